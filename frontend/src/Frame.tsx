@@ -1,0 +1,188 @@
+import { chakra } from '@chakra-ui/react'
+import { useEffect, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
+import { EggDrawing } from './eggs/EggDrawing'
+import { toggleTheme, useTheme } from './shared/theme/useTheme'
+import { KeysDialog } from './shared/ui/KeysDialog'
+import { setTemperatureUnit, useTemperatureUnit } from './shared/units'
+
+const PLACES = [
+  { to: '/', name: 'Today', key: 't' },
+  { to: '/lay-day', name: 'Lay day', key: 'l' },
+  { to: '/readings', name: 'Readings', key: 'r' },
+  { to: '/bench', name: 'Bench', key: 'b' },
+]
+
+/** What surrounds every place: the way to the others, the theme key, the unit, the keys. */
+export function Frame() {
+  const [keysShown, setKeysShown] = useState(false)
+  const navigate = useNavigate()
+  const { pathname } = useLocation()
+  useHotkeys('n', toggleTheme)
+  useHotkeys('shift+slash', () => setKeysShown(true), { useKey: false })
+  useHotkeys('?', () => setKeysShown(true), { useKey: true })
+  useHotkeys(
+    PLACES.map((place) => place.key),
+    (event) => {
+      const place = PLACES.find((p) => p.key === event.key)
+      if (place) navigate(place.to)
+    },
+  )
+  useEffect(() => {
+    // A new place starts at its top.
+    if (pathname) window.scrollTo(0, 0)
+  }, [pathname])
+  return (
+    <chakra.div minHeight="100dvh" display="flex" flexDirection="column">
+      <chakra.a
+        href="#place"
+        position="absolute"
+        left="-999px"
+        _focus={{ left: 3, top: 2, bg: 'sheet', p: 3, zIndex: 10 }}
+      >
+        Skip to the page
+      </chakra.a>
+      <chakra.header
+        display="flex"
+        alignItems="center"
+        gap={{ base: 2, md: 6 }}
+        px={{ base: 4, md: 8 }}
+        minHeight="60px"
+        borderBottom="1.5px solid"
+        borderColor="line"
+      >
+        <NavLink to="/" aria-label="Sandboa, to Today">
+          <chakra.span
+            display="flex"
+            alignItems="center"
+            gap={2}
+            fontWeight={800}
+            fontSize="1.18em"
+          >
+            <EggDrawing egg={{ number: 2, grade: 0, topMark: 'top' }} size={34} decorative />
+            Sandboa
+          </chakra.span>
+        </NavLink>
+        <chakra.nav aria-label="Places" hideBelow="md" display="flex" gap={1}>
+          {PLACES.map((place) => (
+            <PlaceLink key={place.to} to={place.to} name={place.name} />
+          ))}
+        </chakra.nav>
+        <chakra.div marginStart="auto" display="flex" alignItems="center" gap={1}>
+          <UnitSwitch />
+          <ThemeSwitch />
+          <chakra.span hideBelow="md">
+            <HeaderButton label="Show the keys" onClick={() => setKeysShown(true)}>
+              ?
+            </HeaderButton>
+          </chakra.span>
+        </chakra.div>
+      </chakra.header>
+      <chakra.main
+        id="place"
+        flex="1"
+        width="100%"
+        maxWidth="1240px"
+        mx="auto"
+        px={{ base: 4, md: 8 }}
+        pt={{ base: 4, md: 6 }}
+        pb={{ base: '104px', md: 16 }}
+      >
+        <Outlet />
+      </chakra.main>
+      <chakra.nav
+        aria-label="Places"
+        hideFrom="md"
+        position="fixed"
+        insetX={0}
+        bottom={0}
+        display="flex"
+        justifyContent="space-around"
+        bg="sheet"
+        borderTop="1.5px solid"
+        borderColor="line"
+        zIndex={5}
+      >
+        {PLACES.map((place) => (
+          <PlaceLink key={place.to} to={place.to} name={place.name} />
+        ))}
+      </chakra.nav>
+      <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
+    </chakra.div>
+  )
+}
+
+function PlaceLink({ to, name }: { to: string; name: string }) {
+  return (
+    <NavLink to={to} end={to === '/'}>
+      {({ isActive }) => (
+        <chakra.span
+          display="flex"
+          alignItems="center"
+          minHeight={{ base: '60px', md: '58px' }}
+          px={3}
+          fontWeight={isActive ? 750 : 550}
+          color={isActive ? 'ink' : 'soft'}
+          boxShadow={{
+            base: isActive ? 'inset 0 4px 0 0 currentColor' : 'none',
+            md: isActive ? 'inset 0 -4px 0 0 currentColor' : 'none',
+          }}
+          _hover={{ color: 'ink' }}
+        >
+          {name}
+        </chakra.span>
+      )}
+    </NavLink>
+  )
+}
+
+function HeaderButton({
+  label,
+  onClick,
+  children,
+}: {
+  label: string
+  onClick: () => void
+  children: React.ReactNode
+}) {
+  return (
+    <chakra.button
+      type="button"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+      minHeight="44px"
+      minWidth="44px"
+      px={3}
+      borderRadius="small"
+      fontWeight={650}
+      cursor="pointer"
+      _hover={{ bg: 'faint' }}
+    >
+      {children}
+    </chakra.button>
+  )
+}
+
+function UnitSwitch() {
+  const unit = useTemperatureUnit()
+  const next = unit === 'C' ? 'F' : 'C'
+  return (
+    <HeaderButton label={`°${unit}, switch to °${next}`} onClick={() => setTemperatureUnit(next)}>
+      °{unit}
+    </HeaderButton>
+  )
+}
+
+function ThemeSwitch() {
+  const theme = useTheme()
+  return (
+    <HeaderButton
+      label={theme === 'night' ? 'To the bench theme (n)' : 'To the night room theme (n)'}
+      onClick={toggleTheme}
+    >
+      {theme === 'night' ? 'Bench' : 'Night'}
+    </HeaderButton>
+  )
+}

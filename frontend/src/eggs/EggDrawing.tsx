@@ -1,0 +1,339 @@
+import { useId } from 'react'
+import { token } from '@/shared/theme/token'
+import { CandledInside } from './CandledInside'
+import { describeEgg } from './describe'
+import { type EggLook, ringsOf } from './look'
+import {
+  crease,
+  type Dent,
+  dentsOf,
+  HALF_HEIGHT,
+  HALF_LENGTH,
+  outline,
+  pathOf,
+  settled,
+} from './outline'
+
+type Props = {
+  egg: EggLook
+  /** Width in px, 14 (in a cabinet) to 220 (egg page). */
+  size: number
+  day?: number
+  /** The drawing is part of something that says the same in words already. */
+  decorative?: boolean
+  showNumber?: boolean
+}
+
+/** An egg drawn as the keeper sees it, standing alone. */
+export function EggDrawing({ egg, size, day, decorative, showNumber }: Props) {
+  const frame = {
+    width: size,
+    height: size * 0.76,
+    viewBox: '-50 -38 100 76',
+    style: { display: 'block', overflow: 'visible' },
+  } as const
+  const shape = <EggShape egg={egg} size={size} showNumber={showNumber} />
+  return decorative ? (
+    <svg {...frame} aria-hidden="true">
+      {shape}
+    </svg>
+  ) : (
+    <svg {...frame} role="img" aria-label={describeEgg(egg, day)}>
+      {shape}
+    </svg>
+  )
+}
+
+/** The egg's lines alone, around 0,0 in a field of 100 by 76: for drawings that hold many eggs. */
+export function EggShape({
+  egg,
+  size,
+  showNumber = false,
+  tilt = 0,
+}: {
+  egg: EggLook
+  size: number
+  showNumber?: boolean
+  tilt?: number
+}) {
+  const clip = useId()
+  // Lines keep about 1.6 px whatever the size; small drawings leave the fine marks out.
+  const line = Math.min(7, Math.max(1.4, 165 / size))
+  const fine = size >= 40
+  if (egg.slug) return <Slug line={line} egg={egg} showNumber={showNumber} size={size} />
+  if (egg.fate === 'out') return <EmptyShell line={line} />
+  const misshapen = egg.shell === 'misshapen'
+  const dents = dentsOf(egg.grade ?? 0, egg.number, egg.dentsAllOver)
+  const path = pathOf(
+    outline(dents, {
+      rough: egg.shell === 'rough',
+      nodule: egg.shell === 'nodule',
+      misshapen,
+      seed: egg.number,
+    }),
+  )
+  const gone = egg.fate === 'removed'
+  const rings = ringsOf(egg)
+  const hatched = egg.standing === 'probably lost' || egg.fate === 'lost'
+  return (
+    <g>
+      <g transform={tilt ? `rotate(${tilt})` : undefined}>
+        {rings > 0 && <Ring at={1} line={line} />}
+        {rings > 1 && <Ring at={2} line={line} />}
+        {egg.supported && <Support line={line} />}
+        <clipPath id={clip}>
+          <path d={path} />
+        </clipPath>
+        <path
+          d={path}
+          fill={gone ? 'none' : egg.candled ? token('glow') : token('shell')}
+          stroke={token('shellInk')}
+          strokeWidth={egg.shell === 'thin' ? line * 0.6 : line}
+          strokeDasharray={gone ? `${line * 3} ${line * 2.4}` : undefined}
+          strokeLinejoin="round"
+        />
+        {!gone && (
+          <g clipPath={`url(#${clip})`}>
+            {egg.candled && <CandledInside candled={egg.candled} seed={egg.number} line={line} />}
+            {!egg.candled && <ShellMarks egg={egg} line={line} fine={fine} />}
+            {egg.mould && <Mould grade={egg.mould} seed={egg.number} line={line} />}
+            {fine && <Creases dents={dents} line={line} />}
+            {hatched && <Hatching line={line} />}
+          </g>
+        )}
+        {egg.topMark && fine && <TopMark place={egg.topMark} line={line} />}
+        {egg.fate === 'pipped' && <Slit line={line} />}
+        {egg.fate === 'cut' && <Notch line={line} />}
+        {egg.fate === 'lost' && (
+          <line
+            x1={-46}
+            y1={26}
+            x2={46}
+            y2={-26}
+            stroke={token('vessel')}
+            strokeWidth={line * 1.6}
+          />
+        )}
+      </g>
+      {showNumber && <EggNumber egg={egg} size={size} />}
+    </g>
+  )
+}
+
+function Creases({ dents, line }: { dents: Dent[]; line: number }) {
+  return dents.map((dent) => (
+    <path
+      key={dent.angle}
+      d={crease(dent)}
+      fill="none"
+      stroke={token('shellInk')}
+      strokeWidth={line * 0.8}
+      strokeLinecap="round"
+    />
+  ))
+}
+
+function EggNumber({ egg, size }: { egg: EggLook; size: number }) {
+  const high = Math.max(17, Math.min(26, 1500 / size))
+  return (
+    <text
+      x={0}
+      y={egg.slug ? 0 : 7}
+      textAnchor="middle"
+      dominantBaseline="central"
+      fontSize={high}
+      fontWeight={700}
+      fill={egg.candled ? token('paper') : token('shellInk')}
+    >
+      {egg.number}
+    </text>
+  )
+}
+
+function Ring({ at, line }: { at: number; line: number }) {
+  const grow = 3.5 + line + (at - 1) * line * 2.6
+  return (
+    <ellipse
+      rx={HALF_LENGTH + grow}
+      ry={HALF_HEIGHT + grow}
+      fill="none"
+      stroke={token('vessel')}
+      strokeWidth={line * 1.25}
+    />
+  )
+}
+
+function Slug({
+  line,
+  egg,
+  showNumber,
+  size,
+}: {
+  line: number
+  egg: EggLook
+  showNumber: boolean
+  size: number
+}) {
+  return (
+    <g>
+      <path
+        d="M-27 0Q-20 -12 0 -13Q20 -12 27 0Q20 12 0 13Q-20 12 -27 0Z"
+        fill={token('yellowed')}
+        stroke={token('shellInk')}
+        strokeWidth={line}
+        strokeLinejoin="round"
+      />
+      {showNumber && <EggNumber egg={egg} size={size * 1.25} />}
+    </g>
+  )
+}
+
+function EmptyShell({ line }: { line: number }) {
+  return (
+    <g fill={token('shell')} stroke={token('shellInk')} strokeWidth={line} strokeLinejoin="round">
+      <path d="M-6 -24C-34 -30 -50 -10 -44 4C-38 18 -20 20 -10 16L-16 8L-7 2L-15 -6L-5 -12Z" />
+      <path d="M10 -16L4 -6L13 0L6 9L14 18C32 24 46 12 44 -2C42 -14 24 -22 10 -16Z" />
+    </g>
+  )
+}
+
+function Support({ line }: { line: number }) {
+  return (
+    <path
+      d="M-30 30H30M-30 36H30M-24 30V36M-8 30V36M8 30V36M24 30V36"
+      fill="none"
+      stroke={token('soft')}
+      strokeWidth={line}
+    />
+  )
+}
+
+function ShellMarks({ egg, line, fine }: { egg: EggLook; line: number; fine: boolean }) {
+  return (
+    <g>
+      {egg.shell === 'window' && (
+        <g>
+          <ellipse
+            cx={15}
+            cy={-6}
+            rx={11}
+            ry={7}
+            fill={token('window')}
+            stroke={token('soft')}
+            strokeWidth={line * 0.6}
+            strokeDasharray="3 3"
+          />
+          {fine && (
+            <ellipse
+              cx={-18}
+              cy={10}
+              rx={6}
+              ry={4}
+              fill={token('window')}
+              stroke={token('soft')}
+              strokeWidth={line * 0.5}
+              strokeDasharray="2 3"
+            />
+          )}
+        </g>
+      )}
+      {egg.shell === 'stained' && (
+        <path d="M-44 8Q-30 2 -22 10T-2 12Q2 22 -10 34H-50Z" fill={token('stain')} />
+      )}
+      {egg.shell === 'damp spot' && (
+        <ellipse cx={-12} cy={14} rx={15} ry={9} fill={token('shellShade')} />
+      )}
+      {egg.wet && (
+        <g fill="none" stroke={token('sound')} strokeWidth={line} strokeLinecap="round">
+          <path d="M-30 -6Q-26 -18 -12 -21" />
+          <path d="M-23 -3Q-20 -11 -11 -13" />
+        </g>
+      )}
+    </g>
+  )
+}
+
+function Mould({
+  grade,
+  seed,
+  line,
+}: {
+  grade: 'spot' | 'patch' | 'furry'
+  seed: number
+  line: number
+}) {
+  const { dots, spread } = {
+    spot: { dots: 7, spread: 8 },
+    patch: { dots: 26, spread: 17 },
+    furry: { dots: 95, spread: 46 },
+  }[grade]
+  const middle = grade === 'furry' ? { x: 0, y: 0 } : { x: -14, y: 6 }
+  return (
+    <g fill={token('mould')}>
+      {Array.from({ length: dots }, (_, i) => {
+        const turn = i * 2.39996 + seed
+        const reach = spread * Math.sqrt((i + 0.5) / dots)
+        return (
+          <circle
+            key={i}
+            cx={middle.x + reach * Math.cos(turn)}
+            cy={middle.y + reach * 0.68 * Math.sin(turn)}
+            r={Math.max(1.3, line * (0.55 + 0.35 * settled(seed, i)))}
+          />
+        )
+      })}
+    </g>
+  )
+}
+
+function Hatching({ line }: { line: number }) {
+  const step = Math.max(9, line * 3)
+  const lines = Math.ceil(150 / step)
+  return (
+    <g stroke={token('shellInk')} strokeWidth={line * 0.7}>
+      {Array.from({ length: lines }, (_, i) => {
+        const x = -100 + i * step
+        return <line key={i} x1={x} y1={40} x2={x + 60} y2={-40} />
+      })}
+    </g>
+  )
+}
+
+function TopMark({ place, line }: { place: 'top' | 'side' | 'under'; line: number }) {
+  const spots = { top: 'M0 -21V-11', side: 'M30 -4H39', under: 'M0 15V24' }
+  return (
+    <path
+      d={spots[place]}
+      stroke={token('shellInk')}
+      strokeWidth={line * 1.3}
+      strokeLinecap="round"
+      strokeDasharray={place === 'under' ? '2.5 3' : undefined}
+    />
+  )
+}
+
+function Slit({ line }: { line: number }) {
+  return (
+    <g strokeLinecap="round" strokeLinejoin="round">
+      <path
+        d="M-11 -20L-4 -13L3 -18L10 -11"
+        fill="none"
+        stroke={token('shellInk')}
+        strokeWidth={line * 2}
+      />
+      <path d="M3 -18L7 -25" fill="none" stroke={token('shellInk')} strokeWidth={line} />
+    </g>
+  )
+}
+
+function Notch({ line }: { line: number }) {
+  return (
+    <path
+      d="M-9 -31V-15H9V-31"
+      fill={token('paper')}
+      stroke={token('shellInk')}
+      strokeWidth={line}
+      strokeLinejoin="miter"
+    />
+  )
+}

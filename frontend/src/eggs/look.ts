@@ -1,0 +1,35 @@
+/** What a keeper sees of an egg; everything the drawing and its words are made from. */
+export type EggLook = {
+  number: number
+  slug?: boolean
+  shell?: string
+  /** Turgor grade 0-4; null when nobody has looked. */
+  grade?: number | null
+  /** Dented earlier than its stage allows. */
+  early?: boolean
+  dentsAllOver?: boolean
+  mould?: 'spot' | 'patch' | 'furry'
+  wet?: boolean
+  supported?: boolean
+  topMark?: 'top' | 'side' | 'under'
+  candled?: Candling
+  fate?: 'pipped' | 'cut' | 'out' | 'removed' | 'lost'
+  standing?: 'sound' | 'watch' | 'failing' | 'probably lost'
+}
+
+export type Candling = {
+  vessels: 'strong' | 'weak' | 'broken' | 'none'
+  disc?: 'top' | 'side' | 'under'
+  darkBody?: boolean
+}
+
+export const GRADES = [0, 1, 2, 3, 4] as const
+
+export const GRADE_WORDS = ['firm', 'one dimple', 'clear dents', 'creased', 'collapsed'] as const
+
+/** The ring an egg wears: early dents alone put it on watch. */
+export function ringsOf(egg: EggLook): 0 | 1 | 2 {
+  if (egg.standing === 'failing') return 2
+  if (egg.standing === 'watch' || (egg.early && egg.standing === undefined)) return 1
+  return 0
+}

@@ -1,0 +1,74 @@
+import { chakra } from '@chakra-ui/react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useChoices } from '@/shared/api/queries'
+import { SelectField, TextField } from '@/shared/ui/fields'
+import { typedNumber } from '@/shared/units'
+import { Result } from './Result'
+import { useCalculation } from './useCalculation'
+
+/** Water for a mass, or roughly for a volume, of dry medium. */
+export function Mixing() {
+  const choices = useChoices()
+  const form = useForm({
+    mode: 'onChange',
+    defaultValues: { medium: 'vermiculite', by: 'mass', amount: '200', ratio: '1' },
+  })
+  const { medium, by, amount, ratio } = form.watch()
+  const [much, parts] = [typedNumber(amount), typedNumber(ratio)]
+  const asked =
+    Number.isNaN(much) || Number.isNaN(parts)
+      ? null
+      : { medium, ratio: parts, ...(by === 'mass' ? { dry_mass_g: much } : { volume_l: much }) }
+  const told = useCalculation('mix', asked, (body: Schemas['MixAsked']) =>
+    answer(api.POST('/api/bench/mix', { body })),
+  )
+  return (
+    <FormProvider {...form}>
+      <SelectField
+        name="medium"
+        label="Medium"
+        options={choices.data?.media.map((m) => m.name) ?? ['vermiculite']}
+      />
+      <chakra.div display="grid" gridTemplateColumns="1fr 1fr 1fr" gap={4}>
+        <SelectField
+          name="by"
+          label="Measured by"
+          options={[
+            { value: 'mass', label: 'weight, g' },
+            { value: 'volume', label: 'volume, l' },
+          ]}
+        />
+        <TextField
+          name="amount"
+          label={by === 'mass' ? 'Dry, g' : 'Dry, l'}
+          inputMode="decimal"
+          check={amountCheck}
+        />
+        <TextField name="ratio" label="Water per g" inputMode="decimal" check={amountCheck} />
+      </chakra.div>
+      <Result problem={told.error?.detail}>
+        {told.data && (
+          <>
+            Add{' '}
+            <chakra.strong fontSize="1.9em" lineHeight={1}>
+              {told.data.water_g.toFixed(0)}
+            </chakra.strong>{' '}
+            g of water to {told.data.dry_mass_g.toFixed(0)} g: {told.data.total_g.toFixed(0)} g
+            together.
+            {told.data.dry_low_g !== null && told.data.dry_high_g !== null && (
+              <chakra.span display="block" color="soft">
+                Rough: that volume weighs {told.data.dry_low_g.toFixed(0)} to{' '}
+                {told.data.dry_high_g.toFixed(0)} g dry. Weighing wins.
+              </chakra.span>
+            )}
+          </>
+        )}
+      </Result>
+    </FormProvider>
+  )
+}
+
+function amountCheck(text: string): true | string {
+  return !Number.isNaN(typedNumber(text)) || 'A number.'
+}

@@ -1,0 +1,104 @@
+import { chakra } from '@chakra-ui/react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { Link, useParams } from 'react-router'
+import { useClutch, useUndo } from '@/shared/api/queries'
+import { fullMoment } from '@/shared/dates'
+import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
+import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
+import { Button } from '@/shared/ui/Button'
+import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
+import { URGENCY_WORDS, urgencyRank } from '../today/urgency'
+import { BoxFacts } from './BoxFacts'
+import { EggGrades } from './EggGrades'
+import { Log, lastUndoable } from './Log'
+import { RestsOn } from './RestsOn'
+import { WaterForm } from './WaterForm'
+
+/** One clutch: how far it is, how its eggs look, what to do, and everything done. */
+export function Component() {
+  const { code = '' } = useParams()
+  const query = useClutch(code)
+  const undo = useUndo()
+  const clutch = query.data
+  useHotkeys('u', () => {
+    const last = clutch && lastUndoable(clutch.log)
+    if (last) undo.mutate(last.act)
+  })
+  if (!clutch) return <Waiting problem={query.error?.message} />
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={8}>
+      <chakra.div display="flex" flexWrap="wrap" alignItems="flex-end" columnGap={6} rowGap={3}>
+        <div>
+          <Title>{clutch.code}</Title>
+          <chakra.p color="soft" mt={1}>
+            {clutch.dam}
+            {clutch.sire ? ` × ${clutch.sire}` : ''}, {clutch.count}, laid{' '}
+            {fullMoment(clutch.laid_at)}
+          </chakra.p>
+        </div>
+        <chakra.div marginStart={{ md: 'auto' }} display="flex" flexWrap="wrap" gap={2}>
+          <Button asChild>
+            <Link to={`/readings?clutch=${clutch.code}`}>Add readings</Link>
+          </Button>
+          <Button asChild>
+            <Link to={`/clutches/${clutch.code}/correct`}>Correct</Link>
+          </Button>
+        </chakra.div>
+      </chakra.div>
+
+      {clutch.attention.length > 0 && (
+        <chakra.ul
+          listStyleType="none"
+          display="flex"
+          flexDirection="column"
+          gap={2}
+          fontSize="1.08em"
+        >
+          {clutch.attention.map((line) => (
+            <li key={line.text}>
+              <Notice urgent={urgencyRank(line.urgency) >= 2} label={URGENCY_WORDS[line.urgency]}>
+                {line.text}
+              </Notice>
+            </li>
+          ))}
+        </chakra.ul>
+      )}
+
+      {clutch.forecast && (
+        <DevelopmentRibbon
+          forecast={clutch.forecast}
+          pieces={clutch.ribbon}
+          laidAt={clutch.laid_at}
+          setPointC={clutch.box.set_point_c}
+        />
+      )}
+
+      <chakra.section aria-labelledby="eggs">
+        <Heading id="eggs">Eggs</Heading>
+        <EggGrades clutch={clutch} />
+      </chakra.section>
+
+      <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
+        <chakra.section aria-labelledby="forecast" minWidth={0}>
+          <Heading id="forecast">Forecast</Heading>
+          {clutch.forecast?.typical_pip ? (
+            <ForecastWindows forecast={clutch.forecast} />
+          ) : (
+            <chakra.p>There is nothing to forecast here.</chakra.p>
+          )}
+          <RestsOn clutch={clutch} />
+        </chakra.section>
+        <chakra.section aria-labelledby="box" minWidth={0}>
+          <Heading id="box">Box</Heading>
+          <BoxFacts clutch={clutch} />
+          <WaterForm code={clutch.code} />
+        </chakra.section>
+      </chakra.div>
+
+      <chakra.section aria-labelledby="log">
+        <Heading id="log">Log</Heading>
+        <Log entries={clutch.log} onUndo={(act) => undo.mutate(act)} />
+      </chakra.section>
+    </chakra.div>
+  )
+}

@@ -1,0 +1,185 @@
+import { chakra } from '@chakra-ui/react'
+import { type KeyboardEvent, useRef, useState } from 'react'
+import { ChoosableBox, type PlacedEgg } from '@/eggs/BoxDrawing'
+import { EggDrawing } from '@/eggs/EggDrawing'
+import { GRADE_WORDS, GRADES } from '@/eggs/look'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
+
+type Clutch = Schemas['ClutchTold']
+type Egg = Schemas['EggTold']
+
+const COLUMNS = '44px repeat(5, 1fr)'
+
+/** The box as it lies, and beside it one tap for each egg's dents. */
+export function EggGrades({ clutch }: { clutch: Clutch }) {
+  const [chosen, setChosen] = useState<number | null>(null)
+  const box = useRef<HTMLDivElement>(null)
+  const grade = useAct(
+    ({ number, grade }: { number: number; grade: number }) =>
+      answer(
+        api.POST('/api/clutches/{code}/eggs/{number}/grades', {
+          params: { path: { code: clutch.code, number } },
+          body: { grade },
+        }),
+      ),
+    (act) => act,
+  )
+  const live = clutch.eggs.filter((egg) => !egg.slug)
+
+  const keys = (number: number, event: KeyboardEvent) => {
+    const egg = clutch.eggs.find((e) => e.number === number)
+    if (/^[0-4]$/.test(event.key) && egg && !egg.slug) {
+      event.preventDefault()
+      grade.mutate({ number, grade: Number(event.key) })
+    }
+    const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
+    if (by) {
+      event.preventDefault()
+      const buttons = [...(box.current?.querySelectorAll('button') ?? [])]
+      const here = clutch.eggs.findIndex((e) => e.number === number)
+      const next = (here + by + buttons.length) % buttons.length
+      buttons[next]?.focus()
+      setChosen(clutch.eggs[next]?.number ?? null)
+    }
+  }
+
+  return (
+    <chakra.div
+      display="grid"
+      gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
+      gap={{ base: 6, lg: 10 }}
+    >
+      <div ref={box}>
+        <ChoosableBox
+          eggs={clutch.eggs.map(asLook)}
+          medium={clutch.box.medium}
+          day={clutch.day}
+          chosen={chosen}
+          onChoose={setChosen}
+          onKey={keys}
+        />
+        <chakra.p mt={2} color="soft" fontSize="0.92em">
+          {clutch.box.medium}, {clutch.box.closing}.
+          {clutch.eggs.some((egg) => (egg.excess ?? 0) > 0) &&
+            ' A ring marks eggs early for their stage.'}
+        </chakra.p>
+      </div>
+      <chakra.div display="flex" flexDirection="column" gap={1}>
+        <chakra.div
+          aria-hidden
+          display="grid"
+          gridTemplateColumns={COLUMNS}
+          color="soft"
+          fontSize="0.85em"
+          textAlign="center"
+        >
+          <span />
+          {GRADE_WORDS.map((words) => (
+            <span key={words}>{words}</span>
+          ))}
+        </chakra.div>
+        {live.map((egg) => (
+          <EggRow
+            key={egg.number}
+            egg={egg}
+            chosen={chosen === egg.number}
+            onGrade={(value) => {
+              setChosen(egg.number)
+              grade.mutate({ number: egg.number, grade: value })
+            }}
+          />
+        ))}
+        <Judgement clutch={clutch} chosen={chosen} />
+      </chakra.div>
+    </chakra.div>
+  )
+}
+
+function EggRow({
+  egg,
+  chosen,
+  onGrade,
+}: {
+  egg: Egg
+  chosen: boolean
+  onGrade: (grade: number) => void
+}) {
+  return (
+    <chakra.fieldset
+      display="grid"
+      gridTemplateColumns={COLUMNS}
+      alignItems="stretch"
+      bg={chosen ? 'faint' : undefined}
+    >
+      <chakra.legend srOnly>Egg {egg.number}: how dented is it now?</chakra.legend>
+      <chakra.span aria-hidden fontSize="1.3em" fontWeight={800} alignSelf="center" ps={2}>
+        {egg.number}
+      </chakra.span>
+      {GRADES.map((grade) => {
+        const held = egg.grade === grade
+        const allowed = grade <= egg.allowed_grade
+        return (
+          <chakra.button
+            key={grade}
+            type="button"
+            aria-pressed={held}
+            aria-label={`Egg ${egg.number}: ${GRADE_WORDS[grade]}${allowed ? ', normal now' : ', early now'}`}
+            onClick={() => onGrade(grade)}
+            display="flex"
+            alignItems="center"
+            justifyContent="center"
+            minHeight="52px"
+            cursor="pointer"
+            borderRadius="small"
+            border="2.5px solid"
+            borderColor={held ? (allowed ? 'ink' : 'vessel') : 'transparent'}
+            bg={held ? 'sheet' : undefined}
+            opacity={held ? 1 : 0.62}
+            _hover={{ bg: 'faint', opacity: 1 }}
+            position="relative"
+          >
+            <EggDrawing
+              egg={{ number: egg.number, grade, shell: egg.shell }}
+              size={46}
+              decorative
+            />
+            {allowed && <NormalNow />}
+          </chakra.button>
+        )
+      })}
+    </chakra.fieldset>
+  )
+}
+
+/** The line under the grades that are normal at this stage. */
+function NormalNow() {
+  return (
+    <chakra.span position="absolute" insetX={0} bottom="-2px" height="4px" bg="sound" aria-hidden />
+  )
+}
+
+function Judgement({ clutch, chosen }: { clutch: Clutch; chosen: number | null }) {
+  const egg = clutch.eggs.find((e) => e.number === chosen)
+  if (!egg) {
+    return (
+      <chakra.p color="soft" mt={3}>
+        Tap how dented each egg is today. The line underneath marks what is normal at{' '}
+        {Math.round((clutch.forecast?.fraction ?? 0) * 100)} %.
+      </chakra.p>
+    )
+  }
+  const stage = `day ${clutch.day}, ${Math.round((clutch.forecast?.fraction ?? 0) * 100)} %`
+  return (
+    <chakra.p mt={3} role="status">
+      <chakra.strong>
+        {egg.slug ? 'Slug' : 'Egg'} {egg.number}, {stage}:
+      </chakra.strong>{' '}
+      {egg.slug ? 'infertile, nothing to judge.' : (egg.advice ?? 'not looked at yet.')}
+    </chakra.p>
+  )
+}
+
+function asLook(egg: Egg): PlacedEgg {
+  return { ...egg, early: (egg.excess ?? 0) > 0 }
+}

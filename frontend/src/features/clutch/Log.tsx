@@ -1,0 +1,53 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import type { Schemas } from '@/shared/api/client'
+import { dayAndTime } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+
+type Entry = Schemas['LogTold']
+
+/** The newest act that can still be taken back; undoing an undo is left to the log. */
+export function lastUndoable(entries: Entry[]): Entry | undefined {
+  return entries.find((entry) => !entry.undone && entry.kind !== 'undo')
+}
+
+/** Everything recorded at this clutch, newest first; each line can be undone, or done again. */
+export function Log({ entries, onUndo }: { entries: Entry[]; onUndo: (act: number) => void }) {
+  const [all, setAll] = useState(false)
+  const shown = all ? entries : entries.slice(0, 8)
+  return (
+    <>
+      <chakra.ol listStyleType="none">
+        {shown.map((entry) => (
+          <chakra.li
+            key={entry.act}
+            display="flex"
+            alignItems="center"
+            gap={4}
+            minHeight="44px"
+            borderTop="1px solid"
+            borderColor="line"
+          >
+            <chakra.time dateTime={entry.recorded_at} color="soft" width="7.5em" flexShrink={0}>
+              {dayAndTime(entry.recorded_at)}
+            </chakra.time>
+            <chakra.span flex="1" color={entry.undone ? 'soft' : 'ink'}>
+              {entry.undone ? <s>{entry.summary}</s> : entry.summary}
+              {entry.undone && ' (undone)'}
+            </chakra.span>
+            {!entry.undone && (
+              <Button variant="bare" size="small" onClick={() => onUndo(entry.act)}>
+                {entry.kind === 'undo' ? 'Do again' : 'Undo'}
+              </Button>
+            )}
+          </chakra.li>
+        ))}
+      </chakra.ol>
+      {entries.length > shown.length && (
+        <Button variant="plain" size="small" mt={3} onClick={() => setAll(true)}>
+          Show all {entries.length}
+        </Button>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,53 @@
+import { chakra, Field, Input } from '@chakra-ui/react'
+import { useForm } from 'react-hook-form'
+import { answer, api } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
+import { Button } from '@/shared/ui/Button'
+import { typedNumber } from '@/shared/units'
+
+/** Records water added to the box. */
+export function WaterForm({ code }: { code: string }) {
+  const form = useForm({ defaultValues: { grams: '' } })
+  const water = useAct(
+    (water_g: number) =>
+      answer(
+        api.POST('/api/clutches/{code}/waterings', {
+          params: { path: { code } },
+          body: { water_g },
+        }),
+      ),
+    (act) => act,
+    (problem) => form.setError('grams', { message: problem.detail }),
+  )
+  const { errors } = form.formState
+  return (
+    <chakra.form
+      mt={4}
+      noValidate
+      onSubmit={form.handleSubmit(({ grams }) =>
+        water.mutate(typedNumber(grams), { onSuccess: () => form.reset() }),
+      )}
+    >
+      <Field.Root invalid={!!errors.grams}>
+        <Field.Label>Water added, g (= ml)</Field.Label>
+        <chakra.div display="flex" gap={2}>
+          <Input
+            inputMode="decimal"
+            maxWidth="130px"
+            {...form.register('grams', {
+              validate: (text) =>
+                (typedNumber(text) >= 1 && typedNumber(text) <= 2000) || 'Give 1 to 2,000 g.',
+            })}
+          />
+          <Button type="submit" variant="act" disabled={water.isPending}>
+            Record
+          </Button>
+        </chakra.div>
+        <Field.ErrorText>{errors.grams?.message}</Field.ErrorText>
+        <Field.HelperText>
+          At the box's temperature, along the side, never on eggs.
+        </Field.HelperText>
+      </Field.Root>
+    </chakra.form>
+  )
+}

@@ -1,0 +1,151 @@
+import { chakra, NativeSelect } from '@chakra-ui/react'
+import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { useQueryClient } from '@tanstack/react-query'
+import { useRef, useState } from 'react'
+import { useFormContext } from 'react-hook-form'
+import { ArrangeableBox } from '@/eggs/BoxDrawing'
+import { answer, api, type Problem } from '@/shared/api/client'
+import { TextField } from '@/shared/ui/fields'
+import { countOf, type LaidEgg, type LayValues } from './values'
+
+/** Counting the eggs ("7-2") and placing them: dragged, or moved with the arrow keys. */
+export function EggPlaces({ shells }: { shells: string[] }) {
+  const form = useFormContext<LayValues>()
+  const client = useQueryClient()
+  const box = useRef<HTMLDivElement>(null)
+  const [chosen, setChosen] = useState<number | null>(null)
+  const sensors = useSensors(
+    // A few px before a drag begins, so that a tap still chooses.
+    useSensor(MouseSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(TouchSensor, { activationConstraint: { distance: 6 } }),
+  )
+  const eggs = form.watch('eggs')
+  const medium = form.watch('medium')
+
+  const read = async (count: string) => {
+    if (!count.trim()) return
+    try {
+      const told = await client.fetchQuery({
+        queryKey: ['suggestion', count],
+        queryFn: () => answer(api.GET('/api/lay-day/suggestion', { params: { query: { count } } })),
+        retry: false,
+      })
+      form.clearErrors('count')
+      if (countOf(form.getValues('eggs')) !== `${told.laid}-${told.slugs}`) {
+        form.setValue('eggs', told.eggs as LaidEgg[])
+        setChosen(null)
+      }
+    } catch (problem) {
+      form.setError('count', { message: (problem as Problem).detail })
+      form.setValue('eggs', [])
+    }
+  }
+  const change = (number: number, changed: Partial<LaidEgg>) => {
+    const next = form
+      .getValues('eggs')
+      .map((egg, i) => (i === number - 1 ? { ...egg, ...changed } : egg))
+    form.setValue('eggs', next)
+    form.setValue('count', countOf(next))
+  }
+  const placed = eggs.map((egg, i) => ({ ...egg, number: i + 1, grade: 0 }))
+
+  return (
+    <div>
+      <TextField
+        name="count"
+        label="Count: total laid, then slugs, like 7-2"
+        inputMode="text"
+        required
+        onTyped={read}
+      />
+      {eggs.length > 0 && (
+        <>
+          <div ref={box}>
+            <DndContext sensors={sensors}>
+              <ArrangeableBox
+                eggs={placed}
+                medium={medium}
+                frame={() => ({
+                  width: box.current?.clientWidth ?? 1,
+                  height: box.current?.clientHeight ?? 1,
+                })}
+                chosen={chosen}
+                onChoose={setChosen}
+                onMove={(number, x, y) => change(number, { x: inside(x), y: inside(y) })}
+              />
+            </DndContext>
+          </div>
+          {chosen && eggs[chosen - 1] ? (
+            <ChosenEgg
+              number={chosen}
+              egg={eggs[chosen - 1] as LaidEgg}
+              shells={shells}
+              onChange={(changed) => change(chosen, changed)}
+            />
+          ) : (
+            <chakra.p color="soft" mt={2}>
+              Drag each egg to where it lies; tap one to mark it a slug or name its shell.
+            </chakra.p>
+          )}
+        </>
+      )}
+    </div>
+  )
+}
+
+function ChosenEgg({
+  number,
+  egg,
+  shells,
+  onChange,
+}: {
+  number: number
+  egg: LaidEgg
+  shells: string[]
+  onChange: (changed: Partial<LaidEgg>) => void
+}) {
+  return (
+    <chakra.div
+      mt={3}
+      display="flex"
+      alignItems="center"
+      gap={4}
+      flexWrap="wrap"
+      role="group"
+      aria-label={`Egg ${number}`}
+    >
+      <chakra.strong fontSize="1.2em">Egg {number}</chakra.strong>
+      <chakra.label display="flex" alignItems="center" gap={2} minHeight="48px" cursor="pointer">
+        <chakra.input
+          type="checkbox"
+          checked={egg.slug}
+          onChange={(event) => onChange({ slug: event.target.checked })}
+          width="24px"
+          height="24px"
+          accentColor="yolkInk"
+        />
+        slug
+      </chakra.label>
+      <chakra.div display="flex" alignItems="center" gap={2}>
+        shell
+        <NativeSelect.Root width="170px">
+          <NativeSelect.Field
+            aria-label={`Shell of egg ${number}`}
+            value={egg.shell}
+            onChange={(event) => onChange({ shell: event.target.value })}
+          >
+            {shells.map((shell) => (
+              <option key={shell}>{shell}</option>
+            ))}
+          </NativeSelect.Field>
+          <NativeSelect.Indicator />
+        </NativeSelect.Root>
+      </chakra.div>
+    </chakra.div>
+  )
+}
+
+/** Eggs stay in the box: their middle keeps a little off the wall. */
+function inside(share: number): number {
+  return Math.round(Math.min(0.93, Math.max(0.07, share)) * 1000) / 1000
+}

@@ -1,0 +1,173 @@
+import { chakra } from '@chakra-ui/react'
+import { useEffect } from 'react'
+import { FormProvider, useForm, useFormContext } from 'react-hook-form'
+import type { Problem, Schemas } from '@/shared/api/client'
+import { Button } from '@/shared/ui/Button'
+import { SelectField, TextField } from '@/shared/ui/fields'
+import { Heading } from '@/shared/ui/page'
+import { typedNumber, useTemperatureUnit } from '@/shared/units'
+import { EggPlaces } from './EggPlaces'
+import { fieldOf, type LayValues, requestOf } from './values'
+
+type Props = {
+  start: LayValues
+  choices: Schemas['ChoicesTold']
+  submitLabel: string
+  pending: boolean
+  onChange?: (values: LayValues) => void
+  onSubmit: (body: Schemas['LayDayAsked'], refuse: (problem: Problem) => void) => void
+}
+
+/** The short lay form; refusals of the house are said at the field they are about. */
+export function LayForm({ start, choices, submitLabel, pending, onChange, onSubmit }: Props) {
+  const unit = useTemperatureUnit()
+  const form = useForm<LayValues>({ defaultValues: start })
+  useEffect(() => {
+    if (!onChange) return
+    const watching = form.watch((values) => onChange(values as LayValues))
+    return () => watching.unsubscribe()
+  }, [form, onChange])
+
+  const refuse = (problem: Problem) => {
+    const told = problem.fields.flatMap(({ field, reason }) => {
+      const name = fieldOf(field)
+      return name ? [{ name, reason }] : []
+    })
+    for (const { name, reason } of told) form.setError(name, { message: sentence(reason) })
+    if (told.length === 0) form.setError('root', { message: sentence(problem.detail) })
+    else if (told[0]) form.setFocus(told[0].name)
+  }
+
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        noValidate
+        onSubmit={form.handleSubmit((values) => onSubmit(requestOf(values, unit), refuse))}
+        display="grid"
+        gridTemplateColumns={{ base: '1fr', lg: '5fr 6fr' }}
+        columnGap={12}
+        rowGap={8}
+        mt={6}
+      >
+        <chakra.div display="flex" flexDirection="column" gap={8} minWidth={0}>
+          <section>
+            <Heading>Clutch</Heading>
+            <Pair>
+              <TextField name="dam" label="Dam" required offers={choices.dams} />
+              <TextField name="sire" label="Sire, if known" offers={choices.sires} />
+            </Pair>
+            <TextField name="laidAt" label="Laid" type="datetime-local" required />
+          </section>
+          <section>
+            <Heading>Box</Heading>
+            <Pair>
+              <SelectField
+                name="medium"
+                label="Medium"
+                options={choices.media.map((m) => m.name)}
+              />
+              <SelectField name="closing" label="Closing" options={choices.closings} />
+            </Pair>
+            <Pair>
+              <TextField name="dryMass" label="Dry medium, g" inputMode="decimal" check={grams} />
+              <TextField name="water" label="Water, g" inputMode="decimal" check={grams} />
+            </Pair>
+            <RatioHint choices={choices} values={form.watch(['medium', 'dryMass'])} />
+          </section>
+          <section>
+            <Heading>Place</Heading>
+            <Place choices={choices} />
+          </section>
+        </chakra.div>
+        <chakra.div minWidth={0}>
+          <Heading>Eggs where they lie</Heading>
+          <EggPlaces shells={choices.shells} />
+        </chakra.div>
+        <div>
+          {form.formState.errors.root && (
+            <chakra.p role="alert" color="vessel" fontWeight={650} mb={3}>
+              {form.formState.errors.root.message}
+            </chakra.p>
+          )}
+          <Button
+            type="submit"
+            variant="act"
+            disabled={pending}
+            width={{ base: '100%', md: 'auto' }}
+          >
+            {submitLabel}
+          </Button>
+        </div>
+      </chakra.form>
+    </FormProvider>
+  )
+}
+
+function Place({ choices }: { choices: Schemas['ChoicesTold'] }) {
+  const form = useFormContext<LayValues>()
+  const unit = useTemperatureUnit()
+  const cabinet = form.watch('cabinet')
+  const known = choices.cabinets.find((c) => c.name === cabinet)
+  return (
+    <>
+      <Pair>
+        <TextField
+          name="cabinet"
+          label="Cabinet"
+          required
+          offers={choices.cabinets.map((c) => c.name)}
+          onChosen={(name) => {
+            const chosen = choices.cabinets.find((c) => c.name === name)
+            const setPoint = chosen?.set_point_c
+            if (setPoint !== undefined && setPoint !== null && !form.getValues('setPoint')) {
+              const shown = unit === 'C' ? setPoint : setPoint * 1.8 + 32
+              form.setValue('setPoint', shown.toFixed(1))
+            }
+          }}
+        />
+        <TextField name="shelf" label="Shelf" required offers={known?.shelves ?? []} />
+      </Pair>
+      <TextField
+        name="setPoint"
+        label={`Set point of the cabinet, °${unit}`}
+        inputMode="decimal"
+        required
+        check={(text) => !Number.isNaN(typedNumber(text)) || 'A number, like 31.5'}
+      />
+    </>
+  )
+}
+
+function Pair({ children }: { children: React.ReactNode }) {
+  return (
+    <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+      {children}
+    </chakra.div>
+  )
+}
+
+function RatioHint({
+  choices,
+  values: [medium, dryMass],
+}: {
+  choices: Schemas['ChoicesTold']
+  values: [string, string]
+}) {
+  const ratio = choices.media.find((m) => m.name === medium)?.ratio
+  const dry = typedNumber(dryMass)
+  if (!ratio || Number.isNaN(dry) || dry <= 0) return null
+  return (
+    <chakra.p color="soft" fontSize="0.92em">
+      {medium} takes {(dry * ratio).toFixed(0)} g of water, 1 : {ratio} by weight.
+    </chakra.p>
+  )
+}
+
+function grams(text: string): true | string {
+  return !text.trim() || typedNumber(text) >= 0 || 'Grams as a number, or empty.'
+}
+
+function sentence(text: string): string {
+  const tidy = text.charAt(0).toUpperCase() + text.slice(1)
+  return tidy.endsWith('.') ? tidy : `${tidy}.`
+}

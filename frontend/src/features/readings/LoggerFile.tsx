@@ -1,0 +1,103 @@
+import { chakra } from '@chakra-ui/react'
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { DropFile } from '@/shared/logger-file/DropFile'
+import { type FileChoices, Questions } from '@/shared/logger-file/Questions'
+import { Notice } from '@/shared/ui/page'
+import type { Place } from './places'
+import { type Stored, StoreFile } from './StoreFile'
+import { Understood } from './Understood'
+
+type Props = { places: Place[]; probes: Schemas['HungProbeTold'][] }
+
+/** Drop a file, see what was understood, answer what it leaves open, then store it. */
+export function LoggerFile({ places, probes }: Props) {
+  const [file, setFile] = useState<File | null>(null)
+  const [choices, setChoices] = useState<FileChoices>({})
+  const [refused, setRefused] = useState('')
+  const [stored, setStored] = useState<Stored | null>(null)
+  const preview = useQuery({
+    queryKey: ['preview', file?.name, file?.size, file?.lastModified, choices],
+    enabled: file !== null,
+    retry: false,
+    refetchInterval: false,
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: keepPreviousData,
+    queryFn: () =>
+      answer(
+        api.POST('/api/readings/files/preview', {
+          params: { query: choices },
+          ...fileBody(file as File),
+        }),
+      ),
+  })
+  const take = (next: File) => {
+    setFile(next)
+    setChoices({})
+    setRefused('')
+    setStored(null)
+  }
+  const told = file && !preview.error ? preview.data : undefined
+  return (
+    <>
+      <DropFile file={file} onFile={take} onRefused={setRefused} />
+      <chakra.div aria-live="polite" mt={4}>
+        {refused && <Notice urgent>{refused}</Notice>}
+        {file && preview.error && (
+          <Notice urgent>{preview.error.message}. Nothing was stored.</Notice>
+        )}
+        {told && (
+          <>
+            <Questions
+              questions={told.questions}
+              heading={told.heading}
+              choices={choices}
+              onChoose={setChoices}
+            />
+            {told.questions.length === 0 && <Understood told={told} />}
+          </>
+        )}
+        {stored && <Outcome stored={stored} />}
+      </chakra.div>
+      {file && told && told.questions.length === 0 && told.rows > 0 && !stored && (
+        <StoreFile
+          file={file}
+          told={told}
+          choices={choices}
+          places={places}
+          probes={probes}
+          onStored={setStored}
+        />
+      )}
+    </>
+  )
+}
+
+/** A raw file as the request's body; the generated client would make JSON of it. */
+export function fileBody(file: File) {
+  return {
+    body: file as unknown as string,
+    bodySerializer: (body: unknown) => body as BodyInit,
+    headers: { 'Content-Type': 'text/csv' },
+  }
+}
+
+function Outcome({ stored: { intake, probe } }: { stored: Stored }) {
+  const left = [
+    intake.known && `${intake.known.toLocaleString('en')} were known already`,
+    intake.conflicting && `${intake.conflicting} contradict what is stored and were left out`,
+    intake.before_probe && `${intake.before_probe} are from before ${probe} hung there`,
+    intake.in_future && `${intake.in_future} lie in the future: check the logger's clock`,
+  ].filter(Boolean)
+  return (
+    <Notice>
+      <strong>
+        {intake.new
+          ? `${intake.new.toLocaleString('en')} readings stored for ${probe}.`
+          : 'Nothing new in this file; nothing changed.'}
+      </strong>
+      {left.length > 0 && ` ${left.join('; ')}.`}
+    </Notice>
+  )
+}

@@ -1,0 +1,30 @@
+import type { Schemas } from '@/shared/api/client'
+
+export type Place = { value: string; label: string; asked: Schemas['PlaceAsked'] }
+
+/** Every place a probe can hang, the box of the clutch one came from first. */
+export function placesOf(
+  choices: Schemas['ChoicesTold'],
+  today: Schemas['TodayTold'],
+  first: string | null,
+): Place[] {
+  const boxes = today.clutches.map(({ code }) => ({
+    value: `box ${code}`,
+    label: `Box ${code}`,
+    asked: { clutch: code },
+  }))
+  boxes.sort((a, b) => Number(b.asked.clutch === first) - Number(a.asked.clutch === first))
+  const cabinets = choices.cabinets.flatMap((cabinet) => [
+    {
+      value: cabinet.name,
+      label: `${cabinet.name}, the cabinet`,
+      asked: { cabinet: cabinet.name },
+    },
+    ...cabinet.shelves.map((shelf) => ({
+      value: `${cabinet.name}/${shelf}`,
+      label: `${cabinet.name}, ${shelf}`,
+      asked: { cabinet: cabinet.name, shelf },
+    })),
+  ])
+  return [...boxes, ...cabinets]
+}

@@ -1,0 +1,134 @@
+import { chakra } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import { EggDrawing } from '@/eggs/EggDrawing'
+import type { Schemas } from '@/shared/api/client'
+import { useToday } from '@/shared/api/queries'
+import { dayAndTime, fullMoment } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
+import { temperature, useTemperatureUnit } from '@/shared/units'
+import { ClutchLine } from './ClutchLine'
+import { URGENCY_WORDS, urgencyRank } from './urgency'
+
+type Today = Schemas['TodayTold']
+type Clutch = Schemas['TodayClutchTold']
+
+/** What to do now, by cabinet and shelf, with the reason for each. */
+export function Component() {
+  const today = useToday()
+  if (!today.data) return <Waiting problem={today.error?.message} />
+  const { clutches } = today.data
+  if (clutches.length === 0) return <FirstClutch />
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={8}>
+      <chakra.div display="flex" alignItems="baseline" flexWrap="wrap" columnGap={4}>
+        <Title>Today</Title>
+        <chakra.span color="soft">
+          {fullMoment(today.data.as_of)}
+          {today.data.demo ? ', made-up demo data' : ''}
+        </chakra.span>
+      </chakra.div>
+      <NeedsYou today={today.data} />
+      {cabinetsOf(clutches).map(({ cabinet, standing }) => (
+        <Cabinet key={cabinet} cabinet={cabinet} clutches={standing} />
+      ))}
+    </chakra.div>
+  )
+}
+
+function NeedsYou({ today }: { today: Today }) {
+  const lines = today.clutches
+    .flatMap((clutch) => clutch.attention.map((attention) => ({ clutch, attention })))
+    .filter(({ attention }) => urgencyRank(attention.urgency) > 0)
+    .sort((a, b) => urgencyRank(b.attention.urgency) - urgencyRank(a.attention.urgency))
+  if (lines.length === 0 && today.silent_probes.length === 0) {
+    return <chakra.p fontSize="1.2em">Nothing needs you now. Leave the doors shut.</chakra.p>
+  }
+  return (
+    <section aria-label="What needs you">
+      <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
+        {lines.map(({ clutch, attention }) => (
+          <li key={`${clutch.code}-${attention.text}`}>
+            <Link to={`/clutches/${clutch.code}`}>
+              <Notice
+                urgent={urgencyRank(attention.urgency) >= 2}
+                label={URGENCY_WORDS[attention.urgency]}
+              >
+                <chakra.span fontWeight={750}>
+                  Box {clutch.code}, {clutch.cabinet}, {clutch.shelf}:
+                </chakra.span>{' '}
+                {attention.text}
+              </Notice>
+            </Link>
+          </li>
+        ))}
+        {today.silent_probes.map((probe) => (
+          <li key={probe.name}>
+            <Notice label="Silent">
+              Probe {probe.name}
+              {probe.last_at
+                ? `: nothing since ${dayAndTime(probe.last_at)}.`
+                : ': no reading yet.'}{' '}
+              Its eggs are forecast from what stands in for it.
+            </Notice>
+          </li>
+        ))}
+      </chakra.ul>
+    </section>
+  )
+}
+
+function Cabinet({ cabinet, clutches }: { cabinet: string; clutches: Clutch[] }) {
+  const unit = useTemperatureUnit()
+  const first = clutches[0]
+  return (
+    <section aria-labelledby={`cabinet-${cabinet}`}>
+      <chakra.div display="flex" alignItems="baseline" gap={3}>
+        <Heading id={`cabinet-${cabinet}`}>{cabinet}</Heading>
+        {first && (
+          <chakra.span color="soft">set to {temperature(first.set_point_c, unit)}</chakra.span>
+        )}
+      </chakra.div>
+      {shelvesOf(clutches).map(({ shelf, standing }) => (
+        <chakra.div key={shelf} borderBottom="5px solid" borderColor="line" mb={3}>
+          {standing.map((clutch) => (
+            <ClutchLine key={clutch.code} clutch={clutch} />
+          ))}
+        </chakra.div>
+      ))}
+    </section>
+  )
+}
+
+function FirstClutch() {
+  return (
+    <chakra.div py={8} maxWidth="36rem">
+      <EggDrawing egg={{ number: 1, grade: 0, topMark: 'top' }} size={150} decorative />
+      <chakra.div mt={6} mb={3}>
+        <Title>No clutch yet</Title>
+      </chakra.div>
+      <chakra.p mb={6} fontSize="1.1em">
+        Record the first one on lay day: dam, eggs, box and cabinet. Pip dates follow from the set
+        point, and grow sharper with every reading.
+      </chakra.p>
+      <Button asChild variant="act">
+        <Link to="/lay-day">Record a clutch</Link>
+      </Button>
+    </chakra.div>
+  )
+}
+
+/** Clutches come ordered by cabinet and shelf; these only cut the list. */
+function cabinetsOf(clutches: Clutch[]) {
+  return cut(clutches, (c) => c.cabinet).map(([cabinet, standing]) => ({ cabinet, standing }))
+}
+
+function shelvesOf(clutches: Clutch[]) {
+  return cut(clutches, (c) => c.shelf).map(([shelf, standing]) => ({ shelf, standing }))
+}
+
+function cut(clutches: Clutch[], by: (clutch: Clutch) => string): [string, Clutch[]][] {
+  const groups = new Map<string, Clutch[]>()
+  for (const clutch of clutches) groups.set(by(clutch), [...(groups.get(by(clutch)) ?? []), clutch])
+  return [...groups]
+}

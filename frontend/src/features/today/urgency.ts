@@ -1,0 +1,12 @@
+const ORDER = ['none', 'watch', 'today', 'urgent']
+
+/** 0 nothing, 1 watch, 2 today, 3 now. */
+export function urgencyRank(urgency: string): number {
+  return Math.max(0, ORDER.indexOf(urgency))
+}
+
+export const URGENCY_WORDS: Record<string, string> = {
+  watch: 'Watch',
+  today: 'Today',
+  urgent: 'Now',
+}

@@ -1,0 +1,36 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+export const api = createClient<paths>({ baseUrl: '/' })
+
+export type Schemas = components['schemas']
+
+export type FieldError = { field: string; reason: string }
+
+/** A refusal of the server (RFC 9457), in the keeper's words. */
+export class Problem extends Error {
+  constructor(
+    readonly detail: string,
+    readonly status: number,
+    readonly fields: FieldError[],
+  ) {
+    super(detail)
+  }
+}
+
+/** The data of an answer; throws Problem when the server refused or cannot be reached. */
+export async function answer<T>(
+  request: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  const { data, error, response } = await request.catch(() => {
+    throw new Problem('Sandboa does not answer. What you entered is still here.', 0, [])
+  })
+  if (data !== undefined) return data
+  throw problemOf(error, response.status)
+}
+
+export function problemOf(body: unknown, status: number): Problem {
+  const told = (body ?? {}) as { detail?: unknown; errors?: FieldError[] }
+  const detail = typeof told.detail === 'string' ? told.detail : 'That did not work.'
+  return new Problem(detail, status, Array.isArray(told.errors) ? told.errors : [])
+}

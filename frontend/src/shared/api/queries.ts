@@ -1,0 +1,67 @@
+import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { showAct, showProblem } from '../ui/toaster'
+import { answer, api, type Problem, type Schemas } from './client'
+
+export const queryClient = new QueryClient({
+  defaultOptions: { queries: { retry: 1, refetchInterval: 60_000, staleTime: 5_000 } },
+})
+
+export function useToday() {
+  return useQuery({ queryKey: ['today'], queryFn: () => answer(api.GET('/api/today')) })
+}
+
+export function useClutch(code: string) {
+  return useQuery({
+    queryKey: ['clutch', code],
+    queryFn: () => answer(api.GET('/api/clutches/{code}', { params: { path: { code } } })),
+  })
+}
+
+export function useChoices() {
+  return useQuery({
+    queryKey: ['choices'],
+    queryFn: () => answer(api.GET('/api/lay-day/choices')),
+    refetchInterval: false,
+  })
+}
+
+export function useProbes() {
+  return useQuery({ queryKey: ['probes'], queryFn: () => answer(api.GET('/api/probes')) })
+}
+
+type Act = Schemas['ActTold']
+
+/**
+ * A mutation that records an act: afterwards every screen reads again, and what was
+ * done is said with its undo. A refusal is said in words, where `onProblem` does not.
+ */
+export function useAct<Input, Output>(
+  record: (input: Input) => Promise<Output>,
+  actOf: (output: Output) => Act | null | undefined,
+  onProblem: (problem: Problem) => void = (problem) => showProblem(problem.detail),
+) {
+  const client = useQueryClient()
+  const undo = useUndo()
+  return useMutation<Output, Problem, Input>({
+    mutationFn: record,
+    onSuccess: (output) => {
+      client.invalidateQueries()
+      const act = actOf(output)
+      if (act) showAct(act.summary, () => undo.mutate(act.id))
+    },
+    onError: onProblem,
+  })
+}
+
+export function useUndo() {
+  const client = useQueryClient()
+  return useMutation<Act, Problem, number>({
+    mutationFn: (act_id) =>
+      answer(api.POST('/api/acts/{act_id}/undo', { params: { path: { act_id } } })),
+    onSuccess: (act) => {
+      client.invalidateQueries()
+      showAct(act.summary)
+    },
+    onError: (problem) => showProblem(problem.detail),
+  })
+}

@@ -1,0 +1,35 @@
+import { format } from 'date-fns'
+
+/** "12 Mar", unambiguous everywhere. Times are shown in the keeper's zone. */
+export function day(moment: string | Date): string {
+  return format(new Date(moment), 'd MMM')
+}
+
+/** "12 Mar 14:05" */
+export function dayAndTime(moment: string | Date): string {
+  return format(new Date(moment), 'd MMM HH:mm')
+}
+
+/** "12 Mar 2026, 14:05" */
+export function fullMoment(moment: string | Date): string {
+  return format(new Date(moment), 'd MMM yyyy, HH:mm')
+}
+
+/** "14-22 Jul" or "28 Jun-3 Jul" */
+export function dayRange(from: string, to: string): string {
+  const [a, b] = [new Date(from), new Date(to)]
+  if (format(a, 'd MMM') === format(b, 'd MMM')) return day(b)
+  return format(a, 'MMM yyyy') === format(b, 'MMM yyyy')
+    ? `${format(a, 'd')}\u2013${format(b, 'd MMM')}`
+    : `${format(a, 'd MMM')}\u2013${format(b, 'd MMM')}`
+}
+
+/** The value a datetime-local input wants. */
+export function inputMoment(moment: string | Date): string {
+  return format(new Date(moment), "yyyy-MM-dd'T'HH:mm")
+}
+
+/** What a datetime-local input gave, with the offset of the keeper's zone on that day. */
+export function fromInputMoment(text: string): string {
+  return format(new Date(text), "yyyy-MM-dd'T'HH:mm:ssxxx")
+}

@@ -1,0 +1,112 @@
+import { chakra } from '@chakra-ui/react'
+import { day, dayRange } from '@/shared/dates'
+import { token } from '@/shared/theme/token'
+import { useWidth } from '@/shared/ui/useWidth'
+import type { Forecast, Window } from './scale'
+
+const ROWS = [
+  ['First pip', 'first_pip'],
+  ['Typical pip', 'typical_pip'],
+  ['Last pip', 'last_pip'],
+  ['Emergence', 'emergence'],
+  ['First shed', 'first_shed'],
+  ['First meal', 'first_meal'],
+] as const
+
+/** Every window on one axis of days: thin line 80 %, thick line 50 %, the median as a mark. */
+export function ForecastWindows({ forecast }: { forecast: Forecast }) {
+  const rows = ROWS.flatMap(([label, key]) => {
+    const window = forecast[key]
+    return window ? [{ label, window }] : []
+  })
+  const from = Math.min(...rows.map((r) => Date.parse(r.window.p10)))
+  const to = Math.max(...rows.map((r) => Date.parse(r.window.p90)))
+  return (
+    <chakra.table width="100%" borderCollapse="collapse" fontSize={{ base: '0.86em', md: '1em' }}>
+      <chakra.caption srOnly>Forecast windows</chakra.caption>
+      <chakra.thead fontSize="0.88em" color="soft">
+        <tr>
+          <chakra.th textAlign="left" fontWeight={500} py={1}>
+            <chakra.span srOnly>Event</chakra.span>
+          </chakra.th>
+          <chakra.th textAlign="left" fontWeight={500}>
+            median
+          </chakra.th>
+          <chakra.th textAlign="left" fontWeight={500} hideBelow="md">
+            <chakra.span srOnly>Drawn</chakra.span>
+          </chakra.th>
+          <chakra.th textAlign="right" fontWeight={500}>
+            50 %
+          </chakra.th>
+          <chakra.th textAlign="right" fontWeight={500}>
+            80 %
+          </chakra.th>
+        </tr>
+      </chakra.thead>
+      <tbody>
+        {rows.map(({ label, window }) => (
+          <chakra.tr key={label} borderTop="1px solid" borderColor="line">
+            <chakra.th
+              scope="row"
+              textAlign="left"
+              fontWeight={600}
+              py={2}
+              pe={{ base: 1, md: 3 }}
+              whiteSpace="nowrap"
+            >
+              {label}
+            </chakra.th>
+            <chakra.td
+              fontWeight={750}
+              fontSize="1.12em"
+              whiteSpace="nowrap"
+              pe={{ base: 1, md: 3 }}
+            >
+              {day(window.p50)}
+            </chakra.td>
+            <chakra.td width="42%" hideBelow="md">
+              <Interval window={window} from={from} to={to} />
+            </chakra.td>
+            <chakra.td textAlign="right" whiteSpace="nowrap" ps={{ base: 1, md: 3 }}>
+              {dayRange(window.p25, window.p75)}
+            </chakra.td>
+            <chakra.td textAlign="right" whiteSpace="nowrap" ps={{ base: 1, md: 3 }} color="soft">
+              {dayRange(window.p10, window.p90)}
+            </chakra.td>
+          </chakra.tr>
+        ))}
+      </tbody>
+    </chakra.table>
+  )
+}
+
+function Interval({ window, from, to }: { window: Window; from: number; to: number }) {
+  const [frame, width] = useWidth<HTMLDivElement>()
+  const x = (moment: string) => 6 + ((Date.parse(moment) - from) / (to - from)) * (width - 12)
+  return (
+    <div ref={frame} style={{ height: 22 }}>
+      {width > 0 && (
+        <svg width={width} height={22} aria-hidden style={{ display: 'block' }}>
+          <line
+            x1={x(window.p10)}
+            x2={x(window.p90)}
+            y1={11}
+            y2={11}
+            stroke={token('soft')}
+            strokeWidth={2}
+          />
+          <line
+            x1={x(window.p25)}
+            x2={x(window.p75)}
+            y1={11}
+            y2={11}
+            stroke={token('ink')}
+            strokeWidth={7}
+          />
+          <rect x={x(window.p50) - 2} y={2} width={4} height={18} fill={token('paper')} />
+          <rect x={x(window.p50) - 1} y={2} width={2} height={18} fill={token('ink')} />
+        </svg>
+      )}
+    </div>
+  )
+}

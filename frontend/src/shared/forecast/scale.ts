@@ -1,0 +1,61 @@
+import type { Schemas } from '@/shared/api/client'
+
+export type Forecast = Schemas['ForecastTold']
+export type Window = Schemas['WindowTold']
+export type Piece = Schemas['RibbonPieceTold']
+
+const DAY_MS = 86_400_000
+
+/** Development to be expected at a moment after `as_of`: a straight line at today's rate. */
+export function developmentAt(forecast: Forecast, moment: string): number {
+  const days = (Date.parse(moment) - Date.parse(forecast.as_of)) / DAY_MS
+  return forecast.development + days * forecast.rate_per_day
+}
+
+/** The moment at which `development` is expected, in ms since 1970. */
+export function momentOf(forecast: Forecast, development: number): number {
+  const days = (development - forecast.development) / forecast.rate_per_day
+  return Date.parse(forecast.as_of) + days * DAY_MS
+}
+
+/**
+ * Density of the typical pip over development, as points from `from` to `to`.
+ * Lognormal around 1; what lies before today is ruled out, for no egg has pipped.
+ */
+export function pipDensity(forecast: Forecast, from: number, to: number, points = 72) {
+  const ahead = Math.max(from, forecast.development)
+  const values = Array.from({ length: points }, (_, i) => {
+    const development = ahead + ((to - ahead) * i) / (points - 1)
+    const z = Math.log(development) / forecast.log_sd
+    return { development, density: Math.exp(-(z * z) / 2) / development }
+  })
+  const highest = Math.max(...values.map((v) => v.density))
+  return values.map((v) => ({ ...v, density: v.density / highest }))
+}
+
+/** Which exposure colour a temperature gets, against the set point. */
+function exposure(meanC: number, setPointC: number): string {
+  const off = meanC - setPointC
+  if (meanC < 27 || off < -3) return 'cold2'
+  if (off < -0.8) return 'cold1'
+  if (meanC > 33.5 || off > 2) return 'warm2'
+  return off > 0.8 ? 'warm1' : 'mild'
+}
+
+export type Run = { from: number; to: number; colour: string; measured: boolean }
+
+/** The ribbon's pieces with neighbours of one colour joined, from and to in development. */
+export function exposureRuns(pieces: Piece[], setPointC: number): Run[] {
+  const runs: Run[] = []
+  for (const piece of pieces) {
+    const colour = exposure(piece.mean_c, setPointC)
+    const last = runs.at(-1)
+    if (last && last.colour === colour && last.measured === piece.measured) {
+      last.to = piece.development_end
+    } else {
+      const { development_start: from, development_end: to, measured } = piece
+      runs.push({ from, to, colour, measured })
+    }
+  }
+  return runs
+}

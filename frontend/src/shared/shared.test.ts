@@ -1,0 +1,64 @@
+import { describe, expect, it } from 'vitest'
+import { dayRange, fromInputMoment, inputMoment } from './dates'
+import { exposureRuns, type Forecast, momentOf, type Piece, pipDensity } from './forecast/scale'
+import { fromCelsius, toCelsius, typedNumber } from './units'
+
+describe('units', () => {
+  it('turn back and forth without loss', () => {
+    for (const celsius of [-20, 0, 31.5, 60]) {
+      expect(toCelsius(fromCelsius(celsius, 'F'), 'F')).toBeCloseTo(celsius, 10)
+    }
+    expect(fromCelsius(31.5, 'F')).toBeCloseTo(88.7)
+  })
+
+  it('read numbers with point or comma and nothing else', () => {
+    expect(typedNumber(' 31,5 ')).toBe(31.5)
+    for (const text of ['', '31.5C', 'NaN', 'Infinity', '1e3', '1,000.5', '--']) {
+      expect(typedNumber(text)).toBeNaN()
+    }
+  })
+})
+
+describe('dates', () => {
+  it('are short and unambiguous', () => {
+    expect(dayRange('2026-07-14T12:00', '2026-07-23T12:00')).toBe('14\u201323 Jul')
+    expect(dayRange('2026-06-28T12:00', '2026-07-03T12:00')).toBe('28 Jun\u20133 Jul')
+    expect(dayRange('2026-07-14T01:00', '2026-07-14T22:00')).toBe('14 Jul')
+  })
+
+  it('keep the moment through an input and carry an offset', () => {
+    const sent = fromInputMoment(inputMoment('2026-03-12T14:05:00Z'))
+    expect(sent).toMatch(/(Z|[+-]\d\d:\d\d)$/)
+    expect(Date.parse(sent)).toBe(Date.parse('2026-03-12T14:05:00Z'))
+  })
+})
+
+const forecast = {
+  as_of: '2026-06-14T18:30:00Z',
+  development: 0.5,
+  rate_per_day: 0.0125,
+  log_sd: 0.06,
+} as Forecast
+
+describe('the ribbon', () => {
+  it('rules out what lies behind today and peaks near the typical pip', () => {
+    const points = pipDensity({ ...forecast, development: 0.97 }, 0.6, 1.4)
+    expect(points[0]?.development).toBe(0.97)
+    const ahead = pipDensity(forecast, 0.6, 1.4, 400)
+    const highest = ahead.find((p) => p.density === 1)
+    expect(highest?.development).toBeCloseTo(1, 1)
+    expect(momentOf(forecast, 1) - Date.parse(forecast.as_of)).toBe(40 * 86_400_000)
+  })
+
+  it('joins neighbours of one colour but never across a gap', () => {
+    const piece = (start: number, mean_c: number, measured = true) =>
+      ({ development_start: start, development_end: start + 0.1, mean_c, measured }) as Piece
+    const runs = exposureRuns(
+      [piece(0, 31.5), piece(0.1, 31.6), piece(0.2, 24), piece(0.3, 31.5, false), piece(0.4, 31.5)],
+      31.5,
+    )
+    expect(runs.map((run) => run.colour)).toEqual(['mild', 'cold2', 'mild', 'mild'])
+    expect(runs[0]).toMatchObject({ from: 0, to: 0.2 })
+    expect(runs.map((run) => run.measured)).toEqual([true, true, false, true])
+  })
+})

@@ -1,0 +1,48 @@
+import { chakra, Dialog, Portal } from '@chakra-ui/react'
+import { Button } from '@/shared/ui/Button'
+
+const KEYS = [
+  ['t  l  r  b', 'Today, Lay day, Readings, Bench'],
+  ['n', 'night room or bench theme'],
+  ['0 to 4', 'grade of the chosen egg (Clutch)'],
+  ['arrow keys', 'choose an egg (Clutch), move it (Lay day, Shift for far)'],
+  ['u', 'undo what was recorded last at this clutch'],
+  ['?', 'these keys'],
+]
+
+export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog.Root
+      open={open}
+      onOpenChange={(change) => !change.open && onClose()}
+      lazyMount
+      unmountOnExit
+    >
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content>
+            <Dialog.Title>Keys</Dialog.Title>
+            <chakra.dl
+              display="grid"
+              gridTemplateColumns="auto 1fr"
+              columnGap={6}
+              rowGap={2}
+              mb={6}
+            >
+              {KEYS.map(([keys, what]) => (
+                <chakra.div key={keys} display="contents">
+                  <chakra.dt fontWeight={750} whiteSpace="pre">
+                    {keys}
+                  </chakra.dt>
+                  <dd>{what}</dd>
+                </chakra.div>
+              ))}
+            </chakra.dl>
+            <Button onClick={onClose}>Close</Button>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  )
+}

@@ -1,0 +1,122 @@
+import { Field, Input, NativeSelect } from '@chakra-ui/react'
+import { type ComponentProps, useId } from 'react'
+import { type FieldErrors, get, useFormContext } from 'react-hook-form'
+import { fullMoment } from '@/shared/dates'
+
+type Text = {
+  name: string
+  label: string
+  required?: boolean
+  help?: string
+  /** Names offered while typing; others may be typed. */
+  offers?: string[]
+  check?: (text: string) => true | string
+  onTyped?: (text: string) => void
+  onChosen?: (text: string) => void
+} & Pick<ComponentProps<typeof Input>, 'type' | 'inputMode' | 'placeholder'>
+
+/** A text field of the form around it, with its refusal underneath. */
+export function TextField({
+  name,
+  label,
+  required = false,
+  help,
+  offers,
+  check,
+  onTyped,
+  onChosen,
+  ...input
+}: Text) {
+  const form = useFormContext()
+  const list = useId()
+  const error = errorOf(form.formState.errors, name)
+  // Browsers write 03/04 their own way; the line below says which day that is.
+  const moment = input.type === 'datetime-local' ? inFull(form.watch(name)) : undefined
+  const field = form.register(name, {
+    validate: (text: string) => {
+      if (required && !String(text).trim())
+        return `${label.split(',')[0]?.split(':')[0]}: fill this in.`
+      return check?.(text) ?? true
+    },
+  })
+  return (
+    <Field.Root invalid={!!error} required={required} mb={4}>
+      <Field.Label>{label}</Field.Label>
+      <Input
+        {...input}
+        {...field}
+        list={offers?.length ? list : undefined}
+        autoComplete="off"
+        onChange={(event) => {
+          field.onChange(event)
+          onTyped?.(event.target.value)
+          onChosen?.(event.target.value)
+        }}
+      />
+      {offers && offers.length > 0 && (
+        <datalist id={list}>
+          {offers.map((offer) => (
+            <option key={offer} value={offer} />
+          ))}
+        </datalist>
+      )}
+      {error ? (
+        <Field.ErrorText>{error}</Field.ErrorText>
+      ) : (
+        (help || moment) && <Field.HelperText>{help ?? moment}</Field.HelperText>
+      )}
+    </Field.Root>
+  )
+}
+
+function inFull(text: string): string | undefined {
+  return text && !Number.isNaN(Date.parse(text)) ? fullMoment(text) : undefined
+}
+
+/** The refusal at a field, if there is one. */
+function errorOf(errors: FieldErrors, name: string): string | undefined {
+  const error = get(errors, name) as { message?: string } | undefined
+  return error && (error.message ?? 'Not right yet.')
+}
+
+export type Option = string | { value: string; label: string }
+
+/** A choice of the form around it. */
+export function SelectField({
+  name,
+  label,
+  options,
+  required = false,
+}: {
+  name: string
+  label: string
+  options: Option[]
+  required?: boolean
+}) {
+  const form = useFormContext()
+  const error = errorOf(form.formState.errors, name)
+  return (
+    <Field.Root invalid={!!error} mb={4}>
+      <Field.Label>{label}</Field.Label>
+      <NativeSelect.Root>
+        <NativeSelect.Field
+          {...form.register(name, {
+            validate: (value: string) => !required || !!value || `${label}: choose one.`,
+          })}
+        >
+          {options.map((option) => {
+            const { value, label: shown } =
+              typeof option === 'string' ? { value: option, label: option } : option
+            return (
+              <option key={value} value={value}>
+                {shown}
+              </option>
+            )
+          })}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+      {error && <Field.ErrorText>{error}</Field.ErrorText>}
+    </Field.Root>
+  )
+}

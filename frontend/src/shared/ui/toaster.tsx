@@ -1,0 +1,34 @@
+import { Toaster as ChakraToaster, createToaster, Toast } from '@chakra-ui/react'
+
+const toaster = createToaster({
+  placement: 'bottom',
+  max: 3,
+  // Above the bar of places on a phone.
+  offsets: { left: '16px', right: '16px', top: '16px', bottom: '76px' },
+})
+
+/** Says what was recorded, with its undo beside it. */
+export function showAct(summary: string, undo?: () => void) {
+  toaster.create({
+    title: summary,
+    duration: 9000,
+    action: undo ? { label: 'Undo', onClick: undo } : undefined,
+  })
+}
+
+export function showProblem(text: string) {
+  toaster.create({ title: text, type: 'error', duration: 12000 })
+}
+
+export function Toaster() {
+  return (
+    <ChakraToaster toaster={toaster} insetInline="4">
+      {(toast) => (
+        <Toast.Root>
+          <Toast.Title>{toast.title}</Toast.Title>
+          {toast.action && <Toast.ActionTrigger>{toast.action.label}</Toast.ActionTrigger>}
+        </Toast.Root>
+      )}
+    </ChakraToaster>
+  )
+}

@@ -1,0 +1,41 @@
+import { useSyncExternalStore } from 'react'
+
+/** The core and the API speak °C; these turn it into what the keeper reads and back. */
+export type TemperatureUnit = 'C' | 'F'
+
+const KEY = 'sandboa.temperature'
+const listeners = new Set<() => void>()
+
+export function useTemperatureUnit(): TemperatureUnit {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener)
+      return () => listeners.delete(listener)
+    },
+    () => (localStorage.getItem(KEY) === 'F' ? 'F' : 'C'),
+  )
+}
+
+export function setTemperatureUnit(unit: TemperatureUnit) {
+  localStorage.setItem(KEY, unit)
+  for (const listener of listeners) listener()
+}
+
+export function fromCelsius(celsius: number, unit: TemperatureUnit): number {
+  return unit === 'C' ? celsius : celsius * 1.8 + 32
+}
+
+export function toCelsius(value: number, unit: TemperatureUnit): number {
+  return unit === 'C' ? value : (value - 32) / 1.8
+}
+
+/** "31.5 °C" or "88.7 °F". */
+export function temperature(celsius: number, unit: TemperatureUnit): string {
+  return `${fromCelsius(celsius, unit).toFixed(1)} °${unit}`
+}
+
+/** A number as typed, with decimal point or comma; NaN when it is none. */
+export function typedNumber(text: string): number {
+  const tidy = text.trim().replace(',', '.')
+  return /^[+-]?\d+(\.\d+)?$/.test(tidy) ? Number(tidy) : Number.NaN
+}

@@ -1,0 +1,35 @@
+"""The `sandboa` command."""
+
+import argparse
+import sys
+from collections.abc import Sequence
+from typing import NoReturn
+
+from sandboa import __version__
+from sandboa.cli import dimple, forecast, house, mix, serve
+from sandboa.core.errors import NotPlausible
+
+_COMMANDS = (serve, house, forecast, mix, dimple)
+
+
+class _Parser(argparse.ArgumentParser):
+    """Says what is wrong in one line on standard error and exits 2."""
+
+    def error(self, message: str) -> NoReturn:
+        self.exit(2, f"{self.prog}: {message}\n")
+
+
+def main(arguments: Sequence[str] | None = None) -> int:
+    """Run the command; returns its exit code. Wrong input exits 2 with one clear line."""
+    parser = _Parser(prog="sandboa", description="Follows ball python clutches.")
+    parser.add_argument("--version", action="version", version=f"sandboa {__version__}")
+    commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
+    for module in _COMMANDS:
+        module.add_to(commands)
+    asked = parser.parse_args(arguments)
+    try:
+        code: int = asked.run(asked)
+    except NotPlausible as error:
+        sys.stderr.write(f"sandboa {asked.command}: {error.reason}\n")
+        return 2
+    return code

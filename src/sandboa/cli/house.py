@@ -1,0 +1,115 @@
+"""`sandboa import`, `export`, `backup`, `check`: a house's database from the command line."""
+
+import argparse
+import csv
+import sys
+import time
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import Final
+
+import platformdirs
+
+from sandboa.core.errors import NotPlausible
+from sandboa.formats.readings_csv import Choices, NotReadable, read_readings
+from sandboa.journal.readings import store_readings
+from sandboa.records import readings
+from sandboa.records.database import back_up, check, open_database
+from sandboa.records.house import Probe, named
+
+DATABASE: Final = "house.sqlite3"
+
+
+def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
+    taking = commands.add_parser("import", help="store a logger's CSV file as readings of a probe")
+    taking.add_argument("file", type=Path, metavar="FILE.csv")
+    taking.add_argument("--probe", required=True, help="name of a probe the house knows")
+    taking.add_argument("--zone", help="zone of times without offset, like Europe/Berlin")
+    taking.add_argument("--date-order", choices=("dmy", "mdy"))
+    giving = commands.add_parser("export", help="print a probe's readings as CSV")
+    giving.add_argument("--probe", required=True)
+    backing = commands.add_parser("backup", help="copy the house's database, also while it runs")
+    backing.add_argument("target", type=Path)
+    checking = commands.add_parser("check", help="verify the house's database")
+    for command, run in (
+        (taking, run_import), (giving, run_export), (backing, run_backup), (checking, run_check),
+    ):  # fmt: skip
+        command.add_argument("--data", type=Path, default=data_folder(), help="the house's folder")
+        command.set_defaults(run=run)
+
+
+def data_folder() -> Path:
+    """Where a house lives unless told otherwise."""
+    return platformdirs.user_data_path("sandboa")
+
+
+def run_import(asked: argparse.Namespace) -> int:
+    """Store what can be read, list what cannot; exits 1 when rows were left out."""
+    probe = _open_at_probe(asked)
+    try:
+        file = read_readings(
+            asked.file.read_bytes(), Choices(zone=asked.zone, order=asked.date_order)
+        )
+        file.require_no_questions()
+    except OSError as error:
+        raise NotPlausible("file", f"{asked.file.name}: {error.strerror or error}") from error
+    except NotReadable as error:
+        raise NotPlausible("file", f"{asked.file.name}: {error}") from error
+    intake = store_readings(probe.entity, file.rows, "csv", asked.file.name, time.time())
+    print(
+        f"{intake.new} new, {intake.known} known already, {len(intake.conflicting)} contradict, "
+        f"{intake.before_probe} before the probe hung there, {intake.in_future} in the future"
+    )
+    for bad in file.bad_rows:
+        sys.stderr.write(f"line {bad.line} left out: {bad.reason}\n")
+    return 1 if file.bad_rows else 0
+
+
+def run_export(asked: argparse.Namespace) -> int:
+    """Print time (RFC 3339), °C and humidity 0-1."""
+    probe = _open_at_probe(asked)
+    out = csv.writer(sys.stdout, lineterminator="\n")
+    out.writerow(["time", "temperature_c", "humidity"])
+    for at_s, temperature_c, humidity in readings.all_of(probe.entity):
+        at = datetime.fromtimestamp(at_s, UTC).isoformat()
+        out.writerow([at, temperature_c, "" if humidity is None else humidity])
+    return 0
+
+
+def run_backup(asked: argparse.Namespace) -> int:
+    """Write a consistent copy; never over an existing file."""
+    source = _existing(asked)
+    try:
+        back_up(source, asked.target)
+    except OSError as error:
+        raise NotPlausible("target", str(error)) from error
+    print(f"copied to {asked.target}")
+    return 0
+
+
+def run_check(asked: argparse.Namespace) -> int:
+    """Say what is wrong; exits 1 when anything is."""
+    problems = check(_existing(asked))
+    for problem in problems:
+        sys.stderr.write(f"{problem}\n")
+    if not problems:
+        print("sound")
+    return 1 if problems else 0
+
+
+def _existing(asked: argparse.Namespace) -> Path:
+    path: Path = asked.data / DATABASE
+    if not path.is_file():
+        raise NotPlausible("data", f"there is no house in {asked.data}")
+    return path
+
+
+def _open_at_probe(asked: argparse.Namespace) -> Probe:
+    open_database(_existing(asked))
+    probe = named(Probe, asked.probe)
+    if probe is None:
+        known = ", ".join(sorted(p.name for p in Probe.current())) or "none yet"
+        raise NotPlausible(
+            "probe", f'no probe "{asked.probe[:60]}" in this house; there is: {known}'
+        )
+    return probe

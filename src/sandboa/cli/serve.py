@@ -1,0 +1,86 @@
+"""`sandboa serve` and `sandboa demo`: the application on this machine."""
+
+import argparse
+import socket
+import sqlite3
+import tempfile
+from datetime import datetime
+from pathlib import Path
+
+import uvicorn
+from fastapi import FastAPI
+
+from sandboa.cli.house import DATABASE, data_folder
+from sandboa.core.errors import NotPlausible
+from sandboa.demo import furnish
+from sandboa.records.database import DatabaseTooNew
+from sandboa.web.app import STATIC, create_app
+from sandboa.web.clock import Clock, StoppedClock, SystemClock
+
+_PORT = 8350
+
+
+def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
+    serving = commands.add_parser("serve", help="run the application over a house")
+    serving.add_argument("--data", type=Path, default=data_folder(), help="the house's folder")
+    serving.set_defaults(run=run_serve)
+    showing = commands.add_parser("demo", help="run the application over made-up data")
+    showing.add_argument("--data", type=Path, help="where to make the demo house (a new folder)")
+    showing.add_argument("--today", metavar="TIME", help="stop the demo's clock at this moment")
+    showing.set_defaults(run=run_demo)
+    for command in (serving, showing):
+        command.add_argument("--host", default="127.0.0.1", help="address to listen on")
+        command.add_argument("--port", type=int, default=_PORT, help="0 takes a free one")
+
+
+def run_serve(asked: argparse.Namespace) -> int:
+    """Run until interrupted."""
+    try:
+        app = create_app(asked.data / DATABASE, host=asked.host)
+    except DatabaseTooNew as error:
+        raise NotPlausible("data", str(error)) from error
+    except (sqlite3.DatabaseError, OSError) as error:
+        raise NotPlausible("data", f"cannot open {asked.data / DATABASE}: {error}") from error
+    return _run(app, asked)
+
+
+def run_demo(asked: argparse.Namespace) -> int:
+    """Furnish a fresh house and run it; changes are forgotten at the next start."""
+    clock: Clock = StoppedClock(_today(asked.today)) if asked.today else SystemClock()
+    if asked.data and (asked.data / DATABASE).exists():
+        raise NotPlausible("data", f"{asked.data} holds a house already; the demo wants a new one")
+    with tempfile.TemporaryDirectory(prefix="sandboa-demo-") as made:
+        app = create_app((asked.data or Path(made)) / DATABASE, clock, demo=True, host=asked.host)
+        furnish(clock.now_s())
+        return _run(app, asked)
+
+
+def _run(app: FastAPI, asked: argparse.Namespace) -> int:
+    if not STATIC.is_dir():
+        print("The front end is not built; only the API will answer (see the README).")
+    listening = _listen(asked.host, asked.port)
+    port = listening.getsockname()[1]
+    print(f"Sandboa is at http://{asked.host}:{port}/  (Ctrl+C stops it)", flush=True)
+    config = uvicorn.Config(app, log_level="warning", access_log=False)
+    uvicorn.Server(config).run(sockets=[listening])
+    return 0
+
+
+def _listen(host: str, port: int) -> socket.socket:
+    """Listen before saying so: whoever reads the address can connect at once."""
+    listening = socket.socket(socket.AF_INET6 if ":" in host else socket.AF_INET)
+    listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        listening.bind((host, port))
+    except (OSError, OverflowError) as error:
+        raise NotPlausible("port", f"cannot listen on {host}:{port}: {error}") from error
+    listening.listen(128)
+    return listening
+
+
+def _today(text: str) -> float:
+    try:
+        moment = datetime.fromisoformat(text)
+    except ValueError as error:
+        raise NotPlausible("today", f'--today "{text[:40]}" is not a time') from error
+    return moment.astimezone().timestamp()

@@ -1,0 +1,70 @@
+"""The box: how it is closed, what shells are like, and where the eggs lie in it."""
+
+import math
+from collections.abc import Sequence
+from enum import StrEnum
+from typing import Final
+
+from sandboa.core.errors import NotPlausible
+
+#: Share of the box within which two eggs would be one (assumption).
+SAME_PLACE: Final = 0.02
+
+
+class Closing(StrEnum):
+    """How the box is closed (handbook D3)."""
+
+    SEALED_FILM = "sealed film"
+    PIN_HOLES = "lid with 1-2 pin holes"
+    SMALL_HOLES = "lid with 3-8 holes"
+    CRACKED_CORNER = "film with a cracked corner"
+    LOOSE_LID = "loose lid"
+
+
+class Shell(StrEnum):
+    """Shell quality of an egg (handbook 1, section 2)."""
+
+    SMOOTH = "smooth"
+    ROUGH = "rough"
+    WINDOW = "window"
+    NODULE = "nodule"
+    THIN = "thin"
+    STAINED = "stained"
+    DAMP_SPOT = "damp spot"
+    MISSHAPEN = "misshapen"
+
+    @property
+    def loses_water_fast(self) -> bool:
+        """Rough and windowed shells dimple a grade early (handbook B)."""
+        return self in (Shell.ROUGH, Shell.WINDOW)
+
+
+def usual_places(eggs: int) -> list[tuple[float, float]]:
+    """Places for `eggs` eggs in rows, (x, y) as shares of the box, when the keeper gave none.
+
+    Rows of up to four, alternate rows shifted by half an egg as eggs settle.
+    """
+    columns = min(4, max(1, math.ceil(math.sqrt(eggs * 1.4))))
+    rows = math.ceil(eggs / columns)
+    places = []
+    for index in range(eggs):
+        row, column = divmod(index, columns)
+        in_row = min(columns, eggs - row * columns)
+        shift = 0.08 if row % 2 and in_row == columns else 0.0
+        x = 0.5 + (column - (in_row - 1) / 2.0) * (0.8 / columns) + shift * 0.5
+        y = 0.5 + (row - (rows - 1) / 2.0) * min(0.30, 0.86 / rows)
+        places.append((round(x, 4), round(y, 4)))
+    return places
+
+
+def require_distinct_places(places: Sequence[tuple[float, float]]) -> None:
+    """Raise NotPlausible when two eggs (numbered from 1) lie at the same place.
+
+    Overlap is fine, eggs clump; two centres on one spot are a slip of the finger.
+    """
+    for second in range(len(places)):
+        for first in range(second):
+            if math.dist(places[first], places[second]) < SAME_PLACE:
+                raise NotPlausible(
+                    "eggs", f"eggs {first + 1} and {second + 1} lie at the same place: move one"
+                )

@@ -1,0 +1,109 @@
+"""Development against time, and its inverse."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from sandboa.core.development.box_temperature import BoxTemperature
+from sandboa.core.development.clock import DevelopmentClock, FloatArray
+from sandboa.core.units import SECONDS_PER_DAY
+
+
+@dataclass(frozen=True)
+class DevelopmentCurve:
+    """D(t), the integral of the clock's rate over the temperature at the box.
+
+    D is 0 at lay, never falls, and goes on in a straight line after
+    `as_of_s` at the expected temperature. Rate summation under fluctuating
+    temperature: Georges et al. 2005, Physiol. Biochem. Zool. 78:18-30.
+    """
+
+    temperature: BoxTemperature
+    clock: DevelopmentClock
+
+    @cached_property
+    def _gained(self) -> list[FloatArray]:
+        """Development per step, one array for each stretch."""
+        return [self.clock.steps(s.times_s, s.temperature_c) for s in self.temperature.stretches]
+
+    @cached_property
+    def _at_start(self) -> list[float]:
+        """Development at the start of each stretch, and at the end of the last: k + 1 values."""
+        reached = [0.0]
+        for steps in self._gained:
+            reached.append(reached[-1] + float(steps.sum()))
+        return reached
+
+    @cached_property
+    def _samples(self) -> tuple[FloatArray, FloatArray, FloatArray]:
+        """Time, temperature and development at every sample; stretch joints stand twice."""
+        stretches = self.temperature.stretches
+        reached = [
+            start + np.concatenate([[0.0], np.cumsum(steps)])
+            for start, steps in zip(self._at_start, self._gained, strict=False)
+        ]
+        return (
+            np.concatenate([s.times_s for s in stretches]),
+            np.concatenate([s.temperature_c for s in stretches]),
+            np.concatenate(reached),
+        )
+
+    @property
+    def now(self) -> float:
+        """Development reached at `as_of_s`, >= 0; the typical egg pips at 1."""
+        return self._at_start[-1]
+
+    @cached_property
+    def future_rate_per_day(self) -> float:
+        """Development per day to be expected after `as_of_s`."""
+        return float(self.clock.rate_per_day(self.temperature.future_c))
+
+    def at(self, time_s: float) -> float:
+        """Development at `time_s`: exact, in the past and in the expected future."""
+        ahead_days = (time_s - self.temperature.as_of_s) / SECONDS_PER_DAY
+        if ahead_days >= 0:
+            return self.now + ahead_days * self.future_rate_per_day
+        if time_s <= self.temperature.start_s:
+            return 0.0
+        times, _, _ = self._samples
+        return self._within(int(np.searchsorted(times, time_s, side="right")) - 1, time_s)
+
+    def _within(self, sample: int, time_s: float) -> float:
+        """Development at `time_s`, which lies between `sample` and the next."""
+        times, temperature_c, reached = self._samples
+        start_s, end_s = float(times[sample]), float(times[sample + 1])
+        start_c, end_c = float(temperature_c[sample]), float(temperature_c[sample + 1])
+        here_c = start_c + (end_c - start_c) * (time_s - start_s) / (end_s - start_s)
+        days = (time_s - start_s) / SECONDS_PER_DAY
+        return float(reached[sample]) + self.clock.ramp_rate_per_day(start_c, here_c) * days
+
+    def time_of(self, development: float) -> float | None:
+        """When D reaches `development` (s), or None when it never does at the expected temperature.
+
+        In the future D is a straight line and the answer exact; in the past
+        it is refined between two samples until it is right to 0.5 s.
+        """
+        if development > self.now:
+            if self.future_rate_per_day <= 0.0:
+                return None
+            ahead_days = (development - self.now) / self.future_rate_per_day
+            return self.temperature.as_of_s + ahead_days * SECONDS_PER_DAY
+        if development <= 0.0:
+            return self.temperature.start_s
+        times, _, reached = self._samples
+        sample = int(np.searchsorted(reached, development, side="left")) - 1
+        low, high = float(times[sample]), float(times[sample + 1])
+        while high - low > 0.5:
+            middle = (low + high) / 2.0
+            if self._within(sample, middle) < development:
+                low = middle
+            else:
+                high = middle
+        return high
+
+    def samples(self) -> tuple[FloatArray, FloatArray, FloatArray]:
+        """Time (s), temperature (°C) and D at every sample up to `as_of_s`, equally long."""
+        if not self._gained:
+            return np.array([self.temperature.start_s]), np.zeros(0), np.zeros(1)
+        return self._samples

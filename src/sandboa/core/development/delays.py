@@ -1,0 +1,45 @@
+"""What follows the pip, and how long after: emergence, first shed, first meal."""
+
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from scipy.special import ndtri
+
+from sandboa.core.development.clock import FloatArray
+
+
+@dataclass(frozen=True, slots=True)
+class Delay:
+    """A lognormal waiting time: `median_days`, and `sigma` of its logarithm."""
+
+    median_days: float
+    sigma: float
+
+    def nodes_days(self, count: int = 16) -> FloatArray:
+        """`count` equally likely waiting times (days), shape (count,), by quantile midpoints."""
+        probabilities = (np.arange(count) + 0.5) / count
+        return np.asarray(self.median_days * np.exp(self.sigma * ndtri(probabilities)))
+
+    def quantile_days(self, probability: float) -> float:
+        """Waiting time not exceeded with `probability` (days)."""
+        return float(self.median_days * np.exp(self.sigma * ndtri(probability)))
+
+
+#: pip to emergence (handbook A5, keeper practice).
+EMERGENCE: Final = Delay(median_days=1.3, sigma=0.4)
+#: emergence to first shed: 80 % within 5-10 days (range: handbook A5; shape: assumption).
+FIRST_SHED: Final = Delay(median_days=50.0**0.5, sigma=float(np.log(2.0) / (2.0 * ndtri(0.9))))
+#: first shed to first meal: it is offered after the shed, taken within some days (assumption).
+FIRST_MEAL: Final = Delay(median_days=2.0, sigma=0.6)
+
+
+def later(grid_days: FloatArray, cumulative: FloatArray, delay: Delay) -> FloatArray:
+    """Cumulative distribution of an event `delay` after another one.
+
+    `cumulative` is the earlier event's distribution on the even `grid_days`
+    (both shape (n,)); so is the result. The waiting time is summed over its
+    quantile midpoints, no random sampling.
+    """
+    shifted = grid_days[None, :] - delay.nodes_days()[:, None]
+    return np.asarray(np.interp(shifted, grid_days, cumulative, left=0.0).mean(axis=0))

@@ -1,0 +1,60 @@
+"""A judgement of dents in the keeper's words: what it means and what to do."""
+
+from typing import Final
+
+from sandboa.core.dimples.judgement import DimpleJudgement, Scope
+
+GRADE_WORDS: Final = (
+    "firm and round",
+    "one slight dimple",
+    "clear dents",
+    "a creased or sunken side",
+    "collapsed",
+)
+
+_BOX: Final = (
+    "Half or more of the eggs are dented early: the box is dry. "
+    "Weigh it or feel the medium, add water at the box's temperature along the side, "
+    "and look again within 5 days."
+)
+_EGG: Final = (
+    "Only this egg is early: look for a rough or windowed shell or a missing support, "
+    "candle it, and look again in 3 days. It stays in."
+)
+_SOME: Final = (
+    "Some eggs are early but fewer than half: feel the medium as well as the shells, "
+    "candle the dented ones, and look again in 3 days. They stay in."
+)
+_COLLAPSED: Final = (
+    "This egg has collapsed before its time. Candle it today and check the water first; "
+    "it stays in until you are certain."
+)
+_FULL_TERM: Final = (
+    "Collapsed at full term: look today. It may be about to pip; a dry box is still possible."
+)
+_ROSE: Final = (
+    "The dents deepened by two grades within a week: check water and lid now, then candle."
+)
+_NORMAL: Final = "Normal for its stage."
+_SHELL: Final = "Normal for a rough or windowed shell at this stage; look again next visit."
+_PLUMP: Final = "Firm. Some eggs stay plump to the end: nothing to do."
+
+
+def advice(judgement: DimpleJudgement, grade: int, *, early_eggs: int = 1) -> str:
+    """One or two sentences: what the grade means here and what to do.
+
+    Never orders an egg thrown away. `early_eggs` is how many eggs of the box
+    are early, this one included.
+    """
+    if judgement.excess >= 1 and grade == 4 and judgement.full_term:
+        return _FULL_TERM
+    parts = [_ROSE] if judgement.rose_fast else []
+    if judgement.scope is Scope.BOX:
+        parts.append(_BOX)
+    elif judgement.excess >= 1:
+        parts.append(_COLLAPSED if grade == 4 else _EGG if early_eggs <= 1 else _SOME)
+    elif not parts:
+        parts.append(
+            _SHELL if judgement.shell_allowance_used else _PLUMP if grade == 0 else _NORMAL
+        )
+    return " ".join(parts)

@@ -1,0 +1,201 @@
+"""From turgor grades to a judgement: the box is dry, or this egg is in trouble, or all is well."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Final
+
+from sandboa.core.dimples.stages import FULL_TERM_FROM, allowed_grade, excess_grade
+from sandboa.core.errors import NotPlausible
+from sandboa.core.units import SECONDS_PER_DAY
+
+#: Share of the live eggs that must be early before the box is to blame (handbook B).
+BOX_SHARE: Final = 0.5
+#: days after watering within which a falling grade proves it was thirst (handbook B).
+ANSWER_DAYS: Final = 5.0
+#: A rise by this many grades within this many days before this share is urgent (handbook B).
+FAST_RISE_GRADES: Final = 2
+FAST_RISE_DAYS: Final = 7.0
+FAST_RISE_BEFORE: Final = 0.8
+
+
+class Scope(StrEnum):
+    """What the dents point at."""
+
+    NONE = "none"
+    EGG = "egg"
+    BOX = "box"
+
+
+class Urgency(StrEnum):
+    """How soon to act; values in rising order."""
+
+    NONE = "none"
+    WATCH = "watch"
+    TODAY = "today"
+    URGENT = "urgent"
+
+    @property
+    def rank(self) -> int:
+        """0 (nothing) to 3 (now): for ordering what needs the keeper first."""
+        return list(Urgency).index(self)
+
+
+@dataclass(frozen=True, slots=True)
+class Grading:
+    """One look at one egg: when (s), turgor grade 0-4, share developed then."""
+
+    at_s: float
+    grade: int
+    development: float
+
+
+@dataclass(frozen=True, slots=True)
+class EggTurgor:
+    """A live egg's latest grade and what its shell and past allow."""
+
+    number: int
+    grade: int
+    loses_water_fast: bool = False
+    rose_fast: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class DimpleJudgement:
+    """The verdict on one egg's dents at its stage."""
+
+    allowed_grade: int
+    excess: int
+    scope: Scope
+    urgency: Urgency
+    #: Normal only because a rough or windowed shell is allowed a grade more.
+    shell_allowance_used: bool = False
+    rose_fast: bool = False
+    full_term: bool = False
+
+
+@dataclass(frozen=True, slots=True)
+class BoxJudgement:
+    """The verdict on a box: the scope that explains most, and each egg's own."""
+
+    scope: Scope
+    urgency: Urgency
+    live_eggs: int
+    early_eggs: tuple[int, ...]
+    by_egg: dict[int, DimpleJudgement]
+
+
+def judge_egg(
+    development: float,
+    grade: int,
+    *,
+    live_eggs: int,
+    eggs_as_bad: int,
+    loses_water_fast: bool = False,
+    rose_fast: bool = False,
+) -> DimpleJudgement:
+    """Judge one egg among its box (handbook B).
+
+    Parameters
+    ----------
+    development: share developed p, 0-2.
+    grade: turgor grade 0-4.
+    live_eggs: live eggs in the box, 1-30, this one included.
+    eggs_as_bad: how many of them are early for the stage, this one included.
+    loses_water_fast: rough or windowed shell.
+    rose_fast: risen by 2 grades within 7 days (see `rose_fast`).
+
+    Raises NotPlausible for values out of range.
+
+    Early dents in half or more of the live eggs: the box is dry, act today.
+    Fewer: the egg's own shell, or a failing egg.
+    """
+    if not 1 <= live_eggs <= 30:
+        raise NotPlausible("live_eggs", f"{live_eggs} live eggs is outside 1 to 30")
+    if not 0 <= eggs_as_bad <= live_eggs:
+        raise NotPlausible(
+            "eggs_as_bad", f"{eggs_as_bad} eggs as bad, but the box has {live_eggs} live eggs"
+        )
+    allowed = allowed_grade(development, loses_water_fast=loses_water_fast)
+    excess = excess_grade(development, grade, loses_water_fast=loses_water_fast)
+    scope = Scope.NONE
+    if excess >= 1:
+        scope = Scope.BOX if eggs_as_bad >= BOX_SHARE * live_eggs else Scope.EGG
+    urgent_rise = rose_fast and development < FAST_RISE_BEFORE
+    return DimpleJudgement(
+        allowed_grade=allowed,
+        excess=excess,
+        scope=Scope.EGG if urgent_rise and scope is Scope.NONE else scope,
+        urgency=_urgency(scope, grade, urgent_rise),
+        shell_allowance_used=excess == 0 and grade > allowed_grade(development),
+        rose_fast=urgent_rise,
+        full_term=development >= FULL_TERM_FROM,
+    )
+
+
+def judge_box(development: float, eggs: Sequence[EggTurgor]) -> BoxJudgement:
+    """Judge a whole box of live, graded eggs; the order of `eggs` does not matter.
+
+    An empty box is judged as nothing to do.
+    """
+    early = tuple(
+        sorted(
+            egg.number
+            for egg in eggs
+            if excess_grade(development, egg.grade, loses_water_fast=egg.loses_water_fast) >= 1
+        )
+    )
+    by_egg = {
+        egg.number: judge_egg(
+            development,
+            egg.grade,
+            live_eggs=len(eggs),
+            eggs_as_bad=len(early),
+            loses_water_fast=egg.loses_water_fast,
+            rose_fast=egg.rose_fast,
+        )
+        for egg in eggs
+    }
+    scopes = {judgement.scope for judgement in by_egg.values()}
+    scope = Scope.BOX if Scope.BOX in scopes else Scope.EGG if Scope.EGG in scopes else Scope.NONE
+    urgency = max((j.urgency for j in by_egg.values()), key=lambda u: u.rank, default=Urgency.NONE)
+    return BoxJudgement(scope, urgency, len(eggs), early, by_egg)
+
+
+def rose_fast(history: Sequence[Grading], at_s: float) -> bool:
+    """Whether the latest grade is 2 or more above one of the 7 days before it, before p = 0.8.
+
+    `history` in any order; looks after `at_s` are ignored. Handbook B.
+    """
+    seen = sorted((g for g in history if g.at_s <= at_s), key=lambda g: g.at_s)
+    if not seen or seen[-1].development >= FAST_RISE_BEFORE:
+        return False
+    latest = seen[-1]
+    since = latest.at_s - FAST_RISE_DAYS * SECONDS_PER_DAY
+    recent = [g.grade for g in seen if g.at_s >= since]
+    return latest.grade - min(recent) >= FAST_RISE_GRADES
+
+
+def answered_water(history: Sequence[Grading], watered_s: Sequence[float]) -> float | None:
+    """The latest watering (s) that the egg answered, or None.
+
+    Answered: the last look before it is followed, within 5 days of it, by a
+    look at least one grade lower. That proves the box was dry (handbook B).
+    """
+    for water_s in sorted(watered_s, reverse=True):
+        before = [g for g in history if g.at_s <= water_s]
+        until = water_s + ANSWER_DAYS * SECONDS_PER_DAY
+        after = [g for g in history if water_s < g.at_s <= until]
+        if before and after:
+            last = max(before, key=lambda g: g.at_s)
+            if min(g.grade for g in after) <= last.grade - 1:
+                return water_s
+    return None
+
+
+def _urgency(scope: Scope, grade: int, urgent_rise: bool) -> Urgency:
+    if urgent_rise:
+        return Urgency.URGENT
+    if scope is Scope.BOX or (scope is Scope.EGG and grade == 4):
+        return Urgency.TODAY
+    return Urgency.WATCH if scope is Scope.EGG else Urgency.NONE

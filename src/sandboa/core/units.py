@@ -1,0 +1,94 @@
+"""Keeper's units to core units, and the limits of what can be true.
+
+The core computes in °C, g and seconds. These functions are the only place
+where °F and oz are turned into them.
+"""
+
+import math
+import re
+from typing import Final
+
+from sandboa.core.errors import NotPlausible
+
+SECONDS_PER_DAY: Final = 86_400.0
+SECONDS_PER_HOUR: Final = 3_600.0
+GRAMS_PER_OUNCE: Final = 28.349523125
+
+#: °C a logger near eggs can honestly report: from a frozen shed to a hot loft (assumption).
+READING_RANGE_C: Final = (-20.0, 60.0)
+#: °C a cabinet can be set to while eggs are in it (assumption; above 32.8 °C is discouraged).
+SET_POINT_RANGE_C: Final = (20.0, 36.0)
+#: g of dry medium a box can hold (assumption).
+MEDIUM_MASS_RANGE_G: Final = (1.0, 20_000.0)
+
+
+def celsius_from_fahrenheit(fahrenheit: float) -> float:
+    """°F to °C; exact by definition."""
+    return (fahrenheit - 32.0) / 1.8
+
+
+def fahrenheit_from_celsius(celsius: float) -> float:
+    """°C to °F; exact by definition."""
+    return celsius * 1.8 + 32.0
+
+
+_NUMBER = r"([+-]?\d+(?:[.,]\d+)?)"
+_TEMPERATURE = re.compile(_NUMBER + r"\s*°?\s*([CcFf])")
+_MASS = re.compile(_NUMBER + r"\s*(g|kg|oz)", re.IGNORECASE)
+_VOLUME = re.compile(_NUMBER + r"\s*(ml|l)", re.IGNORECASE)
+
+
+def parse_temperature(text: str) -> float:
+    """Read "31.5C", "88.7 °F" or "31,5 C" as °C.
+
+    Raises NotPlausible when the unit is missing or the text is no number:
+    a bare 88 could be either, and the difference kills eggs.
+    """
+    match = _TEMPERATURE.fullmatch(text.strip())
+    if match is None:
+        raise NotPlausible(
+            "temperature", f'"{_short(text)}" is not a temperature: write it like 31.5C or 88.7F'
+        )
+    value = float(match[1].replace(",", "."))
+    return value if match[2] in "Cc" else celsius_from_fahrenheit(value)
+
+
+def parse_mass(text: str) -> float:
+    """Read "200g", "1.2 kg" or "7 oz" as g; NotPlausible otherwise."""
+    match = _MASS.fullmatch(text.strip())
+    if match is None:
+        raise NotPlausible("mass", f'"{_short(text)}" is not a mass: write it like 200g or 7oz')
+    factor = {"g": 1.0, "kg": 1000.0, "oz": GRAMS_PER_OUNCE}[match[2].lower()]
+    return float(match[1].replace(",", ".")) * factor
+
+
+def parse_volume(text: str) -> float:
+    """Read "2l" or "1500 ml" as litres; NotPlausible otherwise."""
+    match = _VOLUME.fullmatch(text.strip())
+    if match is None:
+        raise NotPlausible(
+            "volume", f'"{_short(text)}" is not a volume: write it like 2l or 1500ml'
+        )
+    factor = {"l": 1.0, "ml": 0.001}[match[2].lower()]
+    return float(match[1].replace(",", ".")) * factor
+
+
+def require_range(name: str, value: float, limits: tuple[float, float], unit: str) -> float:
+    """Return `value` when it is finite and within `limits` (inclusive).
+
+    Raises NotPlausible with a sentence naming the value and the range;
+    nothing is ever clamped.
+    """
+    low, high = limits
+    if not math.isfinite(value):
+        raise NotPlausible(name, f"{name} is not a number")
+    if not low <= value <= high:
+        raise NotPlausible(
+            name,
+            f"{name} {value:g} {unit} is outside {low:g} to {high:g} {unit}".replace("  ", " "),
+        )
+    return value
+
+
+def _short(text: str) -> str:
+    return text if len(text) <= 40 else text[:37] + "..."

@@ -1,0 +1,24 @@
+"""Water of a box: how much to mix in, and how much to put back."""
+
+from sandboa.core.water.mixing import (
+    MEDIA,
+    DryMass,
+    Medium,
+    Mix,
+    dry_mass_from_volume,
+    medium_named,
+    mix,
+)
+from sandboa.core.water.top_up import TopUp, top_up
+
+__all__ = [
+    "MEDIA",
+    "DryMass",
+    "Medium",
+    "Mix",
+    "TopUp",
+    "dry_mass_from_volume",
+    "medium_named",
+    "mix",
+    "top_up",
+]

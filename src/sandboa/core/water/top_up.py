@@ -1,0 +1,60 @@
+"""How many grams a box has lost, and how many to put back (handbook D2)."""
+
+from dataclasses import dataclass
+from typing import Final
+
+from sandboa.core.errors import NotPlausible
+from sandboa.core.units import require_range
+
+#: g to which a top-up is rounded: what a keeper can pour (handbook D2).
+ROUND_TO_G: Final = 5.0
+#: Share of the set-up water above which a top-up is split over two days (handbook D2).
+SPLIT_ABOVE: Final = 0.6
+#: g of a whole box (assumption).
+BOX_MASS_RANGE_G: Final = (10.0, 50_000.0)
+
+
+@dataclass(frozen=True, slots=True)
+class TopUp:
+    """What to add, g. `left_out_g` is deficit beyond what the medium takes up."""
+
+    deficit_g: float
+    add_g: float
+    split: bool
+    left_out_g: float
+
+
+def top_up(
+    reference_g: float, current_g: float, set_up_water_g: float, *, takes_up_g: float | None = None
+) -> TopUp:
+    """Deficit = reference - current mass; top-up = deficit rounded to 5 g.
+
+    Parameters
+    ----------
+    reference_g: box at set-up, less whatever was taken out since.
+    current_g: box on the scale today; at most the reference.
+    set_up_water_g: water mixed in at set-up, > 0.
+    takes_up_g: most water the medium can take; by default the set-up water,
+        which it is known to have held.
+
+    Raises NotPlausible when the box weighs more than its reference (something
+    was added or weighed differently) or a value is out of range.
+    """
+    require_range("set-up mass", reference_g, BOX_MASS_RANGE_G, "g")
+    require_range("mass today", current_g, BOX_MASS_RANGE_G, "g")
+    require_range("set-up water", set_up_water_g, (1.0, BOX_MASS_RANGE_G[1]), "g")
+    deficit = reference_g - current_g
+    if deficit < 0:
+        raise NotPlausible(
+            "current_g",
+            f"the box is {-deficit:g} g heavier than at set-up: "
+            "check the scale, or what was put in since",
+        )
+    most = set_up_water_g if takes_up_g is None else takes_up_g
+    wanted = min(deficit, most)
+    add = ROUND_TO_G * round(wanted / ROUND_TO_G)
+    if add > most:
+        add -= ROUND_TO_G
+    return TopUp(
+        deficit, max(add, 0.0), add > SPLIT_ABOVE * set_up_water_g, max(0.0, deficit - most)
+    )

@@ -1,0 +1,1 @@
+"""Loggers: the simulated ones that stand in where there is no real one."""

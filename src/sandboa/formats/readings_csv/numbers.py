@@ -1,0 +1,17 @@
+"""Numbers as loggers write them: decimal point or comma, with or without a unit."""
+
+import math
+import re
+
+_NUMBER = re.compile(
+    r"\s*([+-]?\d+(?:[.,]\d+)?(?:[eE][+-]?\d+)?)\s*(?:°?\s*[CcFf]|%(?:\s*rh)?)?\s*", re.IGNORECASE
+)
+
+
+def number(text: str) -> float | None:
+    """The number in a cell, or None when there is none; NaN and infinity are none."""
+    match = _NUMBER.fullmatch(text)
+    if match is None:
+        return None
+    value = float(match[1].replace(",", "."))
+    return value if math.isfinite(value) else None

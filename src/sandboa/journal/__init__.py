@@ -1,0 +1,1 @@
+"""Use cases: what a keeper does, one transaction each, and what the house knows now."""

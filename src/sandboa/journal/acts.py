@@ -1,0 +1,88 @@
+"""Acts: one transaction each, and each can be undone."""
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+from peewee import IntegrityError
+
+from sandboa.journal.errors import Conflict, NotFound
+from sandboa.records import readings
+from sandboa.records.database import database
+from sandboa.records.facts import Act, fact_tables
+from sandboa.records.readings import Batch
+
+
+@contextmanager
+def act(kind: str, summary: str, now_s: float, clutch: int | None = None) -> Iterator[Act]:
+    """Open an act: everything recorded inside holds together or not at all.
+
+    The body may set `summary` and `clutch` on the act it is given.
+    """
+    with database.atomic("IMMEDIATE"):
+        made = Act.create(kind=kind, summary=summary, recorded_s=int(now_s), clutch=clutch)
+        yield made
+        made.save()
+
+
+def undo(act_id: int, now_s: float) -> Act:
+    """Take an act back: what it recorded is superseded, what it superseded holds again.
+
+    Undoing an undo does the first act again. Raises NotFound for an unknown
+    act, Conflict when it is undone already, or when a later act has changed
+    what it recorded.
+    """
+    with database.atomic("IMMEDIATE"):
+        target = Act.get_or_none(Act.id == act_id)
+        if target is None:
+            raise NotFound(f"there is no act {act_id}")
+        if is_undone(act_id):
+            raise Conflict("that is undone already")
+        undoing = Act.create(
+            kind="undo" if target.undoes is None else "redo",
+            summary=_undo_summary(target),
+            recorded_s=int(now_s),
+            clutch=target.clutch,
+            undoes=act_id,
+        )
+        try:
+            _take_back(target, undoing)
+        except IntegrityError as error:
+            raise Conflict(
+                "its name or code has been given to something else since; change that first"
+            ) from error
+    return undoing
+
+
+def is_undone(act_id: int) -> bool:
+    """Whether an act is taken back now (an undone undo does not count)."""
+    return any(not is_undone(row.id) for row in Act.select(Act.id).where(Act.undoes == act_id))
+
+
+def undone_among(acts: list[Act]) -> set[int]:
+    """Ids of those acts that are taken back now."""
+    return {row.id for row in acts if is_undone(row.id)}
+
+
+def _take_back(target: Act, undoing: Act) -> None:
+    for table in fact_tables():
+        recorded = list(table.select().where(table.act == target.id))
+        superseded = list(table.select().where(table.superseded_by == target.id))
+        for row in recorded:
+            if row.superseded_by is not None:
+                later = Act.get_by_id(row.superseded_by)
+                raise Conflict(f'changed since by "{later.summary}": undo that first')
+            row.retire(undoing)
+        for row in superseded:
+            table.create(entity=row.entity, act=undoing.id, **row.values())
+        if table is Batch:
+            # A batch carries its readings with it, in and out.
+            for row in recorded:
+                readings.withdraw(row.entity)
+            for row in superseded:
+                readings.restore(row.entity)
+
+
+def _undo_summary(target: Act) -> str:
+    if target.undoes is None:
+        return f"Undone: {target.summary}"
+    return f"Done again: {Act.get_by_id(target.undoes).summary}"

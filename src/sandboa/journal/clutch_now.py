@@ -1,0 +1,139 @@
+"""A clutch as it stands: development, forecast, eggs, what the forecast rests on, its log."""
+
+from collections import Counter
+from dataclasses import dataclass
+
+from sandboa.core.clutch_count import ClutchCount
+from sandboa.core.development import (
+    ColdSpell,
+    DevelopmentCurve,
+    Forecast,
+    Provenance,
+    Stretch,
+    cold_spells,
+    forecast,
+)
+from sandboa.core.development.ribbon import RibbonPiece, ribbon
+from sandboa.journal.acts import undone_among
+from sandboa.journal.box_climate import development_curve, probes_of, set_points_of
+from sandboa.journal.egg_judgements import EggsView, judge_eggs
+from sandboa.journal.errors import NotFound
+from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.records.clutches import Box, Clutch, acts_of
+from sandboa.records.facts import Act
+from sandboa.records.house import Probe
+
+
+@dataclass(frozen=True)
+class ClutchNow:
+    """What every screen needs of one clutch."""
+
+    clutch: Clutch
+    box: Box
+    dam: str
+    sire: str | None
+    cabinet: str
+    shelf: str
+    shelf_position: int
+    set_point_c: float
+    set_point_at_lay_c: float
+    count: ClutchCount
+    curve: DevelopmentCurve
+    forecast: Forecast | None
+    cold_spells: tuple[ColdSpell, ...]
+    eggs: EggsView
+
+
+@dataclass(frozen=True)
+class LogEntry:
+    act: Act
+    undone: bool
+
+
+@dataclass(frozen=True)
+class ClutchPage:
+    """The Clutch place: everything of `now`, the ribbon, the gaps in words, probes and the log."""
+
+    now: ClutchNow
+    ribbon: tuple[RibbonPiece, ...]
+    rests_on: str
+    gaps: tuple[Stretch, ...]
+    probes: tuple[Probe, ...]
+    log: tuple[LogEntry, ...]
+
+
+def clutch_now(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> ClutchNow:
+    """Work out where a clutch stands at `as_of_s`.
+
+    `forecast` is None when every egg is a slug: nothing will pip.
+    """
+    box = facts.boxes[clutch.entity]
+    shelf = facts.shelves[box.shelf]
+    eggs = facts.eggs.get(clutch.entity, [])
+    count = ClutchCount(len(eggs), sum(egg.slug for egg in eggs))
+    curve = development_curve(house, facts, clutch, as_of_s)
+    set_points = set_points_of(facts, clutch)
+    return ClutchNow(
+        clutch=clutch,
+        box=box,
+        dam=facts.animals[clutch.dam].name,
+        sire=facts.animals[clutch.sire].name if clutch.sire else None,
+        cabinet=facts.cabinets[shelf.cabinet].name,
+        shelf=shelf.name,
+        shelf_position=shelf.position,
+        set_point_c=set_points.at(as_of_s),
+        set_point_at_lay_c=set_points.at(clutch.laid_s),
+        count=count,
+        curve=curve,
+        forecast=(
+            forecast(curve.temperature, count.fertile, curve=curve) if count.fertile else None
+        ),
+        cold_spells=cold_spells(curve, set_points),
+        eggs=judge_eggs(facts, clutch, curve, as_of_s),
+    )
+
+
+def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
+    """The Clutch place for a code (upper and lower case alike); NotFound when there is none."""
+    facts = house.facts()
+    clutch = next((c for c in facts.clutches if c.code.casefold() == code.casefold()), None)
+    if clutch is None:
+        raise NotFound(f"there is no clutch {code}")
+    now = clutch_now(house, facts, clutch, as_of_s)
+    acts = acts_of(clutch.entity)
+    undone = undone_among(acts)
+    return ClutchPage(
+        now=now,
+        ribbon=ribbon(now.curve),
+        rests_on=rests_on(now.curve),
+        gaps=now.curve.temperature.gaps,
+        probes=tuple(probes_of(facts, clutch)),
+        log=tuple(LogEntry(act, act.id in undone) for act in acts),
+    )
+
+
+def rests_on(curve: DevelopmentCurve) -> str:
+    """What the forecast rests on, as a sentence."""
+    temperature = curve.temperature
+    if not temperature.stretches:
+        return "Laid just now: the forecast rests on the set point."
+    gaps = temperature.gaps
+    if temperature.measured_share == 0.0:
+        filled = sorted({_stand_in(gap.provenance) for gap in gaps})
+        return f"Not measured by a probe yet: the forecast rests on {_listed(filled)}."
+    percent = min(round(100 * temperature.measured_share), 100 if not gaps else 99)
+    if not gaps:
+        return "Measured the whole time."
+    parts = [
+        f"{count} {'gap' if count == 1 else 'gaps'} filled from {source}"
+        for source, count in Counter(_stand_in(gap.provenance) for gap in gaps).items()
+    ]
+    return f"Measured {percent} % of the time; {_listed(parts)}."
+
+
+def _stand_in(provenance: Provenance) -> str:
+    return "readings by hand" if provenance is Provenance.BY_HAND else f"the {provenance}"
+
+
+def _listed(parts: list[str]) -> str:
+    return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} and {parts[-1]}"

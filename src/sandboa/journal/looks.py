@@ -1,0 +1,55 @@
+"""At the box: an egg's dents, and water poured."""
+
+from sandboa.core.dimples import excess_grade
+from sandboa.core.dimples.advice import GRADE_WORDS
+from sandboa.core.errors import NotPlausible
+from sandboa.core.units import require_range
+from sandboa.journal.acts import act
+from sandboa.journal.errors import NotFound
+from sandboa.records.clutches import Box, Clutch, Egg, Turgor, Watering, clutch_coded
+from sandboa.records.facts import Act
+
+
+def grade_egg(code: str, number: int, grade: int, seen_s: float, now_s: float) -> Act:
+    """Record an egg's turgor grade 0-4 as seen at `seen_s`.
+
+    Raises NotFound for an unknown clutch or egg; NotPlausible for a slug, a
+    grade that is not 0-4, or a time before lay or after now.
+    """
+    clutch = _clutch(code)
+    egg = Egg.only(Egg.clutch == clutch.entity, Egg.number == number)
+    if egg is None:
+        raise NotFound(f"clutch {clutch.code} has no egg {number}")
+    if egg.slug:
+        raise NotPlausible("number", f"egg {number} is a slug: dents say nothing about it")
+    excess_grade(0.0, grade)  # the one place that knows which grades there are
+    _require_between_lay_and_now(clutch, seen_s, now_s)
+    with act("grade", f"Egg {number}: {GRADE_WORDS[grade]}", now_s, clutch.entity) as looking:
+        Turgor.record(looking, egg=egg.entity, seen_s=int(seen_s), grade=grade)
+    return looking
+
+
+def water_box(code: str, water_g: float, poured_s: float, now_s: float) -> Act:
+    """Record water poured into the clutch's box, 1-2,000 g."""
+    clutch = _clutch(code)
+    require_range("water", water_g, (1.0, 2000.0), "g")
+    _require_between_lay_and_now(clutch, poured_s, now_s)
+    box = Box.of(clutch)
+    with act("water", f"{water_g:g} g of water added", now_s, clutch.entity) as pouring:
+        Watering.record(pouring, box=box.entity, poured_s=int(poured_s), water_g=water_g)
+    return pouring
+
+
+def _clutch(code: str) -> Clutch:
+    clutch = clutch_coded(code)
+    if clutch is None:
+        raise NotFound(f"there is no clutch {code}")
+    return clutch
+
+
+def _require_between_lay_and_now(clutch: Clutch, at_s: float, now_s: float) -> None:
+    # A minute of grace: a phone's clock is rarely the server's.
+    if at_s > now_s + 60:
+        raise NotPlausible("at", "that time is in the future")
+    if at_s < clutch.laid_s:
+        raise NotPlausible("at", f"that is before clutch {clutch.code} was laid")

@@ -1,0 +1,136 @@
+"""Today: every clutch by cabinet and shelf, and what needs the keeper, with its reason."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Final
+
+from sandboa.core.dimples import Scope, Urgency
+from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
+from sandboa.journal.clutch_now import ClutchNow, clutch_now
+from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.records import readings
+
+#: s without a reading after which a logger counts as silent (handbook 1: no gap over 2 h).
+SILENT_AFTER_S: Final = 2.0 * SECONDS_PER_HOUR
+#: days ahead in which a first pip is announced (handbook 3: "last week").
+PIP_SOON_DAYS: Final = 7.0
+#: days for which a cold spell stays news (assumption).
+COLD_NEWS_DAYS: Final = 10.0
+#: days of delay below which a cold spell is not worth a line (assumption).
+COLD_NEWS_DELAY: Final = 0.25
+
+
+@dataclass(frozen=True, slots=True)
+class Attention:
+    """One thing to know or do, and why. `eggs` are the numbers it is about."""
+
+    urgency: Urgency
+    text: str
+    eggs: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class TodayClutch:
+    now: ClutchNow
+    attention: tuple[Attention, ...]
+
+    @property
+    def urgency(self) -> Urgency:
+        return max((a.urgency for a in self.attention), key=lambda u: u.rank, default=Urgency.NONE)
+
+
+@dataclass(frozen=True, slots=True)
+class SilentProbe:
+    name: str
+    last_s: float | None
+
+
+@dataclass(frozen=True, slots=True)
+class Today:
+    """The clutches ordered by cabinet, shelf and code, and the probes that fell silent."""
+
+    as_of_s: float
+    clutches: tuple[TodayClutch, ...]
+    silent: tuple[SilentProbe, ...]
+
+
+def today(house: HouseNow, as_of_s: float) -> Today:
+    """What to know and do at `as_of_s`."""
+    facts = house.facts()
+    standing = [
+        clutch_now(house, facts, clutch, as_of_s)
+        for clutch in facts.clutches
+        if clutch.laid_s <= as_of_s
+    ]
+    standing.sort(key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
+    return Today(
+        as_of_s,
+        tuple(TodayClutch(now, tuple(attention(now, as_of_s))) for now in standing),
+        tuple(_silent(facts, as_of_s)),
+    )
+
+
+def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
+    """What needs the keeper at this clutch, with the reason; what to do first comes first."""
+    yield from _dents(now)
+    forecast = now.forecast
+    if forecast is None:
+        yield Attention(Urgency.NONE, "Slugs only: nothing will pip here.")
+        return
+    if forecast.overdue:
+        yield Attention(
+            Urgency.TODAY,
+            "By heat every egg should have pipped long ago: look, candle, and check the probe.",
+        )
+    elif forecast.first_pip is None:
+        yield Attention(Urgency.TODAY, "Too cold to develop: at this temperature they never pip.")
+    elif forecast.first_pip.p10 - as_of_s <= PIP_SOON_DAYS * SECONDS_PER_DAY:
+        days = max(0.0, (forecast.first_pip.p50 - as_of_s) / SECONDS_PER_DAY)
+        yield Attention(Urgency.WATCH, f"First pip likely in {_days(days)}: look daily.")
+    for spell in now.cold_spells:
+        recent = as_of_s - spell.end_s <= COLD_NEWS_DAYS * SECONDS_PER_DAY
+        if recent and spell.delay_days >= COLD_NEWS_DELAY:
+            yield Attention(
+                Urgency.WATCH,
+                f"Ran cold, down to {spell.lowest_c:.1f} °C: "
+                f"pips about {_days(spell.delay_days)} later.",
+            )
+
+
+def _dents(now: ClutchNow) -> Iterator[Attention]:
+    box = now.eggs.box
+    if box.scope is Scope.BOX:
+        early = len(box.early_eggs)
+        yield Attention(
+            box.urgency,
+            f"{early} of {box.live_eggs} eggs dented early: the box is dry. "
+            "Check the water, add some along the side.",
+            box.early_eggs,
+        )
+        return
+    for egg in now.eggs.eggs:
+        if egg.scope == Scope.EGG and egg.advice and egg.urgency:
+            yield Attention(Urgency(egg.urgency), f"Egg {egg.number}: {egg.advice}", (egg.number,))
+    if now.eggs.answered_water:
+        numbers = now.eggs.answered_water
+        which = f"egg {numbers[0]}" if len(numbers) == 1 else f"{len(numbers)} eggs"
+        yield Attention(
+            Urgency.NONE, f"After watering, {which} rounded out: the box was dry.", numbers
+        )
+
+
+def _silent(facts: Facts, as_of_s: float) -> Iterator[SilentProbe]:
+    for probe in facts.probes.values():
+        if probe.by_hand:
+            continue
+        latest = readings.latest(probe.entity)
+        last_s = latest[0] if latest else None
+        if last_s is None or as_of_s - last_s > SILENT_AFTER_S:
+            yield SilentProbe(probe.name, last_s)
+
+
+def _days(days: float) -> str:
+    if days < 1.0:
+        hours = max(1, round(days * 24))
+        return f"{hours} hour" if hours == 1 else f"{hours} hours"
+    return f"{days:.0f} days" if days >= 1.95 else f"{days:.1f} days"

@@ -1,0 +1,1 @@
+"""What is remembered: peewee models, migrations and queries. Nothing else touches SQL."""

@@ -1,0 +1,93 @@
+"""Opening a house's database: settings, backup before migration, migrations."""
+
+import sqlite3
+from pathlib import Path
+from typing import Final
+
+from peewee import DatabaseProxy, SqliteDatabase
+from playhouse.migrations import Runner
+
+#: Bound by `open_database`; every model of `records` uses it.
+database: Final = DatabaseProxy()
+
+_MIGRATIONS: Final = Path(__file__).parent / "migrations"
+_PRAGMAS: Final = {
+    "journal_mode": "wal",
+    "foreign_keys": 1,
+    "busy_timeout": 10_000,
+    # WAL with FULL: an acknowledged reading survives a power cut, not only a crash.
+    "synchronous": "full",
+    "cache_size": -64_000,
+}
+
+
+class DatabaseTooNew(RuntimeError):
+    """The file was written by a newer Sandboa than this one."""
+
+
+def open_database(path: Path) -> SqliteDatabase:
+    """Open (or make) the database at `path`, bring it up to date and bind the models to it.
+
+    An existing database with migrations to run is first copied beside itself
+    as NAME.before-MIGRATION. Raises DatabaseTooNew when the file knows
+    migrations that this version does not, sqlite3.DatabaseError when it is no
+    database.
+    """
+    path.parent.mkdir(parents=True, exist_ok=True)
+    opened = SqliteDatabase(str(path), pragmas=_PRAGMAS)
+    runner = Runner(opened, str(_MIGRATIONS))
+    known = {m.name for m in runner.migrations()}
+    applied = set(runner.applied())
+    if applied - known:
+        newest = max(applied - known)
+        opened.close()
+        raise DatabaseTooNew(f"{path.name} was written by a newer Sandboa (it has {newest})")
+    pending = sorted(known - applied)
+    if applied and pending:
+        back_up(path, path.with_name(f"{path.name}.before-{pending[0]}"))
+    runner.up()
+    database.initialize(opened)
+    return opened
+
+
+def back_up(source: Path, target: Path) -> None:
+    """Copy a database consistently, also while it is in use; refuses to overwrite `target`."""
+    if target.exists():
+        raise FileExistsError(f"{target} exists already")
+    partial = target.with_name(target.name + ".part")
+    with sqlite3.connect(source) as original, sqlite3.connect(partial) as copy:
+        original.backup(copy)
+    original.close()
+    copy.close()
+    partial.rename(target)
+
+
+def check(path: Path) -> list[str]:
+    """What is wrong with the database at `path`, one sentence each; empty when it is sound."""
+    connection = sqlite3.connect(path)
+    try:
+        problems = [
+            f"damaged: {row[0]}"
+            for row in connection.execute("PRAGMA integrity_check")
+            if row[0] != "ok"
+        ]
+        problems += [
+            f"{table} row {rowid} points at a missing {parent}"
+            for table, rowid, parent, _ in connection.execute("PRAGMA foreign_key_check")
+        ]
+        stale = connection.execute(_STALE_ROLL_UPS).fetchone()[0]
+        if stale:
+            problems.append(f"{stale} hourly roll-ups differ from their readings")
+    except sqlite3.DatabaseError as error:
+        return [f"not a Sandboa database: {error}"]
+    finally:
+        connection.close()
+    return problems
+
+
+_STALE_ROLL_UPS: Final = """
+SELECT count(*) FROM (
+  SELECT probe, at_s / 3600 AS hour, count(*) AS readings FROM reading GROUP BY 1, 2
+) AS now FULL JOIN reading_hour AS kept USING (probe, hour)
+WHERE now.readings IS NOT kept.readings
+"""

@@ -1,0 +1,96 @@
+"""The journal of facts: appended, superseded, never overwritten."""
+
+from collections.abc import Iterable
+from typing import Any, Self
+
+from peewee import AutoField, Expression, IntegerField, Model, TextField
+
+from sandboa.records.database import database
+
+
+class Record(Model):
+    """Base of all models: bound to the house's database."""
+
+    class Meta:
+        database = database
+        legacy_table_names = False
+
+
+class Entity(Record):
+    """Something facts are about; its id stays while the facts change."""
+
+    id = AutoField()
+    kind = TextField()
+
+
+class Act(Record):
+    """One thing the keeper did, recorded in one transaction.
+
+    `undoes` is the act this one takes back; undoing that again redoes it.
+    """
+
+    id = AutoField()
+    kind = TextField()
+    summary = TextField()
+    recorded_s = IntegerField()
+    clutch = IntegerField(null=True)
+    undoes = IntegerField(null=True)
+
+
+class Fact(Record):
+    """Base of the fact tables. A row is current while `superseded_by` is null."""
+
+    id = AutoField()
+    entity = IntegerField()
+    act = IntegerField()
+    superseded_by = IntegerField(null=True)
+
+    @classmethod
+    def current(cls, *conditions: Expression) -> list[Self]:
+        """The rows that hold now and meet the conditions."""
+        return list(cls.select().where(cls.superseded_by.is_null(), *conditions))
+
+    @classmethod
+    def only(cls, *conditions: Expression) -> Self | None:
+        """The one current row that meets the conditions, or None."""
+        rows = cls.current(*conditions)
+        return rows[0] if rows else None
+
+    @classmethod
+    def now(cls, entity: int) -> Self | None:
+        """The current version of `entity`, or None when it is gone."""
+        return cls.only(cls.entity == entity)
+
+    @classmethod
+    def record(cls, act: Act, **values: Any) -> Self:
+        """Append the first fact about a new entity."""
+        entity = Entity.create(kind=cls._meta.table_name)
+        row: Self = cls.create(entity=entity.id, act=act.id, **values)
+        return row
+
+    def correct(self, act: Act, **values: Any) -> Self:
+        """Put a new version in place of this one, which stays in the log."""
+        kept = {**self.values(), **values}
+        self.retire(act)
+        row: Self = type(self).create(entity=self.entity, act=act.id, **kept)
+        return row
+
+    def retire(self, act: Act) -> None:
+        """Supersede this row without a new version."""
+        type(self).update(superseded_by=act.id).where(type(self).id == self.id).execute()
+
+    def values(self) -> dict[str, Any]:
+        """What the fact says, without its place in the journal."""
+        own = {"id", "entity", "act", "superseded_by"}
+        return {name: value for name, value in self.__data__.items() if name not in own}
+
+
+def fact_tables() -> Iterable[type[Fact]]:
+    """Every table of facts."""
+    return Fact.__subclasses__()
+
+
+def newest_act() -> int:
+    """Id of the latest act, 0 in an empty house: changes whenever any fact does."""
+    row = Act.select(Act.id).order_by(Act.id.desc()).first()
+    return row.id if row else 0

@@ -1,0 +1,56 @@
+"""Animals, cabinets, shelves, set points and probes."""
+
+from typing import Final, TypeVar
+
+from peewee import FloatField, IntegerField, TextField
+
+from sandboa.records.facts import Fact
+
+DAM: Final = "dam"
+SIRE: Final = "sire"
+
+
+class Animal(Fact):
+    role = TextField()
+    name = TextField()
+
+
+class Cabinet(Fact):
+    name = TextField()
+
+
+class Shelf(Fact):
+    """A place for boxes; position 1 is the top."""
+
+    cabinet = IntegerField()
+    name = TextField()
+    position = IntegerField()
+
+
+class SetPoint(Fact):
+    """The cabinet's set point from `from_s` on."""
+
+    cabinet = IntegerField()
+    from_s = IntegerField()
+    temperature_c = FloatField()
+
+
+class Probe(Fact):
+    """A logger or thermometer, hanging in `place` (a cabinet, shelf or box) since `since_s`."""
+
+    name = TextField()
+    place = IntegerField()
+    since_s = IntegerField()
+    checked = IntegerField()
+    by_hand = IntegerField()
+
+
+NamedT = TypeVar("NamedT", Animal, Cabinet, Probe)
+
+
+def named(table: type[NamedT], name: str) -> NamedT | None:
+    """The current fact of `table` with that name, upper and lower case alike."""
+    for row in table.current():
+        if row.name.casefold() == name.casefold():
+            return row
+    return None

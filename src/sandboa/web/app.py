@@ -1,0 +1,75 @@
+"""The application: routers, problems, guards, and the front end it ships with."""
+
+from pathlib import Path
+
+from fastapi import FastAPI
+from fastapi.routing import APIRoute
+from starlette.exceptions import HTTPException
+from starlette.middleware.gzip import GZipMiddleware
+from starlette.middleware.trustedhost import TrustedHostMiddleware
+from starlette.responses import FileResponse, Response
+from starlette.staticfiles import StaticFiles
+from starlette.types import Scope
+
+from sandboa import __version__
+from sandboa.records.database import open_database
+from sandboa.web import problems
+from sandboa.web.clock import Clock, SystemClock
+from sandboa.web.guards import Guards
+from sandboa.web.house import House
+from sandboa.web.routers import acts, bench, clutches, lay_day, readings, today
+
+STATIC = Path(__file__).parent / "static"
+_HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
+
+
+def create_app(
+    database: Path | None, clock: Clock | None = None, *, demo: bool = False, host: str = ""
+) -> FastAPI:
+    """The application over the house at `database` (None: only its description is wanted)."""
+    app = FastAPI(
+        title="Sandboa",
+        version=__version__,
+        docs_url=None,
+        redoc_url=None,
+        openapi_url="/api/openapi.json",
+        generate_unique_id_function=lambda route: _operation_name(route),
+    )
+    app.state.house = House(clock or SystemClock(), demo)
+    if database is not None:
+        open_database(database)
+    problems.install(app)
+    for place in (today, clutches, lay_day, readings, bench, acts):
+        app.include_router(place.router)
+    app.get("/api/alive", include_in_schema=False)(_alive)
+    if STATIC.is_dir():
+        app.mount("/", GZipMiddleware(_FrontEnd(directory=STATIC, html=True), minimum_size=1000))
+    app.add_middleware(Guards)
+    app.add_middleware(TrustedHostMiddleware, allowed_hosts=[*_HOSTS, *([host] if host else [])])
+    return app
+
+
+class _FrontEnd(StaticFiles):
+    """The built front end; a path that is no file is a place of the single page."""
+
+    async def get_response(self, path: str, scope: Scope) -> Response:
+        try:
+            response = await super().get_response(path, scope)
+        except HTTPException as error:
+            if error.status_code != 404 or path.startswith(("api/", "assets/")):
+                raise
+            response = FileResponse(STATIC / "index.html")
+        hashed = path.startswith("assets/")
+        response.headers["Cache-Control"] = (
+            "public, max-age=31536000, immutable" if hashed else "no-cache"
+        )
+        return response
+
+
+def _operation_name(route: APIRoute) -> str:
+    return route.name
+
+
+def _alive() -> dict[str, bool]:
+    """The empty endpoint: for waiting until the server is up, and to measure others against."""
+    return {"alive": True}

@@ -1,0 +1,91 @@
+"""What stands before every request: size limits, same origin, headers that keep requests home."""
+
+from collections.abc import Awaitable, Callable
+from typing import Final
+
+from starlette.datastructures import Headers, MutableHeaders
+from starlette.types import ASGIApp, Message, Receive, Scope, Send
+
+from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
+from sandboa.web.problems import problem
+
+#: Bytes of a request body that is not a file (assumption: 100,000 readings are about 8 MB).
+LARGEST_BODY_BYTES: Final = 12 * 1024 * 1024
+_FILE_PATHS: Final = ("/api/readings/files", "/api/bench/forecast")
+
+_HEADERS: Final = {
+    # Everything ships with the application; the browser is told to fetch nothing else.
+    "Content-Security-Policy": (
+        "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
+        "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'"
+    ),
+    "X-Content-Type-Options": "nosniff",
+    "Referrer-Policy": "no-referrer",
+}
+
+
+class Guards:
+    """ASGI middleware; refuses before the application reads a byte too many."""
+
+    def __init__(self, app: ASGIApp) -> None:
+        self.app = app
+
+    async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
+        if scope["type"] != "http":
+            await self.app(scope, receive, send)
+            return
+        headers = Headers(scope=scope)
+        if _from_elsewhere(scope, headers):
+            await problem(403, "this request came from another site")(scope, receive, send)
+            return
+        limit = LARGEST_FILE_BYTES if scope["path"].startswith(_FILE_PATHS) else LARGEST_BODY_BYTES
+        declared = headers.get("content-length", "")
+        if declared.isdigit() and int(declared) > limit:
+            await _too_large(int(declared), limit)(scope, receive, send)
+            return
+        try:
+            await self.app(scope, _counting(receive, limit), _with_headers(send))
+        except BodyTooLargeError:
+            await _too_large(limit, limit)(scope, receive, send)
+
+
+class BodyTooLargeError(Exception):
+    """A body without a declared length went over the limit."""
+
+
+def _from_elsewhere(scope: Scope, headers: Headers) -> bool:
+    origin = headers.get("origin")
+    if origin is None or scope["method"] in ("GET", "HEAD"):
+        return False
+    return origin.partition("://")[2] != headers.get("host")
+
+
+def _too_large(size: int, limit: int) -> Callable[[Scope, Receive, Send], Awaitable[None]]:
+    return problem(
+        413, f"{size / 1e6:.0f} MB is too large: {limit / 1e6:.0f} MB fit. Nothing was stored."
+    )
+
+
+def _counting(receive: Receive, limit: int) -> Receive:
+    taken = 0
+
+    async def counted() -> Message:
+        nonlocal taken
+        message = await receive()
+        taken += len(message.get("body", b""))
+        if taken > limit:
+            raise BodyTooLargeError
+        return message
+
+    return counted
+
+
+def _with_headers(send: Send) -> Send:
+    async def sending(message: Message) -> None:
+        if message["type"] == "http.response.start":
+            headers = MutableHeaders(scope=message)
+            for name, value in _HEADERS.items():
+                headers.setdefault(name, value)
+        await send(message)
+
+    return sending

@@ -1,0 +1,28 @@
+"""What every request works with: the house's knowledge and the clock."""
+
+from dataclasses import dataclass, field
+from typing import Annotated, cast
+
+from fastapi import Depends, Request
+
+from sandboa.journal.house_now import HouseNow
+from sandboa.web.clock import Clock
+
+
+@dataclass
+class House:
+    clock: Clock
+    demo: bool = False
+    now: HouseNow = field(default_factory=HouseNow)
+
+
+def _house(request: Request) -> House:
+    return cast(House, request.app.state.house)
+
+
+def _now_s(request: Request) -> float:
+    return _house(request).clock.now_s()
+
+
+TheHouse = Annotated[House, Depends(_house)]
+NowS = Annotated[float, Depends(_now_s)]

@@ -1,0 +1,110 @@
+"""Errors as RFC 9457 problem details, with the field and the reason in a keeper's words."""
+
+from typing import Any
+
+from fastapi import FastAPI, Request
+from fastapi.exceptions import RequestValidationError
+from fastapi.responses import JSONResponse
+from starlette.exceptions import HTTPException
+
+from sandboa.core.errors import NotPlausible
+from sandboa.formats.readings_csv import NotReadable
+from sandboa.journal.errors import Conflict, NotFound
+
+_TITLES = {
+    404: "Not found",
+    409: "Contradicts what is recorded",
+    413: "Too large",
+    422: "Cannot be true",
+    503: "Busy",
+}
+
+#: Pydantic's error types in words; {…} are filled from the error's context.
+_REASONS = {
+    "missing": "is missing",
+    "extra_forbidden": "is not a field here",
+    "finite_number": "is not a number",
+    "float_parsing": "is not a number",
+    "float_type": "is not a number",
+    "int_parsing": "is not a whole number",
+    "int_type": "is not a whole number",
+    "int_from_float": "is not a whole number",
+    "string_type": "is not text",
+    "string_too_long": "is too long, {max_length} characters fit",
+    "string_too_short": "is empty",
+    "greater_than_equal": "is below {ge}",
+    "greater_than": "must be more than {gt}",
+    "less_than_equal": "is above {le}",
+    "less_than": "must be less than {lt}",
+    "too_long": "has too many entries, {max_length} at most",
+    "too_short": "needs at least {min_length}",
+    "timezone_aware": "needs its offset from UTC, like 2026-03-12T09:00+00:00",
+    "datetime_parsing": "is not a date and time",
+    "datetime_from_date_parsing": "is not a date and time",
+    "enum": "is not one of {expected}",
+    "literal_error": "is not one of {expected}",
+    "json_invalid": "is not valid JSON",
+}
+
+
+def problem(status: int, detail: str, errors: list[dict[str, str]] | None = None) -> JSONResponse:
+    """A problem+json response."""
+    body: dict[str, Any] = {
+        "type": "about:blank",
+        "title": _TITLES.get(status, "Error"),
+        "status": status,
+        "detail": detail,
+        "errors": errors or [],
+    }
+    return JSONResponse(body, status, media_type="application/problem+json")
+
+
+def install(app: FastAPI) -> None:
+    """Let the application answer every foreseen error as a problem."""
+
+    @app.exception_handler(NotPlausible)
+    def _(_: Request, error: NotPlausible) -> JSONResponse:
+        return problem(422, error.reason, [{"field": error.field, "reason": error.reason}])
+
+    @app.exception_handler(NotReadable)
+    def _(_: Request, error: NotReadable) -> JSONResponse:
+        return problem(422, str(error), [{"field": "file", "reason": str(error)}])
+
+    @app.exception_handler(NotFound)
+    def _(_: Request, error: NotFound) -> JSONResponse:
+        return problem(404, _sentence(str(error)))
+
+    @app.exception_handler(Conflict)
+    def _(_: Request, error: Conflict) -> JSONResponse:
+        return problem(409, _sentence(str(error)))
+
+    @app.exception_handler(RequestValidationError)
+    def _(_: Request, error: RequestValidationError) -> JSONResponse:
+        errors = [_in_words(item) for item in error.errors()]
+        first = errors[0]
+        detail = f"{first['field']} {first['reason']}" if first["field"] else first["reason"]
+        return problem(422, detail, errors)
+
+    @app.exception_handler(HTTPException)
+    def _(_: Request, error: HTTPException) -> JSONResponse:
+        return problem(error.status_code, str(error.detail))
+
+
+def _in_words(item: dict[str, Any]) -> dict[str, str]:
+    field = ".".join(str(part) for part in item["loc"] if part not in ("body", "query", "path"))
+    pattern = _REASONS.get(item["type"])
+    if pattern is None:
+        return {"field": field, "reason": str(item["msg"]).removeprefix("Value error, ")}
+    context = {key: _plain(value) for key, value in (item.get("ctx") or {}).items()}
+    try:
+        return {"field": field, "reason": pattern.format(**context)}
+    except KeyError:
+        return {"field": field, "reason": str(item["msg"])}
+
+
+def _plain(value: object) -> str:
+    return f"{value:g}" if isinstance(value, float) else str(value)
+
+
+def _sentence(text: str) -> str:
+    return text[:1].upper() + text[1:]

@@ -1,0 +1,15 @@
+"""Undo."""
+
+from fastapi import APIRouter
+
+from sandboa.journal import acts
+from sandboa.web.house import NowS
+from sandboa.web.shapes import ActTold
+
+router = APIRouter(prefix="/api/acts", tags=["acts"])
+
+
+@router.post("/{act_id}/undo")
+def undo_act(act_id: int, now_s: NowS) -> ActTold:
+    """Take an act back; undoing the undo does it again."""
+    return ActTold.of(acts.undo(act_id, now_s))

@@ -1,0 +1,168 @@
+"""Clutch: where it stands, its eggs, and what is recorded at the box."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path
+from pydantic import AwareDatetime, BaseModel, Field
+
+from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.journal import looks
+from sandboa.journal.clutch_now import ClutchPage, clutch_page
+from sandboa.journal.today import attention
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.routers.today import AttentionTold
+from sandboa.web.shapes import ActTold, Asked, ForecastTold, Moment, RibbonPieceTold, Told
+
+router = APIRouter(prefix="/api/clutches", tags=["clutch"])
+
+Code = Annotated[str, Path(max_length=20)]
+
+
+class EggTold(Told):
+    """An egg with the judgement of its dents; nulls for slugs and eggs never looked at."""
+
+    number: int
+    x: float
+    y: float
+    slug: bool
+    shell: str
+    allowed_grade: int
+    grade: int | None
+    graded_at: Moment | None = Field(validation_alias="graded_s")
+    excess: int | None
+    scope: str | None
+    urgency: str | None
+    advice: str | None
+
+
+class BoxTold(BaseModel):
+    cabinet: str
+    shelf: str
+    medium: str
+    dry_mass_g: float | None
+    water_g: float | None
+    closing: str
+    set_point_c: float
+    set_point_at_lay_c: float
+    temperature_c: float
+
+
+class ColdSpellTold(Told):
+    start: Moment = Field(validation_alias="start_s")
+    end: Moment = Field(validation_alias="end_s")
+    lowest_c: float
+    delay_days: float
+
+
+class GapTold(Told):
+    start: Moment = Field(validation_alias="start_s")
+    end: Moment = Field(validation_alias="end_s")
+    filled_from: str = Field(validation_alias="provenance")
+
+
+class ProbeTold(Told):
+    id: int = Field(validation_alias="entity")
+    name: str
+    by_hand: bool
+
+
+class LogTold(BaseModel):
+    act: int
+    kind: str
+    summary: str
+    recorded_at: Moment
+    undone: bool
+
+
+class ClutchTold(BaseModel):
+    code: str
+    dam: str
+    sire: str | None
+    laid_at: Moment
+    day: int
+    count: str
+    box: BoxTold
+    forecast: ForecastTold | None
+    rests_on: str
+    gaps: list[GapTold]
+    cold_spells: list[ColdSpellTold]
+    ribbon: list[RibbonPieceTold]
+    eggs: list[EggTold]
+    attention: list[AttentionTold]
+    answered_water: list[int]
+    probes: list[ProbeTold]
+    log: list[LogTold]
+
+
+class GradeAsked(Asked):
+    """A turgor grade; `at` is when it was seen, now when left out."""
+
+    grade: Annotated[int, Field(ge=0, le=4)]
+    at: AwareDatetime | None = None
+
+
+class WateringAsked(Asked):
+    water_g: Annotated[float, Field(ge=1, le=2000)]
+    at: AwareDatetime | None = None
+
+
+@router.get("/{code}")
+def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchTold:
+    """Everything the Clutch place shows."""
+    return _told(clutch_page(house.now, code, now_s), now_s)
+
+
+@router.post("/{code}/eggs/{number}/grades", status_code=201)
+def grade_egg(code: Code, number: int, asked: GradeAsked, now_s: NowS) -> ActTold:
+    """Record an egg's turgor grade."""
+    seen_s = asked.at.timestamp() if asked.at else now_s
+    return ActTold.of(looks.grade_egg(code, number, asked.grade, seen_s, now_s))
+
+
+@router.post("/{code}/waterings", status_code=201)
+def water_box(code: Code, asked: WateringAsked, now_s: NowS) -> ActTold:
+    """Record water added to the box."""
+    poured_s = asked.at.timestamp() if asked.at else now_s
+    return ActTold.of(looks.water_box(code, asked.water_g, poured_s, now_s))
+
+
+def _told(page: ClutchPage, now_s: float) -> ClutchTold:
+    now = page.now
+    return ClutchTold(
+        code=now.clutch.code,
+        dam=now.dam,
+        sire=now.sire,
+        laid_at=now.clutch.laid_s,  # type: ignore[arg-type]
+        day=int((now.curve.temperature.as_of_s - now.clutch.laid_s) // SECONDS_PER_DAY),
+        count=str(now.count),
+        box=BoxTold(
+            cabinet=now.cabinet,
+            shelf=now.shelf,
+            medium=now.box.medium,
+            dry_mass_g=now.box.dry_mass_g,
+            water_g=now.box.water_g,
+            closing=now.box.closing,
+            set_point_c=now.set_point_c,
+            set_point_at_lay_c=now.set_point_at_lay_c,
+            temperature_c=now.curve.temperature.future_c,
+        ),
+        forecast=ForecastTold.of(now.forecast) if now.forecast else None,
+        rests_on=page.rests_on,
+        gaps=[GapTold.model_validate(gap) for gap in page.gaps],
+        cold_spells=[ColdSpellTold.model_validate(spell) for spell in now.cold_spells],
+        ribbon=[RibbonPieceTold.of(piece) for piece in page.ribbon],
+        eggs=[EggTold.model_validate(egg) for egg in now.eggs.eggs],
+        attention=[AttentionTold.model_validate(a) for a in attention(now, now_s)],
+        answered_water=list(now.eggs.answered_water),
+        probes=[ProbeTold.model_validate(probe) for probe in page.probes],
+        log=[
+            LogTold(
+                act=entry.act.id,
+                kind=entry.act.kind,
+                summary=entry.act.summary,
+                recorded_at=entry.act.recorded_s,  # type: ignore[arg-type]
+                undone=entry.undone,
+            )
+            for entry in page.log
+        ],
+    )

@@ -1,0 +1,159 @@
+"""Lay day: what can be chosen, a suggestion from the count, and the record itself."""
+
+from collections.abc import Iterable
+from datetime import UTC, datetime
+from typing import Annotated
+
+from fastapi import APIRouter, Path, Query
+from pydantic import AwareDatetime, BaseModel, Field
+
+from sandboa.core.box import Closing, Shell, usual_places
+from sandboa.core.clutch_count import parse_clutch_count
+from sandboa.core.water import MEDIA
+from sandboa.journal import lay_day
+from sandboa.journal.house_now import Facts
+from sandboa.records.house import DAM, SIRE
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.shapes import ActTold, Asked, Temperature
+
+router = APIRouter(prefix="/api", tags=["lay day"])
+
+#: Longer than any name may be, so that the core's own sentence answers.
+Name = Annotated[str, Field(min_length=1, max_length=20_000)]
+
+
+class EggPlace(Asked):
+    """An egg where it lies: x from left, y from the far side, shares of the box."""
+
+    x: Annotated[float, Field(ge=0, le=1)]
+    y: Annotated[float, Field(ge=0, le=1)]
+    slug: bool = False
+    shell: Shell = Shell.SMOOTH
+
+
+class LayDayAsked(Asked):
+    dam: Name
+    sire: Name | None = None
+    code: Annotated[str, Field(max_length=20)] | None = None
+    laid_at: AwareDatetime
+    eggs: Annotated[list[EggPlace], Field(max_length=200)]
+    medium: Annotated[str, Field(max_length=60)]
+    dry_mass_g: float | None = None
+    water_g: float | None = None
+    closing: Closing
+    cabinet: Name
+    shelf: Name
+    set_point_c: Temperature
+
+
+class LaidTold(BaseModel):
+    code: str
+    act: ActTold
+
+
+class MediumTold(BaseModel):
+    name: str
+    ratio: float | None
+
+
+class CabinetTold(BaseModel):
+    name: str
+    shelves: list[str]
+    set_point_c: float | None
+
+
+class ChoicesTold(BaseModel):
+    """What the form offers."""
+
+    media: list[MediumTold]
+    closings: list[str]
+    shells: list[str]
+    cabinets: list[CabinetTold]
+    dams: list[str]
+    sires: list[str]
+    next_code: str
+
+
+class SuggestionTold(BaseModel):
+    """A count such as 7-2 understood, with usual places; the slugs come last."""
+
+    laid: int
+    slugs: int
+    eggs: list[EggPlace]
+
+
+@router.get("/lay-day/choices")
+def get_choices(house: TheHouse, now_s: NowS) -> ChoicesTold:
+    """Names known already and the schools of medium and closing."""
+    facts = house.now.facts()
+    return ChoicesTold(
+        media=[MediumTold(name=m.name, ratio=m.ratio) for m in MEDIA],
+        closings=[c.value for c in Closing],
+        shells=[s.value for s in Shell],
+        cabinets=list(_cabinets(facts, now_s)),
+        dams=sorted(a.name for a in facts.animals.values() if a.role == DAM),
+        sires=sorted(a.name for a in facts.animals.values() if a.role == SIRE),
+        next_code=lay_day.suggested_code(datetime.fromtimestamp(now_s, UTC).year),
+    )
+
+
+@router.get("/lay-day/suggestion")
+def get_suggestion(count: Annotated[str, Query(max_length=20)]) -> SuggestionTold:
+    """Read a count and suggest where the eggs lie."""
+    parsed = parse_clutch_count(count)
+    places = usual_places(parsed.laid)
+    return SuggestionTold(
+        laid=parsed.laid,
+        slugs=parsed.slugs,
+        eggs=[
+            EggPlace(x=x, y=y, slug=number >= parsed.fertile)
+            for number, (x, y) in enumerate(places)
+        ],
+    )
+
+
+@router.post("/clutches", status_code=201)
+def lay_clutch(asked: LayDayAsked, now_s: NowS) -> LaidTold:
+    """Record a clutch."""
+    code, act = lay_day.lay_clutch(_lay_day(asked), now_s)
+    return LaidTold(code=code, act=ActTold.of(act))
+
+
+@router.put("/clutches/{code}")
+def correct_clutch(
+    code: Annotated[str, Path(max_length=20)], asked: LayDayAsked, now_s: NowS
+) -> LaidTold:
+    """Correct a clutch; the earlier values stay in the log."""
+    new_code, act = lay_day.correct_clutch(code, _lay_day(asked), now_s)
+    return LaidTold(code=new_code, act=ActTold.of(act))
+
+
+def _lay_day(asked: LayDayAsked) -> lay_day.LayDay:
+    return lay_day.LayDay(
+        dam=asked.dam,
+        sire=asked.sire,
+        code=asked.code,
+        laid_at=asked.laid_at,
+        eggs=tuple(lay_day.EggLaid(e.x, e.y, e.slug, e.shell) for e in asked.eggs),
+        medium=asked.medium,
+        dry_mass_g=asked.dry_mass_g,
+        water_g=asked.water_g,
+        closing=asked.closing,
+        cabinet=asked.cabinet,
+        shelf=asked.shelf,
+        set_point_c=asked.set_point_c,
+    )
+
+
+def _cabinets(facts: Facts, now_s: float) -> Iterable[CabinetTold]:
+    for cabinet in sorted(facts.cabinets.values(), key=lambda c: c.name):
+        shelves = sorted(
+            (s for s in facts.shelves.values() if s.cabinet == cabinet.entity),
+            key=lambda s: s.position,
+        )
+        set_points = facts.set_points.get(cabinet.entity)
+        yield CabinetTold(
+            name=cabinet.name,
+            shelves=[s.name for s in shelves],
+            set_point_c=set_points.at(now_s) if set_points else None,
+        )

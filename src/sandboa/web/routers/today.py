@@ -1,0 +1,134 @@
+"""Today: what to do now, by cabinet and shelf, with the reason."""
+
+from dataclasses import dataclass
+
+from fastapi import APIRouter, Request, Response
+from pydantic import BaseModel
+
+from sandboa.journal.today import Today, TodayClutch, today
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.shapes import Moment, Told, WindowTold
+
+router = APIRouter(prefix="/api", tags=["today"])
+
+
+class AttentionTold(Told):
+    """One thing to know or do, and why."""
+
+    urgency: str
+    text: str
+    eggs: list[int]
+
+
+class SmallEggTold(BaseModel):
+    """An egg small enough for a list: where it lies and how dented it is."""
+
+    number: int
+    x: float
+    y: float
+    slug: bool
+    shell: str
+    grade: int | None
+    early: bool
+
+
+class TodayClutchTold(BaseModel):
+    code: str
+    dam: str
+    sire: str | None
+    cabinet: str
+    shelf: str
+    count: str
+    laid_at: Moment
+    day: int
+    fraction: float
+    temperature_c: float
+    set_point_c: float
+    first_pip: WindowTold | None
+    typical_pip: WindowTold | None
+    urgency: str
+    attention: list[AttentionTold]
+    eggs: list[SmallEggTold]
+
+
+class SilentProbeTold(BaseModel):
+    name: str
+    last_at: Moment | None
+
+
+class TodayTold(BaseModel):
+    as_of: Moment
+    demo: bool
+    clutches: list[TodayClutchTold]
+    silent_probes: list[SilentProbeTold]
+
+
+@dataclass(frozen=True)
+class _Held:
+    """The last answer: good for its minute, as long as no act is recorded."""
+
+    version: int
+    minute: int
+    body: bytes
+
+
+@router.get("/today", response_model=TodayTold)
+def get_today(house: TheHouse, now_s: NowS, request: Request) -> Response:
+    """Every clutch with its day, share developed, next window and what needs attention."""
+    version, minute = house.now.facts().version, int(now_s // 60)
+    held: _Held | None = getattr(request.app.state, "today", None)
+    if held is None or (held.version, held.minute) != (version, minute):
+        told = _told(today(house.now, now_s), house.demo)
+        held = request.app.state.today = _Held(version, minute, told.model_dump_json().encode())
+    return Response(held.body, media_type="application/json")
+
+
+def _told(now: Today, demo: bool) -> TodayTold:
+    return TodayTold(
+        as_of=now.as_of_s,  # type: ignore[arg-type]
+        demo=demo,
+        clutches=[_clutch(clutch) for clutch in now.clutches],
+        silent_probes=[
+            SilentProbeTold(name=p.name, last_at=p.last_s)  # type: ignore[arg-type]
+            for p in now.silent
+        ],
+    )
+
+
+def _clutch(today_clutch: TodayClutch) -> TodayClutchTold:
+    now = today_clutch.now
+    forecast = now.forecast
+    shown = forecast if forecast and not forecast.overdue else None
+    return TodayClutchTold(
+        code=now.clutch.code,
+        dam=now.dam,
+        sire=now.sire,
+        cabinet=now.cabinet,
+        shelf=now.shelf,
+        count=str(now.count),
+        laid_at=now.clutch.laid_s,  # type: ignore[arg-type]
+        day=int((now.curve.temperature.as_of_s - now.clutch.laid_s) // 86_400),
+        fraction=now.curve.now,
+        temperature_c=now.curve.temperature.future_c,
+        set_point_c=now.set_point_c,
+        first_pip=_window(shown.first_pip) if shown else None,
+        typical_pip=_window(shown.typical_pip) if shown else None,
+        urgency=today_clutch.urgency,
+        attention=[AttentionTold.model_validate(a) for a in today_clutch.attention],
+        eggs=[
+            SmallEggTold(
+                number=egg.number,
+                x=egg.x,
+                y=egg.y,
+                slug=egg.slug,
+                shell=egg.shell,
+                grade=egg.grade,
+                early=bool(egg.excess),
+            )
+            for egg in now.eggs.eggs
+        ],
+    )
+
+
+def _window(window: object) -> WindowTold | None:
+    return None if window is None else WindowTold.model_validate(window)

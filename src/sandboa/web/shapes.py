@@ -1,0 +1,120 @@
+"""Field types shared by requests and responses: moments, temperatures, names, acts."""
+
+from datetime import UTC, datetime
+from typing import Annotated, Any
+
+from pydantic import AwareDatetime, BaseModel, BeforeValidator, ConfigDict, Field
+
+from sandboa.core.development import Forecast
+from sandboa.core.development.forecast import Window
+from sandboa.core.development.ribbon import RibbonPiece
+from sandboa.core.units import READING_RANGE_C
+from sandboa.records.facts import Act
+
+
+def _moment(value: Any) -> Any:
+    return datetime.fromtimestamp(value, UTC) if isinstance(value, int | float) else value
+
+
+#: A moment in a response, made from the core's seconds.
+Moment = Annotated[AwareDatetime, BeforeValidator(_moment)]
+Temperature = Annotated[float, Field(ge=READING_RANGE_C[0], le=READING_RANGE_C[1])]
+Humidity = Annotated[float, Field(ge=0, le=1)]
+
+
+class Asked(BaseModel):
+    """Base of request bodies: unknown fields, NaN and infinity are refused."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class Told(BaseModel):
+    """Base of response bodies, filled from the journal's dataclasses."""
+
+    model_config = ConfigDict(from_attributes=True)
+
+
+class ActTold(Told):
+    """An act just recorded; its id undoes it."""
+
+    id: int
+    summary: str
+
+    @classmethod
+    def of(cls, act: Act) -> "ActTold":
+        return cls(id=act.id, summary=act.summary)
+
+
+class WindowTold(Told):
+    """p10-p90 holds 80 %, p25-p75 half."""
+
+    p10: Moment
+    p25: Moment
+    p50: Moment
+    p75: Moment
+    p90: Moment
+
+
+class ForecastTold(Told):
+    as_of: Moment
+    day: float
+    development: float
+    fraction: float
+    measured_share: float
+    log_sd: float
+    rate_per_day: float
+    overdue: bool
+    first_pip: WindowTold | None
+    typical_pip: WindowTold | None
+    last_pip: WindowTold | None
+    emergence: WindowTold | None
+    first_shed: WindowTold | None
+    first_meal: WindowTold | None
+
+    @classmethod
+    def of(cls, forecast: Forecast) -> "ForecastTold":
+        """Windows of an overdue clutch are withheld: a date in the past is no forecast."""
+
+        def window(held: Window | None) -> WindowTold | None:
+            return None if held is None or forecast.overdue else WindowTold.model_validate(held)
+
+        return cls(
+            as_of=forecast.as_of_s,  # type: ignore[arg-type]  # seconds, validated to a moment
+            day=forecast.day,
+            development=forecast.development,
+            fraction=forecast.fraction,
+            measured_share=forecast.measured_share,
+            log_sd=forecast.log_sd,
+            rate_per_day=forecast.rate_per_day,
+            overdue=forecast.overdue,
+            first_pip=window(forecast.first_pip),
+            typical_pip=window(forecast.typical_pip),
+            last_pip=window(forecast.last_pip),
+            emergence=window(forecast.emergence),
+            first_shed=window(forecast.first_shed),
+            first_meal=window(forecast.first_meal),
+        )
+
+
+class RibbonPieceTold(BaseModel):
+    """A piece of the development ribbon."""
+
+    start: Moment
+    end: Moment
+    development_start: float
+    development_end: float
+    mean_c: float
+    source: str
+    measured: bool
+
+    @classmethod
+    def of(cls, piece: RibbonPiece) -> "RibbonPieceTold":
+        return cls(
+            start=piece.start_s,  # type: ignore[arg-type]
+            end=piece.end_s,  # type: ignore[arg-type]
+            development_start=piece.development_start,
+            development_end=piece.development_end,
+            mean_c=piece.mean_c,
+            source=piece.provenance.value,
+            measured=piece.measured,
+        )

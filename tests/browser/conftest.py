@@ -1,0 +1,91 @@
+"""The real interface in headless Chromium, over the real command in its own process."""
+
+import re
+import shutil
+import subprocess
+import sys
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Browser, Page, sync_playwright
+
+from samples import NOW, ZONE
+
+_FLAGS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+DESK = {"width": 1280, "height": 800}
+PHONE = {"width": 390, "height": 844}
+
+
+@contextmanager
+def running(*arguments: str) -> Iterator[str]:
+    """The command running; yields its address. It listens before it says so."""
+    command = [sys.executable, "-m", "sandboa", *arguments, "--port", "0"]
+    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+    assert process.stdout is not None
+    try:
+        line = process.stdout.readline()
+        found = re.search(r"http://\S+", line)
+        assert found, f"no address in {line!r}"
+        yield found[0].rstrip("/")
+    finally:
+        process.terminate()
+        process.wait(timeout=20)
+        process.stdout.close()
+
+
+@pytest.fixture(scope="session")
+def demo() -> Iterator[str]:
+    """Address of the demo with its clock stopped; for tests that change nothing."""
+    with running("demo", "--today", NOW.isoformat()) as address:
+        yield address
+
+
+@pytest.fixture
+def empty(tmp_path: Path) -> Iterator[str]:
+    """Address of a house with nothing in it."""
+    with running("serve", "--data", str(tmp_path)) as address:
+        yield address
+
+
+@pytest.fixture(scope="session")
+def chromium() -> Iterator[Browser]:
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=_FLAGS)
+        yield browser
+        browser.close()
+
+
+@pytest.fixture
+def desk(chromium: Browser) -> Iterator[Page]:
+    yield from _page(chromium, viewport=DESK)
+
+
+@pytest.fixture
+def phone(chromium: Browser) -> Iterator[Page]:
+    yield from _page(chromium, viewport=PHONE, has_touch=True, is_mobile=True)
+
+
+def _page(chromium: Browser, **options: object) -> Iterator[Page]:
+    """A page in its own context; whatever the page complains of fails the test."""
+    context = chromium.new_context(timezone_id=ZONE, locale="en-GB", **options)  # type: ignore[arg-type]
+    context.set_default_timeout(10_000)
+    page = context.new_page()
+    complaints: list[str] = []
+    page.on("pageerror", lambda error: complaints.append(str(error)))
+    page.on(
+        "request",
+        lambda r: (
+            None
+            if "127.0.0.1" in r.url or r.url.startswith(("data:", "blob:"))
+            else complaints.append(r.url)
+        ),
+    )
+    yield page
+    context.close()
+    assert complaints == []

@@ -1,0 +1,272 @@
+"""The first slice as a keeper goes through it, from an empty house to an undone act."""
+
+from datetime import datetime, timedelta
+from pathlib import Path
+from zoneinfo import ZoneInfo
+
+from playwright.sync_api import Page, expect
+
+from samples import ZONE
+
+
+def wall_clock() -> datetime:
+    """Now on the clock of the browser's zone."""
+    return datetime.now(ZoneInfo(ZONE)).replace(tzinfo=None)
+
+
+def record_clutch(page: Page, count: str = "7-2", days_ago: int = 20) -> None:
+    """Fill in the short lay form and record it."""
+    laid = wall_clock() - timedelta(days=days_ago)
+    page.get_by_label("Dam").fill("Costmary")
+    page.get_by_label("Sire, if known").fill("Chert")
+    page.get_by_label("Laid", exact=True).fill(laid.strftime("%Y-%m-%dT%H:%M"))
+    page.get_by_label("Count").fill(count)
+    page.get_by_label("Dry medium, g").fill("200")
+    page.get_by_label("Water, g").fill("200")
+    page.get_by_label("Cabinet", exact=True).fill("North")
+    page.get_by_label("Shelf", exact=True).fill("lower")
+    page.get_by_label("Set point of the cabinet").fill("31,5")
+    expect(page.get_by_role("button", name="arrow keys move it")).to_have_count(
+        int(count.split("-")[0])
+    )
+    page.get_by_role("button", name="Record the clutch").click()
+
+
+def test_from_an_empty_house_to_a_judged_egg_and_back(desk: Page, empty: str) -> None:
+    desk.goto(empty)
+    desk.get_by_role("link", name="Record a clutch").click()
+    record_clutch(desk)
+    expect(desk.get_by_role("heading", level=1)).to_have_text(f"{wall_clock():%y}-01")
+    expect(desk.get_by_role("img", name="Development ribbon: day 20, 34 percent")).to_be_visible()
+    expect(desk.get_by_role("rowheader", name="Emergence")).to_be_visible()
+    expect(desk.get_by_text("rests on the set point")).to_be_visible()
+
+    # One tap records a grade; the drawing, the words and Today follow.
+    for number in (1, 2, 3):
+        desk.get_by_role("button", name=f"Egg {number}: clear dents").click()
+    expect(desk.get_by_text("3 of 5 eggs dented early: the box is dry.")).to_be_visible()
+    expect(
+        desk.get_by_role("button", name="Egg 3, day 20, clear dents, early for its stage, watch")
+    ).to_be_visible()
+    expect(desk.get_by_role("status").filter(has_text="Egg 3, day 20, 34 %")).to_contain_text(
+        "the box is dry"
+    )
+    desk.get_by_role("link", name="Today", exact=True).first.click()
+    expect(desk.get_by_text("3 of 5 eggs dented early")).to_be_visible()
+
+    # Undo from the log, by key, and do again.
+    desk.get_by_text("3 of 5 eggs dented early").click()
+    log = desk.get_by_role("region", name="Log").get_by_role("listitem")
+    expect(log).to_have_count(4)
+    desk.keyboard.press("u")
+    expect(log).to_have_count(5)
+    expect(log.first).to_contain_text("Undone: Egg 3: clear dents")
+    log.first.get_by_role("button", name="Do again").click()
+    expect(desk.get_by_text("3 of 5 eggs dented early: the box is dry.")).to_be_visible()
+
+
+def test_a_toast_offers_undo_of_what_was_just_recorded(desk: Page, empty: str) -> None:
+    desk.goto(f"{empty}/lay-day")
+    record_clutch(desk, "4-0")
+    water = desk.get_by_role("textbox", name="Water added")
+    water.fill("45")
+    desk.get_by_role("button", name="Record", exact=True).click()
+    toast = desk.get_by_role("status").filter(has_text="45 g of water added")
+    toast.get_by_role("button", name="Undo").click()
+    log = desk.get_by_role("region", name="Log")
+    expect(log).to_contain_text("Undone: 45 g of water added")
+    water.fill("0")
+    desk.get_by_role("button", name="Record", exact=True).click()
+    expect(desk.get_by_text("Give 1 to 2,000 g.")).to_be_visible()
+
+
+def test_the_whole_clutch_by_keyboard(desk: Page, empty: str) -> None:
+    """Eggs are placed with arrow keys and graded with 0-4; a rough shell is named."""
+    desk.goto(f"{empty}/lay-day")
+    desk.get_by_label("Dam").fill("Hyssop")
+    desk.get_by_label("Count").fill("3-1")
+    egg = desk.get_by_role("button", name="Egg 1, firm: arrow keys move it")
+    egg.focus()
+    before = egg.bounding_box()
+    for _ in range(4):
+        desk.keyboard.press("Shift+ArrowRight")
+    after = egg.bounding_box()
+    assert before
+    assert after
+    assert after["x"] > before["x"] + 60
+    desk.keyboard.press("Enter")
+    desk.get_by_label("Shell of egg 1").select_option("rough")
+    desk.get_by_label("Cabinet", exact=True).fill("Small")
+    desk.get_by_label("Shelf", exact=True).fill("shelf")
+    desk.get_by_label("Set point of the cabinet").fill("31.1")
+    desk.keyboard.press("Enter")
+    drawn = desk.get_by_role("button", name="Egg 1, day 0, not looked at yet, rough shell")
+    drawn.focus()
+    desk.keyboard.press("1")
+    expect(
+        desk.get_by_role("button", name="Egg 1, day 0, one slight dimple, rough shell")
+    ).to_be_focused()
+    expect(desk.get_by_role("button", name="Egg 1: one dimple, normal now")).to_have_attribute(
+        "aria-pressed", "true"
+    )
+    desk.keyboard.press("ArrowRight")
+    desk.keyboard.press("2")
+    expect(desk.get_by_text("Egg 2: Only this egg is early")).to_have_count(0)
+    expect(desk.get_by_text("1 of 2 eggs dented early: the box is dry.")).to_be_visible()
+
+
+def test_dragging_an_egg_by_touch_size_moves_it(phone: Page, empty: str) -> None:
+    phone.goto(f"{empty}/lay-day")
+    phone.get_by_label("Count").fill("2-0")
+    egg = phone.get_by_role("button", name="Egg 2, firm")
+    egg.scroll_into_view_if_needed()
+    before = egg.bounding_box()
+    assert before
+    x, y = before["x"] + before["width"] / 2, before["y"] + before["height"] / 2
+    phone.mouse.move(x, y)
+    phone.mouse.down()
+    phone.mouse.move(x + 20, y + 30, steps=4)
+    phone.mouse.move(x + 40, y + 60, steps=4)
+    phone.mouse.up()
+    expect(egg).to_be_visible()
+    after = egg.bounding_box()
+    assert after
+    assert after["y"] - before["y"] > 40
+    assert after["x"] - before["x"] > 25
+
+
+def test_correcting_keeps_the_earlier_value_in_the_log(desk: Page, empty: str) -> None:
+    desk.goto(f"{empty}/lay-day")
+    record_clutch(desk, "5-0")
+    desk.get_by_role("link", name="Correct").click()
+    expect(desk.get_by_label("Dam")).to_have_value("Costmary")
+    desk.get_by_label("Count").fill("5-1")
+    desk.get_by_label("Dam").fill("Borage")
+    desk.get_by_role("button", name="Record the correction").click()
+    expect(desk.get_by_text("Borage × Chert, 5-1")).to_be_visible()
+    expect(desk.get_by_role("region", name="Log")).to_contain_text("corrected")
+    desk.get_by_role("region", name="Log").get_by_role("button", name="Undo").first.click()
+    expect(desk.get_by_text("Costmary × Chert, 5-0")).to_be_visible()
+
+
+def test_the_back_button_in_the_middle_stores_nothing_and_loses_nothing(desk, empty: str) -> None:
+    desk.goto(empty)
+    desk.get_by_role("link", name="Record a clutch").click()
+    desk.get_by_label("Dam").fill("Lovage")
+    desk.get_by_label("Count").fill("6-1")
+    expect(desk.get_by_role("button", name="arrow keys move it")).to_have_count(6)
+    desk.go_back()
+    expect(desk.get_by_role("heading", name="No clutch yet")).to_be_visible()
+    desk.go_forward()
+    expect(desk.get_by_label("Dam")).to_have_value("Lovage")
+    expect(desk.get_by_role("button", name="arrow keys move it")).to_have_count(6)
+    desk.get_by_role("button", name="Start afresh").click()
+    expect(desk.get_by_label("Dam")).to_have_value("")
+
+
+def test_bad_input_is_answered_at_the_field_and_nothing_is_stored(desk: Page, empty: str) -> None:
+    desk.goto(f"{empty}/lay-day")
+    record = desk.get_by_role("button", name="Record the clutch")
+    record.click()
+    expect(desk.get_by_text("Dam: fill this in.")).to_be_visible()
+    desk.get_by_label("Count").fill("40")
+    expect(desk.get_by_text("40 eggs is outside 1 to 20")).to_be_visible()
+    desk.get_by_label("Count").fill("0")
+    expect(desk.get_by_text("0 eggs is outside 1 to 20")).to_be_visible()
+    tomorrow = (wall_clock() + timedelta(days=1)).strftime("%Y-%m-%dT%H:%M")
+    desk.get_by_label("Count").fill("2-0")
+    desk.get_by_label("Laid", exact=True).fill(tomorrow)
+    desk.get_by_label("Dam").fill("🐍")
+    desk.get_by_label("Cabinet", exact=True).fill("North")
+    desk.get_by_label("Shelf", exact=True).fill("lower")
+    desk.get_by_label("Set point of the cabinet").fill("451")
+    expect(desk.get_by_role("button", name="arrow keys move it")).to_have_count(2)
+    record.click()
+    expect(desk.get_by_text("Is above 60.")).to_be_visible()
+    desk.get_by_label("Set point of the cabinet").fill("31.5")
+    record.click()
+    expect(desk.get_by_text("Laid in the future: check the date and the time.")).to_be_visible()
+    desk.get_by_label("Laid", exact=True).fill(wall_clock().strftime("%Y-%m-%dT00:00"))
+    record.click()
+    expect(desk.get_by_text("a name is letters, digits and punctuation")).to_be_visible()
+    desk.goto(empty)
+    expect(desk.get_by_role("heading", name="No clutch yet")).to_be_visible()
+
+
+def logger_file(folder: Path, name: str = "log.csv") -> Path:
+    """A semicolon file of an evening clock, day first only by proof of its later days."""
+    start = wall_clock().replace(microsecond=0) - timedelta(days=18)
+    lines = ["Date;Time;Temp (F);RH %"]
+    for hour in range(17 * 24):
+        moment = start + timedelta(hours=hour)
+        lines.append(f"{moment:%d.%m.%Y};{moment:%H:%M};86,0;95")
+    lines[5] = lines[5].replace("86,0", "451")
+    lines[6] = lines[6].replace("86,0", "--")
+    file = folder / name
+    file.write_text("\n".join(lines))
+    return file
+
+
+def test_a_loggers_file_is_understood_asked_about_and_stored_once(
+    desk: Page, empty: str, tmp_path: Path
+) -> None:
+    desk.goto(f"{empty}/lay-day")
+    record_clutch(desk)
+    desk.get_by_role("link", name="Add readings").click()
+    desk.get_by_label("Logger's CSV file").set_input_files(logger_file(tmp_path))
+    desk.get_by_label("The times carry no zone").select_option(ZONE)
+    region = desk.get_by_role("region", name="A logger's file")
+    expect(region).to_contain_text("2 rows cannot be read and will be left out")
+    expect(region).to_contain_text("line 6: 451 °F is outside what a logger near eggs can read")
+    expect(region).to_contain_text('line 7: temperature "--" is not a number')
+    expect(region).to_contain_text("temperature: Temp (F) in °F")
+    expect(region).to_contain_text("semicolon, day first")
+    desk.get_by_label("Its name").fill("Pocket logger")
+    store = desk.get_by_role("button", name="Store 406 readings")
+    store.click()
+    expect(region).to_contain_text("406 readings stored for Pocket logger.")
+
+    # The same file again changes nothing.
+    desk.get_by_label("Logger's CSV file").set_input_files(logger_file(tmp_path, "again.csv"))
+    desk.get_by_label("The times carry no zone").select_option(ZONE)
+    desk.get_by_label("Which probe wrote it").select_option(
+        label=f"Pocket logger (box {wall_clock():%y}-01)"
+    )
+    desk.get_by_role("button", name="Store 406 readings").click()
+    expect(region).to_contain_text("Nothing new in this file; nothing changed.")
+    expect(region).to_contain_text("406 were known already")
+
+    desk.goto(f"{empty}/clutches/{wall_clock():%y}-01")
+    expect(desk.get_by_text("Measured 8", exact=False)).to_be_visible()
+    expect(desk.get_by_text("gaps filled from the set point")).to_be_visible()
+
+
+def test_files_that_are_no_logs_are_refused_in_place(desk: Page, demo: str, tmp_path: Path) -> None:
+    desk.goto(f"{demo}/readings")
+    huge = tmp_path / "huge.csv"
+    with huge.open("wb") as file:
+        file.truncate(200_000_000)
+    choose = desk.get_by_label("Logger's CSV file")
+    choose.set_input_files(huge)
+    expect(desk.get_by_text("huge.csv has 200 MB")).to_be_visible()
+    picture = tmp_path / "picture.csv"
+    picture.write_bytes(b"\x89PNG\r\n\x1a\n" + bytes(2000))
+    choose.set_input_files(picture)
+    expect(desk.get_by_text("this is not a text file")).to_be_visible()
+
+
+def test_a_reading_by_hand_and_its_limits(desk: Page, empty: str) -> None:
+    desk.goto(f"{empty}/lay-day")
+    record_clutch(desk)
+    desk.get_by_role("link", name="Add readings").click()
+    temperature = desk.get_by_label("Temperature, °C")
+    temperature.fill("451")
+    desk.get_by_role("button", name="Record the reading").click()
+    expect(desk.get_by_text("is above 60")).to_be_visible()
+    temperature.fill("31,2")
+    desk.get_by_label("Humidity, %").fill("140")
+    desk.get_by_role("button", name="Record the reading").click()
+    expect(desk.get_by_text("Between 0 and 100 %.")).to_be_visible()
+    desk.get_by_label("Humidity, %").fill("95")
+    desk.get_by_role("button", name="Record the reading").click()
+    expect(desk.get_by_text("31.2 °C read by hand").first).to_be_visible()

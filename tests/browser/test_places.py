@@ -1,0 +1,151 @@
+"""Every place, in both themes and both sizes: reachable, readable, accessible, small to load."""
+
+from pathlib import Path
+
+import pytest
+from playwright.sync_api import Page, expect
+
+CLUTCH = "/clutches/26-04"
+PLACES = ["/", CLUTCH, f"{CLUTCH}/correct", "/lay-day", "/readings", "/bench", "/specimens"]
+AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
+#: kB of script on first load, compressed (issue 1).
+MOST_SCRIPT_KB = 300
+
+
+def open_place(page: Page, address: str, theme: str = "bench") -> None:
+    page.add_init_script(f"localStorage.setItem('sandboa.theme', '{theme}')")
+    page.goto(address)
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+
+
+@pytest.mark.parametrize("theme", ["bench", "night"])
+@pytest.mark.parametrize("place", PLACES)
+def test_axe_finds_nothing_serious(desk: Page, demo: str, place: str, theme: str) -> None:
+    open_place(desk, demo + place, theme)
+    # Run as the page's own script would be refused by its policy; evaluate is not.
+    desk.evaluate(AXE.read_text())
+    found = desk.evaluate("axe.run({resultTypes: ['violations']})")
+    serious = [
+        f"{v['id']}: {[n['target'] for n in v['nodes']][:4]} {v['nodes'][0].get('failureSummary')}"
+        for v in found["violations"]
+        if v["impact"] in ("serious", "critical")
+    ]
+    assert serious == []
+
+
+@pytest.mark.parametrize("place", PLACES)
+def test_a_phone_shows_each_place_without_sideways_scrolling(phone, demo, place: str) -> None:
+    open_place(phone, demo + place)
+    wide = phone.evaluate("document.documentElement.scrollWidth - innerWidth")
+    assert wide <= 0
+
+
+@pytest.mark.parametrize("place", ["/", "/clutches/26-04", "/lay-day", "/readings"])
+def test_targets_on_a_phone_are_big_enough_for_a_damp_thumb(phone, demo, place: str) -> None:
+    open_place(phone, demo + place)
+    small = phone.evaluate(
+        """() => [...document.querySelectorAll('main button, main select, main input, nav a')]
+            .map(e => [e.getAttribute('aria-label') || e.textContent, e.getBoundingClientRect()])
+            .filter(([, r]) => r.width > 2 && r.height > 2 && r.height < 40)
+            .map(([name, r]) => `${name}: ${r.height}`)"""
+    )
+    assert small == []
+
+
+def test_the_first_load_is_small(desk: Page, demo: str) -> None:
+    open_place(desk, demo)
+    loaded = desk.evaluate(
+        """() => performance.getEntriesByType('resource')
+            .filter(e => e.name.endsWith('.js')).reduce((sum, e) => sum + e.encodedBodySize, 0)"""
+    )
+    assert 0 < loaded / 1000 <= MOST_SCRIPT_KB
+
+
+def test_places_by_key_theme_by_key_and_the_keys_themselves(desk: Page, demo: str) -> None:
+    desk.goto(demo)
+    expect(desk.get_by_role("heading", level=1)).to_have_text("Today")
+    html = desk.locator("html")
+    desk.keyboard.press("n")
+    expect(html).to_have_attribute("data-theme", "night")
+    desk.keyboard.press("b")
+    expect(desk.get_by_role("heading", level=1)).to_have_text("Bench")
+    desk.keyboard.press("?")
+    dialog = desk.get_by_role("dialog", name="Keys")
+    expect(dialog).to_contain_text("grade of the chosen egg")
+    desk.keyboard.press("Escape")
+    expect(dialog).to_be_hidden()
+    desk.keyboard.press("t")
+    expect(desk.get_by_role("heading", level=1)).to_have_text("Today")
+    desk.reload()
+    expect(html).to_have_attribute("data-theme", "night")
+
+
+def test_the_demo_has_something_true_to_say_on_today(desk: Page, demo: str) -> None:
+    open_place(desk, demo)
+    needs = desk.get_by_role("region", name="What needs you")
+    expect(needs).to_contain_text("Box 26-04, North, lower: 4 of 6 eggs dented early")
+    expect(needs).to_contain_text("Box 26-05, Small, shelf: Egg 3")
+    expect(needs).to_contain_text("Ran cold, down to 24")
+    expect(needs).to_contain_text("First pip likely in")
+    expect(needs).to_contain_text("Probe North middle: nothing since")
+    expect(desk.get_by_role("link", name="26-07 Hyssop")).to_contain_text("day 0")
+
+
+def test_the_clutch_says_what_its_forecast_rests_on(desk: Page, demo: str) -> None:
+    open_place(desk, f"{demo}/clutches/26-05")
+    expect(
+        desk.get_by_text("Measured 74 % of the time; 2 gaps filled from the set point.")
+    ).to_be_visible()
+    open_place(desk, f"{demo}/clutches/26-03")
+    expect(desk.get_by_text("it moved the pips by 1.2 days")).to_be_visible()
+
+
+def test_degrees_follow_the_keeper(desk: Page, demo: str) -> None:
+    open_place(desk, demo)
+    expect(desk.get_by_text("set to 31.5 °C")).to_be_visible()
+    desk.get_by_role("button", name="switch to °F").click()
+    expect(desk.get_by_text("set to 88.7 °F")).to_be_visible()
+
+
+def test_bench_answers_while_typing(desk: Page, demo: str) -> None:
+    open_place(desk, f"{demo}/bench")
+    expect(desk.get_by_text("8.0 days later")).to_be_visible()
+    desk.get_by_label("Against, °C").fill("32")
+    expect(desk.get_by_text("2.3 days earlier")).to_be_visible()
+    mixing = desk.get_by_role("region", name="Mixing medium")
+    mixing.get_by_label("Dry, g").fill("150")
+    mixing.get_by_label("Water per g").fill("0,8")
+    expect(mixing).to_contain_text("Add 120 g of water to 150 g")
+    mixing.get_by_label("Measured by").select_option("volume")
+    mixing.get_by_label("Dry, l").fill("2")
+    expect(mixing).to_contain_text("Rough: that volume weighs 160 to 280 g dry")
+    topping = desk.get_by_role("region", name="Topping up")
+    expect(topping).to_contain_text("Lost 46 g. Add 45 g")
+    topping.get_by_label("Box today, g").fill("1300")
+    expect(topping.get_by_role("alert")).to_contain_text("heavier than at set-up")
+
+
+def test_every_specimen_is_drawn_at_four_sizes_and_named(desk: Page, demo: str) -> None:
+    open_place(desk, f"{demo}/specimens")
+    items = desk.get_by_role("main").get_by_role("listitem")
+    expect(items).to_have_count(36)
+    names = (
+        desk.get_by_role("main")
+        .get_by_role("img")
+        .evaluate_all("all => all.map(e => e.getAttribute('aria-label'))")
+    )
+    assert len(set(names)) == 36
+    assert "Egg 3, clear dents" in names
+    assert any("furry with mould" in name for name in names)
+    # Each state looks different from every other, not only in words.
+    drawings = items.locator("svg:first-of-type").evaluate_all(
+        "all => all.map(e => e.innerHTML.replace(/_r_\\\\w+_|«\\\\w+»/g, ''))"
+    )
+    assert len(set(drawings)) == len(drawings)
+
+
+def test_an_unknown_address_and_an_unknown_clutch_are_told(desk: Page, demo: str) -> None:
+    open_place(desk, f"{demo}/nowhere")
+    expect(desk.get_by_role("heading", level=1)).to_have_text("There is nothing here")
+    desk.goto(f"{demo}/clutches/26-99")
+    expect(desk.get_by_text("There is no clutch 26-99")).to_be_visible()

@@ -1,0 +1,157 @@
+"""The `sandboa` command: its fixed forms, the same numbers as the Bench, one line on refusal."""
+
+import json
+from datetime import datetime, timedelta
+from pathlib import Path
+
+import pytest
+
+from sandboa.cli import main
+
+FORECAST = ["forecast", "--laid", "2026-03-01T09:00+00:00", "--eggs", "6"]
+AS_OF = ["--as-of", "2026-03-26T09:00+00:00"]
+LAID = datetime.fromisoformat("2026-03-01T09:00+00:00")
+
+
+def told(capsys, *arguments: str) -> dict:
+    assert main(list(arguments)) == 0
+    return json.loads(capsys.readouterr().out)
+
+
+def test_forecast_json_has_its_fixed_form_and_known_values(capsys) -> None:
+    said = told(capsys, *FORECAST, "--set-point", "31.5C", *AS_OF, "--json")
+    assert list(said) == [
+        "as_of", "day", "development", "measured_share",
+        "first_pip", "typical_pip", "last_pip", "emergence",
+    ]  # fmt: skip
+    assert (said["day"], said["measured_share"]) == (25.0, 0.0)
+    assert said["development"] == pytest.approx(25 * 12.5 / 735, abs=1e-6)
+    assert list(said["typical_pip"]) == ["p10", "p25", "p50", "p75", "p90"]
+    typical = datetime.fromisoformat(said["typical_pip"]["p50"])
+    assert (typical - LAID) / timedelta(days=1) == pytest.approx(58.8, abs=0.01)
+
+
+def test_fahrenheit_equals_celsius(capsys) -> None:
+    celsius = told(capsys, *FORECAST, "--set-point", "31.5C", *AS_OF, "--json")
+    fahrenheit = told(capsys, *FORECAST, "--set-point", "88.7F", *AS_OF, "--json")
+    assert celsius == fahrenheit
+
+
+def test_readings_from_a_file_and_the_share_measured(capsys, tmp_path: Path) -> None:
+    file = tmp_path / "my log.csv"
+    rows = [f"{(LAID + timedelta(hours=h)).isoformat()},30.0" for h in range(25 * 24) if h < 426]
+    file.write_text("time,temp_c\n" + "\n".join(rows))
+    said = told(
+        capsys, *FORECAST, "--set-point", "31.5C", *AS_OF, "--readings", str(file), "--json"
+    )
+    assert said["measured_share"] == pytest.approx(425 / 600, abs=1e-6)
+    expected = (425 * 11 + 175 * 12.5) / 24 / 735
+    assert said["development"] == pytest.approx(expected, abs=1e-6)
+
+
+def test_times_without_offset_are_taken_as_those_of_lay_and_said_so(capsys, tmp_path) -> None:
+    file = tmp_path / "log.csv"
+    file.write_text("time,temp\n2026-03-01 09:00,30\n2026-03-01 10:00,30\nbad,30\n")
+    said = [*FORECAST, "--set-point", "31.5C", *AS_OF, "--readings", str(file), "--json"]
+    assert main(said) == 0
+    captured = capsys.readouterr()
+    assert json.loads(captured.out)["measured_share"] == pytest.approx(1 / 600, abs=1e-5)
+    assert "taken as that of --laid" in captured.err
+    assert "line 4 left out" in captured.err
+
+
+def test_text_output_says_what_it_rests_on(capsys) -> None:
+    assert main([*FORECAST, "--set-point", "31.5C", *AS_OF]) == 0
+    out = capsys.readouterr().out
+    assert "day 25.0, 43 % developed" in out
+    assert "rests on the set point" in out
+    assert "29 Apr 2026" in out
+
+
+def test_mix_and_dimple(capsys) -> None:
+    assert main(["mix", "--medium", "vermiculite", "--mass", "200g", "--ratio", "1"]) == 0
+    assert "200 g water" in capsys.readouterr().out
+    mixed = told(capsys, "mix", "--medium", "perlite", "--volume", "2l", "--json")
+    assert (mixed["water_g"], mixed["dry_low_g"]) == (200, 140)
+    judged = told(
+        capsys, "dimple", "--development", "0.45", "--grade", "2", "--live-eggs", "6",
+        "--eggs-as-bad", "5", "--json",
+    )  # fmt: skip
+    assert list(judged) == ["allowed_grade", "excess", "scope", "urgency", "advice"]
+    assert (judged["allowed_grade"], judged["excess"], judged["scope"]) == (0, 2, "box")
+    normal = told(capsys, "dimple", "--development", "0.9", "--grade", "2", "--json")
+    assert (normal["scope"], normal["urgency"]) == ("none", "none")
+
+
+@pytest.mark.parametrize(
+    "arguments",
+    [
+        [],
+        ["hatch"],
+        [*FORECAST],
+        [*FORECAST, "--set-point", "31.5"],
+        [*FORECAST, "--set-point", "nanC"],
+        [*FORECAST, "--set-point", "451F"],
+        ["forecast", "--laid", "2026-03-01", "--set-point", "31C", "--eggs", "6"],
+        ["forecast", "--laid", "soon", "--set-point", "31C", "--eggs", "6"],
+        ["forecast", "--laid", "2999-03-01T09:00Z", "--set-point", "31C", "--eggs", "6"],
+        ["forecast", "--laid", "2026-03-01T09:00Z", "--set-point", "31C", "--eggs", "0"],
+        ["forecast", "--laid", "2026-03-01T09:00Z", "--set-point", "31C", "--eggs", "40"],
+        [*FORECAST, "--set-point", "31C", "--as-of", "2026-02-01T09:00Z"],
+        [*FORECAST, "--set-point", "31C", "--readings", "/nowhere/log.csv"],
+        [*FORECAST, "--set-point", "31C", "--readings", "/"],
+        ["mix", "--medium", "sawdust", "--mass", "200g"],
+        ["mix", "--medium", "perlite"],
+        ["mix", "--medium", "perlite", "--mass", "200"],
+        ["dimple", "--development", "0.45", "--grade", "7"],
+        ["dimple", "--development", "nan", "--grade", "1"],
+        ["dimple", "--development", "0.45", "--grade", "1", "--eggs-as-bad", "3"],
+        ["check", "--data", "/nowhere"],
+        ["demo", "--today", "tomorrow"],
+    ],
+)  # fmt: skip
+def test_wrong_input_exits_2_with_one_clear_line(capsys, arguments: list[str]) -> None:
+    try:
+        code = main(arguments)
+    except SystemExit as ended:
+        code = ended.code
+    captured = capsys.readouterr()
+    assert code == 2
+    assert captured.out == ""
+    assert captured.err.count("\n") == 1
+    assert captured.err.startswith("sandboa")
+
+
+def test_an_ambiguous_or_binary_file_is_refused_in_one_line(capsys, tmp_path) -> None:
+    for content in (b"time,temp\n03/04/2026 09:00,30\n", b"\0\1\2" * 99, b""):
+        file = tmp_path / "log.csv"
+        file.write_bytes(content)
+        assert main([*FORECAST, "--set-point", "31C", "--readings", str(file)]) == 2
+        assert capsys.readouterr().err.count("\n") == 1
+
+
+def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
+    from samples import NOW_S, lay_day
+    from sandboa.cli.house import DATABASE
+    from sandboa.journal.lay_day import lay_clutch
+    from sandboa.journal.probes import ProbePlace, hang_probe
+    from sandboa.records.database import database, open_database
+
+    open_database(tmp_path / DATABASE)
+    lay_clutch(lay_day(), NOW_S)
+    hang_probe("Lower", ProbePlace("26-01"), NOW_S - 9 * 86_400, NOW_S)
+    database.close()
+    file = tmp_path / "log.csv"
+    file.write_text("time,temp_c,rh\n2026-06-10T09:00Z,31.5,95\n2026-06-10T10:00Z,x,95\n")
+    data = ["--data", str(tmp_path)]
+    assert main(["import", str(file), "--probe", "lower", *data]) == 1
+    assert "line 3 left out" in capsys.readouterr().err
+    assert main(["export", "--probe", "Lower", *data]) == 0
+    assert capsys.readouterr().out == (
+        "time,temperature_c,humidity\n2026-06-10T09:00:00+00:00,31.5,0.95\n"
+    )
+    assert main(["import", str(file), "--probe", "Nobody", *data]) == 2
+    assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 0
+    assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 2
+    assert main(["check", *data]) == 0
+    database.close()

@@ -1,0 +1,17 @@
+"""Fixtures shared by all tests."""
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from sandboa.journal.house_now import HouseNow
+from sandboa.records.database import open_database
+
+
+@pytest.fixture
+def house(tmp_path: Path) -> Iterator[HouseNow]:
+    """An empty house, open."""
+    opened = open_database(tmp_path / "house.sqlite3")
+    yield HouseNow()
+    opened.close()
