@@ -171,6 +171,16 @@ def test_readings_that_cannot_be_are_refused_whole(http: TestClient, written: st
     assert http.get("/api/clutches/26-01").json()["forecast"]["measured_share"] == 0
 
 
+@pytest.mark.parametrize("at", ["2026-06-14T09:00:00", "2026-06-31T09:00:00Z", "noon", ""])
+def test_a_batch_with_a_time_that_is_none_names_it(http: TestClient, at: str) -> None:
+    lay(http)
+    good = {"at": NOW.isoformat(), "temperature_c": 31.0}
+    batch = {"probe": hang(http), "readings": [good, {**good, "at": at}]}
+    told = problem(http.post("/api/readings", json=batch), 422)
+    assert told["errors"][0]["field"] == "readings.1.at"
+    assert http.get("/api/clutches/26-01").json()["forecast"]["measured_share"] == 0
+
+
 def test_what_is_not_there_and_what_is_taken(http: TestClient) -> None:
     problem(http.get("/api/clutches/26-99"), 404)
     problem(http.post("/api/acts/77/undo"), 404)

@@ -68,7 +68,9 @@ def _run(app: FastAPI, asked: argparse.Namespace) -> int:
 
 def _listen(host: str, port: int) -> socket.socket:
     """Listen before saying so: whoever reads the address can connect at once."""
-    listening = socket.socket(socket.AF_INET6 if ":" in host else socket.AF_INET)
+    family = socket.AF_INET6 if ":" in host else socket.AF_INET
+    # Named as TCP, or asyncio leaves small answers waiting 40 ms for their acknowledgement.
+    listening = socket.socket(family, socket.SOCK_STREAM, socket.IPPROTO_TCP)
     listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
         listening.bind((host, port))

@@ -39,10 +39,7 @@ def store_readings(
     unknown probe; values must have been range-checked.
     """
     probe = find_probe(probe_entity)
-    latest_s = now_s + CLOCK_GRACE_S
-    fitting = [row for row in rows if probe.since_s <= row[0] <= latest_s]
-    in_future = sum(row[0] > latest_s for row in rows)
-    before_probe = len(rows) - len(fitting) - in_future
+    fitting, before_probe, in_future = _fitting(rows, probe.since_s, now_s + CLOCK_GRACE_S)
     try:
         with act("readings", "", now_s) as taking_in:
             batch = Batch.record(taking_in, probe=probe.entity, source=source, file_name=file_name)
@@ -80,6 +77,18 @@ def read_by_hand(
             raise NotPlausible("at", "there is a reading by hand at that moment already")
         reading.summary = f"{temperature_c:.1f} °C read by hand, {thermometer.name}"
     return reading
+
+
+def _fitting(
+    rows: Sequence[ReadingRow], since_s: float, latest_s: float
+) -> tuple[Sequence[ReadingRow], int, int]:
+    """The rows within since..latest, how many lie before, and how many after."""
+    times = [row[0] for row in rows]
+    if not times or (since_s <= min(times) and max(times) <= latest_s):
+        return rows, 0, 0
+    before = sum(at_s < since_s for at_s in times)
+    after = sum(at_s > latest_s for at_s in times)
+    return [row for row in rows if since_s <= row[0] <= latest_s], before, after
 
 
 class _NothingNew(Exception):

@@ -12,7 +12,6 @@ from itertools import pairwise
 from typing import Final
 
 import numpy as np
-from numpy.typing import NDArray
 
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
@@ -250,8 +249,7 @@ def _covered(
     times = known.times_s
     if len(times) < 2:
         return
-    breaks = np.flatnonzero(times[1:] - times[:-1] > source.longest_gap_s) + 1
-    for first, last in _runs(len(times), breaks):
+    for first, last in _runs(times, source.longest_gap_s):
         left, right = max(start_s, float(times[first])), min(end_s, float(times[last - 1]))
         if right <= left:
             continue
@@ -268,9 +266,22 @@ def _covered(
         )
 
 
-def _runs(count: int, breaks: NDArray[np.intp]) -> Iterator[tuple[int, int]]:
-    edges = [0, *breaks.tolist(), count]
-    return pairwise(edges)
+def _runs(times: FloatArray, longest_gap_s: float) -> Iterator[tuple[int, int]]:
+    """Cut readings at every longer gap: (first, one past the last) of each run.
+
+    Times only rise, so readings a stride apart that are close enough leave no
+    room for a gap between them: only the strides that are not are looked into.
+    """
+    count = len(times)
+    span_s = float(times[-1] - times[0])
+    stride = max(1, min(count - 1, int(count * longest_gap_s / (2.0 * span_s)))) if span_s else 1
+    corners = np.append(np.arange(0, count - 1, stride), count - 1)
+    wide = np.flatnonzero(np.diff(times[corners]) > longest_gap_s)
+    edges = [0]
+    for start, end in zip(corners[wide].tolist(), corners[wide + 1].tolist(), strict=True):
+        gaps = np.flatnonzero(np.diff(times[start : end + 1]) > longest_gap_s)
+        edges += (gaps + start + 1).tolist()
+    return pairwise([*edges, count])
 
 
 def _clip(series: ReadingSeries, left: float, right: float) -> ReadingSeries:
@@ -313,6 +324,7 @@ def _recent_mean_c(stretches: Sequence[Stretch], as_of_s: float) -> float | None
             max(start_s, stretch.start_s),
             stretch.end_s,
         )
-        degree_seconds += float(np.trapezoid(piece.temperature_c, piece.times_s))
+        twice = piece.temperature_c[1:] + piece.temperature_c[:-1]
+        degree_seconds += float(twice @ np.diff(piece.times_s)) / 2.0
         seconds += float(piece.times_s[-1] - piece.times_s[0])
     return degree_seconds / seconds if seconds > 0 else None

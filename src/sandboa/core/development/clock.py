@@ -4,6 +4,7 @@ To change how fast eggs develop at a temperature, change `DevelopmentClock`;
 tests/core/test_clock.py holds the known values that guard it.
 """
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
@@ -15,7 +16,13 @@ from sandboa.core.units import SECONDS_PER_DAY
 FloatArray = NDArray[np.float64]
 
 #: Samples worked on at a time: a block's intermediate arrays stay in the processor's cache.
-_BLOCK: Final = 8192
+_BLOCK: Final = 16384
+
+
+def _blocks(samples: int) -> Iterator[tuple[int, int]]:
+    """Cut the steps between `samples` samples into (start, end) blocks that fit the cache."""
+    for start in range(0, samples - 1, _BLOCK):
+        yield start, min(start + _BLOCK, samples - 1)
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,27 +76,36 @@ class DevelopmentClock:
         cheap, which is nearly always; other blocks pay for their clipping.
         """
         gained = np.empty(max(len(times_s) - 1, 0))
-        for start in range(0, len(gained), _BLOCK):
-            block = slice(start, min(start + _BLOCK, len(gained)) + 1)
-            gained[block.start : block.stop - 1] = self._block(times_s[block], temperature_c[block])
+        for start, end in _blocks(len(times_s)):
+            samples = slice(start, end + 1)
+            self._block(times_s[samples], temperature_c[samples], gained[start:end])
         return gained
 
-    def _block(self, times_s: FloatArray, temperature_c: FloatArray) -> FloatArray:
+    def total(self, times_s: FloatArray, temperature_c: FloatArray) -> float:
+        """Development gained from the first sample to the last: the sum of `steps`, kept small."""
+        scratch = np.empty(min(len(times_s), _BLOCK))
+        gained = 0.0
+        for start, end in _blocks(len(times_s)):
+            samples, part = slice(start, end + 1), scratch[: end - start]
+            self._block(times_s[samples], temperature_c[samples], part)
+            gained += float(part.sum())
+        return gained
+
+    def _block(self, times_s: FloatArray, temperature_c: FloatArray, gained: FloatArray) -> None:
+        """`steps` of a few samples, written to `gained`."""
         seconds = times_s[1:] - times_s[:-1]
-        inside = temperature_c.min() >= self.zero_c and temperature_c.max() <= self.cap_c
-        if inside:
-            gained: FloatArray = temperature_c[1:] + temperature_c[:-1]
+        if temperature_c.min() >= self.zero_c and temperature_c.max() <= self.cap_c:
+            np.add(temperature_c[1:], temperature_c[:-1], out=gained)
             gained -= 2.0 * self.zero_c
             gained *= seconds
             gained *= 0.5 / SECONDS_PER_DAY / self.sum_c_days
-            return gained
+            return
         rate = self.rate_per_day(temperature_c)
-        gained = (rate[1:] + rate[:-1]) * seconds * (0.5 / SECONDS_PER_DAY)
+        gained[:] = (rate[1:] + rate[:-1]) * seconds * (0.5 / SECONDS_PER_DAY)
         side = (temperature_c > self.zero_c).astype(np.int8) + (temperature_c > self.cap_c)
         for i in np.flatnonzero(side[1:] != side[:-1]).tolist():
             ramp = self.ramp_rate_per_day(float(temperature_c[i]), float(temperature_c[i + 1]))
             gained[i] = ramp * float(seconds[i]) / SECONDS_PER_DAY
-        return gained
 
 
 DEFAULT_CLOCK: Final = DevelopmentClock()

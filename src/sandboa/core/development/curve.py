@@ -23,16 +23,11 @@ class DevelopmentCurve:
     clock: DevelopmentClock
 
     @cached_property
-    def _gained(self) -> list[FloatArray]:
-        """Development per step, one array for each stretch."""
-        return [self.clock.steps(s.times_s, s.temperature_c) for s in self.temperature.stretches]
-
-    @cached_property
     def _at_start(self) -> list[float]:
         """Development at the start of each stretch, and at the end of the last: k + 1 values."""
         reached = [0.0]
-        for steps in self._gained:
-            reached.append(reached[-1] + float(steps.sum()))
+        for stretch in self.temperature.stretches:
+            reached.append(reached[-1] + self.clock.total(stretch.times_s, stretch.temperature_c))
         return reached
 
     @cached_property
@@ -40,8 +35,8 @@ class DevelopmentCurve:
         """Time, temperature and development at every sample; stretch joints stand twice."""
         stretches = self.temperature.stretches
         reached = [
-            start + np.concatenate([[0.0], np.cumsum(steps)])
-            for start, steps in zip(self._at_start, self._gained, strict=False)
+            start + np.concatenate([[0.0], np.cumsum(self.clock.steps(s.times_s, s.temperature_c))])
+            for start, s in zip(self._at_start, stretches, strict=False)
         ]
         return (
             np.concatenate([s.times_s for s in stretches]),
@@ -104,6 +99,6 @@ class DevelopmentCurve:
 
     def samples(self) -> tuple[FloatArray, FloatArray, FloatArray]:
         """Time (s), temperature (°C) and D at every sample up to `as_of_s`, equally long."""
-        if not self._gained:
+        if not self.temperature.stretches:
             return np.array([self.temperature.start_s]), np.zeros(0), np.zeros(1)
         return self._samples

@@ -8,6 +8,9 @@ from scipy.special import ndtri
 
 from sandboa.core.development.clock import FloatArray
 
+#: Standard normal quantiles at the middles of 24 equal shares of probability.
+_MIDPOINTS: Final = ndtri((np.arange(24) + 0.5) / 24)
+
 
 @dataclass(frozen=True, slots=True)
 class Delay:
@@ -16,10 +19,9 @@ class Delay:
     median_days: float
     sigma: float
 
-    def nodes_days(self, count: int = 16) -> FloatArray:
-        """`count` equally likely waiting times (days), shape (count,), by quantile midpoints."""
-        probabilities = (np.arange(count) + 0.5) / count
-        return np.asarray(self.median_days * np.exp(self.sigma * ndtri(probabilities)))
+    def nodes_days(self) -> FloatArray:
+        """Equally likely waiting times (days), shape (24,), by quantile midpoints."""
+        return np.asarray(self.median_days * np.exp(self.sigma * _MIDPOINTS))
 
     def quantile_days(self, probability: float) -> float:
         """Waiting time not exceeded with `probability` (days)."""
@@ -39,7 +41,12 @@ def later(grid_days: FloatArray, cumulative: FloatArray, delay: Delay) -> FloatA
 
     `cumulative` is the earlier event's distribution on the even `grid_days`
     (both shape (n,)); so is the result. The waiting time is summed over its
-    quantile midpoints, no random sampling.
+    quantile midpoints, no random sampling: each midpoint is shared between the
+    two steps of the grid beside it, which makes the sum one convolution.
     """
-    shifted = grid_days[None, :] - delay.nodes_days()[:, None]
-    return np.asarray(np.interp(shifted, grid_days, cumulative, left=0.0).mean(axis=0))
+    steps = delay.nodes_days() / (grid_days[1] - grid_days[0])
+    whole = steps.astype(np.intp)
+    part = steps - whole
+    places, shares = np.concatenate([whole, whole + 1]), np.concatenate([1.0 - part, part])
+    weights = np.bincount(places, shares) / len(steps)
+    return np.asarray(np.convolve(cumulative, weights)[: len(grid_days)])

@@ -1,17 +1,22 @@
 """Readings: probes, by hand, from a logger's file, and live from a logger."""
 
-from typing import Annotated, Literal
+from datetime import datetime
+from typing import Annotated, Literal, NotRequired
 
 from fastapi import APIRouter, Query, Request
-from pydantic import AwareDatetime, BaseModel, Field
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 from starlette.concurrency import run_in_threadpool
+from typing_extensions import TypedDict
 
+from sandboa.core.errors import NotPlausible
 from sandboa.formats.readings_csv import Choices, Columns, ReadingsFile, read_readings
 from sandboa.journal import probes, readings
 from sandboa.journal.house_now import Facts
 from sandboa.records.clutches import Box
 from sandboa.records.house import Probe
+from sandboa.records.readings import ReadingRow
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.json_body import RawBody, described, validated
 from sandboa.web.shapes import ActTold, Asked, Humidity, Moment, Temperature
 from sandboa.web.zones import known_zone
 
@@ -57,10 +62,18 @@ class ByHandAsked(Asked):
     at: AwareDatetime | None = None
 
 
-class ReadingAsked(Asked):
-    at: AwareDatetime
+class ReadingAsked(TypedDict):
+    """One reading of a batch; `at` is RFC 3339 with its offset.
+
+    A plain dictionary with a plain string: a season is 100,000 of these, and
+    an object and a zone for each would cost more than storing them.
+    """
+
+    __pydantic_config__ = ConfigDict(extra="forbid", allow_inf_nan=False)  # type: ignore[misc]
+
+    at: Annotated[str, Field(max_length=40, json_schema_extra={"format": "date-time"})]
     temperature_c: Temperature
-    humidity: Humidity | None = None
+    humidity: NotRequired[Humidity | None]
 
 
 class BatchAsked(Asked):
@@ -68,6 +81,30 @@ class BatchAsked(Asked):
 
     probe: int
     readings: Annotated[list[ReadingAsked], Field(max_length=100_000)]
+
+    def rows(self) -> list[ReadingRow]:
+        """As the journal takes them; NotPlausible names the first time that is none."""
+        read = datetime.fromisoformat
+        try:
+            moments = [read(reading["at"]) for reading in self.readings]
+        except ValueError:
+            moments = []
+        if len(moments) < len(self.readings) or any(m.tzinfo is None for m in moments):
+            raise self._first_bad_time()
+        return [
+            (int(moment.timestamp()), reading["temperature_c"], reading.get("humidity"))
+            for moment, reading in zip(moments, self.readings, strict=True)
+        ]
+
+    def _first_bad_time(self) -> NotPlausible:
+        for number, reading in enumerate(self.readings):
+            field = f"readings.{number}.at"
+            try:
+                if datetime.fromisoformat(reading["at"]).tzinfo is None:
+                    return NotPlausible(field, f"{field} needs its offset from UTC")
+            except ValueError:
+                return NotPlausible(field, f'{field} "{reading["at"]}" is not a date and time')
+        raise AssertionError("every time is one")
 
 
 class ConflictTold(BaseModel):
@@ -176,11 +213,11 @@ def read_by_hand(asked: ByHandAsked, now_s: NowS) -> ActTold:
     )
 
 
-@router.post("/readings", status_code=201)
-def post_readings(asked: BatchAsked, now_s: NowS) -> IntakeTold:
+@router.post("/readings", status_code=201, openapi_extra=described(BatchAsked))
+def post_readings(body: RawBody, now_s: NowS) -> IntakeTold:
     """Take in a batch from a logger; the same batch again changes nothing."""
-    rows = [(int(r.at.timestamp()), r.temperature_c, r.humidity) for r in asked.readings]
-    return _intake(readings.store_readings(asked.probe, rows, "logger", "", now_s))
+    asked = validated(BatchAsked, body)
+    return _intake(readings.store_readings(asked.probe, asked.rows(), "logger", "", now_s))
 
 
 _FILE_BODY = {

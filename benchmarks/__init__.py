@@ -1,0 +1,1 @@
+"""Speed as ratios against the bare thing, measured side by side in one run."""
