@@ -10,7 +10,7 @@ import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { URGENCY_WORDS, urgencyRank } from '../today/urgency'
 import { BoxFacts } from './BoxFacts'
 import { EggGrades } from './EggGrades'
-import { Log, lastUndoable } from './Log'
+import { Log, lastUndoable, visitsOf } from './Log'
 import { RestsOn } from './RestsOn'
 import { WaterForm } from './WaterForm'
 
@@ -70,6 +70,7 @@ export function Component() {
           pieces={clutch.ribbon}
           laidAt={clutch.laid_at}
           setPointC={clutch.box.set_point_c}
+          visits={visitsOf(clutch.log)}
         />
       )}
 

@@ -11,6 +11,13 @@ export function lastUndoable(entries: Entry[]): Entry | undefined {
   return entries.find((entry) => !entry.undone && entry.kind !== 'undo')
 }
 
+/** The moments at which the eggs were looked at or watered, each once. */
+export function visitsOf(entries: Entry[]): string[] {
+  const kinds = ['grade', 'water']
+  const visits = entries.filter((entry) => kinds.includes(entry.kind) && !entry.undone)
+  return [...new Set(visits.map((entry) => entry.recorded_at))]
+}
+
 /** Everything recorded at this clutch, newest first; each line can be undone, or done again. */
 export function Log({ entries, onUndo }: { entries: Entry[]; onUndo: (act: number) => void }) {
   const [all, setAll] = useState(false)

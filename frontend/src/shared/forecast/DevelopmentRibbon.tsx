@@ -16,6 +16,8 @@ type Props = {
   pieces: Piece[]
   laidAt: string
   setPointC: number
+  /** When somebody looked at the box or did something there. */
+  visits?: string[]
   /** A second forecast, drawn as a second plume. */
   other?: { forecast: Forecast; label: string }
 }
@@ -27,7 +29,14 @@ const HEIGHT = 190
  * From lay to first meals, measured in heat: cold days are short here, warm days long.
  * The band is coloured by the temperature the eggs got; the plume is when they pip.
  */
-export function DevelopmentRibbon({ forecast, pieces, laidAt, setPointC, other }: Props) {
+export function DevelopmentRibbon({
+  forecast,
+  pieces,
+  laidAt,
+  setPointC,
+  visits = [],
+  other,
+}: Props) {
   const [frame, width] = useWidth<HTMLDivElement>()
   const end = Math.max(
     1.32,
@@ -55,6 +64,12 @@ export function DevelopmentRibbon({ forecast, pieces, laidAt, setPointC, other }
           <Days forecast={forecast} pieces={pieces} laidAt={laidAt} x={x} end={end} width={width} />
           {other && <Plume forecast={other.forecast} x={byDate(other.forecast)} end={end} second />}
           <Plume forecast={forecast} x={x} end={end} />
+          <g stroke={token('ink')} strokeWidth={2}>
+            {visits.map((visit) => {
+              const at = x(developmentOn(Date.parse(visit), forecast, pieces))
+              return <line key={visit} x1={at} x2={at} y1={BAND.top - 8} y2={BAND.top} />
+            })}
+          </g>
           <After forecast={forecast} x={x} width={width} />
           <Now forecast={forecast} x={x} width={width} />
         </svg>

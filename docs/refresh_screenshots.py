@@ -1,0 +1,105 @@
+"""`./do screenshots`: a current picture of each main view, the demo's clock stopped."""
+
+import re
+import shutil
+import subprocess
+import sys
+import tempfile
+from collections.abc import Callable
+from pathlib import Path
+
+from playwright.sync_api import Browser, Page, expect, sync_playwright
+
+_TODAY = "2026-06-14T18:30+00:00"
+_FOLDER = Path(__file__).parent / "screenshots"
+_FLAGS = [
+    "--no-sandbox",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+]
+_DESK = {"width": 1280, "height": 800}
+_PHONE = {"width": 390, "height": 844}
+
+
+def _nothing(_: Page) -> None:
+    pass
+
+
+def _clutch_being_laid(page: Page) -> None:
+    page.get_by_label("Dam").fill("Costmary")
+    page.get_by_label("Sire, if known").fill("Chert")
+    page.get_by_label("Count").fill("7-2")
+    page.get_by_role("button", name="Egg 3, firm").click()
+    page.get_by_label("Shell of egg 3").select_option("rough")
+    page.get_by_label("Dry medium, g").fill("200")
+    page.get_by_label("Water, g").fill("200")
+    page.get_by_role("heading", name="Lay day").click()
+
+
+def _file_understood(page: Page) -> None:
+    lines = ["Date;Time;Temp (F);RH %"]
+    lines += [f"{13 + h // 24}.04.2026;{h % 24:02d}:00;{87 + h % 3},5;9{h % 5}" for h in range(96)]
+    lines[20] = lines[20].replace(";87,5", ";--").replace(";88,5", ";--").replace(";89,5", ";--")
+    with tempfile.TemporaryDirectory() as folder:
+        file = Path(folder) / "pocket-logger.csv"
+        file.write_text("\n".join(lines))
+        page.get_by_label("Logger's CSV file").set_input_files(file)
+        page.get_by_label("The times carry no zone").select_option("UTC")
+        expect(page.get_by_text("1 row cannot be read")).to_be_visible()
+
+
+_VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...] = (
+    ("today", "/", "bench", _DESK, _nothing),
+    ("today-phone-night", "/", "night", _PHONE, _nothing),
+    ("clutch", "/clutches/26-04", "bench", _DESK, _nothing),
+    ("clutch-phone-night", "/clutches/26-04", "night", _PHONE, _nothing),
+    ("lay-day", "/lay-day", "bench", _DESK, _clutch_being_laid),
+    ("readings", "/readings", "bench", _DESK, _file_understood),
+    ("bench-night", "/bench", "night", _DESK, _nothing),
+    ("specimens", "/specimens", "bench", _DESK, _nothing),
+)
+
+
+def main() -> None:
+    command = [sys.executable, "-m", "sandboa", "demo", "--port", "0", "--today", _TODAY]
+    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
+    assert process.stdout is not None
+    found = re.search(r"http://\S+?(?=/ )", process.stdout.readline())
+    assert found is not None
+    try:
+        with sync_playwright() as playwright:
+            chromium = shutil.which("chromium")
+            browser = playwright.chromium.launch(executable_path=chromium, args=_FLAGS)
+            for view in _VIEWS:
+                _take(browser, found[0], *view)
+    finally:
+        process.terminate()
+        process.wait()
+
+
+def _take(
+    browser: Browser,
+    address: str,
+    name: str,
+    place: str,
+    theme: str,
+    size: dict[str, int],
+    prepare: Callable[[Page], None],
+) -> None:
+    page = browser.new_page(viewport=size, timezone_id="UTC", locale="en-GB")  # type: ignore[arg-type]
+    page.add_init_script(f"localStorage.setItem('sandboa.theme', '{theme}')")
+    page.goto(address + place)
+    expect(page.get_by_role("heading", level=1)).to_be_visible()
+    prepare(page)
+    page.wait_for_load_state("networkidle")
+    page.evaluate("document.fonts.ready")
+    page.screenshot(path=_FOLDER / f"{name}.png")
+    page.close()
+
+
+if __name__ == "__main__":
+    main()
