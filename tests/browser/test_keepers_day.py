@@ -240,6 +240,15 @@ def test_a_loggers_file_is_understood_asked_about_and_stored_once(
     expect(desk.get_by_text("Measured 8", exact=False)).to_be_visible()
     expect(desk.get_by_text("gaps filled from the set point")).to_be_visible()
 
+    # What belongs to no clutch is undone from the log of the house, and done again there.
+    desk.goto(empty)
+    log = desk.get_by_role("region", name="Recorded last").get_by_role("listitem")
+    stored = log.filter(has_text="406 readings of Pocket logger from log.csv")
+    stored.get_by_role("button", name="Undo").click()
+    expect(log.first).to_contain_text("Undone: 406 readings")
+    log.first.get_by_role("button", name="Do again").click()
+    expect(log.first).to_contain_text("Done again: 406 readings")
+
 
 def test_files_that_are_no_logs_are_refused_in_place(desk: Page, demo: str, tmp_path: Path) -> None:
     desk.goto(f"{demo}/readings")

@@ -90,6 +90,28 @@ def test_undo_takes_a_clutch_away_with_all_it_brought_and_redo_brings_it_back(ho
     assert [e.undone for e in page.log if e.act.id == laying.id] == [False]
 
 
+def test_undoing_the_first_clutch_leaves_later_ones_their_cabinet_and_animals(house) -> None:
+    """The first clutch brought the cabinet, shelf, set point and sire that others use."""
+    first, laying = lay_clutch(lay_day(20.0), NOW_S)
+    second, _ = lay_clutch(lay_day(10.0, dam="Tansy"), NOW_S)
+    undone = undo(laying.id, NOW_S)
+    assert codes(house) == [second]
+    now = clutch_page(house, second, NOW_S).now
+    assert (now.cabinet, now.shelf, now.sire, now.set_point_c) == ("North", "lower", "Flint", 31.5)
+    assert "Sorrel" not in {a.name for a in house.facts().animals.values()}
+    undo(undone.id, NOW_S)
+    assert codes(house) == [first, second]
+    assert clutch_page(house, first, NOW_S).now.dam == "Sorrel"
+
+
+def test_undoing_a_clutch_withdraws_the_set_point_it_changed(house: HouseNow) -> None:
+    lay_clutch(lay_day(20.0), NOW_S)
+    _, laying = lay_clutch(lay_day(5.0, dam="Tansy", set_point_c=30.0), NOW_S)
+    assert clutch_page(house, "26-01", NOW_S).now.set_point_c == 30.0
+    undo(laying.id, NOW_S)
+    assert clutch_page(house, "26-01", NOW_S).now.set_point_c == 31.5
+
+
 def test_a_redone_clutch_whose_code_was_given_away_says_so(house: HouseNow) -> None:
     _, laying = lay_clutch(lay_day(code="26-05"), NOW_S)
     undone = undo(laying.id, NOW_S)

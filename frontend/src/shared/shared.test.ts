@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { dayRange, fromInputMoment, inputMoment } from './dates'
 import { exposureRuns, type Forecast, momentOf, type Piece, pipDensity } from './forecast/scale'
-import { fromCelsius, toCelsius, typedNumber } from './units'
+import { fromCelsius, toCelsius, typedNumber, typedTemperature } from './units'
 
 describe('units', () => {
   it('turn back and forth without loss', () => {
@@ -9,6 +9,14 @@ describe('units', () => {
       expect(toCelsius(fromCelsius(celsius, 'F'), 'F')).toBeCloseTo(celsius, 10)
     }
     expect(fromCelsius(31.5, 'F')).toBeCloseTo(88.7)
+  })
+
+  it('take a temperature in the shown unit or in its own', () => {
+    expect(typedTemperature('31,5', 'C')).toBe(31.5)
+    expect(typedTemperature('88.7', 'F')).toBeCloseTo(31.5)
+    expect(typedTemperature('88.7 °F', 'C')).toBeCloseTo(31.5)
+    expect(typedTemperature('31.5c', 'F')).toBe(31.5)
+    for (const text of ['', 'F', 'warm', '31K']) expect(typedTemperature(text, 'C')).toBeNaN()
   })
 
   it('read numbers with point or comma and nothing else', () => {

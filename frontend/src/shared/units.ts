@@ -34,6 +34,13 @@ export function temperature(celsius: number, unit: TemperatureUnit): string {
   return `${fromCelsius(celsius, unit).toFixed(1)} °${unit}`
 }
 
+/** °C of a temperature as typed: in the keeper's unit, or with its own, like 88.7F. */
+export function typedTemperature(text: string, unit: TemperatureUnit): number {
+  const match = /^(.*\d)\s*°?\s*([cf])$/i.exec(text.trim())
+  const own = match?.[2]?.toUpperCase() as TemperatureUnit | undefined
+  return toCelsius(typedNumber(match?.[1] ?? text), own ?? unit)
+}
+
 /** A number as typed, with decimal point or comma; NaN when it is none. */
 export function typedNumber(text: string): number {
   const tidy = text.trim().replace(',', '.')

@@ -2,10 +2,12 @@
 
 from collections.abc import Iterator
 from contextlib import contextmanager
+from dataclasses import dataclass
 
 from peewee import IntegrityError
 
 from sandboa.journal.errors import Conflict, NotFound
+from sandboa.journal.still_needed import SHARED, still_needed
 from sandboa.records import readings
 from sandboa.records.database import database
 from sandboa.records.facts import Act, fact_tables
@@ -35,7 +37,7 @@ def undo(act_id: int, now_s: float) -> Act:
         target = Act.get_or_none(Act.id == act_id)
         if target is None:
             raise NotFound(f"there is no act {act_id}")
-        if is_undone(act_id):
+        if undone_among([target]):
             raise Conflict("that is undone already")
         undoing = Act.create(
             kind="undo" if target.undoes is None else "redo",
@@ -53,25 +55,52 @@ def undo(act_id: int, now_s: float) -> Act:
     return undoing
 
 
-def is_undone(act_id: int) -> bool:
-    """Whether an act is taken back now (an undone undo does not count)."""
-    return any(not is_undone(row.id) for row in Act.select(Act.id).where(Act.undoes == act_id))
+@dataclass(frozen=True)
+class LogEntry:
+    """An act as the log shows it."""
+
+    act: Act
+    undone: bool
+
+
+def house_log(limit: int = 40) -> list[LogEntry]:
+    """What was recorded last in the whole house, newest first."""
+    return as_log(list(Act.select().order_by(Act.id.desc()).limit(limit)))
+
+
+def as_log(acts: list[Act]) -> list[LogEntry]:
+    """The acts with whether each is taken back now."""
+    undone = undone_among(acts)
+    return [LogEntry(act, act.id in undone) for act in acts]
 
 
 def undone_among(acts: list[Act]) -> set[int]:
     """Ids of those acts that are taken back now."""
-    return {row.id for row in acts if is_undone(row.id)}
+    undoers: dict[int, list[int]] = {}
+    asked = {row.id for row in acts}
+    while asked:
+        rows = list(Act.select(Act.id, Act.undoes).where(Act.undoes << list(asked)))
+        for row in rows:
+            undoers.setdefault(row.undoes or 0, []).append(row.id)
+        asked = {row.id for row in rows}
+
+    def undone(act_id: int) -> bool:
+        return any(not undone(undoer) for undoer in undoers.get(act_id, []))
+
+    return {row.id for row in acts if undone(row.id)}
 
 
 def _take_back(target: Act, undoing: Act) -> None:
-    for table in fact_tables():
+    own = [table for table in fact_tables() if table not in SHARED]
+    for table in (*own, *SHARED):
         recorded = list(table.select().where(table.act == target.id))
         superseded = list(table.select().where(table.superseded_by == target.id))
         for row in recorded:
             if row.superseded_by is not None:
                 later = Act.get_by_id(row.superseded_by)
                 raise Conflict(f'changed since by "{later.summary}": undo that first')
-            row.retire(undoing)
+            if not still_needed(row):
+                row.retire(undoing)
         for row in superseded:
             table.create(entity=row.entity, act=undoing.id, **row.values())
         if table is Batch:

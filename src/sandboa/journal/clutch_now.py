@@ -14,13 +14,12 @@ from sandboa.core.development import (
     forecast,
 )
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
-from sandboa.journal.acts import undone_among
+from sandboa.journal.acts import LogEntry, as_log
 from sandboa.journal.box_climate import development_curve, probes_of, set_points_of
 from sandboa.journal.egg_judgements import EggsView, judge_eggs
 from sandboa.journal.errors import NotFound
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.records.clutches import Box, Clutch, acts_of
-from sandboa.records.facts import Act
 from sandboa.records.house import Probe
 
 
@@ -42,12 +41,6 @@ class ClutchNow:
     forecast: Forecast | None
     cold_spells: tuple[ColdSpell, ...]
     eggs: EggsView
-
-
-@dataclass(frozen=True)
-class LogEntry:
-    act: Act
-    undone: bool
 
 
 @dataclass(frozen=True)
@@ -100,15 +93,13 @@ def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
     if clutch is None:
         raise NotFound(f"there is no clutch {code}")
     now = clutch_now(house, facts, clutch, as_of_s)
-    acts = acts_of(clutch.entity)
-    undone = undone_among(acts)
     return ClutchPage(
         now=now,
         ribbon=ribbon(now.curve),
         rests_on=rests_on(now.curve),
         gaps=now.curve.temperature.gaps,
         probes=tuple(probes_of(facts, clutch)),
-        log=tuple(LogEntry(act, act.id in undone) for act in acts),
+        log=tuple(as_log(acts_of(clutch.entity))),
     )
 
 

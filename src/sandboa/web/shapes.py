@@ -9,6 +9,7 @@ from sandboa.core.development import Forecast
 from sandboa.core.development.forecast import Window
 from sandboa.core.development.ribbon import RibbonPiece
 from sandboa.core.units import READING_RANGE_C
+from sandboa.journal.acts import LogEntry
 from sandboa.records.facts import Act
 
 
@@ -43,6 +44,26 @@ class ActTold(Told):
     @classmethod
     def of(cls, act: Act) -> "ActTold":
         return cls(id=act.id, summary=act.summary)
+
+
+class LogTold(BaseModel):
+    """A line of a log."""
+
+    act: int
+    kind: str
+    summary: str
+    recorded_at: Moment
+    undone: bool
+
+    @classmethod
+    def of(cls, entry: LogEntry) -> "LogTold":
+        return cls(
+            act=entry.act.id,
+            kind=entry.act.kind,
+            summary=entry.act.summary,
+            recorded_at=entry.act.recorded_s,  # type: ignore[arg-type]
+            undone=entry.undone,
+        )
 
 
 class WindowTold(Told):

@@ -5,7 +5,7 @@ import type { Problem, Schemas } from '@/shared/api/client'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { Heading } from '@/shared/ui/page'
-import { typedNumber, useTemperatureUnit } from '@/shared/units'
+import { typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
 import { EggPlaces } from './EggPlaces'
 import { fieldOf, type LayValues, requestOf } from './values'
 
@@ -132,7 +132,8 @@ function Place({ choices }: { choices: Schemas['ChoicesTold'] }) {
         label={`Set point of the cabinet, °${unit}`}
         inputMode="decimal"
         required
-        check={(text) => !Number.isNaN(typedNumber(text)) || 'A number, like 31.5'}
+        help="Or with its unit, like 88.7F."
+        check={(text) => !Number.isNaN(typedTemperature(text, unit)) || 'A number, like 31.5'}
       />
     </>
   )

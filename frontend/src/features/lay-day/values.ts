@@ -1,6 +1,6 @@
 import type { Schemas } from '@/shared/api/client'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
-import { fromCelsius, type TemperatureUnit, toCelsius, typedNumber } from '@/shared/units'
+import { fromCelsius, type TemperatureUnit, typedNumber, typedTemperature } from '@/shared/units'
 
 export type LaidEgg = { x: number; y: number; slug: boolean; shell: string }
 
@@ -65,7 +65,7 @@ export function requestOf(values: LayValues, unit: TemperatureUnit): Schemas['La
     eggs: values.eggs as Schemas['LayDayAsked']['eggs'],
     cabinet: values.cabinet,
     shelf: values.shelf,
-    set_point_c: Math.round(toCelsius(typedNumber(values.setPoint), unit) * 1000) / 1000,
+    set_point_c: Math.round(typedTemperature(values.setPoint, unit) * 1000) / 1000,
     medium: values.medium,
     dry_mass_g: grams(values.dryMass),
     water_g: grams(values.water),

@@ -4,7 +4,7 @@ import { useAct } from '@/shared/api/queries'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
-import { toCelsius, typedNumber, useTemperatureUnit } from '@/shared/units'
+import { typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
 import type { Place } from './places'
 
 /** One reading of a thermometer. */
@@ -24,7 +24,7 @@ export function ByHand({ places, now }: { places: Place[]; now: string }) {
         api.POST('/api/readings/by-hand', {
           body: {
             place: places.find((p) => p.value === values.place)?.asked ?? {},
-            temperature_c: toCelsius(typedNumber(values.temperature), unit),
+            temperature_c: typedTemperature(values.temperature, unit),
             humidity: values.humidity.trim() ? typedNumber(values.humidity) / 100 : null,
             at: fromInputMoment(values.at),
           },
@@ -53,7 +53,7 @@ export function ByHand({ places, now }: { places: Place[]; now: string }) {
           label={`Temperature, °${unit}`}
           inputMode="decimal"
           required
-          check={(text) => !Number.isNaN(typedNumber(text)) || 'A number, like 31.2'}
+          check={(text) => !Number.isNaN(typedTemperature(text, unit)) || 'A number, like 31.2'}
         />
         <TextField
           name="humidity"

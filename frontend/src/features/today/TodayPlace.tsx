@@ -2,9 +2,10 @@ import { chakra } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import type { Schemas } from '@/shared/api/client'
-import { useToday } from '@/shared/api/queries'
+import { useHouseLog, useToday, useUndo } from '@/shared/api/queries'
 import { dayAndTime, fullMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
+import { Log } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 import { ClutchLine } from './ClutchLine'
@@ -32,7 +33,21 @@ export function Component() {
       {cabinetsOf(clutches).map(({ cabinet, standing }) => (
         <Cabinet key={cabinet} cabinet={cabinet} clutches={standing} />
       ))}
+      <RecordedLast />
     </chakra.div>
+  )
+}
+
+/** The log of the whole house: here also what belongs to no clutch can be undone. */
+function RecordedLast() {
+  const log = useHouseLog()
+  const undo = useUndo()
+  if (!log.data?.length) return null
+  return (
+    <section aria-labelledby="recorded-last">
+      <Heading id="recorded-last">Recorded last</Heading>
+      <Log entries={log.data} onUndo={(act) => undo.mutate(act)} shownAtFirst={5} />
+    </section>
   )
 }
 
@@ -102,7 +117,7 @@ function Cabinet({ cabinet, clutches }: { cabinet: string; clutches: Clutch[] })
 
 function FirstClutch() {
   return (
-    <chakra.div py={8} maxWidth="36rem">
+    <chakra.div py={8} maxWidth="44rem">
       <EggDrawing egg={{ number: 1, grade: 0, topMark: 'top' }} size={150} decorative />
       <chakra.div mt={6} mb={3}>
         <Title>No clutch yet</Title>
@@ -114,6 +129,9 @@ function FirstClutch() {
       <Button asChild variant="act">
         <Link to="/lay-day">Record a clutch</Link>
       </Button>
+      <chakra.div mt={12}>
+        <RecordedLast />
+      </chakra.div>
     </chakra.div>
   )
 }

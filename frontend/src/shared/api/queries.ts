@@ -17,6 +17,11 @@ export function useClutch(code: string) {
   })
 }
 
+/** What was recorded last in the whole house. */
+export function useHouseLog() {
+  return useQuery({ queryKey: ['acts'], queryFn: () => answer(api.GET('/api/acts')) })
+}
+
 export function useChoices() {
   return useQuery({
     queryKey: ['choices'],
@@ -55,13 +60,14 @@ export function useAct<Input, Output>(
 
 export function useUndo() {
   const client = useQueryClient()
-  return useMutation<Act, Problem, number>({
+  const undo = useMutation<Act, Problem, number>({
     mutationFn: (act_id) =>
       answer(api.POST('/api/acts/{act_id}/undo', { params: { path: { act_id } } })),
     onSuccess: (act) => {
       client.invalidateQueries()
-      showAct(act.summary)
+      showAct(act.summary, () => undo.mutate(act.id), 'Do again')
     },
     onError: (problem) => showProblem(problem.detail),
   })
+  return undo
 }

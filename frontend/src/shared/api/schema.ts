@@ -312,6 +312,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Log
+         * @description What was recorded last in the whole house, newest first.
+         */
+        get: operations["get_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/acts/{act_id}/undo": {
         parameters: {
             query?: never;
@@ -364,16 +384,6 @@ export interface components {
             line: number;
             /** Reason */
             reason: string;
-        };
-        /**
-         * BatchAsked
-         * @description Readings of one probe, in any order.
-         */
-        BatchAsked: {
-            /** Probe */
-            probe: number;
-            /** Readings */
-            readings: components["schemas"]["ReadingAsked"][];
         };
         /** BoxTold */
         BoxTold: {
@@ -734,7 +744,10 @@ export interface components {
             /** Set Point C */
             set_point_c: number;
         };
-        /** LogTold */
+        /**
+         * LogTold
+         * @description A line of a log.
+         */
         LogTold: {
             /** Act */
             act: number;
@@ -837,18 +850,6 @@ export interface components {
             about: "zone" | "order" | "unit" | "columns";
             /** Text */
             text: string;
-        };
-        /** ReadingAsked */
-        ReadingAsked: {
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** Temperature C */
-            temperature_c: number;
-            /** Humidity */
-            humidity?: number | null;
         };
         /**
          * RibbonPieceTold
@@ -1471,7 +1472,22 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BatchAsked"];
+                "application/json": {
+                    /** Probe */
+                    probe: number;
+                    /** Readings */
+                    readings: {
+                        /**
+                         * At
+                         * Format: date-time
+                         */
+                        at: string;
+                        /** Temperature C */
+                        temperature_c: number;
+                        /** Humidity */
+                        humidity?: number | null;
+                    }[];
+                };
             };
         };
         responses: {
@@ -1482,15 +1498,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["IntakeTold"];
-                };
-            };
-            /** @description Validation Error */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -1672,6 +1679,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogTold"][];
                 };
             };
         };

@@ -8,11 +8,11 @@ const toaster = createToaster({
 })
 
 /** Says what was recorded, with its undo beside it. */
-export function showAct(summary: string, undo?: () => void) {
+export function showAct(summary: string, undo: () => void, label = 'Undo') {
   toaster.create({
     title: summary,
     duration: 9000,
-    action: undo ? { label: 'Undo', onClick: undo } : undefined,
+    action: { label, onClick: undo },
   })
 }
 

@@ -1,12 +1,18 @@
-"""Undo."""
+"""What was recorded last, and undo."""
 
 from fastapi import APIRouter
 
 from sandboa.journal import acts
 from sandboa.web.house import NowS
-from sandboa.web.shapes import ActTold
+from sandboa.web.shapes import ActTold, LogTold
 
 router = APIRouter(prefix="/api/acts", tags=["acts"])
+
+
+@router.get("")
+def get_log() -> list[LogTold]:
+    """What was recorded last in the whole house, newest first."""
+    return [LogTold.of(entry) for entry in acts.house_log()]
 
 
 @router.post("/{act_id}/undo")

@@ -11,7 +11,7 @@ from sandboa.journal.clutch_now import ClutchPage, clutch_page
 from sandboa.journal.today import attention
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.routers.today import AttentionTold
-from sandboa.web.shapes import ActTold, Asked, ForecastTold, Moment, RibbonPieceTold, Told
+from sandboa.web.shapes import ActTold, Asked, ForecastTold, LogTold, Moment, RibbonPieceTold, Told
 
 router = APIRouter(prefix="/api/clutches", tags=["clutch"])
 
@@ -64,14 +64,6 @@ class ProbeTold(Told):
     id: int = Field(validation_alias="entity")
     name: str
     by_hand: bool
-
-
-class LogTold(BaseModel):
-    act: int
-    kind: str
-    summary: str
-    recorded_at: Moment
-    undone: bool
 
 
 class ClutchTold(BaseModel):
@@ -155,14 +147,5 @@ def _told(page: ClutchPage, now_s: float) -> ClutchTold:
         attention=[AttentionTold.model_validate(a) for a in attention(now, now_s)],
         answered_water=list(now.eggs.answered_water),
         probes=[ProbeTold.model_validate(probe) for probe in page.probes],
-        log=[
-            LogTold(
-                act=entry.act.id,
-                kind=entry.act.kind,
-                summary=entry.act.summary,
-                recorded_at=entry.act.recorded_s,  # type: ignore[arg-type]
-                undone=entry.undone,
-            )
-            for entry in page.log
-        ],
+        log=[LogTold.of(entry) for entry in page.log],
     )

@@ -2,7 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
-import { Button } from '@/shared/ui/Button'
+import { Button } from './Button'
 
 type Entry = Schemas['LogTold']
 
@@ -18,10 +18,18 @@ export function visitsOf(entries: Entry[]): string[] {
   return [...new Set(visits.map((entry) => entry.recorded_at))]
 }
 
-/** Everything recorded at this clutch, newest first; each line can be undone, or done again. */
-export function Log({ entries, onUndo }: { entries: Entry[]; onUndo: (act: number) => void }) {
+/** What was recorded, newest first; each line can be undone, or done again. */
+export function Log({
+  entries,
+  onUndo,
+  shownAtFirst = 8,
+}: {
+  entries: Entry[]
+  onUndo: (act: number) => void
+  shownAtFirst?: number
+}) {
   const [all, setAll] = useState(false)
-  const shown = all ? entries : entries.slice(0, 8)
+  const shown = all ? entries : entries.slice(0, shownAtFirst)
   return (
     <>
       <chakra.ol listStyleType="none">
