@@ -155,3 +155,29 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 2
     assert main(["check", *data]) == 0
     database.close()
+
+
+def test_serve_refuses_what_it_cannot_open_and_ports_it_cannot_have(capsys, tmp_path) -> None:
+    import socket
+
+    from sandboa.cli.house import DATABASE
+
+    (tmp_path / DATABASE).write_text("this is a letter, not a database. " * 40)
+    assert main(["serve", "--data", str(tmp_path), "--port", "0"]) == 2
+    assert "cannot open" in capsys.readouterr().err
+    with socket.socket() as taken:
+        taken.bind(("127.0.0.1", 0))
+        taken.listen()
+        port = str(taken.getsockname()[1])
+        assert main(["serve", "--data", str(tmp_path / "new"), "--port", port]) == 2
+    captured = capsys.readouterr()
+    assert f"cannot listen on 127.0.0.1:{port}" in captured.err
+    assert main(["serve", "--data", str(tmp_path / "new"), "--port", "99999"]) == 2
+
+
+def test_the_demo_never_writes_over_a_house(capsys, tmp_path: Path) -> None:
+    from sandboa.cli.house import DATABASE
+
+    (tmp_path / DATABASE).touch()
+    assert main(["demo", "--data", str(tmp_path)]) == 2
+    assert "holds a house already" in capsys.readouterr().err

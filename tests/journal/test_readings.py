@@ -117,7 +117,7 @@ def test_any_order_of_batches_gives_the_same_series_and_roll_ups(house, random, 
         random.shuffle(pieces)
         for piece in pieces:
             store_readings(hung.entity, piece, "logger", "", NOW_S)
-            series = house.series(hung.entity)
+            series = house.series(hung.entity, house.facts().version)
         results.append(
             (
                 series.times_s.tolist(),

@@ -8,6 +8,7 @@ from typing import NoReturn
 from sandboa import __version__
 from sandboa.cli import dimple, forecast, house, mix, serve
 from sandboa.core.errors import NotPlausible
+from sandboa.records.database import CannotOpen
 
 _COMMANDS = (serve, house, forecast, mix, dimple)
 
@@ -29,7 +30,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     asked = parser.parse_args(arguments)
     try:
         code: int = asked.run(asked)
-    except NotPlausible as error:
-        sys.stderr.write(f"sandboa {asked.command}: {error.reason}\n")
+    except (NotPlausible, CannotOpen) as error:
+        sys.stderr.write(f"sandboa {asked.command}: {error}\n")
         return 2
     return code

@@ -2,7 +2,6 @@
 
 import argparse
 import socket
-import sqlite3
 import tempfile
 from datetime import datetime
 from pathlib import Path
@@ -13,7 +12,6 @@ from fastapi import FastAPI
 from sandboa.cli.house import DATABASE, data_folder
 from sandboa.core.errors import NotPlausible
 from sandboa.demo import furnish
-from sandboa.records.database import DatabaseTooNew
 from sandboa.web.app import STATIC, create_app
 from sandboa.web.clock import Clock, StoppedClock, SystemClock
 
@@ -35,12 +33,7 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
 
 def run_serve(asked: argparse.Namespace) -> int:
     """Run until interrupted."""
-    try:
-        app = create_app(asked.data / DATABASE, host=asked.host)
-    except DatabaseTooNew as error:
-        raise NotPlausible("data", str(error)) from error
-    except (sqlite3.DatabaseError, OSError) as error:
-        raise NotPlausible("data", f"cannot open {asked.data / DATABASE}: {error}") from error
+    app = create_app(asked.data / DATABASE, host=asked.host)
     return _run(app, asked)
 
 
@@ -75,6 +68,7 @@ def _listen(host: str, port: int) -> socket.socket:
     try:
         listening.bind((host, port))
     except (OSError, OverflowError) as error:
+        listening.close()
         raise NotPlausible("port", f"cannot listen on {host}:{port}: {error}") from error
     listening.listen(128)
     return listening

@@ -39,9 +39,10 @@ def undo(act_id: int, now_s: float) -> Act:
             raise NotFound(f"there is no act {act_id}")
         if undone_among([target]):
             raise Conflict("that is undone already")
+        first, takes_back = _first_act(target)
         undoing = Act.create(
-            kind="undo" if target.undoes is None else "redo",
-            summary=_undo_summary(target),
+            kind="undo" if takes_back else "redo",
+            summary=f"{'Undone' if takes_back else 'Done again'}: {first.summary}",
             recorded_s=int(now_s),
             clutch=target.clutch,
             undoes=act_id,
@@ -111,7 +112,10 @@ def _take_back(target: Act, undoing: Act) -> None:
                 readings.restore(row.entity)
 
 
-def _undo_summary(target: Act) -> str:
-    if target.undoes is None:
-        return f"Undone: {target.summary}"
-    return f"Done again: {Act.get_by_id(target.undoes).summary}"
+def _first_act(target: Act) -> tuple[Act, bool]:
+    """The act a chain of undos began with, and whether undoing `target` takes it back."""
+    takes_back = True
+    while target.undoes is not None:
+        target = Act.get_by_id(target.undoes)
+        takes_back = not takes_back
+    return target, takes_back

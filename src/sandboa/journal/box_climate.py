@@ -70,7 +70,7 @@ def _sources(
     return [
         TemperatureSource(
             provenance,
-            house.series(probe.entity),
+            house.series(probe.entity, facts.version),
             sd_c=CHECKED_PROBE_SD_C if probe.checked else UNCHECKED_PROBE_SD_C,
             name=probe.name,
         )
@@ -101,7 +101,7 @@ def _by_hand(house: HouseNow, facts: Facts, places: tuple[int, ...]) -> list[Tem
     return [
         TemperatureSource(
             Provenance.BY_HAND,
-            house.series(probe.entity),
+            house.series(probe.entity, facts.version),
             sd_c=ESTIMATED_SD_C,
             measured=False,
             longest_gap_s=HAND_GAP_S,
@@ -120,4 +120,8 @@ def _shelf_offset(house: HouseNow, facts: Facts, shelf: int, as_of_s: float) -> 
     there = [p for p in facts.probes_at.get(cabinet, []) if not p.by_hand]
     if not here or not there:
         return None
-    return learned_offset_c(house.series(here[0].entity), house.series(there[0].entity), as_of_s)
+    return learned_offset_c(
+        house.series(here[0].entity, facts.version),
+        house.series(there[0].entity, facts.version),
+        as_of_s,
+    )

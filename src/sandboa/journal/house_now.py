@@ -63,9 +63,11 @@ class HouseNow:
             held = self._facts = _read_facts(version)
         return held
 
-    def series(self, probe: int) -> ReadingSeries:
-        """All readings of a probe. New ones at the end are appended to what is held."""
-        version = self.facts().version
+    def series(self, probe: int, version: int) -> ReadingSeries:
+        """All readings of a probe as of `version`, that of the facts it is used with.
+
+        New readings at the end are appended to what is held.
+        """
         with self._lock:
             held = self._series.get(probe)
             if held is not None and held.version == version:

@@ -4,7 +4,7 @@ import sqlite3
 from pathlib import Path
 from typing import Final
 
-from peewee import DatabaseProxy, SqliteDatabase
+from peewee import DatabaseError, DatabaseProxy, SqliteDatabase
 from playhouse.migrations import Runner
 
 #: Bound by `open_database`; every model of `records` uses it.
@@ -21,7 +21,11 @@ _PRAGMAS: Final = {
 }
 
 
-class DatabaseTooNew(RuntimeError):
+class CannotOpen(RuntimeError):
+    """There is no house to be opened at that path; the text is a sentence."""
+
+
+class DatabaseTooNew(CannotOpen):
     """The file was written by a newer Sandboa than this one."""
 
 
@@ -30,11 +34,21 @@ def open_database(path: Path) -> SqliteDatabase:
 
     An existing database with migrations to run is first copied beside itself
     as NAME.before-MIGRATION. Raises DatabaseTooNew when the file knows
-    migrations that this version does not, sqlite3.DatabaseError when it is no
-    database.
+    migrations that this version does not, CannotOpen when it is no database
+    or its folder cannot be had.
     """
-    path.parent.mkdir(parents=True, exist_ok=True)
     opened = SqliteDatabase(str(path), pragmas=_PRAGMAS)
+    try:
+        path.parent.mkdir(parents=True, exist_ok=True)
+        _bring_up_to_date(opened, path)
+    except (DatabaseError, OSError) as error:
+        opened.close()
+        raise CannotOpen(f"cannot open {path}: {error}") from error
+    database.initialize(opened)
+    return opened
+
+
+def _bring_up_to_date(opened: SqliteDatabase, path: Path) -> None:
     runner = Runner(opened, str(_MIGRATIONS))
     known = {m.name for m in runner.migrations()}
     applied = set(runner.applied())
@@ -46,8 +60,6 @@ def open_database(path: Path) -> SqliteDatabase:
     if applied and pending:
         back_up(path, path.with_name(f"{path.name}.before-{pending[0]}"))
     runner.up()
-    database.initialize(opened)
-    return opened
 
 
 def back_up(source: Path, target: Path) -> None:

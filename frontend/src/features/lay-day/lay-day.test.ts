@@ -1,0 +1,113 @@
+import { beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Schemas } from '@/shared/api/client'
+import { dropDraft, heldDraft, keepDraft } from './draft'
+import { countOf, emptyValues, fieldOf, type LayValues, requestOf, valuesOf } from './values'
+
+const typed: LayValues = {
+  ...emptyValues(new Date('2026-06-14T18:30:00')),
+  dam: 'Costmary',
+  sire: ' ',
+  count: '2-1',
+  eggs: [
+    { x: 0.3, y: 0.4, slug: false, shell: 'rough' },
+    { x: 0.6, y: 0.4, slug: true, shell: 'smooth' },
+  ],
+  cabinet: 'North',
+  shelf: 'lower',
+  setPoint: '31,5',
+  dryMass: '200',
+}
+
+const clutch = {
+  code: '26-04',
+  dam: 'Yarrow',
+  sire: null,
+  laid_at: '2026-05-19T16:06:00Z',
+  count: '1-0',
+  eggs: [{ number: 1, x: 0.3, y: 0.4, slug: false, shell: 'window', grade: 2 }],
+  box: {
+    cabinet: 'North',
+    shelf: 'lower',
+    medium: 'perlite',
+    closing: 'loose lid',
+    dry_mass_g: null,
+    water_g: 120,
+    set_point_c: 30,
+    set_point_at_lay_c: 31.5,
+  },
+} as unknown as Schemas['ClutchTold']
+
+describe('the request of a lay form', () => {
+  it('leaves unknown what was left empty', () => {
+    const asked = requestOf(typed, 'C')
+    expect(asked.sire).toBeNull()
+    expect(asked.dry_mass_g).toBe(200)
+    expect(asked.water_g).toBeNull()
+    expect(asked.eggs).toHaveLength(2)
+  })
+
+  it('is the same in either unit, and a unit typed wins', () => {
+    expect(requestOf(typed, 'C').set_point_c).toBe(31.5)
+    expect(requestOf({ ...typed, setPoint: '88.7' }, 'F').set_point_c).toBe(31.5)
+    expect(requestOf({ ...typed, setPoint: '88.7F' }, 'C').set_point_c).toBe(31.5)
+  })
+
+  it('carries the offset of the keeper on the day of laying', () => {
+    expect(requestOf(typed, 'C').laid_at).toMatch(/^2026-06-14T18:30:00(Z|[+-]\d\d:\d\d)$/)
+  })
+})
+
+describe('a correction', () => {
+  it('starts from what was recorded, with the set point of lay day', () => {
+    const values = valuesOf(clutch, 'C')
+    expect(values.setPoint).toBe('31.5')
+    expect(values.dryMass).toBe('')
+    expect(values.eggs).toEqual([{ x: 0.3, y: 0.4, slug: false, shell: 'window' }])
+    expect(valuesOf(clutch, 'F').setPoint).toBe('88.7')
+  })
+
+  it('sent unchanged says what was recorded', () => {
+    const asked = requestOf(valuesOf(clutch, 'F'), 'F')
+    expect(Date.parse(asked.laid_at)).toBe(Date.parse(clutch.laid_at))
+    expect(asked).toMatchObject({ dam: 'Yarrow', sire: null, set_point_c: 31.5, water_g: 120 })
+  })
+})
+
+describe('refused fields', () => {
+  it('find their place on the form', () => {
+    expect(fieldOf('laid_at')).toBe('laidAt')
+    expect(fieldOf('eggs.3.x')).toBe('count')
+    expect(fieldOf('set point')).toBe('setPoint')
+    expect(fieldOf('moon')).toBeUndefined()
+  })
+
+  it('count eggs as on the card', () => {
+    expect(countOf(typed.eggs)).toBe('2-1')
+    expect(countOf([])).toBe('0-0')
+  })
+})
+
+describe('a draft', () => {
+  beforeEach(() => {
+    const held = new Map<string, string>()
+    vi.stubGlobal('sessionStorage', {
+      getItem: (key: string) => held.get(key) ?? null,
+      setItem: (key: string, value: string) => held.set(key, value),
+      removeItem: (key: string) => held.delete(key),
+    })
+  })
+
+  it('comes back as it was and goes when it is recorded', () => {
+    keepDraft(typed)
+    expect(heldDraft()).toEqual(typed)
+    dropDraft()
+    expect(heldDraft()).toBeNull()
+  })
+
+  it('is not made of an untouched form, and a broken one is none', () => {
+    keepDraft(emptyValues(new Date()))
+    expect(heldDraft()).toBeNull()
+    sessionStorage.setItem('sandboa.lay-day-draft', '{"dam": "Cost')
+    expect(heldDraft()).toBeNull()
+  })
+})

@@ -1,0 +1,33 @@
+import { describe, expect, it } from 'vitest'
+import type { Schemas } from '@/shared/api/client'
+import { lastUndoable, visitsOf } from './Log'
+
+const entry = (act: number, kind: string, undone = false): Schemas['LogTold'] => ({
+  act,
+  kind,
+  undone,
+  summary: kind,
+  recorded_at: `2026-06-${10 + Math.floor(act / 2)}T18:00:00Z`,
+})
+
+describe('the log', () => {
+  it('takes back the newest act that still stands', () => {
+    expect(lastUndoable([entry(5, 'undo'), entry(4, 'grade', true), entry(3, 'grade')])?.act).toBe(
+      3,
+    )
+    expect(lastUndoable([entry(6, 'redo'), entry(5, 'undo', true)])?.act).toBe(6)
+    expect(lastUndoable([])).toBeUndefined()
+  })
+
+  it('knows the visits: looks and waterings, each moment once, none undone', () => {
+    const log = [
+      entry(7, 'readings'),
+      entry(5, 'grade'),
+      entry(4, 'grade'),
+      entry(3, 'water'),
+      entry(2, 'grade', true),
+      entry(1, 'lay'),
+    ]
+    expect(visitsOf(log)).toEqual(['2026-06-12T18:00:00Z', '2026-06-11T18:00:00Z'])
+  })
+})

@@ -1,0 +1,77 @@
+"""The demo tells its scenario, at any today, and every number on it follows from its records."""
+
+from datetime import UTC, datetime
+
+import pytest
+
+from samples import DAY_S, NOW_S
+from sandboa.core.dimples import Scope
+from sandboa.demo import furnish
+from sandboa.journal.clutch_now import clutch_page
+from sandboa.journal.house_now import HouseNow
+from sandboa.journal.today import today
+from sandboa.records.facts import Act
+
+HERBS = {"Sorrel", "Tansy", "Yarrow", "Lovage", "Chervil", "Borage", "Hyssop", "Costmary"}
+STONES = {"Flint", "Marl", "Slate", "Chert"}
+
+
+@pytest.fixture
+def furnished(house: HouseNow) -> HouseNow:
+    furnish(NOW_S)
+    return house
+
+
+def test_seven_clutches_in_two_cabinets_with_names_from_the_scenario(furnished: HouseNow) -> None:
+    clutches = [c.now for c in today(furnished, NOW_S).clutches]
+    assert sorted(c.clutch.code for c in clutches) == [f"26-0{n}" for n in range(1, 8)]
+    assert {c.cabinet for c in clutches} == {"North", "Small"}
+    assert {c.dam for c in clutches} <= HERBS
+    assert {c.sire for c in clutches} <= STONES
+
+
+def test_the_states_the_scenario_asks_of_this_slice(furnished: HouseNow) -> None:
+    by_code = {c.now.clutch.code: c for c in today(furnished, NOW_S).clutches}
+    laid_today = by_code["26-07"].now
+    assert laid_today.forecast.day < 1
+    week = by_code["26-06"].now
+    assert 6 <= week.forecast.day < 7
+    drying = by_code["26-04"].now
+    assert drying.box.medium == "saturated perlite"
+    assert drying.eggs.box.scope is Scope.BOX
+    assert len(drying.eggs.box.early_eggs) == 4
+    single = by_code["26-05"].now
+    assert single.eggs.box.scope is Scope.EGG
+    assert single.eggs.box.early_eggs == (3,)
+    plump = by_code["26-02"].now
+    assert 0.6 < plump.forecast.fraction < 0.75
+    assert all(egg.grade == 0 for egg in plump.eggs.eggs if not egg.slug)
+    assert any("First pip likely" in a.text for a in by_code["26-01"].attention)
+    assert by_code["26-03"].now.eggs.answered_water
+
+
+def test_the_lower_shelf_ran_cold_and_only_the_lower_shelf(furnished: HouseNow) -> None:
+    for code, spells in {"26-03": 1, "26-04": 1, "26-01": 0, "26-02": 0, "26-05": 0}.items():
+        assert len(clutch_page(furnished, code, NOW_S).now.cold_spells) == spells
+    (spell,) = clutch_page(furnished, "26-04", NOW_S).now.cold_spells
+    assert 1.0 < spell.delay_days < 1.4
+    assert (spell.end_s - spell.start_s) / DAY_S == pytest.approx(2.1, abs=0.1)
+
+
+def test_every_act_is_recorded_when_it_would_have_happened(furnished: HouseNow) -> None:
+    times = [act.recorded_s for act in Act.select().where(Act.kind == "grade")]
+    assert min(times) < NOW_S - 15 * DAY_S
+    assert max(times) <= NOW_S
+
+
+@pytest.mark.parametrize(
+    "today_is", ["2026-01-03T00:10:00", "2027-03-28T02:30:00", "2028-02-29T12:00:00"]
+)
+def test_it_looks_alive_on_any_day(house: HouseNow, today_is: str) -> None:
+    now_s = datetime.fromisoformat(today_is).replace(tzinfo=UTC).timestamp()
+    furnish(now_s)
+    told = today(house, now_s)
+    assert len(told.clutches) == 7
+    assert len({c.now.clutch.code for c in told.clutches}) == 7
+    assert [p.name for p in told.silent] == ["North middle"]
+    assert all(not c.now.forecast.overdue for c in told.clutches)
