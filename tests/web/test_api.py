@@ -7,6 +7,8 @@ import pytest
 from fastapi.testclient import TestClient
 
 from samples import NOW, NOW_S
+from sandboa.records import readings as records_of_readings
+from sandboa.records.database import Unavailable
 from sandboa.web import guards
 from sandboa.web.clock import StoppedClock
 
@@ -190,6 +192,52 @@ def test_what_is_not_there_and_what_is_taken(http: TestClient) -> None:
     problem(http.post("/api/clutches/26-07/eggs/5/grades", json={"grade": 1}), 422)
     problem(http.post("/api/clutches/26-07/eggs/1/grades", json={"grade": 7}), 422)
     problem(http.post("/api/clutches/26-07/waterings", json={"water_g": 0}), 422)
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "body"),
+    [
+        ("POST", "/api/acts/99999999999999999999999/undo", None),
+        ("POST", "/api/clutches/26-01/eggs/99999999999999999999/grades", '{"grade": 1}'),
+        ("POST", "/api/readings", '{"probe": 99999999999999999999, "readings": []}'),
+        ("POST", "/api/readings", "[]"),
+        ("POST", "/api/readings", '{"probe":'),
+        ("POST", "/api/clutches", "[]"),
+        ("POST", "/api/clutches", '{"dam":'),
+        ("POST", "/api/bench/forecast", '{"laid_at": "9999-12-31T23:59:59Z", "set_point_c": 31}'),
+        ("POST", "/api/bench/forecast", '{"laid_at": "0001-01-01T00:00:00Z", "set_point_c": 31}'),
+        (
+            "POST",
+            "/api/probes",
+            '{"name": "P", "place": {"cabinet": "North"}, "since": "0001-01-01T00:00:00Z"}',
+        ),
+        ("PUT", "/api/clutches/26-01", "null"),
+    ],
+)
+def test_absurd_requests_are_refused_in_words(http, method, path, body) -> None:
+    lay(http)
+    answer = http.request(method, path, content=body, headers={"Content-Type": "application/json"})
+    told = problem(answer, 422)
+    assert told["errors"]
+    assert not told["detail"].startswith(" ")
+
+
+def test_a_database_that_cannot_be_written_says_so_and_stores_nothing(
+    http: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """A disk that fills up in the middle of a batch."""
+    lay(http)
+    probe = hang(http)
+
+    def full(*_: object) -> None:
+        raise Unavailable("database or disk is full")
+
+    monkeypatch.setattr(records_of_readings, "_roll_up", full)
+    batch = {"probe": probe, "readings": [{"at": NOW.isoformat(), "temperature_c": 31.0}]}
+    told = problem(http.post("/api/readings", json=batch), 503)
+    assert "nothing was stored" in told["detail"]
+    monkeypatch.undo()
+    assert http.post("/api/readings", json=batch).json()["new"] == 1
 
 
 def test_bodies_too_large_binary_files_and_other_sites_are_refused(http, monkeypatch) -> None:

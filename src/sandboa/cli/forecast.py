@@ -12,7 +12,7 @@ from zoneinfo import ZoneInfo, available_timezones
 from sandboa.core.clutch_count import clutch_count
 from sandboa.core.development import Forecast, Window, forecast
 from sandboa.core.errors import NotPlausible
-from sandboa.core.units import SET_POINT_RANGE_C, parse_temperature, require_range
+from sandboa.core.units import SET_POINT_RANGE_C, parse_temperature, require_moment, require_range
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES, Choices, NotReadable, read_readings
 from sandboa.journal.bench import curve_from
 from sandboa.journal.clutch_now import rests_on
@@ -76,6 +76,7 @@ def _moment(option: str, text: str) -> datetime:
         ) from error
     if moment.tzinfo is None:
         raise NotPlausible(option, f"{option} {text} needs its offset, like {text}+00:00")
+    require_moment(option, moment.timestamp())
     return moment
 
 

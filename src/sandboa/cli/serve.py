@@ -11,6 +11,7 @@ from fastapi import FastAPI
 
 from sandboa.cli.house import DATABASE, data_folder
 from sandboa.core.errors import NotPlausible
+from sandboa.core.units import require_moment
 from sandboa.demo import furnish
 from sandboa.web.app import STATIC, create_app
 from sandboa.web.clock import Clock, StoppedClock, SystemClock
@@ -79,4 +80,4 @@ def _today(text: str) -> float:
         moment = datetime.fromisoformat(text)
     except ValueError as error:
         raise NotPlausible("today", f'--today "{text[:40]}" is not a time') from error
-    return moment.astimezone().timestamp()
+    return require_moment("--today", moment.astimezone().timestamp())

@@ -18,6 +18,8 @@ GRAMS_PER_OUNCE: Final = 28.349523125
 READING_RANGE_C: Final = (-20.0, 60.0)
 #: °C a cabinet can be set to while eggs are in it (assumption; above 32.8 °C is discouraged).
 SET_POINT_RANGE_C: Final = (20.0, 36.0)
+#: s since epoch within which a keeper's records lie: the years 2000 to 2100 (assumption).
+MOMENT_RANGE_S: Final = (946_684_800.0, 4_133_980_800.0)
 #: g of dry medium a box can hold (assumption).
 MEDIUM_MASS_RANGE_G: Final = (1.0, 20_000.0)
 
@@ -88,6 +90,13 @@ def require_range(name: str, value: float, limits: tuple[float, float], unit: st
             f"{name} {value:g} {unit} is outside {low:g} to {high:g} {unit}".replace("  ", " "),
         )
     return value
+
+
+def require_moment(name: str, at_s: float) -> float:
+    """Return `at_s` when it lies in the years 2000 to 2100; NotPlausible otherwise."""
+    if not MOMENT_RANGE_S[0] <= at_s < MOMENT_RANGE_S[1]:
+        raise NotPlausible(name, f"{name} is outside the years 2000 to 2100: check the year")
+    return at_s
 
 
 def _short(text: str) -> str:

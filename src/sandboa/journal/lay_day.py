@@ -8,7 +8,7 @@ from sandboa.core.box import Closing, Shell, require_distinct_places
 from sandboa.core.clutch_count import MOST_EGGS, ClutchCount, clutch_count
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_code, clean_name, next_code
-from sandboa.core.units import require_range
+from sandboa.core.units import require_moment, require_range
 from sandboa.core.water import medium_named
 from sandboa.journal.acts import act
 from sandboa.journal.cabinets import cabinet_named, set_point_from, shelf_named
@@ -17,8 +17,6 @@ from sandboa.records.clutches import Box, Clutch, Egg, clutch_coded, codes_begin
 from sandboa.records.facts import Act
 from sandboa.records.house import DAM, SIRE, Animal
 
-#: s since epoch before which no record of a clutch is expected (1 Jan 2000; assumption).
-_EARLIEST_S: Final = 946_684_800
 #: g of dry medium or water in one box (assumption).
 _BOX_CONTENT_G: Final = (0.0, 20_000.0)
 
@@ -110,8 +108,7 @@ def _check(day: LayDay, now_s: float) -> None:
     laid_s = day.laid_at.timestamp()
     if laid_s > now_s:
         raise NotPlausible("laid_at", "laid in the future: check the date and the time")
-    if laid_s < _EARLIEST_S:
-        raise NotPlausible("laid_at", "laid before 2000: check the year")
+    require_moment("laid_at", laid_s)
     if not 1 <= len(day.eggs) <= MOST_EGGS:
         raise NotPlausible("eggs", f"{len(day.eggs)} eggs is outside 1 to {MOST_EGGS}")
     for number, egg in enumerate(day.eggs, start=1):

@@ -4,7 +4,7 @@ import sqlite3
 from pathlib import Path
 from typing import Final
 
-from peewee import DatabaseError, DatabaseProxy, SqliteDatabase
+from peewee import DatabaseError, DatabaseProxy, OperationalError, SqliteDatabase
 from playhouse.migrations import Runner
 
 #: Bound by `open_database`; every model of `records` uses it.
@@ -19,6 +19,10 @@ _PRAGMAS: Final = {
     "synchronous": "full",
     "cache_size": -64_000,
 }
+
+
+#: What a write raises when the database stays locked or its disk is full; nothing was stored.
+Unavailable = OperationalError
 
 
 class CannotOpen(RuntimeError):

@@ -10,6 +10,7 @@ from starlette.exceptions import HTTPException
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.readings_csv import NotReadable
 from sandboa.journal.errors import Conflict, NotFound
+from sandboa.records.database import Unavailable
 
 _TITLES = {
     404: "Not found",
@@ -44,6 +45,9 @@ _REASONS = {
     "enum": "is not one of {expected}",
     "literal_error": "is not one of {expected}",
     "json_invalid": "is not valid JSON",
+    "model_attributes_type": "is not a JSON object",
+    "model_type": "is not a JSON object",
+    "list_type": "is not a list",
 }
 
 
@@ -82,8 +86,16 @@ def install(app: FastAPI) -> None:
     def _(_: Request, error: RequestValidationError) -> JSONResponse:
         errors = [_in_words(item) for item in error.errors()]
         first = errors[0]
-        detail = f"{first['field']} {first['reason']}" if first["field"] else first["reason"]
-        return problem(422, detail, errors)
+        return problem(422, f"{first['field'] or 'the request'} {first['reason']}", errors)
+
+    @app.exception_handler(Unavailable)
+    def _(_: Request, error: Unavailable) -> JSONResponse:
+        return problem(503, f"The database is busy or its disk full; nothing was stored ({error}).")
+
+    @app.exception_handler(Exception)
+    def _(_: Request, __: Exception) -> JSONResponse:
+        # Starlette logs the error itself; the keeper learns that nothing is half done.
+        return problem(500, "Something failed here that should not. Nothing was stored.")
 
     @app.exception_handler(HTTPException)
     def _(_: Request, error: HTTPException) -> JSONResponse:
@@ -91,7 +103,9 @@ def install(app: FastAPI) -> None:
 
 
 def _in_words(item: dict[str, Any]) -> dict[str, str]:
-    field = ".".join(str(part) for part in item["loc"] if part not in ("body", "query", "path"))
+    # The place of a slip in the JSON itself is a position in the text, no field.
+    place = () if item["type"] == "json_invalid" else item["loc"]
+    field = ".".join(str(part) for part in place if part not in ("body", "query", "path"))
     pattern = _REASONS.get(item["type"])
     if pattern is None:
         return {"field": field, "reason": str(item["msg"]).removeprefix("Value error, ")}

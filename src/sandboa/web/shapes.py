@@ -3,12 +3,12 @@
 from datetime import UTC, datetime
 from typing import Annotated, Any
 
-from pydantic import AwareDatetime, BaseModel, BeforeValidator, ConfigDict, Field
+from pydantic import AfterValidator, AwareDatetime, BaseModel, BeforeValidator, ConfigDict, Field
 
 from sandboa.core.development import Forecast
 from sandboa.core.development.forecast import Window
 from sandboa.core.development.ribbon import RibbonPiece
-from sandboa.core.units import READING_RANGE_C
+from sandboa.core.units import READING_RANGE_C, require_moment
 from sandboa.journal.acts import LogEntry
 from sandboa.records.facts import Act
 
@@ -19,6 +19,17 @@ def _moment(value: Any) -> Any:
 
 #: A moment in a response, made from the core's seconds.
 Moment = Annotated[AwareDatetime, BeforeValidator(_moment)]
+
+
+def _asked_moment(moment: datetime) -> datetime:
+    require_moment("the moment", moment.timestamp())
+    return moment
+
+
+#: A moment in a request: with its offset, in the years 2000 to 2100.
+AskedMoment = Annotated[AwareDatetime, AfterValidator(_asked_moment)]
+#: The id of an act or a probe; no larger than JSON and SQLite can both hold.
+Id = Annotated[int, Field(ge=1, le=2**53)]
 Temperature = Annotated[float, Field(ge=READING_RANGE_C[0], le=READING_RANGE_C[1])]
 Humidity = Annotated[float, Field(ge=0, le=1)]
 

@@ -4,7 +4,7 @@ from fastapi import APIRouter
 
 from sandboa.journal import acts
 from sandboa.web.house import NowS
-from sandboa.web.shapes import ActTold, LogTold
+from sandboa.web.shapes import ActTold, Id, LogTold
 
 router = APIRouter(prefix="/api/acts", tags=["acts"])
 
@@ -16,6 +16,6 @@ def get_log() -> list[LogTold]:
 
 
 @router.post("/{act_id}/undo")
-def undo_act(act_id: int, now_s: NowS) -> ActTold:
+def undo_act(act_id: Id, now_s: NowS) -> ActTold:
     """Take an act back; undoing the undo does it again."""
     return ActTold.of(acts.undo(act_id, now_s))

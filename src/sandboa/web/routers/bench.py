@@ -3,7 +3,7 @@
 from typing import Annotated, Literal
 
 from fastapi import APIRouter
-from pydantic import AwareDatetime, BaseModel, Field
+from pydantic import BaseModel, Field
 
 from sandboa.core.water import dry_mass_from_volume, medium_named, mix, top_up
 from sandboa.formats.readings_csv import read_readings
@@ -11,7 +11,7 @@ from sandboa.journal.bench import what_if
 from sandboa.records.readings import ReadingRow
 from sandboa.web.house import NowS
 from sandboa.web.routers.readings import BadRowTold, FileChoices, QuestionTold
-from sandboa.web.shapes import Asked, ForecastTold, RibbonPieceTold, Temperature, Told
+from sandboa.web.shapes import Asked, AskedMoment, ForecastTold, RibbonPieceTold, Temperature, Told
 
 router = APIRouter(prefix="/api/bench", tags=["bench"])
 
@@ -19,11 +19,11 @@ router = APIRouter(prefix="/api/bench", tags=["bench"])
 class WhatIfAsked(Asked):
     """`as_of` is the moment to stand at, now when left out (or lay, when that is later)."""
 
-    laid_at: AwareDatetime
+    laid_at: AskedMoment
     set_point_c: Temperature
     eggs: Annotated[int, Field(ge=1, le=20)] = 6
     other_set_point_c: Temperature | None = None
-    as_of: AwareDatetime | None = None
+    as_of: AskedMoment | None = None
     readings_csv: str | None = None
     zone: Annotated[str, Field(max_length=60)] | None = None
     order: Literal["dmy", "mdy"] | None = None

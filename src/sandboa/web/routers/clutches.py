@@ -3,7 +3,7 @@
 from typing import Annotated
 
 from fastapi import APIRouter, Path
-from pydantic import AwareDatetime, BaseModel, Field
+from pydantic import BaseModel, Field
 
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal import looks
@@ -11,11 +11,21 @@ from sandboa.journal.clutch_now import ClutchPage, clutch_page
 from sandboa.journal.today import attention
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.routers.today import AttentionTold
-from sandboa.web.shapes import ActTold, Asked, ForecastTold, LogTold, Moment, RibbonPieceTold, Told
+from sandboa.web.shapes import (
+    ActTold,
+    Asked,
+    AskedMoment,
+    ForecastTold,
+    LogTold,
+    Moment,
+    RibbonPieceTold,
+    Told,
+)
 
 router = APIRouter(prefix="/api/clutches", tags=["clutch"])
 
 Code = Annotated[str, Path(max_length=20)]
+EggNumber = Annotated[int, Path(ge=1, le=1000)]
 
 
 class EggTold(Told):
@@ -90,12 +100,12 @@ class GradeAsked(Asked):
     """A turgor grade; `at` is when it was seen, now when left out."""
 
     grade: Annotated[int, Field(ge=0, le=4)]
-    at: AwareDatetime | None = None
+    at: AskedMoment | None = None
 
 
 class WateringAsked(Asked):
     water_g: Annotated[float, Field(ge=1, le=2000)]
-    at: AwareDatetime | None = None
+    at: AskedMoment | None = None
 
 
 @router.get("/{code}")
@@ -105,7 +115,7 @@ def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchTold:
 
 
 @router.post("/{code}/eggs/{number}/grades", status_code=201)
-def grade_egg(code: Code, number: int, asked: GradeAsked, now_s: NowS) -> ActTold:
+def grade_egg(code: Code, number: EggNumber, asked: GradeAsked, now_s: NowS) -> ActTold:
     """Record an egg's turgor grade."""
     seen_s = asked.at.timestamp() if asked.at else now_s
     return ActTold.of(looks.grade_egg(code, number, asked.grade, seen_s, now_s))

@@ -5,7 +5,7 @@ from datetime import UTC, datetime
 from typing import Annotated
 
 from fastapi import APIRouter, Path, Query
-from pydantic import AwareDatetime, BaseModel, Field
+from pydantic import BaseModel, Field
 
 from sandboa.core.box import Closing, Shell, usual_places
 from sandboa.core.clutch_count import parse_clutch_count
@@ -14,7 +14,7 @@ from sandboa.journal import lay_day
 from sandboa.journal.house_now import Facts
 from sandboa.records.house import DAM, SIRE
 from sandboa.web.house import NowS, TheHouse
-from sandboa.web.shapes import ActTold, Asked, Temperature
+from sandboa.web.shapes import ActTold, Asked, AskedMoment, Temperature
 
 router = APIRouter(prefix="/api", tags=["lay day"])
 
@@ -35,7 +35,7 @@ class LayDayAsked(Asked):
     dam: Name
     sire: Name | None = None
     code: Annotated[str, Field(max_length=20)] | None = None
-    laid_at: AwareDatetime
+    laid_at: AskedMoment
     eggs: Annotated[list[EggPlace], Field(max_length=200)]
     medium: Annotated[str, Field(max_length=60)]
     dry_mass_g: float | None = None

@@ -4,7 +4,7 @@ from datetime import datetime
 from typing import Annotated, Literal, NotRequired
 
 from fastapi import APIRouter, Query, Request
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
+from pydantic import BaseModel, ConfigDict, Field
 from starlette.concurrency import run_in_threadpool
 from typing_extensions import TypedDict
 
@@ -17,7 +17,7 @@ from sandboa.records.house import Probe
 from sandboa.records.readings import ReadingRow
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.json_body import RawBody, described, validated
-from sandboa.web.shapes import ActTold, Asked, Humidity, Moment, Temperature
+from sandboa.web.shapes import ActTold, Asked, AskedMoment, Humidity, Id, Moment, Temperature
 from sandboa.web.zones import known_zone
 
 router = APIRouter(prefix="/api", tags=["readings"])
@@ -40,7 +40,7 @@ class PlaceAsked(Asked):
 class ProbeAsked(Asked):
     name: Annotated[str, Field(max_length=20_000)]
     place: PlaceAsked
-    since: AwareDatetime
+    since: AskedMoment
     checked: bool = False
 
 
@@ -59,7 +59,7 @@ class ByHandAsked(Asked):
     place: PlaceAsked
     temperature_c: Temperature
     humidity: Humidity | None = None
-    at: AwareDatetime | None = None
+    at: AskedMoment | None = None
 
 
 class ReadingAsked(TypedDict):
@@ -79,7 +79,7 @@ class ReadingAsked(TypedDict):
 class BatchAsked(Asked):
     """Readings of one probe, in any order."""
 
-    probe: int
+    probe: Id
     readings: Annotated[list[ReadingAsked], Field(max_length=100_000)]
 
     def rows(self) -> list[ReadingRow]:
@@ -239,7 +239,7 @@ async def preview_file(request: Request, choices: Annotated[FileChoices, Query()
 async def store_file(
     request: Request,
     choices: Annotated[FileChoices, Query()],
-    probe: Annotated[int, Query()],
+    probe: Annotated[Id, Query()],
     now_s: NowS,
     file_name: Annotated[str, Query(max_length=300)] = "",
 ) -> StoredFileTold:
