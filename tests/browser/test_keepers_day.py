@@ -171,6 +171,8 @@ def test_bad_input_is_answered_at_the_field_and_nothing_is_stored(desk: Page, em
     expect(desk.get_by_text("Dam: fill this in.")).to_be_visible()
     desk.get_by_label("Count").fill("40")
     expect(desk.get_by_text("40 eggs is outside 1 to 20")).to_be_visible()
+    record.click()
+    expect(desk.get_by_text("40 eggs is outside 1 to 20")).to_be_visible()
     desk.get_by_label("Count").fill("0")
     expect(desk.get_by_text("0 eggs is outside 1 to 20")).to_be_visible()
     tomorrow = (wall_clock() + timedelta(days=1)).strftime("%Y-%m-%dT%H:%M")

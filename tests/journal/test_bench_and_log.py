@@ -89,6 +89,7 @@ def test_today_says_that_water_helped_and_how_soon_pips_come(house: HouseNow) ->
     assert line.urgency == "none"
     near = today(house, NOW_S + 33 * DAY_S).clutches[0]
     assert any("First pip likely in" in a.text for a in near.attention)
+    assert not any("watering" in a.text for a in near.attention)
 
 
 def test_codes_run_on_through_the_year(house: HouseNow) -> None:

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { dayRange, fromInputMoment, inputMoment } from './dates'
 import { exposureRuns, type Forecast, momentOf, type Piece, pipDensity } from './forecast/scale'
-import { fromCelsius, toCelsius, typedNumber, typedTemperature } from './units'
+import { fromCelsius, inKeepersUnit, toCelsius, typedNumber, typedTemperature } from './units'
 
 describe('units', () => {
   it('turn back and forth without loss', () => {
@@ -9,6 +9,12 @@ describe('units', () => {
       expect(toCelsius(fromCelsius(celsius, 'F'), 'F')).toBeCloseTo(celsius, 10)
     }
     expect(fromCelsius(31.5, 'F')).toBeCloseTo(88.7)
+  })
+
+  it('turn the sentences of the house too', () => {
+    const said = 'Ran cold, down to 24.3 °C: pips about 1.2 days later.'
+    expect(inKeepersUnit(said, 'C')).toBe(said)
+    expect(inKeepersUnit(said, 'F')).toBe('Ran cold, down to 75.7 °F: pips about 1.2 days later.')
   })
 
   it('take a temperature in the shown unit or in its own', () => {

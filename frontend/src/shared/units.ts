@@ -34,6 +34,13 @@ export function temperature(celsius: number, unit: TemperatureUnit): string {
   return `${fromCelsius(celsius, unit).toFixed(1)} °${unit}`
 }
 
+/** A sentence of the house, which speaks °C, with its temperatures in the keeper's unit. */
+export function inKeepersUnit(sentence: string, unit: TemperatureUnit): string {
+  return sentence.replace(/(-?\d+(?:\.\d+)?) °C/g, (_, celsius) =>
+    temperature(Number(celsius), unit),
+  )
+}
+
 /** °C of a temperature as typed: in the keeper's unit, or with its own, like 88.7F. */
 export function typedTemperature(text: string, unit: TemperatureUnit): number {
   const match = /^(.*\d)\s*°?\s*([cf])$/i.exec(text.trim())

@@ -16,6 +16,8 @@ from sandboa.demo import furnish
 from sandboa.web.app import STATIC, create_app
 from sandboa.web.clock import Clock, StoppedClock, SystemClock
 
+#: This machine only: there is no passphrase yet to let others in with.
+_HOST = "127.0.0.1"
 _PORT = 8350
 
 
@@ -28,13 +30,12 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     showing.add_argument("--today", metavar="TIME", help="stop the demo's clock at this moment")
     showing.set_defaults(run=run_demo)
     for command in (serving, showing):
-        command.add_argument("--host", default="127.0.0.1", help="address to listen on")
         command.add_argument("--port", type=int, default=_PORT, help="0 takes a free one")
 
 
 def run_serve(asked: argparse.Namespace) -> int:
     """Run until interrupted."""
-    app = create_app(asked.data / DATABASE, host=asked.host)
+    app = create_app(asked.data / DATABASE)
     return _run(app, asked)
 
 
@@ -44,7 +45,7 @@ def run_demo(asked: argparse.Namespace) -> int:
     if asked.data and (asked.data / DATABASE).exists():
         raise NotPlausible("data", f"{asked.data} holds a house already; the demo wants a new one")
     with tempfile.TemporaryDirectory(prefix="sandboa-demo-") as made:
-        app = create_app((asked.data or Path(made)) / DATABASE, clock, demo=True, host=asked.host)
+        app = create_app((asked.data or Path(made)) / DATABASE, clock, demo=True)
         furnish(clock.now_s())
         return _run(app, asked)
 
@@ -52,25 +53,24 @@ def run_demo(asked: argparse.Namespace) -> int:
 def _run(app: FastAPI, asked: argparse.Namespace) -> int:
     if not STATIC.is_dir():
         print("The front end is not built; only the API will answer (see the README).")
-    listening = _listen(asked.host, asked.port)
+    listening = _listen(asked.port)
     port = listening.getsockname()[1]
-    print(f"Sandboa is at http://{asked.host}:{port}/  (Ctrl+C stops it)", flush=True)
+    print(f"Sandboa is at http://{_HOST}:{port}/  (Ctrl+C stops it)", flush=True)
     config = uvicorn.Config(app, log_level="warning", access_log=False)
     uvicorn.Server(config).run(sockets=[listening])
     return 0
 
 
-def _listen(host: str, port: int) -> socket.socket:
+def _listen(port: int) -> socket.socket:
     """Listen before saying so: whoever reads the address can connect at once."""
-    family = socket.AF_INET6 if ":" in host else socket.AF_INET
     # Named as TCP, or asyncio leaves small answers waiting 40 ms for their acknowledgement.
-    listening = socket.socket(family, socket.SOCK_STREAM, socket.IPPROTO_TCP)
+    listening = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
     listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
-        listening.bind((host, port))
+        listening.bind((_HOST, port))
     except (OSError, OverflowError) as error:
         listening.close()
-        raise NotPlausible("port", f"cannot listen on {host}:{port}: {error}") from error
+        raise NotPlausible("port", f"cannot listen on {_HOST}:{port}: {error}") from error
     listening.listen(128)
     return listening
 

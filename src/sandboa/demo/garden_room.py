@@ -4,8 +4,10 @@ Everything is recorded through the journal at the time it would have happened,
 so that the demo is a history, not a set of rows.
 """
 
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from functools import partial
 from typing import Final
 
 from sandboa.core.box import Closing, Shell, usual_places
@@ -14,10 +16,11 @@ from sandboa.journal.lay_day import EggLaid, LayDay, lay_clutch
 from sandboa.journal.looks import grade_egg, water_box
 from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.journal.readings import store_readings
+from sandboa.records.house import Probe, named
 
 _DAY_S: Final = 86_400.0
-_HOUR_S: Final = 3_600.0
 _EVERY_S: Final = 600.0
+_SEASON_DAYS: Final = 60.0
 
 NORTH: Final = "North"
 SMALL: Final = "Small"
@@ -81,109 +84,129 @@ _SET_POINT_C: Final = {NORTH: 31.5, SMALL: 31.1}
 
 
 def furnish(now_s: float) -> None:
-    """Fill the open, empty house with the garden room as it stands at `now_s`."""
-    for clutch in sorted(_CLUTCHES, key=lambda c: -c.laid_days_ago):
-        _record(clutch, now_s)
-    _loggers(now_s)
+    """Fill the open, empty house with the garden room as it stands at `now_s`.
+
+    What happened is told in the order in which it happened, for a log is read.
+    """
+    told: list[tuple[float, Callable[[], object]]] = []
+    for number, clutch in enumerate(_CLUTCHES, start=1):
+        code = (
+            f"{datetime.fromtimestamp(now_s - clutch.laid_days_ago * _DAY_S, UTC):%y}-{number:02d}"
+        )
+        told += _story(code, clutch, now_s)
+    for logger in _loggers(now_s):
+        told += _log(logger, now_s)
+    for _, happen in sorted(told, key=lambda event: event[0]):
+        happen()
 
 
-def _record(clutch: _Clutch, now_s: float) -> None:
+def _story(
+    code: str, clutch: _Clutch, now_s: float
+) -> Iterator[tuple[float, Callable[[], object]]]:
+    """A clutch's events with their times."""
     laid_s = now_s - clutch.laid_days_ago * _DAY_S
+    laid_s -= laid_s % 60
+    recorded_s = laid_s + 0.05 * _DAY_S
+    yield recorded_s, partial(lay_clutch, _lay_day(code, clutch, laid_s), recorded_s)
+    for days_ago, water_g in clutch.waterings:
+        at_s = now_s - days_ago * _DAY_S
+        yield at_s, partial(water_box, code, water_g, at_s, at_s)
+    for days_ago, grades in clutch.looks:
+        at_s = now_s - days_ago * _DAY_S
+        for number, grade in enumerate(grades, start=1):
+            if grade is not None:
+                yield at_s + number, partial(grade_egg, code, number, grade, at_s, at_s)
+
+
+def _lay_day(code: str, clutch: _Clutch, laid_s: float) -> LayDay:
     laid, slugs = clutch.count
     shells = dict(clutch.shells)
     eggs = tuple(
         EggLaid(x, y, slug=number > laid - slugs, shell=shells.get(number, Shell.SMOOTH))
         for number, (x, y) in enumerate(usual_places(laid), start=1)
     )
-    code, _ = lay_clutch(
-        LayDay(
-            dam=clutch.dam,
-            sire=clutch.sire,
-            laid_at=datetime.fromtimestamp(laid_s - laid_s % 60, UTC),
-            eggs=eggs,
-            medium=clutch.medium,
-            dry_mass_g=clutch.dry_g,
-            water_g=clutch.water_g,
-            closing=clutch.closing,
-            cabinet=clutch.cabinet,
-            shelf=clutch.shelf,
-            set_point_c=_SET_POINT_C[clutch.cabinet],
-        ),
-        laid_s + 0.05 * _DAY_S,
+    return LayDay(
+        dam=clutch.dam,
+        sire=clutch.sire,
+        code=code,
+        laid_at=datetime.fromtimestamp(laid_s, UTC),
+        eggs=eggs,
+        medium=clutch.medium,
+        dry_mass_g=clutch.dry_g,
+        water_g=clutch.water_g,
+        closing=clutch.closing,
+        cabinet=clutch.cabinet,
+        shelf=clutch.shelf,
+        set_point_c=_SET_POINT_C[clutch.cabinet],
     )
-    events = [(now_s - ago * _DAY_S, "look", grades) for ago, grades in clutch.looks]
-    events += [(now_s - ago * _DAY_S, "water", water_g) for ago, water_g in clutch.waterings]  # type: ignore[misc]
-    for at_s, kind, what in sorted(events, key=lambda event: event[0]):
-        if kind == "water":
-            water_box(code, float(what), at_s, at_s)  # type: ignore[arg-type]
-            continue
-        for number, grade in enumerate(what, start=1):
-            if grade is not None:
-                grade_egg(code, number, grade, at_s, at_s)
 
 
-def _loggers(now_s: float) -> None:
+@dataclass(frozen=True)
+class _Logger:
+    name: str
+    place: ProbePlace
+    #: Days ago its place was first used, and the keeper told of the probe.
+    told_days_ago: float
+    simulated: SimulatedLogger
+    checked: bool = False
+    silent: tuple[Spell, ...] = ()
+    ends_days_ago: float = 0.0
+
+
+def _loggers(now_s: float) -> Iterator[_Logger]:
     """The season's loggers: North's fan stopped for two days, Small's battery gave out twice."""
-    start_s = now_s - 60 * _DAY_S
+    north, small = _SET_POINT_C[NORTH], _SET_POINT_C[SMALL]
     fan = Spell(now_s - 9.6 * _DAY_S, now_s - 7.5 * _DAY_S, 24.6)
-    beside = Spell(fan.start_s, fan.end_s, 31.9)
-    flat_battery = (
-        Spell(now_s - 15.0 * _DAY_S, now_s - 11.2 * _DAY_S, 0),
-        Spell(now_s - 4.0 * _DAY_S, now_s - 2.9 * _DAY_S, 0),
-    )
-    north = _SET_POINT_C[NORTH]
-    _hang(
+    above = Spell(fan.start_s, fan.end_s, 31.9)
+    yield _Logger(
         "North top",
         ProbePlace(cabinet=NORTH),
-        start_s,
-        now_s,
+        54.2,
+        SimulatedLogger(north, 0.1, spells=(above,), humidity=0.62),
         checked=True,
-        logger=SimulatedLogger(north, 0.1, spells=(beside,), humidity=0.62),
-        seed=11,
     )
-    _hang(
-        "North lower",
-        ProbePlace(cabinet=NORTH, shelf="lower"),
-        start_s,
-        now_s,
-        checked=False,
-        logger=SimulatedLogger(north, -0.3, spells=(fan,), humidity=0.66),
-        seed=12,
-    )
-    _hang(
+    yield _Logger(
         "North middle",
         ProbePlace(cabinet=NORTH, shelf="middle"),
-        start_s,
-        now_s,
+        41.1,
+        SimulatedLogger(north, 0.0, humidity=0.96),
         checked=True,
-        logger=SimulatedLogger(north, 0.0, humidity=0.96),
-        seed=13,
-        until_s=now_s - 0.9 * _DAY_S,
+        ends_days_ago=0.9,
     )
-    _hang(
+    yield _Logger(
+        "North lower",
+        ProbePlace(cabinet=NORTH, shelf="lower"),
+        33.3,
+        SimulatedLogger(north, -0.3, spells=(fan,), humidity=0.66),
+    )
+    yield _Logger(
         "Small",
         ProbePlace(cabinet=SMALL),
-        start_s,
-        now_s,
-        checked=False,
-        logger=SimulatedLogger(_SET_POINT_C[SMALL], -0.1, humidity=0.55),
-        seed=14,
-        silent=flat_battery,
+        18.9,
+        SimulatedLogger(small, -0.1, humidity=0.55),
+        silent=(
+            Spell(now_s - 15.0 * _DAY_S, now_s - 11.2 * _DAY_S, 0),
+            Spell(now_s - 4.0 * _DAY_S, now_s - 2.9 * _DAY_S, 0),
+        ),
     )
 
 
-def _hang(
-    name: str,
-    place: ProbePlace,
-    start_s: float,
-    now_s: float,
-    *,
-    checked: bool,
-    logger: SimulatedLogger,
-    seed: int,
-    silent: tuple[Spell, ...] = (),
-    until_s: float | None = None,
-) -> None:
-    probe, _ = hang_probe(name, place, start_s, start_s + _HOUR_S, checked=checked)
-    rows = logger.rows(start_s, until_s or now_s, _EVERY_S, seed, silent)
-    store_readings(probe.entity, rows, "simulated", "", now_s)
+def _log(logger: _Logger, now_s: float) -> Iterator[tuple[float, Callable[[], object]]]:
+    """A probe hung, and its readings as they stand today; it has run since before the season."""
+    since_s = now_s - _SEASON_DAYS * _DAY_S
+    told_s = now_s - logger.told_days_ago * _DAY_S + 0.06 * _DAY_S
+    yield (
+        told_s,
+        partial(hang_probe, logger.name, logger.place, since_s, told_s, checked=logger.checked),
+    )
+    ends_s = now_s - logger.ends_days_ago * _DAY_S
+    rows = logger.simulated.rows(
+        since_s, ends_s, _EVERY_S, seed=len(logger.name), silent=logger.silent
+    )
+
+    def store() -> None:
+        probe = named(Probe, logger.name)
+        assert probe is not None
+        store_readings(probe.entity, rows, "simulated", "", now_s)
+
+    yield ends_s, store

@@ -1,6 +1,7 @@
 """The dents of a clutch's eggs, judged for their stage and among their box."""
 
 from dataclasses import dataclass
+from typing import Final
 
 from sandboa.core.box import Shell
 from sandboa.core.development import DevelopmentCurve
@@ -13,8 +14,12 @@ from sandboa.core.dimples import (
     judge_box,
     rose_fast,
 )
+from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.house_now import Facts
 from sandboa.records.clutches import Clutch, Egg
+
+#: days for which it stays news that eggs answered a watering (assumption).
+ANSWER_NEWS_DAYS: Final = 14.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -58,7 +63,7 @@ def judge_eggs(facts: Facts, clutch: Clutch, curve: DevelopmentCurve, as_of_s: f
     pours = [
         w.poured_s
         for w in facts.waterings.get(facts.boxes[clutch.entity].entity, [])
-        if w.poured_s <= as_of_s
+        if as_of_s - ANSWER_NEWS_DAYS * SECONDS_PER_DAY <= w.poured_s <= as_of_s
     ]
     looks = {egg.number: _gradings(facts, egg, curve, as_of_s) for egg in eggs if not egg.slug}
     turgors = [

@@ -23,9 +23,7 @@ STATIC = Path(__file__).parent / "static"
 _HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
 
 
-def create_app(
-    database: Path | None, clock: Clock | None = None, *, demo: bool = False, host: str = ""
-) -> FastAPI:
+def create_app(database: Path | None, clock: Clock | None = None, *, demo: bool = False) -> FastAPI:
     """The application over the house at `database` (None: only its description is wanted)."""
     app = FastAPI(
         title="Sandboa",
@@ -45,7 +43,7 @@ def create_app(
     if STATIC.is_dir():
         app.mount("/", GZipMiddleware(_FrontEnd(directory=STATIC, html=True), minimum_size=1000))
     app.add_middleware(Guards)
-    app.add_middleware(TrustedHostMiddleware, allowed_hosts=[*_HOSTS, *([host] if host else [])])
+    app.add_middleware(TrustedHostMiddleware, allowed_hosts=_HOSTS)
     return app
 
 

@@ -8,6 +8,7 @@ import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
 import { Button } from '@/shared/ui/Button'
 import { Log, lastUndoable, visitsOf } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
+import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 import { URGENCY_WORDS, urgencyRank } from '../today/urgency'
 import { BoxFacts } from './BoxFacts'
 import { EggGrades } from './EggGrades'
@@ -19,6 +20,7 @@ export function Component() {
   const { code = '' } = useParams()
   const query = useClutch(code)
   const undo = useUndo()
+  const unit = useTemperatureUnit()
   const clutch = query.data
   useHotkeys('u', () => {
     const last = clutch && lastUndoable(clutch.log)
@@ -57,7 +59,7 @@ export function Component() {
           {clutch.attention.map((line) => (
             <li key={line.text}>
               <Notice urgent={urgencyRank(line.urgency) >= 2} label={URGENCY_WORDS[line.urgency]}>
-                {line.text}
+                {inKeepersUnit(line.text, unit)}
               </Notice>
             </li>
           ))}

@@ -14,6 +14,7 @@ export function EggPlaces({ shells }: { shells: string[] }) {
   const client = useQueryClient()
   const box = useRef<HTMLDivElement>(null)
   const [chosen, setChosen] = useState<number | null>(null)
+  const refusal = useRef('Count: fill this in.')
   const sensors = useSensors(
     // A few px before a drag begins, so that a tap still chooses.
     useSensor(MouseSensor, { activationConstraint: { distance: 4 } }),
@@ -36,7 +37,8 @@ export function EggPlaces({ shells }: { shells: string[] }) {
         setChosen(null)
       }
     } catch (problem) {
-      form.setError('count', { message: (problem as Problem).detail })
+      refusal.current = (problem as Problem).detail
+      form.setError('count', { message: refusal.current })
       form.setValue('eggs', [])
     }
   }
@@ -57,6 +59,7 @@ export function EggPlaces({ shells }: { shells: string[] }) {
         inputMode="text"
         required
         onTyped={read}
+        check={() => form.getValues('eggs').length > 0 || refusal.current}
       />
       {eggs.length > 0 && (
         <>

@@ -7,7 +7,7 @@ import { dayAndTime, fullMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Log } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
-import { temperature, useTemperatureUnit } from '@/shared/units'
+import { inKeepersUnit, temperature, useTemperatureUnit } from '@/shared/units'
 import { ClutchLine } from './ClutchLine'
 import { URGENCY_WORDS, urgencyRank } from './urgency'
 
@@ -52,6 +52,7 @@ function RecordedLast() {
 }
 
 function NeedsYou({ today }: { today: Today }) {
+  const unit = useTemperatureUnit()
   const lines = today.clutches
     .flatMap((clutch) => clutch.attention.map((attention) => ({ clutch, attention })))
     .filter(({ attention }) => urgencyRank(attention.urgency) > 0)
@@ -72,7 +73,7 @@ function NeedsYou({ today }: { today: Today }) {
                 <chakra.span fontWeight={750}>
                   Box {clutch.code}, {clutch.cabinet}, {clutch.shelf}:
                 </chakra.span>{' '}
-                {attention.text}
+                {inKeepersUnit(attention.text, unit)}
               </Notice>
             </Link>
           </li>
