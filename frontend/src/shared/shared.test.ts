@@ -58,6 +58,10 @@ describe('the ribbon', () => {
   it('rules out what lies behind today and peaks near the typical pip', () => {
     const points = pipDensity({ ...forecast, development: 0.97 }, 0.6, 1.4)
     expect(points[0]?.development).toBe(0.97)
+    const at = (p50: string) => ({ p50 }) as Forecast['first_pip']
+    const twoDaysApart = { first_pip: at('2026-06-16'), typical_pip: at('2026-06-18') }
+    const late = pipDensity({ ...forecast, ...twoDaysApart, development: 0.97 }, 0.6, 1.4)
+    expect(late[0]?.development).toBeCloseTo(0.995)
     const ahead = pipDensity(forecast, 0.6, 1.4, 400)
     const highest = ahead.find((p) => p.density === 1)
     expect(highest?.development).toBeCloseTo(1, 1)

@@ -55,9 +55,8 @@ class EggsView:
 def judge_eggs(facts: Facts, clutch: Clutch, curve: DevelopmentCurve, as_of_s: float) -> EggsView:
     """Judge each live egg's latest grade by the development there is now (handbook B).
 
-    Only looks up to `as_of_s` count. Slugs are no eggs here. Eggs never
-    graded are taken as unseen: they do not enter the box's verdict as firm,
-    but they do count among its live eggs.
+    Only looks up to `as_of_s` count. Slugs are no eggs here. Eggs nobody has
+    looked at count among the box's live eggs, as not dented.
     """
     eggs = facts.eggs.get(clutch.entity, [])
     pours = [

@@ -20,10 +20,10 @@ export function momentOf(forecast: Forecast, development: number): number {
 
 /**
  * Density of the typical pip over development, as points from `from` to `to`.
- * Lognormal around 1; what lies before today is ruled out, for no egg has pipped.
+ * Lognormal around 1; what would have had the first egg out by today is ruled out.
  */
 export function pipDensity(forecast: Forecast, from: number, to: number, points = 72) {
-  const ahead = Math.max(from, forecast.development)
+  const ahead = Math.max(from, forecast.development + firstEggsLead(forecast))
   const values = Array.from({ length: points }, (_, i) => {
     const development = ahead + ((to - ahead) * i) / (points - 1)
     const z = Math.log(development) / forecast.log_sd
@@ -31,6 +31,12 @@ export function pipDensity(forecast: Forecast, from: number, to: number, points 
   })
   const highest = Math.max(...values.map((v) => v.density))
   return values.map((v) => ({ ...v, density: v.density / highest }))
+}
+
+/** By how much development the first egg is ahead of the typical one. */
+function firstEggsLead({ first_pip, typical_pip, rate_per_day }: Forecast): number {
+  if (!first_pip || !typical_pip) return 0
+  return ((Date.parse(typical_pip.p50) - Date.parse(first_pip.p50)) / DAY_MS) * rate_per_day
 }
 
 /** Which exposure colour a temperature gets, against the set point. */
