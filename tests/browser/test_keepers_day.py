@@ -77,7 +77,7 @@ def test_a_toast_offers_undo_of_what_was_just_recorded(desk: Page, empty: str) -
     expect(log).to_contain_text("Undone: 45 g of water added")
     water.fill("0")
     desk.get_by_role("button", name="Record", exact=True).click()
-    expect(desk.get_by_text("Give 1 to 2,000 g.")).to_be_visible()
+    expect(desk.get_by_text("water 0 g is outside 1 to 2000 g")).to_be_visible()
 
 
 def test_the_whole_clutch_by_keyboard(desk: Page, empty: str) -> None:

@@ -286,6 +286,12 @@ def test_bench_answers_without_any_data(http: TestClient) -> None:
     assert "heavier" in problem(heavier, 422)["detail"]
 
 
+def test_rules_are_those_of_the_core(http: TestClient) -> None:
+    told = http.get("/api/rules").json()
+    assert told["dimple_stages"][0] == {"development": 0.5, "grade": 1}
+    assert told["largest_file_bytes"] == guards.LARGEST_FILE_BYTES
+
+
 def test_counts_and_choices_for_the_form(http: TestClient) -> None:
     told = http.get("/api/lay-day/suggestion", params={"count": "7-2"}).json()
     assert [egg["slug"] for egg in told["eggs"]] == [False] * 5 + [True] * 2

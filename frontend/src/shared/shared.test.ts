@@ -69,12 +69,15 @@ describe('the ribbon', () => {
   })
 
   it('joins neighbours of one colour but never across a gap', () => {
-    const piece = (start: number, mean_c: number, measured = true) =>
-      ({ development_start: start, development_end: start + 0.1, mean_c, measured }) as Piece
-    const runs = exposureRuns(
-      [piece(0, 31.5), piece(0.1, 31.6), piece(0.2, 24), piece(0.3, 31.5, false), piece(0.4, 31.5)],
-      31.5,
-    )
+    const piece = (start: number, exposure: Piece['exposure'], measured = true) =>
+      ({ development_start: start, development_end: start + 0.1, exposure, measured }) as Piece
+    const runs = exposureRuns([
+      piece(0, 'fine'),
+      piece(0.1, 'fine'),
+      piece(0.2, 'cold'),
+      piece(0.3, 'fine', false),
+      piece(0.4, 'fine'),
+    ])
     expect(runs.map((run) => run.colour)).toEqual(['mild', 'cold2', 'mild', 'mild'])
     expect(runs[0]).toMatchObject({ from: 0, to: 0.2 })
     expect(runs.map((run) => run.measured)).toEqual([true, true, false, true])

@@ -64,7 +64,12 @@ def what_if(
         if other.typical_pip and now.typical_pip:
             shift_days = (other.typical_pip.p50 - now.typical_pip.p50) / SECONDS_PER_DAY
     return WhatIf(
-        now, ribbon(curve), rests_on(curve), curve.temperature.future_c, other, shift_days
+        now,
+        ribbon(curve, SetPoints((laid_s,), (set_point_c,))),
+        rests_on(curve),
+        curve.temperature.future_c,
+        other,
+        shift_days,
     )
 
 

@@ -95,7 +95,7 @@ def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
     now = clutch_now(house, facts, clutch, as_of_s)
     return ClutchPage(
         now=now,
-        ribbon=ribbon(now.curve),
+        ribbon=ribbon(now.curve, set_points_of(facts, clutch)),
         rests_on=rests_on(now.curve),
         gaps=now.curve.temperature.gaps,
         probes=tuple(probes_of(facts, clutch)),

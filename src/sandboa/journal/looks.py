@@ -4,6 +4,7 @@ from sandboa.core.dimples import excess_grade
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_range
+from sandboa.core.water import POURED_RANGE_G
 from sandboa.journal.acts import act
 from sandboa.journal.errors import NotFound
 from sandboa.records.clutches import Box, Clutch, Egg, Turgor, Watering, clutch_coded
@@ -30,9 +31,9 @@ def grade_egg(code: str, number: int, grade: int, seen_s: float, now_s: float) -
 
 
 def water_box(code: str, water_g: float, poured_s: float, now_s: float) -> Act:
-    """Record water poured into the clutch's box, 1-2,000 g."""
+    """Record water poured into the clutch's box (g, within POURED_RANGE_G)."""
     clutch = _clutch(code)
-    require_range("water", water_g, (1.0, 2000.0), "g")
+    require_range("water", water_g, POURED_RANGE_G, "g")
     _require_between_lay_and_now(clutch, poured_s, now_s)
     box = Box.of(clutch)
     with act("water", f"{water_g:g} g of water added", now_s, clutch.entity) as pouring:

@@ -17,7 +17,7 @@ from sandboa.web import problems
 from sandboa.web.clock import Clock, SystemClock
 from sandboa.web.guards import Guards
 from sandboa.web.house import House
-from sandboa.web.routers import acts, bench, clutches, lay_day, readings, today
+from sandboa.web.routers import acts, bench, clutches, lay_day, readings, rules, today
 
 STATIC = Path(__file__).parent / "static"
 _HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
@@ -37,7 +37,7 @@ def create_app(database: Path | None, clock: Clock | None = None, *, demo: bool 
     if database is not None:
         open_database(database)
     problems.install(app)
-    for place in (today, clutches, lay_day, readings, bench, acts):
+    for place in (today, clutches, lay_day, readings, bench, acts, rules):
         app.include_router(place.router)
     app.get("/api/alive", include_in_schema=False)(_alive)
     if STATIC.is_dir():

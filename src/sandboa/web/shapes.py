@@ -6,6 +6,7 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, AwareDatetime, BaseModel, BeforeValidator, ConfigDict, Field
 
 from sandboa.core.development import Forecast
+from sandboa.core.development.exposure import Exposure
 from sandboa.core.development.forecast import Window
 from sandboa.core.development.ribbon import RibbonPiece
 from sandboa.core.units import READING_RANGE_C, require_moment
@@ -138,6 +139,7 @@ class RibbonPieceTold(BaseModel):
     mean_c: float
     source: str
     measured: bool
+    exposure: Exposure
 
     @classmethod
     def of(cls, piece: RibbonPiece) -> "RibbonPieceTold":
@@ -149,4 +151,5 @@ class RibbonPieceTold(BaseModel):
             mean_c=piece.mean_c,
             source=piece.provenance.value,
             measured=piece.measured,
+            exposure=piece.exposure,
         )

@@ -124,7 +124,6 @@ function Answer({ told, asked }: { told: Schemas['WhatIfTold']; asked: Schemas['
         forecast={forecast}
         pieces={told.ribbon}
         laidAt={asked.laid_at}
-        setPointC={asked.set_point_c}
         other={other && !other.overdue ? { forecast: other, label: shown } : undefined}
       />
       <chakra.div

@@ -71,7 +71,6 @@ export function Component() {
           forecast={clutch.forecast}
           pieces={clutch.ribbon}
           laidAt={clutch.laid_at}
-          setPointC={clutch.box.set_point_c}
           visits={visitsOf(clutch.log)}
         />
       )}

@@ -35,8 +35,7 @@ export function WaterForm({ code }: { code: string }) {
             inputMode="decimal"
             maxWidth="130px"
             {...form.register('grams', {
-              validate: (text) =>
-                (typedNumber(text) >= 1 && typedNumber(text) <= 2000) || 'Give 1 to 2,000 g.',
+              validate: (text) => !Number.isNaN(typedNumber(text)) || 'Grams as a number, like 45.',
             })}
           />
           <Button type="submit" variant="act" disabled={water.isPending}>

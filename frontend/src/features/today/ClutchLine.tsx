@@ -2,6 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import type { Schemas } from '@/shared/api/client'
+import { useRules } from '@/shared/api/queries'
 import { day, dayRange } from '@/shared/dates'
 import { token } from '@/shared/theme/token'
 import { temperature, useTemperatureUnit } from '@/shared/units'
@@ -59,6 +60,8 @@ export function ClutchLine({ clutch }: { clutch: Clutch }) {
 
 function Progress({ clutch }: { clutch: Clutch }) {
   const share = Math.min(1, clutch.fraction)
+  // Where the next grade of dents becomes normal.
+  const stages = useRules().data?.dimple_stages ?? []
   const trouble = urgencyRank(clutch.urgency) >= 2
   return (
     <div>
@@ -71,8 +74,14 @@ function Progress({ clutch }: { clutch: Clutch }) {
       <svg width="100%" height={14} aria-hidden style={{ display: 'block' }}>
         <rect width="100%" height={14} fill={token('faint')} />
         <rect width={`${share * 100}%`} height={14} fill={token(trouble ? 'vessel' : 'soft')} />
-        {[0.5, 0.65, 0.85].map((stage) => (
-          <rect key={stage} x={`${stage * 100}%`} width={2} height={14} fill={token('paper')} />
+        {stages.map(({ development }) => (
+          <rect
+            key={development}
+            x={`${development * 100}%`}
+            width={2}
+            height={14}
+            fill={token('paper')}
+          />
         ))}
       </svg>
     </div>

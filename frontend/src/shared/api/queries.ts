@@ -17,6 +17,16 @@ export function useClutch(code: string) {
   })
 }
 
+/** Numbers of the core that screens draw and check with; they change only with the application. */
+export function useRules() {
+  return useQuery({
+    queryKey: ['rules'],
+    queryFn: () => answer(api.GET('/api/rules')),
+    staleTime: Number.POSITIVE_INFINITY,
+    refetchInterval: false,
+  })
+}
+
 /** What was recorded last in the whole house. */
 export function useHouseLog() {
   return useQuery({ queryKey: ['acts'], queryFn: () => answer(api.GET('/api/acts')) })

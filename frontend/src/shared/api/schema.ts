@@ -352,6 +352,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Rules
+         * @description The numbers in force.
+         */
+        get: operations["get_rules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -517,6 +537,16 @@ export interface components {
             temperature_c: number;
         };
         /**
+         * DimpleStage
+         * @description From this share developed on, this turgor grade is normal.
+         */
+        DimpleStage: {
+            /** Development */
+            development: number;
+            /** Grade */
+            grade: number;
+        };
+        /**
          * EggPlace
          * @description An egg where it lies: x from left, y from the far side, shares of the box.
          */
@@ -563,6 +593,12 @@ export interface components {
             /** Advice */
             advice: string | null;
         };
+        /**
+         * Exposure
+         * @description In rising order of warmth.
+         * @enum {string}
+         */
+        Exposure: "cold" | "cool" | "fine" | "warm" | "hot";
         /**
          * FileTold
          * @description A file as understood, before anything is stored.
@@ -876,6 +912,7 @@ export interface components {
             source: string;
             /** Measured */
             measured: boolean;
+            exposure: components["schemas"]["Exposure"];
         };
         /** RowTold */
         RowTold: {
@@ -888,6 +925,13 @@ export interface components {
             temperature_c: number;
             /** Humidity */
             humidity: number | null;
+        };
+        /** RulesTold */
+        RulesTold: {
+            /** Dimple Stages */
+            dimple_stages: components["schemas"]["DimpleStage"][];
+            /** Largest File Bytes */
+            largest_file_bytes: number;
         };
         /**
          * Shell
@@ -1730,6 +1774,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesTold"];
                 };
             };
         };

@@ -15,7 +15,6 @@ type Props = {
   forecast: Forecast
   pieces: Piece[]
   laidAt: string
-  setPointC: number
   /** When somebody looked at the box or did something there. */
   visits?: string[]
   /** A second forecast, drawn as a second plume. */
@@ -29,14 +28,7 @@ const HEIGHT = 190
  * From lay to first meals, measured in heat: cold days are short here, warm days long.
  * The band is coloured by the temperature the eggs got; the plume is when they pip.
  */
-export function DevelopmentRibbon({
-  forecast,
-  pieces,
-  laidAt,
-  setPointC,
-  visits = [],
-  other,
-}: Props) {
+export function DevelopmentRibbon({ forecast, pieces, laidAt, visits = [], other }: Props) {
   const [frame, width] = useWidth<HTMLDivElement>()
   const end = Math.max(
     1.32,
@@ -60,7 +52,7 @@ export function DevelopmentRibbon({
           aria-label={inWords(forecast)}
           style={{ display: 'block' }}
         >
-          <Band pieces={pieces} setPointC={setPointC} x={x} end={end} />
+          <Band pieces={pieces} x={x} end={end} />
           <Days forecast={forecast} pieces={pieces} laidAt={laidAt} x={x} end={end} width={width} />
           {other && <Plume forecast={other.forecast} x={byDate(other.forecast)} end={end} second />}
           <Plume forecast={forecast} x={x} end={end} />
@@ -89,22 +81,12 @@ function inWords(forecast: Forecast): string {
 
 type Scale = (development: number) => number
 
-function Band({
-  pieces,
-  setPointC,
-  x,
-  end,
-}: {
-  pieces: Piece[]
-  setPointC: number
-  x: Scale
-  end: number
-}) {
+function Band({ pieces, x, end }: { pieces: Piece[]; x: Scale; end: number }) {
   const { top, height } = BAND
   return (
     <g>
       <rect x={x(0)} y={top} width={x(end) - x(0)} height={height} fill={token('faint')} />
-      {exposureRuns(pieces, setPointC).map((run) => {
+      {exposureRuns(pieces).map((run) => {
         const from = x(run.from)
         const wide = Math.max(0.5, x(run.to) - from)
         const colour = token(run.colour)

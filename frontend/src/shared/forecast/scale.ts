@@ -39,22 +39,22 @@ function firstEggsLead({ first_pip, typical_pip, rate_per_day }: Forecast): numb
   return ((Date.parse(typical_pip.p50) - Date.parse(first_pip.p50)) / DAY_MS) * rate_per_day
 }
 
-/** Which exposure colour a temperature gets, against the set point. */
-function exposure(meanC: number, setPointC: number): string {
-  const off = meanC - setPointC
-  if (meanC < 27 || off < -3) return 'cold2'
-  if (off < -0.8) return 'cold1'
-  if (meanC > 33.5 || off > 2) return 'warm2'
-  return off > 0.8 ? 'warm1' : 'mild'
+/** The colour token of each class of exposure. */
+const COLOURS: Record<Piece['exposure'], string> = {
+  cold: 'cold2',
+  cool: 'cold1',
+  fine: 'mild',
+  warm: 'warm1',
+  hot: 'warm2',
 }
 
 export type Run = { from: number; to: number; colour: string; measured: boolean }
 
 /** The ribbon's pieces with neighbours of one colour joined, from and to in development. */
-export function exposureRuns(pieces: Piece[], setPointC: number): Run[] {
+export function exposureRuns(pieces: Piece[]): Run[] {
   const runs: Run[] = []
   for (const piece of pieces) {
-    const colour = exposure(piece.mean_c, setPointC)
+    const colour = COLOURS[piece.exposure]
     const last = runs.at(-1)
     if (last && last.colour === colour && last.measured === piece.measured) {
       last.to = piece.development_end

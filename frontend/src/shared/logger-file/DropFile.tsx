@@ -1,7 +1,5 @@
 import { chakra, FileUpload } from '@chakra-ui/react'
-
-/** MB a logger's file may have; the house refuses larger ones too. */
-const LARGEST_MB = 48
+import { useRules } from '../api/queries'
 
 /** Takes one file by drop, tap or key; a file too large is refused before it is sent. */
 export function DropFile({
@@ -13,10 +11,11 @@ export function DropFile({
   onFile: (file: File) => void
   onRefused: (reason: string) => void
 }) {
+  const largest = useRules().data?.largest_file_bytes ?? Number.POSITIVE_INFINITY
   return (
     <FileUpload.Root
       maxFiles={1}
-      maxFileSize={LARGEST_MB * 1024 * 1024}
+      maxFileSize={largest}
       onFileAccept={({ files }) => files[0] && onFile(files[0])}
       onFileReject={({ files }) => {
         const refused = files[0]
@@ -24,7 +23,7 @@ export function DropFile({
         const mb = Math.round(refused.file.size / 1e6)
         onRefused(
           refused.errors.includes('FILE_TOO_LARGE')
-            ? `${refused.file.name} has ${mb} MB; a logger's file has at most ${LARGEST_MB}. Nothing was sent.`
+            ? `${refused.file.name} has ${mb} MB; a logger's file has at most ${Math.round(largest / 1e6)}. Nothing was sent.`
             : `${refused.file.name} cannot be taken.`,
         )
       }}

@@ -4,13 +4,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from sandboa.core.development.box_temperature import Provenance
+from sandboa.core.development.box_temperature import Provenance, SetPoints
 from sandboa.core.development.curve import DevelopmentCurve
+from sandboa.core.development.exposure import Exposure, exposure
 
 
 @dataclass(frozen=True, slots=True)
 class RibbonPiece:
-    """A piece of time: development at its ends, mean temperature, and where it came from."""
+    """A piece of time: development at its ends, mean temperature, its source and class."""
 
     start_s: float
     end_s: float
@@ -19,9 +20,12 @@ class RibbonPiece:
     mean_c: float
     provenance: Provenance
     measured: bool
+    exposure: Exposure
 
 
-def ribbon(curve: DevelopmentCurve, pieces: int = 180) -> tuple[RibbonPiece, ...]:
+def ribbon(
+    curve: DevelopmentCurve, set_points: SetPoints, pieces: int = 180
+) -> tuple[RibbonPiece, ...]:
     """Cut lay..as-of into about `pieces` even pieces, and at every change of source.
 
     A gap shorter than a piece keeps a piece of its own, so that none is
@@ -41,15 +45,17 @@ def ribbon(curve: DevelopmentCurve, pieces: int = 180) -> tuple[RibbonPiece, ...
     at_edges = np.interp(edges, times, degree_seconds)
     development = [curve.at(float(edge)) for edge in edges]
     owners = np.searchsorted(joints, edges[:-1], side="right") - 1
+    means = np.diff(at_edges) / np.diff(edges)
     return tuple(
         RibbonPiece(
             start_s=float(edges[i]),
             end_s=float(edges[i + 1]),
             development_start=development[i],
             development_end=development[i + 1],
-            mean_c=float((at_edges[i + 1] - at_edges[i]) / (edges[i + 1] - edges[i])),
+            mean_c=float(means[i]),
             provenance=temperature.stretches[owner].provenance,
             measured=temperature.stretches[owner].measured,
+            exposure=exposure(float(means[i]), set_points.at(float(edges[i]))),
         )
         for i, owner in enumerate(owners)
         if edges[i + 1] - edges[i] > 1.0

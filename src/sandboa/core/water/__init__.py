@@ -9,10 +9,11 @@ from sandboa.core.water.mixing import (
     medium_named,
     mix,
 )
-from sandboa.core.water.top_up import TopUp, top_up
+from sandboa.core.water.top_up import POURED_RANGE_G, TopUp, top_up
 
 __all__ = [
     "MEDIA",
+    "POURED_RANGE_G",
     "DryMass",
     "Medium",
     "Mix",

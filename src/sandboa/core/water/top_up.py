@@ -10,6 +10,8 @@ from sandboa.core.units import require_range
 ROUND_TO_G: Final = 5.0
 #: Share of the set-up water above which a top-up is split over two days (handbook D2).
 SPLIT_ABOVE: Final = 0.6
+#: g of water a keeper pours into one box at once (assumption).
+POURED_RANGE_G: Final = (1.0, 2_000.0)
 #: g of a whole box (assumption).
 BOX_MASS_RANGE_G: Final = (10.0, 50_000.0)
 

@@ -104,7 +104,7 @@ class GradeAsked(Asked):
 
 
 class WateringAsked(Asked):
-    water_g: Annotated[float, Field(ge=1, le=2000)]
+    water_g: float
     at: AskedMoment | None = None
 
 
