@@ -64,6 +64,14 @@ def test_from_an_empty_house_to_a_judged_egg_and_back(desk: Page, empty: str) ->
     log.first.get_by_role("button", name="Do again").click()
     expect(desk.get_by_text("3 of 5 eggs dented early: the box is dry.")).to_be_visible()
 
+    # The clutch itself undone: its page says so, and the house can do it again.
+    log.last.get_by_role("button", name="Undo").click()
+    expect(desk.get_by_role("alert")).to_contain_text("There is no clutch")
+    desk.get_by_role("link", name="Today", exact=True).first.click()
+    last = desk.get_by_role("region", name="Recorded last").get_by_role("listitem")
+    last.first.get_by_role("button", name="Do again").click()
+    expect(desk.get_by_text("3 of 5 eggs dented early: the box is dry.")).to_be_visible()
+
 
 def test_a_toast_offers_undo_of_what_was_just_recorded(desk: Page, empty: str) -> None:
     desk.goto(f"{empty}/lay-day")

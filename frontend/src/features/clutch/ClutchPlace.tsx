@@ -1,6 +1,7 @@
 import { chakra } from '@chakra-ui/react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, useParams } from 'react-router'
+import { isNotFound } from '@/shared/api/client'
 import { useClutch, useUndo } from '@/shared/api/queries'
 import { fullMoment } from '@/shared/dates'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
@@ -26,7 +27,8 @@ export function Component() {
     const last = clutch && lastUndoable(clutch.log)
     if (last) undo.mutate(last.act)
   })
-  if (!clutch) return <Waiting problem={query.error?.message} />
+  // An undone clutch is gone, whatever was read of it before.
+  if (!clutch || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
   return (
     <chakra.div display="flex" flexDirection="column" gap={8}>
       <chakra.div display="flex" flexWrap="wrap" alignItems="flex-end" columnGap={6} rowGap={3}>

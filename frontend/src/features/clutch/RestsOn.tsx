@@ -6,11 +6,12 @@ import { temperature, useTemperatureUnit } from '@/shared/units'
 /** What the forecast rests on: measured or not, the gaps, cold spells, and the days to come. */
 export function RestsOn({ clutch }: { clutch: Schemas['ClutchTold'] }) {
   const unit = useTemperatureUnit()
+  const measured = (clutch.forecast?.measured_share ?? 0) > 0
   return (
     <chakra.div mt={4} display="flex" flexDirection="column" gap={1}>
       <p>
-        {clutch.rests_on} From today on: {temperature(clutch.box.temperature_c, unit)}, the mean of
-        the last 7 days.
+        {clutch.rests_on} From today on: {temperature(clutch.box.temperature_c, unit)},{' '}
+        {measured ? 'the mean of the last 7 days' : 'as until now'}.
       </p>
       {clutch.cold_spells.map((spell) => (
         <p key={spell.start}>
@@ -19,7 +20,7 @@ export function RestsOn({ clutch }: { clutch: Schemas['ClutchTold'] }) {
           <strong>{spell.delay_days.toFixed(1)} days</strong>.
         </p>
       ))}
-      {clutch.gaps.length > 0 && clutch.gaps.length <= 6 && (
+      {measured && clutch.gaps.length > 0 && clutch.gaps.length <= 6 && (
         <chakra.p color="soft" fontSize="0.92em">
           Not measured:{' '}
           {clutch.gaps

@@ -18,6 +18,10 @@ export class Problem extends Error {
   }
 }
 
+export function isNotFound(error: unknown): boolean {
+  return error instanceof Problem && error.status === 404
+}
+
 /** The data of an answer; throws Problem when the server refused or cannot be reached. */
 export async function answer<T>(
   request: Promise<{ data?: T; error?: unknown; response: Response }>,
