@@ -56,3 +56,4 @@ def test_blocks_and_kinks_agree_with_the_single_ramps(values: list[float]) -> No
     steps = DEFAULT_CLOCK.steps(times, np.array(values))
     singly = [DEFAULT_CLOCK.ramp_rate_per_day(a, b) / 24 for a, b in itertools.pairwise(values)]
     assert steps == pytest.approx(singly, abs=1e-9)
+    assert DEFAULT_CLOCK.total(times, np.array(values)) == pytest.approx(sum(singly), abs=1e-9)

@@ -1,6 +1,7 @@
 """`sandboa serve` and `sandboa demo`: the application on this machine."""
 
 import argparse
+import gc
 import socket
 import tempfile
 from datetime import datetime
@@ -56,6 +57,9 @@ def _run(app: FastAPI, asked: argparse.Namespace) -> int:
     listening = _listen(asked.port)
     port = listening.getsockname()[1]
     print(f"Sandboa is at http://{_HOST}:{port}/  (Ctrl+C stops it)", flush=True)
+    # What start-up made stays for good: spare the collector walking over it at every batch.
+    gc.collect()
+    gc.freeze()
     config = uvicorn.Config(app, log_level="warning", access_log=False)
     uvicorn.Server(config).run(sockets=[listening])
     return 0

@@ -89,7 +89,7 @@ class BatchAsked(Asked):
             moments = [read(reading["at"]) for reading in self.readings]
         except ValueError:
             moments = []
-        if len(moments) < len(self.readings) or any(m.tzinfo is None for m in moments):
+        if len(moments) < len(self.readings) or None in {m.tzinfo for m in moments}:
             raise self._first_bad_time()
         return [
             (int(moment.timestamp()), reading["temperature_c"], reading.get("humidity"))
