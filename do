@@ -105,7 +105,7 @@ case "${1:-}" in
   screenshots)
     set_up
     find_chromium
-    exec "$py" docs/refresh_screenshots.py
+    exec "$py" -m docs.refresh_screenshots
     ;;
   wheel)
     set_up

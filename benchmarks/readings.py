@@ -9,10 +9,10 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 import httpx2
+from tests.running import running
 from tests.samples import lay_day
 
 from benchmarks.report import Ratio
-from benchmarks.server import running
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.journal.readings import store_readings
@@ -99,7 +99,10 @@ def _over_http(batches: list[list[ReadingRow]], now_s: float) -> float:
             ).encode()
             for batch in batches
         ]
-        with running(Path(folder)) as address, httpx2.Client(base_url=address) as client:
+        with (
+            running("serve", "--data", folder) as address,
+            httpx2.Client(base_url=address) as client,
+        ):
             client.get("/api/alive")
             start = time.perf_counter()
             for body in bodies:

@@ -7,10 +7,10 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 import httpx2
+from tests.running import running
 from tests.samples import lay_day
 
 from benchmarks.report import Ratio, best_s
-from benchmarks.server import running
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.looks import grade_egg
 from sandboa.journal.probes import ProbePlace, hang_probe
@@ -26,7 +26,10 @@ def measure() -> Iterator[Ratio]:
     """As asked again and again, and as asked right after something was recorded."""
     with tempfile.TemporaryDirectory() as folder:
         _furnish(Path(folder))
-        with running(Path(folder)) as address, httpx2.Client(base_url=address) as client:
+        with (
+            running("serve", "--data", folder) as address,
+            httpx2.Client(base_url=address) as client,
+        ):
             client.get("/api/alive")
             start = time.perf_counter()
             first = client.get("/api/today")

@@ -1,28 +1,15 @@
 """`./do screenshots`: a current picture of each main view, the demo's clock stopped."""
 
-import re
 import shutil
-import subprocess
-import sys
 import tempfile
 from collections.abc import Callable
 from pathlib import Path
 
 from playwright.sync_api import Browser, Page, expect, sync_playwright
+from tests.running import CHROMIUM_FLAGS, DESK, PHONE, running
 
 _TODAY = "2026-06-14T18:30+00:00"
 _FOLDER = Path(__file__).parent / "screenshots"
-_FLAGS = [
-    "--no-sandbox",
-    "--disable-gpu",
-    "--disable-quic",
-    "--no-first-run",
-    "--disable-background-networking",
-    "--disable-component-update",
-    "--disable-sync",
-]
-_DESK = {"width": 1280, "height": 800}
-_PHONE = {"width": 390, "height": 844}
 
 
 def _nothing(_: Page) -> None:
@@ -53,32 +40,24 @@ def _file_understood(page: Page) -> None:
 
 
 _VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...] = (
-    ("today", "/", "bench", _DESK, _nothing),
-    ("today-phone-night", "/", "night", _PHONE, _nothing),
-    ("clutch", "/clutches/26-04", "bench", _DESK, _nothing),
-    ("clutch-phone-night", "/clutches/26-04", "night", _PHONE, _nothing),
-    ("lay-day", "/lay-day", "bench", _DESK, _clutch_being_laid),
-    ("readings", "/readings", "bench", _DESK, _file_understood),
-    ("bench-night", "/bench", "night", _DESK, _nothing),
-    ("specimens", "/specimens", "bench", _DESK, _nothing),
+    ("today", "/", "bench", DESK, _nothing),
+    ("today-phone-night", "/", "night", PHONE, _nothing),
+    ("clutch", "/clutches/26-04", "bench", DESK, _nothing),
+    ("clutch-phone-night", "/clutches/26-04", "night", PHONE, _nothing),
+    ("lay-day", "/lay-day", "bench", DESK, _clutch_being_laid),
+    ("readings", "/readings", "bench", DESK, _file_understood),
+    ("bench-night", "/bench", "night", DESK, _nothing),
+    ("specimens", "/specimens", "bench", DESK, _nothing),
 )
 
 
 def main() -> None:
-    command = [sys.executable, "-m", "sandboa", "demo", "--port", "0", "--today", _TODAY]
-    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
-    assert process.stdout is not None
-    found = re.search(r"http://\S+?(?=/ )", process.stdout.readline())
-    assert found is not None
-    try:
-        with sync_playwright() as playwright:
-            chromium = shutil.which("chromium")
-            browser = playwright.chromium.launch(executable_path=chromium, args=_FLAGS)
-            for view in _VIEWS:
-                _take(browser, found[0], *view)
-    finally:
-        process.terminate()
-        process.wait()
+    with running("demo", "--today", _TODAY) as address, sync_playwright() as playwright:
+        chromium = shutil.which("chromium")
+        browser = playwright.chromium.launch(executable_path=chromium, args=CHROMIUM_FLAGS)
+        for view in _VIEWS:
+            _take(browser, address, *view)
+        browser.close()
 
 
 def _take(

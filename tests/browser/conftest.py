@@ -1,42 +1,14 @@
 """The real interface in headless Chromium, over the real command in its own process."""
 
-import re
 import shutil
-import subprocess
-import sys
 from collections.abc import Iterator
-from contextlib import contextmanager
 from pathlib import Path
 
 import pytest
 from playwright.sync_api import Browser, Page, sync_playwright
 
+from running import CHROMIUM_FLAGS, DESK, PHONE, running
 from samples import NOW, ZONE
-
-_FLAGS = [
-    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-    "--disable-background-networking", "--disable-component-update", "--disable-sync",
-]  # fmt: skip
-
-DESK = {"width": 1280, "height": 800}
-PHONE = {"width": 390, "height": 844}
-
-
-@contextmanager
-def running(*arguments: str) -> Iterator[str]:
-    """The command running; yields its address. It listens before it says so."""
-    command = [sys.executable, "-m", "sandboa", *arguments, "--port", "0"]
-    process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
-    assert process.stdout is not None
-    try:
-        line = process.stdout.readline()
-        found = re.search(r"http://\S+", line)
-        assert found, f"no address in {line!r}"
-        yield found[0].rstrip("/")
-    finally:
-        process.terminate()
-        process.wait(timeout=20)
-        process.stdout.close()
 
 
 @pytest.fixture(scope="session")
@@ -56,7 +28,9 @@ def empty(tmp_path: Path) -> Iterator[str]:
 @pytest.fixture(scope="session")
 def chromium() -> Iterator[Browser]:
     with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=_FLAGS)
+        browser = playwright.chromium.launch(
+            executable_path=shutil.which("chromium"), args=CHROMIUM_FLAGS
+        )
         yield browser
         browser.close()
 

@@ -44,7 +44,7 @@ export function BoxDrawing({
       aria-label={label}
       style={{ display: 'block', maxWidth: '100%', height: 'auto' }}
     >
-      <Tray medium={medium} fine={width > 200} />
+      <Tray medium={medium} fine={width > 200} onGrid={false} />
       {eggs.map((egg) => (
         <g
           key={egg.number}
@@ -66,6 +66,7 @@ export function BoxDrawing({
 export function ChoosableBox({
   eggs,
   medium,
+  onGrid,
   day,
   chosen,
   onChoose,
@@ -73,6 +74,7 @@ export function ChoosableBox({
 }: {
   eggs: PlacedEgg[]
   medium: string
+  onGrid: boolean
   day: number
   chosen: number | null
   onChoose: (number: number) => void
@@ -80,7 +82,7 @@ export function ChoosableBox({
 }) {
   const scale = scaleFor(eggs.length)
   return (
-    <BoxFrame medium={medium}>
+    <BoxFrame medium={medium} onGrid={onGrid}>
       {eggs.map((egg) => (
         <EggSpot key={egg.number} egg={egg} scale={scale}>
           <button
@@ -103,6 +105,7 @@ export function ChoosableBox({
 export function ArrangeableBox({
   eggs,
   medium,
+  onGrid,
   frame,
   chosen,
   onChoose,
@@ -110,6 +113,7 @@ export function ArrangeableBox({
 }: {
   eggs: PlacedEgg[]
   medium: string
+  onGrid: boolean
   /** Size in px of the box on screen, to turn a drag into a share. */
   frame: () => { width: number; height: number }
   chosen: number | null
@@ -138,7 +142,7 @@ export function ArrangeableBox({
     onMove(egg.number, egg.x + (dx ?? 0), egg.y + (dy ?? 0))
   }
   return (
-    <BoxFrame medium={medium}>
+    <BoxFrame medium={medium} onGrid={onGrid}>
       {eggs.map((egg) => (
         <EggSpot key={egg.number} egg={egg} scale={scale}>
           <DraggableEgg
@@ -220,7 +224,15 @@ function EggSpot({ egg, scale, children }: { egg: PlacedEgg; scale: number; chil
   )
 }
 
-function BoxFrame({ medium, children }: { medium: string; children: ReactNode }) {
+function BoxFrame({
+  medium,
+  onGrid,
+  children,
+}: {
+  medium: string
+  onGrid: boolean
+  children: ReactNode
+}) {
   return (
     <div
       style={{ position: 'relative', aspectRatio: `${BOX.width} / ${BOX.height}`, width: '100%' }}
@@ -230,7 +242,7 @@ function BoxFrame({ medium, children }: { medium: string; children: ReactNode })
         style={{ position: 'absolute', inset: 0, width: '100%', height: '100%' }}
         aria-hidden
       >
-        <Tray medium={medium} fine />
+        <Tray medium={medium} fine onGrid={onGrid} />
       </svg>
       {children}
     </div>
@@ -252,8 +264,7 @@ function spotButton(chosen: boolean) {
 }
 
 /** The tray: its walls, the medium in it, and the grid where eggs stand on one. */
-function Tray({ medium, fine }: { medium: string; fine: boolean }) {
-  const onGrid = ['saturated perlite', 'sponges', 'water under a grid'].includes(medium)
+function Tray({ medium, fine, onGrid }: { medium: string; fine: boolean; onGrid: boolean }) {
   const { width, height } = BOX
   return (
     <g>

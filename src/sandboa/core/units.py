@@ -20,6 +20,8 @@ READING_RANGE_C: Final = (-20.0, 60.0)
 SET_POINT_RANGE_C: Final = (20.0, 36.0)
 #: s since epoch within which a keeper's records lie: the years 2000 to 2100 (assumption).
 MOMENT_RANGE_S: Final = (946_684_800.0, 4_133_980_800.0)
+#: s a phone's clock may be ahead of the house's before "in the future" is said (assumption).
+CLOCK_GRACE_S: Final = 60.0
 #: g of dry medium a box can hold (assumption).
 MEDIUM_MASS_RANGE_G: Final = (1.0, 20_000.0)
 

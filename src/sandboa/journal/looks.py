@@ -3,7 +3,7 @@
 from sandboa.core.dimples import excess_grade
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.errors import NotPlausible
-from sandboa.core.units import require_range
+from sandboa.core.units import CLOCK_GRACE_S, require_range
 from sandboa.core.water import POURED_RANGE_G
 from sandboa.journal.acts import act
 from sandboa.journal.errors import NotFound
@@ -49,8 +49,7 @@ def _clutch(code: str) -> Clutch:
 
 
 def _require_between_lay_and_now(clutch: Clutch, at_s: float, now_s: float) -> None:
-    # A minute of grace: a phone's clock is rarely the server's.
-    if at_s > now_s + 60:
+    if at_s > now_s + CLOCK_GRACE_S:
         raise NotPlausible("at", "that time is in the future")
     if at_s < clutch.laid_s:
         raise NotPlausible("at", f"that is before clutch {clutch.code} was laid")

@@ -4,10 +4,11 @@ from dataclasses import dataclass
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_name
+from sandboa.core.units import CLOCK_GRACE_S
 from sandboa.journal.acts import act
 from sandboa.journal.errors import Conflict, NotFound
 from sandboa.records.clutches import Box, clutch_coded
-from sandboa.records.facts import Act, Entity
+from sandboa.records.facts import Act
 from sandboa.records.house import Cabinet, Probe, Shelf, named
 
 
@@ -31,7 +32,7 @@ def hang_probe(
     """
     name = clean_name("probe", name)
     where, words = find_place(place)
-    if since_s > now_s + 60:
+    if since_s > now_s + CLOCK_GRACE_S:
         raise NotPlausible("since", "a probe cannot hang there from a time in the future")
     if named(Probe, name) is not None:
         raise Conflict(f"there is a probe {name} already: two probes need two names")
@@ -97,9 +98,3 @@ def find_place(place: ProbePlace) -> tuple[int, str]:
     if shelf is None:
         raise NotFound(f"cabinet {cabinet.name} has no shelf {place.shelf}")
     return shelf.entity, f"{cabinet.name}, {shelf.name}"
-
-
-def place_kind(entity: int) -> str:
-    """ "box", "shelf" or "cabinet"."""
-    kind: str = Entity.get_by_id(entity).kind
-    return kind

@@ -13,7 +13,7 @@ from sandboa.records.facts import Act
 from sandboa.records.readings import Batch, ReadingRow
 
 #: s a logger's clock may run ahead before its readings are refused as future (assumption).
-CLOCK_GRACE_S: Final = 300.0
+LOGGER_GRACE_S: Final = 300.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,7 +39,7 @@ def store_readings(
     unknown probe; values must have been range-checked.
     """
     probe = find_probe(probe_entity)
-    fitting, before_probe, in_future = _fitting(rows, probe.since_s, now_s + CLOCK_GRACE_S)
+    fitting, before_probe, in_future = _fitting(rows, probe.since_s, now_s + LOGGER_GRACE_S)
     try:
         with act("readings", "", now_s) as taking_in:
             batch = Batch.record(taking_in, probe=probe.entity, source=source, file_name=file_name)
@@ -65,7 +65,7 @@ def read_by_hand(
     require_range("temperature", temperature_c, READING_RANGE_C, "°C")
     if humidity is not None:
         require_range("humidity", humidity, (0.0, 1.0), "")
-    if at_s > now_s + CLOCK_GRACE_S:
+    if at_s > now_s + LOGGER_GRACE_S:
         raise NotPlausible("at", "that time is in the future")
     with act("reading", "", now_s) as reading:
         thermometer = hand_thermometer(reading, place, at_s)

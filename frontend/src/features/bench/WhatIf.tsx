@@ -124,7 +124,7 @@ function Answer({ told, asked }: { told: Schemas['WhatIfTold']; asked: Schemas['
         forecast={forecast}
         pieces={told.ribbon}
         laidAt={asked.laid_at}
-        other={other && !other.overdue ? { forecast: other, label: shown } : undefined}
+        other={other && !other.overdue ? other : undefined}
       />
       <chakra.div
         display="grid"

@@ -54,6 +54,7 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
         <ChoosableBox
           eggs={clutch.eggs.map(asLook)}
           medium={clutch.box.medium}
+          onGrid={clutch.box.on_grid}
           day={clutch.day}
           chosen={chosen}
           onChoose={setChosen}

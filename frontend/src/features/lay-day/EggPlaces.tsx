@@ -4,12 +4,12 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { useFormContext } from 'react-hook-form'
 import { ArrangeableBox } from '@/eggs/BoxDrawing'
-import { answer, api, type Problem } from '@/shared/api/client'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { TextField } from '@/shared/ui/fields'
 import { countOf, type LaidEgg, type LayValues } from './values'
 
 /** Counting the eggs ("7-2") and placing them: dragged, or moved with the arrow keys. */
-export function EggPlaces({ shells }: { shells: string[] }) {
+export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['ChoicesTold'] }) {
   const form = useFormContext<LayValues>()
   const client = useQueryClient()
   const box = useRef<HTMLDivElement>(null)
@@ -68,6 +68,7 @@ export function EggPlaces({ shells }: { shells: string[] }) {
               <ArrangeableBox
                 eggs={placed}
                 medium={medium}
+                onGrid={media.some((m) => m.name === medium && m.on_grid)}
                 frame={() => ({
                   width: box.current?.clientWidth ?? 1,
                   height: box.current?.clientHeight ?? 1,

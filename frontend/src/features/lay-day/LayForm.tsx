@@ -81,7 +81,7 @@ export function LayForm({ start, choices, submitLabel, pending, onChange, onSubm
         </chakra.div>
         <chakra.div minWidth={0}>
           <Heading>Eggs where they lie</Heading>
-          <EggPlaces shells={choices.shells} />
+          <EggPlaces choices={choices} />
         </chakra.div>
         <div>
           {form.formState.errors.root && (

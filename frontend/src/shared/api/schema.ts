@@ -413,6 +413,8 @@ export interface components {
             shelf: string;
             /** Medium */
             medium: string;
+            /** On Grid */
+            on_grid: boolean;
             /** Dry Mass G */
             dry_mass_g: number | null;
             /** Water G */
@@ -502,8 +504,6 @@ export interface components {
             eggs: components["schemas"]["EggTold"][];
             /** Attention */
             attention: components["schemas"]["AttentionTold"][];
-            /** Answered Water */
-            answered_water: number[];
             /** Probes */
             probes: components["schemas"]["ProbeTold"][];
             /** Log */
@@ -805,6 +805,8 @@ export interface components {
             name: string;
             /** Ratio */
             ratio: number | null;
+            /** On Grid */
+            on_grid: boolean;
         };
         /**
          * MixAsked

@@ -18,7 +18,7 @@ type Props = {
   /** When somebody looked at the box or did something there. */
   visits?: string[]
   /** A second forecast, drawn as a second plume. */
-  other?: { forecast: Forecast; label: string }
+  other?: Forecast
 }
 
 const BAND = { top: 92, height: 30 }
@@ -34,9 +34,7 @@ export function DevelopmentRibbon({ forecast, pieces, laidAt, visits = [], other
     1.32,
     forecast.first_meal ? developmentAt(forecast, forecast.first_meal.p75) + 0.02 : 1.32,
     forecast.development + 0.1,
-    other?.forecast.typical_pip
-      ? developmentAt(forecast, other.forecast.typical_pip.p90) + 0.08
-      : 0,
+    other?.typical_pip ? developmentAt(forecast, other.typical_pip.p90) + 0.08 : 0,
   )
   const x = (development: number) => 2 + (development / end) * (width - 4)
   // Both forecasts pip at the same heat; the second is drawn where its dates fall.
@@ -54,7 +52,7 @@ export function DevelopmentRibbon({ forecast, pieces, laidAt, visits = [], other
         >
           <Band pieces={pieces} x={x} end={end} />
           <Days forecast={forecast} pieces={pieces} laidAt={laidAt} x={x} end={end} width={width} />
-          {other && <Plume forecast={other.forecast} x={byDate(other.forecast)} end={end} second />}
+          {other && <Plume forecast={other} x={byDate(other)} end={end} second />}
           <Plume forecast={forecast} x={x} end={end} />
           <g stroke={token('ink')} strokeWidth={2}>
             {visits.map((visit) => {

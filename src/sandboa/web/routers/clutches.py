@@ -6,6 +6,7 @@ from fastapi import APIRouter, Path
 from pydantic import BaseModel, Field
 
 from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.core.water import medium_named
 from sandboa.journal import looks
 from sandboa.journal.clutch_now import ClutchPage, clutch_page
 from sandboa.journal.today import attention
@@ -49,6 +50,7 @@ class BoxTold(BaseModel):
     cabinet: str
     shelf: str
     medium: str
+    on_grid: bool
     dry_mass_g: float | None
     water_g: float | None
     closing: str
@@ -91,7 +93,6 @@ class ClutchTold(BaseModel):
     ribbon: list[RibbonPieceTold]
     eggs: list[EggTold]
     attention: list[AttentionTold]
-    answered_water: list[int]
     probes: list[ProbeTold]
     log: list[LogTold]
 
@@ -141,6 +142,7 @@ def _told(page: ClutchPage, now_s: float) -> ClutchTold:
             cabinet=now.cabinet,
             shelf=now.shelf,
             medium=now.box.medium,
+            on_grid=medium_named(now.box.medium).on_grid,
             dry_mass_g=now.box.dry_mass_g,
             water_g=now.box.water_g,
             closing=now.box.closing,
@@ -155,7 +157,6 @@ def _told(page: ClutchPage, now_s: float) -> ClutchTold:
         ribbon=[RibbonPieceTold.of(piece) for piece in page.ribbon],
         eggs=[EggTold.model_validate(egg) for egg in now.eggs.eggs],
         attention=[AttentionTold.model_validate(a) for a in attention(now, now_s)],
-        answered_water=list(now.eggs.answered_water),
         probes=[ProbeTold.model_validate(probe) for probe in page.probes],
         log=[LogTold.of(entry) for entry in page.log],
     )

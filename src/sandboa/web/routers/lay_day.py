@@ -54,6 +54,7 @@ class LaidTold(BaseModel):
 class MediumTold(BaseModel):
     name: str
     ratio: float | None
+    on_grid: bool
 
 
 class CabinetTold(BaseModel):
@@ -87,7 +88,7 @@ def get_choices(house: TheHouse, now_s: NowS) -> ChoicesTold:
     """Names known already and the schools of medium and closing."""
     facts = house.now.facts()
     return ChoicesTold(
-        media=[MediumTold(name=m.name, ratio=m.ratio) for m in MEDIA],
+        media=[MediumTold(name=m.name, ratio=m.ratio, on_grid=m.on_grid) for m in MEDIA],
         closings=[c.value for c in Closing],
         shells=[s.value for s in Shell],
         cabinets=list(_cabinets(facts, now_s)),
