@@ -59,7 +59,9 @@ export function WhatIf({ now }: { now: string }) {
         gridTemplateColumns={{ base: '1fr 1fr', lg: '15rem 9rem 11rem 6rem 1fr' }}
         columnGap={4}
       >
-        <TextField name="laidAt" label="Laid" type="datetime-local" required />
+        <chakra.div gridColumn={{ base: 'span 2', lg: 'auto' }}>
+          <TextField name="laidAt" label="Laid" type="datetime-local" required />
+        </chakra.div>
         <TextField
           name="setPoint"
           label={`Set point, °${unit}`}
