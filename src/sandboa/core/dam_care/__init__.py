@@ -1,0 +1,21 @@
+"""After laying: what the dam needs, and when she will be herself again."""
+
+from sandboa.core.dam_care.aftercare import (
+    AftercareTask,
+    CareItem,
+    TubSchool,
+    aftercare,
+    not_eating,
+)
+from sandboa.core.dam_care.recovery import Recovery, Weighing, recovery
+
+__all__ = [
+    "AftercareTask",
+    "CareItem",
+    "Recovery",
+    "TubSchool",
+    "Weighing",
+    "aftercare",
+    "not_eating",
+    "recovery",
+]

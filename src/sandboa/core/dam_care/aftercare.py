@@ -1,0 +1,134 @@
+"""The dam's checklist after laying, by school (handbook 1, section 2)."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Final
+
+from sandboa.core.units import SECONDS_PER_DAY
+
+#: Days after laying without a meal taken that are worth a flag (issue 3).
+NOT_EATING_DAYS: Final = 21.0
+#: Days between weighings while she recovers (assumption).
+WEIGH_EVERY_DAYS: Final = 7.0
+#: Days between small meals while she recovers: "small and often" (the number is an assumption).
+MEAL_EVERY_DAYS: Final = 6.0
+
+
+class TubSchool(StrEnum):
+    """When her tub is cleaned after laying: schools differ (handbook 1, section 2)."""
+
+    AT_ONCE = "clean at once"
+    REST_FIRST = "let her rest 1-2 weeks first"
+
+
+class AftercareTask(StrEnum):
+    RINSE = "rinse"
+    WATER = "water"
+    WEIGH = "weigh"
+    CLEAN = "clean"
+    FIRST_MEAL = "first meal"
+    MEAL = "meal"
+
+
+WORDS: Final = {
+    AftercareTask.RINSE: "Rinse or wipe the scent of eggs off her, lukewarm.",
+    AftercareTask.WATER: "Fresh water.",
+    AftercareTask.WEIGH: "Weigh her.",
+    AftercareTask.CLEAN: "Clean her tub, fresh bedding.",
+    AftercareTask.FIRST_MEAL: "Offer a first small meal.",
+    AftercareTask.MEAL: "Offer a small meal.",
+}
+
+#: Days after laying: best from .. by. First meal 1-3 days (handbook 1); the rest assumptions.
+_ON_LAY_DAY: Final = (0.0, 1.0)
+_FIRST_MEAL: Final = (1.0, 3.0)
+_CLEAN: Final = {TubSchool.AT_ONCE: (0.0, 1.0), TubSchool.REST_FIRST: (7.0, 14.0)}
+#: Days a meal or a weighing may come late before it is said to be late (assumption).
+_SLACK_DAYS: Final = 3.0
+
+
+@dataclass(frozen=True, slots=True)
+class CareItem:
+    """One thing to do for her: best from `from_s` to `by_s`; `done_s` when it was done."""
+
+    task: AftercareTask
+    text: str
+    from_s: float
+    by_s: float
+    done_s: float | None = None
+
+    def due(self, now_s: float) -> bool:
+        return self.done_s is None and now_s >= self.from_s
+
+
+def aftercare(
+    laid_s: float,
+    school: TubSchool,
+    *,
+    maternal: bool,
+    recovered: bool,
+    ticked: dict[AftercareTask, float],
+    weighed_s: tuple[float, ...] = (),
+    offered_s: tuple[float, ...] = (),
+) -> tuple[CareItem, ...]:
+    """The checklist of a dam that laid at `laid_s`, in the order in which things fall due.
+
+    Parameters
+    ----------
+    ticked: when the keeper ticked rinse, water or clean (s).
+    weighed_s, offered_s: weighings and meals offered, taken or refused, since
+        laying; they tick their own lines, so nothing is entered twice.
+    maternal: she sits on her eggs; her tub is not cleaned and she is not
+        rinsed (that would drive her off them), until the eggs have hatched.
+    recovered: target weight reached; weighing and extra meals are over.
+
+    Source: handbook 1, section 2 (keeper practice).
+    """
+
+    def item(
+        task: AftercareTask, days: tuple[float, float], after_s: float, done_s: float | None
+    ) -> CareItem:
+        start, end = (after_s + d * SECONDS_PER_DAY for d in days)
+        return CareItem(task, WORDS[task], start, end, done_s)
+
+    weighed, offered = sorted(weighed_s), sorted(offered_s)
+    items = [item(AftercareTask.WATER, _ON_LAY_DAY, laid_s, ticked.get(AftercareTask.WATER))]
+    if not maternal:
+        items += [
+            item(AftercareTask.RINSE, _ON_LAY_DAY, laid_s, ticked.get(AftercareTask.RINSE)),
+            item(AftercareTask.CLEAN, _CLEAN[school], laid_s, ticked.get(AftercareTask.CLEAN)),
+            item(AftercareTask.WEIGH, _ON_LAY_DAY, laid_s, weighed[0] if weighed else None),
+        ]
+    items.append(
+        item(AftercareTask.FIRST_MEAL, _FIRST_MEAL, laid_s, offered[0] if offered else None)
+    )
+    if not recovered:
+        if offered:
+            again = (MEAL_EVERY_DAYS, MEAL_EVERY_DAYS + _SLACK_DAYS)
+            items.append(item(AftercareTask.MEAL, again, offered[-1], None))
+        if weighed and not maternal:
+            again = (WEIGH_EVERY_DAYS, WEIGH_EVERY_DAYS + _SLACK_DAYS)
+            items.append(item(AftercareTask.WEIGH, again, weighed[-1], None))
+    return tuple(sorted(items, key=lambda i: (i.from_s, i.by_s)))
+
+
+def not_eating(
+    laid_s: float,
+    last_meal_taken_s: float | None,
+    now_s: float,
+    *,
+    maternal: bool,
+    flag_days: float = NOT_EATING_DAYS,
+) -> str | None:
+    """What to say of a dam that has taken nothing for `flag_days` since laying, else None.
+
+    A dam that sits on her eggs usually fasts; she is left in peace (assumption).
+    """
+    since = laid_s if last_meal_taken_s is None else max(laid_s, last_meal_taken_s)
+    days = (now_s - since) / SECONDS_PER_DAY
+    if maternal or last_meal_taken_s is not None or days < flag_days:
+        return None
+    return (
+        f"has taken nothing since laying, {days:.0f} days ago. Offer smaller prey, warmer; "
+        "thin or weak, she is a case for a reptile vet."
+    )

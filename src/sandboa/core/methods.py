@@ -1,0 +1,213 @@
+"""House methods: the schools a keeper chooses from, and how a clutch differs from its house's.
+
+Practice differs on every line; where one is set as the default, `REASONS` says why.
+"""
+
+import math
+from dataclasses import dataclass, fields
+from enum import StrEnum
+from typing import Final
+
+from sandboa.core.box import Closing
+from sandboa.core.dam_care.aftercare import TubSchool
+from sandboa.core.development.clock import DEFAULT_CLOCK
+from sandboa.core.errors import NotPlausible
+from sandboa.core.names import clean_name
+from sandboa.core.units import SET_POINT_RANGE_C, require_range
+from sandboa.core.water.mixing import RATIO_RANGE, medium_named
+
+
+class Contact(StrEnum):
+    """How the eggs meet what is under them."""
+
+    BEDDED = "bedded in a hollow"
+    GRID = "on a grid"
+
+
+class Visits(StrEnum):
+    SET_AND_FORGET = "set and forget"
+    EVERY_14_DAYS = "every 14 days"
+    EVERY_7_DAYS = "every 7 days"
+    EVERY_2_3_DAYS = "every 2-3 days"
+
+
+class MouldSchool(StrEnum):
+    LEAVE = "leave unless it comes away freely"
+    ISOLATE = "isolate"
+    POWDER = "antifungal powder and dry brush"
+    DISCARD = "discard only when certain"
+
+
+class CuttingSchool(StrEnum):
+    NEVER = "never, only to rescue when siblings are out"
+    AFTER_FIRST_PIP = "after the first pip"
+    FULL_TERM = "when full term and all eggs deflated"
+    SET_DAY = "on a set day"
+
+
+class LastDays(StrEnum):
+    LEAVE = "leave as is"
+    MOVE = "to damp warm paper, grid removed"
+
+
+class DamSchool(StrEnum):
+    TAKEN = "eggs taken"
+    MATERNAL = "maternal incubation"
+
+
+class ClumpSchool(StrEnum):
+    KEEP = "keep the clump"
+    SEPARATE = "separate while fresh"
+
+
+#: °C above which incubation is discouraged: more deformities, weak hatchlings (handbook 1.3).
+DISCOURAGED_ABOVE_C: Final = 32.8
+#: Day before which no egg is cut on a set day, and the temperature it is meant at (handbook 1.3).
+EARLIEST_SET_DAY: Final = 55
+STANDARD_C: Final = 31.67
+#: Days a set day can be at all (assumption).
+_SET_DAY_RANGE: Final = (40.0, 110.0)
+
+
+@dataclass(frozen=True, slots=True)
+class Method:
+    """One choice on every line of the table in handbook 1, section 3.
+
+    `ratio` is g of water per g of dry medium, None where nothing is mixed by
+    weight; `temperature_c` the set point; `set_day` counts for cutting on a
+    set day only.
+    """
+
+    name: str
+    medium: str = "vermiculite"
+    ratio: float | None = 1.0
+    contact: Contact = Contact.BEDDED
+    closing: Closing = Closing.PIN_HOLES
+    temperature_c: float = 31.5
+    visits: Visits = Visits.EVERY_7_DAYS
+    mould: MouldSchool = MouldSchool.LEAVE
+    cutting: CuttingSchool = CuttingSchool.AFTER_FIRST_PIP
+    set_day: int | None = None
+    last_days: LastDays = LastDays.LEAVE
+    clump: ClumpSchool = ClumpSchool.KEEP
+    tub: TubSchool = TubSchool.AT_ONCE
+    dam: DamSchool = DamSchool.TAKEN
+
+    @property
+    def maternal(self) -> bool:
+        return self.dam is DamSchool.MATERNAL
+
+
+#: What a house starts with.
+STANDARD: Final = Method("Standard")
+
+#: Why each line of the standard is what it is (shown beside the choice).
+REASONS: Final = {
+    "medium": "Vermiculite holds its water longest, so a missed week is forgiven.",
+    "ratio": "Water and dry medium of equal weight.",
+    "contact": "Bedded eggs do not roll and lose water slowest.",
+    "closing": "One or two pin holes let air in and keep the water for weeks.",
+    "temperature_c": "31.1 to 32.0 °C is standard; cooler is slower and forgiving of peaks.",
+    "visits": "A week is short enough to see a box go dry in time.",
+    "mould": "Mould is mostly the result of a dying egg; rubbing harms good ones.",
+    "cutting": "The first pip proves that the clutch is at term.",
+    "last_days": "Every move in the last days is a risk of its own.",
+    "clump": "A clump does not roll and has less surface to dry.",
+    "tub": "A tub that smells of eggs keeps her brooding.",
+    "dam": "Eggs in a box can be watched and watered.",
+}
+
+_LINES: Final = {
+    "medium": "medium",
+    "ratio": "water per g of medium",
+    "contact": "contact",
+    "closing": "closing",
+    "temperature_c": "temperature",
+    "visits": "visits",
+    "mould": "mould",
+    "cutting": "cutting",
+    "set_day": "set day",
+    "last_days": "last days",
+    "clump": "clump",
+    "tub": "dam's tub",
+    "dam": "dam",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class Difference:
+    """A line on which a clutch departs from its house method."""
+
+    line: str
+    house: str
+    own: str
+
+
+def checked(method: Method) -> Method:
+    """The method with its name tidied; NotPlausible when a line cannot be true.
+
+    Temperature 20-36 °C, ratio 0.1-5; a set day needs the day, and never one
+    before day 55 at the standard temperature, or as far developed by heat.
+    """
+    name = clean_name("name", method.name)
+    medium = medium_named(method.medium)
+    require_range("temperature_c", method.temperature_c, SET_POINT_RANGE_C, "°C")
+    if method.ratio is not None:
+        require_range("ratio", method.ratio, RATIO_RANGE, "")
+    set_day = None
+    if method.cutting is CuttingSchool.SET_DAY:
+        if method.set_day is None:
+            raise NotPlausible("set_day", "which day are eggs cut on?")
+        earliest = earliest_set_day(method.temperature_c)
+        require_range("set_day", method.set_day, _SET_DAY_RANGE, "days")
+        if method.set_day < earliest:
+            raise NotPlausible(
+                "set_day",
+                f"day {method.set_day} is too early to cut at {method.temperature_c:.1f} °C: "
+                f"not before day {earliest}",
+            )
+        set_day = method.set_day
+    kept = {f.name: getattr(method, f.name) for f in fields(method)}
+    return Method(**{**kept, "name": name, "medium": medium.name, "set_day": set_day})
+
+
+def earliest_set_day(temperature_c: float) -> int:
+    """First day on which cutting on a set day can be meant: day 55 at 31.67 °C, by heat elsewhere.
+
+    `temperature_c` above the clock's zero; at or below it nothing develops and
+    the latest day of all is returned.
+    """
+    developed = EARLIEST_SET_DAY * float(DEFAULT_CLOCK.rate_per_day(STANDARD_C))
+    rate = float(DEFAULT_CLOCK.rate_per_day(temperature_c))
+    if rate <= 0:
+        return int(_SET_DAY_RANGE[1])
+    return math.ceil(developed / rate - 1e-9)
+
+
+def temperature_words(temperature_c: float) -> str:
+    """The school of a set point (handbook 1, section 3)."""
+    if temperature_c > DISCOURAGED_ABOVE_C:
+        return "discouraged: more deformities and weak hatchlings above 32.8 °C"
+    if temperature_c > 30.5:
+        return "standard"
+    if temperature_c > 29.2:
+        return "cool and slow"
+    return "low"
+
+
+def differences(house: Method, own: Method) -> tuple[Difference, ...]:
+    """The lines on which `own` departs from `house`, in the order of the table."""
+    return tuple(
+        Difference(words, _shown(line, house), _shown(line, own))
+        for line, words in _LINES.items()
+        if getattr(house, line) != getattr(own, line)
+    )
+
+
+def _shown(line: str, method: Method) -> str:
+    value = getattr(method, line)
+    if value is None:
+        return "none"
+    if line == "temperature_c":
+        return f"{value:.1f} °C"
+    return f"{value:g}" if isinstance(value, float) else str(value)
