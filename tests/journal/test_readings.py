@@ -34,7 +34,7 @@ def rows(days: float = 10.0, temperature_c: float = 30.0, every_s: int = 600):
 
 @pytest.fixture
 def probe(house: HouseNow) -> int:
-    lay_clutch(lay_day(10.0), NOW_S)
+    lay_clutch(lay_day(10.0, second_clutch=True), NOW_S)
     hung, _ = hang_probe(
         "Lower", ProbePlace(cabinet="North", shelf="lower"), NOW_S - 20 * DAY_S, NOW_S
     )
@@ -106,7 +106,7 @@ def test_a_corrected_file_of_the_same_length_replaces_the_undone_one(house, prob
 )
 @given(st.randoms(), st.integers(1, 9))
 def test_any_order_of_batches_gives_the_same_series_and_roll_ups(house, random, batches) -> None:
-    lay_clutch(lay_day(10.0), NOW_S)
+    lay_clutch(lay_day(10.0, second_clutch=True), NOW_S)
     known = rows(2.0)
     results = []
     for name in ("in order", "shuffled"):

@@ -7,6 +7,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from samples import NOW, NOW_S
+from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.records import readings as records_of_readings
 from sandboa.records.database import Unavailable
 from sandboa.web import guards
@@ -241,7 +242,7 @@ def test_a_database_that_cannot_be_written_says_so_and_stores_nothing(
 
 
 def test_bodies_too_large_binary_files_and_other_sites_are_refused(http, monkeypatch) -> None:
-    monkeypatch.setattr(guards, "LARGEST_FILE_BYTES", 1000)
+    monkeypatch.setattr(guards, "LIMITS", (("/api/readings/files", 1000),))
     told = problem(http.post("/api/readings/files/preview", content=bytes(2000)), 413)
     assert "Nothing was stored" in told["detail"]
 
@@ -289,7 +290,7 @@ def test_bench_answers_without_any_data(http: TestClient) -> None:
 def test_rules_are_those_of_the_core(http: TestClient) -> None:
     told = http.get("/api/rules").json()
     assert told["dimple_stages"][0] == {"development": 0.5, "grade": 1}
-    assert told["largest_file_bytes"] == guards.LARGEST_FILE_BYTES
+    assert told["largest_file_bytes"] == LARGEST_FILE_BYTES
 
 
 def test_counts_and_choices_for_the_form(http: TestClient) -> None:

@@ -8,10 +8,13 @@ from peewee import IntegrityError
 
 from sandboa.journal.errors import Conflict, NotFound
 from sandboa.journal.still_needed import SHARED, still_needed
-from sandboa.records import readings
+from sandboa.records import animals, clutches, house, methods, photos, readings
 from sandboa.records.database import database
 from sandboa.records.facts import Act, fact_tables
 from sandboa.records.readings import Batch
+
+#: Every module of facts is loaded, so that an undo finds whatever an act recorded.
+_LOADED = (animals, clutches, house, methods, photos, readings)
 
 
 @contextmanager
@@ -96,11 +99,13 @@ def _take_back(target: Act, undoing: Act) -> None:
     for table in (*own, *SHARED):
         recorded = list(table.select().where(table.act == target.id))
         superseded = list(table.select().where(table.superseded_by == target.id))
+        # What was corrected gets its earlier version back; only what was new may have to stay.
+        corrected = {row.entity for row in superseded}
         for row in recorded:
             if row.superseded_by is not None:
                 later = Act.get_by_id(row.superseded_by)
                 raise Conflict(f'changed since by "{later.summary}": undo that first')
-            if not still_needed(row):
+            if row.entity in corrected or not still_needed(row):
                 row.retire(undoing)
         for row in superseded:
             table.create(entity=row.entity, act=undoing.id, **row.values())

@@ -14,11 +14,13 @@ from sandboa.core.development import (
     forecast,
 )
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
+from sandboa.core.methods import Difference, Method
 from sandboa.journal.acts import LogEntry, as_log
 from sandboa.journal.box_climate import development_curve, probes_of, set_points_of
 from sandboa.journal.egg_judgements import EggsView, judge_eggs
 from sandboa.journal.errors import NotFound
 from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.methods import departures, method_of, method_of_clutch
 from sandboa.records.clutches import Box, Clutch, acts_of
 from sandboa.records.house import Probe
 
@@ -41,13 +43,20 @@ class ClutchNow:
     forecast: Forecast | None
     cold_spells: tuple[ColdSpell, ...]
     eggs: EggsView
+    maternal: bool
 
 
 @dataclass(frozen=True)
 class ClutchPage:
-    """The Clutch place: everything of `now`, the ribbon, the gaps in words, probes and the log."""
+    """The Clutch place: everything of `now`, the ribbon, the gaps in words, probes and the log.
+
+    `differences` are the lines on which `method` departs from `house_method`.
+    """
 
     now: ClutchNow
+    method: Method
+    house_method: str
+    differences: tuple[Difference, ...]
     ribbon: tuple[RibbonPiece, ...]
     rests_on: str
     gaps: tuple[Stretch, ...]
@@ -66,6 +75,8 @@ def clutch_now(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) ->
     count = ClutchCount(len(eggs), sum(egg.slug for egg in eggs))
     curve = development_curve(house, facts, clutch, as_of_s)
     set_points = set_points_of(facts, clutch)
+    own = facts.methods.get(clutch.entity)
+    maternal = own is not None and method_of(own).maternal
     return ClutchNow(
         clutch=clutch,
         box=box,
@@ -79,10 +90,13 @@ def clutch_now(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) ->
         count=count,
         curve=curve,
         forecast=(
-            forecast(curve.temperature, count.fertile, curve=curve) if count.fertile else None
+            forecast(curve.temperature, count.fertile, curve=curve, maternal=maternal)
+            if count.fertile
+            else None
         ),
         cold_spells=cold_spells(curve, set_points),
         eggs=judge_eggs(facts, clutch, curve, as_of_s),
+        maternal=maternal,
     )
 
 
@@ -93,8 +107,13 @@ def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
     if clutch is None:
         raise NotFound(f"there is no clutch {code}")
     now = clutch_now(house, facts, clutch, as_of_s)
+    method = method_of_clutch(clutch.entity)
+    house_method, different = departures(method)
     return ClutchPage(
         now=now,
+        method=method,
+        house_method=house_method,
+        differences=different,
         ribbon=ribbon(now.curve, set_points_of(facts, clutch)),
         rests_on=rests_on(now.curve),
         gaps=now.curve.temperature.gaps,

@@ -1,9 +1,10 @@
 """The dents of a clutch's eggs, judged for their stage and among their box."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 from sandboa.core.box import Shell
+from sandboa.core.candling import Disc, Vessels, candle_again
 from sandboa.core.development import DevelopmentCurve
 from sandboa.core.dimples import (
     BoxJudgement,
@@ -14,12 +15,27 @@ from sandboa.core.dimples import (
     judge_box,
     rose_fast,
 )
+from sandboa.core.lay_day import EggEvent
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.house_now import Facts
 from sandboa.records.clutches import Clutch, Egg
 
 #: days for which it stays news that eggs answered a watering (assumption).
 ANSWER_NEWS_DAYS: Final = 14.0
+
+
+@dataclass(frozen=True, slots=True)
+class Torchlight:
+    """The latest candling; `again_from_s`..`again_by_s` when it is to be done again.
+
+    `disc` is where the embryo lies now: on top once the egg was turned.
+    """
+
+    vessels: Vessels | None = None
+    disc: Disc | None = None
+    seen_s: float | None = None
+    again_from_s: float | None = None
+    again_by_s: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -34,6 +50,10 @@ class EggView:
     y: float
     slug: bool
     shell: str
+    mass_g: float | None
+    clump: int | None
+    events: tuple[str, ...]
+    torchlight: Torchlight
     allowed_grade: int
     grade: int | None = None
     graded_s: float | None = None
@@ -77,7 +97,9 @@ def judge_eggs(facts: Facts, clutch: Clutch, curve: DevelopmentCurve, as_of_s: f
     ]
     box = judge_box(min(curve.now, 2.0), turgors)
     answered = tuple(n for n, seen in looks.items() if answered_water(seen, pours) is not None)
-    views = tuple(_view(egg, looks.get(egg.number, []), box) for egg in eggs)
+    views = tuple(
+        _view(facts, clutch, egg, looks.get(egg.number, []), box, as_of_s) for egg in eggs
+    )
     return EggsView(views, box, answered)
 
 
@@ -89,22 +111,47 @@ def _gradings(facts: Facts, egg: Egg, curve: DevelopmentCurve, as_of_s: float) -
     ]
 
 
-def _view(egg: Egg, seen: list[Grading], box: BoxJudgement) -> EggView:
+def _view(
+    facts: Facts, clutch: Clutch, egg: Egg, seen: list[Grading], box: BoxJudgement, as_of_s: float
+) -> EggView:
     judged = box.by_egg.get(egg.number)
-    if judged is None or not seen:
-        allowed = judged.allowed_grade if judged else 0
-        return EggView(egg.number, egg.x, egg.y, bool(egg.slug), egg.shell, allowed)
-    return EggView(
+    events = tuple(e.kind for e in facts.egg_events.get(egg.entity, []) if e.at_s <= as_of_s)
+    view = EggView(
         egg.number,
         egg.x,
         egg.y,
-        slug=False,
-        shell=egg.shell,
-        allowed_grade=judged.allowed_grade,
+        bool(egg.slug),
+        egg.shell,
+        egg.mass_g,
+        egg.clump,
+        events,
+        Torchlight() if egg.slug else _torchlight(facts, clutch, egg, events, as_of_s),
+        judged.allowed_grade if judged else 0,
+    )
+    if judged is None or not seen:
+        return view
+    return replace(
+        view,
         grade=seen[-1].grade,
         graded_s=seen[-1].at_s,
         excess=judged.excess,
         scope=judged.scope,
         urgency=judged.urgency,
         advice=advice(judged, seen[-1].grade, early_eggs=len(box.early_eggs)),
+    )
+
+
+def _torchlight(
+    facts: Facts, clutch: Clutch, egg: Egg, events: tuple[str, ...], as_of_s: float
+) -> Torchlight:
+    looks = [c for c in facts.candlings.get(egg.entity, []) if c.seen_s <= as_of_s]
+    last = looks[-1] if looks else None
+    vessels = Vessels(last.vessels) if last else None
+    found = next((Disc(c.disc) for c in reversed(looks) if c.disc), None)
+    again = candle_again(vessels, clutch.laid_s, last.seen_s, as_of_s) if last is not None else None
+    return Torchlight(
+        vessels,
+        Disc.TOP if found and EggEvent.TURNED in events else found,
+        last.seen_s if last else None,
+        *(again or (None, None)),
     )

@@ -14,10 +14,12 @@ import numpy as np
 from sandboa.core.development import ReadingSeries, SetPoints
 from sandboa.core.development.clock import FloatArray
 from sandboa.journal.cabinets import set_points
+from sandboa.journal.herd import Herd, read_herd
 from sandboa.records import readings
-from sandboa.records.clutches import Box, Clutch, Egg, Turgor, Watering
+from sandboa.records.clutches import Box, Candling, Clutch, Egg, EggEvent, Turgor, Watering
 from sandboa.records.facts import Fact, newest_act
 from sandboa.records.house import Animal, Cabinet, Probe, SetPoint, Shelf
+from sandboa.records.methods import ClutchMethod
 
 FactT = TypeVar("FactT", bound=Fact)
 
@@ -36,7 +38,10 @@ class Facts:
     clutches: list[Clutch]
     boxes: dict[int, Box]
     eggs: dict[int, list[Egg]]
+    methods: dict[int, ClutchMethod]
     turgor: dict[int, list[Turgor]]
+    candlings: dict[int, list[Candling]]
+    egg_events: dict[int, list[EggEvent]]
     waterings: dict[int, list[Watering]]
 
 
@@ -52,6 +57,7 @@ class HouseNow:
     """Answers with current facts and series; safe to share between threads."""
 
     _facts: Facts | None = None
+    _herd: tuple[int, Herd] | None = None
     _series: dict[int, _HeldSeries] = field(default_factory=dict)
     _lock: Lock = field(default_factory=Lock)
 
@@ -62,6 +68,14 @@ class HouseNow:
         if held is None or held.version != version:
             held = self._facts = _read_facts(version)
         return held
+
+    def herd(self) -> Herd:
+        """The animals as they stand; read again only after a new act."""
+        version = newest_act()
+        held = self._herd
+        if held is None or held[0] != version:
+            held = self._herd = (version, read_herd())
+        return held[1]
 
     def series(self, probe: int, version: int) -> ReadingSeries:
         """All readings of a probe as of `version`, that of the facts it is used with.
@@ -110,7 +124,10 @@ def _read_facts(version: int) -> Facts:
         clutches=sorted(Clutch.current(), key=lambda c: (c.laid_s, c.code)),
         boxes={b.clutch: b for b in Box.current()},
         eggs=_grouped(Egg, "clutch", order="number"),
+        methods={m.clutch: m for m in ClutchMethod.current()},
         turgor=_grouped(Turgor, "egg", order="seen_s"),
+        candlings=_grouped(Candling, "egg", order="seen_s"),
+        egg_events=_grouped(EggEvent, "egg", order="at_s"),
         waterings=_grouped(Watering, "box", order="poured_s"),
     )
 

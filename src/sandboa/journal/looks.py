@@ -1,5 +1,6 @@
-"""At the box: an egg's dents, and water poured."""
+"""At the box: an egg's dents, what the torch shows, and water poured."""
 
+from sandboa.core.candling import Disc, Vessels
 from sandboa.core.dimples import excess_grade
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.errors import NotPlausible
@@ -7,7 +8,7 @@ from sandboa.core.units import CLOCK_GRACE_S, require_range
 from sandboa.core.water import POURED_RANGE_G
 from sandboa.journal.acts import act
 from sandboa.journal.errors import NotFound
-from sandboa.records.clutches import Box, Clutch, Egg, Turgor, Watering, clutch_coded
+from sandboa.records.clutches import Box, Candling, Clutch, Egg, Turgor, Watering, clutch_coded
 from sandboa.records.facts import Act
 
 
@@ -17,10 +18,7 @@ def grade_egg(code: str, number: int, grade: int, seen_s: float, now_s: float) -
     Raises NotFound for an unknown clutch or egg; NotPlausible for a slug, a
     grade that is not 0-4, or a time before lay or after now.
     """
-    clutch = _clutch(code)
-    egg = Egg.only(Egg.clutch == clutch.entity, Egg.number == number)
-    if egg is None:
-        raise NotFound(f"clutch {clutch.code} has no egg {number}")
+    clutch, egg = _egg(code, number)
     if egg.slug:
         raise NotPlausible("number", f"egg {number} is a slug: dents say nothing about it")
     excess_grade(0.0, grade)  # the one place that knows which grades there are
@@ -28,6 +26,30 @@ def grade_egg(code: str, number: int, grade: int, seen_s: float, now_s: float) -
     with act("grade", f"Egg {number}: {GRADE_WORDS[grade]}", now_s, clutch.entity) as looking:
         Turgor.record(looking, egg=egg.entity, seen_s=int(seen_s), grade=grade)
     return looking
+
+
+def candle_egg(
+    code: str, number: int, vessels: Vessels, disc: Disc | None, seen_s: float, now_s: float
+) -> Act:
+    """Record what the torch showed; `disc` None when it was not looked for.
+
+    Raises NotFound for an unknown clutch or egg; NotPlausible for a slug or a
+    time before lay or after now.
+    """
+    clutch, egg = _egg(code, number)
+    if egg.slug:
+        raise NotPlausible("number", f"egg {number} is a slug: there are no vessels to see")
+    _require_between_lay_and_now(clutch, seen_s, now_s)
+    seen = {Vessels.NONE: "no vessels", Vessels.UNSURE: "unsure"}.get(vessels, f"{vessels} vessels")
+    with act("candle", f"Egg {number} candled: {seen}", now_s, clutch.entity) as candling:
+        Candling.record(
+            candling,
+            egg=egg.entity,
+            seen_s=int(seen_s),
+            vessels=vessels.value,
+            disc=disc.value if disc else None,
+        )
+    return candling
 
 
 def water_box(code: str, water_g: float, poured_s: float, now_s: float) -> Act:
@@ -39,6 +61,14 @@ def water_box(code: str, water_g: float, poured_s: float, now_s: float) -> Act:
     with act("water", f"{water_g:g} g of water added", now_s, clutch.entity) as pouring:
         Watering.record(pouring, box=box.entity, poured_s=int(poured_s), water_g=water_g)
     return pouring
+
+
+def _egg(code: str, number: int) -> tuple[Clutch, Egg]:
+    clutch = _clutch(code)
+    egg = Egg.only(Egg.clutch == clutch.entity, Egg.number == number)
+    if egg is None:
+        raise NotFound(f"clutch {clutch.code} has no egg {number}")
+    return clutch, egg
 
 
 def _clutch(code: str) -> Clutch:

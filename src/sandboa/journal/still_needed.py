@@ -1,11 +1,12 @@
 """What an undo must leave standing because other facts lean on it."""
 
+from sandboa.records.animals import Lock, Meal, Pair, Pairing, Sign, Trait, Weight
 from sandboa.records.clutches import Box, Clutch
 from sandboa.records.facts import Fact
 from sandboa.records.house import Animal, Cabinet, Probe, SetPoint, Shelf
 
 #: Tables whose rows other acts share, in the order in which they can be let go.
-SHARED: tuple[type[Fact], ...] = (Animal, Shelf, Cabinet, SetPoint)
+SHARED: tuple[type[Fact], ...] = (Pairing, Animal, Shelf, Cabinet, SetPoint)
 
 
 def still_needed(row: Fact) -> bool:
@@ -16,7 +17,9 @@ def still_needed(row: Fact) -> bool:
     """
     entity = row.entity
     if isinstance(row, Animal):
-        return bool(Clutch.current((Clutch.dam == entity) | (Clutch.sire == entity)))
+        return _animal_needed(entity)
+    if isinstance(row, Pairing):
+        return bool(Lock.current(Lock.pairing == entity))
     if isinstance(row, Shelf):
         return bool(Box.current(Box.shelf == entity) or Probe.current(Probe.place == entity))
     if isinstance(row, Cabinet):
@@ -25,3 +28,13 @@ def still_needed(row: Fact) -> bool:
         others = SetPoint.current(SetPoint.cabinet == row.cabinet, SetPoint.id != row.id)
         return Cabinet.now(row.cabinet) is not None and not others
     return False
+
+
+def _animal_needed(entity: int) -> bool:
+    """Whether anything else is recorded of the animal, or it is another one's parent."""
+    as_parent = [
+        table.current((table.dam == entity) | (table.sire == entity))
+        for table in (Clutch, Pair, Pairing, Animal)
+    ]
+    own = [table.current(table.animal == entity) for table in (Weight, Meal, Trait)]
+    return any(as_parent) or any(own) or bool(Sign.current(Sign.dam == entity))

@@ -73,6 +73,7 @@ def today(house: HouseNow, as_of_s: float) -> Today:
 def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
     """What needs the keeper at this clutch, with the reason; what to do first comes first."""
     yield from _dents(now)
+    yield from _candling(now, as_of_s)
     forecast = now.forecast
     if forecast is None:
         yield Attention(Urgency.NONE, "Slugs only: nothing will pip here.")
@@ -116,6 +117,20 @@ def _dents(now: ClutchNow) -> Iterator[Attention]:
         which = f"egg {numbers[0]}" if len(numbers) == 1 else f"{len(numbers)} eggs"
         yield Attention(
             Urgency.NONE, f"After watering, {which} rounded out: the box was dry.", numbers
+        )
+
+
+def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
+    """Eggs whose vessels were weak or unsure at lay are looked at again on day 5-7."""
+    due = tuple(
+        egg.number
+        for egg in now.eggs.eggs
+        if egg.torchlight.again_from_s is not None and as_of_s >= egg.torchlight.again_from_s
+    )
+    if due and not now.maternal:
+        which = f"egg {due[0]}" if len(due) == 1 else f"eggs {', '.join(map(str, due))}"
+        yield Attention(
+            Urgency.WATCH, f"Candle {which} again (day 5-7): unsure at the last look.", due
         )
 
 

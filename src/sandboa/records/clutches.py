@@ -13,14 +13,19 @@ class Clutch(Fact):
 
 
 class Box(Fact):
-    """The closed container of a clutch; masses in g, null when the keeper did not say."""
+    """Where a clutch lies; masses in g, null when the keeper did not say.
+
+    Medium, closing and contact are null where the dam keeps the eggs in her tub.
+    """
 
     clutch = IntegerField()
     shelf = IntegerField()
-    medium = TextField()
+    medium = TextField(null=True)
     dry_mass_g = FloatField(null=True)
     water_g = FloatField(null=True)
-    closing = TextField()
+    closing = TextField(null=True)
+    contact = TextField(null=True)
+    set_up_mass_g = FloatField(null=True)
 
     @classmethod
     def of(cls, clutch: Clutch) -> "Box":
@@ -31,7 +36,10 @@ class Box(Fact):
 
 
 class Egg(Fact):
-    """An egg at its place: x from left, y from the door's far side, shares of the box."""
+    """An egg at its place: x from left, y from the door's far side, shares of the box.
+
+    Eggs of the same `clump` number stick together.
+    """
 
     clutch = IntegerField()
     number = IntegerField()
@@ -39,6 +47,33 @@ class Egg(Fact):
     y = FloatField()
     slug = IntegerField()
     shell = TextField()
+    clump = IntegerField(null=True)
+    mass_g = FloatField(null=True)
+
+
+class Candling(Fact):
+    """One look at an egg with the torch: vessels, and where the disc lay."""
+
+    egg = IntegerField()
+    seen_s = IntegerField()
+    vessels = TextField()
+    disc = TextField(null=True)
+
+
+class EggEvent(Fact):
+    """What happened to an egg: turned, torn, dropped ..."""
+
+    egg = IntegerField()
+    at_s = IntegerField()
+    kind = TextField()
+
+
+class DamCheck(Fact):
+    """Whether a lump was left in the dam's belly after laying."""
+
+    clutch = IntegerField()
+    at_s = IntegerField()
+    lump = TextField()
 
 
 class Turgor(Fact):

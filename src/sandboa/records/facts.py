@@ -1,6 +1,6 @@
 """The journal of facts: appended, superseded, never overwritten."""
 
-from collections.abc import Iterable
+from collections.abc import Iterator
 from typing import Any, Self
 
 from peewee import AutoField, Expression, IntegerField, Model, TextField
@@ -85,9 +85,15 @@ class Fact(Record):
         return {name: value for name, value in self.__data__.items() if name not in own}
 
 
-def fact_tables() -> Iterable[type[Fact]]:
-    """Every table of facts."""
-    return Fact.__subclasses__()
+def fact_tables() -> Iterator[type[Fact]]:
+    """Every table of facts whose module is loaded; classes that only others share have none."""
+    waiting = list(Fact.__subclasses__())
+    while waiting:
+        table = waiting.pop(0)
+        further = table.__subclasses__()
+        waiting += further
+        if not further:
+            yield table
 
 
 def newest_act() -> int:

@@ -11,8 +11,16 @@ SIRE: Final = "sire"
 
 
 class Animal(Fact):
+    """A dam or a sire; `dam` and `sire` are its parents, where they are known."""
+
     role = TextField()
     name = TextField()
+    code = TextField(null=True)
+    hatch_year = IntegerField(null=True)
+    traits = TextField(default="")
+    dam = IntegerField(null=True)
+    sire = IntegerField(null=True)
+    retired = IntegerField(default=0)
 
 
 class Cabinet(Fact):
@@ -43,6 +51,21 @@ class Probe(Fact):
     since_s = IntegerField()
     checked = IntegerField()
     by_hand = IntegerField()
+
+
+class Setting(Fact):
+    """A number the keeper has set in place of the default."""
+
+    name = TextField()
+    value = FloatField()
+
+
+class Task(Fact):
+    """Something on a checklist of `subject` (a dam, a clutch), ticked."""
+
+    subject = IntegerField()
+    name = TextField()
+    done_s = IntegerField()
 
 
 NamedT = TypeVar("NamedT", Animal, Cabinet, Probe)

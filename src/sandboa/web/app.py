@@ -17,10 +17,39 @@ from sandboa.web import problems
 from sandboa.web.clock import Clock, SystemClock
 from sandboa.web.guards import Guards
 from sandboa.web.house import House
-from sandboa.web.routers import acts, bench, clutches, lay_day, readings, rules, today
+from sandboa.web.routers import (
+    acts,
+    animals,
+    bench,
+    cards,
+    clutches,
+    lay_day,
+    lay_days,
+    photos,
+    readings,
+    rules,
+    season,
+    settings,
+    today,
+)
 
 STATIC = Path(__file__).parent / "static"
 _HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
+_PLACES = (
+    today,
+    animals,
+    season,
+    clutches,
+    cards,
+    lay_day,
+    lay_days,
+    photos,
+    readings,
+    bench,
+    settings,
+    acts,
+    rules,
+)
 
 
 def create_app(database: Path | None, clock: Clock | None = None, *, demo: bool = False) -> FastAPI:
@@ -37,7 +66,7 @@ def create_app(database: Path | None, clock: Clock | None = None, *, demo: bool 
     if database is not None:
         open_database(database)
     problems.install(app)
-    for place in (today, clutches, lay_day, readings, bench, acts, rules):
+    for place in _PLACES:
         app.include_router(place.router)
     app.get("/api/alive", include_in_schema=False)(_alive)
     if STATIC.is_dir():

@@ -6,12 +6,18 @@ from typing import Final
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.web.problems import problem
 
 #: Bytes of a request body that is not a file (assumption: 100,000 readings are about 8 MB).
 LARGEST_BODY_BYTES: Final = 12 * 1024 * 1024
-_FILE_PATHS: Final = ("/api/readings/files", "/api/bench/forecast")
+#: Bytes that may come in at paths that take files.
+LIMITS: Final = (
+    ("/api/readings/files", LARGEST_FILE_BYTES),
+    ("/api/bench/forecast", LARGEST_FILE_BYTES),
+    ("/api/photos", LARGEST_PHOTO_BYTES),
+)
 
 _HEADERS: Final = {
     # Everything ships with the application; the browser is told to fetch nothing else.
@@ -38,7 +44,7 @@ class Guards:
         if _from_elsewhere(scope, headers):
             await problem(403, "this request came from another site")(scope, receive, send)
             return
-        limit = LARGEST_FILE_BYTES if scope["path"].startswith(_FILE_PATHS) else LARGEST_BODY_BYTES
+        limit = _limit(scope["path"])
         declared = headers.get("content-length", "")
         if declared.isdigit() and int(declared) > limit:
             await _too_large(int(declared), limit)(scope, receive, send)
@@ -51,6 +57,10 @@ class Guards:
 
 class BodyTooLargeError(Exception):
     """A body without a declared length went over the limit."""
+
+
+def _limit(path: str) -> int:
+    return next((most for start, most in LIMITS if path.startswith(start)), LARGEST_BODY_BYTES)
 
 
 def _from_elsewhere(scope: Scope, headers: Headers) -> bool:

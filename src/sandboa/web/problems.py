@@ -8,8 +8,9 @@ from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
 from sandboa.core.errors import NotPlausible
+from sandboa.formats.pictures import NotAPicture
 from sandboa.formats.readings_csv import NotReadable
-from sandboa.journal.errors import Conflict, NotFound
+from sandboa.journal.errors import Conflict, NotFound, Question
 from sandboa.records.database import Unavailable
 
 _TITLES = {
@@ -51,8 +52,13 @@ _REASONS = {
 }
 
 
-def problem(status: int, detail: str, errors: list[dict[str, str]] | None = None) -> JSONResponse:
-    """A problem+json response."""
+def problem(
+    status: int,
+    detail: str,
+    errors: list[dict[str, str]] | None = None,
+    confirm: str | None = None,
+) -> JSONResponse:
+    """A problem+json response; `confirm` names the field that lets it pass after all."""
     body: dict[str, Any] = {
         "type": "about:blank",
         "title": _TITLES.get(status, "Error"),
@@ -60,6 +66,8 @@ def problem(status: int, detail: str, errors: list[dict[str, str]] | None = None
         "detail": detail,
         "errors": errors or [],
     }
+    if confirm is not None:
+        body["confirm"] = confirm
     return JSONResponse(body, status, media_type="application/problem+json")
 
 
@@ -73,6 +81,14 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(NotReadable)
     def _(_: Request, error: NotReadable) -> JSONResponse:
         return problem(422, str(error), [{"field": "file", "reason": str(error)}])
+
+    @app.exception_handler(NotAPicture)
+    def _(_: Request, error: NotAPicture) -> JSONResponse:
+        return problem(422, _sentence(str(error)), [{"field": "file", "reason": str(error)}])
+
+    @app.exception_handler(Question)
+    def _(_: Request, error: Question) -> JSONResponse:
+        return problem(409, _sentence(str(error)), confirm=error.confirm)
 
     @app.exception_handler(NotFound)
     def _(_: Request, error: NotFound) -> JSONResponse:

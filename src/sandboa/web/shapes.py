@@ -18,6 +18,15 @@ def _moment(value: Any) -> Any:
     return datetime.fromtimestamp(value, UTC) if isinstance(value, int | float) else value
 
 
+def at(seconds: float) -> datetime:
+    """The core's seconds as a moment."""
+    return datetime.fromtimestamp(seconds, UTC)
+
+
+def at_or_none(seconds: float | None) -> datetime | None:
+    return None if seconds is None else at(seconds)
+
+
 #: A moment in a response, made from the core's seconds.
 Moment = Annotated[AwareDatetime, BeforeValidator(_moment)]
 
@@ -153,3 +162,15 @@ class RibbonPieceTold(BaseModel):
             measured=piece.measured,
             exposure=piece.exposure,
         )
+
+
+class PhotoTold(Told):
+    """A photo; its picture is at /api/photos/{file}.jpg. `egg` null when it is of the whole."""
+
+    id: int = Field(validation_alias="entity")
+    egg: int | None
+    step: str
+    taken_at: Moment = Field(validation_alias="taken_s")
+    file: str
+    width: int
+    height: int

@@ -53,7 +53,7 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
       <div ref={box}>
         <ChoosableBox
           eggs={clutch.eggs.map(asLook)}
-          medium={clutch.box.medium}
+          medium={clutch.box.medium ?? ''}
           onGrid={clutch.box.on_grid}
           day={clutch.day}
           chosen={chosen}

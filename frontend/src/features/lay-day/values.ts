@@ -48,10 +48,10 @@ export function valuesOf(clutch: Schemas['ClutchTold'], unit: TemperatureUnit): 
     cabinet: box.cabinet,
     shelf: box.shelf,
     setPoint: fromCelsius(box.set_point_at_lay_c, unit).toFixed(1),
-    medium: box.medium,
+    medium: box.medium ?? '',
     dryMass: box.dry_mass_g?.toString() ?? '',
     water: box.water_g?.toString() ?? '',
-    closing: box.closing,
+    closing: box.closing ?? '',
   }
 }
 
@@ -66,10 +66,11 @@ export function requestOf(values: LayValues, unit: TemperatureUnit): Schemas['La
     cabinet: values.cabinet,
     shelf: values.shelf,
     set_point_c: Math.round(typedTemperature(values.setPoint, unit) * 1000) / 1000,
-    medium: values.medium,
+    medium: values.medium || null,
     dry_mass_g: grams(values.dryMass),
     water_g: grams(values.water),
-    closing: values.closing as Schemas['Closing'],
+    closing: (values.closing || null) as Schemas['Closing'] | null,
+    second_clutch: false,
   }
 }
 

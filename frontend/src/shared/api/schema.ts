@@ -24,6 +24,294 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/animals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Animals
+         * @description All dams and sires by name, the retired last.
+         */
+        get: operations["get_animals"];
+        put?: never;
+        /**
+         * Add Animal
+         * @description Record an animal.
+         */
+        post: operations["add_animal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/animals/after-laying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get After Laying
+         * @description Dams on the way back after laying, the latest first.
+         */
+        get: operations["get_after_laying"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/animals/{animal}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Animal
+         * @description Everything the page of an animal shows.
+         */
+        get: operations["get_animal"];
+        /**
+         * Correct Animal
+         * @description Correct an animal; the earlier values stay in the log.
+         */
+        put: operations["correct_animal"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/animals/{animal}/weights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weigh Animal
+         * @description Record a weight.
+         */
+        post: operations["weigh_animal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/animals/{animal}/meals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offer Meal
+         * @description Record a meal offered, taken or refused.
+         */
+        post: operations["offer_meal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/animals/{animal}/aftercare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tick Aftercare
+         * @description Tick a line of the dam's checklist after laying.
+         */
+        post: operations["tick_aftercare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Season
+         * @description Every dam with something to show, soonest first, and the plan of visits.
+         */
+        get: operations["get_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/pairs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plan Pair
+         * @description Mean a dam and a sire for each other.
+         */
+        post: operations["plan_pair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/pairs/{dam}/{sire}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Drop Pair
+         * @description Take a pair out of the plan.
+         */
+        delete: operations["drop_pair"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/pairings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Pairing
+         * @description Record a visit of a sire, begun now or at `start`.
+         */
+        post: operations["begin_pairing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/pairings/{pairing}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * End Pairing
+         * @description Record that the two were parted.
+         */
+        post: operations["end_pairing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/pairings/{pairing}/locks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * See Lock
+         * @description Record a lock seen.
+         */
+        post: operations["see_lock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * See Sign
+         * @description Record off food, ovulation or a pre-lay shed.
+         */
+        post: operations["see_sign"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/season/preparations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tick
+         * @description Tick a line of a dam's preparation list, or take the tick back.
+         */
+        post: operations["tick"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clutches/{code}": {
         parameters: {
             query?: never;
@@ -68,6 +356,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clutches/{code}/eggs/{number}/candlings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Candle Egg
+         * @description Record what the torch showed.
+         */
+        post: operations["candle_egg"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/method": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Method
+         * @description Let the clutch differ from its house method.
+         */
+        put: operations["change_method"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clutches/{code}/waterings": {
         parameters: {
             query?: never;
@@ -82,6 +410,26 @@ export interface paths {
          * @description Record water added to the box.
          */
         post: operations["water_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/qr.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Qr
+         * @description The address of the clutch's page as a QR code (SVG), at the address this house was asked.
+         */
+        get: operations["get_qr"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -142,6 +490,174 @@ export interface paths {
          * @description Record a clutch.
          */
         post: operations["lay_clutch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lay-days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Lay Days
+         * @description Lay days begun and neither recorded nor set aside.
+         */
+        get: operations["get_lay_days"];
+        put?: never;
+        /**
+         * Begin Lay Day
+         * @description Begin a lay day.
+         */
+        post: operations["begin_lay_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lay-days/{lay_day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Lay Day
+         * @description How a lay day stands.
+         */
+        get: operations["get_lay_day"];
+        /**
+         * Save Lay Day
+         * @description Keep what a step gathered; a conflict when another device was faster.
+         */
+        put: operations["save_lay_day"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lay-days/{lay_day}/clutch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Lay Day
+         * @description Record the clutch, in one act.
+         */
+        post: operations["record_lay_day"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lay-days/{lay_day}/aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Lay Day Aside
+         * @description Put a lay day away that came to nothing, or take it out again.
+         */
+        post: operations["set_lay_day_aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Photo
+         * @description Attach a photo (the body: JPEG, PNG, WebP or HEIC) to a lay day, clutch or animal.
+         */
+        post: operations["add_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Take Photo Away
+         * @description Take a photo out of the record; undo brings it back.
+         */
+        delete: operations["take_photo_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Clutch Photos
+         * @description Photos of a clutch and its eggs, oldest first.
+         */
+        get: operations["get_clutch_photos"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{file}.jpg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Photo
+         * @description The picture itself, whole or small.
+         */
+        get: operations["get_photo"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -312,6 +828,114 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Methods
+         * @description The house's methods, the chosen one first, and why the standard is what it is.
+         */
+        get: operations["get_methods"];
+        put?: never;
+        /**
+         * Add Method
+         * @description Record a house method.
+         */
+        post: operations["add_method"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/methods/{method}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change House Method
+         * @description Change a house method; clutches keep the copy they have.
+         */
+        put: operations["change_house_method"];
+        post?: never;
+        /**
+         * Drop Method
+         * @description Take a house method away.
+         */
+        delete: operations["drop_method"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Settings
+         * @description The house's numbers with default, range and reason.
+         */
+        get: operations["get_settings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Setting
+         * @description Set a number for the house.
+         */
+        put: operations["put_setting"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cabinets/readiness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Readiness
+         * @description Whether each cabinet is ready for eggs, from its readings.
+         */
+        get: operations["get_readiness"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/acts": {
         parameters: {
             query?: never;
@@ -386,6 +1010,131 @@ export interface components {
             /** Summary */
             summary: string;
         };
+        /** AddedTold */
+        AddedTold: {
+            /** Id */
+            id: number;
+            act: components["schemas"]["ActTold"];
+        };
+        /** AfterLayingTold */
+        AfterLayingTold: {
+            /** Dam */
+            dam: number;
+            /** Name */
+            name: string;
+            /** Clutch */
+            clutch: string;
+            /**
+             * Laid At
+             * Format: date-time
+             */
+            laid_at: string;
+            /** Maternal */
+            maternal: boolean;
+            /** Before G */
+            before_g: number | null;
+            /** Target G */
+            target_g: number;
+            /** Items */
+            items: components["schemas"]["CareItemTold"][];
+            recovery: components["schemas"]["RecoveryTold"] | null;
+            /** Flags */
+            flags: string[];
+        };
+        /**
+         * AftercareTask
+         * @enum {string}
+         */
+        AftercareTask: "rinse" | "water" | "weigh" | "clean" | "first meal" | "meal";
+        /**
+         * AnimalAsked
+         * @description `dam` and `sire` are ids of its parents.
+         */
+        AnimalAsked: {
+            /**
+             * Role
+             * @enum {string}
+             */
+            role: "dam" | "sire";
+            /** Name */
+            name: string;
+            /** Code */
+            code?: string | null;
+            /** Hatch Year */
+            hatch_year?: number | null;
+            /**
+             * Traits Text
+             * @default
+             */
+            traits_text: string;
+            /** Traits */
+            traits?: components["schemas"]["TraitAsked"][];
+            /** Dam */
+            dam?: number | null;
+            /** Sire */
+            sire?: number | null;
+            /**
+             * Retired
+             * @default false
+             */
+            retired: boolean;
+        };
+        /** AnimalPageTold */
+        AnimalPageTold: {
+            animal: components["schemas"]["AnimalTold"];
+            /** Traits Text */
+            traits_text: string;
+            /** Dam */
+            dam: number | null;
+            /** Sire */
+            sire: number | null;
+            /** Parents */
+            parents: string | null;
+            /** Weights */
+            weights: components["schemas"]["WeightTold"][];
+            /** Meals */
+            meals: components["schemas"]["MealTold"][];
+            /** Clutches */
+            clutches: components["schemas"]["ClutchOfTold"][];
+            /** Lightest G */
+            lightest_g: number | null;
+            season: components["schemas"]["DamSeasonTold"] | null;
+            after_laying: components["schemas"]["AfterLayingTold"] | null;
+            /** Photos */
+            photos: components["schemas"]["PhotoTold"][];
+        };
+        /** AnimalTold */
+        AnimalTold: {
+            /** Id */
+            id: number;
+            /** Role */
+            role: string;
+            /** Name */
+            name: string;
+            /** Code */
+            code: string | null;
+            /** Hatch Year */
+            hatch_year: number | null;
+            /** Retired */
+            retired: boolean;
+            /** Traits */
+            traits: components["schemas"]["TraitTold"][];
+            /** Mass G */
+            mass_g: number | null;
+            /** Weighed At */
+            weighed_at: string | null;
+            /** Last Meal At */
+            last_meal_at: string | null;
+            /** Refusals Since */
+            refusals_since: number;
+            /** Clutches */
+            clutches: components["schemas"]["YearTold"][];
+        };
+        /** AsideAsked */
+        AsideAsked: {
+            /** Aside */
+            aside: boolean;
+        };
         /**
          * AttentionTold
          * @description One thing to know or do, and why.
@@ -405,6 +1154,23 @@ export interface components {
             /** Reason */
             reason: string;
         };
+        /**
+         * BeginAsked
+         * @description `laid_at` null: now, as she is found.
+         */
+        BeginAsked: {
+            /** Dam */
+            dam: string;
+            /** Sire */
+            sire?: string | null;
+            /** Laid At */
+            laid_at?: string | null;
+            /**
+             * Second Clutch
+             * @default false
+             */
+            second_clutch: boolean;
+        };
         /** BoxTold */
         BoxTold: {
             /** Cabinet */
@@ -412,15 +1178,17 @@ export interface components {
             /** Shelf */
             shelf: string;
             /** Medium */
-            medium: string;
+            medium: string | null;
             /** On Grid */
             on_grid: boolean;
             /** Dry Mass G */
             dry_mass_g: number | null;
             /** Water G */
             water_g: number | null;
+            /** Set Up Mass G */
+            set_up_mass_g: number | null;
             /** Closing */
-            closing: string;
+            closing: string | null;
             /** Set Point C */
             set_point_c: number;
             /** Set Point At Lay C */
@@ -438,6 +1206,24 @@ export interface components {
             /** At */
             at?: string | null;
         };
+        /**
+         * CabinetReadinessTold
+         * @description `since` null: as it is for as long as 14 days of readings tell.
+         */
+        CabinetReadinessTold: {
+            /** Cabinet */
+            cabinet: string;
+            /** Target C */
+            target_c: number | null;
+            /** Ready */
+            ready: boolean;
+            /** Since */
+            since: string | null;
+            /** Text */
+            text: string;
+            /** Probes */
+            probes: components["schemas"]["ProbeReadinessTold"][];
+        };
         /** CabinetTold */
         CabinetTold: {
             /** Name */
@@ -446,6 +1232,48 @@ export interface components {
             shelves: string[];
             /** Set Point C */
             set_point_c: number | null;
+        };
+        /**
+         * CandlingAsked
+         * @description What the torch showed; `disc` null when it was not looked for.
+         */
+        CandlingAsked: {
+            vessels: components["schemas"]["Vessels"];
+            disc?: components["schemas"]["Disc"] | null;
+            /** At */
+            at?: string | null;
+        };
+        /** CareItemTold */
+        CareItemTold: {
+            task: components["schemas"]["AftercareTask"];
+            /** Text */
+            text: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * By
+             * Format: date-time
+             */
+            by: string;
+            /** Done At */
+            done_at: string | null;
+            /** Ticked By Hand */
+            ticked_by_hand: boolean;
+            /** Due */
+            due: boolean;
+        };
+        /**
+         * CautionTold
+         * @description What can hurt someone at that moment.
+         */
+        CautionTold: {
+            /** Moment */
+            moment: string;
+            /** Text */
+            text: string;
         };
         /**
          * ChoicesTold
@@ -473,10 +1301,42 @@ export interface components {
          * @enum {string}
          */
         Closing: "sealed film" | "lid with 1-2 pin holes" | "lid with 3-8 holes" | "film with a cracked corner" | "loose lid";
-        /** ClutchTold */
-        ClutchTold: {
+        /**
+         * ClumpSchool
+         * @enum {string}
+         */
+        ClumpSchool: "keep the clump" | "separate while fresh";
+        /** ClutchOfTold */
+        ClutchOfTold: {
             /** Code */
             code: string;
+            /**
+             * Laid At
+             * Format: date-time
+             */
+            laid_at: string;
+            /** Count */
+            count: string;
+            /** Mate */
+            mate: string | null;
+        };
+        /** ClutchTold */
+        ClutchTold: {
+            /** Id */
+            id: number;
+            /** Code */
+            code: string;
+            /** Maternal */
+            maternal: boolean;
+            method: components["schemas"]["Method"];
+            /** House Method */
+            house_method: string;
+            /** Differences */
+            differences: components["schemas"]["DifferenceTold"][];
+            /** Dam Id */
+            dam_id: number;
+            /** Sire Id */
+            sire_id: number | null;
             /** Dam */
             dam: string;
             /** Sire */
@@ -526,6 +1386,21 @@ export interface components {
             /** Delay Days */
             delay_days: number;
         };
+        /**
+         * ConditionTold
+         * @description °C for swings and mean, hours for the gap; null without readings.
+         */
+        ConditionTold: {
+            requirement: components["schemas"]["Requirement"];
+            /** Met */
+            met: boolean;
+            /** Value */
+            value: number | null;
+            /** Limit */
+            limit: number;
+            /** Since */
+            since: string | null;
+        };
         /** ConflictTold */
         ConflictTold: {
             /**
@@ -537,6 +1412,59 @@ export interface components {
             temperature_c: number;
         };
         /**
+         * Contact
+         * @description How the eggs meet what is under them.
+         * @enum {string}
+         */
+        Contact: "bedded in a hollow" | "on a grid";
+        /**
+         * CuttingSchool
+         * @enum {string}
+         */
+        CuttingSchool: "never, only to rescue when siblings are out" | "after the first pip" | "when full term and all eggs deflated" | "on a set day";
+        /** DamLossTold */
+        DamLossTold: {
+            /** Before G */
+            before_g: number;
+            /** Share */
+            share: number | null;
+            /** Usual */
+            usual: boolean | null;
+        };
+        /**
+         * DamSchool
+         * @enum {string}
+         */
+        DamSchool: "eggs taken" | "maternal incubation";
+        /** DamSeasonTold */
+        DamSeasonTold: {
+            /** Dam */
+            dam: number;
+            /** Name */
+            name: string;
+            /** Pairings */
+            pairings: components["schemas"]["PairingTold"][];
+            /** Signs */
+            signs: components["schemas"]["SignTold"][];
+            forecast: components["schemas"]["LayForecastTold"] | null;
+            /** Preparations */
+            preparations: components["schemas"]["PreparationTold"][];
+            /** Clutches */
+            clutches: components["schemas"]["LaidThisSeasonTold"][];
+        };
+        /**
+         * DifferenceTold
+         * @description A line on which the clutch departs from its house method.
+         */
+        DifferenceTold: {
+            /** Line */
+            line: string;
+            /** House */
+            house: string;
+            /** Own */
+            own: string;
+        };
+        /**
          * DimpleStage
          * @description From this share developed on, this turgor grade is normal.
          */
@@ -546,6 +1474,18 @@ export interface components {
             /** Grade */
             grade: number;
         };
+        /**
+         * Disc
+         * @description Where the embryo's disc lies as the egg was found.
+         * @enum {string}
+         */
+        Disc: "top" | "side" | "under";
+        /**
+         * EggEvent
+         * @description What happened to an egg in the keeper's hands.
+         * @enum {string}
+         */
+        EggEvent: "turned" | "left as it lies" | "separated" | "torn" | "dropped" | "supported";
         /**
          * EggPlace
          * @description An egg where it lies: x from left, y from the far side, shares of the box.
@@ -564,6 +1504,39 @@ export interface components {
             shell: components["schemas"]["Shell"];
         };
         /**
+         * EggState
+         * @description An egg so far; `looked` once its own screen has been answered.
+         */
+        EggState: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /**
+             * Slug
+             * @default false
+             */
+            slug: boolean;
+            /** @default smooth */
+            shell: components["schemas"]["Shell"];
+            vessels?: components["schemas"]["Vessels"] | null;
+            disc?: components["schemas"]["Disc"] | null;
+            /** Mass G */
+            mass_g?: number | null;
+            /** Clump */
+            clump?: number | null;
+            /**
+             * Events
+             * @default []
+             */
+            events: components["schemas"]["HappeningState"][];
+            /**
+             * Looked
+             * @default false
+             */
+            looked: boolean;
+        };
+        /**
          * EggTold
          * @description An egg with the judgement of its dents; nulls for slugs and eggs never looked at.
          */
@@ -578,6 +1551,13 @@ export interface components {
             slug: boolean;
             /** Shell */
             shell: string;
+            /** Mass G */
+            mass_g: number | null;
+            /** Clump */
+            clump: number | null;
+            /** Events */
+            events: string[];
+            torchlight: components["schemas"]["TorchlightTold"];
             /** Allowed Grade */
             allowed_grade: number;
             /** Grade */
@@ -592,6 +1572,11 @@ export interface components {
             urgency: string | null;
             /** Advice */
             advice: string | null;
+        };
+        /** EndAsked */
+        EndAsked: {
+            /** Until */
+            until?: string | null;
         };
         /**
          * Exposure
@@ -702,6 +1687,15 @@ export interface components {
             /** Detail */
             detail?: components["schemas"]["ValidationError"][];
         };
+        /** HappeningState */
+        HappeningState: {
+            kind: components["schemas"]["EggEvent"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
         /** HungProbeTold */
         HungProbeTold: {
             /** Id */
@@ -745,13 +1739,31 @@ export interface components {
             in_future: number;
             act: components["schemas"]["ActTold"] | null;
         };
+        /** LaidThisSeasonTold */
+        LaidThisSeasonTold: {
+            /** Code */
+            code: string;
+            /**
+             * Laid At
+             * Format: date-time
+             */
+            laid_at: string;
+        };
         /** LaidTold */
         LaidTold: {
             /** Code */
             code: string;
             act: components["schemas"]["ActTold"];
         };
-        /** LayDayAsked */
+        /**
+         * LastDays
+         * @enum {string}
+         */
+        LastDays: "leave as is" | "to damp warm paper, grid removed";
+        /**
+         * LayDayAsked
+         * @description A clutch whole; medium and closing are null where the dam keeps her eggs.
+         */
         LayDayAsked: {
             /** Dam */
             dam: string;
@@ -767,18 +1779,155 @@ export interface components {
             /** Eggs */
             eggs: components["schemas"]["EggPlace"][];
             /** Medium */
-            medium: string;
+            medium?: string | null;
             /** Dry Mass G */
             dry_mass_g?: number | null;
             /** Water G */
             water_g?: number | null;
-            closing: components["schemas"]["Closing"];
+            closing?: components["schemas"]["Closing"] | null;
             /** Cabinet */
             cabinet: string;
             /** Shelf */
             shelf: string;
             /** Set Point C */
             set_point_c: number;
+            /**
+             * Second Clutch
+             * @default false
+             */
+            second_clutch: boolean;
+        };
+        /**
+         * LayDayState
+         * @description Nothing but dam and time is known at first. Masses in g, null when not weighed.
+         */
+        LayDayState: {
+            /** Dam */
+            dam: string;
+            /** Sire */
+            sire?: string | null;
+            /** Code */
+            code?: string | null;
+            /**
+             * Laid At
+             * Format: date-time
+             */
+            laid_at: string;
+            /**
+             * Second Clutch
+             * @default false
+             */
+            second_clutch: boolean;
+            /**
+             * @default {
+             *       "name": "Standard",
+             *       "medium": "vermiculite",
+             *       "ratio": 1,
+             *       "contact": "bedded in a hollow",
+             *       "closing": "lid with 1-2 pin holes",
+             *       "temperature_c": 31.5,
+             *       "visits": "every 7 days",
+             *       "mould": "leave unless it comes away freely",
+             *       "cutting": "after the first pip",
+             *       "last_days": "leave as is",
+             *       "clump": "keep the clump",
+             *       "tub": "clean at once",
+             *       "dam": "eggs taken"
+             *     }
+             */
+            method: components["schemas"]["Method"];
+            lump?: components["schemas"]["Lump"] | null;
+            /** Dam Mass G */
+            dam_mass_g?: number | null;
+            /**
+             * Marked
+             * @default false
+             */
+            marked: boolean;
+            /**
+             * Eggs
+             * @default []
+             */
+            eggs: components["schemas"]["EggState"][];
+            /** Dry Mass G */
+            dry_mass_g?: number | null;
+            /** Dry Volume L */
+            dry_volume_l?: number | null;
+            /** Water G */
+            water_g?: number | null;
+            /** Set Up Mass G */
+            set_up_mass_g?: number | null;
+            /**
+             * Cabinet
+             * @default
+             */
+            cabinet: string;
+            /**
+             * Shelf
+             * @default
+             */
+            shelf: string;
+            /** Set Point C */
+            set_point_c?: number | null;
+        };
+        /**
+         * LayDayTold
+         * @description `turning` has an entry for each egg, null where the disc is on top or not seen.
+         */
+        LayDayTold: {
+            /** Id */
+            id: number;
+            /** Revision */
+            revision: number;
+            step: components["schemas"]["Step"];
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            state: components["schemas"]["LayDayState"];
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Count */
+            count: string | null;
+            /** Next Code */
+            next_code: string;
+            /** Turning */
+            turning: (components["schemas"]["TurnTold"] | null)[];
+            dam_loss: components["schemas"]["DamLossTold"] | null;
+            /** Found Again */
+            found_again: string | null;
+            /** Clutch */
+            clutch: string | null;
+            /** Photos */
+            photos: components["schemas"]["PhotoTold"][];
+        };
+        /**
+         * LayForecastTold
+         * @description `window` null when she is overdue: no date is told then.
+         */
+        LayForecastTold: {
+            sign: components["schemas"]["Sign"];
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
+            /** Overdue */
+            overdue: boolean;
+            window: components["schemas"]["WindowTold"] | null;
+            /** Learned */
+            learned: string | null;
+        };
+        /** LockAsked */
+        LockAsked: {
+            /** Seen At */
+            seen_at?: string | null;
         };
         /**
          * LogTold
@@ -799,6 +1948,40 @@ export interface components {
             /** Undone */
             undone: boolean;
         };
+        /**
+         * Lump
+         * @description What is felt in her belly after laying.
+         * @enum {string}
+         */
+        Lump: "none" | "left" | "unsure";
+        /** MealAsked */
+        MealAsked: {
+            /** Taken */
+            taken: boolean;
+            /**
+             * Prey
+             * @default
+             */
+            prey: string;
+            /** Mass G */
+            mass_g?: number | null;
+            /** At */
+            at?: string | null;
+        };
+        /** MealTold */
+        MealTold: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Taken */
+            taken: boolean;
+            /** Prey */
+            prey: string;
+            /** Mass G */
+            mass_g: number | null;
+        };
         /** MediumTold */
         MediumTold: {
             /** Name */
@@ -807,6 +1990,102 @@ export interface components {
             ratio: number | null;
             /** On Grid */
             on_grid: boolean;
+        };
+        /**
+         * Method
+         * @description One choice on every line of the table in handbook 1, section 3.
+         *
+         *     `ratio` is g of water per g of dry medium, None where nothing is mixed by
+         *     weight; `temperature_c` the set point; `set_day` counts for cutting on a
+         *     set day only.
+         */
+        Method: {
+            /** Name */
+            name: string;
+            /**
+             * Medium
+             * @default vermiculite
+             */
+            medium: string;
+            /**
+             * Ratio
+             * @default 1
+             */
+            ratio: number | null;
+            /** @default bedded in a hollow */
+            contact: components["schemas"]["Contact"];
+            /** @default lid with 1-2 pin holes */
+            closing: components["schemas"]["Closing"];
+            /**
+             * Temperature C
+             * @default 31.5
+             */
+            temperature_c: number;
+            /** @default every 7 days */
+            visits: components["schemas"]["Visits"];
+            /** @default leave unless it comes away freely */
+            mould: components["schemas"]["MouldSchool"];
+            /** @default after the first pip */
+            cutting: components["schemas"]["CuttingSchool"];
+            /** Set Day */
+            set_day?: number | null;
+            /** @default leave as is */
+            last_days: components["schemas"]["LastDays"];
+            /** @default keep the clump */
+            clump: components["schemas"]["ClumpSchool"];
+            /** @default clean at once */
+            tub: components["schemas"]["TubSchool"];
+            /** @default eggs taken */
+            dam: components["schemas"]["DamSchool"];
+        };
+        /** MethodAddedTold */
+        MethodAddedTold: {
+            /** Id */
+            id: number;
+            act: components["schemas"]["ActTold"];
+        };
+        /**
+         * MethodAsked
+         * @description A house method; `chosen` makes it the one new clutches start from.
+         */
+        MethodAsked: {
+            method: components["schemas"]["Method"];
+            /**
+             * Chosen
+             * @default false
+             */
+            chosen: boolean;
+        };
+        /**
+         * MethodTold
+         * @description `id` null is the standard that nobody has changed yet.
+         */
+        MethodTold: {
+            /** Id */
+            id: number | null;
+            method: components["schemas"]["Method"];
+            /** Chosen */
+            chosen: boolean;
+            /** Temperature Words */
+            temperature_words: string;
+        };
+        /**
+         * MethodsTold
+         * @description `choices` lists the schools of each line; `media` those of the medium.
+         */
+        MethodsTold: {
+            /** Methods */
+            methods: components["schemas"]["MethodTold"][];
+            /** Reasons */
+            reasons: {
+                [key: string]: string;
+            };
+            /** Choices */
+            choices: {
+                [key: string]: string[];
+            };
+            /** Media */
+            media: string[];
         };
         /**
          * MixAsked
@@ -843,6 +2122,76 @@ export interface components {
             total_g: number;
         };
         /**
+         * MouldSchool
+         * @enum {string}
+         */
+        MouldSchool: "leave unless it comes away freely" | "isolate" | "antifungal powder and dry brush" | "discard only when certain";
+        /** PairAsked */
+        PairAsked: {
+            /** Dam */
+            dam: number;
+            /** Sire */
+            sire: number;
+        };
+        /**
+         * PairingAsked
+         * @description `until` null while the two are together.
+         */
+        PairingAsked: {
+            /** Dam */
+            dam: number;
+            /** Sire */
+            sire: number;
+            /** Start */
+            start?: string | null;
+            /** Until */
+            until?: string | null;
+        };
+        /** PairingTold */
+        PairingTold: {
+            /** Id */
+            id: number;
+            /** Sire */
+            sire: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Until */
+            until: string | null;
+            /** Locks */
+            locks: string[];
+        };
+        /** PhotoAddedTold */
+        PhotoAddedTold: {
+            photo: components["schemas"]["PhotoTold"];
+            act: components["schemas"]["ActTold"];
+        };
+        /**
+         * PhotoTold
+         * @description A photo; its picture is at /api/photos/{file}.jpg. `egg` null when it is of the whole.
+         */
+        PhotoTold: {
+            /** Id */
+            id: number;
+            /** Egg */
+            egg: number | null;
+            /** Step */
+            step: string;
+            /**
+             * Taken At
+             * Format: date-time
+             */
+            taken_at: string;
+            /** File */
+            file: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
          * PlaceAsked
          * @description A clutch's box, else a shelf of a cabinet, else a cabinet.
          */
@@ -853,6 +2202,70 @@ export interface components {
             cabinet?: string | null;
             /** Shelf */
             shelf?: string | null;
+        };
+        /**
+         * PlannedTold
+         * @description `pairing` is the visit under way when the two are together now.
+         */
+        PlannedTold: {
+            /** Dam */
+            dam: number;
+            /** Sire */
+            sire: number;
+            /** Dam Name */
+            dam_name: string;
+            /** Sire Name */
+            sire_name: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Together */
+            together: boolean;
+            /** Due */
+            due: boolean;
+            /** Pairing */
+            pairing: number | null;
+            /** Warnings */
+            warnings: string[];
+        };
+        /**
+         * PreparationTask
+         * @description In the order in which they fall due.
+         * @enum {string}
+         */
+        PreparationTask: "nest" | "stop cleaning" | "cabinet on" | "box warm";
+        /** PreparationTickAsked */
+        PreparationTickAsked: {
+            /** Dam */
+            dam: number;
+            task: components["schemas"]["PreparationTask"];
+            /**
+             * Done
+             * @default true
+             */
+            done: boolean;
+        };
+        /** PreparationTold */
+        PreparationTold: {
+            task: components["schemas"]["PreparationTask"];
+            /** Text */
+            text: string;
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * By
+             * Format: date-time
+             */
+            by: string;
+            /** Done At */
+            done_at: string | null;
+            /** Due */
+            due: boolean;
         };
         /** ProbeAsked */
         ProbeAsked: {
@@ -869,6 +2282,15 @@ export interface components {
              * @default false
              */
             checked: boolean;
+        };
+        /** ProbeReadinessTold */
+        ProbeReadinessTold: {
+            /** Probe */
+            probe: string;
+            /** Ready */
+            ready: boolean;
+            /** Conditions */
+            conditions: components["schemas"]["ConditionTold"][];
         };
         /** ProbeTold */
         ProbeTold: {
@@ -889,6 +2311,31 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** RecoveryTold */
+        RecoveryTold: {
+            /** Latest G */
+            latest_g: number;
+            /** Missing G */
+            missing_g: number;
+            /** Reached */
+            reached: boolean;
+            /** Falling */
+            falling: boolean;
+            /** Gain G Per Day */
+            gain_g_per_day: number | null;
+            /** Expected At */
+            expected_at: string | null;
+            /** Early At */
+            early_at: string | null;
+            /** Late At */
+            late_at: string | null;
+        };
+        /**
+         * Requirement
+         * @description What must hold over the last 48 h.
+         * @enum {string}
+         */
+        Requirement: "no gap" | "daily swing" | "whole swing" | "mean";
         /**
          * RibbonPieceTold
          * @description A piece of the development ribbon.
@@ -934,6 +2381,61 @@ export interface components {
             dimple_stages: components["schemas"]["DimpleStage"][];
             /** Largest File Bytes */
             largest_file_bytes: number;
+            /** Largest Photo Bytes */
+            largest_photo_bytes: number;
+            /** Usual Egg G */
+            usual_egg_g: [
+                number,
+                number
+            ];
+            /** Cautions */
+            cautions: components["schemas"]["CautionTold"][];
+        };
+        /**
+         * SaveAsked
+         * @description The whole state after a step; `revision` is the one it was made from.
+         */
+        SaveAsked: {
+            /** Revision */
+            revision: number;
+            step: components["schemas"]["Step"];
+            state: components["schemas"]["LayDayState"];
+        };
+        /** SeasonTold */
+        SeasonTold: {
+            /**
+             * As Of
+             * Format: date-time
+             */
+            as_of: string;
+            /** Dams */
+            dams: components["schemas"]["DamSeasonTold"][];
+            /** Plan */
+            plan: components["schemas"]["PlannedTold"][];
+        };
+        /** SettingAsked */
+        SettingAsked: {
+            /** Value */
+            value: number;
+        };
+        /** SettingTold */
+        SettingTold: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number;
+            /** Default */
+            default: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Reason */
+            reason: string;
         };
         /**
          * Shell
@@ -941,6 +2443,29 @@ export interface components {
          * @enum {string}
          */
         Shell: "smooth" | "rough" | "window" | "nodule" | "thin" | "stained" | "damp spot" | "misshapen";
+        /**
+         * Sign
+         * @description What announces a clutch (handbook 1, section 1).
+         * @enum {string}
+         */
+        Sign: "off food" | "ovulation" | "pre-lay shed";
+        /** SignAsked */
+        SignAsked: {
+            /** Dam */
+            dam: number;
+            sign: components["schemas"]["Sign"];
+            /** Seen At */
+            seen_at?: string | null;
+        };
+        /** SignTold */
+        SignTold: {
+            sign: components["schemas"]["Sign"];
+            /**
+             * Seen At
+             * Format: date-time
+             */
+            seen_at: string;
+        };
         /** SilentProbeTold */
         SilentProbeTold: {
             /** Name */
@@ -968,6 +2493,12 @@ export interface components {
             /** Early */
             early: boolean;
         };
+        /**
+         * Step
+         * @description One screen each, in the order of work.
+         * @enum {string}
+         */
+        Step: "prepare" | "dam" | "marks" | "count" | "places" | "eggs" | "turning" | "handling" | "box" | "shelf" | "card" | "aftercare";
         /** StoredFileTold */
         StoredFileTold: {
             file: components["schemas"]["FileTold"];
@@ -984,6 +2515,10 @@ export interface components {
             slugs: number;
             /** Eggs */
             eggs: components["schemas"]["EggPlace"][];
+        };
+        /** TickAsked */
+        TickAsked: {
+            task: components["schemas"]["AftercareTask"];
         };
         /** TodayClutchTold */
         TodayClutchTold: {
@@ -1055,6 +2590,57 @@ export interface components {
             /** Left Out G */
             left_out_g: number;
         };
+        /**
+         * TorchlightTold
+         * @description The latest candling, and when to candle again; nulls where there is nothing to say.
+         */
+        TorchlightTold: {
+            vessels: components["schemas"]["Vessels"] | null;
+            disc: components["schemas"]["Disc"] | null;
+            /** Seen At */
+            seen_at: string | null;
+            /** Again From */
+            again_from: string | null;
+            /** Again By */
+            again_by: string | null;
+        };
+        /** TraitAsked */
+        TraitAsked: {
+            /** Name */
+            name: string;
+            form: components["schemas"]["TraitForm"];
+        };
+        /**
+         * TraitForm
+         * @description How an animal carries a trait.
+         * @enum {string}
+         */
+        TraitForm: "visual" | "one copy" | "possible";
+        /** TraitTold */
+        TraitTold: {
+            /** Name */
+            name: string;
+            /** Form */
+            form: string;
+        };
+        /**
+         * TubSchool
+         * @description When her tub is cleaned after laying: schools differ (handbook 1, section 2).
+         * @enum {string}
+         */
+        TubSchool: "clean at once" | "let her rest 1-2 weeks first";
+        /** TurnTold */
+        TurnTold: {
+            /** Turn */
+            turn: boolean;
+            /** Text */
+            text: string;
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
         /** ValidationError */
         ValidationError: {
             /** Location */
@@ -1068,12 +2654,48 @@ export interface components {
             /** Context */
             ctx?: Record<string, never>;
         };
+        /**
+         * Vessels
+         * @description Vessels near the top. `UNSURE`: looked, could not tell.
+         * @enum {string}
+         */
+        Vessels: "strong" | "weak" | "none" | "broken" | "unsure";
+        /**
+         * Visits
+         * @enum {string}
+         */
+        Visits: "set and forget" | "every 14 days" | "every 7 days" | "every 2-3 days";
         /** WateringAsked */
         WateringAsked: {
             /** Water G */
             water_g: number;
             /** At */
             at?: string | null;
+        };
+        /**
+         * WeightAsked
+         * @description `confirmed`: the leap from the weight before was asked about and is right.
+         */
+        WeightAsked: {
+            /** Mass G */
+            mass_g: number;
+            /** At */
+            at?: string | null;
+            /**
+             * Confirmed
+             * @default false
+             */
+            confirmed: boolean;
+        };
+        /** WeightTold */
+        WeightTold: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Mass G */
+            mass_g: number;
         };
         /**
          * WhatIfAsked
@@ -1173,6 +2795,16 @@ export interface components {
              */
             p90: string;
         };
+        /**
+         * YearTold
+         * @description A year's clutches as on cards, like "7-2".
+         */
+        YearTold: {
+            /** Year */
+            year: number;
+            /** Counts */
+            counts: string[];
+        };
     };
     responses: never;
     parameters: never;
@@ -1198,6 +2830,504 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TodayTold"];
+                };
+            };
+        };
+    };
+    get_animals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnimalTold"][];
+                };
+            };
+        };
+    };
+    add_animal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnimalAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AddedTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_after_laying: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AfterLayingTold"][];
+                };
+            };
+        };
+    };
+    get_animal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                animal: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnimalPageTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    correct_animal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                animal: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AnimalAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    weigh_animal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                animal: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeightAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    offer_meal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                animal: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MealAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    tick_aftercare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                animal: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TickAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonTold"];
+                };
+            };
+        };
+    };
+    plan_pair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    drop_pair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dam: number;
+                sire: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    begin_pairing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairingAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    end_pairing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pairing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EndAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    see_lock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pairing: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LockAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    see_sign: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreparationTickAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -1304,6 +3434,77 @@ export interface operations {
             };
         };
     };
+    candle_egg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CandlingAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_method: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Method"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     water_box: {
         parameters: {
             query?: never;
@@ -1327,6 +3528,35 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ActTold"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_qr: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {
@@ -1411,6 +3641,322 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["LaidTold"];
                 };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_lay_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayDayTold"][];
+                };
+            };
+        };
+    };
+    begin_lay_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayDayTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_lay_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lay_day: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayDayTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    save_lay_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lay_day: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayDayTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    record_lay_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lay_day: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaidTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    set_lay_day_aside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                lay_day: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AsideAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayDayTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    add_photo: {
+        parameters: {
+            query: {
+                owner: number;
+                egg?: number | null;
+                step?: string;
+                taken_at?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": unknown;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoAddedTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    take_photo_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_clutch_photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoTold"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_photo: {
+        parameters: {
+            query?: {
+                small?: boolean;
+            };
+            header?: never;
+            path: {
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Validation Error */
             422: {
@@ -1725,6 +4271,200 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_methods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodsTold"];
+                };
+            };
+        };
+    };
+    add_method: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MethodAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodAddedTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_house_method: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                method: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MethodAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    drop_method: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                method: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_settings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingTold"][];
+                };
+            };
+        };
+    };
+    put_setting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_readiness: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CabinetReadinessTold"][];
                 };
             };
         };

@@ -1,45 +1,85 @@
-"""Lay day, short form: record a clutch in its box, or correct what was recorded."""
+"""A clutch recorded whole, in one act; and corrected line by line."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any, Final
 
+from sandboa.core.animals import require_weight
 from sandboa.core.box import Closing, Shell, require_distinct_places
+from sandboa.core.candling import Disc, Vessels
 from sandboa.core.clutch_count import MOST_EGGS, ClutchCount, clutch_count
 from sandboa.core.errors import NotPlausible
-from sandboa.core.names import clean_code, clean_name, next_code
+from sandboa.core.lay_day import EGG_MASS_RANGE_G, EggEvent, Lump, may_be_second_clutch
+from sandboa.core.methods import Contact, Method, checked
+from sandboa.core.names import clean_code, next_code
 from sandboa.core.units import require_moment, require_range
 from sandboa.core.water import medium_named
+from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 from sandboa.journal.acts import act
+from sandboa.journal.animals import animal_named
 from sandboa.journal.cabinets import cabinet_named, set_point_from, shelf_named
-from sandboa.journal.errors import Conflict, NotFound
-from sandboa.records.clutches import Box, Clutch, Egg, clutch_coded, codes_beginning
+from sandboa.journal.errors import Conflict, NotFound, Question
+from sandboa.journal.methods import chosen_method, lines_of, method_of_clutch
+from sandboa.journal.settings import house_settings
+from sandboa.records.animals import Weight
+from sandboa.records.clutches import (
+    Box,
+    Candling,
+    Clutch,
+    DamCheck,
+    Egg,
+    clutch_coded,
+    codes_beginning,
+)
+from sandboa.records.clutches import EggEvent as EggEventFact
 from sandboa.records.facts import Act
-from sandboa.records.house import DAM, SIRE, Animal
+from sandboa.records.house import DAM, SIRE
+from sandboa.records.methods import ClutchMethod
 
 #: g of dry medium or water in one box (assumption).
 _BOX_CONTENT_G: Final = (0.0, 20_000.0)
 
 
 @dataclass(frozen=True, slots=True)
+class EggHappening:
+    """What happened to an egg on lay day, and when (s)."""
+
+    kind: EggEvent
+    at_s: float
+
+
+@dataclass(frozen=True, slots=True)
 class EggLaid:
-    """An egg where it lies: x, y as shares of the box."""
+    """An egg where it lies: x, y as shares of the box; `vessels` None when it was not candled.
+
+    Eggs of the same `clump` number (1-20) stick together. Mass in g.
+    """
 
     x: float
     y: float
     slug: bool = False
     shell: Shell = Shell.SMOOTH
+    vessels: Vessels | None = None
+    disc: Disc | None = None
+    mass_g: float | None = None
+    clump: int | None = None
+    events: tuple[EggHappening, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class LayDay:
-    """What the short form asks. `code` None takes the next free one of the year laid."""
+    """A clutch as laid. `code` None takes the next free one of the year laid.
+
+    `method` None is the house's chosen one with this medium and closing. Both
+    are None where the dam keeps the eggs: `cabinet` is then her tub. Masses in
+    g, None when they were not weighed.
+    """
 
     dam: str
     laid_at: datetime
     eggs: tuple[EggLaid, ...]
-    medium: str
-    closing: Closing
+    medium: str | None
+    closing: Closing | None
     cabinet: str
     shelf: str
     set_point_c: float
@@ -47,10 +87,20 @@ class LayDay:
     code: str | None = None
     dry_mass_g: float | None = None
     water_g: float | None = None
+    contact: Contact | None = None
+    set_up_mass_g: float | None = None
+    method: Method | None = None
+    lump: Lump | None = None
+    dam_mass_g: float | None = None
+    second_clutch: bool = False
 
     @property
     def count(self) -> ClutchCount:
         return clutch_count(len(self.eggs), sum(egg.slug for egg in self.eggs))
+
+    @property
+    def maternal(self) -> bool:
+        return self.method is not None and self.method.maternal
 
 
 def lay_clutch(day: LayDay, now_s: float) -> tuple[str, Act]:
@@ -58,18 +108,47 @@ def lay_clutch(day: LayDay, now_s: float) -> tuple[str, Act]:
 
     Raises NotPlausible for a lay date in the future, a count outside 1-20,
     two eggs at one place or other values that cannot be true; Conflict when
-    the code is taken.
+    the code is taken; Question when the dam laid within 60 days before or
+    after, unless it is said to be a second clutch.
     """
-    _check(day, now_s)
+    check_lay_day(day, now_s)
     with act("lay", "", now_s) as laying:
-        code = _free_code(day)
-        clutch = Clutch.record(laying, code=code, **_clutch_values(day, laying))
-        Box.record(laying, clutch=clutch.entity, **_box_values(day, laying))
-        for number, egg in enumerate(day.eggs, start=1):
-            Egg.record(laying, clutch=clutch.entity, **_egg_values(number, egg))
-        laying.clutch = clutch.entity
-        laying.summary = f"Clutch {code} of {day.dam.strip()} laid, {day.count}"
-    return code, laying
+        clutch = write_clutch(laying, day, now_s)
+    return clutch.code, laying
+
+
+def write_clutch(laying: Act, day: LayDay, now_s: float) -> Clutch:
+    """Record a checked lay day inside an open act, which gets its summary and clutch."""
+    code = _free_code(day)
+    values = _clutch_values(day, laying)
+    require_asked_about(values["dam"], day.dam, day.laid_at.timestamp(), day.second_clutch)
+    clutch = Clutch.record(laying, code=code, **values)
+    Box.record(laying, clutch=clutch.entity, **_box_values(day, laying))
+    for number, egg in enumerate(day.eggs, start=1):
+        _write_egg(laying, clutch.entity, number, egg, now_s)
+    ClutchMethod.record(laying, clutch=clutch.entity, **lines_of(_method(day)))
+    if day.lump is not None:
+        DamCheck.record(laying, clutch=clutch.entity, at_s=int(now_s), lump=day.lump.value)
+    if day.dam_mass_g is not None:
+        Weight.record(laying, animal=clutch.dam, at_s=int(now_s), mass_g=day.dam_mass_g)
+    laying.clutch = clutch.entity
+    laying.summary = f"Clutch {code} of {day.dam.strip()} laid, {day.count}"
+    return clutch
+
+
+def require_asked_about(dam: int, name: str, laid_s: float, second_clutch: bool) -> None:
+    """Raise Question when the dam has a clutch within 60 days and nobody said it is a second."""
+    if second_clutch:
+        return
+    within_days = house_settings()["second_clutch_days"]
+    for earlier in Clutch.current(Clutch.dam == dam):
+        if may_be_second_clutch(earlier.laid_s, laid_s, within_days):
+            days = abs(laid_s - earlier.laid_s) / 86_400
+            raise Question(
+                f"{name.strip()} laid {earlier.code} {days:.0f} days apart from this. "
+                "Is this a second clutch?",
+                "second_clutch",
+            )
 
 
 def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
@@ -77,16 +156,24 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
 
     Raises as `lay_clutch` does, and NotFound for an unknown code.
     """
-    _check(day, now_s)
     clutch = clutch_coded(code)
     if clutch is None:
         raise NotFound(f"there is no clutch {code}")
+    day = replace(day, method=method_of_clutch(clutch.entity))
+    check_lay_day(day, now_s)
     with act("correct", f"Clutch {clutch.code} corrected", now_s, clutch.entity) as correcting:
         new_code = _free_code(day, clutch) if day.code else clutch.code
         _correct_when_different(
             correcting, clutch, {"code": new_code, **_clutch_values(day, correcting)}
         )
-        _correct_when_different(correcting, Box.of(clutch), _box_values(day, correcting))
+        box = _box_values(day, correcting)
+        _correct_when_different(
+            correcting, Box.of(clutch), {k: v for k, v in box.items() if v is not None}
+        )
+        method = ClutchMethod.only(ClutchMethod.clutch == clutch.entity)
+        if method is not None and box["medium"] and box["closing"]:
+            shared = {"medium": box["medium"], "closing": box["closing"]}
+            _correct_when_different(correcting, method, shared)
         held = {egg.number: egg for egg in Egg.current(Egg.clutch == clutch.entity)}
         for number, egg in enumerate(day.eggs, start=1):
             if number in held:
@@ -104,7 +191,8 @@ def suggested_code(year: int) -> str:
     return next_code(year, codes_beginning(f"{year % 100:02d}-"))
 
 
-def _check(day: LayDay, now_s: float) -> None:
+def check_lay_day(day: LayDay, now_s: float) -> None:
+    """Raise NotPlausible for whatever of a lay day cannot be true, at its field."""
     laid_s = day.laid_at.timestamp()
     if laid_s > now_s:
         raise NotPlausible("laid_at", "laid in the future: check the date and the time")
@@ -115,6 +203,15 @@ def _check(day: LayDay, now_s: float) -> None:
         if not (0.0 <= egg.x <= 1.0 and 0.0 <= egg.y <= 1.0):
             raise NotPlausible("eggs", f"egg {number} lies outside the box")
     require_distinct_places([(egg.x, egg.y) for egg in day.eggs])
+    for number, egg in enumerate(day.eggs, start=1):
+        if egg.mass_g is not None:
+            require_range(f"egg {number}", egg.mass_g, EGG_MASS_RANGE_G, "g")
+    if day.set_up_mass_g is not None:
+        require_range("set_up_mass_g", day.set_up_mass_g, BOX_MASS_RANGE_G, "g")
+    if day.dam_mass_g is not None:
+        require_weight(day.dam_mass_g, None)
+    if not day.maternal and (day.medium is None or day.closing is None):
+        raise NotPlausible("medium", "what do the eggs lie in, and how is the box closed?")
     for name, mass_g in (("medium", day.dry_mass_g), ("water", day.water_g)):
         if mass_g is not None:
             require_range(name, mass_g, _BOX_CONTENT_G, "g")
@@ -134,8 +231,8 @@ def _free_code(day: LayDay, own: Clutch | None = None) -> str:
 
 def _clutch_values(day: LayDay, recording: Act) -> dict[str, Any]:
     return {
-        "dam": _animal(recording, DAM, day.dam).entity,
-        "sire": _animal(recording, SIRE, day.sire).entity if day.sire else None,
+        "dam": animal_named(recording, DAM, day.dam).entity,
+        "sire": animal_named(recording, SIRE, day.sire).entity if day.sire else None,
         "laid_s": int(day.laid_at.timestamp()),
     }
 
@@ -145,11 +242,36 @@ def _box_values(day: LayDay, recording: Act) -> dict[str, Any]:
     set_point_from(recording, cabinet.entity, int(day.laid_at.timestamp()), day.set_point_c)
     return {
         "shelf": shelf_named(recording, cabinet.entity, day.shelf).entity,
-        "medium": medium_named(day.medium).name,
+        "medium": medium_named(day.medium).name if day.medium else None,
         "dry_mass_g": day.dry_mass_g,
         "water_g": day.water_g,
-        "closing": day.closing.value,
+        "closing": day.closing.value if day.closing else None,
+        "contact": day.contact.value if day.contact else None,
+        "set_up_mass_g": day.set_up_mass_g,
     }
+
+
+def _method(day: LayDay) -> Method:
+    if day.method is not None:
+        return checked(day.method)
+    own = chosen_method()
+    medium = medium_named(day.medium).name if day.medium else own.medium
+    return replace(own, medium=medium, closing=day.closing or own.closing)
+
+
+def _write_egg(laying: Act, clutch: int, number: int, egg: EggLaid, now_s: float) -> None:
+    values = {**_egg_values(number, egg), "clump": egg.clump, "mass_g": egg.mass_g}
+    row = Egg.record(laying, clutch=clutch, **values)
+    if egg.vessels is not None:
+        Candling.record(
+            laying,
+            egg=row.entity,
+            seen_s=int(now_s),
+            vessels=egg.vessels.value,
+            disc=egg.disc.value if egg.disc else None,
+        )
+    for event in egg.events:
+        EggEventFact.record(laying, egg=row.entity, at_s=int(event.at_s), kind=event.kind.value)
 
 
 def _egg_values(number: int, egg: EggLaid) -> dict[str, Any]:
@@ -163,20 +285,8 @@ def _egg_values(number: int, egg: EggLaid) -> dict[str, Any]:
 
 
 def _correct_when_different(
-    correcting: Act, fact: Clutch | Box | Egg, values: dict[str, Any]
+    correcting: Act, fact: Clutch | Box | Egg | ClutchMethod, values: dict[str, Any]
 ) -> None:
     held = fact.values()
     if any(held[name] != value for name, value in values.items()):
         fact.correct(correcting, **values)
-
-
-def _animal(recording: Act, role: str, name: str) -> Animal:
-    name = clean_name(role, name)
-    other = SIRE if role == DAM else DAM
-    same_name = [a for a in Animal.current() if a.name.casefold() == name.casefold()]
-    for animal in same_name:
-        if animal.role == role:
-            return animal
-    if same_name:
-        raise Conflict(f"{same_name[0].name} is recorded as a {other}: a {role} needs another name")
-    return Animal.record(recording, role=role, name=name)

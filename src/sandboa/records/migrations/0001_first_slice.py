@@ -102,7 +102,14 @@ def up(migrator, db):
         ) STRICT"""
     )
     db.execute_sql("CREATE INDEX act_of_clutch ON act (clutch)")
-    for table, columns in _TABLES.items():
+    create_fact_tables(db, _TABLES)
+    create_indexes(db, _CURRENT_UNIQUE, _CURRENT_INDEX)
+    _create_readings(db)
+
+
+def create_fact_tables(db, tables):
+    """Make tables of facts, with the indexes that every one of them has."""
+    for table, columns in tables.items():
         db.execute_sql(f"CREATE TABLE {table} ({_FACT}, {columns}) STRICT")
         db.execute_sql(f"CREATE INDEX {table}_act ON {table} (act)")
         db.execute_sql(
@@ -112,15 +119,18 @@ def up(migrator, db):
         db.execute_sql(
             f"CREATE UNIQUE INDEX {table}_current ON {table} (entity) WHERE superseded_by IS NULL"
         )
-    for table, columns in _CURRENT_UNIQUE.items():
+
+
+def create_indexes(db, unique, index):
+    """Indexes over current rows: columns that must be unique, and one column to find by."""
+    for table, columns in unique.items():
         db.execute_sql(
             f"CREATE UNIQUE INDEX {table}_one ON {table} ({columns}) WHERE superseded_by IS NULL"
         )
-    for table, column in _CURRENT_INDEX.items():
+    for table, column in index.items():
         db.execute_sql(
             f"CREATE INDEX {table}_of_{column} ON {table} ({column}) WHERE superseded_by IS NULL"
         )
-    _create_readings(db)
 
 
 def _create_readings(db):

@@ -5,11 +5,14 @@ from typing import Annotated
 from fastapi import APIRouter, Path
 from pydantic import BaseModel, Field
 
+from sandboa.core.candling import Disc, Vessels
+from sandboa.core.methods import Contact, Method
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import medium_named
-from sandboa.journal import looks
+from sandboa.journal import looks, methods
 from sandboa.journal.clutch_now import ClutchPage, clutch_page
 from sandboa.journal.today import attention
+from sandboa.records.clutches import Box
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.routers.today import AttentionTold
 from sandboa.web.shapes import (
@@ -29,6 +32,16 @@ Code = Annotated[str, Path(max_length=20)]
 EggNumber = Annotated[int, Path(ge=1, le=1000)]
 
 
+class TorchlightTold(Told):
+    """The latest candling, and when to candle again; nulls where there is nothing to say."""
+
+    vessels: Vessels | None
+    disc: Disc | None
+    seen_at: Moment | None = Field(validation_alias="seen_s")
+    again_from: Moment | None = Field(validation_alias="again_from_s")
+    again_by: Moment | None = Field(validation_alias="again_by_s")
+
+
 class EggTold(Told):
     """An egg with the judgement of its dents; nulls for slugs and eggs never looked at."""
 
@@ -37,6 +50,10 @@ class EggTold(Told):
     y: float
     slug: bool
     shell: str
+    mass_g: float | None
+    clump: int | None
+    events: list[str]
+    torchlight: TorchlightTold
     allowed_grade: int
     grade: int | None
     graded_at: Moment | None = Field(validation_alias="graded_s")
@@ -49,11 +66,12 @@ class EggTold(Told):
 class BoxTold(BaseModel):
     cabinet: str
     shelf: str
-    medium: str
+    medium: str | None
     on_grid: bool
     dry_mass_g: float | None
     water_g: float | None
-    closing: str
+    set_up_mass_g: float | None
+    closing: str | None
     set_point_c: float
     set_point_at_lay_c: float
     temperature_c: float
@@ -78,8 +96,23 @@ class ProbeTold(Told):
     by_hand: bool
 
 
+class DifferenceTold(Told):
+    """A line on which the clutch departs from its house method."""
+
+    line: str
+    house: str
+    own: str
+
+
 class ClutchTold(BaseModel):
+    id: int
     code: str
+    maternal: bool
+    method: Method
+    house_method: str
+    differences: list[DifferenceTold]
+    dam_id: int
+    sire_id: int | None
     dam: str
     sire: str | None
     laid_at: Moment
@@ -104,6 +137,14 @@ class GradeAsked(Asked):
     at: AskedMoment | None = None
 
 
+class CandlingAsked(Asked):
+    """What the torch showed; `disc` null when it was not looked for."""
+
+    vessels: Vessels
+    disc: Disc | None = None
+    at: AskedMoment | None = None
+
+
 class WateringAsked(Asked):
     water_g: float
     at: AskedMoment | None = None
@@ -122,6 +163,20 @@ def grade_egg(code: Code, number: EggNumber, asked: GradeAsked, now_s: NowS) -> 
     return ActTold.of(looks.grade_egg(code, number, asked.grade, seen_s, now_s))
 
 
+@router.post("/{code}/eggs/{number}/candlings", status_code=201)
+def candle_egg(code: Code, number: EggNumber, asked: CandlingAsked, now_s: NowS) -> ActTold:
+    """Record what the torch showed."""
+    seen_s = asked.at.timestamp() if asked.at else now_s
+    act = looks.candle_egg(code, number, asked.vessels, asked.disc, seen_s, now_s)
+    return ActTold.of(act)
+
+
+@router.put("/{code}/method")
+def change_method(code: Code, asked: Method, now_s: NowS) -> ActTold:
+    """Let the clutch differ from its house method."""
+    return ActTold.of(methods.change_clutch_method(code, asked, now_s))
+
+
 @router.post("/{code}/waterings", status_code=201)
 def water_box(code: Code, asked: WateringAsked, now_s: NowS) -> ActTold:
     """Record water added to the box."""
@@ -132,7 +187,14 @@ def water_box(code: Code, asked: WateringAsked, now_s: NowS) -> ActTold:
 def _told(page: ClutchPage, now_s: float) -> ClutchTold:
     now = page.now
     return ClutchTold(
+        id=now.clutch.entity,
         code=now.clutch.code,
+        maternal=now.maternal,
+        method=page.method,
+        house_method=page.house_method,
+        differences=[DifferenceTold.model_validate(d) for d in page.differences],
+        dam_id=now.clutch.dam,
+        sire_id=now.clutch.sire,
         dam=now.dam,
         sire=now.sire,
         laid_at=now.clutch.laid_s,  # type: ignore[arg-type]
@@ -142,9 +204,10 @@ def _told(page: ClutchPage, now_s: float) -> ClutchTold:
             cabinet=now.cabinet,
             shelf=now.shelf,
             medium=now.box.medium,
-            on_grid=medium_named(now.box.medium).on_grid,
+            on_grid=_on_grid(now.box),
             dry_mass_g=now.box.dry_mass_g,
             water_g=now.box.water_g,
+            set_up_mass_g=now.box.set_up_mass_g,
             closing=now.box.closing,
             set_point_c=now.set_point_c,
             set_point_at_lay_c=now.set_point_at_lay_c,
@@ -160,3 +223,10 @@ def _told(page: ClutchPage, now_s: float) -> ClutchTold:
         probes=[ProbeTold.model_validate(probe) for probe in page.probes],
         log=[LogTold.of(entry) for entry in page.log],
     )
+
+
+def _on_grid(box: Box) -> bool:
+    """As it was set up; boxes recorded without say it by their medium."""
+    if box.contact is not None:
+        return box.contact == Contact.GRID
+    return box.medium is not None and medium_named(box.medium).on_grid

@@ -32,18 +32,21 @@ class EggPlace(Asked):
 
 
 class LayDayAsked(Asked):
+    """A clutch whole; medium and closing are null where the dam keeps her eggs."""
+
     dam: Name
     sire: Name | None = None
     code: Annotated[str, Field(max_length=20)] | None = None
     laid_at: AskedMoment
     eggs: Annotated[list[EggPlace], Field(max_length=200)]
-    medium: Annotated[str, Field(max_length=60)]
+    medium: Annotated[str, Field(max_length=60)] | None = None
     dry_mass_g: float | None = None
     water_g: float | None = None
-    closing: Closing
+    closing: Closing | None = None
     cabinet: Name
     shelf: Name
     set_point_c: Temperature
+    second_clutch: bool = False
 
 
 class LaidTold(BaseModel):
@@ -143,6 +146,7 @@ def _lay_day(asked: LayDayAsked) -> lay_day.LayDay:
         cabinet=asked.cabinet,
         shelf=asked.shelf,
         set_point_c=asked.set_point_c,
+        second_clutch=asked.second_clutch,
     )
 
 

@@ -3,8 +3,12 @@
 from fastapi import APIRouter
 from pydantic import BaseModel
 
+from sandboa.core.cautions import CAUTIONS
 from sandboa.core.dimples.stages import ALLOWED_FROM
+from sandboa.core.lay_day import USUAL_EGG_G
+from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
+from sandboa.web.shapes import Told
 
 router = APIRouter(prefix="/api/rules", tags=["rules"])
 
@@ -16,9 +20,19 @@ class DimpleStage(BaseModel):
     grade: int
 
 
+class CautionTold(Told):
+    """What can hurt someone at that moment."""
+
+    moment: str
+    text: str
+
+
 class RulesTold(BaseModel):
     dimple_stages: list[DimpleStage]
     largest_file_bytes: int
+    largest_photo_bytes: int
+    usual_egg_g: tuple[float, float]
+    cautions: list[CautionTold]
 
 
 @router.get("")
@@ -27,4 +41,7 @@ def get_rules() -> RulesTold:
     return RulesTold(
         dimple_stages=[DimpleStage(development=d, grade=g) for d, g in ALLOWED_FROM],
         largest_file_bytes=LARGEST_FILE_BYTES,
+        largest_photo_bytes=LARGEST_PHOTO_BYTES,
+        usual_egg_g=USUAL_EGG_G,
+        cautions=[CautionTold.model_validate(c) for c in CAUTIONS],
     )

@@ -1,0 +1,96 @@
+"""The animals as they stand: weights, meals, pairings, signs, and their clutches."""
+
+from collections import defaultdict
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import TypeVar
+
+from sandboa.core.laying import INTERVALS, PastInterval, SeenSign, Sign
+from sandboa.core.laying.intervals import believable
+from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.records import animals as recorded
+from sandboa.records.animals import Lock, Meal, Pair, Pairing, Trait, Weight
+from sandboa.records.clutches import Clutch, Egg
+from sandboa.records.facts import Fact
+from sandboa.records.house import Animal, Task
+
+FactT = TypeVar("FactT", bound=Fact)
+
+
+@dataclass(frozen=True)
+class Herd:
+    """Current facts about animals; lists in order of time."""
+
+    animals: dict[int, Animal]
+    traits: dict[int, list[Trait]]
+    weights: dict[int, list[Weight]]
+    meals: dict[int, list[Meal]]
+    pairs: list[Pair]
+    pairings: dict[int, list[Pairing]]
+    locks: dict[int, list[Lock]]
+    signs: dict[int, list[SeenSign]]
+    clutches: dict[int, list[Clutch]]
+    counts: dict[int, tuple[int, int]]
+    tasks: dict[int, list[Task]]
+
+    def name(self, entity: int | None) -> str | None:
+        """The animal's name, None for none."""
+        return self.animals[entity].name if entity in self.animals else None
+
+    def last_laid_s(self, dam: int) -> float | None:
+        clutches = self.clutches.get(dam)
+        return clutches[-1].laid_s if clutches else None
+
+    def signs_since_laying(self, dam: int) -> list[SeenSign]:
+        """Signs of the clutch still to come: those after the last one."""
+        after = self.last_laid_s(dam)
+        return [s for s in self.signs.get(dam, []) if after is None or s.seen_s > after]
+
+    def past_intervals(self, sign: Sign) -> list[PastInterval]:
+        """Days from that sign to laying of every clutch that had one, of the whole house."""
+        intervals = []
+        for dam, clutches in self.clutches.items():
+            previous_s = float("-inf")
+            for clutch in clutches:
+                seen = [
+                    s.seen_s
+                    for s in self.signs.get(dam, [])
+                    if s.sign is sign and previous_s < s.seen_s <= clutch.laid_s
+                ]
+                previous_s = clutch.laid_s
+                days = (clutch.laid_s - max(seen)) / SECONDS_PER_DAY if seen else None
+                if days is not None and sign in INTERVALS and believable(sign, days):
+                    intervals.append(PastInterval(dam, days))
+        return intervals
+
+
+def read_herd() -> Herd:
+    """Everything that is recorded of the animals now."""
+    counts: dict[int, tuple[int, int]] = {}
+    for egg in Egg.current():
+        laid, slugs = counts.get(egg.clutch, (0, 0))
+        counts[egg.clutch] = (laid + 1, slugs + egg.slug)
+    signs = {
+        dam: [SeenSign(Sign(row.kind), row.seen_s) for row in rows]
+        for dam, rows in _by(recorded.Sign, "dam", lambda r: r.seen_s).items()
+    }
+    return Herd(
+        animals={a.entity: a for a in Animal.current()},
+        traits=_by(Trait, "animal", lambda r: r.name.casefold()),
+        weights=_by(Weight, "animal", lambda r: (r.at_s, r.id)),
+        meals=_by(Meal, "animal", lambda r: (r.at_s, r.id)),
+        pairs=Pair.current(),
+        pairings=_by(Pairing, "dam", lambda r: r.from_s),
+        locks=_by(Lock, "pairing", lambda r: r.seen_s),
+        signs=signs,
+        clutches=_by(Clutch, "dam", lambda r: r.laid_s),
+        counts=counts,
+        tasks=_by(Task, "subject", lambda r: r.done_s),
+    )
+
+
+def _by(table: type[FactT], owner: str, order: Callable[[FactT], object]) -> dict[int, list[FactT]]:
+    groups: dict[int, list[FactT]] = defaultdict(list)
+    for row in sorted(table.current(), key=order):  # type: ignore[arg-type]
+        groups[getattr(row, owner)].append(row)
+    return dict(groups)

@@ -1,0 +1,37 @@
+"""The house's numbers: the core's defaults, and what the keeper set instead."""
+
+from dataclasses import dataclass
+
+from sandboa.core.settings import SETTINGS, checked_setting
+from sandboa.journal.acts import act
+from sandboa.records.facts import Act
+from sandboa.records.house import Setting
+
+
+@dataclass(frozen=True, slots=True)
+class HouseSettings:
+    """Values in force, by name (units: see core.settings)."""
+
+    values: dict[str, float]
+
+    def __getitem__(self, name: str) -> float:
+        return self.values[name]
+
+
+def house_settings() -> HouseSettings:
+    """What holds now."""
+    own = {row.name: row.value for row in Setting.current()}
+    return HouseSettings({name: own.get(name, s.default) for name, s in SETTINGS.items()})
+
+
+def set_setting(name: str, value: float, now_s: float) -> Act:
+    """Set a number for the house; NotPlausible outside its range or for an unknown name."""
+    checked_setting(name, value)
+    setting = SETTINGS[name]
+    held = Setting.only(Setting.name == name)
+    with act("setting", f"{setting.label}: {value:g} {setting.unit}", now_s) as setting_it:
+        if held is None:
+            Setting.record(setting_it, name=name, value=value)
+        else:
+            held.correct(setting_it, value=value)
+    return setting_it

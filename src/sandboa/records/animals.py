@@ -1,0 +1,59 @@
+"""What is recorded of dams and sires: traits, weights, meals, pairings, signs."""
+
+from peewee import FloatField, IntegerField, TextField
+
+from sandboa.records.facts import Fact
+
+
+class Trait(Fact):
+    animal = IntegerField()
+    name = TextField()
+    form = TextField()
+
+
+class Weight(Fact):
+    animal = IntegerField()
+    at_s = IntegerField()
+    mass_g = FloatField()
+
+
+class Meal(Fact):
+    """A meal offered; `taken` 0 is a refusal."""
+
+    animal = IntegerField()
+    at_s = IntegerField()
+    taken = IntegerField()
+    prey = TextField()
+    mass_g = FloatField(null=True)
+
+
+class Pair(Fact):
+    """A dam and a sire meant for each other this season."""
+
+    dam = IntegerField()
+    sire = IntegerField()
+    since_s = IntegerField()
+
+
+class Pairing(Fact):
+    """One visit of a sire with a dam; `until_s` null while they are together."""
+
+    dam = IntegerField()
+    sire = IntegerField()
+    from_s = IntegerField()
+    until_s = IntegerField(null=True)
+
+
+class Lock(Fact):
+    """A copulation seen during a pairing."""
+
+    pairing = IntegerField()
+    seen_s = IntegerField()
+
+
+class Sign(Fact):
+    """Off food, ovulation or pre-lay shed."""
+
+    dam = IntegerField()
+    kind = TextField()
+    seen_s = IntegerField()

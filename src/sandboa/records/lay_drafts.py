@@ -1,0 +1,55 @@
+"""Lay days under way: kept as they stand after every step, until the clutch is recorded."""
+
+from peewee import AutoField, IntegerField, TextField
+
+from sandboa.records.facts import Act, Entity, Record
+
+
+class LayDraft(Record):
+    """`state` is JSON; `revision` rises with every save, so two devices notice each other.
+
+    It counts as recorded while the act `recorded_by` stands.
+    """
+
+    id = AutoField()
+    started_s = IntegerField()
+    saved_s = IntegerField()
+    revision = IntegerField()
+    step = TextField()
+    state = TextField()
+    recorded_by = IntegerField(null=True)
+    set_aside = IntegerField(default=0)
+
+
+def new_draft(started_s: int, step: str, state: str) -> LayDraft:
+    """A draft with an id that photos can point at."""
+    entity = Entity.create(kind="lay_draft")
+    return LayDraft.create(
+        id=entity.id,
+        started_s=started_s,
+        saved_s=started_s,
+        revision=1,
+        step=step,
+        state=state,
+        force_insert=True,
+    )
+
+
+def save_draft(draft: int, revision: int, saved_s: int, step: str, state: str) -> bool:
+    """Store the state unless another device has saved since `revision`; whether it was stored."""
+    changed = (
+        LayDraft.update(revision=revision + 1, saved_s=saved_s, step=step, state=state)
+        .where((LayDraft.id == draft) & (LayDraft.revision == revision))
+        .execute()
+    )
+    return bool(changed)
+
+
+def unrecorded_drafts() -> list[LayDraft]:
+    """Drafts not set aside and never recorded, and those whose act may have been undone."""
+    rows = LayDraft.select().where(LayDraft.set_aside == 0).order_by(LayDraft.started_s)
+    return list(rows)
+
+
+def recording_act(draft: LayDraft) -> Act | None:
+    return Act.get_or_none(Act.id == draft.recorded_by) if draft.recorded_by else None

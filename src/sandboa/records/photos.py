@@ -1,0 +1,58 @@
+"""Photos: their facts, and their files beside the database, named by their own content."""
+
+import hashlib
+from pathlib import Path
+from typing import Final
+
+from peewee import IntegerField, TextField
+
+from sandboa.records.database import database
+from sandboa.records.facts import Fact
+
+FOLDER: Final = "photos"
+
+
+class Photo(Fact):
+    """A photo of `owner` (a lay day, a clutch or an animal), of one egg where `egg` is set.
+
+    `file` is the SHA-256 of the stored picture: no name a user gave is ever used.
+    """
+
+    owner = IntegerField()
+    egg = IntegerField(null=True)
+    step = TextField()
+    taken_s = IntegerField()
+    file = TextField()
+    width = IntegerField()
+    height = IntegerField()
+
+
+def keep_picture(picture: bytes, thumbnail: bytes) -> str:
+    """Write both files unless they are there already; returns their name.
+
+    A picture is whole or absent: it is written aside and then renamed.
+    """
+    name = hashlib.sha256(picture).hexdigest()
+    _write(picture_path(name), picture)
+    _write(picture_path(name, small=True), thumbnail)
+    return name
+
+
+def picture_path(name: str, *, small: bool = False) -> Path:
+    """Where a picture lies; ValueError for a name that is not a SHA-256."""
+    if len(name) != 64 or not set(name) <= set("0123456789abcdef"):
+        raise ValueError("not the name of a picture")
+    return photo_folder() / f"{name}{'-small' if small else ''}.jpg"
+
+
+def photo_folder() -> Path:
+    return Path(database.obj.database).parent / FOLDER
+
+
+def _write(path: Path, content: bytes) -> None:
+    if path.exists():
+        return
+    path.parent.mkdir(parents=True, exist_ok=True)
+    partial = path.with_suffix(".part")
+    partial.write_bytes(content)
+    partial.rename(path)

@@ -1,0 +1,131 @@
+"""Lay days under way: begun, carried on from any device, recorded."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path
+from pydantic import BaseModel, Field
+
+from sandboa.core.lay_day import Step
+from sandboa.journal.lay_day import drafts
+from sandboa.journal.lay_day.drafts import LayDayNow
+from sandboa.journal.lay_day.state import LayDayState
+from sandboa.journal.photos import photos_of_owner
+from sandboa.web.house import NowS
+from sandboa.web.routers.lay_day import LaidTold, Name
+from sandboa.web.shapes import ActTold, Asked, AskedMoment, Moment, PhotoTold, Told, at
+
+router = APIRouter(prefix="/api/lay-days", tags=["lay day"])
+
+LayDayId = Annotated[int, Path(ge=1, le=2**53)]
+
+
+class BeginAsked(Asked):
+    """`laid_at` null: now, as she is found."""
+
+    dam: Name
+    sire: Name | None = None
+    laid_at: AskedMoment | None = None
+    second_clutch: bool = False
+
+
+class SaveAsked(Asked):
+    """The whole state after a step; `revision` is the one it was made from."""
+
+    revision: Annotated[int, Field(ge=1, le=2**53)]
+    step: Step
+    state: LayDayState
+
+
+class AsideAsked(Asked):
+    aside: bool
+
+
+class TurnTold(Told):
+    turn: bool
+    text: str
+    until: Moment = Field(validation_alias="until_s")
+
+
+class DamLossTold(Told):
+    before_g: float
+    share: float | None
+    usual: bool | None
+
+
+class LayDayTold(BaseModel):
+    """`turning` has an entry for each egg, null where the disc is on top or not seen."""
+
+    id: int
+    revision: int
+    step: Step
+    steps: list[Step]
+    state: LayDayState
+    started_at: Moment
+    saved_at: Moment
+    count: str | None
+    next_code: str
+    turning: list[TurnTold | None]
+    dam_loss: DamLossTold | None
+    found_again: str | None
+    clutch: str | None
+    photos: list[PhotoTold]
+
+    @classmethod
+    def of(cls, now: LayDayNow) -> "LayDayTold":
+        return cls(
+            id=now.id,
+            revision=now.revision,
+            step=now.step,
+            steps=list(now.steps),
+            state=now.state,
+            started_at=at(now.started_s),
+            saved_at=at(now.saved_s),
+            count=str(now.count) if now.count else None,
+            next_code=now.next_code,
+            turning=[TurnTold.model_validate(t) if t else None for t in now.turning],
+            dam_loss=DamLossTold.model_validate(now.dam_loss) if now.dam_loss else None,
+            found_again=now.found_again,
+            clutch=now.clutch,
+            photos=[PhotoTold.model_validate(p) for p in photos_of_owner(now.id)],
+        )
+
+
+@router.get("")
+def get_lay_days(now_s: NowS) -> list[LayDayTold]:
+    """Lay days begun and neither recorded nor set aside."""
+    return [LayDayTold.of(now) for now in drafts.open_lay_days(now_s)]
+
+
+@router.post("", status_code=201)
+def begin_lay_day(asked: BeginAsked, now_s: NowS) -> LayDayTold:
+    """Begin a lay day."""
+    laid_at = asked.laid_at or drafts.moment(now_s)
+    draft = drafts.begin(asked.dam, asked.sire, laid_at, now_s, second_clutch=asked.second_clutch)
+    return LayDayTold.of(drafts.lay_day_now(draft, now_s))
+
+
+@router.get("/{lay_day}")
+def get_lay_day(lay_day: LayDayId, now_s: NowS) -> LayDayTold:
+    """How a lay day stands."""
+    return LayDayTold.of(drafts.lay_day_now(lay_day, now_s))
+
+
+@router.put("/{lay_day}")
+def save_lay_day(lay_day: LayDayId, asked: SaveAsked, now_s: NowS) -> LayDayTold:
+    """Keep what a step gathered; a conflict when another device was faster."""
+    drafts.save(lay_day, asked.revision, asked.step, asked.state, now_s)
+    return LayDayTold.of(drafts.lay_day_now(lay_day, now_s))
+
+
+@router.post("/{lay_day}/clutch", status_code=201)
+def record_lay_day(lay_day: LayDayId, now_s: NowS) -> LaidTold:
+    """Record the clutch, in one act."""
+    code, act = drafts.record(lay_day, now_s)
+    return LaidTold(code=code, act=ActTold.of(act))
+
+
+@router.post("/{lay_day}/aside")
+def set_lay_day_aside(lay_day: LayDayId, asked: AsideAsked, now_s: NowS) -> LayDayTold:
+    """Put a lay day away that came to nothing, or take it out again."""
+    drafts.set_aside(lay_day, asked.aside)
+    return LayDayTold.of(drafts.lay_day_now(lay_day, now_s))

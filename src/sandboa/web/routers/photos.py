@@ -1,0 +1,64 @@
+"""Photos: taken in, listed, shown; always re-encoded, never by a name the user gave."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path, Query
+from pydantic import BaseModel
+from starlette.responses import FileResponse
+
+from sandboa.formats.pictures import readable_picture
+from sandboa.journal import photos
+from sandboa.journal.errors import NotFound
+from sandboa.web.house import NowS
+from sandboa.web.json_body import RawBody
+from sandboa.web.shapes import ActTold, AskedMoment, Id, PhotoTold
+
+router = APIRouter(prefix="/api", tags=["photos"])
+
+FileName = Annotated[str, Path(pattern="^[0-9a-f]{64}$")]
+
+
+class PhotoAddedTold(BaseModel):
+    photo: PhotoTold
+    act: ActTold
+
+
+@router.post(
+    "/photos",
+    status_code=201,
+    openapi_extra={"requestBody": {"required": True, "content": {"application/octet-stream": {}}}},
+)
+def add_photo(
+    body: RawBody,
+    owner: Annotated[Id, Query()],
+    now_s: NowS,
+    egg: Annotated[int | None, Query(ge=1, le=20)] = None,
+    step: Annotated[str, Query(max_length=40)] = "",
+    taken_at: Annotated[AskedMoment | None, Query()] = None,
+) -> PhotoAddedTold:
+    """Attach a photo (the body: JPEG, PNG, WebP or HEIC) to a lay day, clutch or animal."""
+    taken_s = taken_at.timestamp() if taken_at else now_s
+    photo, act = photos.attach(owner, readable_picture(body), taken_s, now_s, egg=egg, step=step)
+    return PhotoAddedTold(photo=PhotoTold.model_validate(photo), act=ActTold.of(act))
+
+
+@router.delete("/photos/{photo}")
+def take_photo_away(photo: Annotated[int, Path(ge=1, le=2**53)], now_s: NowS) -> ActTold:
+    """Take a photo out of the record; undo brings it back."""
+    return ActTold.of(photos.take_away(photo, now_s))
+
+
+@router.get("/clutches/{code}/photos")
+def get_clutch_photos(code: Annotated[str, Path(max_length=20)]) -> list[PhotoTold]:
+    """Photos of a clutch and its eggs, oldest first."""
+    return [PhotoTold.model_validate(p) for p in photos.photos_of_clutch(code)]
+
+
+@router.get("/photos/{file}.jpg", response_class=FileResponse)
+def get_photo(file: FileName, small: bool = False) -> FileResponse:
+    """The picture itself, whole or small."""
+    path = photos.picture_path(file, small=small)
+    if not path.is_file():
+        raise NotFound("the photo's file is not here")
+    headers = {"Cache-Control": "private, max-age=31536000, immutable"}
+    return FileResponse(path, media_type="image/jpeg", headers=headers)

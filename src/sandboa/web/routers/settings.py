@@ -1,0 +1,206 @@
+"""Settings: the house's methods and numbers, each with its reason; and the cabinets' readiness."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path
+from pydantic import BaseModel, Field
+
+from sandboa.core.box import Closing
+from sandboa.core.climate import Requirement
+from sandboa.core.dam_care import TubSchool
+from sandboa.core.methods import (
+    REASONS,
+    ClumpSchool,
+    Contact,
+    CuttingSchool,
+    DamSchool,
+    LastDays,
+    Method,
+    MouldSchool,
+    Visits,
+    temperature_words,
+)
+from sandboa.core.settings import SETTINGS
+from sandboa.core.water import MEDIA
+from sandboa.journal import methods
+from sandboa.journal.readiness import CabinetReadiness, cabinets_readiness
+from sandboa.journal.settings import house_settings, set_setting
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.shapes import ActTold, Asked, Moment, Told, at_or_none
+
+router = APIRouter(prefix="/api", tags=["settings"])
+
+MethodId = Annotated[int, Path(ge=1, le=2**53)]
+
+_CHOICES = {
+    "contact": Contact,
+    "closing": Closing,
+    "visits": Visits,
+    "mould": MouldSchool,
+    "cutting": CuttingSchool,
+    "last_days": LastDays,
+    "clump": ClumpSchool,
+    "tub": TubSchool,
+    "dam": DamSchool,
+}
+
+
+class MethodAsked(Asked):
+    """A house method; `chosen` makes it the one new clutches start from."""
+
+    method: Method
+    chosen: bool = False
+
+
+class MethodTold(BaseModel):
+    """`id` null is the standard that nobody has changed yet."""
+
+    id: int | None
+    method: Method
+    chosen: bool
+    temperature_words: str
+
+
+class MethodsTold(BaseModel):
+    """`choices` lists the schools of each line; `media` those of the medium."""
+
+    methods: list[MethodTold]
+    reasons: dict[str, str]
+    choices: dict[str, list[str]]
+    media: list[str]
+
+
+class MethodAddedTold(BaseModel):
+    id: int
+    act: ActTold
+
+
+class SettingTold(BaseModel):
+    name: str
+    label: str
+    unit: str
+    value: float
+    default: float
+    low: float
+    high: float
+    reason: str
+
+
+class SettingAsked(Asked):
+    value: float
+
+
+class ConditionTold(Told):
+    """°C for swings and mean, hours for the gap; null without readings."""
+
+    requirement: Requirement
+    met: bool
+    value: float | None
+    limit: float
+    since: Moment | None = Field(validation_alias="since_s")
+
+
+class ProbeReadinessTold(BaseModel):
+    probe: str
+    ready: bool
+    conditions: list[ConditionTold]
+
+
+class CabinetReadinessTold(BaseModel):
+    """`since` null: as it is for as long as 14 days of readings tell."""
+
+    cabinet: str
+    target_c: float | None
+    ready: bool
+    since: Moment | None
+    text: str
+    probes: list[ProbeReadinessTold]
+
+    @classmethod
+    def of(cls, told: CabinetReadiness) -> "CabinetReadinessTold":
+        return cls(
+            cabinet=told.cabinet,
+            target_c=told.target_c,
+            ready=told.ready,
+            since=at_or_none(told.since_s),
+            text=told.text,
+            probes=[
+                ProbeReadinessTold(
+                    probe=p.probe,
+                    ready=p.told.ready,
+                    conditions=[ConditionTold.model_validate(c) for c in p.told.conditions],
+                )
+                for p in told.probes
+            ],
+        )
+
+
+@router.get("/methods")
+def get_methods() -> MethodsTold:
+    """The house's methods, the chosen one first, and why the standard is what it is."""
+    return MethodsTold(
+        methods=[
+            MethodTold(
+                id=m.entity,
+                method=m.method,
+                chosen=m.chosen,
+                temperature_words=temperature_words(m.method.temperature_c),
+            )
+            for m in methods.house_methods()
+        ],
+        reasons=REASONS,
+        choices={line: [str(school) for school in schools] for line, schools in _CHOICES.items()},
+        media=[medium.name for medium in MEDIA],
+    )
+
+
+@router.post("/methods", status_code=201)
+def add_method(asked: MethodAsked, now_s: NowS) -> MethodAddedTold:
+    """Record a house method."""
+    entity, act = methods.add_method(asked.method, now_s, chosen=asked.chosen)
+    return MethodAddedTold(id=entity, act=ActTold.of(act))
+
+
+@router.put("/methods/{method}")
+def change_house_method(method: MethodId, asked: MethodAsked, now_s: NowS) -> ActTold:
+    """Change a house method; clutches keep the copy they have."""
+    return ActTold.of(methods.change_method(method, asked.method, now_s, chosen=asked.chosen))
+
+
+@router.delete("/methods/{method}")
+def drop_method(method: MethodId, now_s: NowS) -> ActTold:
+    """Take a house method away."""
+    return ActTold.of(methods.drop_method(method, now_s))
+
+
+@router.get("/settings")
+def get_settings() -> list[SettingTold]:
+    """The house's numbers with default, range and reason."""
+    own = house_settings()
+    return [
+        SettingTold(
+            name=s.name,
+            label=s.label,
+            unit=s.unit,
+            value=own[s.name],
+            default=s.default,
+            low=s.limits[0],
+            high=s.limits[1],
+            reason=s.reason,
+        )
+        for s in SETTINGS.values()
+    ]
+
+
+@router.put("/settings/{name}")
+def put_setting(
+    name: Annotated[str, Path(max_length=40)], asked: SettingAsked, now_s: NowS
+) -> ActTold:
+    """Set a number for the house."""
+    return ActTold.of(set_setting(name, asked.value, now_s))
+
+
+@router.get("/cabinets/readiness")
+def get_readiness(house: TheHouse, now_s: NowS) -> list[CabinetReadinessTold]:
+    """Whether each cabinet is ready for eggs, from its readings."""
+    return [CabinetReadinessTold.of(c) for c in cabinets_readiness(house.now, now_s)]
