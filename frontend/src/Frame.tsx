@@ -9,9 +9,11 @@ import { setTemperatureUnit, useTemperatureUnit } from './shared/units'
 
 const PLACES = [
   { to: '/', name: 'Today', key: 't' },
+  { to: '/animals', name: 'Animals', key: 'a' },
   { to: '/lay-day', name: 'Lay day', key: 'l' },
   { to: '/readings', name: 'Readings', key: 'r' },
   { to: '/bench', name: 'Bench', key: 'b' },
+  { to: '/settings', name: 'Settings', key: 's' },
 ]
 
 /** What surrounds every place: the way to the others, the theme key, the unit, the keys. */
@@ -51,6 +53,7 @@ export function Frame() {
         minHeight="60px"
         borderBottom="1.5px solid"
         borderColor="line"
+        _print={{ display: 'none' }}
       >
         <NavLink to="/" aria-label="Sandboa, to Today">
           <chakra.span
@@ -88,6 +91,7 @@ export function Frame() {
         px={{ base: 4, md: 8 }}
         pt={{ base: 4, md: 6 }}
         pb={{ base: '104px', md: 16 }}
+        _print={{ p: 0, maxWidth: 'none', m: 0 }}
       >
         <Outlet />
       </chakra.main>
@@ -103,6 +107,7 @@ export function Frame() {
         borderTop="1.5px solid"
         borderColor="line"
         zIndex={5}
+        _print={{ display: 'none' }}
       >
         {PLACES.map((place) => (
           <PlaceLink key={place.to} to={place.to} name={place.name} />
@@ -121,7 +126,8 @@ function PlaceLink({ to, name }: { to: string; name: string }) {
           display="flex"
           alignItems="center"
           minHeight={{ base: '60px', md: '58px' }}
-          px={3}
+          px={{ base: 1, md: 3 }}
+          fontSize={{ base: '0.9em', md: '1em' }}
           fontWeight={isActive ? 750 : 550}
           color={isActive ? 'ink' : 'soft'}
           boxShadow={{

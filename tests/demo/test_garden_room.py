@@ -6,9 +6,14 @@ import pytest
 
 from samples import DAY_S, NOW_S
 from sandboa.core.dimples import Scope
+from sandboa.core.lay_day import Step
+from sandboa.core.laying import Sign
 from sandboa.demo import furnish
+from sandboa.journal.aftercare import dams_after_laying
 from sandboa.journal.clutch_now import clutch_page
 from sandboa.journal.house_now import HouseNow
+from sandboa.journal.lay_day import drafts
+from sandboa.journal.season import season
 from sandboa.journal.today import today
 from sandboa.records.facts import Act
 
@@ -22,9 +27,9 @@ def furnished(house: HouseNow) -> HouseNow:
     return house
 
 
-def test_seven_clutches_in_two_cabinets_with_names_from_the_scenario(furnished: HouseNow) -> None:
+def test_six_clutches_in_two_cabinets_with_names_from_the_scenario(furnished: HouseNow) -> None:
     clutches = [c.now for c in today(furnished, NOW_S).clutches]
-    assert sorted(c.clutch.code for c in clutches) == [f"26-0{n}" for n in range(1, 8)]
+    assert sorted(c.clutch.code for c in clutches) == [f"26-0{n}" for n in range(1, 7)]
     assert {c.cabinet for c in clutches} == {"North", "Small"}
     assert {c.dam for c in clutches} <= HERBS
     assert {c.sire for c in clutches} <= STONES
@@ -32,10 +37,13 @@ def test_seven_clutches_in_two_cabinets_with_names_from_the_scenario(furnished: 
 
 def test_the_states_the_scenario_asks_of_this_slice(furnished: HouseNow) -> None:
     by_code = {c.now.clutch.code: c for c in today(furnished, NOW_S).clutches}
-    laid_today = by_code["26-07"].now
-    assert laid_today.forecast.day < 1
+    (laid_today,) = drafts.open_lay_days(NOW_S)
+    assert str(laid_today.count) == "7-1"
+    assert laid_today.step is Step.BOX
+    assert laid_today.turning[2]
     week = by_code["26-06"].now
     assert 6 <= week.forecast.day < 7
+    assert any("Candle egg 2 again" in a.text for a in by_code["26-06"].attention)
     drying = by_code["26-04"].now
     assert drying.box.medium == "saturated perlite"
     assert drying.eggs.box.scope is Scope.BOX
@@ -71,7 +79,25 @@ def test_it_looks_alive_on_any_day(house: HouseNow, today_is: str) -> None:
     now_s = datetime.fromisoformat(today_is).replace(tzinfo=UTC).timestamp()
     furnish(now_s)
     told = today(house, now_s)
-    assert len(told.clutches) == 7
-    assert len({c.now.clutch.code for c in told.clutches}) == 7
+    assert len(told.clutches) == 6
+    assert len({c.now.clutch.code for c in told.clutches}) == 6
     assert [p.name for p in told.silent] == ["North middle"]
     assert all(not c.now.forecast.overdue for c in told.clutches)
+
+
+def test_the_animals_have_a_season_to_tell(furnished: HouseNow) -> None:
+    herd = furnished.herd()
+    assert {a.name for a in herd.animals.values()} == HERBS | STONES
+    first = season(herd, NOW_S).dams[0]
+    assert first.name == "Costmary"
+    assert first.forecast.sign is Sign.PRE_LAY_SHED
+    assert "clutches of yours, none of hers" in first.learned_words
+    assert first.forecast.window.p10 > NOW_S
+    assert any(p.due(NOW_S) for p in first.preparations)
+    warned = {v.dam: v.warnings for v in season(herd, NOW_S).plan}
+    assert "below your minimum" in warned["Lovage"][0]
+    after = {d.name: d for d in dams_after_laying(herd, NOW_S)}
+    assert "nothing since laying" in after["Yarrow"].flags[0]
+    assert "losing weight" in after["Yarrow"].flags[1]
+    assert after["Tansy"].recovery.expected_s > NOW_S
+    assert not after["Tansy"].flags

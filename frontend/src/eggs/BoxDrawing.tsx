@@ -6,7 +6,13 @@ import { EggShape } from './EggDrawing'
 import type { EggLook } from './look'
 import { settled } from './outline'
 
-export type PlacedEgg = EggLook & { x: number; y: number }
+/** An egg at its place; those of one `clump` are joined, the `chosen` one is marked. */
+export type PlacedEgg = EggLook & {
+  x: number
+  y: number
+  clump?: number | null
+  chosen?: boolean
+}
 
 /** The box is drawn 480 by 320; an egg is about a fifth of its length. */
 export const BOX = { width: 480, height: 320 }
@@ -45,11 +51,13 @@ export function BoxDrawing({
       style={{ display: 'block', maxWidth: '100%', height: 'auto' }}
     >
       <Tray medium={medium} fine={width > 200} onGrid={false} />
+      <Clumps eggs={eggs} />
       {eggs.map((egg) => (
         <g
           key={egg.number}
           transform={`translate(${egg.x * BOX.width} ${egg.y * BOX.height}) scale(${scale})`}
         >
+          {egg.chosen && <circle r={56} fill="none" stroke={token('yolk')} strokeWidth={14} />}
           <EggShape
             egg={egg}
             size={(width / BOX.width) * 100 * scale}
@@ -82,7 +90,7 @@ export function ChoosableBox({
 }) {
   const scale = scaleFor(eggs.length)
   return (
-    <BoxFrame medium={medium} onGrid={onGrid}>
+    <BoxFrame medium={medium} onGrid={onGrid} eggs={eggs}>
       {eggs.map((egg) => (
         <EggSpot key={egg.number} egg={egg} scale={scale}>
           <button
@@ -142,7 +150,7 @@ export function ArrangeableBox({
     onMove(egg.number, egg.x + (dx ?? 0), egg.y + (dy ?? 0))
   }
   return (
-    <BoxFrame medium={medium} onGrid={onGrid}>
+    <BoxFrame medium={medium} onGrid={onGrid} eggs={eggs}>
       {eggs.map((egg) => (
         <EggSpot key={egg.number} egg={egg} scale={scale}>
           <DraggableEgg
@@ -227,10 +235,12 @@ function EggSpot({ egg, scale, children }: { egg: PlacedEgg; scale: number; chil
 function BoxFrame({
   medium,
   onGrid,
+  eggs,
   children,
 }: {
   medium: string
   onGrid: boolean
+  eggs: PlacedEgg[]
   children: ReactNode
 }) {
   return (
@@ -243,9 +253,32 @@ function BoxFrame({
         aria-hidden
       >
         <Tray medium={medium} fine onGrid={onGrid} />
+        <Clumps eggs={eggs} />
       </svg>
       {children}
     </div>
+  )
+}
+
+/** What joins the eggs of a clump: a broad seam from each to the next of its group. */
+function Clumps({ eggs }: { eggs: PlacedEgg[] }) {
+  const seams = eggs.flatMap((egg, i) => {
+    if (egg.clump == null) return []
+    const next = eggs.slice(i + 1).find((other) => other.clump === egg.clump)
+    return next ? [{ from: egg, to: next }] : []
+  })
+  return (
+    <g stroke={token('soft')} strokeWidth={34} strokeLinecap="round" opacity={0.5}>
+      {seams.map(({ from, to }) => (
+        <line
+          key={`${from.number}-${to.number}`}
+          x1={from.x * BOX.width}
+          y1={from.y * BOX.height}
+          x2={to.x * BOX.width}
+          y2={to.y * BOX.height}
+        />
+      ))}
+    </g>
   )
 }
 

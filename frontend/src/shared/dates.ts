@@ -15,6 +15,11 @@ export function fullMoment(moment: string | Date): string {
   return format(new Date(moment), 'd MMM yyyy, HH:mm')
 }
 
+/** "12 Mar 2026" */
+export function fullDay(moment: string | Date): string {
+  return format(new Date(moment), 'd MMM yyyy')
+}
+
 /** "14-22 Jul" or "28 Jun-3 Jul" */
 export function dayRange(from: string, to: string): string {
   const [a, b] = [new Date(from), new Date(to)]

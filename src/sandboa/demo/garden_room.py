@@ -5,15 +5,21 @@ so that the demo is a history, not a set of rows.
 """
 
 from collections.abc import Callable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 from functools import partial
 from typing import Final
 
 from sandboa.core.box import Closing, Shell, usual_places
+from sandboa.core.candling import Disc, Vessels
+from sandboa.core.lay_day import EggEvent, Lump, Step
+from sandboa.core.methods import STANDARD, DamSchool, Visits
+from sandboa.demo.garden_animals import animals
 from sandboa.devices.simulated_logger import SimulatedLogger, Spell
-from sandboa.journal.lay_day import EggLaid, LayDay, lay_clutch
+from sandboa.journal.lay_day import EggLaid, LayDay, drafts, lay_clutch
+from sandboa.journal.lay_day.state import EggState, HappeningState
 from sandboa.journal.looks import grade_egg, water_box
+from sandboa.journal.methods import add_method
 from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.journal.readings import store_readings
 from sandboa.records.house import Probe, named
@@ -42,6 +48,8 @@ class _Clutch:
     #: (days ago, grade of each egg in order; None where nobody looked or it is a slug)
     looks: tuple[tuple[float, tuple[int | None, ...]], ...] = ()
     waterings: tuple[tuple[float, float], ...] = ()
+    #: Eggs whose vessels were not strong on lay day.
+    vessels: tuple[tuple[int, Vessels], ...] = ()
 
 
 _CLUTCHES: Final = (
@@ -73,12 +81,18 @@ _CLUTCHES: Final = (
     ),
     _Clutch(
         "Borage", "Marl", 6.2, (4, 0), SMALL, "shelf", "vermiculite", Closing.PIN_HOLES, 200, 200,
-        looks=((1.0, (0, 0, 0, 0)),),
-    ),
-    _Clutch(
-        "Hyssop", "Slate", 0.22, (7, 1), NORTH, "middle", "perlite", Closing.SEALED_FILM, 240, 240,
+        looks=((1.0, (0, 0, 0, 0)),), vessels=((2, Vessels.WEAK),),
     ),
 )  # fmt: skip
+
+#: Laid this morning and candled, not boxed yet: days ago, dam, sire.
+_UNDER_WAY: Final = (0.22, "Hyssop", "Slate")
+
+_HOUSE_METHODS: Final = (
+    replace(STANDARD, name="Garden room", temperature_c=31.5),
+    replace(STANDARD, name="Cool and slow", temperature_c=30.0, visits=Visits.EVERY_14_DAYS),
+    replace(STANDARD, name="Her own coils", dam=DamSchool.MATERNAL),
+)
 
 _SET_POINT_C: Final = {NORTH: 31.5, SMALL: 31.1}
 
@@ -88,12 +102,18 @@ def furnish(now_s: float) -> None:
 
     What happened is told in the order in which it happened, for a log is read.
     """
-    told: list[tuple[float, Callable[[], object]]] = []
+    began_s = now_s - 340 * _DAY_S
+    told: list[tuple[float, Callable[[], object]]] = [
+        (began_s + n, partial(add_method, method, began_s + n, chosen=n == 0))
+        for n, method in enumerate(_HOUSE_METHODS)
+    ]
+    told += animals(now_s)
     for number, clutch in enumerate(_CLUTCHES, start=1):
         code = (
             f"{datetime.fromtimestamp(now_s - clutch.laid_days_ago * _DAY_S, UTC):%y}-{number:02d}"
         )
         told += _story(code, clutch, now_s)
+    told.append((now_s - 0.1 * _DAY_S, partial(_begin_lay_day, now_s)))
     for logger in _loggers(now_s):
         told += _log(logger, now_s)
     for _, happen in sorted(told, key=lambda event: event[0]):
@@ -120,9 +140,16 @@ def _story(
 
 def _lay_day(code: str, clutch: _Clutch, laid_s: float) -> LayDay:
     laid, slugs = clutch.count
-    shells = dict(clutch.shells)
+    shells, vessels = dict(clutch.shells), dict(clutch.vessels)
     eggs = tuple(
-        EggLaid(x, y, slug=number > laid - slugs, shell=shells.get(number, Shell.SMOOTH))
+        EggLaid(
+            x,
+            y,
+            slug=number > laid - slugs,
+            shell=shells.get(number, Shell.SMOOTH),
+            vessels=None if number > laid - slugs else vessels.get(number, Vessels.STRONG),
+            disc=Disc.TOP,
+        )
         for number, (x, y) in enumerate(usual_places(laid), start=1)
     )
     return LayDay(
@@ -139,6 +166,27 @@ def _lay_day(code: str, clutch: _Clutch, laid_s: float) -> LayDay:
         shelf=clutch.shelf,
         set_point_c=_SET_POINT_C[clutch.cabinet],
     )
+
+
+def _begin_lay_day(now_s: float) -> None:
+    """Seven eggs of which one a slug, one found underneath and turned; the box comes next."""
+    days_ago, dam, sire = _UNDER_WAY
+    laid_at = datetime.fromtimestamp(now_s - days_ago * _DAY_S - now_s % 60, UTC)
+    saved_s = now_s - 0.08 * _DAY_S
+    draft = drafts.begin(dam, sire, laid_at, saved_s)
+    turned = HappeningState(
+        kind=EggEvent.TURNED, at=datetime.fromtimestamp(saved_s - saved_s % 60, UTC)
+    )
+    eggs = [
+        EggState(x=x, y=y, vessels=Vessels.STRONG, disc=Disc.TOP, looked=True)
+        for x, y in usual_places(7)
+    ]
+    eggs[2] = eggs[2].model_copy(update={"disc": Disc.UNDER, "events": [turned]})
+    eggs[6] = eggs[6].model_copy(update={"slug": True, "vessels": None, "disc": None})
+    state = drafts.lay_day_now(draft, saved_s).state.model_copy(
+        update={"lump": Lump.NONE, "marked": True, "dam_mass_g": 1435.0, "eggs": eggs}
+    )
+    drafts.save(draft, 1, Step.BOX, state, saved_s)
 
 
 @dataclass(frozen=True)

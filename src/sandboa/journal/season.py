@@ -18,6 +18,7 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.acts import act
 from sandboa.journal.animals import find_animal
 from sandboa.journal.herd import Herd
+from sandboa.journal.lay_day.drafts import dams_laying
 from sandboa.journal.settings import HouseSettings, house_settings
 from sandboa.records.animals import Pairing
 from sandboa.records.facts import Act
@@ -42,10 +43,14 @@ class PreparationNow:
 
 @dataclass(frozen=True, slots=True)
 class DamSeason:
-    """One dam on the season strip. `learned_words` tells what the keeper's own clutches changed."""
+    """One dam on the season strip. `learned_words` tells what the keeper's own clutches changed.
+
+    `laying`: her lay day is under way, so there is nothing to forecast.
+    """
 
     dam: int
     name: str
+    laying: bool
     pairings: tuple[tuple[Pairing, tuple[float, ...]], ...]
     signs: tuple[SeenSign, ...]
     forecast: LayForecast | None
@@ -89,13 +94,16 @@ def dam_season(herd: Herd, dam: int, now_s: float) -> DamSeason:
     """What this season holds of one dam, and what is to come."""
     since_s = now_s - STRIP_BACK_DAYS * SECONDS_PER_DAY
     told = learned = None
+    her = herd.animals[dam]
+    laying = her.name.casefold() in dams_laying()
     sign = strongest_sign(herd.signs_since_laying(dam))
-    if sign is not None and not herd.animals[dam].retired:
+    if sign is not None and not her.retired and not laying:
         learned = learn(sign.sign, herd.past_intervals(sign.sign), dam)
         told = lay_forecast(sign, now_s, learned)
     return DamSeason(
         dam=dam,
-        name=herd.animals[dam].name,
+        name=her.name,
+        laying=laying,
         pairings=tuple(
             (p, tuple(lock.seen_s for lock in herd.locks.get(p.entity, [])))
             for p in herd.pairings.get(dam, [])

@@ -8,9 +8,13 @@ export function BoxFacts({ clutch }: { clutch: Schemas['ClutchTold'] }) {
   const facts = [
     ['Place', `${box.cabinet}, ${box.shelf}`],
     ['Set to', temperature(box.set_point_c, unit)],
-    ['Medium', box.medium],
-    ['Set up with', contents(box.dry_mass_g, box.water_g)],
-    ['Closing', box.closing],
+    ...(clutch.maternal
+      ? []
+      : [
+          ['Medium', box.medium],
+          ['Set up with', contents(box)],
+          ['Closing', box.closing],
+        ]),
     ['Probes', clutch.probes.map((p) => p.name).join(', ') || 'none: add readings'],
   ]
   return (
@@ -25,9 +29,10 @@ export function BoxFacts({ clutch }: { clutch: Schemas['ClutchTold'] }) {
   )
 }
 
-function contents(dry: number | null, water: number | null): string {
+function contents({ dry_mass_g, water_g, set_up_mass_g }: Schemas['BoxTold']): string {
   const parts = []
-  if (dry !== null) parts.push(`${dry} g dry`)
-  if (water !== null) parts.push(`${water} g water`)
-  return parts.join(' + ') || 'not weighed'
+  if (dry_mass_g !== null) parts.push(`${dry_mass_g} g dry`)
+  if (water_g !== null) parts.push(`${water_g} g water`)
+  if (set_up_mass_g !== null) parts.push(`${set_up_mass_g} g in all`)
+  return parts.join(', ') || 'not weighed'
 }

@@ -12,6 +12,8 @@ import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 import { URGENCY_WORDS, urgencyRank } from '../today/urgency'
 import { BoxFacts } from './BoxFacts'
+import { ClutchMethod } from './ClutchMethod'
+import { ClutchPhotos } from './ClutchPhotos'
 import { EggGrades } from './EggGrades'
 import { RestsOn } from './RestsOn'
 import { WaterForm } from './WaterForm'
@@ -35,14 +37,22 @@ export function Component() {
         <div>
           <Title>{clutch.code}</Title>
           <chakra.p color="soft" mt={1}>
-            {clutch.dam}
-            {clutch.sire ? ` × ${clutch.sire}` : ''}, {clutch.count}, laid{' '}
-            {fullMoment(clutch.laid_at)}
+            <Parent id={clutch.dam_id} name={clutch.dam} />
+            {clutch.sire && clutch.sire_id && (
+              <>
+                {' × '}
+                <Parent id={clutch.sire_id} name={clutch.sire} />
+              </>
+            )}
+            , {clutch.count}, laid {fullMoment(clutch.laid_at)}
           </chakra.p>
         </div>
         <chakra.div marginStart={{ md: 'auto' }} display="flex" flexWrap="wrap" gap={2}>
           <Button asChild>
             <Link to={`/readings?clutch=${clutch.code}`}>Add readings</Link>
+          </Button>
+          <Button asChild>
+            <Link to={`/clutches/${clutch.code}/card`}>Card</Link>
           </Button>
           <Button asChild>
             <Link to={`/clutches/${clutch.code}/correct`}>Correct</Link>
@@ -79,7 +89,14 @@ export function Component() {
 
       <chakra.section aria-labelledby="eggs">
         <Heading id="eggs">Eggs</Heading>
-        <EggGrades clutch={clutch} />
+        {clutch.maternal ? (
+          <chakra.p>
+            {clutch.dam} keeps them in {clutch.box.cabinet}: they are not touched, turned or graded.
+            Record temperature and humidity of her tub; the windows are twice as wide.
+          </chakra.p>
+        ) : (
+          <EggGrades clutch={clutch} />
+        )}
       </chakra.section>
 
       <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
@@ -95,14 +112,34 @@ export function Component() {
         <chakra.section aria-labelledby="box" minWidth={0}>
           <Heading id="box">Box</Heading>
           <BoxFacts clutch={clutch} />
-          <WaterForm code={clutch.code} />
+          {!clutch.maternal && <WaterForm code={clutch.code} />}
         </chakra.section>
       </chakra.div>
+
+      <chakra.section aria-labelledby="method">
+        <Heading id="method">Method</Heading>
+        <ClutchMethod clutch={clutch} />
+      </chakra.section>
+
+      <chakra.section aria-labelledby="photos">
+        <Heading id="photos">Photos</Heading>
+        <ClutchPhotos clutch={clutch} />
+      </chakra.section>
 
       <chakra.section aria-labelledby="log">
         <Heading id="log">Log</Heading>
         <Log entries={clutch.log} onUndo={(act) => undo.mutate(act)} />
       </chakra.section>
     </chakra.div>
+  )
+}
+
+function Parent({ id, name }: { id: number; name: string }) {
+  return (
+    <Link to={`/animals/${id}`}>
+      <chakra.span textDecoration="underline" textUnderlineOffset="3px">
+        {name}
+      </chakra.span>
+    </Link>
   )
 }

@@ -5,6 +5,7 @@ import { EggDrawing } from '@/eggs/EggDrawing'
 import { GRADE_WORDS, GRADES } from '@/eggs/look'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
+import { Torchlight } from './Torchlight'
 
 type Clutch = Schemas['ClutchTold']
 type Egg = Schemas['EggTold']
@@ -92,6 +93,11 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
           />
         ))}
         <Judgement clutch={clutch} chosen={chosen} />
+        {clutch.eggs
+          .filter((egg) => egg.number === chosen)
+          .map((egg) => (
+            <Torchlight key={egg.number} code={clutch.code} egg={egg} />
+          ))}
       </chakra.div>
     </chakra.div>
   )

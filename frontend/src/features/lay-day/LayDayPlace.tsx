@@ -1,63 +1,192 @@
 import { chakra } from '@chakra-ui/react'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
-import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct, useChoices, useToday } from '@/shared/api/queries'
+import { FormProvider, useForm } from 'react-hook-form'
+import { Link, useNavigate, useSearchParams } from 'react-router'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
+import { useAnimals, useLayDays, useSeason } from '@/shared/api/queries'
+import { dayAndTime, dayRange, fromInputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
-import { Title, Waiting } from '@/shared/ui/page'
-import { dropDraft, heldDraft, keepDraft } from './draft'
-import { LayForm } from './LayForm'
-import { emptyValues } from './values'
+import { TextField } from '@/shared/ui/fields'
+import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
+import { STEP_TITLES } from './steps'
 
-/** Record a clutch. */
+type LayDay = Schemas['LayDayTold']
+
+/** Lay days under way, and the beginning of a new one. */
 export function Component() {
-  const choices = useChoices()
-  const today = useToday()
-  const navigate = useNavigate()
-  const [draft, setDraft] = useState(heldDraft)
-  const lay = useAct(
-    (body: Schemas['LayDayAsked']) => answer(api.POST('/api/clutches', { body })),
-    (laid) => laid.act,
-    () => {},
-  )
-  if (!choices.data || !today.data) {
-    return <Waiting problem={choices.error?.message ?? today.error?.message} />
+  const open = useLayDays()
+  const animals = useAnimals()
+  const season = useSeason()
+  if (!open.data || !animals.data || !season.data) {
+    return <Waiting problem={open.error?.message ?? animals.error?.message} />
   }
   return (
-    <>
-      <chakra.div display="flex" alignItems="baseline" gap={4} mb={6} flexWrap="wrap">
-        <Title>Lay day</Title>
-        <chakra.span color="soft">the next code is {choices.data.next_code}</chakra.span>
-        {draft && (
+    <chakra.div display="flex" flexDirection="column" gap={8} maxWidth="760px">
+      <Title>Lay day</Title>
+      {open.data.length > 0 && (
+        <section aria-labelledby="under-way">
+          <Heading id="under-way">Under way</Heading>
+          <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={3}>
+            {open.data.map((day) => (
+              <UnderWay key={day.id} day={day} />
+            ))}
+          </chakra.ul>
+        </section>
+      )}
+      <section aria-labelledby="begin">
+        <Heading id="begin">{open.data.length ? 'Begin another' : 'Begin'}</Heading>
+        <Begin animals={animals.data} season={season.data} />
+      </section>
+    </chakra.div>
+  )
+}
+
+function UnderWay({ day }: { day: LayDay }) {
+  const client = useQueryClient()
+  const aside = useMutation<LayDay, Problem, boolean>({
+    mutationFn: (away) =>
+      answer(
+        api.POST('/api/lay-days/{lay_day}/aside', {
+          params: { path: { lay_day: day.id } },
+          body: { aside: away },
+        }),
+      ),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['lay days'] }),
+  })
+  return (
+    <li>
+      <Notice label={day.state.dam}>
+        {day.count ? `${day.count}, ` : ''}laid {dayAndTime(day.state.laid_at)}, stopped at{' '}
+        {STEP_TITLES[day.step].toLowerCase()}. {day.found_again && <span>{day.found_again}</span>}
+        <chakra.div display="flex" gap={3} mt={2} flexWrap="wrap">
+          <Button asChild variant="act">
+            <Link to={`/lay-day/${day.id}`}>Go on</Link>
+          </Button>
+          <Button type="button" onClick={() => aside.mutate(true)}>
+            Set aside
+          </Button>
+        </chakra.div>
+      </Notice>
+    </li>
+  )
+}
+
+type Values = { dam: string; sire: string; laidAt: string }
+
+function Begin({
+  animals,
+  season,
+}: {
+  animals: Schemas['AnimalTold'][]
+  season: Schemas['SeasonTold']
+}) {
+  const navigate = useNavigate()
+  const client = useQueryClient()
+  const [asked] = useSearchParams()
+  const [question, setQuestion] = useState<Problem | null>(null)
+  const form = useForm<Values>({
+    defaultValues: { dam: asked.get('dam') ?? '', sire: asked.get('sire') ?? '', laidAt: '' },
+  })
+  const begin = useMutation<LayDay, Problem, Schemas['BeginAsked']>({
+    mutationFn: (body) => answer(api.POST('/api/lay-days', { body })),
+    onSuccess: (day) => {
+      client.invalidateQueries({ queryKey: ['lay days'] })
+      navigate(`/lay-day/${day.id}`)
+    },
+    onError: (problem) => {
+      const fields = { dam: 'dam', sire: 'sire', laid_at: 'laidAt' } as const
+      if (problem.confirm) return setQuestion(problem)
+      const at = problem.fields[0]?.field as keyof typeof fields | undefined
+      form.setError(at && at in fields ? fields[at] : 'dam', { message: problem.detail })
+    },
+  })
+  const send = (values: Values, second_clutch = false) =>
+    begin.mutate({
+      dam: values.dam,
+      sire: values.sire.trim() || null,
+      laid_at: values.laidAt ? fromInputMoment(values.laidAt) : null,
+      second_clutch,
+    })
+  const expected = season.dams.filter((dam) => dam.forecast)
+  const named = (role: string) =>
+    animals.filter((a) => a.role === role && !a.retired).map((a) => a.name)
+  return (
+    <FormProvider {...form}>
+      <chakra.form noValidate onSubmit={form.handleSubmit((values) => send(values))}>
+        {expected.length > 0 && (
+          <chakra.div display="flex" flexWrap="wrap" gap={2} mb={4}>
+            {expected.map((dam) => (
+              <Button
+                key={dam.dam}
+                type="button"
+                aria-pressed={form.watch('dam') === dam.name}
+                onClick={() => {
+                  setQuestion(null)
+                  form.setValue('dam', dam.name)
+                  form.setValue('sire', dam.pairings.at(-1)?.sire ?? '')
+                  form.clearErrors()
+                }}
+              >
+                <strong>{dam.name}</strong>
+                <chakra.span color="soft">
+                  {dam.forecast?.window
+                    ? `expected ${dayRange(dam.forecast.window.p10, dam.forecast.window.p90)}`
+                    : 'overdue'}
+                </chakra.span>
+              </Button>
+            ))}
+          </chakra.div>
+        )}
+        <chakra.div
+          display="grid"
+          gridTemplateColumns={{ base: '1fr', sm: '1fr 1fr' }}
+          columnGap={4}
+        >
+          <TextField
+            name="dam"
+            label="Dam"
+            required
+            offers={named('dam')}
+            onTyped={() => setQuestion(null)}
+          />
+          <TextField name="sire" label="Sire, if known" offers={named('sire')} />
+        </chakra.div>
+        <TextField
+          name="laidAt"
+          label="Laid, if not just now"
+          type="datetime-local"
+          help="Left empty, it counts as now. The day after laying, eggs are no longer turned."
+        />
+        {question ? (
+          <chakra.div role="alert" mb={4}>
+            <Notice label="One question">
+              {question.detail}
+              <chakra.div display="flex" gap={3} mt={2} flexWrap="wrap">
+                <Button
+                  type="button"
+                  variant="act"
+                  onClick={form.handleSubmit((values) => send(values, true))}
+                >
+                  Yes, a second clutch
+                </Button>
+                <Button asChild>
+                  <Link to="/">No, to Today</Link>
+                </Button>
+              </chakra.div>
+            </Notice>
+          </chakra.div>
+        ) : (
           <Button
-            variant="bare"
-            size="small"
-            onClick={() => {
-              dropDraft()
-              setDraft(null)
-            }}
+            type="submit"
+            variant="act"
+            disabled={begin.isPending}
+            width={{ base: '100%', md: 'auto' }}
           >
-            Your draft is back. Start afresh
+            Begin lay day
           </Button>
         )}
-      </chakra.div>
-      <LayForm
-        key={draft ? 'draft' : 'fresh'}
-        start={draft ?? emptyValues(new Date(today.data.as_of))}
-        choices={choices.data}
-        submitLabel="Record the clutch"
-        pending={lay.isPending}
-        onChange={keepDraft}
-        onSubmit={(body, refuse) =>
-          lay.mutate(body, {
-            onSuccess: ({ code }) => {
-              dropDraft()
-              navigate(`/clutches/${code}`, { replace: true })
-            },
-            onError: refuse,
-          })
-        }
-      />
-    </>
+      </chakra.form>
+    </FormProvider>
   )
 }

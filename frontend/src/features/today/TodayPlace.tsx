@@ -8,6 +8,7 @@ import { Button } from '@/shared/ui/Button'
 import { Log } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { inKeepersUnit, temperature, useTemperatureUnit } from '@/shared/units'
+import { BeforeAndAfter } from './BeforeAndAfter'
 import { ClutchLine } from './ClutchLine'
 import { URGENCY_WORDS, urgencyRank } from './urgency'
 
@@ -19,7 +20,7 @@ export function Component() {
   const today = useToday()
   if (!today.data) return <Waiting problem={today.error?.message} />
   const { clutches } = today.data
-  if (clutches.length === 0) return <FirstClutch />
+  if (clutches.length === 0) return <FirstClutch today={today.data} />
   return (
     <chakra.div display="flex" flexDirection="column" gap={8}>
       <chakra.div display="flex" alignItems="baseline" flexWrap="wrap" columnGap={4}>
@@ -30,6 +31,7 @@ export function Component() {
         </chakra.span>
       </chakra.div>
       <NeedsYou today={today.data} />
+      <BeforeAndAfter clutches={clutches} />
       {cabinetsOf(clutches).map(({ cabinet, standing }) => (
         <Cabinet key={cabinet} cabinet={cabinet} clutches={standing} />
       ))}
@@ -116,7 +118,7 @@ function Cabinet({ cabinet, clutches }: { cabinet: string; clutches: Clutch[] })
   )
 }
 
-function FirstClutch() {
+function FirstClutch({ today }: { today: Today }) {
   return (
     <chakra.div py={8} maxWidth="44rem">
       <EggDrawing egg={{ number: 1, grade: 0, topMark: 'top' }} size={150} decorative />
@@ -130,7 +132,8 @@ function FirstClutch() {
       <Button asChild variant="act">
         <Link to="/lay-day">Record a clutch</Link>
       </Button>
-      <chakra.div mt={12}>
+      <chakra.div mt={12} display="flex" flexDirection="column" gap={8}>
+        <BeforeAndAfter clutches={today.clutches} />
         <RecordedLast />
       </chakra.div>
     </chakra.div>

@@ -13,6 +13,8 @@ export class Problem extends Error {
     readonly detail: string,
     readonly status: number,
     readonly fields: FieldError[],
+    /** The field that lets it pass after all, when the house only asks. */
+    readonly confirm?: string,
   ) {
     super(detail)
   }
@@ -34,7 +36,7 @@ export async function answer<T>(
 }
 
 export function problemOf(body: unknown, status: number): Problem {
-  const told = (body ?? {}) as { detail?: unknown; errors?: FieldError[] }
+  const told = (body ?? {}) as { detail?: unknown; errors?: FieldError[]; confirm?: string }
   const detail = typeof told.detail === 'string' ? told.detail : 'That did not work.'
-  return new Problem(detail, status, Array.isArray(told.errors) ? told.errors : [])
+  return new Problem(detail, status, Array.isArray(told.errors) ? told.errors : [], told.confirm)
 }

@@ -44,6 +44,45 @@ export function useProbes() {
   return useQuery({ queryKey: ['probes'], queryFn: () => answer(api.GET('/api/probes')) })
 }
 
+export function useAnimals() {
+  return useQuery({ queryKey: ['animals'], queryFn: () => answer(api.GET('/api/animals')) })
+}
+
+export function useAnimal(animal: number) {
+  return useQuery({
+    queryKey: ['animals', animal],
+    queryFn: () => answer(api.GET('/api/animals/{animal}', { params: { path: { animal } } })),
+  })
+}
+
+/** Lay windows, preparation lists, and the plan of visits. */
+export function useSeason() {
+  return useQuery({ queryKey: ['season'], queryFn: () => answer(api.GET('/api/season')) })
+}
+
+export function useAfterLaying() {
+  return useQuery({
+    queryKey: ['animals', 'after laying'],
+    queryFn: () => answer(api.GET('/api/animals/after-laying')),
+  })
+}
+
+export function useMethods() {
+  return useQuery({ queryKey: ['methods'], queryFn: () => answer(api.GET('/api/methods')) })
+}
+
+export function useReadiness() {
+  return useQuery({
+    queryKey: ['readiness'],
+    queryFn: () => answer(api.GET('/api/cabinets/readiness')),
+  })
+}
+
+/** Lay days begun and not yet recorded. */
+export function useLayDays() {
+  return useQuery({ queryKey: ['lay days'], queryFn: () => answer(api.GET('/api/lay-days')) })
+}
+
 type Act = Schemas['ActTold']
 
 /**

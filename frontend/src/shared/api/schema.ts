@@ -1442,6 +1442,8 @@ export interface components {
             dam: number;
             /** Name */
             name: string;
+            /** Laying */
+            laying: boolean;
             /** Pairings */
             pairings: components["schemas"]["PairingTold"][];
             /** Signs */

@@ -2,9 +2,10 @@ import { chakra, Dialog, Portal } from '@chakra-ui/react'
 import { Button } from '@/shared/ui/Button'
 
 const KEYS = [
-  ['t  l  r  b', 'Today, Lay day, Readings, Bench'],
+  ['t  a  l  r  b  s', 'Today, Animals, Lay day, Readings, Bench, Settings'],
   ['n', 'night room or bench theme'],
   ['0 to 4', 'grade of the chosen egg (Clutch)'],
+  ['1 to 6', 'what the torch shows (Lay day, eggs)'],
   ['arrow keys', 'choose an egg (Clutch), move it (Lay day, Shift for far)'],
   ['u', 'undo what was recorded last at this clutch'],
   ['?', 'these keys'],

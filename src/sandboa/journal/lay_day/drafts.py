@@ -161,6 +161,11 @@ def moment(now_s: float) -> datetime:
     return datetime.fromtimestamp(now_s - now_s % 60, UTC)
 
 
+def dams_laying() -> set[str]:
+    """Names, case folded, of dams with a lay day under way."""
+    return {_state(draft).dam.casefold() for draft in open_drafts()}
+
+
 def open_drafts() -> list[LayDraft]:
     """Drafts that are neither recorded nor set aside."""
     drafts = lay_drafts.unrecorded_drafts()

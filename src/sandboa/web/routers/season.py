@@ -99,6 +99,7 @@ class LaidThisSeasonTold(BaseModel):
 class DamSeasonTold(BaseModel):
     dam: int
     name: str
+    laying: bool
     pairings: list[PairingTold]
     signs: list[SignTold]
     forecast: LayForecastTold | None
@@ -111,6 +112,7 @@ class DamSeasonTold(BaseModel):
         return cls(
             dam=told.dam,
             name=told.name,
+            laying=told.laying,
             pairings=[
                 PairingTold(
                     id=row.entity,

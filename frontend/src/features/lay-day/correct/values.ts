@@ -4,7 +4,7 @@ import { fromCelsius, type TemperatureUnit, typedNumber, typedTemperature } from
 
 export type LaidEgg = { x: number; y: number; slug: boolean; shell: string }
 
-/** The short lay form as typed. */
+/** A clutch as typed, to correct it. */
 export type LayValues = {
   dam: string
   sire: string
@@ -18,23 +18,6 @@ export type LayValues = {
   dryMass: string
   water: string
   closing: string
-}
-
-export function emptyValues(now: Date): LayValues {
-  return {
-    dam: '',
-    sire: '',
-    laidAt: inputMoment(now),
-    count: '',
-    eggs: [],
-    cabinet: '',
-    shelf: '',
-    setPoint: '',
-    medium: 'vermiculite',
-    dryMass: '',
-    water: '',
-    closing: 'lid with 1-2 pin holes',
-  }
 }
 
 export function valuesOf(clutch: Schemas['ClutchTold'], unit: TemperatureUnit): LayValues {

@@ -1,5 +1,4 @@
 import { chakra } from '@chakra-ui/react'
-import { useEffect } from 'react'
 import { FormProvider, useForm, useFormContext } from 'react-hook-form'
 import type { Problem, Schemas } from '@/shared/api/client'
 import { Button } from '@/shared/ui/Button'
@@ -14,19 +13,13 @@ type Props = {
   choices: Schemas['ChoicesTold']
   submitLabel: string
   pending: boolean
-  onChange?: (values: LayValues) => void
   onSubmit: (body: Schemas['LayDayAsked'], refuse: (problem: Problem) => void) => void
 }
 
-/** The short lay form; refusals of the house are said at the field they are about. */
-export function LayForm({ start, choices, submitLabel, pending, onChange, onSubmit }: Props) {
+/** What was recorded of a clutch, to be corrected; refusals of the house are said at the field they are about. */
+export function LayForm({ start, choices, submitLabel, pending, onSubmit }: Props) {
   const unit = useTemperatureUnit()
   const form = useForm<LayValues>({ defaultValues: start })
-  useEffect(() => {
-    if (!onChange) return
-    const watching = form.watch((values) => onChange(values as LayValues))
-    return () => watching.unsubscribe()
-  }, [form, onChange])
 
   const refuse = (problem: Problem) => {
     const told = problem.fields.flatMap(({ field, reason }) => {
@@ -58,22 +51,24 @@ export function LayForm({ start, choices, submitLabel, pending, onChange, onSubm
             </Pair>
             <TextField name="laidAt" label="Laid" type="datetime-local" required />
           </section>
-          <section>
-            <Heading>Box</Heading>
-            <Pair>
-              <SelectField
-                name="medium"
-                label="Medium"
-                options={choices.media.map((m) => m.name)}
-              />
-              <SelectField name="closing" label="Closing" options={choices.closings} />
-            </Pair>
-            <Pair>
-              <TextField name="dryMass" label="Dry medium, g" inputMode="decimal" check={grams} />
-              <TextField name="water" label="Water, g" inputMode="decimal" check={grams} />
-            </Pair>
-            <RatioHint choices={choices} values={form.watch(['medium', 'dryMass'])} />
-          </section>
+          {start.medium && (
+            <section>
+              <Heading>Box</Heading>
+              <Pair>
+                <SelectField
+                  name="medium"
+                  label="Medium"
+                  options={choices.media.map((m) => m.name)}
+                />
+                <SelectField name="closing" label="Closing" options={choices.closings} />
+              </Pair>
+              <Pair>
+                <TextField name="dryMass" label="Dry medium, g" inputMode="decimal" check={grams} />
+                <TextField name="water" label="Water, g" inputMode="decimal" check={grams} />
+              </Pair>
+              <RatioHint choices={choices} values={form.watch(['medium', 'dryMass'])} />
+            </section>
+          )}
           <section>
             <Heading>Place</Heading>
             <Place choices={choices} />

@@ -1,10 +1,12 @@
-import { beforeEach, describe, expect, it, vi } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api/client'
-import { dropDraft, heldDraft, keepDraft } from './draft'
-import { countOf, emptyValues, fieldOf, type LayValues, requestOf, valuesOf } from './values'
+import { countOf, fieldOf, type LayValues, requestOf, valuesOf } from './values'
 
 const typed: LayValues = {
-  ...emptyValues(new Date('2026-06-14T18:30:00')),
+  laidAt: '2026-06-14T18:30',
+  medium: 'vermiculite',
+  water: '',
+  closing: 'lid with 1-2 pin holes',
   dam: 'Costmary',
   sire: ' ',
   count: '2-1',
@@ -84,30 +86,5 @@ describe('refused fields', () => {
   it('count eggs as on the card', () => {
     expect(countOf(typed.eggs)).toBe('2-1')
     expect(countOf([])).toBe('0-0')
-  })
-})
-
-describe('a draft', () => {
-  beforeEach(() => {
-    const held = new Map<string, string>()
-    vi.stubGlobal('sessionStorage', {
-      getItem: (key: string) => held.get(key) ?? null,
-      setItem: (key: string, value: string) => held.set(key, value),
-      removeItem: (key: string) => held.delete(key),
-    })
-  })
-
-  it('comes back as it was and goes when it is recorded', () => {
-    keepDraft(typed)
-    expect(heldDraft()).toEqual(typed)
-    dropDraft()
-    expect(heldDraft()).toBeNull()
-  })
-
-  it('is not made of an untouched form, and a broken one is none', () => {
-    keepDraft(emptyValues(new Date()))
-    expect(heldDraft()).toBeNull()
-    sessionStorage.setItem('sandboa.lay-day-draft', '{"dam": "Cost')
-    expect(heldDraft()).toBeNull()
   })
 })

@@ -1,0 +1,172 @@
+import { chakra } from '@chakra-ui/react'
+import { FormProvider, useFieldArray, useForm } from 'react-hook-form'
+import type { Problem, Schemas } from '@/shared/api/client'
+import { useAnimals } from '@/shared/api/queries'
+import { Button } from '@/shared/ui/Button'
+import { Choices } from '@/shared/ui/Choices'
+import { SelectField, TextField } from '@/shared/ui/fields'
+import { typedNumber } from '@/shared/units'
+
+export type AnimalValues = {
+  role: 'dam' | 'sire'
+  name: string
+  code: string
+  hatchYear: string
+  traitsText: string
+  traits: { name: string; form: Schemas['TraitForm'] }[]
+  dam: string
+  sire: string
+  retired: boolean
+}
+
+const FORMS = [
+  { value: 'visual', label: 'visual' },
+  { value: 'one copy', label: 'one copy' },
+  { value: 'possible', label: 'possible' },
+]
+
+/** An animal as its keeper describes it; what the house refuses is said at its field. */
+export function AnimalForm({
+  start,
+  own,
+  submitLabel,
+  pending,
+  onSubmit,
+}: {
+  start: AnimalValues
+  /** Id of the animal being corrected. */
+  own?: number
+  submitLabel: string
+  pending: boolean
+  onSubmit: (body: Schemas['AnimalAsked'], refuse: (problem: Problem) => void) => void
+}) {
+  const animals = useAnimals()
+  const form = useForm<AnimalValues>({ defaultValues: start })
+  const traits = useFieldArray({ control: form.control, name: 'traits' })
+  const parents = (role: string) => [
+    { value: '', label: 'not known' },
+    ...(animals.data ?? [])
+      .filter((a) => a.role === role && a.id !== own)
+      .map((a) => ({ value: String(a.id), label: a.name })),
+  ]
+  const refuse = (problem: Problem) => {
+    const names: Record<string, keyof AnimalValues> = {
+      name: 'name',
+      code: 'code',
+      hatch_year: 'hatchYear',
+      traits_text: 'traitsText',
+      traits: 'traits',
+      dam: 'dam',
+      sire: 'sire',
+    }
+    const at = names[problem.fields[0]?.field.split('.')[0] ?? ''] ?? 'name'
+    form.setError(at === 'traits' ? 'root.traits' : at, { message: problem.detail })
+  }
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        noValidate
+        maxWidth="640px"
+        mt={6}
+        onSubmit={form.handleSubmit((values) => onSubmit(requestOf(values), refuse))}
+      >
+        {own === undefined && (
+          <chakra.div mb={4}>
+            <Choices
+              legend="Role"
+              columns={2}
+              choices={[
+                { value: 'dam', label: 'Dam' },
+                { value: 'sire', label: 'Sire' },
+              ]}
+              value={form.watch('role')}
+              onChoose={(role) => form.setValue('role', role)}
+            />
+          </chakra.div>
+        )}
+        <TextField name="name" label="Name" required />
+        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+          <TextField name="code" label="Code, if it has one" />
+          <TextField
+            name="hatchYear"
+            label="Hatched in"
+            inputMode="numeric"
+            check={(text) =>
+              !text.trim() || /^\d{4}$/.test(text.trim()) || 'A year, like 2019, or empty.'
+            }
+          />
+        </chakra.div>
+        <chakra.fieldset mb={4}>
+          <chakra.legend fontWeight={650} mb={2}>
+            Traits
+          </chakra.legend>
+          {traits.fields.map((field, i) => (
+            <chakra.div
+              key={field.id}
+              display="grid"
+              gridTemplateColumns="1fr 140px auto"
+              gap={3}
+              alignItems="start"
+            >
+              <TextField name={`traits.${i}.name`} label={`Trait ${i + 1}`} required />
+              <SelectField name={`traits.${i}.form`} label="Form" options={FORMS} />
+              <Button
+                type="button"
+                variant="bare"
+                mt="26px"
+                aria-label={`Take trait ${i + 1} away`}
+                onClick={() => traits.remove(i)}
+              >
+                ×
+              </Button>
+            </chakra.div>
+          ))}
+          {form.formState.errors.root?.traits && (
+            <chakra.p role="alert" color="vessel" fontWeight={600} mb={2}>
+              {form.formState.errors.root.traits.message}
+            </chakra.p>
+          )}
+          <Button
+            type="button"
+            size="small"
+            onClick={() => traits.append({ name: '', form: 'visual' })}
+          >
+            Add a trait
+          </Button>
+        </chakra.fieldset>
+        <TextField name="traitsText" label="In your own words" />
+        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+          <SelectField name="dam" label="Its dam" options={parents('dam')} />
+          <SelectField name="sire" label="Its sire" options={parents('sire')} />
+        </chakra.div>
+        <chakra.label display="flex" alignItems="center" gap={3} minHeight="48px" mb={4}>
+          <chakra.input
+            type="checkbox"
+            width="26px"
+            height="26px"
+            accentColor="yolkInk"
+            {...form.register('retired')}
+          />
+          Retired from breeding
+        </chakra.label>
+        <Button type="submit" variant="act" disabled={pending}>
+          {submitLabel}
+        </Button>
+      </chakra.form>
+    </FormProvider>
+  )
+}
+
+function requestOf(values: AnimalValues): Schemas['AnimalAsked'] {
+  return {
+    role: values.role,
+    name: values.name,
+    code: values.code.trim() || null,
+    hatch_year: values.hatchYear.trim() ? typedNumber(values.hatchYear) : null,
+    traits_text: values.traitsText,
+    traits: values.traits,
+    dam: values.dam ? Number(values.dam) : null,
+    sire: values.sire ? Number(values.sire) : null,
+    retired: values.retired,
+  }
+}

@@ -1,0 +1,216 @@
+import { chakra } from '@chakra-ui/react'
+import { lazy, Suspense } from 'react'
+import { Link, useParams } from 'react-router'
+import type { Schemas } from '@/shared/api/client'
+import { isNotFound } from '@/shared/api/client'
+import { useAnimal } from '@/shared/api/queries'
+import { CareList } from '@/shared/dam-care/CareList'
+import { day, dayAndTime, fullDay } from '@/shared/dates'
+import { Photos } from '@/shared/photos/Photos'
+import { LayWindow } from '@/shared/season/LayWindow'
+import { Preparations } from '@/shared/season/Preparations'
+import { Button } from '@/shared/ui/Button'
+import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { MealForm, SignForm, WeightForm } from './Recording'
+import { traitsInWords } from './traits'
+
+const WeightChart = lazy(() =>
+  import('./WeightChart').then(({ WeightChart }) => ({ default: WeightChart })),
+)
+
+type Page = Schemas['AnimalPageTold']
+
+/** One animal: what it weighs and eats, its clutches, and where a dam is in her season. */
+export function Component() {
+  const { animal: id = '' } = useParams()
+  const query = useAnimal(Number(id))
+  const page = query.data
+  if (!page || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
+  const { animal } = page
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={8}>
+      <chakra.div display="flex" flexWrap="wrap" alignItems="flex-end" columnGap={6} rowGap={3}>
+        <div>
+          <Title>{animal.name}</Title>
+          <chakra.p color="soft" mt={1}>
+            {[
+              animal.role,
+              animal.code,
+              animal.retired && 'retired',
+              traitsInWords(animal),
+              page.parents && `of ${page.parents}`,
+            ]
+              .filter(Boolean)
+              .join(', ')}
+          </chakra.p>
+          {page.traits_text && <chakra.p>{page.traits_text}</chakra.p>}
+        </div>
+        <chakra.div marginStart={{ md: 'auto' }} display="flex" gap={2}>
+          {animal.role === 'dam' && (
+            <Button asChild>
+              <Link to={`/lay-day?dam=${encodeURIComponent(animal.name)}`}>She is laying</Link>
+            </Button>
+          )}
+          <Button asChild>
+            <Link to={`/animals/${animal.id}/correct`}>Correct</Link>
+          </Button>
+        </chakra.div>
+      </chakra.div>
+
+      {page.season?.forecast && (
+        <section aria-labelledby="laying">
+          <Heading id="laying">Laying</Heading>
+          <LayWindow forecast={page.season.forecast} />
+          <Preparations dam={page.season} />
+        </section>
+      )}
+      {page.after_laying && (
+        <section aria-labelledby="after">
+          <Heading id="after">After laying {page.after_laying.clutch}</Heading>
+          <CareList dam={page.after_laying} />
+        </section>
+      )}
+
+      <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
+        <chakra.section aria-labelledby="weights" minWidth={0}>
+          <Heading id="weights">Weights</Heading>
+          <Suspense fallback={<Waiting />}>
+            <WeightChart
+              weights={page.weights}
+              laidAt={page.clutches.map((clutch) => clutch.laid_at)}
+              lightest={page.lightest_g}
+            />
+          </Suspense>
+        </chakra.section>
+        <chakra.section aria-label="Record a weight" minWidth={0}>
+          <chakra.div pt={{ lg: '36px' }}>
+            <WeightForm animal={animal.id} />
+          </chakra.div>
+        </chakra.section>
+        <chakra.section aria-labelledby="meals" minWidth={0}>
+          <Heading id="meals">Meals</Heading>
+          <Meals page={page} />
+        </chakra.section>
+        <chakra.section aria-label="Record a meal" minWidth={0}>
+          <chakra.div pt={{ lg: '36px' }}>
+            <MealForm animal={animal.id} />
+          </chakra.div>
+        </chakra.section>
+        {page.season && (
+          <>
+            <chakra.section aria-labelledby="pairings" minWidth={0}>
+              <Heading id="pairings">Pairings and signs</Heading>
+              <Pairings season={page.season} />
+            </chakra.section>
+            <chakra.section aria-label="Record a sign" minWidth={0}>
+              <chakra.div pt={{ lg: '36px' }}>
+                <SignForm dam={animal.id} />
+              </chakra.div>
+            </chakra.section>
+          </>
+        )}
+      </chakra.div>
+
+      <section aria-labelledby="clutches">
+        <Heading id="clutches">Clutches</Heading>
+        <Clutches page={page} />
+      </section>
+      <section aria-labelledby="photos">
+        <Heading id="photos">Photos</Heading>
+        <Photos photos={page.photos} of={{ owner: animal.id }} />
+      </section>
+    </chakra.div>
+  )
+}
+
+function Meals({ page }: { page: Page }) {
+  if (page.meals.length === 0) return <chakra.p color="soft">None recorded.</chakra.p>
+  return (
+    <chakra.ul listStyleType="none">
+      {[...page.meals]
+        .reverse()
+        .slice(0, 8)
+        .map((meal) => (
+          <chakra.li
+            key={meal.at}
+            display="flex"
+            gap={4}
+            minHeight="40px"
+            alignItems="center"
+            borderTop="1px solid"
+            borderColor="line"
+          >
+            <chakra.span color="soft" width="7.5em" flexShrink={0}>
+              {dayAndTime(meal.at)}
+            </chakra.span>
+            <chakra.span fontWeight={meal.taken ? 500 : 700}>
+              {meal.taken ? 'taken' : 'refused'}
+              {meal.prey && `, ${meal.prey}`}
+              {meal.mass_g !== null && `, ${meal.mass_g} g`}
+            </chakra.span>
+          </chakra.li>
+        ))}
+    </chakra.ul>
+  )
+}
+
+function Pairings({ season }: { season: Schemas['DamSeasonTold'] }) {
+  const events = [
+    ...season.pairings.map((p) => ({
+      at: p.start,
+      text: `${p.sire}${p.until ? ` until ${day(p.until)}` : ', together now'}${
+        p.locks.length ? `, ${p.locks.length === 1 ? '1 lock' : `${p.locks.length} locks`}` : ''
+      }`,
+    })),
+    ...season.signs.map((s) => ({ at: s.seen_at, text: s.sign })),
+  ].sort((a, b) => b.at.localeCompare(a.at))
+  if (events.length === 0) return <chakra.p color="soft">Nothing this season.</chakra.p>
+  return (
+    <chakra.ul listStyleType="none">
+      {events.map((event) => (
+        <chakra.li
+          key={event.at + event.text}
+          display="flex"
+          gap={4}
+          minHeight="40px"
+          alignItems="center"
+          borderTop="1px solid"
+          borderColor="line"
+        >
+          <chakra.span color="soft" width="5em" flexShrink={0}>
+            {day(event.at)}
+          </chakra.span>
+          <span>{event.text}</span>
+        </chakra.li>
+      ))}
+    </chakra.ul>
+  )
+}
+
+function Clutches({ page }: { page: Page }) {
+  if (page.clutches.length === 0) return <chakra.p color="soft">None recorded.</chakra.p>
+  return (
+    <chakra.ul listStyleType="none">
+      {[...page.clutches].reverse().map((clutch) => (
+        <li key={clutch.code}>
+          <Link to={`/clutches/${clutch.code}`}>
+            <chakra.div
+              display="grid"
+              gridTemplateColumns="90px 70px 1fr 1fr"
+              minHeight="48px"
+              alignItems="center"
+              borderTop="1px solid"
+              borderColor="line"
+              _hover={{ bg: 'faint' }}
+            >
+              <chakra.strong fontSize="1.1em">{clutch.code}</chakra.strong>
+              <chakra.strong>{clutch.count}</chakra.strong>
+              <span>{clutch.mate ?? ''}</span>
+              <chakra.span color="soft">{fullDay(clutch.laid_at)}</chakra.span>
+            </chakra.div>
+          </Link>
+        </li>
+      ))}
+    </chakra.ul>
+  )
+}

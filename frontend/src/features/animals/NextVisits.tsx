@@ -1,0 +1,139 @@
+import { chakra } from '@chakra-ui/react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
+import { day } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { SelectField } from '@/shared/ui/fields'
+
+type Planned = Schemas['PlannedTold']
+
+/** Which sire visits whom next; begun, parted and locks seen with one tap. */
+export function NextVisits({
+  season,
+  animals,
+}: {
+  season: Schemas['SeasonTold']
+  animals: Schemas['AnimalTold'][]
+}) {
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={4}>
+      {season.plan.length === 0 ? (
+        <chakra.p color="soft">Nobody is planned for anybody.</chakra.p>
+      ) : (
+        <chakra.ul listStyleType="none">
+          {season.plan.map((visit) => (
+            <Visit key={`${visit.dam}-${visit.sire}`} visit={visit} />
+          ))}
+        </chakra.ul>
+      )}
+      <PlanPair animals={animals} />
+    </chakra.div>
+  )
+}
+
+function Visit({ visit }: { visit: Planned }) {
+  const pair = { dam: visit.dam, sire: visit.sire }
+  const begin = useAct(
+    () => answer(api.POST('/api/season/pairings', { body: pair })),
+    (act) => act,
+  )
+  const path = { pairing: visit.pairing ?? 0 }
+  const lock = useAct(
+    () => answer(api.POST('/api/season/pairings/{pairing}/locks', { params: { path }, body: {} })),
+    (act) => act,
+  )
+  const end = useAct(
+    () => answer(api.POST('/api/season/pairings/{pairing}/end', { params: { path }, body: {} })),
+    (act) => act,
+  )
+  const drop = useAct(
+    () => answer(api.DELETE('/api/season/pairs/{dam}/{sire}', { params: { path: pair } })),
+    (act) => act,
+  )
+  return (
+    <chakra.li
+      display="flex"
+      flexWrap="wrap"
+      alignItems="center"
+      columnGap={4}
+      rowGap={2}
+      py={3}
+      borderTop="1px solid"
+      borderColor="line"
+    >
+      <chakra.span flex="1" minWidth="230px">
+        <chakra.strong fontSize="1.12em">
+          {visit.sire_name} to {visit.dam_name}
+        </chakra.strong>
+        <chakra.span color={visit.due && !visit.together ? 'ink' : 'soft'} ms={3}>
+          {visit.together
+            ? `together since ${day(visit.start)}`
+            : visit.due
+              ? 'due now'
+              : `from ${day(visit.start)}`}
+        </chakra.span>
+        {visit.warnings.map((warning) => (
+          <chakra.span key={warning} display="block" color="vessel" fontSize="0.94em">
+            {warning}
+          </chakra.span>
+        ))}
+      </chakra.span>
+      {visit.together ? (
+        <>
+          <Button size="small" onClick={() => lock.mutate()}>
+            Lock seen
+          </Button>
+          <Button size="small" onClick={() => end.mutate()}>
+            Parted
+          </Button>
+        </>
+      ) : (
+        <>
+          <Button size="small" onClick={() => begin.mutate()}>
+            Together now
+          </Button>
+          <Button variant="bare" size="small" onClick={() => drop.mutate()}>
+            Not this season
+          </Button>
+        </>
+      )}
+    </chakra.li>
+  )
+}
+
+function PlanPair({ animals }: { animals: Schemas['AnimalTold'][] }) {
+  const form = useForm({ defaultValues: { dam: '', sire: '' } })
+  const plan = useAct(
+    (pair: Schemas['PairAsked']) => answer(api.POST('/api/season/pairs', { body: pair })),
+    (act) => act,
+    (problem) => form.setError('dam', { message: problem.detail }),
+  )
+  const options = (role: string) => [
+    { value: '', label: 'choose' },
+    ...animals
+      .filter((a) => a.role === role && !a.retired)
+      .map((a) => ({ value: String(a.id), label: a.name })),
+  ]
+  if (options('dam').length === 1 || options('sire').length === 1) return null
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        noValidate
+        display="grid"
+        gridTemplateColumns={{ base: '1fr 1fr', md: '200px 200px auto' }}
+        columnGap={4}
+        alignItems="end"
+        onSubmit={form.handleSubmit(({ dam, sire }) =>
+          plan.mutate({ dam: Number(dam), sire: Number(sire) }, { onSuccess: () => form.reset() }),
+        )}
+      >
+        <SelectField name="dam" label="Dam" options={options('dam')} required />
+        <SelectField name="sire" label="Sire" options={options('sire')} required />
+        <chakra.div mb={4}>
+          <Button type="submit">Plan the pair</Button>
+        </chakra.div>
+      </chakra.form>
+    </FormProvider>
+  )
+}

@@ -1,0 +1,176 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
+import { fromInputMoment } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { Choices } from '@/shared/ui/Choices'
+import { TextField } from '@/shared/ui/fields'
+import { typedNumber } from '@/shared/units'
+
+const WHEN = { name: 'at', label: 'When, if not now', type: 'datetime-local' } as const
+
+/** A weight; a leap from the one before is asked about. */
+export function WeightForm({ animal }: { animal: number }) {
+  const form = useForm({ defaultValues: { mass: '', at: '' } })
+  const [question, setQuestion] = useState<Problem | null>(null)
+  const weigh = useAct(
+    (body: Schemas['WeightAsked']) =>
+      answer(api.POST('/api/animals/{animal}/weights', { params: { path: { animal } }, body })),
+    (act) => act,
+    (problem) =>
+      problem.confirm
+        ? setQuestion(problem)
+        : form.setError(problem.fields[0]?.field === 'at' ? 'at' : 'mass', {
+            message: problem.detail,
+          }),
+  )
+  const send = ({ mass, at }: { mass: string; at: string }, confirmed: boolean) =>
+    weigh.mutate(
+      { mass_g: typedNumber(mass), at: at ? fromInputMoment(at) : null, confirmed },
+      {
+        onSuccess: () => {
+          form.reset()
+          setQuestion(null)
+        },
+      },
+    )
+  return (
+    <FormProvider {...form}>
+      <chakra.form noValidate onSubmit={form.handleSubmit((values) => send(values, false))}>
+        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+          <TextField
+            name="mass"
+            label="Weight, g"
+            inputMode="decimal"
+            required
+            check={(text) => !Number.isNaN(typedNumber(text)) || 'Grams as a number, like 1850.'}
+            onTyped={() => setQuestion(null)}
+          />
+          <TextField {...WHEN} />
+        </chakra.div>
+        {question ? (
+          <chakra.div role="alert">
+            <chakra.p fontWeight={600} mb={2}>
+              {question.detail}
+            </chakra.p>
+            <Button
+              type="button"
+              variant="act"
+              onClick={form.handleSubmit((values) => send(values, true))}
+            >
+              Yes, record it
+            </Button>
+          </chakra.div>
+        ) : (
+          <Button type="submit" disabled={weigh.isPending}>
+            Record weight
+          </Button>
+        )}
+      </chakra.form>
+    </FormProvider>
+  )
+}
+
+/** A meal offered, taken or refused. */
+export function MealForm({ animal }: { animal: number }) {
+  const form = useForm({ defaultValues: { prey: '', mass: '', at: '' } })
+  const offer = useAct(
+    (body: Schemas['MealAsked']) =>
+      answer(api.POST('/api/animals/{animal}/meals', { params: { path: { animal } }, body })),
+    (act) => act,
+    (problem) => {
+      const fields: Record<string, 'prey' | 'mass' | 'at'> = { mass_g: 'mass', at: 'at' }
+      form.setError(fields[problem.fields[0]?.field ?? ''] ?? 'prey', { message: problem.detail })
+    },
+  )
+  const send = (taken: boolean) =>
+    form.handleSubmit(({ prey, mass, at }) =>
+      offer.mutate(
+        {
+          taken,
+          prey,
+          mass_g: mass.trim() ? typedNumber(mass) : null,
+          at: at ? fromInputMoment(at) : null,
+        },
+        { onSuccess: () => form.reset() },
+      ),
+    )
+  return (
+    <FormProvider {...form}>
+      <chakra.form noValidate onSubmit={send(true)}>
+        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" columnGap={4}>
+          <TextField name="prey" label="Prey" placeholder="small rat" />
+          <TextField
+            name="mass"
+            label="Its weight, g"
+            inputMode="decimal"
+            check={(text) => !text.trim() || typedNumber(text) > 0 || 'A number, or empty.'}
+          />
+        </chakra.div>
+        <TextField {...WHEN} />
+        <chakra.div display="flex" gap={3}>
+          <Button type="submit" disabled={offer.isPending}>
+            Taken
+          </Button>
+          <Button type="button" disabled={offer.isPending} onClick={send(false)}>
+            Refused
+          </Button>
+        </chakra.div>
+      </chakra.form>
+    </FormProvider>
+  )
+}
+
+const SIGNS: { value: Schemas['Sign']; label: string }[] = [
+  { value: 'off food', label: 'Off food' },
+  { value: 'ovulation', label: 'Ovulation' },
+  { value: 'pre-lay shed', label: 'Pre-lay shed' },
+]
+
+/** What announces a clutch: a pre-lay shed overrides an ovulation. */
+export function SignForm({ dam }: { dam: number }) {
+  const form = useForm<{ sign: Schemas['Sign'] | ''; at: string }>({
+    defaultValues: { sign: '', at: '' },
+  })
+  const see = useAct(
+    (body: Schemas['SignAsked']) => answer(api.POST('/api/season/signs', { body })),
+    (act) => act,
+    (problem) => form.setError('at', { message: problem.detail }),
+  )
+  const sign = form.watch('sign')
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        noValidate
+        display="flex"
+        flexDirection="column"
+        gap={3}
+        onSubmit={form.handleSubmit(({ sign, at }) => {
+          if (!sign) return
+          see.mutate(
+            { dam, sign, seen_at: at ? fromInputMoment(at) : null },
+            { onSuccess: () => form.reset() },
+          )
+        })}
+      >
+        <Choices
+          legend="Seen at her"
+          columns={3}
+          choices={SIGNS}
+          value={sign || null}
+          onChoose={(chosen) => form.setValue('sign', chosen)}
+        />
+        {sign && (
+          <div>
+            <TextField {...WHEN} />
+            <Button type="submit" disabled={see.isPending}>
+              Record {sign}
+            </Button>
+          </div>
+        )}
+      </chakra.form>
+    </FormProvider>
+  )
+}

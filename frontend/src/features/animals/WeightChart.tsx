@@ -1,0 +1,113 @@
+import { chakra } from '@chakra-ui/react'
+import { useEffect } from 'react'
+import uPlot from 'uplot'
+import 'uplot/dist/uPlot.min.css'
+import type { Schemas } from '@/shared/api/client'
+import { day } from '@/shared/dates'
+import { useTheme } from '@/shared/theme/useTheme'
+import { useWidth } from '@/shared/ui/useWidth'
+
+const HEIGHT = 230
+
+/** Weights over time, with lay days as upright lines and the lightest breeding weight across. */
+export function WeightChart({
+  weights,
+  laidAt,
+  lightest,
+}: {
+  weights: Schemas['WeightTold'][]
+  laidAt: string[]
+  lightest: number | null
+}) {
+  const [ref, width] = useWidth<HTMLDivElement>()
+  const theme = useTheme()
+  useEffect(() => {
+    const host = ref.current
+    if (!host || width === 0 || weights.length === 0 || !theme) return
+    const ink = (name: string) =>
+      getComputedStyle(host).getPropertyValue(`--sb-colors-${name}`).trim()
+    const times = weights.map((w) => Date.parse(w.at) / 1000)
+    const masses = weights.map((w) => w.mass_g)
+    const axis = {
+      stroke: ink('soft'),
+      font: `13px ${getComputedStyle(host).fontFamily}`,
+      grid: { stroke: ink('line'), width: 1 },
+      ticks: { show: false },
+    }
+    const low = Math.min(...masses, lightest ?? Number.POSITIVE_INFINITY)
+    const high = Math.max(...masses, lightest ?? 0)
+    const chart = new uPlot(
+      {
+        width,
+        height: HEIGHT,
+        legend: { show: false },
+        cursor: { show: false },
+        scales: { y: { range: [low - 80, high + 80] } },
+        axes: [
+          { ...axis, values: (_, at) => at.map((t) => day(new Date(t * 1000))) },
+          { ...axis, size: 62, values: (_, at) => at.map((g) => `${g} g`) },
+        ],
+        series: [
+          {},
+          {
+            stroke: ink('ink'),
+            width: 2,
+            points: { show: true, size: 8, fill: ink('ink'), stroke: ink('ink') },
+          },
+        ],
+        hooks: { draw: [(plot) => marks(plot, laidAt, lightest, ink)] },
+      },
+      [times, masses],
+      host,
+    )
+    return () => chart.destroy()
+  }, [ref, width, weights, laidAt, lightest, theme])
+  if (weights.length === 0) return <chakra.p color="soft">Not weighed yet.</chakra.p>
+  const last = weights.at(-1)
+  return (
+    <chakra.div
+      ref={ref}
+      role="img"
+      minHeight={`${HEIGHT}px`}
+      aria-label={`${weights.length} weights, the last ${last?.mass_g.toFixed(0)} g on ${last && day(last.at)}`}
+    />
+  )
+}
+
+/** Lay days upright, the keeper's lightest breeding weight across. */
+function marks(
+  plot: uPlot,
+  laidAt: string[],
+  lightest: number | null,
+  ink: (name: string) => string,
+) {
+  const { ctx, bbox } = plot
+  const ratio = devicePixelRatio
+  ctx.save()
+  ctx.beginPath()
+  ctx.rect(bbox.left, bbox.top, bbox.width, bbox.height)
+  ctx.clip()
+  ctx.lineWidth = 2 * ratio
+  ctx.fillStyle = ink('soft')
+  ctx.font = `${13 * ratio}px ${getComputedStyle(plot.root).fontFamily}`
+  for (const laid of laidAt) {
+    const x = plot.valToPos(Date.parse(laid) / 1000, 'x', true)
+    ctx.strokeStyle = ink('yolkInk')
+    ctx.beginPath()
+    ctx.moveTo(x, bbox.top)
+    ctx.lineTo(x, bbox.top + bbox.height)
+    ctx.stroke()
+    ctx.fillText('laid', x + 5 * ratio, bbox.top + 14 * ratio)
+  }
+  if (lightest !== null) {
+    const y = plot.valToPos(lightest, 'y', true)
+    ctx.strokeStyle = ink('soft')
+    ctx.setLineDash([6 * ratio, 5 * ratio])
+    ctx.beginPath()
+    ctx.moveTo(bbox.left, y)
+    ctx.lineTo(bbox.left + bbox.width, y)
+    ctx.stroke()
+    ctx.fillText('your minimum', bbox.left + 4 * ratio, y - 5 * ratio)
+  }
+  ctx.restore()
+}

@@ -1,0 +1,42 @@
+import { chakra } from '@chakra-ui/react'
+import { Link, useParams } from 'react-router'
+import { useClutch } from '@/shared/api/queries'
+import { ClutchCard } from '@/shared/card/ClutchCard'
+import { Button } from '@/shared/ui/Button'
+import { Title, Waiting } from '@/shared/ui/page'
+
+/** The card of a clutch, as it prints on A6. */
+export function Component() {
+  const { code = '' } = useParams()
+  const clutch = useClutch(code)
+  if (!clutch.data) return <Waiting problem={clutch.error?.message} />
+  return (
+    <div>
+      <chakra.div
+        display="flex"
+        alignItems="center"
+        gap={3}
+        flexWrap="wrap"
+        mb={6}
+        _print={{ display: 'none' }}
+      >
+        <Title>Card of {clutch.data.code}</Title>
+        <Button type="button" variant="act" onClick={() => window.print()}>
+          Print on A6
+        </Button>
+        <Button asChild>
+          <Link to={`/labels?clutches=${clutch.data.code}`}>Small labels</Link>
+        </Button>
+        <Button asChild>
+          <Link to={`/clutches/${clutch.data.code}`}>To the clutch</Link>
+        </Button>
+      </chakra.div>
+      <chakra.div className="card-sheet" width={{ base: '100%', sm: '400px' }}>
+        <ClutchCard clutch={clutch.data} />
+      </chakra.div>
+      <chakra.p mt={4} color="soft" maxWidth="40rem" _print={{ display: 'none' }}>
+        The code opens this clutch at the address you opened Sandboa with.
+      </chakra.p>
+    </div>
+  )
+}

@@ -1,0 +1,84 @@
+import { chakra, Field, Input } from '@chakra-ui/react'
+import { useQueries } from '@tanstack/react-query'
+import { useSearchParams } from 'react-router'
+import { answer, api } from '@/shared/api/client'
+import { useToday } from '@/shared/api/queries'
+import { BoxLabel } from '@/shared/card/ClutchCard'
+import { Button } from '@/shared/ui/Button'
+import { Tick } from '@/shared/ui/Choices'
+import { Title, Waiting } from '@/shared/ui/page'
+
+/** Labels on a sheet of A4: 3 by 8, 70 by 37 mm each. */
+const PER_SHEET = 24
+
+/** Small labels of one clutch or many, from the first free place of a used sheet. */
+export function Component() {
+  const today = useToday()
+  const [asked, setAsked] = useSearchParams()
+  const chosen = asked.get('clutches')?.split(',').filter(Boolean) ?? []
+  const used = Math.max(0, Math.min(PER_SHEET - 1, Number(asked.get('used') ?? 0) || 0))
+  const clutches = useQueries({
+    queries: chosen.map((code) => ({
+      queryKey: ['clutch', code],
+      queryFn: () => answer(api.GET('/api/clutches/{code}', { params: { path: { code } } })),
+    })),
+  })
+  if (!today.data) return <Waiting problem={today.error?.message} />
+  const change = (changed: { clutches?: string[]; used?: string }) =>
+    setAsked(
+      {
+        clutches: (changed.clutches ?? chosen).join(','),
+        used: changed.used ?? String(used),
+      },
+      { replace: true },
+    )
+  return (
+    <div>
+      <chakra.div _print={{ display: 'none' }} mb={6}>
+        <chakra.div display="flex" alignItems="center" gap={3} flexWrap="wrap" mb={4}>
+          <Title>Labels</Title>
+          <Button
+            type="button"
+            variant="act"
+            disabled={chosen.length === 0}
+            onClick={() => window.print()}
+          >
+            Print on A4
+          </Button>
+        </chakra.div>
+        <chakra.div display="flex" flexWrap="wrap" columnGap={6}>
+          {today.data.clutches.map(({ code }) => (
+            <Tick
+              key={code}
+              label={code}
+              checked={chosen.includes(code)}
+              onChange={(on) =>
+                change({ clutches: on ? [...chosen, code] : chosen.filter((c) => c !== code) })
+              }
+            />
+          ))}
+        </chakra.div>
+        <Field.Root mt={3}>
+          <Field.Label>Labels used up on this sheet, 0 to {PER_SHEET - 1}</Field.Label>
+          <Input
+            type="number"
+            min={0}
+            max={PER_SHEET - 1}
+            maxWidth="110px"
+            value={used}
+            onChange={(event) => change({ used: event.target.value })}
+          />
+          <Field.HelperText>24 to a sheet, 70 by 37 mm; print without margins.</Field.HelperText>
+        </Field.Root>
+      </chakra.div>
+      <div className="label-sheet">
+        {Array.from({ length: used }, (_, i) => (
+          <div key={`used-${i}`} className="empty" />
+        ))}
+        {clutches.map((clutch) =>
+          clutch.data ? <BoxLabel key={clutch.data.code} clutch={clutch.data} /> : null,
+        )}
+      </div>
+    </div>
+  )
+}

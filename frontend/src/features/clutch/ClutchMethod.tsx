@@ -1,0 +1,104 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useAct, useMethods } from '@/shared/api/queries'
+import {
+  MethodFields,
+  type MethodValues,
+  methodOf,
+  valuesOfMethod,
+} from '@/shared/method/MethodFields'
+import { Button } from '@/shared/ui/Button'
+import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
+
+type Clutch = Schemas['ClutchTold']
+
+/** The method this clutch copied, and where it goes its own way. */
+export function ClutchMethod({ clutch }: { clutch: Clutch }) {
+  const [open, setOpen] = useState(false)
+  const unit = useTemperatureUnit()
+  return (
+    <chakra.div maxWidth="860px">
+      {clutch.differences.length === 0 ? (
+        <chakra.p>
+          As the house method <strong>{clutch.house_method}</strong>.
+        </chakra.p>
+      ) : (
+        <>
+          <chakra.p mb={2}>
+            House method <strong>{clutch.house_method}</strong>, but:
+          </chakra.p>
+          <chakra.dl>
+            {clutch.differences.map((difference) => (
+              <chakra.div
+                key={difference.line}
+                display="grid"
+                gridTemplateColumns={{ base: '1fr', sm: '160px 1fr' }}
+                columnGap={4}
+                borderTop="1px solid"
+                borderColor="line"
+                py={2}
+              >
+                <chakra.dt color="soft">{difference.line}</chakra.dt>
+                <chakra.dd>
+                  <strong>{inKeepersUnit(difference.own, unit)}</strong>
+                  <chakra.span color="soft">
+                    , not {inKeepersUnit(difference.house, unit)}
+                  </chakra.span>
+                </chakra.dd>
+              </chakra.div>
+            ))}
+          </chakra.dl>
+        </>
+      )}
+      {open ? (
+        <MethodForm clutch={clutch} onDone={() => setOpen(false)} />
+      ) : (
+        <Button type="button" size="small" mt={3} onClick={() => setOpen(true)}>
+          Change for this clutch
+        </Button>
+      )}
+    </chakra.div>
+  )
+}
+
+function MethodForm({ clutch, onDone }: { clutch: Clutch; onDone: () => void }) {
+  const methods = useMethods()
+  const unit = useTemperatureUnit()
+  const form = useForm<MethodValues>({ defaultValues: valuesOfMethod(clutch.method, unit) })
+  const change = useAct(
+    (body: Schemas['Method']) =>
+      answer(
+        api.PUT('/api/clutches/{code}/method', { params: { path: { code: clutch.code } }, body }),
+      ),
+    (act) => act,
+    (problem) => {
+      const field = problem.fields[0]?.field
+      const at = field && field in clutch.method ? (field as keyof MethodValues) : 'temperature_c'
+      form.setError(at, { message: problem.detail })
+    },
+  )
+  if (!methods.data) return null
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        noValidate
+        mt={5}
+        onSubmit={form.handleSubmit((values) =>
+          change.mutate(methodOf(values, unit), { onSuccess: onDone }),
+        )}
+      >
+        <MethodFields told={methods.data} fixedDam />
+        <chakra.div display="flex" gap={3} mt={2}>
+          <Button type="submit" disabled={change.isPending}>
+            Keep for this clutch
+          </Button>
+          <Button type="button" variant="bare" onClick={onDone}>
+            Leave as it is
+          </Button>
+        </chakra.div>
+      </chakra.form>
+    </FormProvider>
+  )
+}

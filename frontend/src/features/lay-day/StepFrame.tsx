@@ -1,0 +1,110 @@
+import { chakra } from '@chakra-ui/react'
+import { type FormEventHandler, type ReactNode, useEffect, useRef } from 'react'
+import { Link } from 'react-router'
+import { dayAndTime } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { Notice } from '@/shared/ui/page'
+import { type LayDay, STEP_TITLES, type Step } from './steps'
+
+type Props = {
+  day: LayDay
+  step: Step
+  back?: Step | undefined
+  onSubmit: FormEventHandler
+  /** What the amber button says; left out, the step's own controls lead on. */
+  nextLabel?: string
+  busy?: boolean
+  children: ReactNode
+}
+
+/** One step of lay day: where one is, the step itself, and the way on under the thumb. */
+export function StepFrame({ day, step, back, onSubmit, nextLabel, busy, children }: Props) {
+  const title = useRef<HTMLHeadingElement>(null)
+  useEffect(() => {
+    // A new step starts at its title, for the eye and for the screen reader.
+    if (step) title.current?.focus({ preventScroll: true })
+  }, [step])
+  const at = day.steps.indexOf(step)
+  const { state } = day
+  return (
+    <chakra.form
+      noValidate
+      onSubmit={onSubmit}
+      display="flex"
+      flexDirection="column"
+      minHeight={{ base: 'calc(100dvh - 150px)', md: 'auto' }}
+      maxWidth="760px"
+    >
+      <chakra.div display="flex" alignItems="baseline" gap={3} flexWrap="wrap" color="soft">
+        <span>
+          <chakra.strong color="ink">{state.dam}</chakra.strong>
+          {state.sire ? ` × ${state.sire}` : ''}
+          {state.eggs.length ? `, ${day.count ?? ''}` : ''}
+        </span>
+        <span>laid {dayAndTime(state.laid_at)}</span>
+        <chakra.span marginStart="auto">
+          step {at + 1} of {day.steps.length}
+        </chakra.span>
+      </chakra.div>
+      <Progress steps={day.steps.length} at={at} />
+      <chakra.h1
+        ref={title}
+        tabIndex={-1}
+        fontSize={{ base: '1.6em', md: '2em' }}
+        fontWeight={800}
+        lineHeight={1.15}
+        mb={4}
+        outline="none"
+        _focusVisible={{ outline: 'none' }}
+      >
+        {STEP_TITLES[step]}
+      </chakra.h1>
+      {day.found_again && (
+        <chakra.div mb={4}>
+          <Notice label="Found again">{day.found_again}</Notice>
+        </chakra.div>
+      )}
+      <chakra.div flex="1" display="flex" flexDirection="column" gap={5}>
+        {children}
+      </chakra.div>
+      <chakra.div
+        position="sticky"
+        bottom={{ base: '60px', md: 0 }}
+        bg="paper"
+        display="flex"
+        gap={3}
+        mt={6}
+        py={3}
+        zIndex={3}
+        borderTop="1.5px solid"
+        borderColor="line"
+      >
+        {back && (
+          <Button asChild>
+            <Link to={`/lay-day/${day.id}/${back}`}>Back</Link>
+          </Button>
+        )}
+        {nextLabel && (
+          <Button type="submit" variant="act" disabled={busy} flex="1" maxWidth={{ md: '320px' }}>
+            {nextLabel}
+          </Button>
+        )}
+      </chakra.div>
+    </chakra.form>
+  )
+}
+
+function Progress({ steps, at }: { steps: number; at: number }) {
+  return (
+    <chakra.div display="flex" gap="3px" mt={2} mb={4} aria-hidden>
+      {Array.from({ length: steps }, (_, i) => (
+        <chakra.span
+          key={i}
+          flex="1"
+          height="6px"
+          bg={i < at ? 'soft' : i === at ? 'yolkInk' : 'line'}
+        />
+      ))}
+    </chakra.div>
+  )
+}

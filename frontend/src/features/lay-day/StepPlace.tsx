@@ -1,0 +1,89 @@
+import type { ComponentType } from 'react'
+import { Navigate, useNavigate, useParams } from 'react-router'
+import { Waiting } from '@/shared/ui/page'
+import { AFTER_RECORDING, beside, type LayDay, STEP_TITLES, type State, type Step } from './steps'
+import { Aftercare } from './steps/Aftercare'
+import { Box } from './steps/Box'
+import { Card } from './steps/Card'
+import { Count } from './steps/Count'
+import { Dam } from './steps/Dam'
+import { Eggs } from './steps/Eggs'
+import { Handling } from './steps/Handling'
+import { Marks } from './steps/Marks'
+import { Places } from './steps/Places'
+import { Prepare } from './steps/Prepare'
+import { Shelf } from './steps/Shelf'
+import { Turning } from './steps/Turning'
+import { useLayDay } from './useLayDay'
+
+/** What a step is given: the lay day, how to change it, and the ways on and back. */
+export type StepProps = {
+  day: LayDay
+  step: Step
+  back: Step | undefined
+  change: (changed: Partial<State>) => void
+  /** The same, settled when it is kept. */
+  keep: (changed: Partial<State>) => Promise<unknown>
+  /** Save and go on to the next step. */
+  next: (changed?: Partial<State>) => void
+}
+
+const STEPS: Record<Step, ComponentType<StepProps>> = {
+  prepare: Prepare,
+  dam: Dam,
+  marks: Marks,
+  count: Count,
+  places: Places,
+  eggs: Eggs,
+  turning: Turning,
+  handling: Handling,
+  box: Box,
+  shelf: Shelf,
+  card: Card,
+  aftercare: Aftercare,
+}
+
+/** One step of a lay day that is under way. */
+export function Component() {
+  const { id = '', step: asked } = useParams()
+  const navigate = useNavigate()
+  const { day, problem, change, keep } = useLayDay(Number(id))
+  if (!day) return <Waiting problem={problem} />
+  const step = asked && asked in STEP_TITLES ? (asked as Step) : day.step
+  const recorded = day.clutch !== null
+  if (recorded && !AFTER_RECORDING.includes(step)) {
+    return <Navigate to={`/lay-day/${id}/card`} replace />
+  }
+  if (!recorded && AFTER_RECORDING.includes(step)) {
+    return <Navigate to={`/lay-day/${id}/shelf`} replace />
+  }
+  const next = (changed: Partial<State> = {}) => {
+    // Whether an egg must be turned decides whether that step comes.
+    const eggs = changed.eggs ?? day.state.eggs
+    const maternal = (changed.method ?? day.state.method).dam === 'maternal incubation'
+    const coming = beside(stepsFor(eggs, maternal), step, 1)
+    if (!coming) return
+    if (!recorded) change(changed, coming)
+    navigate(`/lay-day/${id}/${coming}`)
+  }
+  const back = beside(day.steps, step, -1)
+  const Shown = STEPS[step]
+  return (
+    <Shown
+      key={step}
+      day={day}
+      step={step}
+      back={recorded && back === 'shelf' ? undefined : back}
+      change={(changed) => change(changed, step)}
+      keep={(changed) => keep(changed, step)}
+      next={next}
+    />
+  )
+}
+
+/** The steps as the house will tell them once the change is saved. */
+function stepsFor(eggs: State['eggs'], maternal: boolean): Step[] {
+  if (maternal) return ['prepare', 'dam', 'count', 'shelf', 'card', 'aftercare']
+  const toTurn = eggs.some((egg) => !egg.slug && egg.disc && egg.disc !== 'top')
+  return (Object.keys(STEP_TITLES) as Step[]).filter((step) => step !== 'turning' || toTurn)
+}

@@ -1,0 +1,90 @@
+import type { Schemas } from '@/shared/api/client'
+
+export type LayDay = Schemas['LayDayTold']
+export type State = Schemas['LayDayState']
+export type Egg = Schemas['EggState']
+export type Step = Schemas['Step']
+
+/** What each step is called, on its screen and in the list of steps. */
+export const STEP_TITLES: Record<Step, string> = {
+  prepare: 'Get everything ready',
+  dam: 'Move the dam, look at her',
+  marks: 'Mark every top',
+  count: 'Count',
+  places: 'Eggs where they lie',
+  eggs: 'Each egg by torchlight',
+  turning: 'Disc not on top',
+  handling: 'Clump and mishaps',
+  box: 'The box',
+  shelf: 'Onto the shelf',
+  card: 'Card',
+  aftercare: 'The dam afterwards',
+}
+
+/** Steps that come after the clutch is recorded. */
+export const AFTER_RECORDING: Step[] = ['card', 'aftercare']
+
+/** The step before or after another one; undefined at the ends. */
+export function beside(steps: Step[], step: Step, by: 1 | -1): Step | undefined {
+  const at = steps.indexOf(step)
+  return at < 0 ? steps[0] : steps[at + by]
+}
+
+/** The eggs with one of them changed; `number` counts from 1. */
+export function withEgg(eggs: Egg[], number: number, changed: Partial<Egg>): Egg[] {
+  return eggs.map((egg, i) => (i === number - 1 ? { ...egg, ...changed } : egg))
+}
+
+/** The first egg whose screen has not been answered, from 1; the last when all have. */
+export function nextToLook(eggs: Egg[]): number {
+  const open = eggs.findIndex((egg) => !egg.looked)
+  return open < 0 ? eggs.length : open + 1
+}
+
+/** Whether the egg had an event of that kind. */
+export function happened(egg: Egg, kind: Schemas['EggEvent']): boolean {
+  return egg.events.some((event) => event.kind === kind)
+}
+
+/** The egg's events with one kind added now, or taken out. */
+export function withEvent(egg: Egg, kind: Schemas['EggEvent'], on: boolean, now: string): Egg {
+  const others = egg.events.filter((event) => event.kind !== kind)
+  return { ...egg, events: on ? [...others, { kind, at: now }] : others }
+}
+
+/**
+ * Eggs `a` and `b` stick together, or no longer: sticking joins whole groups, and an egg
+ * that lets go leaves its group. A group of one is none.
+ */
+export function withClump(eggs: Egg[], a: number, b: number, together: boolean): Egg[] {
+  const [one, other] = [eggs[a - 1], eggs[b - 1]]
+  if (!one || !other) return eggs
+  let next: Egg[]
+  if (together) {
+    const group = one.clump ?? other.clump ?? freeGroup(eggs)
+    const joined = [one.clump, other.clump].filter((g) => g != null)
+    next = eggs.map((egg, i) =>
+      i === a - 1 || i === b - 1 || (egg.clump != null && joined.includes(egg.clump))
+        ? { ...egg, clump: group }
+        : egg,
+    )
+  } else {
+    next = withEgg(eggs, b, { clump: null })
+  }
+  return next.map((egg) =>
+    egg.clump != null && next.filter((e) => e.clump === egg.clump).length < 2
+      ? { ...egg, clump: null }
+      : egg,
+  )
+}
+
+function freeGroup(eggs: Egg[]): number {
+  let group = 1
+  while (eggs.some((egg) => egg.clump === group)) group += 1
+  return group
+}
+
+/** "7-2" */
+export function countOf(eggs: Egg[]): string {
+  return `${eggs.length}-${eggs.filter((egg) => egg.slug).length}`
+}

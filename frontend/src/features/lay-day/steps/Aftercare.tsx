@@ -1,0 +1,30 @@
+import { chakra } from '@chakra-ui/react'
+import { useNavigate } from 'react-router'
+import { useAfterLaying } from '@/shared/api/queries'
+import { CareList } from '@/shared/dam-care/CareList'
+import { Waiting } from '@/shared/ui/page'
+import { StepFrame } from '../StepFrame'
+import type { StepProps } from '../StepPlace'
+
+/** What the dam needs now; the rest comes up on Today when it is due. */
+export function Aftercare({ day, step, back }: StepProps) {
+  const navigate = useNavigate()
+  const after = useAfterLaying()
+  if (!after.data) return <Waiting problem={after.error?.message} />
+  const dam = after.data.find((d) => d.clutch === day.clutch)
+  return (
+    <StepFrame
+      day={day}
+      step={step}
+      back={back}
+      nextLabel={`To clutch ${day.clutch}`}
+      onSubmit={(event) => {
+        event.preventDefault()
+        navigate(`/clutches/${day.clutch}`)
+      }}
+    >
+      {dam ? <CareList dam={dam} /> : <p>Nothing is open for {day.state.dam}.</p>}
+      <chakra.p color="soft">Whatever is left open comes up on Today when it is due.</chakra.p>
+    </StepFrame>
+  )
+}

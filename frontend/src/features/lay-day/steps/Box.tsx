@@ -1,0 +1,176 @@
+import { chakra } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { FormProvider, useForm } from 'react-hook-form'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
+import { useChoices, useMethods } from '@/shared/api/queries'
+import { Photos } from '@/shared/photos/Photos'
+import { Choices } from '@/shared/ui/Choices'
+import { SelectField, TextField } from '@/shared/ui/fields'
+import { Waiting } from '@/shared/ui/page'
+import { typedNumber } from '@/shared/units'
+import { StepFrame } from '../StepFrame'
+import type { StepProps } from '../StepPlace'
+
+type Values = {
+  medium: string
+  contact: string
+  closing: string
+  measure: string
+  dry: string
+  ratio: string
+  water: string
+  setUp: string
+}
+
+/** Medium with its water, closing and grid, all from the method; masses if they are known. */
+export function Box({ day, step, back, next }: StepProps) {
+  const choices = useChoices()
+  const methods = useMethods()
+  const { state } = day
+  const form = useForm<Values>({
+    defaultValues: {
+      medium: state.method.medium,
+      contact: state.method.contact,
+      closing: state.method.closing,
+      measure: state.dry_volume_l ? 'volume' : 'weight',
+      dry: (state.dry_volume_l ?? state.dry_mass_g)?.toString() ?? '',
+      ratio: state.method.ratio?.toString() ?? '',
+      water: state.water_g?.toString() ?? '',
+      setUp: state.set_up_mass_g?.toString() ?? '',
+    },
+  })
+  const [medium, measure, dry, ratio] = form.watch(['medium', 'measure', 'dry', 'ratio'])
+  const mix = useMix(medium, measure, typedNumber(dry), typedNumber(ratio))
+  if (!choices.data || !methods.data) return <Waiting />
+  const usual = choices.data.media.find((m) => m.name === medium)
+  const { contact: contacts = [], closing: closings = [] } = methods.data.choices
+
+  const submit = (values: Values) => {
+    const dryTyped = values.dry.trim() ? typedNumber(values.dry) : null
+    const byVolume = values.measure === 'volume'
+    next({
+      method: {
+        ...state.method,
+        medium: values.medium,
+        contact: values.contact as Schemas['Contact'],
+        closing: values.closing as Schemas['Closing'],
+        ratio: values.ratio.trim() ? typedNumber(values.ratio) : null,
+      },
+      dry_volume_l: byVolume ? dryTyped : null,
+      dry_mass_g: byVolume ? (mix.data?.dry_mass_g ?? null) : dryTyped,
+      water_g: values.water.trim() ? typedNumber(values.water) : (mix.data?.water_g ?? null),
+      set_up_mass_g: values.setUp.trim() ? typedNumber(values.setUp) : null,
+    })
+  }
+  const grams = (text: string) => !text.trim() || typedNumber(text) > 0 || 'A number, or empty.'
+  return (
+    <StepFrame
+      day={day}
+      step={step}
+      back={back}
+      nextLabel="The box is ready"
+      onSubmit={form.handleSubmit(submit)}
+    >
+      <FormProvider {...form}>
+        <chakra.div
+          display="grid"
+          gridTemplateColumns={{ base: '1fr', sm: '1fr 1fr' }}
+          columnGap={4}
+        >
+          <SelectField
+            name="medium"
+            label="Medium"
+            options={choices.data.media.map((m) => m.name)}
+          />
+          <SelectField name="closing" label="Closing" options={closings} />
+        </chakra.div>
+        <Choices
+          legend="Eggs"
+          columns={2}
+          choices={contacts.map((contact) => ({ value: contact, label: contact }))}
+          value={form.watch('contact')}
+          onChoose={(contact) => form.setValue('contact', contact)}
+        />
+        <div>
+          <Choices
+            legend="Dry medium, measured by"
+            columns={2}
+            choices={[
+              { value: 'weight', label: 'weight' },
+              { value: 'volume', label: 'volume' },
+            ]}
+            value={measure}
+            onChoose={(chosen) => form.setValue('measure', chosen)}
+          />
+          <chakra.div display="grid" gridTemplateColumns="1fr 1fr 1fr" gap={3} mt={3}>
+            <TextField
+              name="dry"
+              label={measure === 'volume' ? 'Dry, l' : 'Dry, g'}
+              inputMode="decimal"
+              check={grams}
+            />
+            <TextField name="ratio" label="Water per g" inputMode="decimal" check={grams} />
+            <TextField
+              name="water"
+              label="Water, g"
+              inputMode="decimal"
+              check={(text) => !text.trim() || typedNumber(text) >= 0 || 'A number, or empty.'}
+              placeholder={mix.data ? mix.data.water_g.toFixed(0) : ''}
+            />
+          </chakra.div>
+          {mix.data && (
+            <chakra.p role="status" fontWeight={650}>
+              Add {mix.data.water_g.toFixed(0)} g of water to {mix.data.dry_mass_g.toFixed(0)} g of{' '}
+              {medium}.
+              {mix.data.rough && (
+                <chakra.span color="soft" fontWeight={500}>
+                  {' '}
+                  Rough, by volume: weighing wins.
+                </chakra.span>
+              )}
+            </chakra.p>
+          )}
+          {mix.error && (
+            <chakra.p role="alert" color="vessel" fontWeight={600}>
+              {mix.error.detail}
+            </chakra.p>
+          )}
+          {usual?.ratio == null && !ratio && (
+            <chakra.p color="soft">
+              {medium} has no usual ratio by weight: write down what you poured, if you know it.
+            </chakra.p>
+          )}
+        </div>
+        <TextField
+          name="setUp"
+          label="Whole box with eggs, g (if you weigh boxes)"
+          inputMode="decimal"
+          help="The reference for every top-up later: box, medium, water and eggs, closed."
+          check={grams}
+        />
+      </FormProvider>
+      <Photos
+        photos={day.photos.filter((photo) => photo.step === 'box')}
+        of={{ owner: day.id, step: 'box' }}
+      />
+    </StepFrame>
+  )
+}
+
+type Mixed = { dry_mass_g: number; water_g: number; rough: boolean }
+
+/** Water for the dry medium as typed; nothing while there is nothing to work out. */
+function useMix(medium: string, measure: string, dry: number, ratio: number) {
+  const ready = dry > 0 && ratio > 0
+  return useQuery<Mixed, Problem>({
+    queryKey: ['mix', medium, measure, dry, ratio],
+    enabled: ready,
+    retry: false,
+    refetchInterval: false,
+    queryFn: async () => {
+      const amount = measure === 'volume' ? { volume_l: dry } : { dry_mass_g: dry }
+      const told = await answer(api.POST('/api/bench/mix', { body: { medium, ratio, ...amount } }))
+      return { dry_mass_g: told.dry_mass_g, water_g: told.water_g, rough: measure === 'volume' }
+    },
+  })
+}

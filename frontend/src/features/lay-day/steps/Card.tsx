@@ -1,0 +1,45 @@
+import { chakra } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import { useClutch } from '@/shared/api/queries'
+import { ClutchCard } from '@/shared/card/ClutchCard'
+import { Button } from '@/shared/ui/Button'
+import { Waiting } from '@/shared/ui/page'
+import { StepFrame } from '../StepFrame'
+import type { StepProps } from '../StepPlace'
+
+/** The card of the clutch just recorded, to print and stick to the box. */
+export function Card({ day, step, back, next }: StepProps) {
+  const clutch = useClutch(day.clutch ?? '')
+  if (!clutch.data) return <Waiting problem={clutch.error?.message} />
+  return (
+    <StepFrame
+      day={day}
+      step={step}
+      back={back}
+      nextLabel="Card is on, next"
+      onSubmit={(event) => {
+        event.preventDefault()
+        next()
+      }}
+    >
+      <chakra.p fontSize="1.15em">
+        Recorded as <strong>{clutch.data.code}</strong>.
+      </chakra.p>
+      <chakra.div maxWidth="360px">
+        <ClutchCard clutch={clutch.data} />
+      </chakra.div>
+      <chakra.div display="flex" gap={3} flexWrap="wrap">
+        <Button asChild>
+          <Link to={`/clutches/${clutch.data.code}/card`} target="_blank">
+            Print the card
+          </Link>
+        </Button>
+        <Button asChild>
+          <Link to={`/labels?clutches=${clutch.data.code}`} target="_blank">
+            Print a label
+          </Link>
+        </Button>
+      </chakra.div>
+    </StepFrame>
+  )
+}

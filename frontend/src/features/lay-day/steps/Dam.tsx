@@ -1,0 +1,84 @@
+import { chakra } from '@chakra-ui/react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { Photos } from '@/shared/photos/Photos'
+import { Caution } from '@/shared/ui/Caution'
+import { Choices } from '@/shared/ui/Choices'
+import { TextField } from '@/shared/ui/fields'
+import { Notice } from '@/shared/ui/page'
+import { typedNumber } from '@/shared/units'
+import { StepFrame } from '../StepFrame'
+import type { StepProps } from '../StepPlace'
+
+/** The dam moved and felt for a lump; when one is left, lay day stops here. */
+export function Dam({ day, step, back, change, next }: StepProps) {
+  const { state } = day
+  const maternal = state.method.dam === 'maternal incubation'
+  const form = useForm({ defaultValues: { mass: state.dam_mass_g?.toString() ?? '' } })
+  const mass = typedNumber(form.watch('mass'))
+  const before = day.dam_loss?.before_g
+  const lost = before && mass > 0 ? 1 - mass / before : null
+  return (
+    <StepFrame
+      day={day}
+      step={step}
+      back={back}
+      {...(state.lump !== 'left' && { nextLabel: 'Next' })}
+      onSubmit={form.handleSubmit(({ mass }) =>
+        next({ dam_mass_g: mass.trim() ? typedNumber(mass) : null }),
+      )}
+    >
+      <Caution moment="moving the dam" />
+      <chakra.p>
+        {maternal
+          ? 'She keeps her eggs: look without moving her.'
+          : 'From behind, head located, hook or lid as a shield. Then feel along her belly.'}
+      </chakra.p>
+      <Choices
+        legend="Is a lump left?"
+        columns={3}
+        choices={[
+          { value: 'none', label: 'No, hollow' },
+          { value: 'unsure', label: 'Not sure' },
+          { value: 'left', label: 'A lump is left' },
+        ]}
+        value={state.lump ?? null}
+        onChoose={(lump) => change({ lump })}
+      />
+      {state.lump === 'left' && (
+        <>
+          <chakra.div role="status">
+            <Notice urgent label="Stop">
+              She may not be finished: put her back and leave her alone for some hours. What you
+              entered is kept; choose again when you have looked again.
+            </Notice>
+          </chakra.div>
+          <Caution moment="retained egg" />
+        </>
+      )}
+      {state.lump === 'unsure' && (
+        <chakra.p color="soft">
+          Feel again tomorrow. A lump that stays is a matter for a vet.
+        </chakra.p>
+      )}
+      {!maternal && (
+        <FormProvider {...form}>
+          <TextField
+            name="mass"
+            label="Her weight now, g (if you weigh her)"
+            inputMode="decimal"
+            check={(text) =>
+              !text.trim() || typedNumber(text) > 0 || 'Grams as a number, like 1250.'
+            }
+            {...(lost !== null && {
+              help: `${before} g before: she lost ${Math.round(lost * 100)} %. A quarter to two fifths is usual.`,
+            })}
+          />
+        </FormProvider>
+      )}
+      <Photos
+        photos={day.photos.filter((photo) => photo.step === 'dam')}
+        of={{ owner: day.id, step: 'dam' }}
+      />
+    </StepFrame>
+  )
+}

@@ -1,0 +1,247 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { BoxDrawing } from '@/eggs/BoxDrawing'
+import { EggDrawing } from '@/eggs/EggDrawing'
+import type { Schemas } from '@/shared/api/client'
+import { useRules } from '@/shared/api/queries'
+import { Photos } from '@/shared/photos/Photos'
+import { Button } from '@/shared/ui/Button'
+import { Choices } from '@/shared/ui/Choices'
+import { StepFrame } from '../StepFrame'
+import type { StepProps } from '../StepPlace'
+import { type Egg, nextToLook, withEgg } from '../steps'
+import { EggMass } from './EggMass'
+import { placed } from './Places'
+
+type Vessels = Schemas['Vessels']
+type Disc = Schemas['Disc']
+
+const VESSELS: { value: Vessels; label: string }[] = [
+  { value: 'strong', label: 'strong vessels' },
+  { value: 'weak', label: 'weak or few' },
+  { value: 'unsure', label: 'not sure' },
+  { value: 'none', label: 'none seen' },
+]
+const DISCS: { value: Disc; label: string }[] = [
+  { value: 'top', label: 'on top' },
+  { value: 'side', label: 'at the side' },
+  { value: 'under', label: 'underneath' },
+]
+const SHELLS: Schemas['Shell'][] = [
+  'smooth',
+  'rough',
+  'window',
+  'nodule',
+  'thin',
+  'stained',
+  'damp spot',
+  'misshapen',
+]
+
+/** Egg by egg by torchlight: one tap for a good one, one for a slug, more for the others. */
+export function Eggs({ day, step, back, change, next }: StepProps) {
+  const { eggs, method } = day.state
+  const [number, setNumber] = useState(() => nextToLook(eggs))
+  const egg = eggs[number - 1]
+  const answered = (changed: Partial<Egg>) => {
+    const all = withEgg(eggs, number, { ...changed, looked: true })
+    if (number === eggs.length || all.every((e) => e.looked)) return next({ eggs: all })
+    change({ eggs: all })
+    setNumber(nextToLook(all))
+    window.scrollTo(0, 0)
+  }
+  const good = () => answered({ slug: false, vessels: 'strong', disc: 'top' })
+  const slug = () => answered({ slug: true, vessels: null, disc: null })
+  const differs = (changed: Partial<Egg>) =>
+    change({ eggs: withEgg(eggs, number, { slug: false, disc: egg?.disc ?? 'top', ...changed }) })
+  useHotkeys('1', good)
+  useHotkeys('2', slug)
+  useHotkeys('3', () => differs({ vessels: 'weak' }))
+  useHotkeys('4', () => differs({ vessels: 'unsure' }))
+  useHotkeys('5', () => differs({ vessels: egg?.vessels ?? 'strong', disc: 'side' }))
+  useHotkeys('6', () => differs({ vessels: egg?.vessels ?? 'strong', disc: 'under' }))
+  if (!egg) return null
+  return (
+    <StepFrame
+      day={day}
+      step={step}
+      back={back}
+      {...((egg.vessels || egg.slug) && {
+        nextLabel: number === eggs.length ? 'Done with the eggs' : `Egg ${number} done`,
+      })}
+      onSubmit={(event) => {
+        event.preventDefault()
+        answered({})
+      }}
+    >
+      <chakra.div display="flex" alignItems="center" gap={4}>
+        <chakra.div width="118px" flexShrink={0}>
+          <BoxDrawing
+            eggs={eggs.map((e, i) => ({ ...placed(e, i), chosen: i === number - 1 }))}
+            medium={method.medium}
+            width={118}
+            label={`The box, egg ${number} marked`}
+          />
+        </chakra.div>
+        <chakra.p fontSize="1.25em" fontWeight={750} aria-live="polite">
+          Egg {number} of {eggs.length}
+          {egg.slug && <chakra.span color="soft"> (counted as a slug)</chakra.span>}
+        </chakra.p>
+      </chakra.div>
+
+      <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={3}>
+        <QuickAnswer onClick={good} keyHint="1" accent label="Good: disc on top, strong vessels">
+          <EggDrawing
+            egg={{ number, grade: 0, candled: { vessels: 'strong', disc: 'top' } }}
+            size={96}
+            decorative
+          />
+        </QuickAnswer>
+        <QuickAnswer onClick={slug} keyHint="2" label="Slug: yellow, no vessels">
+          <EggDrawing egg={{ number, slug: true }} size={96} decorative />
+        </QuickAnswer>
+      </chakra.div>
+
+      <Choices
+        legend="Or: vessels"
+        columns={{ base: 2, md: 4 }}
+        choices={VESSELS.map(({ value, label }) => ({
+          value,
+          label,
+          drawing: (
+            <EggDrawing
+              egg={{
+                number,
+                grade: 0,
+                candled: { vessels: shown(value), disc: egg.disc ?? 'top' },
+              }}
+              size={56}
+              decorative
+            />
+          ),
+        }))}
+        value={egg.slug ? null : (egg.vessels ?? null)}
+        onChoose={(vessels) => differs({ vessels })}
+      />
+      <Choices
+        legend="Disc"
+        columns={3}
+        choices={DISCS.map(({ value, label }) => ({
+          value,
+          label,
+          drawing: (
+            <EggDrawing
+              egg={{
+                number,
+                grade: 0,
+                candled: { vessels: shown(egg.vessels ?? 'strong'), disc: value },
+              }}
+              size={56}
+              decorative
+            />
+          ),
+        }))}
+        value={egg.slug ? null : (egg.disc ?? null)}
+        onChoose={(disc) => differs({ disc, vessels: egg.vessels ?? 'strong' })}
+      />
+      <Choices
+        legend="Shell"
+        columns={{ base: 3, md: 4 }}
+        choices={SHELLS.map((shell) => ({ value: shell, label: shell }))}
+        value={egg.shell}
+        onChoose={(shell) => change({ eggs: withEgg(eggs, number, { shell }) })}
+      />
+      <EggMass
+        key={number}
+        number={number}
+        mass={egg.mass_g ?? null}
+        onMass={(mass_g) => change({ eggs: withEgg(eggs, number, { mass_g }) })}
+        usual={useRules().data?.usual_egg_g}
+      />
+      <Photos
+        photos={day.photos.filter((photo) => photo.egg === number)}
+        of={{ owner: day.id, egg: number, step: 'eggs' }}
+      />
+      <OtherEggs eggs={eggs} number={number} onChoose={setNumber} />
+    </StepFrame>
+  )
+}
+
+function QuickAnswer({
+  label,
+  keyHint,
+  accent = false,
+  onClick,
+  children,
+}: {
+  label: string
+  keyHint: string
+  accent?: boolean
+  onClick: () => void
+  children: React.ReactNode
+}) {
+  return (
+    <chakra.button
+      type="button"
+      onClick={onClick}
+      display="flex"
+      flexDirection="column"
+      alignItems="center"
+      justifyContent="center"
+      gap={2}
+      minHeight="136px"
+      px={3}
+      py={3}
+      border="3px solid"
+      borderColor={accent ? 'yolkInk' : 'soft'}
+      borderRadius="small"
+      fontWeight={700}
+      lineHeight={1.2}
+      cursor="pointer"
+      _hover={{ bg: 'faint' }}
+    >
+      {children}
+      <span>{label}</span>
+      <chakra.kbd hideBelow="md" color="soft" fontSize="0.82em" fontFamily="body">
+        key {keyHint}
+      </chakra.kbd>
+    </chakra.button>
+  )
+}
+
+/** The way to any other egg, and which have been looked at. */
+function OtherEggs({
+  eggs,
+  number,
+  onChoose,
+}: {
+  eggs: Egg[]
+  number: number
+  onChoose: (number: number) => void
+}) {
+  return (
+    <chakra.nav aria-label="Eggs" display="flex" flexWrap="wrap" gap={2}>
+      {eggs.map((egg, i) => (
+        <Button
+          key={String(i)}
+          type="button"
+          size="small"
+          aria-current={i + 1 === number ? 'step' : undefined}
+          aria-label={`Egg ${i + 1}${egg.looked ? ', looked at' : ''}`}
+          onClick={() => onChoose(i + 1)}
+          minWidth="48px"
+          fontWeight={i + 1 === number ? 800 : 500}
+        >
+          {i + 1}
+          {egg.looked && <span aria-hidden>✓</span>}
+        </Button>
+      ))}
+    </chakra.nav>
+  )
+}
+
+/** An egg nobody is sure of is drawn with few vessels. */
+function shown(vessels: Vessels): 'strong' | 'weak' | 'broken' | 'none' {
+  return vessels === 'unsure' ? 'weak' : vessels
+}

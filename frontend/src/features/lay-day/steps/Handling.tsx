@@ -1,0 +1,123 @@
+import { chakra } from '@chakra-ui/react'
+import type { Schemas } from '@/shared/api/client'
+import { Photos } from '@/shared/photos/Photos'
+import { Choices } from '@/shared/ui/Choices'
+import { StepFrame } from '../StepFrame'
+import type { StepProps } from '../StepPlace'
+import { type Egg, happened, withEvent } from '../steps'
+
+type Mishap = Schemas['EggEvent']
+
+const MISHAPS: { kind: Mishap; label: string }[] = [
+  { kind: 'torn', label: 'torn' },
+  { kind: 'dropped', label: 'dropped' },
+  { kind: 'supported', label: 'supported' },
+]
+
+/** Whether the clump was kept, and what happened to an egg on the way. */
+export function Handling({ day, step, back, change, next }: StepProps) {
+  const { eggs, method } = day.state
+  const stuck = (egg: Egg) => egg.clump != null
+  const separated = eggs.some((egg) => happened(egg, 'separated'))
+  const now = () => new Date().toISOString()
+  const mark = (number: number, kind: Mishap, on: boolean) =>
+    change({ eggs: eggs.map((e, i) => (i === number - 1 ? withEvent(e, kind, on, now()) : e)) })
+  return (
+    <StepFrame
+      day={day}
+      step={step}
+      back={back}
+      nextLabel={eggs.some((egg) => egg.events.length) ? 'Noted, next' : 'Nothing happened, next'}
+      onSubmit={(event) => {
+        event.preventDefault()
+        next()
+      }}
+    >
+      {eggs.some(stuck) && (
+        <Choices
+          legend="The eggs that stick together"
+          columns={{ base: 1, md: 2 }}
+          choices={[
+            {
+              value: 'kept',
+              label: 'Kept as a clump',
+              note: 'no rolling, less surface to dry; an egg cannot be taken out later',
+            },
+            {
+              value: 'separated',
+              label: 'Separated',
+              note: 'only while fresh, slowly; dry ones tear',
+            },
+          ]}
+          value={separated ? 'separated' : 'kept'}
+          onChoose={(choice) =>
+            change({
+              eggs: eggs.map((egg) =>
+                stuck(egg) ? withEvent(egg, 'separated', choice === 'separated', now()) : egg,
+              ),
+            })
+          }
+        />
+      )}
+      {eggs.some(stuck) && (
+        <chakra.p color="soft" fontSize="0.92em" mt={-2}>
+          Your method: {method.clump}.
+        </chakra.p>
+      )}
+      <chakra.fieldset>
+        <chakra.legend fontWeight={650} mb={2}>
+          Did anything happen to one?
+        </chakra.legend>
+        {eggs.map((egg, i) => {
+          if (egg.slug) return null
+          const number = i + 1
+          return (
+            <chakra.div
+              key={number}
+              display="grid"
+              gridTemplateColumns="72px repeat(3, 1fr)"
+              gap={2}
+              alignItems="center"
+              py={1}
+              borderBottom="1px solid"
+              borderColor="line"
+            >
+              <chakra.strong fontSize="1.1em">Egg {number}</chakra.strong>
+              {MISHAPS.map(({ kind, label }) => {
+                const on = happened(egg, kind)
+                return (
+                  <chakra.button
+                    key={kind}
+                    type="button"
+                    aria-pressed={on}
+                    aria-label={`Egg ${number} ${label}`}
+                    onClick={() => mark(number, kind, !on)}
+                    minHeight="48px"
+                    borderRadius="small"
+                    border="2px solid"
+                    borderColor={on ? (kind === 'supported' ? 'ink' : 'vessel') : 'transparent'}
+                    bg={on ? 'sheet' : 'transparent'}
+                    color={on ? 'ink' : 'soft'}
+                    fontWeight={on ? 750 : 500}
+                    cursor="pointer"
+                    _hover={{ bg: 'faint' }}
+                  >
+                    {label}
+                  </chakra.button>
+                )
+              })}
+            </chakra.div>
+          )
+        })}
+      </chakra.fieldset>
+      <chakra.p color="soft" fontSize="0.92em">
+        An egg that sags high on a clump is supported with a small stack of grid. A torn shell
+        weeps: it stays in, and is watched.
+      </chakra.p>
+      <Photos
+        photos={day.photos.filter((photo) => photo.step === 'handling')}
+        of={{ owner: day.id, step: 'handling' }}
+      />
+    </StepFrame>
+  )
+}

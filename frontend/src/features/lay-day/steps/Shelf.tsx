@@ -1,0 +1,225 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { useNavigate } from 'react-router'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
+import { useAct, useChoices, useReadiness } from '@/shared/api/queries'
+import { Readiness } from '@/shared/climate/Readiness'
+import { Caution } from '@/shared/ui/Caution'
+import { Choices } from '@/shared/ui/Choices'
+import { TextField } from '@/shared/ui/fields'
+import { Notice, Waiting } from '@/shared/ui/page'
+import { fromCelsius, typedTemperature, useTemperatureUnit } from '@/shared/units'
+import { StepFrame } from '../StepFrame'
+import type { StepProps } from '../StepPlace'
+import { STEP_TITLES, type State, type Step } from '../steps'
+
+type Values = { cabinet: string; shelf: string; setPoint: string; code: string }
+type Cabinet = Schemas['CabinetTold']
+
+const OTHER = 'another'
+
+/** Which shelf the box goes on; here the clutch is recorded. */
+export function Shelf({ day, step, back, change, keep }: StepProps) {
+  const choices = useChoices()
+  const readiness = useReadiness()
+  if (!choices.data) return <Waiting />
+  const maternal = day.state.method.dam === 'maternal incubation'
+  return (
+    <ShelfForm
+      day={day}
+      step={step}
+      back={back}
+      change={change}
+      keep={keep}
+      cabinets={maternal ? [] : choices.data.cabinets}
+      readiness={readiness.data ?? []}
+      maternal={maternal}
+    />
+  )
+}
+
+function ShelfForm({
+  day,
+  step,
+  back,
+  change,
+  keep,
+  cabinets,
+  readiness,
+  maternal,
+}: Omit<StepProps, 'next'> & {
+  cabinets: Cabinet[]
+  readiness: Schemas['CabinetReadinessTold'][]
+  maternal: boolean
+}) {
+  const { state } = day
+  const unit = useTemperatureUnit()
+  const navigate = useNavigate()
+  const known = cabinets.some((c) => c.name === state.cabinet && c.shelves.includes(state.shelf))
+  const [place, setPlace] = useState(
+    known ? `${state.cabinet}\n${state.shelf}` : cabinets.length && !state.cabinet ? '' : OTHER,
+  )
+  const [refusal, setRefusal] = useState<{ problem: Problem; at?: Step | undefined } | null>(null)
+  const own = state.set_point_c ?? (maternal ? null : state.method.temperature_c)
+  const form = useForm<Values>({
+    defaultValues: {
+      cabinet: state.cabinet || (maternal ? `${state.dam}'s tub` : ''),
+      shelf: state.shelf || (maternal ? 'tub' : ''),
+      setPoint: own === null ? '' : fromCelsius(own, unit).toFixed(1),
+      code: state.code ?? '',
+    },
+  })
+  const record = useAct<void, Schemas['LaidTold']>(
+    () =>
+      answer(
+        api.POST('/api/lay-days/{lay_day}/clutch', {
+          params: { path: { lay_day: day.id } },
+        }),
+      ),
+    (laid) => laid.act,
+    (problem) => {
+      const field = problem.fields[0]?.field
+      const at = field && field in STEP_TITLES ? (field as Step) : undefined
+      setRefusal({ problem, at })
+    },
+  )
+  const [cabinetName, shelfName] = place.split('\n')
+  const cabinet = cabinets.find((c) => c.name === cabinetName)
+
+  const submit = async (values: Values, second_clutch?: boolean) => {
+    const chosen: Partial<State> =
+      place === OTHER
+        ? {
+            cabinet: values.cabinet,
+            shelf: values.shelf,
+            set_point_c: Math.round(typedTemperature(values.setPoint, unit) * 1000) / 1000,
+          }
+        : {
+            cabinet: cabinetName ?? '',
+            shelf: shelfName ?? '',
+            set_point_c: cabinet?.set_point_c ?? state.method.temperature_c,
+          }
+    setRefusal(null)
+    try {
+      await keep({
+        ...chosen,
+        code: values.code.trim() || null,
+        ...(second_clutch && { second_clutch }),
+      })
+    } catch (problem) {
+      return setRefusal({ problem: problem as Problem })
+    }
+    record.mutate(undefined, {
+      onSuccess: () => navigate(`/lay-day/${day.id}/card`),
+    })
+  }
+  return (
+    <StepFrame
+      day={day}
+      step={step}
+      back={back}
+      busy={record.isPending}
+      {...(place && { nextLabel: 'Record the clutch' })}
+      onSubmit={form.handleSubmit((values) => submit(values))}
+    >
+      {cabinets.map(({ name, shelves }) => (
+        <chakra.div key={name}>
+          <Choices
+            legend={name}
+            columns={{ base: 1, md: Math.max(2, Math.min(3, shelves.length)) }}
+            choices={shelves.map((shelf) => ({ value: `${name}\n${shelf}`, label: shelf }))}
+            value={place}
+            onChoose={(chosen) => {
+              setPlace(chosen)
+              const [cabinet = '', shelf = ''] = chosen.split('\n')
+              change({ cabinet, shelf })
+            }}
+          />
+          <Readiness cabinet={readiness.find((r) => r.cabinet === name)} />
+        </chakra.div>
+      ))}
+      {cabinets.length > 0 && (
+        <Choices
+          legend="Another cabinet or shelf"
+          hideLegend
+          columns={1}
+          choices={[{ value: OTHER, label: 'Another cabinet or shelf' }]}
+          value={place}
+          onChoose={setPlace}
+        />
+      )}
+      <FormProvider {...form}>
+        {place === OTHER && (
+          <div>
+            {!maternal && <Caution moment="mains and water" />}
+            <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+              <TextField name="cabinet" label={maternal ? 'Tub' : 'Cabinet'} required />
+              <TextField name="shelf" label={maternal ? 'Place' : 'Shelf'} required />
+            </chakra.div>
+            <TextField
+              name="setPoint"
+              label={
+                maternal
+                  ? `Temperature in her coils, as far as known, °${unit}`
+                  : `Set point of the cabinet, °${unit}`
+              }
+              inputMode="decimal"
+              required
+              help={
+                maternal
+                  ? 'A probe in her tub replaces this number. Windows are twice as wide.'
+                  : 'Or with its unit, like 88.7F.'
+              }
+              check={(text) => !Number.isNaN(typedTemperature(text, unit)) || 'A number, like 31.5'}
+            />
+          </div>
+        )}
+        <TextField
+          name="code"
+          label="Code on the card"
+          placeholder={day.next_code}
+          help={`Left empty: ${day.next_code}.`}
+        />
+      </FormProvider>
+      {refusal && (
+        <chakra.div role="alert">
+          <Notice
+            urgent={!refusal.problem.confirm}
+            label={refusal.problem.confirm ? 'One question' : 'Not yet'}
+          >
+            {refusal.problem.detail}
+            {refusal.problem.confirm === 'second_clutch' && (
+              <chakra.button
+                type="button"
+                display="block"
+                minHeight="48px"
+                fontWeight={700}
+                color="yolkInk"
+                textDecoration="underline"
+                cursor="pointer"
+                onClick={form.handleSubmit((values) => submit(values, true))}
+              >
+                Yes, a second clutch: record it
+              </chakra.button>
+            )}
+            {refusal.at && refusal.at !== step && (
+              <chakra.button
+                type="button"
+                display="block"
+                minHeight="48px"
+                fontWeight={700}
+                color="yolkInk"
+                textDecoration="underline"
+                cursor="pointer"
+                onClick={() => navigate(`/lay-day/${day.id}/${refusal.at}`)}
+              >
+                To: {STEP_TITLES[refusal.at].toLowerCase()}
+              </chakra.button>
+            )}
+          </Notice>
+        </chakra.div>
+      )}
+    </StepFrame>
+  )
+}

@@ -1,0 +1,118 @@
+import { chakra } from '@chakra-ui/react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { useNavigate, useParams } from 'react-router'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useAct, useMethods } from '@/shared/api/queries'
+import {
+  MethodFields,
+  type MethodValues,
+  methodOf,
+  valuesOfMethod,
+} from '@/shared/method/MethodFields'
+import { Button } from '@/shared/ui/Button'
+import { TextField } from '@/shared/ui/fields'
+import { Title, Waiting } from '@/shared/ui/page'
+import { useTemperatureUnit } from '@/shared/units'
+
+/** A house method: made, or changed for the clutches to come. */
+export function Component() {
+  const { method: asked = '' } = useParams()
+  const methods = useMethods()
+  if (!methods.data) return <Waiting problem={methods.error?.message} />
+  const id = /^\d+$/.test(asked) ? Number(asked) : null
+  const held =
+    methods.data.methods.find((m) => m.id === id && id !== null) ??
+    (asked === 'standard' ? methods.data.methods.find((m) => m.id === null) : undefined)
+  if (id !== null && !held) return <Waiting problem="There is no such method." />
+  const start = held ?? methods.data.methods[0]
+  if (!start) return <Waiting />
+  return (
+    <MethodForm
+      key={asked}
+      told={methods.data}
+      id={id}
+      start={asked === 'new' ? { ...start.method, name: '' } : start.method}
+      chosen={held?.chosen ?? false}
+    />
+  )
+}
+
+function MethodForm({
+  told,
+  id,
+  start,
+  chosen,
+}: {
+  told: Schemas['MethodsTold']
+  id: number | null
+  start: Schemas['Method']
+  chosen: boolean
+}) {
+  const unit = useTemperatureUnit()
+  const navigate = useNavigate()
+  const form = useForm<MethodValues & { chosen: boolean }>({
+    defaultValues: { ...valuesOfMethod(start, unit), chosen },
+  })
+  const save = useAct(
+    async (body: Schemas['MethodAsked']) =>
+      id === null
+        ? (await answer(api.POST('/api/methods', { body }))).act
+        : answer(api.PUT('/api/methods/{method}', { params: { path: { method: id } }, body })),
+    (act) => act,
+    () => {},
+  )
+  const drop = useAct(
+    () => answer(api.DELETE('/api/methods/{method}', { params: { path: { method: id ?? 0 } } })),
+    (act) => act,
+  )
+  return (
+    <FormProvider {...form}>
+      <Title>{start.name ? `Method ${start.name}` : 'A new method'}</Title>
+      <chakra.form
+        noValidate
+        maxWidth="860px"
+        mt={6}
+        onSubmit={form.handleSubmit((values) =>
+          save.mutate(
+            { method: methodOf(values, unit), chosen: values.chosen },
+            {
+              onSuccess: () => navigate('/settings'),
+              onError: (problem) => {
+                const field = problem.fields[0]?.field.replace('method.', '') ?? 'name'
+                const at = field in values ? (field as keyof MethodValues) : 'name'
+                form.setError(at, { message: problem.detail })
+                form.setFocus(at)
+              },
+            },
+          ),
+        )}
+      >
+        <TextField name="name" label="Name" required />
+        <MethodFields told={told} />
+        <chakra.label display="flex" alignItems="center" gap={3} minHeight="48px" my={3}>
+          <chakra.input
+            type="checkbox"
+            width="26px"
+            height="26px"
+            accentColor="yolkInk"
+            {...form.register('chosen')}
+          />
+          New clutches start from this method
+        </chakra.label>
+        <chakra.div display="flex" gap={3} flexWrap="wrap">
+          <Button type="submit" variant="act" disabled={save.isPending}>
+            Save the method
+          </Button>
+          {id !== null && (
+            <Button
+              type="button"
+              onClick={() => drop.mutate(undefined, { onSuccess: () => navigate('/settings') })}
+            >
+              Take it away
+            </Button>
+          )}
+        </chakra.div>
+      </chakra.form>
+    </FormProvider>
+  )
+}

@@ -1,0 +1,114 @@
+import { chakra } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { FormProvider, useForm } from 'react-hook-form'
+import { Link } from 'react-router'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useAct, useMethods } from '@/shared/api/queries'
+import { Button } from '@/shared/ui/Button'
+import { TextField } from '@/shared/ui/fields'
+import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { inKeepersUnit, temperature, typedNumber, useTemperatureUnit } from '@/shared/units'
+
+/** The house's methods and numbers, each with its reason. */
+export function Component() {
+  const methods = useMethods()
+  const settings = useQuery({
+    queryKey: ['settings'],
+    queryFn: () => answer(api.GET('/api/settings')),
+  })
+  const unit = useTemperatureUnit()
+  if (!methods.data || !settings.data) {
+    return <Waiting problem={methods.error?.message ?? settings.error?.message} />
+  }
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={10} maxWidth="860px">
+      <Title>Settings</Title>
+      <section aria-labelledby="methods">
+        <Heading id="methods">House methods</Heading>
+        <chakra.p color="soft" mb={3}>
+          Every clutch copies the method it was laid with and can differ from it afterwards. Results
+          are compared by method later.
+        </chakra.p>
+        <chakra.ul listStyleType="none" mb={4}>
+          {methods.data.methods.map(({ id, method, chosen, temperature_words }) => (
+            <li key={method.name}>
+              <Link to={`/settings/methods/${id ?? 'standard'}`}>
+                <chakra.div
+                  py={3}
+                  borderTop="1px solid"
+                  borderColor="line"
+                  _hover={{ bg: 'faint' }}
+                >
+                  <chakra.strong fontSize="1.15em">{method.name}</chakra.strong>
+                  {chosen && <chakra.span color="soft"> for new clutches</chakra.span>}
+                  <chakra.span display="block" color="soft">
+                    {method.dam === 'maternal incubation'
+                      ? 'The dam keeps the clutch; eggs are not touched.'
+                      : `${method.medium}, ${method.closing}, ${temperature(method.temperature_c, unit)} (${inKeepersUnit(temperature_words, unit)}), visits ${method.visits}`}
+                  </chakra.span>
+                </chakra.div>
+              </Link>
+            </li>
+          ))}
+        </chakra.ul>
+        <Button asChild>
+          <Link to="/settings/methods/new">Add a method</Link>
+        </Button>
+      </section>
+      <section aria-labelledby="numbers">
+        <Heading id="numbers">Numbers</Heading>
+        {settings.data.map((setting) => (
+          <SettingLine key={`${setting.name}-${setting.value}`} setting={setting} />
+        ))}
+      </section>
+    </chakra.div>
+  )
+}
+
+function SettingLine({ setting }: { setting: Schemas['SettingTold'] }) {
+  const form = useForm({ defaultValues: { value: String(setting.value) } })
+  const set = useAct(
+    (value: number) =>
+      answer(
+        api.PUT('/api/settings/{name}', {
+          params: { path: { name: setting.name } },
+          body: { value },
+        }),
+      ),
+    (act) => act,
+    (problem) => form.setError('value', { message: problem.detail }),
+  )
+  const changed = form.watch('value') !== String(setting.value)
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        noValidate
+        borderTop="1px solid"
+        borderColor="line"
+        pt={3}
+        onSubmit={form.handleSubmit(({ value }) => set.mutate(typedNumber(value)))}
+      >
+        <chakra.div
+          display="grid"
+          gridTemplateColumns="minmax(0, 1fr) auto"
+          gap={4}
+          alignItems="start"
+        >
+          <TextField
+            name="value"
+            label={`${setting.label}, ${setting.unit}`}
+            inputMode="decimal"
+            required
+            check={(text) => !Number.isNaN(typedNumber(text)) || 'A number.'}
+            help={`${setting.reason} Default ${setting.default}.`}
+          />
+          <chakra.div pt="26px">
+            <Button type="submit" disabled={!changed || set.isPending}>
+              Set
+            </Button>
+          </chakra.div>
+        </chakra.div>
+      </chakra.form>
+    </FormProvider>
+  )
+}

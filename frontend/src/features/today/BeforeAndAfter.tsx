@@ -1,0 +1,153 @@
+import { chakra } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import { BoxDrawing } from '@/eggs/BoxDrawing'
+import type { Schemas } from '@/shared/api/client'
+import { useAfterLaying, useLayDays, useReadiness, useSeason } from '@/shared/api/queries'
+import { Readiness } from '@/shared/climate/Readiness'
+import { day, dayAndTime, dayRange } from '@/shared/dates'
+import { Preparations } from '@/shared/season/Preparations'
+import { SeasonStrip } from '@/shared/season/SeasonStrip'
+import { Button } from '@/shared/ui/Button'
+import { Heading, Notice } from '@/shared/ui/page'
+
+type Dam = Schemas['DamSeasonTold']
+
+/** Lay days under way, who lays next, and dams on the way back: what is not in a box. */
+export function BeforeAndAfter({ clutches }: { clutches: Schemas['TodayClutchTold'][] }) {
+  const season = useSeason()
+  const expected = season.data?.dams.filter((dam) => dam.forecast) ?? []
+  return (
+    <>
+      <UnderWay />
+      {season.data && expected.length > 0 && (
+        <section aria-labelledby="next-to-lay">
+          <Heading id="next-to-lay">Next to lay</Heading>
+          <chakra.div display="flex" flexDirection="column" gap={4} mb={5}>
+            {expected.map((dam) => (
+              <Expected key={dam.dam} dam={dam} />
+            ))}
+          </chakra.div>
+          <CabinetsReady />
+          <chakra.div mt={5}>
+            <SeasonStrip season={{ ...season.data, dams: expected }} clutches={clutches} />
+          </chakra.div>
+        </section>
+      )}
+      <AfterLaying />
+    </>
+  )
+}
+
+function UnderWay() {
+  const open = useLayDays()
+  if (!open.data?.length) return null
+  return (
+    <section aria-labelledby="lay-days">
+      <Heading id="lay-days">Laid, not boxed yet</Heading>
+      <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={3}>
+        {open.data.map((lay) => (
+          <chakra.li key={lay.id} display="flex" alignItems="center" gap={5} flexWrap="wrap">
+            {lay.state.eggs.length > 0 && (
+              <BoxDrawing
+                eggs={lay.state.eggs.map((egg, i) => ({ ...egg, number: i + 1, grade: 0 }))}
+                medium=""
+                width={128}
+                label={`${lay.state.eggs.length} eggs, not boxed yet`}
+              />
+            )}
+            <chakra.span flex="1" minWidth="200px">
+              <chakra.strong fontSize="1.2em">{lay.state.dam}</chakra.strong>
+              {lay.count && `, ${lay.count}`}, laid {dayAndTime(lay.state.laid_at)}
+              {lay.state.lump === 'left' && (
+                <chakra.strong color="vessel" display="block">
+                  A lump was left: look at her again.
+                </chakra.strong>
+              )}
+              {lay.found_again && (
+                <chakra.span color="soft" display="block">
+                  {lay.found_again}
+                </chakra.span>
+              )}
+            </chakra.span>
+            <Button asChild variant="act">
+              <Link to={`/lay-day/${lay.id}`}>Go on</Link>
+            </Button>
+          </chakra.li>
+        ))}
+      </chakra.ul>
+    </section>
+  )
+}
+
+function Expected({ dam }: { dam: Dam }) {
+  const { forecast } = dam
+  if (!forecast) return null
+  return (
+    <div>
+      <Notice label={dam.name}>
+        {forecast.window ? (
+          <>
+            lays <strong>{dayRange(forecast.window.p10, forecast.window.p90)}</strong>, most likely{' '}
+            {day(forecast.window.p50)}.
+          </>
+        ) : (
+          'is longer past her sign than is usual: feel for eggs.'
+        )}{' '}
+        <Link to={`/animals/${dam.dam}`}>
+          <chakra.span textDecoration="underline" color="yolkInk" fontWeight={600}>
+            What to prepare
+          </chakra.span>
+        </Link>
+      </Notice>
+      <chakra.div ps={5}>
+        <Preparations dam={dam} dueOnly />
+      </chakra.div>
+    </div>
+  )
+}
+
+function CabinetsReady() {
+  const readiness = useReadiness()
+  if (!readiness.data?.length) return null
+  return (
+    <chakra.ul
+      listStyleType="none"
+      display="grid"
+      gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }}
+      gap={4}
+    >
+      {readiness.data.map((cabinet) => (
+        <li key={cabinet.cabinet}>
+          <strong>{cabinet.cabinet}</strong>
+          <Readiness cabinet={cabinet} />
+        </li>
+      ))}
+    </chakra.ul>
+  )
+}
+
+/** Dams with something due, or flagged; the others are on their pages. */
+function AfterLaying() {
+  const after = useAfterLaying()
+  const due = after.data?.filter((dam) => dam.flags.length || dam.items.some((i) => i.due)) ?? []
+  if (due.length === 0) return null
+  return (
+    <section aria-labelledby="after-laying">
+      <Heading id="after-laying">Dams after laying</Heading>
+      <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
+        {due.map((dam) => (
+          <li key={dam.dam}>
+            <Link to={`/animals/${dam.dam}`}>
+              <Notice urgent={dam.flags.length > 0} label={dam.name}>
+                {[
+                  ...dam.flags.map((flag) => flag.replace(`${dam.name} `, '')),
+                  ...dam.items.filter((i) => i.due).map((i) => i.text),
+                ].join(' ')}
+              </Notice>
+            </Link>
+          </li>
+        ))}
+      </chakra.ul>
+    </section>
+  )
+}

@@ -1,0 +1,59 @@
+import { chakra } from '@chakra-ui/react'
+import type { Schemas } from '@/shared/api/client'
+import { dayAndTime } from '@/shared/dates'
+import { temperature, useTemperatureUnit } from '@/shared/units'
+
+type Cabinet = Schemas['CabinetReadinessTold']
+type Condition = Schemas['ConditionTold']
+
+/** Whether a cabinet is ready for eggs, which condition fails, and since when. */
+export function Readiness({ cabinet }: { cabinet: Cabinet | undefined }) {
+  const unit = useTemperatureUnit()
+  if (!cabinet) return null
+  const failing = cabinet.probes.flatMap((probe) =>
+    probe.conditions.filter((c) => !c.met).map((condition) => ({ probe: probe.probe, condition })),
+  )
+  return (
+    <chakra.div mt={2} fontSize="0.94em">
+      <chakra.p>
+        <chakra.strong color={cabinet.ready ? 'sound' : 'ink'}>
+          {cabinet.ready
+            ? 'Ready'
+            : cabinet.probes.length
+              ? 'Not yet ready'
+              : 'Readiness not known'}
+        </chakra.strong>
+        {cabinet.since && ` since ${dayAndTime(cabinet.since)}`}
+        {cabinet.target_c !== null && `, set to ${temperature(cabinet.target_c, unit)}`}
+        {cabinet.probes.length === 0 && '. It is measured: hang a logger in it for 48 hours.'}
+      </chakra.p>
+      {failing.length > 0 && (
+        <chakra.ul listStyleType="none" color="soft">
+          {failing.map(({ probe, condition }) => (
+            <li key={`${probe}-${condition.requirement}`}>
+              {probe}: {inWords(condition, unit)}
+              {condition.since ? `, since ${dayAndTime(condition.since)}` : ''}
+            </li>
+          ))}
+        </chakra.ul>
+      )}
+    </chakra.div>
+  )
+}
+
+/** A failing condition with its number in the keeper's unit; differences have no zero to shift. */
+export function inWords(condition: Condition, unit: 'C' | 'F'): string {
+  if (condition.value === null) return 'no readings in the last 48 h'
+  const degrees = (c: number) => `${(unit === 'C' ? c : c * 1.8).toFixed(1)} °${unit}`
+  const { value, limit } = condition
+  switch (condition.requirement) {
+    case 'no gap':
+      return `${value.toFixed(1)} h without a reading (${limit} h at most)`
+    case 'daily swing':
+      return `a day's swing of ${degrees(value)} (${degrees(limit)} at most)`
+    case 'whole swing':
+      return `a swing of ${degrees(value)} over 48 h (${degrees(limit)} at most)`
+    case 'mean':
+      return `its mean is ${degrees(value)} off target (${degrees(limit)} at most)`
+  }
+}

@@ -1,0 +1,127 @@
+import { chakra } from '@chakra-ui/react'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useId } from 'react'
+import { answer, api, type Problem, problemOf, type Schemas } from '@/shared/api/client'
+import { useRules, useUndo } from '@/shared/api/queries'
+import { dayAndTime } from '@/shared/dates'
+import { showAct, showProblem } from '@/shared/ui/toaster'
+
+type Photo = Schemas['PhotoTold']
+
+/** What a photo is of: a lay day, clutch or animal by id, one of its eggs, at a step. */
+export type PhotoOf = { owner: number; egg?: number; step?: string }
+
+async function upload(file: File, of: PhotoOf): Promise<Schemas['PhotoAddedTold']> {
+  const query = new URLSearchParams({ owner: String(of.owner), step: of.step ?? '' })
+  if (of.egg) query.set('egg', String(of.egg))
+  const response = await fetch(`/api/photos?${query}`, { method: 'POST', body: file })
+  const body = await response.json().catch(() => null)
+  if (!response.ok) throw problemOf(body, response.status)
+  return body
+}
+
+/** Photos of something, small, and the button that takes another. */
+export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
+  const client = useQueryClient()
+  const undo = useUndo()
+  const most = useRules().data?.largest_photo_bytes
+  const field = useId()
+  const add = useMutation<void, Problem, File[]>({
+    mutationFn: async (files) => {
+      for (const file of files) {
+        if (most && file.size > most) {
+          showProblem(`${file.name}: larger than ${Math.round(most / 2 ** 20)} MB.`)
+          continue
+        }
+        const { act } = await upload(file, of)
+        showAct(act.summary, () => undo.mutate(act.id))
+      }
+    },
+    onError: (problem) => showProblem(problem.detail ?? 'The photo did not arrive.'),
+    onSettled: () => client.invalidateQueries(),
+  })
+  return (
+    <chakra.div display="flex" flexWrap="wrap" gap={2} alignItems="center">
+      {photos.map((photo) => (
+        <Picture key={photo.id} photo={photo} />
+      ))}
+      <chakra.label
+        htmlFor={field}
+        display="inline-flex"
+        alignItems="center"
+        minHeight="48px"
+        px={4}
+        border="1.5px dashed"
+        borderColor="soft"
+        borderRadius="small"
+        cursor="pointer"
+        fontWeight={600}
+        _hover={{ bg: 'faint' }}
+        _focusWithin={{ outline: '3px solid', outlineColor: 'focus', outlineOffset: '2px' }}
+      >
+        {add.isPending ? 'Keeping the photo\u2026' : 'Add a photo'}
+        <chakra.input
+          id={field}
+          type="file"
+          accept="image/*"
+          multiple
+          srOnly
+          aria-label={of.egg ? `Photo of egg ${of.egg}` : 'Photo'}
+          onChange={(event) => {
+            const files = [...(event.target.files ?? [])]
+            event.target.value = ''
+            if (files.length) add.mutate(files)
+          }}
+        />
+      </chakra.label>
+    </chakra.div>
+  )
+}
+
+function Picture({ photo }: { photo: Photo }) {
+  const client = useQueryClient()
+  const undo = useUndo()
+  const take = useMutation<Schemas['ActTold'], Problem, void>({
+    mutationFn: () =>
+      answer(api.DELETE('/api/photos/{photo}', { params: { path: { photo: photo.id } } })),
+    onSuccess: (act) => {
+      client.invalidateQueries()
+      showAct(act.summary, () => undo.mutate(act.id))
+    },
+    onError: (problem) => showProblem(problem.detail),
+  })
+  const of = photo.egg ? `Egg ${photo.egg}` : 'Photo'
+  return (
+    <chakra.figure position="relative" margin={0}>
+      <a href={`/api/photos/${photo.file}.jpg`} target="_blank" rel="noreferrer">
+        <chakra.img
+          src={`/api/photos/${photo.file}.jpg?small=true`}
+          alt={`${of}, ${dayAndTime(photo.taken_at)}`}
+          height="96px"
+          maxWidth="170px"
+          objectFit="cover"
+          borderRadius="small"
+          display="block"
+        />
+      </a>
+      <chakra.button
+        type="button"
+        aria-label={`Take away: ${of}, ${dayAndTime(photo.taken_at)}`}
+        title="Take away"
+        onClick={() => take.mutate()}
+        position="absolute"
+        top={1}
+        right={1}
+        width="32px"
+        height="32px"
+        borderRadius="full"
+        bg="paper"
+        color="ink"
+        fontWeight={800}
+        cursor="pointer"
+      >
+        ×
+      </chakra.button>
+    </chakra.figure>
+  )
+}

@@ -1,0 +1,46 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { useRules } from '@/shared/api/queries'
+import { Button } from './Button'
+
+const KEY = 'sandboa.cautions-read'
+
+function read(): string[] {
+  return JSON.parse(localStorage.getItem(KEY) ?? '[]') as string[]
+}
+
+/** What can hurt someone at this moment; dismissed once, it stays away on this device. */
+export function Caution({ moment }: { moment: string }) {
+  const [dismissed, setDismissed] = useState(() => read().includes(moment))
+  const caution = useRules().data?.cautions.find((c) => c.moment === moment)
+  if (dismissed || !caution) return null
+  return (
+    <chakra.aside
+      aria-label="Caution"
+      display="flex"
+      alignItems="center"
+      gap={3}
+      border="2px solid"
+      borderColor="yolkInk"
+      borderRadius="small"
+      ps={4}
+      pe={2}
+      py={2}
+      mb={5}
+      fontSize="0.95em"
+    >
+      <chakra.span flex="1">{caution.text}</chakra.span>
+      <Button
+        type="button"
+        variant="bare"
+        size="small"
+        onClick={() => {
+          localStorage.setItem(KEY, JSON.stringify([...read(), moment]))
+          setDismissed(true)
+        }}
+      >
+        I know
+      </Button>
+    </chakra.aside>
+  )
+}
