@@ -88,7 +88,8 @@ def test_it_looks_alive_on_any_day(house: HouseNow, today_is: str) -> None:
 def test_the_animals_have_a_season_to_tell(furnished: HouseNow) -> None:
     herd = furnished.herd()
     assert {a.name for a in herd.animals.values()} == HERBS | STONES
-    first = season(herd, NOW_S).dams[0]
+    laying, first, *_ = season(herd, NOW_S).dams
+    assert (laying.name, laying.laying, laying.forecast) == ("Hyssop", True, None)
     assert first.name == "Costmary"
     assert first.forecast.sign is Sign.PRE_LAY_SHED
     assert "clutches of yours, none of hers" in first.learned_words

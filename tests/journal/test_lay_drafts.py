@@ -185,7 +185,7 @@ def test_house_methods_are_copied_and_differences_shown(house: HouseNow) -> None
     assert house_methods()[0].method == STANDARD
     slow = replace(STANDARD, name="Slow", temperature_c=30.0)
     entity, _ = add_method(slow, NOW_S, chosen=True)
-    code, _ = lay_clutch(lay_day(3.0, method=slow), NOW_S)
+    code, _ = lay_clutch(lay_day(3.0, method=slow, set_point_c=30.0), NOW_S)
     assert clutch_page(house, code, NOW_S).differences == ()
     change_clutch_method(code, replace(slow, temperature_c=30.5), NOW_S)
     (difference,) = clutch_page(house, code, NOW_S).differences

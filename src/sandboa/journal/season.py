@@ -135,6 +135,8 @@ def tick_preparation(dam: int, task: PreparationTask, done: bool, now_s: float) 
 
 
 def _next_s(dam: DamSeason) -> float:
+    if dam.laying:
+        return 0.0
     if dam.forecast and dam.forecast.window:
         return dam.forecast.window.p50
     if dam.forecast:

@@ -88,6 +88,9 @@ function marks(
   ctx.rect(bbox.left, bbox.top, bbox.width, bbox.height)
   ctx.clip()
   ctx.lineWidth = 2 * ratio
+  // The axes leave their own alignment behind.
+  ctx.textAlign = 'left'
+  ctx.textBaseline = 'alphabetic'
   ctx.fillStyle = ink('soft')
   ctx.font = `${13 * ratio}px ${getComputedStyle(plot.root).fontFamily}`
   for (const laid of laidAt) {

@@ -36,7 +36,7 @@ export function Component() {
       )}
       <section aria-labelledby="begin">
         <Heading id="begin">{open.data.length ? 'Begin another' : 'Begin'}</Heading>
-        <Begin animals={animals.data} season={season.data} />
+        <Begin animals={animals.data} season={season.data} alone={open.data.length === 0} />
       </section>
     </chakra.div>
   )
@@ -77,7 +77,10 @@ type Values = { dam: string; sire: string; laidAt: string }
 function Begin({
   animals,
   season,
+  alone,
 }: {
+  /** Nothing else on the page is to be acted on. */
+  alone: boolean
   animals: Schemas['AnimalTold'][]
   season: Schemas['SeasonTold']
 }) {
@@ -179,7 +182,7 @@ function Begin({
         ) : (
           <Button
             type="submit"
-            variant="act"
+            variant={alone ? 'act' : 'plain'}
             disabled={begin.isPending}
             width={{ base: '100%', md: 'auto' }}
           >

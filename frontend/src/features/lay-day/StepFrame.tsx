@@ -43,7 +43,7 @@ export function StepFrame({ day, step, back, onSubmit, nextLabel, busy, children
         </span>
         <span>laid {dayAndTime(state.laid_at)}</span>
         <chakra.span marginStart="auto">
-          step {at + 1} of {day.steps.length}
+          <chakra.span srOnly>step</chakra.span> {at + 1} of {day.steps.length}
         </chakra.span>
       </chakra.div>
       <Progress steps={day.steps.length} at={at} />

@@ -6,14 +6,13 @@ import { useAfterLaying, useLayDays, useReadiness, useSeason } from '@/shared/ap
 import { Readiness } from '@/shared/climate/Readiness'
 import { day, dayAndTime, dayRange } from '@/shared/dates'
 import { Preparations } from '@/shared/season/Preparations'
-import { SeasonStrip } from '@/shared/season/SeasonStrip'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice } from '@/shared/ui/page'
 
 type Dam = Schemas['DamSeasonTold']
 
 /** Lay days under way, who lays next, and dams on the way back: what is not in a box. */
-export function BeforeAndAfter({ clutches }: { clutches: Schemas['TodayClutchTold'][] }) {
+export function BeforeAndAfter() {
   const season = useSeason()
   const expected = season.data?.dams.filter((dam) => dam.forecast) ?? []
   return (
@@ -28,9 +27,6 @@ export function BeforeAndAfter({ clutches }: { clutches: Schemas['TodayClutchTol
             ))}
           </chakra.div>
           <CabinetsReady />
-          <chakra.div mt={5}>
-            <SeasonStrip season={{ ...season.data, dams: expected }} clutches={clutches} />
-          </chakra.div>
         </section>
       )}
       <AfterLaying />
@@ -139,10 +135,15 @@ function AfterLaying() {
           <li key={dam.dam}>
             <Link to={`/animals/${dam.dam}`}>
               <Notice urgent={dam.flags.length > 0} label={dam.name}>
-                {[
-                  ...dam.flags.map((flag) => flag.replace(`${dam.name} `, '')),
-                  ...dam.items.filter((i) => i.due).map((i) => i.text),
-                ].join(' ')}
+                {dam.items
+                  .filter((item) => item.due)
+                  .map((item) => item.text)
+                  .join(' ')}
+                {dam.flags.map((flag) => (
+                  <chakra.span key={flag} display="block">
+                    {flag}
+                  </chakra.span>
+                ))}
               </Notice>
             </Link>
           </li>

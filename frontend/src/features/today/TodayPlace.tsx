@@ -20,7 +20,7 @@ export function Component() {
   const today = useToday()
   if (!today.data) return <Waiting problem={today.error?.message} />
   const { clutches } = today.data
-  if (clutches.length === 0) return <FirstClutch today={today.data} />
+  if (clutches.length === 0) return <FirstClutch />
   return (
     <chakra.div display="flex" flexDirection="column" gap={8}>
       <chakra.div display="flex" alignItems="baseline" flexWrap="wrap" columnGap={4}>
@@ -31,7 +31,7 @@ export function Component() {
         </chakra.span>
       </chakra.div>
       <NeedsYou today={today.data} />
-      <BeforeAndAfter clutches={clutches} />
+      <BeforeAndAfter />
       {cabinetsOf(clutches).map(({ cabinet, standing }) => (
         <Cabinet key={cabinet} cabinet={cabinet} clutches={standing} />
       ))}
@@ -118,7 +118,7 @@ function Cabinet({ cabinet, clutches }: { cabinet: string; clutches: Clutch[] })
   )
 }
 
-function FirstClutch({ today }: { today: Today }) {
+function FirstClutch() {
   return (
     <chakra.div py={8} maxWidth="44rem">
       <EggDrawing egg={{ number: 1, grade: 0, topMark: 'top' }} size={150} decorative />
@@ -133,7 +133,7 @@ function FirstClutch({ today }: { today: Today }) {
         <Link to="/lay-day">Record a clutch</Link>
       </Button>
       <chakra.div mt={12} display="flex" flexDirection="column" gap={8}>
-        <BeforeAndAfter clutches={today.clutches} />
+        <BeforeAndAfter />
         <RecordedLast />
       </chakra.div>
     </chakra.div>

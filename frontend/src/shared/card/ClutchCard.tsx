@@ -49,6 +49,11 @@ export function ClutchCard({ clutch }: { clutch: Clutch }) {
         ))}
       </dl>
       <EggNotes clutch={clutch} />
+      <div className="notes" aria-hidden>
+        <span />
+        <span />
+        <span />
+      </div>
       <img
         className="code"
         src={`/api/clutches/${clutch.code}/qr.svg`}

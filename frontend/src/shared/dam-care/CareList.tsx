@@ -2,7 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
-import { day, dayAndTime } from '@/shared/dates'
+import { day } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
 
@@ -31,25 +31,26 @@ export function CareList({ dam }: { dam: Dam }) {
         </chakra.div>
       ))}
       <chakra.ul listStyleType="none">
-        {dam.items.map((item) => (
-          <chakra.li
-            key={`${item.task}-${item.start}`}
-            display="flex"
-            alignItems="center"
-            gap={3}
-            minHeight="52px"
-            py={1}
-            borderBottom="1px solid"
-            borderColor="line"
-          >
-            <chakra.span flex="1" color={item.done_at ? 'soft' : 'ink'}>
-              {item.done_at ? <s>{item.text}</s> : item.text}
-              <chakra.span color="soft" fontSize="0.9em" display="block">
-                {item.done_at ? `done ${dayAndTime(item.done_at)}` : when(item)}
+        {dam.items
+          .filter((item) => !item.done_at)
+          .map((item) => (
+            <chakra.li
+              key={item.task}
+              display="flex"
+              alignItems="center"
+              gap={3}
+              minHeight="52px"
+              py={1}
+              borderBottom="1px solid"
+              borderColor="line"
+            >
+              <chakra.span flex="1">
+                {item.text}
+                <chakra.span color="soft" fontSize="0.9em" display="block">
+                  {item.due ? `due now, by ${day(item.by)}` : `from ${day(item.start)}`}
+                </chakra.span>
               </chakra.span>
-            </chakra.span>
-            {!item.done_at &&
-              (item.ticked_by_hand ? (
+              {item.ticked_by_hand ? (
                 <Button type="button" size="small" onClick={() => tick.mutate(item.task)}>
                   Done
                 </Button>
@@ -59,17 +60,25 @@ export function CareList({ dam }: { dam: Dam }) {
                     {item.task === 'weigh' ? 'Record weight' : 'Record meal'}
                   </Link>
                 </Button>
-              ))}
-          </chakra.li>
-        ))}
+              )}
+            </chakra.li>
+          ))}
       </chakra.ul>
+      <Done items={dam.items} />
       <BackToWeight dam={dam} />
     </div>
   )
 }
 
-function when(item: Item): string {
-  return item.due ? `due now, by ${day(item.by)}` : `from ${day(item.start)}`
+/** What has been done already, in one line: it is not in the way. */
+function Done({ items }: { items: Item[] }) {
+  const done = items.flatMap((item) => (item.done_at ? [`${item.task} ${day(item.done_at)}`] : []))
+  if (done.length === 0) return null
+  return (
+    <chakra.p color="soft" mt={2} fontSize="0.94em">
+      Done: {done.join(', ')}.
+    </chakra.p>
+  )
 }
 
 /** "1,420 g of 1,850 g; back about 12 Sep (30 Aug to 8 Oct)". */

@@ -252,11 +252,13 @@ def _box_values(day: LayDay, recording: Act) -> dict[str, Any]:
 
 
 def _method(day: LayDay) -> Method:
+    """The clutch's own copy; its temperature is what its cabinet is set to, whatever was meant."""
     if day.method is not None:
-        return checked(day.method)
+        return replace(checked(day.method), temperature_c=day.set_point_c)
     own = chosen_method()
     medium = medium_named(day.medium).name if day.medium else own.medium
-    return replace(own, medium=medium, closing=day.closing or own.closing)
+    closing = day.closing or own.closing
+    return replace(own, medium=medium, closing=closing, temperature_c=day.set_point_c)
 
 
 def _write_egg(laying: Act, clutch: int, number: int, egg: EggLaid, now_s: float) -> None:

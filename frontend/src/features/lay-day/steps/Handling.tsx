@@ -19,6 +19,7 @@ export function Handling({ day, step, back, change, next }: StepProps) {
   const { eggs, method } = day.state
   const stuck = (egg: Egg) => egg.clump != null
   const separated = eggs.some((egg) => happened(egg, 'separated'))
+  const noted = separated || eggs.some((egg) => MISHAPS.some(({ kind }) => happened(egg, kind)))
   const now = () => new Date().toISOString()
   const mark = (number: number, kind: Mishap, on: boolean) =>
     change({ eggs: eggs.map((e, i) => (i === number - 1 ? withEvent(e, kind, on, now()) : e)) })
@@ -27,7 +28,7 @@ export function Handling({ day, step, back, change, next }: StepProps) {
       day={day}
       step={step}
       back={back}
-      nextLabel={eggs.some((egg) => egg.events.length) ? 'Noted, next' : 'Nothing happened, next'}
+      nextLabel={noted ? 'Noted, next' : 'Nothing happened, next'}
       onSubmit={(event) => {
         event.preventDefault()
         next()

@@ -50,10 +50,10 @@ export function Turning({ day, step, back, change, next }: StepProps) {
                 },
               }}
               size={110}
-              showNumber
+              decorative
             />
             <chakra.p flex="1">
-              {advice.text}
+              <strong>Egg {number}.</strong> {advice.text}
               {advice.turn && (
                 <chakra.span color="soft"> Possible until {dayAndTime(advice.until)}.</chakra.span>
               )}
