@@ -4,9 +4,14 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
+from hypothesis import settings
 
 from sandboa.journal.house_now import HouseNow
 from sandboa.records.database import open_database
+
+# How long an example takes is the machine's business: benchmarks measure, tests do not.
+settings.register_profile("sandboa", deadline=None)
+settings.load_profile("sandboa")
 
 
 @pytest.fixture

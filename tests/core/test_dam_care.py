@@ -33,6 +33,15 @@ def test_the_schools_differ_in_when_the_tub_is_cleaned() -> None:
     assert cleaning.by_s == NOW_S + 14 * DAY_S
 
 
+def test_a_dam_not_felt_hollow_is_felt_again_the_next_day() -> None:
+    assert AftercareTask.FEEL not in {i.task for i in listed()}
+    unsure = listed(hollow=False)
+    assert AftercareTask.FEEL not in due(unsure, 0.4)
+    assert AftercareTask.FEEL in due(unsure, 0.5)
+    felt = listed(hollow=False, ticked={AftercareTask.FEEL: NOW_S + DAY_S})
+    assert AftercareTask.FEEL not in due(felt, 2.0)
+
+
 def test_a_first_meal_is_offered_from_day_one_to_three() -> None:
     assert AftercareTask.FIRST_MEAL not in due(listed(), 0.9)
     assert AftercareTask.FIRST_MEAL in due(listed(), 1.0)

@@ -118,6 +118,8 @@ def test_a_second_clutch_within_60_days_is_asked_about(house: HouseNow) -> None:
 
 def test_a_sire_as_dam_and_a_time_to_come_are_refused(house: HouseNow) -> None:
     add_animal(AnimalSaid("sire", "Flint"), NOW_S)
+    with pytest.raises(NotPlausible, match="Costmary is the dam"):
+        drafts.begin("Costmary", "costmary ", LAID, NOW_S)
     with pytest.raises(Conflict, match="Flint is recorded as a sire"):
         begun("Flint")
     with pytest.raises(NotPlausible, match="future"):

@@ -9,7 +9,7 @@ from typing import Final
 from sandboa.core.animals import TraitForm
 from sandboa.core.dam_care import AftercareTask
 from sandboa.core.laying import PreparationTask, Sign
-from sandboa.journal.aftercare import TICKED, tick_aftercare
+from sandboa.journal.aftercare import tick_aftercare
 from sandboa.journal.animals import AnimalSaid, TraitSaid, add_animal, offer_meal, weigh
 from sandboa.journal.pairings import begin_pairing, plan_pair, see_lock, see_sign
 from sandboa.journal.season import tick_preparation
@@ -39,7 +39,11 @@ class _Dam:
     after_g: tuple[tuple[float, float], ...] = ()
     #: (days after laying, taken)
     meals: tuple[tuple[float, bool], ...] = ()
-    ticked: tuple[AftercareTask, ...] = TICKED
+    ticked: tuple[AftercareTask, ...] = (
+        AftercareTask.RINSE,
+        AftercareTask.WATER,
+        AftercareTask.CLEAN,
+    )
 
 
 _DAMS: Final = (

@@ -12,6 +12,7 @@ from sandboa.core.dam_care import (
     recovery,
 )
 from sandboa.core.errors import NotPlausible
+from sandboa.core.lay_day import Lump
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.acts import act
 from sandboa.journal.animals import find_animal
@@ -19,14 +20,14 @@ from sandboa.journal.errors import NotFound
 from sandboa.journal.herd import Herd
 from sandboa.journal.methods import method_of_clutch
 from sandboa.journal.settings import HouseSettings, house_settings
-from sandboa.records.clutches import Clutch
+from sandboa.records.clutches import Clutch, DamCheck
 from sandboa.records.facts import Act
 from sandboa.records.house import DAM, Task
 
 #: Days after laying for which a dam is followed, unless she recovers before (assumption).
 FOLLOWED_DAYS = 200.0
 #: Lines of the checklist that a tick alone records; the others follow from weights and meals.
-TICKED = (AftercareTask.RINSE, AftercareTask.WATER, AftercareTask.CLEAN)
+TICKED = (AftercareTask.FEEL, AftercareTask.RINSE, AftercareTask.WATER, AftercareTask.CLEAN)
 
 
 @dataclass(frozen=True, slots=True)
@@ -84,6 +85,7 @@ def dam_after_laying(
         method.tub,
         maternal=method.maternal,
         recovered=back is not None and back.reached,
+        hollow=_felt_hollow(clutch),
         ticked=ticked,
         weighed_s=tuple(w.at_s for w in since),
         offered_s=tuple(float(m.at_s) for m in meals),
@@ -136,6 +138,12 @@ def last_clutch(herd: Herd, dam: int) -> Clutch:
     if not clutches:
         raise NotFound("she has no clutch recorded")
     return clutches[-1]
+
+
+def _felt_hollow(clutch: Clutch) -> bool:
+    """Whether no lump was left on lay day; a dam nobody felt is not asked about again."""
+    felt = DamCheck.only(DamCheck.clutch == clutch.entity)
+    return felt is None or felt.lump == Lump.NONE
 
 
 def _before_pairing(herd: Herd, dam: int, clutch: Clutch, weights: list[Weighing]) -> float | None:

@@ -24,6 +24,12 @@ export function StepFrame({ day, step, back, onSubmit, nextLabel, busy, children
     // A new step starts at its title, for the eye and for the screen reader.
     if (step) title.current?.focus({ preventScroll: true })
   }, [step])
+  useEffect(() => {
+    // What is told in passing must not cover the way on.
+    const page = document.documentElement.style
+    page.setProperty('--act-bar', '80px')
+    return () => void page.removeProperty('--act-bar')
+  }, [])
   const at = day.steps.indexOf(step)
   const { state } = day
   return (

@@ -49,7 +49,11 @@ export function Component() {
   const navigate = useNavigate()
   const { day, problem, change, keep } = useLayDay(Number(id))
   if (!day) return <Waiting problem={problem} />
-  const step = asked && asked in STEP_TITLES ? (asked as Step) : day.step
+  if (!asked || !(asked in STEP_TITLES)) {
+    // Where it stands becomes an address of its own, so that the back button leads one step back.
+    return <Navigate to={`/lay-day/${id}/${day.step}`} replace />
+  }
+  const step = asked as Step
   const recorded = day.clutch !== null
   if (recorded && !AFTER_RECORDING.includes(step)) {
     return <Navigate to={`/lay-day/${id}/card`} replace />

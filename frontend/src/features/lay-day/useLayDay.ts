@@ -15,8 +15,14 @@ export function useLayDay(id: number) {
   const key = ['lay day', id]
   const query = useQuery({
     queryKey: key,
-    queryFn: () =>
-      answer(api.GET('/api/lay-days/{lay_day}', { params: { path: { lay_day: id } } })),
+    queryFn: async () => {
+      const path = { lay_day: id }
+      const told = await answer(api.GET('/api/lay-days/{lay_day}', { params: { path } }))
+      // What was tapped while this was on its way is newer than the answer.
+      const now = client.getQueryData<LayDay>(key)
+      const newer = client.isMutating({ mutationKey: key }) > 0
+      return now && (newer || now.revision > told.revision) ? now : told
+    },
     refetchInterval: false,
   })
   const save = useMutation<LayDay, Problem, { step: Step; state: State }>({
@@ -50,7 +56,6 @@ export function useLayDay(id: number) {
   const keep = (changed: Partial<State>, step?: Step) => {
     const now = client.getQueryData<LayDay>(key)
     if (!now) return Promise.reject(new Error('no lay day'))
-    client.cancelQueries({ queryKey: key })
     const state = { ...now.state, ...changed }
     client.setQueryData<LayDay>(key, { ...now, state })
     return save.mutateAsync({ step: step ?? now.step, state })

@@ -1,6 +1,16 @@
-import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import {
+  notifyManager,
+  QueryClient,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query'
 import { showAct, showProblem } from '../ui/toaster'
 import { answer, api, type Problem, type Schemas } from './client'
+
+// Told at once, so that a part of a page never shows its own new state beside old data: by the
+// default timer, the second of two quick taps was worked out from what was there before the first.
+notifyManager.setScheduler(queueMicrotask)
 
 export const queryClient = new QueryClient({
   defaultOptions: { queries: { retry: 1, refetchInterval: 60_000, staleTime: 5_000 } },

@@ -1045,7 +1045,7 @@ export interface components {
          * AftercareTask
          * @enum {string}
          */
-        AftercareTask: "rinse" | "water" | "weigh" | "clean" | "first meal" | "meal";
+        AftercareTask: "feel again" | "rinse" | "water" | "weigh" | "clean" | "first meal" | "meal";
         /**
          * AnimalAsked
          * @description `dam` and `sire` are ids of its parents.

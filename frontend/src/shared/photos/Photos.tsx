@@ -26,18 +26,25 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
   const undo = useUndo()
   const most = useRules().data?.largest_photo_bytes
   const field = useId()
-  const add = useMutation<void, Problem, File[]>({
+  const add = useMutation<string[], Problem, File[]>({
+    // One that is refused does not keep the others out; each is named.
     mutationFn: async (files) => {
+      const refused: string[] = []
       for (const file of files) {
         if (most && file.size > most) {
-          showProblem(`${file.name}: larger than ${Math.round(most / 2 ** 20)} MB.`)
+          refused.push(`${file.name}: larger than ${Math.round(most / 2 ** 20)} MB`)
           continue
         }
-        const { act } = await upload(file, of)
-        showAct(act.summary, () => undo.mutate(act.id))
+        try {
+          const { act } = await upload(file, of)
+          showAct(act.summary, () => undo.mutate(act.id))
+        } catch (problem) {
+          const why = (problem as Problem).detail ?? 'did not arrive'
+          refused.push(`${file.name}: ${why}`)
+        }
       }
+      return refused
     },
-    onError: (problem) => showProblem(problem.detail ?? 'The photo did not arrive.'),
     onSettled: () => client.invalidateQueries(),
   })
   return (
@@ -74,6 +81,11 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
           }}
         />
       </chakra.label>
+      {add.data?.map((refusal) => (
+        <chakra.p key={refusal} role="alert" color="vessel" fontWeight={600} width="100%">
+          {refusal}.
+        </chakra.p>
+      ))}
     </chakra.div>
   )
 }

@@ -3,8 +3,13 @@ import { Toaster as ChakraToaster, createToaster, Toast } from '@chakra-ui/react
 const toaster = createToaster({
   placement: 'bottom',
   max: 3,
-  // Above the bar of places on a phone.
-  offsets: { left: '16px', right: '16px', top: '16px', bottom: '76px' },
+  // Above the bar of places on a phone, and above a page's own bar with the next act.
+  offsets: {
+    left: '16px',
+    right: '16px',
+    top: '16px',
+    bottom: 'calc(76px + var(--act-bar, 0px))',
+  },
 })
 
 /** Says what was recorded, with its undo beside it. */

@@ -22,6 +22,7 @@ class TubSchool(StrEnum):
 
 
 class AftercareTask(StrEnum):
+    FEEL = "feel again"
     RINSE = "rinse"
     WATER = "water"
     WEIGH = "weigh"
@@ -31,6 +32,7 @@ class AftercareTask(StrEnum):
 
 
 WORDS: Final = {
+    AftercareTask.FEEL: "Feel along her belly again: a lump that stays is a case for a vet.",
     AftercareTask.RINSE: "Rinse or wipe the scent of eggs off her, lukewarm.",
     AftercareTask.WATER: "Fresh water.",
     AftercareTask.WEIGH: "Weigh her.",
@@ -41,6 +43,7 @@ WORDS: Final = {
 
 #: Days after laying: best from .. by. First meal 1-3 days (handbook 1); the rest assumptions.
 _ON_LAY_DAY: Final = (0.0, 1.0)
+_FEEL_AGAIN: Final = (0.5, 1.5)
 _FIRST_MEAL: Final = (1.0, 3.0)
 _CLEAN: Final = {TubSchool.AT_ONCE: (0.0, 1.0), TubSchool.REST_FIRST: (7.0, 14.0)}
 #: Days a meal or a weighing may come late before it is said to be late (assumption).
@@ -67,6 +70,7 @@ def aftercare(
     *,
     maternal: bool,
     recovered: bool,
+    hollow: bool = True,
     ticked: dict[AftercareTask, float],
     weighed_s: tuple[float, ...] = (),
     offered_s: tuple[float, ...] = (),
@@ -75,7 +79,9 @@ def aftercare(
 
     Parameters
     ----------
-    ticked: when the keeper ticked rinse, water or clean (s).
+    hollow: no lump was left when she was felt on lay day; otherwise she is
+        felt again on the next.
+    ticked: when the keeper ticked feel, rinse, water or clean (s).
     weighed_s, offered_s: weighings and meals offered, taken or refused, since
         laying; they tick their own lines, so nothing is entered twice.
     maternal: she sits on her eggs; her tub is not cleaned and she is not
@@ -93,6 +99,9 @@ def aftercare(
 
     weighed, offered = sorted(weighed_s), sorted(offered_s)
     items = [item(AftercareTask.WATER, _ON_LAY_DAY, laid_s, ticked.get(AftercareTask.WATER))]
+    if not hollow:
+        felt_s = ticked.get(AftercareTask.FEEL)
+        items.append(item(AftercareTask.FEEL, _FEEL_AGAIN, laid_s, felt_s))
     if not maternal:
         items += [
             item(AftercareTask.RINSE, _ON_LAY_DAY, laid_s, ticked.get(AftercareTask.RINSE)),

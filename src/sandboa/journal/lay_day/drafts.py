@@ -17,6 +17,7 @@ from sandboa.journal.errors import Conflict, NotFound
 from sandboa.journal.lay_day.record import (
     check_lay_day,
     require_asked_about,
+    require_two,
     suggested_code,
     write_clutch,
 )
@@ -79,6 +80,7 @@ def begin(
     """
     name = clean_name("dam", dam)
     father = clean_name("sire", sire) if sire and sire.strip() else None
+    require_two(name, father)
     _require_time(laid_at, now_s)
     her = _known(name, DAM)
     if father is not None:

@@ -197,6 +197,7 @@ def check_lay_day(day: LayDay, now_s: float) -> None:
     if laid_s > now_s:
         raise NotPlausible("laid_at", "laid in the future: check the date and the time")
     require_moment("laid_at", laid_s)
+    require_two(day.dam, day.sire)
     if not 1 <= len(day.eggs) <= MOST_EGGS:
         raise NotPlausible("eggs", f"{len(day.eggs)} eggs is outside 1 to {MOST_EGGS}")
     for number, egg in enumerate(day.eggs, start=1):
@@ -217,6 +218,12 @@ def check_lay_day(day: LayDay, now_s: float) -> None:
             require_range(name, mass_g, _BOX_CONTENT_G, "g")
     if day.dry_mass_g == 0:
         raise NotPlausible("dry_mass_g", "0 g of medium: leave it empty when it was not weighed")
+
+
+def require_two(dam: str, sire: str | None) -> None:
+    """Raise NotPlausible when an animal is named as its own mate."""
+    if sire is not None and sire.casefold() == dam.casefold():
+        raise NotPlausible("sire", f"{dam} is the dam: name another sire, or leave it empty")
 
 
 def _free_code(day: LayDay, own: Clutch | None = None) -> str:

@@ -1,6 +1,7 @@
 import { chakra } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { Photos } from '@/shared/photos/Photos'
+import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Choices } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
@@ -23,9 +24,11 @@ export function Dam({ day, step, back, change, next }: StepProps) {
       step={step}
       back={back}
       {...(state.lump !== 'left' && { nextLabel: 'Next' })}
-      onSubmit={form.handleSubmit(({ mass }) =>
-        next({ dam_mass_g: mass.trim() ? typedNumber(mass) : null }),
-      )}
+      onSubmit={form.handleSubmit((values) => {
+        // Enter in the field must not lead past a lump: the step has no way on then.
+        if (state.lump === 'left') change(weighed(values))
+        else next(weighed(values))
+      })}
     >
       <Caution moment="moving the dam" />
       <chakra.p>
@@ -53,11 +56,18 @@ export function Dam({ day, step, back, change, next }: StepProps) {
             </Notice>
           </chakra.div>
           <Caution moment="retained egg" />
+          <Button
+            type="button"
+            alignSelf="flex-start"
+            onClick={form.handleSubmit((values) => next(weighed(values)))}
+          >
+            She is with a vet, or will be: box these eggs
+          </Button>
         </>
       )}
       {state.lump === 'unsure' && (
         <chakra.p color="soft">
-          Feel again tomorrow. A lump that stays is a matter for a vet.
+          Feel again tomorrow: Today will ask. A lump that stays is a matter for a vet.
         </chakra.p>
       )}
       {!maternal && (
@@ -81,4 +91,8 @@ export function Dam({ day, step, back, change, next }: StepProps) {
       />
     </StepFrame>
   )
+}
+
+function weighed({ mass }: { mass: string }) {
+  return { dam_mass_g: mass.trim() ? typedNumber(mass) : null }
 }
