@@ -72,9 +72,9 @@ function MethodForm({
         noValidate
         maxWidth="860px"
         mt={6}
-        onSubmit={form.handleSubmit((values) =>
+        onSubmit={form.handleSubmit(({ chosen, ...values }) =>
           save.mutate(
-            { method: methodOf(values, unit), chosen: values.chosen },
+            { method: methodOf(values, unit), chosen },
             {
               onSuccess: () => navigate('/settings'),
               onError: (problem) => {
