@@ -5,10 +5,14 @@ from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
-from playwright.sync_api import Browser, Page, sync_playwright
+from playwright.sync_api import Browser, Page, expect, sync_playwright
 
 from running import CHROMIUM_FLAGS, DESK, PHONE, running
 from samples import NOW, ZONE
+
+
+# Only a limit: whatever is waited for mostly comes within a fraction of a second.
+expect.set_options(timeout=15_000)
 
 
 @pytest.fixture(scope="session")
@@ -48,7 +52,7 @@ def phone(chromium: Browser) -> Iterator[Page]:
 def _page(chromium: Browser, **options: object) -> Iterator[Page]:
     """A page in its own context; whatever the page complains of fails the test."""
     context = chromium.new_context(timezone_id=ZONE, locale="en-GB", **options)  # type: ignore[arg-type]
-    context.set_default_timeout(10_000)
+    context.set_default_timeout(20_000)
     page = context.new_page()
     complaints: list[str] = []
     page.on("pageerror", lambda error: complaints.append(str(error)))

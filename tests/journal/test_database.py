@@ -6,8 +6,11 @@ from pathlib import Path
 import pytest
 
 from samples import NOW_S, lay_day
+from sandboa.journal.clutch_now import clutch_page
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.records import database as opening
+from sandboa.records.clutches import Box
 from sandboa.records.database import DatabaseTooNew, back_up, check, open_database
 
 
@@ -57,6 +60,47 @@ def test_an_old_database_is_backed_up_then_migrated(
     monkeypatch.undo()
     with pytest.raises(DatabaseTooNew, match="newer"):
         open_database(path)
+
+
+#: A house as the first version left it: one box, corrected once.
+_FIRST_HOUSE = """
+    INSERT INTO entity VALUES (1, 'animal'), (2, 'clutch'), (3, 'cabinet'), (4, 'shelf');
+    INSERT INTO entity VALUES (5, 'box'), (6, 'set_point');
+    INSERT INTO act VALUES (1, 'lay', 'laid', 1000, 2, NULL);
+    INSERT INTO act VALUES (2, 'lay', 'corrected', 2000, 2, NULL);
+    INSERT INTO animal VALUES (1, 1, 1, NULL, 'dam', 'Sorrel');
+    INSERT INTO clutch VALUES (1, 2, 1, NULL, '26-01', 1, NULL, 900);
+    INSERT INTO cabinet VALUES (1, 3, 1, NULL, 'North');
+    INSERT INTO set_point VALUES (1, 6, 1, NULL, 3, 0, 31.5);
+    INSERT INTO shelf VALUES (1, 4, 1, NULL, 3, 'lower', 1);
+    INSERT INTO box VALUES (1, 5, 1, 2, 2, 4, 'perlite', 200, 200, 'sealed film');
+    INSERT INTO box VALUES (2, 5, 2, NULL, 2, 4, 'perlite', 210, 200, 'sealed film');
+"""
+
+
+def test_a_house_of_the_first_version_keeps_its_boxes(tmp_path: Path, monkeypatch) -> None:
+    first = tmp_path / "first"
+    first.mkdir()
+    (old,) = opening._MIGRATIONS.glob("0001*.py")
+    (first / old.name).write_text(old.read_text())
+    monkeypatch.setattr(opening, "_MIGRATIONS", first)
+    path = tmp_path / "house.sqlite3"
+    open_database(path).close()
+    with sqlite3.connect(path) as connection:
+        connection.executescript(_FIRST_HOUSE)
+    connection.close()
+    monkeypatch.undo()
+    open_database(path)
+    assert check(path) == []
+    boxes = [(b.id, b.superseded_by, b.dry_mass_g, b.contact) for b in Box.select()]
+    assert boxes == [(1, 2, 200.0, None), (2, None, 210.0, None)]
+    page = clutch_page(HouseNow(), "26-01", NOW_S)
+    assert (page.now.dam, page.now.box.closing, page.now.box.medium) == ("Sorrel", "sealed film", "perlite")
+    opening.database.close()
+    (backup,) = tmp_path.glob("house.sqlite3.before-*")
+    with sqlite3.connect(backup) as connection:
+        assert connection.execute("SELECT count(*) FROM box").fetchone() == (2,)
+    connection.close()
 
 
 def test_a_backup_is_whole_and_never_overwrites(path: Path, tmp_path: Path) -> None:

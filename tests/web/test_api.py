@@ -1,7 +1,6 @@
 """The API through HTTP: a keeper's day, refusals as problem details, and what guards it."""
 
 from datetime import timedelta
-from typing import Any
 
 import pytest
 from fastapi.testclient import TestClient
@@ -12,26 +11,7 @@ from sandboa.records import readings as records_of_readings
 from sandboa.records.database import Unavailable
 from sandboa.web import guards
 from sandboa.web.clock import StoppedClock
-
-LAID: dict[str, Any] = {
-    "dam": "Sorrel",
-    "sire": "Flint",
-    "laid_at": (NOW - timedelta(days=20)).isoformat(),
-    "eggs": [{"x": 0.2 + 0.15 * i, "y": 0.5, "slug": i == 4} for i in range(5)],
-    "medium": "perlite",
-    "dry_mass_g": 200,
-    "water_g": 200,
-    "closing": "film with a cracked corner",
-    "cabinet": "North",
-    "shelf": "lower",
-    "set_point_c": 31.5,
-}
-
-
-def lay(http: TestClient, **changes: Any) -> dict[str, Any]:
-    response = http.post("/api/clutches", json={**LAID, **changes})
-    assert response.status_code == 201, response.text
-    return response.json()
+from web.asking import LAID, lay, problem
 
 
 def hang(http: TestClient, name: str = "Lower") -> int:
@@ -46,15 +26,6 @@ def csv_file(days: int = 20, temperature_c: float = 30.0) -> bytes:
         moment = NOW - timedelta(hours=hour)
         lines.append(f"{moment.isoformat()},{temperature_c},95")
     return "\n".join(lines).encode()
-
-
-def problem(response: Any, status: int) -> dict[str, Any]:
-    assert response.status_code == status, response.text
-    assert response.headers["content-type"] == "application/problem+json"
-    told = response.json()
-    assert told["status"] == status
-    assert told["detail"]
-    return told
 
 
 def test_a_keepers_day(http: TestClient) -> None:

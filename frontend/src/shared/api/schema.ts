@@ -3845,7 +3845,7 @@ export interface operations {
             query: {
                 owner: number;
                 egg?: number | null;
-                step?: string;
+                step?: components["schemas"]["Step"] | null;
                 taken_at?: string | null;
             };
             header?: never;

@@ -110,7 +110,7 @@ function setUp({ box }: Clutch): string {
   const parts = [
     box.dry_mass_g !== null && `${box.dry_mass_g.toFixed(0)} g dry`,
     box.water_g !== null && `${box.water_g.toFixed(0)} g water`,
-    box.set_up_mass_g !== null && `box ${box.set_up_mass_g.toFixed(0)} g`,
+    box.set_up_mass_g !== null && `whole box ${box.set_up_mass_g.toFixed(0)} g`,
   ].filter(Boolean)
-  return parts.join(' + ') || 'not weighed'
+  return parts.join(', ') || 'not weighed'
 }

@@ -12,7 +12,8 @@ type Photo = Schemas['PhotoTold']
 export type PhotoOf = { owner: number; egg?: number; step?: string }
 
 async function upload(file: File, of: PhotoOf): Promise<Schemas['PhotoAddedTold']> {
-  const query = new URLSearchParams({ owner: String(of.owner), step: of.step ?? '' })
+  const query = new URLSearchParams({ owner: String(of.owner) })
+  if (of.step) query.set('step', of.step)
   if (of.egg) query.set('egg', String(of.egg))
   const response = await fetch(`/api/photos?${query}`, { method: 'POST', body: file })
   const body = await response.json().catch(() => null)

@@ -6,6 +6,7 @@ from fastapi import APIRouter, Path, Query
 from pydantic import BaseModel
 from starlette.responses import FileResponse
 
+from sandboa.core.lay_day import Step
 from sandboa.formats.pictures import readable_picture
 from sandboa.journal import photos
 from sandboa.journal.errors import NotFound
@@ -33,12 +34,14 @@ def add_photo(
     owner: Annotated[Id, Query()],
     now_s: NowS,
     egg: Annotated[int | None, Query(ge=1, le=20)] = None,
-    step: Annotated[str, Query(max_length=40)] = "",
+    step: Annotated[Step | None, Query()] = None,
     taken_at: Annotated[AskedMoment | None, Query()] = None,
 ) -> PhotoAddedTold:
     """Attach a photo (the body: JPEG, PNG, WebP or HEIC) to a lay day, clutch or animal."""
     taken_s = taken_at.timestamp() if taken_at else now_s
-    photo, act = photos.attach(owner, readable_picture(body), taken_s, now_s, egg=egg, step=step)
+    at_step = step.value if step else ""
+    picture = readable_picture(body)
+    photo, act = photos.attach(owner, picture, taken_s, now_s, egg=egg, step=at_step)
     return PhotoAddedTold(photo=PhotoTold.model_validate(photo), act=ActTold.of(act))
 
 
