@@ -16,15 +16,9 @@ def _nothing(_: Page) -> None:
     pass
 
 
-def _clutch_being_laid(page: Page) -> None:
-    page.get_by_label("Dam").fill("Costmary")
-    page.get_by_label("Sire, if known").fill("Chert")
-    page.get_by_label("Count").fill("7-2")
-    page.get_by_role("button", name="Egg 3, firm").click()
-    page.get_by_label("Shell of egg 3").select_option("rough")
-    page.get_by_label("Dry medium, g").fill("200")
-    page.get_by_label("Water, g").fill("200")
-    page.get_by_role("heading", name="Lay day").click()
+def _disc_underneath(page: Page) -> None:
+    page.get_by_role("navigation", name="Eggs").get_by_role("button", name="Egg 3").click()
+    expect(page.get_by_text("Egg 3 of 7")).to_be_visible()
 
 
 def _file_understood(page: Page) -> None:
@@ -39,12 +33,20 @@ def _file_understood(page: Page) -> None:
         expect(page.get_by_text("1 row cannot be read")).to_be_visible()
 
 
+#: `{lay}` and `{dam}` in an address: the demo's open lay day, and the dam that is not eating.
 _VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...] = (
     ("today", "/", "bench", DESK, _nothing),
     ("today-phone-night", "/", "night", PHONE, _nothing),
+    ("animals", "/animals", "bench", DESK, _nothing),
+    ("animal-night", "/animals/{dam}", "night", DESK, _nothing),
+    ("lay-day-places", "/lay-day/{lay}/places", "bench", DESK, _nothing),
+    ("lay-day-eggs-phone", "/lay-day/{lay}/eggs", "bench", PHONE, _disc_underneath),
+    ("lay-day-eggs-phone-night", "/lay-day/{lay}/eggs", "night", PHONE, _disc_underneath),
+    ("lay-day-shelf-phone-night", "/lay-day/{lay}/shelf", "night", PHONE, _nothing),
     ("clutch", "/clutches/26-04", "bench", DESK, _nothing),
     ("clutch-phone-night", "/clutches/26-04", "night", PHONE, _nothing),
-    ("lay-day", "/lay-day", "bench", DESK, _clutch_being_laid),
+    ("card", "/clutches/26-04/card", "bench", DESK, _nothing),
+    ("settings-night", "/settings", "night", DESK, _nothing),
     ("readings", "/readings", "bench", DESK, _file_understood),
     ("bench-night", "/bench", "night", DESK, _nothing),
     ("specimens", "/specimens", "bench", DESK, _nothing),
@@ -55,9 +57,18 @@ def main() -> None:
     with running("demo", "--today", _TODAY) as address, sync_playwright() as playwright:
         chromium = shutil.which("chromium")
         browser = playwright.chromium.launch(executable_path=chromium, args=CHROMIUM_FLAGS)
-        for view in _VIEWS:
-            _take(browser, address, *view)
+        ids = _ids(browser.new_page(), address)
+        for name, place, *view in _VIEWS:
+            _take(browser, address, name, place.format(**ids), *view)
         browser.close()
+
+
+def _ids(page: Page, address: str) -> dict[str, int]:
+    animals = page.request.get(f"{address}/api/animals").json()
+    return {
+        "lay": page.request.get(f"{address}/api/lay-days").json()[0]["id"],
+        "dam": next(animal["id"] for animal in animals if animal["name"] == "Yarrow"),
+    }
 
 
 def _take(

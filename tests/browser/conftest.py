@@ -10,7 +10,6 @@ from playwright.sync_api import Browser, Page, expect, sync_playwright
 from running import CHROMIUM_FLAGS, DESK, PHONE, running
 from samples import NOW, ZONE
 
-
 # Only a limit: whatever is waited for mostly comes within a fraction of a second.
 expect.set_options(timeout=15_000)
 

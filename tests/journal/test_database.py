@@ -95,7 +95,11 @@ def test_a_house_of_the_first_version_keeps_its_boxes(tmp_path: Path, monkeypatc
     boxes = [(b.id, b.superseded_by, b.dry_mass_g, b.contact) for b in Box.select()]
     assert boxes == [(1, 2, 200.0, None), (2, None, 210.0, None)]
     page = clutch_page(HouseNow(), "26-01", NOW_S)
-    assert (page.now.dam, page.now.box.closing, page.now.box.medium) == ("Sorrel", "sealed film", "perlite")
+    assert (page.now.dam, page.now.box.closing, page.now.box.medium) == (
+        "Sorrel",
+        "sealed film",
+        "perlite",
+    )
     opening.database.close()
     (backup,) = tmp_path.glob("house.sqlite3.before-*")
     with sqlite3.connect(backup) as connection:

@@ -8,7 +8,8 @@ type Clutch = Schemas['ClutchTold']
 /** The clutch card, A6: what one must know with the box in hand, and the code that opens its page. */
 export function ClutchCard({ clutch }: { clutch: Clutch }) {
   const unit = useTemperatureUnit()
-  const { forecast, method } = clutch
+  const { method } = clutch
+  const pip = clutch.forecast?.typical_pip
   const lines = clutch.maternal
     ? [
         ['Dam keeps', clutch.box.cabinet],
@@ -33,11 +34,11 @@ export function ClutchCard({ clutch }: { clutch: Clutch }) {
       </header>
       <p className="parents">{parents(clutch)}</p>
       <p className="laid">laid {fullDay(clutch.laid_at)}</p>
-      {forecast?.first_pip && forecast.last_pip && (
+      {pip && (
         <p className="window">
           <span>pips</span>
-          <strong>{dayRange(forecast.first_pip.p10, forecast.last_pip.p90)}</strong>
-          <span>most likely {forecast.typical_pip && day(forecast.typical_pip.p50)}</span>
+          <strong>{dayRange(pip.p10, pip.p90)}</strong>
+          <span>most likely {day(pip.p50)}</span>
         </p>
       )}
       <dl>
@@ -65,7 +66,7 @@ export function ClutchCard({ clutch }: { clutch: Clutch }) {
 
 /** The small label for lid or shelf. */
 export function BoxLabel({ clutch }: { clutch: Clutch }) {
-  const { forecast } = clutch
+  const pip = clutch.forecast?.typical_pip
   return (
     <article className="box-label" aria-label={`Label of ${clutch.code}`}>
       <img src={`/api/clutches/${clutch.code}/qr.svg`} alt={`Opens ${clutch.code}`} />
@@ -75,9 +76,9 @@ export function BoxLabel({ clutch }: { clutch: Clutch }) {
         </p>
         <p>{parents(clutch)}</p>
         <p>laid {day(clutch.laid_at)}</p>
-        {forecast?.first_pip && forecast.last_pip && (
+        {pip && (
           <p>
-            pips <strong>{dayRange(forecast.first_pip.p10, forecast.last_pip.p90)}</strong>
+            pips <strong>{dayRange(pip.p10, pip.p90)}</strong>
           </p>
         )}
         <p className="how">{clutch.maternal ? 'dam keeps the eggs' : clutch.box.medium}</p>

@@ -247,13 +247,14 @@ def _clutch_values(day: LayDay, recording: Act) -> dict[str, Any]:
 def _box_values(day: LayDay, recording: Act) -> dict[str, Any]:
     cabinet = cabinet_named(recording, day.cabinet)
     set_point_from(recording, cabinet.entity, int(day.laid_at.timestamp()), day.set_point_c)
+    contact = _contact(day)
     return {
         "shelf": shelf_named(recording, cabinet.entity, day.shelf).entity,
         "medium": medium_named(day.medium).name if day.medium else None,
         "dry_mass_g": day.dry_mass_g,
         "water_g": day.water_g,
         "closing": day.closing.value if day.closing else None,
-        "contact": day.contact.value if day.contact else None,
+        "contact": contact.value if contact else None,
         "set_up_mass_g": day.set_up_mass_g,
     }
 
@@ -262,10 +263,24 @@ def _method(day: LayDay) -> Method:
     """The clutch's own copy; its temperature is what its cabinet is set to, whatever was meant."""
     if day.method is not None:
         return replace(checked(day.method), temperature_c=day.set_point_c)
-    own = chosen_method()
-    medium = medium_named(day.medium).name if day.medium else own.medium
-    closing = day.closing or own.closing
-    return replace(own, medium=medium, closing=closing, temperature_c=day.set_point_c)
+    own = replace(chosen_method(), temperature_c=day.set_point_c)
+    if day.medium is None:
+        return own
+    medium = medium_named(day.medium)
+    return replace(
+        own,
+        medium=medium.name,
+        ratio=own.ratio if medium.name == own.medium else medium.ratio,
+        contact=_contact(day) or own.contact,
+        closing=day.closing or own.closing,
+    )
+
+
+def _contact(day: LayDay) -> Contact | None:
+    """As said; nothing said, some media carry their eggs on a grid anyway."""
+    if day.contact is None and day.medium and medium_named(day.medium).on_grid:
+        return Contact.GRID
+    return day.contact
 
 
 def _write_egg(laying: Act, clutch: int, number: int, egg: EggLaid, now_s: float) -> None:

@@ -44,12 +44,15 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
   const { eggs, method } = day.state
   const [number, setNumber] = useState(() => nextToLook(eggs))
   const egg = eggs[number - 1]
+  const show = (egg: number) => {
+    setNumber(egg)
+    window.scrollTo(0, 0)
+  }
   const answered = (changed: Partial<Egg>) => {
     const all = withEgg(eggs, number, { ...changed, looked: true })
     if (number === eggs.length || all.every((e) => e.looked)) return next({ eggs: all })
     change({ eggs: all })
-    setNumber(nextToLook(all))
-    window.scrollTo(0, 0)
+    show(nextToLook(all))
   }
   const good = () => answered({ slug: false, vessels: 'strong', disc: 'top' })
   const slug = () => answered({ slug: true, vessels: null, disc: null })
@@ -163,7 +166,7 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
         photos={day.photos.filter((photo) => photo.egg === number)}
         of={{ owner: day.id, egg: number, step: 'eggs' }}
       />
-      <OtherEggs eggs={eggs} number={number} onChoose={setNumber} />
+      <OtherEggs eggs={eggs} number={number} onChoose={show} />
     </StepFrame>
   )
 }

@@ -29,7 +29,8 @@ export function Places({ day, step, back, change, next }: StepProps) {
         next()
       }}
     >
-      <div ref={box}>
+      {/* Small enough at a desk that what to do stays in sight. */}
+      <chakra.div ref={box} maxWidth={{ md: '600px' }}>
         <DndContext sensors={sensors}>
           <ArrangeableBox
             eggs={eggs.map(placed)}
@@ -46,7 +47,7 @@ export function Places({ day, step, back, change, next }: StepProps) {
             }
           />
         </DndContext>
-      </div>
+      </chakra.div>
       {own && chosen !== null ? (
         <chakra.div role="group" aria-label={`Egg ${chosen} sticks to`}>
           <chakra.p fontWeight={650} mb={2}>
