@@ -153,6 +153,16 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     assert main(["import", str(file), "--probe", "Nobody", *data]) == 2
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 0
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 2
+    photos = tmp_path / "photos"
+    photos.mkdir()
+    for name in ("a" * 64, "a" * 64 + "-small"):
+        (photos / f"{name}.jpg").write_bytes(b"a picture")
+    elsewhere = tmp_path / "elsewhere"
+    elsewhere.mkdir()
+    capsys.readouterr()
+    assert main(["backup", str(elsewhere / "house.sqlite3"), *data]) == 0
+    assert "photos beside it: 1" in capsys.readouterr().out
+    assert len(list((elsewhere / "photos").iterdir())) == 2
     assert main(["check", *data]) == 0
     database.close()
 

@@ -16,6 +16,7 @@ from sandboa.journal.readings import store_readings
 from sandboa.records import readings
 from sandboa.records.database import back_up, check, open_database
 from sandboa.records.house import Probe, named
+from sandboa.records.photos import back_up_photos
 
 DATABASE: Final = "house.sqlite3"
 
@@ -77,13 +78,14 @@ def run_export(asked: argparse.Namespace) -> int:
 
 
 def run_backup(asked: argparse.Namespace) -> int:
-    """Write a consistent copy; never over an existing file."""
+    """Write a consistent copy, the photos in a folder beside it; never over an existing file."""
     source = _existing(asked)
     try:
         back_up(source, asked.target)
+        photos = back_up_photos(source, asked.target)
     except OSError as error:
         raise NotPlausible("target", str(error)) from error
-    print(f"copied to {asked.target}")
+    print(f"copied to {asked.target}" + (f", photos beside it: {photos}" if photos else ""))
     return 0
 
 

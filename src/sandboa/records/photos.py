@@ -49,6 +49,21 @@ def photo_folder() -> Path:
     return Path(database.obj.database).parent / FOLDER
 
 
+def back_up_photos(source: Path, target: Path) -> int:
+    """Copy the pictures beside database `source` to beside its copy; returns how many are there.
+
+    Call it after the database was copied: what the copy speaks of is then all
+    there. Copies share the folder, as a picture's name is its content.
+    """
+    pictures = [p for p in (source.parent / FOLDER).glob("*.jpg") if "-small" not in p.name]
+    for picture in pictures:
+        for file in (picture, picture.with_stem(f"{picture.stem}-small")):
+            there = target.parent / FOLDER / file.name
+            if file.exists():
+                _write(there, file.read_bytes())
+    return len(pictures)
+
+
 def _write(path: Path, content: bytes) -> None:
     if path.exists():
         return
