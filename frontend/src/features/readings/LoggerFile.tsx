@@ -45,7 +45,10 @@ export function LoggerFile({ places, probes }: Props) {
       <chakra.div aria-live="polite" mt={4}>
         {refused && <Notice urgent>{refused}</Notice>}
         {file && preview.error && (
-          <Notice urgent>{preview.error.message}. Nothing was stored.</Notice>
+          <Notice urgent>
+            {preview.error.message.replace(/\.? Nothing was stored\.$|\.$/, '')}. Nothing was
+            stored.
+          </Notice>
         )}
         {told && (
           <>

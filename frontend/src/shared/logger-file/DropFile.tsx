@@ -1,5 +1,6 @@
 import { chakra, FileUpload } from '@chakra-ui/react'
 import { useRules } from '../api/queries'
+import { Waiting } from '../ui/page'
 
 /** Takes one file by drop, tap or key; a file too large is refused before it is sent. */
 export function DropFile({
@@ -11,7 +12,10 @@ export function DropFile({
   onFile: (file: File) => void
   onRefused: (reason: string) => void
 }) {
-  const largest = useRules().data?.largest_file_bytes ?? Number.POSITIVE_INFINITY
+  const rules = useRules()
+  // Before the limit is known, a file too large would be sent in vain.
+  if (!rules.data) return <Waiting problem={rules.error?.message} />
+  const largest = rules.data.largest_file_bytes
   return (
     <FileUpload.Root
       maxFiles={1}
