@@ -1,5 +1,5 @@
 import { chakra } from '@chakra-ui/react'
-import { lazy, Suspense } from 'react'
+import { lazy, type ReactNode, Suspense } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 import { isNotFound } from '@/shared/api/client'
@@ -131,24 +131,13 @@ function Meals({ page }: { page: Page }) {
         .reverse()
         .slice(0, 8)
         .map((meal) => (
-          <chakra.li
-            key={meal.at}
-            display="flex"
-            gap={4}
-            minHeight="40px"
-            alignItems="center"
-            borderTop="1px solid"
-            borderColor="line"
-          >
-            <chakra.span color="soft" width="7.5em" flexShrink={0}>
-              {dayAndTime(meal.at)}
-            </chakra.span>
+          <DatedLine key={meal.at} at={dayAndTime(meal.at)}>
             <chakra.span fontWeight={meal.taken ? 500 : 700}>
               {meal.taken ? 'taken' : 'refused'}
               {meal.prey && `, ${meal.prey}`}
               {meal.mass_g !== null && `, ${meal.mass_g} g`}
             </chakra.span>
-          </chakra.li>
+          </DatedLine>
         ))}
     </chakra.ul>
   )
@@ -168,22 +157,29 @@ function Pairings({ season }: { season: Schemas['DamSeasonTold'] }) {
   return (
     <chakra.ul listStyleType="none">
       {events.map((event) => (
-        <chakra.li
-          key={event.at + event.text}
-          display="flex"
-          gap={4}
-          minHeight="40px"
-          alignItems="center"
-          borderTop="1px solid"
-          borderColor="line"
-        >
-          <chakra.span color="soft" width="5em" flexShrink={0}>
-            {day(event.at)}
-          </chakra.span>
-          <span>{event.text}</span>
-        </chakra.li>
+        <DatedLine key={event.at + event.text} at={day(event.at)}>
+          {event.text}
+        </DatedLine>
       ))}
     </chakra.ul>
+  )
+}
+
+function DatedLine({ at, children }: { at: string; children: ReactNode }) {
+  return (
+    <chakra.li
+      display="flex"
+      gap={4}
+      minHeight="40px"
+      alignItems="center"
+      borderTop="1px solid"
+      borderColor="line"
+    >
+      <chakra.span color="soft" width="7.5em" flexShrink={0}>
+        {at}
+      </chakra.span>
+      <span>{children}</span>
+    </chakra.li>
   )
 }
 

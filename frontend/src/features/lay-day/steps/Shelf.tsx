@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct, useChoices, useReadiness } from '@/shared/api/queries'
 import { Readiness } from '@/shared/climate/Readiness'
+import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Choices } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
@@ -190,32 +191,24 @@ function ShelfForm({
           >
             {refusal.problem.detail}
             {refusal.problem.confirm === 'second_clutch' && (
-              <chakra.button
+              <Button
                 type="button"
+                variant="bare"
                 display="block"
-                minHeight="48px"
-                fontWeight={700}
-                color="yolkInk"
-                textDecoration="underline"
-                cursor="pointer"
                 onClick={form.handleSubmit((values) => submit(values, true))}
               >
                 Yes, a second clutch: record it
-              </chakra.button>
+              </Button>
             )}
             {refusal.at && refusal.at !== step && (
-              <chakra.button
+              <Button
                 type="button"
+                variant="bare"
                 display="block"
-                minHeight="48px"
-                fontWeight={700}
-                color="yolkInk"
-                textDecoration="underline"
-                cursor="pointer"
                 onClick={() => navigate(`/lay-day/${day.id}/${refusal.at}`)}
               >
                 To: {STEP_TITLES[refusal.at].toLowerCase()}
-              </chakra.button>
+              </Button>
             )}
           </Notice>
         </chakra.div>
