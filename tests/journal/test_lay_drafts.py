@@ -111,6 +111,9 @@ def test_a_second_clutch_within_60_days_is_asked_about(house: HouseNow) -> None:
     lay_clutch(lay_day(23.0, dam="Costmary"), NOW_S)
     with pytest.raises(Question, match="Costmary laid 26-01 23 days apart"):
         begun()
+    lay_clutch(lay_day(0.2, dam="Tansy"), NOW_S)
+    with pytest.raises(Question, match="Tansy laid 26-02 the same day as this"):
+        begun("Tansy")
     begun(second_clutch=True)
     with pytest.raises(Conflict, match="open already"):
         begun(second_clutch=True)

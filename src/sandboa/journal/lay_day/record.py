@@ -143,10 +143,10 @@ def require_asked_about(dam: int, name: str, laid_s: float, second_clutch: bool)
     within_days = house_settings()["second_clutch_days"]
     for earlier in Clutch.current(Clutch.dam == dam):
         if may_be_second_clutch(earlier.laid_s, laid_s, within_days):
-            days = abs(laid_s - earlier.laid_s) / 86_400
+            days = round(abs(laid_s - earlier.laid_s) / 86_400)
+            apart = f"{days} day{'s' * (days != 1)} apart from" if days else "the same day as"
             raise Question(
-                f"{name.strip()} laid {earlier.code} {days:.0f} days apart from this. "
-                "Is this a second clutch?",
+                f"{name.strip()} laid {earlier.code} {apart} this. Is this a second clutch?",
                 "second_clutch",
             )
 
