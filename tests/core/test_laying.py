@@ -39,11 +39,14 @@ def test_the_usual_windows_of_the_handbook(sign, low, middle, high) -> None:
     assert (window.p90 - NOW_S) / DAY_S == pytest.approx(high, abs=0.01)
 
 
-def test_a_shed_overrides_the_ovulation_before_it_and_off_food_forecasts_nothing() -> None:
+def test_a_shed_overrides_any_ovulation_and_off_food_forecasts_nothing() -> None:
     early = SeenSign(Sign.OVULATION, NOW_S - 17 * DAY_S)
     assert strongest_sign([early, SHED]) == SHED
     assert strongest_sign([SHED, early]) == SHED
-    assert strongest_sign([SHED, SeenSign(Sign.OVULATION, NOW_S + DAY_S)]).sign is Sign.OVULATION
+    assert strongest_sign([SHED, SeenSign(Sign.OVULATION, NOW_S + DAY_S)]) == SHED
+    again = SeenSign(Sign.PRE_LAY_SHED, NOW_S + DAY_S)
+    assert strongest_sign([again, SHED]) == again
+    assert strongest_sign([early, SeenSign(Sign.OVULATION, NOW_S)]).seen_s == NOW_S
     assert strongest_sign([SeenSign(Sign.OFF_FOOD, NOW_S)]) is None
     with pytest.raises(NotPlausible, match="says nothing"):
         learn(Sign.OFF_FOOD, past([(1, 30.0)]), 1)

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from peewee import IntegrityError
 
 from sandboa.journal.errors import Conflict, NotFound
-from sandboa.journal.still_needed import SHARED, still_needed
+from sandboa.journal.still_needed import REFUSED, SHARED, still_needed
 from sandboa.records import animals, clutches, house, methods, photos, readings
 from sandboa.records.database import database
 from sandboa.records.facts import Act, fact_tables
@@ -107,6 +107,8 @@ def _take_back(target: Act, undoing: Act) -> None:
                 raise Conflict(f'changed since by "{later.summary}": undo that first')
             if row.entity in corrected or not still_needed(row):
                 row.retire(undoing)
+            elif table in REFUSED:
+                raise Conflict(REFUSED[table])
         for row in superseded:
             table.create(entity=row.entity, act=undoing.id, **row.values())
         if table is Batch:

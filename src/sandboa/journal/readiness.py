@@ -1,6 +1,6 @@
 """Is each cabinet ready for eggs? Answered from what its probes measured."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from sandboa.core.climate import Condition, Readiness, Requirement, readiness
@@ -77,15 +77,11 @@ def _loggers(facts: Facts, cabinet: Cabinet) -> Iterator[Probe]:
 def _text(told: tuple[ProbeReadiness, ...], ready: bool) -> str:
     if ready:
         return "Ready: steady on target for 48 h."
-    parts = [
-        f"{p.probe}: {' and '.join(_condition(c) for c in p.told.failing)}"
-        for p in told
-        if not p.told.ready
-    ]
+    parts = [f"{p.probe}: {_failing(p.told.failing)}" for p in told if not p.told.ready]
     return f"Not yet. {'; '.join(parts)}."
 
 
-def _condition(condition: Condition) -> str:
-    if condition.value is None:
+def _failing(conditions: Sequence[Condition]) -> str:
+    if any(condition.value is None for condition in conditions):
         return "no readings"
-    return _WORDS[condition.requirement]
+    return " and ".join(_WORDS[condition.requirement] for condition in conditions)

@@ -8,6 +8,9 @@ from sandboa.records.house import Animal, Cabinet, Probe, SetPoint, Shelf
 #: Tables whose rows other acts share, in the order in which they can be let go.
 SHARED: tuple[type[Fact], ...] = (Pairing, Animal, Shelf, Cabinet, SetPoint)
 
+#: Tables whose rows do not stay behind: their undo is refused until what leans on them is undone.
+REFUSED: dict[type[Fact], str] = {Pairing: "a lock was seen during this visit: undo that first"}
+
 
 def still_needed(row: Fact) -> bool:
     """Whether a current fact leans on this one: a clutch on its dam, a box on its shelf.

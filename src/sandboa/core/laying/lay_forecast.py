@@ -40,14 +40,14 @@ class LayForecast:
 def strongest_sign(signs: Sequence[SeenSign]) -> SeenSign | None:
     """The sign to count from: the latest pre-lay shed, else the latest ovulation, else None.
 
-    A shed overrides the ovulation before it. An ovulation seen after a shed
-    shows that the shed was not the one before laying, and counts instead.
+    A shed, once it is recorded, overrides an ovulation whichever was seen
+    later; a shed that was not the one before laying is undone in the log.
     Source: handbook 1, section 1.
     """
     forecasting = [s for s in signs if s.sign in INTERVALS]
     if not forecasting:
         return None
-    return max(forecasting, key=lambda s: (s.seen_s, s.sign == Sign.PRE_LAY_SHED))
+    return max(forecasting, key=lambda s: (s.sign == Sign.PRE_LAY_SHED, s.seen_s))
 
 
 def lay_forecast(sign: SeenSign, now_s: float, learned: Learned | None = None) -> LayForecast:

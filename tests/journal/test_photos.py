@@ -1,0 +1,110 @@
+"""Photos: of what, how many, in which formats, and what becomes of them."""
+
+import io
+
+import pytest
+from PIL import Image
+
+from samples import DAY_S, NOW_S, lay_day
+from sandboa.core.errors import NotPlausible
+from sandboa.formats import pictures
+from sandboa.formats.pictures import SMALL_SIDE, NotAPicture, readable_picture
+from sandboa.journal import photos
+from sandboa.journal.acts import undo
+from sandboa.journal.animals import AnimalSaid, add_animal
+from sandboa.journal.errors import NotFound
+from sandboa.journal.house_now import HouseNow
+from sandboa.journal.lay_day import lay_clutch
+from sandboa.journal.photos import Picture
+from sandboa.records.clutches import Clutch
+
+PICTURE = Picture(b"a large one", b"a small one", 40, 30)
+
+
+def encoded(kind: str, size: tuple[int, int] = (120, 80), mode: str = "RGB") -> bytes:
+    out = io.BytesIO()
+    Image.new(mode, size, 90).save(out, kind)
+    return out.getvalue()
+
+
+@pytest.fixture
+def clutch(house: HouseNow) -> Clutch:
+    lay_clutch(lay_day(3.0), NOW_S)
+    (clutch,) = Clutch.current()
+    return clutch
+
+
+def attach(owner: int, egg: int | None = None, taken_s: float = NOW_S) -> photos.Photo:
+    return photos.attach(owner, PICTURE, taken_s, NOW_S, egg=egg, step="")[0]
+
+
+@pytest.mark.parametrize("kind", ["JPEG", "PNG", "WEBP", "HEIF"])
+def test_what_phones_and_cameras_write_is_read(kind: str) -> None:
+    picture = readable_picture(encoded(kind))
+    assert (picture.width, picture.height) == (120, 80)
+    with Image.open(io.BytesIO(picture.jpeg)) as image:
+        assert image.format == "JPEG"
+
+
+@pytest.mark.parametrize("mode", ["L", "RGBA", "P", "1"])
+def test_grey_transparent_and_indexed_pictures_become_plain_ones(mode: str) -> None:
+    with Image.open(io.BytesIO(readable_picture(encoded("PNG", mode=mode)).jpeg)) as image:
+        assert image.mode == "RGB"
+
+
+def test_the_small_one_is_small_and_a_small_one_is_not_blown_up() -> None:
+    large = readable_picture(encoded("JPEG", (1200, 300)))
+    with Image.open(io.BytesIO(large.small)) as small:
+        assert small.size == (SMALL_SIDE, SMALL_SIDE // 4)
+    tiny = readable_picture(encoded("JPEG", (20, 10)))
+    assert (tiny.width, tiny.height) == (20, 10)
+
+
+def test_a_picture_with_too_many_pixels_is_refused_before_it_fills_memory(monkeypatch) -> None:
+    monkeypatch.setattr(pictures, "MOST_PIXELS", 5000)
+    with pytest.raises(NotAPicture, match="too many pixels"):
+        readable_picture(encoded("PNG", (100, 60)))
+    monkeypatch.setattr(pictures, "LARGEST_PHOTO_BYTES", 100)
+    with pytest.raises(NotAPicture, match="larger than"):
+        readable_picture(bytes(101))
+
+
+def test_of_an_egg_of_the_clutch_and_of_an_animal(clutch: Clutch) -> None:
+    of_egg = attach(clutch.entity, egg=2, taken_s=NOW_S - 60)
+    of_all = attach(clutch.entity, taken_s=NOW_S - DAY_S)
+    assert [p.id for p in photos.photos_of_clutch("26-01")] == [of_all.id, of_egg.id]
+    dam, _ = add_animal(AnimalSaid("dam", "Tansy"), NOW_S)
+    assert attach(dam).owner == dam
+    with pytest.raises(NotFound, match="clutch 26-01 has no egg 9"):
+        attach(clutch.entity, egg=9)
+    with pytest.raises(NotFound, match="nothing such"):
+        attach(99_999)
+    with pytest.raises(NotFound, match="no clutch 26-99"):
+        photos.photos_of_clutch("26-99")
+
+
+def test_a_photo_of_the_future_or_one_too_many_is_refused(clutch: Clutch, monkeypatch) -> None:
+    with pytest.raises(NotPlausible, match="future"):
+        attach(clutch.entity, taken_s=NOW_S + DAY_S)
+    monkeypatch.setattr(photos, "MOST_PHOTOS", 1)
+    attach(clutch.entity)
+    with pytest.raises(NotPlausible, match="1 photos are enough"):
+        attach(clutch.entity)
+    assert len(photos.photos_of_clutch("26-01")) == 1
+
+
+def test_taken_away_and_back_the_file_stays(clutch: Clutch) -> None:
+    photo = attach(clutch.entity)
+    taking = photos.take_away(photo.entity, NOW_S)
+    assert photos.photos_of_clutch("26-01") == []
+    assert photos.picture_path(photo.file).read_bytes() == PICTURE.jpeg
+    with pytest.raises(NotFound):
+        photos.take_away(photo.entity, NOW_S)
+    undo(taking.id, NOW_S)
+    assert [p.file for p in photos.photos_of_clutch("26-01")] == [photo.file]
+
+
+def test_the_same_picture_twice_is_one_file_and_two_photos(clutch: Clutch, tmp_path) -> None:
+    first, second = attach(clutch.entity, egg=1), attach(clutch.entity, egg=2)
+    assert first.file == second.file
+    assert len(list((tmp_path / "photos").iterdir())) == 2
