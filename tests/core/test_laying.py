@@ -57,7 +57,8 @@ def test_no_window_reaches_into_the_past_and_quantiles_rise(gone, shift, spread)
     now_s = NOW_S + gone * DAY_S
     told = lay_forecast(SHED, now_s, Learned(shift, spread, 1, 1))
     if told.window is None:
-        assert gone > 38
+        # Past the usual range, as the house's own clutches have moved and narrowed it.
+        assert gone - shift > 30 + 8 * spread
         return
     w = told.window
     assert now_s <= w.p10 <= w.p25 <= w.p50 <= w.p75 <= w.p90

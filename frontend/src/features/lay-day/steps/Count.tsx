@@ -1,6 +1,6 @@
 import { chakra } from '@chakra-ui/react'
 import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
@@ -16,9 +16,17 @@ export function Count({ day, step, back, change, next }: StepProps) {
   const { eggs } = day.state
   const [more, setMore] = useState(eggs.length > OFFERED)
   const [refusal, setRefusal] = useState('')
-  const slugs = eggs.filter((egg) => egg.slug).length
+  const counted = { laid: eggs.length, slugs: eggs.filter((egg) => egg.slug).length }
+  // What was tapped last shows at once; an answer to an earlier tap no longer counts.
+  const [pending, setPending] = useState<typeof counted | null>(null)
+  const latest = useRef(0)
+  const { laid, slugs } = pending ?? counted
+  const settled = pending === null
 
   const count = async (laid: number, slugs: number) => {
+    latest.current += 1
+    const own = latest.current
+    setPending({ laid, slugs })
     setRefusal('')
     try {
       const told: Schemas['SuggestionTold'] = await client.fetchQuery({
@@ -31,8 +39,12 @@ export function Count({ day, step, back, change, next }: StepProps) {
           ),
         retry: false,
       })
+      if (own !== latest.current) return
       change({ eggs: told.eggs.map((place, i) => kept(eggs[i], place, laid === eggs.length)) })
+      setPending(null)
     } catch (problem) {
+      if (own !== latest.current) return
+      setPending(null)
       setRefusal((problem as Problem).detail)
     }
   }
@@ -46,17 +58,17 @@ export function Count({ day, step, back, change, next }: StepProps) {
       day={day}
       step={step}
       back={back}
-      {...(eggs.length > 0 && { nextLabel: `${countOf(eggs)}, next` })}
+      {...(laid > 0 && settled && { nextLabel: `${countOf(eggs)}, next` })}
       onSubmit={(event) => {
         event.preventDefault()
-        next()
+        if (laid > 0 && settled) next()
       }}
     >
       <Choices
         legend="Eggs in all, slugs included"
         columns={6}
         choices={numbers(1, more ? MOST : OFFERED)}
-        value={eggs.length ? String(eggs.length) : null}
+        value={laid ? String(laid) : null}
         onChoose={(laid) => count(Number(laid), Math.min(slugs, Number(laid)))}
       />
       {!more && (
@@ -73,13 +85,13 @@ export function Count({ day, step, back, change, next }: StepProps) {
           More than {OFFERED}
         </chakra.button>
       )}
-      {eggs.length > 0 && (
+      {laid > 0 && (
         <Choices
           legend="Slugs among them: small, yellowish, rubbery"
           columns={6}
-          choices={numbers(0, eggs.length)}
+          choices={numbers(0, laid)}
           value={String(slugs)}
-          onChoose={(chosen) => count(eggs.length, Number(chosen))}
+          onChoose={(chosen) => count(laid, Number(chosen))}
         />
       )}
       {refusal && (
