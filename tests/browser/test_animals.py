@@ -111,6 +111,29 @@ def test_visits_are_planned_begun_locked_and_ended(desk: Page, empty: str) -> No
     expect(line).to_contain_text("from ")
 
 
+def test_a_visit_of_the_past_is_told_with_its_dates_and_lock(desk: Page, empty: str) -> None:
+    dam = add(desk, empty, "dam", "Sorrel")
+    add(desk, empty, "sire", "Flint")
+    open_animal(desk, empty, dam)
+    form = desk.get_by_role("region", name="Record a sign or a visit")
+    record = form.get_by_role("button", name="Record the visit")
+    record.click()
+    expect(form).to_contain_text("Visited by: choose one.")
+    form.get_by_label("Visited by").select_option(label="Flint")
+    form.get_by_label("From, if not now").fill("2026-02-03T20:00")
+    form.get_by_label("Until, if over").fill("2026-02-01T08:00")
+    record.click()
+    expect(form).to_contain_text("it cannot end before it began")
+    form.get_by_label("Until, if over").fill("2026-02-05T08:00")
+    form.get_by_label("Lock seen, if any").fill("2026-02-09T08:00")
+    record.click()
+    expect(form).to_contain_text("the two were not together then")
+    form.get_by_label("Lock seen, if any").fill("2026-02-04T08:00")
+    record.click()
+    pairings = desk.get_by_role("region", name="Pairings and signs")
+    expect(pairings).to_contain_text(re.compile("3 Feb 2026.*Flint until 5 Feb, 1 lock"))
+
+
 def test_today_says_who_lays_next_what_is_due_and_which_cabinet_is_ready(
     desk: Page, demo: str
 ) -> None:

@@ -396,6 +396,37 @@ def test_photos_at_an_egg_and_a_step_and_what_is_none(
     expect(shown).to_have_count(1)
 
 
+def test_a_photo_at_every_step_goes_with_the_clutch_or_the_dam(
+    phone: Page, empty: str, tmp_path: Path
+) -> None:
+    begin(phone, empty)
+    answer_all_up_to_the_box(phone)
+    lay_day = phone.url.rsplit("/", 1)[0]
+    file = photo(tmp_path, "one.jpg")
+    shown = phone.get_by_role("figure").get_by_role("img")
+    before = ("prepare", "dam", "marks", "count", "places", "handling", "box", "shelf")
+    for step in before:
+        phone.goto(f"{lay_day}/{step}")
+        phone.get_by_label("Photo", exact=True).set_input_files(file)
+        expect(shown).to_have_count(1)
+    phone.get_by_label("Cabinet", exact=True).fill("North")
+    phone.get_by_label("Shelf", exact=True).fill("lower")
+    phone.get_by_role("button", name="Record the clutch").tap()
+    next_step(phone, "Card")
+    expect(shown).to_have_count(0)
+    phone.get_by_label("Photo", exact=True).set_input_files(file)
+    expect(shown).to_have_count(1)
+    phone.get_by_role("button", name="Card is on, next").tap()
+    next_step(phone, "The dam afterwards")
+    phone.get_by_label("Photo", exact=True).set_input_files(file)
+    expect(shown).to_have_count(1)
+    phone.get_by_role("button", name="To clutch").tap()
+    phone.wait_for_url(re.compile("/clutches/"))
+    code = phone.url.rsplit("/", 1)[-1]
+    kept = phone.request.get(f"{empty}/api/clutches/{code}/photos").json()
+    assert sorted(p["step"] for p in kept) == sorted([*before, "card"])
+
+
 def test_a_second_clutch_of_a_dam_is_asked_about(desk: Page, empty: str) -> None:
     begin(desk, empty)
     answer_all_up_to_the_box(desk)

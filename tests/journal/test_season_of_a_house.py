@@ -120,6 +120,22 @@ def test_a_visit_has_a_beginning_an_end_and_only_one_partner(house, sorrel, flin
     begin_pairing(sorrel, flint, NOW_S, NOW_S)
 
 
+def test_a_visit_of_the_past_with_its_lock_is_one_act(house, sorrel: int, flint: int) -> None:
+    began, ended = NOW_S - 30 * DAY_S, NOW_S - 28 * DAY_S
+    for outside in (began - 1, ended + 1):
+        with pytest.raises(NotPlausible, match="not together then") as refused:
+            begin_pairing(sorrel, flint, began, NOW_S, ended, outside)
+        assert refused.value.field == "lock_at"
+    assert [d.pairings for d in season(house.herd(), NOW_S).dams] == []
+    visit, visiting = begin_pairing(sorrel, flint, began, NOW_S, ended, began + 3600)
+    assert [lock.seen_s for lock in house.herd().locks[visit]] == [int(began + 3600)]
+    # Its own lock is no obstacle: the act goes as a whole and comes back as a whole.
+    undoing = undo(visiting.id, NOW_S)
+    assert visit not in house.herd().locks
+    undo(undoing.id, NOW_S)
+    assert len(house.herd().locks[visit]) == 1
+
+
 def test_undo_of_a_visit_takes_its_lock_only_when_that_is_undone_first(house, sorrel, flint):
     visit, visiting = begin_pairing(sorrel, flint, NOW_S - DAY_S, NOW_S)
     locking = see_lock(visit, NOW_S - 3600, NOW_S)

@@ -34,9 +34,14 @@ def drop_pair(dam: int, sire: int, now_s: float) -> Act:
 
 
 def begin_pairing(
-    dam: int, sire: int, from_s: float, now_s: float, until_s: float | None = None
+    dam: int,
+    sire: int,
+    from_s: float,
+    now_s: float,
+    until_s: float | None = None,
+    lock_s: float | None = None,
 ) -> tuple[int, Act]:
-    """Record that a sire visits a dam; with `until_s`, a visit that is over.
+    """Record that a sire visits a dam; with `until_s`, a visit that is over; with `lock_s`, a lock.
 
     The two are in the plan from then on. Raises Conflict when either is with
     another, NotPlausible for times in the future or an end before the start.
@@ -47,6 +52,8 @@ def begin_pairing(
         _require_past("until", until_s, now_s)
         if until_s < from_s:
             raise NotPlausible("until", "it cannot end before it began")
+    if lock_s is not None:
+        _require_together("lock_at", lock_s, from_s, now_s if until_s is None else until_s)
     if until_s is None:
         for visit in Pairing.current(Pairing.until_s.is_null()):
             if visit.dam == dam or visit.sire == sire:
@@ -62,6 +69,8 @@ def begin_pairing(
         )
         if Pair.only(Pair.dam == dam, Pair.sire == sire) is None:
             Pair.record(pairing, dam=dam, sire=sire, since_s=int(from_s))
+        if lock_s is not None:
+            Lock.record(pairing, pairing=row.entity, seen_s=int(lock_s))
     return row.entity, pairing
 
 
@@ -81,12 +90,16 @@ def see_lock(entity: int, seen_s: float, now_s: float) -> Act:
     """Record a lock seen during a pairing; NotPlausible outside its time."""
     visit = _visit(entity)
     _require_past("seen", seen_s, now_s)
-    if seen_s < visit.from_s or (visit.until_s is not None and seen_s > visit.until_s):
-        raise NotPlausible("seen", "the two were not together then")
+    _require_together("seen", seen_s, visit.from_s, visit.until_s or seen_s)
     her, him = find_animal(visit.dam), find_animal(visit.sire)
     with act("lock", f"Lock seen: {her.name} × {him.name}", now_s) as seeing:
         Lock.record(seeing, pairing=entity, seen_s=int(seen_s))
     return seeing
+
+
+def _require_together(field: str, seen_s: float, from_s: float, until_s: float) -> None:
+    if not from_s <= seen_s <= until_s:
+        raise NotPlausible(field, "the two were not together then")
 
 
 def see_sign(dam: int, sign: Sign, seen_s: float, now_s: float) -> Act:

@@ -90,9 +90,9 @@ def season(herd: Herd, now_s: float) -> Season:
     return Season(now_s, tuple(shown), _plan(herd, settings, now_s))
 
 
-def dam_season(herd: Herd, dam: int, now_s: float) -> DamSeason:
-    """What this season holds of one dam, and what is to come."""
-    since_s = now_s - STRIP_BACK_DAYS * SECONDS_PER_DAY
+def dam_season(herd: Herd, dam: int, now_s: float, back_days: float = STRIP_BACK_DAYS) -> DamSeason:
+    """What the last `back_days` hold of one dam (inf: her whole life), and what is to come."""
+    since_s = now_s - back_days * SECONDS_PER_DAY
     told = learned = None
     her = herd.animals[dam]
     laying = her.name.casefold() in dams_laying()

@@ -11,7 +11,7 @@ import { LayWindow } from '@/shared/season/LayWindow'
 import { Preparations } from '@/shared/season/Preparations'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
-import { MealForm, SignForm, WeightForm } from './Recording'
+import { MealForm, SignForm, VisitForm, WeightForm } from './Recording'
 import { traitsInWords } from './traits'
 
 const WeightChart = lazy(() =>
@@ -102,9 +102,10 @@ export function Component() {
               <Heading id="pairings">Pairings and signs</Heading>
               <Pairings season={page.season} />
             </chakra.section>
-            <chakra.section aria-label="Record a sign" minWidth={0}>
+            <chakra.section aria-label="Record a sign or a visit" minWidth={0}>
               <chakra.div pt={{ lg: '36px' }}>
                 <SignForm dam={animal.id} />
+                <VisitForm dam={animal.id} />
               </chakra.div>
             </chakra.section>
           </>
@@ -153,11 +154,11 @@ function Pairings({ season }: { season: Schemas['DamSeasonTold'] }) {
     })),
     ...season.signs.map((s) => ({ at: s.seen_at, text: s.sign })),
   ].sort((a, b) => b.at.localeCompare(a.at))
-  if (events.length === 0) return <chakra.p color="soft">Nothing this season.</chakra.p>
+  if (events.length === 0) return <chakra.p color="soft">None recorded.</chakra.p>
   return (
     <chakra.ul listStyleType="none">
       {events.map((event) => (
-        <DatedLine key={event.at + event.text} at={day(event.at)}>
+        <DatedLine key={event.at + event.text} at={fullDay(event.at)}>
           {event.text}
         </DatedLine>
       ))}

@@ -2,11 +2,11 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
-import { useAct } from '@/shared/api/queries'
+import { useAct, useAnimals } from '@/shared/api/queries'
 import { fromInputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
-import { TextField } from '@/shared/ui/fields'
+import { SelectField, TextField } from '@/shared/ui/fields'
 import { typedNumber } from '@/shared/units'
 
 const WHEN = { name: 'at', label: 'When, if not now', type: 'datetime-local' } as const
@@ -170,6 +170,69 @@ export function SignForm({ dam }: { dam: number }) {
             </Button>
           </div>
         )}
+      </chakra.form>
+    </FormProvider>
+  )
+}
+
+/** A visit of a sire with its dates, also one of the past, and the lock seen meanwhile. */
+export function VisitForm({ dam }: { dam: number }) {
+  const sires = useAnimals().data?.filter((a) => a.role === 'sire' && !a.retired) ?? []
+  const form = useForm({ defaultValues: { sire: '', start: '', until: '', lock: '' } })
+  const visit = useAct(
+    (body: Schemas['PairingAsked']) => answer(api.POST('/api/season/pairings', { body })),
+    (act) => act,
+    (problem) => {
+      const fields: Record<string, 'start' | 'until' | 'lock'> = {
+        from: 'start',
+        until: 'until',
+        lock_at: 'lock',
+      }
+      const field = fields[problem.fields[0]?.field ?? ''] ?? 'sire'
+      form.setError(field, { message: problem.detail })
+    },
+  )
+  if (sires.length === 0) return null
+  const moment = (text: string) => (text ? fromInputMoment(text) : null)
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        noValidate
+        mt={6}
+        onSubmit={form.handleSubmit(({ sire, start, until, lock }) =>
+          visit.mutate(
+            {
+              dam,
+              sire: Number(sire),
+              start: moment(start),
+              until: moment(until),
+              lock_at: moment(lock),
+            },
+            { onSuccess: () => form.reset() },
+          ),
+        )}
+      >
+        <SelectField
+          name="sire"
+          label="Visited by"
+          required
+          options={[
+            { value: '', label: 'choose' },
+            ...sires.map((sire) => ({ value: String(sire.id), label: sire.name })),
+          ]}
+        />
+        <chakra.div
+          display="grid"
+          gridTemplateColumns={{ base: '1fr', sm: '1fr 1fr' }}
+          columnGap={4}
+        >
+          <TextField name="start" label="From, if not now" type="datetime-local" />
+          <TextField name="until" label="Until, if over" type="datetime-local" />
+        </chakra.div>
+        <TextField name="lock" label="Lock seen, if any" type="datetime-local" />
+        <Button type="submit" disabled={visit.isPending}>
+          Record the visit
+        </Button>
       </chakra.form>
     </FormProvider>
   )

@@ -2,6 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import { type FormEventHandler, type ReactNode, useEffect, useRef } from 'react'
 import { Link } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
+import { Photos } from '@/shared/photos/Photos'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
 import { type LayDay, STEP_TITLES, type Step } from './steps'
@@ -14,11 +15,16 @@ type Props = {
   /** What the amber button says; left out, the step's own controls lead on. */
   nextLabel?: string
   busy?: boolean
+  /** The egg that photos taken here are of. */
+  egg?: number
+  /** Photos of a step after recording: they belong to the clutch or the dam. */
+  photos?: ReactNode
   children: ReactNode
 }
 
 /** One step of lay day: where one is, the step itself, and the way on under the thumb. */
-export function StepFrame({ day, step, back, onSubmit, nextLabel, busy, children }: Props) {
+export function StepFrame(props: Props) {
+  const { day, step, back, onSubmit, nextLabel, busy, egg, photos, children } = props
   const title = useRef<HTMLHeadingElement>(null)
   useEffect(() => {
     // A new step starts at its title, for the eye and for the screen reader.
@@ -72,6 +78,12 @@ export function StepFrame({ day, step, back, onSubmit, nextLabel, busy, children
       )}
       <chakra.div flex="1" display="flex" flexDirection="column" gap={5}>
         {children}
+        {photos ?? (
+          <Photos
+            photos={day.photos.filter((p) => (egg ? p.egg === egg : p.step === step))}
+            of={{ owner: day.id, step, ...(egg && { egg }) }}
+          />
+        )}
       </chakra.div>
       <chakra.div
         position="sticky"

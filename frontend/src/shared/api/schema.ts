@@ -223,7 +223,7 @@ export interface paths {
         put?: never;
         /**
          * Begin Pairing
-         * @description Record a visit of a sire, begun now or at `start`.
+         * @description Record a visit of a sire, begun now or at `start`, with its end and a lock if known.
          */
         post: operations["begin_pairing"];
         delete?: never;
@@ -2137,7 +2137,7 @@ export interface components {
         };
         /**
          * PairingAsked
-         * @description `until` null while the two are together.
+         * @description `until` null while the two are together; `lock_at` for a lock seen meanwhile.
          */
         PairingAsked: {
             /** Dam */
@@ -2148,6 +2148,8 @@ export interface components {
             start?: string | null;
             /** Until */
             until?: string | null;
+            /** Lock At */
+            lock_at?: string | null;
         };
         /** PairingTold */
         PairingTold: {

@@ -1,5 +1,6 @@
 """Animals: dams and sires, what they weigh and eat, and the season they are in."""
 
+from math import inf
 from typing import Annotated, Literal
 
 from fastapi import APIRouter, Path
@@ -241,7 +242,9 @@ def get_animal(animal: AnimalId, house: TheHouse, now_s: NowS) -> AnimalPageTold
         meals=[MealTold.model_validate(m) for m in herd.meals.get(animal, [])],
         clutches=_clutches(herd, row),
         lightest_g=settings["lightest_dam_g"] if is_dam else None,
-        season=DamSeasonTold.of(dam_season(herd, animal, now_s), now_s, herd) if is_dam else None,
+        season=DamSeasonTold.of(dam_season(herd, animal, now_s, inf), now_s, herd)
+        if is_dam
+        else None,
         after_laying=AfterLayingTold.of(after, now_s) if after else None,
         photos=[PhotoTold.model_validate(p) for p in photos_of_owner(animal)],
     )

@@ -33,10 +33,11 @@ class PairAsked(Asked):
 
 
 class PairingAsked(PairAsked):
-    """`until` null while the two are together."""
+    """`until` null while the two are together; `lock_at` for a lock seen meanwhile."""
 
     start: AskedMoment | None = None
     until: AskedMoment | None = None
+    lock_at: AskedMoment | None = None
 
 
 class EndAsked(Asked):
@@ -191,10 +192,11 @@ def drop_pair(dam: EntityId, sire: EntityId, now_s: NowS) -> ActTold:
 
 @router.post("/pairings", status_code=201)
 def begin_pairing(asked: PairingAsked, now_s: NowS) -> ActTold:
-    """Record a visit of a sire, begun now or at `start`."""
+    """Record a visit of a sire, begun now or at `start`, with its end and a lock if known."""
     start_s = asked.start.timestamp() if asked.start else now_s
     until_s = asked.until.timestamp() if asked.until else None
-    _, act = pairings.begin_pairing(asked.dam, asked.sire, start_s, now_s, until_s)
+    lock_s = asked.lock_at.timestamp() if asked.lock_at else None
+    _, act = pairings.begin_pairing(asked.dam, asked.sire, start_s, now_s, until_s, lock_s)
     return ActTold.of(act)
 
 

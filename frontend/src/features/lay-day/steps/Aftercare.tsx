@@ -1,7 +1,8 @@
 import { chakra } from '@chakra-ui/react'
 import { useNavigate } from 'react-router'
-import { useAfterLaying } from '@/shared/api/queries'
+import { useAfterLaying, useAnimal } from '@/shared/api/queries'
 import { CareList } from '@/shared/dam-care/CareList'
+import { Photos } from '@/shared/photos/Photos'
 import { Waiting } from '@/shared/ui/page'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../StepPlace'
@@ -17,6 +18,7 @@ export function Aftercare({ day, step, back }: StepProps) {
       day={day}
       step={step}
       back={back}
+      photos={dam && <DamPhotos dam={dam.dam} />}
       nextLabel={`To clutch ${day.clutch}`}
       onSubmit={(event) => {
         event.preventDefault()
@@ -27,4 +29,9 @@ export function Aftercare({ day, step, back }: StepProps) {
       <chakra.p color="soft">Whatever is left open comes up on Today when it is due.</chakra.p>
     </StepFrame>
   )
+}
+
+function DamPhotos({ dam }: { dam: number }) {
+  const photos = useAnimal(dam).data?.photos.filter((photo) => photo.step === 'aftercare') ?? []
+  return <Photos photos={photos} of={{ owner: dam, step: 'aftercare' }} />
 }

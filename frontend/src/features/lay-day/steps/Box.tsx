@@ -3,7 +3,6 @@ import { useQuery } from '@tanstack/react-query'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useChoices, useMethods } from '@/shared/api/queries'
-import { Photos } from '@/shared/photos/Photos'
 import { Choices } from '@/shared/ui/Choices'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { Waiting } from '@/shared/ui/page'
@@ -149,10 +148,6 @@ export function Box({ day, step, back, next }: StepProps) {
           check={grams}
         />
       </FormProvider>
-      <Photos
-        photos={day.photos.filter((photo) => photo.step === 'box')}
-        of={{ owner: day.id, step: 'box' }}
-      />
     </StepFrame>
   )
 }

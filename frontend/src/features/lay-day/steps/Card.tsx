@@ -2,6 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { useClutch } from '@/shared/api/queries'
 import { ClutchCard } from '@/shared/card/ClutchCard'
+import { ClutchPhotos } from '@/shared/photos/ClutchPhotos'
 import { Button } from '@/shared/ui/Button'
 import { Waiting } from '@/shared/ui/page'
 import { StepFrame } from '../StepFrame'
@@ -17,6 +18,7 @@ export function Card({ day, step, back, next }: StepProps) {
       step={step}
       back={back}
       nextLabel="Card is on, next"
+      photos={<ClutchPhotos clutch={clutch.data} step="card" />}
       onSubmit={(event) => {
         event.preventDefault()
         next()

@@ -1,6 +1,5 @@
 import { chakra } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
-import { Photos } from '@/shared/photos/Photos'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Choices } from '@/shared/ui/Choices'
@@ -85,10 +84,6 @@ export function Dam({ day, step, back, change, next }: StepProps) {
           />
         </FormProvider>
       )}
-      <Photos
-        photos={day.photos.filter((photo) => photo.step === 'dam')}
-        of={{ owner: day.id, step: 'dam' }}
-      />
     </StepFrame>
   )
 }

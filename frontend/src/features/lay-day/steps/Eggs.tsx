@@ -5,7 +5,6 @@ import { BoxDrawing } from '@/eggs/BoxDrawing'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
-import { Photos } from '@/shared/photos/Photos'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
@@ -69,6 +68,7 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
     <StepFrame
       day={day}
       step={step}
+      egg={number}
       back={back}
       {...((egg.vessels || egg.slug) && {
         nextLabel: number === eggs.length ? 'Done with the eggs' : `Egg ${number} done`,
@@ -161,10 +161,6 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
         mass={egg.mass_g ?? null}
         onMass={(mass_g) => change({ eggs: withEgg(eggs, number, { mass_g }) })}
         usual={useRules().data?.usual_egg_g}
-      />
-      <Photos
-        photos={day.photos.filter((photo) => photo.egg === number)}
-        of={{ owner: day.id, egg: number, step: 'eggs' }}
       />
       <OtherEggs eggs={eggs} number={number} onChoose={show} />
     </StepFrame>

@@ -1,6 +1,5 @@
 import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
-import { Photos } from '@/shared/photos/Photos'
 import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../StepPlace'
@@ -115,10 +114,6 @@ export function Handling({ day, step, back, change, next }: StepProps) {
         An egg that sags high on a clump is supported with a small stack of grid. A torn shell
         weeps: it stays in, and is watched.
       </chakra.p>
-      <Photos
-        photos={day.photos.filter((photo) => photo.step === 'handling')}
-        of={{ owner: day.id, step: 'handling' }}
-      />
     </StepFrame>
   )
 }

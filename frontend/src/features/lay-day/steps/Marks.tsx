@@ -1,6 +1,5 @@
 import { chakra } from '@chakra-ui/react'
 import { EggDrawing } from '@/eggs/EggDrawing'
-import { Photos } from '@/shared/photos/Photos'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../StepPlace'
 
@@ -25,10 +24,6 @@ export function Marks({ day, step, back, next }: StepProps) {
         </chakra.p>
       </chakra.div>
       <chakra.p color="soft">Slowly, no knocks, no breath on the eggs.</chakra.p>
-      <Photos
-        photos={day.photos.filter((photo) => photo.step === 'marks')}
-        of={{ owner: day.id, step: 'marks' }}
-      />
     </StepFrame>
   )
 }

@@ -2,7 +2,6 @@ import { chakra } from '@chakra-ui/react'
 import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { useRef, useState } from 'react'
 import { ArrangeableBox, type PlacedEgg } from '@/eggs/BoxDrawing'
-import { Photos } from '@/shared/photos/Photos'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../StepPlace'
 import { type Egg, withClump, withEgg } from '../steps'
@@ -88,10 +87,6 @@ export function Places({ day, step, back, change, next }: StepProps) {
           others it sticks to.
         </chakra.p>
       )}
-      <Photos
-        photos={day.photos.filter((photo) => photo.step === 'places')}
-        of={{ owner: day.id, step: 'places' }}
-      />
     </StepFrame>
   )
 }
