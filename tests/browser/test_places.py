@@ -147,9 +147,9 @@ def test_the_clutch_says_what_its_forecast_rests_on(desk: Page, demo: str) -> No
 
 def test_degrees_follow_the_keeper(desk: Page, demo: str) -> None:
     open_place(desk, demo)
-    expect(desk.get_by_text("set to 31.5 °C")).to_be_visible()
+    expect(desk.get_by_text("set to 31.5 °C", exact=True)).to_be_visible()
     desk.get_by_role("button", name="switch to °F").click()
-    expect(desk.get_by_text("set to 88.7 °F")).to_be_visible()
+    expect(desk.get_by_text("set to 88.7 °F", exact=True)).to_be_visible()
     expect(desk.get_by_text(re.compile(r"Ran cold, down to 7\d\.\d °F")).first).to_be_visible()
 
 
