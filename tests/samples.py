@@ -3,6 +3,7 @@
 from datetime import UTC, datetime
 
 from sandboa.core.box import Closing, usual_places
+from sandboa.journal.animals import AnimalSaid, add_animal
 from sandboa.journal.lay_day import EggLaid, LayDay
 
 #: The tests' own today.
@@ -29,3 +30,8 @@ def lay_day(days_ago: float = 10.0, **changes: object) -> LayDay:
         "set_point_c": 31.5,
     }
     return LayDay(**{**values, **changes})  # type: ignore[arg-type]
+
+
+def animal(role: str, name: str, **more: object) -> int:
+    """A dam or sire recorded now in the open house; its id."""
+    return add_animal(AnimalSaid(role=role, name=name, **more), NOW_S)[0]  # type: ignore[arg-type]

@@ -4,7 +4,7 @@ from datetime import UTC, datetime
 
 import pytest
 
-from samples import DAY_S, NOW_S, lay_day
+from samples import DAY_S, NOW_S, animal, lay_day
 from sandboa.core.animals import TraitForm
 from sandboa.core.dam_care import AftercareTask, TubSchool
 from sandboa.core.errors import NotPlausible
@@ -15,7 +15,6 @@ from sandboa.journal.aftercare import dams_after_laying, last_clutch, tick_after
 from sandboa.journal.animals import (
     AnimalSaid,
     TraitSaid,
-    add_animal,
     correct_animal,
     offer_meal,
     weigh,
@@ -35,10 +34,6 @@ from sandboa.journal.season import season, tick_preparation
 from sandboa.journal.settings import house_settings, set_setting
 
 MONTH_S = 30 * DAY_S
-
-
-def animal(role: str, name: str, **more: object) -> int:
-    return add_animal(AnimalSaid(role=role, name=name, **more), NOW_S)[0]  # type: ignore[arg-type]
 
 
 @pytest.fixture

@@ -61,7 +61,7 @@ def jpeg(size: tuple[int, int] = (320, 200), exif: bytes | None = None) -> bytes
 def test_a_whole_lay_day_becomes_one_clutch_in_one_act(house: HouseNow) -> None:
     draft = begun()
     picture = readable_picture(jpeg())
-    photos.attach(draft, picture, NOW_S, NOW_S, egg=3, step="eggs")
+    photos.attach(draft, picture, NOW_S, NOW_S, egg=3, step=Step.EGGS)
     drafts.save(draft, 1, Step.SHELF, full_state(draft), NOW_S)
     code, laying = drafts.record(draft, NOW_S)
     page = clutch_page(house, code, NOW_S)
@@ -211,7 +211,7 @@ def test_a_photo_is_made_new_upright_and_without_metadata(house: HouseNow, tmp_p
     assert b"somebody" not in picture.jpeg
     assert len(Image.open(io.BytesIO(picture.jpeg)).getexif()) == 0
     draft = begun()
-    photo, attaching = photos.attach(draft, picture, NOW_S, NOW_S, egg=None, step="prepare")
+    photo, attaching = photos.attach(draft, picture, NOW_S, NOW_S, egg=None, step=Step.PREPARE)
     kept = photos.picture_path(photo.file)
     assert kept.parent == tmp_path / "photos"
     assert kept.read_bytes() == picture.jpeg

@@ -35,7 +35,7 @@ def clutch(house: HouseNow) -> Clutch:
 
 
 def attach(owner: int, egg: int | None = None, taken_s: float = NOW_S) -> photos.Photo:
-    return photos.attach(owner, PICTURE, taken_s, NOW_S, egg=egg, step="")[0]
+    return photos.attach(owner, PICTURE, taken_s, NOW_S, egg=egg, step=None)[0]
 
 
 @pytest.mark.parametrize("kind", ["JPEG", "PNG", "WEBP", "HEIF"])

@@ -2,11 +2,11 @@
 
 import pytest
 
-from samples import DAY_S, NOW_S, lay_day
+from samples import DAY_S, NOW_S, animal, lay_day
 from sandboa.core.errors import NotPlausible
 from sandboa.core.laying import PreparationTask, Sign
 from sandboa.journal.acts import undo
-from sandboa.journal.animals import AnimalSaid, add_animal, correct_animal, weigh
+from sandboa.journal.animals import AnimalSaid, correct_animal, weigh
 from sandboa.journal.errors import Conflict, NotFound
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
@@ -21,29 +21,25 @@ from sandboa.journal.pairings import (
 from sandboa.journal.season import DamSeason, season, tick_preparation
 
 
-def add(role: str, name: str) -> int:
-    return add_animal(AnimalSaid(role=role, name=name), NOW_S)[0]
-
-
 def of(house: HouseNow, name: str, now_s: float = NOW_S) -> DamSeason:
     return next(d for d in season(house.herd(), now_s).dams if d.name == name)
 
 
 @pytest.fixture
 def sorrel(house: HouseNow) -> int:
-    return add("dam", "Sorrel")
+    return animal("dam", "Sorrel")
 
 
 @pytest.fixture
 def flint(house: HouseNow) -> int:
-    return add("sire", "Flint")
+    return animal("sire", "Flint")
 
 
 def test_the_next_to_lay_comes_first_and_who_laid_comes_last(house: HouseNow, sorrel: int) -> None:
     lay_clutch(lay_day(3.0, dam="Tansy"), NOW_S)
     tansy = next(a.entity for a in house.herd().animals.values() if a.name == "Tansy")
     see_sign(tansy, Sign.PRE_LAY_SHED, NOW_S - 33 * DAY_S, NOW_S)
-    late, soon = add("dam", "Yarrow"), add("dam", "Borage")
+    late, soon = animal("dam", "Yarrow"), animal("dam", "Borage")
     see_sign(late, Sign.PRE_LAY_SHED, NOW_S - 2 * DAY_S, NOW_S)
     see_sign(soon, Sign.PRE_LAY_SHED, NOW_S - 25 * DAY_S, NOW_S)
     see_sign(sorrel, Sign.OFF_FOOD, NOW_S - 5 * DAY_S, NOW_S)

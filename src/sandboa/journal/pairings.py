@@ -44,7 +44,8 @@ def begin_pairing(
     """Record that a sire visits a dam; with `until_s`, a visit that is over; with `lock_s`, a lock.
 
     The two are in the plan from then on. Raises Conflict when either is with
-    another, NotPlausible for times in the future or an end before the start.
+    another, NotPlausible for times in the future, an end before the start or
+    a lock outside the visit.
     """
     her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
     _require_past("from", from_s, now_s)
@@ -97,11 +98,6 @@ def see_lock(entity: int, seen_s: float, now_s: float) -> Act:
     return seeing
 
 
-def _require_together(field: str, seen_s: float, from_s: float, until_s: float) -> None:
-    if not from_s <= seen_s <= until_s:
-        raise NotPlausible(field, "the two were not together then")
-
-
 def see_sign(dam: int, sign: Sign, seen_s: float, now_s: float) -> Act:
     """Record off food, ovulation or a pre-lay shed of a dam."""
     her = find_animal(dam, DAM)
@@ -122,3 +118,8 @@ def _require_past(field: str, at_s: float, now_s: float) -> None:
     require_moment(field, at_s)
     if at_s > now_s + CLOCK_GRACE_S:
         raise NotPlausible(field, "that time is in the future")
+
+
+def _require_together(field: str, seen_s: float, from_s: float, until_s: float) -> None:
+    if not from_s <= seen_s <= until_s:
+        raise NotPlausible(field, "the two were not together then")

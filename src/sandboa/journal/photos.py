@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from sandboa.core.errors import NotPlausible
+from sandboa.core.lay_day import Step
 from sandboa.core.units import CLOCK_GRACE_S, require_moment
 from sandboa.journal.acts import act
 from sandboa.journal.errors import NotFound
@@ -16,7 +17,6 @@ __all__ = ["Picture", "attach", "photos_of_clutch", "photos_of_owner", "picture_
 
 #: Photos of one clutch, lay day or animal (assumption).
 MOST_PHOTOS = 500
-_LONGEST_STEP = 40
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,10 +30,17 @@ class Picture:
 
 
 def attach(
-    owner: int, picture: Picture, taken_s: float, now_s: float, *, egg: int | None, step: str
+    owner: int,
+    picture: Picture,
+    taken_s: float,
+    now_s: float,
+    *,
+    egg: int | None,
+    step: Step | None,
 ) -> tuple[Photo, Act]:
-    """Keep a photo of a lay day, clutch or animal (`owner` is its id), of one egg if given.
+    """Keep a photo of a lay day, clutch or animal (`owner` is its id).
 
+    `egg` when it is of one egg, `step` when it was taken at a step of lay day.
     Raises NotFound for an unknown owner or egg, NotPlausible for a time that
     is none or one photo too many.
     """
@@ -50,7 +57,7 @@ def attach(
             attaching,
             owner=owner,
             egg=egg,
-            step=step[:_LONGEST_STEP],
+            step=step.value if step else "",
             taken_s=int(taken_s),
             file=name,
             width=picture.width,

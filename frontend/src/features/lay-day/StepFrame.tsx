@@ -17,7 +17,7 @@ type Props = {
   busy?: boolean
   /** The egg that photos taken here are of. */
   egg?: number
-  /** Photos of a step after recording: they belong to the clutch or the dam. */
+  /** Photos of a step after recording, which belong to the clutch or the dam; null for none. */
   photos?: ReactNode
   children: ReactNode
 }
@@ -78,7 +78,9 @@ export function StepFrame(props: Props) {
       )}
       <chakra.div flex="1" display="flex" flexDirection="column" gap={5}>
         {children}
-        {photos ?? (
+        {photos !== undefined ? (
+          photos
+        ) : (
           <Photos
             photos={day.photos.filter((p) => (egg ? p.egg === egg : p.step === step))}
             of={{ owner: day.id, step, ...(egg && { egg }) }}

@@ -1,5 +1,6 @@
 import type { ComponentType } from 'react'
 import { Navigate, useNavigate, useParams } from 'react-router'
+import { useRules } from '@/shared/api/queries'
 import { Waiting } from '@/shared/ui/page'
 import { AFTER_RECORDING, beside, type LayDay, STEP_TITLES, type State, type Step } from './steps'
 import { Aftercare } from './steps/Aftercare'
@@ -48,7 +49,8 @@ export function Component() {
   const { id = '', step: asked } = useParams()
   const navigate = useNavigate()
   const { day, problem, change, keep } = useLayDay(Number(id))
-  if (!day) return <Waiting problem={problem} />
+  const rules = useRules().data
+  if (!day || !rules) return <Waiting problem={problem} />
   if (!asked || !(asked in STEP_TITLES)) {
     // Where it stands becomes an address of its own, so that the back button leads one step back.
     return <Navigate to={`/lay-day/${id}/${day.step}`} replace />
@@ -62,10 +64,12 @@ export function Component() {
     return <Navigate to={`/lay-day/${id}/shelf`} replace />
   }
   const next = (changed: Partial<State> = {}) => {
-    // Whether an egg must be turned decides whether that step comes.
+    // The order as the house will tell it once the change is saved.
     const eggs = changed.eggs ?? day.state.eggs
     const maternal = (changed.method ?? day.state.method).dam === 'maternal incubation'
-    const coming = beside(stepsFor(eggs, maternal), step, 1)
+    const toTurn = eggs.some((egg) => !egg.slug && egg.disc && egg.disc !== 'top')
+    const order = rules.lay_day_orders.find((o) => o.maternal === maternal && o.to_turn === toTurn)
+    const coming = beside(order?.steps ?? day.steps, step, 1)
     if (!coming) return
     if (!recorded) change(changed, coming)
     navigate(`/lay-day/${id}/${coming}`)
@@ -83,11 +87,4 @@ export function Component() {
       next={next}
     />
   )
-}
-
-/** The steps as the house will tell them once the change is saved. */
-function stepsFor(eggs: State['eggs'], maternal: boolean): Step[] {
-  if (maternal) return ['prepare', 'dam', 'count', 'shelf', 'card', 'aftercare']
-  const toTurn = eggs.some((egg) => !egg.slug && egg.disc && egg.disc !== 'top')
-  return (Object.keys(STEP_TITLES) as Step[]).filter((step) => step !== 'turning' || toTurn)
 }

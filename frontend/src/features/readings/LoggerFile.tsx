@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { DropFile } from '@/shared/logger-file/DropFile'
 import { type FileChoices, Questions } from '@/shared/logger-file/Questions'
+import { sentence } from '@/shared/sentence'
 import { Notice } from '@/shared/ui/page'
 import type { Place } from './places'
 import { type Stored, StoreFile } from './StoreFile'
@@ -44,12 +45,7 @@ export function LoggerFile({ places, probes }: Props) {
       <DropFile file={file} onFile={take} onRefused={setRefused} />
       <chakra.div aria-live="polite" mt={4}>
         {refused && <Notice urgent>{refused}</Notice>}
-        {file && preview.error && (
-          <Notice urgent>
-            {preview.error.message.replace(/\.? Nothing was stored\.$|\.$/, '')}. Nothing was
-            stored.
-          </Notice>
-        )}
+        {file && preview.error && <Notice urgent>{sentence(preview.error.message)}</Notice>}
         {told && (
           <>
             <Questions

@@ -2394,6 +2394,8 @@ export interface components {
             ];
             /** Cautions */
             cautions: components["schemas"]["CautionTold"][];
+            /** Lay Day Orders */
+            lay_day_orders: components["schemas"]["StepOrder"][];
         };
         /**
          * SaveAsked
@@ -2503,6 +2505,18 @@ export interface components {
          * @enum {string}
          */
         Step: "prepare" | "dam" | "marks" | "count" | "places" | "eggs" | "turning" | "handling" | "box" | "shelf" | "card" | "aftercare";
+        /**
+         * StepOrder
+         * @description The steps of a lay day of that kind; `to_turn`: an egg's disc is not on top.
+         */
+        StepOrder: {
+            /** Maternal */
+            maternal: boolean;
+            /** To Turn */
+            to_turn: boolean;
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+        };
         /** StoredFileTold */
         StoredFileTold: {
             file: components["schemas"]["FileTold"];

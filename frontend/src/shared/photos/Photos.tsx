@@ -4,6 +4,7 @@ import { useId } from 'react'
 import { answer, api, type Problem, problemOf, type Schemas } from '@/shared/api/client'
 import { useRules, useUndo } from '@/shared/api/queries'
 import { dayAndTime } from '@/shared/dates'
+import { sentence } from '@/shared/sentence'
 import { showAct, showProblem } from '@/shared/ui/toaster'
 
 type Photo = Schemas['PhotoTold']
@@ -33,7 +34,7 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
       const refused: string[] = []
       for (const file of files) {
         if (most && file.size > most) {
-          refused.push(`${file.name}: larger than ${Math.round(most / 2 ** 20)} MB`)
+          refused.push(`${file.name}: larger than ${Math.round(most / 2 ** 20)} MB.`)
           continue
         }
         try {
@@ -41,7 +42,7 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
           showAct(act.summary, () => undo.mutate(act.id))
         } catch (problem) {
           const why = (problem as Problem).detail ?? 'did not arrive'
-          refused.push(`${file.name}: ${why}`)
+          refused.push(`${file.name}: ${sentence(why)}`)
         }
       }
       return refused
@@ -84,7 +85,7 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
       </chakra.label>
       {add.data?.map((refusal) => (
         <chakra.p key={refusal} role="alert" color="vessel" fontWeight={600} width="100%">
-          {refusal}.
+          {refusal}
         </chakra.p>
       ))}
     </chakra.div>

@@ -12,7 +12,7 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EGG_MASS_RANGE_G, EggEvent, Lump, may_be_second_clutch
 from sandboa.core.methods import Contact, Method, checked
 from sandboa.core.names import clean_code, next_code
-from sandboa.core.units import require_moment, require_range
+from sandboa.core.units import SECONDS_PER_DAY, require_moment, require_range
 from sandboa.core.water import medium_named
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 from sandboa.journal.acts import act
@@ -143,7 +143,7 @@ def require_asked_about(dam: int, name: str, laid_s: float, second_clutch: bool)
     within_days = house_settings()["second_clutch_days"]
     for earlier in Clutch.current(Clutch.dam == dam):
         if may_be_second_clutch(earlier.laid_s, laid_s, within_days):
-            days = round(abs(laid_s - earlier.laid_s) / 86_400)
+            days = round(abs(laid_s - earlier.laid_s) / SECONDS_PER_DAY)
             apart = f"{days} day{'s' * (days != 1)} apart from" if days else "the same day as"
             raise Question(
                 f"{name.strip()} laid {earlier.code} {apart} this. Is this a second clutch?",

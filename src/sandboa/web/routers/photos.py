@@ -39,9 +39,7 @@ def add_photo(
 ) -> PhotoAddedTold:
     """Attach a photo (the body: JPEG, PNG, WebP or HEIC) to a lay day, clutch or animal."""
     taken_s = taken_at.timestamp() if taken_at else now_s
-    at_step = step.value if step else ""
-    picture = readable_picture(body)
-    photo, act = photos.attach(owner, picture, taken_s, now_s, egg=egg, step=at_step)
+    photo, act = photos.attach(owner, readable_picture(body), taken_s, now_s, egg=egg, step=step)
     return PhotoAddedTold(photo=PhotoTold.model_validate(photo), act=ActTold.of(act))
 
 

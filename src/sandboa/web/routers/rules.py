@@ -1,11 +1,13 @@
 """Numbers of the core that a screen draws or checks with: told once, never copied."""
 
+from itertools import product
+
 from fastapi import APIRouter
 from pydantic import BaseModel
 
 from sandboa.core.cautions import CAUTIONS
 from sandboa.core.dimples.stages import ALLOWED_FROM
-from sandboa.core.lay_day import USUAL_EGG_G
+from sandboa.core.lay_day import USUAL_EGG_G, Step, steps
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.web.shapes import Told
@@ -27,12 +29,21 @@ class CautionTold(Told):
     text: str
 
 
+class StepOrder(BaseModel):
+    """The steps of a lay day of that kind; `to_turn`: an egg's disc is not on top."""
+
+    maternal: bool
+    to_turn: bool
+    steps: list[Step]
+
+
 class RulesTold(BaseModel):
     dimple_stages: list[DimpleStage]
     largest_file_bytes: int
     largest_photo_bytes: int
     usual_egg_g: tuple[float, float]
     cautions: list[CautionTold]
+    lay_day_orders: list[StepOrder]
 
 
 @router.get("")
@@ -44,4 +55,8 @@ def get_rules() -> RulesTold:
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
         usual_egg_g=USUAL_EGG_G,
         cautions=[CautionTold.model_validate(c) for c in CAUTIONS],
+        lay_day_orders=[
+            StepOrder(maternal=m, to_turn=t, steps=list(steps(maternal=m, to_turn=t)))
+            for m, t in product((False, True), repeat=2)
+        ],
     )

@@ -3,7 +3,7 @@ import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors } from '@dn
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { useFormContext } from 'react-hook-form'
-import { ArrangeableBox } from '@/eggs/BoxDrawing'
+import { ArrangeableBox } from '@/eggs/ArrangeableBox'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { TextField } from '@/shared/ui/fields'
 import { countOf, type LaidEgg, type LayValues } from './values'

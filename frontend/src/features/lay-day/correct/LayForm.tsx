@@ -1,6 +1,7 @@
 import { chakra } from '@chakra-ui/react'
 import { FormProvider, useForm, useFormContext } from 'react-hook-form'
 import type { Problem, Schemas } from '@/shared/api/client'
+import { sentence } from '@/shared/sentence'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { Heading } from '@/shared/ui/page'
@@ -161,9 +162,4 @@ function RatioHint({
 
 function grams(text: string): true | string {
   return !text.trim() || typedNumber(text) >= 0 || 'Grams as a number, or empty.'
-}
-
-function sentence(text: string): string {
-  const tidy = text.charAt(0).toUpperCase() + text.slice(1)
-  return tidy.endsWith('.') ? tidy : `${tidy}.`
 }

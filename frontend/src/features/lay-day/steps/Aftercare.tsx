@@ -18,7 +18,7 @@ export function Aftercare({ day, step, back }: StepProps) {
       day={day}
       step={step}
       back={back}
-      photos={dam && <DamPhotos dam={dam.dam} />}
+      photos={dam ? <DamPhotos dam={dam.dam} /> : null}
       nextLabel={`To clutch ${day.clutch}`}
       onSubmit={(event) => {
         event.preventDefault()

@@ -43,8 +43,8 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
   const { eggs, method } = day.state
   const [number, setNumber] = useState(() => nextToLook(eggs))
   const egg = eggs[number - 1]
-  const show = (egg: number) => {
-    setNumber(egg)
+  const show = (shown: number) => {
+    setNumber(shown)
     window.scrollTo(0, 0)
   }
   const answered = (changed: Partial<Egg>) => {
