@@ -60,7 +60,7 @@ export function Dam({ day, step, back, change, next }: StepProps) {
             alignSelf="flex-start"
             onClick={form.handleSubmit((values) => next(weighed(values)))}
           >
-            She is with a vet, or will be: box these eggs
+            A vet sees her: box these eggs
           </Button>
         </>
       )}
