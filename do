@@ -100,7 +100,8 @@ case "${1:-}" in
     ;;
   bench)
     set_up
-    exec "$py" -m benchmarks
+    shift
+    exec "$py" -m benchmarks "$@"
     ;;
   screenshots)
     set_up

@@ -1,17 +1,36 @@
-"""`./do bench`: prints each ratio beside its aim."""
+"""`./do bench [PART ...]`: ratios beside their aims, and reports on simulated seasons and years."""
 
-from benchmarks import first_load, forecast, readings, today
+import sys
+
+from benchmarks import faults, first_load, forecast, forecasts, readings, scale, today, trace
 from benchmarks.report import Ratio
 
+_RATIOS = (readings, forecast, today, first_load)
+_REPORTS = {
+    "faults": faults.report,
+    "forecasts": forecasts.report,
+    "trace": trace.report,
+    "scale": scale.report,
+}
 
-def main() -> None:
-    print("Ratios, this against that in one run; nothing here is a test.\n")
-    for part in (readings, forecast, today, first_load):
-        for ratio in part.measure():
-            print(ratio.line(), flush=True)
+
+def main(parts: list[str]) -> int:
+    """Without parts the ratios; else the reports named."""
+    unknown = [part for part in parts if part not in _REPORTS]
+    if unknown:
+        sys.stderr.write(f"no report {unknown[0]}; there is: {', '.join(_REPORTS)}\n")
+        return 2
+    for part in parts:
+        print(_REPORTS[part](), flush=True)
+    if not parts:
+        print("Ratios, this against that in one run; nothing here is a test.\n")
+        for source in _RATIOS:
+            for ratio in source.measure():
+                print(ratio.line(), flush=True)
+    return 0
 
 
 __all__ = ["Ratio", "main"]
 
 if __name__ == "__main__":
-    main()
+    sys.exit(main(sys.argv[1:]))

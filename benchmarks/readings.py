@@ -13,9 +13,10 @@ from tests.running import running
 from tests.samples import lay_day
 
 from benchmarks.report import Ratio
+from sandboa.journal.devices import NewToken, add_device
+from sandboa.journal.intake import take_in
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.probes import ProbePlace, hang_probe
-from sandboa.journal.readings import store_readings
 from sandboa.records.database import database, open_database
 from sandboa.records.readings import ReadingRow
 
@@ -59,20 +60,22 @@ def _raw(batches: list[list[ReadingRow]]) -> float:
     return took
 
 
-def _furnish(folder: str, now_s: float) -> int:
+def _furnish(folder: str, now_s: float) -> NewToken:
     open_database(Path(folder) / "house.sqlite3")
     lay_clutch(lay_day(), now_s)
     since_s = now_s - 90 * 86_400
-    probe, _ = hang_probe("Bench", ProbePlace("26-01"), since_s, now_s)
-    return probe.entity
+    made = add_device("Bench", now_s)
+    hang_probe("Bench", ProbePlace("26-01"), since_s, now_s, device=made.device.entity)
+    return made
 
 
 def _inside(batches: list[list[ReadingRow]], now_s: float) -> float:
     with tempfile.TemporaryDirectory() as folder:
-        probe = _furnish(folder, now_s)
+        device = _furnish(folder, now_s).device
+        deliveries = [[(None, *row) for row in batch] for batch in batches]
         start = time.perf_counter()
-        for batch in batches:
-            store_readings(probe, batch, "logger", "", now_s)
+        for delivery in deliveries:
+            take_in(device, delivery, now_s)
         took = time.perf_counter() - start
         database.close()
     return took
@@ -80,13 +83,12 @@ def _inside(batches: list[list[ReadingRow]], now_s: float) -> float:
 
 def _over_http(batches: list[list[ReadingRow]], now_s: float) -> float:
     with tempfile.TemporaryDirectory() as folder:
-        probe = _furnish(folder, now_s)
+        token = _furnish(folder, now_s).token
         database.close()
         # Written before the clock starts: making JSON is the logger's work, not the server's.
         bodies = [
             json.dumps(
                 {
-                    "probe": probe,
                     "readings": [
                         {
                             "at": datetime.fromtimestamp(at_s, UTC).isoformat(),
@@ -107,7 +109,7 @@ def _over_http(batches: list[list[ReadingRow]], now_s: float) -> float:
             start = time.perf_counter()
             for body in bodies:
                 answer = client.post(
-                    "/api/readings", content=body, headers={"Content-Type": "application/json"}
+                    "/api/readings", content=body, headers={"Authorization": f"Bearer {token}"}
                 )
                 assert answer.json()["new"] == _BATCH, answer.text
             return time.perf_counter() - start

@@ -21,6 +21,19 @@ def _disc_underneath(page: Page) -> None:
     expect(page.get_by_text("Egg 3 of 7")).to_be_visible()
 
 
+def _trace_drawn(page: Page) -> None:
+    expect(page.get_by_role("group", name="Climate of North")).to_be_visible()
+
+
+def _fan_failure(page: Page) -> None:
+    """The trace of the fortnight in which the fan stood still."""
+    _trace_drawn(page)
+    climate = page.get_by_role("region", name="Climate")
+    climate.get_by_role("button", name="14 days").click()
+    climate.scroll_into_view_if_needed()
+    page.evaluate("document.querySelector('[aria-labelledby=climate]').scrollIntoView()")
+
+
 def _file_understood(page: Page) -> None:
     lines = ["Date;Time;Temp (F);RH %"]
     lines += [f"{13 + h // 24}.04.2026;{h % 24:02d}:00;{87 + h % 3},5;9{h % 5}" for h in range(96)]
@@ -43,6 +56,8 @@ _VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...]
     ("lay-day-eggs-phone", "/lay-day/{lay}/eggs", "bench", PHONE, _disc_underneath),
     ("lay-day-eggs-phone-night", "/lay-day/{lay}/eggs", "night", PHONE, _disc_underneath),
     ("lay-day-shelf-phone-night", "/lay-day/{lay}/shelf", "night", PHONE, _nothing),
+    ("cabinet", "/cabinets/North", "bench", DESK, _trace_drawn),
+    ("cabinet-night", "/cabinets/North", "night", DESK, _fan_failure),
     ("clutch", "/clutches/26-04", "bench", DESK, _nothing),
     ("clutch-phone-night", "/clutches/26-04", "night", PHONE, _nothing),
     ("card", "/clutches/26-04/card", "bench", DESK, _nothing),

@@ -20,17 +20,26 @@ PHONE = {"width": 390, "height": 844}
 
 
 @contextmanager
-def running(*arguments: str) -> Iterator[str]:
-    """`sandboa ARGUMENTS` on a free port; yields its address. It listens before it says so."""
+def started(*arguments: str) -> Iterator[tuple[subprocess.Popen[str], str]]:
+    """`sandboa ARGUMENTS` on a free port: the process and its address, which listens by then."""
     command = [sys.executable, "-m", "sandboa", *arguments, "--port", "0"]
     process = subprocess.Popen(command, stdout=subprocess.PIPE, text=True)
     assert process.stdout is not None
     try:
-        line = process.stdout.readline()
-        found = re.search(r"http://\S+?(?=/ )", line)
-        assert found, f"no address in {line!r}"
-        yield found[0]
+        found = None
+        while found is None:
+            line = process.stdout.readline()
+            assert line, "it ended without an address"
+            found = re.search(r"http://\S+?(?=/ )", line)
+        yield process, found[0]
     finally:
         process.terminate()
         process.wait(timeout=20)
         process.stdout.close()
+
+
+@contextmanager
+def running(*arguments: str) -> Iterator[str]:
+    """`sandboa ARGUMENTS` on a free port; yields its address."""
+    with started(*arguments) as (_, address):
+        yield address

@@ -3,15 +3,16 @@ import { useEffect, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { EggDrawing } from './eggs/EggDrawing'
+import { useLive } from './shared/climate/useLive'
 import { toggleTheme, useTheme } from './shared/theme/useTheme'
 import { KeysDialog } from './shared/ui/KeysDialog'
 import { setTemperatureUnit, useTemperatureUnit } from './shared/units'
 
 const PLACES = [
   { to: '/', name: 'Today', key: 't' },
+  { to: '/cabinets', name: 'Cabinets', key: 'c' },
   { to: '/animals', name: 'Animals', key: 'a' },
   { to: '/lay-day', name: 'Lay day', key: 'l' },
-  { to: '/readings', name: 'Readings', key: 'r' },
   { to: '/bench', name: 'Bench', key: 'b' },
   { to: '/settings', name: 'Settings', key: 's' },
 ]
@@ -20,6 +21,7 @@ const PLACES = [
 export function Frame() {
   const [keysShown, setKeysShown] = useState(false)
   const navigate = useNavigate()
+  useLive()
   const { pathname } = useLocation()
   useHotkeys('n', toggleTheme)
   useHotkeys('shift+slash', () => setKeysShown(true), { useKey: false })

@@ -26,6 +26,13 @@ export const router = createBrowserRouter([
       { path: '/lay-day/:id/:step?', lazy: () => import('./features/lay-day/StepPlace') },
       { path: '/settings', lazy: () => import('./features/settings/SettingsPlace') },
       { path: '/settings/methods/:method', lazy: () => import('./features/settings/MethodPlace') },
+      { path: '/cabinets', lazy: () => import('./features/cabinet/CabinetPlace') },
+      { path: '/cabinets/new', lazy: () => import('./features/cabinet/CabinetFormPlace') },
+      { path: '/cabinets/:name', lazy: () => import('./features/cabinet/CabinetPlace') },
+      {
+        path: '/cabinets/:name/correct',
+        lazy: () => import('./features/cabinet/CabinetFormPlace'),
+      },
       { path: '/readings', lazy: () => import('./features/readings/ReadingsPlace') },
       { path: '/bench', lazy: () => import('./features/bench/BenchPlace') },
       { path: '/specimens', lazy: () => import('./features/specimens/SpecimensPlace') },

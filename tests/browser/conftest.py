@@ -22,6 +22,13 @@ def demo() -> Iterator[str]:
 
 
 @pytest.fixture
+def own_demo() -> Iterator[str]:
+    """A demo of the test's own, to change things in."""
+    with running("demo", "--today", NOW.isoformat()) as address:
+        yield address
+
+
+@pytest.fixture
 def empty(tmp_path: Path) -> Iterator[str]:
     """Address of a house with nothing in it."""
     with running("serve", "--data", str(tmp_path)) as address:

@@ -70,6 +70,8 @@ def test_a_leap_in_weight_is_asked_about_then_taken(phone: Page, empty: str) -> 
     dam = add(phone, empty, "dam", "Sorrel")
     phone.request.post(f"{empty}/api/animals/{dam}/weights", data={"mass_g": 1850})
     open_animal(phone, empty, dam)
+    # The chart comes with a script of its own; what is below it moves when it comes.
+    expect(phone.locator(".uplot")).to_be_visible()
     phone.get_by_label("Weight, g", exact=True).fill("850")
     phone.get_by_role("button", name="Record weight").tap()
     expect(phone.get_by_text("1850 g before, now 850 g")).to_be_visible()
@@ -190,7 +192,7 @@ def test_a_house_method_is_changed_and_the_clutch_keeps_its_copy(desk: Page, emp
     desk.goto(f"{empty}/settings")
     methods = desk.get_by_role("region", name="Methods")
     methods.get_by_role("listitem").get_by_role("link").first.click()
-    desk.get_by_label("Name").fill("Cooler")
+    desk.get_by_label("Name", exact=True).fill("Cooler")
     desk.get_by_label("Temperature", exact=False).first.fill("30.5")
     desk.get_by_role("button", name="Save the method").click()
     expect(methods).to_contain_text("Cooler")

@@ -16,7 +16,7 @@ from sandboa.core.development import (
     box_temperature,
     learned_offset_c,
 )
-from sandboa.core.development.box_temperature import HAND_GAP_S
+from sandboa.core.development.sources import HAND_GAP_S
 
 HOUR = 3600.0
 DAY = 24 * HOUR

@@ -5,8 +5,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from sandboa.core.development.box_temperature import ReadingSeries, SetPoints, _runs
+from sandboa.core.development.box_temperature import _runs
 from sandboa.core.development.delays import EMERGENCE, FIRST_SHED, Delay, later
+from sandboa.core.development.sources import ReadingSeries, SetPoints
 
 
 def test_quantiles_of_the_known_delays() -> None:

@@ -10,6 +10,7 @@ from sandboa.journal.clutch_now import clutch_page
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.records import database as opening
+from sandboa.records import readings
 from sandboa.records.clutches import Box
 from sandboa.records.database import DatabaseTooNew, back_up, check, open_database
 
@@ -105,6 +106,48 @@ def test_a_house_of_the_first_version_keeps_its_boxes(tmp_path: Path, monkeypatc
     with sqlite3.connect(backup) as connection:
         assert connection.execute("SELECT count(*) FROM box").fetchone() == (2,)
     connection.close()
+
+
+_SECOND_HOUSE = """
+    INSERT INTO entity VALUES (1, 'clutch'), (2, 'cabinet'), (3, 'probe'), (4, 'batch');
+    INSERT INTO act VALUES (1, 'probe', 'Probe Low hung', 1000, NULL, NULL);
+    INSERT INTO cabinet VALUES (1, 2, 1, NULL, 'North');
+    INSERT INTO probe VALUES (1, 3, 1, NULL, 'Low', 2, 1000, 1, 0);
+    INSERT INTO reading VALUES (3, 3600, 31.0, 0.6, 4), (3, 3660, 31.2, NULL, 4);
+    INSERT INTO reading_hour VALUES (3, 1, 2, 31.0, 31.1, 31.2, 0.6);
+"""
+
+
+def test_a_house_of_the_second_version_gets_the_ends_of_its_records(
+    tmp_path: Path, monkeypatch
+) -> None:
+    """Readings that were there before live intake are found, extended and drawn as any."""
+    second = tmp_path / "second"
+    second.mkdir()
+    for number in ("0001", "0002"):
+        (old,) = opening._MIGRATIONS.glob(f"{number}*.py")
+        (second / old.name).write_text(old.read_text())
+    monkeypatch.setattr(opening, "_MIGRATIONS", second)
+    path = tmp_path / "house.sqlite3"
+    open_database(path).close()
+    with sqlite3.connect(path) as connection:
+        connection.executescript(_SECOND_HOUSE)
+    connection.close()
+    monkeypatch.undo()
+    open_database(path)
+    assert check(path) == []
+    tip = readings.tip(3)
+    assert tip is not None
+    assert (tip.readings, tip.last_s, tip.last_c, tip.last_humidity) == (2, 3660, 31.2, None)
+    house = HouseNow()
+    assert len(house.series(3, 0, 9999).times_s) == 2
+    with opening.database.atomic():
+        readings.store(3, readings.LIVE, [(3720, 31.3, 0.61)], 4000)
+    assert house.series(3, 0, 9999).temperature_c.tolist() == [31.0, 31.2, 31.3]
+    facts = house.facts()
+    assert facts.probe_stays[3].at(5000) == 2
+    assert facts.cabinets[2].kind == "bought"
+    opening.database.close()
 
 
 def test_a_backup_is_whole_and_never_overwrites(path: Path, tmp_path: Path) -> None:

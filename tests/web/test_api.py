@@ -7,8 +7,6 @@ from fastapi.testclient import TestClient
 
 from samples import NOW, NOW_S
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
-from sandboa.records import readings as records_of_readings
-from sandboa.records.database import Unavailable
 from sandboa.web import guards
 from sandboa.web.clock import StoppedClock
 from web.asking import LAID, lay, problem
@@ -93,17 +91,6 @@ def test_open_questions_stop_a_file_from_being_stored(http: TestClient) -> None:
     assert problem(told, 422)["errors"][0]["field"] == "zone"
 
 
-def test_a_logger_posts_batches_idempotently(http: TestClient) -> None:
-    lay(http)
-    probe = hang(http)
-    batch = [
-        {"at": (NOW - timedelta(minutes=m)).isoformat(), "temperature_c": 31.0} for m in range(100)
-    ]
-    first = http.post("/api/readings", json={"probe": probe, "readings": batch}).json()
-    again = http.post("/api/readings", json={"probe": probe, "readings": batch[::-1]}).json()
-    assert (first["new"], again["new"], again["known"], again["act"]) == (100, 0, 100, None)
-
-
 @pytest.mark.parametrize(
     ("changes", "field", "words"),
     [
@@ -131,30 +118,6 @@ def test_a_clutch_that_cannot_be_is_refused_at_its_field(http, changes, field, w
     assert http.get("/api/today").json()["clutches"] == []
 
 
-@pytest.mark.parametrize("written", ["NaN", "Infinity", "-40", "451", '"warm"', "null"])
-def test_readings_that_cannot_be_are_refused_whole(http: TestClient, written: str) -> None:
-    lay(http)
-    probe = hang(http)
-    good = f'{{"at": "{NOW.isoformat()}", "temperature_c": 31}}'
-    bad = f'{{"at": "{NOW.isoformat()}", "temperature_c": {written}}}'
-    body = f'{{"probe": {probe}, "readings": [{good}, {bad}]}}'
-    told = problem(
-        http.post("/api/readings", content=body, headers={"Content-Type": "application/json"}), 422
-    )
-    assert told["errors"][0]["field"] == "readings.1.temperature_c"
-    assert http.get("/api/clutches/26-01").json()["forecast"]["measured_share"] == 0
-
-
-@pytest.mark.parametrize("at", ["2026-06-14T09:00:00", "2026-06-31T09:00:00Z", "noon", ""])
-def test_a_batch_with_a_time_that_is_none_names_it(http: TestClient, at: str) -> None:
-    lay(http)
-    good = {"at": NOW.isoformat(), "temperature_c": 31.0}
-    batch = {"probe": hang(http), "readings": [good, {**good, "at": at}]}
-    told = problem(http.post("/api/readings", json=batch), 422)
-    assert told["errors"][0]["field"] == "readings.1.at"
-    assert http.get("/api/clutches/26-01").json()["forecast"]["measured_share"] == 0
-
-
 def test_what_is_not_there_and_what_is_taken(http: TestClient) -> None:
     problem(http.get("/api/clutches/26-99"), 404)
     problem(http.post("/api/acts/77/undo"), 404)
@@ -171,9 +134,6 @@ def test_what_is_not_there_and_what_is_taken(http: TestClient) -> None:
     [
         ("POST", "/api/acts/99999999999999999999999/undo", None),
         ("POST", "/api/clutches/26-01/eggs/99999999999999999999/grades", '{"grade": 1}'),
-        ("POST", "/api/readings", '{"probe": 99999999999999999999, "readings": []}'),
-        ("POST", "/api/readings", "[]"),
-        ("POST", "/api/readings", '{"probe":'),
         ("POST", "/api/clutches", "[]"),
         ("POST", "/api/clutches", '{"dam":'),
         ("POST", "/api/bench/forecast", '{"laid_at": "9999-12-31T23:59:59Z", "set_point_c": 31}'),
@@ -192,24 +152,6 @@ def test_absurd_requests_are_refused_in_words(http, method, path, body) -> None:
     told = problem(answer, 422)
     assert told["errors"]
     assert not told["detail"].startswith(" ")
-
-
-def test_a_database_that_cannot_be_written_says_so_and_stores_nothing(
-    http: TestClient, monkeypatch: pytest.MonkeyPatch
-) -> None:
-    """A disk that fills up in the middle of a batch."""
-    lay(http)
-    probe = hang(http)
-
-    def full(*_: object) -> None:
-        raise Unavailable("database or disk is full")
-
-    monkeypatch.setattr(records_of_readings, "_roll_up", full)
-    batch = {"probe": probe, "readings": [{"at": NOW.isoformat(), "temperature_c": 31.0}]}
-    told = problem(http.post("/api/readings", json=batch), 503)
-    assert "nothing was stored" in told["detail"]
-    monkeypatch.undo()
-    assert http.post("/api/readings", json=batch).json()["new"] == 1
 
 
 def test_bodies_too_large_binary_files_and_other_sites_are_refused(http, monkeypatch) -> None:

@@ -150,7 +150,7 @@ def test_methods_and_numbers_of_the_house(http: TestClient) -> None:
 
 def test_readiness_says_which_condition_fails(http: TestClient) -> None:
     lay(http)
-    (cabinet,) = http.get("/api/cabinets/readiness").json()
+    (cabinet,) = http.get("/api/readiness").json()
     assert (cabinet["cabinet"], cabinet["ready"]) == ("North", False)
     assert cabinet["text"]
 

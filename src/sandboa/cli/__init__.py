@@ -6,11 +6,11 @@ from collections.abc import Sequence
 from typing import NoReturn
 
 from sandboa import __version__
-from sandboa.cli import dimple, forecast, house, mix, serve
+from sandboa.cli import dimple, forecast, house, mix, serve, simulate
 from sandboa.core.errors import NotPlausible
 from sandboa.records.database import CannotOpen
 
-_COMMANDS = (serve, house, forecast, mix, dimple)
+_COMMANDS = (serve, simulate, house, forecast, mix, dimple)
 
 
 class _Parser(argparse.ArgumentParser):

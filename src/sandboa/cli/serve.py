@@ -4,8 +4,11 @@ import argparse
 import gc
 import socket
 import tempfile
+from contextlib import ExitStack
 from datetime import datetime
 from pathlib import Path
+from types import FrameType
+from typing import TYPE_CHECKING
 
 import uvicorn
 from fastapi import FastAPI
@@ -14,8 +17,13 @@ from sandboa.cli.house import DATABASE, data_folder
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_moment
 from sandboa.demo import furnish
+from sandboa.devices.mqtt import MqttIntake
 from sandboa.web.app import STATIC, create_app
 from sandboa.web.clock import Clock, StoppedClock, SystemClock
+from sandboa.web.house import House
+
+if TYPE_CHECKING:
+    from sandboa.devices.mqtt.broker import DevelopmentBroker
 
 #: This machine only: there is no passphrase yet to let others in with.
 _HOST = "127.0.0.1"
@@ -25,6 +33,11 @@ _PORT = 8350
 def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
     serving = commands.add_parser("serve", help="run the application over a house")
     serving.add_argument("--data", type=Path, default=data_folder(), help="the house's folder")
+    ways = serving.add_mutually_exclusive_group()
+    ways.add_argument("--mqtt", metavar="URL", help="take readings from this MQTT broker too")
+    ways.add_argument(
+        "--broker", type=int, metavar="PORT", help="run an MQTT broker for development on this port"
+    )
     serving.set_defaults(run=run_serve)
     showing = commands.add_parser("demo", help="run the application over made-up data")
     showing.add_argument("--data", type=Path, help="where to make the demo house (a new folder)")
@@ -37,7 +50,31 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
 def run_serve(asked: argparse.Namespace) -> int:
     """Run until interrupted."""
     app = create_app(asked.data / DATABASE)
-    return _run(app, asked)
+    with ExitStack() as closing:
+        if asked.broker or asked.mqtt:
+            _take_mqtt(app, asked, closing)
+        return _run(app, asked)
+
+
+def _take_mqtt(app: FastAPI, asked: argparse.Namespace, closing: ExitStack) -> None:
+    """Let readings in by MQTT as well, from a broker of the house or from our own."""
+    url = asked.mqtt
+    if asked.broker:
+        broker = _own_broker(asked.broker)
+        closing.callback(broker.close)
+        url = broker.url
+        print(f"MQTT broker for development at 127.0.0.1:{asked.broker}", flush=True)
+    house: House = app.state.house
+    intake = MqttIntake(url, house.clock.now_s, lambda _: house.live.readings_came_elsewhere())
+    closing.callback(intake.close)
+
+
+def _own_broker(port: int) -> "DevelopmentBroker":
+    try:
+        from sandboa.devices.mqtt.broker import DevelopmentBroker
+    except ImportError as error:
+        raise NotPlausible("broker", "the broker is an extra: install sandboa[broker]") from error
+    return DevelopmentBroker(port)
 
 
 def run_demo(asked: argparse.Namespace) -> int:
@@ -60,9 +97,26 @@ def _run(app: FastAPI, asked: argparse.Namespace) -> int:
     # What start-up made stays for good: spare the collector walking over it at every batch.
     gc.collect()
     gc.freeze()
-    config = uvicorn.Config(app, log_level="warning", access_log=False)
-    uvicorn.Server(config).run(sockets=[listening])
+    config = uvicorn.Config(
+        app,
+        log_level="warning",
+        access_log=False,
+        timeout_graceful_shutdown=3,
+    )
+    _Server(config, app.state.house).run(sockets=[listening])
     return 0
+
+
+class _Server(uvicorn.Server):
+    """Lets open pages go when it is told to stop: their stream has no end of its own."""
+
+    def __init__(self, config: uvicorn.Config, house: House) -> None:
+        super().__init__(config)
+        self._house = house
+
+    def handle_exit(self, sig: int, frame: FrameType | None) -> None:
+        self._house.live.close_elsewhere()
+        super().handle_exit(sig, frame)
 
 
 def _listen(port: int) -> socket.socket:

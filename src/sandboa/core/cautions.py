@@ -29,6 +29,12 @@ CAUTIONS: Final = (
         "egg comes near. No kitchen sink, no food nearby.",
     ),
     Caution(
+        "home-built cabinet",
+        "Never drill a refrigerator: refrigerant and foam gases burn or poison, and vapours can "
+        "kill a whole batch weeks later. Mains and water: residual-current protection, an "
+        "over-temperature cut-out separate from the thermostat, a licensed electrician.",
+    ),
+    Caution(
         "mains and water",
         "Water near mains current: residual-current protection, a cut-out separate from the "
         "thermostat, an electrician for the wiring.",

@@ -15,21 +15,13 @@ from sandboa.core.candling import Disc, Vessels
 from sandboa.core.lay_day import EggEvent, Lump, Step
 from sandboa.core.methods import STANDARD, DamSchool, Visits
 from sandboa.demo.garden_animals import animals
-from sandboa.devices.simulated_logger import SimulatedLogger, Spell
+from sandboa.demo.garden_climate import NORTH, SET_POINT_C, SMALL, climate
 from sandboa.journal.lay_day import EggLaid, LayDay, drafts, lay_clutch
 from sandboa.journal.lay_day.state import EggState, HappeningState
 from sandboa.journal.looks import grade_egg, water_box
 from sandboa.journal.methods import add_method
-from sandboa.journal.probes import ProbePlace, hang_probe
-from sandboa.journal.readings import store_readings
-from sandboa.records.house import Probe, named
 
 _DAY_S: Final = 86_400.0
-_EVERY_S: Final = 600.0
-_SEASON_DAYS: Final = 60.0
-
-NORTH: Final = "North"
-SMALL: Final = "Small"
 
 
 @dataclass(frozen=True)
@@ -94,8 +86,6 @@ _HOUSE_METHODS: Final = (
     replace(STANDARD, name="Her own coils", dam=DamSchool.MATERNAL),
 )
 
-_SET_POINT_C: Final = {NORTH: 31.5, SMALL: 31.1}
-
 
 def furnish(now_s: float) -> None:
     """Fill the open, empty house with the garden room as it stands at `now_s`.
@@ -114,8 +104,7 @@ def furnish(now_s: float) -> None:
         )
         told += _story(code, clutch, now_s)
     told.append((now_s - 0.1 * _DAY_S, partial(_begin_lay_day, now_s)))
-    for logger in _loggers(now_s):
-        told += _log(logger, now_s)
+    told += climate(now_s)
     for _, happen in sorted(told, key=lambda event: event[0]):
         happen()
 
@@ -164,7 +153,7 @@ def _lay_day(code: str, clutch: _Clutch, laid_s: float) -> LayDay:
         closing=clutch.closing,
         cabinet=clutch.cabinet,
         shelf=clutch.shelf,
-        set_point_c=_SET_POINT_C[clutch.cabinet],
+        set_point_c=SET_POINT_C[clutch.cabinet],
     )
 
 
@@ -187,74 +176,3 @@ def _begin_lay_day(now_s: float) -> None:
         update={"lump": Lump.NONE, "marked": True, "dam_mass_g": 1435.0, "eggs": eggs}
     )
     drafts.save(draft, 1, Step.BOX, state, saved_s)
-
-
-@dataclass(frozen=True)
-class _Logger:
-    name: str
-    place: ProbePlace
-    #: Days ago its place was first used, and the keeper told of the probe.
-    told_days_ago: float
-    simulated: SimulatedLogger
-    checked: bool = False
-    silent: tuple[Spell, ...] = ()
-    ends_days_ago: float = 0.0
-
-
-def _loggers(now_s: float) -> Iterator[_Logger]:
-    """The season's loggers: North's fan stopped for two days, Small's battery gave out twice."""
-    north, small = _SET_POINT_C[NORTH], _SET_POINT_C[SMALL]
-    fan = Spell(now_s - 9.6 * _DAY_S, now_s - 7.5 * _DAY_S, 24.6)
-    above = Spell(fan.start_s, fan.end_s, 31.9)
-    yield _Logger(
-        "North top",
-        ProbePlace(cabinet=NORTH),
-        54.2,
-        SimulatedLogger(north, 0.1, spells=(above,), humidity=0.62),
-        checked=True,
-    )
-    yield _Logger(
-        "North middle",
-        ProbePlace(cabinet=NORTH, shelf="middle"),
-        41.1,
-        SimulatedLogger(north, 0.0, humidity=0.96),
-        checked=True,
-        ends_days_ago=0.9,
-    )
-    yield _Logger(
-        "North lower",
-        ProbePlace(cabinet=NORTH, shelf="lower"),
-        33.3,
-        SimulatedLogger(north, -0.3, spells=(fan,), humidity=0.66),
-    )
-    yield _Logger(
-        "Small",
-        ProbePlace(cabinet=SMALL),
-        18.9,
-        SimulatedLogger(small, -0.1, humidity=0.55),
-        silent=(
-            Spell(now_s - 15.0 * _DAY_S, now_s - 11.2 * _DAY_S, 0),
-            Spell(now_s - 4.0 * _DAY_S, now_s - 2.9 * _DAY_S, 0),
-        ),
-    )
-
-
-def _log(logger: _Logger, now_s: float) -> Iterator[tuple[float, Callable[[], object]]]:
-    """A probe hung, and its readings as they stand today; it has run since before the season."""
-    since_s = now_s - _SEASON_DAYS * _DAY_S
-    told_s = now_s - logger.told_days_ago * _DAY_S + 0.06 * _DAY_S
-    yield (
-        told_s,
-        partial(hang_probe, logger.name, logger.place, since_s, told_s, checked=logger.checked),
-    )
-    ends_s = now_s - logger.ends_days_ago * _DAY_S
-    rows = logger.simulated.rows(
-        since_s, ends_s, _EVERY_S, seed=len(logger.name), silent=logger.silent
-    )
-
-    def store() -> None:
-        probe = named(Probe, logger.name)
-        assert probe is not None
-        store_readings(probe.entity, rows, "simulated", "", now_s)
-
-    yield ends_s, store

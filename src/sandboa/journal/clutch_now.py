@@ -1,5 +1,6 @@
 """A clutch as it stands: development, forecast, eggs, what the forecast rests on, its log."""
 
+import math
 from collections import Counter
 from dataclasses import dataclass
 
@@ -8,6 +9,7 @@ from sandboa.core.development import (
     ColdSpell,
     DevelopmentCurve,
     Forecast,
+    Learned,
     Provenance,
     Stretch,
     cold_spells,
@@ -15,10 +17,12 @@ from sandboa.core.development import (
 )
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
 from sandboa.core.methods import Difference, Method
+from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.acts import LogEntry, as_log
 from sandboa.journal.box_climate import development_curve, probes_of, set_points_of
 from sandboa.journal.egg_judgements import EggsView, judge_eggs
 from sandboa.journal.errors import NotFound
+from sandboa.journal.forecasts_told import Lessons, lessons
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.journal.methods import departures, method_of, method_of_clutch
 from sandboa.records.clutches import Box, Clutch, acts_of
@@ -27,7 +31,11 @@ from sandboa.records.house import Probe
 
 @dataclass(frozen=True)
 class ClutchNow:
-    """What every screen needs of one clutch."""
+    """What every screen needs of one clutch.
+
+    `learned_days` is by how many days what the house's clutches taught moves
+    the forecast (negative: earlier).
+    """
 
     clutch: Clutch
     box: Box
@@ -44,6 +52,9 @@ class ClutchNow:
     cold_spells: tuple[ColdSpell, ...]
     eggs: EggsView
     maternal: bool
+    learned: Learned
+    learned_days: float
+    finished_s: float | None
 
 
 @dataclass(frozen=True)
@@ -64,19 +75,29 @@ class ClutchPage:
     log: tuple[LogEntry, ...]
 
 
-def clutch_now(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> ClutchNow:
-    """Work out where a clutch stands at `as_of_s`.
+def clutch_now(
+    house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float, known: Lessons
+) -> ClutchNow:
+    """Work out where a clutch stands at `as_of_s`, with what finished clutches taught.
 
-    `forecast` is None when every egg is a slug: nothing will pip.
+    `forecast` is None when every egg is a slug, or when the clutch is done:
+    nothing more will pip.
     """
     box = facts.boxes[clutch.entity]
-    shelf = facts.shelves[box.shelf]
+    shelf = facts.shelf_at(box, as_of_s)
     eggs = facts.eggs.get(clutch.entity, [])
     count = ClutchCount(len(eggs), sum(egg.slug for egg in eggs))
     curve = development_curve(house, facts, clutch, as_of_s)
-    set_points = set_points_of(facts, clutch)
+    set_points = set_points_of(facts, clutch, as_of_s)
     own = facts.methods.get(clutch.entity)
     maternal = own is not None and method_of(own).maternal
+    learned = known.learned(shelf.cabinet, as_of_s, besides=clutch.entity)
+    finished = facts.finished.get(clutch.entity)
+    pipped_s = [
+        float(facts.pips[egg.entity].seen_s)
+        for egg in eggs
+        if egg.entity in facts.pips and facts.pips[egg.entity].seen_s <= as_of_s
+    ]
     return ClutchNow(
         clutch=clutch,
         box=box,
@@ -90,14 +111,30 @@ def clutch_now(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) ->
         count=count,
         curve=curve,
         forecast=(
-            forecast(curve.temperature, count.fertile, curve=curve, maternal=maternal)
-            if count.fertile
+            forecast(
+                curve.temperature,
+                count.fertile,
+                curve=curve,
+                maternal=maternal,
+                prior=learned.prior,
+                pipped_s=pipped_s,
+            )
+            if count.fertile and finished is None
             else None
         ),
         cold_spells=cold_spells(curve, set_points),
-        eggs=judge_eggs(facts, clutch, curve, as_of_s),
+        eggs=judge_eggs(facts, clutch, curve, as_of_s, math.exp(learned.prior.mean)),
         maternal=maternal,
+        learned=learned,
+        learned_days=_moved_days(curve, learned),
+        finished_s=float(finished.at_s) if finished else None,
     )
+
+
+def _moved_days(curve: DevelopmentCurve, learned: Learned) -> float:
+    with_it = curve.time_of(math.exp(learned.prior.mean))
+    without = curve.time_of(1.0)
+    return 0.0 if with_it is None or without is None else (with_it - without) / SECONDS_PER_DAY
 
 
 def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
@@ -106,7 +143,7 @@ def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
     clutch = next((c for c in facts.clutches if c.code.casefold() == code.casefold()), None)
     if clutch is None:
         raise NotFound(f"there is no clutch {code}")
-    now = clutch_now(house, facts, clutch, as_of_s)
+    now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
     method = method_of_clutch(clutch.entity)
     house_method, different = departures(method)
     return ClutchPage(
@@ -114,10 +151,10 @@ def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
         method=method,
         house_method=house_method,
         differences=different,
-        ribbon=ribbon(now.curve, set_points_of(facts, clutch)),
+        ribbon=ribbon(now.curve, set_points_of(facts, clutch, as_of_s)),
         rests_on=rests_on(now.curve),
         gaps=now.curve.temperature.gaps,
-        probes=tuple(probes_of(facts, clutch)),
+        probes=tuple(probes_of(facts, clutch, as_of_s)),
         log=tuple(as_log(acts_of(clutch.entity))),
     )
 

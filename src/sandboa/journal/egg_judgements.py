@@ -55,6 +55,7 @@ class EggView:
     events: tuple[str, ...]
     torchlight: Torchlight
     allowed_grade: int
+    pipped_s: float | None = None
     grade: int | None = None
     graded_s: float | None = None
     excess: int | None = None
@@ -72,8 +73,10 @@ class EggsView:
     answered_water: tuple[int, ...]
 
 
-def judge_eggs(facts: Facts, clutch: Clutch, curve: DevelopmentCurve, as_of_s: float) -> EggsView:
-    """Judge each live egg's latest grade by the development there is now (handbook B).
+def judge_eggs(
+    facts: Facts, clutch: Clutch, curve: DevelopmentCurve, as_of_s: float, at_pip: float = 1.0
+) -> EggsView:
+    """Judge each live egg's latest grade by the share developed now, p = D/`at_pip` (handbook B).
 
     Only looks up to `as_of_s` count. Slugs are no eggs here. Eggs nobody has
     looked at count among the box's live eggs, as not dented.
@@ -84,7 +87,9 @@ def judge_eggs(facts: Facts, clutch: Clutch, curve: DevelopmentCurve, as_of_s: f
         for w in facts.waterings.get(facts.boxes[clutch.entity].entity, [])
         if as_of_s - ANSWER_NEWS_DAYS * SECONDS_PER_DAY <= w.poured_s <= as_of_s
     ]
-    looks = {egg.number: _gradings(facts, egg, curve, as_of_s) for egg in eggs if not egg.slug}
+    looks = {
+        egg.number: _gradings(facts, egg, curve, as_of_s, at_pip) for egg in eggs if not egg.slug
+    }
     turgors = [
         EggTurgor(
             egg.number,
@@ -95,7 +100,7 @@ def judge_eggs(facts: Facts, clutch: Clutch, curve: DevelopmentCurve, as_of_s: f
         for egg in eggs
         if not egg.slug
     ]
-    box = judge_box(min(curve.now, 2.0), turgors)
+    box = judge_box(min(curve.now / at_pip, 2.0), turgors)
     answered = tuple(n for n, seen in looks.items() if answered_water(seen, pours) is not None)
     views = tuple(
         _view(facts, clutch, egg, looks.get(egg.number, []), box, as_of_s) for egg in eggs
@@ -103,9 +108,11 @@ def judge_eggs(facts: Facts, clutch: Clutch, curve: DevelopmentCurve, as_of_s: f
     return EggsView(views, box, answered)
 
 
-def _gradings(facts: Facts, egg: Egg, curve: DevelopmentCurve, as_of_s: float) -> list[Grading]:
+def _gradings(
+    facts: Facts, egg: Egg, curve: DevelopmentCurve, as_of_s: float, at_pip: float
+) -> list[Grading]:
     return [
-        Grading(row.seen_s, row.grade, curve.at(row.seen_s))
+        Grading(row.seen_s, row.grade, curve.at(row.seen_s) / at_pip)
         for row in facts.turgor.get(egg.entity, [])
         if row.seen_s <= as_of_s
     ]
@@ -127,6 +134,7 @@ def _view(
         events,
         Torchlight() if egg.slug else _torchlight(facts, clutch, egg, events, as_of_s),
         judged.allowed_grade if judged else 0,
+        facts.pips[egg.entity].seen_s if egg.entity in facts.pips else None,
     )
     if judged is None or not seen:
         return view

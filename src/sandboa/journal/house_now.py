@@ -5,28 +5,65 @@ until an act is recorded; a new reading costs its own row, not the season's.
 """
 
 from collections import defaultdict
+from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field
 from threading import Lock
-from typing import TypeVar
+from typing import Any, Final, TypeVar
 
 import numpy as np
 
+from sandboa.core.climate.probe_checks import Check, CheckKind
 from sandboa.core.development import ReadingSeries, SetPoints
 from sandboa.core.development.clock import FloatArray
+from sandboa.core.development.place_offsets import OFFSET_DAYS
+from sandboa.core.stays import Stays
+from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.cabinets import set_points
 from sandboa.journal.herd import Herd, read_herd
 from sandboa.records import readings
-from sandboa.records.clutches import Box, Candling, Clutch, Egg, EggEvent, Turgor, Watering
+from sandboa.records.clutches import (
+    Box,
+    BoxMove,
+    Candling,
+    Clutch,
+    Egg,
+    EggEvent,
+    Finished,
+    Pip,
+    Turgor,
+    Watering,
+)
 from sandboa.records.facts import Fact, newest_act
-from sandboa.records.house import Animal, Cabinet, Probe, SetPoint, Shelf
+from sandboa.records.house import (
+    Animal,
+    Cabinet,
+    Device,
+    LeftOut,
+    Probe,
+    ProbeCheck,
+    ProbeMove,
+    SetPoint,
+    Shelf,
+)
 from sandboa.records.methods import ClutchMethod
 
+#: s before the end of a record beyond which a stretch is read anew each time: a season.
+_HELD_SPAN_S: Final = 150 * SECONDS_PER_DAY
+
+#: s after laying beyond which no egg is still in its box (assumption: twice a cool term).
+LONGEST_TERM_S: Final = 150 * SECONDS_PER_DAY
+
 FactT = TypeVar("FactT", bound=Fact)
+HeldT = TypeVar("HeldT")
 
 
 @dataclass(frozen=True)
 class Facts:
-    """Current facts by entity or by what they belong to."""
+    """Current facts by entity or by what they belong to.
+
+    `probes_at` and `box_stays` tell of places: probes where they hang now,
+    boxes and probes through time.
+    """
 
     version: int
     animals: dict[int, Animal]
@@ -43,13 +80,42 @@ class Facts:
     candlings: dict[int, list[Candling]]
     egg_events: dict[int, list[EggEvent]]
     waterings: dict[int, list[Watering]]
+    box_stays: dict[int, Stays]
+    probe_stays: dict[int, Stays]
+    checks: dict[int, list[Check]]
+    left_out: dict[int, list[LeftOut]]
+    devices: dict[int, Device]
+    pips: dict[int, Pip]
+    finished: dict[int, Finished]
+
+    def shelf_at(self, box: Box, at_s: float) -> Shelf:
+        """The shelf a box stands on at a time."""
+        place = self.box_stays[box.entity].at(at_s)
+        return self.shelves[place if place is not None else box.shelf]
+
+    def under_way(self, clutch: Clutch, at_s: float) -> bool:
+        """Whether eggs of the clutch are in their box at that time.
+
+        Not before it was laid, nor once it is done; nor when it was laid so
+        long ago that nobody can have eggs of it, whatever was never recorded.
+        """
+        done = clutch.entity in self.finished
+        return not done and clutch.laid_s <= at_s <= clutch.laid_s + LONGEST_TERM_S
+
+    def kept_from_s(self, now_s: float) -> float:
+        """From when readings are kept at hand: what clutches under way can ask for."""
+        laid = [c.laid_s for c in self.clutches if self.under_way(c, now_s)]
+        return min([now_s, *laid]) - (OFFSET_DAYS + 1) * SECONDS_PER_DAY
 
 
 @dataclass
 class _HeldSeries:
-    version: int
-    readings: int
+    """A probe's readings from `from_s` to the end of its record as of `tip`."""
+
+    from_s: float
+    tip: readings.Tip
     series: ReadingSeries
+    humidity: FloatArray
 
 
 @dataclass
@@ -59,6 +125,7 @@ class HouseNow:
     _facts: Facts | None = None
     _herd: tuple[int, Herd] | None = None
     _series: dict[int, _HeldSeries] = field(default_factory=dict)
+    _held: dict[str, tuple[Hashable, Any]] = field(default_factory=dict)
     _lock: Lock = field(default_factory=Lock)
 
     def facts(self) -> Facts:
@@ -77,39 +144,82 @@ class HouseNow:
             held = self._herd = (version, read_herd())
         return held[1]
 
-    def series(self, probe: int, version: int) -> ReadingSeries:
-        """All readings of a probe as of `version`, that of the facts it is used with.
+    def held(self, name: str, stamp: Hashable, make: Callable[[], HeldT]) -> HeldT:
+        """What `make` makes, kept under `name` while the stamp is the same."""
+        known = self._held.get(name)
+        if known is None or known[0] != stamp:
+            known = self._held[name] = (stamp, make())
+        made: HeldT = known[1]
+        return made
 
-        New readings at the end are appended to what is held.
+    def series(self, probe: int, from_s: float, until_s: float) -> ReadingSeries:
+        """A probe's readings, from..until both included.
+
+        What reaches to the end of the record is held, from the earliest time
+        asked for; new readings are appended to it. Old stretches of long
+        finished clutches are read when they are asked for, and not held.
         """
+        return self.with_humidity(probe, from_s, until_s)[0]
+
+    def with_humidity(
+        self, probe: int, from_s: float, until_s: float
+    ) -> tuple[ReadingSeries, FloatArray]:
+        """As `series`, and the relative humidity 0-1 of each reading, NaN where not measured."""
+        tip = readings.tip(probe)
+        if tip is None:
+            return ReadingSeries(np.empty(0), np.empty(0)), np.empty(0)
         with self._lock:
             held = self._series.get(probe)
-            if held is not None and held.version == version:
-                return held.series
-            fresh = self._extended(probe, held) if held else None
-            times, values = fresh or readings.series(probe)
-            series = ReadingSeries(times, values)
-            self._series[probe] = _HeldSeries(version, len(times), series)
-            return series
+            if held is None or held.from_s > from_s:
+                if tip.last_s is not None and until_s < tip.last_s - _HELD_SPAN_S:
+                    times, values, humidity = readings.series(probe, from_s, until_s)
+                    return ReadingSeries(times, values), humidity
+                held = _read(tip, from_s)
+            elif held.tip.revision != tip.revision:
+                held = _extended(held, tip)
+            self._series[probe] = held
+            whole = held.series
+            first = np.searchsorted(whole.times_s, from_s, side="left")
+            return whole.between(from_s, until_s), held.humidity[
+                first : np.searchsorted(whole.times_s, until_s, side="right")
+            ]
 
-    def _extended(self, probe: int, held: _HeldSeries) -> tuple[FloatArray, FloatArray] | None:
-        """The held series with what came after it; None when it changed before its end."""
-        if held.readings == 0 or readings.withdrawn_since(probe, held.version):
-            return None
-        times, values = readings.series(probe, after_s=int(held.series.times_s[-1]))
-        if held.readings + len(times) != readings.count(probe):
-            return None
-        if len(times) == 0:
-            return held.series.times_s, held.series.temperature_c
-        return (
-            np.concatenate([held.series.times_s, times]),
-            np.concatenate([held.series.temperature_c, values]),
-        )
+
+def _read(tip: readings.Tip, from_s: float) -> _HeldSeries:
+    times, values, humidity = readings.series(tip.probe, from_s)
+    return _HeldSeries(from_s, tip, ReadingSeries(times, values), humidity)
+
+
+def _extended(held: _HeldSeries, tip: readings.Tip) -> _HeldSeries:
+    """The held series with what came after it, or read anew when it changed before its end."""
+    known = held.series
+    if held.tip.rewrites != tip.rewrites or not len(known.times_s):
+        return _read(tip, held.from_s)
+    times, values, humidity = readings.series(tip.probe, float(known.times_s[-1]) + 1.0)
+    series = ReadingSeries(
+        np.concatenate([known.times_s, times]), np.concatenate([known.temperature_c, values])
+    )
+    return _HeldSeries(held.from_s, tip, series, np.concatenate([held.humidity, humidity]))
 
 
 def _read_facts(version: int) -> Facts:
     set_point_rows = _grouped(SetPoint, "cabinet")
     probes = Probe.current()
+    boxes = Box.current()
+    clutches = sorted(Clutch.current(), key=lambda c: (c.laid_s, c.code))
+    laid_s = {c.entity: c.laid_s for c in clutches}
+    box_moves, probe_moves = _grouped(BoxMove, "box"), _grouped(ProbeMove, "probe")
+    probe_stays = {
+        p.entity: Stays.of(
+            p.since_s, p.place, [(m.from_s, m.place) for m in probe_moves.get(p.entity, [])]
+        )
+        for p in probes
+    }
+    hanging: dict[int, list[Probe]] = defaultdict(list)
+    for probe in probes:
+        place = probe_stays[probe.entity].last
+        if place is not None:
+            hanging[place].append(probe)
     return Facts(
         version=version,
         animals=_by_entity(Animal),
@@ -120,15 +230,33 @@ def _read_facts(version: int) -> Facts:
             for cabinet, rows in set_point_rows.items()
         },
         probes={p.entity: p for p in probes},
-        probes_at=_by(probes, "place"),
-        clutches=sorted(Clutch.current(), key=lambda c: (c.laid_s, c.code)),
-        boxes={b.clutch: b for b in Box.current()},
+        probes_at=dict(hanging),
+        clutches=clutches,
+        boxes={b.clutch: b for b in boxes},
         eggs=_grouped(Egg, "clutch", order="number"),
         methods={m.clutch: m for m in ClutchMethod.current()},
         turgor=_grouped(Turgor, "egg", order="seen_s"),
         candlings=_grouped(Candling, "egg", order="seen_s"),
         egg_events=_grouped(EggEvent, "egg", order="at_s"),
         waterings=_grouped(Watering, "box", order="poured_s"),
+        box_stays={
+            b.entity: Stays.of(
+                laid_s[b.clutch],
+                b.shelf,
+                [(m.from_s, m.shelf) for m in box_moves.get(b.entity, [])],
+            )
+            for b in boxes
+            if b.clutch in laid_s
+        },
+        probe_stays=probe_stays,
+        checks={
+            probe: [Check(CheckKind(r.kind), r.at_s, r.shown, r.expected) for r in rows]
+            for probe, rows in _grouped(ProbeCheck, "probe", order="at_s").items()
+        },
+        left_out=_grouped(LeftOut, "probe", order="from_s"),
+        devices=_by_entity(Device),
+        pips={p.egg: p for p in Pip.current()},
+        finished={f.clutch: f for f in Finished.current()},
     )
 
 

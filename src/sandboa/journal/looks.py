@@ -4,11 +4,11 @@ from sandboa.core.candling import Disc, Vessels
 from sandboa.core.dimples import excess_grade
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.errors import NotPlausible
-from sandboa.core.units import CLOCK_GRACE_S, require_range
+from sandboa.core.units import require_range
 from sandboa.core.water import POURED_RANGE_G
 from sandboa.journal.acts import act
-from sandboa.journal.errors import NotFound
-from sandboa.records.clutches import Box, Candling, Clutch, Egg, Turgor, Watering, clutch_coded
+from sandboa.journal.at_the_box import clutch_called, egg_of, require_between_lay_and_now
+from sandboa.records.clutches import Box, Candling, Turgor, Watering
 from sandboa.records.facts import Act
 
 
@@ -18,11 +18,12 @@ def grade_egg(code: str, number: int, grade: int, seen_s: float, now_s: float) -
     Raises NotFound for an unknown clutch or egg; NotPlausible for a slug, a
     grade that is not 0-4, or a time before lay or after now.
     """
-    clutch, egg = _egg(code, number)
+    clutch = clutch_called(code)
+    egg = egg_of(clutch, number)
     if egg.slug:
         raise NotPlausible("number", f"egg {number} is a slug: dents say nothing about it")
     excess_grade(0.0, grade)  # the one place that knows which grades there are
-    _require_between_lay_and_now(clutch, seen_s, now_s)
+    require_between_lay_and_now(clutch, seen_s, now_s)
     with act("grade", f"Egg {number}: {GRADE_WORDS[grade]}", now_s, clutch.entity) as looking:
         Turgor.record(looking, egg=egg.entity, seen_s=int(seen_s), grade=grade)
     return looking
@@ -36,10 +37,11 @@ def candle_egg(
     Raises NotFound for an unknown clutch or egg; NotPlausible for a slug or a
     time before lay or after now.
     """
-    clutch, egg = _egg(code, number)
+    clutch = clutch_called(code)
+    egg = egg_of(clutch, number)
     if egg.slug:
         raise NotPlausible("number", f"egg {number} is a slug: there are no vessels to see")
-    _require_between_lay_and_now(clutch, seen_s, now_s)
+    require_between_lay_and_now(clutch, seen_s, now_s)
     seen = {Vessels.NONE: "no vessels", Vessels.UNSURE: "unsure"}.get(vessels, f"{vessels} vessels")
     with act("candle", f"Egg {number} candled: {seen}", now_s, clutch.entity) as candling:
         Candling.record(
@@ -54,32 +56,10 @@ def candle_egg(
 
 def water_box(code: str, water_g: float, poured_s: float, now_s: float) -> Act:
     """Record water poured into the clutch's box (g, within POURED_RANGE_G)."""
-    clutch = _clutch(code)
+    clutch = clutch_called(code)
     require_range("water", water_g, POURED_RANGE_G, "g")
-    _require_between_lay_and_now(clutch, poured_s, now_s)
+    require_between_lay_and_now(clutch, poured_s, now_s)
     box = Box.of(clutch)
     with act("water", f"{water_g:g} g of water added", now_s, clutch.entity) as pouring:
         Watering.record(pouring, box=box.entity, poured_s=int(poured_s), water_g=water_g)
     return pouring
-
-
-def _egg(code: str, number: int) -> tuple[Clutch, Egg]:
-    clutch = _clutch(code)
-    egg = Egg.only(Egg.clutch == clutch.entity, Egg.number == number)
-    if egg is None:
-        raise NotFound(f"clutch {clutch.code} has no egg {number}")
-    return clutch, egg
-
-
-def _clutch(code: str) -> Clutch:
-    clutch = clutch_coded(code)
-    if clutch is None:
-        raise NotFound(f"there is no clutch {code}")
-    return clutch
-
-
-def _require_between_lay_and_now(clutch: Clutch, at_s: float, now_s: float) -> None:
-    if at_s > now_s + CLOCK_GRACE_S:
-        raise NotPlausible("at", "that time is in the future")
-    if at_s < clutch.laid_s:
-        raise NotPlausible("at", f"that is before clutch {clutch.code} was laid")

@@ -4,7 +4,11 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 
 from sandboa.core.climate import Condition, Readiness, Requirement, readiness
+from sandboa.core.climate.readiness import LOOK_BACK_HOURS, STEADY_HOURS
+from sandboa.core.development import ReadingSeries
+from sandboa.core.units import SECONDS_PER_HOUR
 from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.probe_records import record_of
 from sandboa.records.house import Cabinet, Probe
 
 #: Without the numbers: those go beside it, in the keeper's unit.
@@ -53,9 +57,7 @@ def _cabinet(house: HouseNow, facts: Facts, cabinet: Cabinet, now_s: float) -> C
         text = f"Not known: {why}. Readiness is measured, 48 h of readings."
         return CabinetReadiness(cabinet.name, target_c, False, None, text, ())
     told = tuple(
-        ProbeReadiness(
-            probe.name, readiness(house.series(probe.entity, facts.version), target_c, now_s)
-        )
+        ProbeReadiness(probe.name, readiness(_record(house, facts, probe, now_s), target_c, now_s))
         for probe in loggers
     )
     ready = all(p.told.ready for p in told)
@@ -66,6 +68,14 @@ def _cabinet(house: HouseNow, facts: Facts, cabinet: Cabinet, now_s: float) -> C
     else:
         since_s = None if len(known) < len(sinces) else min(known, default=None)
     return CabinetReadiness(cabinet.name, target_c, ready, since_s, _text(told, ready), told)
+
+
+def _record(house: HouseNow, facts: Facts, probe: Probe, now_s: float) -> ReadingSeries:
+    """What the probe measured where it hangs now, offsets added, as far as readiness looks back."""
+    place = facts.probe_stays[probe.entity].last
+    assert place is not None, "a probe taken down is not asked"
+    from_s = now_s - (LOOK_BACK_HOURS + STEADY_HOURS + 3) * SECONDS_PER_HOUR
+    return record_of(house, facts, probe, place, from_s, now_s)
 
 
 def _loggers(facts: Facts, cabinet: Cabinet) -> Iterator[Probe]:

@@ -1,12 +1,20 @@
 """What an undo must leave standing because other facts lean on it."""
 
 from sandboa.records.animals import Lock, Meal, Pair, Pairing, Sign, Trait, Weight
-from sandboa.records.clutches import Box, Clutch
+from sandboa.records.clutches import Box, BoxMove, Clutch
 from sandboa.records.facts import Fact
-from sandboa.records.house import Animal, Cabinet, Probe, SetPoint, Shelf
+from sandboa.records.house import (
+    Animal,
+    Cabinet,
+    Device,
+    Probe,
+    ProbeMove,
+    SetPoint,
+    Shelf,
+)
 
 #: Tables whose rows other acts share, in the order in which they can be let go.
-SHARED: tuple[type[Fact], ...] = (Pairing, Animal, Shelf, Cabinet, SetPoint)
+SHARED: tuple[type[Fact], ...] = (Pairing, Animal, Probe, Device, Shelf, Cabinet, SetPoint)
 
 #: Tables whose rows do not stay behind: their undo is refused until what leans on them is undone.
 REFUSED: dict[type[Fact], str] = {Pairing: "a lock was seen during this visit: undo that first"}
@@ -23,14 +31,25 @@ def still_needed(row: Fact) -> bool:
         return _animal_needed(entity)
     if isinstance(row, Pairing):
         return bool(Lock.current(Lock.pairing == entity))
+    if isinstance(row, Probe):
+        return bool(ProbeMove.current(ProbeMove.probe == entity))
+    if isinstance(row, Device):
+        return bool(Probe.current(Probe.device == entity))
     if isinstance(row, Shelf):
-        return bool(Box.current(Box.shelf == entity) or Probe.current(Probe.place == entity))
+        boxes = Box.current(Box.shelf == entity) or BoxMove.current(BoxMove.shelf == entity)
+        return bool(boxes) or _place_needed(entity)
     if isinstance(row, Cabinet):
-        return bool(Shelf.current(Shelf.cabinet == entity) or Probe.current(Probe.place == entity))
+        return bool(Shelf.current(Shelf.cabinet == entity)) or _place_needed(entity)
     if isinstance(row, SetPoint):
         others = SetPoint.current(SetPoint.cabinet == row.cabinet, SetPoint.id != row.id)
         return Cabinet.now(row.cabinet) is not None and not others
     return False
+
+
+def _place_needed(place: int) -> bool:
+    """Whether a probe hangs or hung there."""
+    moved = ProbeMove.current(ProbeMove.place == place)
+    return bool(moved or Probe.current(Probe.place == place))
 
 
 def _animal_needed(entity: int) -> bool:

@@ -7,6 +7,7 @@ from typing import Final
 from sandboa.core.dimples import Scope, Urgency
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.journal.clutch_now import ClutchNow, clutch_now
+from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.records import readings
 
@@ -57,10 +58,11 @@ class Today:
 def today(house: HouseNow, as_of_s: float) -> Today:
     """What to know and do at `as_of_s`."""
     facts = house.facts()
+    known = lessons(house, facts)
     standing = [
-        clutch_now(house, facts, clutch, as_of_s)
+        clutch_now(house, facts, clutch, as_of_s, known)
         for clutch in facts.clutches
-        if clutch.laid_s <= as_of_s
+        if facts.under_way(clutch, as_of_s)
     ]
     standing.sort(key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
     return Today(
@@ -76,7 +78,17 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
     yield from _candling(now, as_of_s)
     forecast = now.forecast
     if forecast is None:
-        yield Attention(Urgency.NONE, "Slugs only: nothing will pip here.")
+        if now.finished_s is None:
+            yield Attention(Urgency.NONE, "Slugs only: nothing will pip here.")
+        return
+    if forecast.pipped:
+        closed = now.count.fertile - forecast.pipped
+        text = (
+            f"{forecast.pipped} of {now.count.fertile} pipped: look in often."
+            if closed
+            else "Every egg has pipped."
+        )
+        yield Attention(Urgency.WATCH, text)
         return
     if forecast.overdue:
         yield Attention(
@@ -135,11 +147,12 @@ def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
 
 
 def _silent(facts: Facts, as_of_s: float) -> Iterator[SilentProbe]:
+    tips = readings.tips()
     for probe in facts.probes.values():
-        if probe.by_hand:
+        if probe.by_hand or facts.probe_stays[probe.entity].last is None:
             continue
-        latest = readings.latest(probe.entity)
-        last_s = latest[0] if latest else None
+        tip = tips.get(probe.entity)
+        last_s = tip.last_s if tip else None
         if last_s is None or as_of_s - last_s > SILENT_AFTER_S:
             yield SilentProbe(probe.name, last_s)
 

@@ -35,6 +35,14 @@ class Box(Fact):
         return box
 
 
+class BoxMove(Fact):
+    """From `from_s` on the box stands on `shelf`; before its first move on the one it began on."""
+
+    box = IntegerField()
+    shelf = IntegerField()
+    from_s = IntegerField()
+
+
 class Egg(Fact):
     """An egg at its place: x from left, y from the door's far side, shares of the box.
 
@@ -90,6 +98,20 @@ class Watering(Fact):
     box = IntegerField()
     poured_s = IntegerField()
     water_g = FloatField()
+
+
+class Pip(Fact):
+    """The first slit of an egg."""
+
+    egg = IntegerField()
+    seen_s = IntegerField()
+
+
+class Finished(Fact):
+    """No more eggs of the clutch will pip."""
+
+    clutch = IntegerField()
+    at_s = IntegerField()
 
 
 def clutch_coded(code: str) -> Clutch | None:

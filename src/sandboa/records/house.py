@@ -24,7 +24,12 @@ class Animal(Fact):
 
 
 class Cabinet(Fact):
+    """`kind` is bought or home-built; `ballast_l` is water that stands in it to hold the heat."""
+
     name = TextField()
+    kind = TextField(default="bought")
+    volume_l = FloatField(null=True)
+    ballast_l = FloatField(null=True)
 
 
 class Shelf(Fact):
@@ -44,13 +49,52 @@ class SetPoint(Fact):
 
 
 class Probe(Fact):
-    """A logger or thermometer, hanging in `place` (a cabinet, shelf or box) since `since_s`."""
+    """A logger or thermometer, first hung in `place` (a cabinet, shelf or box) at `since_s`.
+
+    Where it went after that is in its moves. `device` is what sends its
+    readings, null when they come as files or by hand.
+    """
 
     name = TextField()
     place = IntegerField()
     since_s = IntegerField()
     checked = IntegerField()
     by_hand = IntegerField()
+    device = IntegerField(null=True)
+
+
+class ProbeMove(Fact):
+    """From `from_s` on the probe hangs in `place`; null: it was taken down."""
+
+    probe = IntegerField()
+    place = IntegerField(null=True)
+    from_s = IntegerField()
+
+
+class ProbeCheck(Fact):
+    """The probe beside a reference (°C) or in the salt test (humidity 0-1), at `at_s`."""
+
+    probe = IntegerField()
+    at_s = IntegerField()
+    kind = TextField()
+    shown = FloatField()
+    expected = FloatField()
+
+
+class LeftOut(Fact):
+    """Readings the keeper does not believe: kept and drawn, not used for the eggs."""
+
+    probe = IntegerField()
+    from_s = IntegerField()
+    until_s = IntegerField()
+    reason = TextField()
+
+
+class Device(Fact):
+    """Something that sends readings with a token of its own; only the token's hash is kept."""
+
+    name = TextField()
+    token_hash = TextField()
 
 
 class Setting(Fact):
@@ -68,7 +112,7 @@ class Task(Fact):
     done_s = IntegerField()
 
 
-NamedT = TypeVar("NamedT", Animal, Cabinet, Probe)
+NamedT = TypeVar("NamedT", Animal, Cabinet, Probe, Device)
 
 
 def named(table: type[NamedT], name: str) -> NamedT | None:

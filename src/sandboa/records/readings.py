@@ -1,5 +1,6 @@
 """Readings: keyed by probe and time, with hourly roll-ups kept in the same transaction."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
@@ -13,6 +14,9 @@ from sandboa.records.facts import Fact
 
 #: (time s, °C, humidity 0-1 or None)
 ReadingRow = tuple[int, float, float | None]
+
+#: `batch` of readings a device sent: no act of a keeper's brought them in.
+LIVE: Final = 0
 
 _SECONDS_PER_HOUR: Final = 3600
 
@@ -34,10 +38,13 @@ class Stored:
     conflicting: tuple[ReadingRow, ...]
 
 
-def store(probe: int, batch: int, rows: Sequence[ReadingRow]) -> Stored:
+def store(
+    probe: int, batch: int, rows: Sequence[ReadingRow], received_s: float | None = None
+) -> Stored:
     """Add readings inside the caller's transaction; a time already held is never overwritten.
 
-    `rows` in any order. Storing the same rows twice changes nothing.
+    `rows` in any order. Storing the same rows twice changes nothing. `batch`
+    is LIVE for what a device sends. `received_s` is when the machine got them.
     """
     if not rows:
         return Stored(0, 0, ())
@@ -50,6 +57,7 @@ def store(probe: int, batch: int, rows: Sequence[ReadingRow]) -> Stored:
     times = [row[0] for row in rows]
     if new:
         _roll_up(probe, min(times), max(times))
+        _move_tip(probe, rows, times, new, received_s)
     if new == len(rows):
         return Stored(new, 0, ())
     conflicting = _conflicts(probe, rows, min(times), max(times))
@@ -66,40 +74,73 @@ def restore(batch: int) -> None:
     _move(batch, "withdrawn_reading", "reading")
 
 
-def series(probe: int, after_s: int | None = None) -> tuple[FloatArray, FloatArray]:
-    """Times (s) and temperatures (°C) of a probe in order; only those after `after_s` if given."""
+def series(
+    probe: int, from_s: float | None = None, until_s: float | None = None
+) -> tuple[FloatArray, FloatArray, FloatArray]:
+    """Times (s), temperatures (°C) and humidities (0-1, NaN where not measured), in order.
+
+    From..until, both included.
+    """
     rows = database.execute_sql(
-        "SELECT at_s, temperature_c FROM reading WHERE probe = ? AND at_s > ? ORDER BY at_s",
-        (probe, -(2**62) if after_s is None else after_s),
+        "SELECT at_s, temperature_c, humidity FROM reading "
+        "WHERE probe = ? AND at_s BETWEEN ? AND ? ORDER BY at_s",
+        (probe, *_span(from_s, until_s)),
     ).fetchall()
-    if not rows:
-        return np.empty(0), np.empty(0)
     # One array from all rows: whole seconds stay exact in a float for 285 million years.
-    table = np.array(rows, dtype=np.float64)
-    return np.ascontiguousarray(table[:, 0]), np.ascontiguousarray(table[:, 1])
+    table = np.array(rows, dtype=np.float64).reshape(-1, 3)
+    return table[:, 0].copy(), table[:, 1].copy(), table[:, 2].copy()
 
 
-def latest(probe: int) -> ReadingRow | None:
-    """The probe's last reading, or None."""
-    row: ReadingRow | None = database.execute_sql(
-        "SELECT at_s, temperature_c, humidity FROM reading WHERE probe = ? "
-        "ORDER BY at_s DESC LIMIT 1",
-        (probe,),
-    ).fetchone()
-    return row
+def hours(probe: int, from_s: float, until_s: float) -> FloatArray:
+    """Roll-ups of each hour: its start (s), lowest, mean and highest °C; shape (n, 4)."""
+    rows = database.execute_sql(
+        "SELECT hour * 3600, lowest_c, mean_c, highest_c FROM reading_hour "
+        "WHERE probe = ? AND hour BETWEEN ? AND ? ORDER BY hour",
+        (probe, int(from_s) // _SECONDS_PER_HOUR, int(until_s) // _SECONDS_PER_HOUR),
+    ).fetchall()
+    return np.array(rows, dtype=np.float64).reshape(-1, 4)
 
 
-def count(probe: int) -> int:
-    """How many readings a probe has, from the roll-ups."""
-    (total,) = database.execute_sql(
-        "SELECT coalesce(sum(readings), 0) FROM reading_hour WHERE probe = ?", (probe,)
-    ).fetchone()
+@dataclass(frozen=True, slots=True)
+class Tip:
+    """The end of a probe's record.
+
+    `revision` rises with every change of its readings, `rewrites` with those
+    that did more than append at the end. `received_s` is when the machine
+    last got anything new of it; None for what came as a file or by hand.
+    """
+
+    probe: int
+    revision: int
+    rewrites: int
+    readings: int
+    last_s: int | None
+    last_c: float | None
+    last_humidity: float | None
+    received_s: int | None
+
+
+_TIP: Final = (
+    "SELECT probe, revision, rewrites, readings, last_s, last_c, last_humidity, received_s "
+    "FROM reading_tip"
+)
+
+
+def tip(probe: int) -> Tip | None:
+    """Where a probe's record ends; None when it never had a reading."""
+    row = database.execute_sql(f"{_TIP} WHERE probe = ?", (probe,)).fetchone()
+    return Tip(*row) if row else None
+
+
+def tips() -> dict[int, Tip]:
+    """Where every probe's record ends."""
+    return {row[0]: Tip(*row) for row in database.execute_sql(_TIP).fetchall()}
+
+
+def newest_change() -> int:
+    """A number that rises whenever any reading is stored, taken out or put back."""
+    (total,) = database.execute_sql("SELECT coalesce(sum(revision), 0) FROM reading_tip").fetchone()
     return int(total)
-
-
-def withdrawn_since(probe: int, act: int) -> bool:
-    """Whether any of the probe's batches was taken out of use after that act."""
-    return bool(Batch.select().where((Batch.probe == probe) & (Batch.superseded_by > act)).exists())
 
 
 def all_of(probe: int) -> list[ReadingRow]:
@@ -108,6 +149,50 @@ def all_of(probe: int) -> list[ReadingRow]:
         "SELECT at_s, temperature_c, humidity FROM reading WHERE probe = ? ORDER BY at_s", (probe,)
     ).fetchall()
     return rows
+
+
+def _span(from_s: float | None, until_s: float | None) -> tuple[int, int]:
+    first = -(2**62) if from_s is None else math.ceil(from_s)
+    return first, 2**62 if until_s is None else math.floor(until_s)
+
+
+def _move_tip(
+    probe: int, rows: Sequence[ReadingRow], times: list[int], new: int, received_s: float | None
+) -> None:
+    before = tip(probe)
+    ended_s = before.last_s if before and before.last_s is not None else -(2**62)
+    appended = sum(at_s > ended_s for at_s in set(times)) == new
+    latest = max(rows, key=lambda row: row[0])
+    if before is None:
+        database.execute_sql(
+            "INSERT INTO reading_tip VALUES (?, 1, 0, ?, ?, ?, ?, ?)",
+            (probe, new, *latest, received_s and int(received_s)),
+        )
+        return
+    database.execute_sql(
+        "UPDATE reading_tip SET revision = revision + 1, rewrites = rewrites + ?, "
+        "readings = readings + ?, received_s = coalesce(?, received_s) WHERE probe = ?",
+        (int(not appended), new, received_s and int(received_s), probe),
+    )
+    if latest[0] > ended_s:
+        database.execute_sql(
+            "UPDATE reading_tip SET last_s = ?, last_c = ?, last_humidity = ? WHERE probe = ?",
+            (*latest, probe),
+        )
+
+
+def _find_tip(probe: int) -> None:
+    """Work the tip out anew after readings were taken out or put back."""
+    database.execute_sql(
+        "INSERT OR IGNORE INTO reading_tip VALUES (?, 0, 0, 0, NULL, NULL, NULL, NULL)", (probe,)
+    )
+    database.execute_sql(
+        "UPDATE reading_tip SET revision = revision + 1, rewrites = rewrites + 1, "
+        "readings = (SELECT coalesce(sum(readings), 0) FROM reading_hour WHERE probe = ?1), "
+        "(last_s, last_c, last_humidity) = (SELECT at_s, temperature_c, humidity FROM reading "
+        "WHERE probe = ?1 ORDER BY at_s DESC LIMIT 1) WHERE probe = ?1",
+        (probe,),
+    )
 
 
 def _roll_up(probe: int, first_s: int, last_s: int) -> None:
@@ -152,3 +237,4 @@ def _move(batch: int, source: str, target: str) -> None:
     database.execute_sql(f"DELETE FROM {source} WHERE batch = ?", (batch,))
     for probe, first_s, last_s in span:
         _roll_up(probe, first_s, last_s)
+        _find_tip(probe)

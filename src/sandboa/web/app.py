@@ -19,19 +19,27 @@ from sandboa.web.guards import Guards
 from sandboa.web.house import House
 from sandboa.web.routers import (
     acts,
+    alarms,
     animals,
     bench,
+    cabinets,
     cards,
     clutches,
+    devices,
+    hatching,
+    intake,
     lay_day,
     lay_days,
+    messengers,
     photos,
+    probes,
     readings,
     rules,
     season,
     settings,
     today,
 )
+from sandboa.web.watching import watching
 
 STATIC = Path(__file__).parent / "static"
 _HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
@@ -44,6 +52,13 @@ _PLACES = (
     lay_day,
     lay_days,
     photos,
+    probes,
+    devices,
+    intake,
+    hatching,
+    cabinets,
+    alarms,
+    messengers,
     readings,
     bench,
     settings,
@@ -61,6 +76,7 @@ def create_app(database: Path | None, clock: Clock | None = None, *, demo: bool 
         redoc_url=None,
         openapi_url="/api/openapi.json",
         generate_unique_id_function=lambda route: _operation_name(route),
+        lifespan=watching if database is not None else None,
     )
     app.state.house = House(clock or SystemClock(), demo)
     if database is not None:

@@ -5,8 +5,11 @@ from typing import Annotated, cast
 
 from fastapi import Depends, Request
 
+from sandboa.journal.cabinet_faults import FaultsNow
 from sandboa.journal.house_now import HouseNow
 from sandboa.web.clock import Clock
+from sandboa.web.intake_gate import IntakeGate
+from sandboa.web.live_state import LiveState
 
 
 @dataclass
@@ -14,6 +17,9 @@ class House:
     clock: Clock
     demo: bool = False
     now: HouseNow = field(default_factory=HouseNow)
+    gate: IntakeGate = field(default_factory=IntakeGate)
+    live: LiveState = field(default_factory=LiveState)
+    faults: FaultsNow = field(default_factory=FaultsNow)
 
 
 def _house(request: Request) -> House:

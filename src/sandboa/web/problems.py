@@ -10,14 +10,19 @@ from starlette.exceptions import HTTPException
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.pictures import NotAPicture
 from sandboa.formats.readings_csv import NotReadable
+from sandboa.journal.devices import NotAllowed
 from sandboa.journal.errors import Conflict, NotFound, Question
 from sandboa.records.database import Unavailable
+from sandboa.web.gzip_body import TooLargeUnpacked
+from sandboa.web.intake_gate import RETRY_AFTER_S, TooMany
 
 _TITLES = {
+    401: "Not allowed",
     404: "Not found",
     409: "Contradicts what is recorded",
     413: "Too large",
     422: "Cannot be true",
+    429: "Too many at once",
     503: "Busy",
 }
 
@@ -98,6 +103,22 @@ def install(app: FastAPI) -> None:
     def _(_: Request, error: Conflict) -> JSONResponse:
         return problem(409, _sentence(str(error)))
 
+    @app.exception_handler(NotAllowed)
+    def _(_: Request, error: NotAllowed) -> JSONResponse:
+        response = problem(401, _sentence(str(error)))
+        response.headers["WWW-Authenticate"] = "Bearer"
+        return response
+
+    @app.exception_handler(TooMany)
+    def _(_: Request, error: TooMany) -> JSONResponse:
+        response = problem(429, f"{_sentence(str(error))}. Nothing was stored: send it again.")
+        response.headers["Retry-After"] = str(RETRY_AFTER_S)
+        return response
+
+    @app.exception_handler(TooLargeUnpacked)
+    def _(_: Request, __: TooLargeUnpacked) -> JSONResponse:
+        return problem(413, "Unpacked it is too large. Nothing was stored: send smaller batches.")
+
     @app.exception_handler(RequestValidationError)
     def _(_: Request, error: RequestValidationError) -> JSONResponse:
         errors = [_in_words(item) for item in error.errors()]
@@ -106,7 +127,11 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(Unavailable)
     def _(_: Request, error: Unavailable) -> JSONResponse:
-        return problem(503, f"The database is busy or its disk full; nothing was stored ({error}).")
+        response = problem(
+            503, f"The database is busy or its disk full; nothing was stored ({error})."
+        )
+        response.headers["Retry-After"] = str(RETRY_AFTER_S)
+        return response
 
     @app.exception_handler(Exception)
     def _(_: Request, __: Exception) -> JSONResponse:

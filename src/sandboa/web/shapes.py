@@ -7,8 +7,8 @@ from pydantic import AfterValidator, AwareDatetime, BaseModel, BeforeValidator, 
 
 from sandboa.core.development import Forecast
 from sandboa.core.development.exposure import Exposure
-from sandboa.core.development.forecast import Window
 from sandboa.core.development.ribbon import RibbonPiece
+from sandboa.core.development.windows import Window
 from sandboa.core.units import READING_RANGE_C, require_moment
 from sandboa.journal.acts import LogEntry
 from sandboa.records.facts import Act
@@ -112,6 +112,9 @@ class ForecastTold(Told):
     emergence: WindowTold | None
     first_shed: WindowTold | None
     first_meal: WindowTold | None
+    pipped: int
+    first_pipped_at: Moment | None
+    next_pip: WindowTold | None
 
     @classmethod
     def of(cls, forecast: Forecast) -> "ForecastTold":
@@ -135,6 +138,9 @@ class ForecastTold(Told):
             emergence=window(forecast.emergence),
             first_shed=window(forecast.first_shed),
             first_meal=window(forecast.first_meal),
+            pipped=forecast.pipped,
+            first_pipped_at=at_or_none(forecast.first_pipped_s),
+            next_pip=window(forecast.next_pip),
         )
 
 

@@ -15,6 +15,7 @@ import { URGENCY_WORDS, urgencyRank } from '../today/urgency'
 import { BoxFacts } from './BoxFacts'
 import { ClutchMethod } from './ClutchMethod'
 import { EggGrades } from './EggGrades'
+import { Pips } from './Pips'
 import { RestsOn } from './RestsOn'
 import { WaterForm } from './WaterForm'
 
@@ -98,6 +99,13 @@ export function Component() {
           <EggGrades clutch={clutch} />
         )}
       </chakra.section>
+
+      {(clutch.finished_at || (clutch.forecast?.fraction ?? 0) >= 0.85) && (
+        <chakra.section aria-labelledby="pips">
+          <Heading id="pips">Pips</Heading>
+          <Pips clutch={clutch} />
+        </chakra.section>
+      )}
 
       <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
         <chakra.section aria-labelledby="forecast" minWidth={0}>

@@ -189,5 +189,9 @@ function Judgement({ clutch, chosen }: { clutch: Clutch; chosen: number | null }
 }
 
 function asLook(egg: Egg): PlacedEgg {
-  return { ...egg, early: (egg.excess ?? 0) > 0 }
+  return {
+    ...egg,
+    early: (egg.excess ?? 0) > 0,
+    ...(egg.pipped_at ? { fate: 'pipped' as const } : {}),
+  }
 }

@@ -8,6 +8,9 @@ import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { inKeepersUnit, temperature, typedNumber, useTemperatureUnit } from '@/shared/units'
+import { Devices } from './Devices'
+import { Messengers } from './Messengers'
+import { Scores } from './Scores'
 
 /** The house's methods and numbers, each with its reason. */
 export function Component() {
@@ -54,6 +57,18 @@ export function Component() {
         <Button asChild>
           <Link to="/settings/methods/new">Add a method</Link>
         </Button>
+      </section>
+      <section aria-labelledby="devices">
+        <Heading id="devices">Devices and tokens</Heading>
+        <Devices />
+      </section>
+      <section aria-labelledby="messengers">
+        <Heading id="messengers">Alarms out of the house</Heading>
+        <Messengers />
+      </section>
+      <section aria-labelledby="scores">
+        <Heading id="scores">How good the forecasts were</Heading>
+        <Scores />
       </section>
       <section aria-labelledby="numbers">
         <Heading id="numbers">Numbers</Heading>

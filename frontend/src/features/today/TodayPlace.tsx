@@ -3,6 +3,8 @@ import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import type { Schemas } from '@/shared/api/client'
 import { useHouseLog, useToday, useUndo } from '@/shared/api/queries'
+import { Alarms } from '@/shared/climate/Alarms'
+import { useAlarms } from '@/shared/climate/useAlarms'
 import { dayAndTime, fullMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Log } from '@/shared/ui/Log'
@@ -30,6 +32,12 @@ export function Component() {
           {today.data.demo ? ', made-up demo data' : ''}
         </chakra.span>
       </chakra.div>
+      {today.data.clock_behind_s > 300 && (
+        <Notice label="Clock">
+          This machine's clock was set back by {Math.round(today.data.clock_behind_s / 60)} minutes.
+          Sandboa counts on from before; set it right and start it again.
+        </Notice>
+      )}
       <NeedsYou today={today.data} />
       <BeforeAndAfter />
       {cabinetsOf(clutches).map(({ cabinet, standing }) => (
@@ -59,11 +67,22 @@ function NeedsYou({ today }: { today: Today }) {
     .flatMap((clutch) => clutch.attention.map((attention) => ({ clutch, attention })))
     .filter(({ attention }) => urgencyRank(attention.urgency) > 0)
     .sort((a, b) => urgencyRank(b.attention.urgency) - urgencyRank(a.attention.urgency))
-  if (lines.length === 0 && today.silent_probes.length === 0) {
+  const alarms = useAlarms(0).data?.filter((alarm) => !alarm.ended_at) ?? []
+  const silent = today.silent_probes.filter(
+    (probe) => !alarms.some((alarm) => alarm.kind === 'unplugged' && alarm.probe === probe.name),
+  )
+  const grave = alarms.filter((alarm) => alarm.severity !== 'notice')
+  const notices = alarms.filter((alarm) => alarm.severity === 'notice')
+  if (lines.length === 0 && silent.length === 0 && alarms.length === 0) {
     return <chakra.p fontSize="1.2em">Nothing needs you now. Leave the doors shut.</chakra.p>
   }
   return (
     <section aria-label="What needs you">
+      {grave.length > 0 && (
+        <chakra.div mb={3}>
+          <Alarms alarms={grave} showCabinet />
+        </chakra.div>
+      )}
       <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
         {lines.map(({ clutch, attention }) => (
           <li key={`${clutch.code}-${attention.text}`}>
@@ -80,7 +99,7 @@ function NeedsYou({ today }: { today: Today }) {
             </Link>
           </li>
         ))}
-        {today.silent_probes.map((probe) => (
+        {silent.map((probe) => (
           <li key={probe.name}>
             <Notice label="Silent">
               Probe {probe.name}
@@ -92,6 +111,11 @@ function NeedsYou({ today }: { today: Today }) {
           </li>
         ))}
       </chakra.ul>
+      {notices.length > 0 && (
+        <chakra.div mt={2}>
+          <Alarms alarms={notices} showCabinet />
+        </chakra.div>
+      )}
     </section>
   )
 }
@@ -102,7 +126,13 @@ function Cabinet({ cabinet, clutches }: { cabinet: string; clutches: Clutch[] })
   return (
     <section aria-labelledby={`cabinet-${cabinet}`}>
       <chakra.div display="flex" alignItems="baseline" gap={3}>
-        <Heading id={`cabinet-${cabinet}`}>{cabinet}</Heading>
+        <Heading id={`cabinet-${cabinet}`}>
+          <Link to={`/cabinets/${encodeURIComponent(cabinet)}`}>
+            <chakra.span textDecoration="underline" textUnderlineOffset="4px">
+              {cabinet}
+            </chakra.span>
+          </Link>
+        </Heading>
         {first && (
           <chakra.span color="soft">set to {temperature(first.set_point_c, unit)}</chakra.span>
         )}

@@ -84,7 +84,7 @@ export function useMethods() {
 export function useReadiness() {
   return useQuery({
     queryKey: ['readiness'],
-    queryFn: () => answer(api.GET('/api/cabinets/readiness')),
+    queryFn: () => answer(api.GET('/api/readiness')),
   })
 }
 

@@ -688,7 +688,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/readings/by-hand": {
+    "/api/probes/{probe}/moves": {
         parameters: {
             query?: never;
             header?: never;
@@ -698,11 +698,115 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Read By Hand
-         * @description Record one reading of a thermometer.
+         * Move Probe
+         * @description Record that a probe was hung elsewhere or taken down.
          */
-        post: operations["read_by_hand"];
+        post: operations["move_probe"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/probes/{probe}/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Probe
+         * @description Record a check; its offset holds from its time on.
+         */
+        post: operations["check_probe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/probes/{probe}/left-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Leave Out
+         * @description Leave a stretch of readings out of what the eggs are judged by.
+         */
+        post: operations["leave_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Devices
+         * @description Every device that may send, by name.
+         */
+        get: operations["get_devices"];
+        put?: never;
+        /**
+         * Add Device
+         * @description Let a device send readings; its token is told this once.
+         */
+        post: operations["add_device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device}/token": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Renew Token
+         * @description Give a device another token; the one before holds no more.
+         */
+        post: operations["renew_token"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Revoke
+         * @description Let a device send nothing any more.
+         */
+        delete: operations["revoke"];
         options?: never;
         head?: never;
         patch?: never;
@@ -719,9 +823,405 @@ export interface paths {
         put?: never;
         /**
          * Post Readings
-         * @description Take in a batch from a logger; the same batch again changes nothing.
+         * @description Take in a delivery of a device; the same delivery again changes nothing.
          */
         post: operations["post_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/held-readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Held
+         * @description What is held back and waits for a decision.
+         */
+        get: operations["get_held"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/held-readings/let-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Let In
+         * @description Store held readings with their clock put right.
+         */
+        post: operations["let_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/held-readings/set-aside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Set Aside
+         * @description Decide against held readings.
+         */
+        post: operations["set_aside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move Box
+         * @description Record that a clutch's box was put on another shelf.
+         */
+        post: operations["move_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/eggs/{number}/pip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * See Pip
+         * @description Record that an egg has pipped.
+         */
+        post: operations["see_pip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/finished": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Finish
+         * @description Record that no more eggs of the clutch will pip.
+         */
+        post: operations["finish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/forecast-scores": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Scores
+         * @description How good the forecasts of finished clutches were.
+         */
+        get: operations["get_scores"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cabinets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Cabinets
+         * @description Every cabinet with its shelves, by name.
+         */
+        get: operations["get_cabinets"];
+        put?: never;
+        /**
+         * Add Cabinet
+         * @description Record a new cabinet.
+         */
+        post: operations["add_cabinet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cabinets/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Cabinet
+         * @description Everything the Cabinet place shows but the trace.
+         */
+        get: operations["get_cabinet"];
+        /**
+         * Correct Cabinet
+         * @description Correct a cabinet; shelves with a history stay.
+         */
+        put: operations["correct_cabinet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cabinets/{name}/set-points": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Change Set Point
+         * @description Record that the cabinet was set to another temperature.
+         */
+        post: operations["change_set_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cabinets/{name}/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Trace
+         * @description A span of the cabinet's probes, by default the last 60 days.
+         */
+        get: operations["get_trace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/alarms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Alarms
+         * @description Open alarms and those of the last days, newest first.
+         */
+        get: operations["get_alarms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/alarms/{alarm}/acknowledgement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Acknowledge Alarm
+         * @description Record that an alarm was seen.
+         */
+        post: operations["acknowledge_alarm"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Live
+         * @description Tells at once, and again whenever alarms change.
+         */
+        get: operations["live"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messengers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Messengers
+         * @description Every messenger, by name.
+         */
+        get: operations["get_messengers"];
+        put?: never;
+        /**
+         * Add Messenger
+         * @description Let alarms go out.
+         */
+        post: operations["add_messenger"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messengers/messages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Messages
+         * @description What was sent, tried, or kept on the shelf, newest first.
+         */
+        get: operations["get_messages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messengers/{messenger}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Correct Messenger
+         * @description Correct where and when alarms go out.
+         */
+        put: operations["correct_messenger"];
+        post?: never;
+        /**
+         * Remove Messenger
+         * @description Send nothing more by this messenger.
+         */
+        delete: operations["remove_messenger"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/messengers/{messenger}/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Try Messenger
+         * @description Send a trial message now, whatever the hour.
+         */
+        post: operations["try_messenger"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read By Hand
+         * @description Record one reading of a thermometer.
+         */
+        post: operations["read_by_hand"];
         delete?: never;
         options?: never;
         head?: never;
@@ -916,7 +1416,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/cabinets/readiness": {
+    "/api/readiness": {
         parameters: {
             query?: never;
             header?: never;
@@ -1047,6 +1547,37 @@ export interface components {
          */
         AftercareTask: "feel again" | "rinse" | "water" | "weigh" | "clean" | "first meal" | "meal";
         /**
+         * AlarmTold
+         * @description An alarm; open while `ended_at` is null.
+         */
+        AlarmTold: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            severity: components["schemas"]["Severity"];
+            /** Cabinet */
+            cabinet: string;
+            /** Probe */
+            probe: string | null;
+            /** Text */
+            text: string;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /**
+             * Raised At
+             * Format: date-time
+             */
+            raised_at: string;
+            /** Ended At */
+            ended_at: string | null;
+            /** Acknowledged At */
+            acknowledged_at: string | null;
+        };
+        /**
          * AnimalAsked
          * @description `dam` and `sire` are ids of its parents.
          */
@@ -1171,6 +1702,26 @@ export interface components {
              */
             second_clutch: boolean;
         };
+        /** BoxHereTold */
+        BoxHereTold: {
+            /** Code */
+            code: string;
+            /** Dam */
+            dam: string;
+            /** Day */
+            day: number;
+            /** Fraction */
+            fraction: number;
+            /** Urgency */
+            urgency: string;
+            /** Closing */
+            closing: string | null;
+            /** On Grid */
+            on_grid: boolean;
+            water_left: components["schemas"]["WaterTold"] | null;
+            /** Eggs */
+            eggs: components["schemas"]["SmallEggTold"][];
+        };
         /** BoxTold */
         BoxTold: {
             /** Cabinet */
@@ -1207,6 +1758,47 @@ export interface components {
             at?: string | null;
         };
         /**
+         * CabinetAsked
+         * @description Shelves from top to bottom; litres where they are known.
+         */
+        CabinetAsked: {
+            /** Name */
+            name: string;
+            /** @default bought */
+            kind: components["schemas"]["CabinetKind"];
+            /** Shelves */
+            shelves: string[];
+            /** Volume L */
+            volume_l?: number | null;
+            /** Ballast L */
+            ballast_l?: number | null;
+        };
+        /** CabinetChoiceTold */
+        CabinetChoiceTold: {
+            /** Name */
+            name: string;
+            /** Shelves */
+            shelves: string[];
+            /** Set Point C */
+            set_point_c: number | null;
+        };
+        /**
+         * CabinetKind
+         * @description Bought ready, or built at home: then the cautions on mains and refrigerators show.
+         * @enum {string}
+         */
+        CabinetKind: "bought" | "home-built";
+        /** CabinetListedTold */
+        CabinetListedTold: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["CabinetKind"];
+            /** Shelves */
+            shelves: string[];
+            /** Set Point C */
+            set_point_c: number | null;
+        };
+        /**
          * CabinetReadinessTold
          * @description `since` null: as it is for as long as 14 days of readings tell.
          */
@@ -1226,12 +1818,38 @@ export interface components {
         };
         /** CabinetTold */
         CabinetTold: {
+            /**
+             * As Of
+             * Format: date-time
+             */
+            as_of: string;
             /** Name */
             name: string;
-            /** Shelves */
-            shelves: string[];
+            kind: components["schemas"]["CabinetKind"];
+            /** Volume L */
+            volume_l: number | null;
+            /** Ballast L */
+            ballast_l: number | null;
             /** Set Point C */
             set_point_c: number | null;
+            here: components["schemas"]["HereTold"];
+            /** Humidity */
+            humidity: number | null;
+            /** Ready */
+            ready: boolean;
+            /** Readiness */
+            readiness: string;
+            /** Shelves */
+            shelves: components["schemas"]["ShelfTold"][];
+            /** Faults */
+            faults: components["schemas"]["FaultTold"][];
+            /** Events */
+            events: components["schemas"]["EventTold"][];
+            /** Probes */
+            probes: components["schemas"]["HungProbeTold"][];
+            exposure: components["schemas"]["ExposureTold"];
+            /** First Reading At */
+            first_reading_at: string | null;
         };
         /**
          * CandlingAsked
@@ -1276,6 +1894,40 @@ export interface components {
             text: string;
         };
         /**
+         * CheckAsked
+         * @description Beside a reference thermometer (°C both), or in the salt test (`shown` 0-1).
+         */
+        CheckAsked: {
+            kind: components["schemas"]["CheckKind"];
+            /** Shown */
+            shown: number;
+            /** Reference C */
+            reference_c?: number | null;
+            /** At */
+            at?: string | null;
+        };
+        /**
+         * CheckKind
+         * @description Beside a reference thermometer (°C), or in the salt test (humidity 0-1).
+         * @enum {string}
+         */
+        CheckKind: "reference" | "salt";
+        /** CheckTold */
+        CheckTold: {
+            kind: components["schemas"]["CheckKind"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Shown */
+            shown: number;
+            /** Expected */
+            expected: number;
+            /** Offset */
+            offset: number;
+        };
+        /**
          * ChoicesTold
          * @description What the form offers.
          */
@@ -1287,7 +1939,7 @@ export interface components {
             /** Shells */
             shells: string[];
             /** Cabinets */
-            cabinets: components["schemas"]["CabinetTold"][];
+            cabinets: components["schemas"]["CabinetChoiceTold"][];
             /** Dams */
             dams: string[];
             /** Sires */
@@ -1364,6 +2016,11 @@ export interface components {
             eggs: components["schemas"]["EggTold"][];
             /** Attention */
             attention: components["schemas"]["AttentionTold"][];
+            /** Faults */
+            faults: components["schemas"]["FaultTold"][];
+            learned: components["schemas"]["LearnedTold"];
+            /** Finished At */
+            finished_at: string | null;
             /** Probes */
             probes: components["schemas"]["ProbeTold"][];
             /** Log */
@@ -1454,6 +2111,25 @@ export interface components {
             /** Clutches */
             clutches: components["schemas"]["LaidThisSeasonTold"][];
         };
+        /** DeviceAsked */
+        DeviceAsked: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * DeviceTold
+         * @description A device, its probes by name, and when anything new last came from it.
+         */
+        DeviceTold: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Probes */
+            probes: string[];
+            /** Last Received At */
+            last_received_at: string | null;
+        };
         /**
          * DifferenceTold
          * @description A line on which the clutch departs from its house method.
@@ -1482,6 +2158,16 @@ export interface components {
          * @enum {string}
          */
         Disc: "top" | "side" | "under";
+        /** DropAsked */
+        DropAsked: {
+            /** Probe */
+            probe: number;
+            /**
+             * Reason
+             * @enum {string}
+             */
+            reason: "ahead" | "behind" | "before";
+        };
         /**
          * EggEvent
          * @description What happened to an egg in the keeper's hands.
@@ -1562,6 +2248,8 @@ export interface components {
             torchlight: components["schemas"]["TorchlightTold"];
             /** Allowed Grade */
             allowed_grade: number;
+            /** Pipped At */
+            pipped_at: string | null;
             /** Grade */
             grade: number | null;
             /** Graded At */
@@ -1580,12 +2268,67 @@ export interface components {
             /** Until */
             until?: string | null;
         };
+        /** EventTold */
+        EventTold: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Kind */
+            kind: string;
+            /** Text */
+            text: string;
+        };
         /**
          * Exposure
          * @description In rising order of warmth.
          * @enum {string}
          */
         Exposure: "cold" | "cool" | "fine" | "warm" | "hot";
+        /** ExposureTold */
+        ExposureTold: {
+            /** Hours Harmful */
+            hours_harmful: number;
+            /** Degree Hours Harmful */
+            degree_hours_harmful: number;
+            /** Hours Slow */
+            hours_slow: number;
+            /** Degree Hours Slow */
+            degree_hours_slow: number;
+        };
+        /**
+         * FaultKind
+         * @description Handbook E. The first four are the cabinet's; those up to drift are a probe's.
+         * @enum {string}
+         */
+        FaultKind: "fan" | "power cut" | "door" | "overshoot" | "unplugged" | "stuck" | "fallen" | "drift" | "egg heat";
+        /**
+         * FaultTold
+         * @description A fault in the record; open while `end` is null. `delay_days` > 0: pips come later.
+         */
+        FaultTold: {
+            kind: components["schemas"]["FaultKind"];
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** End */
+            end: string | null;
+            /** Shelves */
+            shelves: string[];
+            /** Probes */
+            probes: string[];
+            /** Probe Ids */
+            probe_ids: number[];
+            /** Degree Hours */
+            degree_hours: number;
+            /** Largest C */
+            largest_c: number;
+            /** Delay Days */
+            delay_days: number;
+        };
         /**
          * FileTold
          * @description A file as understood, before anything is stored.
@@ -1658,6 +2401,11 @@ export interface components {
             emergence: components["schemas"]["WindowTold"] | null;
             first_shed: components["schemas"]["WindowTold"] | null;
             first_meal: components["schemas"]["WindowTold"] | null;
+            /** Pipped */
+            pipped: number;
+            /** First Pipped At */
+            first_pipped_at: string | null;
+            next_pip: components["schemas"]["WindowTold"] | null;
         };
         /** GapTold */
         GapTold: {
@@ -1698,7 +2446,57 @@ export interface components {
              */
             at: string;
         };
-        /** HungProbeTold */
+        /**
+         * HeldTold
+         * @description Readings held back. `shift_s` is what would put their clock right, as far as can be told.
+         */
+        HeldTold: {
+            /** Probe */
+            probe: number;
+            /** Probe Name */
+            probe_name: string;
+            /**
+             * Reason
+             * @enum {string}
+             */
+            reason: "ahead" | "behind" | "before";
+            /** Count */
+            count: number;
+            /**
+             * First At
+             * Format: date-time
+             */
+            first_at: string;
+            /**
+             * Last At
+             * Format: date-time
+             */
+            last_at: string;
+            /**
+             * Received At
+             * Format: date-time
+             */
+            received_at: string;
+            /** Shift S */
+            shift_s: number;
+        };
+        /**
+         * HereTold
+         * @description °C at a place now; nulls where nothing measures it.
+         */
+        HereTold: {
+            /** Temperature C */
+            temperature_c: number | null;
+            source: components["schemas"]["Provenance"] | null;
+            /** At */
+            at: string | null;
+            /** Swing C */
+            swing_c: number | null;
+        };
+        /**
+         * HungProbeTold
+         * @description A probe, where it hangs and hung, its offsets, and its last reading as it was sent.
+         */
         HungProbeTold: {
             /** Id */
             id: number;
@@ -1710,7 +2508,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "box" | "shelf" | "cabinet";
+            kind: "box" | "shelf" | "cabinet" | "nowhere";
             /**
              * Since
              * Format: date-time
@@ -1720,6 +2518,24 @@ export interface components {
             checked: boolean;
             /** By Hand */
             by_hand: boolean;
+            /** Device */
+            device: string | null;
+            /** Offset C */
+            offset_c: number;
+            /** Humidity Offset */
+            humidity_offset: number;
+            /** Checks */
+            checks: components["schemas"]["CheckTold"][];
+            /** Stays */
+            stays: components["schemas"]["ProbeStayTold"][];
+            /** Left Out */
+            left_out: components["schemas"]["LeftOutTold"][];
+            /** Last At */
+            last_at: string | null;
+            /** Last C */
+            last_c: number | null;
+            /** Last Humidity */
+            last_humidity: number | null;
             act?: components["schemas"]["ActTold"] | null;
         };
         /**
@@ -1926,6 +2742,67 @@ export interface components {
             /** Learned */
             learned: string | null;
         };
+        /**
+         * LearnedTold
+         * @description What finished clutches taught: of how many, how many in this cabinet, and the days it moves
+         *     the forecast (negative: earlier).
+         */
+        LearnedTold: {
+            /** Clutches */
+            clutches: number;
+            /** In Cabinet */
+            in_cabinet: number;
+            /** Days */
+            days: number;
+        };
+        /** LeftOutAsked */
+        LeftOutAsked: {
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /** LeftOutTold */
+        LeftOutTold: {
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /**
+             * End
+             * Format: date-time
+             */
+            end: string;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * LetInAsked
+         * @description Take held readings in, each moved by `shift_s` seconds.
+         */
+        LetInAsked: {
+            /** Probe */
+            probe: number;
+            /**
+             * Reason
+             * @enum {string}
+             */
+            reason: "ahead" | "behind" | "before";
+            /** Shift S */
+            shift_s: number;
+        };
         /** LockAsked */
         LockAsked: {
             /** Seen At */
@@ -1992,6 +2869,67 @@ export interface components {
             ratio: number | null;
             /** On Grid */
             on_grid: boolean;
+        };
+        /** MessageTold */
+        MessageTold: {
+            /** Messenger */
+            messenger: string;
+            /** About */
+            about: string;
+            /** Text */
+            text: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Sent */
+            sent: boolean;
+            /** Outcome */
+            outcome: string;
+        };
+        /** MessengerAsked */
+        MessengerAsked: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "email" | "webhook" | "shelf";
+            /** Name */
+            name: string;
+            /** Zone */
+            zone: string;
+            /** Quiet From Min */
+            quiet_from_min?: number | null;
+            /** Quiet Until Min */
+            quiet_until_min?: number | null;
+            /** @default {} */
+            target: components["schemas"]["TargetAsked"];
+        };
+        /**
+         * MessengerTold
+         * @description A messenger; of its secrets only whether they are set.
+         */
+        MessengerTold: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "email" | "webhook" | "shelf";
+            /** Name */
+            name: string;
+            /** Zone */
+            zone: string;
+            /** Quiet From Min */
+            quiet_from_min: number | null;
+            /** Quiet Until Min */
+            quiet_until_min: number | null;
+            /** Target */
+            target: {
+                [key: string]: unknown;
+            };
         };
         /**
          * Method
@@ -2124,10 +3062,44 @@ export interface components {
             total_g: number;
         };
         /**
+         * MomentAsked
+         * @description When it was; now when left out.
+         */
+        MomentAsked: {
+            /** At */
+            at?: string | null;
+        };
+        /**
          * MouldSchool
          * @enum {string}
          */
         MouldSchool: "leave unless it comes away freely" | "isolate" | "antifungal powder and dry brush" | "discard only when certain";
+        /** MoveAsked */
+        MoveAsked: {
+            /** Cabinet */
+            cabinet: string;
+            /** Shelf */
+            shelf: string;
+            /** At */
+            at?: string | null;
+        };
+        /** NewCabinetAsked */
+        NewCabinetAsked: {
+            /** Name */
+            name: string;
+            /** @default bought */
+            kind: components["schemas"]["CabinetKind"];
+            /** Shelves */
+            shelves: string[];
+            /** Volume L */
+            volume_l?: number | null;
+            /** Ballast L */
+            ballast_l?: number | null;
+            /** Set Point C */
+            set_point_c: number;
+            /** Since */
+            since?: string | null;
+        };
         /** PairAsked */
         PairAsked: {
             /** Dam */
@@ -2286,6 +3258,17 @@ export interface components {
              * @default false
              */
             checked: boolean;
+            /** Device */
+            device?: number | null;
+        };
+        /**
+         * ProbeMoveAsked
+         * @description `place` null: taken down.
+         */
+        ProbeMoveAsked: {
+            place: components["schemas"]["PlaceAsked"] | null;
+            /** At */
+            at?: string | null;
         };
         /** ProbeReadinessTold */
         ProbeReadinessTold: {
@@ -2296,6 +3279,19 @@ export interface components {
             /** Conditions */
             conditions: components["schemas"]["ConditionTold"][];
         };
+        /**
+         * ProbeStayTold
+         * @description `place` null: hung nowhere.
+         */
+        ProbeStayTold: {
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Place */
+            place: string | null;
+        };
         /** ProbeTold */
         ProbeTold: {
             /** Id */
@@ -2305,6 +3301,28 @@ export interface components {
             /** By Hand */
             by_hand: boolean;
         };
+        /**
+         * ProbeTraceTold
+         * @description `low` and `high` of each bucket (°C); nulls where nothing was read.
+         */
+        ProbeTraceTold: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Place */
+            place: string;
+            /** Low */
+            low: (number | null)[];
+            /** High */
+            high: (number | null)[];
+        };
+        /**
+         * Provenance
+         * @description Where a stretch of temperature comes from.
+         * @enum {string}
+         */
+        Provenance: "box probe" | "shelf probe" | "cabinet probe" | "by hand" | "set point";
         /** QuestionTold */
         QuestionTold: {
             /**
@@ -2396,6 +3414,7 @@ export interface components {
             cautions: components["schemas"]["CautionTold"][];
             /** Lay Day Orders */
             lay_day_orders: components["schemas"]["StepOrder"][];
+            swing: components["schemas"]["SwingTold"];
         };
         /**
          * SaveAsked
@@ -2406,6 +3425,27 @@ export interface components {
             revision: number;
             step: components["schemas"]["Step"];
             state: components["schemas"]["LayDayState"];
+        };
+        /**
+         * ScoreTold
+         * @description Forecasts made on `day` after lay, held against the mean pip that came.
+         *
+         *     Errors in days, positive when the forecast was too late; `in_half` and
+         *     `in_eighty` are how many pips the 50 % and the 80 % window held.
+         */
+        ScoreTold: {
+            /** Day */
+            day: number;
+            /** Clutches */
+            clutches: number;
+            /** Bias Days */
+            bias_days: number;
+            /** Error Days */
+            error_days: number;
+            /** In Half */
+            in_half: number;
+            /** In Eighty */
+            in_eighty: number;
         };
         /** SeasonTold */
         SeasonTold: {
@@ -2418,6 +3458,13 @@ export interface components {
             dams: components["schemas"]["DamSeasonTold"][];
             /** Plan */
             plan: components["schemas"]["PlannedTold"][];
+        };
+        /** SetPointAsked */
+        SetPointAsked: {
+            /** Temperature C */
+            temperature_c: number;
+            /** At */
+            at?: string | null;
         };
         /** SettingAsked */
         SettingAsked: {
@@ -2442,6 +3489,24 @@ export interface components {
             high: number;
             /** Reason */
             reason: string;
+        };
+        /**
+         * Severity
+         * @description An emergency repeats until it is acknowledged; a notice can wait for daylight.
+         * @enum {string}
+         */
+        Severity: "emergency" | "alarm" | "notice";
+        /** ShelfTold */
+        ShelfTold: {
+            /** Name */
+            name: string;
+            /** Position */
+            position: number;
+            here: components["schemas"]["HereTold"];
+            /** Offset C */
+            offset_c: number | null;
+            /** Boxes */
+            boxes: components["schemas"]["BoxHereTold"][];
         };
         /**
          * Shell
@@ -2498,6 +3563,8 @@ export interface components {
             grade: number | null;
             /** Early */
             early: boolean;
+            /** Pipped */
+            pipped: boolean;
         };
         /**
          * Step
@@ -2533,6 +3600,54 @@ export interface components {
             slugs: number;
             /** Eggs */
             eggs: components["schemas"]["EggPlace"][];
+        };
+        /**
+         * SwingTold
+         * @description Swing over 24 h: good up to the first, to be watched up to the second, beyond to act on.
+         */
+        SwingTold: {
+            /** Good Up To C */
+            good_up_to_c: number;
+            /** Watch Up To C */
+            watch_up_to_c: number;
+        };
+        /**
+         * TakenInTold
+         * @description What became of a delivery: rows stored, known before, contradicting, and held back.
+         */
+        TakenInTold: {
+            /** New */
+            new: number;
+            /** Known */
+            known: number;
+            /** Conflicting */
+            conflicting: number;
+            /** Held */
+            held: number;
+        };
+        /**
+         * TargetAsked
+         * @description Where messages go: the fields of e-mail, or of a webhook. Empty secrets stay as they are.
+         */
+        TargetAsked: {
+            /** Server */
+            server?: string | null;
+            /** Port */
+            port?: number | null;
+            /** Security */
+            security?: ("starttls" | "tls" | "none") | null;
+            /** User */
+            user?: string | null;
+            /** Password */
+            password?: string | null;
+            /** Sender */
+            sender?: string | null;
+            /** To */
+            to?: string | null;
+            /** Url */
+            url?: string | null;
+            /** Secret */
+            secret?: string | null;
         };
         /** TickAsked */
         TickAsked: {
@@ -2583,10 +3698,25 @@ export interface components {
             as_of: string;
             /** Demo */
             demo: boolean;
+            /** Clock Behind S */
+            clock_behind_s: number;
             /** Clutches */
             clutches: components["schemas"]["TodayClutchTold"][];
             /** Silent Probes */
             silent_probes: components["schemas"]["SilentProbeTold"][];
+        };
+        /**
+         * TokenTold
+         * @description A token in the clear: it is never told again.
+         */
+        TokenTold: {
+            /** Device */
+            device: number;
+            /** Name */
+            name: string;
+            /** Token */
+            token: string;
+            act: components["schemas"]["ActTold"];
         };
         /** TopUpAsked */
         TopUpAsked: {
@@ -2621,6 +3751,27 @@ export interface components {
             again_from: string | null;
             /** Again By */
             again_by: string | null;
+        };
+        /**
+         * TraceTold
+         * @description Buckets of `bucket_s` seconds from `start` on, the same for all probes.
+         */
+        TraceTold: {
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Bucket S */
+            bucket_s: number;
+            /** Count */
+            count: number;
+            /** Raw */
+            raw: boolean;
+            /** Set Point C */
+            set_point_c: (number | null)[];
+            /** Probes */
+            probes: components["schemas"]["ProbeTraceTold"][];
         };
         /** TraitAsked */
         TraitAsked: {
@@ -2683,6 +3834,20 @@ export interface components {
          * @enum {string}
          */
         Visits: "set and forget" | "every 14 days" | "every 7 days" | "every 2-3 days";
+        /**
+         * WaterTold
+         * @description Share of the set-up water left by physics alone, with an 80 % band.
+         */
+        WaterTold: {
+            /** Share */
+            share: number;
+            /** Share Low */
+            share_low: number;
+            /** Share High */
+            share_high: number;
+            /** Loss G Day */
+            loss_g_day: number;
+        };
         /** WateringAsked */
         WateringAsked: {
             /** Water G */
@@ -4040,6 +5205,935 @@ export interface operations {
             };
         };
     };
+    move_probe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                probe: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ProbeMoveAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    check_probe: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                probe: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CheckAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    leave_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                probe: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftOutAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceTold"][];
+                };
+            };
+        };
+    };
+    add_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TokenTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    renew_token: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TokenTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    revoke: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    post_readings: {
+        parameters: {
+            query?: never;
+            header?: {
+                authorization?: string;
+                "content-encoding"?: string | null;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** Readings */
+                    readings: {
+                        /**
+                         * At
+                         * Format: date-time
+                         */
+                        at: string;
+                        /** Temperature C */
+                        temperature_c: number;
+                        /** Humidity */
+                        humidity?: number | null;
+                        /** Probe */
+                        probe?: string | null;
+                    }[];
+                    /** Probe */
+                    probe?: string | null;
+                    /** Sent At */
+                    sent_at?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenInTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_held: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeldTold"][];
+                };
+            };
+        };
+    };
+    let_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LetInAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    set_aside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DropAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    move_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MoveAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    see_pip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MomentAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    finish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MomentAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_scores: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScoreTold"][];
+                };
+            };
+        };
+    };
+    get_cabinets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CabinetListedTold"][];
+                };
+            };
+        };
+    };
+    add_cabinet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewCabinetAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_cabinet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CabinetTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    correct_cabinet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CabinetAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_set_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetPointAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_trace: {
+        parameters: {
+            query?: {
+                start?: string | null;
+                end?: string | null;
+                points?: number;
+            };
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraceTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_alarms: {
+        parameters: {
+            query?: {
+                days?: number;
+                cabinet?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AlarmTold"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    acknowledge_alarm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                alarm: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    live: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": unknown;
+                };
+            };
+        };
+    };
+    get_messengers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessengerTold"][];
+                };
+            };
+        };
+    };
+    add_messenger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MessengerAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_messages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageTold"][];
+                };
+            };
+        };
+    };
+    correct_messenger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                messenger: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MessengerAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    remove_messenger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                messenger: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    try_messenger: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                messenger: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MessageTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     read_by_hand: {
         parameters: {
             query?: never;
@@ -4069,45 +6163,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HTTPValidationError"];
-                };
-            };
-        };
-    };
-    post_readings: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    /** Probe */
-                    probe: number;
-                    /** Readings */
-                    readings: {
-                        /**
-                         * At
-                         * Format: date-time
-                         */
-                        at: string;
-                        /** Temperature C */
-                        temperature_c: number;
-                        /** Humidity */
-                        humidity?: number | null;
-                    }[];
-                };
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["IntakeTold"];
                 };
             };
         };

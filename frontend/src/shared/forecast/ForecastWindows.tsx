@@ -6,6 +6,7 @@ import type { Forecast, Window } from './scale'
 
 const ROWS = [
   ['First pip', 'first_pip'],
+  ['Next pip', 'next_pip'],
   ['Typical pip', 'typical_pip'],
   ['Last pip', 'last_pip'],
   ['Emergence', 'emergence'],

@@ -2,11 +2,13 @@ import { chakra, Dialog, Portal } from '@chakra-ui/react'
 import { Button } from '@/shared/ui/Button'
 
 const KEYS = [
-  ['t  a  l  r  b  s', 'Today, Animals, Lay day, Readings, Bench, Settings'],
+  ['t  c  a  l  b  s', 'Today, Cabinets, Animals, Lay day, Bench, Settings'],
   ['n', 'night room or bench theme'],
   ['0 to 4', 'grade of the chosen egg (Clutch)'],
   ['1 to 6', 'what the torch shows (Lay day, eggs)'],
   ['arrow keys', 'choose an egg (Clutch), move it (Lay day, Shift for far)'],
+  ['up, down', 'move the chosen box to another shelf (Cabinets)'],
+  ['arrows + -', 'move and zoom the climate trace (Cabinets)'],
   ['u', 'undo what was recorded last at this clutch'],
   ['?', 'these keys'],
 ]

@@ -6,8 +6,8 @@ from typing import Final
 
 import numpy as np
 
-from sandboa.core.development.box_temperature import ReadingSeries
 from sandboa.core.development.clock import FloatArray
+from sandboa.core.development.sources import ReadingSeries
 from sandboa.core.units import SECONDS_PER_HOUR
 
 #: h that must have been steady (handbook 1).

@@ -1,30 +1,30 @@
 """The development clock: how far a clutch is, and when it will pip."""
 
-from sandboa.core.development.box_temperature import (
-    BoxTemperature,
-    Provenance,
-    ReadingSeries,
-    SetPoints,
-    Stretch,
-    TemperatureSource,
-    box_temperature,
-    learned_offset_c,
-)
+from sandboa.core.development.box_temperature import BoxTemperature, Stretch, box_temperature
 from sandboa.core.development.clock import DEFAULT_CLOCK, DevelopmentClock
 from sandboa.core.development.cold_spells import ColdSpell, cold_spells
 from sandboa.core.development.curve import DevelopmentCurve
-from sandboa.core.development.forecast import Forecast, HatchPrior, Window, forecast
+from sandboa.core.development.forecast import Forecast, forecast
+from sandboa.core.development.learning import FinishedClutch, Learned, learn
+from sandboa.core.development.place_offsets import learned_offset_c, offset_from_set_point_c
+from sandboa.core.development.score import SCORED_DAYS, Score, score
+from sandboa.core.development.sources import Provenance, ReadingSeries, SetPoints, TemperatureSource
+from sandboa.core.development.windows import HatchPrior, Window
 
 __all__ = [
     "DEFAULT_CLOCK",
+    "SCORED_DAYS",
     "BoxTemperature",
     "ColdSpell",
     "DevelopmentClock",
     "DevelopmentCurve",
+    "FinishedClutch",
     "Forecast",
     "HatchPrior",
+    "Learned",
     "Provenance",
     "ReadingSeries",
+    "Score",
     "SetPoints",
     "Stretch",
     "TemperatureSource",
@@ -32,5 +32,8 @@ __all__ = [
     "box_temperature",
     "cold_spells",
     "forecast",
+    "learn",
     "learned_offset_c",
+    "offset_from_set_point_c",
+    "score",
 ]

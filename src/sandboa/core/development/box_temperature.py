@@ -7,92 +7,32 @@ plus the learned offset. Each source covers what the better ones left open.
 
 from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, field
-from enum import StrEnum
 from itertools import pairwise
 from typing import Final
 
 import numpy as np
 
 from sandboa.core.development.clock import FloatArray
+from sandboa.core.development.sources import (
+    ESTIMATED_SD_C,
+    Provenance,
+    ReadingSeries,
+    SetPoints,
+    TemperatureSource,
+)
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 
-#: s between readings up to which a straight line is drawn (handbook A2).
-LOGGER_GAP_S: Final = 2.0 * SECONDS_PER_HOUR
-#: s between hand readings that still speak for the time between (assumption: read once a day).
-HAND_GAP_S: Final = 26.0 * SECONDS_PER_HOUR
-#: °C (1 sd) of a probe checked against a reference, and of one never checked (handbook A3).
-CHECKED_PROBE_SD_C: Final = 0.1
-UNCHECKED_PROBE_SD_C: Final = 0.3
-#: °C (1 sd) of any stretch that was not measured, the future included (handbook A3).
-ESTIMATED_SD_C: Final = 0.7
-#: days of common record from which a shelf's offset is learned (handbook E).
-OFFSET_DAYS: Final = 14.0
+#: °C (1 sd) by which the mean of the weeks to come differs from what a probe measured lately,
+#: beside the probe's own error: cabinets fail, rooms change (assumption; simulated houses agree).
+AHEAD_SD_C: Final = 0.3
+#: °C (1 sd) of it on lay day at a place that was measured before: both together.
+KNOWN_PLACE_SD_C: Final = 0.42
+#: days of the last week that must be measured for that.
+KNOWN_DAYS: Final = 3.0
 #: days whose mean is taken for the time to come (handbook A2).
 RECENT_DAYS: Final = 7.0
-
-
-class Provenance(StrEnum):
-    """Where a stretch of temperature comes from."""
-
-    BOX_PROBE = "box probe"
-    SHELF_PROBE = "shelf probe"
-    CABINET_PROBE = "cabinet probe"
-    BY_HAND = "by hand"
-    SET_POINT = "set point"
-
-
-@dataclass(frozen=True, slots=True)
-class ReadingSeries:
-    """One probe's readings: `times_s`, strictly rising, and `temperature_c`, both shape (n,)."""
-
-    times_s: FloatArray
-    temperature_c: FloatArray
-
-    def __post_init__(self) -> None:
-        if self.times_s.shape != self.temperature_c.shape or self.times_s.ndim != 1:
-            raise ValueError("times and temperatures must be two equally long 1-d arrays")
-
-    def between(self, start_s: float, end_s: float) -> "ReadingSeries":
-        """The readings with start <= time <= end (views, nothing is copied)."""
-        first = np.searchsorted(self.times_s, start_s, side="left")
-        last = np.searchsorted(self.times_s, end_s, side="right")
-        return ReadingSeries(self.times_s[first:last], self.temperature_c[first:last])
-
-
-@dataclass(frozen=True, slots=True)
-class TemperatureSource:
-    """One link of the chain.
-
-    `sd_c` is the probe's systematic error (1 sd, °C); `offset_c` is added to
-    every reading; `measured` is False for what only stands in for a reading.
-    """
-
-    provenance: Provenance
-    series: ReadingSeries
-    sd_c: float = UNCHECKED_PROBE_SD_C
-    offset_c: float = 0.0
-    measured: bool = True
-    longest_gap_s: float = LOGGER_GAP_S
-    name: str = ""
-
-
-@dataclass(frozen=True, slots=True)
-class SetPoints:
-    """The set point over time: value i holds from `from_s[i]` on; the first also before it."""
-
-    from_s: tuple[float, ...]
-    temperature_c: tuple[float, ...]
-
-    def at(self, time_s: float) -> float:
-        """Set point in force at `time_s` (°C)."""
-        place = int(np.searchsorted(self.from_s, time_s, side="right")) - 1
-        return self.temperature_c[max(place, 0)]
-
-    def pieces(self, start_s: float, end_s: float) -> Iterator[tuple[float, float, float]]:
-        """Split start..end at the changes: (from, to, °C) each."""
-        cuts = [start_s, *(t for t in self.from_s if start_s < t < end_s), end_s]
-        for left, right in pairwise(cuts):
-            yield left, right, self.at(left)
+#: s after a move or a new set point from which the box's own record counts again (assumption).
+SETTLING_S: Final = 6.0 * SECONDS_PER_HOUR
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,6 +60,17 @@ class Stretch:
 
 
 @dataclass(frozen=True, slots=True)
+class Expected:
+    """How far the time to come may be off: `sd_c` of its own (1 sd, °C), and, where it is
+    expected because of what a probe measured lately, that probe's error as well.
+    """
+
+    sd_c: float
+    probe: str | None = None
+    probe_sd_c: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
 class BoxTemperature:
     """Temperature at the box from lay to `as_of_s`, without holes; and what to expect after."""
 
@@ -127,6 +78,7 @@ class BoxTemperature:
     start_s: float
     as_of_s: float
     future_c: float
+    future: "Expected" = field(default_factory=lambda: Expected(ESTIMATED_SD_C))
     estimated_sd_c: float = field(default=ESTIMATED_SD_C)
 
     @property
@@ -151,6 +103,8 @@ def box_temperature(
     *,
     shelf_offset_c: float = 0.0,
     future_c: float | None = None,
+    settled_since_s: float | None = None,
+    place_known: bool = False,
 ) -> BoxTemperature:
     """Resolve the chain of sources into one temperature record of the box.
 
@@ -160,8 +114,12 @@ def box_temperature(
         are not used, so an old forecast can be made again.
     sources: best first; each fills what the ones before it left open.
     set_points: what stands in where no source speaks, plus `shelf_offset_c`.
-    future_c: °C from `as_of_s` on; by default the mean of the last 7 days at
+    future_c: °C from `as_of_s` on; by default the usual mean of the last 7 days at
         the box (since lay when younger), or the set point on lay day.
+    settled_since_s: when the box was moved or the set point changed last; what
+        was before says nothing of the time to come (at least 6 h must follow).
+    place_known: a probe measured at this place in the days before, so that what
+        is expected there is known better than a guess, also on lay day.
 
     Raises ValueError when `as_of_s` is before `laid_s`.
 
@@ -194,52 +152,28 @@ def box_temperature(
         )
     stretches.sort(key=lambda s: s.start_s)
     if future_c is None:
-        future_c = _recent_mean_c(stretches, as_of_s)
+        recent_s = as_of_s - RECENT_DAYS * SECONDS_PER_DAY
+        if settled_since_s is not None and settled_since_s > recent_s:
+            settled = as_of_s - settled_since_s >= SETTLING_S
+            future_c = _usual_since_c(stretches, settled_since_s) if settled else None
+        else:
+            future_c = _usual_since_c(stretches, recent_s)
     if future_c is None:
         future_c = set_points.at(as_of_s) + shelf_offset_c
-    return BoxTemperature(tuple(stretches), laid_s, as_of_s, future_c)
-
-
-def learned_offset_c(place: ReadingSeries, cabinet: ReadingSeries, as_of_s: float) -> float | None:
-    """Mean of place minus cabinet probe over the last 14 days (°C), or None without common record.
-
-    The place's readings are compared with the cabinet's straight line at the
-    same moments, where the cabinet has readings within 2 h on both sides.
-    Source: handbook E.
-    """
-    start_s = as_of_s - OFFSET_DAYS * SECONDS_PER_DAY
-    here, there = place.between(start_s, as_of_s), cabinet.between(start_s, as_of_s)
-    if len(here.times_s) == 0 or len(there.times_s) < 2:
-        return None
-    after = np.searchsorted(there.times_s, here.times_s, side="left")
-    inside = (after > 0) & (after < len(there.times_s))
-    after = after[inside]
-    bridged = there.times_s[after] - there.times_s[after - 1] <= LOGGER_GAP_S
-    times = here.times_s[inside][bridged]
-    if len(times) == 0:
-        return None
-    difference = here.temperature_c[inside][bridged] - np.interp(
-        times, there.times_s, there.temperature_c
-    )
-    return float(difference.mean())
+    expected = _expected(stretches, as_of_s, place_known)
+    return BoxTemperature(tuple(stretches), laid_s, as_of_s, future_c, expected)
 
 
 def _held_at_ends(source: TemperatureSource, laid_s: float, as_of_s: float) -> ReadingSeries:
     """The source's readings, offset applied, with the end values held to lay and to as-of."""
     margin = source.longest_gap_s
     known = source.series.between(laid_s - margin, as_of_s)
-    times, values = known.times_s, known.temperature_c
-    if len(times) == 0:
-        return known
-    before = times[:1] if 0 < times[0] - laid_s <= margin else times[:0]
-    after = times[-1:] if 0 < as_of_s - times[-1] <= margin else times[:0]
-    if len(before) or len(after):
-        head, tail = np.full(len(before), laid_s), np.full(len(after), as_of_s)
-        times = np.concatenate([head, times, tail])
-        values = np.concatenate([values[: len(head)], values, values[len(values) - len(tail) :]])
+    if len(known.times_s):
+        # Readings from just before lay stay in: they speak for the moment of lay.
+        known = known.filling(min(laid_s, float(known.times_s[0])), as_of_s, margin)
     if source.offset_c:
-        values = values + source.offset_c
-    return ReadingSeries(times, values)
+        return ReadingSeries(known.times_s, known.temperature_c + source.offset_c)
+    return known
 
 
 def _covered(
@@ -312,19 +246,43 @@ def _left_open(
         yield reached, end_s
 
 
-def _recent_mean_c(stretches: Sequence[Stretch], as_of_s: float) -> float | None:
-    """Time-weighted mean of the last 7 days of the resolved record, or None when there is none."""
+def _expected(stretches: Sequence[Stretch], as_of_s: float, place_known: bool) -> Expected:
+    """What the expectation rests on: a probe that measured 3 days of the last week, or less."""
     start_s = as_of_s - RECENT_DAYS * SECONDS_PER_DAY
-    seconds = degree_seconds = 0.0
-    for stretch in stretches:
-        if stretch.end_s <= start_s:
-            continue
-        piece = _clip(
+    seconds: dict[tuple[str, float], float] = {}
+    for s in stretches:
+        if s.measured and s.end_s > start_s:
+            key = (s.name, s.sd_c)
+            seconds[key] = seconds.get(key, 0.0) + s.end_s - max(s.start_s, start_s)
+    if sum(seconds.values()) >= KNOWN_DAYS * SECONDS_PER_DAY:
+        probe, sd_c = max(seconds, key=lambda key: seconds[key])
+        return Expected(AHEAD_SD_C, probe, sd_c)
+    return Expected(KNOWN_PLACE_SD_C if place_known else ESTIMATED_SD_C)
+
+
+def _usual_since_c(stretches: Sequence[Stretch], start_s: float) -> float | None:
+    """What is usual in the resolved record from `start_s` on; None without any.
+
+    The median of its hourly means: two days without a fan say nothing of the
+    weeks to come once the fan turns again (assumption).
+    """
+    pieces = [
+        _clip(
             ReadingSeries(stretch.times_s, stretch.temperature_c),
             max(start_s, stretch.start_s),
             stretch.end_s,
         )
-        twice = piece.temperature_c[1:] + piece.temperature_c[:-1]
-        degree_seconds += float(twice @ np.diff(piece.times_s)) / 2.0
-        seconds += float(piece.times_s[-1] - piece.times_s[0])
-    return degree_seconds / seconds if seconds > 0 else None
+        for stretch in stretches
+        if stretch.end_s > start_s
+    ]
+    if not pieces:
+        return None
+    times = np.concatenate([piece.times_s for piece in pieces])
+    values = np.concatenate([piece.temperature_c for piece in pieces])
+    degree_s = np.concatenate([[0.0], np.cumsum((values[1:] + values[:-1]) * np.diff(times) / 2)])
+    whole_s = float(times[-1] - times[0])
+    if whole_s <= 0:
+        return None
+    edges = np.linspace(times[0], times[-1], max(1, round(whole_s / SECONDS_PER_HOUR)) + 1)
+    hours = np.diff(np.interp(edges, times, degree_s)) / np.diff(edges)
+    return float(np.median(hours))

@@ -5,8 +5,8 @@ from typing import Final
 
 import numpy as np
 
-from sandboa.core.development.box_temperature import SetPoints
 from sandboa.core.development.curve import DevelopmentCurve
+from sandboa.core.development.sources import SetPoints
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 
 #: °C below which development is noticeably slow (handbook E).

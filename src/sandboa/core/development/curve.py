@@ -97,6 +97,23 @@ class DevelopmentCurve:
                 high = middle
         return high
 
+    def times_of(self, developments: FloatArray) -> FloatArray | None:
+        """`time_of` for many values at once, rising; a straight line between two samples.
+
+        None when the expected temperature never gets there.
+        """
+        ahead = developments > self.now
+        if ahead.any() and self.future_rate_per_day <= 0.0:
+            return None
+        times = np.full(len(developments), self.temperature.start_s)
+        if self.temperature.stretches:
+            sampled_s, _, reached = self._samples
+            times = np.interp(developments, reached, sampled_s)
+        if ahead.any():
+            days = (developments[ahead] - self.now) / self.future_rate_per_day
+            times[ahead] = self.temperature.as_of_s + days * SECONDS_PER_DAY
+        return times
+
     def samples(self) -> tuple[FloatArray, FloatArray, FloatArray]:
         """Time (s), temperature (°C) and D at every sample up to `as_of_s`, equally long."""
         if not self.temperature.stretches:

@@ -1,7 +1,8 @@
 """When will they pip: windows for the first, the typical and the last egg, and what follows."""
 
 import math
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
@@ -12,45 +13,21 @@ from sandboa.core.development.clock import DEFAULT_CLOCK, DevelopmentClock, Floa
 from sandboa.core.development.curve import DevelopmentCurve
 from sandboa.core.development.delays import EMERGENCE, FIRST_MEAL, FIRST_SHED, Delay, later
 from sandboa.core.development.order_statistics import expected_maximum
+from sandboa.core.development.pipping import TypicalPip, after_now, typical_pip
+from sandboa.core.development.windows import EGG_SD_DAYS, QUANTILES, HatchPrior, Window
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: days (1 sd) by which eggs of one clutch differ (handbook A5).
-EGG_SD_DAYS: Final = 1.0
 #: sd beyond which "has not pipped yet" contradicts the record rather than narrows it (assumption).
 OVERDUE_SD: Final = 4.0
 #: factor on the uncertainty when the dam incubates (handbook A9).
 MATERNAL_FACTOR: Final = 2.0
 
+#: Whatever was not measured errs together, as one source.
+_ESTIMATED: Final = None
+#: What is to come errs by itself as well.
+_AHEAD: Final = 0
 #: Points in time over which the distributions after the pip are worked out.
 _GRID: Final = 256
-_QUANTILES: Final = (0.10, 0.25, 0.50, 0.75, 0.90)
-
-
-@dataclass(frozen=True, slots=True)
-class HatchPrior:
-    """The typical egg pips when D = exp(e), e ~ Normal(mean, sd²).
-
-    Defaults are handbook A3 (assumption until the house has its own record).
-    """
-
-    mean: float = 0.0
-    sd: float = 0.045
-
-
-@dataclass(frozen=True, slots=True)
-class Window:
-    """Five quantiles of a moment, s since epoch; p10..p90 holds 80 %, p25..p75 half."""
-
-    p10: float
-    p25: float
-    p50: float
-    p75: float
-    p90: float
-
-    def shifted(self, days: float) -> "Window":
-        """The same window `days` later."""
-        by = days * SECONDS_PER_DAY
-        return Window(self.p10 + by, self.p25 + by, self.p50 + by, self.p75 + by, self.p90 + by)
 
 
 @dataclass(frozen=True, slots=True)
@@ -63,6 +40,10 @@ class Forecast:
     eggs never get there at the expected temperature. `overdue` says that by
     heat every egg should long have pipped: the windows are then those of
     the record alone and lie in the past.
+
+    Once `pipped` eggs have pipped, the first at `first_pipped_s`, `first_pip`
+    is None: it is known; `next_pip` and `last_pip` are of the eggs still
+    closed, None when there are none.
     """
 
     as_of_s: float
@@ -72,13 +53,16 @@ class Forecast:
     measured_share: float
     log_sd: float
     rate_per_day: float
-    overdue: bool
-    first_pip: Window | None
-    typical_pip: Window | None
-    last_pip: Window | None
-    emergence: Window | None
-    first_shed: Window | None
-    first_meal: Window | None
+    overdue: bool = False
+    first_pip: Window | None = None
+    typical_pip: Window | None = None
+    last_pip: Window | None = None
+    emergence: Window | None = None
+    first_shed: Window | None = None
+    first_meal: Window | None = None
+    pipped: int = 0
+    first_pipped_s: float | None = None
+    next_pip: Window | None = None
 
 
 def forecast(
@@ -89,17 +73,19 @@ def forecast(
     prior: HatchPrior | None = None,
     maternal: bool = False,
     curve: DevelopmentCurve | None = None,
+    pipped_s: Sequence[float] = (),
 ) -> Forecast:
-    """Forecast a clutch of `eggs` fertile eggs none of which has pipped by `as_of_s`.
+    """Forecast a clutch of `eggs` fertile eggs of which those at `pipped_s` have pipped.
 
     Parameters
     ----------
     temperature: the box's record and expectation.
-    eggs: number of eggs still expected to pip, >= 1.
+    eggs: number of eggs that can pip or have done so, >= 1.
     maternal: the dam incubates; uncertainty is doubled (A9).
     curve: D(t) of `temperature` when the caller has it already.
+    pipped_s: when each pipped egg was seen pipped (s), none after `as_of_s`.
 
-    Raises ValueError for eggs < 1.
+    Raises ValueError for eggs < 1, more pips than eggs, or a pip after as-of.
 
     Quantiles solve D(t) = exp(m + z·s) by inverting D (A4). That no egg has
     pipped yet cuts off the part of e that lies behind (A6), so no window
@@ -110,6 +96,8 @@ def forecast(
     curve = curve or DevelopmentCurve(temperature, clock)
     spread_days = expected_maximum(eggs) * EGG_SD_DAYS
     log_sd = log_uncertainty(curve, prior) * (MATERNAL_FACTOR if maternal else 1.0)
+    if pipped_s:
+        return _conditioned(curve, prior, log_sd, eggs, pipped_s)
     passed = _passed(curve, prior, log_sd, spread_days)
     overdue = passed > OVERDUE_SD
     survival = 1.0 if overdue else float(ndtr(-passed))
@@ -120,14 +108,8 @@ def forecast(
         if typical
         else (None, None, None)
     )
-    return Forecast(
-        as_of_s=temperature.as_of_s,
-        day=(temperature.as_of_s - temperature.start_s) / SECONDS_PER_DAY,
-        development=curve.now,
-        fraction=curve.now / math.exp(prior.mean),
-        measured_share=temperature.measured_share,
-        log_sd=log_sd,
-        rate_per_day=curve.future_rate_per_day,
+    return replace(
+        _standing(curve, prior, log_sd),
         overdue=overdue,
         first_pip=typical.shifted(-spread_days) if typical else None,
         typical_pip=typical,
@@ -138,31 +120,94 @@ def forecast(
     )
 
 
+def _standing(curve: DevelopmentCurve, prior: HatchPrior, log_sd: float) -> Forecast:
+    """Where the clutch stands, without a window yet."""
+    temperature = curve.temperature
+    return Forecast(
+        as_of_s=temperature.as_of_s,
+        day=(temperature.as_of_s - temperature.start_s) / SECONDS_PER_DAY,
+        development=curve.now,
+        fraction=curve.now / math.exp(prior.mean),
+        measured_share=temperature.measured_share,
+        log_sd=log_sd,
+        rate_per_day=curve.future_rate_per_day,
+    )
+
+
+def _conditioned(
+    curve: DevelopmentCurve,
+    prior: HatchPrior,
+    log_sd: float,
+    eggs: int,
+    pipped_s: Sequence[float],
+) -> Forecast:
+    """The forecast of a clutch that has begun to pip (A6)."""
+    typical = typical_pip(curve, prior, log_sd, pipped_s, eggs)
+    closed = typical is not None and typical.remaining > 0
+    upcoming, last = typical.next_and_last() if typical and closed else (None, None)
+    after = _after_pips(typical) if typical else (None, None, None)
+    return replace(
+        _standing(curve, prior, log_sd),
+        typical_pip=typical.window() if typical else None,
+        last_pip=last,
+        emergence=after[0],
+        first_shed=after[1],
+        first_meal=after[2],
+        pipped=len(pipped_s),
+        first_pipped_s=min(pipped_s),
+        next_pip=upcoming,
+    )
+
+
+def _after_pips(typical: TypicalPip) -> tuple[Window | None, ...]:
+    """Windows of what follows the typical pip, as far as it is still to come."""
+    likely = typical.days[typical.weights > 1e-9]
+    delays = (EMERGENCE, FIRST_SHED, FIRST_MEAL)
+    longest = sum(delay.quantile_days(0.9995) for delay in delays)
+    start, end = float(likely[0]), max(float(likely[-1]), 0.0) + longest
+    grid = np.linspace(start, end, _GRID)
+    cumulative = typical.distribution(grid)
+    windows: list[Window | None] = []
+    for delay in delays:
+        cumulative = later(grid, cumulative, delay)
+        days = np.interp(QUANTILES, after_now(cumulative, grid), grid)
+        windows.append(
+            Window(*(typical.as_of_s + max(float(d), 0.0) * SECONDS_PER_DAY for d in days))
+        )
+    return tuple(windows)
+
+
 def log_uncertainty(curve: DevelopmentCurve, prior: HatchPrior) -> float:
     """Sd of ln D at the typical pip: clutches differ, probes err, gaps are guesses.
 
     A probe that is wrong by d °C the whole time is wrong by d/(T - T0) in
-    ln D. Each probe enters once, weighted by the time it speaks for; all that
-    was not measured, the time still to come included, is one more source of
-    ±0.7 °C. Source: handbook A3.
+    ln D. Each probe enters once, weighted by the time it speaks for, wherever it hung; all that
+    was not measured is one more source of ±0.7 °C. The time still to come
+    belongs to that, unless a probe measured lately what is expected: then it
+    shares the probe's error and has ±0.3 °C of its own. Source: handbook A3.
     """
     temperature, clock = curve.temperature, curve.clock
     target = math.exp(prior.mean)
     end_s = curve.time_of(target)
-    days: dict[tuple[str, str, float], float] = {}
+    degree_days: dict[str | int | None, float] = {}
     for stretch in temperature.stretches:
         until = stretch.end_s if end_s is None else min(stretch.end_s, end_s)
         if until > stretch.start_s:
-            probe = (
-                (stretch.provenance, stretch.name, stretch.sd_c)
-                if stretch.measured
-                else ("estimated", "", temperature.estimated_sd_c)
-            )
-            days[probe] = days.get(probe, 0.0) + (until - stretch.start_s) / SECONDS_PER_DAY
+            probe = stretch.name if stretch.measured else _ESTIMATED
+            sd_c = stretch.sd_c if stretch.measured else temperature.estimated_sd_c
+            days = (until - stretch.start_s) / SECONDS_PER_DAY
+            degree_days[probe] = degree_days.get(probe, 0.0) + sd_c * days
     if end_s is not None and end_s > temperature.as_of_s:
-        ahead = ("estimated", "", temperature.estimated_sd_c)
-        days[ahead] = days.get(ahead, 0.0) + (end_s - temperature.as_of_s) / SECONDS_PER_DAY
-    errors = (sd_c * n / clock.sum_c_days / target for (_, _, sd_c), n in days.items())
+        days = (end_s - temperature.as_of_s) / SECONDS_PER_DAY
+        expected = temperature.future
+        if expected.probe is None:
+            degree_days[_ESTIMATED] = degree_days.get(_ESTIMATED, 0.0) + expected.sd_c * days
+        else:
+            # Expected because a probe measured it: where that errs, the expectation does too.
+            own = expected.probe_sd_c * days
+            degree_days[expected.probe] = degree_days.get(expected.probe, 0.0) + own
+            degree_days[_AHEAD] = expected.sd_c * days
+    errors = (error / clock.sum_c_days / target for error in degree_days.values())
     return math.sqrt(prior.sd**2 + sum(error**2 for error in errors))
 
 
@@ -176,7 +221,7 @@ def _typical_window(
     curve: DevelopmentCurve, prior: HatchPrior, log_sd: float, survival: float
 ) -> Window | None:
     # The upper tail is used throughout: 1 - q of what survives is exact there.
-    z = [-float(ndtri((1.0 - q) * survival)) for q in _QUANTILES]
+    z = [-float(ndtri((1.0 - q) * survival)) for q in QUANTILES]
     times = [curve.time_of(math.exp(prior.mean + log_sd * zq)) for zq in z]
     if any(t is None for t in times):
         return None
@@ -203,7 +248,7 @@ def _windows_after(
     windows: list[Window | None] = []
     for delay in delays:
         cumulative = later(grid, cumulative, delay)
-        days = np.interp(_QUANTILES, cumulative, grid)
+        days = np.interp(QUANTILES, cumulative, grid)
         windows.append(Window(*(start_s + float(d) * SECONDS_PER_DAY for d in days)))
     return tuple(windows)
 

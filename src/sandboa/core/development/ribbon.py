@@ -4,9 +4,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from sandboa.core.development.box_temperature import Provenance, SetPoints
 from sandboa.core.development.curve import DevelopmentCurve
 from sandboa.core.development.exposure import Exposure, exposure
+from sandboa.core.development.sources import Provenance, SetPoints
 
 
 @dataclass(frozen=True, slots=True)

@@ -6,7 +6,7 @@ from typing import Final
 
 from scipy.special import ndtr, ndtri
 
-from sandboa.core.development.forecast import Window
+from sandboa.core.development.windows import Window
 from sandboa.core.laying.intervals import INTERVALS, Learned, Sign
 from sandboa.core.units import SECONDS_PER_DAY
 

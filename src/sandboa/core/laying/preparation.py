@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
-from sandboa.core.development.forecast import Window
+from sandboa.core.development.windows import Window
 from sandboa.core.units import SECONDS_PER_DAY
 
 

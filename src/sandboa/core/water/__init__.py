@@ -1,5 +1,6 @@
 """Water of a box: how much to mix in, and how much to put back."""
 
+from sandboa.core.water.drying import WaterLeft, loss_g_day, water_left
 from sandboa.core.water.mixing import (
     MEDIA,
     DryMass,
@@ -18,8 +19,11 @@ __all__ = [
     "Medium",
     "Mix",
     "TopUp",
+    "WaterLeft",
     "dry_mass_from_volume",
+    "loss_g_day",
     "medium_named",
     "mix",
     "top_up",
+    "water_left",
 ]

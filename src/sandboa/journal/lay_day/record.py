@@ -1,5 +1,6 @@
 """A clutch recorded whole, in one act; and corrected line by line."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any, Final
@@ -24,6 +25,7 @@ from sandboa.journal.settings import house_settings
 from sandboa.records.animals import Weight
 from sandboa.records.clutches import (
     Box,
+    BoxMove,
     Candling,
     Clutch,
     DamCheck,
@@ -166,7 +168,7 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
         _correct_when_different(
             correcting, clutch, {"code": new_code, **_clutch_values(day, correcting)}
         )
-        box = _box_values(day, correcting)
+        box = _box_values(day, correcting, _moves(clutch))
         _correct_when_different(
             correcting, Box.of(clutch), {k: v for k, v in box.items() if v is not None}
         )
@@ -244,12 +246,19 @@ def _clutch_values(day: LayDay, recording: Act) -> dict[str, Any]:
     }
 
 
-def _box_values(day: LayDay, recording: Act) -> dict[str, Any]:
+def _box_values(day: LayDay, recording: Act, moves: Sequence[BoxMove] = ()) -> dict[str, Any]:
+    """What is recorded of the box. One that has moved keeps the shelf it began on: the place
+    told is where it stands now, and corrects its last move."""
     cabinet = cabinet_named(recording, day.cabinet)
-    set_point_from(recording, cabinet.entity, int(day.laid_at.timestamp()), day.set_point_c)
+    shelf = shelf_named(recording, cabinet.entity, day.shelf).entity
+    if moves:
+        if moves[-1].shelf != shelf:
+            moves[-1].correct(recording, shelf=shelf)
+    else:
+        set_point_from(recording, cabinet.entity, int(day.laid_at.timestamp()), day.set_point_c)
     contact = _contact(day)
     return {
-        "shelf": shelf_named(recording, cabinet.entity, day.shelf).entity,
+        "shelf": None if moves else shelf,
         "medium": medium_named(day.medium).name if day.medium else None,
         "dry_mass_g": day.dry_mass_g,
         "water_g": day.water_g,
@@ -306,6 +315,12 @@ def _egg_values(number: int, egg: EggLaid) -> dict[str, Any]:
         "slug": int(egg.slug),
         "shell": egg.shell.value,
     }
+
+
+def _moves(clutch: Clutch) -> list[BoxMove]:
+    """The moves of the clutch's box, in order of time."""
+    moves = BoxMove.current(BoxMove.box == Box.of(clutch).entity)
+    return sorted(moves, key=lambda move: move.from_s)
 
 
 def _correct_when_different(

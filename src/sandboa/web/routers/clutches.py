@@ -10,9 +10,11 @@ from sandboa.core.methods import Contact, Method
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import medium_named
 from sandboa.journal import looks, methods
+from sandboa.journal.cabinet_faults import clutch_faults
 from sandboa.journal.clutch_now import ClutchPage, clutch_page
 from sandboa.journal.today import attention
 from sandboa.records.clutches import Box
+from sandboa.web.fault_shapes import FaultTold, fault_told
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.routers.today import AttentionTold
 from sandboa.web.shapes import (
@@ -24,6 +26,7 @@ from sandboa.web.shapes import (
     Moment,
     RibbonPieceTold,
     Told,
+    at_or_none,
 )
 
 router = APIRouter(prefix="/api/clutches", tags=["clutch"])
@@ -55,6 +58,7 @@ class EggTold(Told):
     events: list[str]
     torchlight: TorchlightTold
     allowed_grade: int
+    pipped_at: Moment | None = Field(validation_alias="pipped_s")
     grade: int | None
     graded_at: Moment | None = Field(validation_alias="graded_s")
     excess: int | None
@@ -104,6 +108,15 @@ class DifferenceTold(Told):
     own: str
 
 
+class LearnedTold(BaseModel):
+    """What finished clutches taught: of how many, how many in this cabinet, and the days it moves
+    the forecast (negative: earlier)."""
+
+    clutches: int
+    in_cabinet: int
+    days: float
+
+
 class ClutchTold(BaseModel):
     id: int
     code: str
@@ -126,6 +139,9 @@ class ClutchTold(BaseModel):
     ribbon: list[RibbonPieceTold]
     eggs: list[EggTold]
     attention: list[AttentionTold]
+    faults: list[FaultTold]
+    learned: LearnedTold
+    finished_at: Moment | None
     probes: list[ProbeTold]
     log: list[LogTold]
 
@@ -153,7 +169,10 @@ class WateringAsked(Asked):
 @router.get("/{code}")
 def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchTold:
     """Everything the Clutch place shows."""
-    return _told(clutch_page(house.now, code, now_s), now_s)
+    page = clutch_page(house.now, code, now_s)
+    faults = clutch_faults(house.now, house.faults, page.now, now_s)
+    facts = house.now.facts()
+    return _told(page, [fault_told(facts, fault) for fault in faults], now_s)
 
 
 @router.post("/{code}/eggs/{number}/grades", status_code=201)
@@ -184,7 +203,7 @@ def water_box(code: Code, asked: WateringAsked, now_s: NowS) -> ActTold:
     return ActTold.of(looks.water_box(code, asked.water_g, poured_s, now_s))
 
 
-def _told(page: ClutchPage, now_s: float) -> ClutchTold:
+def _told(page: ClutchPage, faults: list[FaultTold], now_s: float) -> ClutchTold:
     now = page.now
     return ClutchTold(
         id=now.clutch.entity,
@@ -204,7 +223,7 @@ def _told(page: ClutchPage, now_s: float) -> ClutchTold:
             cabinet=now.cabinet,
             shelf=now.shelf,
             medium=now.box.medium,
-            on_grid=_on_grid(now.box),
+            on_grid=on_grid(now.box),
             dry_mass_g=now.box.dry_mass_g,
             water_g=now.box.water_g,
             set_up_mass_g=now.box.set_up_mass_g,
@@ -220,12 +239,19 @@ def _told(page: ClutchPage, now_s: float) -> ClutchTold:
         ribbon=[RibbonPieceTold.of(piece) for piece in page.ribbon],
         eggs=[EggTold.model_validate(egg) for egg in now.eggs.eggs],
         attention=[AttentionTold.model_validate(a) for a in attention(now, now_s)],
+        faults=faults,
+        learned=LearnedTold(
+            clutches=now.learned.clutches,
+            in_cabinet=now.learned.in_cabinet,
+            days=now.learned_days,
+        ),
+        finished_at=at_or_none(now.finished_s),
         probes=[ProbeTold.model_validate(probe) for probe in page.probes],
         log=[LogTold.of(entry) for entry in page.log],
     )
 
 
-def _on_grid(box: Box) -> bool:
+def on_grid(box: Box) -> bool:
     """As it was set up; boxes recorded without say it by their medium."""
     if box.contact is not None:
         return box.contact == Contact.GRID

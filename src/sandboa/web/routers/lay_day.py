@@ -60,7 +60,7 @@ class MediumTold(BaseModel):
     on_grid: bool
 
 
-class CabinetTold(BaseModel):
+class CabinetChoiceTold(BaseModel):
     name: str
     shelves: list[str]
     set_point_c: float | None
@@ -72,7 +72,7 @@ class ChoicesTold(BaseModel):
     media: list[MediumTold]
     closings: list[str]
     shells: list[str]
-    cabinets: list[CabinetTold]
+    cabinets: list[CabinetChoiceTold]
     dams: list[str]
     sires: list[str]
     next_code: str
@@ -150,14 +150,14 @@ def _lay_day(asked: LayDayAsked) -> lay_day.LayDay:
     )
 
 
-def _cabinets(facts: Facts, now_s: float) -> Iterable[CabinetTold]:
+def _cabinets(facts: Facts, now_s: float) -> Iterable[CabinetChoiceTold]:
     for cabinet in sorted(facts.cabinets.values(), key=lambda c: c.name):
         shelves = sorted(
             (s for s in facts.shelves.values() if s.cabinet == cabinet.entity),
             key=lambda s: s.position,
         )
         set_points = facts.set_points.get(cabinet.entity)
-        yield CabinetTold(
+        yield CabinetChoiceTold(
             name=cabinet.name,
             shelves=[s.name for s in shelves],
             set_point_c=set_points.at(now_s) if set_points else None,

@@ -1,22 +1,15 @@
 """Readings: probes, by hand, from a logger's file, and live from a logger."""
 
-from datetime import datetime
-from typing import Annotated, Literal, NotRequired
+from typing import Annotated, Literal
 
 from fastapi import APIRouter, Query, Request
-from pydantic import BaseModel, ConfigDict, Field
+from pydantic import BaseModel, Field
 from starlette.concurrency import run_in_threadpool
-from typing_extensions import TypedDict
 
-from sandboa.core.errors import NotPlausible
 from sandboa.formats.readings_csv import Choices, Columns, ReadingsFile, read_readings
-from sandboa.journal import probes, readings
-from sandboa.journal.house_now import Facts
-from sandboa.records.clutches import Box
-from sandboa.records.house import Probe
-from sandboa.records.readings import ReadingRow
-from sandboa.web.house import NowS, TheHouse
-from sandboa.web.json_body import RawBody, described, validated
+from sandboa.journal import readings
+from sandboa.web.house import NowS
+from sandboa.web.routers.probes import PlaceAsked
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Humidity, Id, Moment, Temperature
 from sandboa.web.zones import known_zone
 
@@ -26,85 +19,11 @@ router = APIRouter(prefix="/api", tags=["readings"])
 _TOLD_BAD_ROWS = 200
 
 
-class PlaceAsked(Asked):
-    """A clutch's box, else a shelf of a cabinet, else a cabinet."""
-
-    clutch: Annotated[str, Field(max_length=20)] | None = None
-    cabinet: Annotated[str, Field(max_length=200)] | None = None
-    shelf: Annotated[str, Field(max_length=200)] | None = None
-
-    def place(self) -> probes.ProbePlace:
-        return probes.ProbePlace(self.clutch, self.cabinet, self.shelf)
-
-
-class ProbeAsked(Asked):
-    name: Annotated[str, Field(max_length=20_000)]
-    place: PlaceAsked
-    since: AskedMoment
-    checked: bool = False
-
-
-class HungProbeTold(BaseModel):
-    id: int
-    name: str
-    place: str
-    kind: Literal["box", "shelf", "cabinet"]
-    since: Moment
-    checked: bool
-    by_hand: bool
-    act: ActTold | None = None
-
-
 class ByHandAsked(Asked):
     place: PlaceAsked
     temperature_c: Temperature
     humidity: Humidity | None = None
     at: AskedMoment | None = None
-
-
-class ReadingAsked(TypedDict):
-    """One reading of a batch; `at` is RFC 3339 with its offset.
-
-    A plain dictionary with a plain string: a season is 100,000 of these, and
-    an object and a zone for each would cost more than storing them.
-    """
-
-    __pydantic_config__ = ConfigDict(extra="forbid", allow_inf_nan=False)  # type: ignore[misc]
-
-    at: Annotated[str, Field(max_length=40, json_schema_extra={"format": "date-time"})]
-    temperature_c: Temperature
-    humidity: NotRequired[Humidity | None]
-
-
-class BatchAsked(Asked):
-    """Readings of one probe, in any order."""
-
-    probe: Id
-    readings: Annotated[list[ReadingAsked], Field(max_length=100_000)]
-
-    def rows(self) -> list[ReadingRow]:
-        """As the journal takes them; NotPlausible names the first time that is none."""
-        read = datetime.fromisoformat
-        try:
-            moments = [read(reading["at"]) for reading in self.readings]
-        except ValueError:
-            moments = []
-        if len(moments) < len(self.readings) or None in {m.tzinfo for m in moments}:
-            raise self._first_bad_time()
-        return [
-            (int(moment.timestamp()), reading["temperature_c"], reading.get("humidity"))
-            for moment, reading in zip(moments, self.readings, strict=True)
-        ]
-
-    def _first_bad_time(self) -> NotPlausible:
-        for number, reading in enumerate(self.readings):
-            field = f"readings.{number}.at"
-            try:
-                if datetime.fromisoformat(reading["at"]).tzinfo is None:
-                    return NotPlausible(field, f"{field} needs its offset from UTC")
-            except ValueError:
-                return NotPlausible(field, f'{field} "{reading["at"]}" is not a date and time')
-        raise AssertionError("every time is one")
 
 
 class ConflictTold(BaseModel):
@@ -187,23 +106,6 @@ class FileChoices(BaseModel):
         return Choices(zone=zone, order=self.order, unit=self.unit, columns=columns)
 
 
-@router.get("/probes")
-def get_probes(house: TheHouse) -> list[HungProbeTold]:
-    """Every probe and where it hangs."""
-    facts = house.now.facts()
-    return [_probe(facts, p) for p in sorted(facts.probes.values(), key=lambda p: p.name)]
-
-
-@router.post("/probes", status_code=201)
-def hang_probe(asked: ProbeAsked, house: TheHouse, now_s: NowS) -> HungProbeTold:
-    """Record a logger's probe at its place."""
-    probe, act = probes.hang_probe(
-        asked.name, asked.place.place(), asked.since.timestamp(), now_s, checked=asked.checked
-    )
-    told = _probe(house.now.facts(), probe)
-    return told.model_copy(update={"act": ActTold.of(act)})
-
-
 @router.post("/readings/by-hand", status_code=201)
 def read_by_hand(asked: ByHandAsked, now_s: NowS) -> ActTold:
     """Record one reading of a thermometer."""
@@ -211,13 +113,6 @@ def read_by_hand(asked: ByHandAsked, now_s: NowS) -> ActTold:
     return ActTold.of(
         readings.read_by_hand(asked.place.place(), at_s, asked.temperature_c, asked.humidity, now_s)
     )
-
-
-@router.post("/readings", status_code=201, openapi_extra=described(BatchAsked))
-def post_readings(body: RawBody, now_s: NowS) -> IntakeTold:
-    """Take in a batch from a logger; the same batch again changes nothing."""
-    asked = validated(BatchAsked, body)
-    return _intake(readings.store_readings(asked.probe, asked.rows(), "logger", "", now_s))
 
 
 _FILE_BODY = {
@@ -297,27 +192,3 @@ def _intake(intake: readings.Intake) -> IntakeTold:
         in_future=intake.in_future,
         act=ActTold.of(intake.act) if intake.act else None,
     )
-
-
-def _probe(facts: Facts, probe: Probe) -> HungProbeTold:
-    place, kind = _place_words(facts, probe.place)
-    return HungProbeTold(
-        id=probe.entity,
-        name=probe.name,
-        place=place,
-        kind=kind,
-        since=probe.since_s,  # type: ignore[arg-type]
-        checked=bool(probe.checked),
-        by_hand=bool(probe.by_hand),
-    )
-
-
-def _place_words(facts: Facts, place: int) -> tuple[str, Literal["box", "shelf", "cabinet"]]:
-    if place in facts.cabinets:
-        return facts.cabinets[place].name, "cabinet"
-    if place in facts.shelves:
-        shelf = facts.shelves[place]
-        return f"{facts.cabinets[shelf.cabinet].name}, {shelf.name}", "shelf"
-    box = Box.now(place)
-    clutch = next((c for c in facts.clutches if box and c.entity == box.clutch), None)
-    return f"box {clutch.code}" if clutch else "a box no longer there", "box"

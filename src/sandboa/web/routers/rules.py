@@ -6,6 +6,7 @@ from fastapi import APIRouter
 from pydantic import BaseModel
 
 from sandboa.core.cautions import CAUTIONS
+from sandboa.core.climate.limits import SWING_C
 from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.lay_day import USUAL_EGG_G, Step, steps
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
@@ -37,6 +38,13 @@ class StepOrder(BaseModel):
     steps: list[Step]
 
 
+class SwingTold(BaseModel):
+    """Swing over 24 h: good up to the first, to be watched up to the second, beyond to act on."""
+
+    good_up_to_c: float
+    watch_up_to_c: float
+
+
 class RulesTold(BaseModel):
     dimple_stages: list[DimpleStage]
     largest_file_bytes: int
@@ -44,6 +52,7 @@ class RulesTold(BaseModel):
     usual_egg_g: tuple[float, float]
     cautions: list[CautionTold]
     lay_day_orders: list[StepOrder]
+    swing: SwingTold
 
 
 @router.get("")
@@ -55,6 +64,7 @@ def get_rules() -> RulesTold:
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
         usual_egg_g=USUAL_EGG_G,
         cautions=[CautionTold.model_validate(c) for c in CAUTIONS],
+        swing=SwingTold(good_up_to_c=SWING_C[0], watch_up_to_c=SWING_C[1]),
         lay_day_orders=[
             StepOrder(maternal=m, to_turn=t, steps=list(steps(maternal=m, to_turn=t)))
             for m, t in product((False, True), repeat=2)

@@ -200,7 +200,7 @@ def put_setting(
     return ActTold.of(set_setting(name, asked.value, now_s))
 
 
-@router.get("/cabinets/readiness")
+@router.get("/readiness")
 def get_readiness(house: TheHouse, now_s: NowS) -> list[CabinetReadinessTold]:
     """Whether each cabinet is ready for eggs, from its readings."""
     return [CabinetReadinessTold.of(c) for c in cabinets_readiness(house.now, now_s)]

@@ -5,8 +5,10 @@ from dataclasses import dataclass
 from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel
 
+from sandboa.journal.egg_judgements import EggView
 from sandboa.journal.today import Today, TodayClutch, today
-from sandboa.web.house import NowS, TheHouse
+from sandboa.records import readings
+from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.shapes import Moment, Told, WindowTold
 
 router = APIRouter(prefix="/api", tags=["today"])
@@ -30,6 +32,7 @@ class SmallEggTold(BaseModel):
     shell: str
     grade: int | None
     early: bool
+    pipped: bool
 
 
 class TodayClutchTold(BaseModel):
@@ -59,34 +62,35 @@ class SilentProbeTold(BaseModel):
 class TodayTold(BaseModel):
     as_of: Moment
     demo: bool
+    clock_behind_s: float
     clutches: list[TodayClutchTold]
     silent_probes: list[SilentProbeTold]
 
 
 @dataclass(frozen=True)
 class _Held:
-    """The last answer: good for its minute, as long as no act is recorded."""
+    """The last answer: good for its minute, as long as no act is recorded and nothing read."""
 
-    version: int
-    minute: int
+    as_of: tuple[int, int, int]
     body: bytes
 
 
 @router.get("/today", response_model=TodayTold)
 def get_today(house: TheHouse, now_s: NowS, request: Request) -> Response:
     """Every clutch with its day, share developed, next window and what needs attention."""
-    version, minute = house.now.facts().version, int(now_s // 60)
+    as_of = (house.now.facts().version, readings.newest_change(), int(now_s // 60))
     held: _Held | None = getattr(request.app.state, "today", None)
-    if held is None or (held.version, held.minute) != (version, minute):
-        told = _told(today(house.now, now_s), house.demo)
-        held = request.app.state.today = _Held(version, minute, told.model_dump_json().encode())
+    if held is None or held.as_of != as_of:
+        told = _told(today(house.now, now_s), house)
+        held = request.app.state.today = _Held(as_of, told.model_dump_json().encode())
     return Response(held.body, media_type="application/json")
 
 
-def _told(now: Today, demo: bool) -> TodayTold:
+def _told(now: Today, house: House) -> TodayTold:
     return TodayTold(
         as_of=now.as_of_s,  # type: ignore[arg-type]
-        demo=demo,
+        demo=house.demo,
+        clock_behind_s=house.clock.behind_s(),
         clutches=[_clutch(clutch) for clutch in now.clutches],
         silent_probes=[
             SilentProbeTold(name=p.name, last_at=p.last_s)  # type: ignore[arg-type]
@@ -115,18 +119,21 @@ def _clutch(today_clutch: TodayClutch) -> TodayClutchTold:
         typical_pip=_window(shown.typical_pip) if shown else None,
         urgency=today_clutch.urgency,
         attention=[AttentionTold.model_validate(a) for a in today_clutch.attention],
-        eggs=[
-            SmallEggTold(
-                number=egg.number,
-                x=egg.x,
-                y=egg.y,
-                slug=egg.slug,
-                shell=egg.shell,
-                grade=egg.grade,
-                early=bool(egg.excess),
-            )
-            for egg in now.eggs.eggs
-        ],
+        eggs=[small_egg(egg) for egg in now.eggs.eggs],
+    )
+
+
+def small_egg(egg: EggView) -> SmallEggTold:
+    """An egg as it is drawn in a list or in a cabinet."""
+    return SmallEggTold(
+        number=egg.number,
+        x=egg.x,
+        y=egg.y,
+        slug=egg.slug,
+        shell=egg.shell,
+        grade=egg.grade,
+        early=bool(egg.excess),
+        pipped=egg.pipped_s is not None,
     )
 
 

@@ -16,7 +16,7 @@ import type { StepProps } from '../StepPlace'
 import { STEP_TITLES, type State, type Step } from '../steps'
 
 type Values = { cabinet: string; shelf: string; setPoint: string; code: string }
-type Cabinet = Schemas['CabinetTold']
+type Cabinet = Schemas['CabinetChoiceTold']
 
 const OTHER = 'another'
 

@@ -1,0 +1,105 @@
+"""A house with years of minute readings: 12 probes in 3 cabinets, clutches every year."""
+
+import time
+from datetime import UTC, datetime
+from pathlib import Path
+
+import numpy as np
+from tests.samples import lay_day
+
+from sandboa.journal.cabinets import CabinetKind, CabinetSaid, add_cabinet
+from sandboa.journal.forecasts_told import keep_due
+from sandboa.journal.hatching import finish, see_pip
+from sandboa.journal.house_now import HouseNow
+from sandboa.journal.lay_day import lay_clutch
+from sandboa.journal.probes import ProbePlace, hang_probe
+from sandboa.records import readings
+from sandboa.records.database import database, open_database
+from sandboa.records.forecasts_told import all_told, lessons
+
+CABINETS = ("North", "South", "West")
+SHELVES = ("top", "upper", "middle", "lower")
+CLUTCHES_A_YEAR = 10
+_DAY_S = 86_400
+_YEAR_S = 365 * _DAY_S
+_CHUNK = 400_000
+
+
+def furnish(folder: Path, years: int) -> int:
+    """Fill a house; returns how many readings it has. A house made before is used as it is."""
+    path = folder / "house.sqlite3"
+    made = path.exists()
+    open_database(path)
+    now_s = int(time.time())
+    if not made:
+        _house(now_s, years)
+        _readings(now_s, years)
+        _teach(now_s)
+    total = sum(tip.readings for tip in readings.tips().values())
+    database.execute_sql("PRAGMA wal_checkpoint(TRUNCATE)")
+    database.close()
+    return total
+
+
+def _house(now_s: int, years: int) -> None:
+    began_s = now_s - years * _YEAR_S
+    for cabinet in CABINETS:
+        said = CabinetSaid(cabinet, CabinetKind.BOUGHT, SHELVES)
+        add_cabinet(said, 31.5, began_s, now_s)
+        for shelf in SHELVES:
+            hang_probe(
+                f"{cabinet} {shelf}", ProbePlace(cabinet=cabinet, shelf=shelf), began_s, now_s
+            )
+    for year in range(years):
+        for n in range(CLUTCHES_A_YEAR):
+            _clutch(now_s, year, n)
+
+
+def _clutch(now_s: int, year: int, n: int) -> None:
+    laid_s = now_s - year * _YEAR_S - (2 + n * 5) * _DAY_S
+    day = lay_day(
+        dam=f"Dam {year} {n}", laid_at=datetime.fromtimestamp(laid_s, UTC),
+        cabinet=CABINETS[n % 3], shelf=SHELVES[n % 4], second_clutch=True,
+    )  # fmt: skip
+    code, _ = lay_clutch(day, now_s)
+    if year:
+        for egg in range(1, 6):
+            pip_s = laid_s + 59 * _DAY_S + egg * 7_200
+            see_pip(code, egg, pip_s, now_s)
+        finish(code, laid_s + 63 * _DAY_S, now_s)
+
+
+def _readings(now_s: int, years: int) -> None:
+    """A reading a minute of every probe, stored as a device's would be, in large batches."""
+    random = np.random.default_rng(1)
+    start_s = now_s - years * _YEAR_S + 60
+    for probe in sorted(readings_of_probes()):
+        times = np.arange(start_s, now_s, 60)
+        for at in range(0, len(times), _CHUNK):
+            part = times[at : at + _CHUNK]
+            degrees = 31.5 + 0.2 * np.sin(part / 13_750.0) + random.normal(0, 0.05, len(part))
+            humid = np.full(len(part), 0.62)
+            rows = list(
+                zip(part.tolist(), np.round(degrees, 2).tolist(), humid.tolist(), strict=True)
+            )
+            with database.atomic("IMMEDIATE"):
+                readings.store(probe, readings.LIVE, rows, now_s)
+
+
+def readings_of_probes() -> list[int]:
+    """Entities of the house's probes."""
+    return [row[0] for row in database.execute_sql(
+        "SELECT entity FROM probe WHERE superseded_by IS NULL"
+    )]  # fmt: skip
+
+
+def _teach(now_s: int) -> None:
+    """What the watch would have learned over the years."""
+    house, held = HouseNow(), -1
+    while held != (held := _kept()):
+        keep_due(house, now_s)
+
+
+def _kept() -> int:
+    """How many forecasts and lessons are kept."""
+    return len(all_told()) + len(lessons())

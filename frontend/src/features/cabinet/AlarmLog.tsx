@@ -1,0 +1,30 @@
+import { chakra } from '@chakra-ui/react'
+import type { Schemas } from '@/shared/api/client'
+import { dayAndTime } from '@/shared/dates'
+import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
+
+/** Alarms that are over: what they said, how long they stood, whether somebody saw them. */
+export function AlarmLog({ alarms }: { alarms: Schemas['AlarmTold'][] }) {
+  const unit = useTemperatureUnit()
+  if (alarms.length === 0) return null
+  return (
+    <chakra.div mt={6}>
+      <chakra.h3 fontWeight={700} mb={1}>
+        Alarms that are over
+      </chakra.h3>
+      <chakra.ul listStyleType="none">
+        {alarms.slice(0, 12).map((alarm) => (
+          <chakra.li key={alarm.id} py={1} borderTop="1px solid" borderColor="line">
+            {inKeepersUnit(alarm.text, unit)}
+            <chakra.span display="block" color="soft" fontSize="0.92em">
+              {dayAndTime(alarm.began_at)} to {alarm.ended_at && dayAndTime(alarm.ended_at)},{' '}
+              {alarm.acknowledged_at
+                ? `seen ${dayAndTime(alarm.acknowledged_at)}`
+                : 'seen by nobody'}
+            </chakra.span>
+          </chakra.li>
+        ))}
+      </chakra.ul>
+    </chakra.div>
+  )
+}

@@ -1,0 +1,227 @@
+import { chakra } from '@chakra-ui/react'
+import {
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core'
+import { type KeyboardEvent, useId } from 'react'
+import { BoxFromSide } from '@/eggs/BoxFromSide'
+import { urgencyRank } from '@/features/today/urgency'
+import type { Schemas } from '@/shared/api/client'
+import { temperature, useTemperatureUnit } from '@/shared/units'
+import { boxInWords, sourceInWords } from './inWords'
+import { ProbeMarks } from './ProbeMarks'
+import { useMoveBox } from './useMoveBox'
+
+type Cabinet = Schemas['CabinetTold']
+type Shelf = Schemas['ShelfTold']
+type Box = Schemas['BoxHereTold']
+
+/**
+ * A cross-section: shelves from top to bottom, boxes where they stand, probes where they hang.
+ * Boxes are dragged from shelf to shelf, or moved with the arrow keys.
+ */
+export function CabinetDrawing({
+  cabinet,
+  chosen,
+  onChoose,
+}: {
+  cabinet: Cabinet
+  chosen: string | null
+  onChoose: (code: string) => void
+}) {
+  const move = useMoveBox()
+  // A tap chooses a box; only a real pull moves it.
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }))
+  const to = (code: string, shelf: string) => move.mutate({ code, cabinet: cabinet.name, shelf })
+  const dropped = ({ active, over }: DragEndEvent) => {
+    const [code, shelf] = [String(active.id), over && String(over.id)]
+    const stands = cabinet.shelves.find((s) => s.boxes.some((b) => b.code === code))
+    if (shelf && stands && shelf !== stands.name) to(code, shelf)
+  }
+  const step = (box: Box, shelf: Shelf, event: KeyboardEvent) => {
+    const by = { ArrowUp: -1, ArrowDown: 1 }[event.key]
+    if (!by) return
+    event.preventDefault()
+    const next = cabinet.shelves[cabinet.shelves.indexOf(shelf) + by]
+    if (next) to(box.code, next.name)
+  }
+  return (
+    <DndContext sensors={sensors} onDragEnd={dropped} accessibility={{ container: document.body }}>
+      <chakra.div
+        border="4px solid"
+        borderColor="ink"
+        borderRadius="tray"
+        bg="sheet"
+        overflow="hidden"
+        position="relative"
+      >
+        <Top cabinet={cabinet} />
+        {cabinet.shelves.map((shelf) => (
+          <ShelfRow
+            key={shelf.name}
+            cabinet={cabinet}
+            shelf={shelf}
+            chosen={chosen}
+            onChoose={onChoose}
+            onKey={(box, event) => step(box, shelf, event)}
+          />
+        ))}
+      </chakra.div>
+      <chakra.p color="soft" fontSize="0.9em" mt={2}>
+        Drag a box to another shelf, or choose it and use the arrow keys. Blue is the water left by
+        the way the box is closed; the dashed line is how low it may be.
+      </chakra.p>
+    </DndContext>
+  )
+}
+
+/** The space under the cabinet's ceiling, where its own probes hang. */
+function Top({ cabinet }: { cabinet: Cabinet }) {
+  const own = cabinet.probes.filter((probe) => probe.kind === 'cabinet')
+  return (
+    <chakra.div minHeight="30px" px={4} display="flex" alignItems="flex-start" gap={4}>
+      <ProbeMarks probes={own} />
+    </chakra.div>
+  )
+}
+
+function ShelfRow({
+  cabinet,
+  shelf,
+  chosen,
+  onChoose,
+  onKey,
+}: {
+  cabinet: Cabinet
+  shelf: Shelf
+  chosen: string | null
+  onChoose: (code: string) => void
+  onKey: (box: Box, event: KeyboardEvent) => void
+}) {
+  const unit = useTemperatureUnit()
+  const heading = useId()
+  const { setNodeRef, isOver } = useDroppable({ id: shelf.name })
+  const hanging = cabinet.probes.filter(
+    (probe) => probe.kind === 'shelf' && probe.place === `${cabinet.name}, ${shelf.name}`,
+  )
+  const { here } = shelf
+  const far =
+    here.temperature_c !== null &&
+    cabinet.set_point_c !== null &&
+    Math.abs(here.temperature_c - cabinet.set_point_c) > 0.5
+  return (
+    <chakra.section
+      ref={setNodeRef}
+      aria-labelledby={heading}
+      display="grid"
+      gridTemplateColumns={{ base: '92px 1fr', md: '130px 1fr' }}
+      columnGap={{ base: 3, md: 5 }}
+      px={{ base: 3, md: 4 }}
+      borderBottom="7px solid"
+      borderColor={isOver ? 'yolkInk' : 'soft'}
+      bg={isOver ? 'faint' : undefined}
+      _last={{ borderBottomColor: isOver ? 'yolkInk' : 'transparent' }}
+    >
+      <chakra.div alignSelf="end" pb={2} lineHeight={1.15}>
+        <chakra.h3 id={heading} fontWeight={650}>
+          {shelf.name}
+        </chakra.h3>
+        <chakra.div fontSize={{ base: '1.15em', md: '1.4em' }} fontWeight={800} whiteSpace="nowrap">
+          {here.temperature_c === null ? '–' : temperature(here.temperature_c, unit)}
+          {far && (
+            <chakra.span title="More than 0.5 °C off the set point" color="yolkInk">
+              {' '}
+              ±
+            </chakra.span>
+          )}
+        </chakra.div>
+        <chakra.div color="soft" fontSize="0.84em">
+          {sourceInWords(here.source)}
+        </chakra.div>
+      </chakra.div>
+      <chakra.div minHeight={{ base: '104px', md: '150px' }} display="flex" flexDirection="column">
+        <ProbeMarks probes={hanging} />
+        <chakra.div
+          display="flex"
+          flexWrap="wrap"
+          gap={{ base: 3, md: 6 }}
+          alignItems="flex-end"
+          mt="auto"
+          pt={2}
+        >
+          {shelf.boxes.map((box) => (
+            <BoxOnShelf
+              key={box.code}
+              box={box}
+              probes={cabinet.probes.filter((p) => p.place === `box ${box.code}`)}
+              chosen={chosen === box.code}
+              onChoose={() => onChoose(box.code)}
+              onKey={(event) => onKey(box, event)}
+            />
+          ))}
+        </chakra.div>
+      </chakra.div>
+    </chakra.section>
+  )
+}
+
+function BoxOnShelf({
+  box,
+  probes,
+  chosen,
+  onChoose,
+  onKey,
+}: {
+  box: Box
+  probes: Schemas['HungProbeTold'][]
+  chosen: boolean
+  onChoose: () => void
+  onKey: (event: KeyboardEvent) => void
+}) {
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: box.code })
+  const trouble = urgencyRank(box.urgency) >= 2
+  const percent = Math.round(box.fraction * 100)
+  return (
+    <chakra.button
+      ref={setNodeRef}
+      type="button"
+      {...listeners}
+      aria-label={`${box.code} ${percent} %: ${boxInWords(box)}. Up and down keys move it to another shelf.`}
+      aria-pressed={chosen}
+      onClick={onChoose}
+      onKeyDown={onKey}
+      display="block"
+      width={{ base: '122px', md: '190px' }}
+      textAlign="center"
+      cursor={isDragging ? 'grabbing' : 'grab'}
+      position="relative"
+      zIndex={isDragging ? 3 : undefined}
+      touchAction="none"
+      outline={chosen ? '3px solid' : undefined}
+      outlineColor="yolkInk"
+      outlineOffset="2px"
+      borderRadius="small"
+      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
+    >
+      <ProbeMarks probes={probes} />
+      <chakra.span display="block" fontWeight={750} lineHeight={1.1}>
+        {box.code}
+        <chakra.span color="soft" fontWeight={500} fontSize="0.88em">
+          {' '}
+          {percent} %
+        </chakra.span>
+      </chakra.span>
+      <BoxFromSide
+        eggs={box.eggs.map((egg) => ({ ...egg, ...(egg.pipped ? { fate: 'pipped' } : {}) }))}
+        water={box.water_left}
+        lid={box.closing === 'loose lid' || box.closing?.includes('cracked') ? 'open' : 'shut'}
+        trouble={trouble}
+      />
+    </chakra.button>
+  )
+}

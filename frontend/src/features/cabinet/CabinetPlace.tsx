@@ -1,0 +1,176 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { Link, NavLink, useParams } from 'react-router'
+import type { Schemas } from '@/shared/api/client'
+import { Alarms } from '@/shared/climate/Alarms'
+import { useAlarms } from '@/shared/climate/useAlarms'
+import { Button } from '@/shared/ui/Button'
+import { Caution } from '@/shared/ui/Caution'
+import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { temperature, useTemperatureUnit } from '@/shared/units'
+import { AlarmLog } from './AlarmLog'
+import { CabinetDrawing } from './CabinetDrawing'
+import { ChosenBox } from './ChosenBox'
+import { ClimateTrace } from './ClimateTrace'
+import { Faults } from './Faults'
+import { HeldReadings } from './HeldReadings'
+import { Probes } from './Probes'
+import { useCabinet, useCabinets } from './queries'
+import { SetPointForm } from './SetPointForm'
+
+/** One cabinet: its drawing with boxes and probes, what its climate was and is, its probes. */
+export function Component() {
+  const { name } = useParams()
+  const cabinets = useCabinets()
+  const shown = name ?? cabinets.data?.[0]?.name
+  if (!cabinets.data) return <Waiting problem={cabinets.error?.message} />
+  if (!shown) return <NoCabinet />
+  return <Shown key={shown} name={shown} cabinets={cabinets.data} />
+}
+
+function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetListedTold'][] }) {
+  const cabinet = useCabinet(name)
+  const alarms = useAlarms()
+  const [chosen, setChosen] = useState<string | null>(null)
+  if (!cabinet.data) return <Waiting problem={cabinet.error?.message} />
+  const own = alarms.data?.filter((a) => a.cabinet === cabinet.data.name) ?? []
+  const open = own.filter((alarm) => !alarm.ended_at)
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={8}>
+      <Head cabinet={cabinet.data} cabinets={cabinets} />
+      {cabinet.data.kind === 'home-built' && <Caution moment="home-built cabinet" />}
+      <HeldReadings probes={cabinet.data.probes} />
+      {open.length > 0 && (
+        <section aria-label="Alarms">
+          <Alarms alarms={open} showCabinet={false} />
+        </section>
+      )}
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 7fr) minmax(0, 4fr)' }}
+        columnGap={10}
+        rowGap={8}
+      >
+        <chakra.section aria-label="Shelves" minWidth={0}>
+          <CabinetDrawing cabinet={cabinet.data} chosen={chosen} onChoose={setChosen} />
+          <ChosenBox cabinet={cabinet.data} cabinets={cabinets} code={chosen} />
+        </chakra.section>
+        <chakra.section aria-labelledby="faults" minWidth={0}>
+          <Heading id="faults">What went wrong</Heading>
+          <Faults cabinet={cabinet.data} />
+          <AlarmLog alarms={own.filter((alarm) => alarm.ended_at)} />
+        </chakra.section>
+      </chakra.div>
+      <chakra.section aria-labelledby="climate" minWidth={0}>
+        <Heading id="climate">Climate</Heading>
+        <ClimateTrace cabinet={cabinet.data} />
+      </chakra.section>
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 7fr) minmax(0, 4fr)' }}
+        columnGap={10}
+        rowGap={8}
+      >
+        <chakra.section aria-labelledby="probes" minWidth={0}>
+          <Heading id="probes">Probes</Heading>
+          <Probes cabinet={cabinet.data} />
+        </chakra.section>
+        <chakra.section aria-labelledby="set-point" minWidth={0}>
+          <Heading id="set-point">Set point</Heading>
+          <SetPointForm cabinet={cabinet.data} />
+        </chakra.section>
+      </chakra.div>
+    </chakra.div>
+  )
+}
+
+function Head({
+  cabinet,
+  cabinets,
+}: {
+  cabinet: Schemas['CabinetTold']
+  cabinets: Schemas['CabinetListedTold'][]
+}) {
+  const unit = useTemperatureUnit()
+  const { here } = cabinet
+  const facts = [
+    cabinet.set_point_c !== null ? `set to ${temperature(cabinet.set_point_c, unit)}` : null,
+    cabinet.kind,
+    cabinet.volume_l ? `${cabinet.volume_l} l` : null,
+    cabinet.ballast_l ? `${cabinet.ballast_l} l of water as ballast` : null,
+  ]
+  return (
+    <chakra.div>
+      {cabinets.length > 1 && (
+        <chakra.nav aria-label="Cabinets" display="flex" flexWrap="wrap" gap={4} mb={3}>
+          {cabinets.map(({ name }) => (
+            <NavLink key={name} to={`/cabinets/${encodeURIComponent(name)}`}>
+              <chakra.span
+                display="flex"
+                alignItems="center"
+                minHeight="44px"
+                fontWeight={name === cabinet.name ? 750 : 550}
+                color={name === cabinet.name ? 'ink' : 'soft'}
+                textDecoration={name === cabinet.name ? 'none' : 'underline'}
+                textUnderlineOffset="3px"
+              >
+                {name}
+              </chakra.span>
+            </NavLink>
+          ))}
+        </chakra.nav>
+      )}
+      <chakra.div display="flex" flexWrap="wrap" alignItems="flex-end" columnGap={6} rowGap={3}>
+        <div>
+          <Title>{cabinet.name}</Title>
+          <chakra.p color="soft" mt={1}>
+            {facts.filter(Boolean).join(', ')}
+          </chakra.p>
+        </div>
+        {here.temperature_c !== null && (
+          <chakra.p lineHeight={1.1}>
+            <chakra.strong fontSize="1.9em" fontWeight={800}>
+              {temperature(here.temperature_c, unit)}
+            </chakra.strong>
+            <chakra.span color="soft" ms={3}>
+              {here.swing_c !== null && `swing ${swing(here.swing_c, unit)} in 24 h`}
+              {cabinet.humidity !== null && `, ${Math.round(cabinet.humidity * 100)} % humidity`}
+            </chakra.span>
+          </chakra.p>
+        )}
+        <chakra.div marginStart={{ md: 'auto' }} display="flex" flexWrap="wrap" gap={2}>
+          <Button asChild>
+            <Link to="/readings">Bring in readings</Link>
+          </Button>
+          <Button asChild variant="bare">
+            <Link to={`/cabinets/${encodeURIComponent(cabinet.name)}/correct`}>Correct</Link>
+          </Button>
+          <Button asChild variant="bare">
+            <Link to="/cabinets/new">Add a cabinet</Link>
+          </Button>
+        </chakra.div>
+      </chakra.div>
+      <chakra.p mt={3}>{cabinet.readiness}</chakra.p>
+    </chakra.div>
+  )
+}
+
+/** A swing in the keeper's unit: a difference has no zero to shift. */
+function swing(celsius: number, unit: 'C' | 'F'): string {
+  return `${(celsius * (unit === 'C' ? 1 : 1.8)).toFixed(1)} °${unit}`
+}
+
+function NoCabinet() {
+  return (
+    <chakra.div maxWidth="44rem">
+      <Title>No cabinet yet</Title>
+      <chakra.p mt={4} mb={6} fontSize="1.1em">
+        A cabinet has shelves and a set point. Hang a logger in it well before the first egg:
+        whether it is ready is measured over 48 hours.
+      </chakra.p>
+      <Button asChild variant="act">
+        <Link to="/cabinets/new">Set up a cabinet</Link>
+      </Button>
+    </chakra.div>
+  )
+}

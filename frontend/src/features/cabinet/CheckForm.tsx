@@ -1,0 +1,104 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
+import { fromInputMoment, inputMoment } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { Choices } from '@/shared/ui/Choices'
+import { TextField } from '@/shared/ui/fields'
+import { typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
+
+type Kind = 'reference' | 'salt'
+
+/** A probe beside a reference thermometer, or in a bag with wet salt; the offset follows. */
+export function CheckForm({
+  probe,
+  asOf,
+  onDone,
+}: {
+  probe: Schemas['HungProbeTold']
+  asOf: string
+  onDone: () => void
+}) {
+  const unit = useTemperatureUnit()
+  const [kind, setKind] = useState<Kind>('reference')
+  const form = useForm({ defaultValues: { shown: '', reference: '', at: inputMoment(asOf) } })
+  const check = useAct(
+    ({ shown, reference, at }: { shown: string; reference: string; at: string }) =>
+      answer(
+        api.POST('/api/probes/{probe}/checks', {
+          params: { path: { probe: probe.id } },
+          body:
+            kind === 'salt'
+              ? { kind, shown: typedNumber(shown) / 100, at: fromInputMoment(at) }
+              : {
+                  kind,
+                  shown: typedTemperature(shown, unit),
+                  reference_c: typedTemperature(reference, unit),
+                  at: fromInputMoment(at),
+                },
+        }),
+      ),
+    (act) => act,
+    (problem) => form.setError('shown', { message: problem.detail }),
+  )
+  const degrees = (text: string) =>
+    !Number.isNaN(typedTemperature(text, unit)) || 'A temperature, like 31.5 or 88.7F.'
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        noValidate
+        mt={3}
+        maxWidth="34rem"
+        onSubmit={form.handleSubmit((said) => check.mutate(said, { onSuccess: onDone }))}
+      >
+        <Choices<Kind>
+          legend="Checked how?"
+          hideLegend
+          columns={2}
+          value={kind}
+          onChoose={setKind}
+          choices={[
+            { value: 'reference', label: 'Beside a reference', note: 'temperature' },
+            { value: 'salt', label: 'Salt test', note: 'humidity' },
+          ]}
+        />
+        <chakra.div mt={4}>
+          {kind === 'reference' ? (
+            <>
+              <TextField
+                name="shown"
+                label={`The probe shows, °${unit}`}
+                inputMode="decimal"
+                required
+                check={degrees}
+              />
+              <TextField
+                name="reference"
+                label={`The reference shows, °${unit}`}
+                inputMode="decimal"
+                required
+                check={degrees}
+                help="Both at one place, 20 minutes side by side."
+              />
+            </>
+          ) : (
+            <TextField
+              name="shown"
+              label="The probe shows, % humidity"
+              inputMode="decimal"
+              required
+              check={(text) => !Number.isNaN(typedNumber(text)) || 'Per cent, like 74.'}
+              help="Table salt, damp but not afloat, with the probe in a closed bag for 12 hours at 25 to 35 °C: the air is at 75.3 %."
+            />
+          )}
+          <TextField name="at" label="When" type="datetime-local" required />
+        </chakra.div>
+        <Button type="submit" disabled={check.isPending}>
+          Record the check
+        </Button>
+      </chakra.form>
+    </FormProvider>
+  )
+}

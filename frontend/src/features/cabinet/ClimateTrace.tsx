@@ -1,0 +1,186 @@
+import { chakra } from '@chakra-ui/react'
+import { type KeyboardEvent, useState } from 'react'
+import type { Schemas } from '@/shared/api/client'
+import { useRules } from '@/shared/api/queries'
+import { dayAndTime } from '@/shared/dates'
+import { token } from '@/shared/theme/token'
+import { Button } from '@/shared/ui/Button'
+import { Waiting } from '@/shared/ui/page'
+import { useWidth } from '@/shared/ui/useWidth'
+import { useTemperatureUnit } from '@/shared/units'
+import { useTrace } from './queries'
+import { LINES, TraceChart } from './TraceChart'
+import { around, DAY, HOUR, POINTS, panned, type Span, serves, zoomed } from './traceView'
+
+const SPANS = [
+  { name: '48 hours', seconds: 2 * DAY },
+  { name: '14 days', seconds: 14 * DAY },
+  { name: 'Season', seconds: 60 * DAY },
+] as const
+
+/** Temperatures of every probe, a season at a glance and every reading when looked at closely. */
+export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
+  const unit = useTemperatureUnit()
+  const [frame, width] = useWidth<HTMLDivElement>()
+  const now = Date.parse(cabinet.as_of) / 1000
+  const limits: Span = {
+    from: cabinet.first_reading_at ? Date.parse(cabinet.first_reading_at) / 1000 : now - 60 * DAY,
+    until: now,
+  }
+  const latest = (seconds: number): Span => ({ from: now - seconds, until: now + seconds * 0.02 })
+  const [view, setView] = useState<Span>(latest(60 * DAY))
+  const [fetched, setFetched] = useState<Span>(around(view))
+  const [hidden, setHidden] = useState<ReadonlySet<number>>(new Set())
+  const rules = useRules()
+  const trace = useTrace(cabinet.name, fetched.from, fetched.until, POINTS)
+
+  const look = (next: Span) => {
+    setView(next)
+    if (!serves(fetched, next)) setFetched(around(next))
+  }
+  const keys = (event: KeyboardEvent) => {
+    const next = {
+      ArrowLeft: () => panned(view, -0.2, limits),
+      ArrowRight: () => panned(view, 0.2, limits),
+      '+': () => zoomed(view, 0.6, limits),
+      '-': () => zoomed(view, 1 / 0.6, limits),
+    }[event.key]
+    if (!next) return
+    event.preventDefault()
+    look(next())
+  }
+  if (cabinet.probes.length === 0) {
+    return <p>Nothing measures here yet.</p>
+  }
+  const swing = rules.data?.swing
+  return (
+    <div ref={frame}>
+      <chakra.div display="flex" flexWrap="wrap" gap={2} mb={3} alignItems="center">
+        {SPANS.map(({ name, seconds }) => (
+          <Button key={name} type="button" size="small" onClick={() => look(latest(seconds))}>
+            {name}
+          </Button>
+        ))}
+        <Button
+          type="button"
+          size="small"
+          aria-label="Closer"
+          onClick={() => look(zoomed(view, 0.6, limits))}
+        >
+          +
+        </Button>
+        <Button
+          type="button"
+          size="small"
+          aria-label="Further"
+          onClick={() => look(zoomed(view, 1 / 0.6, limits))}
+        >
+          −
+        </Button>
+        <chakra.span color="soft" fontSize="0.92em" role="status">
+          {dayAndTime(new Date(view.from * 1000))} to {dayAndTime(new Date(view.until * 1000))}
+          {trace.data && `, ${fineness(trace.data)}`}
+        </chakra.span>
+      </chakra.div>
+      {trace.data && swing ? (
+        <chakra.div
+          role="group"
+          tabIndex={0}
+          aria-label={inWords(cabinet, trace.data)}
+          onKeyDown={keys}
+          opacity={trace.isPlaceholderData ? 0.75 : 1}
+        >
+          <TraceChart
+            trace={trace.data}
+            view={view}
+            width={width}
+            unit={unit}
+            hidden={hidden}
+            faults={cabinet.faults}
+            events={cabinet.events}
+            swingLimits={swing}
+            onView={look}
+          />
+        </chakra.div>
+      ) : (
+        <Waiting problem={trace.error?.message} />
+      )}
+      <Legend
+        probes={trace.data?.probes ?? []}
+        hidden={hidden}
+        onToggle={(id) => {
+          const next = new Set(hidden)
+          if (!next.delete(id)) next.add(id)
+          setHidden(next)
+        }}
+      />
+    </div>
+  )
+}
+
+function Legend({
+  probes,
+  hidden,
+  onToggle,
+}: {
+  probes: Schemas['ProbeTraceTold'][]
+  hidden: ReadonlySet<number>
+  onToggle: (id: number) => void
+}) {
+  return (
+    <chakra.div display="flex" flexWrap="wrap" columnGap={4} rowGap={1} mt={1}>
+      {probes.map((probe, i) => {
+        const line = LINES[i % LINES.length] ?? LINES[0]
+        const shown = !hidden.has(probe.id)
+        return (
+          <chakra.button
+            key={probe.id}
+            type="button"
+            aria-pressed={shown}
+            onClick={() => onToggle(probe.id)}
+            display="inline-flex"
+            alignItems="center"
+            gap={2}
+            minHeight="44px"
+            cursor="pointer"
+            color={shown ? 'ink' : 'soft'}
+            textDecoration={shown ? undefined : 'line-through'}
+          >
+            <svg width={30} height={6} aria-hidden>
+              <line
+                x1={0}
+                x2={30}
+                y1={3}
+                y2={3}
+                stroke={token(line.ink.replace(/-(\w)/g, (_, c: string) => c.toUpperCase()))}
+                strokeWidth={3}
+                strokeDasharray={line.dash.join(' ')}
+              />
+            </svg>
+            {probe.name}
+          </chakra.button>
+        )
+      })}
+      <chakra.span color="soft" fontSize="0.9em" alignSelf="center">
+        Band: set point ±0.5 °C. Strip below: swing of each day, tall where it needs you. Drag to
+        move.
+      </chakra.span>
+    </chakra.div>
+  )
+}
+
+function fineness(trace: Schemas['TraceTold']): string {
+  if (trace.raw) return 'every reading'
+  const hours = trace.bucket_s / HOUR
+  const step = hours >= 1 ? `${hours} h` : `${Math.round(trace.bucket_s / 60)} min`
+  return `lowest to highest of every ${step}`
+}
+
+/** The drawing in words, for whoever cannot see it. */
+function inWords(cabinet: Schemas['CabinetTold'], trace: Schemas['TraceTold']): string {
+  const values = trace.probes.flatMap((p) => [...p.low, ...p.high]).filter((v) => v !== null)
+  if (values.length === 0) return 'Climate: no readings in this span'
+  const low = values.reduce((a, b) => Math.min(a, b))
+  const high = values.reduce((a, b) => Math.max(a, b))
+  return `Climate of ${cabinet.name}: ${trace.probes.length} probes, from ${low.toFixed(1)} to ${high.toFixed(1)} °C. Arrow keys move, plus and minus zoom.`
+}

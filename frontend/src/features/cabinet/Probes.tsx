@@ -1,0 +1,112 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '@/shared/api/client'
+import { day, dayAndTime } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { temperature, useTemperatureUnit } from '@/shared/units'
+import { CheckForm } from './CheckForm'
+import { HangForm } from './HangForm'
+import { NewProbe } from './NewProbe'
+
+type Probe = Schemas['HungProbeTold']
+
+/** Every probe in the cabinet: what it says, what is added to that, where it hung. */
+export function Probes({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
+  return (
+    <>
+      {cabinet.probes.length === 0 && (
+        <p>
+          None. Hang a logger's probe here, or read a thermometer by hand: both are brought in under{' '}
+          <chakra.span textDecoration="underline">
+            <Link to="/readings">readings</Link>
+          </chakra.span>
+          .
+        </p>
+      )}
+      <chakra.ul listStyleType="none">
+        {cabinet.probes.map((probe) => (
+          <ProbeLine key={probe.id} probe={probe} asOf={cabinet.as_of} />
+        ))}
+      </chakra.ul>
+      <NewProbe cabinet={cabinet} />
+    </>
+  )
+}
+
+function ProbeLine({ probe, asOf }: { probe: Probe; asOf: string }) {
+  const unit = useTemperatureUnit()
+  const [open, setOpen] = useState<'check' | 'hang' | null>(null)
+  const done = () => setOpen(null)
+  return (
+    <chakra.li py={3} borderTop="1px solid" borderColor="line">
+      <chakra.div display="flex" flexWrap="wrap" alignItems="baseline" columnGap={4}>
+        <chakra.strong fontSize="1.1em">{probe.name}</chakra.strong>
+        {probe.last_c !== null && probe.last_at && (
+          <span>
+            shows {temperature(probe.last_c, unit)}
+            {probe.last_humidity !== null && `, ${humidityInWords(probe.last_humidity)}`} at{' '}
+            {dayAndTime(probe.last_at)}
+          </span>
+        )}
+      </chakra.div>
+      <chakra.div color="soft" fontSize="0.94em">
+        {probe.place}, since {day(probe.since)}
+        {probe.device && `, sent by ${probe.device}`}
+        {!probe.by_hand && `. ${offsets(probe, unit)}`}
+        {probe.left_out.length > 0 &&
+          `. Left out: ${probe.left_out.map((l) => `${dayAndTime(l.start)} to ${dayAndTime(l.end)}${l.reason ? ` (${l.reason})` : ''}`).join('; ')}`}
+        {probe.stays.length > 1 &&
+          `. Before: ${probe.stays
+            .slice(0, -1)
+            .map((stay) => `${stay.place ?? 'nowhere'} from ${day(stay.start)}`)
+            .join(', ')}`}
+        .
+      </chakra.div>
+      {!probe.by_hand && (
+        <chakra.div display="flex" gap={2} mt={1}>
+          <Button
+            type="button"
+            variant="bare"
+            size="small"
+            aria-expanded={open === 'check'}
+            onClick={() => setOpen(open === 'check' ? null : 'check')}
+          >
+            Check it
+          </Button>
+          <Button
+            type="button"
+            variant="bare"
+            size="small"
+            aria-expanded={open === 'hang'}
+            onClick={() => setOpen(open === 'hang' ? null : 'hang')}
+          >
+            Hang elsewhere
+          </Button>
+        </chakra.div>
+      )}
+      {open === 'check' && <CheckForm probe={probe} asOf={asOf} onDone={done} />}
+      {open === 'hang' && <HangForm probe={probe} asOf={asOf} onDone={done} />}
+    </chakra.li>
+  )
+}
+
+/** Capacitive sensors say nothing exact from 97 % on. */
+function humidityInWords(humidity: number): string {
+  return humidity >= 0.97 ? 'saturated' : `${Math.round(humidity * 100)} %`
+}
+
+function offsets(probe: Probe, unit: 'C' | 'F'): string {
+  const parts = []
+  if (!probe.checked) parts.push('Not checked against a reference: ±0.3 °C')
+  else if (Math.abs(probe.offset_c) < 0.005) parts.push('Checked, right as it is')
+  else {
+    const degrees = probe.offset_c * (unit === 'C' ? 1 : 1.8)
+    parts.push(`${degrees > 0 ? '+' : '−'}${Math.abs(degrees).toFixed(2)} °${unit} are added`)
+  }
+  if (Math.abs(probe.humidity_offset) >= 0.0005) {
+    const percent = probe.humidity_offset * 100
+    parts.push(`${percent > 0 ? '+' : '−'}${Math.abs(percent).toFixed(1)} % to its humidity`)
+  }
+  return parts.join(', ')
+}

@@ -1,0 +1,32 @@
+import type { Schemas } from '@/shared/api/client'
+
+/** Where a shelf's temperature comes from, short enough to stand under it. */
+export function sourceInWords(source: string | null): string {
+  switch (source) {
+    case 'shelf probe':
+      return 'probe here'
+    case 'cabinet probe':
+      return 'from the cabinet'
+    case 'set point':
+      return 'set point only'
+    default:
+      return 'not known'
+  }
+}
+
+/** "Box 26-04, Yarrow, day 26, 6 eggs, 4 early for their stage, about 66 % of its water left" */
+export function boxInWords(box: Schemas['BoxHereTold']): string {
+  const early = box.eggs.filter((egg) => egg.early).length
+  const pipped = box.eggs.filter((egg) => egg.pipped).length
+  return [
+    `Box ${box.code}`,
+    box.dam,
+    `day ${box.day}`,
+    `${box.eggs.length} eggs`,
+    early ? `${early} early for their stage` : null,
+    pipped ? `${pipped} pipped` : null,
+    box.water_left ? `about ${Math.round(box.water_left.share * 100)} % of its water left` : null,
+  ]
+    .filter(Boolean)
+    .join(', ')
+}

@@ -1,0 +1,51 @@
+import { chakra } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { answer, api } from '@/shared/api/client'
+
+/** How good the house's forecasts were: error and coverage, for clutches that are done. */
+export function Scores() {
+  const scores = useQuery({
+    queryKey: ['forecast scores'],
+    queryFn: () => answer(api.GET('/api/forecast-scores')),
+  })
+  if (!scores.data?.length) {
+    return (
+      <chakra.p color="soft">
+        No clutch is done yet. What is forecast on day 0, 30 and 50 is kept and held against what
+        came.
+      </chakra.p>
+    )
+  }
+  return (
+    <chakra.table width="100%" borderCollapse="collapse">
+      <chakra.thead color="soft" fontSize="0.9em">
+        <tr>
+          {['Forecast on', 'off by', 'too late by', '50 % window held', '80 % window held'].map(
+            (heading) => (
+              <chakra.th key={heading} textAlign="left" fontWeight={500} py={1} pe={3}>
+                {heading}
+              </chakra.th>
+            ),
+          )}
+        </tr>
+      </chakra.thead>
+      <tbody>
+        {scores.data.map((score) => (
+          <chakra.tr key={score.day} borderTop="1px solid" borderColor="line">
+            <chakra.th scope="row" textAlign="left" fontWeight={650} py={2}>
+              day {score.day}
+            </chakra.th>
+            <td>{score.error_days.toFixed(1)} days</td>
+            <td>{score.bias_days.toFixed(1)} days</td>
+            <td>
+              {score.in_half} of {score.clutches}
+            </td>
+            <td>
+              {score.in_eighty} of {score.clutches}
+            </td>
+          </chakra.tr>
+        ))}
+      </tbody>
+    </chakra.table>
+  )
+}

@@ -1,0 +1,33 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
+
+const TITLE = 'Sandboa'
+
+/** What an alarm can change on an open page. */
+const OF_THE_CLIMATE = [['alarms'], ['today'], ['cabinets'], ['readiness'], ['held readings']]
+
+type Live = { revision: number; emergencies: number; alarms: number }
+
+/** Title of the page: how many alarms nobody has seen yet, emergencies called by name. */
+export function titleOf({ emergencies, alarms }: Pick<Live, 'emergencies' | 'alarms'>): string {
+  if (emergencies > 0) return `(${emergencies + alarms}) EMERGENCY · ${TITLE}`
+  return alarms > 0 ? `(${alarms}) ${TITLE}` : TITLE
+}
+
+/** Follows the house: what is wrong stands in the title, and open pages read again. */
+export function useLive() {
+  const client = useQueryClient()
+  useEffect(() => {
+    const stream = new EventSource('/api/live')
+    let seen: number | null = null
+    stream.onmessage = (event) => {
+      const live = JSON.parse(event.data) as Live
+      document.title = titleOf(live)
+      if (seen !== null && live.revision !== seen) {
+        for (const queryKey of OF_THE_CLIMATE) client.invalidateQueries({ queryKey })
+      }
+      seen = live.revision
+    }
+    return () => stream.close()
+  }, [client])
+}

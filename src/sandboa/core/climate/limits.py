@@ -1,0 +1,117 @@
+"""Temperatures that harm: live limits, and what a record was exposed to (handbook E)."""
+
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Final
+
+import numpy as np
+
+from sandboa.core.development.cold_spells import COLD_BELOW_C
+from sandboa.core.development.exposure import HARM_ABOVE_C
+from sandboa.core.development.sources import LOGGER_GAP_S, ReadingSeries
+from sandboa.core.units import SECONDS_PER_HOUR
+
+
+class Limit(StrEnum):
+    """What a place can be beyond."""
+
+    HOT_EMERGENCY = "hot emergency"
+    COLD_EMERGENCY = "cold emergency"
+    HARM = "harm"
+    SLOW = "slow"
+    OFF_TARGET = "off target"
+    SWING = "swing"
+
+
+#: (°C, s) above which, for which, it is an emergency; and below which (handbook E).
+HOT_EMERGENCIES: Final = ((35.0, 6.0 * SECONDS_PER_HOUR), (37.0, 1.0 * SECONDS_PER_HOUR))
+COLD_EMERGENCY: Final = (20.0, 24.0 * SECONDS_PER_HOUR)
+#: s a limit must be passed before it is told: an open door passes sooner (assumption).
+LASTING_S: Final = 1_800.0
+#: °C off the set point from which a keeper is told (assumption; ±0.5 is fine by handbook E).
+OFF_TARGET_C: Final = 1.5
+#: °C of swing over 24 h: up to the first good, up to the second to be watched, beyond it to act on.
+SWING_C: Final = (1.0, 2.0)
+_DAY_S: Final = 24.0 * SECONDS_PER_HOUR
+
+
+@dataclass(frozen=True, slots=True)
+class Breach:
+    """A limit passed now, without a break since `since_s`; `extreme_c` is the furthest reading."""
+
+    limit: Limit
+    since_s: float
+    extreme_c: float
+
+
+@dataclass(frozen=True, slots=True)
+class ExposureTotals:
+    """Hours and degree-hours beyond the limits, over the time readings speak for."""
+
+    hours_harmful: float
+    degree_hours_harmful: float
+    hours_slow: float
+    degree_hours_slow: float
+
+
+def breaches(series: ReadingSeries, set_point_c: float, now_s: float) -> list[Breach]:
+    """Which limits the readings of a place pass at `now_s`, the gravest first.
+
+    A limit is passed when every reading since then is beyond it, for as long
+    as the limit asks. Silent for more than 2 h: nothing is known, and nothing
+    is said. Source: handbook E.
+    """
+    known = series.between(now_s - 3 * _DAY_S, now_s)
+    if not len(known.times_s) or now_s - known.times_s[-1] > LOGGER_GAP_S:
+        return []
+    found = []
+    values = known.temperature_c
+    for above_c, lasting_s in HOT_EMERGENCIES:
+        found += _since(known, values > above_c, lasting_s, Limit.HOT_EMERGENCY)
+    found = found[-1:]
+    found += _since(known, values < COLD_EMERGENCY[0], COLD_EMERGENCY[1], Limit.COLD_EMERGENCY)
+    found += _since(known, values > HARM_ABOVE_C, LASTING_S, Limit.HARM)
+    found += _since(known, values < COLD_BELOW_C, LASTING_S, Limit.SLOW)
+    if not found:
+        off = np.abs(values - set_point_c) > OFF_TARGET_C
+        found += _since(known, off, LASTING_S, Limit.OFF_TARGET)
+    day = known.between(now_s - _DAY_S, now_s)
+    swing_c = float(np.ptp(day.temperature_c)) if len(day.times_s) else 0.0
+    if swing_c > SWING_C[1]:
+        found.append(Breach(Limit.SWING, float(day.times_s[0]), swing_c))
+    return found
+
+
+def exposure_totals(series: ReadingSeries) -> ExposureTotals:
+    """What a record was exposed to; time without readings for more than 2 h is left out."""
+    if len(series.times_s) < 2:
+        return ExposureTotals(0.0, 0.0, 0.0, 0.0)
+    lasted = np.diff(series.times_s) / SECONDS_PER_HOUR
+    lasted = np.where(lasted * SECONDS_PER_HOUR <= LOGGER_GAP_S, lasted, 0.0)
+    middle = (series.temperature_c[1:] + series.temperature_c[:-1]) / 2.0
+    hot, cold = middle > HARM_ABOVE_C, middle < COLD_BELOW_C
+    return ExposureTotals(
+        float(lasted[hot].sum()),
+        float((lasted * (middle - HARM_ABOVE_C))[hot].sum()),
+        float(lasted[cold].sum()),
+        float((lasted * (COLD_BELOW_C - middle))[cold].sum()),
+    )
+
+
+def _since(
+    known: ReadingSeries, beyond: np.ndarray, lasting_s: float, limit: Limit
+) -> list[Breach]:
+    if not beyond[-1]:
+        return []
+    within = np.flatnonzero(~beyond)
+    first = int(within[-1]) + 1 if len(within) else 0
+    since_s = float(known.times_s[first])
+    if known.times_s[-1] - since_s < lasting_s:
+        return []
+    values = known.temperature_c[first:]
+    extreme = values.max() if values.mean() > known.temperature_c.mean() else values.min()
+    if limit in (Limit.HOT_EMERGENCY, Limit.HARM):
+        extreme = values.max()
+    elif limit in (Limit.COLD_EMERGENCY, Limit.SLOW):
+        extreme = values.min()
+    return [Breach(limit, since_s, float(extreme))]

@@ -1,0 +1,104 @@
+"""What says a temperature: probes, thermometers read by hand, set points."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from enum import StrEnum
+from itertools import pairwise
+from typing import Final
+
+import numpy as np
+
+from sandboa.core.development.clock import FloatArray
+from sandboa.core.units import SECONDS_PER_HOUR
+
+#: s between readings up to which a straight line is drawn (handbook A2).
+LOGGER_GAP_S: Final = 2.0 * SECONDS_PER_HOUR
+#: s between hand readings that still speak for the time between (assumption: read once a day).
+HAND_GAP_S: Final = 26.0 * SECONDS_PER_HOUR
+#: °C (1 sd) of a probe checked against a reference, and of one never checked (handbook A3).
+CHECKED_PROBE_SD_C: Final = 0.1
+UNCHECKED_PROBE_SD_C: Final = 0.3
+#: °C (1 sd) of any stretch that was not measured, the future included (handbook A3).
+ESTIMATED_SD_C: Final = 0.7
+
+
+class Provenance(StrEnum):
+    """Where a stretch of temperature comes from."""
+
+    BOX_PROBE = "box probe"
+    SHELF_PROBE = "shelf probe"
+    CABINET_PROBE = "cabinet probe"
+    BY_HAND = "by hand"
+    SET_POINT = "set point"
+
+
+@dataclass(frozen=True, slots=True)
+class ReadingSeries:
+    """One probe's readings: `times_s`, strictly rising, and `temperature_c`, both shape (n,)."""
+
+    times_s: FloatArray
+    temperature_c: FloatArray
+
+    def __post_init__(self) -> None:
+        if self.times_s.shape != self.temperature_c.shape or self.times_s.ndim != 1:
+            raise ValueError("times and temperatures must be two equally long 1-d arrays")
+
+    def between(self, start_s: float, end_s: float) -> "ReadingSeries":
+        """The readings with start <= time <= end (views, nothing is copied)."""
+        first = np.searchsorted(self.times_s, start_s, side="left")
+        last = np.searchsorted(self.times_s, end_s, side="right")
+        return ReadingSeries(self.times_s[first:last], self.temperature_c[first:last])
+
+    def filling(self, start_s: float, end_s: float, longest_gap_s: float) -> "ReadingSeries":
+        """As `between`, with the first and last value held to the edges when these are near.
+
+        For a record cut at a move or a check: no sliver is left without a reading.
+        """
+        inside = self.between(start_s, end_s)
+        times, values = inside.times_s, inside.temperature_c
+        if len(times) == 0:
+            return inside
+        head = times[:1] if 0 < times[0] - start_s <= longest_gap_s else times[:0]
+        tail = times[-1:] if 0 < end_s - times[-1] <= longest_gap_s else times[:0]
+        if not (len(head) or len(tail)):
+            return inside
+        return ReadingSeries(
+            np.concatenate([np.full(len(head), start_s), times, np.full(len(tail), end_s)]),
+            np.concatenate([values[: len(head)], values, values[len(values) - len(tail) :]]),
+        )
+
+
+@dataclass(frozen=True, slots=True)
+class TemperatureSource:
+    """One link of the chain.
+
+    `sd_c` is the probe's systematic error (1 sd, °C); `offset_c` is added to
+    every reading; `measured` is False for what only stands in for a reading.
+    """
+
+    provenance: Provenance
+    series: ReadingSeries
+    sd_c: float = UNCHECKED_PROBE_SD_C
+    offset_c: float = 0.0
+    measured: bool = True
+    longest_gap_s: float = LOGGER_GAP_S
+    name: str = ""
+
+
+@dataclass(frozen=True, slots=True)
+class SetPoints:
+    """The set point over time: value i holds from `from_s[i]` on; the first also before it."""
+
+    from_s: tuple[float, ...]
+    temperature_c: tuple[float, ...]
+
+    def at(self, time_s: float) -> float:
+        """Set point in force at `time_s` (°C)."""
+        place = int(np.searchsorted(self.from_s, time_s, side="right")) - 1
+        return self.temperature_c[max(place, 0)]
+
+    def pieces(self, start_s: float, end_s: float) -> Iterator[tuple[float, float, float]]:
+        """Split start..end at the changes: (from, to, °C) each."""
+        cuts = [start_s, *(t for t in self.from_s if start_s < t < end_s), end_s]
+        for left, right in pairwise(cuts):
+            yield left, right, self.at(left)

@@ -1,0 +1,16 @@
+"""The ways a message leaves the house, and the shelf that stands in for them."""
+
+from collections.abc import Mapping
+from typing import Final
+
+from sandboa.devices.messengers.email import Email
+from sandboa.devices.messengers.shelf import Shelf
+from sandboa.devices.messengers.webhook import Webhook
+from sandboa.journal.messages import Carrier
+
+#: By the kind a messenger is recorded with.
+CARRIERS: Final[Mapping[str, Carrier]] = {
+    "email": Email(),
+    "webhook": Webhook(),
+    "shelf": Shelf(),
+}

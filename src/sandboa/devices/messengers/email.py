@@ -1,0 +1,75 @@
+"""E-mail by SMTP, with STARTTLS or TLS from the start, and a password when there is one."""
+
+import smtplib
+from collections.abc import Mapping
+from email.errors import MessageError
+from email.message import EmailMessage
+from email.utils import parseaddr
+from typing import Any, Final
+
+from sandboa.core.errors import NotPlausible
+from sandboa.journal.messages import NotSent
+
+_SECURITY: Final = ("starttls", "tls", "none")
+_TIMEOUT_S: Final = 15.0
+
+
+class Email:
+    """Target: `server`, `port`, `security`, `user`, `password`, `sender`, `to`."""
+
+    def check(self, target: Mapping[str, Any]) -> dict[str, Any]:
+        server = str(target.get("server") or "").strip()
+        if not server or any(c.isspace() or c in "/@" for c in server):
+            raise NotPlausible("server", "which mail server? A name like mail.example.org")
+        port = target.get("port") or 587
+        if not isinstance(port, int) or not 1 <= port <= 65_535:
+            raise NotPlausible("port", "a port is a number from 1 to 65535")
+        security = target.get("security") or "starttls"
+        if security not in _SECURITY:
+            raise NotPlausible("security", f"is one of {', '.join(_SECURITY)}")
+        return {
+            "server": server,
+            "port": port,
+            "security": security,
+            "user": str(target.get("user") or ""),
+            "password": str(target.get("password") or ""),
+            "sender": _address("sender", target.get("sender")),
+            "to": _address("to", target.get("to")),
+        }
+
+    def send(self, target: Mapping[str, Any], about: str, text: str) -> str:
+        message = EmailMessage()
+        try:
+            message["From"], message["To"], message["Subject"] = (
+                target["sender"],
+                target["to"],
+                about,
+            )
+            message.set_content(text)
+            with _connected(target) as server:
+                server.send_message(message)
+        except (OSError, smtplib.SMTPException, MessageError) as error:
+            raise NotSent(f"{target['server']}: {_short(error)}") from error
+        return f"sent to {target['to']}"
+
+
+def _connected(target: Mapping[str, Any]) -> smtplib.SMTP:
+    opened: type[smtplib.SMTP] = smtplib.SMTP_SSL if target["security"] == "tls" else smtplib.SMTP
+    server = opened(target["server"], target["port"], timeout=_TIMEOUT_S)
+    if target["security"] == "starttls":
+        server.starttls()
+    if target["user"]:
+        server.login(target["user"], target["password"])
+    return server
+
+
+def _address(field: str, value: object) -> str:
+    text = str(value or "").strip()
+    _, address = parseaddr(text)
+    if address != text or "@" not in address.strip("@"):
+        raise NotPlausible(field, f'"{text[:60]}" is not an e-mail address')
+    return address
+
+
+def _short(error: Exception) -> str:
+    return " ".join(str(error).split())[:200] or type(error).__name__

@@ -1,0 +1,77 @@
+"""What a device sends, over HTTP or MQTT: readings as JSON, in any order."""
+
+from datetime import datetime
+from typing import Annotated, NotRequired
+
+from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
+from typing_extensions import TypedDict
+
+from sandboa.core.errors import NotPlausible
+from sandboa.core.units import READING_RANGE_C
+
+#: (probe's name, or None for a device's only one; time s; °C; humidity 0-1 or None)
+SentReading = tuple[str | None, int, float, float | None]
+
+_ProbeName = Annotated[str, Field(max_length=200)]
+
+
+class ReadingSent(TypedDict):
+    """One reading of a delivery; `at` is RFC 3339 with its offset.
+
+    A plain dictionary with a plain string: a season is 100,000 of these, and
+    an object and a zone for each would cost more than storing them.
+    """
+
+    __pydantic_config__ = ConfigDict(extra="forbid", allow_inf_nan=False)  # type: ignore[misc]
+
+    at: Annotated[str, Field(max_length=40, json_schema_extra={"format": "date-time"})]
+    temperature_c: Annotated[float, Field(ge=READING_RANGE_C[0], le=READING_RANGE_C[1])]
+    humidity: NotRequired[Annotated[float, Field(ge=0, le=1)] | None]
+    probe: NotRequired[_ProbeName | None]
+
+
+class Delivery(BaseModel):
+    """Readings of the named probe, of the probe each names, or of the device's only one.
+
+    `sent_at` is the device's own now: with it a wrong clock is noticed at once.
+    """
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+    readings: Annotated[list[ReadingSent], Field(max_length=100_000)]
+    probe: _ProbeName | None = None
+    sent_at: AwareDatetime | None = None
+
+    def rows(self) -> list[SentReading]:
+        """As the journal takes them; NotPlausible names the first time that is none."""
+        read = datetime.fromisoformat
+        try:
+            moments = [read(reading["at"]) for reading in self.readings]
+        except ValueError:
+            moments = []
+        if len(moments) < len(self.readings) or None in {m.tzinfo for m in moments}:
+            raise self._first_bad_time()
+        own = self.probe
+        return [
+            (
+                reading.get("probe") or own,
+                int(moment.timestamp()),
+                reading["temperature_c"],
+                reading.get("humidity"),
+            )
+            for moment, reading in zip(moments, self.readings, strict=True)
+        ]
+
+    @property
+    def sent_s(self) -> float | None:
+        return self.sent_at.timestamp() if self.sent_at else None
+
+    def _first_bad_time(self) -> NotPlausible:
+        for number, reading in enumerate(self.readings):
+            field = f"readings.{number}.at"
+            try:
+                if datetime.fromisoformat(reading["at"]).tzinfo is None:
+                    return NotPlausible(field, f"{field} needs its offset from UTC")
+            except ValueError:
+                return NotPlausible(field, f'{field} "{reading["at"]}" is not a date and time')
+        raise AssertionError("every time is one")

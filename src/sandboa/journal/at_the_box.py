@@ -1,0 +1,35 @@
+"""What every act at a box begins with: the clutch, the egg, and a time that can be."""
+
+from sandboa.core.errors import NotPlausible
+from sandboa.core.units import CLOCK_GRACE_S
+from sandboa.journal.errors import NotFound
+from sandboa.records.clutches import Clutch, Egg, clutch_coded
+
+
+def clutch_called(code: str) -> Clutch:
+    """The clutch of that code, upper and lower case alike; NotFound otherwise."""
+    clutch = clutch_coded(code)
+    if clutch is None:
+        raise NotFound(f"there is no clutch {code}")
+    return clutch
+
+
+def egg_of(clutch: Clutch, number: int) -> Egg:
+    """The clutch's egg of that number; NotFound otherwise."""
+    egg = Egg.only(Egg.clutch == clutch.entity, Egg.number == number)
+    if egg is None:
+        raise NotFound(f"clutch {clutch.code} has no egg {number}")
+    return egg
+
+
+def require_not_ahead(at_s: float, now_s: float) -> None:
+    """Raise NotPlausible for a time in the future."""
+    if at_s > now_s + CLOCK_GRACE_S:
+        raise NotPlausible("at", "that time is in the future")
+
+
+def require_between_lay_and_now(clutch: Clutch, at_s: float, now_s: float) -> None:
+    """Raise NotPlausible for a time before the clutch was laid, or ahead."""
+    require_not_ahead(at_s, now_s)
+    if at_s < clutch.laid_s:
+        raise NotPlausible("at", f"that is before clutch {clutch.code} was laid")

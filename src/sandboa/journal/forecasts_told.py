@@ -1,0 +1,164 @@
+"""What was forecast and what came: kept on day 0, 30 and 50, learned from, and scored."""
+
+import math
+from dataclasses import dataclass, field
+from typing import Final
+
+from sandboa.core.development import (
+    SCORED_DAYS,
+    FinishedClutch,
+    HatchPrior,
+    Learned,
+    Score,
+    Window,
+    forecast,
+    learn,
+    score,
+)
+from sandboa.core.development.forecast import log_uncertainty
+from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.journal.box_climate import development_curve
+from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.records import forecasts_told
+from sandboa.records.clutches import Clutch
+from sandboa.records.facts import newest_act
+from sandboa.records.forecasts_told import ForecastTold, Lesson
+
+#: Kinds of acts that may change what any clutch's record says.
+_TOUCHING: Final = ("probe", "check", "left out", "set point", "readings", "undo", "redo", "move")
+#: Lessons, and forecasts, worked out in one look: the watch must not stop for a long history.
+_AT_A_TIME: Final = 5
+
+
+@dataclass(frozen=True)
+class Lessons:
+    """What finished clutches taught: (clutch, done at s, its lesson), in order of time."""
+
+    finished: tuple[tuple[int, float, FinishedClutch], ...]
+    _known: dict[tuple[int, int, int | None], Learned] = field(default_factory=dict)
+
+    def learned(self, cabinet: int, as_of_s: float, besides: int | None = None) -> Learned:
+        """The prior in a cabinet from what was finished by `as_of_s`, one clutch left out."""
+        by_then = sum(at_s <= as_of_s for _, at_s, _ in self.finished)
+        left_out = besides if any(clutch == besides for clutch, *_ in self.finished) else None
+        key = (cabinet, by_then, left_out)
+        if key not in self._known:
+            taught = [f for clutch, _, f in self.finished[:by_then] if clutch != left_out]
+            self._known[key] = learn(taught, cabinet)
+        return self._known[key]
+
+
+def lessons(house: HouseNow, facts: Facts) -> Lessons:
+    """The lessons of all clutches that are finished, in order of when; held while they hold."""
+    stamp = (facts.version, *forecasts_told.lessons_stamp())
+    return house.held("lessons", stamp, lambda: _read_lessons(facts))
+
+
+def _read_lessons(facts: Facts) -> Lessons:
+    kept = forecasts_told.lessons()
+    finished = [
+        (
+            entity,
+            float(done.at_s),
+            FinishedClutch(
+                kept[entity].cabinet,
+                kept[entity].log_development,
+                kept[entity].sd,
+                kept[entity].eggs,
+            ),
+        )
+        for entity, done in facts.finished.items()
+        if entity in kept
+    ]
+    return Lessons(tuple(sorted(finished, key=lambda f: (f[1], f[0]))))
+
+
+def keep_due(house: HouseNow, now_s: float) -> None:
+    """Keep the forecasts whose day has come, and what newly finished clutches taught.
+
+    A day that went by while nothing ran is made up for from what was known
+    then, and marked so.
+    """
+    facts = house.facts()
+    taught = _learn_due(house, facts, now_s)
+    told = {(t.clutch, t.day) for t in forecasts_told.all_told()}
+    known = lessons(house, facts) if taught else None
+    made = 0
+    for clutch in facts.clutches:
+        for day in SCORED_DAYS:
+            due_s = clutch.laid_s + day * SECONDS_PER_DAY
+            if (clutch.entity, day) in told or due_s > now_s or made >= _AT_A_TIME:
+                continue
+            made += 1
+            known = known or lessons(house, facts)
+            window = _as_forecast(house, facts, known, clutch, max(due_s, clutch.laid_s + 60.0))
+            late = now_s - due_s > SECONDS_PER_DAY
+            if window is not None:
+                quantiles = (window.p10, window.p25, window.p50, window.p75, window.p90)
+                forecasts_told.keep(ForecastTold(clutch.entity, day, int(now_s), late, quantiles))
+
+
+def scores(facts: Facts) -> list[Score]:
+    """How good the kept forecasts of finished clutches were, by day."""
+    came = {clutch: lesson.mean_pip_s for clutch, lesson in forecasts_told.lessons().items()}
+    by_day: dict[int, list[tuple[Window, float]]] = {day: [] for day in SCORED_DAYS}
+    for told in forecasts_told.all_told():
+        if told.clutch in facts.finished and told.clutch in came and told.day in by_day:
+            by_day[told.day].append((Window(*told.quantiles_s), came[told.clutch]))
+    found = (score(day, pairs) for day, pairs in by_day.items())
+    return [s for s in found if s is not None]
+
+
+def _learn_due(house: HouseNow, facts: Facts, now_s: float) -> bool:
+    kept = forecasts_told.lessons()
+    todo = [
+        clutch
+        for clutch in facts.clutches
+        if clutch.entity in facts.finished
+        and (
+            clutch.entity not in kept
+            or forecasts_told.changed_since(clutch.entity, kept[clutch.entity].after_act, _TOUCHING)
+        )
+    ]
+    version = newest_act()
+    for clutch in todo[:_AT_A_TIME]:
+        lesson = _lesson(house, facts, clutch, version, now_s)
+        if lesson is not None:
+            forecasts_told.learn(lesson)
+    return bool(todo)
+
+
+def _lesson(
+    house: HouseNow, facts: Facts, clutch: Clutch, version: int, now_s: float
+) -> Lesson | None:
+    """ln D at the mean pip; None when nobody recorded a pip."""
+    pips = [
+        facts.pips[egg.entity].seen_s
+        for egg in facts.eggs.get(clutch.entity, [])
+        if egg.entity in facts.pips
+    ]
+    if not pips:
+        return None
+    mean_s = sum(pips) / len(pips)
+    curve = development_curve(house, facts, clutch, min(max(mean_s, clutch.laid_s + 60.0), now_s))
+    if curve.now <= 0:
+        return None
+    untaught = HatchPrior()
+    measured = log_uncertainty(curve, untaught) ** 2 - untaught.sd**2
+    cabinet = facts.shelf_at(facts.boxes[clutch.entity], clutch.laid_s).cabinet
+    return Lesson(
+        clutch.entity, version, cabinet, mean_s, math.log(curve.now),
+        math.sqrt(max(measured, 0.0)), len(pips),
+    )  # fmt: skip
+
+
+def _as_forecast(
+    house: HouseNow, facts: Facts, known: Lessons, clutch: Clutch, as_of_s: float
+) -> Window | None:
+    eggs = sum(not egg.slug for egg in facts.eggs.get(clutch.entity, []))
+    if not eggs:
+        return None
+    curve = development_curve(house, facts, clutch, as_of_s)
+    cabinet = facts.shelf_at(facts.boxes[clutch.entity], as_of_s).cabinet
+    prior = known.learned(cabinet, as_of_s, besides=clutch.entity).prior
+    return forecast(curve.temperature, eggs, prior=prior, curve=curve).typical_pip

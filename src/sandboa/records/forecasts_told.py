@@ -1,0 +1,84 @@
+"""What was forecast on certain days, and what finished clutches taught: kept, not facts."""
+
+from dataclasses import dataclass
+
+from sandboa.records.database import database
+
+_COLUMNS = "clutch, day, told_s, again, p10_s, p25_s, p50_s, p75_s, p90_s"
+_LESSON = "clutch, after_act, cabinet, mean_pip_s, log_development, sd, eggs"
+
+
+@dataclass(frozen=True, slots=True)
+class ForecastTold:
+    """The typical pip as forecast on `day` after lay; `again`: worked out afterwards."""
+
+    clutch: int
+    day: int
+    told_s: int
+    again: bool
+    quantiles_s: tuple[float, float, float, float, float]
+
+
+@dataclass(frozen=True, slots=True)
+class Lesson:
+    """ln D at the mean pip of a finished clutch, and how far its record may be off (1 sd).
+
+    It holds for the acts up to `after_act`; what was recorded since may change it.
+    """
+
+    clutch: int
+    after_act: int
+    cabinet: int
+    mean_pip_s: float
+    log_development: float
+    sd: float
+    eggs: int
+
+
+def keep(told: ForecastTold) -> None:
+    """Keep a forecast; the first one of a day stays."""
+    database.execute_sql(
+        f"INSERT OR IGNORE INTO forecast_told ({_COLUMNS}) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        (told.clutch, told.day, told.told_s, int(told.again), *told.quantiles_s),
+    )
+
+
+def all_told() -> list[ForecastTold]:
+    """What was told of all clutches, in order of clutch and day."""
+    rows = database.execute_sql(f"SELECT {_COLUMNS} FROM forecast_told ORDER BY clutch, day")
+    return [ForecastTold(row[0], row[1], row[2], bool(row[3]), tuple(row[4:])) for row in rows]
+
+
+def learn(lesson: Lesson) -> None:
+    """Keep what a clutch taught, in place of what it taught before."""
+    database.execute_sql(
+        f"INSERT OR REPLACE INTO lesson ({_LESSON}) VALUES (?, ?, ?, ?, ?, ?, ?)",
+        (
+            lesson.clutch, lesson.after_act, lesson.cabinet, lesson.mean_pip_s,
+            lesson.log_development, lesson.sd, lesson.eggs,
+        ),
+    )  # fmt: skip
+
+
+def lessons() -> dict[int, Lesson]:
+    """What every clutch taught, by clutch."""
+    rows = database.execute_sql(f"SELECT {_LESSON} FROM lesson")
+    return {row[0]: Lesson(*row) for row in rows}
+
+
+def lessons_stamp() -> tuple[int, int]:
+    """Changes whenever a lesson is learned, or learned anew."""
+    row = database.execute_sql(
+        "SELECT count(*), coalesce(sum(after_act), 0) FROM lesson"
+    ).fetchone()
+    return int(row[0]), int(row[1])
+
+
+def changed_since(clutch: int, act: int, kinds: tuple[str, ...]) -> bool:
+    """Whether an act after that one was about the clutch, or of a kind that may touch any."""
+    marks = ", ".join("?" * len(kinds))
+    row = database.execute_sql(
+        f"SELECT 1 FROM act WHERE id > ? AND (clutch = ? OR kind IN ({marks})) LIMIT 1",
+        (act, clutch, *kinds),
+    ).fetchone()
+    return row is not None

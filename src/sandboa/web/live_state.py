@@ -1,0 +1,49 @@
+"""Wakes whoever watches: the evaluation of alarms, and open pages."""
+
+import asyncio
+from dataclasses import dataclass, field
+
+
+@dataclass
+class LiveState:
+    """A counter that rises with every change worth looking at, and those who wait for it.
+
+    `revision` is what pages follow: it rises when alarms change. `came` is set
+    when readings came in. Used from the event loop, but for `*_elsewhere`.
+    """
+
+    revision: int = 0
+    loop: asyncio.AbstractEventLoop | None = None
+    came: asyncio.Event = field(default_factory=asyncio.Event)
+    _changed: asyncio.Event = field(default_factory=asyncio.Event)
+    _closed: bool = False
+
+    def readings_came(self) -> None:
+        """Readings were stored: look again whether all is well."""
+        self.came.set()
+
+    def readings_came_elsewhere(self) -> None:
+        """As `readings_came`, from another thread."""
+        if self.loop is not None:
+            self.loop.call_soon_threadsafe(self.came.set)
+
+    def tell(self) -> None:
+        """Something on open pages has changed."""
+        self.revision += 1
+        self._wake()
+
+    async def after(self, revision: int) -> int | None:
+        """Wait until there is a revision after the one given; None when the house closes."""
+        while self.revision <= revision and not self._closed:
+            await self._changed.wait()
+        return None if self._closed else self.revision
+
+    def close_elsewhere(self) -> None:
+        """Let those go who wait, from another thread or a signal: the application stops."""
+        self._closed = True
+        if self.loop is not None:
+            self.loop.call_soon_threadsafe(self._wake)
+
+    def _wake(self) -> None:
+        woken, self._changed = self._changed, asyncio.Event()
+        woken.set()

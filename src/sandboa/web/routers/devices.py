@@ -1,0 +1,83 @@
+"""Devices that may send readings, and their tokens."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path
+from pydantic import BaseModel, Field
+
+from sandboa.journal import devices
+from sandboa.records import readings
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.shapes import ActTold, Asked, Moment, at_or_none
+
+router = APIRouter(prefix="/api/devices", tags=["devices"])
+
+DeviceId = Annotated[int, Path(ge=1, le=2**53)]
+
+
+class DeviceAsked(Asked):
+    name: Annotated[str, Field(max_length=200)]
+
+
+class DeviceTold(BaseModel):
+    """A device, its probes by name, and when anything new last came from it."""
+
+    id: int
+    name: str
+    probes: list[str]
+    last_received_at: Moment | None
+
+
+class TokenTold(BaseModel):
+    """A token in the clear: it is never told again."""
+
+    device: int
+    name: str
+    token: str
+    act: ActTold
+
+    @classmethod
+    def of(cls, made: devices.NewToken) -> "TokenTold":
+        return cls(
+            device=made.device.entity,
+            name=made.device.name,
+            token=made.token,
+            act=ActTold.of(made.act),
+        )
+
+
+@router.get("")
+def get_devices(house: TheHouse) -> list[DeviceTold]:
+    """Every device that may send, by name."""
+    facts, tips = house.now.facts(), readings.tips()
+    told = []
+    for device in sorted(facts.devices.values(), key=lambda d: d.name.casefold()):
+        own = [p for p in facts.probes.values() if p.device == device.entity]
+        received = [tips[p.entity].received_s for p in own if p.entity in tips]
+        told.append(
+            DeviceTold(
+                id=device.entity,
+                name=device.name,
+                probes=sorted(p.name for p in own),
+                last_received_at=at_or_none(max((r for r in received if r), default=None)),
+            )
+        )
+    return told
+
+
+@router.post("", status_code=201)
+def add_device(asked: DeviceAsked, now_s: NowS) -> TokenTold:
+    """Let a device send readings; its token is told this once."""
+    return TokenTold.of(devices.add_device(asked.name, now_s))
+
+
+@router.post("/{device}/token", status_code=201)
+def renew_token(device: DeviceId, now_s: NowS) -> TokenTold:
+    """Give a device another token; the one before holds no more."""
+    return TokenTold.of(devices.renew_token(device, now_s))
+
+
+@router.delete("/{device}")
+def revoke(device: DeviceId, now_s: NowS) -> ActTold:
+    """Let a device send nothing any more."""
+    return ActTold.of(devices.revoke(device, now_s))

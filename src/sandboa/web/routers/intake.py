@@ -1,0 +1,120 @@
+"""Live intake: what devices post with their token, and what was held back of it."""
+
+from typing import Annotated, Literal
+
+from fastapi import APIRouter, Header, Request
+from pydantic import BaseModel
+from starlette.concurrency import run_in_threadpool
+
+from sandboa.formats.delivery import Delivery
+from sandboa.journal import intake
+from sandboa.journal.devices import NotAllowed, device_of
+from sandboa.records import held_readings
+from sandboa.records.house import Device
+from sandboa.web.guards import LARGEST_DELIVERY_BYTES
+from sandboa.web.gzip_body import unpacked
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.json_body import described, validated
+from sandboa.web.shapes import ActTold, Asked, Id, Moment, at
+
+router = APIRouter(prefix="/api", tags=["intake"])
+
+
+class TakenInTold(BaseModel):
+    """What became of a delivery: rows stored, known before, contradicting, and held back."""
+
+    new: int
+    known: int
+    conflicting: int
+    held: int
+
+
+class HeldTold(BaseModel):
+    """Readings held back. `shift_s` is what would put their clock right, as far as can be told."""
+
+    probe: int
+    probe_name: str
+    reason: Literal["ahead", "behind", "before"]
+    count: int
+    first_at: Moment
+    last_at: Moment
+    received_at: Moment
+    shift_s: int
+
+
+class LetInAsked(Asked):
+    """Take held readings in, each moved by `shift_s` seconds."""
+
+    probe: Id
+    reason: Literal["ahead", "behind", "before"]
+    shift_s: float
+
+
+class DropAsked(Asked):
+    probe: Id
+    reason: Literal["ahead", "behind", "before"]
+
+
+@router.post("/readings", status_code=201, openapi_extra=described(Delivery))
+async def post_readings(
+    request: Request,
+    house: TheHouse,
+    now_s: NowS,
+    authorization: Annotated[str, Header(max_length=300)] = "",
+    content_encoding: Annotated[str | None, Header(max_length=40)] = None,
+) -> TakenInTold:
+    """Take in a delivery of a device; the same delivery again changes nothing."""
+    device = await run_in_threadpool(device_of, _token(authorization))
+    with house.gate.queueing(device.entity):
+        body = await request.body()
+        async with house.gate.turn():
+            taken = await run_in_threadpool(_take_in, device, body, content_encoding, now_s)
+    house.live.readings_came()
+    return taken
+
+
+@router.get("/held-readings")
+def get_held(house: TheHouse) -> list[HeldTold]:
+    """What is held back and waits for a decision."""
+    probes = house.now.facts().probes
+    return [
+        HeldTold(
+            probe=held.probe,
+            probe_name=probes[held.probe].name,
+            reason=held.reason,  # type: ignore[arg-type]
+            count=held.count,
+            first_at=at(held.first_s),
+            last_at=at(held.last_s),
+            received_at=at(held.received_s),
+            shift_s=-held.off_s,
+        )
+        for held in held_readings.held()
+        if held.probe in probes
+    ]
+
+
+@router.post("/held-readings/let-in", status_code=201)
+def let_in(asked: LetInAsked, now_s: NowS) -> ActTold:
+    """Store held readings with their clock put right."""
+    return ActTold.of(intake.let_in(asked.probe, asked.reason, asked.shift_s, now_s))
+
+
+@router.post("/held-readings/set-aside", status_code=201)
+def set_aside(asked: DropAsked, now_s: NowS) -> ActTold:
+    """Decide against held readings."""
+    return ActTold.of(intake.drop_held(asked.probe, asked.reason, now_s))
+
+
+def _take_in(device: Device, body: bytes, encoding: str | None, now_s: float) -> TakenInTold:
+    asked = validated(Delivery, unpacked(body, encoding, LARGEST_DELIVERY_BYTES))
+    taken = intake.take_in(device, asked.rows(), now_s, asked.sent_s)
+    return TakenInTold(
+        new=taken.new, known=taken.known, conflicting=taken.conflicting, held=taken.held
+    )
+
+
+def _token(authorization: str) -> str:
+    scheme, _, token = authorization.partition(" ")
+    if authorization and scheme.casefold() != "bearer":
+        raise NotAllowed("send the token as Authorization: Bearer ...")
+    return token.strip()

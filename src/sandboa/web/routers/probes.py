@@ -1,0 +1,222 @@
+"""Probes: where they hang, checks and offsets, readings left out."""
+
+from typing import Annotated, Literal
+
+from fastapi import APIRouter, Path
+from pydantic import BaseModel, Field
+
+from sandboa.core.climate.probe_checks import CheckKind, reference_check, salt_check
+from sandboa.core.errors import NotPlausible
+from sandboa.journal import probes
+from sandboa.journal.house_now import Facts
+from sandboa.records import readings
+from sandboa.records.clutches import Box
+from sandboa.records.house import Probe
+from sandboa.records.readings import Tip
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.shapes import (
+    ActTold,
+    Asked,
+    AskedMoment,
+    Id,
+    Moment,
+    Temperature,
+    at,
+    at_or_none,
+)
+
+router = APIRouter(prefix="/api/probes", tags=["probes"])
+
+ProbeId = Annotated[int, Path(ge=1, le=2**53)]
+
+
+class PlaceAsked(Asked):
+    """A clutch's box, else a shelf of a cabinet, else a cabinet."""
+
+    clutch: Annotated[str, Field(max_length=20)] | None = None
+    cabinet: Annotated[str, Field(max_length=200)] | None = None
+    shelf: Annotated[str, Field(max_length=200)] | None = None
+
+    def place(self) -> probes.ProbePlace:
+        return probes.ProbePlace(self.clutch, self.cabinet, self.shelf)
+
+
+class ProbeAsked(Asked):
+    name: Annotated[str, Field(max_length=20_000)]
+    place: PlaceAsked
+    since: AskedMoment
+    checked: bool = False
+    device: Id | None = None
+
+
+class ProbeMoveAsked(Asked):
+    """`place` null: taken down."""
+
+    place: PlaceAsked | None
+    at: AskedMoment | None = None
+
+
+class CheckAsked(Asked):
+    """Beside a reference thermometer (°C both), or in the salt test (`shown` 0-1)."""
+
+    kind: CheckKind
+    shown: float
+    reference_c: Temperature | None = None
+    at: AskedMoment | None = None
+
+
+class LeftOutAsked(Asked):
+    start: AskedMoment
+    end: AskedMoment
+    reason: Annotated[str, Field(max_length=400)] = ""
+
+
+class CheckTold(BaseModel):
+    kind: CheckKind
+    at: Moment
+    shown: float
+    expected: float
+    offset: float
+
+
+class ProbeStayTold(BaseModel):
+    """`place` null: hung nowhere."""
+
+    start: Moment
+    place: str | None
+
+
+class LeftOutTold(BaseModel):
+    start: Moment
+    end: Moment
+    reason: str
+
+
+class HungProbeTold(BaseModel):
+    """A probe, where it hangs and hung, its offsets, and its last reading as it was sent."""
+
+    id: int
+    name: str
+    place: str
+    kind: Literal["box", "shelf", "cabinet", "nowhere"]
+    since: Moment
+    checked: bool
+    by_hand: bool
+    device: str | None
+    offset_c: float
+    humidity_offset: float
+    checks: list[CheckTold]
+    stays: list[ProbeStayTold]
+    left_out: list[LeftOutTold]
+    last_at: Moment | None
+    last_c: float | None
+    last_humidity: float | None
+    act: ActTold | None = None
+
+
+@router.get("")
+def get_probes(house: TheHouse) -> list[HungProbeTold]:
+    """Every probe and where it hangs."""
+    facts, tips = house.now.facts(), readings.tips()
+    ordered = sorted(facts.probes.values(), key=lambda p: p.name)
+    return [probe_told(facts, p, tips.get(p.entity)) for p in ordered]
+
+
+@router.post("", status_code=201)
+def hang_probe(asked: ProbeAsked, house: TheHouse, now_s: NowS) -> HungProbeTold:
+    """Record a logger's probe at its place."""
+    probe, act = probes.hang_probe(
+        asked.name,
+        asked.place.place(),
+        asked.since.timestamp(),
+        now_s,
+        checked=asked.checked,
+        device=asked.device,
+    )
+    told = probe_told(house.now.facts(), probe, None)
+    return told.model_copy(update={"act": ActTold.of(act)})
+
+
+@router.post("/{probe}/moves", status_code=201)
+def move_probe(probe: ProbeId, asked: ProbeMoveAsked, now_s: NowS) -> ActTold:
+    """Record that a probe was hung elsewhere or taken down."""
+    place = asked.place.place() if asked.place else None
+    at_s = asked.at.timestamp() if asked.at else now_s
+    return ActTold.of(probes.move_probe(probe, place, at_s, now_s))
+
+
+@router.post("/{probe}/checks", status_code=201)
+def check_probe(probe: ProbeId, asked: CheckAsked, now_s: NowS) -> ActTold:
+    """Record a check; its offset holds from its time on."""
+    at_s = asked.at.timestamp() if asked.at else now_s
+    if asked.kind is CheckKind.SALT:
+        check = salt_check(at_s, asked.shown)
+    elif asked.reference_c is None:
+        raise NotPlausible("reference_c", "what did the reference thermometer show?")
+    else:
+        check = reference_check(at_s, asked.shown, asked.reference_c)
+    return ActTold.of(probes.check_probe(probe, check, now_s))
+
+
+@router.post("/{probe}/left-out", status_code=201)
+def leave_out(probe: ProbeId, asked: LeftOutAsked, now_s: NowS) -> ActTold:
+    """Leave a stretch of readings out of what the eggs are judged by."""
+    return ActTold.of(
+        probes.leave_out(probe, asked.start.timestamp(), asked.end.timestamp(), asked.reason, now_s)
+    )
+
+
+def probe_told(facts: Facts, probe: Probe, tip: Tip | None) -> HungProbeTold:
+    """A probe as every screen shows it."""
+    stays = facts.probe_stays.get(probe.entity)
+    last = stays.last if stays else probe.place
+    place, kind = place_words(facts, last)
+    checks = facts.checks.get(probe.entity, [])
+    offsets = {check.kind: check.offset for check in checks}
+    return HungProbeTold(
+        id=probe.entity,
+        name=probe.name,
+        place=place,
+        kind=kind,
+        since=at(stays.since_s if stays else probe.since_s),
+        checked=bool(probe.checked) or CheckKind.REFERENCE in offsets,
+        by_hand=bool(probe.by_hand),
+        device=facts.devices[probe.device].name if probe.device in facts.devices else None,
+        offset_c=offsets.get(CheckKind.REFERENCE, 0.0),
+        humidity_offset=offsets.get(CheckKind.SALT, 0.0),
+        checks=[
+            CheckTold(
+                kind=c.kind, at=at(c.at_s), shown=c.shown, expected=c.expected, offset=c.offset
+            )
+            for c in checks
+        ],
+        stays=[
+            ProbeStayTold(start=at(from_s), place=place_words(facts, where)[0] if where else None)
+            for from_s, where in zip(stays.from_s, stays.place, strict=True)
+        ]
+        if stays
+        else [],
+        left_out=[
+            LeftOutTold(start=at(row.from_s), end=at(row.until_s), reason=row.reason)
+            for row in facts.left_out.get(probe.entity, [])
+        ],
+        last_at=at_or_none(tip.last_s if tip else None),
+        last_c=tip.last_c if tip else None,
+        last_humidity=tip.last_humidity if tip else None,
+    )
+
+
+def place_words(
+    facts: Facts, place: int | None
+) -> tuple[str, Literal["box", "shelf", "cabinet", "nowhere"]]:
+    """A place in words, and what kind of place it is."""
+    if place is None:
+        return "nowhere", "nowhere"
+    if place in facts.cabinets:
+        return facts.cabinets[place].name, "cabinet"
+    if place in facts.shelves:
+        shelf = facts.shelves[place]
+        return f"{facts.cabinets[shelf.cabinet].name}, {shelf.name}", "shelf"
+    box = Box.now(place)
+    clutch = next((c for c in facts.clutches if box and c.entity == box.clutch), None)
+    return f"box {clutch.code}" if clutch else "a box no longer there", "box"

@@ -1,0 +1,174 @@
+"""A6: pips seen and not seen. A7: what finished clutches teach. A8: how good it was."""
+
+import math
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from sandboa.core.development import (
+    DEFAULT_CLOCK,
+    DevelopmentCurve,
+    FinishedClutch,
+    Provenance,
+    ReadingSeries,
+    SetPoints,
+    TemperatureSource,
+    Window,
+    box_temperature,
+    forecast,
+    learn,
+    learned_offset_c,
+    offset_from_set_point_c,
+    score,
+)
+
+DAY = 86_400.0
+
+
+def curve_at(day: float, temperature_c: float = 31.67) -> DevelopmentCurve:
+    """A clutch on that day, measured the whole time by a checked probe."""
+    times = np.arange(0.0, day * DAY + 1, 600.0)
+    series = ReadingSeries(times, np.full(len(times), temperature_c))
+    source = TemperatureSource(Provenance.BOX_PROBE, series, sd_c=0.1)
+    temperature = box_temperature(0.0, day * DAY, [source], SetPoints((0.0,), (temperature_c,)))
+    return DevelopmentCurve(temperature, DEFAULT_CLOCK)
+
+
+def forecast_at(day: float, pipped_days: list[float], eggs: int = 6):
+    curve = curve_at(day)
+    return forecast(curve.temperature, eggs, curve=curve, pipped_s=[d * DAY for d in pipped_days])
+
+
+def test_an_early_pip_moves_the_clutch_forward() -> None:
+    before = forecast_at(54.0, [])
+    after = forecast_at(54.0, [53.5])
+    assert after.typical_pip.p50 < before.typical_pip.p50 - 1.0 * DAY
+    assert after.typical_pip.p90 - after.typical_pip.p10 < (
+        before.typical_pip.p90 - before.typical_pip.p10
+    )
+    assert (after.pipped, after.first_pipped_s, after.first_pip) == (1, 53.5 * DAY, None)
+
+
+def test_no_window_of_a_closed_egg_reaches_into_the_past() -> None:
+    for day in (54.0, 57.0, 63.0):
+        told = forecast_at(day, [53.0, 53.4])
+        for window in (told.next_pip, told.last_pip, told.emergence, told.first_shed):
+            assert window.p10 >= day * DAY - 1.0
+        assert told.next_pip.p50 <= told.last_pip.p50
+
+
+def test_when_all_have_pipped_nothing_is_left_to_forecast_but_what_follows() -> None:
+    told = forecast_at(60.0, [57.0, 58.0, 59.0], eggs=3)
+    assert told.next_pip is None
+    assert told.last_pip is None
+    assert told.typical_pip.p50 == pytest.approx(58.0 * DAY, abs=0.7 * DAY)
+    assert told.first_shed.p50 > 60.0 * DAY
+
+
+def test_the_order_in_which_pips_are_told_does_not_matter() -> None:
+    one, other = forecast_at(56.0, [54.0, 54.6, 55.5]), forecast_at(56.0, [55.5, 54.0, 54.6])
+    assert one.last_pip.p50 == pytest.approx(other.last_pip.p50)
+    assert one.typical_pip.p10 == pytest.approx(other.typical_pip.p10)
+
+
+@pytest.mark.parametrize(("pips", "eggs"), [([50.0, 51.0], 1), ([70.0], 6)])
+def test_pips_that_cannot_be_are_refused(pips, eggs) -> None:
+    with pytest.raises(ValueError, match="pip"):
+        forecast_at(60.0, pips, eggs)
+
+
+def finished(*logs: float, cabinet: str = "North") -> list[FinishedClutch]:
+    return [FinishedClutch(cabinet, value, 0.01, 6) for value in logs]
+
+
+def test_an_empty_house_teaches_nothing() -> None:
+    assert learn([], "North").prior.mean == 0.0
+
+
+def test_six_alike_teach_most_of_it_and_one_little() -> None:
+    one = learn(finished(0.05), "North").prior.mean
+    six = learn(finished(*[0.05] * 6), "North").prior.mean
+    assert 0.01 < one < 0.025
+    assert 0.03 < six < 0.05
+    assert learn(finished(*[0.05] * 6), "Small").prior.mean < six
+
+
+def test_one_clutch_by_the_formula() -> None:
+    """House and cabinet share the surprise by their variances: (h² + c²) / (h² + c² + v)."""
+    clutch = FinishedClutch("North", 0.05, 0.01, 4)
+    variance = 0.045**2 + 0.01**2 + (1.0 / 58.0) ** 2 / 4
+    shared = 0.03**2 + 0.02**2
+    assert learn([clutch], "North").prior.mean == pytest.approx(0.05 * shared / (shared + variance))
+    assert learn([clutch], "Small").prior.mean == pytest.approx(
+        0.05 * 0.03**2 / (shared + variance)
+    )
+
+
+@given(st.lists(st.floats(-0.2, 0.2), min_size=1, max_size=8), st.randoms())
+def test_learning_is_bounded_and_blind_to_order(logs, random) -> None:
+    told = finished(*logs)
+    mean = learn(told, "North").prior.mean
+    assert min(*logs, 0.0) - 1e-9 <= mean <= max(*logs, 0.0) + 1e-9
+    shuffled = told[:]
+    random.shuffle(shuffled)
+    assert learn(shuffled, "North").prior.mean == pytest.approx(mean)
+
+
+def test_what_was_learned_moves_the_forecast() -> None:
+    curve = curve_at(20.0)
+    learned = learn(finished(*[math.log(1.04)] * 10), "North")
+    later = forecast(curve.temperature, 6, curve=curve, prior=learned.prior)
+    usual = forecast(curve.temperature, 6, curve=curve)
+    assert later.typical_pip.p50 - usual.typical_pip.p50 == pytest.approx(1.9 * DAY, abs=0.5 * DAY)
+    assert later.fraction < usual.fraction
+
+
+def test_a_score_counts_errors_and_what_the_windows_held() -> None:
+    window = Window(*(d * DAY for d in (50, 53, 55, 57, 60)))
+    told = score(30, [(window, 54 * DAY), (window, 59 * DAY), (window, 62 * DAY)])
+    assert (told.clutches, told.in_half, told.in_eighty) == (3, 1, 2)
+    assert told.bias_days == pytest.approx((1 - 4 - 7) / 3)
+    assert told.error_days == pytest.approx((1 + 4 + 7) / 3)
+    assert score(30, []) is None
+
+
+def series(days: np.ndarray, values: np.ndarray) -> ReadingSeries:
+    return ReadingSeries(days * DAY, values)
+
+
+def test_offsets_are_deaf_to_two_days_without_a_fan() -> None:
+    days = np.arange(0.0, 14.0, 1 / 144)
+    cabinet = np.full(len(days), 31.5)
+    lower = np.where((days > 5) & (days < 7), 25.0, 31.2)
+    offset = learned_offset_c(series(days, lower), series(days, cabinet), 14 * DAY)
+    assert offset == pytest.approx(-0.3)
+
+
+def test_an_offset_is_learned_up_to_where_the_place_fell_silent() -> None:
+    days = np.arange(0.0, 60.0, 1 / 24)
+    cabinet = series(days, np.full(len(days), 31.5))
+    lower = series(days[days < 20], np.full((days < 20).sum(), 31.1))
+    assert learned_offset_c(lower, cabinet, 60 * DAY) == pytest.approx(-0.4)
+
+
+def test_what_a_thermostat_shows_and_what_is_measured_differ_by_a_known_offset() -> None:
+    days = np.arange(0.0, 10.0, 1 / 24)
+    set_points = SetPoints((0.0, 5 * DAY), (31.0, 32.0))
+    measured = series(days, np.where(days < 5, 30.6, 31.6))
+    assert offset_from_set_point_c(measured, set_points, 10 * DAY) == pytest.approx(-0.4)
+    empty = ReadingSeries(np.empty(0), np.empty(0))
+    assert offset_from_set_point_c(empty, set_points, 10 * DAY) is None
+
+
+def test_after_a_new_set_point_only_what_follows_tells_of_the_future() -> None:
+    times = np.arange(0.0, 10 * DAY, 600.0)
+    values = np.where(times < 9 * DAY, 31.5, 30.0)
+    source = TemperatureSource(Provenance.BOX_PROBE, ReadingSeries(times, values))
+    set_points = SetPoints((0.0, 9 * DAY), (31.5, 30.0))
+    told = box_temperature(0.0, 10 * DAY, [source], set_points, settled_since_s=9 * DAY)
+    assert told.future_c == pytest.approx(30.0, abs=0.02)
+    soon = box_temperature(0.0, 9.1 * DAY, [source], set_points, settled_since_s=9 * DAY)
+    assert soon.future_c == 30.0
+    assert box_temperature(0.0, 10 * DAY, [source], set_points).future_c > 31.0

@@ -1,0 +1,117 @@
+"""Pips recorded, a clutch done, what it teaches, and how the kept forecasts did."""
+
+import pytest
+
+from samples import DAY_S, NOW_S, lay_day
+from sandboa.core.errors import NotPlausible
+from sandboa.journal.acts import undo
+from sandboa.journal.clutch_now import clutch_page
+from sandboa.journal.errors import Conflict, NotFound
+from sandboa.journal.forecasts_told import keep_due, scores
+from sandboa.journal.hatching import finish, see_pip
+from sandboa.journal.house_now import HouseNow
+from sandboa.journal.lay_day import lay_clutch
+from sandboa.journal.today import today
+from sandboa.records import forecasts_told
+from sandboa.records.facts import Act
+
+
+def hatched(house: HouseNow, dam: str, days_ago: float, took_days: float) -> str:
+    """A clutch that pipped after `took_days` and is done; returns its code."""
+    code, _ = lay_clutch(lay_day(days_ago, dam=dam), NOW_S - days_ago * DAY_S + 60)
+    for number in range(1, 6):
+        pip_s = NOW_S - (days_ago - took_days) * DAY_S + number * 3600
+        see_pip(code, number, pip_s, NOW_S)
+    finish(code, NOW_S - (days_ago - took_days - 4) * DAY_S, NOW_S)
+    return code
+
+
+def test_pips_condition_the_rest_and_all_that_is_undone(house: HouseNow) -> None:
+    lay_clutch(lay_day(57.0), NOW_S)
+    before = clutch_page(house, "26-01", NOW_S).now.forecast
+    seen = see_pip("26-01", 2, NOW_S - 3600, NOW_S)
+    after = clutch_page(house, "26-01", NOW_S).now
+    assert after.forecast.pipped == 1
+    assert after.forecast.next_pip.p10 >= NOW_S
+    assert after.forecast.last_pip.p90 - NOW_S < before.last_pip.p90 - NOW_S
+    assert [egg.pipped_s is not None for egg in after.eggs.eggs] == [
+        False, True, False, False, False, False,
+    ]  # fmt: skip
+    (line,) = today(house, NOW_S).clutches
+    assert any("1 of 5 pipped" in a.text for a in line.attention)
+    undo(seen.id, NOW_S)
+    assert clutch_page(house, "26-01", NOW_S).now.forecast.pipped == 0
+
+
+def test_pips_that_cannot_be_are_refused(house: HouseNow) -> None:
+    lay_clutch(lay_day(57.0), NOW_S)
+    see_pip("26-01", 1, NOW_S, NOW_S)
+    with pytest.raises(Conflict, match="already"):
+        see_pip("26-01", 1, NOW_S, NOW_S)
+    with pytest.raises(NotPlausible, match="slug"):
+        see_pip("26-01", 6, NOW_S, NOW_S)
+    with pytest.raises(NotPlausible, match="future"):
+        see_pip("26-01", 2, NOW_S + DAY_S, NOW_S)
+    with pytest.raises(NotPlausible, match="before clutch"):
+        see_pip("26-01", 2, NOW_S - 90 * DAY_S, NOW_S)
+    with pytest.raises(NotFound):
+        see_pip("26-01", 9, NOW_S, NOW_S)
+    finish("26-01", NOW_S, NOW_S)
+    with pytest.raises(Conflict, match="done already"):
+        finish("26-01", NOW_S, NOW_S)
+
+
+def test_finished_clutches_leave_today_and_teach_the_next_one(house: HouseNow) -> None:
+    for n, dam in enumerate(("Tansy", "Yarrow", "Lovage", "Borage", "Chervil", "Costmary")):
+        hatched(house, dam, 90.0 + n, took_days=62.0)
+    for _ in range(5):
+        keep_due(house, NOW_S)
+    code, _ = lay_clutch(lay_day(10.0, dam="Hyssop"), NOW_S)
+    assert [c.now.clutch.code for c in today(house, NOW_S).clutches] == [code]
+    now = clutch_page(house, code, NOW_S).now
+    assert (now.learned.clutches, now.learned.in_cabinet) == (6, 6)
+    # They took about 3.6 days longer than the clock says; a part of that is believed.
+    assert 1.0 < now.learned_days < 3.6
+    assert now.learned.prior.mean > 0.02
+
+
+def test_a_clutch_is_not_taught_by_itself(house: HouseNow) -> None:
+    code = hatched(house, "Tansy", 90.0, took_days=62.0)
+    keep_due(house, NOW_S)
+    assert clutch_page(house, code, NOW_S).now.learned.clutches == 0
+
+
+def test_forecasts_of_three_days_are_kept_once_and_scored(house: HouseNow) -> None:
+    lay_clutch(lay_day(31.0), NOW_S - 31 * DAY_S + 60)
+    keep_due(house, NOW_S)
+    (first, second) = forecasts_told.all_told()
+    assert (first.day, second.day) == (0, 30)
+    # Day 30 was yesterday; day 0 was made up for.
+    assert (first.again, second.again) == (True, False)
+    keep_due(house, NOW_S + 20 * DAY_S)
+    told = forecasts_told.all_told()
+    assert [t.day for t in told] == [0, 30, 50]
+    assert told[:2] == [first, second]
+    later_s = NOW_S + 35 * DAY_S
+    for number in range(1, 6):
+        see_pip("26-01", number, NOW_S + 27 * DAY_S, later_s)
+    finish("26-01", later_s, later_s)
+    keep_due(house, later_s)
+    by_day = {s.day: s for s in scores(house.facts())}
+    assert set(by_day) == {0, 30, 50}
+    assert by_day[30].clutches == 1
+    assert abs(by_day[30].error_days) < 3.0
+    assert by_day[30].in_eighty == 1
+
+
+def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: HouseNow) -> None:
+    code = hatched(house, "Tansy", 90.0, took_days=62.0)
+    keep_due(house, NOW_S)
+    (before,) = forecasts_told.lessons().values()
+    pip = Act.select().where(Act.kind == "pip").order_by(Act.id).first()
+    undo(pip.id, NOW_S)
+    see_pip(code, 1, NOW_S - 20 * DAY_S, NOW_S)
+    keep_due(house, NOW_S)
+    (after,) = forecasts_told.lessons().values()
+    assert after.mean_pip_s > before.mean_pip_s
+    assert after.log_development > before.log_development
