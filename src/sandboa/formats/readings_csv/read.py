@@ -10,8 +10,6 @@ from statistics import median
 from typing import Final, Literal
 from zoneinfo import ZoneInfo
 
-import clevercsv
-
 from sandboa.core.units import READING_RANGE_C, celsius_from_fahrenheit
 from sandboa.formats.readings_csv.columns import Columns, columns_of_contents, columns_of_heading
 from sandboa.formats.readings_csv.numbers import number
@@ -177,6 +175,9 @@ def _table(text: str) -> tuple[list[_Row], str]:
 
 
 def _delimiter(text: str) -> str:
+    # Half a second to import, for the few who bring a file.
+    import clevercsv
+
     sample = "\n".join(text[:20_000].splitlines()[:80])
     try:
         found = clevercsv.Sniffer().sniff(sample, delimiters=[",", ";", "\t", "|"])
