@@ -7,7 +7,7 @@ from pathlib import Path
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
-from running import CHROMIUM_FLAGS, DESK, PHONE, running
+from running import CHROMIUM_FLAGS, DESK, PHONE, forked, running
 from samples import NOW, ZONE
 
 # Only a limit: whatever is waited for mostly comes within a fraction of a second.
@@ -24,14 +24,14 @@ def demo() -> Iterator[str]:
 @pytest.fixture
 def own_demo() -> Iterator[str]:
     """A demo of the test's own, to change things in."""
-    with running("demo", "--today", NOW.isoformat()) as address:
+    with forked("demo", "--today", NOW.isoformat()) as address:
         yield address
 
 
 @pytest.fixture
 def empty(tmp_path: Path) -> Iterator[str]:
     """Address of a house with nothing in it."""
-    with running("serve", "--data", str(tmp_path)) as address:
+    with forked("serve", "--data", str(tmp_path)) as address:
         yield address
 
 

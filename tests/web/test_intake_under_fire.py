@@ -19,7 +19,8 @@ import paho.mqtt.client as mqtt
 import pytest
 from paho.mqtt.enums import CallbackAPIVersion
 
-from running import running, started
+from running import forked, started
+from sandboa.cli import main
 from sandboa.records.database import check
 
 ROUNDS = 10
@@ -117,7 +118,7 @@ def test_killed_ten_times_every_acknowledged_reading_is_there(tmp_path: Path) ->
             flooding.start()
             assert enough.wait(30)
             process.kill()
-            process.wait(20)
+            process.join(20)
             flooding.join(30)
             assert acknowledged <= stored(tmp_path)
     assert len(acknowledged) >= 20 * ROUNDS
@@ -125,7 +126,7 @@ def test_killed_ten_times_every_acknowledged_reading_is_there(tmp_path: Path) ->
 
 
 def test_a_thousand_requests_at_once_lose_nothing_that_was_taken(tmp_path: Path) -> None:
-    with running("serve", "--data", str(tmp_path)) as address, Sender(address) as sender:
+    with forked("serve", "--data", str(tmp_path)) as address, Sender(address) as sender:
 
         def post(n: int) -> tuple[int, int, str | None]:
             answer = sender.http.post(
@@ -192,7 +193,7 @@ class MqttDevice:
 @pytest.fixture
 def mqtt_house(tmp_path: Path, broker_port: int) -> Iterator[tuple[Sender, int, Path]]:
     with (
-        running("serve", "--data", str(tmp_path), "--broker", str(broker_port)) as address,
+        forked("serve", "--data", str(tmp_path), "--broker", str(broker_port)) as address,
         Sender(address) as sender,
     ):
         yield sender, broker_port, tmp_path
@@ -249,7 +250,7 @@ def test_a_wrong_token_is_no_way_in_by_mqtt(mqtt_house: tuple[Sender, int, Path]
 
 def test_simulate_feeds_a_running_house(tmp_path: Path) -> None:
     """Three days of a made-up cabinet, its fan dead at the end: Sandboa raises the alarm."""
-    with running("serve", "--data", str(tmp_path)) as address:
+    with forked("serve", "--data", str(tmp_path)) as address:
         done = subprocess.run(
             [sys.executable, "-m", "sandboa", "simulate", "--url", address, "--cabinet", "North",
              "--back", "3d", "--for", "0m", "--every", "300", "--fault", "fan stops@2.5d+3d"],
@@ -278,10 +279,8 @@ def test_simulate_feeds_a_running_house(tmp_path: Path) -> None:
         ([], "no Sandboa answers"),
     ],
 )
-def test_simulate_says_what_is_wrong(options: list[str], words: str) -> None:
-    done = subprocess.run(
-        [sys.executable, "-m", "sandboa", "simulate", "--url", "http://127.0.0.1:9", *options],
-        capture_output=True, text=True, timeout=60, check=False,
-    )  # fmt: skip
-    assert done.returncode == 2
-    assert words in done.stderr
+def test_simulate_says_what_is_wrong(
+    options: list[str], words: str, capsys: pytest.CaptureFixture[str]
+) -> None:
+    assert main(["simulate", "--url", "http://127.0.0.1:9", *options]) == 2
+    assert words in capsys.readouterr().err
