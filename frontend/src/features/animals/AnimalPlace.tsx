@@ -14,6 +14,9 @@ import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { MealForm, SignForm, VisitForm, WeightForm } from './Recording'
 import { traitsInWords } from './traits'
 
+/** px kept for the chart until its script is here, so that nothing moves away under a thumb. */
+const CHART_HEIGHT = 230
+
 const WeightChart = lazy(() =>
   import('./WeightChart').then(({ WeightChart }) => ({ default: WeightChart })),
 )
@@ -74,8 +77,15 @@ export function Component() {
       <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
         <chakra.section aria-labelledby="weights" minWidth={0}>
           <Heading id="weights">Weights</Heading>
-          <Suspense fallback={<Waiting />}>
+          <Suspense
+            fallback={
+              <chakra.div minHeight={page.weights.length ? `${CHART_HEIGHT}px` : undefined}>
+                <Waiting />
+              </chakra.div>
+            }
+          >
             <WeightChart
+              height={CHART_HEIGHT}
               weights={page.weights}
               laidAt={page.clutches.map((clutch) => clutch.laid_at)}
               lightest={page.lightest_g}

@@ -7,17 +7,18 @@ import { day } from '@/shared/dates'
 import { useTheme } from '@/shared/theme/useTheme'
 import { useWidth } from '@/shared/ui/useWidth'
 
-const HEIGHT = 230
-
 /** Weights over time, with lay days as upright lines and the lightest breeding weight across. */
 export function WeightChart({
   weights,
   laidAt,
   lightest,
+  height,
 }: {
   weights: Schemas['WeightTold'][]
   laidAt: string[]
   lightest: number | null
+  /** px; told from outside, where room is kept until this script is here. */
+  height: number
 }) {
   const [ref, width] = useWidth<HTMLDivElement>()
   const theme = useTheme()
@@ -39,7 +40,7 @@ export function WeightChart({
     const chart = new uPlot(
       {
         width,
-        height: HEIGHT,
+        height,
         legend: { show: false },
         cursor: { show: false },
         scales: { y: { range: [low - 80, high + 80] } },
@@ -61,14 +62,14 @@ export function WeightChart({
       host,
     )
     return () => chart.destroy()
-  }, [ref, width, weights, laidAt, lightest, theme])
+  }, [ref, width, weights, laidAt, lightest, theme, height])
   if (weights.length === 0) return <chakra.p color="soft">Not weighed yet.</chakra.p>
   const last = weights.at(-1)
   return (
     <chakra.div
       ref={ref}
       role="img"
-      minHeight={`${HEIGHT}px`}
+      minHeight={`${height}px`}
       aria-label={`${weights.length} weights, the last ${last?.mass_g.toFixed(0)} g on ${last && day(last.at)}`}
     />
   )
@@ -95,7 +96,7 @@ function marks(
   ctx.font = `${13 * ratio}px ${getComputedStyle(plot.root).fontFamily}`
   for (const laid of laidAt) {
     const x = plot.valToPos(Date.parse(laid) / 1000, 'x', true)
-    ctx.strokeStyle = ink('yolkInk')
+    ctx.strokeStyle = ink('yolk-ink')
     ctx.beginPath()
     ctx.moveTo(x, bbox.top)
     ctx.lineTo(x, bbox.top + bbox.height)
