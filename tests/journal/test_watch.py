@@ -109,7 +109,7 @@ def test_a_silent_probe_is_a_notice_that_ends_when_it_speaks(room: Room) -> None
     room.fed_s += 3 * HOUR_S
     (raised,) = room.watch().raised
     assert (raised.kind, raised.severity) == ("unplugged", "notice")
-    assert raised.text.startswith("Lower: no reading for 2 hours")
+    assert raised.text.startswith("Lower: no reading for 2 h")
     room.feed(1, 31.5)
     assert [a.kind for a in room.watch().ended] == ["unplugged"]
 

@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { dayRange, fromInputMoment, inputMoment } from './dates'
 import { exposureRuns, type Forecast, momentOf, type Piece, pipDensity } from './forecast/scale'
-import { fromCelsius, inKeepersUnit, toCelsius, typedNumber, typedTemperature } from './units'
+import {
+  difference,
+  fromCelsius,
+  inKeepersUnit,
+  toCelsius,
+  typedNumber,
+  typedTemperature,
+} from './units'
 
 describe('units', () => {
   it('turn back and forth without loss', () => {
@@ -15,6 +22,20 @@ describe('units', () => {
     const said = 'Ran cold, down to 24.3 °C: pips about 1.2 days later.'
     expect(inKeepersUnit(said, 'C')).toBe(said)
     expect(inKeepersUnit(said, 'F')).toBe('Ran cold, down to 75.7 °F: pips about 1.2 days later.')
+  })
+
+  it('turn both ends of a range, and every temperature of a sentence', () => {
+    expect(inKeepersUnit('set point 12 °C is outside 24 to 36 °C', 'F')).toBe(
+      'set point 53.6 °F is outside 75.2 to 96.8 °F',
+    )
+    expect(inKeepersUnit('down to -0.5 °C', 'F')).toBe('down to 31.1 °F')
+    expect(inKeepersUnit('6 to 10 eggs', 'F')).toBe('6 to 10 eggs')
+  })
+
+  it('scale a difference and do not shift it', () => {
+    expect(difference(0.5, 'C')).toBe('0.5 °C')
+    expect(difference(0.5, 'F')).toBe('0.9 °F')
+    expect(difference(0.25, 'F', 2)).toBe('0.45 °F')
   })
 
   it('take a temperature in the shown unit or in its own', () => {

@@ -6,14 +6,15 @@ export type TemperatureUnit = 'C' | 'F'
 const KEY = 'sandboa.temperature'
 const listeners = new Set<() => void>()
 
+export function temperatureUnit(): TemperatureUnit {
+  return localStorage.getItem(KEY) === 'F' ? 'F' : 'C'
+}
+
 export function useTemperatureUnit(): TemperatureUnit {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener)
-      return () => listeners.delete(listener)
-    },
-    () => (localStorage.getItem(KEY) === 'F' ? 'F' : 'C'),
-  )
+  return useSyncExternalStore((listener) => {
+    listeners.add(listener)
+    return () => listeners.delete(listener)
+  }, temperatureUnit)
 }
 
 export function setTemperatureUnit(unit: TemperatureUnit) {
@@ -22,7 +23,7 @@ export function setTemperatureUnit(unit: TemperatureUnit) {
 }
 
 export function fromCelsius(celsius: number, unit: TemperatureUnit): number {
-  return unit === 'C' ? celsius : celsius * 1.8 + 32
+  return unit === 'C' ? celsius : degrees(celsius, unit) + 32
 }
 
 export function toCelsius(value: number, unit: TemperatureUnit): number {
@@ -34,11 +35,29 @@ export function temperature(celsius: number, unit: TemperatureUnit): string {
   return `${fromCelsius(celsius, unit).toFixed(1)} °${unit}`
 }
 
-/** A sentence of the house, which speaks °C, with its temperatures in the keeper's unit. */
+/** Degrees between two temperatures: a difference has no zero to shift. */
+export function degrees(celsius: number, unit: TemperatureUnit): number {
+  return unit === 'C' ? celsius : celsius * 1.8
+}
+
+/** "0.5 °C" or "0.9 °F" between two temperatures. */
+export function difference(celsius: number, unit: TemperatureUnit, digits = 1): string {
+  return `${degrees(celsius, unit).toFixed(digits)} °${unit}`
+}
+
+const NUMBER = '-?\\d+(?:\\.\\d+)?'
+const SAID = new RegExp(`(?:(${NUMBER}) to )?(${NUMBER}) °C`, 'g')
+
+/**
+ * A sentence of the house, which speaks °C, with its temperatures in the keeper's unit:
+ * "31.5 °C", "31.1 to 32.0 °C". Sentences hold no differences of temperatures; those come as numbers.
+ */
 export function inKeepersUnit(sentence: string, unit: TemperatureUnit): string {
-  return sentence.replace(/(-?\d+(?:\.\d+)?) °C/g, (_, celsius) =>
-    temperature(Number(celsius), unit),
-  )
+  if (unit === 'C') return sentence
+  return sentence.replace(SAID, (_, from: string | undefined, celsius: string) => {
+    const start = from === undefined ? '' : `${fromCelsius(Number(from), unit).toFixed(1)} to `
+    return start + temperature(Number(celsius), unit)
+  })
 }
 
 /** °C of a temperature as typed: in the keeper's unit, or with its own, like 88.7F. */

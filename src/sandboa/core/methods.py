@@ -187,7 +187,7 @@ def earliest_set_day(temperature_c: float) -> int:
 def temperature_words(temperature_c: float) -> str:
     """The school of a set point (handbook 1, section 3)."""
     if temperature_c > DISCOURAGED_ABOVE_C:
-        return "discouraged: more deformities and weak hatchlings above 32.8 °C"
+        return f"discouraged: more deformities and weak hatchlings above {DISCOURAGED_ABOVE_C} °C"
     if temperature_c > 30.5:
         return "standard"
     if temperature_c > 29.2:

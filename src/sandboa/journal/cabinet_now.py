@@ -26,7 +26,7 @@ from sandboa.records.house import Cabinet, Probe, Shelf
 _NOW_S: Final = 1_800.0
 #: Relative humidity of a cabinet's air where nothing measures it (assumption).
 _UNKNOWN_HUMIDITY: Final = 0.6
-_EXPOSURE_DAYS: Final = 60.0
+EXPOSURE_DAYS: Final = 60.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -223,7 +223,7 @@ def _exposure(
     house: HouseNow, facts: Facts, cabinet: Cabinet, shelves: list[Shelf], now_s: float
 ) -> ExposureTotals:
     """Of the place in the cabinet that had the most of it."""
-    from_s = now_s - _EXPOSURE_DAYS * SECONDS_PER_DAY
+    from_s = now_s - EXPOSURE_DAYS * SECONDS_PER_DAY
     places = [cabinet.entity, *(s.entity for s in shelves)]
     records: list[ReadingSeries] = [
         record_at(house, facts, place, from_s, now_s) for place in places

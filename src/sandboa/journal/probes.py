@@ -91,10 +91,10 @@ def check_probe(entity: int, check: Check, now_s: float) -> Act:
     probe = _logger(entity)
     _require_since_hung(probe, check.at_s, now_s)
     if check.kind is CheckKind.REFERENCE:
-        offset = f"{check.offset:+.2f} °C"
+        showed = f"{check.shown:.2f} °C beside a reference of {check.expected:.2f} °C"
     else:
-        offset = f"{100 * check.offset:+.1f} % humidity"
-    with act("check", f"Probe {probe.name} checked: {offset}", now_s) as checking:
+        showed = f"{100 * check.shown:.1f} % over salt of {100 * check.expected:.1f} %"
+    with act("check", f"Probe {probe.name} showed {showed}", now_s) as checking:
         ProbeCheck.record(
             checking,
             probe=entity,

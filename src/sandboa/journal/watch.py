@@ -6,8 +6,11 @@ from enum import StrEnum
 from typing import Final
 
 from sandboa.core.climate.faults import FaultKind
-from sandboa.core.climate.limits import Breach, Limit, breaches
-from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.core.climate.limits import COLD_EMERGENCY, Breach, Limit, breaches
+from sandboa.core.development.cold_spells import COLD_BELOW_C
+from sandboa.core.development.exposure import HARM_ABOVE_C
+from sandboa.core.development.sources import LOGGER_GAP_S
+from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.journal.acts import act
 from sandboa.journal.cabinet_faults import CabinetFault, FaultsNow
 from sandboa.journal.errors import Conflict, NotFound
@@ -65,13 +68,16 @@ _LIMIT_SEVERITY: Final = {
     Limit.OFF_TARGET: Severity.ALARM,
     Limit.SWING: Severity.NOTICE,
 }
+_COLD_HOURS: Final = COLD_EMERGENCY[1] / SECONDS_PER_HOUR
+_SILENT_HOURS: Final = LOGGER_GAP_S / SECONDS_PER_HOUR
+#: Temperatures only, no differences: a screen turns them into the keeper's unit.
 _LIMIT_WORDS: Final = {
     Limit.HOT_EMERGENCY: "too hot for eggs, up to {c:.1f} °C: open the door, switch the heat off",
-    Limit.COLD_EMERGENCY: "too cold for eggs, down to {c:.1f} °C for a day: warm them now",
-    Limit.HARM: "above 33.5 °C, up to {c:.1f} °C: harm adds up, find the cause",
-    Limit.SLOW: "below 27 °C, down to {c:.1f} °C: eggs stand still, find the cause",
+    Limit.COLD_EMERGENCY: f"too cold for {_COLD_HOURS:g} h, down to {{c:.1f}} °C: warm them now",
+    Limit.HARM: f"above {HARM_ABOVE_C} °C, up to {{c:.1f}} °C: harm adds up, find the cause",
+    Limit.SLOW: f"below {COLD_BELOW_C} °C, down to {{c:.1f}} °C: eggs wait, find the cause",
     Limit.OFF_TARGET: "{c:.1f} °C, off its set point: look at thermostat and door",
-    Limit.SWING: "swung {c:.1f} °C within a day",
+    Limit.SWING: "swings too widely within a day, up to {c:.1f} °C",
 }
 _FAULT_SEVERITY: Final = {
     FaultKind.FAN: Severity.ALARM,
@@ -87,8 +93,8 @@ _FAULT_WORDS: Final = {
     FaultKind.FAN: "shelves drift apart: does the fan turn?",
     FaultKind.POWER_CUT: "all shelves fall together: is there power?",
     FaultKind.DOOR: "warmth and damp escape: is the door shut?",
-    FaultKind.OVERSHOOT: "the thermostat swings more than 1 °C",
-    FaultKind.UNPLUGGED: "no reading for 2 hours: plug, battery, range?",
+    FaultKind.OVERSHOOT: "the thermostat drives it up and down",
+    FaultKind.UNPLUGGED: f"no reading for {_SILENT_HOURS:g} h: plug, battery, range?",
     FaultKind.STUCK: "tells the same to the last digit: restart it",
     FaultKind.FALLEN: "its reading jumped alone: does it hang where it should?",
     FaultKind.DRIFT: "drifts from the others: check it against a reference",

@@ -12,7 +12,8 @@ import { type KeyboardEvent, useId } from 'react'
 import { BoxFromSide } from '@/eggs/BoxFromSide'
 import { urgencyRank } from '@/features/today/urgency'
 import type { Schemas } from '@/shared/api/client'
-import { temperature, useTemperatureUnit } from '@/shared/units'
+import { useRules } from '@/shared/api/queries'
+import { difference, temperature, useTemperatureUnit } from '@/shared/units'
 import { boxInWords, sourceInWords } from './inWords'
 import { ProbeMarks } from './ProbeMarks'
 import { useMoveBox } from './useMoveBox'
@@ -110,10 +111,12 @@ function ShelfRow({
     (probe) => probe.kind === 'shelf' && probe.place === `${cabinet.name}, ${shelf.name}`,
   )
   const { here } = shelf
+  const fine = useRules().data?.climate.fine_off_c
   const far =
     here.temperature_c !== null &&
     cabinet.set_point_c !== null &&
-    Math.abs(here.temperature_c - cabinet.set_point_c) > 0.5
+    fine !== undefined &&
+    Math.abs(here.temperature_c - cabinet.set_point_c) > fine
   return (
     <chakra.section
       ref={setNodeRef}
@@ -134,7 +137,10 @@ function ShelfRow({
         <chakra.div fontSize={{ base: '1.15em', md: '1.4em' }} fontWeight={800} whiteSpace="nowrap">
           {here.temperature_c === null ? '–' : temperature(here.temperature_c, unit)}
           {far && (
-            <chakra.span title="More than 0.5 °C off the set point" color="yolkInk">
+            <chakra.span
+              title={`More than ${difference(fine ?? 0, unit)} off the set point`}
+              color="yolkInk"
+            >
               {' '}
               ±
             </chakra.span>

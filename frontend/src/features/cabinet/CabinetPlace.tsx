@@ -2,18 +2,20 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link, NavLink, useParams } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
+import { useRules } from '@/shared/api/queries'
 import { Alarms } from '@/shared/climate/Alarms'
 import { useAlarms } from '@/shared/climate/useAlarms'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
-import { temperature, useTemperatureUnit } from '@/shared/units'
+import { difference, temperature, useTemperatureUnit } from '@/shared/units'
 import { AlarmLog } from './AlarmLog'
 import { CabinetDrawing } from './CabinetDrawing'
 import { ChosenBox } from './ChosenBox'
 import { ClimateTrace } from './ClimateTrace'
 import { Faults } from './Faults'
 import { HeldReadings } from './HeldReadings'
+import { humidityInWords } from './inWords'
 import { Probes } from './Probes'
 import { useCabinet, useCabinets } from './queries'
 import { SetPointForm } from './SetPointForm'
@@ -93,6 +95,7 @@ function Head({
 }) {
   const unit = useTemperatureUnit()
   const { here } = cabinet
+  const rules = useRules().data?.climate
   const facts = [
     cabinet.set_point_c !== null ? `set to ${temperature(cabinet.set_point_c, unit)}` : null,
     cabinet.kind,
@@ -133,8 +136,9 @@ function Head({
               {temperature(here.temperature_c, unit)}
             </chakra.strong>
             <chakra.span color="soft" ms={3}>
-              {here.swing_c !== null && `swing ${swing(here.swing_c, unit)} in 24 h`}
-              {cabinet.humidity !== null && `, ${Math.round(cabinet.humidity * 100)} % humidity`}
+              {here.swing_c !== null && `swing ${difference(here.swing_c, unit)} in 24 h`}
+              {cabinet.humidity !== null &&
+                `, ${humidityInWords(cabinet.humidity, rules?.saturated_humidity)}`}
             </chakra.span>
           </chakra.p>
         )}
@@ -153,11 +157,6 @@ function Head({
       <chakra.p mt={3}>{cabinet.readiness}</chakra.p>
     </chakra.div>
   )
-}
-
-/** A swing in the keeper's unit: a difference has no zero to shift. */
-function swing(celsius: number, unit: 'C' | 'F'): string {
-  return `${(celsius * (unit === 'C' ? 1 : 1.8)).toFixed(1)} °${unit}`
 }
 
 function NoCabinet() {

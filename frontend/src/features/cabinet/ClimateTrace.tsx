@@ -7,7 +7,7 @@ import { token } from '@/shared/theme/token'
 import { Button } from '@/shared/ui/Button'
 import { Waiting } from '@/shared/ui/page'
 import { useWidth } from '@/shared/ui/useWidth'
-import { useTemperatureUnit } from '@/shared/units'
+import { difference, useTemperatureUnit } from '@/shared/units'
 import { useTrace } from './queries'
 import { LINES, TraceChart } from './TraceChart'
 import { around, DAY, HOUR, POINTS, panned, type Span, serves, zoomed } from './traceView'
@@ -31,7 +31,7 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
   const [view, setView] = useState<Span>(latest(60 * DAY))
   const [fetched, setFetched] = useState<Span>(around(view))
   const [hidden, setHidden] = useState<ReadonlySet<number>>(new Set())
-  const rules = useRules()
+  const rules = useRules().data?.climate
   const trace = useTrace(cabinet.name, fetched.from, fetched.until, POINTS)
 
   const look = (next: Span) => {
@@ -52,7 +52,7 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
   if (cabinet.probes.length === 0) {
     return <p>Nothing measures here yet.</p>
   }
-  const swing = rules.data?.swing
+
   return (
     <div ref={frame}>
       <chakra.div display="flex" flexWrap="wrap" gap={2} mb={3} alignItems="center">
@@ -82,7 +82,7 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
           {trace.data && `, ${fineness(trace.data)}`}
         </chakra.span>
       </chakra.div>
-      {trace.data && swing ? (
+      {trace.data && rules ? (
         <chakra.div
           role="group"
           tabIndex={0}
@@ -98,14 +98,17 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
             hidden={hidden}
             faults={cabinet.faults}
             events={cabinet.events}
-            swingLimits={swing}
+            rules={rules}
             onView={look}
           />
         </chakra.div>
       ) : (
-        <Waiting problem={trace.error?.message} />
+        <chakra.div minHeight={`${HEIGHT}px`}>
+          <Waiting problem={trace.error?.message} />
+        </chakra.div>
       )}
       <Legend
+        fineOff={rules?.fine_off_c}
         probes={trace.data?.probes ?? []}
         hidden={hidden}
         onToggle={(id) => {
@@ -119,14 +122,17 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
 }
 
 function Legend({
+  fineOff,
   probes,
   hidden,
   onToggle,
 }: {
+  fineOff: number | undefined
   probes: Schemas['ProbeTraceTold'][]
   hidden: ReadonlySet<number>
   onToggle: (id: number) => void
 }) {
+  const unit = useTemperatureUnit()
   return (
     <chakra.div display="flex" flexWrap="wrap" columnGap={4} rowGap={1} mt={1}>
       {probes.map((probe, i) => {
@@ -162,8 +168,8 @@ function Legend({
         )
       })}
       <chakra.span color="soft" fontSize="0.9em" alignSelf="center">
-        Band: set point ±0.5 °C. Strip below: swing of each day, tall where it needs you. Drag to
-        move.
+        {fineOff !== undefined && `Band: set point ±${difference(fineOff, unit)}. `}
+        Strip below: swing of each day, tall where it needs you. Drag to move.
       </chakra.span>
     </chakra.div>
   )

@@ -1,10 +1,10 @@
 import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct } from '@/shared/api/queries'
+import { useAct, useRules } from '@/shared/api/queries'
 import { effectOf, FAULT_WORDS, type Fault, spanOf } from '@/shared/climate/faults'
 import { Button } from '@/shared/ui/Button'
-import { useTemperatureUnit } from '@/shared/units'
+import { temperature, useTemperatureUnit } from '@/shared/units'
 
 /** Of these the readings are wrong, not the temperature: they can be left out. */
 const OF_THE_READINGS = ['stuck', 'fallen', 'drift']
@@ -16,9 +16,13 @@ export function Faults({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
   const [all, setAll] = useState(false)
   const faults = [...cabinet.faults].reverse()
   const { exposure } = cabinet
+  const unit = useTemperatureUnit()
+  const rules = useRules().data?.climate
   return (
     <>
-      {faults.length === 0 && <p>Nothing in the last 75 days that its probes could show.</p>}
+      {faults.length === 0 && (
+        <p>Nothing in the last {cabinet.faults_days} days that its probes could show.</p>
+      )}
       <chakra.ul listStyleType="none">
         {faults.slice(0, all ? undefined : SHOWN).map((fault) => (
           <FaultLine
@@ -34,18 +38,28 @@ export function Faults({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
         </Button>
       )}
       <chakra.p mt={3} color="soft" fontSize="0.94em">
-        In the last 60 days, where it was worst:{' '}
-        {exposure.hours_harmful >= 0.5
-          ? `${exposure.hours_harmful.toFixed(0)} h above 33.5 °C (${exposure.degree_hours_harmful.toFixed(0)} degree-hours)`
-          : 'never above 33.5 °C'}
-        ,{' '}
-        {exposure.hours_slow >= 0.5
-          ? `${exposure.hours_slow.toFixed(0)} h below 27 °C (${exposure.degree_hours_slow.toFixed(0)} degree-hours)`
-          : 'never below 27 °C'}
-        .
+        {rules &&
+          `In the last ${exposure.days} days, where it was worst: ${[
+            spent(
+              exposure.hours_harmful,
+              exposure.degree_hours_harmful,
+              `above ${temperature(rules.harm_above_c, unit)}`,
+            ),
+            spent(
+              exposure.hours_slow,
+              exposure.degree_hours_slow,
+              `below ${temperature(rules.slow_below_c, unit)}`,
+            ),
+          ].join(', ')}.`}
       </chakra.p>
     </>
   )
+}
+
+/** "14 h above 33.5 °C (6 degree-hours)", or "never above 33.5 °C". */
+function spent(hours: number, degreeHours: number, beyond: string): string {
+  if (hours < 0.5) return `never ${beyond}`
+  return `${hours.toFixed(0)} h ${beyond} (${degreeHours.toFixed(0)} degree-hours)`
 }
 
 function FaultLine({ fault, asOf }: { fault: Fault; asOf: string }) {

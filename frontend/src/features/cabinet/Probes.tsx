@@ -2,11 +2,13 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
+import { useRules } from '@/shared/api/queries'
 import { day, dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
-import { temperature, useTemperatureUnit } from '@/shared/units'
+import { difference, type TemperatureUnit, temperature, useTemperatureUnit } from '@/shared/units'
 import { CheckForm } from './CheckForm'
 import { HangForm } from './HangForm'
+import { humidityInWords } from './inWords'
 import { NewProbe } from './NewProbe'
 
 type Probe = Schemas['HungProbeTold']
@@ -36,6 +38,7 @@ export function Probes({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
 
 function ProbeLine({ probe, asOf }: { probe: Probe; asOf: string }) {
   const unit = useTemperatureUnit()
+  const rules = useRules().data?.climate
   const [open, setOpen] = useState<'check' | 'hang' | null>(null)
   const done = () => setOpen(null)
   return (
@@ -45,15 +48,16 @@ function ProbeLine({ probe, asOf }: { probe: Probe; asOf: string }) {
         {probe.last_c !== null && probe.last_at && (
           <span>
             shows {temperature(probe.last_c, unit)}
-            {probe.last_humidity !== null && `, ${humidityInWords(probe.last_humidity)}`} at{' '}
-            {dayAndTime(probe.last_at)}
+            {probe.last_humidity !== null &&
+              `, ${humidityInWords(probe.last_humidity, rules?.saturated_humidity)}`}{' '}
+            at {dayAndTime(probe.last_at)}
           </span>
         )}
       </chakra.div>
       <chakra.div color="soft" fontSize="0.94em">
         {probe.place}, since {day(probe.since)}
         {probe.device && `, sent by ${probe.device}`}
-        {!probe.by_hand && `. ${offsets(probe, unit)}`}
+        {!probe.by_hand && `. ${offsets(probe, unit, rules?.unchecked_probe_sd_c)}`}
         {probe.left_out.length > 0 &&
           `. Left out: ${probe.left_out.map((l) => `${dayAndTime(l.start)} to ${dayAndTime(l.end)}${l.reason ? ` (${l.reason})` : ''}`).join('; ')}`}
         {probe.stays.length > 1 &&
@@ -91,18 +95,15 @@ function ProbeLine({ probe, asOf }: { probe: Probe; asOf: string }) {
   )
 }
 
-/** Capacitive sensors say nothing exact from 97 % on. */
-function humidityInWords(humidity: number): string {
-  return humidity >= 0.97 ? 'saturated' : `${Math.round(humidity * 100)} %`
-}
-
-function offsets(probe: Probe, unit: 'C' | 'F'): string {
+function offsets(probe: Probe, unit: TemperatureUnit, uncheckedC: number | undefined): string {
   const parts = []
-  if (!probe.checked) parts.push('Not checked against a reference: ±0.3 °C')
-  else if (Math.abs(probe.offset_c) < 0.005) parts.push('Checked, right as it is')
+  if (!probe.checked) {
+    const about = uncheckedC === undefined ? '' : `: ±${difference(uncheckedC, unit, 1)}`
+    parts.push(`Not checked against a reference${about}`)
+  } else if (Math.abs(probe.offset_c) < 0.005) parts.push('Checked, right as it is')
   else {
-    const degrees = probe.offset_c * (unit === 'C' ? 1 : 1.8)
-    parts.push(`${degrees > 0 ? '+' : '−'}${Math.abs(degrees).toFixed(2)} °${unit} are added`)
+    const sign = probe.offset_c > 0 ? '+' : '−'
+    parts.push(`${sign}${difference(Math.abs(probe.offset_c), unit, 2)} are added`)
   }
   if (Math.abs(probe.humidity_offset) >= 0.0005) {
     const percent = probe.humidity_offset * 100

@@ -5,7 +5,7 @@ import { format } from 'date-fns'
 import type { Schemas } from '@/shared/api/client'
 import type { Fault } from '@/shared/climate/faults'
 import { useTheme } from '@/shared/theme/useTheme'
-import { fromCelsius, type TemperatureUnit } from '@/shared/units'
+import { degrees, fromCelsius, type TemperatureUnit } from '@/shared/units'
 import { drawBeneath, drawOver, type Marks } from './traceMarks'
 import { DAY, dailySwings, type Span } from './traceView'
 
@@ -34,7 +34,7 @@ export function TraceChart({
   hidden,
   faults,
   events,
-  swingLimits,
+  rules,
   onView,
 }: {
   trace: Trace
@@ -44,7 +44,7 @@ export function TraceChart({
   hidden: ReadonlySet<number>
   faults: Fault[]
   events: Schemas['EventTold'][]
-  swingLimits: Schemas['SwingTold']
+  rules: Schemas['ClimateRules']
   onView: (view: Span) => void
 }) {
   const host = useRef<HTMLDivElement>(null)
@@ -82,14 +82,14 @@ export function TraceChart({
       faults,
       events,
       setPoint: shownAs(trace.set_point_c),
-      fine: 0.5 * (unit === 'C' ? 1 : 1.8),
+      fine: degrees(rules.fine_off_c, unit),
       swings: dailySwings(
         times,
         shown.map((p) => p.low),
         shown.map((p) => p.high),
         (t) => Math.floor((t - new Date(t * 1000).getTimezoneOffset() * 60) / DAY),
       ),
-      swingLimits,
+      rules,
     }
     plot.setData(
       [times, ...shown.flatMap((p) => [shownAs(p.low), shownAs(p.high)])] as uPlot.AlignedData,

@@ -14,6 +14,12 @@ export function sourceInWords(source: string | null): string {
   }
 }
 
+/** From `saturatedFrom` on capacitive sensors say nothing exact. */
+export function humidityInWords(humidity: number, saturatedFrom: number | undefined): string {
+  const saturated = saturatedFrom !== undefined && humidity >= saturatedFrom
+  return saturated ? 'air saturated' : `${Math.round(humidity * 100)} % humidity`
+}
+
 /** "Box 26-04, Yarrow, day 26, 6 eggs, 4 early for their stage, about 66 % of its water left" */
 export function boxInWords(box: Schemas['BoxHereTold']): string {
   const early = box.eggs.filter((egg) => egg.early).length

@@ -11,7 +11,7 @@ export type Marks = {
   /** Degrees around the set point that are fine. */
   fine: number
   swings: { day: number; swing: number }[]
-  swingLimits: Schemas['SwingTold']
+  rules: Schemas['ClimateRules']
 }
 
 const STRIP = 9
@@ -88,7 +88,7 @@ export function drawOver(plot: uPlot, marks: Marks | null, ink: Ink, font: strin
         12 * ratio,
       )
     }
-    const { good_up_to_c: good, watch_up_to_c: watch } = marks.swingLimits
+    const { swing_good_up_to_c: good, swing_watch_up_to_c: watch } = marks.rules
     const bottom = plot.bbox.top + plot.bbox.height - STRIP * ratio
     for (const { day, swing } of marks.swings) {
       const offset = new Date(day * DAY * 1000).getTimezoneOffset() * 60

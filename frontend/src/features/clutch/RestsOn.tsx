@@ -1,5 +1,6 @@
 import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
+import { useRules } from '@/shared/api/queries'
 import { effectOf, FAULT_WORDS, spanOf } from '@/shared/climate/faults'
 import { dayAndTime } from '@/shared/dates'
 import { temperature, useTemperatureUnit } from '@/shared/units'
@@ -31,12 +32,13 @@ function Learned({ clutch }: { clutch: Schemas['ClutchTold'] }) {
 /** What the forecast rests on: measured or not, the gaps, cold spells, and the days to come. */
 export function RestsOn({ clutch }: { clutch: Schemas['ClutchTold'] }) {
   const unit = useTemperatureUnit()
+  const recent = useRules().data?.climate.recent_days
   const measured = (clutch.forecast?.measured_share ?? 0) > 0
   return (
     <chakra.div mt={4} display="flex" flexDirection="column" gap={1}>
       <p>
         {clutch.rests_on} From today on: {temperature(clutch.box.temperature_c, unit)},{' '}
-        {measured ? 'the mean of the last 7 days' : 'as until now'}.
+        {measured && recent ? `what was usual over the last ${recent} days` : 'as until now'}.
       </p>
       {clutch.learned.clutches > 0 && <Learned clutch={clutch} />}
       {clutch.faults.map((fault) => (

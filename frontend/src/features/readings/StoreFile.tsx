@@ -1,11 +1,12 @@
 import { chakra } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct } from '@/shared/api/queries'
+import { useAct, useRules } from '@/shared/api/queries'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
 import type { FileChoices } from '@/shared/logger-file/Questions'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
+import { difference, useTemperatureUnit } from '@/shared/units'
 import { fileBody } from './LoggerFile'
 import type { Place } from './places'
 
@@ -31,6 +32,10 @@ export function StoreFile({
   probes: Schemas['HungProbeTold'][]
   onStored: (stored: Stored) => void
 }) {
+  const unit = useTemperatureUnit()
+  const rules = useRules().data?.climate
+  const allowed = (sdC: number | undefined) =>
+    sdC === undefined ? '' : `: forecasts allow ±${difference(sdC, unit)}`
   const loggers = probes.filter((probe) => !probe.by_hand)
   const form = useForm<Values>({
     defaultValues: {
@@ -108,8 +113,8 @@ export function StoreFile({
               name="checked"
               label="Checked against a reference thermometer"
               options={[
-                { value: 'no', label: 'no: forecasts allow ±0.3 °C' },
-                { value: 'yes', label: 'yes: forecasts allow ±0.1 °C' },
+                { value: 'no', label: `no${allowed(rules?.unchecked_probe_sd_c)}` },
+                { value: 'yes', label: `yes${allowed(rules?.checked_probe_sd_c)}` },
               ]}
             />
           </>

@@ -1,7 +1,13 @@
-import { describe, expect, it } from 'vitest'
+import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { answer, Problem, problemOf } from './client'
 
 const response = (status: number) => new Response(null, { status })
+
+let unit = 'C'
+beforeEach(() => {
+  unit = 'C'
+  vi.stubGlobal('localStorage', { getItem: () => unit })
+})
 
 describe('an answer', () => {
   it('is its data', async () => {
@@ -19,6 +25,17 @@ describe('an answer', () => {
       detail: '40 eggs is outside 1 to 20',
       status: 422,
       fields: [{ field: 'eggs' }],
+    })
+  })
+
+  it('refused speaks of temperatures in the unit of the keeper', () => {
+    unit = 'F'
+    const reason = 'set point 12 °C is outside 24 to 36 °C'
+    const problem = problemOf({ detail: reason, errors: [{ field: 'set_point_c', reason }] }, 422)
+    const inF = 'set point 53.6 °F is outside 75.2 to 96.8 °F'
+    expect(problem).toMatchObject({
+      detail: inF,
+      fields: [{ field: 'set_point_c', reason: inF }],
     })
   })
 

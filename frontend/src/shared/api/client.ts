@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { inKeepersUnit, temperatureUnit } from '@/shared/units'
 import type { components, paths } from './schema'
 
 export const api = createClient<paths>({ baseUrl: '/' })
@@ -37,6 +38,13 @@ export async function answer<T>(
 
 export function problemOf(body: unknown, status: number): Problem {
   const told = (body ?? {}) as { detail?: unknown; errors?: FieldError[]; confirm?: string }
-  const detail = typeof told.detail === 'string' ? told.detail : 'That did not work.'
-  return new Problem(detail, status, Array.isArray(told.errors) ? told.errors : [], told.confirm)
+  const read = (words: string) => inKeepersUnit(words, temperatureUnit())
+  const detail = typeof told.detail === 'string' ? read(told.detail) : 'That did not work.'
+  const fields = Array.isArray(told.errors) ? told.errors : []
+  return new Problem(
+    detail,
+    status,
+    fields.map((error) => ({ ...error, reason: read(error.reason) })),
+    told.confirm,
+  )
 }

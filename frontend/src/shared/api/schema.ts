@@ -1843,6 +1843,8 @@ export interface components {
             shelves: components["schemas"]["ShelfTold"][];
             /** Faults */
             faults: components["schemas"]["FaultTold"][];
+            /** Faults Days */
+            faults_days: number;
             /** Events */
             events: components["schemas"]["EventTold"][];
             /** Probes */
@@ -1946,6 +1948,30 @@ export interface components {
             sires: string[];
             /** Next Code */
             next_code: string;
+        };
+        /**
+         * ClimateRules
+         * @description What temperatures and humidities mean, and by how much a probe errs (1 sd).
+         */
+        ClimateRules: {
+            /** Fine Off C */
+            fine_off_c: number;
+            /** Harm Above C */
+            harm_above_c: number;
+            /** Slow Below C */
+            slow_below_c: number;
+            /** Saturated Humidity */
+            saturated_humidity: number;
+            /** Checked Probe Sd C */
+            checked_probe_sd_c: number;
+            /** Unchecked Probe Sd C */
+            unchecked_probe_sd_c: number;
+            /** Recent Days */
+            recent_days: number;
+            /** Swing Good Up To C */
+            swing_good_up_to_c: number;
+            /** Swing Watch Up To C */
+            swing_watch_up_to_c: number;
         };
         /**
          * Closing
@@ -2286,8 +2312,13 @@ export interface components {
          * @enum {string}
          */
         Exposure: "cold" | "cool" | "fine" | "warm" | "hot";
-        /** ExposureTold */
+        /**
+         * ExposureTold
+         * @description Of the place in the cabinet that had the most of it, over the last `days`.
+         */
         ExposureTold: {
+            /** Days */
+            days: number;
             /** Hours Harmful */
             hours_harmful: number;
             /** Degree Hours Harmful */
@@ -3414,7 +3445,7 @@ export interface components {
             cautions: components["schemas"]["CautionTold"][];
             /** Lay Day Orders */
             lay_day_orders: components["schemas"]["StepOrder"][];
-            swing: components["schemas"]["SwingTold"];
+            climate: components["schemas"]["ClimateRules"];
         };
         /**
          * SaveAsked
@@ -3600,16 +3631,6 @@ export interface components {
             slugs: number;
             /** Eggs */
             eggs: components["schemas"]["EggPlace"][];
-        };
-        /**
-         * SwingTold
-         * @description Swing over 24 h: good up to the first, to be watched up to the second, beyond to act on.
-         */
-        SwingTold: {
-            /** Good Up To C */
-            good_up_to_c: number;
-            /** Watch Up To C */
-            watch_up_to_c: number;
         };
         /**
          * TakenInTold

@@ -1,7 +1,7 @@
 import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
-import { temperature, useTemperatureUnit } from '@/shared/units'
+import { difference, temperature, useTemperatureUnit } from '@/shared/units'
 
 type Cabinet = Schemas['CabinetReadinessTold']
 type Condition = Schemas['ConditionTold']
@@ -44,7 +44,7 @@ export function Readiness({ cabinet }: { cabinet: Cabinet | undefined }) {
 /** A failing condition with its number in the keeper's unit; differences have no zero to shift. */
 export function inWords(condition: Condition, unit: 'C' | 'F'): string {
   if (condition.value === null) return 'no readings in the last 48 h'
-  const degrees = (c: number) => `${(unit === 'C' ? c : c * 1.8).toFixed(1)} °${unit}`
+  const degrees = (celsius: number) => difference(celsius, unit)
   const { value, limit } = condition
   switch (condition.requirement) {
     case 'no gap':

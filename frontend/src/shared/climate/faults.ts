@@ -1,6 +1,6 @@
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
-import type { TemperatureUnit } from '@/shared/units'
+import { difference, type TemperatureUnit } from '@/shared/units'
 
 export type Fault = Schemas['FaultTold']
 
@@ -28,9 +28,8 @@ export function spanOf(fault: Fault): string {
 export function effectOf(fault: Fault, unit: TemperatureUnit): string {
   const parts: string[] = []
   if (Math.abs(fault.largest_c) >= 0.05) {
-    const degrees = Math.abs(fault.largest_c) * (unit === 'C' ? 1 : 1.8)
     const way = fault.largest_c < 0 ? 'below' : 'above'
-    parts.push(`up to ${degrees.toFixed(1)} °${unit} ${way} its usual`)
+    parts.push(`up to ${difference(Math.abs(fault.largest_c), unit)} ${way} its usual`)
   }
   if (fault.degree_hours >= 1) parts.push(`${fault.degree_hours.toFixed(0)} degree-hours`)
   if (Math.abs(fault.delay_days) >= 0.05) {

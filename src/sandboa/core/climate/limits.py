@@ -7,7 +7,7 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.development.cold_spells import COLD_BELOW_C
-from sandboa.core.development.exposure import HARM_ABOVE_C
+from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
 from sandboa.core.development.sources import LOGGER_GAP_S, ReadingSeries
 from sandboa.core.units import SECONDS_PER_HOUR
 
@@ -28,8 +28,8 @@ HOT_EMERGENCIES: Final = ((35.0, 6.0 * SECONDS_PER_HOUR), (37.0, 1.0 * SECONDS_P
 COLD_EMERGENCY: Final = (20.0, 24.0 * SECONDS_PER_HOUR)
 #: s a limit must be passed before it is told: an open door passes sooner (assumption).
 LASTING_S: Final = 1_800.0
-#: °C off the set point from which a keeper is told (assumption; ±0.5 is fine by handbook E).
-OFF_TARGET_C: Final = 1.5
+#: °C off the set point from which a keeper is told (assumption: three times what is fine).
+OFF_TARGET_C: Final = 3.0 * FINE_OFF_C
 #: °C of swing over 24 h: up to the first good, up to the second to be watched, beyond it to act on.
 SWING_C: Final = (1.0, 2.0)
 _DAY_S: Final = 24.0 * SECONDS_PER_HOUR
@@ -76,9 +76,8 @@ def breaches(series: ReadingSeries, set_point_c: float, now_s: float) -> list[Br
         off = np.abs(values - set_point_c) > OFF_TARGET_C
         found += _since(known, off, LASTING_S, Limit.OFF_TARGET)
     day = known.between(now_s - _DAY_S, now_s)
-    swing_c = float(np.ptp(day.temperature_c)) if len(day.times_s) else 0.0
-    if swing_c > SWING_C[1]:
-        found.append(Breach(Limit.SWING, float(day.times_s[0]), swing_c))
+    if len(day.times_s) and np.ptp(day.temperature_c) > SWING_C[1]:
+        found.append(Breach(Limit.SWING, float(day.times_s[0]), float(day.temperature_c.max())))
     return found
 
 

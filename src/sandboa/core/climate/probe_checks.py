@@ -61,7 +61,8 @@ def reference_check(at_s: float, shown_c: float, reference_c: float) -> Check:
     require_range("reference", reference_c, READING_RANGE_C, "°C")
     if abs(reference_c - shown_c) > LARGEST_OFFSET_C:
         raise NotPlausible(
-            "shown", f"{abs(reference_c - shown_c):.1f} °C apart: did both lie at one place?"
+            "shown",
+            f"{shown_c:.1f} °C beside {reference_c:.1f} °C: did both lie at one place?",
         )
     return Check(CheckKind.REFERENCE, at_s, shown_c, reference_c)
 

@@ -7,9 +7,11 @@ from sandboa.core.development.cold_spells import COLD_BELOW_C
 
 #: °C above which harm accumulates (handbook E).
 HARM_ABOVE_C: Final = 33.5
+#: °C off the set point up to which all is fine (handbook E).
+FINE_OFF_C: Final = 0.5
 #: °C off the set point from which a stretch is called cool or warm, and cold or hot (assumption:
 #: twice the fine band of handbook E, and what costs a day within a week).
-NOTICEABLE_C: Final = 1.0
+NOTICEABLE_C: Final = 2.0 * FINE_OFF_C
 LARGE_C: Final = 2.5
 
 

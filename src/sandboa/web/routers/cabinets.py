@@ -1,5 +1,6 @@
 """Cabinet: the drawing, its climate, events, shelves and set point."""
 
+from dataclasses import asdict
 from datetime import datetime
 from typing import Annotated
 
@@ -10,7 +11,15 @@ from pydantic import BaseModel, Field
 from sandboa.core.development import Provenance
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal import cabinets
-from sandboa.journal.cabinet_now import BoxHere, CabinetNow, ShelfNow, TemperatureHere, cabinet_now
+from sandboa.journal.cabinet_faults import SEASON_DAYS
+from sandboa.journal.cabinet_now import (
+    EXPOSURE_DAYS,
+    BoxHere,
+    CabinetNow,
+    ShelfNow,
+    TemperatureHere,
+    cabinet_now,
+)
 from sandboa.journal.cabinets import CabinetKind
 from sandboa.journal.climate_trace import POINTS, Trace, climate_trace
 from sandboa.journal.house_now import Facts
@@ -113,7 +122,10 @@ class EventTold(BaseModel):
     text: str
 
 
-class ExposureTold(Told):
+class ExposureTold(BaseModel):
+    """Of the place in the cabinet that had the most of it, over the last `days`."""
+
+    days: float
     hours_harmful: float
     degree_hours_harmful: float
     hours_slow: float
@@ -133,6 +145,7 @@ class CabinetTold(BaseModel):
     readiness: str
     shelves: list[ShelfTold]
     faults: list[FaultTold]
+    faults_days: float
     events: list[EventTold]
     probes: list[HungProbeTold]
     exposure: ExposureTold
@@ -240,9 +253,10 @@ def _told(facts: Facts, now: CabinetNow, now_s: float) -> CabinetTold:
         readiness=now.readiness.text,
         shelves=[_shelf(shelf, now_s) for shelf in now.shelves],
         faults=[fault_told(facts, fault) for fault in now.faults],
+        faults_days=SEASON_DAYS,
         events=[EventTold(at=at(e.at_s), kind=e.kind, text=e.text) for e in now.events],
         probes=[probe_told(facts, p, tips.get(p.entity)) for p in now.probes],
-        exposure=ExposureTold.model_validate(now.exposure),
+        exposure=ExposureTold(days=EXPOSURE_DAYS, **asdict(now.exposure)),
         first_reading_at=at(min(known)) if known else None,
     )
 

@@ -7,6 +7,11 @@ from pydantic import BaseModel
 
 from sandboa.core.cautions import CAUTIONS
 from sandboa.core.climate.limits import SWING_C
+from sandboa.core.climate.probe_checks import SATURATED_HUMIDITY
+from sandboa.core.development.box_temperature import RECENT_DAYS
+from sandboa.core.development.cold_spells import COLD_BELOW_C
+from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
+from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
 from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.lay_day import USUAL_EGG_G, Step, steps
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
@@ -38,11 +43,18 @@ class StepOrder(BaseModel):
     steps: list[Step]
 
 
-class SwingTold(BaseModel):
-    """Swing over 24 h: good up to the first, to be watched up to the second, beyond to act on."""
+class ClimateRules(BaseModel):
+    """What temperatures and humidities mean, and by how much a probe errs (1 sd)."""
 
-    good_up_to_c: float
-    watch_up_to_c: float
+    fine_off_c: float
+    harm_above_c: float
+    slow_below_c: float
+    saturated_humidity: float
+    checked_probe_sd_c: float
+    unchecked_probe_sd_c: float
+    recent_days: float
+    swing_good_up_to_c: float
+    swing_watch_up_to_c: float
 
 
 class RulesTold(BaseModel):
@@ -52,7 +64,7 @@ class RulesTold(BaseModel):
     usual_egg_g: tuple[float, float]
     cautions: list[CautionTold]
     lay_day_orders: list[StepOrder]
-    swing: SwingTold
+    climate: ClimateRules
 
 
 @router.get("")
@@ -64,7 +76,17 @@ def get_rules() -> RulesTold:
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
         usual_egg_g=USUAL_EGG_G,
         cautions=[CautionTold.model_validate(c) for c in CAUTIONS],
-        swing=SwingTold(good_up_to_c=SWING_C[0], watch_up_to_c=SWING_C[1]),
+        climate=ClimateRules(
+            fine_off_c=FINE_OFF_C,
+            harm_above_c=HARM_ABOVE_C,
+            slow_below_c=COLD_BELOW_C,
+            saturated_humidity=SATURATED_HUMIDITY,
+            checked_probe_sd_c=CHECKED_PROBE_SD_C,
+            unchecked_probe_sd_c=UNCHECKED_PROBE_SD_C,
+            recent_days=RECENT_DAYS,
+            swing_good_up_to_c=SWING_C[0],
+            swing_watch_up_to_c=SWING_C[1],
+        ),
         lay_day_orders=[
             StepOrder(maternal=m, to_turn=t, steps=list(steps(maternal=m, to_turn=t)))
             for m, t in product((False, True), repeat=2)

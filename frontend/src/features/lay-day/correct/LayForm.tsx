@@ -5,7 +5,7 @@ import { sentence } from '@/shared/sentence'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { Heading } from '@/shared/ui/page'
-import { typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
+import { fromCelsius, typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
 import { EggPlaces } from './EggPlaces'
 import { fieldOf, type LayValues, requestOf } from './values'
 
@@ -116,8 +116,7 @@ function Place({ choices }: { choices: Schemas['ChoicesTold'] }) {
             const chosen = choices.cabinets.find((c) => c.name === name)
             const setPoint = chosen?.set_point_c
             if (setPoint !== undefined && setPoint !== null && !form.getValues('setPoint')) {
-              const shown = unit === 'C' ? setPoint : setPoint * 1.8 + 32
-              form.setValue('setPoint', shown.toFixed(1))
+              form.setValue('setPoint', fromCelsius(setPoint, unit).toFixed(1))
             }
           }}
         />
