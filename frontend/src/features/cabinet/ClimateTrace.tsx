@@ -9,7 +9,7 @@ import { Waiting } from '@/shared/ui/page'
 import { useWidth } from '@/shared/ui/useWidth'
 import { difference, useTemperatureUnit } from '@/shared/units'
 import { useTrace } from './queries'
-import { LINES, TraceChart } from './TraceChart'
+import { HEIGHT, LINES, TraceChart } from './TraceChart'
 import { around, DAY, HOUR, POINTS, panned, type Span, serves, zoomed } from './traceView'
 
 const SPANS = [

@@ -11,7 +11,8 @@ import { DAY, dailySwings, type Span } from './traceView'
 
 type Trace = Schemas['TraceTold']
 
-const HEIGHT = 360
+/** px. */
+export const HEIGHT = 360
 
 /** Line and dash of each probe, in order: told apart without colour as well. */
 export const LINES = [
