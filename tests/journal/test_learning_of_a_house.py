@@ -115,3 +115,26 @@ def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: HouseNow) -> No
     (after,) = forecasts_told.lessons().values()
     assert after.mean_pip_s > before.mean_pip_s
     assert after.log_development > before.log_development
+
+
+def test_what_was_undone_teaches_nothing(house: HouseNow) -> None:
+    code = hatched(house, "Tansy", 90.0, took_days=62.0)
+    keep_due(house, NOW_S)
+    assert len(forecasts_told.lessons()) == 1
+    for pip in Act.select().where(Act.kind == "pip"):
+        undo(pip.id, NOW_S)
+    keep_due(house, NOW_S)
+    assert forecasts_told.lessons() == {}
+    see_pip(code, 2, NOW_S - 27 * DAY_S, NOW_S)
+    keep_due(house, NOW_S)
+    assert [lesson.eggs for lesson in forecasts_told.lessons().values()] == [1]
+
+
+def test_clutches_that_never_pipped_keep_none_from_being_learned(house: HouseNow) -> None:
+    for n, dam in enumerate(("Yarrow", "Lovage", "Borage", "Chervil", "Costmary", "Hyssop")):
+        code, _ = lay_clutch(lay_day(100.0 + n, dam=dam), NOW_S - (100 + n) * DAY_S + 60)
+        finish(code, NOW_S - DAY_S, NOW_S)
+    hatched(house, "Tansy", 90.0, took_days=62.0)
+    for _ in range(6):
+        keep_due(house, NOW_S)
+    assert len(forecasts_told.lessons()) == 1

@@ -103,6 +103,16 @@ def test_secrets_are_never_told(http: TestClient) -> None:
     assert (held["name"], held["target"]["password"]) == ("Post", "set")
 
 
+def test_two_messengers_never_share_a_name(http: TestClient) -> None:
+    shelf = {"kind": "shelf", "zone": "UTC"}
+    http.post("/api/messengers", json={**shelf, "name": "Here"}).raise_for_status()
+    problem(http.post("/api/messengers", json={**shelf, "name": "HERE"}), 409)
+    http.post("/api/messengers", json={**shelf, "name": "There"}).raise_for_status()
+    here, there = (m["id"] for m in http.get("/api/messengers").json())
+    problem(http.put(f"/api/messengers/{there}", json={**shelf, "name": "here"}), 409)
+    assert http.put(f"/api/messengers/{here}", json={**shelf, "name": "here"}).is_success
+
+
 @pytest.mark.parametrize(
     ("changes", "field"),
     [

@@ -85,6 +85,8 @@ def keep_due(house: HouseNow, now_s: float) -> None:
     known = lessons(house, facts) if taught else None
     made = 0
     for clutch in facts.clutches:
+        if all(egg.slug for egg in facts.eggs.get(clutch.entity, [])):
+            continue
         for day in SCORED_DAYS:
             due_s = clutch.laid_s + day * SECONDS_PER_DAY
             if (clutch.entity, day) in told or due_s > now_s or made >= _AT_A_TIME:
@@ -111,38 +113,32 @@ def scores(facts: Facts) -> list[Score]:
 
 def _learn_due(house: HouseNow, facts: Facts, now_s: float) -> bool:
     kept = forecasts_told.lessons()
+    # Where nobody saw a pip there is nothing to learn, now or at the next look.
+    done = [c for c in facts.clutches if c.entity in facts.finished and _pips(facts, c)]
+    for undone in kept.keys() - {c.entity for c in done}:
+        forecasts_told.forget(undone)
     todo = [
         clutch
-        for clutch in facts.clutches
-        if clutch.entity in facts.finished
-        and (
-            clutch.entity not in kept
-            or forecasts_told.changed_since(clutch.entity, kept[clutch.entity].after_act, _TOUCHING)
-        )
+        for clutch in done
+        if clutch.entity not in kept
+        or forecasts_told.changed_since(clutch.entity, kept[clutch.entity].after_act, _TOUCHING)
     ]
     version = newest_act()
     for clutch in todo[:_AT_A_TIME]:
-        lesson = _lesson(house, facts, clutch, version, now_s)
-        if lesson is not None:
-            forecasts_told.learn(lesson)
+        forecasts_told.learn(_lesson(house, facts, clutch, version, now_s))
     return bool(todo)
 
 
-def _lesson(
-    house: HouseNow, facts: Facts, clutch: Clutch, version: int, now_s: float
-) -> Lesson | None:
-    """ln D at the mean pip; None when nobody recorded a pip."""
-    pips = [
-        facts.pips[egg.entity].seen_s
-        for egg in facts.eggs.get(clutch.entity, [])
-        if egg.entity in facts.pips
-    ]
-    if not pips:
-        return None
+def _pips(facts: Facts, clutch: Clutch) -> list[float]:
+    eggs = facts.eggs.get(clutch.entity, [])
+    return [facts.pips[egg.entity].seen_s for egg in eggs if egg.entity in facts.pips]
+
+
+def _lesson(house: HouseNow, facts: Facts, clutch: Clutch, version: int, now_s: float) -> Lesson:
+    """ln D at the mean pip of a clutch of which a pip was seen."""
+    pips = _pips(facts, clutch)
     mean_s = sum(pips) / len(pips)
     curve = development_curve(house, facts, clutch, min(max(mean_s, clutch.laid_s + 60.0), now_s))
-    if curve.now <= 0:
-        return None
     untaught = HatchPrior()
     measured = log_uncertainty(curve, untaught) ** 2 - untaught.sd**2
     cabinet = facts.shelf_at(facts.boxes[clutch.entity], clutch.laid_s).cabinet
@@ -155,9 +151,7 @@ def _lesson(
 def _as_forecast(
     house: HouseNow, facts: Facts, known: Lessons, clutch: Clutch, as_of_s: float
 ) -> Window | None:
-    eggs = sum(not egg.slug for egg in facts.eggs.get(clutch.entity, []))
-    if not eggs:
-        return None
+    eggs = sum(not egg.slug for egg in facts.eggs[clutch.entity])
     curve = development_curve(house, facts, clutch, as_of_s)
     cabinet = facts.shelf_at(facts.boxes[clutch.entity], as_of_s).cabinet
     prior = known.learned(cabinet, as_of_s, besides=clutch.entity).prior

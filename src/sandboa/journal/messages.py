@@ -52,10 +52,8 @@ class MessengerSaid:
 
 def add_messenger(said: MessengerSaid, carriers: Mapping[str, Carrier], now_s: float) -> Act:
     """Record a messenger. NotPlausible at its field, Conflict when the name is taken."""
-    name = clean_name("messenger", said.name)
+    name = _free_name(said.name)
     values = _checked(said, carriers)
-    if any(m.name.casefold() == name.casefold() for m in Messenger.current()):
-        raise Conflict(f"there is a messenger {name} already")
     with act("messenger", f"Alarms go out by {said.kind}: {name}", now_s) as adding:
         Messenger.record(adding, name=name, **values)
     return adding
@@ -64,14 +62,14 @@ def add_messenger(said: MessengerSaid, carriers: Mapping[str, Carrier], now_s: f
 def correct_messenger(
     entity: int, said: MessengerSaid, carriers: Mapping[str, Carrier], now_s: float
 ) -> Act:
-    """Correct a messenger; secrets left empty stay as they are."""
+    """Correct a messenger; what is left empty stays as it is, secrets above all."""
     held = find_messenger(entity)
     kept = {k: v for k, v in json.loads(held.target).items() if said.target.get(k) in (None, "")}
     filled = MessengerSaid(
         said.kind, said.name, said.zone, {**said.target, **kept},
         said.quiet_from_min, said.quiet_until_min,
     )  # fmt: skip
-    name = clean_name("messenger", said.name)
+    name = _free_name(said.name, besides=entity)
     with act("messenger", f"Messenger {name} corrected", now_s) as correcting:
         held.correct(correcting, name=name, **_checked(filled, carriers))
     return correcting
@@ -182,6 +180,14 @@ def _due(messenger: Messenger, alarm: Alarm, now_s: float) -> bool:
     if not told[0].sent:
         return waited_s >= RETRY_S
     return emergency and waited_s >= REPEAT_S
+
+
+def _free_name(said: str, besides: int | None = None) -> str:
+    name = clean_name("messenger", said)
+    for other in Messenger.current():
+        if other.entity != besides and other.name.casefold() == name.casefold():
+            raise Conflict(f"there is a messenger {name} already")
+    return name
 
 
 def _checked(said: MessengerSaid, carriers: Mapping[str, Carrier]) -> dict[str, Any]:

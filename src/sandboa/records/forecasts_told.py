@@ -60,6 +60,11 @@ def learn(lesson: Lesson) -> None:
     )  # fmt: skip
 
 
+def forget(clutch: int) -> None:
+    """What a clutch taught no longer holds: its pips, or that it was done, were undone."""
+    database.execute_sql("DELETE FROM lesson WHERE clutch = ?", (clutch,))
+
+
 def lessons() -> dict[int, Lesson]:
     """What every clutch taught, by clutch."""
     rows = database.execute_sql(f"SELECT {_LESSON} FROM lesson")
