@@ -77,20 +77,24 @@ export function Component() {
       <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
         <chakra.section aria-labelledby="weights" minWidth={0}>
           <Heading id="weights">Weights</Heading>
-          <Suspense
-            fallback={
-              <chakra.div minHeight={page.weights.length ? `${CHART_HEIGHT}px` : undefined}>
-                <Waiting />
-              </chakra.div>
-            }
-          >
-            <WeightChart
-              height={CHART_HEIGHT}
-              weights={page.weights}
-              laidAt={page.clutches.map((clutch) => clutch.laid_at)}
-              lightest={page.lightest_g}
-            />
-          </Suspense>
+          {page.weights.length === 0 ? (
+            <chakra.p color="soft">Not weighed yet.</chakra.p>
+          ) : (
+            <Suspense
+              fallback={
+                <chakra.div height={`${CHART_HEIGHT}px`}>
+                  <Waiting />
+                </chakra.div>
+              }
+            >
+              <WeightChart
+                height={CHART_HEIGHT}
+                weights={page.weights}
+                laidAt={page.clutches.map((clutch) => clutch.laid_at)}
+                lightest={page.lightest_g}
+              />
+            </Suspense>
+          )}
         </chakra.section>
         <chakra.section aria-label="Record a weight" minWidth={0}>
           <chakra.div pt={{ lg: '36px' }}>

@@ -7,7 +7,7 @@ import { day } from '@/shared/dates'
 import { useTheme } from '@/shared/theme/useTheme'
 import { useWidth } from '@/shared/ui/useWidth'
 
-/** Weights over time, with lay days as upright lines and the lightest breeding weight across. */
+/** Weights over time, at least one, with lay days as upright lines and the lightest breeding weight across. */
 export function WeightChart({
   weights,
   laidAt,
@@ -24,7 +24,7 @@ export function WeightChart({
   const theme = useTheme()
   useEffect(() => {
     const host = ref.current
-    if (!host || width === 0 || weights.length === 0 || !theme) return
+    if (!host || width === 0 || !theme) return
     const ink = (name: string) =>
       getComputedStyle(host).getPropertyValue(`--sb-colors-${name}`).trim()
     const times = weights.map((w) => Date.parse(w.at) / 1000)
@@ -63,7 +63,6 @@ export function WeightChart({
     )
     return () => chart.destroy()
   }, [ref, width, weights, laidAt, lightest, theme, height])
-  if (weights.length === 0) return <chakra.p color="soft">Not weighed yet.</chakra.p>
   const last = weights.at(-1)
   return (
     <chakra.div
