@@ -68,16 +68,20 @@ def _stand_in_offset_c(
     return offset_c or 0.0
 
 
-def _known(house: HouseNow, facts: Facts, shelf: int, as_of_s: float) -> bool:
-    """Whether the shelf, or a cabinet of one shelf, was measured in the last fortnight."""
+def _known_by(
+    house: HouseNow, facts: Facts, shelf: int, as_of_s: float
+) -> TemperatureSource | None:
+    """What measured the shelf, or a cabinet of one shelf, for days in the last fortnight."""
     cabinet = facts.shelves[shelf].cabinet
     one_shelf = sum(s.cabinet == cabinet for s in facts.shelves.values()) == 1
     from_s = as_of_s - OFFSET_DAYS * SECONDS_PER_DAY
-    for place in (shelf, cabinet) if one_shelf else (shelf,):
-        times = record_at(house, facts, place, from_s, as_of_s).times_s
-        if len(times) and times[-1] - times[0] >= KNOWN_DAYS * SECONDS_PER_DAY:
-            return True
-    return False
+    chain = [(shelf, Provenance.SHELF_PROBE), (cabinet, Provenance.CABINET_PROBE)]
+    for place, provenance in chain if one_shelf else chain[:1]:
+        for source in _sources(house, facts, place, provenance, from_s, as_of_s):
+            times = source.series.times_s
+            if len(times) and times[-1] - times[0] >= KNOWN_DAYS * SECONDS_PER_DAY:
+                return source
+    return None
 
 
 def _learning_from_s(facts: Facts, as_of_s: float) -> float:
@@ -121,7 +125,7 @@ def _temperature_at_box(
         settled_since_s=max(
             (t for t in set_points.from_s if clutch.laid_s < t <= as_of_s), default=None
         ),
-        place_known=_known(house, facts, stays[-1][2], as_of_s),
+        known_by=_known_by(house, facts, stays[-1][2], as_of_s),
     )
 
 

@@ -23,11 +23,10 @@ from sandboa.core.development.sources import (
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 
 #: °C (1 sd) by which the mean of the weeks to come differs from what a probe measured lately,
-#: beside the probe's own error: cabinets fail, rooms change (assumption; simulated houses agree).
-AHEAD_SD_C: Final = 0.3
-#: °C (1 sd) of it on lay day at a place that was measured before: both together.
-KNOWN_PLACE_SD_C: Final = 0.42
-#: days of the last week that must be measured for that.
+#: beside the probe's own error: cabinets fail, rooms change (assumption: twice the 0.1 that
+#: simulated cabinets show, whose rooms know no seasons).
+AHEAD_SD_C: Final = 0.2
+#: days of the last week that a probe must have measured for that.
 KNOWN_DAYS: Final = 3.0
 #: days whose mean is taken for the time to come (handbook A2).
 RECENT_DAYS: Final = 7.0
@@ -104,7 +103,7 @@ def box_temperature(
     shelf_offset_c: float = 0.0,
     future_c: float | None = None,
     settled_since_s: float | None = None,
-    place_known: bool = False,
+    known_by: TemperatureSource | None = None,
 ) -> BoxTemperature:
     """Resolve the chain of sources into one temperature record of the box.
 
@@ -118,8 +117,8 @@ def box_temperature(
         the box (since lay when younger), or the set point on lay day.
     settled_since_s: when the box was moved or the set point changed last; what
         was before says nothing of the time to come (at least 6 h must follow).
-    place_known: a probe measured at this place in the days before, so that what
-        is expected there is known better than a guess, also on lay day.
+    known_by: what measured this place in the days before lay, so that what is
+        expected there is known better than a guess on the first days too.
 
     Raises ValueError when `as_of_s` is before `laid_s`.
 
@@ -160,7 +159,7 @@ def box_temperature(
             future_c = _usual_since_c(stretches, recent_s)
     if future_c is None:
         future_c = set_points.at(as_of_s) + shelf_offset_c
-    expected = _expected(stretches, as_of_s, place_known)
+    expected = _expected(stretches, as_of_s, known_by)
     return BoxTemperature(tuple(stretches), laid_s, as_of_s, future_c, expected)
 
 
@@ -246,7 +245,9 @@ def _left_open(
         yield reached, end_s
 
 
-def _expected(stretches: Sequence[Stretch], as_of_s: float, place_known: bool) -> Expected:
+def _expected(
+    stretches: Sequence[Stretch], as_of_s: float, known_by: TemperatureSource | None
+) -> Expected:
     """What the expectation rests on: a probe that measured 3 days of the last week, or less."""
     start_s = as_of_s - RECENT_DAYS * SECONDS_PER_DAY
     seconds: dict[tuple[str, float], float] = {}
@@ -257,7 +258,9 @@ def _expected(stretches: Sequence[Stretch], as_of_s: float, place_known: bool) -
     if sum(seconds.values()) >= KNOWN_DAYS * SECONDS_PER_DAY:
         probe, sd_c = max(seconds, key=lambda key: seconds[key])
         return Expected(AHEAD_SD_C, probe, sd_c)
-    return Expected(KNOWN_PLACE_SD_C if place_known else ESTIMATED_SD_C)
+    if known_by is not None:
+        return Expected(AHEAD_SD_C, known_by.name, known_by.sd_c)
+    return Expected(ESTIMATED_SD_C)
 
 
 def _usual_since_c(stretches: Sequence[Stretch], start_s: float) -> float | None:

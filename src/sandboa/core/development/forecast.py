@@ -184,7 +184,7 @@ def log_uncertainty(curve: DevelopmentCurve, prior: HatchPrior) -> float:
     ln D. Each probe enters once, weighted by the time it speaks for, wherever it hung; all that
     was not measured is one more source of ±0.7 °C. The time still to come
     belongs to that, unless a probe measured lately what is expected: then it
-    shares the probe's error and has ±0.3 °C of its own. Source: handbook A3.
+    shares the probe's error and has ±0.2 °C of its own. Source: handbook A3.
     """
     temperature, clock = curve.temperature, curve.clock
     target = math.exp(prior.mean)
