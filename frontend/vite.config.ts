@@ -12,5 +12,9 @@ export default defineConfig({
     chunkSizeWarningLimit: 1200,
   },
   server: { proxy: { '/api': 'http://127.0.0.1:8350' } },
-  test: { include: ['src/**/*.test.ts', 'src/**/*.test.tsx'] },
+  test: {
+    include: ['src/**/*.test.ts', 'src/**/*.test.tsx'],
+    // Modules are loaded once for all files: Chakra alone takes seconds.
+    isolate: false,
+  },
 })

@@ -11,10 +11,14 @@ export function temperatureUnit(): TemperatureUnit {
 }
 
 export function useTemperatureUnit(): TemperatureUnit {
-  return useSyncExternalStore((listener) => {
-    listeners.add(listener)
-    return () => listeners.delete(listener)
-  }, temperatureUnit)
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener)
+      return () => listeners.delete(listener)
+    },
+    temperatureUnit,
+    temperatureUnit,
+  )
 }
 
 export function setTemperatureUnit(unit: TemperatureUnit) {

@@ -4,6 +4,7 @@ import { token } from '@/shared/theme/token'
 import { useWidth } from '@/shared/ui/useWidth'
 import {
   developmentAt,
+  developmentOn,
   exposureRuns,
   type Forecast,
   momentOf,
@@ -68,7 +69,7 @@ export function DevelopmentRibbon({ forecast, pieces, laidAt, visits = [], other
   )
 }
 
-function inWords(forecast: Forecast): string {
+export function inWords(forecast: Forecast): string {
   const share = Math.round(forecast.development * 100)
   const pip = forecast.typical_pip
   const when = pip
@@ -166,17 +167,6 @@ function Days({
       ))}
     </g>
   )
-}
-
-function developmentOn(moment: number, forecast: Forecast, pieces: Piece[]): number {
-  const piece = pieces.find((p) => Date.parse(p.end) >= moment)
-  if (!piece) {
-    const days = (moment - Date.parse(forecast.as_of)) / 86_400_000
-    return forecast.development + Math.max(0, days) * forecast.rate_per_day
-  }
-  const [start, stop] = [Date.parse(piece.start), Date.parse(piece.end)]
-  const share = Math.max(0, (moment - start) / (stop - start))
-  return piece.development_start + share * (piece.development_end - piece.development_start)
 }
 
 function Plume({

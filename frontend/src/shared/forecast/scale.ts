@@ -12,6 +12,18 @@ export function developmentAt(forecast: Forecast, moment: string): number {
   return forecast.development + days * forecast.rate_per_day
 }
 
+/** Development on a moment, in ms since 1970: as it was, or at today's rate when it lies ahead. */
+export function developmentOn(moment: number, forecast: Forecast, pieces: Piece[]): number {
+  const piece = pieces.find((p) => Date.parse(p.end) >= moment)
+  if (!piece) {
+    const days = (moment - Date.parse(forecast.as_of)) / DAY_MS
+    return forecast.development + Math.max(0, days) * forecast.rate_per_day
+  }
+  const [start, stop] = [Date.parse(piece.start), Date.parse(piece.end)]
+  const share = Math.max(0, (moment - start) / (stop - start))
+  return piece.development_start + share * (piece.development_end - piece.development_start)
+}
+
 /** The moment at which `development` is expected, in ms since 1970. */
 export function momentOf(forecast: Forecast, development: number): number {
   const days = (development - forecast.development) / forecast.rate_per_day

@@ -69,7 +69,7 @@ export function SeasonStrip({ season, clutches }: { season: Season; clutches: Cl
                       stroke={token('line')}
                     />
                   ))}
-                  <Row dam={dam} clutches={own} x={x} />
+                  <Row dam={dam} clutches={own} now={now} x={x} />
                   <line
                     x1={x(now)}
                     x2={x(now)}
@@ -91,10 +91,12 @@ export function SeasonStrip({ season, clutches }: { season: Season; clutches: Cl
 function Row({
   dam,
   clutches,
+  now,
   x,
 }: {
   dam: Dam
   clutches: Clutch[]
+  now: Date
   x: (moment: string | Date) => number
 }) {
   const window = dam.forecast?.window
@@ -105,7 +107,7 @@ function Row({
           <rect
             x={x(pairing.start)}
             y={MIDDLE - 4}
-            width={Math.max(5, x(pairing.until ?? new Date()) - x(pairing.start))}
+            width={Math.max(5, x(pairing.until ?? now) - x(pairing.start))}
             height={8}
             fill={token('soft')}
           />
