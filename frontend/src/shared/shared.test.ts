@@ -5,10 +5,14 @@ import {
   difference,
   fromCelsius,
   inKeepersUnit,
+  temperature,
   toCelsius,
   typedNumber,
   typedTemperature,
 } from './units'
+
+/** A number and its unit stay on one line; here that is looked through. */
+const plain = (text: string) => text.replaceAll('\u00a0', ' ')
 
 describe('units', () => {
   it('turn back and forth without loss', () => {
@@ -20,22 +24,31 @@ describe('units', () => {
 
   it('turn the sentences of the house too', () => {
     const said = 'Ran cold, down to 24.3 °C: pips about 1.2 days later.'
-    expect(inKeepersUnit(said, 'C')).toBe(said)
-    expect(inKeepersUnit(said, 'F')).toBe('Ran cold, down to 75.7 °F: pips about 1.2 days later.')
+    expect(plain(inKeepersUnit(said, 'C'))).toBe(said)
+    expect(plain(inKeepersUnit(said, 'F'))).toBe(
+      'Ran cold, down to 75.7 °F: pips about 1.2 days later.',
+    )
   })
 
   it('turn both ends of a range, and every temperature of a sentence', () => {
-    expect(inKeepersUnit('set point 12 °C is outside 24 to 36 °C', 'F')).toBe(
+    expect(plain(inKeepersUnit('set point 12 °C is outside 24 to 36 °C', 'F'))).toBe(
       'set point 53.6 °F is outside 75.2 to 96.8 °F',
     )
-    expect(inKeepersUnit('down to -0.5 °C', 'F')).toBe('down to 31.1 °F')
-    expect(inKeepersUnit('6 to 10 eggs', 'F')).toBe('6 to 10 eggs')
+    expect(plain(inKeepersUnit('down to -0.5 °C', 'F'))).toBe('down to 31.1 °F')
+    expect(plain(inKeepersUnit('6 to 10 eggs', 'F'))).toBe('6 to 10 eggs')
+  })
+
+  it('never leave a number on one line and its unit on the next', () => {
+    expect(temperature(31.5, 'F')).toBe('88.7\u00a0°F')
+    for (const unit of ['C', 'F'] as const) {
+      expect(inKeepersUnit('Set to 31.5 °C', unit)).not.toContain(' °')
+    }
   })
 
   it('scale a difference and do not shift it', () => {
-    expect(difference(0.5, 'C')).toBe('0.5 °C')
-    expect(difference(0.5, 'F')).toBe('0.9 °F')
-    expect(difference(0.25, 'F', 2)).toBe('0.45 °F')
+    expect(plain(difference(0.5, 'C'))).toBe('0.5 °C')
+    expect(plain(difference(0.5, 'F'))).toBe('0.9 °F')
+    expect(plain(difference(0.25, 'F', 2))).toBe('0.45 °F')
   })
 
   it('take a temperature in the shown unit or in its own', () => {

@@ -4,6 +4,8 @@ import { useSyncExternalStore } from 'react'
 export type TemperatureUnit = 'C' | 'F'
 
 const KEY = 'sandboa.temperature'
+/** Does not break: a number stays on the line of its unit. */
+const SPACE = '\u00a0'
 const listeners = new Set<() => void>()
 
 export function temperatureUnit(): TemperatureUnit {
@@ -36,7 +38,7 @@ export function toCelsius(value: number, unit: TemperatureUnit): number {
 
 /** "31.5 °C" or "88.7 °F". */
 export function temperature(celsius: number, unit: TemperatureUnit): string {
-  return `${fromCelsius(celsius, unit).toFixed(1)} °${unit}`
+  return `${fromCelsius(celsius, unit).toFixed(1)}${SPACE}°${unit}`
 }
 
 /** Degrees between two temperatures: a difference has no zero to shift. */
@@ -46,7 +48,7 @@ export function degrees(celsius: number, unit: TemperatureUnit): number {
 
 /** "0.5 °C" or "0.9 °F" between two temperatures. */
 export function difference(celsius: number, unit: TemperatureUnit, digits = 1): string {
-  return `${degrees(celsius, unit).toFixed(digits)} °${unit}`
+  return `${degrees(celsius, unit).toFixed(digits)}${SPACE}°${unit}`
 }
 
 const NUMBER = '-?\\d+(?:\\.\\d+)?'
@@ -57,7 +59,7 @@ const SAID = new RegExp(`(?:(${NUMBER}) to )?(${NUMBER}) °C`, 'g')
  * "31.5 °C", "31.1 to 32.0 °C". Sentences hold no differences of temperatures; those come as numbers.
  */
 export function inKeepersUnit(sentence: string, unit: TemperatureUnit): string {
-  if (unit === 'C') return sentence
+  if (unit === 'C') return sentence.replace(/(\d) °C/g, `$1${SPACE}°C`)
   return sentence.replace(SAID, (_, from: string | undefined, celsius: string) => {
     const start = from === undefined ? '' : `${fromCelsius(Number(from), unit).toFixed(1)} to `
     return start + temperature(Number(celsius), unit)

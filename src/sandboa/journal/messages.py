@@ -151,7 +151,8 @@ def words(alarm: Alarm, zone: tzinfo) -> tuple[str, str]:
     grave = {Severity.EMERGENCY: "Emergency", Severity.ALARM: "Alarm", Severity.NOTICE: "Notice"}
     since = datetime.fromtimestamp(alarm.began_s, zone).strftime("%-d %b, %H:%M")
     about = f"Sandboa {grave[Severity(alarm.severity)].lower()}: {alarm.text.split(':')[0]}"
-    return about, f"{grave[Severity(alarm.severity)]}. {alarm.text}. Since {since}."
+    stop = "" if alarm.text.endswith("?") else "."
+    return about, f"{grave[Severity(alarm.severity)]}. {alarm.text}{stop} Since {since}."
 
 
 def quiet(messenger: Messenger, now_s: float) -> bool:

@@ -2,12 +2,9 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct, useRules } from '@/shared/api/queries'
-import { effectOf, FAULT_WORDS, type Fault, spanOf } from '@/shared/climate/faults'
+import { effectOf, FAULT_WORDS, type Fault, ofReadings, spanOf } from '@/shared/climate/faults'
 import { Button } from '@/shared/ui/Button'
 import { temperature, useTemperatureUnit } from '@/shared/units'
-
-/** Of these the readings are wrong, not the temperature: they can be left out. */
-const OF_THE_READINGS = ['stuck', 'fallen', 'drift']
 
 const SHOWN = 6
 
@@ -80,18 +77,18 @@ function FaultLine({ fault, asOf }: { fault: Fault; asOf: string }) {
   )
   const words = FAULT_WORDS[fault.kind]
   const effect = effectOf(fault, unit)
-  const ofReadings = OF_THE_READINGS.includes(fault.kind)
+  const leavable = ofReadings(fault) && fault.kind !== 'unplugged'
   return (
     <chakra.li py={2} borderTop="1px solid" borderColor="line">
       <strong>{words.name}</strong>
-      {ofReadings || fault.kind === 'unplugged'
+      {ofReadings(fault)
         ? `: ${fault.probes.join(', ')}`
         : fault.shelves.length > 0 && `: ${fault.shelves.join(', ')}`}
       <chakra.div color="soft" fontSize="0.94em">
         {spanOf(fault)}
         {effect && `; ${effect}`}. {words.look}
       </chakra.div>
-      {ofReadings && (
+      {leavable && (
         <Button
           type="button"
           variant="bare"

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
+import { FAULT_WORDS, type Fault, ofReadings, spanOf } from '@/shared/climate/faults'
 import { day, dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { difference, type TemperatureUnit, temperature, useTemperatureUnit } from '@/shared/units'
@@ -28,7 +29,12 @@ export function Probes({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
       )}
       <chakra.ul listStyleType="none">
         {cabinet.probes.map((probe) => (
-          <ProbeLine key={probe.id} probe={probe} asOf={cabinet.as_of} />
+          <ProbeLine
+            key={probe.id}
+            probe={probe}
+            wrong={cabinet.faults.find((fault) => ofReadings(fault) && goesOn(fault, probe))}
+            asOf={cabinet.as_of}
+          />
         ))}
       </chakra.ul>
       <NewProbe cabinet={cabinet} />
@@ -36,7 +42,20 @@ export function Probes({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
   )
 }
 
-function ProbeLine({ probe, asOf }: { probe: Probe; asOf: string }) {
+function goesOn(fault: Fault, probe: Probe): boolean {
+  return fault.end === null && fault.probe_ids.includes(probe.id)
+}
+
+function ProbeLine({
+  probe,
+  wrong,
+  asOf,
+}: {
+  probe: Probe
+  /** What its readings are not believed for, now. */
+  wrong: Fault | undefined
+  asOf: string
+}) {
   const unit = useTemperatureUnit()
   const rules = useRules().data?.climate
   const [open, setOpen] = useState<'check' | 'hang' | null>(null)
@@ -54,6 +73,11 @@ function ProbeLine({ probe, asOf }: { probe: Probe; asOf: string }) {
           </span>
         )}
       </chakra.div>
+      {wrong && (
+        <chakra.p fontWeight={650} color="vessel">
+          {FAULT_WORDS[wrong.kind].name} {spanOf(wrong)}. {FAULT_WORDS[wrong.kind].look}
+        </chakra.p>
+      )}
       <chakra.div color="soft" fontSize="0.94em">
         {probe.place}, since {day(probe.since)}
         {probe.device && `, sent by ${probe.device}`}
@@ -68,7 +92,7 @@ function ProbeLine({ probe, asOf }: { probe: Probe; asOf: string }) {
         .
       </chakra.div>
       {!probe.by_hand && (
-        <chakra.div display="flex" gap={2} mt={1}>
+        <chakra.div display="flex" gap={2} mt={1} ms={-3}>
           <Button
             type="button"
             variant="bare"

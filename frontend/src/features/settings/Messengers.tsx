@@ -3,7 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct } from '@/shared/api/queries'
+import { useAct, useRules } from '@/shared/api/queries'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
@@ -26,11 +26,12 @@ export function Messengers() {
     queryFn: () => answer(api.GET('/api/messengers')),
   })
   const [adding, setAdding] = useState(false)
+  const repeat = useRules().data?.emergency_repeat_s
   return (
     <>
       <chakra.p color="soft" mb={3}>
-        Alarms go out once, outside quiet hours. An emergency goes out at any hour and again every
-        15 minutes until somebody says it was seen.
+        Alarms go out once, outside quiet hours. An emergency goes out at any hour and again
+        {repeat !== undefined && ` every ${repeat / 60} minutes`} until somebody says it was seen.
       </chakra.p>
       <chakra.ul listStyleType="none" mb={4}>
         {messengers.data?.map((messenger) => (

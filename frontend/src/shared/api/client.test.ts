@@ -32,7 +32,7 @@ describe('an answer', () => {
     unit = 'F'
     const reason = 'set point 12 °C is outside 24 to 36 °C'
     const problem = problemOf({ detail: reason, errors: [{ field: 'set_point_c', reason }] }, 422)
-    const inF = 'set point 53.6 °F is outside 75.2 to 96.8 °F'
+    const inF = 'set point 53.6\u00a0°F is outside 75.2 to 96.8\u00a0°F'
     expect(problem).toMatchObject({
       detail: inF,
       fields: [{ field: 'set_point_c', reason: inF }],

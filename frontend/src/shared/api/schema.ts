@@ -3446,6 +3446,8 @@ export interface components {
             /** Lay Day Orders */
             lay_day_orders: components["schemas"]["StepOrder"][];
             climate: components["schemas"]["ClimateRules"];
+            /** Emergency Repeat S */
+            emergency_repeat_s: number;
         };
         /**
          * SaveAsked

@@ -2,12 +2,25 @@ import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
-import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
+import { inKeepersUnit, type TemperatureUnit, useTemperatureUnit } from '@/shared/units'
 import { useAcknowledge } from './useAlarms'
 
 type Alarm = Schemas['AlarmTold']
 
+/** In order of gravity. */
 const WORDS = { emergency: 'Emergency', alarm: 'Alarm', notice: 'Notice' } as const
+const RANKS = Object.keys(WORDS)
+
+/** The gravest first, and of these the newest. */
+export function byGravity(alarms: Alarm[]): Alarm[] {
+  return [...alarms].sort((a, b) => RANKS.indexOf(a.severity) - RANKS.indexOf(b.severity))
+}
+
+/** "Upper: does the fan turn? Since 8 Jun 04:10." */
+export function alarmInWords(alarm: Alarm, unit: TemperatureUnit): string {
+  const said = inKeepersUnit(alarm.text, unit)
+  return `${said}${said.endsWith('?') ? '' : '.'} Since ${dayAndTime(alarm.began_at)}.`
+}
 
 /** Alarms open now, each with the way to say it was seen. */
 export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: boolean }) {
@@ -15,8 +28,9 @@ export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: 
   const acknowledge = useAcknowledge()
   return (
     <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
-      {alarms.map((alarm) => {
+      {byGravity(alarms).map((alarm) => {
         const grave = alarm.severity !== 'notice' && !alarm.acknowledged_at
+        const gravest = grave && alarm.severity === 'emergency'
         return (
           <chakra.li
             key={alarm.id}
@@ -27,17 +41,23 @@ export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: 
             rowGap={1}
             borderStart="6px solid"
             borderColor={grave ? 'vessel' : 'soft'}
-            bg={grave ? 'vesselSoft' : undefined}
+            bg={gravest ? 'vessel' : grave ? 'vesselSoft' : undefined}
+            color={gravest ? 'paper' : undefined}
+            fontWeight={gravest ? 650 : undefined}
             ps={4}
             pe={2}
             py={1}
           >
             <chakra.span flex="1" minWidth="15rem">
-              <chakra.strong color={grave ? 'vessel' : 'ink'} me={2} fontWeight={800}>
+              <chakra.strong
+                color={gravest ? 'paper' : grave ? 'vessel' : 'ink'}
+                me={2}
+                fontWeight={800}
+              >
                 {WORDS[alarm.severity]}
               </chakra.strong>
               {showCabinet && <strong>{alarm.cabinet}, </strong>}
-              {inKeepersUnit(alarm.text, unit)}, since {dayAndTime(alarm.began_at)}.
+              {alarmInWords(alarm, unit)}
             </chakra.span>
             {alarm.acknowledged_at ? (
               <chakra.span color="soft" fontSize="0.92em" pe={3}>
@@ -47,6 +67,7 @@ export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: 
               <Button
                 type="button"
                 size="small"
+                {...(gravest ? { color: 'paper', borderColor: 'paper' } : {})}
                 disabled={acknowledge.isPending}
                 onClick={() => acknowledge.mutate(alarm.id)}
                 aria-label={`Seen: ${alarm.text}`}

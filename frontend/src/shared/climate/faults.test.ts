@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
+import { alarmInWords, byGravity } from './Alarms'
 import { effectOf, FAULT_WORDS, type Fault, spanOf } from './faults'
 import { inWords } from './Readiness'
 
+const plain = (text: string) => text.replaceAll('\u00a0', ' ')
 const fault: Fault = {
   kind: 'fan',
   start: '2026-06-08T04:10:00',
@@ -16,24 +18,24 @@ const fault: Fault = {
 
 describe('what a fault did', () => {
   it('is told with its size, its heat and the days it cost', () => {
-    expect(effectOf(fault, 'C')).toBe(
+    expect(plain(effectOf(fault, 'C'))).toBe(
       'up to 3.3 °C below its usual, 132 degree-hours, pips 0.6 days later',
     )
   })
 
   it('has no zero to shift: a difference in °F is 1.8 times as large', () => {
-    expect(effectOf({ ...fault, largest_c: -2 }, 'F')).toContain('up to 3.6 °F below')
+    expect(plain(effectOf({ ...fault, largest_c: -2 }, 'F'))).toContain('up to 3.6 °F below')
   })
 
   it('knows both ways', () => {
     const warm = { ...fault, largest_c: 1.5, delay_days: -0.3 }
-    expect(effectOf(warm, 'C')).toContain('1.5 °C above its usual')
-    expect(effectOf(warm, 'C')).toContain('pips 0.3 days earlier')
+    expect(plain(effectOf(warm, 'C'))).toContain('1.5 °C above its usual')
+    expect(plain(effectOf(warm, 'C'))).toContain('pips 0.3 days earlier')
   })
 
   it('leaves out what is nothing', () => {
     const silent = { ...fault, largest_c: 0, degree_hours: 0, delay_days: 0.01 }
-    expect(effectOf(silent, 'C')).toBe('')
+    expect(plain(effectOf(silent, 'C'))).toBe('')
   })
 
   it('has a span, open while it lasts', () => {
@@ -52,16 +54,35 @@ describe('what a fault did', () => {
 describe('a condition that fails', () => {
   it('is said with its number and its limit, in the unit of the keeper', () => {
     const condition = { requirement: 'daily swing', met: false, value: 1.6, limit: 1 } as const
-    expect(inWords({ ...condition, since: null }, 'C')).toBe(
+    expect(plain(inWords({ ...condition, since: null }, 'C'))).toBe(
       "a day's swing of 1.6 °C (1.0 °C at most)",
     )
-    expect(inWords({ ...condition, since: null }, 'F')).toBe(
+    expect(plain(inWords({ ...condition, since: null }, 'F'))).toBe(
       "a day's swing of 2.9 °F (1.8 °F at most)",
     )
   })
 
   it('is not a number where nothing was read', () => {
     const condition = { requirement: 'mean', met: false, value: null, limit: 0.5, since: null }
-    expect(inWords(condition as Parameters<typeof inWords>[0], 'C')).toContain('no readings')
+    expect(plain(inWords(condition as Parameters<typeof inWords>[0], 'C'))).toContain('no readings')
+  })
+})
+
+describe('alarms', () => {
+  const alarm = (severity: string, text: string) =>
+    ({ severity, text, began_at: '2026-06-08T04:10:00' }) as Parameters<typeof alarmInWords>[0]
+
+  it('stand with the gravest first, whichever came last', () => {
+    const held = ['notice', 'alarm', 'emergency', 'alarm'].map((s, i) => alarm(s, `${i}`))
+    expect(byGravity(held).map((a) => a.text)).toEqual(['2', '1', '3', '0'])
+  })
+
+  it('are sentences, asked or said', () => {
+    expect(alarmInWords(alarm('alarm', 'North: does the fan turn?'), 'C')).toBe(
+      'North: does the fan turn? Since 8 Jun 04:10.',
+    )
+    expect(plain(alarmInWords(alarm('alarm', 'Upper: up to 34.4 °C'), 'F'))).toBe(
+      'Upper: up to 93.9 °F. Since 8 Jun 04:10.',
+    )
   })
 })

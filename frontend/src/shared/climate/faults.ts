@@ -17,6 +17,11 @@ export const FAULT_WORDS: Record<Fault['kind'], { name: string; look: string }> 
   'egg heat': { name: 'Eggs warm their place', look: 'Usual late in term.' },
 }
 
+/** Of these the readings are wrong, not the temperature. */
+export function ofReadings(fault: Fault): boolean {
+  return ['unplugged', 'stuck', 'fallen', 'drift'].includes(fault.kind)
+}
+
 /** "8 Jun 04:10 to 10 Jun 07:20", or "since 8 Jun 04:10". */
 export function spanOf(fault: Fault): string {
   return fault.end

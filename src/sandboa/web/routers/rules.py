@@ -16,6 +16,7 @@ from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.lay_day import USUAL_EGG_G, Step, steps
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
+from sandboa.journal.messages import REPEAT_S
 from sandboa.web.shapes import Told
 
 router = APIRouter(prefix="/api/rules", tags=["rules"])
@@ -65,6 +66,7 @@ class RulesTold(BaseModel):
     cautions: list[CautionTold]
     lay_day_orders: list[StepOrder]
     climate: ClimateRules
+    emergency_repeat_s: float
 
 
 @router.get("")
@@ -76,6 +78,7 @@ def get_rules() -> RulesTold:
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
         usual_egg_g=USUAL_EGG_G,
         cautions=[CautionTold.model_validate(c) for c in CAUTIONS],
+        emergency_repeat_s=REPEAT_S,
         climate=ClimateRules(
             fine_off_c=FINE_OFF_C,
             harm_above_c=HARM_ABOVE_C,
