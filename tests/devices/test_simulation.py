@@ -106,3 +106,65 @@ def test_eggs_warm_their_box_late_in_term_and_not_after() -> None:
     assert given[(20 * 144)] < 0.1 * given.max()
     assert times[given.argmax()] / DAY == pytest.approx(0.88 * 58, abs=1)
     assert given[-1] == 0.0
+
+
+def settled(**make: float) -> tuple[float, np.ndarray, np.ndarray]:
+    """Mean air, each shelf's air and its boxes after two days in a steady room (°C)."""
+    model = CabinetModel(room_swing_c=0.0, room_weather_c=0.0, **make)
+    was = run(model, 0, 2 * DAY, 120.0)
+    return float(was.air_c[-1].mean()), was.air_c[-1], was.box_c[-1]
+
+
+def test_a_heater_too_weak_for_its_room_stays_where_loss_equals_its_power() -> None:
+    # Two resistances in a row: three shelves of air to the wall, the wall to the room.
+    power, air_to_wall, wall_to_room = 12.0, 3 * 1.1, 1.9
+    mean, *_ = settled(heater_w=power, room_c=10.0, evaporation_g_day=0.0)
+    assert mean == pytest.approx(10.0 + power / air_to_wall + power / wall_to_room, abs=0.3)
+
+
+def test_boxes_are_cooled_by_what_leaves_them_and_by_nothing_else() -> None:
+    _, air, dry = settled(evaporation_g_day=0.0)
+    assert dry == pytest.approx(air, abs=0.01)
+    _, air, wet = settled(evaporation_g_day=20.0)
+    # 20 g a day in air of 62 % take 0.21 W; 0.35 W/K bring them back.
+    watts = 2_430 * 20 * 0.38 / DAY
+    assert air - wet == pytest.approx(np.full(3, watts / 0.35), rel=0.05)
+
+
+def test_a_door_lets_warmth_and_damp_out_and_both_come_back() -> None:
+    model = CabinetModel(opens=[(DAY, 600.0)], room_swing_c=0.0, room_weather_c=0.0)
+    was = run(model, 0, DAY + 6 * HOUR)
+    before, during = int(DAY // 60) - 5, int(DAY // 60) + 9
+    assert was.air_c[before].min() - was.air_c[during].min() > 0.5
+    assert was.humidity[before] - was.humidity[during] > 0.1
+    assert was.air_c[-1] == pytest.approx(was.air_c[before], abs=0.15)
+    assert was.humidity[-1] == pytest.approx(was.humidity[before], abs=0.04)
+
+
+def test_boxes_follow_the_air_late_and_flattened() -> None:
+    model = CabinetModel(opens=[(DAY, 900.0)], room_swing_c=0.0, room_weather_c=0.0)
+    was = run(model, 0, DAY + 6 * HOUR)
+    after = slice(int(DAY // 60), None)
+    air, box = was.air_c[after, 0], was.box_c[after, 0]
+    assert np.ptp(box) < 0.7 * np.ptp(air)
+    assert box.argmin() > air.argmin()
+
+
+def test_a_thermostat_that_overshoots_saws() -> None:
+    over = (Mishap(MishapKind.OVERSHOOT, DAY, 2 * DAY),)
+    was = run(CabinetModel(mishaps=over), 0, 2 * DAY)
+    quiet, saw = was.air_c[720:1440, 0], was.air_c[1700:, 0]
+    assert np.ptp(saw) > 1.5 > 5 * np.ptp(quiet)
+
+
+def test_a_new_set_point_is_reached() -> None:
+    model = CabinetModel(set_points=[(DAY, 29.0)])
+    was = run(model, 0, 3 * DAY)
+    assert was.air_c[1400, 0] == pytest.approx(31.5, abs=0.15)
+    assert was.air_c[-1, 0] == pytest.approx(29.0, abs=0.15)
+
+
+def test_the_same_seed_is_the_same_season_and_another_another() -> None:
+    first, again, other = (run(CabinetModel(), 0, DAY, 300.0, seed=seed) for seed in (1, 1, 2))
+    assert np.array_equal(first.air_c, again.air_c)
+    assert not np.array_equal(first.room_c, other.room_c)
