@@ -16,6 +16,7 @@ from sandboa.cli import main
 CHROMIUM_FLAGS = [
     "--no-sandbox",
     "--disable-gpu",
+    "--disable-gpu-rasterization",
     "--disable-quic",
     "--no-first-run",
     "--disable-background-networking",

@@ -163,7 +163,7 @@ def test_degrees_follow_the_keeper(desk: Page, demo: str) -> None:
     expect(desk.get_by_text("set to 31.5 °C", exact=True)).to_be_visible()
     desk.get_by_role("button", name="switch to °F").click()
     expect(desk.get_by_text("set to 88.7 °F", exact=True)).to_be_visible()
-    expect(desk.get_by_text(re.compile(r"Ran cold, down to 7\d\.\d °F")).first).to_be_visible()
+    expect(desk.get_by_text(re.compile(r"Ran cold, down to 7\d\.\d\s°F")).first).to_be_visible()
 
 
 def test_bench_answers_while_typing(desk: Page, demo: str) -> None:
