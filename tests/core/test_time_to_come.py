@@ -85,6 +85,24 @@ def test_a_probe_silent_for_a_week_is_expected_by_no_longer() -> None:
     assert at_day(30, [fell_silent]).future.probe is None
 
 
+def test_a_power_cut_on_lay_day_is_not_taken_for_the_weeks_to_come() -> None:
+    times = np.arange(-8 * DAY, 0.25 * DAY + 1, 600.0)
+    values = np.where(times > 0.05 * DAY, 26.0, 31.4)
+    lower = TemperatureSource(
+        Provenance.SHELF_PROBE, ReadingSeries(times, values), offset_c=0.1, name="Lower"
+    )
+    assert at_day(0.25, [lower], lower).future_c == pytest.approx(31.5)
+    # Where nothing is known of the days before, the box's own hours are all there is.
+    assert at_day(0.25, [lower]).future_c == pytest.approx(26.1)
+
+
+def test_after_three_days_the_box_speaks_for_itself() -> None:
+    cooler = source(60, c=30.0)
+    place = source(60)
+    assert at_day(2.0, [cooler], place).future_c == pytest.approx(31.5)
+    assert at_day(4.0, [cooler], place).future_c == pytest.approx(30.0)
+
+
 @given(st.floats(0.0, 50.0), st.sampled_from([CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C]))
 def test_measured_days_never_make_it_less_certain(day: float, sd_c: float) -> None:
     lower = source(60, sd_c)

@@ -176,3 +176,25 @@ def test_water_left_is_told_by_physics(north: HouseNow) -> None:
     assert box.water is not None
     assert 0.9 < box.water.share < 1.0
     assert box.water.share_low < box.water.share < box.water.share_high
+
+
+def test_a_clutch_laid_today_is_forecast_from_what_its_shelf_was_before(north: HouseNow) -> None:
+    """Half a day without heat on lay day, and no more than that: the weeks to come are as usual."""
+    lay_clutch(lay_day(0.25, dam="Tansy"), NOW_S)
+    facts = north.facts()
+    (low,) = (p for p in facts.probes.values() if p.name == "Low")
+    device = facts.devices[low.device]
+    rows = [("Low", int(NOW_S + m), 24.0, 0.6) for m in range(450, int(0.4 * DAY_S), 900)]
+    take_in(device, rows, NOW_S + 0.4 * DAY_S)
+    later_s = NOW_S + 0.4 * DAY_S
+    facts = north.facts()
+    tansy = facts.clutches[-1]
+    curve = development_curve(north, facts, tansy, later_s)
+    assert curve.temperature.future_c == pytest.approx(30.0)
+    assert curve.temperature.future.probe == "Low"
+    # Set to something else this morning, what was before says nothing any more.
+    change_set_point("North", 29.0, NOW_S, later_s)
+    facts = north.facts()
+    changed = development_curve(north, facts, facts.clutches[-1], later_s).temperature
+    assert changed.future.probe is None
+    assert changed.future_c != pytest.approx(30.0)

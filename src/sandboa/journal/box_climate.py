@@ -1,5 +1,6 @@
 """The temperature at a clutch's box, wherever it stood, from the probes there were."""
 
+import math
 from collections.abc import Callable, Iterator
 from itertools import pairwise
 
@@ -71,10 +72,13 @@ def _stand_in_offset_c(
 def _known_by(
     house: HouseNow, facts: Facts, shelf: int, as_of_s: float
 ) -> TemperatureSource | None:
-    """What measured the shelf, or a cabinet of one shelf, for days in the last fortnight."""
+    """What measured the shelf, or a cabinet of one shelf, for days since it was set as it is."""
     cabinet = facts.shelves[shelf].cabinet
     one_shelf = sum(s.cabinet == cabinet for s in facts.shelves.values()) == 1
-    from_s = as_of_s - OFFSET_DAYS * SECONDS_PER_DAY
+    set_since_s = max(
+        (t for t in facts.set_points[cabinet].from_s if t <= as_of_s), default=-math.inf
+    )
+    from_s = max(as_of_s - OFFSET_DAYS * SECONDS_PER_DAY, set_since_s)
     chain = [(shelf, Provenance.SHELF_PROBE), (cabinet, Provenance.CABINET_PROBE)]
     for place, provenance in chain if one_shelf else chain[:1]:
         for source in _sources(house, facts, place, provenance, from_s, as_of_s):

@@ -55,6 +55,8 @@ _REASONS = {
     "model_type": "is not a JSON object",
     "list_type": "is not a list",
 }
+#: Units that the names of fields end with, in words.
+_UNITS = {"_c": "°C", "_g": "g", "_l": "l", "_days": "days", "_min": "min", "_s": "s"}
 
 
 def problem(
@@ -122,8 +124,7 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(RequestValidationError)
     def _(_: Request, error: RequestValidationError) -> JSONResponse:
         errors = [_in_words(item) for item in error.errors()]
-        first = errors[0]
-        return problem(422, f"{first['field'] or 'the request'} {first['reason']}", errors)
+        return problem(422, _said(**errors[0]), errors)
 
     @app.exception_handler(Unavailable)
     def _(_: Request, error: Unavailable) -> JSONResponse:
@@ -155,6 +156,16 @@ def _in_words(item: dict[str, Any]) -> dict[str, str]:
         return {"field": field, "reason": pattern.format(**context)}
     except KeyError:
         return {"field": field, "reason": str(item["msg"])}
+
+
+def _said(field: str, reason: str) -> str:
+    """ "temperature is above 60 °C": what the API calls temperature_c, as a keeper says it."""
+    for ending, unit in _UNITS.items():
+        if field.endswith(ending):
+            measured = f" {unit}" if reason.startswith(("is above", "is below")) else ""
+            field, reason = field.removesuffix(ending), reason + measured
+            break
+    return f"{field.replace('_', ' ') or 'the request'} {reason}"
 
 
 def _plain(value: object) -> str:

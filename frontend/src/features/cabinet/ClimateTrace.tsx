@@ -27,7 +27,11 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
     from: cabinet.first_reading_at ? Date.parse(cabinet.first_reading_at) / 1000 : now - 60 * DAY,
     until: now,
   }
-  const latest = (seconds: number): Span => ({ from: now - seconds, until: now + seconds * 0.02 })
+  // A young record fills the width too: no season is shown that was not measured.
+  const latest = (seconds: number): Span => {
+    const back = Math.min(seconds, Math.max(now - limits.from, DAY / 4))
+    return { from: now - back, until: now + back * 0.02 }
+  }
   const [view, setView] = useState<Span>(latest(60 * DAY))
   const [fetched, setFetched] = useState<Span>(around(view))
   const [hidden, setHidden] = useState<ReadonlySet<number>>(new Set())

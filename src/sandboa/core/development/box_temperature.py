@@ -113,12 +113,13 @@ def box_temperature(
         are not used, so an old forecast can be made again.
     sources: best first; each fills what the ones before it left open.
     set_points: what stands in where no source speaks, plus `shelf_offset_c`.
-    future_c: °C from `as_of_s` on; by default the usual mean of the last 7 days at
-        the box (since lay when younger), or the set point on lay day.
+    future_c: °C from `as_of_s` on; by default what was usual in the last 7 days at
+        the box; where it stands less than 3 days, at its place; else the set point.
     settled_since_s: when the box was moved or the set point changed last; what
         was before says nothing of the time to come (at least 6 h must follow).
-    known_by: what measured this place in the days before lay, so that what is
-        expected there is known better than a guess on the first days too.
+    known_by: what measured this place for days, before lay too, since the set point
+        there was changed: so that what is expected is more than a guess, and a
+        power cut on lay day is not taken for the weeks to come.
 
     Raises ValueError when `as_of_s` is before `laid_s`.
 
@@ -151,16 +152,33 @@ def box_temperature(
         )
     stretches.sort(key=lambda s: s.start_s)
     if future_c is None:
-        recent_s = as_of_s - RECENT_DAYS * SECONDS_PER_DAY
-        if settled_since_s is not None and settled_since_s > recent_s:
-            settled = as_of_s - settled_since_s >= SETTLING_S
-            future_c = _usual_since_c(stretches, settled_since_s) if settled else None
-        else:
-            future_c = _usual_since_c(stretches, recent_s)
+        future_c = _usual_c(stretches, laid_s, as_of_s, settled_since_s, known_by)
     if future_c is None:
         future_c = set_points.at(as_of_s) + shelf_offset_c
     expected = _expected(stretches, as_of_s, known_by)
     return BoxTemperature(tuple(stretches), laid_s, as_of_s, future_c, expected)
+
+
+def _usual_c(
+    stretches: Sequence[Stretch],
+    laid_s: float,
+    as_of_s: float,
+    settled_since_s: float | None,
+    known_by: TemperatureSource | None,
+) -> float | None:
+    """What was usual lately at the box, or at its place while the box is new there."""
+    recent_s = as_of_s - RECENT_DAYS * SECONDS_PER_DAY
+    begins_s = max(laid_s, settled_since_s if settled_since_s is not None else laid_s)
+    if known_by is not None and as_of_s - begins_s < KNOWN_DAYS * SECONDS_PER_DAY:
+        known = known_by.series.between(recent_s, as_of_s)
+        place = list(_covered(known_by, known, recent_s, as_of_s))
+        usual_c = _usual_since_c(place, recent_s)
+        if usual_c is not None:
+            return usual_c + known_by.offset_c
+    if settled_since_s is not None and settled_since_s > recent_s:
+        settled = as_of_s - settled_since_s >= SETTLING_S
+        return _usual_since_c(stretches, settled_since_s) if settled else None
+    return _usual_since_c(stretches, recent_s)
 
 
 def _held_at_ends(source: TemperatureSource, laid_s: float, as_of_s: float) -> ReadingSeries:
