@@ -15,7 +15,7 @@ from sandboa.journal.pairings import begin_pairing, plan_pair, see_lock, see_sig
 from sandboa.journal.season import tick_preparation
 from sandboa.records.animals import Pairing
 from sandboa.records.clutches import Clutch
-from sandboa.records.house import DAM, SIRE, Animal, named
+from sandboa.records.house import DAM, SIRE
 
 Event = tuple[float, Callable[[], object]]
 
@@ -136,10 +136,8 @@ def _season_of(dam: _Dam, now_s: float) -> Iterator[Event]:
         yield from told(0.2, _ticked, task)
 
 
-def _id(name: str) -> int:
-    animal = named(Animal, name)
-    assert animal is not None, f"{name} is told of before being added"
-    return animal.entity
+#: Ids by name, as the animals of the house being furnished were added.
+_id: dict[str, int] = {}
 
 
 def _add(
@@ -148,38 +146,38 @@ def _add(
     said = AnimalSaid(
         role=role, name=name, hatch_year=year, traits=[TraitSaid(n, f) for n, f in traits]
     )
-    add_animal(said, at_s)
+    _id[name], _ = add_animal(said, at_s)
 
 
 def _weigh(name: str, mass_g: float, at_s: float) -> None:
-    weigh(_id(name), mass_g, at_s, at_s)
+    weigh(_id[name], mass_g, at_s, at_s)
 
 
 def _meal(name: str, taken: bool, at_s: float) -> None:
-    offer_meal(_id(name), taken, "small rat", None, at_s, at_s)
+    offer_meal(_id[name], taken, "small rat", None, at_s, at_s)
 
 
 def _sign(name: str, sign: Sign, at_s: float) -> None:
-    see_sign(_id(name), sign, at_s, at_s)
+    see_sign(_id[name], sign, at_s, at_s)
 
 
 def _visit(name: str, sire: str, lock_hours: float | None, at_s: float) -> None:
     """A visit told when it is over, with its lock."""
     until_s = at_s + _VISIT_DAYS * _DAY_S
-    visit, _ = begin_pairing(_id(name), _id(sire), at_s, until_s, until_s)
+    visit, _ = begin_pairing(_id[name], _id[sire], at_s, until_s, until_s)
     if lock_hours is not None:
         see_lock(visit, at_s + lock_hours * 3600.0, until_s)
     assert Pairing.now(visit) is not None
 
 
 def _plan(name: str, sire: str, at_s: float) -> None:
-    plan_pair(_id(name), _id(sire), at_s)
+    plan_pair(_id[name], _id[sire], at_s)
 
 
 def _prepared(name: str, task: PreparationTask, at_s: float) -> None:
-    tick_preparation(_id(name), task, True, at_s)
+    tick_preparation(_id[name], task, True, at_s)
 
 
 def _ticked(name: str, task: AftercareTask, at_s: float) -> None:
-    clutches = sorted(Clutch.current(Clutch.dam == _id(name)), key=lambda c: c.laid_s)
+    clutches = sorted(Clutch.current(Clutch.dam == _id[name]), key=lambda c: c.laid_s)
     tick_aftercare(clutches[-1], task, at_s)

@@ -20,6 +20,7 @@ from sandboa.journal.lay_day import EggLaid, LayDay, drafts, lay_clutch
 from sandboa.journal.lay_day.state import EggState, HappeningState
 from sandboa.journal.looks import grade_egg, water_box
 from sandboa.journal.methods import add_method
+from sandboa.records.database import database
 
 _DAY_S: Final = 86_400.0
 
@@ -105,8 +106,10 @@ def furnish(now_s: float) -> None:
         told += _story(code, clutch, now_s)
     told.append((now_s - 0.1 * _DAY_S, partial(_begin_lay_day, now_s)))
     told += climate(now_s)
-    for _, happen in sorted(told, key=lambda event: event[0]):
-        happen()
+    # One transaction around them all: a demo that is half told is none, and it is sooner there.
+    with database.atomic():
+        for _, happen in sorted(told, key=lambda event: event[0]):
+            happen()
 
 
 def _story(
