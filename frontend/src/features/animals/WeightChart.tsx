@@ -100,8 +100,12 @@ function marks(
     ctx.moveTo(x, bbox.top)
     ctx.lineTo(x, bbox.top + bbox.height)
     ctx.stroke()
-    ctx.fillText('laid', x + 5 * ratio, bbox.top + 14 * ratio)
+    // Beside the line where there is room: after the last lay day there seldom is.
+    const left = x + 40 * ratio > bbox.left + bbox.width
+    ctx.textAlign = left ? 'right' : 'left'
+    ctx.fillText('laid', x + (left ? -5 : 5) * ratio, bbox.top + 14 * ratio)
   }
+  ctx.textAlign = 'left'
   if (lightest !== null) {
     const y = plot.valToPos(lightest, 'y', true)
     ctx.strokeStyle = ink('soft')

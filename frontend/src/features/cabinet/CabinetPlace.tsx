@@ -165,7 +165,7 @@ function NoCabinet() {
       <Title>No cabinet yet</Title>
       <chakra.p mt={4} mb={6} fontSize="1.1em">
         A cabinet has shelves and a set point. Hang a logger in it well before the first egg:
-        whether it is ready is measured over 48 hours.
+        whether it is ready is measured.
       </chakra.p>
       <Button asChild variant="act">
         <Link to="/cabinets/new">Set up a cabinet</Link>

@@ -2,12 +2,12 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct } from '@/shared/api/queries'
+import { useAct, useRules } from '@/shared/api/queries'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
-import { typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
+import { inKeepersUnit, typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
 
 type Kind = 'reference' | 'salt'
 
@@ -22,6 +22,7 @@ export function CheckForm({
   onDone: () => void
 }) {
   const unit = useTemperatureUnit()
+  const salt = useRules().data?.climate.salt_humidity
   const [kind, setKind] = useState<Kind>('reference')
   const form = useForm({ defaultValues: { shown: '', reference: '', at: inputMoment(asOf) } })
   const check = useAct(
@@ -90,7 +91,14 @@ export function CheckForm({
               inputMode="decimal"
               required
               check={(text) => !Number.isNaN(typedNumber(text)) || 'Per cent, like 74.'}
-              help="Table salt, damp but not afloat, with the probe in a closed bag for 12 hours at 25 to 35 °C: the air is at 75.3 %."
+              help={
+                salt === undefined
+                  ? undefined
+                  : inKeepersUnit(
+                      `Table salt, damp but not afloat, with the probe in a closed bag for 12 hours at 25 to 35 °C: the air is at ${(salt * 100).toFixed(1)} %.`,
+                      unit,
+                    )
+              }
             />
           )}
           <TextField name="at" label="When" type="datetime-local" required />

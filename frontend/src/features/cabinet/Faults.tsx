@@ -93,6 +93,7 @@ function FaultLine({ fault, asOf }: { fault: Fault; asOf: string }) {
           type="button"
           variant="bare"
           size="small"
+          ms={-3}
           disabled={leaveOut.isPending}
           onClick={() => leaveOut.mutate()}
         >

@@ -10,6 +10,7 @@ type Drawn = { ink: string; x: number; y: number; width: number; height: number 
 function plotted(times: number[]) {
   const rects: Drawn[] = []
   const words: string[] = []
+  const ends: number[] = []
   const ctx = {
     fillStyle: '',
     save() {},
@@ -18,7 +19,10 @@ function plotted(times: number[]) {
     rect() {},
     clip() {},
     measureText: (text: string) => ({ width: text.length * 7 }),
-    fillText: (text: string, _x: number, y: number) => words.push(`${text} @${Math.round(y)}`),
+    fillText(text: string, x: number, y: number) {
+      words.push(`${text} @${Math.round(y)}`)
+      ends.push(x + text.length * 7)
+    },
     fillRect(x: number, y: number, width: number, height: number) {
       rects.push({ ink: this.fillStyle, x, y, width, height })
     },
@@ -30,7 +34,7 @@ function plotted(times: number[]) {
     valToPos: (value: number, scale: string) =>
       scale === 'x' ? (value / (10 * DAY)) * 1000 : ((35 - value) / 10) * 300,
   }
-  return { plot: plot as unknown as uPlot, rects, words }
+  return { plot: plot as unknown as uPlot, rects, words, ends }
 }
 
 const at = (day: number) => new Date(day * DAY * 1000).toISOString()
@@ -88,6 +92,14 @@ describe('over the lines of a trace', () => {
     const faults = [fault('fan', 2, 4), fault('stuck', 2.2, 3), fault('door', 8, 8.1)]
     drawOver(plot, { ...marks, faults }, ink, '13px x')
     expect(words).toEqual(['Shelves drifted apart @18', 'Probe stuck @35', 'Door left open @18'])
+  })
+
+  it('are whole at the right edge, and still in rows', () => {
+    const { plot, words, ends } = plotted(times)
+    const faults = [fault('fan', 9.5, 9.6), fault('stuck', 9.9, null)]
+    drawOver(plot, { ...marks, faults }, ink, '13px x')
+    expect(Math.max(...ends)).toBeLessThanOrEqual(1000)
+    expect(words).toEqual(['Shelves drifted apart @18', 'Probe stuck @35'])
   })
 
   it('is no name for the warmth of eggs, which is no fault, nor for what is out of sight', () => {

@@ -68,7 +68,11 @@ export function drawOver(plot: uPlot, marks: Marks | null, ink: Ink, font: strin
       if (right < plot.bbox.left || left > plot.bbox.left + plot.bbox.width) continue
       const x = Math.max(left, plot.bbox.left)
       ctx.fillStyle = ink(ofTemperature(fault) ? 'vessel' : 'soft')
-      const row = rowFor(taken, x, ctx.measureText(FAULT_WORDS[fault.kind].name).width)
+      const { name } = FAULT_WORDS[fault.kind]
+      const { width } = ctx.measureText(name)
+      // A name that begins near the right edge ends there.
+      const nameX = Math.min(x + 2 * ratio, plot.bbox.left + plot.bbox.width - width)
+      const row = rowFor(taken, nameX, width)
       const y = plot.bbox.top + (4 + row * 17) * ratio
       ctx.fillRect(
         x,
@@ -76,7 +80,7 @@ export function drawOver(plot: uPlot, marks: Marks | null, ink: Ink, font: strin
         Math.max(Math.min(right, plot.bbox.left + plot.bbox.width) - x, 3),
         3 * ratio,
       )
-      ctx.fillText(FAULT_WORDS[fault.kind].name, x + 2 * ratio, y + 14 * ratio)
+      ctx.fillText(name, nameX, y + 14 * ratio)
     }
     for (const event of marks.events) {
       const x = plot.valToPos(Date.parse(event.at) / 1000, 'x', true)

@@ -1962,6 +1962,8 @@ export interface components {
             slow_below_c: number;
             /** Saturated Humidity */
             saturated_humidity: number;
+            /** Salt Humidity */
+            salt_humidity: number;
             /** Checked Probe Sd C */
             checked_probe_sd_c: number;
             /** Unchecked Probe Sd C */

@@ -25,7 +25,7 @@ export function Readiness({ cabinet }: { cabinet: Cabinet | undefined }) {
         </chakra.strong>
         {cabinet.since && ` since ${dayAndTime(cabinet.since)}`}
         {cabinet.target_c !== null && `, set to ${temperature(cabinet.target_c, unit)}`}
-        {cabinet.probes.length === 0 && '. It is measured: hang a logger in it for 48 hours.'}
+        {cabinet.probes.length === 0 && '. It is measured: hang a logger in it some days before.'}
       </chakra.p>
       {failing.length > 0 && (
         <chakra.ul listStyleType="none" color="soft">
@@ -43,7 +43,7 @@ export function Readiness({ cabinet }: { cabinet: Cabinet | undefined }) {
 
 /** A failing condition with its number in the keeper's unit; differences have no zero to shift. */
 export function inWords(condition: Condition, unit: 'C' | 'F'): string {
-  if (condition.value === null) return 'no readings in the last 48 h'
+  if (condition.value === null) return 'no readings of late'
   const degrees = (celsius: number) => difference(celsius, unit)
   const { value, limit } = condition
   switch (condition.requirement) {
@@ -52,7 +52,7 @@ export function inWords(condition: Condition, unit: 'C' | 'F'): string {
     case 'daily swing':
       return `a day's swing of ${degrees(value)} (${degrees(limit)} at most)`
     case 'whole swing':
-      return `a swing of ${degrees(value)} over 48 h (${degrees(limit)} at most)`
+      return `a swing of ${degrees(value)} over all of it (${degrees(limit)} at most)`
     case 'mean':
       return `its mean is ${degrees(value)} off target (${degrees(limit)} at most)`
   }

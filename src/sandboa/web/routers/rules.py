@@ -7,7 +7,7 @@ from pydantic import BaseModel
 
 from sandboa.core.cautions import CAUTIONS
 from sandboa.core.climate.limits import SWING_C
-from sandboa.core.climate.probe_checks import SATURATED_HUMIDITY
+from sandboa.core.climate.probe_checks import SALT_HUMIDITY, SATURATED_HUMIDITY
 from sandboa.core.development.box_temperature import RECENT_DAYS
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
@@ -51,6 +51,7 @@ class ClimateRules(BaseModel):
     harm_above_c: float
     slow_below_c: float
     saturated_humidity: float
+    salt_humidity: float
     checked_probe_sd_c: float
     unchecked_probe_sd_c: float
     recent_days: float
@@ -84,6 +85,7 @@ def get_rules() -> RulesTold:
             harm_above_c=HARM_ABOVE_C,
             slow_below_c=COLD_BELOW_C,
             saturated_humidity=SATURATED_HUMIDITY,
+            salt_humidity=SALT_HUMIDITY,
             checked_probe_sd_c=CHECKED_PROBE_SD_C,
             unchecked_probe_sd_c=UNCHECKED_PROBE_SD_C,
             recent_days=RECENT_DAYS,
