@@ -9,11 +9,11 @@ import pytest
 from fastapi.testclient import TestClient
 
 from samples import NOW, NOW_S
+from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES
 from sandboa.records import readings as records_of_readings
 from sandboa.records.database import database
 from sandboa.web import intake_gate
 from sandboa.web.clock import StoppedClock
-from sandboa.web.guards import LARGEST_DELIVERY_BYTES
 from web.asking import lay, problem
 
 

@@ -1,16 +1,17 @@
 """What a device sends, over HTTP or MQTT: readings as JSON, in any order."""
 
 from datetime import datetime
-from typing import Annotated, NotRequired
+from typing import Annotated, Final, NotRequired
 
 from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 from typing_extensions import TypedDict
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import READING_RANGE_C
+from sandboa.journal.intake import SentReading
 
-#: (probe's name, or None for a device's only one; time s; °C; humidity 0-1 or None)
-SentReading = tuple[str | None, int, float, float | None]
+#: Bytes of one delivery, packed or not: some 100,000 readings (assumption).
+LARGEST_DELIVERY_BYTES: Final = 9_000_000
 
 _ProbeName = Annotated[str, Field(max_length=200)]
 

@@ -6,14 +6,13 @@ from typing import Final
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.web.problems import problem
 
 #: Bytes of a request body that is not a file (assumption: 100,000 readings are about 8 MB).
 LARGEST_BODY_BYTES: Final = 12 * 1024 * 1024
-#: Bytes of one delivery of a device, packed or not: some 100,000 readings (assumption).
-LARGEST_DELIVERY_BYTES: Final = 9_000_000
 #: Bytes that may come in at paths that take files.
 LIMITS: Final = (
     ("/api/readings/files", LARGEST_FILE_BYTES),

@@ -17,7 +17,7 @@ from paho.mqtt.enums import CallbackAPIVersion
 from pydantic import ValidationError
 
 from sandboa.core.errors import NotPlausible
-from sandboa.formats.delivery import Delivery
+from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery
 from sandboa.journal.devices import NotAllowed, device_called
 from sandboa.journal.intake import TakenIn, take_in
 from sandboa.records.database import Unavailable
@@ -25,7 +25,6 @@ from sandboa.records.database import Unavailable
 TOPIC: Final = "sandboa/+/readings"
 #: s after which a delivery that could not be stored is tried again.
 _RETRY_S: Final = 1.0
-_LARGEST_BYTES: Final = 9_000_000
 
 _log = logging.getLogger(__name__)
 
@@ -88,7 +87,7 @@ class MqttIntake:
 
     def _store(self, name: str, payload: bytes) -> TakenIn:
         device = device_called(name)
-        if len(payload) > _LARGEST_BYTES:
+        if len(payload) > LARGEST_DELIVERY_BYTES:
             raise NotPlausible("readings", "too large: send smaller batches")
         delivery = Delivery.model_validate_json(payload)
         return take_in(device, delivery.rows(), self._now_s(), delivery.sent_s)

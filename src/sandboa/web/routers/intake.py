@@ -6,12 +6,11 @@ from fastapi import APIRouter, Header, Request
 from pydantic import BaseModel
 from starlette.concurrency import run_in_threadpool
 
-from sandboa.formats.delivery import Delivery
+from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery
 from sandboa.journal import intake
 from sandboa.journal.devices import NotAllowed, device_of
 from sandboa.records import held_readings
 from sandboa.records.house import Device
-from sandboa.web.guards import LARGEST_DELIVERY_BYTES
 from sandboa.web.gzip_body import unpacked
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.json_body import described, validated
