@@ -8,6 +8,7 @@ from sandboa.core.box import Closing
 from sandboa.core.climate import ExposureTotals, exposure_totals
 from sandboa.core.climate.probe_checks import CheckKind
 from sandboa.core.development import Provenance, ReadingSeries
+from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import WaterLeft, loss_g_day, water_left
 from sandboa.journal.box_climate import shelf_offset_c
@@ -18,7 +19,6 @@ from sandboa.journal.forecasts_told import Lessons, lessons
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.journal.probe_records import record_at
 from sandboa.journal.readiness import CabinetReadiness, cabinets_readiness
-from sandboa.journal.today import SILENT_AFTER_S
 from sandboa.records import readings
 from sandboa.records.house import Cabinet, Probe, Shelf
 
@@ -173,7 +173,7 @@ def _measured(
 ) -> TemperatureHere:
     """The mean of the last half hour of a place's logger, if it spoke within 2 h."""
     day = record_at(house, facts, place, now_s - SECONDS_PER_DAY, now_s)
-    if not len(day.times_s) or now_s - day.times_s[-1] > SILENT_AFTER_S:
+    if not len(day.times_s) or now_s - day.times_s[-1] > LOGGER_GAP_S:
         return TemperatureHere(None, None, None, None)
     last_s = float(day.times_s[-1])
     recent = day.between(last_s - _NOW_S, last_s).temperature_c
@@ -189,7 +189,7 @@ def _humidity(facts: Facts, cabinet: Cabinet, now_s: float) -> float | None:
             tip = tips.get(probe.entity)
             if tip is None or tip.last_humidity is None or tip.last_s is None:
                 continue
-            if now_s - tip.last_s <= SILENT_AFTER_S:
+            if now_s - tip.last_s <= LOGGER_GAP_S:
                 checks = [c for c in facts.checks.get(probe.entity, []) if c.kind == "salt"]
                 offset = checks[-1].offset if checks else 0.0
                 return min(max(tip.last_humidity + offset, 0.0), 1.0)

@@ -4,15 +4,14 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.dimples import Scope, Urgency
-from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
+from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.clutch_now import ClutchNow, clutch_now
 from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.records import readings
 
-#: s without a reading after which a logger counts as silent (handbook 1: no gap over 2 h).
-SILENT_AFTER_S: Final = 2.0 * SECONDS_PER_HOUR
 #: days ahead in which a first pip is announced (handbook 3: "last week").
 PIP_SOON_DAYS: Final = 7.0
 #: days for which a cold spell stays news (assumption).
@@ -153,7 +152,7 @@ def _silent(facts: Facts, as_of_s: float) -> Iterator[SilentProbe]:
             continue
         tip = tips.get(probe.entity)
         last_s = tip.last_s if tip else None
-        if last_s is None or as_of_s - last_s > SILENT_AFTER_S:
+        if last_s is None or as_of_s - last_s > LOGGER_GAP_S:
             yield SilentProbe(probe.name, last_s)
 
 

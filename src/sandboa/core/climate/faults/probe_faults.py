@@ -12,10 +12,9 @@ from sandboa.core.climate.faults.grid import Grid, joined, runs
 from sandboa.core.climate.faults.kinds import Fault, FaultKind, ProbeRecord
 from sandboa.core.climate.faults.known import mean, median
 from sandboa.core.development.clock import FloatArray
+from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_HOUR
 
-#: h without a reading (handbook A2: up to 2 h it is bridged).
-GAP_HOURS: Final = 2.0
 #: h a probe tells the same to the last digit, at least (handbook E: "for hours"; assumption).
 STUCK_HOURS: Final = 3.0
 #: times the longest run of equal readings that chance makes likely (assumption).
@@ -44,7 +43,7 @@ def unplugged(probe: ProbeRecord, now_s: float) -> Iterator[Fault]:
     if not len(probe.times_s):
         return
     ends = np.append(probe.times_s[1:], now_s)
-    for at in np.flatnonzero(ends - probe.times_s > GAP_HOURS * SECONDS_PER_HOUR).tolist():
+    for at in np.flatnonzero(ends - probe.times_s > LOGGER_GAP_S).tolist():
         last = at == len(probe.times_s) - 1
         yield Fault(
             FaultKind.UNPLUGGED,
