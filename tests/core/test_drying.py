@@ -1,11 +1,16 @@
 """Water of a box by physics alone: vapour, closing, medium, and the band around it."""
 
 import pytest
-from hypothesis import given
-from hypothesis import strategies as st
 
 from sandboa.core.box import Closing
-from sandboa.core.water import loss_g_day, water_left
+from sandboa.core.water import (
+    AirOfDay,
+    MassLedger,
+    WaterLeft,
+    loss_curve,
+    loss_g_day,
+    water_left,
+)
 from sandboa.core.water.drying import EXCHANGE_L_DAY, MEDIUM_FACTOR, vapour_density_g_l
 from sandboa.core.water.mixing import MEDIA
 
@@ -24,11 +29,18 @@ def test_the_example_of_the_handbook() -> None:
     """100 g in perlite, a cracked corner, 31.5 °C and 40 %: about 2.1 g a day, half by day 24."""
     loss = loss_g_day(Closing.CRACKED_CORNER, "perlite", 31.5, 31.5, 0.40)
     assert loss == pytest.approx(2.1, abs=0.05)
-    assert water_left(100.0, loss, 0.0, 24 * DAY).share == pytest.approx(0.5, abs=0.02)
-    dry = water_left(100.0, loss, 0.0, 35 * DAY)
-    assert dry.share == pytest.approx(0.25, abs=0.02)
-    damp = loss_g_day(Closing.CRACKED_CORNER, "perlite", 31.5, 31.5, 0.90)
-    assert water_left(100.0, damp, 0.0, 60 * DAY).share > 0.75
+    left = _by_physics(0.40, 24)
+    assert left.share == pytest.approx(0.5, abs=0.02)
+    assert _by_physics(0.40, 35).share == pytest.approx(0.25, abs=0.02)
+    assert _by_physics(0.90, 60).share > 0.75
+
+
+def _by_physics(humidity: float, days: float) -> WaterLeft:
+    air = [AirOfDay(0.0, days * DAY, 31.5, humidity)]
+    curve = loss_curve(air, [(0.0, Closing.CRACKED_CORNER)], "perlite")
+    left = water_left(MassLedger(0.0, None, 100.0), curve, days * DAY)
+    assert left is not None
+    return left
 
 
 def test_every_closing_and_every_medium_has_its_number() -> None:
@@ -38,28 +50,3 @@ def test_every_closing_and_every_medium_has_its_number() -> None:
 
 def test_air_as_damp_as_the_box_takes_nothing() -> None:
     assert loss_g_day(Closing.LOOSE_LID, "perlite", 31.0, 31.0, 1.0) == 0.0
-
-
-def test_water_poured_counts_from_when_it_was_poured_and_never_overfills() -> None:
-    topped = water_left(100.0, 2.0, 0.0, 20 * DAY, [(10 * DAY, 15.0)])
-    assert topped.share == pytest.approx(0.75)
-    brimming = water_left(100.0, 2.0, 0.0, 10 * DAY, [(10 * DAY, 500.0)])
-    assert brimming.share == 1.0
-    assert water_left(100.0, 2.0, 0.0, 10 * DAY, [(20 * DAY, 50.0)]).share == pytest.approx(0.8)
-
-
-@given(
-    st.floats(20, 500), st.floats(0, 10), st.floats(0, 90),
-    st.lists(st.tuples(st.floats(0, 90), st.floats(1, 100)), max_size=4),
-)  # fmt: skip
-def test_the_band_holds_the_middle_and_all_are_shares(water, loss, days, poured) -> None:
-    told = water_left(water, loss, 0.0, days * DAY, [(d * DAY, g) for d, g in poured])
-    assert 0.0 <= told.share_low <= told.share <= told.share_high <= 1.0
-
-
-@given(st.floats(0, 5), st.floats(0, 80), st.floats(0, 80))
-def test_a_box_only_dries(loss, a, b) -> None:
-    earlier, later = sorted((a, b))
-    assert water_left(100, loss, 0.0, later * DAY).share <= (
-        water_left(100, loss, 0.0, earlier * DAY).share + 1e-9
-    )

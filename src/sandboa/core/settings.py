@@ -1,9 +1,12 @@
 """Numbers a keeper can set for the house, each with its default, range and reason."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.air import FREE_AIR_L
 from sandboa.core.dam_care.aftercare import NOT_EATING_DAYS
+from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import SECOND_CLUTCH_DAYS
 from sandboa.core.pairing.plan import (
@@ -12,7 +15,10 @@ from sandboa.core.pairing.plan import (
     VISIT_INTERVAL_DAYS,
     VISIT_INTERVAL_RANGE_DAYS,
 )
+from sandboa.core.standing.rules import DEPENDENCE, PRIOR_WORDS, PRIORS, STANDING_FROM, Standing
+from sandboa.core.standing.signs import SIGNS
 from sandboa.core.units import require_range
+from sandboa.core.water.drying import EXCHANGE_L_DAY, MEDIUM_FACTOR
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,6 +31,63 @@ class Setting:
     default: float
     limits: tuple[float, float]
     reason: str
+    group: str = "House"
+
+
+def _dents() -> Iterator[Setting]:
+    words = ("one slight dimple", "clear dents", "a creased or sunken side")
+    limits = ((0.30, 0.60), (0.60, 0.80), (0.80, 1.00))
+    for (start, grade), said, span in zip(ALLOWED_FROM, words, limits, strict=True):
+        yield Setting(
+            f"dents.{grade}", f"{said[0].upper()}{said[1:]} is normal from", "developed",
+            start, span, "Share of development by heat; calendar days play no part.", "Dents",
+        )  # fmt: skip
+
+
+def _standing() -> Iterator[Setting]:
+    spans = {
+        Standing.SOUND: (0.70, 0.99),
+        Standing.WATCH: (0.35, 0.69),
+        Standing.FAILING: (0.02, 0.34),
+    }
+    for standing, start in STANDING_FROM.items():
+        yield Setting(
+            f"standing.{standing}", f"{standing.capitalize()} from", "chance of being alive",
+            start, spans[standing], "Below the lowest an egg is probably lost.", "Standing",
+        )  # fmt: skip
+    yield Setting(
+        "standing.dependence", "Factor on every sign", "times", DEPENDENCE, (0.1, 1.0),
+        "Signs lean on one another: a spot often comes with a smell.", "Standing",
+    )  # fmt: skip
+    for key, log_odds in PRIORS.items():
+        yield Setting(
+            f"prior.{key}", PRIOR_WORDS[key][0].upper() + PRIOR_WORDS[key][1:], "log-odds",
+            log_odds, (-6.0, 6.0), "Where an egg starts: above 0 it more likely lives.", "Standing",
+        )  # fmt: skip
+    for sign in SIGNS.values():
+        if sign.weight:
+            yield Setting(
+                sign.key, sign.words[0].upper() + sign.words[1:], "log-odds", sign.weight,
+                (-8.0, 8.0), "Above 0 speaks for the egg, below against it.", "Standing",
+            )  # fmt: skip
+
+
+def _water() -> Iterator[Setting]:
+    for closing, l_day in EXCHANGE_L_DAY.items():
+        yield Setting(
+            f"exchange.{closing}", f"Air exchange: {closing}", "l a day", l_day, (1.0, 1000.0),
+            "Before any weighing; a box's own weighings move it from there.", "Water and air",
+        )  # fmt: skip
+    for medium, factor in MEDIUM_FACTOR.items():
+        yield Setting(
+            f"medium.{medium}", f"Drying factor: {medium}", "times", factor, (0.1, 3.0),
+            "How freely the medium gives its water off.", "Water and air",
+        )  # fmt: skip
+    yield Setting(
+        "free_air_l", "Free air in a box", "l", FREE_AIR_L, (0.2, 50.0),
+        "What is left of the box beside medium and eggs; used for the oxygen estimate.",
+        "Water and air",
+    )  # fmt: skip
 
 
 SETTINGS: Final = {
@@ -54,6 +117,9 @@ SETTINGS: Final = {
             SECOND_CLUTCH_DAYS, (1.0, 365.0),
             "A second clutch so soon is rare; a dam chosen by mistake is not.",
         ),
+        *_dents(),
+        *_standing(),
+        *_water(),
     )
 }  # fmt: skip
 

@@ -5,7 +5,13 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
-from sandboa.core.dimples.stages import FULL_TERM_FROM, allowed_grade, excess_grade
+from sandboa.core.dimples.stages import (
+    ALLOWED_FROM,
+    FULL_TERM_FROM,
+    Stages,
+    allowed_grade,
+    excess_grade,
+)
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SECONDS_PER_DAY
 
@@ -93,6 +99,7 @@ def judge_egg(
     eggs_as_bad: int,
     loses_water_fast: bool = False,
     rose_fast: bool = False,
+    stages: Stages = ALLOWED_FROM,
 ) -> DimpleJudgement:
     """Judge one egg among its box (handbook B).
 
@@ -104,6 +111,7 @@ def judge_egg(
     eggs_as_bad: how many of them are early for the stage, this one included.
     loses_water_fast: rough or windowed shell.
     rose_fast: risen by 2 grades within 7 days (see `rose_fast`).
+    stages: from which share on which grade is normal, as the house has it.
 
     Raises NotPlausible for values out of range.
 
@@ -116,8 +124,8 @@ def judge_egg(
         raise NotPlausible(
             "eggs_as_bad", f"{eggs_as_bad} eggs as bad, but the box has {live_eggs} live eggs"
         )
-    allowed = allowed_grade(development, loses_water_fast=loses_water_fast)
-    excess = excess_grade(development, grade, loses_water_fast=loses_water_fast)
+    allowed = allowed_grade(development, loses_water_fast=loses_water_fast, stages=stages)
+    excess = excess_grade(development, grade, loses_water_fast=loses_water_fast, stages=stages)
     scope = Scope.NONE
     if excess >= 1:
         scope = Scope.BOX if eggs_as_bad >= BOX_SHARE * live_eggs else Scope.EGG
@@ -127,13 +135,15 @@ def judge_egg(
         excess=excess,
         scope=Scope.EGG if urgent_rise and scope is Scope.NONE else scope,
         urgency=_urgency(scope, grade, urgent_rise),
-        shell_allowance_used=excess == 0 and grade > allowed_grade(development),
+        shell_allowance_used=excess == 0 and grade > allowed_grade(development, stages=stages),
         rose_fast=urgent_rise,
         full_term=development >= FULL_TERM_FROM,
     )
 
 
-def judge_box(development: float, eggs: Sequence[EggTurgor]) -> BoxJudgement:
+def judge_box(
+    development: float, eggs: Sequence[EggTurgor], stages: Stages = ALLOWED_FROM
+) -> BoxJudgement:
     """Judge a whole box of live, graded eggs; the order of `eggs` does not matter.
 
     An empty box is judged as nothing to do.
@@ -142,7 +152,10 @@ def judge_box(development: float, eggs: Sequence[EggTurgor]) -> BoxJudgement:
         sorted(
             egg.number
             for egg in eggs
-            if excess_grade(development, egg.grade, loses_water_fast=egg.loses_water_fast) >= 1
+            if excess_grade(
+                development, egg.grade, loses_water_fast=egg.loses_water_fast, stages=stages
+            )
+            >= 1
         )
     )
     by_egg = {
@@ -153,6 +166,7 @@ def judge_box(development: float, eggs: Sequence[EggTurgor]) -> BoxJudgement:
             eggs_as_bad=len(early),
             loses_water_fast=egg.loses_water_fast,
             rose_fast=egg.rose_fast,
+            stages=stages,
         )
         for egg in eggs
     }
@@ -191,6 +205,18 @@ def answered_water(history: Sequence[Grading], watered_s: Sequence[float]) -> fl
             if min(g.grade for g in after) <= last.grade - 1:
                 return water_s
     return None
+
+
+def did_not_answer(history: Sequence[Grading], watered_s: Sequence[float], now_s: float) -> bool:
+    """Whether the latest watering was looked at again, has had its 5 days, and changed nothing."""
+    known = [w for w in watered_s if w <= now_s]
+    if not known or answered_water(history, known) is not None:
+        return False
+    water_s = max(known)
+    before = [g for g in history if g.at_s <= water_s]
+    after = [g for g in history if g.at_s > water_s]
+    over = now_s - water_s >= ANSWER_DAYS * SECONDS_PER_DAY
+    return bool(over and before and after)
 
 
 def _urgency(scope: Scope, grade: int, urgent_rise: bool) -> Urgency:

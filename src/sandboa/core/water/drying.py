@@ -1,12 +1,10 @@
 """How fast a box dries when nobody weighs it: vapour, air exchange, medium (handbook D3)."""
 
 import math
-from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Final
 
 from sandboa.core.box import Closing
-from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.mixing import medium_named
 
 #: Relative humidity of the air in a box with damp medium (handbook D3).
@@ -31,17 +29,6 @@ MEDIUM_FACTOR: Final = {
 }
 #: Sd of the exchange as a factor, before any weighing (handbook D3; assumption).
 EXCHANGE_SD_FACTOR: Final = 2.0
-_Z80: Final = 1.2815515655446004
-
-
-@dataclass(frozen=True, slots=True)
-class WaterLeft:
-    """Share of the set-up water that is left, with its 80 % band, and the loss, g/day."""
-
-    share: float
-    share_low: float
-    share_high: float
-    loss_g_day: float
 
 
 def vapour_density_g_l(temperature_c: float, humidity: float) -> float:
@@ -55,49 +42,38 @@ def vapour_density_g_l(temperature_c: float, humidity: float) -> float:
     return humidity * saturation_pa * 18.015 / 8.31446 / (temperature_c + 273.15) / 1000.0
 
 
+@dataclass(frozen=True)
+class ExchangeRules:
+    """Air exchange (l/day) and medium factor in force; what is not set is the default."""
+
+    exchange_l_day: dict[Closing, float] = field(default_factory=dict)
+    medium_factor: dict[str, float] = field(default_factory=dict)
+
+    def l_day(self, closing: Closing) -> float:
+        """Effective air exchange of a closing."""
+        return self.exchange_l_day.get(closing, EXCHANGE_L_DAY[closing])
+
+    def factor(self, medium: str) -> float:
+        """What the medium makes of it; NotPlausible for one not known."""
+        name = medium_named(medium).name
+        return self.medium_factor.get(name, MEDIUM_FACTOR[name])
+
+
+DEFAULT_EXCHANGE: Final = ExchangeRules()
+
+
 def loss_g_day(
-    closing: Closing, medium: str, box_c: float, cabinet_c: float, cabinet_humidity: float
+    closing: Closing,
+    medium: str,
+    box_c: float,
+    cabinet_c: float,
+    cabinet_humidity: float,
+    rules: ExchangeRules = DEFAULT_EXCHANGE,
 ) -> float:
     """Water a box loses a day by its closing and medium (g); >= 0.
 
     Example of the handbook: perlite, cracked corner, 31.5 °C and 40 %: 2.1 g a day.
     """
-    exchange = EXCHANGE_L_DAY[closing] * MEDIUM_FACTOR[medium_named(medium).name]
     inside = vapour_density_g_l(box_c, BOX_HUMIDITY)
     outside = vapour_density_g_l(cabinet_c, cabinet_humidity)
-    return exchange * max(inside - outside, 0.0)
-
-
-def water_left(
-    set_up_g: float,
-    loss_per_day_g: float,
-    set_up_s: float,
-    now_s: float,
-    poured: Sequence[tuple[float, float]] = (),
-) -> WaterLeft:
-    """What is left of the water a box was set up with, without any weighing.
-
-    `poured`: (time s, g) of what was added since. The exchange is lognormal
-    with a factor of 2: the band is what it makes of the same days. A box is
-    never fuller than it was set up, nor emptier than empty.
-    """
-    spread = EXCHANGE_SD_FACTOR**_Z80
-    low, middle, high = (
-        _left(set_up_g, loss_per_day_g * factor, set_up_s, now_s, poured)
-        for factor in (spread, 1.0, 1.0 / spread)
-    )
-    return WaterLeft(middle / set_up_g, low / set_up_g, high / set_up_g, loss_per_day_g)
-
-
-def _left(
-    set_up_g: float,
-    loss_per_day_g: float,
-    set_up_s: float,
-    now_s: float,
-    poured: Sequence[tuple[float, float]],
-) -> float:
-    left, since_s = set_up_g, set_up_s
-    for at_s, water_g in sorted(p for p in poured if p[0] <= now_s):
-        left = max(left - loss_per_day_g * (at_s - since_s) / SECONDS_PER_DAY, 0.0)
-        left, since_s = min(left + water_g, set_up_g), at_s
-    return max(left - loss_per_day_g * (now_s - since_s) / SECONDS_PER_DAY, 0.0)
+    return rules.l_day(closing) * rules.factor(medium) * max(inside - outside, 0.0)

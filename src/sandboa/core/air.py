@@ -1,0 +1,93 @@
+"""Air in a closed box: what the eggs use and what the closing lets in (handbook F)."""
+
+import math
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+
+from sandboa.core.box import Closing
+from sandboa.core.errors import NotPlausible
+from sandboa.core.units import SECONDS_PER_HOUR
+from sandboa.core.water.drying import DEFAULT_EXCHANGE, EXCHANGE_SD_FACTOR, ExchangeRules
+
+#: Oxygen in fresh air, volume share.
+FRESH: Final = 0.209
+#: (share developed, ml O2 an hour of one egg), handbook F (assumption).
+USE_ML_HOUR: Final = ((0.2, 0.3), (0.5, 1.0), (0.85, 3.0))
+#: Factor by which eggs differ in it (handbook F; taken as an 80 % band).
+USE_FACTOR: Final = 2.0
+#: Oxygen below which airing is advised (handbook F).
+AIR_BELOW: Final = 0.17
+#: l of free air in a box whose size nobody gave (assumption).
+FREE_AIR_L: Final = 5.0
+_Z80: Final = 1.2815515655446004
+
+
+@dataclass(frozen=True, slots=True)
+class Oxygen:
+    """Estimated volume share of oxygen, with its 80 % band."""
+
+    share: float
+    low: float
+    high: float
+
+    @property
+    def advise_airing(self) -> bool:
+        """Whether it is more likely than not below 17 %."""
+        return self.share < AIR_BELOW
+
+    @property
+    def may_need_airing(self) -> bool:
+        """Whether it may be below 17 %, though it likely is not."""
+        return not self.advise_airing and self.low < AIR_BELOW
+
+
+def oxygen_use_ml_hour(development: float) -> float:
+    """ml of O2 one egg uses in an hour at share `development` (0-2).
+
+    Between the handbook's three points on a logarithmic scale; before them in
+    proportion to what is developed, after 85 % as there (it peaks near hatch).
+    Raises NotPlausible outside 0-2.
+    """
+    if not 0.0 <= development <= 2.0:
+        raise NotPlausible("development", f"share developed {development:g} is outside 0 to 2")
+    shares, uses = zip(*USE_ML_HOUR, strict=True)
+    if development <= shares[0]:
+        return float(uses[0] * development / shares[0])
+    return math.exp(float(np.interp(development, shares, np.log(uses))))
+
+
+def oxygen(
+    live_eggs: int,
+    development: float,
+    closing: Closing,
+    since_opened_s: float,
+    *,
+    free_air_l: float = FREE_AIR_L,
+    rules: ExchangeRules = DEFAULT_EXCHANGE,
+) -> Oxygen:
+    """Oxygen in a box `since_opened_s` seconds after it was last full of fresh air.
+
+    The air in the box is mixed: dC/dt = Q/V (fresh - C) - use/V. Exchange and
+    use are each lognormal; the band is what both make of it. Raises
+    NotPlausible for a negative time, no free air, or a share out of range.
+    """
+    if since_opened_s < 0 or free_air_l <= 0:
+        raise NotPlausible("since_opened", "time since opening and free air must be positive")
+    exchange_l_hour = rules.l_day(closing) / 24.0
+    use_l_hour = live_eggs * oxygen_use_ml_hour(development) / 1000.0
+    hours = since_opened_s / SECONDS_PER_HOUR
+    spread = math.hypot(math.log(USE_FACTOR), _Z80 * math.log(EXCHANGE_SD_FACTOR))
+    # Half of the spread is the eggs', half the closing's: both move the level the same way.
+    levels = [
+        _level(use_l_hour * math.exp(z / 2), exchange_l_hour * math.exp(-z / 2), free_air_l, hours)
+        for z in (-spread, 0.0, spread)
+    ]
+    return Oxygen(levels[1], levels[2], levels[0])
+
+
+def _level(use_l_hour: float, exchange_l_hour: float, free_air_l: float, hours: float) -> float:
+    settled = use_l_hour / exchange_l_hour
+    done = -math.expm1(-exchange_l_hour / free_air_l * hours)
+    return max(FRESH - settled * done, 0.0)

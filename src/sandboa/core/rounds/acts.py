@@ -1,0 +1,24 @@
+"""What is done at a box and to an egg on a round (handbook 1, section 4)."""
+
+from enum import StrEnum
+
+
+class BoxActKind(StrEnum):
+    """Acts that are not pouring, weighing, changing the closing or moving the box."""
+
+    WIPED_LID = "lid wiped"
+    AIRED = "aired"
+    REPLACED_FILM = "film replaced"
+    DAMP_CLOTH = "damp cloth over the eggs"
+    SWAPPED_MEDIUM = "medium swapped"
+    REMOVED_GRID = "grid removed"
+
+
+class EggActKind(StrEnum):
+    """Acts on one egg besides candling and grading it; turning belongs to lay day alone."""
+
+    POWDERED = "powdered"
+    SUPPORTED = "supported"
+    ISOLATED = "isolated"
+    MARKED = "marked"
+    REMOVED = "removed"

@@ -1,0 +1,243 @@
+"""What is due at a box today, and why (handbook 1, sections 3 and 4).
+
+To change a rhythm, change `VISIT_EVERY_DAYS`; the test that guards it is
+tests/core/test_due.py.
+"""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from enum import StrEnum
+from typing import Final
+
+from sandboa.core.dimples.judgement import Scope, Urgency
+from sandboa.core.methods import LastDays, Visits
+from sandboa.core.units import SECONDS_PER_DAY
+
+#: Days between visits by the method's rhythm; None: only looked at through the lid (handbook 1).
+VISIT_EVERY_DAYS: Final = {
+    Visits.SET_AND_FORGET: None,
+    Visits.EVERY_14_DAYS: 14.0,
+    Visits.EVERY_7_DAYS: 7.0,
+    Visits.EVERY_2_3_DAYS: 2.5,
+}
+#: Days after the last look on which an egg on watch is looked at again (assumption).
+WATCH_EVERY_DAYS: Final = 3.0
+#: Days after watering on which dented eggs are looked at again; they have 5 to answer (handbook B).
+ANSWER_LOOK_DAYS: Final = 3.0
+#: Share developed around which every egg is candled once, mid-term (assumption; issue 5).
+MID_TERM: Final = (0.45, 0.60)
+#: Days before it in which a candling counts for it (assumption).
+CANDLED_BEFORE_DAYS: Final = 3.0
+#: Days before the first pip in which every egg is candled once more, and last things are done.
+LAST_WEEK_DAYS: Final = 7.0
+#: Days a reason may be put off (assumption).
+POSTPONE_DAYS: Final = (1.0, 14.0)
+#: Days ahead in which a top-up is announced: so that it can wait for the next round (assumption).
+TOP_UP_AHEAD_DAYS: Final = 2.0
+
+
+class DueKind(StrEnum):
+    """Why a box is opened; the order is that in which reasons are told."""
+
+    DENTS = "dents"
+    WATER = "water"
+    WATCH = "watch"
+    CANDLE = "candle"
+    AIR = "air"
+    LAST_DAYS = "last days"
+    RHYTHM = "rhythm"
+
+
+@dataclass(frozen=True, slots=True)
+class Due:
+    """One reason to open a box: since when (s), how pressing, in words, about which eggs."""
+
+    kind: DueKind
+    since_s: float
+    urgency: Urgency
+    text: str
+    eggs: tuple[int, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class BoxState:
+    """What is known of a box when the list is made.
+
+    Attributes
+    ----------
+    laid_s, last_visit_s: s; the last visit is lay day's when there was none since.
+    development: share developed now, 0-2.
+    dents: what the dents point at, how pressing, and the early eggs.
+    watched: (egg, last look s) of eggs on watch or worse.
+    candle_again: (egg, from s) of eggs unsure on lay day.
+    candled_s: last time each live egg was candled (None: never).
+    water_soon_s, water_dry_s: when 50 % and 25 % are likely reached; None beyond term or unknown.
+    water_share: share left now, None unknown.
+    oxygen: (share, may need airing, advise airing), None where it is not estimated.
+    first_pip_s: likely first pip, None when unknown.
+    watered_s, looked_s: last pour, and last look at any egg (s).
+    mid_term_s: when it reached mid-term, None before that.
+    last_days_done: eggs were moved, or the grid taken out.
+    """
+
+    laid_s: float
+    last_visit_s: float
+    visits: Visits
+    last_days: LastDays
+    on_grid: bool
+    development: float
+    dents: tuple[Scope, Urgency, tuple[int, ...]]
+    live_eggs: int
+    watched: tuple[tuple[int, float], ...] = ()
+    candle_again: tuple[tuple[int, float], ...] = ()
+    candled_s: tuple[tuple[int, float | None], ...] = ()
+    water_soon_s: float | None = None
+    water_dry_s: float | None = None
+    water_share: float | None = None
+    oxygen: tuple[float, bool, bool] | None = None
+    first_pip_s: float | None = None
+    mid_term_s: float | None = None
+    watered_s: float | None = None
+    looked_s: float = 0.0
+    last_days_done: bool = False
+
+
+def due_at_box(box: BoxState, now_s: float) -> tuple[Due, ...]:
+    """The reasons to open a box at `now_s`, most pressing kind first; empty when it stays shut."""
+    reasons = [
+        *_dents(box, now_s),
+        *_water(box, now_s),
+        *_watched(box, now_s),
+        *_candling(box, now_s),
+        *_air(box, now_s),
+        *_last_days(box, now_s),
+        *_rhythm(box, now_s),
+    ]
+    order = list(DueKind)
+    return tuple(sorted(reasons, key=lambda d: (-d.urgency.rank, order.index(d.kind))))
+
+
+def _dents(box: BoxState, now_s: float) -> Iterator[Due]:
+    scope, urgency, eggs = box.dents
+    if scope is Scope.BOX and box.watered_s is not None and box.watered_s >= box.looked_s:
+        # Watered since they were seen: what is left to do is to see whether they answered.
+        due_s = box.watered_s + ANSWER_LOOK_DAYS * SECONDS_PER_DAY
+        if due_s <= now_s:
+            days = (now_s - box.watered_s) / SECONDS_PER_DAY
+            words = f"Watered {days:.0f} days ago: look whether the eggs rounded out."
+            yield Due(DueKind.DENTS, due_s, Urgency.WATCH, words, eggs)
+        return
+    if scope is Scope.BOX:
+        yield Due(
+            DueKind.DENTS,
+            box.last_visit_s,
+            urgency,
+            f"{len(eggs)} of {box.live_eggs} eggs were dented early: water, and look again.",
+            eggs,
+        )
+    elif urgency.rank >= Urgency.TODAY.rank:
+        yield Due(DueKind.DENTS, box.last_visit_s, urgency, "Dents that cannot wait.", eggs)
+
+
+def _water(box: BoxState, now_s: float) -> Iterator[Due]:
+    left = "" if box.water_share is None else f" About {100 * box.water_share:.0f} % is left."
+    if box.water_dry_s is not None and box.water_dry_s <= now_s:
+        yield Due(DueKind.WATER, box.water_dry_s, Urgency.TODAY, f"Likely dry: top up.{left}")
+    elif box.water_soon_s is not None:
+        due_s = box.water_soon_s - TOP_UP_AHEAD_DAYS * SECONDS_PER_DAY
+        if due_s <= now_s:
+            yield Due(DueKind.WATER, due_s, Urgency.WATCH, f"Half of its water is gone.{left}")
+
+
+def _watched(box: BoxState, now_s: float) -> Iterator[Due]:
+    due = [
+        (number, seen_s + WATCH_EVERY_DAYS * SECONDS_PER_DAY)
+        for number, seen_s in box.watched
+        if seen_s + WATCH_EVERY_DAYS * SECONDS_PER_DAY <= now_s
+    ]
+    if due:
+        numbers = tuple(sorted(n for n, _ in due))
+        yield Due(
+            DueKind.WATCH,
+            min(s for _, s in due),
+            Urgency.WATCH,
+            f"{_which(numbers)} on watch: look again (every {WATCH_EVERY_DAYS:.0f} days).",
+            numbers,
+        )
+
+
+def _candling(box: BoxState, now_s: float) -> Iterator[Due]:
+    again = tuple(sorted(n for n, from_s in box.candle_again if from_s <= now_s))
+    if again:
+        since_s = min(from_s for _, from_s in box.candle_again)
+        yield Due(
+            DueKind.CANDLE,
+            since_s,
+            Urgency.WATCH,
+            f"Candle {_which(again, capital=False)} again (day 5-7): unsure at the last look.",
+            again,
+        )
+    if box.visits is Visits.SET_AND_FORGET:
+        return
+    if box.mid_term_s is not None and box.development < MID_TERM[1]:
+        done_since_s = box.mid_term_s - CANDLED_BEFORE_DAYS * SECONDS_PER_DAY
+        yield from _all_candled(box, done_since_s, box.mid_term_s, "Mid-term")
+    if box.first_pip_s is not None:
+        start_s = box.first_pip_s - LAST_WEEK_DAYS * SECONDS_PER_DAY
+        if start_s <= now_s:
+            yield from _all_candled(box, start_s, start_s, "Last week")
+
+
+def _all_candled(box: BoxState, done_since_s: float, since_s: float, when: str) -> Iterator[Due]:
+    left = tuple(n for n, seen_s in box.candled_s if seen_s is None or seen_s < done_since_s)
+    if left and len(left) == len(box.candled_s):
+        yield Due(DueKind.CANDLE, since_s, Urgency.NONE, f"{when}: candle the eggs once.", left)
+    elif left:
+        words = f"{when}: candle {_which(left, capital=False)} too."
+        yield Due(DueKind.CANDLE, since_s, Urgency.NONE, words, left)
+
+
+def _air(box: BoxState, now_s: float) -> Iterator[Due]:
+    if box.oxygen is None:
+        return
+    share, may, advise = box.oxygen
+    if advise:
+        words = f"Air it: oxygen likely about {100 * share:.0f} %, by a rough estimate."
+        yield Due(DueKind.AIR, now_s, Urgency.TODAY, words)
+    elif may:
+        words = f"Air it when you are there: oxygen about {100 * share:.0f} %, may be less."
+        yield Due(DueKind.AIR, now_s, Urgency.NONE, words)
+
+
+def _last_days(box: BoxState, now_s: float) -> Iterator[Due]:
+    if box.first_pip_s is None or box.last_days_done:
+        return
+    start_s = box.first_pip_s - LAST_WEEK_DAYS * SECONDS_PER_DAY
+    if start_s > now_s:
+        return
+    if box.last_days is LastDays.MOVE:
+        words = "Last week: get a fresh box with damp warm paper ready; move full-term eggs to it."
+        yield Due(DueKind.LAST_DAYS, start_s, Urgency.WATCH, words)
+    elif box.on_grid:
+        words = "Last week: hatchlings catch on the grid's edges; take it out if you mean to."
+        yield Due(DueKind.LAST_DAYS, start_s, Urgency.NONE, words)
+
+
+def _rhythm(box: BoxState, now_s: float) -> Iterator[Due]:
+    every = VISIT_EVERY_DAYS[box.visits]
+    if every is None:
+        return
+    due_s = box.last_visit_s + every * SECONDS_PER_DAY
+    if due_s <= now_s:
+        days = (now_s - box.last_visit_s) / SECONDS_PER_DAY
+        yield Due(
+            DueKind.RHYTHM,
+            due_s,
+            Urgency.NONE,
+            f"Last opened {days:.0f} days ago; its method is {box.visits}.",
+        )
+
+
+def _which(numbers: tuple[int, ...], *, capital: bool = True) -> str:
+    text = f"egg {numbers[0]}" if len(numbers) == 1 else f"eggs {', '.join(map(str, numbers))}"
+    return text[0].upper() + text[1:] if capital else text

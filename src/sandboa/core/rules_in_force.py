@@ -1,0 +1,39 @@
+"""The core's rules with the keeper's own numbers in place of the defaults."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+
+from sandboa.core.box import Closing
+from sandboa.core.dimples.stages import ALLOWED_FROM
+from sandboa.core.settings import SETTINGS
+from sandboa.core.standing.rules import PRIORS, STANDING_FROM, StandingRules
+from sandboa.core.standing.signs import SIGNS
+from sandboa.core.water.drying import EXCHANGE_L_DAY, MEDIUM_FACTOR, ExchangeRules
+
+
+@dataclass(frozen=True)
+class RulesInForce:
+    """What judges eggs and boxes; `free_air_l` is the air in a box, l."""
+
+    dimple_stages: tuple[tuple[float, int], ...]
+    standing: StandingRules
+    exchange: ExchangeRules
+    free_air_l: float
+
+
+def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
+    """Rules from setting values by name (units: core.settings); every name must be there."""
+    return RulesInForce(
+        dimple_stages=tuple((values[f"dents.{grade}"], grade) for _, grade in ALLOWED_FROM),
+        standing=StandingRules(
+            weights={s.key: values[s.key] for s in SIGNS.values() if s.key in SETTINGS},
+            priors={key: values[f"prior.{key}"] for key in PRIORS},
+            dependence=values["standing.dependence"],
+            standing_from={s: values[f"standing.{s}"] for s in STANDING_FROM},
+        ),
+        exchange=ExchangeRules(
+            exchange_l_day={Closing(c): values[f"exchange.{c}"] for c in EXCHANGE_L_DAY},
+            medium_factor={m: values[f"medium.{m}"] for m in MEDIUM_FACTOR},
+        ),
+        free_air_l=values["free_air_l"],
+    )

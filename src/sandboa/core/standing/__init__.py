@@ -1,0 +1,40 @@
+"""Standing: is the egg alive, by what evidence, and what would settle it?"""
+
+from sandboa.core.standing.judgement import (
+    EggStanding,
+    Evidence,
+    Observation,
+    Situation,
+    judge_standing,
+)
+from sandboa.core.standing.rules import (
+    DEFAULT_RULES,
+    PRIOR_WORDS,
+    PRIORS,
+    STANDING_FROM,
+    Standing,
+    StandingRules,
+)
+from sandboa.core.standing.settle import Settles, what_settles
+from sandboa.core.standing.signs import RECORDED_KINDS, SIGNS, Sign, SignKind, values_of
+
+__all__ = [
+    "DEFAULT_RULES",
+    "PRIORS",
+    "PRIOR_WORDS",
+    "RECORDED_KINDS",
+    "SIGNS",
+    "STANDING_FROM",
+    "EggStanding",
+    "Evidence",
+    "Observation",
+    "Settles",
+    "Sign",
+    "SignKind",
+    "Situation",
+    "Standing",
+    "StandingRules",
+    "judge_standing",
+    "values_of",
+    "what_settles",
+]

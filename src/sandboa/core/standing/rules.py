@@ -1,0 +1,84 @@
+"""The numbers of an egg's standing, as the house uses them (handbook C)."""
+
+from dataclasses import dataclass, field
+from enum import StrEnum
+from typing import Final
+
+from sandboa.core.candling import Vessels
+from sandboa.core.standing.signs import Sign
+
+#: Log-odds (alive : dead) an egg starts with, by its look on lay day (handbook C).
+PRIORS: Final = {
+    "strong": 3.5,
+    "weak": 1.1,
+    "not candled": 2.4,
+    "none": -0.6,
+}
+PRIOR_WORDS: Final = {
+    "strong": "strong vessels on lay day",
+    "weak": "weak vessels on lay day",
+    "not candled": "not candled on lay day",
+    "none": "no vessels seen on lay day",
+}
+#: Factor on every weight, for signs lean on one another (handbook C).
+DEPENDENCE: Final = 0.8
+#: h after the first pip among siblings from which a closed egg is late, and per how many (C).
+LATE_AFTER_HOURS: Final = 36.0
+LATE_PER_HOURS: Final = 24.0
+
+
+class Standing(StrEnum):
+    """How an egg stands; values in falling order of hope. Only the keeper declares a fate."""
+
+    SOUND = "sound"
+    WATCH = "watch"
+    FAILING = "failing"
+    PROBABLY_LOST = "probably lost"
+
+    @property
+    def rank(self) -> int:
+        """0 (sound) to 3 (probably lost)."""
+        return list(Standing).index(self)
+
+
+#: Chance of being alive from which an egg has that standing (handbook C).
+STANDING_FROM: Final = {Standing.SOUND: 0.85, Standing.WATCH: 0.50, Standing.FAILING: 0.15}
+
+
+@dataclass(frozen=True)
+class StandingRules:
+    """Numbers in force: `weights` and `priors` by key replace the defaults where they are set."""
+
+    weights: dict[str, float] = field(default_factory=dict)
+    priors: dict[str, float] = field(default_factory=dict)
+    dependence: float = DEPENDENCE
+    standing_from: dict[Standing, float] = field(default_factory=lambda: dict(STANDING_FROM))
+
+    def weight(self, sign: Sign) -> float:
+        """Its log likelihood ratio before the factor for dependence."""
+        return self.weights.get(sign.key, sign.weight)
+
+    def prior(self, seen: str) -> float:
+        """Log-odds to start with; `seen` is a key of PRIORS."""
+        return self.priors.get(seen, PRIORS[seen])
+
+    def standing(self, alive: float) -> Standing:
+        """The standing of a chance 0-1 of being alive."""
+        for standing, start in self.standing_from.items():
+            if alive >= start:
+                return standing
+        return Standing.PROBABLY_LOST
+
+
+DEFAULT_RULES: Final = StandingRules()
+
+
+def prior_seen(vessels: Vessels | None) -> str:
+    """Key of PRIORS for the look on lay day.
+
+    Unsure says nothing, and neither do broken vessels, which are evidence of
+    their own at any time: both start as not candled.
+    """
+    if vessels in (Vessels.STRONG, Vessels.WEAK, Vessels.NONE):
+        return vessels.value
+    return "not candled"

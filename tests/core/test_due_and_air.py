@@ -1,0 +1,151 @@
+"""What is due at a box and why; and the air in it."""
+
+from dataclasses import replace
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from sandboa.core.air import FRESH, oxygen, oxygen_use_ml_hour
+from sandboa.core.box import Closing
+from sandboa.core.dimples import Scope, Urgency
+from sandboa.core.errors import NotPlausible
+from sandboa.core.methods import LastDays, Visits
+from sandboa.core.rounds import BoxState, Due, DueKind, due_at_box
+
+DAY = 86_400.0
+NOW = 20 * DAY
+#: Day 20, visited two days ago, nothing wrong.
+QUIET = BoxState(
+    laid_s=0.0,
+    last_visit_s=18 * DAY,
+    visits=Visits.EVERY_7_DAYS,
+    last_days=LastDays.LEAVE,
+    on_grid=False,
+    development=0.33,
+    dents=(Scope.NONE, Urgency.NONE, ()),
+    live_eggs=6,
+    candled_s=tuple((n, 6 * DAY) for n in range(1, 7)),
+    looked_s=18 * DAY,
+)
+
+
+def kinds(box: BoxState, now: float = NOW) -> list[DueKind]:
+    return [due.kind for due in due_at_box(box, now)]
+
+
+def only(box: BoxState) -> Due:
+    (due,) = due_at_box(box, NOW)
+    return due
+
+
+def test_a_quiet_box_stays_shut() -> None:
+    assert kinds(QUIET) == []
+
+
+@pytest.mark.parametrize(
+    ("visits", "days", "due"),
+    [
+        (Visits.SET_AND_FORGET, 60, False),
+        (Visits.EVERY_14_DAYS, 13.9, False),
+        (Visits.EVERY_14_DAYS, 14, True),
+        (Visits.EVERY_7_DAYS, 7, True),
+        (Visits.EVERY_2_3_DAYS, 2.4, False),
+        (Visits.EVERY_2_3_DAYS, 2.5, True),
+    ],
+)
+def test_the_rhythm_of_the_method(visits: Visits, days: float, due: bool) -> None:
+    box = replace(QUIET, visits=visits, last_visit_s=NOW - days * DAY)
+    assert (kinds(box) == [DueKind.RHYTHM]) is due
+
+
+def test_a_dry_box_comes_first_and_waits_for_its_answer_once_watered() -> None:
+    dents = (Scope.BOX, Urgency.TODAY, (1, 2, 3, 4))
+    box = replace(QUIET, dents=dents, last_visit_s=10 * DAY)
+    first = due_at_box(box, NOW)[0]
+    assert (first.kind, first.urgency, first.eggs) == (DueKind.DENTS, Urgency.TODAY, (1, 2, 3, 4))
+    watered = replace(QUIET, dents=dents, watered_s=18 * DAY, looked_s=18 * DAY)
+    assert kinds(watered) == []
+    answer = due_at_box(watered, 21.1 * DAY)[0]
+    assert "rounded out" in answer.text
+
+
+def test_water_is_due_ahead_of_half_and_pressing_when_dry() -> None:
+    soon = replace(QUIET, water_soon_s=NOW + 1.5 * DAY, water_share=0.53)
+    assert only(soon).urgency is Urgency.WATCH
+    assert "53 %" in only(soon).text
+    assert kinds(replace(QUIET, water_soon_s=NOW + 3 * DAY)) == []
+    dry = replace(QUIET, water_soon_s=NOW - 9 * DAY, water_dry_s=NOW - DAY, water_share=0.2)
+    assert only(dry).urgency is Urgency.TODAY
+
+
+def test_eggs_on_watch_every_three_days() -> None:
+    assert kinds(replace(QUIET, watched=((3, NOW - 2 * DAY),))) == []
+    due = only(replace(QUIET, watched=((3, NOW - 3 * DAY), (1, NOW - DAY))))
+    assert (due.kind, due.eggs) == (DueKind.WATCH, (3,))
+
+
+def test_candling_when_unsure_at_mid_term_and_in_the_last_week() -> None:
+    unsure = only(replace(QUIET, candle_again=((2, 5 * DAY),)))
+    assert "egg 2" in unsure.text
+    mid = replace(QUIET, development=0.5, mid_term_s=17 * DAY)
+    assert only(mid).eggs == (1, 2, 3, 4, 5, 6)
+    done = replace(mid, candled_s=tuple((n, 15 * DAY) for n in range(1, 7)))
+    assert kinds(done) == []
+    some = replace(mid, candled_s=((1, 15 * DAY), (2, None)))
+    assert only(some).eggs == (2,)
+    assert kinds(replace(mid, visits=Visits.SET_AND_FORGET)) == []
+    last = replace(QUIET, development=0.95, first_pip_s=NOW + 5 * DAY)
+    assert kinds(last) == [DueKind.CANDLE]
+
+
+def test_last_week_by_the_method() -> None:
+    late = replace(QUIET, first_pip_s=NOW + 5 * DAY, candled_s=((1, NOW - DAY),))
+    assert kinds(late) == []
+    assert kinds(replace(late, last_days=LastDays.MOVE)) == [DueKind.LAST_DAYS]
+    assert "grid" in only(replace(late, on_grid=True)).text
+    assert kinds(replace(late, on_grid=True, last_days_done=True)) == []
+    assert kinds(replace(late, on_grid=True, first_pip_s=NOW + 9 * DAY)) == []
+
+
+def test_air_is_due_when_it_is_likely_short_and_mentioned_when_it_may_be() -> None:
+    assert only(replace(QUIET, oxygen=(0.165, False, True))).urgency is Urgency.TODAY
+    assert only(replace(QUIET, oxygen=(0.18, True, False))).urgency is Urgency.NONE
+    assert kinds(replace(QUIET, oxygen=(0.20, False, False))) == []
+
+
+@pytest.mark.parametrize(
+    ("development", "ml"), [(0.1, 0.15), (0.2, 0.3), (0.5, 1.0), (0.85, 3.0), (1.0, 3.0)]
+)
+def test_oxygen_use_goes_through_the_handbooks_points(development: float, ml: float) -> None:
+    assert oxygen_use_ml_hour(development) == pytest.approx(ml)
+
+
+def test_many_eggs_late_in_a_sealed_box_need_air_and_few_or_early_ones_do_not() -> None:
+    month = 30 * DAY
+    late = oxygen(7, 0.85, Closing.SEALED_FILM, month)
+    assert late.advise_airing
+    assert late.low < late.share < late.high
+    # In balance, what comes in is what is used: 7 eggs, 3 ml an hour, 10 l a day.
+    assert late.share == pytest.approx(FRESH - 7 * 0.003 * 24 / 10)
+    assert not oxygen(7, 0.3, Closing.SEALED_FILM, month).advise_airing
+    assert not oxygen(7, 0.85, Closing.SMALL_HOLES, month).advise_airing
+    assert oxygen(7, 0.85, Closing.SEALED_FILM, 0.0).share == FRESH
+
+
+def test_a_time_before_opening_is_no_time() -> None:
+    with pytest.raises(NotPlausible):
+        oxygen(7, 0.85, Closing.SEALED_FILM, -1.0)
+    with pytest.raises(NotPlausible):
+        oxygen_use_ml_hour(-0.1)
+
+
+@given(
+    st.integers(1, 12), st.floats(0, 1.2), st.sampled_from(list(Closing)), st.floats(0, 60 * DAY)
+)
+def test_oxygen_stays_between_nothing_and_fresh_and_falls_with_time(
+    eggs: int, development: float, closing: Closing, since_s: float
+) -> None:
+    now = oxygen(eggs, development, closing, since_s)
+    assert 0.0 <= now.low <= now.share <= now.high <= FRESH
+    assert oxygen(eggs, development, closing, since_s + DAY).share <= now.share + 1e-12

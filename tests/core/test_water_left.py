@@ -1,0 +1,219 @@
+"""Water left from physics, weighings and signs; what is learned; what cannot be."""
+
+import math
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from sandboa.core.box import Closing
+from sandboa.core.errors import NotPlausible
+from sandboa.core.water import (
+    AirOfDay,
+    Exchange,
+    LossCurve,
+    MassChange,
+    MassLedger,
+    Pour,
+    WaterLeft,
+    WaterSign,
+    WaterSignKind,
+    WeighedBox,
+    Weighing,
+    closing_exchange,
+    loss_curve,
+    require_plausible_weighing,
+    water_left,
+)
+
+DAY = 86_400.0
+WATER_G = 100.0
+SET_UP_G = 1_000.0
+
+
+def perlite(days: float = 90) -> LossCurve:
+    """The handbook's example: 2.13 g a day."""
+    air = [AirOfDay(0.0, days * DAY, 31.5, 0.40)]
+    return loss_curve(air, [(0.0, Closing.CRACKED_CORNER)], "perlite")
+
+
+def told(ledger: MassLedger, day: float, **more: object) -> WaterLeft:
+    left = water_left(ledger, perlite(), day * DAY, **more)  # type: ignore[arg-type]
+    assert left is not None
+    return left
+
+
+def weighed(*weighings: tuple[float, float], pours: tuple[tuple[float, float], ...] = ()):
+    return MassLedger(
+        0.0,
+        SET_UP_G,
+        WATER_G,
+        pours=tuple(Pour(d * DAY, g) for d, g in pours),
+        weighings=tuple(Weighing(d * DAY, g) for d, g in weighings),
+    )
+
+
+def test_nobody_knows_without_the_water_at_set_up() -> None:
+    assert water_left(MassLedger(0.0, SET_UP_G, None), perlite(), 10 * DAY) is None
+
+
+def test_physics_alone_gives_the_handbooks_dates_and_a_wide_band() -> None:
+    left = told(weighed(), 10)
+    assert left.loss_g_day == pytest.approx(2.13, abs=0.02)
+    assert left.top_up_soon.middle_s == pytest.approx(23.5 * DAY, abs=0.3 * DAY)
+    assert left.dry.middle_s == pytest.approx(35.2 * DAY, abs=0.4 * DAY)
+    # A factor of 2 each way is an 80 % band of a factor of 2.4 each way.
+    assert left.loss_high_g_day / left.loss_g_day == pytest.approx(2**1.2816, rel=0.02)
+
+
+def test_two_weighings_move_the_box_to_its_own_loss() -> None:
+    """It lost 1.5 g a day where 2.13 was expected; the band closes around it."""
+    left = told(weighed((10, 985), (20, 970)), 20)
+    assert left.share == pytest.approx(0.70, abs=0.01)
+    assert left.loss_g_day == pytest.approx(1.5, abs=0.06)
+    assert left.loss_high_g_day / left.loss_low_g_day < 1.7
+    assert left.dry.middle_s == pytest.approx((20 + 30) * DAY, abs=1.5 * DAY)
+    assert left.weighings == 3
+
+
+def test_without_a_set_up_mass_two_weighings_still_tell_the_loss() -> None:
+    ledger = MassLedger(
+        0.0, None, WATER_G, weighings=(Weighing(5 * DAY, 800.0), Weighing(15 * DAY, 790.0))
+    )
+    left = told(ledger, 15)
+    assert left.loss_g_day == pytest.approx(1.0, abs=0.15)
+    assert left.weighings == 2
+
+
+def test_water_poured_counts_and_never_fills_more_than_the_medium_held() -> None:
+    assert told(weighed(pours=((10, 15.0),)), 10).share == pytest.approx(0.94, abs=0.01)
+    assert told(weighed(pours=((10, 500.0),)), 10).share == 1.0
+    # Poured after now: not yet.
+    assert told(weighed(pours=((20, 50.0),)), 10).share == pytest.approx(0.787, abs=0.01)
+
+
+def test_an_egg_taken_out_changes_the_reference_by_its_own_mass() -> None:
+    ledger = MassLedger(
+        0.0,
+        SET_UP_G,
+        WATER_G,
+        changes=(MassChange(5 * DAY, -80.0),),
+        weighings=(Weighing(10 * DAY, 900.0),),
+    )
+    assert ledger.reference_g(10 * DAY) == 920.0
+    assert ledger.deficit_g(ledger.weighings[0]) == 20.0
+    # Found that day with the egg still in: it is weighed before anything is done.
+    assert ledger.reference_g(5 * DAY) == SET_UP_G
+    assert told(ledger, 10).share == pytest.approx(0.80, abs=0.01)
+
+
+@pytest.mark.parametrize(
+    ("kind", "value", "drier"),
+    [
+        (WaterSignKind.MEDIUM, "dry", True),
+        (WaterSignKind.MEDIUM, "drips", False),
+        (WaterSignKind.LID, "none", True),
+        (WaterSignKind.LID, "raining", False),
+        (WaterSignKind.FEEL, "light", True),
+    ],
+)
+def test_signs_move_it_a_little(kind: WaterSignKind, value: str, drier: bool) -> None:
+    plain = told(weighed(), 20)
+    seen = told(weighed(), 20, signs=[WaterSign(20 * DAY, kind, value)])
+    assert (seen.share < plain.share) is drier
+    # Wide evidence: two weighings hold against it.
+    held = told(weighed((10, 985), (20, 970)), 20)
+    both = told(weighed((10, 985), (20, 970)), 20, signs=[WaterSign(20 * DAY, kind, value)])
+    assert both.share == pytest.approx(held.share, abs=0.02)
+
+
+def test_a_wet_lid_late_in_term_says_nothing_of_the_medium() -> None:
+    late = WaterSign(20 * DAY, WaterSignKind.LID, "raining", development=0.9)
+    assert told(weighed(), 20, signs=[late]) == told(weighed(), 20)
+
+
+def test_only_the_latest_of_a_kind_counts_and_the_order_of_entry_does_not() -> None:
+    early = WaterSign(5 * DAY, WaterSignKind.MEDIUM, "drips")
+    late = WaterSign(18 * DAY, WaterSignKind.MEDIUM, "dry")
+    assert told(weighed(), 20, signs=[early, late]) == told(weighed(), 20, signs=[late])
+    assert told(weighed(), 20, signs=[late, early]) == told(weighed(), 20, signs=[early, late])
+
+
+def test_another_closing_from_now_on_moves_the_dates_and_not_the_share() -> None:
+    plain = told(weighed((10, 980), (20, 960)), 20)
+    sealed = told(weighed((10, 980), (20, 960)), 20, what_if_g_day=0.2)
+    assert sealed.share == plain.share
+    assert sealed.dry.middle_s is None or sealed.dry.middle_s > plain.dry.middle_s  # type: ignore[operator]
+
+
+def test_a_change_of_closing_is_split_at_its_moment() -> None:
+    air = [AirOfDay(0.0, 20 * DAY, 31.5, 0.40)]
+    curve = loss_curve(
+        air, [(0.0, Closing.CRACKED_CORNER), (10 * DAY, Closing.SEALED_FILM)], "perlite"
+    )
+    assert curve.at(10 * DAY) == pytest.approx(21.3, abs=0.1)
+    assert curve.at(20 * DAY) - curve.at(10 * DAY) == pytest.approx(21.3 * 10 / 110, abs=0.1)
+    assert curve.future_g_day == pytest.approx(2.13 * 10 / 110, abs=0.01)
+
+
+def test_boxes_of_one_closing_teach_the_next_and_none_teaches_itself() -> None:
+    tight = [WeighedBox(n, Closing.CRACKED_CORNER, Exchange(math.log(0.5), 0.1)) for n in range(6)]
+    learned, of = closing_exchange(tight, Closing.CRACKED_CORNER)
+    assert of == 6
+    assert math.exp(learned.mean) == pytest.approx(0.55, abs=0.05)
+    assert learned.sd < Exchange().sd
+    alone, of = closing_exchange(tight[:1], Closing.CRACKED_CORNER, besides=0)
+    assert (of, alone.mean) == (0, 0.0)
+    assert alone.sd == pytest.approx(Exchange().sd)
+    assert closing_exchange(tight, Closing.LOOSE_LID)[1] == 0
+    # One box alone moves it, but not all the way.
+    one, _ = closing_exchange(tight[:1], Closing.CRACKED_CORNER)
+    assert math.log(0.5) < one.mean < 0.0
+
+
+def test_a_box_heavier_than_it_was_set_up_is_refused_in_words() -> None:
+    with pytest.raises(NotPlausible, match="more than the 1000 g"):
+        require_plausible_weighing(weighed(), Weighing(5 * DAY, 1_030.0))
+    require_plausible_weighing(weighed(), Weighing(5 * DAY, 1_003.0))
+
+
+def test_a_box_that_gained_by_itself_is_refused_and_one_that_was_watered_is_not() -> None:
+    with pytest.raises(NotPlausible, match="gained 20 g"):
+        require_plausible_weighing(weighed((5, 970)), Weighing(8 * DAY, 990.0))
+    watered = weighed((5, 970), pours=((5, 20.0),))
+    require_plausible_weighing(watered, Weighing(8 * DAY, 989.0))
+
+
+@given(
+    q=st.floats(0.3, 3.0),
+    first=st.integers(4, 12),
+    second=st.integers(14, 30),
+    day=st.integers(30, 60),
+)
+def test_whatever_is_weighed_the_answer_stays_within_the_box(
+    q: float, first: int, second: int, day: int
+) -> None:
+    masses = [SET_UP_G - min(2.13 * q * d, WATER_G) for d in (first, second)]
+    left = told(weighed((first, masses[0]), (second, masses[1])), day)
+    assert 0.0 <= left.share_low <= left.share <= left.share_high <= 1.0
+    bands = [left.top_up_soon, left.dry]
+    for band in bands:
+        dates = [
+            d if d is not None else math.inf for d in (band.early_s, band.middle_s, band.late_s)
+        ]
+        assert day * DAY <= dates[0] <= dates[1] <= dates[2]
+    soon, dry = (b.middle_s if b.middle_s is not None else math.inf for b in bands)
+    assert soon <= dry
+
+
+@given(st.floats(0.1, 0.95), st.floats(0.1, 0.95), st.integers(1, 80))
+def test_a_damper_cabinet_never_dries_a_box_sooner(one: float, other: float, day: int) -> None:
+    def left(humidity: float) -> float:
+        air = [AirOfDay(0.0, day * DAY, 31.5, humidity)]
+        curve = loss_curve(air, [(0.0, Closing.SMALL_HOLES)], "vermiculite")
+        found = water_left(MassLedger(0.0, None, WATER_G), curve, day * DAY)
+        assert found is not None
+        return found.share
+
+    damp, dry = max(one, other), min(one, other)
+    assert left(damp) >= left(dry) - 1e-9
