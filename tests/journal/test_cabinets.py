@@ -60,7 +60,7 @@ def test_a_box_that_moves_has_the_temperature_of_where_it_stood(north: HouseNow)
     moved = move_box("26-01", "North", "upper", NOW_S - 5 * DAY_S, NOW_S)
     assert mean_c(north) == pytest.approx(31.0, abs=0.01)
     shelves = {s.shelf.name: s for s in cabinet_now(north, FaultsNow(), "North", NOW_S).shelves}
-    assert [b.now.clutch.code for b in shelves["upper"].boxes] == ["26-01"]
+    assert [b.clutch.code for b in shelves["upper"].boxes] == ["26-01"]
     assert shelves["lower"].boxes == ()
     undo(moved.id, NOW_S)
     assert mean_c(north) == pytest.approx(30.0)
@@ -174,8 +174,10 @@ def test_water_left_is_told_by_physics(north: HouseNow) -> None:
     told = cabinet_now(north, FaultsNow(), "North", NOW_S)
     (box,) = told.shelves[1].boxes
     assert box.water is not None
-    assert 0.9 < box.water.share < 1.0
-    assert box.water.share_low < box.water.share < box.water.share_high
+    left = box.water.left
+    assert left is not None
+    assert 0.9 < left.share < 1.0
+    assert left.share_low < left.share < left.share_high
 
 
 def test_a_clutch_laid_today_is_forecast_from_what_its_shelf_was_before(north: HouseNow) -> None:

@@ -8,13 +8,13 @@ from peewee import IntegrityError
 
 from sandboa.journal.errors import Conflict, NotFound
 from sandboa.journal.still_needed import REFUSED, SHARED, still_needed
-from sandboa.records import animals, clutches, house, methods, photos, readings
+from sandboa.records import animals, clutches, house, methods, photos, readings, rounds
 from sandboa.records.database import database
 from sandboa.records.facts import Act, fact_tables
 from sandboa.records.readings import Batch
 
 #: Every module of facts is loaded, so that an undo finds whatever an act recorded.
-_LOADED = (animals, clutches, house, methods, photos, readings)
+_LOADED = (animals, clutches, house, methods, photos, readings, rounds)
 
 
 @contextmanager

@@ -4,13 +4,11 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
-from sandboa.core.box import Closing
 from sandboa.core.climate import ExposureTotals, exposure_totals
 from sandboa.core.climate.probe_checks import CheckKind
 from sandboa.core.development import Provenance, ReadingSeries
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.core.water import WaterLeft, loss_g_day, water_left
 from sandboa.journal.box_climate import shelf_offset_c
 from sandboa.journal.cabinet_faults import CabinetFault, FaultsNow
 from sandboa.journal.cabinets import cabinet_called
@@ -24,8 +22,6 @@ from sandboa.records.house import Cabinet, Probe, Shelf
 
 #: s of which the last readings make a place's temperature now (assumption).
 _NOW_S: Final = 1_800.0
-#: Relative humidity of a cabinet's air where nothing measures it (assumption).
-_UNKNOWN_HUMIDITY: Final = 0.6
 EXPOSURE_DAYS: Final = 60.0
 
 
@@ -40,19 +36,11 @@ class TemperatureHere:
 
 
 @dataclass(frozen=True)
-class BoxHere:
-    """A box on a shelf. `water` is None where it was not said how much went in."""
-
-    now: ClutchNow
-    water: WaterLeft | None
-
-
-@dataclass(frozen=True)
 class ShelfNow:
     shelf: Shelf
     here: TemperatureHere
     offset_c: float | None
-    boxes: tuple[BoxHere, ...]
+    boxes: tuple[ClutchNow, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,7 +84,7 @@ def cabinet_now(house: HouseNow, faults: FaultsNow, name: str, now_s: float) -> 
         here=here,
         humidity=humidity,
         shelves=tuple(
-            _shelf(house, facts, known, cabinet, shelf, here, humidity, now_s) for shelf in shelves
+            _shelf(house, facts, known, cabinet, shelf, here, now_s) for shelf in shelves
         ),
         readiness=next(r for r in cabinets_readiness(house, now_s) if r.cabinet == cabinet.name),
         faults=faults.of(house, facts, cabinet, now_s),
@@ -139,7 +127,6 @@ def _shelf(
     cabinet: Cabinet,
     shelf: Shelf,
     cabinet_here: TemperatureHere,
-    humidity: float | None,
     now_s: float,
 ) -> ShelfNow:
     here = _measured(house, facts, shelf.entity, Provenance.SHELF_PROBE, now_s)
@@ -164,7 +151,7 @@ def _shelf(
         shelf,
         here,
         offset_c,
-        tuple(BoxHere(box, _water(facts, box, humidity, now_s)) for box in boxes),
+        tuple(boxes),
     )
 
 
@@ -194,17 +181,6 @@ def _humidity(facts: Facts, cabinet: Cabinet, now_s: float) -> float | None:
                 offset = checks[-1].offset if checks else 0.0
                 return min(max(tip.last_humidity + offset, 0.0), 1.0)
     return None
-
-
-def _water(facts: Facts, now: ClutchNow, humidity: float | None, now_s: float) -> WaterLeft | None:
-    """Water by physics alone (handbook D3); weighing will know better."""
-    box = now.box
-    if not box.water_g or not box.medium or not box.closing:
-        return None
-    box_c = now.curve.temperature.future_c
-    loss = loss_g_day(Closing(box.closing), box.medium, box_c, box_c, humidity or _UNKNOWN_HUMIDITY)
-    poured = [(w.poured_s, w.water_g) for w in facts.waterings.get(box.entity, [])]
-    return water_left(box.water_g, loss, now.clutch.laid_s, now_s, poured)
 
 
 def _probes(facts: Facts, cabinet: Cabinet, shelves: list[Shelf], now_s: float) -> Iterator[Probe]:

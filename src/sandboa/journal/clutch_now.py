@@ -4,6 +4,7 @@ import math
 from collections import Counter
 from dataclasses import dataclass
 
+from sandboa.core.box import Closing
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.development import (
     ColdSpell,
@@ -18,9 +19,11 @@ from sandboa.core.development import (
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
 from sandboa.core.methods import Difference, Method
 from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.core.water import WaterLeft
 from sandboa.journal.acts import LogEntry, as_log
 from sandboa.journal.box_climate import development_curve, probes_of, set_points_of
-from sandboa.journal.egg_judgements import EggsView, judge_eggs
+from sandboa.journal.box_water import BoxWater, box_water, latest_lid, what_if
+from sandboa.journal.egg_judgements import EggsView, judge_eggs, removed_s
 from sandboa.journal.errors import NotFound
 from sandboa.journal.forecasts_told import Lessons, lessons
 from sandboa.journal.house_now import Facts, HouseNow
@@ -33,7 +36,8 @@ from sandboa.records.house import Probe
 class ClutchNow:
     """What every screen needs of one clutch.
 
-    `learned_days` is by how many days what the house's clutches taught moves
+    `water` is None where the dam keeps her eggs, `lid` how wet the lid was
+    when last looked at. `learned_days` is by how many days what the house's clutches taught moves
     the forecast (negative: earlier).
     """
 
@@ -51,6 +55,8 @@ class ClutchNow:
     forecast: Forecast | None
     cold_spells: tuple[ColdSpell, ...]
     eggs: EggsView
+    water: BoxWater | None
+    lid: str | None
     maternal: bool
     learned: Learned
     learned_days: float
@@ -93,6 +99,11 @@ def clutch_now(
     maternal = own is not None and method_of(own).maternal
     learned = known.learned(shelf.cabinet, as_of_s, besides=clutch.entity)
     finished = facts.finished.get(clutch.entity)
+    at_pip = math.exp(learned.prior.mean)
+    water = None
+    if not maternal:
+        live = sum(not egg.slug and not removed_s(facts, egg, as_of_s) for egg in eggs)
+        water = box_water(house, facts, clutch, curve, live, curve.now / at_pip, as_of_s)
     pipped_s = [
         float(facts.pips[egg.entity].seen_s)
         for egg in eggs
@@ -123,7 +134,9 @@ def clutch_now(
             else None
         ),
         cold_spells=cold_spells(curve, set_points),
-        eggs=judge_eggs(facts, clutch, curve, as_of_s, math.exp(learned.prior.mean)),
+        eggs=judge_eggs(facts, clutch, curve, as_of_s, at_pip, water.left if water else None),
+        water=water,
+        lid=latest_lid(facts, box, as_of_s),
         maternal=maternal,
         learned=learned,
         learned_days=_moved_days(curve, learned),
@@ -157,6 +170,20 @@ def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
         probes=tuple(probes_of(facts, clutch, as_of_s)),
         log=tuple(as_log(acts_of(clutch.entity))),
     )
+
+
+def what_if_water(
+    house: HouseNow, code: str, as_of_s: float, closing: Closing | None, humidity: float | None
+) -> WaterLeft | None:
+    """A box's water were it closed otherwise, or its cabinet damper; NotFound without a clutch."""
+    facts = house.facts()
+    clutch = next((c for c in facts.clutches if c.code.casefold() == code.casefold()), None)
+    if clutch is None:
+        raise NotFound(f"there is no clutch {code}")
+    if facts.boxes[clutch.entity].medium is None:
+        return None
+    curve = development_curve(house, facts, clutch, as_of_s)
+    return what_if(house, facts, clutch, curve, as_of_s, closing, humidity)
 
 
 def rests_on(curve: DevelopmentCurve) -> str:

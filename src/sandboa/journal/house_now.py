@@ -20,6 +20,7 @@ from sandboa.core.stays import Stays
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.cabinets import set_points
 from sandboa.journal.herd import Herd, read_herd
+from sandboa.journal.settings import HouseSettings, house_settings
 from sandboa.records import readings
 from sandboa.records.clutches import (
     Box,
@@ -46,6 +47,17 @@ from sandboa.records.house import (
     Shelf,
 )
 from sandboa.records.methods import ClutchMethod
+from sandboa.records.rounds import (
+    BoxDone,
+    BoxSign,
+    ClosingChange,
+    EggSign,
+    MassChange,
+    Postponement,
+    SetUp,
+    Visit,
+    Weighing,
+)
 
 #: s before the end of a record beyond which a stretch is read anew each time: a season.
 _HELD_SPAN_S: Final = 150 * SECONDS_PER_DAY
@@ -87,6 +99,16 @@ class Facts:
     devices: dict[int, Device]
     pips: dict[int, Pip]
     finished: dict[int, Finished]
+    visits: dict[int, list[Visit]]
+    egg_signs: dict[int, list[EggSign]]
+    box_signs: dict[int, list[BoxSign]]
+    box_done: dict[int, list[BoxDone]]
+    weighings: dict[int, list[Weighing]]
+    mass_changes: dict[int, list[MassChange]]
+    closings: dict[int, list[ClosingChange]]
+    set_ups: dict[int, list[SetUp]]
+    postponements: dict[int, list[Postponement]]
+    settings: HouseSettings
 
     def shelf_at(self, box: Box, at_s: float) -> Shelf:
         """The shelf a box stands on at a time."""
@@ -257,6 +279,16 @@ def _read_facts(version: int) -> Facts:
         devices=_by_entity(Device),
         pips={p.egg: p for p in Pip.current()},
         finished={f.clutch: f for f in Finished.current()},
+        visits=_grouped(Visit, "clutch", order="closed_s"),
+        egg_signs=_grouped(EggSign, "egg", order="seen_s"),
+        box_signs=_grouped(BoxSign, "box", order="seen_s"),
+        box_done=_grouped(BoxDone, "box", order="at_s"),
+        weighings=_grouped(Weighing, "box", order="at_s"),
+        mass_changes=_grouped(MassChange, "box", order="at_s"),
+        closings=_grouped(ClosingChange, "box", order="from_s"),
+        set_ups=_grouped(SetUp, "box", order="at_s"),
+        postponements=_grouped(Postponement, "clutch"),
+        settings=house_settings(),
     )
 
 

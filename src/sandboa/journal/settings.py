@@ -1,14 +1,16 @@
 """The house's numbers: the core's defaults, and what the keeper set instead."""
 
 from dataclasses import dataclass
+from functools import cached_property
 
+from sandboa.core.rules_in_force import RulesInForce, rules_in_force
 from sandboa.core.settings import SETTINGS, checked_setting
 from sandboa.journal.acts import act
 from sandboa.records.facts import Act
 from sandboa.records.house import Setting
 
 
-@dataclass(frozen=True, slots=True)
+@dataclass(frozen=True)
 class HouseSettings:
     """Values in force, by name (units: see core.settings)."""
 
@@ -16,6 +18,11 @@ class HouseSettings:
 
     def __getitem__(self, name: str) -> float:
         return self.values[name]
+
+    @cached_property
+    def rules(self) -> RulesInForce:
+        """What judges eggs and boxes in this house."""
+        return rules_in_force(self.values)
 
 
 def house_settings() -> HouseSettings:

@@ -7,9 +7,11 @@ from typing import Final
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.dimples import Scope, Urgency
 from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.core.water import TOP_UP_SHARE
 from sandboa.journal.clutch_now import ClutchNow, clutch_now
 from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.rounds.due_now import BoxDue, box_due
 from sandboa.records import readings
 
 #: days ahead in which a first pip is announced (handbook 3: "last week").
@@ -22,17 +24,24 @@ COLD_NEWS_DELAY: Final = 0.25
 
 @dataclass(frozen=True, slots=True)
 class Attention:
-    """One thing to know or do, and why. `eggs` are the numbers it is about."""
+    """One thing to know or do, and why. `eggs` are the numbers it is about.
+
+    `at_box` when it is a reason to open the box: then the list of what is due has it too.
+    """
 
     urgency: Urgency
     text: str
     eggs: tuple[int, ...] = ()
+    at_box: bool = False
 
 
 @dataclass(frozen=True, slots=True)
 class TodayClutch:
+    """A clutch with what needs the keeper; `box` is None where the dam keeps her eggs."""
+
     now: ClutchNow
     attention: tuple[Attention, ...]
+    box: BoxDue | None = None
 
     @property
     def urgency(self) -> Urgency:
@@ -66,7 +75,14 @@ def today(house: HouseNow, as_of_s: float) -> Today:
     standing.sort(key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
     return Today(
         as_of_s,
-        tuple(TodayClutch(now, tuple(attention(now, as_of_s))) for now in standing),
+        tuple(
+            TodayClutch(
+                now,
+                tuple(attention(now, as_of_s)),
+                box_due(facts, now, as_of_s) if now.water else None,
+            )
+            for now in standing
+        ),
         tuple(_silent(facts, as_of_s)),
     )
 
@@ -112,23 +128,40 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
 def _dents(now: ClutchNow) -> Iterator[Attention]:
     box = now.eggs.box
     if box.scope is Scope.BOX:
-        early = len(box.early_eggs)
-        yield Attention(
-            box.urgency,
-            f"{early} of {box.live_eggs} eggs dented early: the box is dry. "
-            "Check the water, add some along the side.",
-            box.early_eggs,
-        )
+        yield Attention(box.urgency, dry_box_words(now), box.early_eggs, at_box=True)
         return
     for egg in now.eggs.eggs:
         if egg.scope == Scope.EGG and egg.advice and egg.urgency:
-            yield Attention(Urgency(egg.urgency), f"Egg {egg.number}: {egg.advice}", (egg.number,))
+            words = f"Egg {egg.number}: {egg.advice}"
+            yield Attention(Urgency(egg.urgency), words, (egg.number,), at_box=True)
     if now.eggs.answered_water:
         numbers = now.eggs.answered_water
         which = f"egg {numbers[0]}" if len(numbers) == 1 else f"{len(numbers)} eggs"
         yield Attention(
             Urgency.NONE, f"After watering, {which} rounded out: the box was dry.", numbers
         )
+
+
+def dry_box_words(now: ClutchNow) -> str:
+    """Most eggs dented early: what the numbers say of the water, and how much to add."""
+    box = now.eggs.box
+    said = f"{len(box.early_eggs)} of {box.live_eggs} eggs dented early"
+    if now.eggs.no_answer:
+        return f"{said}, and they did not round out after water: candle them, check the climate."
+    left = now.water.left if now.water else None
+    add = now.water.add if now.water else None
+    if left is None or add is None:
+        return f"{said}: the box is dry. Check the water, add some along the side."
+    at_c = f"{now.curve.temperature.future_c:.1f} °C"
+    if left.share >= TOP_UP_SHARE:
+        return (
+            f"{said}, though about {100 * left.share:.0f} % of the water should be left: "
+            f"weigh the box or feel the medium before you add any, at {at_c}."
+        )
+    short = f"about {add.deficit_g:.0f} g short"
+    half = " today, the rest tomorrow" if add.split else ""
+    pour = add.add_g / 2 if add.split else add.add_g
+    return f"{said}, {short}. Add {pour:.0f} ml{half} at {at_c} along the side."
 
 
 def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
@@ -141,7 +174,10 @@ def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
     if due and not now.maternal:
         which = f"egg {due[0]}" if len(due) == 1 else f"eggs {', '.join(map(str, due))}"
         yield Attention(
-            Urgency.WATCH, f"Candle {which} again (day 5-7): unsure at the last look.", due
+            Urgency.WATCH,
+            f"Candle {which} again (day 5-7): unsure at the last look.",
+            due,
+            at_box=True,
         )
 
 

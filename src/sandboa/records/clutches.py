@@ -2,6 +2,7 @@
 
 from peewee import FloatField, IntegerField, TextField
 
+from sandboa.records.database import database
 from sandboa.records.facts import Act, Fact
 
 
@@ -112,6 +113,29 @@ class Finished(Fact):
 
     clutch = IntegerField()
     at_s = IntegerField()
+
+
+def eggs_in_box(clutch: int, at_s: float) -> list[tuple[int, int, int | None]]:
+    """(number, entity, latest grade by `at_s`) of the eggs still closed and in their box then.
+
+    Slugs, removed and pipped eggs are left out; the grade is None where nobody had looked.
+    """
+    rows: list[tuple[int, int, int | None]] = database.execute_sql(
+        """
+        SELECT number, entity, (
+            SELECT grade FROM turgor WHERE turgor.egg = egg.entity
+            AND turgor.superseded_by IS NULL AND seen_s <= ?2 ORDER BY seen_s DESC, id DESC LIMIT 1
+        ) FROM egg WHERE clutch = ?1 AND superseded_by IS NULL AND NOT slug AND NOT EXISTS (
+            SELECT 1 FROM egg_event AS event WHERE event.egg = egg.entity
+            AND event.superseded_by IS NULL AND kind = 'removed' AND at_s <= ?2
+        ) AND NOT EXISTS (
+            SELECT 1 FROM pip WHERE pip.egg = egg.entity
+            AND pip.superseded_by IS NULL AND pip.seen_s <= ?2
+        ) ORDER BY number
+        """,
+        (clutch, int(at_s)),
+    ).fetchall()
+    return rows
 
 
 def clutch_coded(code: str) -> Clutch | None:

@@ -100,3 +100,11 @@ def newest_act() -> int:
     """Id of the latest act, 0 in an empty house: changes whenever any fact does."""
     row = Act.select(Act.id).order_by(Act.id.desc()).first()
     return row.id if row else 0
+
+
+def newest_act_by_clutch() -> dict[int, int]:
+    """Id of the latest act of each clutch."""
+    rows: list[tuple[int, int]] = database.execute_sql(
+        "SELECT clutch, max(id) FROM act WHERE clutch IS NOT NULL GROUP BY clutch"
+    ).fetchall()
+    return dict(rows)

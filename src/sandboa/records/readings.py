@@ -101,6 +101,16 @@ def hours(probe: int, from_s: float, until_s: float) -> FloatArray:
     return np.array(rows, dtype=np.float64).reshape(-1, 4)
 
 
+def humidity_of_days(probe: int, from_s: float, until_s: float) -> list[tuple[int, float]]:
+    """(start of a UTC day s, mean relative humidity 0-1) of days it was measured, in order."""
+    rows: list[tuple[int, float]] = database.execute_sql(
+        "SELECT hour / 24 * 86400, avg(mean_humidity) FROM reading_hour WHERE probe = ? "
+        "AND hour BETWEEN ? AND ? AND mean_humidity IS NOT NULL GROUP BY 1 ORDER BY 1",
+        (probe, int(from_s) // _SECONDS_PER_HOUR, int(until_s) // _SECONDS_PER_HOUR),
+    ).fetchall()
+    return rows
+
+
 @dataclass(frozen=True, slots=True)
 class Tip:
     """The end of a probe's record.

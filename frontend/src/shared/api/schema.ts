@@ -416,6 +416,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clutches/{code}/eggs/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Egg
+         * @description Everything of one egg.
+         */
+        get: operations["get_egg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/water": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get What If
+         * @description The box's water were it closed another way, or its cabinet damper, from now on.
+         */
+        get: operations["get_what_if"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Round
+         * @description Every box with eggs in it, by cabinet, shelf and code: what a phone needs offline.
+         */
+        get: operations["get_round"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Deliver Visits
+         * @description Record visits in their order, each once for its key; one refused does not stop the next.
+         */
+        post: operations["deliver_visits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/postponements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Off
+         * @description Put a reason to open a box off for some days.
+         */
+        post: operations["put_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clutches/{code}/qr.svg": {
         parameters: {
             query?: never;
@@ -1677,6 +1777,8 @@ export interface components {
             text: string;
             /** Eggs */
             eggs: number[];
+            /** At Box */
+            at_box: boolean;
         };
         /** BadRowTold */
         BadRowTold: {
@@ -1702,6 +1804,12 @@ export interface components {
              */
             second_clutch: boolean;
         };
+        /**
+         * BoxActKind
+         * @description Acts that are not pouring, weighing, changing the closing or moving the box.
+         * @enum {string}
+         */
+        BoxActKind: "lid wiped" | "aired" | "film replaced" | "damp cloth over the eggs" | "medium swapped" | "grid removed";
         /** BoxHereTold */
         BoxHereTold: {
             /** Code */
@@ -1718,9 +1826,21 @@ export interface components {
             closing: string | null;
             /** On Grid */
             on_grid: boolean;
-            water_left: components["schemas"]["WaterTold"] | null;
+            /** Lid */
+            lid: string | null;
+            water_left: components["schemas"]["WaterLevelTold"] | null;
             /** Eggs */
             eggs: components["schemas"]["SmallEggTold"][];
+        };
+        /** BoxSignAsked */
+        BoxSignAsked: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "lid" | "medium" | "weight" | "smell";
+            /** Value */
+            value: string;
         };
         /** BoxTold */
         BoxTold: {
@@ -1746,6 +1866,32 @@ export interface components {
             set_point_at_lay_c: number;
             /** Temperature C */
             temperature_c: number;
+        };
+        /**
+         * BoxWaterTold
+         * @description `left` and `add` null where the water at set-up is not known.
+         */
+        BoxWaterTold: {
+            /** Medium */
+            medium: string;
+            closing: components["schemas"]["Closing"];
+            /** Full G */
+            full_g: number | null;
+            /** Reference G */
+            reference_g: number | null;
+            left: components["schemas"]["WaterLeftTold"] | null;
+            add: components["schemas"]["TopUpTold"] | null;
+            /** Opened At */
+            opened_at: string | null;
+            air: components["schemas"]["OxygenTold"] | null;
+            /** Cabinet Humidity */
+            cabinet_humidity: number | null;
+            /** Learned From */
+            learned_from: number;
+            /** Last Weighed G */
+            last_weighed_g: number | null;
+            /** Last Weighed At */
+            last_weighed_at: string | null;
         };
         /** ByHandAsked */
         ByHandAsked: {
@@ -1884,6 +2030,18 @@ export interface components {
             ticked_by_hand: boolean;
             /** Due */
             due: boolean;
+        };
+        /**
+         * CauseTold
+         * @description A cause of early dents with its share 0-1 and what spoke for (+) or against (-) it.
+         */
+        CauseTold: {
+            /** Cause */
+            cause: string;
+            /** Share */
+            share: number;
+            /** Reasons */
+            reasons: string[];
         };
         /**
          * CautionTold
@@ -2031,6 +2189,13 @@ export interface components {
             /** Count */
             count: string;
             box: components["schemas"]["BoxTold"];
+            box_water: components["schemas"]["BoxWaterTold"] | null;
+            /** Lid */
+            lid: string | null;
+            /** Due */
+            due: components["schemas"]["DueTold"][];
+            /** Postponed */
+            postponed: components["schemas"]["PostponedTold"][];
             forecast: components["schemas"]["ForecastTold"] | null;
             /** Rests On */
             rests_on: string;
@@ -2139,6 +2304,18 @@ export interface components {
             /** Clutches */
             clutches: components["schemas"]["LaidThisSeasonTold"][];
         };
+        /**
+         * DateBandTold
+         * @description When it is reached, with its 80 % band; nulls beyond any term.
+         */
+        DateBandTold: {
+            /** Early */
+            early: string | null;
+            /** Middle */
+            middle: string | null;
+            /** Late */
+            late: string | null;
+        };
         /** DeviceAsked */
         DeviceAsked: {
             /** Name */
@@ -2197,11 +2374,93 @@ export interface components {
             reason: "ahead" | "behind" | "before";
         };
         /**
+         * DueKind
+         * @description Why a box is opened; the order is that in which reasons are told.
+         * @enum {string}
+         */
+        DueKind: "dents" | "water" | "watch" | "candle" | "air" | "last days" | "rhythm";
+        /**
+         * DueTold
+         * @description A reason to open the box, since when.
+         */
+        DueTold: {
+            kind: components["schemas"]["DueKind"];
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Urgency */
+            urgency: string;
+            /** Text */
+            text: string;
+            /** Eggs */
+            eggs: number[];
+        };
+        /**
+         * EggActKind
+         * @description Acts on one egg besides candling and grading it; turning belongs to lay day alone.
+         * @enum {string}
+         */
+        EggActKind: "powdered" | "supported" | "isolated" | "marked" | "removed";
+        /**
          * EggEvent
          * @description What happened to an egg in the keeper's hands.
          * @enum {string}
          */
         EggEvent: "turned" | "left as it lies" | "separated" | "torn" | "dropped" | "supported";
+        /** EggMomentTold */
+        EggMomentTold: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Development */
+            development: number;
+            /** Kind */
+            kind: string;
+            /** Text */
+            text: string;
+            /** Grade */
+            grade: number | null;
+        };
+        /**
+         * EggPageTold
+         * @description The Egg place. `thresholds` are the chances from which sound, watch and failing begin.
+         */
+        EggPageTold: {
+            /** Clutch Id */
+            clutch_id: number;
+            /** Code */
+            code: string;
+            /** Dam */
+            dam: string;
+            /** Day */
+            day: number;
+            /** Fraction */
+            fraction: number;
+            egg: components["schemas"]["EggTold"];
+            /** Allowed Words */
+            allowed_words: string;
+            /** Box Scope */
+            box_scope: string;
+            /** Early Eggs */
+            early_eggs: number[];
+            /** Live Eggs */
+            live_eggs: number;
+            standing: components["schemas"]["StandingTold"] | null;
+            /** Thresholds */
+            thresholds: {
+                [key: string]: number;
+            };
+            /** Dependence */
+            dependence: number;
+            /** History */
+            history: components["schemas"]["EggMomentTold"][];
+            /** Photos */
+            photos: components["schemas"]["PhotoTold"][];
+        };
         /**
          * EggPlace
          * @description An egg where it lies: x from left, y from the far side, shares of the box.
@@ -2218,6 +2477,30 @@ export interface components {
             slug: boolean;
             /** @default smooth */
             shell: components["schemas"]["Shell"];
+        };
+        /**
+         * EggSeenAsked
+         * @description What was recorded of one egg; left out where nothing was.
+         */
+        EggSeenAsked: {
+            /** Number */
+            number: number;
+            /** Grade */
+            grade?: number | null;
+            vessels?: components["schemas"]["Vessels"] | null;
+            disc?: components["schemas"]["Disc"] | null;
+            /** Signs */
+            signs?: components["schemas"]["EggSignAsked"][];
+            /** Acts */
+            acts?: components["schemas"]["EggActKind"][];
+            /** Mass G */
+            mass_g?: number | null;
+        };
+        /** EggSignAsked */
+        EggSignAsked: {
+            kind: components["schemas"]["SignKind"];
+            /** Value */
+            value: string;
         };
         /**
          * EggState
@@ -2254,7 +2537,7 @@ export interface components {
         };
         /**
          * EggTold
-         * @description An egg with the judgement of its dents; nulls for slugs and eggs never looked at.
+         * @description An egg with its judgements; nulls for slugs and eggs never looked at.
          */
         EggTold: {
             /** Number */
@@ -2278,6 +2561,14 @@ export interface components {
             allowed_grade: number;
             /** Pipped At */
             pipped_at: string | null;
+            /** Removed At */
+            removed_at: string | null;
+            /** Signs */
+            signs: {
+                [key: string]: string;
+            };
+            /** Looked At */
+            looked_at: string | null;
             /** Grade */
             grade: number | null;
             /** Graded At */
@@ -2290,6 +2581,12 @@ export interface components {
             urgency: string | null;
             /** Advice */
             advice: string | null;
+            standing: components["schemas"]["Standing"] | null;
+            /** Alive */
+            alive: number | null;
+            settles: components["schemas"]["SettlesTold"] | null;
+            /** Causes */
+            causes: components["schemas"]["CauseTold"][];
         };
         /** EndAsked */
         EndAsked: {
@@ -2307,6 +2604,26 @@ export interface components {
             kind: string;
             /** Text */
             text: string;
+        };
+        /**
+         * EvidenceTold
+         * @description A line of evidence. `key` is the setting it rests on; `void` says why it does not count.
+         */
+        EvidenceTold: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            /** Log Ratio */
+            log_ratio: number;
+            /** Times */
+            times: number;
+            /** Push */
+            push: number;
+            /** Seen At */
+            seen_at: string | null;
+            /** Void */
+            void: string;
         };
         /**
          * Exposure
@@ -2439,6 +2756,15 @@ export interface components {
             /** First Pipped At */
             first_pipped_at: string | null;
             next_pip: components["schemas"]["WindowTold"] | null;
+        };
+        /** FreshMediumAsked */
+        FreshMediumAsked: {
+            /** Medium */
+            medium: string;
+            /** Water G */
+            water_g?: number | null;
+            /** Mass G */
+            mass_g?: number | null;
         };
         /** GapTold */
         GapTold: {
@@ -3133,6 +3459,27 @@ export interface components {
             /** Since */
             since?: string | null;
         };
+        /** OutcomesTold */
+        OutcomesTold: {
+            /** Outcomes */
+            outcomes: components["schemas"]["VisitOutcome"][];
+        };
+        /**
+         * OxygenTold
+         * @description Estimated oxygen in the box with its 80 % band.
+         */
+        OxygenTold: {
+            /** Share */
+            share: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Advise Airing */
+            advise_airing: boolean;
+            /** May Need Airing */
+            may_need_airing: boolean;
+        };
         /** PairAsked */
         PairAsked: {
             /** Dam */
@@ -3238,6 +3585,37 @@ export interface components {
             pairing: number | null;
             /** Warnings */
             warnings: string[];
+        };
+        /**
+         * PostponedTold
+         * @description A reason that was put off.
+         */
+        PostponedTold: {
+            kind: components["schemas"]["DueKind"];
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Urgency */
+            urgency: string;
+            /** Text */
+            text: string;
+            /** Eggs */
+            eggs: number[];
+            /**
+             * Until
+             * Format: date-time
+             */
+            until: string;
+        };
+        /** PostponementAsked */
+        PostponementAsked: {
+            /** Code */
+            code: string;
+            kind: components["schemas"]["DueKind"];
+            /** Days */
+            days: number;
         };
         /**
          * PreparationTask
@@ -3418,6 +3796,68 @@ export interface components {
             measured: boolean;
             exposure: components["schemas"]["Exposure"];
         };
+        /**
+         * RoundBoxTold
+         * @description A box as a phone carries it into the room.
+         */
+        RoundBoxTold: {
+            /** Id */
+            id: number;
+            /** Code */
+            code: string;
+            /** Dam */
+            dam: string;
+            /** Cabinet */
+            cabinet: string;
+            /** Shelf */
+            shelf: string;
+            /** Day */
+            day: number;
+            /** Fraction */
+            fraction: number;
+            /** Urgency */
+            urgency: string;
+            /** Due */
+            due: components["schemas"]["DueTold"][];
+            /** Postponed */
+            postponed: components["schemas"]["PostponedTold"][];
+            /**
+             * Last Visit At
+             * Format: date-time
+             */
+            last_visit_at: string;
+            /** Visited */
+            visited: boolean;
+            /** Seen Act */
+            seen_act: number;
+            /** On Grid */
+            on_grid: boolean;
+            /** Mould Method */
+            mould_method: string;
+            /** Box C */
+            box_c: number;
+            box_water: components["schemas"]["BoxWaterTold"];
+            /** Lid */
+            lid: string | null;
+            /** Top Ups */
+            top_ups: components["schemas"]["TopUpStepTold"][];
+            /** Heaviest G */
+            heaviest_g: number | null;
+            /** Shelves */
+            shelves: components["schemas"]["ShelfChoice"][];
+            /** Eggs */
+            eggs: components["schemas"]["EggTold"][];
+        };
+        /** RoundTold */
+        RoundTold: {
+            /**
+             * As Of
+             * Format: date-time
+             */
+            as_of: string;
+            /** Boxes */
+            boxes: components["schemas"]["RoundBoxTold"][];
+        };
         /** RowTold */
         RowTold: {
             /**
@@ -3525,12 +3965,38 @@ export interface components {
             /** Reason */
             reason: string;
         };
+        /** SettlesTold */
+        SettlesTold: {
+            /** Text */
+            text: string;
+            /**
+             * From At
+             * Format: date-time
+             */
+            from_at: string;
+            /** Candle */
+            candle: boolean;
+        };
         /**
          * Severity
          * @description An emergency repeats until it is acknowledged; a notice can wait for daylight.
          * @enum {string}
          */
         Severity: "emergency" | "alarm" | "notice";
+        /** ShelfAsked */
+        ShelfAsked: {
+            /** Cabinet */
+            cabinet: string;
+            /** Shelf */
+            shelf: string;
+        };
+        /** ShelfChoice */
+        ShelfChoice: {
+            /** Cabinet */
+            cabinet: string;
+            /** Shelf */
+            shelf: string;
+        };
         /** ShelfTold */
         ShelfTold: {
             /** Name */
@@ -3563,6 +4029,12 @@ export interface components {
             /** Seen At */
             seen_at?: string | null;
         };
+        /**
+         * SignKind
+         * @description What is looked at; only the latest observation of a kind counts.
+         * @enum {string}
+         */
+        SignKind: "vessels" | "movement" | "body" | "mould" | "smell" | "wet" | "colour" | "feel" | "touch" | "dents" | "siblings";
         /** SignTold */
         SignTold: {
             sign: components["schemas"]["Sign"];
@@ -3600,6 +4072,32 @@ export interface components {
             early: boolean;
             /** Pipped */
             pipped: boolean;
+            /** Removed */
+            removed: boolean;
+            standing: components["schemas"]["Standing"] | null;
+            /** Mould */
+            mould: string | null;
+        };
+        /**
+         * Standing
+         * @description How an egg stands; values in falling order of hope. Only the keeper declares a fate.
+         * @enum {string}
+         */
+        Standing: "sound" | "watch" | "failing" | "probably lost";
+        /**
+         * StandingTold
+         * @description `prior` and the pushes of `evidence` sum to `log_odds`; `alive` is the chance 0-1.
+         */
+        StandingTold: {
+            /** Standing */
+            standing: string;
+            /** Alive */
+            alive: number;
+            /** Log Odds */
+            log_odds: number;
+            prior: components["schemas"]["EvidenceTold"];
+            /** Evidence */
+            evidence: components["schemas"]["EvidenceTold"][];
         };
         /**
          * Step
@@ -3711,6 +4209,10 @@ export interface components {
             urgency: string;
             /** Attention */
             attention: components["schemas"]["AttentionTold"][];
+            /** Due */
+            due: components["schemas"]["DueTold"][];
+            /** Postponed */
+            postponed: components["schemas"]["PostponedTold"][];
             /** Eggs */
             eggs: components["schemas"]["SmallEggTold"][];
         };
@@ -3752,7 +4254,22 @@ export interface components {
             /** Set Up Water G */
             set_up_water_g: number;
         };
-        /** TopUpTold */
+        /**
+         * TopUpStepTold
+         * @description A box that weighs `from_g` or more, and less than the step before, gets `add_g`.
+         */
+        TopUpStepTold: {
+            /** From G */
+            from_g: number;
+            /** Add G */
+            add_g: number;
+            /** Split */
+            split: boolean;
+        };
+        /**
+         * TopUpTold
+         * @description What to pour, g; `split`: over two days.
+         */
         TopUpTold: {
             /** Deficit G */
             deficit_g: number;
@@ -3855,15 +4372,112 @@ export interface components {
          */
         Vessels: "strong" | "weak" | "none" | "broken" | "unsure";
         /**
+         * VisitAsked
+         * @description One box opened and shut. `key` is the device's own: delivered twice, it is one visit.
+         */
+        VisitAsked: {
+            /** Key */
+            key: string;
+            /** Code */
+            code: string;
+            /**
+             * Opened At
+             * Format: date-time
+             */
+            opened_at: string;
+            /**
+             * Closed At
+             * Format: date-time
+             */
+            closed_at: string;
+            /** Seen Act */
+            seen_act?: number | null;
+            /** Eggs */
+            eggs?: components["schemas"]["EggSeenAsked"][];
+            /**
+             * Rest As Before
+             * @default true
+             */
+            rest_as_before: boolean;
+            /** Signs */
+            signs?: components["schemas"]["BoxSignAsked"][];
+            /** Mass G */
+            mass_g?: number | null;
+            /** Water G */
+            water_g?: number | null;
+            /** Acts */
+            acts?: components["schemas"]["BoxActKind"][];
+            closing?: components["schemas"]["Closing"] | null;
+            shelf?: components["schemas"]["ShelfAsked"] | null;
+            fresh?: components["schemas"]["FreshMediumAsked"] | null;
+            /** Mass Change G */
+            mass_change_g?: number | null;
+        };
+        /**
+         * VisitOutcome
+         * @description What became of a visit. `refused` ones are not stored; `reason` says why, at which field.
+         */
+        VisitOutcome: {
+            /** Key */
+            key: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "stored" | "known" | "refused";
+            act?: components["schemas"]["ActTold"] | null;
+            /**
+             * Conflicts
+             * @default []
+             */
+            conflicts: string[];
+            /** Reason */
+            reason?: string | null;
+            /** Field */
+            field?: string | null;
+        };
+        /**
          * Visits
          * @enum {string}
          */
         Visits: "set and forget" | "every 14 days" | "every 7 days" | "every 2-3 days";
         /**
-         * WaterTold
+         * VisitsAsked
+         * @description Visits in the order in which they were closed.
+         */
+        VisitsAsked: {
+            /** Visits */
+            visits: components["schemas"]["VisitAsked"][];
+        };
+        /**
+         * WaterLeftTold
+         * @description Share of the set-up water left with its 80 % band, the loss and the dates.
+         */
+        WaterLeftTold: {
+            /** Water G */
+            water_g: number;
+            /** Share */
+            share: number;
+            /** Share Low */
+            share_low: number;
+            /** Share High */
+            share_high: number;
+            /** Loss G Day */
+            loss_g_day: number;
+            /** Loss Low G Day */
+            loss_low_g_day: number;
+            /** Loss High G Day */
+            loss_high_g_day: number;
+            top_up_soon: components["schemas"]["DateBandTold"];
+            dry: components["schemas"]["DateBandTold"];
+            /** Weighings */
+            weighings: number;
+        };
+        /**
+         * WaterLevelTold
          * @description Share of the set-up water left by physics alone, with an 80 % band.
          */
-        WaterTold: {
+        WaterLevelTold: {
             /** Share */
             share: number;
             /** Share Low */
@@ -4725,6 +5339,158 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["WateringAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_egg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EggPageTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_what_if: {
+        parameters: {
+            query?: {
+                closing?: components["schemas"]["Closing"] | null;
+                humidity?: number | null;
+            };
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterLeftTold"] | null;
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoundTold"];
+                };
+            };
+        };
+    };
+    deliver_visits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitsAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutcomesTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostponementAsked"];
             };
         };
         responses: {

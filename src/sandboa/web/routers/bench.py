@@ -11,7 +11,8 @@ from sandboa.journal.bench import what_if
 from sandboa.records.readings import ReadingRow
 from sandboa.web.house import NowS
 from sandboa.web.routers.readings import BadRowTold, FileChoices, QuestionTold
-from sandboa.web.shapes import Asked, AskedMoment, ForecastTold, RibbonPieceTold, Temperature, Told
+from sandboa.web.shapes import Asked, AskedMoment, ForecastTold, RibbonPieceTold, Temperature
+from sandboa.web.water_shapes import TopUpTold
 
 router = APIRouter(prefix="/api/bench", tags=["bench"])
 
@@ -69,13 +70,6 @@ class TopUpAsked(Asked):
     reference_g: float
     current_g: float
     set_up_water_g: float
-
-
-class TopUpTold(Told):
-    deficit_g: float
-    add_g: float
-    split: bool
-    left_out_g: float
 
 
 @router.post("/forecast")

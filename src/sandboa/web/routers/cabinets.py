@@ -14,7 +14,6 @@ from sandboa.journal import cabinets
 from sandboa.journal.cabinet_faults import SEASON_DAYS
 from sandboa.journal.cabinet_now import (
     EXPOSURE_DAYS,
-    BoxHere,
     CabinetNow,
     ShelfNow,
     TemperatureHere,
@@ -22,12 +21,13 @@ from sandboa.journal.cabinet_now import (
 )
 from sandboa.journal.cabinets import CabinetKind
 from sandboa.journal.climate_trace import POINTS, Trace, climate_trace
+from sandboa.journal.clutch_now import ClutchNow
 from sandboa.journal.house_now import Facts
+from sandboa.journal.rounds.due_now import on_grid
 from sandboa.journal.today import TodayClutch, attention
 from sandboa.records import readings
 from sandboa.web.fault_shapes import FaultTold, fault_told
 from sandboa.web.house import NowS, TheHouse
-from sandboa.web.routers.clutches import on_grid
 from sandboa.web.routers.probes import HungProbeTold, place_words, probe_told
 from sandboa.web.routers.today import SmallEggTold, small_egg
 from sandboa.web.shapes import (
@@ -87,7 +87,7 @@ class HereTold(Told):
     swing_c: float | None
 
 
-class WaterTold(Told):
+class WaterLevelTold(Told):
     """Share of the set-up water left by physics alone, with an 80 % band."""
 
     share: float
@@ -104,7 +104,8 @@ class BoxHereTold(BaseModel):
     urgency: str
     closing: str | None
     on_grid: bool
-    water_left: WaterTold | None
+    lid: str | None
+    water_left: WaterLevelTold | None
     eggs: list[SmallEggTold]
 
 
@@ -271,17 +272,19 @@ def _shelf(now: ShelfNow, now_s: float) -> ShelfTold:
     )
 
 
-def _box(here: BoxHere, now_s: float) -> BoxHereTold:
-    now = here.now
+def _box(now: ClutchNow, now_s: float) -> BoxHereTold:
     return BoxHereTold(
         code=now.clutch.code,
         dam=now.dam,
         day=int((now_s - now.clutch.laid_s) // SECONDS_PER_DAY),
         fraction=now.forecast.fraction if now.forecast else now.curve.now,
         urgency=TodayClutch(now, tuple(attention(now, now_s))).urgency,
-        closing=now.box.closing,
+        closing=now.water.closing if now.water else None,
+        lid=now.lid,
         on_grid=on_grid(now.box),
-        water_left=WaterTold.model_validate(here.water) if here.water else None,
+        water_left=WaterLevelTold.model_validate(now.water.left)
+        if now.water and now.water.left
+        else None,
         eggs=[small_egg(egg) for egg in now.eggs.eggs],
     )
 

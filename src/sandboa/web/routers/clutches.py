@@ -6,16 +6,17 @@ from fastapi import APIRouter, Path
 from pydantic import BaseModel, Field
 
 from sandboa.core.candling import Disc, Vessels
-from sandboa.core.methods import Contact, Method
+from sandboa.core.methods import Method
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.core.water import medium_named
 from sandboa.journal import looks, methods
 from sandboa.journal.cabinet_faults import clutch_faults
 from sandboa.journal.clutch_now import ClutchPage, clutch_page
+from sandboa.journal.rounds.due_now import BoxDue, box_due, on_grid
 from sandboa.journal.today import attention
-from sandboa.records.clutches import Box
+from sandboa.web.egg_shapes import EggTold, egg_told
 from sandboa.web.fault_shapes import FaultTold, fault_told
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.routers.rounds import DueTold, PostponedTold, due_told
 from sandboa.web.routers.today import AttentionTold
 from sandboa.web.shapes import (
     ActTold,
@@ -28,43 +29,12 @@ from sandboa.web.shapes import (
     Told,
     at_or_none,
 )
+from sandboa.web.water_shapes import BoxWaterTold
 
 router = APIRouter(prefix="/api/clutches", tags=["clutch"])
 
 Code = Annotated[str, Path(max_length=20)]
 EggNumber = Annotated[int, Path(ge=1, le=1000)]
-
-
-class TorchlightTold(Told):
-    """The latest candling, and when to candle again; nulls where there is nothing to say."""
-
-    vessels: Vessels | None
-    disc: Disc | None
-    seen_at: Moment | None = Field(validation_alias="seen_s")
-    again_from: Moment | None = Field(validation_alias="again_from_s")
-    again_by: Moment | None = Field(validation_alias="again_by_s")
-
-
-class EggTold(Told):
-    """An egg with the judgement of its dents; nulls for slugs and eggs never looked at."""
-
-    number: int
-    x: float
-    y: float
-    slug: bool
-    shell: str
-    mass_g: float | None
-    clump: int | None
-    events: list[str]
-    torchlight: TorchlightTold
-    allowed_grade: int
-    pipped_at: Moment | None = Field(validation_alias="pipped_s")
-    grade: int | None
-    graded_at: Moment | None = Field(validation_alias="graded_s")
-    excess: int | None
-    scope: str | None
-    urgency: str | None
-    advice: str | None
 
 
 class BoxTold(BaseModel):
@@ -132,6 +102,10 @@ class ClutchTold(BaseModel):
     day: int
     count: str
     box: BoxTold
+    box_water: BoxWaterTold | None
+    lid: str | None
+    due: list[DueTold]
+    postponed: list[PostponedTold]
     forecast: ForecastTold | None
     rests_on: str
     gaps: list[GapTold]
@@ -172,7 +146,8 @@ def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchTold:
     page = clutch_page(house.now, code, now_s)
     faults = clutch_faults(house.now, house.faults, page.now, now_s)
     facts = house.now.facts()
-    return _told(page, [fault_told(facts, fault) for fault in faults], now_s)
+    box = box_due(facts, page.now, now_s)
+    return _told(page, box, [fault_told(facts, fault) for fault in faults], now_s)
 
 
 @router.post("/{code}/eggs/{number}/grades", status_code=201)
@@ -203,8 +178,9 @@ def water_box(code: Code, asked: WateringAsked, now_s: NowS) -> ActTold:
     return ActTold.of(looks.water_box(code, asked.water_g, poured_s, now_s))
 
 
-def _told(page: ClutchPage, faults: list[FaultTold], now_s: float) -> ClutchTold:
+def _told(page: ClutchPage, box: BoxDue, faults: list[FaultTold], now_s: float) -> ClutchTold:
     now = page.now
+    due, postponed = due_told(box)
     return ClutchTold(
         id=now.clutch.entity,
         code=now.clutch.code,
@@ -232,12 +208,16 @@ def _told(page: ClutchPage, faults: list[FaultTold], now_s: float) -> ClutchTold
             set_point_at_lay_c=now.set_point_at_lay_c,
             temperature_c=now.curve.temperature.future_c,
         ),
+        box_water=BoxWaterTold.of(now.water) if now.water else None,
+        lid=now.lid,
+        due=due,
+        postponed=postponed,
         forecast=ForecastTold.of(now.forecast) if now.forecast else None,
         rests_on=page.rests_on,
         gaps=[GapTold.model_validate(gap) for gap in page.gaps],
         cold_spells=[ColdSpellTold.model_validate(spell) for spell in now.cold_spells],
         ribbon=[RibbonPieceTold.of(piece) for piece in page.ribbon],
-        eggs=[EggTold.model_validate(egg) for egg in now.eggs.eggs],
+        eggs=[egg_told(egg) for egg in now.eggs.eggs],
         attention=[AttentionTold.model_validate(a) for a in attention(now, now_s)],
         faults=faults,
         learned=LearnedTold(
@@ -249,10 +229,3 @@ def _told(page: ClutchPage, faults: list[FaultTold], now_s: float) -> ClutchTold
         probes=[ProbeTold.model_validate(probe) for probe in page.probes],
         log=[LogTold.of(entry) for entry in page.log],
     )
-
-
-def on_grid(box: Box) -> bool:
-    """As it was set up; boxes recorded without say it by their medium."""
-    if box.contact is not None:
-        return box.contact == Contact.GRID
-    return box.medium is not None and medium_named(box.medium).on_grid

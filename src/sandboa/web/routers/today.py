@@ -5,10 +5,12 @@ from dataclasses import dataclass
 from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel
 
+from sandboa.core.standing import Standing
 from sandboa.journal.egg_judgements import EggView
 from sandboa.journal.today import Today, TodayClutch, today
 from sandboa.records import readings
 from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.routers.rounds import DueTold, PostponedTold, due_told
 from sandboa.web.shapes import Moment, Told, WindowTold
 
 router = APIRouter(prefix="/api", tags=["today"])
@@ -20,6 +22,7 @@ class AttentionTold(Told):
     urgency: str
     text: str
     eggs: list[int]
+    at_box: bool
 
 
 class SmallEggTold(BaseModel):
@@ -33,6 +36,9 @@ class SmallEggTold(BaseModel):
     grade: int | None
     early: bool
     pipped: bool
+    removed: bool
+    standing: Standing | None
+    mould: str | None
 
 
 class TodayClutchTold(BaseModel):
@@ -51,6 +57,8 @@ class TodayClutchTold(BaseModel):
     typical_pip: WindowTold | None
     urgency: str
     attention: list[AttentionTold]
+    due: list[DueTold]
+    postponed: list[PostponedTold]
     eggs: list[SmallEggTold]
 
 
@@ -103,6 +111,7 @@ def _clutch(today_clutch: TodayClutch) -> TodayClutchTold:
     now = today_clutch.now
     forecast = now.forecast
     shown = forecast if forecast and not forecast.overdue else None
+    due, postponed = due_told(today_clutch.box) if today_clutch.box else ([], [])
     return TodayClutchTold(
         code=now.clutch.code,
         dam=now.dam,
@@ -119,6 +128,8 @@ def _clutch(today_clutch: TodayClutch) -> TodayClutchTold:
         typical_pip=_window(shown.typical_pip) if shown else None,
         urgency=today_clutch.urgency,
         attention=[AttentionTold.model_validate(a) for a in today_clutch.attention],
+        due=due,
+        postponed=postponed,
         eggs=[small_egg(egg) for egg in now.eggs.eggs],
     )
 
@@ -134,6 +145,9 @@ def small_egg(egg: EggView) -> SmallEggTold:
         grade=egg.grade,
         early=bool(egg.excess),
         pipped=egg.pipped_s is not None,
+        removed=egg.removed_s is not None,
+        standing=egg.standing.standing if egg.standing else None,
+        mould=dict(egg.signs).get("mould"),
     )
 
 

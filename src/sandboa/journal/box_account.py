@@ -1,0 +1,89 @@
+"""A box's account: its masses, its pours, how it was closed, since it was last set up."""
+
+from dataclasses import dataclass
+
+from sandboa.core.box import Closing
+from sandboa.core.water import MassChange, MassLedger, Pour, Weighing
+from sandboa.journal.house_now import Facts
+from sandboa.records import rounds
+from sandboa.records.clutches import Box, Clutch, Watering
+
+
+@dataclass(frozen=True)
+class BoxRows:
+    """The current facts an account is made of, in any order."""
+
+    waterings: list[Watering]
+    weighings: list[rounds.Weighing]
+    changes: list[rounds.MassChange]
+    closings: list[rounds.ClosingChange]
+    set_ups: list[rounds.SetUp]
+
+
+@dataclass(frozen=True)
+class BoxAccount:
+    """`closings` are (from s, closing) since lay day, the last the one in force."""
+
+    medium: str
+    closings: tuple[tuple[float, Closing], ...]
+    ledger: MassLedger
+
+    @property
+    def closing(self) -> Closing:
+        """How it is closed now."""
+        return self.closings[-1][1]
+
+
+def account_in(facts: Facts, clutch: Clutch, as_of_s: float) -> BoxAccount:
+    """The account of a clutch's box from the house's facts."""
+    box = facts.boxes[clutch.entity]
+    rows = BoxRows(
+        facts.waterings.get(box.entity, []),
+        facts.weighings.get(box.entity, []),
+        facts.mass_changes.get(box.entity, []),
+        facts.closings.get(box.entity, []),
+        facts.set_ups.get(box.entity, []),
+    )
+    return account_of(clutch, box, rows, as_of_s)
+
+
+def read_rows(box: Box) -> BoxRows:
+    """The rows of one box as they are in the database now."""
+    own = box.entity
+    return BoxRows(
+        Watering.current(Watering.box == own),
+        rounds.Weighing.current(rounds.Weighing.box == own),
+        rounds.MassChange.current(rounds.MassChange.box == own),
+        rounds.ClosingChange.current(rounds.ClosingChange.box == own),
+        rounds.SetUp.current(rounds.SetUp.box == own),
+    )
+
+
+def account_of(clutch: Clutch, box: Box, rows: BoxRows, as_of_s: float) -> BoxAccount:
+    """The account as it stood at `as_of_s`. The clutch lies in a box, not with its dam."""
+    assert box.medium, "eggs the dam keeps lie in no box"
+    assert box.closing, "eggs the dam keeps lie in no box"
+    changes = sorted((c for c in rows.closings if c.from_s <= as_of_s), key=lambda c: c.from_s)
+    closings = [(float(c.from_s), Closing(c.closing)) for c in changes]
+    set_ups = sorted((s for s in rows.set_ups if s.at_s <= as_of_s), key=lambda s: s.at_s)
+    last = set_ups[-1] if set_ups else None
+    begun_s = float(last.at_s if last else clutch.laid_s)
+    ledger = MassLedger(
+        set_up_s=begun_s,
+        set_up_g=last.mass_g if last else box.set_up_mass_g,
+        water_g=last.water_g if last else box.water_g,
+        changes=tuple(
+            MassChange(c.at_s, c.delta_g) for c in rows.changes if begun_s <= c.at_s <= as_of_s
+        ),
+        pours=tuple(
+            Pour(w.poured_s, w.water_g) for w in rows.waterings if begun_s <= w.poured_s <= as_of_s
+        ),
+        weighings=tuple(
+            Weighing(w.at_s, w.mass_g) for w in rows.weighings if begun_s < w.at_s <= as_of_s
+        ),
+    )
+    return BoxAccount(
+        last.medium if last else box.medium,
+        ((float(clutch.laid_s), Closing(box.closing)), *closings),
+        ledger,
+    )

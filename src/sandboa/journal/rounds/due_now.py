@@ -1,0 +1,160 @@
+"""What is due today, in the order that keeps the doors shut: by cabinet, shelf and box."""
+
+from dataclasses import dataclass
+from typing import Final
+
+from sandboa.core.dimples import Scope, Urgency
+from sandboa.core.methods import Contact, LastDays, Visits
+from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
+from sandboa.core.rounds.due import MID_TERM, POSTPONE_DAYS
+from sandboa.core.standing import Standing
+from sandboa.core.units import SECONDS_PER_DAY, require_range
+from sandboa.core.water import medium_named
+from sandboa.journal.acts import act
+from sandboa.journal.at_the_box import clutch_called
+from sandboa.journal.clutch_now import ClutchNow, clutch_now
+from sandboa.journal.forecasts_told import Lessons
+from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.records.clutches import Box
+from sandboa.records.facts import Act
+from sandboa.records.rounds import Postponement
+
+_KIND_WORDS: Final = {
+    DueKind.DENTS: "dents",
+    DueKind.WATER: "water",
+    DueKind.WATCH: "eggs on watch",
+    DueKind.CANDLE: "candling",
+    DueKind.AIR: "airing",
+    DueKind.LAST_DAYS: "last-week preparations",
+    DueKind.RHYTHM: "the usual visit",
+}
+
+
+@dataclass(frozen=True)
+class BoxDue:
+    """A box with the reasons to open it today, and those put off with until when (s)."""
+
+    now: ClutchNow
+    due: tuple[Due, ...]
+    postponed: tuple[tuple[Due, float], ...]
+
+    @property
+    def urgency(self) -> Urgency:
+        """Of the most pressing reason."""
+        return max((d.urgency for d in self.due), key=lambda u: u.rank, default=Urgency.NONE)
+
+
+def boxes_of_round(
+    house: HouseNow, facts: Facts, known: Lessons, as_of_s: float
+) -> tuple[BoxDue, ...]:
+    """Every box with eggs in it, due or not, by cabinet, shelf and code."""
+    standing = [
+        clutch_now(house, facts, clutch, as_of_s, known)
+        for clutch in facts.clutches
+        if facts.under_way(clutch, as_of_s)
+    ]
+    standing = [now for now in standing if now.water is not None and now.count.fertile]
+    standing.sort(key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
+    return tuple(box_due(facts, now, as_of_s) for now in standing)
+
+
+def box_due(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxDue:
+    """The reasons to open one box at `as_of_s`."""
+    until = {
+        DueKind(p.kind): float(p.until_s)
+        for p in facts.postponements.get(now.clutch.entity, [])
+        if p.at_s <= as_of_s < p.until_s
+    }
+    reasons = due_at_box(_state(facts, now, as_of_s), as_of_s) if now.water else ()
+    return BoxDue(
+        now,
+        tuple(due for due in reasons if due.kind not in until),
+        tuple((due, until[due.kind]) for due in reasons if due.kind in until),
+    )
+
+
+def postpone(code: str, kind: DueKind, days: float, now_s: float) -> Act:
+    """Put a reason off for 1-14 days; NotFound for an unknown clutch, NotPlausible beyond."""
+    clutch = clutch_called(code)
+    require_range("days", days, POSTPONE_DAYS, "days")
+    until_s = int(now_s + days * SECONDS_PER_DAY)
+    held = Postponement.only(Postponement.clutch == clutch.entity, Postponement.kind == kind.value)
+    words = f"Put off {_KIND_WORDS[kind]} for {days:g} {'day' if days == 1 else 'days'}"
+    with act("postpone", words, now_s, clutch.entity) as putting_off:
+        if held is None:
+            Postponement.record(
+                putting_off,
+                clutch=clutch.entity,
+                kind=kind.value,
+                at_s=int(now_s),
+                until_s=until_s,
+            )
+        else:
+            held.correct(putting_off, at_s=int(now_s), until_s=until_s)
+    return putting_off
+
+
+def last_visit_s(facts: Facts, now: ClutchNow, as_of_s: float) -> float:
+    """When the box was last visited; lay day stands for the first visit."""
+    visits = [v.closed_s for v in facts.visits.get(now.clutch.entity, []) if v.closed_s <= as_of_s]
+    return float(max([now.clutch.laid_s, *visits]))
+
+
+def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
+    own = facts.methods.get(now.clutch.entity)
+    live = [egg for egg in now.eggs.eggs if egg.live and egg.pipped_s is None]
+    water = now.water
+    left = water.left if water else None
+    forecast = now.forecast
+    pip = forecast.first_pip if forecast and not forecast.overdue else None
+    development = forecast.fraction if forecast else now.curve.now
+    mid_s = now.curve.time_of(MID_TERM[0] * now.curve.now / development) if development else None
+    box = now.eggs.box
+    dented = box.early_eggs or tuple(
+        egg.number for egg in live if egg.urgency in (Urgency.TODAY, Urgency.URGENT)
+    )
+    pours = [w.poured_s for w in facts.waterings.get(now.box.entity, []) if w.poured_s <= as_of_s]
+    return BoxState(
+        laid_s=now.clutch.laid_s,
+        last_visit_s=last_visit_s(facts, now, as_of_s),
+        visits=Visits(own.visits) if own else Visits.EVERY_7_DAYS,
+        last_days=LastDays(own.last_days) if own else LastDays.LEAVE,
+        on_grid=on_grid(now.box),
+        development=development,
+        dents=(box.scope, box.urgency, dented if box.scope is not Scope.NONE else ()),
+        live_eggs=box.live_eggs,
+        watched=tuple(
+            (egg.number, egg.looked_s or now.clutch.laid_s)
+            for egg in live
+            if egg.standing is not None and egg.standing.standing is not Standing.SOUND
+        ),
+        candle_again=tuple(
+            (egg.number, egg.torchlight.again_from_s)
+            for egg in live
+            if egg.torchlight.again_from_s is not None
+        ),
+        candled_s=tuple((egg.number, egg.torchlight.seen_s) for egg in live),
+        water_soon_s=left.top_up_soon.middle_s if left else None,
+        water_dry_s=left.dry.middle_s if left else None,
+        water_share=left.share if left else None,
+        oxygen=(water.air.share, water.air.may_need_airing, water.air.advise_airing)
+        if water and water.air
+        else None,
+        first_pip_s=pip.p50 if pip and not (forecast and forecast.pipped) else None,
+        mid_term_s=mid_s if mid_s is not None and mid_s <= as_of_s else None,
+        watered_s=float(max(pours)) if pours else None,
+        looked_s=max((egg.looked_s or 0.0 for egg in live), default=0.0),
+        last_days_done=_last_days_done(facts, now.box),
+    )
+
+
+def on_grid(box: Box) -> bool:
+    """As it was set up; boxes recorded without say it by their medium."""
+    if box.contact is not None:
+        return box.contact == Contact.GRID
+    return box.medium is not None and medium_named(box.medium).on_grid
+
+
+def _last_days_done(facts: Facts, box: Box) -> bool:
+    done = {BoxActKind.REMOVED_GRID, BoxActKind.SWAPPED_MEDIUM}
+    return any(a.kind in done for a in facts.box_done.get(box.entity, []))

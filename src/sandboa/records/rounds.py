@@ -1,0 +1,91 @@
+"""What a round leaves behind: visits, signs, weighings, acts at the box, things put off."""
+
+from peewee import FloatField, IntegerField, TextField
+
+from sandboa.records.facts import Fact
+
+
+class Visit(Fact):
+    """A box opened and shut. `key` is the closing device's own; `conflict` tells what collided."""
+
+    clutch = IntegerField()
+    key = TextField()
+    opened_s = IntegerField()
+    closed_s = IntegerField()
+    conflict = TextField(default="")
+
+
+class EggSign(Fact):
+    """One sign of an egg (core.standing.signs): mould, smell, wet, colour, feel ..."""
+
+    egg = IntegerField()
+    seen_s = IntegerField()
+    kind = TextField()
+    value = TextField()
+
+
+class BoxSign(Fact):
+    """One sign of a box: its lid, its medium, how heavy it feels, its smell."""
+
+    box = IntegerField()
+    seen_s = IntegerField()
+    kind = TextField()
+    value = TextField()
+
+
+class BoxDone(Fact):
+    """Something done at a box (core.rounds.acts)."""
+
+    box = IntegerField()
+    at_s = IntegerField()
+    kind = TextField()
+
+
+class Weighing(Fact):
+    """The whole box on the scale, g, as it was found."""
+
+    box = IntegerField()
+    at_s = IntegerField()
+    mass_g = FloatField()
+
+
+class MassChange(Fact):
+    """Something put in (+) or taken out (-) that is not water, g."""
+
+    box = IntegerField()
+    at_s = IntegerField()
+    delta_g = FloatField()
+    what = TextField()
+
+
+class ClosingChange(Fact):
+    """From `from_s` on the box is closed another way."""
+
+    box = IntegerField()
+    from_s = IntegerField()
+    closing = TextField()
+
+
+class SetUp(Fact):
+    """Fresh medium: from here on water is counted anew."""
+
+    box = IntegerField()
+    at_s = IntegerField()
+    medium = TextField()
+    water_g = FloatField(null=True)
+    mass_g = FloatField(null=True)
+
+
+class Postponement(Fact):
+    """A reason to open a clutch's box, put off until `until_s`."""
+
+    clutch = IntegerField()
+    kind = TextField()
+    at_s = IntegerField()
+    until_s = IntegerField()
+
+
+def visit_with(key: str) -> Visit | None:
+    """The visit of that key, also one that was undone since: it was delivered."""
+    row: Visit | None = Visit.select().where(Visit.key == key).order_by(Visit.id).first()
+    return row

@@ -1,0 +1,113 @@
+"""Egg: its standing with the evidence for it, its history and photos; what-if of its box."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path, Query
+from pydantic import BaseModel, Field
+
+from sandboa.core.box import Closing
+from sandboa.core.dimples.advice import GRADE_WORDS
+from sandboa.core.standing import Standing
+from sandboa.journal.clutch_now import what_if_water
+from sandboa.journal.egg_page import EggPage, egg_page
+from sandboa.journal.rounds.round_now import day_of
+from sandboa.web.egg_shapes import EggTold, EvidenceTold, egg_told
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.shapes import Moment, PhotoTold, Told
+from sandboa.web.water_shapes import WaterLeftTold, water_left_told
+
+router = APIRouter(prefix="/api/clutches", tags=["egg"])
+
+Code = Annotated[str, Path(max_length=20)]
+
+
+class StandingTold(BaseModel):
+    """`prior` and the pushes of `evidence` sum to `log_odds`; `alive` is the chance 0-1."""
+
+    standing: str
+    alive: float
+    log_odds: float
+    prior: EvidenceTold
+    evidence: list[EvidenceTold]
+
+
+class EggMomentTold(Told):
+    at: Moment = Field(validation_alias="at_s")
+    development: float
+    kind: str
+    text: str
+    grade: int | None
+
+
+class EggPageTold(BaseModel):
+    """The Egg place. `thresholds` are the chances from which sound, watch and failing begin."""
+
+    clutch_id: int
+    code: str
+    dam: str
+    day: int
+    fraction: float
+    egg: EggTold
+    allowed_words: str
+    box_scope: str
+    early_eggs: list[int]
+    live_eggs: int
+    standing: StandingTold | None
+    thresholds: dict[str, float]
+    dependence: float
+    history: list[EggMomentTold]
+    photos: list[PhotoTold]
+
+
+@router.get("/{code}/eggs/{number}")
+def get_egg(
+    code: Code, number: Annotated[int, Path(ge=1, le=1000)], house: TheHouse, now_s: NowS
+) -> EggPageTold:
+    """Everything of one egg."""
+    page = egg_page(house.now, code, number, now_s)
+    rules = house.now.facts().settings.rules.standing
+    return _told(page, rules.standing_from, rules.dependence, now_s)
+
+
+@router.get("/{code}/water")
+def get_what_if(
+    code: Code,
+    house: TheHouse,
+    now_s: NowS,
+    closing: Annotated[Closing | None, Query()] = None,
+    humidity: Annotated[float | None, Query(ge=0, le=1)] = None,
+) -> WaterLeftTold | None:
+    """The box's water were it closed another way, or its cabinet damper, from now on."""
+    return water_left_told(what_if_water(house.now, code, now_s, closing, humidity))
+
+
+def _told(
+    page: EggPage, thresholds: dict[Standing, float], dependence: float, now_s: float
+) -> EggPageTold:
+    now, egg = page.now, page.egg
+    standing = egg.standing
+    return EggPageTold(
+        clutch_id=now.clutch.entity,
+        code=now.clutch.code,
+        dam=now.dam,
+        day=day_of(now, now_s),
+        fraction=now.forecast.fraction if now.forecast else now.curve.now,
+        egg=egg_told(egg),
+        allowed_words=GRADE_WORDS[egg.allowed_grade],
+        box_scope=now.eggs.box.scope,
+        early_eggs=list(now.eggs.box.early_eggs),
+        live_eggs=now.eggs.box.live_eggs,
+        standing=StandingTold(
+            standing=standing.standing,
+            alive=standing.alive,
+            log_odds=standing.log_odds,
+            prior=EvidenceTold.model_validate(standing.prior),
+            evidence=[EvidenceTold.model_validate(e) for e in standing.evidence],
+        )
+        if standing
+        else None,
+        thresholds={str(s): start for s, start in thresholds.items()},
+        dependence=dependence,
+        history=[EggMomentTold.model_validate(m) for m in page.history],
+        photos=[PhotoTold.model_validate(p) for p in page.photos],
+    )

@@ -1,0 +1,291 @@
+"""Rounds: the boxes a phone carries along, visits delivered, reasons put off."""
+
+from typing import Annotated, Literal
+
+from fastapi import APIRouter
+from pydantic import BaseModel, Field
+
+from sandboa.core.box import Closing
+from sandboa.core.candling import Disc, Vessels
+from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
+from sandboa.core.standing import SignKind
+from sandboa.journal.rounds.due_now import BoxDue, postpone
+from sandboa.journal.rounds.round_now import RoundBox, day_of, round_now
+from sandboa.journal.rounds.visit import (
+    BoxVisit,
+    Closed,
+    EggSeen,
+    FreshMedium,
+    Refused,
+    deliver,
+)
+from sandboa.web.egg_shapes import EggTold, egg_told
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.shapes import ActTold, Asked, AskedMoment, Moment, Told
+from sandboa.web.water_shapes import BoxWaterTold
+
+router = APIRouter(prefix="/api", tags=["rounds"])
+
+#: Visits a device may deliver in one request; it sends the rest in the next.
+MOST_VISITS = 500
+
+_Name = Annotated[str, Field(max_length=200)]
+_Word = Annotated[str, Field(max_length=40)]
+_Grams = Annotated[float, Field(gt=-100_000, lt=100_000)]
+
+
+class DueTold(Told):
+    """A reason to open the box, since when."""
+
+    kind: DueKind
+    since: Moment = Field(validation_alias="since_s")
+    urgency: str
+    text: str
+    eggs: list[int]
+
+
+class PostponedTold(DueTold):
+    """A reason that was put off."""
+
+    until: Moment
+
+
+class TopUpStepTold(Told):
+    """A box that weighs `from_g` or more, and less than the step before, gets `add_g`."""
+
+    from_g: float
+    add_g: float
+    split: bool
+
+
+class ShelfChoice(BaseModel):
+    cabinet: str
+    shelf: str
+
+
+class RoundBoxTold(BaseModel):
+    """A box as a phone carries it into the room."""
+
+    id: int
+    code: str
+    dam: str
+    cabinet: str
+    shelf: str
+    day: int
+    fraction: float
+    urgency: str
+    due: list[DueTold]
+    postponed: list[PostponedTold]
+    last_visit_at: Moment
+    visited: bool
+    seen_act: int
+    on_grid: bool
+    mould_method: str
+    box_c: float
+    box_water: BoxWaterTold
+    lid: str | None
+    top_ups: list[TopUpStepTold]
+    heaviest_g: float | None
+    shelves: list[ShelfChoice]
+    eggs: list[EggTold]
+
+
+class RoundTold(BaseModel):
+    as_of: Moment
+    boxes: list[RoundBoxTold]
+
+
+class EggSignAsked(Asked):
+    kind: SignKind
+    value: _Word
+
+
+class EggSeenAsked(Asked):
+    """What was recorded of one egg; left out where nothing was."""
+
+    number: Annotated[int, Field(ge=1, le=1000)]
+    grade: Annotated[int, Field(ge=0, le=4)] | None = None
+    vessels: Vessels | None = None
+    disc: Disc | None = None
+    signs: Annotated[list[EggSignAsked], Field(default_factory=list, max_length=20)]
+    acts: Annotated[list[EggActKind], Field(default_factory=list, max_length=10)]
+    mass_g: _Grams | None = None
+
+
+class BoxSignAsked(Asked):
+    kind: Literal["lid", "medium", "weight", "smell"]
+    value: _Word
+
+
+class FreshMediumAsked(Asked):
+    medium: _Word
+    water_g: _Grams | None = None
+    mass_g: _Grams | None = None
+
+
+class ShelfAsked(Asked):
+    cabinet: _Name
+    shelf: _Name
+
+
+class VisitAsked(Asked):
+    """One box opened and shut. `key` is the device's own: delivered twice, it is one visit."""
+
+    key: Annotated[str, Field(min_length=8, max_length=64)]
+    code: Annotated[str, Field(max_length=20)]
+    opened_at: AskedMoment
+    closed_at: AskedMoment
+    seen_act: Annotated[int, Field(ge=0, le=2**53)] | None = None
+    eggs: Annotated[list[EggSeenAsked], Field(default_factory=list, max_length=30)]
+    rest_as_before: bool = True
+    signs: Annotated[list[BoxSignAsked], Field(default_factory=list, max_length=10)]
+    mass_g: _Grams | None = None
+    water_g: _Grams | None = None
+    acts: Annotated[list[BoxActKind], Field(default_factory=list, max_length=10)]
+    closing: Closing | None = None
+    shelf: ShelfAsked | None = None
+    fresh: FreshMediumAsked | None = None
+    mass_change_g: _Grams | None = None
+
+
+class VisitsAsked(Asked):
+    """Visits in the order in which they were closed."""
+
+    visits: Annotated[list[VisitAsked], Field(min_length=1, max_length=MOST_VISITS)]
+
+
+class VisitOutcome(BaseModel):
+    """What became of a visit. `refused` ones are not stored; `reason` says why, at which field."""
+
+    key: str
+    state: Literal["stored", "known", "refused"]
+    act: ActTold | None = None
+    conflicts: list[str] = []
+    reason: str | None = None
+    field: str | None = None
+
+
+class OutcomesTold(BaseModel):
+    outcomes: list[VisitOutcome]
+
+
+class PostponementAsked(Asked):
+    code: Annotated[str, Field(max_length=20)]
+    kind: DueKind
+    days: float
+
+
+@router.get("/round")
+def get_round(house: TheHouse, now_s: NowS) -> RoundTold:
+    """Every box with eggs in it, by cabinet, shelf and code: what a phone needs offline."""
+    now = round_now(house.now, now_s)
+    return RoundTold(
+        as_of=now.as_of_s,  # type: ignore[arg-type]
+        boxes=[_box(box, now_s) for box in now.boxes],
+    )
+
+
+@router.post("/visits")
+def deliver_visits(asked: VisitsAsked, now_s: NowS) -> OutcomesTold:
+    """Record visits in their order, each once for its key; one refused does not stop the next."""
+    told = deliver([_visit(visit) for visit in asked.visits], now_s)
+    keys = (visit.key for visit in asked.visits)
+    return OutcomesTold(outcomes=[_outcome(k, t) for k, t in zip(keys, told, strict=True)])
+
+
+@router.post("/postponements", status_code=201)
+def put_off(asked: PostponementAsked, now_s: NowS) -> ActTold:
+    """Put a reason to open a box off for some days."""
+    return ActTold.of(postpone(asked.code, asked.kind, asked.days, now_s))
+
+
+def due_told(box: BoxDue) -> tuple[list[DueTold], list[PostponedTold]]:
+    """A box's reasons, due and put off."""
+    return (
+        [DueTold.model_validate(due) for due in box.due],
+        [
+            PostponedTold(
+                kind=due.kind,
+                since_s=due.since_s,  # type: ignore[call-arg]
+                urgency=due.urgency,
+                text=due.text,
+                eggs=list(due.eggs),
+                until=until_s,  # type: ignore[arg-type]
+            )
+            for due, until_s in box.postponed
+        ],
+    )
+
+
+def _outcome(key: str, told: Closed | Refused) -> VisitOutcome:
+    if isinstance(told, Refused):
+        return VisitOutcome(key=key, state="refused", reason=told.reason, field=told.field)
+    return VisitOutcome(
+        key=key,
+        state="known" if told.known else "stored",
+        act=ActTold.of(told.act),
+        conflicts=list(told.conflicts),
+    )
+
+
+def _visit(asked: VisitAsked) -> BoxVisit:
+    return BoxVisit(
+        key=asked.key,
+        code=asked.code,
+        opened_s=asked.opened_at.timestamp(),
+        closed_s=asked.closed_at.timestamp(),
+        seen_act=asked.seen_act,
+        eggs=tuple(
+            EggSeen(
+                number=egg.number,
+                grade=egg.grade,
+                vessels=egg.vessels,
+                disc=egg.disc,
+                signs=tuple((sign.kind, sign.value) for sign in egg.signs),
+                acts=tuple(egg.acts),
+                mass_g=egg.mass_g,
+            )
+            for egg in asked.eggs
+        ),
+        rest_as_before=asked.rest_as_before,
+        signs=tuple((sign.kind, sign.value) for sign in asked.signs),
+        mass_g=asked.mass_g,
+        water_g=asked.water_g,
+        acts=tuple(asked.acts),
+        closing=asked.closing,
+        shelf=(asked.shelf.cabinet, asked.shelf.shelf) if asked.shelf else None,
+        fresh=FreshMedium(asked.fresh.medium, asked.fresh.water_g, asked.fresh.mass_g)
+        if asked.fresh
+        else None,
+        mass_change_g=asked.mass_change_g,
+    )
+
+
+def _box(box: RoundBox, now_s: float) -> RoundBoxTold:
+    now = box.box.now
+    assert now.water is not None, "a round has no clutch that its dam keeps"
+    due, postponed = due_told(box.box)
+    return RoundBoxTold(
+        id=now.clutch.entity,
+        code=now.clutch.code,
+        dam=now.dam,
+        cabinet=now.cabinet,
+        shelf=now.shelf,
+        day=day_of(now, now_s),
+        fraction=now.forecast.fraction if now.forecast else now.curve.now,
+        urgency=box.box.urgency,
+        due=due,
+        postponed=postponed,
+        last_visit_at=box.last_visit_s,  # type: ignore[arg-type]
+        visited=box.visited,
+        seen_act=box.seen_act,
+        on_grid=box.on_grid,
+        mould_method=box.mould_method,
+        box_c=now.curve.temperature.future_c,
+        box_water=BoxWaterTold.of(now.water),
+        lid=now.lid,
+        top_ups=[TopUpStepTold.model_validate(step) for step in box.top_ups],
+        heaviest_g=box.heaviest_g,
+        shelves=[ShelfChoice(cabinet=c, shelf=s) for c, s in box.shelves],
+        eggs=[egg_told(egg) for egg in now.eggs.eggs],
+    )

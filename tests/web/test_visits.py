@@ -1,0 +1,139 @@
+"""Rounds over HTTP: the phone's payload, visits delivered once, and bad ones answered in words."""
+
+from concurrent.futures import ThreadPoolExecutor
+from datetime import timedelta
+from typing import Any
+
+from fastapi.testclient import TestClient
+
+from samples import NOW
+from web.asking import lay, problem
+
+
+def visit(key: str, **more: Any) -> dict[str, Any]:
+    opened = NOW - timedelta(seconds=40)
+    return {
+        "key": f"visit-key-{key}",
+        "code": "26-01",
+        "opened_at": opened.isoformat(),
+        "closed_at": NOW.isoformat(),
+        **more,
+    }
+
+
+def deliver(http: TestClient, *visits: dict[str, Any]) -> list[dict[str, Any]]:
+    response = http.post("/api/visits", json={"visits": list(visits)})
+    assert response.status_code == 200, response.text
+    outcomes: list[dict[str, Any]] = response.json()["outcomes"]
+    return outcomes
+
+
+def boxes(http: TestClient) -> list[dict[str, Any]]:
+    found: list[dict[str, Any]] = http.get("/api/round").json()["boxes"]
+    return found
+
+
+#: Fresh medium twenty minutes ago: the box weighed 1,200 g with 200 g of water in it.
+SET_UP = {
+    "fresh": {"medium": "perlite", "water_g": 200, "mass_g": 1200},
+    "opened_at": (NOW - timedelta(minutes=20)).isoformat(),
+    "closed_at": (NOW - timedelta(minutes=20)).isoformat(),
+}
+
+
+def test_a_phone_carries_everything_it_needs(http: TestClient) -> None:
+    lay(http)
+    assert {due["kind"] for due in boxes(http)[0]["due"]} >= {"rhythm"}
+    assert boxes(http)[0]["visited"] is False
+    deliver(http, visit("set up", **SET_UP))
+    (box,) = boxes(http)
+    assert (box["code"], box["cabinet"], box["shelf"]) == ("26-01", "North", "lower")
+    assert box["heaviest_g"] == 1208
+    assert box["top_ups"][0]["add_g"] == 0
+    assert box["eggs"][0]["standing"] == "sound"
+    assert box["box_water"]["left"]["share"] > 0.95
+    assert box["visited"] is True
+
+
+def test_visits_are_stored_in_their_order_and_one_refused_stops_none(http: TestClient) -> None:
+    lay(http)
+    outcomes = deliver(
+        http,
+        visit("first", eggs=[{"number": 1, "grade": 1}]),
+        visit("wrong", eggs=[{"number": 5, "grade": 1}]),
+        visit("gone", code="26-77"),
+        visit("last", eggs=[{"number": 1, "grade": 2}], water_g=45),
+    )
+    assert [o["state"] for o in outcomes] == ["stored", "refused", "refused", "stored"]
+    assert "slug" in outcomes[1]["reason"]
+    assert outcomes[1]["field"] == "eggs"
+    assert "no clutch 26-77" in outcomes[2]["reason"]
+    again = deliver(http, visit("first"), visit("last"))
+    assert [o["state"] for o in again] == ["known", "known"]
+    clutch = http.get("/api/clutches/26-01").json()
+    assert clutch["eggs"][0]["grade"] == 2
+    assert [e["kind"] for e in clutch["log"]].count("visit") == 2
+
+
+def test_five_hundred_queued_visits_at_once_are_each_stored_once(http: TestClient) -> None:
+    lay(http)
+    queued = [visit(f"{n:04d}", signs=[{"kind": "lid", "value": "edges"}]) for n in range(500)]
+    # One phone brings them all, another the same ones in pieces at the same time.
+    with ThreadPoolExecutor(4) as pool:
+        pieces = [queued, queued[:200], queued[200:400], queued[300:]]
+        answers = list(pool.map(lambda piece: deliver(http, *piece), pieces))
+    states = [o["state"] for outcomes in answers for o in outcomes]
+    assert states.count("stored") == 500
+    assert states.count("known") == len(states) - 500
+    log = http.get("/api/clutches/26-01").json()["log"]
+    assert sum(entry["kind"] == "visit" for entry in log) > 0
+    one_more = http.post("/api/visits", json={"visits": [*queued, visit("more")]})
+    assert "visits" in problem(one_more, 422)["errors"][0]["field"]
+
+
+def test_bad_visits_are_told_at_their_field(http: TestClient) -> None:
+    lay(http)
+    deliver(http, visit("set up", **SET_UP))
+    for changes, field in (
+        ({"mass_g": 1300}, "mass_g"),
+        ({"water_g": -5}, "water_g"),
+        ({"opened_at": (NOW - timedelta(days=90)).isoformat()}, "at"),
+        ({"signs": [{"kind": "lid", "value": "foggy"}]}, "signs"),
+    ):
+        (outcome,) = deliver(http, visit("bad", **changes))
+        assert (outcome["state"], outcome["field"]) == ("refused", field)
+        assert outcome["reason"]
+    for changes in ({"grade": 3}, {"acts": ["thrown away"]}, {"mass_g": "heavy"}):
+        problem(http.post("/api/visits", json={"visits": [visit("bad", **changes)]}), 422)
+    kinds = [entry["kind"] for entry in http.get("/api/clutches/26-01").json()["log"]]
+    assert kinds == ["visit", "lay"]
+
+
+def test_an_egg_page_gives_evidence_that_adds_up(http: TestClient) -> None:
+    lay(http)
+    seen = {"number": 2, "grade": 2, "signs": [{"kind": "mould", "value": "patch"}]}
+    deliver(http, visit("a", eggs=[seen]))
+    page = http.get("/api/clutches/26-01/eggs/2").json()
+    standing = page["standing"]
+    total = standing["prior"]["push"] + sum(e["push"] for e in standing["evidence"])
+    assert abs(total - standing["log_odds"]) < 1e-9
+    settings = {s["name"] for s in http.get("/api/settings").json()}
+    assert {e["key"] for e in standing["evidence"]} <= settings
+    assert standing["prior"]["key"] in settings
+    assert page["history"][0]["text"]
+    problem(http.get("/api/clutches/26-01/eggs/30"), 404)
+    problem(http.get("/api/clutches/26-09/eggs/1"), 404)
+
+
+def test_putting_off_and_what_if(http: TestClient) -> None:
+    lay(http)
+    asked = {"code": "26-01", "kind": "rhythm", "days": 2}
+    assert http.post("/api/postponements", json=asked).status_code == 201
+    (box,) = boxes(http)
+    assert [p["kind"] for p in box["postponed"]] == ["rhythm"]
+    problem(http.post("/api/postponements", json={**asked, "days": 90}), 422)
+    problem(http.post("/api/postponements", json={**asked, "kind": "mood"}), 422)
+    sealed = http.get("/api/clutches/26-01/water", params={"closing": "sealed film"}).json()
+    plain = http.get("/api/clutches/26-01/water").json()
+    assert sealed["loss_g_day"] < plain["loss_g_day"]
+    problem(http.get("/api/clutches/26-01/water", params={"humidity": 3}), 422)
