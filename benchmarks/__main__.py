@@ -2,13 +2,24 @@
 
 import sys
 
-from benchmarks import faults, first_load, forecast, forecasts, readings, scale, today, trace
+from benchmarks import (
+    faults,
+    first_load,
+    forecast,
+    forecasts,
+    readings,
+    rounds,
+    scale,
+    today,
+    trace,
+)
 from benchmarks.report import Ratio
 
 _RATIOS = (readings, forecast, today, first_load)
 _REPORTS = {
     "faults": faults.report,
     "forecasts": forecasts.report,
+    "rounds": rounds.report,
     "trace": trace.report,
     "scale": scale.report,
 }

@@ -50,10 +50,12 @@ def _file_understood(page: Page) -> None:
 _VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...] = (
     ("today", "/", "bench", DESK, _nothing),
     ("today-phone-night", "/", "night", PHONE, _nothing),
+    ("round", "/round", "bench", DESK, _nothing),
+    ("round-box-phone-night", "/round/26-04", "night", PHONE, _nothing),
+    ("egg", "/clutches/26-05/eggs/3", "bench", DESK, _nothing),
     ("animals", "/animals", "bench", DESK, _nothing),
     ("animal-night", "/animals/{dam}", "night", DESK, _nothing),
     ("lay-day-places", "/lay-day/{lay}/places", "bench", DESK, _nothing),
-    ("lay-day-eggs-phone", "/lay-day/{lay}/eggs", "bench", PHONE, _disc_underneath),
     ("lay-day-eggs-phone-night", "/lay-day/{lay}/eggs", "night", PHONE, _disc_underneath),
     ("lay-day-shelf-phone-night", "/lay-day/{lay}/shelf", "night", PHONE, _nothing),
     ("cabinet", "/cabinets/North", "bench", DESK, _trace_drawn),

@@ -1,9 +1,49 @@
 import { fileURLToPath } from 'node:url'
 import react from '@vitejs/plugin-react'
+import { VitePWA } from 'vite-plugin-pwa'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [
+    react(),
+    VitePWA({
+      registerType: 'autoUpdate',
+      // Registered by the application itself, so that the page needs no inline script.
+      injectRegister: null,
+      manifest: {
+        name: 'Sandboa',
+        short_name: 'Sandboa',
+        description: 'From pairing to first meals: eggs, boxes, cabinets',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#EDF0F2',
+        theme_color: '#EDF0F2',
+        icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,woff2,svg}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+        // What is read for a round: from the house where it answers, else as it was last read.
+        runtimeCaching: [
+          {
+            urlPattern: ({ url, request }) =>
+              request.method === 'GET' &&
+              /^\/api\/(round|rules|today|acts|alarms|clutches\/[^/]+(\/eggs\/\d+)?)$/.test(
+                url.pathname,
+              ),
+            handler: 'NetworkFirst',
+            options: { cacheName: 'read last', networkTimeoutSeconds: 10 },
+          },
+          {
+            urlPattern: ({ url }) => /^\/api\/photos\/[0-9a-f]+\.jpg$/.test(url.pathname),
+            handler: 'CacheFirst',
+            options: { cacheName: 'pictures', expiration: { maxEntries: 400 } },
+          },
+        ],
+      },
+    }),
+  ],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   build: {
     // The wheel ships the built front end from inside the Python package.

@@ -1,15 +1,17 @@
 import { chakra } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
-import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
+import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { EggDrawing } from './eggs/EggDrawing'
 import { useLive } from './shared/climate/useLive'
+import { useDelivery } from './shared/offline/useDelivery'
 import { toggleTheme, useTheme } from './shared/theme/useTheme'
 import { KeysDialog } from './shared/ui/KeysDialog'
 import { setTemperatureUnit, useTemperatureUnit } from './shared/units'
 
 const PLACES = [
   { to: '/', name: 'Today', key: 't' },
+  { to: '/round', name: 'Round', key: 'r' },
   { to: '/cabinets', name: 'Cabinets', key: 'c' },
   { to: '/animals', name: 'Animals', key: 'a' },
   { to: '/lay-day', name: 'Lay day', key: 'l' },
@@ -22,6 +24,7 @@ export function Frame() {
   const [keysShown, setKeysShown] = useState(false)
   const navigate = useNavigate()
   useLive()
+  const { waiting } = useDelivery()
   const { pathname } = useLocation()
   useHotkeys('n', toggleTheme)
   useHotkeys('shift+slash', () => setKeysShown(true), { useKey: false })
@@ -75,6 +78,13 @@ export function Frame() {
           ))}
         </chakra.nav>
         <chakra.div marginStart="auto" display="flex" alignItems="center" gap={1}>
+          {waiting > 0 && (
+            <Link to="/round">
+              <chakra.span fontWeight={750} color="yolkInk" textDecoration="underline" px={2}>
+                {waiting} to deliver
+              </chakra.span>
+            </Link>
+          )}
           <UnitSwitch />
           <ThemeSwitch />
           <chakra.span hideBelow="md">
@@ -129,7 +139,7 @@ function PlaceLink({ to, name }: { to: string; name: string }) {
           alignItems="center"
           minHeight={{ base: '60px', md: '58px' }}
           px={{ base: 1, md: 3 }}
-          fontSize={{ base: '0.9em', md: '1em' }}
+          fontSize={{ base: '0.84em', md: '1em' }}
           fontWeight={isActive ? 750 : 550}
           color={isActive ? 'ink' : 'soft'}
           boxShadow={{

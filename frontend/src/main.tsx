@@ -6,11 +6,13 @@ import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
 import { router } from './places'
 import { queryClient } from './shared/api/queries'
+import { startOffline } from './shared/offline/startOffline'
 import { system } from './shared/theme/system'
 import { startTheme } from './shared/theme/useTheme'
 import { Toaster } from './shared/ui/toaster'
 
 startTheme()
+startOffline()
 
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root element')

@@ -139,12 +139,16 @@ def test_places_by_key_theme_by_key_and_the_keys_themselves(desk: Page, demo: st
 
 def test_the_demo_has_something_true_to_say_on_today(desk: Page, demo: str) -> None:
     open_place(desk, demo)
-    needs = desk.get_by_role("region", name="What needs you")
-    expect(needs).to_contain_text("Box 26-04, North, lower: 4 of 6 eggs dented early")
-    expect(needs).to_contain_text("Box 26-05, Small, shelf: Egg 3")
-    expect(needs).to_contain_text("Ran cold, down to 25")
-    expect(needs).to_contain_text("First pip likely in")
-    expect(needs).to_contain_text("North middle: tells the same to the last digit")
+    open_today = desk.get_by_role("region", name="4 boxes to open")
+    drying = open_today.get_by_role("listitem").filter(has_text="26-04 North, lower")
+    expect(drying.first).to_contain_text(
+        "4 of 6 eggs dented early, 46 g short. Add 45 ml at 31.3 °C along the side."
+    )
+    expect(open_today).to_contain_text("Last week: candle the eggs once.")
+    known = desk.get_by_role("region", name="To know")
+    expect(known).to_contain_text("Ran cold, down to 25")
+    expect(known).to_contain_text("First pip likely in")
+    expect(known).to_contain_text("North middle: tells the same to the last digit")
     boxed = desk.get_by_role("region", name="Laid, not boxed yet")
     expect(boxed).to_contain_text("Hyssop, 7-1")
 

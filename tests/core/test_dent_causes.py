@@ -6,9 +6,19 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from sandboa.core.box import Shell
+from sandboa.core.box import Closing, Shell
 from sandboa.core.dimples import Grading, did_not_answer
 from sandboa.core.dimples.cause import DentCause, DentedEgg, dent_causes
+from sandboa.core.dimples.dry_box import dry_box_advice
+from sandboa.core.water import (
+    AirOfDay,
+    MassLedger,
+    WaterLeft,
+    Weighing,
+    loss_curve,
+    top_up,
+    water_left,
+)
 
 DAY = 86_400.0
 #: One egg of six dented, smooth shell, water unknown, nothing else against it.
@@ -77,3 +87,24 @@ def test_when_eggs_did_not_answer(
 ) -> None:
     history = [Grading(d * DAY, g, 0.4) for d, g in looks]
     assert did_not_answer(history, [2 * DAY], now_day * DAY) is silent
+
+
+def test_a_dry_box_is_told_its_grams_and_a_wet_one_to_be_weighed_first() -> None:
+    def left(share: float) -> WaterLeft:
+        air = [AirOfDay(0.0, 30 * DAY, 31.5, 0.4)]
+        curve = loss_curve(air, [(0.0, Closing.CRACKED_CORNER)], "perlite")
+        ledger = MassLedger(
+            0.0, 1_000.0, 100.0, weighings=(Weighing(20 * DAY, 900.0 + 100 * share),)
+        )
+        found = water_left(ledger, curve, 20 * DAY)
+        assert found is not None
+        return found
+
+    dry = dry_box_advice(4, 6, left(0.45), top_up(1_000, 945, 100), 31.0)
+    assert dry == "4 of 6 eggs dented early, 55 g short. Add 55 ml at 31.0 °C along the side."
+    much = dry_box_advice(4, 6, left(0.2), top_up(1_000, 920, 100), 31.0)
+    assert "Add 40 ml today, the rest tomorrow" in much
+    wet = dry_box_advice(4, 6, left(0.8), top_up(1_000, 980, 100), 31.0)
+    assert "feel the medium before" in wet
+    assert "candle" in dry_box_advice(4, 6, left(0.8), None, 31.0, no_answer=True)
+    assert "add some" in dry_box_advice(4, 6, None, None, 31.0)

@@ -16,6 +16,7 @@ from sandboa.core.standing import (
     Situation,
     Standing,
     StandingRules,
+    asks_for_torch,
     judge_standing,
     what_settles,
 )
@@ -217,3 +218,30 @@ def test_late_in_term_movement_and_feel_settle_it() -> None:
     assert told is not None
     assert "movement" in told.text
     assert "Feel it" in told.text
+
+
+def test_signs_against_a_sound_egg_ask_for_the_torch_before_they_outweigh_it() -> None:
+    looks = [seen(0.1, "vessels", "strong", 0.0), seen(20, "vessels", "strong", 0.4)]
+    off = [*looks, seen(29, "smell", "off")]
+    judged_off = judge_standing(off, Situation(0.0, NOW))
+    assert judged_off.standing is Standing.SOUND
+    assert what_settles(judged_off, off, 0.0, NOW, 0.5) is not None
+    spot = [*looks, seen(29, "mould", "spot")]
+    assert what_settles(judge_standing(spot, Situation(0.0, NOW)), spot, 0.0, NOW, 0.5) is None
+    # Dents that deepen by two grades in a week do not wait for the next look.
+    told = what_settles(judged(*looks), looks, 0.0, NOW, 0.5, sinking=True)
+    assert told is not None
+    assert told.from_s == NOW
+
+
+def test_which_signs_alone_are_reason_to_candle_at_once() -> None:
+    asking = {f"{kind}.{value}" for kind, value in SIGNS if asks_for_torch(kind, value)}
+    assert {"smell.off", "smell.foul", "mould.patch", "wet.weeping", "dents.excess"} <= asking
+    assert not asking & {"mould.spot", "mould.none", "vessels.weak", "vessels.none", "colour.white"}
+
+
+def test_of_two_looks_at_one_moment_the_worse_counts_and_a_draw_is_told_apart() -> None:
+    same = [seen(20, "mould", "spot"), seen(20, "mould", "patch")]
+    assert judged(*same).log_odds == pytest.approx(2.4 - 0.8 * 0.8)
+    drawn = [seen(20, "vessels", "none", 0.7), seen(20, "vessels", "none", 0.9)]
+    assert judged(*drawn) == judged(*reversed(drawn))

@@ -108,3 +108,23 @@ def test_the_same_picture_twice_is_one_file_and_two_photos(clutch: Clutch, tmp_p
     first, second = attach(clutch.entity, egg=1), attach(clutch.entity, egg=2)
     assert first.file == second.file
     assert len(list((tmp_path / "photos").iterdir())) == 2
+
+
+def test_a_photo_that_waited_on_a_phone_and_comes_twice_is_one(clutch: Clutch) -> None:
+    def bring(taken_s: float, egg: int = 1, *, delivered: bool = True) -> int:
+        kept, _ = photos.attach(
+            clutch.entity,
+            PICTURE,
+            taken_s,
+            NOW_S,
+            egg=egg,
+            step="candling",
+            delivered=delivered,
+        )
+        return kept.entity
+
+    first = bring(NOW_S - 60)
+    assert bring(NOW_S - 59) == first
+    assert bring(NOW_S - 60, egg=2) != first
+    assert bring(NOW_S - 3600) != first
+    assert bring(NOW_S - 60, delivered=False) != first

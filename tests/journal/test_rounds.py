@@ -20,9 +20,10 @@ from sandboa.journal.errors import NotFound
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.methods import change_clutch_method, method_of_clutch
+from sandboa.journal.rounds.close_visit import close_visit
 from sandboa.journal.rounds.due_now import postpone
 from sandboa.journal.rounds.round_now import RoundBox, round_now
-from sandboa.journal.rounds.visit import BoxVisit, EggSeen, FreshMedium, close_visit
+from sandboa.journal.rounds.visit import BoxVisit, EggSeen, FreshMedium
 from sandboa.journal.settings import set_setting
 
 CODE = "26-01"
@@ -115,6 +116,14 @@ def test_what_another_phone_recorded_meanwhile_is_told_and_kept(box: HouseNow) -
     assert close_visit(mine, NOW_S).conflicts == told.conflicts
     assert len(box.facts().visits[now(box).clutch.entity]) == 2
     assert now(box).eggs.eggs[0].grade == 1
+
+
+def test_a_device_does_not_collide_with_itself(box: HouseNow) -> None:
+    """Two visits to one box closed offline: the second knew of the first, though no house did."""
+    seen = on_round(box).seen_act
+    for key, days_ago in (("phone.one", 0.02), ("phone.two", 0.01)):
+        said = replace(visit("", days_ago, seen_act=seen, water_g=20.0), key=f"device-{key}")
+        assert close_visit(said, NOW_S).conflicts == ()
 
 
 @pytest.mark.parametrize(

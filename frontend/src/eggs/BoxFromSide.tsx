@@ -1,5 +1,6 @@
 import { token } from '@/shared/theme/token'
 import { EggShape } from './EggDrawing'
+import { LidDrops } from './LidDrops'
 import type { PlacedEgg } from './places'
 
 const WIDTH = 240
@@ -20,12 +21,15 @@ export function BoxFromSide({
   water,
   lid,
   trouble,
+  drops = null,
 }: {
   eggs: PlacedEgg[]
   water: WaterLevel | null
   /** How the lid is drawn: shut, or standing a little open. */
   lid: 'shut' | 'open'
   trouble: boolean
+  /** How wet the lid was when last looked at; null: nobody looked. */
+  drops?: string | null
 }) {
   const inner = WIDTH - 2 * WALL
   const surface = FLOOR - FULL
@@ -72,6 +76,7 @@ export function BoxFromSide({
           <EggShape egg={egg} size={60} />
         </g>
       ))}
+      {drops && <LidDrops wet={drops} from={WALL + 4} to={WIDTH - WALL - 4} y={36} />}
       <path
         d={`M ${WALL - 4} 34 L ${WALL} ${FLOOR + 3} L ${WIDTH - WALL} ${FLOOR + 3} L ${WIDTH - WALL + 4} 34`}
         fill="none"

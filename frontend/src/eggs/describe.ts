@@ -24,6 +24,8 @@ export function describeEgg(egg: EggLook, day?: number): string {
   }
   if (egg.mould) parts.push(egg.mould === 'furry' ? 'furry with mould' : `mould ${egg.mould}`)
   if (egg.wet) parts.push('wet')
+  if (egg.colour === 'yellowing') parts.push('yellowing')
+  if (egg.colour === 'odd') parts.push('oddly coloured')
   if (egg.supported) parts.push('supported')
   if (egg.topMark && egg.topMark !== 'top') {
     parts.push(egg.topMark === 'side' ? 'top mark on the side' : 'top mark underneath')

@@ -10,6 +10,7 @@ export type EggLook = {
   dentsAllOver?: boolean
   mould?: 'spot' | 'patch' | 'furry'
   wet?: boolean
+  colour?: 'white' | 'yellowing' | 'odd'
   supported?: boolean
   topMark?: 'top' | 'side' | 'under'
   candled?: Candling
@@ -27,7 +28,7 @@ export const GRADES = [0, 1, 2, 3, 4] as const
 
 export const GRADE_WORDS = ['firm', 'one dimple', 'clear dents', 'creased', 'collapsed'] as const
 
-/** The ring an egg wears: early dents alone put it on watch. */
+/** The ring an egg wears by its standing; where none was judged, early dents put it on watch. */
 export function ringsOf(egg: EggLook): 0 | 1 | 2 {
   if (egg.standing === 'failing') return 2
   if (egg.standing === 'watch' || (egg.early && egg.standing === undefined)) return 1

@@ -35,6 +35,21 @@ CAUTIONS: Final = (
         "over-temperature cut-out separate from the thermostat, a licensed electrician.",
     ),
     Caution(
+        "mould",
+        "Mould spores and antifungal powder harm lungs: no blowing or dry brushing near your "
+        "face, gloves and a mask when you powder, and read its label. Rubbing harms good eggs.",
+    ),
+    Caution(
+        "hands on eggs",
+        "Clean hands or gloves before each box, and wash them after: Salmonella, and mould "
+        "carried from box to box. Do not turn an egg, and do not blow on it.",
+    ),
+    Caution(
+        "blades",
+        "Blades near eggs and fingers: blunt-nosed scissors, only at the top, between vessels. "
+        "Let an experienced keeper or a vet show you first.",
+    ),
+    Caution(
         "mains and water",
         "Water near mains current: residual-current protection, a cut-out separate from the "
         "thermostat, an electrician for the wiring.",

@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from sandboa.core.box import Closing
+from sandboa.core.dimples.cause import CAUSE_SCORES
 from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.settings import SETTINGS
 from sandboa.core.standing.rules import PRIORS, STANDING_FROM, StandingRules
@@ -13,12 +14,15 @@ from sandboa.core.water.drying import EXCHANGE_L_DAY, MEDIUM_FACTOR, ExchangeRul
 
 @dataclass(frozen=True)
 class RulesInForce:
-    """What judges eggs and boxes; `free_air_l` is the air in a box, l."""
+    """What judges eggs and boxes; `free_air_l` is the air in a box, l; days are days."""
 
     dimple_stages: tuple[tuple[float, int], ...]
     standing: StandingRules
     exchange: ExchangeRules
     free_air_l: float
+    cause_scores: Mapping[str, float]
+    watch_every_days: float
+    candle_every_days: float
 
 
 def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
@@ -36,4 +40,7 @@ def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
             medium_factor={m: values[f"medium.{m}"] for m in MEDIUM_FACTOR},
         ),
         free_air_l=values["free_air_l"],
+        cause_scores={name: values[f"cause.{name}"] for name in CAUSE_SCORES},
+        watch_every_days=values["watch_every_days"],
+        candle_every_days=values["candle_every_days"],
     )

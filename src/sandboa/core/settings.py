@@ -6,6 +6,7 @@ from typing import Final
 
 from sandboa.core.air import FREE_AIR_L
 from sandboa.core.dam_care.aftercare import NOT_EATING_DAYS
+from sandboa.core.dimples.cause import CAUSE_SCORES
 from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import SECOND_CLUTCH_DAYS
@@ -15,7 +16,9 @@ from sandboa.core.pairing.plan import (
     VISIT_INTERVAL_DAYS,
     VISIT_INTERVAL_RANGE_DAYS,
 )
+from sandboa.core.rounds.due import WATCH_EVERY_DAYS
 from sandboa.core.standing.rules import DEPENDENCE, PRIOR_WORDS, PRIORS, STANDING_FROM, Standing
+from sandboa.core.standing.settle import CANDLE_EVERY_DAYS
 from sandboa.core.standing.signs import SIGNS
 from sandboa.core.units import require_range
 from sandboa.core.water.drying import EXCHANGE_L_DAY, MEDIUM_FACTOR
@@ -42,6 +45,25 @@ def _dents() -> Iterator[Setting]:
             f"dents.{grade}", f"{said[0].upper()}{said[1:]} is normal from", "developed",
             start, span, "Share of development by heat; calendar days play no part.", "Dents",
         )  # fmt: skip
+
+
+def _causes() -> Iterator[Setting]:
+    for name, (score, words) in CAUSE_SCORES.items():
+        yield Setting(
+            f"cause.{name}", f"{words[0].upper()}{words[1:]}", "log score", score, (-8.0, 8.0),
+            "Above 0 speaks for that cause of early dents, below against it.", "Causes of dents",
+        )  # fmt: skip
+
+
+def _rounds() -> Iterator[Setting]:
+    yield Setting(
+        "watch_every_days", "Look at an egg in doubt again after", "days", WATCH_EVERY_DAYS,
+        (1.0, 14.0), "Long enough that something can have changed.", "Rounds",
+    )  # fmt: skip
+    yield Setting(
+        "candle_every_days", "Candle it again after", "days", CANDLE_EVERY_DAYS, (1.0, 21.0),
+        "Before that a torch shows nothing new.", "Rounds",
+    )  # fmt: skip
 
 
 def _standing() -> Iterator[Setting]:
@@ -117,7 +139,9 @@ SETTINGS: Final = {
             SECOND_CLUTCH_DAYS, (1.0, 365.0),
             "A second clutch so soon is rare; a dam chosen by mistake is not.",
         ),
+        *_rounds(),
         *_dents(),
+        *_causes(),
         *_standing(),
         *_water(),
     )

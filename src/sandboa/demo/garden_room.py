@@ -16,10 +16,12 @@ from sandboa.core.lay_day import EggEvent, Lump, Step
 from sandboa.core.methods import STANDARD, DamSchool, Visits
 from sandboa.demo.garden_animals import animals
 from sandboa.demo.garden_climate import NORTH, SET_POINT_C, SMALL, climate
+from sandboa.demo.garden_photos import photos
+from sandboa.demo.garden_visits import Seen
 from sandboa.journal.lay_day import EggLaid, LayDay, drafts, lay_clutch
 from sandboa.journal.lay_day.state import EggState, HappeningState
-from sandboa.journal.looks import grade_egg, water_box
 from sandboa.journal.methods import add_method
+from sandboa.journal.rounds.close_visit import close_visit
 from sandboa.records.database import database
 
 _DAY_S: Final = 86_400.0
@@ -37,10 +39,9 @@ class _Clutch:
     closing: Closing
     dry_g: float
     water_g: float
+    set_up_g: float
+    visits: tuple[Seen, ...]
     shells: tuple[tuple[int, Shell], ...] = ()
-    #: (days ago, grade of each egg in order; None where nobody looked or it is a slug)
-    looks: tuple[tuple[float, tuple[int | None, ...]], ...] = ()
-    waterings: tuple[tuple[float, float], ...] = ()
     #: Eggs whose vessels were not strong on lay day.
     vessels: tuple[tuple[int, Vessels], ...] = ()
 
@@ -48,33 +49,53 @@ class _Clutch:
 _CLUTCHES: Final = (
     _Clutch(
         "Tansy", "Flint", 54.3, (5, 0), NORTH, "upper", "vermiculite", Closing.PIN_HOLES, 250, 250,
-        looks=((20.0, (0, 0, 1, 0, 0)), (6.0, (1, 2, 2, 1, 0)), (1.0, (2, 3, 2, 2, 1))),
+        1620, visits=(
+            Seen(40.0, lid="edges", mass_g=1612),
+            Seen(27.5, lid="edges", mass_g=1605, torch=dict.fromkeys(range(1, 6), Vessels.STRONG)),
+            Seen(20.0, (0, 0, 1, 0, 0), lid="edges"),
+            Seen(6.0, (1, 2, 2, 1, 0), lid="edges", mass_g=1593),
+            Seen(1.0, (2, 3, 2, 2, 1), lid="raining"),
+        ),
     ),
     _Clutch(
         "Sorrel", "Marl", 41.2, (8, 1), NORTH, "middle", "half and half", Closing.SEALED_FILM,
-        300, 270, looks=((15.0, (0,) * 7 + (None,)), (1.1, (0,) * 7 + (None,))),
+        300, 270, 1895, visits=(
+            Seen(28.0, lid="half", medium="clumps"),
+            Seen(15.0, (0,) * 7, lid="half", torch=dict.fromkeys(range(1, 8), Vessels.STRONG)),
+            Seen(7.4, lid="half", mass_g=1884),
+        ),
     ),
     _Clutch(
         "Lovage", "Slate", 33.4, (6, 0), NORTH, "lower", "vermiculite", Closing.PIN_HOLES, 220, 220,
-        shells=((4, Shell.WINDOW),),
-        looks=(
-            (12.0, (0, 1, 1, 1, 1, 0)), (1.2, (0, 0, 0, 1, 0, 0)),
+        1430, shells=((4, Shell.WINDOW),), visits=(
+            Seen(20.0, lid="edges", mass_g=1409),
+            Seen(12.0, (0, 1, 1, 1, 1, 0), lid="none", medium="barely damp"),
+            Seen(4.0, mass_g=1370, water_g=60.0, lid="none"),
+            Seen(1.2, (0, 0, 0, 1, 0, 0), lid="edges",
+                 torch=dict.fromkeys(range(1, 7), Vessels.STRONG)),
         ),
-        waterings=((4.0, 60.0),),
     ),
     _Clutch(
         "Yarrow", "Chert", 26.1, (6, 0), NORTH, "lower", "saturated perlite",
-        Closing.CRACKED_CORNER, 180, 100, shells=((2, Shell.ROUGH),),
-        looks=((8.0, (0, 1, 0, 0, 0, 0)), (0.1, (2, 2, 1, 0, 2, 0))),
+        Closing.CRACKED_CORNER, 180, 100, 1180, shells=((2, Shell.ROUGH),), visits=(
+            Seen(15.0, lid="edges", mass_g=1160),
+            Seen(8.0, (0, 1, 0, 0, 0, 0), lid="none", mass_g=1147),
+            Seen(0.1, (2, 2, 1, 0, 2, 0), lid="none", medium="barely damp", mass_g=1134),
+        ),
     ),
     _Clutch(
         "Chervil", "Flint", 19.0, (7, 2), SMALL, "shelf", "perlite", Closing.PIN_HOLES, 200, 200,
-        shells=((3, Shell.STAINED),),
-        looks=((9.0, (0, 0, 0, 0, 0, None, None)), (0.2, (0, 0, 3, 0, 0, None, None))),
+        1390, shells=((3, Shell.STAINED),), vessels=((3, Vessels.WEAK),), visits=(
+            Seen(12.5, lid="edges", torch={3: Vessels.WEAK}),
+            Seen(9.0, (0, 0, 1, 0, 0), lid="edges", mass_g=1386),
+            Seen(4.0, (0, 0, 2, 0, 0), signs={3: (("mould", "spot"),)}),
+            Seen(0.2, (0, 0, 3, 0, 0), lid="edges", mass_g=1381, torch={3: Vessels.WEAK},
+                 signs={3: (("mould", "spot"), ("smell", "off"), ("wet", "dry"))}),
+        ),
     ),
     _Clutch(
         "Borage", "Marl", 6.2, (4, 0), SMALL, "shelf", "vermiculite", Closing.PIN_HOLES, 200, 200,
-        looks=((1.0, (0, 0, 0, 0)),), vessels=((2, Vessels.WEAK),),
+        1255, visits=(Seen(1.0, (0, 0, 0, 0), lid="edges"),), vessels=((2, Vessels.WEAK),),
     ),
 )  # fmt: skip
 
@@ -104,6 +125,8 @@ def furnish(now_s: float) -> None:
             f"{datetime.fromtimestamp(now_s - clutch.laid_days_ago * _DAY_S, UTC):%y}-{number:02d}"
         )
         told += _story(code, clutch, now_s)
+        if clutch.dam == "Chervil":
+            told += photos(code, now_s)
     told.append((now_s - 0.1 * _DAY_S, partial(_begin_lay_day, now_s)))
     told += climate(now_s)
     # One transaction around them all: a demo that is half told is none, and it is sooner there.
@@ -120,14 +143,12 @@ def _story(
     laid_s -= laid_s % 60
     recorded_s = laid_s + 0.05 * _DAY_S
     yield recorded_s, partial(lay_clutch, _lay_day(code, clutch, laid_s), recorded_s)
-    for days_ago, water_g in clutch.waterings:
-        at_s = now_s - days_ago * _DAY_S
-        yield at_s, partial(water_box, code, water_g, at_s, at_s)
-    for days_ago, grades in clutch.looks:
-        at_s = now_s - days_ago * _DAY_S
-        for number, grade in enumerate(grades, start=1):
-            if grade is not None:
-                yield at_s + number, partial(grade_egg, code, number, grade, at_s, at_s)
+    before: tuple[int, ...] = ()
+    for number, seen in enumerate(clutch.visits):
+        at_s = now_s - seen.days_ago * _DAY_S
+        visit = seen.visit(f"demo.{code}.{number}", code, at_s, before)
+        yield at_s, partial(close_visit, visit, at_s)
+        before = seen.grades or before
 
 
 def _lay_day(code: str, clutch: _Clutch, laid_s: float) -> LayDay:
@@ -154,6 +175,7 @@ def _lay_day(code: str, clutch: _Clutch, laid_s: float) -> LayDay:
         dry_mass_g=clutch.dry_g,
         water_g=clutch.water_g,
         closing=clutch.closing,
+        set_up_mass_g=clutch.set_up_g,
         cabinet=clutch.cabinet,
         shelf=clutch.shelf,
         set_point_c=SET_POINT_C[clutch.cabinet],

@@ -1,18 +1,15 @@
 """The water and the air of a clutch's box, from what was recorded of it."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
-import numpy as np
-
 from sandboa.core.air import Oxygen, oxygen
 from sandboa.core.box import Closing
-from sandboa.core.development import DEFAULT_CLOCK, DevelopmentCurve
+from sandboa.core.development import DevelopmentCurve
 from sandboa.core.rounds import BoxActKind
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import (
-    AirOfDay,
     Exchange,
     MassLedger,
     TopUp,
@@ -27,17 +24,13 @@ from sandboa.core.water import (
     water_left,
 )
 from sandboa.journal.box_account import account_in
+from sandboa.journal.box_air import air_by_day, box_air, humidity_by_day, recent_humidity
 from sandboa.journal.egg_judgements import last_look_s
 from sandboa.journal.house_now import Facts, HouseNow
-from sandboa.records import readings
 from sandboa.records.clutches import Box, Clutch
 
-#: Relative humidity of a cabinet's air where nothing measures it (assumption).
-UNKNOWN_HUMIDITY: Final = 0.6
 #: g of a box that nobody weighed: top-up by estimate needs the difference only.
 _BOX_G: Final = 1_000.0
-#: Days whose mean humidity stands for the days to come (assumption).
-_RECENT_DAYS: Final = 7
 
 
 @dataclass(frozen=True)
@@ -84,7 +77,7 @@ def box_water(
         return None
     account = account_in(facts, clutch, as_of_s)
     humidity = humidity_by_day(house, facts, facts.shelf_at(box, as_of_s).cabinet, as_of_s)
-    air = _air(curve, humidity, account.ledger.set_up_s, as_of_s)
+    air = box_air(curve, humidity, account.ledger.set_up_s, as_of_s)
     rules = facts.settings.rules
     prior, learned_from = closing_exchange(
         weighed_boxes(house, facts, as_of_s), account.closing, besides=box.entity
@@ -117,7 +110,7 @@ def box_water(
         )
         if live_eggs
         else None,
-        cabinet_humidity=_recent(humidity, as_of_s),
+        cabinet_humidity=recent_humidity(humidity, as_of_s),
         box_c=air[-1].box_c,
         learned_from=learned_from,
     )
@@ -140,7 +133,7 @@ def what_if(
     box = facts.boxes[clutch.entity]
     account = account_in(facts, clutch, as_of_s)
     by_day = humidity_by_day(house, facts, facts.shelf_at(box, as_of_s).cabinet, as_of_s)
-    air = _air(curve, by_day, account.ledger.set_up_s, as_of_s)
+    air = box_air(curve, by_day, account.ledger.set_up_s, as_of_s)
     rules = facts.settings.rules.exchange
     prior, _ = closing_exchange(
         weighed_boxes(house, facts, as_of_s), account.closing, besides=box.entity
@@ -188,28 +181,6 @@ def latest_lid(facts: Facts, box: Box, as_of_s: float) -> str | None:
     return max(known)[2] if known else None
 
 
-def humidity_by_day(
-    house: HouseNow, facts: Facts, cabinet: int, as_of_s: float
-) -> dict[int, float]:
-    """Mean relative humidity of the cabinet's air by UTC day (its start, s): of its own probe,
-    else of one on a shelf. Held for the hour."""
-
-    def read() -> dict[int, float]:
-        shelves = sorted(s.entity for s in facts.shelves.values() if s.cabinet == cabinet)
-        from_s = facts.kept_from_s(as_of_s)
-        for place in (cabinet, *shelves):
-            for probe in facts.probes_at.get(place, []):
-                days = dict(readings.humidity_of_days(probe.entity, from_s, as_of_s))
-                if days:
-                    checks = [c for c in facts.checks.get(probe.entity, []) if c.kind == "salt"]
-                    offset = checks[-1].offset if checks else 0.0
-                    return {d: min(max(h + offset, 0.0), 1.0) for d, h in days.items()}
-        return {}
-
-    stamp = (facts.version, int(as_of_s // 3600))
-    return house.held(f"humidity of {cabinet}", stamp, read)
-
-
 def weighed_boxes(house: HouseNow, facts: Facts, as_of_s: float) -> list[WeighedBox]:
     """What every box with two or more weighings taught of its closing; held for the day.
 
@@ -240,7 +211,7 @@ def _taught(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> We
     cabinet = facts.shelf_at(box, last_s).cabinet
     humidity = humidity_by_day(house, facts, cabinet, as_of_s)
     box_c = facts.set_points[cabinet].at(last_s)
-    air = list(_days(humidity, ledger.set_up_s, last_s, lambda _a, _b: box_c))
+    air = list(air_by_day(humidity, ledger.set_up_s, last_s, lambda _a, _b: box_c))
     curve = loss_curve(air, account.closings, account.medium, facts.settings.rules.exchange)
     left = water_left(ledger, curve, last_s, prior=Exchange())
     return None if left is None else WeighedBox(box.entity, account.closing, left.exchange)
@@ -253,56 +224,6 @@ def _signs(facts: Facts, box: Box, curve: DevelopmentCurve, from_s: float) -> It
             yield WaterSign(
                 sign.seen_s, WaterSignKind(sign.kind), sign.value, curve.at(sign.seen_s)
             )
-
-
-def _air(
-    curve: DevelopmentCurve, humidity: dict[int, float], from_s: float, until_s: float
-) -> list[AirOfDay]:
-    """The box's air day by day; its mean temperature is what made its development."""
-    times, _, reached = curve.samples()
-
-    def box_c(start_s: float, end_s: float) -> float:
-        if end_s <= start_s or len(times) < 2:
-            return curve.temperature.future_c
-        gained = float(np.interp(end_s, times, reached) - np.interp(start_s, times, reached))
-        rate = gained / (end_s - start_s) * SECONDS_PER_DAY
-        return DEFAULT_CLOCK.zero_c + rate * DEFAULT_CLOCK.sum_c_days
-
-    stretches = list(_days(humidity, from_s, until_s, box_c))
-    now = stretches[-1]
-    ahead = AirOfDay(
-        now.until_s,
-        now.until_s + 1.0,
-        curve.temperature.future_c,
-        _recent(humidity, until_s) or UNKNOWN_HUMIDITY,
-    )
-    return [*stretches, ahead]
-
-
-def _days(
-    humidity: dict[int, float],
-    from_s: float,
-    until_s: float,
-    box_c: Callable[[float, float], float],
-) -> Iterator[AirOfDay]:
-    """from..until cut at UTC midnights; a day nobody measured has the last known humidity."""
-    known = UNKNOWN_HUMIDITY if not humidity else humidity[min(humidity)]
-    start_s = from_s
-    while True:
-        day = int(start_s // SECONDS_PER_DAY * SECONDS_PER_DAY)
-        known = humidity.get(day, known)
-        end_s = min(day + SECONDS_PER_DAY, until_s)
-        yield AirOfDay(start_s, max(end_s, start_s), box_c(start_s, end_s), known)
-        if end_s >= until_s:
-            return
-        start_s = end_s
-
-
-def _recent(humidity: dict[int, float], as_of_s: float) -> float | None:
-    """Mean of the last week's days, None where nothing measured."""
-    from_s = as_of_s - (_RECENT_DAYS + 1) * SECONDS_PER_DAY
-    days = [h for day, h in humidity.items() if from_s < day <= as_of_s]
-    return sum(days) / len(days) if days else None
 
 
 def _by_estimate(left: WaterLeft, full_g: float) -> TopUp:

@@ -246,7 +246,8 @@ class _Judging:
         observations = observations_of(self.facts, egg, self.curve, self.as_of_s, self.at_pip)
         own_dents = judged.excess if judged.scope is Scope.EGG else 0
         situation = Situation(self.clutch.laid_s, self.as_of_s, own_dents, self._first_pip_s())
-        rules = self.facts.settings.rules.standing
+        house = self.facts.settings.rules
+        rules = house.standing
         standing = judge_standing(observations, situation, rules)
         causes: tuple[CauseShare, ...] = ()
         if judged.excess >= 1:
@@ -267,7 +268,8 @@ class _Judging:
                     if egg.number in self.unanswered
                     else None,
                     other_log_odds=without.log_odds,
-                )
+                ),
+                house.cause_scores,
             )
         settles = what_settles(
             standing,
@@ -275,6 +277,8 @@ class _Judging:
             self.clutch.laid_s,
             self.as_of_s,
             self.curve.now / self.at_pip,
+            sinking=judged.rose_fast,
+            candle_every_days=house.candle_every_days,
         )
         return replace(view, standing=standing, settles=settles, causes=causes)
 

@@ -1,6 +1,7 @@
 """Photos of lay days, clutches, eggs and animals: attached, listed, taken away."""
 
 from dataclasses import dataclass
+from typing import Literal
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import Step
@@ -17,6 +18,8 @@ __all__ = ["Picture", "attach", "photos_of_clutch", "photos_of_owner", "picture_
 
 #: Photos of one clutch, lay day or animal (assumption).
 MOST_PHOTOS = 500
+#: s by which the moment of one photo may differ between two deliveries (assumption).
+_SAME_MOMENT_S = 5
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,11 +39,14 @@ def attach(
     now_s: float,
     *,
     egg: int | None,
-    step: Step | None,
+    step: Step | Literal["candling"] | None,
+    delivered: bool = False,
 ) -> tuple[Photo, Act]:
     """Keep a photo of a lay day, clutch or animal (`owner` is its id).
 
-    `egg` when it is of one egg, `step` when it was taken at a step of lay day.
+    `egg` when it is of one egg, `step` when it was taken at a step of lay day, or by
+    torch. `delivered` photos waited on a device and may come twice: the same
+    picture of the same thing and moment is then the same photo.
     Raises NotFound for an unknown owner or egg, NotPlausible for a time that
     is none or one photo too many.
     """
@@ -52,12 +58,16 @@ def attach(
         raise NotPlausible("file", f"{MOST_PHOTOS} photos are enough here")
     # The file first: a fact without its picture would be worse than a picture without its fact.
     name = keep_picture(picture.jpeg, picture.small)
+    if delivered:
+        for known in Photo.current(Photo.owner == owner, Photo.file == name):
+            if known.egg == egg and abs(known.taken_s - taken_s) <= _SAME_MOMENT_S:
+                return known, Act.get_by_id(known.act)
     with act("photo", f"Photo of {words}", now_s, clutch) as attaching:
         photo = Photo.record(
             attaching,
             owner=owner,
             egg=egg,
-            step=step.value if step else "",
+            step=str(step) if step else "",
             taken_s=int(taken_s),
             file=name,
             width=picture.width,

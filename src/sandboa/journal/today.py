@@ -7,11 +7,10 @@ from typing import Final
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.dimples import Scope, Urgency
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.core.water import TOP_UP_SHARE
 from sandboa.journal.clutch_now import ClutchNow, clutch_now
 from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.house_now import Facts, HouseNow
-from sandboa.journal.rounds.due_now import BoxDue, box_due
+from sandboa.journal.rounds.due_now import BoxDue, box_due, dents_words
 from sandboa.records import readings
 
 #: days ahead in which a first pip is announced (handbook 3: "last week").
@@ -128,7 +127,7 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
 def _dents(now: ClutchNow) -> Iterator[Attention]:
     box = now.eggs.box
     if box.scope is Scope.BOX:
-        yield Attention(box.urgency, dry_box_words(now), box.early_eggs, at_box=True)
+        yield Attention(box.urgency, dents_words(now), box.early_eggs, at_box=True)
         return
     for egg in now.eggs.eggs:
         if egg.scope == Scope.EGG and egg.advice and egg.urgency:
@@ -140,28 +139,6 @@ def _dents(now: ClutchNow) -> Iterator[Attention]:
         yield Attention(
             Urgency.NONE, f"After watering, {which} rounded out: the box was dry.", numbers
         )
-
-
-def dry_box_words(now: ClutchNow) -> str:
-    """Most eggs dented early: what the numbers say of the water, and how much to add."""
-    box = now.eggs.box
-    said = f"{len(box.early_eggs)} of {box.live_eggs} eggs dented early"
-    if now.eggs.no_answer:
-        return f"{said}, and they did not round out after water: candle them, check the climate."
-    left = now.water.left if now.water else None
-    add = now.water.add if now.water else None
-    if left is None or add is None:
-        return f"{said}: the box is dry. Check the water, add some along the side."
-    at_c = f"{now.curve.temperature.future_c:.1f} °C"
-    if left.share >= TOP_UP_SHARE:
-        return (
-            f"{said}, though about {100 * left.share:.0f} % of the water should be left: "
-            f"weigh the box or feel the medium before you add any, at {at_c}."
-        )
-    short = f"about {add.deficit_g:.0f} g short"
-    half = " today, the rest tomorrow" if add.split else ""
-    pour = add.add_g / 2 if add.split else add.add_g
-    return f"{said}, {short}. Add {pour:.0f} ml{half} at {at_c} along the side."
 
 
 def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:

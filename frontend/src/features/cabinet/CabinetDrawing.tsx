@@ -10,9 +10,10 @@ import {
 } from '@dnd-kit/core'
 import { type KeyboardEvent, useId } from 'react'
 import { BoxFromSide } from '@/eggs/BoxFromSide'
-import { urgencyRank } from '@/features/today/urgency'
 import type { Schemas } from '@/shared/api/client'
+import { asSmallLook } from '@/shared/api/eggLook'
 import { useRules } from '@/shared/api/queries'
+import { urgencyRank } from '@/shared/rounds/urgency'
 import { difference, temperature, useTemperatureUnit } from '@/shared/units'
 import { boxInWords, sourceInWords } from './inWords'
 import { ProbeMarks } from './ProbeMarks'
@@ -223,7 +224,8 @@ function BoxOnShelf({
         </chakra.span>
       </chakra.span>
       <BoxFromSide
-        eggs={box.eggs.map((egg) => ({ ...egg, ...(egg.pipped ? { fate: 'pipped' } : {}) }))}
+        eggs={box.eggs.map(asSmallLook)}
+        drops={box.lid}
         water={box.water_left}
         lid={box.closing === 'loose lid' || box.closing?.includes('cracked') ? 'open' : 'shut'}
         trouble={trouble}

@@ -11,9 +11,10 @@ export function BoxFacts({ clutch }: { clutch: Schemas['ClutchTold'] }) {
     ...(clutch.maternal
       ? []
       : [
-          ['Medium', box.medium],
+          ['Medium', clutch.box_water?.medium ?? box.medium],
           ['Set up with', contents(box)],
-          ['Closing', box.closing],
+          ['Closing', clutch.box_water?.closing ?? box.closing],
+          ...(clutch.lid ? [['Lid when last seen', clutch.lid]] : []),
         ]),
     ['Probes', clutch.probes.map((p) => p.name).join(', ') || 'none: add readings'],
   ]

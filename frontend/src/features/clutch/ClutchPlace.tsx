@@ -7,12 +7,13 @@ import { fullMoment } from '@/shared/dates'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
 import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
 import { ClutchPhotos } from '@/shared/photos/ClutchPhotos'
+import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
 import { Log, lastUndoable, visitsOf } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
-import { URGENCY_WORDS, urgencyRank } from '../today/urgency'
 import { BoxFacts } from './BoxFacts'
+import { BoxWater } from './BoxWater'
 import { ClutchMethod } from './ClutchMethod'
 import { EggGrades } from './EggGrades'
 import { Pips } from './Pips'
@@ -49,6 +50,11 @@ export function Component() {
           </chakra.p>
         </div>
         <chakra.div marginStart={{ md: 'auto' }} display="flex" flexWrap="wrap" gap={2}>
+          {!clutch.maternal && !clutch.finished_at && (
+            <Button asChild variant="act">
+              <Link to={`/round/${clutch.code}`}>Open the box</Link>
+            </Button>
+          )}
           <Button asChild>
             <Link to={`/readings?clutch=${clutch.code}`}>Add readings</Link>
           </Button>
@@ -120,6 +126,11 @@ export function Component() {
         <chakra.section aria-labelledby="box" minWidth={0}>
           <Heading id="box">Box</Heading>
           <BoxFacts clutch={clutch} />
+          {clutch.box_water && (
+            <chakra.div mt={5}>
+              <BoxWater code={clutch.code} water={clutch.box_water} />
+            </chakra.div>
+          )}
           {!clutch.maternal && <WaterForm code={clutch.code} />}
         </chakra.section>
       </chakra.div>

@@ -1,10 +1,11 @@
 import { chakra } from '@chakra-ui/react'
 import { type KeyboardEvent, useRef, useState } from 'react'
+import { Link } from 'react-router'
 import { ChoosableBox } from '@/eggs/ChoosableBox'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { GRADE_WORDS, GRADES } from '@/eggs/look'
-import type { PlacedEgg } from '@/eggs/places'
 import { answer, api, type Schemas } from '@/shared/api/client'
+import { asLook } from '@/shared/api/eggLook'
 import { useAct } from '@/shared/api/queries'
 import { Torchlight } from './Torchlight'
 
@@ -27,7 +28,7 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
       ),
     (act) => act,
   )
-  const live = clutch.eggs.filter((egg) => !egg.slug)
+  const live = clutch.eggs.filter((egg) => !egg.slug && !egg.removed_at)
 
   const keys = (number: number, event: KeyboardEvent) => {
     const egg = clutch.eggs.find((e) => e.number === number)
@@ -64,8 +65,8 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
         />
         <chakra.p mt={2} color="soft" fontSize="0.92em">
           {clutch.box.medium}, {clutch.box.closing}.
-          {clutch.eggs.some((egg) => (egg.excess ?? 0) > 0) &&
-            ' A ring marks eggs early for their stage.'}
+          {clutch.eggs.some((egg) => egg.standing && egg.standing !== 'sound') &&
+            ' One ring: on watch; two: failing; hatched: probably lost.'}
         </chakra.p>
       </div>
       <chakra.div display="flex" flexDirection="column" gap={1}>
@@ -183,15 +184,12 @@ function Judgement({ clutch, chosen }: { clutch: Clutch; chosen: number | null }
       <chakra.strong>
         {egg.slug ? 'Slug' : 'Egg'} {egg.number}, {stage}:
       </chakra.strong>{' '}
-      {egg.slug ? 'infertile, nothing to judge.' : (egg.advice ?? 'not looked at yet.')}
+      {egg.slug ? 'infertile, nothing to judge.' : (egg.advice ?? 'not looked at yet.')}{' '}
+      <Link to={`/clutches/${clutch.code}/eggs/${egg.number}`}>
+        <chakra.span color="yolkInk" textDecoration="underline" textUnderlineOffset="3px">
+          {egg.standing ? `${egg.standing}: why?` : 'Its page'}
+        </chakra.span>
+      </Link>
     </chakra.p>
   )
-}
-
-function asLook(egg: Egg): PlacedEgg {
-  return {
-    ...egg,
-    early: (egg.excess ?? 0) > 0,
-    ...(egg.pipped_at ? { fate: 'pipped' as const } : {}),
-  }
 }

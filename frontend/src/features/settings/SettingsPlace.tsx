@@ -1,15 +1,14 @@
 import { chakra } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { FormProvider, useForm } from 'react-hook-form'
 import { Link } from 'react-router'
-import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct, useMethods } from '@/shared/api/queries'
+import { answer, api } from '@/shared/api/client'
+import { useMethods } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
-import { TextField } from '@/shared/ui/fields'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
-import { inKeepersUnit, temperature, typedNumber, useTemperatureUnit } from '@/shared/units'
+import { inKeepersUnit, temperature, useTemperatureUnit } from '@/shared/units'
 import { Devices } from './Devices'
 import { Messengers } from './Messengers'
+import { Numbers } from './Numbers'
 import { Scores } from './Scores'
 
 /** The house's methods and numbers, each with its reason. */
@@ -72,58 +71,11 @@ export function Component() {
       </section>
       <section aria-labelledby="numbers">
         <Heading id="numbers">Numbers</Heading>
-        {settings.data.map((setting) => (
-          <SettingLine key={`${setting.name}-${setting.value}`} setting={setting} />
-        ))}
+        <chakra.p color="soft" mb={3}>
+          What the house judges by. A number you set replaces the default everywhere at once.
+        </chakra.p>
+        <Numbers settings={settings.data} />
       </section>
     </chakra.div>
-  )
-}
-
-function SettingLine({ setting }: { setting: Schemas['SettingTold'] }) {
-  const form = useForm({ defaultValues: { value: String(setting.value) } })
-  const set = useAct(
-    (value: number) =>
-      answer(
-        api.PUT('/api/settings/{name}', {
-          params: { path: { name: setting.name } },
-          body: { value },
-        }),
-      ),
-    (act) => act,
-    (problem) => form.setError('value', { message: problem.detail }),
-  )
-  const changed = form.watch('value') !== String(setting.value)
-  return (
-    <FormProvider {...form}>
-      <chakra.form
-        noValidate
-        borderTop="1px solid"
-        borderColor="line"
-        pt={3}
-        onSubmit={form.handleSubmit(({ value }) => set.mutate(typedNumber(value)))}
-      >
-        <chakra.div
-          display="grid"
-          gridTemplateColumns="minmax(0, 1fr) auto"
-          gap={4}
-          alignItems="start"
-        >
-          <TextField
-            name="value"
-            label={`${setting.label}, ${setting.unit}`}
-            inputMode="decimal"
-            required
-            check={(text) => !Number.isNaN(typedNumber(text)) || 'A number.'}
-            help={`${setting.reason} Default ${setting.default}.`}
-          />
-          <chakra.div pt="26px">
-            <Button type="submit" disabled={!changed || set.isPending}>
-              Set
-            </Button>
-          </chakra.div>
-        </chakra.div>
-      </chakra.form>
-    </FormProvider>
   )
 }

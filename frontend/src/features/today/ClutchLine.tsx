@@ -2,11 +2,12 @@ import { chakra } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import type { Schemas } from '@/shared/api/client'
+import { asSmallLook } from '@/shared/api/eggLook'
 import { useRules } from '@/shared/api/queries'
 import { day, dayRange } from '@/shared/dates'
+import { urgencyRank } from '@/shared/rounds/urgency'
 import { token } from '@/shared/theme/token'
 import { temperature, useTemperatureUnit } from '@/shared/units'
-import { urgencyRank } from './urgency'
 
 type Clutch = Schemas['TodayClutchTold']
 
@@ -25,7 +26,12 @@ export function ClutchLine({ clutch }: { clutch: Clutch }) {
         _hover={{ bg: 'faint' }}
       >
         <chakra.div gridRow={{ base: 'span 3', md: 'auto' }}>
-          <BoxDrawing eggs={clutch.eggs} medium="" width={128} label={eggsInWords(clutch)} />
+          <BoxDrawing
+            eggs={clutch.eggs.map(asSmallLook)}
+            medium=""
+            width={128}
+            label={eggsInWords(clutch)}
+          />
         </chakra.div>
         <div>
           <chakra.div fontSize="1.5em" fontWeight={800} lineHeight={1.1}>

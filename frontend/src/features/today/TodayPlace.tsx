@@ -6,13 +6,14 @@ import { useHouseLog, useToday, useUndo } from '@/shared/api/queries'
 import { Alarms } from '@/shared/climate/Alarms'
 import { useAlarms } from '@/shared/climate/useAlarms'
 import { dayAndTime, fullMoment } from '@/shared/dates'
+import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
 import { Log } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { inKeepersUnit, temperature, useTemperatureUnit } from '@/shared/units'
 import { BeforeAndAfter } from './BeforeAndAfter'
 import { ClutchLine } from './ClutchLine'
-import { URGENCY_WORDS, urgencyRank } from './urgency'
+import { OpenToday } from './OpenToday'
 
 type Today = Schemas['TodayTold']
 type Clutch = Schemas['TodayClutchTold']
@@ -38,7 +39,9 @@ export function Component() {
           Sandboa counts on from before; set it right and start it again.
         </Notice>
       )}
-      <NeedsYou today={today.data} />
+      <CannotWait today={today.data} />
+      <OpenToday clutches={clutches} />
+      <ToKnow today={today.data} />
       <BeforeAndAfter />
       {cabinetsOf(clutches).map(({ cabinet, standing }) => (
         <Cabinet key={cabinet} cabinet={cabinet} clutches={standing} />
@@ -61,21 +64,11 @@ function RecordedLast() {
   )
 }
 
-function NeedsYou({ today }: { today: Today }) {
-  const unit = useTemperatureUnit()
-  const lines = today.clutches
-    .flatMap((clutch) => clutch.attention.map((attention) => ({ clutch, attention })))
-    .filter(({ attention }) => urgencyRank(attention.urgency) > 0)
-    .sort((a, b) => urgencyRank(b.attention.urgency) - urgencyRank(a.attention.urgency))
-  const alarms = useAlarms(0).data?.filter((alarm) => !alarm.ended_at) ?? []
-  const silent = today.silent_probes.filter(
-    (probe) => !alarms.some((alarm) => alarm.kind === 'unplugged' && alarm.probe === probe.name),
-  )
-  const grave = alarms.filter((alarm) => alarm.severity !== 'notice')
-  const notices = alarms.filter((alarm) => alarm.severity === 'notice')
-  if (lines.length === 0 && silent.length === 0 && alarms.length === 0) {
-    return <chakra.p fontSize="1.2em">Nothing needs you now. Leave the doors shut.</chakra.p>
-  }
+/** Alarms and what cannot wait, before the boxes to open. */
+function CannotWait({ today }: { today: Today }) {
+  const grave = useOpenAlarms().filter((alarm) => alarm.severity !== 'notice')
+  const lines = linesOf(today).filter(({ attention }) => urgencyRank(attention.urgency) >= 2)
+  if (grave.length + lines.length === 0) return null
   return (
     <section aria-label="What needs you">
       {grave.length > 0 && (
@@ -83,40 +76,79 @@ function NeedsYou({ today }: { today: Today }) {
           <Alarms alarms={grave} showCabinet />
         </chakra.div>
       )}
-      <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
-        {lines.map(({ clutch, attention }) => (
-          <li key={`${clutch.code}-${attention.text}`}>
-            <Link to={`/clutches/${clutch.code}`}>
-              <Notice
-                urgent={urgencyRank(attention.urgency) >= 2}
-                label={URGENCY_WORDS[attention.urgency]}
-              >
-                <chakra.span fontWeight={750}>
-                  Box {clutch.code}, {clutch.cabinet}, {clutch.shelf}:
-                </chakra.span>{' '}
-                {inKeepersUnit(attention.text, unit)}
-              </Notice>
-            </Link>
-          </li>
-        ))}
-        {silent.map((probe) => (
-          <li key={probe.name}>
-            <Notice label="Silent">
-              Probe {probe.name}
-              {probe.last_at
-                ? `: nothing since ${dayAndTime(probe.last_at)}.`
-                : ': no reading yet.'}{' '}
-              Its eggs are forecast from what stands in for it.
-            </Notice>
-          </li>
-        ))}
-      </chakra.ul>
+      <Lines lines={lines} />
+    </section>
+  )
+}
+
+/** What to know besides: watch, silent probes, notices. */
+function ToKnow({ today }: { today: Today }) {
+  const alarms = useOpenAlarms()
+  const lines = linesOf(today).filter(({ attention }) => urgencyRank(attention.urgency) === 1)
+  const silent = today.silent_probes.filter(
+    (probe) => !alarms.some((alarm) => alarm.kind === 'unplugged' && alarm.probe === probe.name),
+  )
+  const notices = alarms.filter((alarm) => alarm.severity === 'notice')
+  if (lines.length + silent.length + notices.length === 0) {
+    const busy = alarms.length > 0 || today.clutches.some((clutch) => clutch.due.length > 0)
+    return busy ? null : (
+      <chakra.p fontSize="1.2em">Nothing needs you now. Leave the doors shut.</chakra.p>
+    )
+  }
+  return (
+    <section aria-label="To know">
+      <Lines lines={lines} />
+      {silent.map((probe) => (
+        <Notice key={probe.name} label="Silent">
+          Probe {probe.name}
+          {probe.last_at ? `: nothing since ${dayAndTime(probe.last_at)}.` : ': no reading yet.'}{' '}
+          Its eggs are forecast from what stands in for it.
+        </Notice>
+      ))}
       {notices.length > 0 && (
         <chakra.div mt={2}>
           <Alarms alarms={notices} showCabinet />
         </chakra.div>
       )}
     </section>
+  )
+}
+
+type Line = { clutch: Clutch; attention: Clutch['attention'][number] }
+
+/** What needs the keeper at a clutch; reasons to open its box stand in the list of those. */
+function linesOf(today: Today): Line[] {
+  return today.clutches
+    .flatMap((clutch) => clutch.attention.map((attention) => ({ clutch, attention })))
+    .filter(({ attention }) => !attention.at_box)
+    .sort((a, b) => urgencyRank(b.attention.urgency) - urgencyRank(a.attention.urgency))
+}
+
+function useOpenAlarms() {
+  return useAlarms(0).data?.filter((alarm) => !alarm.ended_at) ?? []
+}
+
+function Lines({ lines }: { lines: Line[] }) {
+  const unit = useTemperatureUnit()
+  if (lines.length === 0) return null
+  return (
+    <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
+      {lines.map(({ clutch, attention }) => (
+        <li key={`${clutch.code}-${attention.text}`}>
+          <Link to={`/clutches/${clutch.code}`}>
+            <Notice
+              urgent={urgencyRank(attention.urgency) >= 2}
+              label={URGENCY_WORDS[attention.urgency]}
+            >
+              <chakra.span fontWeight={750}>
+                Box {clutch.code}, {clutch.cabinet}, {clutch.shelf}:
+              </chakra.span>{' '}
+              {inKeepersUnit(attention.text, unit)}
+            </Notice>
+          </Link>
+        </li>
+      ))}
+    </chakra.ul>
   )
 }
 

@@ -13,7 +13,11 @@ import { answer, api, type Problem, type Schemas } from './client'
 notifyManager.setScheduler(queueMicrotask)
 
 export const queryClient = new QueryClient({
-  defaultOptions: { queries: { retry: 1, refetchInterval: 60_000, staleTime: 5_000 } },
+  defaultOptions: {
+    // Asked without a network too: then the service worker answers with what was read last.
+    queries: { retry: 1, refetchInterval: 60_000, staleTime: 5_000, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
 })
 
 export function useToday() {

@@ -696,6 +696,9 @@ export interface paths {
         /**
          * Add Photo
          * @description Attach a photo (the body: JPEG, PNG, WebP or HEIC) to a lay day, clutch or animal.
+         *
+         *     `sent_at` is the device's own clock at this moment: `taken_at` is shifted by it, and
+         *     a photo that was delivered before is told again.
          */
         post: operations["add_photo"];
         delete?: never;
@@ -2430,6 +2433,11 @@ export interface components {
          * @description The Egg place. `thresholds` are the chances from which sound, watch and failing begin.
          */
         EggPageTold: {
+            /**
+             * As Of
+             * Format: date-time
+             */
+            as_of: string;
             /** Clutch Id */
             clutch_id: number;
             /** Code */
@@ -3870,7 +3878,10 @@ export interface components {
             /** Humidity */
             humidity: number | null;
         };
-        /** RulesTold */
+        /**
+         * RulesTold
+         * @description `torch_signs` are signs, kind.value, on which an egg is candled at the same visit.
+         */
         RulesTold: {
             /** Dimple Stages */
             dimple_stages: components["schemas"]["DimpleStage"][];
@@ -3890,6 +3901,11 @@ export interface components {
             climate: components["schemas"]["ClimateRules"];
             /** Emergency Repeat S */
             emergency_repeat_s: number;
+            water_shares: components["schemas"]["WaterRules"];
+            /** Torch Signs */
+            torch_signs: string[];
+            /** Closings */
+            closings: components["schemas"]["Closing"][];
         };
         /**
          * SaveAsked
@@ -3964,6 +3980,8 @@ export interface components {
             high: number;
             /** Reason */
             reason: string;
+            /** Group */
+            group: string;
         };
         /** SettlesTold */
         SettlesTold: {
@@ -4444,8 +4462,13 @@ export interface components {
         /**
          * VisitsAsked
          * @description Visits in the order in which they were closed.
+         *
+         *     `sent_at` is the device's own clock at this moment: its times are shifted to
+         *     the house's by it, so that a phone that goes wrong is right all the same.
          */
         VisitsAsked: {
+            /** Sent At */
+            sent_at?: string | null;
             /** Visits */
             visits: components["schemas"]["VisitAsked"][];
         };
@@ -4486,6 +4509,16 @@ export interface components {
             share_high: number;
             /** Loss G Day */
             loss_g_day: number;
+        };
+        /**
+         * WaterRules
+         * @description Shares of the set-up water at which to top up, and at which a box counts as dry.
+         */
+        WaterRules: {
+            /** Top Up */
+            top_up: number;
+            /** Dry */
+            dry: number;
         };
         /** WateringAsked */
         WateringAsked: {
@@ -5817,8 +5850,9 @@ export interface operations {
             query: {
                 owner: number;
                 egg?: number | null;
-                step?: components["schemas"]["Step"] | null;
+                step?: components["schemas"]["Step"] | "candling" | null;
                 taken_at?: string | null;
+                sent_at?: string | null;
             };
             header?: never;
             path?: never;

@@ -49,6 +49,8 @@ const config = defineConfig({
       colors: {
         paper: pair('#EDF0F2', '#0B0706'),
         sheet: pair('#F8FAFB', '#150D09'),
+        // Under photos by torch: black in the night room, so that nothing outshines them.
+        plate: pair('#F8FAFB', '#000000'),
         ink: pair('#15212B', '#E3966A'),
         soft: pair('#485661', '#B37350'),
         line: pair('#BCC7CF', '#402619'),

@@ -2,11 +2,16 @@ import { chakra, Dialog, Portal } from '@chakra-ui/react'
 import { Button } from '@/shared/ui/Button'
 
 const KEYS = [
-  ['t  c  a  l  b  s', 'Today, Cabinets, Animals, Lay day, Bench, Settings'],
+  ['t  r  c  a  l  b  s', 'Today, Round, Cabinets, Animals, Lay day, Bench, Settings'],
   ['n', 'night room or bench theme'],
-  ['0 to 4', 'grade of the chosen egg (Clutch)'],
+  ['0 to 4', 'grade of the chosen egg (Round, Clutch)'],
+  [
+    'v m o w y i d f h',
+    'torch, mould, smell, wet, colour, movement, dark body, feel, touch (Round)',
+  ],
+  ['k', 'the rest as before, and shut (Round)'],
   ['1 to 6', 'what the torch shows (Lay day, eggs)'],
-  ['arrow keys', 'choose an egg (Clutch), move it (Lay day, Shift for far)'],
+  ['arrow keys', 'choose an egg (Round, Clutch), move it (Lay day, Shift for far)'],
   ['up, down', 'move the chosen box to another shelf (Cabinets)'],
   ['arrows + -', 'move and zoom the climate trace (Cabinets)'],
   ['u', 'undo what was recorded last at this clutch'],

@@ -14,7 +14,7 @@ export function lastUndoable(entries: Entry[]): Entry | undefined {
 
 /** The moments at which the eggs were looked at or watered, each once. */
 export function visitsOf(entries: Entry[]): string[] {
-  const kinds = ['grade', 'water']
+  const kinds = ['visit', 'grade', 'candle', 'water']
   const visits = entries.filter((entry) => kinds.includes(entry.kind) && !entry.undone)
   return [...new Set(visits.map((entry) => entry.recorded_at))]
 }
@@ -40,12 +40,19 @@ export function Log({
             key={entry.act}
             display="flex"
             alignItems="center"
-            gap={4}
+            flexWrap={{ base: 'wrap', md: 'nowrap' }}
+            columnGap={4}
             minHeight="44px"
             borderTop="1px solid"
             borderColor="line"
           >
-            <chakra.time dateTime={entry.recorded_at} color="soft" width="7.5em" flexShrink={0}>
+            <chakra.time
+              dateTime={entry.recorded_at}
+              color="soft"
+              width={{ base: '100%', md: '7.5em' }}
+              flexShrink={0}
+              pt={{ base: 1, md: 0 }}
+            >
               {dayAndTime(entry.recorded_at)}
             </chakra.time>
             <chakra.span flex="1" color={entry.undone ? 'soft' : 'ink'}>

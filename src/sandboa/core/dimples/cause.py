@@ -6,6 +6,7 @@ are their softmax. Unknown is always one of them, so that no evidence gives
 """
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
@@ -24,20 +25,23 @@ class DentCause(StrEnum):
     UNKNOWN = "unknown"
 
 
-#: Log scores (assumption; signs of handbook B and G).
-MANY_EARLY: Final = 2.5
-FEW_EARLY: Final = -1.5
-ANSWERED: Final = 4.0
-NOT_ANSWERED: Final = -1.5
-DRY_BY_WATER: Final = 2.0
-TOP_UP_BY_WATER: Final = 1.0
-WET_ENOUGH: Final = -2.0
-LOSES_FAST: Final = 1.5
-SMOOTH: Final = -1.5
-#: What signs other than dents add or take, for each unit of log-odds of being alive.
-BY_OTHER_SIGNS: Final = -0.5
-#: Log-odds of an egg nobody has anything against: more than this speaks against failing.
+#: Log scores by name, with what they stand for (assumption; signs of handbook B and G).
+CAUSE_SCORES: Final = {
+    "many early": (2.5, "dry box: half or more of the eggs are early"),
+    "few early": (-1.5, "dry box: fewer are early"),
+    "answered": (4.0, "dry box: it rounded out after water"),
+    "not answered": (-1.5, "dry box: it did not round out within 5 days of water"),
+    "water dry": (2.0, "dry box: less than a quarter of the water left"),
+    "water low": (1.0, "dry box: less than half left"),
+    "water enough": (-2.0, "dry box: surely more than half left"),
+    "shell loses fast": (1.5, "shell: rough, window or thin"),
+    "shell smooth": (-1.5, "shell: none of these"),
+    "other signs": (-0.5, "failing egg: for each unit of log-odds its other signs give"),
+    "siblings too": (-1.0, "failing egg: most siblings are dented too"),
+}
+#: Log-odds of an egg nobody has anything against: more than half of it speaks against failing.
 _USUAL_LOG_ODDS: Final = 2.4
+DEFAULT_SCORES: Final = {name: score for name, (score, _) in CAUSE_SCORES.items()}
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,21 +73,27 @@ class CauseShare:
     reasons: tuple[str, ...]
 
 
-def dent_causes(egg: DentedEgg) -> tuple[CauseShare, ...]:
-    """The causes, likeliest first; shares sum to 1."""
+def dent_causes(
+    egg: DentedEgg, scores: Mapping[str, float] = DEFAULT_SCORES
+) -> tuple[CauseShare, ...]:
+    """The causes, likeliest first; shares sum to 1. `scores` by name, as in CAUSE_SCORES."""
     said = {
-        DentCause.DRY_BOX: [*_by_count(egg), *_by_water(egg), *_by_answer(egg)],
-        DentCause.SHELL: _by_shell(egg),
-        DentCause.FAILING: _by_signs(egg),
+        DentCause.DRY_BOX: [
+            *_by_count(egg, scores),
+            *_by_water(egg, scores),
+            *_by_answer(egg, scores),
+        ],
+        DentCause.SHELL: _by_shell(egg, scores),
+        DentCause.FAILING: _by_signs(egg, scores),
         DentCause.UNKNOWN: [],
     }
-    scores = {cause: math.fsum(score for score, _ in reasons) for cause, reasons in said.items()}
-    most = max(scores.values())
-    whole = math.fsum(math.exp(score - most) for score in scores.values())
+    sums = {cause: math.fsum(score for score, _ in reasons) for cause, reasons in said.items()}
+    most = max(sums.values())
+    whole = math.fsum(math.exp(score - most) for score in sums.values())
     shares = [
         CauseShare(
             cause,
-            math.exp(scores[cause] - most) / whole,
+            math.exp(sums[cause] - most) / whole,
             tuple(f"{'+' if score > 0 else '-'} {words}" for score, words in said[cause]),
         )
         for cause in DentCause
@@ -91,45 +101,47 @@ def dent_causes(egg: DentedEgg) -> tuple[CauseShare, ...]:
     return tuple(sorted(shares, key=lambda s: -s.share))
 
 
-def _by_count(egg: DentedEgg) -> list[tuple[float, str]]:
+def _by_count(egg: DentedEgg, scores: Mapping[str, float]) -> list[tuple[float, str]]:
     words = f"{egg.early_eggs} of {egg.live_eggs} eggs are early"
-    return [(MANY_EARLY if _box_wide(egg) else FEW_EARLY, words)]
+    return [(scores["many early" if _box_wide(egg) else "few early"], words)]
 
 
 def _box_wide(egg: DentedEgg) -> bool:
     return egg.early_eggs >= BOX_SHARE * egg.live_eggs and egg.live_eggs > 1
 
 
-def _by_water(egg: DentedEgg) -> list[tuple[float, str]]:
+def _by_water(egg: DentedEgg, scores: Mapping[str, float]) -> list[tuple[float, str]]:
     if egg.water_share is None:
         return []
     low, middle, high = egg.water_share
     words = f"water left about {middle:.0%} ({low:.0%} to {high:.0%})".replace("%", " %")
     if middle < DRY_SHARE:
-        return [(DRY_BY_WATER, words)]
+        return [(scores["water dry"], words)]
     if middle < TOP_UP_SHARE:
-        return [(TOP_UP_BY_WATER, words)]
+        return [(scores["water low"], words)]
     # Enough, and surely so, speaks against; where it may still be short it says nothing.
-    return [(WET_ENOUGH, words)] if low >= TOP_UP_SHARE else []
+    return [(scores["water enough"], words)] if low >= TOP_UP_SHARE else []
 
 
-def _by_answer(egg: DentedEgg) -> list[tuple[float, str]]:
+def _by_answer(egg: DentedEgg, scores: Mapping[str, float]) -> list[tuple[float, str]]:
     if egg.answered is None:
         return []
     if egg.answered:
-        return [(ANSWERED, "it rounded out after water")]
-    return [(NOT_ANSWERED, "water was added and it did not round out within 5 days")]
+        return [(scores["answered"], "it rounded out after water")]
+    return [(scores["not answered"], "water was added and it did not round out within 5 days")]
 
 
-def _by_shell(egg: DentedEgg) -> list[tuple[float, str]]:
+def _by_shell(egg: DentedEgg, scores: Mapping[str, float]) -> list[tuple[float, str]]:
     if egg.shell.loses_water_fast or egg.shell is Shell.THIN:
-        return [(LOSES_FAST, f"its shell: {egg.shell}")]
-    return [(SMOOTH, f"its shell: {egg.shell}")]
+        return [(scores["shell loses fast"], f"its shell: {egg.shell}")]
+    return [(scores["shell smooth"], f"its shell: {egg.shell}")]
 
 
-def _by_signs(egg: DentedEgg) -> list[tuple[float, str]]:
-    score = BY_OTHER_SIGNS * (egg.other_log_odds - _USUAL_LOG_ODDS / 2)
+def _by_signs(egg: DentedEgg, scores: Mapping[str, float]) -> list[tuple[float, str]]:
+    score = scores["other signs"] * (egg.other_log_odds - _USUAL_LOG_ODDS / 2)
     alive = 1.0 / (1.0 + math.exp(-egg.other_log_odds))
     words = f"chance of being alive by its other signs {alive:.0%}".replace("%", " %")
-    many = [(-1.0, "most of its siblings are dented too")] if _box_wide(egg) else []
+    many = (
+        [(scores["siblings too"], "most of its siblings are dented too")] if _box_wide(egg) else []
+    )
     return [(score, words), *many]

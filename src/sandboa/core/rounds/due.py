@@ -20,7 +20,7 @@ VISIT_EVERY_DAYS: Final = {
     Visits.EVERY_7_DAYS: 7.0,
     Visits.EVERY_2_3_DAYS: 2.5,
 }
-#: Days after the last look on which an egg on watch is looked at again (assumption).
+#: Days after the last look on which an egg in doubt is looked at again (assumption).
 WATCH_EVERY_DAYS: Final = 3.0
 #: Days after watering on which dented eggs are looked at again; they have 5 to answer (handbook B).
 ANSWER_LOOK_DAYS: Final = 3.0
@@ -67,8 +67,9 @@ class BoxState:
     ----------
     laid_s, last_visit_s: s; the last visit is lay day's when there was none since.
     development: share developed now, 0-2.
-    dents: what the dents point at, how pressing, and the early eggs.
-    watched: (egg, last look s) of eggs on watch or worse.
+    dents: what the dents point at, how pressing, and the early eggs;
+        `dents_words` says it, with the grams.
+    watched: (egg, last look s) of eggs in doubt: on watch or worse, or with signs against them.
     candle_again: (egg, from s) of eggs unsure on lay day.
     candled_s: last time each live egg was candled (None: never).
     water_soon_s, water_dry_s: when 50 % and 25 % are likely reached; None beyond term or unknown.
@@ -77,6 +78,7 @@ class BoxState:
     first_pip_s: likely first pip, None when unknown.
     watered_s, looked_s: last pour, and last look at any egg (s).
     mid_term_s: when it reached mid-term, None before that.
+    watch_every_days: days after which an egg in doubt is looked at again.
     last_days_done: eggs were moved, or the grid taken out.
     """
 
@@ -88,6 +90,7 @@ class BoxState:
     development: float
     dents: tuple[Scope, Urgency, tuple[int, ...]]
     live_eggs: int
+    dents_words: str = ""
     watched: tuple[tuple[int, float], ...] = ()
     candle_again: tuple[tuple[int, float], ...] = ()
     candled_s: tuple[tuple[int, float | None], ...] = ()
@@ -100,6 +103,7 @@ class BoxState:
     watered_s: float | None = None
     looked_s: float = 0.0
     last_days_done: bool = False
+    watch_every_days: float = WATCH_EVERY_DAYS
 
 
 def due_at_box(box: BoxState, now_s: float) -> tuple[Due, ...]:
@@ -127,16 +131,8 @@ def _dents(box: BoxState, now_s: float) -> Iterator[Due]:
             words = f"Watered {days:.0f} days ago: look whether the eggs rounded out."
             yield Due(DueKind.DENTS, due_s, Urgency.WATCH, words, eggs)
         return
-    if scope is Scope.BOX:
-        yield Due(
-            DueKind.DENTS,
-            box.last_visit_s,
-            urgency,
-            f"{len(eggs)} of {box.live_eggs} eggs were dented early: water, and look again.",
-            eggs,
-        )
-    elif urgency.rank >= Urgency.TODAY.rank:
-        yield Due(DueKind.DENTS, box.last_visit_s, urgency, "Dents that cannot wait.", eggs)
+    if scope is Scope.BOX or urgency.rank >= Urgency.TODAY.rank:
+        yield Due(DueKind.DENTS, box.last_visit_s, urgency, box.dents_words, eggs)
 
 
 def _water(box: BoxState, now_s: float) -> Iterator[Due]:
@@ -151,9 +147,9 @@ def _water(box: BoxState, now_s: float) -> Iterator[Due]:
 
 def _watched(box: BoxState, now_s: float) -> Iterator[Due]:
     due = [
-        (number, seen_s + WATCH_EVERY_DAYS * SECONDS_PER_DAY)
+        (number, seen_s + box.watch_every_days * SECONDS_PER_DAY)
         for number, seen_s in box.watched
-        if seen_s + WATCH_EVERY_DAYS * SECONDS_PER_DAY <= now_s
+        if seen_s + box.watch_every_days * SECONDS_PER_DAY <= now_s
     ]
     if due:
         numbers = tuple(sorted(n for n, _ in due))
@@ -161,7 +157,9 @@ def _watched(box: BoxState, now_s: float) -> Iterator[Due]:
             DueKind.WATCH,
             min(s for _, s in due),
             Urgency.WATCH,
-            f"{_which(numbers)} on watch: look again (every {WATCH_EVERY_DAYS:.0f} days).",
+            f"Look at {_which(numbers, capital=False)} again, with the torch: not sure of it."
+            if len(numbers) == 1
+            else f"Look at {_which(numbers, capital=False)} again, with the torch.",
             numbers,
         )
 

@@ -15,7 +15,7 @@ from sandboa.core.standing.rules import (
     Standing,
     StandingRules,
 )
-from sandboa.core.standing.settle import Settles, what_settles
+from sandboa.core.standing.settle import Settles, asks_for_torch, what_settles
 from sandboa.core.standing.signs import RECORDED_KINDS, SIGNS, Sign, SignKind, values_of
 
 __all__ = [
@@ -34,6 +34,7 @@ __all__ = [
     "Situation",
     "Standing",
     "StandingRules",
+    "asks_for_torch",
     "judge_standing",
     "values_of",
     "what_settles",

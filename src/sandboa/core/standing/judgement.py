@@ -106,7 +106,7 @@ def judge_standing(
 def _prior(seen: list[Observation], until_s: float, rules: StandingRules) -> Evidence:
     looks = [o for o in seen if o.kind is SignKind.VESSELS and o.at_s < until_s]
     looks = [o for o in looks if o.value != Vessels.UNSURE]
-    last = max(looks, key=lambda o: (o.at_s, -_weight(o, rules)), default=None)
+    last = max(looks, key=lambda o: _order(o, rules), default=None)
     key = prior_seen(Vessels(last.value) if last else None)
     log_odds = rules.prior(key)
     return Evidence(
@@ -131,7 +131,12 @@ def _latest_of_each_kind(
 
 
 def _later(one: Observation, other: Observation, rules: StandingRules) -> bool:
-    return (one.at_s, -_weight(one, rules)) > (other.at_s, -_weight(other, rules))
+    return _order(one, rules) > _order(other, rules)
+
+
+def _order(seen: Observation, rules: StandingRules) -> tuple[float, float, str, float]:
+    """By time; at one moment the worse comes later, and what is left is told apart by itself."""
+    return seen.at_s, -_weight(seen, rules), seen.value, seen.development
 
 
 def _weight(observation: Observation, rules: StandingRules) -> float:

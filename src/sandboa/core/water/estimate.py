@@ -24,7 +24,10 @@ from sandboa.core.water.signs import WaterSign, speaks_for
 TOP_UP_SHARE: Final = 0.50
 DRY_SHARE: Final = 0.25
 #: Sd of what a box loses between two weighings, as a share of it: doors, film, days (assumption).
-DAYS_SD: Final = 0.08
+DAYS_SD: Final = 0.10
+#: Sd of the days to come against those that were, as a share: closings age, weather turns, eggs
+#: drink (assumption).
+AHEAD_SD: Final = 0.20
 #: Days beyond which a date of drying is not told: longer than any term.
 FARTHEST_DAYS: Final = 150.0
 _GRID: Final = 481
@@ -220,11 +223,17 @@ def _reached(
     """When the water falls to `target_g`; now where it is below already."""
     with np.errstate(divide="ignore"):
         days = np.where(water_g <= target_g, 0.0, (water_g - target_g) / np.maximum(rate, 1e-12))
-    found = _quantiles(np.minimum(days, 10 * FARTHEST_DAYS), weights)
-    early, middle, late = (
-        now_s + d * SECONDS_PER_DAY if d <= FARTHEST_DAYS else None for d in found
-    )
-    return DateBand(early, middle, late)
+    low, middle, high = _quantiles(np.minimum(days, 10 * FARTHEST_DAYS), weights)
+    band = (_wider(middle, low), middle, _wider(middle, high))
+    return DateBand(*(now_s + d * SECONDS_PER_DAY if d <= FARTHEST_DAYS else None for d in band))
+
+
+def _wider(middle: float, end: float) -> float:
+    """An end of a band of days, with what the days to come add to it."""
+    if middle <= 0.0 or end <= 0.0:
+        return end
+    apart = math.copysign(math.hypot(math.log(end / middle), _Z80 * AHEAD_SD), end - middle)
+    return middle * math.exp(apart)
 
 
 def _quantiles(values: FloatArray, weights: FloatArray) -> tuple[float, float, float]:

@@ -4,10 +4,10 @@ from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.dimples import Scope, Urgency
+from sandboa.core.dimples.dry_box import dry_box_advice
 from sandboa.core.methods import Contact, LastDays, Visits
 from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
 from sandboa.core.rounds.due import MID_TERM, POSTPONE_DAYS
-from sandboa.core.standing import Standing
 from sandboa.core.units import SECONDS_PER_DAY, require_range
 from sandboa.core.water import medium_named
 from sandboa.journal.acts import act
@@ -122,11 +122,12 @@ def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
         on_grid=on_grid(now.box),
         development=development,
         dents=(box.scope, box.urgency, dented if box.scope is not Scope.NONE else ()),
+        dents_words=dents_words(now),
         live_eggs=box.live_eggs,
         watched=tuple(
             (egg.number, egg.looked_s or now.clutch.laid_s)
             for egg in live
-            if egg.standing is not None and egg.standing.standing is not Standing.SOUND
+            if egg.settles is not None
         ),
         candle_again=tuple(
             (egg.number, egg.torchlight.again_from_s)
@@ -145,7 +146,28 @@ def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
         watered_s=float(max(pours)) if pours else None,
         looked_s=max((egg.looked_s or 0.0 for egg in live), default=0.0),
         last_days_done=_last_days_done(facts, now.box),
+        watch_every_days=facts.settings.rules.watch_every_days,
     )
+
+
+def dents_words(now: ClutchNow) -> str:
+    """What the early dents of a clutch mean and ask for: of the box, else of its worst egg."""
+    box, water = now.eggs.box, now.water
+    if box.scope is Scope.BOX:
+        return dry_box_advice(
+            len(box.early_eggs),
+            box.live_eggs,
+            water.left if water else None,
+            water.add if water else None,
+            now.curve.temperature.future_c,
+            no_answer=bool(now.eggs.no_answer),
+        )
+    worst = max(
+        (egg for egg in now.eggs.eggs if egg.urgency and egg.advice),
+        key=lambda egg: Urgency(egg.urgency or Urgency.NONE).rank,
+        default=None,
+    )
+    return f"Egg {worst.number}: {worst.advice}" if worst else ""
 
 
 def on_grid(box: Box) -> bool:

@@ -42,6 +42,7 @@ class EggMomentTold(Told):
 class EggPageTold(BaseModel):
     """The Egg place. `thresholds` are the chances from which sound, watch and failing begin."""
 
+    as_of: Moment
     clutch_id: int
     code: str
     dam: str
@@ -87,6 +88,7 @@ def _told(
     now, egg = page.now, page.egg
     standing = egg.standing
     return EggPageTold(
+        as_of=now_s,  # type: ignore[arg-type]
         clutch_id=now.clutch.entity,
         code=now.clutch.code,
         dam=now.dam,

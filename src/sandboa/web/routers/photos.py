@@ -1,6 +1,6 @@
 """Photos: taken in, listed, shown; always re-encoded, never by a name the user gave."""
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from fastapi import APIRouter, Path, Query
 from pydantic import BaseModel
@@ -34,12 +34,26 @@ def add_photo(
     owner: Annotated[Id, Query()],
     now_s: NowS,
     egg: Annotated[int | None, Query(ge=1, le=20)] = None,
-    step: Annotated[Step | None, Query()] = None,
+    step: Annotated[Step | Literal["candling"] | None, Query()] = None,
     taken_at: Annotated[AskedMoment | None, Query()] = None,
+    sent_at: Annotated[AskedMoment | None, Query()] = None,
 ) -> PhotoAddedTold:
-    """Attach a photo (the body: JPEG, PNG, WebP or HEIC) to a lay day, clutch or animal."""
-    taken_s = taken_at.timestamp() if taken_at else now_s
-    photo, act = photos.attach(owner, readable_picture(body), taken_s, now_s, egg=egg, step=step)
+    """Attach a photo (the body: JPEG, PNG, WebP or HEIC) to a lay day, clutch or animal.
+
+    `sent_at` is the device's own clock at this moment: `taken_at` is shifted by it, and
+    a photo that was delivered before is told again.
+    """
+    ahead_s = sent_at.timestamp() - now_s if sent_at else 0.0
+    taken_s = taken_at.timestamp() - ahead_s if taken_at else now_s
+    photo, act = photos.attach(
+        owner,
+        readable_picture(body),
+        taken_s,
+        now_s,
+        egg=egg,
+        step=step,
+        delivered=sent_at is not None,
+    )
     return PhotoAddedTold(photo=PhotoTold.model_validate(photo), act=ActTold.of(act))
 
 

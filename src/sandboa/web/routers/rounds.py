@@ -9,16 +9,10 @@ from sandboa.core.box import Closing
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind
+from sandboa.journal.rounds.close_visit import Closed, Refused, deliver
 from sandboa.journal.rounds.due_now import BoxDue, postpone
 from sandboa.journal.rounds.round_now import RoundBox, day_of, round_now
-from sandboa.journal.rounds.visit import (
-    BoxVisit,
-    Closed,
-    EggSeen,
-    FreshMedium,
-    Refused,
-    deliver,
-)
+from sandboa.journal.rounds.visit import BoxVisit, EggSeen, FreshMedium
 from sandboa.web.egg_shapes import EggTold, egg_told
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Moment, Told
@@ -149,8 +143,13 @@ class VisitAsked(Asked):
 
 
 class VisitsAsked(Asked):
-    """Visits in the order in which they were closed."""
+    """Visits in the order in which they were closed.
 
+    `sent_at` is the device's own clock at this moment: its times are shifted to
+    the house's by it, so that a phone that goes wrong is right all the same.
+    """
+
+    sent_at: AskedMoment | None = None
     visits: Annotated[list[VisitAsked], Field(min_length=1, max_length=MOST_VISITS)]
 
 
@@ -188,7 +187,8 @@ def get_round(house: TheHouse, now_s: NowS) -> RoundTold:
 @router.post("/visits")
 def deliver_visits(asked: VisitsAsked, now_s: NowS) -> OutcomesTold:
     """Record visits in their order, each once for its key; one refused does not stop the next."""
-    told = deliver([_visit(visit) for visit in asked.visits], now_s)
+    ahead_s = asked.sent_at.timestamp() - now_s if asked.sent_at else 0.0
+    told = deliver([_visit(visit, ahead_s) for visit in asked.visits], now_s)
     keys = (visit.key for visit in asked.visits)
     return OutcomesTold(outcomes=[_outcome(k, t) for k, t in zip(keys, told, strict=True)])
 
@@ -228,12 +228,13 @@ def _outcome(key: str, told: Closed | Refused) -> VisitOutcome:
     )
 
 
-def _visit(asked: VisitAsked) -> BoxVisit:
+def _visit(asked: VisitAsked, ahead_s: float) -> BoxVisit:
+    """The visit in the house's time; the device's clock is `ahead_s` before it."""
     return BoxVisit(
         key=asked.key,
         code=asked.code,
-        opened_s=asked.opened_at.timestamp(),
-        closed_s=asked.closed_at.timestamp(),
+        opened_s=asked.opened_at.timestamp() - ahead_s,
+        closed_s=asked.closed_at.timestamp() - ahead_s,
         seen_act=asked.seen_act,
         eggs=tuple(
             EggSeen(

@@ -5,6 +5,7 @@ from itertools import product
 from fastapi import APIRouter
 from pydantic import BaseModel
 
+from sandboa.core.box import Closing
 from sandboa.core.cautions import CAUTIONS
 from sandboa.core.climate.limits import SWING_C
 from sandboa.core.climate.probe_checks import SALT_HUMIDITY, SATURATED_HUMIDITY
@@ -14,9 +15,12 @@ from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
 from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
 from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.lay_day import USUAL_EGG_G, Step, steps
+from sandboa.core.standing import SIGNS, asks_for_torch
+from sandboa.core.water import DRY_SHARE, TOP_UP_SHARE
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.journal.messages import REPEAT_S
+from sandboa.web.house import TheHouse
 from sandboa.web.shapes import Told
 
 router = APIRouter(prefix="/api/rules", tags=["rules"])
@@ -59,7 +63,16 @@ class ClimateRules(BaseModel):
     swing_watch_up_to_c: float
 
 
+class WaterRules(BaseModel):
+    """Shares of the set-up water at which to top up, and at which a box counts as dry."""
+
+    top_up: float
+    dry: float
+
+
 class RulesTold(BaseModel):
+    """`torch_signs` are signs, kind.value, on which an egg is candled at the same visit."""
+
     dimple_stages: list[DimpleStage]
     largest_file_bytes: int
     largest_photo_bytes: int
@@ -68,10 +81,13 @@ class RulesTold(BaseModel):
     lay_day_orders: list[StepOrder]
     climate: ClimateRules
     emergency_repeat_s: float
+    water_shares: WaterRules
+    torch_signs: list[str]
+    closings: list[Closing]
 
 
 @router.get("")
-def get_rules() -> RulesTold:
+def get_rules(house: TheHouse) -> RulesTold:
     """The numbers in force."""
     return RulesTold(
         dimple_stages=[DimpleStage(development=d, grade=g) for d, g in ALLOWED_FROM],
@@ -80,6 +96,13 @@ def get_rules() -> RulesTold:
         usual_egg_g=USUAL_EGG_G,
         cautions=[CautionTold.model_validate(c) for c in CAUTIONS],
         emergency_repeat_s=REPEAT_S,
+        torch_signs=[
+            f"{kind}.{value}"
+            for kind, value in SIGNS
+            if asks_for_torch(kind, value, house.now.facts().settings.rules.standing)
+        ],
+        water_shares=WaterRules(top_up=TOP_UP_SHARE, dry=DRY_SHARE),
+        closings=list(Closing),
         climate=ClimateRules(
             fine_off_c=FINE_OFF_C,
             harm_above_c=HARM_ABOVE_C,

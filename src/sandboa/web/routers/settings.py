@@ -84,6 +84,7 @@ class SettingTold(BaseModel):
     low: float
     high: float
     reason: str
+    group: str
 
 
 class SettingAsked(Asked):
@@ -187,6 +188,7 @@ def get_settings() -> list[SettingTold]:
             low=s.limits[0],
             high=s.limits[1],
             reason=s.reason,
+            group=s.group,
         )
         for s in SETTINGS.values()
     ]

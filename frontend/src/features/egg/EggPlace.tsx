@@ -1,0 +1,172 @@
+import { chakra } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { Link, useParams } from 'react-router'
+import { EggDrawing } from '@/eggs/EggDrawing'
+import { answer, api, isNotFound, type Schemas } from '@/shared/api/client'
+import { asLook } from '@/shared/api/eggLook'
+import { day, dayAndTime } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
+import { Causes } from './Causes'
+import { EvidenceList } from './EvidenceList'
+import { PhotosByDay } from './PhotosByDay'
+import { chanceWords } from './words'
+
+type Page = Schemas['EggPageTold']
+
+/** One egg: how it stands and by what evidence, what would settle it, its history and photos. */
+export function Component() {
+  const { code = '', number = '' } = useParams()
+  const query = useQuery({
+    queryKey: ['egg', code, number],
+    queryFn: () =>
+      answer(
+        api.GET('/api/clutches/{code}/eggs/{number}', {
+          params: { path: { code, number: Number(number) } },
+        }),
+      ),
+  })
+  const page = query.data
+  if (!page || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
+  const { egg } = page
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={8}>
+      <chakra.div display="flex" alignItems="flex-end" gap={4} flexWrap="wrap">
+        <div>
+          <Title>
+            {egg.slug ? 'Slug' : 'Egg'} {egg.number}
+          </Title>
+          <chakra.p color="soft" mt={1}>
+            <Link to={`/clutches/${page.code}`}>
+              <chakra.span textDecoration="underline" textUnderlineOffset="3px">
+                {page.code}
+              </chakra.span>
+            </Link>{' '}
+            of {page.dam}; day {page.day}, {Math.round(page.fraction * 100)} %; {egg.shell} shell
+            {egg.mass_g !== null && `, ${egg.mass_g} g`}
+          </chakra.p>
+        </div>
+        <chakra.div marginStart={{ md: 'auto' }} display="flex" gap={2}>
+          <Button asChild>
+            <Link to={`/round/${page.code}`}>Open its box</Link>
+          </Button>
+        </chakra.div>
+      </chakra.div>
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{ base: '1fr', lg: '300px 1fr' }}
+        columnGap={12}
+        rowGap={6}
+        alignItems="start"
+      >
+        <chakra.div display="flex" flexDirection="column" alignItems="center" gap={3}>
+          <EggDrawing egg={asLook(egg)} size={220} day={page.day} />
+          <Dents page={page} />
+        </chakra.div>
+        <Standing page={page} />
+      </chakra.div>
+      <section aria-labelledby="photos">
+        <Heading id="photos">Photos by day</Heading>
+        <PhotosByDay page={page} />
+      </section>
+      <section aria-labelledby="history">
+        <Heading id="history">What was seen</Heading>
+        <History moments={page.history} />
+      </section>
+    </chakra.div>
+  )
+}
+
+function Dents({ page }: { page: Page }) {
+  const { egg } = page
+  if (egg.slug) return <p>Infertile: nothing to judge.</p>
+  const wide = page.box_scope === 'box' && (egg.excess ?? 0) > 0
+  return (
+    <chakra.p textAlign="center">
+      {egg.advice ?? 'Not looked at yet.'}{' '}
+      <chakra.span color="soft">
+        Normal at {Math.round(page.fraction * 100)} %: up to {page.allowed_words}.
+        {wide &&
+          ` ${page.early_eggs.length} of ${page.live_eggs} eggs are early, so the box is to blame and no egg.`}
+      </chakra.span>{' '}
+      <Link to="/settings#dents.1">
+        <chakra.span color="yolkInk" textDecoration="underline">
+          The rule
+        </chakra.span>
+      </Link>
+    </chakra.p>
+  )
+}
+
+function Standing({ page }: { page: Page }) {
+  const { egg, standing } = page
+  if (egg.removed_at) {
+    return <p>Taken out of its box on {day(egg.removed_at)}. What was seen of it stays below.</p>
+  }
+  if (egg.pipped_at) return <p>Pipped on {dayAndTime(egg.pipped_at)}: it lives.</p>
+  if (!standing) return null
+  const trouble = standing.standing === 'failing' || standing.standing === 'probably lost'
+  return (
+    <section aria-labelledby="standing">
+      <Heading id="standing">
+        <chakra.span color={trouble ? 'vessel' : 'ink'}>
+          {standing.standing[0]?.toUpperCase()}
+          {standing.standing.slice(1)}:
+        </chakra.span>
+        <chakra.span color="soft" fontWeight={500}>
+          {' '}
+          {chanceWords(standing.alive)}
+        </chakra.span>
+      </Heading>
+      <EvidenceList standing={standing} thresholds={page.thresholds} dependence={page.dependence} />
+      {egg.settles && (
+        <chakra.div mt={5}>
+          <Notice label={settlesWhen(egg.settles.from_at, page.as_of)}>
+            {egg.settles.text}{' '}
+            <Link to="/settings#Rounds">
+              <chakra.span color="yolkInk" textDecoration="underline">
+                Why then?
+              </chakra.span>
+            </Link>
+          </Notice>
+        </chakra.div>
+      )}
+      {egg.causes.length > 0 && <Causes causes={egg.causes} />}
+      <chakra.p color="soft" mt={4} fontSize="0.94em">
+        Only you declare a fate; while it might live it stays in.
+      </chakra.p>
+    </section>
+  )
+}
+
+function settlesWhen(from: string, now: string): string {
+  return Date.parse(from) <= Date.parse(now)
+    ? 'To settle it, now'
+    : `To settle it, from ${day(from)}`
+}
+
+function History({ moments }: { moments: Page['history'] }) {
+  if (moments.length === 0) return <chakra.p color="soft">Nothing yet.</chakra.p>
+  return (
+    <chakra.ol listStyleType="none">
+      {moments.map((moment, i) => (
+        <chakra.li
+          key={`${moment.at}-${moment.kind}-${i}`}
+          display="grid"
+          gridTemplateColumns={{ base: '7em 3.2em 1fr', md: '8em 4em 1fr' }}
+          gap={3}
+          minHeight="38px"
+          alignItems="center"
+          borderTop="1px solid"
+          borderColor="line"
+        >
+          <chakra.time dateTime={moment.at} color="soft">
+            {dayAndTime(moment.at)}
+          </chakra.time>
+          <chakra.span color="soft">{Math.round(moment.development * 100)} %</chakra.span>
+          <span>{moment.text}</span>
+        </chakra.li>
+      ))}
+    </chakra.ol>
+  )
+}

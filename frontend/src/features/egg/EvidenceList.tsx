@@ -1,0 +1,129 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { Schemas } from '@/shared/api/client'
+import { day } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { pushWords, signed } from './words'
+
+type Evidence = Schemas['EvidenceTold']
+type Standing = Schemas['StandingTold']
+
+/** Every sign with its push, for the egg to the right and against it to the left; and why. */
+export function EvidenceList({
+  standing,
+  thresholds,
+  dependence,
+}: {
+  standing: Standing
+  thresholds: Record<string, number>
+  dependence: number
+}) {
+  const [why, setWhy] = useState(false)
+  const lines = [standing.prior, ...standing.evidence]
+  const most = Math.max(3, ...lines.map((line) => Math.abs(line.push)))
+  return (
+    <>
+      <chakra.ul listStyleType="none" aria-label="Evidence">
+        {lines.map((line) => (
+          <Line key={line.key} line={line} most={most} why={why} dependence={dependence} />
+        ))}
+      </chakra.ul>
+      <Button variant="bare" size="small" aria-expanded={why} onClick={() => setWhy(!why)}>
+        {why ? 'Without the numbers' : 'Why? With the rule and its numbers'}
+      </Button>
+      {why && (
+        <chakra.p maxWidth="44rem" fontSize="0.95em">
+          The egg starts with what lay day's torch showed. Every sign adds its weight times{' '}
+          {dependence}, because signs lean on one another; only the latest of a kind counts. The sum
+          is {signed(standing.log_odds)}, which makes {(standing.alive * 100).toFixed(0)} %:{' '}
+          {Object.entries(thresholds)
+            .map(([name, from]) => `${name} from ${Math.round(from * 100)} %`)
+            .join(', ')}
+          , below that probably lost. Weights are keeper practice and our assumption;{' '}
+          <Link to="/settings#Standing">
+            <chakra.span color="yolkInk" textDecoration="underline">
+              change any of them in settings
+            </chakra.span>
+          </Link>
+          .
+        </chakra.p>
+      )}
+    </>
+  )
+}
+
+function Line({
+  line,
+  most,
+  why,
+  dependence,
+}: {
+  line: Evidence
+  most: number
+  why: boolean
+  dependence: number
+}) {
+  const share = (Math.abs(line.push) / most) * 50
+  const against = line.push < 0
+  return (
+    <chakra.li
+      display="grid"
+      gridTemplateColumns={{ base: '1fr 124px', md: 'minmax(0, 1fr) 250px 3.4em' }}
+      alignItems="center"
+      columnGap={4}
+      minHeight="46px"
+      borderTop="1px solid"
+      borderColor="line"
+      color={line.void ? 'soft' : 'ink'}
+    >
+      <span>
+        {line.words[0]?.toUpperCase()}
+        {line.words.slice(1)}
+        {line.times !== 1 && ` × ${Number(line.times.toFixed(1))}`}
+        <chakra.span color="soft" fontSize="0.9em">
+          {line.seen_at && ` ${day(line.seen_at)}`}
+          {line.void ? `; ${line.void}` : `; ${pushWords(line.push)}`}
+        </chakra.span>
+        {why && (
+          <Link to={`/settings#${encodeURIComponent(line.key)}`}>
+            <chakra.span display="block" color="yolkInk" fontSize="0.9em">
+              weight {signed(line.log_ratio)}
+              {!line.key.startsWith('prior') && ` × ${dependence}`}
+              {line.times !== 1 && ` × ${Number(line.times.toFixed(1))}`} = {signed(line.push)}
+            </chakra.span>
+          </Link>
+        )}
+      </span>
+      <chakra.span
+        aria-hidden
+        position="relative"
+        height="20px"
+        borderInline="1.5px solid"
+        borderColor="line"
+      >
+        <chakra.span
+          position="absolute"
+          left="50%"
+          top="-6px"
+          bottom="-6px"
+          width="1.5px"
+          bg="ink"
+        />
+        <chakra.span
+          position="absolute"
+          top={0}
+          bottom={0}
+          bg={against ? 'vessel' : 'sound'}
+          style={{
+            width: `${share}%`,
+            ...(against ? { right: '50%' } : { left: '50%' }),
+          }}
+        />
+      </chakra.span>
+      <chakra.strong hideBelow="md" textAlign="right">
+        {line.push === 0 ? '' : signed(line.push)}
+      </chakra.strong>
+    </chakra.li>
+  )
+}

@@ -1,0 +1,73 @@
+import { chakra } from '@chakra-ui/react'
+import type { Schemas } from '@/shared/api/client'
+import { day } from '@/shared/dates'
+import { Photos } from '@/shared/photos/Photos'
+
+type Photo = Schemas['PhotoTold']
+
+/** The photos of each day, in the order of the days. */
+export function byDay(photos: Photo[]): [string, Photo[]][] {
+  const days = new Map<string, Photo[]>()
+  for (const photo of [...photos].sort((a, b) => a.taken_at.localeCompare(b.taken_at))) {
+    const key = day(photo.taken_at)
+    days.set(key, [...(days.get(key) ?? []), photo])
+  }
+  return [...days]
+}
+
+/** The same egg day by day, side by side at one scale; those by torch on black. */
+export function PhotosByDay({ page }: { page: Schemas['EggPageTold'] }) {
+  const days = byDay(page.photos)
+  return (
+    <>
+      {days.length > 0 && (
+        <chakra.ol
+          listStyleType="none"
+          display="flex"
+          gap={4}
+          overflowX="auto"
+          pb={3}
+          mb={2}
+          tabIndex={0}
+          aria-label="Photos side by side"
+        >
+          {days.map(([date, photos]) => (
+            <li key={date}>
+              <chakra.div fontWeight={700}>{date}</chakra.div>
+              <chakra.div display="flex" flexDirection="column" gap={2}>
+                {photos.map((photo) => (
+                  <Plate key={photo.id} photo={photo} egg={page.egg.number} />
+                ))}
+              </chakra.div>
+            </li>
+          ))}
+        </chakra.ol>
+      )}
+      <Photos photos={[]} of={{ owner: page.clutch_id, egg: page.egg.number }} />
+    </>
+  )
+}
+
+/** Every plate has the same width, so that the same egg is as large on each day. */
+function Plate({ photo, egg }: { photo: Photo; egg: number }) {
+  const torch = photo.step === 'candling' || photo.step === 'eggs'
+  return (
+    <chakra.figure margin={0} width="220px" bg={torch ? 'plate' : 'sheet'}>
+      <a href={`/api/photos/${photo.file}.jpg`} target="_blank" rel="noreferrer">
+        <chakra.img
+          src={`/api/photos/${photo.file}.jpg?small=true`}
+          alt={`Egg ${egg}, ${day(photo.taken_at)}${torch ? ', by torch' : ''}`}
+          width="220px"
+          height="165px"
+          objectFit="contain"
+          display="block"
+        />
+      </a>
+      {torch && (
+        <chakra.figcaption fontSize="0.85em" color="soft" px={2}>
+          by torch
+        </chakra.figcaption>
+      )}
+    </chakra.figure>
+  )
+}

@@ -1,0 +1,175 @@
+import { chakra } from '@chakra-ui/react'
+import type { Schemas } from '@/shared/api/client'
+import { useRules } from '@/shared/api/queries'
+import { Caution } from '@/shared/ui/Caution'
+import { Choices } from '@/shared/ui/Choices'
+import { temperature, useTemperatureUnit } from '@/shared/units'
+import { Grams, Select } from './boxFields'
+import { BOX_SIGNS } from './boxSigns'
+import { Chips } from './Chips'
+import { type Draft, grams, toggled, topUpFor, wrongWith } from './draft'
+import { FreshMedium } from './FreshMedium'
+import { BOX_ACTS } from './signs'
+
+type Props = {
+  box: Schemas['RoundBoxTold']
+  draft: Draft
+  onChange: (draft: Draft) => void
+}
+
+/** The box itself: what it weighs and what to add, lid and medium, what is done at it. */
+export function BoxPanel({ box, draft, onChange }: Props) {
+  const here = `${box.cabinet}/${box.shelf}`
+  const rules = useRules().data
+  const wrong = wrongWith(draft, box.heaviest_g)
+  return (
+    <chakra.section aria-label="Box" display="flex" flexDirection="column" gap={5}>
+      <Water box={box} draft={draft} onChange={onChange} />
+      {BOX_SIGNS.map((group) => (
+        <Choices
+          key={group.kind}
+          legend={group.legend}
+          columns={group.choices.length}
+          choices={group.choices.map((choice) => ({
+            ...choice,
+            label: <chakra.span fontSize="0.9em">{choice.label}</chakra.span>,
+          }))}
+          value={draft.signs[group.kind] ?? null}
+          onChoose={(value) =>
+            onChange({ ...draft, signs: { ...draft.signs, [group.kind]: value } })
+          }
+        />
+      ))}
+      {draft.signs.smell === 'foul' && (
+        <p>
+          A bad smell means a dead egg somewhere: go box by box, and keep what might live. Wash your
+          hands before the next box.
+        </p>
+      )}
+      <Chips
+        legend="Done at the box"
+        chips={BOX_ACTS.filter((act) => act.value !== 'grid removed' || box.on_grid)}
+        on={draft.acts}
+        onToggle={(act) => onChange({ ...draft, acts: toggled(draft.acts, act) })}
+      />
+      <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }} gap={4}>
+        <Select
+          label="Closed with"
+          value={draft.closing ?? box.box_water.closing}
+          options={(rules?.closings ?? [box.box_water.closing]).map((closing) => ({
+            value: closing,
+            label: closing,
+          }))}
+          onChange={(closing) =>
+            onChange({
+              ...draft,
+              closing: closing === box.box_water.closing ? null : (closing as Draft['closing']),
+            })
+          }
+        />
+        <Select
+          label="Put back on"
+          value={draft.shelf ? `${draft.shelf.cabinet}/${draft.shelf.shelf}` : here}
+          options={box.shelves.map(({ cabinet, shelf }) => ({
+            value: `${cabinet}/${shelf}`,
+            label: `${cabinet}, ${shelf}`,
+          }))}
+          onChange={(place) => {
+            const [cabinet = '', shelf = ''] = place.split('/')
+            onChange({ ...draft, shelf: place === here ? null : { cabinet, shelf } })
+          }}
+        />
+      </chakra.div>
+      {(draft.acts.includes('grid removed') || draft.acts.includes('film replaced')) && (
+        <Grams
+          label="That changed the box's weight by, g"
+          value={draft.change}
+          error={wrong?.field === 'change' ? wrong.words : undefined}
+          signed
+          help="less than 0 for what was taken out; empty for nothing to speak of"
+          onChange={(text) => onChange({ ...draft, change: text })}
+        />
+      )}
+      <FreshMedium box={box} draft={draft} onChange={onChange} />
+      <Caution moment="hands on eggs" />
+    </chakra.section>
+  )
+}
+
+function Water({ box, draft, onChange }: Props) {
+  const unit = useTemperatureUnit()
+  const { left, reference_g, last_weighed_g } = box.box_water
+  const mass = grams(draft.mass)
+  const wrong = wrongWith(draft, box.heaviest_g)
+  const step = topUpFor(box.top_ups, wrong?.field === 'mass' ? null : mass)
+  // By the scale where it was weighed just now, else by the estimate.
+  const add = step ?? (mass === null && box.box_water.add ? box.box_water.add : undefined)
+  const pour = add && (add.split ? add.add_g / 2 : add.add_g)
+  const at = temperature(box.box_c, unit)
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={3}>
+      {left && (
+        <chakra.p fontSize="1.05em">
+          Water left: <chakra.strong>{Math.round(left.share * 100)} %</chakra.strong>
+          <chakra.span color="soft">
+            {' '}
+            ({Math.round(left.share_low * 100)} to {Math.round(left.share_high * 100)} %,{' '}
+            {left.weighings > 1 ? `by ${left.weighings} weighings` : 'estimated; weighing tells'})
+          </chakra.span>
+        </chakra.p>
+      )}
+      <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+        <Grams
+          label="Box weighs, g"
+          value={draft.mass}
+          error={wrong?.field === 'mass' ? wrong.words : undefined}
+          help={
+            last_weighed_g !== null
+              ? `last ${last_weighed_g} g`
+              : reference_g !== null
+                ? `set up ${reference_g} g`
+                : 'not weighed before'
+          }
+          onChange={(text) => onChange({ ...draft, mass: text })}
+        />
+        <Grams
+          label="Water added, g"
+          value={draft.water}
+          error={wrong?.field === 'water' ? wrong.words : undefined}
+          help="1 g is 1 ml"
+          onChange={(text) => onChange({ ...draft, water: text })}
+        />
+      </chakra.div>
+      {pour !== undefined && pour > 0 && (
+        <chakra.button
+          type="button"
+          aria-pressed={draft.water === String(pour)}
+          onClick={() =>
+            onChange({ ...draft, water: draft.water === String(pour) ? '' : String(pour) })
+          }
+          minHeight="56px"
+          px={4}
+          textAlign="start"
+          border="2.5px solid"
+          borderColor={draft.water === String(pour) ? 'ink' : 'yolkInk'}
+          borderRadius="small"
+          bg={draft.water === String(pour) ? 'sheet' : 'transparent'}
+          cursor="pointer"
+          _hover={{ bg: 'faint' }}
+        >
+          {draft.water === String(pour) ? 'Added' : 'Add'}{' '}
+          <chakra.strong fontSize="1.3em">{pour} ml</chakra.strong> at {at}, along the side, never
+          on eggs
+          {add?.split && '; as much again tomorrow'}
+          {!step && (
+            <chakra.span color="soft">
+              {' '}
+              ({left && left.weighings > 1 ? 'by its last weighing' : 'by estimate'})
+            </chakra.span>
+          )}
+        </chakra.button>
+      )}
+      {step && step.add_g === 0 && <chakra.p color="soft">Nothing to add by the scale.</chakra.p>}
+    </chakra.div>
+  )
+}

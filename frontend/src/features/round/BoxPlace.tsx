@@ -1,0 +1,249 @@
+import { chakra } from '@chakra-ui/react'
+import { type KeyboardEvent, useEffect, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { Link, useNavigate, useParams } from 'react-router'
+import { BoxDrawing } from '@/eggs/BoxDrawing'
+import { ChoosableBox } from '@/eggs/ChoosableBox'
+import type { Schemas } from '@/shared/api/client'
+import { asLook } from '@/shared/api/eggLook'
+import { day } from '@/shared/dates'
+import { store } from '@/shared/offline/store'
+import { useWaiting } from '@/shared/offline/useDelivery'
+import { DueLines } from '@/shared/rounds/DueLines'
+import { Button } from '@/shared/ui/Button'
+import { Waiting } from '@/shared/ui/page'
+import { BoxPanel } from './BoxPanel'
+import { DoorClock } from './DoorClock'
+import {
+  type Draft,
+  eggOf,
+  exceptions,
+  openBox,
+  seenNow,
+  visitOf,
+  withEgg,
+  wrongWith,
+} from './draft'
+import { EggPanel } from './EggPanel'
+import { nextValue } from './keys'
+import { boxesDue, keepOpen, openDraft, type RoundBox, useRound } from './queries'
+import { SIGN_GROUPS } from './signs'
+
+/** One box, open: last time beside now, exceptions only, and shut again. */
+export function Component() {
+  const { code = '' } = useParams()
+  const round = useRound()
+  const box = round.data?.boxes.find((b) => b.code === code)
+  if (!round.data) return <Waiting problem={round.error?.message} />
+  if (!box) return <Waiting problem={`There is no box ${code} with eggs in it.`} />
+  return <OpenBox key={code} box={box} boxes={round.data.boxes} />
+}
+
+function OpenBox({ box, boxes }: { box: RoundBox; boxes: RoundBox[] }) {
+  const [draft, setDraft] = useState<Draft | null>(null)
+  const [chosen, setChosen] = useState<number | null>(null)
+  const navigate = useNavigate()
+  const { codes } = useWaiting()
+  const { code } = box
+
+  useEffect(() => {
+    // What was tapped before the phone locked, or a door just opened.
+    let here = true
+    openDraft(code).then((held) => {
+      if (here) setDraft(held ?? openBox(box, new Date()))
+    })
+    return () => {
+      here = false
+    }
+    // Only when another box is opened: the house reading on must not open this one anew.
+  }, [code])
+  useEffect(() => {
+    const page = document.documentElement.style
+    page.setProperty('--act-bar', '80px')
+    return () => void page.removeProperty('--act-bar')
+  }, [])
+
+  const change = (next: Draft) => {
+    setDraft(next)
+    void keepOpen(next)
+  }
+  const wrong = draft && wrongWith(draft, box.heaviest_g)
+  const next = boxesDue(boxes, [...codes, code])[0]
+  const shut = async () => {
+    if (!draft || wrong) return
+    await store.transaction('rw', store.visits, store.openBoxes, async () => {
+      await store.visits.add({ visit: visitOf(draft, new Date()) })
+      await store.openBoxes.delete(code)
+    })
+    navigate(next ? `/round/${next.code}` : '/round')
+  }
+  const leave = async () => {
+    await store.openBoxes.delete(code)
+    navigate('/round')
+  }
+
+  useKeys(box, draft, chosen, change)
+  useHotkeys('k', () => void shut(), [draft, wrong, next])
+
+  if (!draft) return <Waiting />
+  const egg = box.eggs.find((e) => e.number === chosen)
+  const eggsNow = box.eggs.map((e) => asLook(seenNow(e, eggOf(draft, e.number))))
+  const said = exceptions(draft)
+  return (
+    <chakra.div maxWidth="1080px">
+      <chakra.div display="flex" alignItems="baseline" gap={3}>
+        <chakra.h1 fontSize={{ base: '1.7em', md: '2.1em' }} fontWeight={800} lineHeight={1.1}>
+          {box.code}
+        </chakra.h1>
+        <chakra.span color="soft" flex="1" minWidth={0}>
+          {box.cabinet}, {box.shelf}; day {box.day}, {Math.round(box.fraction * 100)} %
+        </chakra.span>
+        <DoorClock since={draft.openedAt} />
+      </chakra.div>
+      <DueLines code={box.code} due={box.due} postponed={box.postponed} />
+      <chakra.div
+        display="grid"
+        gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
+        gap={{ base: 5, lg: 10 }}
+        mt={4}
+      >
+        <div>
+          <chakra.div display="grid" gridTemplateColumns="minmax(0, 5fr) minmax(0, 9fr)" gap={3}>
+            <LastVisit box={box} />
+            <figure>
+              <ChoosableBox
+                eggs={eggsNow}
+                medium={box.box_water.medium}
+                onGrid={box.on_grid}
+                day={box.day}
+                chosen={chosen}
+                onChoose={(number) => setChosen(chosen === number ? null : number)}
+                onKey={(number, event) => moveFocus(box.eggs, number, event, setChosen)}
+              />
+              <chakra.figcaption color="soft" fontSize="0.9em" mt={1}>
+                now{said ? `: ${said} ${said === 1 ? 'exception' : 'exceptions'}` : ', as before'}
+              </chakra.figcaption>
+            </figure>
+          </chakra.div>
+          {!egg && (
+            <chakra.p color="soft" mt={2}>
+              Tap an egg that has changed. The others are recorded as before.
+            </chakra.p>
+          )}
+        </div>
+        <chakra.div>
+          {egg ? (
+            <EggPanel box={box} egg={egg} draft={draft} onChange={change} />
+          ) : (
+            <BoxPanel box={box} draft={draft} onChange={change} />
+          )}
+        </chakra.div>
+      </chakra.div>
+      <chakra.div
+        position="sticky"
+        bottom={{ base: '60px', md: 0 }}
+        bg="paper"
+        display="flex"
+        gap={3}
+        mt={6}
+        py={3}
+        zIndex={3}
+        borderTop="1.5px solid"
+        borderColor="line"
+      >
+        {egg ? (
+          <Button onClick={() => setChosen(null)}>Box</Button>
+        ) : (
+          <Button onClick={leave} aria-label="Leave without recording anything">
+            Leave
+          </Button>
+        )}
+        <Button
+          variant="act"
+          flex="1"
+          minWidth={0}
+          maxWidth={{ md: '420px' }}
+          flexDirection="column"
+          gap={0}
+          lineHeight={1.15}
+          disabled={!!wrong}
+          onClick={() => void shut()}
+        >
+          {said ? 'Rest as before, shut' : 'All as before, shut'}
+          {next && (
+            <chakra.span fontSize="0.82em" fontWeight={550}>
+              next {next.code}, {next.cabinet}
+            </chakra.span>
+          )}
+        </Button>
+      </chakra.div>
+    </chakra.div>
+  )
+}
+
+function LastVisit({ box }: { box: RoundBox }) {
+  const { last_weighed_g } = box.box_water
+  const words = [
+    box.visited ? day(box.last_visit_at) : `lay day, ${day(box.last_visit_at)}`,
+    ...(box.lid ? [`lid ${box.lid}`] : []),
+    ...(last_weighed_g !== null ? [`${last_weighed_g} g`] : []),
+  ]
+  return (
+    <figure>
+      <BoxDrawing
+        eggs={box.eggs.map(asLook)}
+        medium={box.box_water.medium}
+        width={200}
+        label={`Last visit, ${words.join(', ')}`}
+      />
+      <chakra.figcaption color="soft" fontSize="0.9em" mt={1}>
+        <Link to={`/clutches/${box.code}`}>
+          <chakra.span textDecoration="underline" textUnderlineOffset="3px">
+            {words.join(', ')}
+          </chakra.span>
+        </Link>
+      </chakra.figcaption>
+    </figure>
+  )
+}
+
+/** 0 to 4 and the letters of the signs, for the chosen egg. */
+function useKeys(
+  box: RoundBox,
+  draft: Draft | null,
+  chosen: number | null,
+  change: (draft: Draft) => void,
+) {
+  const egg = box.eggs.find((e) => e.number === chosen)
+  useHotkeys(
+    ['0', '1', '2', '3', '4', ...SIGN_GROUPS.map((group) => group.letter)],
+    (event) => {
+      if (!draft || !egg || egg.slug) return
+      event.preventDefault()
+      if (/^[0-4]$/.test(event.key)) {
+        change(withEgg(draft, egg.number, { grade: Number(event.key) }))
+        return
+      }
+      const group = SIGN_GROUPS.find((g) => g.letter === event.key)
+      if (group) change(nextValue(draft, egg.number, group))
+    },
+    [draft, egg],
+  )
+}
+
+function moveFocus(
+  eggs: Schemas['EggTold'][],
+  number: number,
+  event: KeyboardEvent,
+  choose: (number: number) => void,
+) {
+  const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
+  if (!by) return
+  event.preventDefault()
+  const here = eggs.findIndex((egg) => egg.number === number)
+  const to = (here + by + eggs.length) % eggs.length
+  const buttons = event.currentTarget.closest('figure')?.querySelectorAll('button')
+  buttons?.[to]?.focus()
+  const next = eggs[to]
+  if (next) choose(next.number)
+}

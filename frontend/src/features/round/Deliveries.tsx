@@ -1,0 +1,78 @@
+import { chakra } from '@chakra-ui/react'
+import { useLiveQuery } from 'dexie-react-hooks'
+import { useNavigate } from 'react-router'
+import { dayAndTime } from '@/shared/dates'
+import { type QueuedVisit, store } from '@/shared/offline/store'
+import { useWaiting } from '@/shared/offline/useDelivery'
+import { sentence } from '@/shared/sentence'
+import { Button } from '@/shared/ui/Button'
+import { Notice } from '@/shared/ui/page'
+import { draftOf } from './draft'
+import { keepOpen } from './queries'
+
+/** What waits on this device, what the house refused, and what collided with another device. */
+export function Deliveries() {
+  const { waiting, refused } = useWaiting()
+  const conflicts = useLiveQuery(() => store.conflicts.toArray()) ?? []
+  const visits = useLiveQuery(() => store.visits.toArray()) ?? []
+  if (waiting + refused + conflicts.length === 0) return null
+  return (
+    <chakra.section aria-label="On this device" display="flex" flexDirection="column" gap={3}>
+      {waiting > 0 && (
+        <Notice label="On this device">
+          {waiting === 1 ? 'One visit waits' : `${waiting} visits wait`} for the house:{' '}
+          {visits
+            .filter((entry) => !entry.refused)
+            .map(({ visit }) => `${visit.code} (${dayAndTime(visit.closed_at)})`)
+            .join(', ')}
+          . Nothing is lost; they go out by themselves, in this order.
+        </Notice>
+      )}
+      {visits
+        .filter((entry) => entry.refused)
+        .map((entry) => (
+          <RefusedVisit key={entry.id} entry={entry} />
+        ))}
+      {conflicts.map((conflict) => (
+        <Notice key={conflict.id} urgent label={`Box ${conflict.code}`}>
+          {conflict.words.map((words) => (
+            <chakra.span key={words} display="block">
+              {words}
+            </chakra.span>
+          ))}
+          <Button
+            variant="bare"
+            size="small"
+            onClick={() => conflict.id !== undefined && store.conflicts.delete(conflict.id)}
+          >
+            Seen
+          </Button>
+        </Notice>
+      ))}
+    </chakra.section>
+  )
+}
+
+function RefusedVisit({ entry }: { entry: QueuedVisit }) {
+  const navigate = useNavigate()
+  const { id, visit } = entry
+  if (id === undefined) return null
+  const mend = async () => {
+    await keepOpen(draftOf(visit))
+    await store.visits.delete(id)
+    navigate(`/round/${visit.code}`)
+  }
+  return (
+    <Notice urgent label={`Visit to ${visit.code}, ${dayAndTime(visit.closed_at)}, not recorded`}>
+      {sentence(entry.refused ?? '')}
+      <chakra.span display="flex" gap={2} mt={1}>
+        <Button size="small" onClick={mend}>
+          Open it again
+        </Button>
+        <Button variant="bare" size="small" onClick={() => store.visits.delete(id)}>
+          Drop it
+        </Button>
+      </chakra.span>
+    </Notice>
+  )
+}

@@ -1,0 +1,214 @@
+import { chakra, Field, Input } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import { EggDrawing } from '@/eggs/EggDrawing'
+import { GRADE_WORDS, GRADES } from '@/eggs/look'
+import type { Schemas } from '@/shared/api/client'
+import { asLook } from '@/shared/api/eggLook'
+import { useRules } from '@/shared/api/queries'
+import { day } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { Caution } from '@/shared/ui/Caution'
+import { Choices } from '@/shared/ui/Choices'
+import { Notice } from '@/shared/ui/page'
+import { Chips } from './Chips'
+import {
+  type Draft,
+  type EggDraft,
+  eggOf,
+  grams,
+  seenNow,
+  toggled,
+  withEgg,
+  withSign,
+} from './draft'
+import { EggCamera } from './EggCamera'
+import { drawnSign, EGG_ACTS, SIGN_GROUPS } from './signs'
+
+type Props = {
+  box: Schemas['RoundBoxTold']
+  egg: Schemas['EggTold']
+  draft: Draft
+  onChange: (draft: Draft) => void
+}
+
+/** One egg of the open box: how it was, how it is, and what differs, each a tap. */
+export function EggPanel({ box, egg, draft, onChange }: Props) {
+  const mine = eggOf(draft, egg.number)
+  const now = seenNow(egg, mine)
+  const asked = SIGN_GROUPS.filter((group) => box.fraction >= (group.from ?? 0))
+  const torchSigns = useRules().data?.torch_signs ?? []
+  const doubt =
+    (mine.grade ?? 0) > egg.allowed_grade ||
+    Object.entries(mine.signs).some(([kind, value]) => torchSigns.includes(`${kind}.${value}`))
+  const powder = mine.acts.includes('powdered') || (now.signs.mould ?? 'none') !== 'none'
+  const change = (changed: Partial<EggDraft>) => onChange(withEgg(draft, egg.number, changed))
+  if (egg.slug) {
+    return (
+      <chakra.section
+        aria-label={`Slug ${egg.number}`}
+        display="flex"
+        flexDirection="column"
+        gap={4}
+      >
+        <p>Slug {egg.number}: infertile. It may stay in or go out; a mouldy one is better out.</p>
+        <Chips
+          legend="Done"
+          chips={EGG_ACTS.filter((act) => act.value === 'removed')}
+          on={mine.acts}
+          onToggle={(act) => change({ acts: toggled(mine.acts, act) })}
+        />
+        {mine.acts.includes('removed') && <TakenOut egg={egg} mine={mine} onChange={change} />}
+      </chakra.section>
+    )
+  }
+  return (
+    <chakra.section aria-label={`Egg ${egg.number}`} display="flex" flexDirection="column" gap={4}>
+      <chakra.div display="flex" alignItems="center" gap={4}>
+        <div>
+          <chakra.h2 fontSize="1.35em" fontWeight={800} lineHeight={1.2}>
+            Egg {egg.number}
+          </chakra.h2>
+          <Link to={`/clutches/${box.code}/eggs/${egg.number}`}>
+            <chakra.span color="yolkInk" textDecoration="underline" textUnderlineOffset="3px">
+              {egg.standing && egg.standing !== 'sound' ? `Why ${egg.standing}?` : 'Its page'}
+            </chakra.span>
+          </Link>
+        </div>
+        <chakra.div display="flex" gap={3} marginStart="auto">
+          <Was egg={egg} />
+          <figure>
+            <EggDrawing egg={asLook(now)} size={84} day={box.day} />
+            <chakra.figcaption fontSize="0.85em" color="soft" textAlign="center">
+              now
+            </chakra.figcaption>
+          </figure>
+        </chakra.div>
+        {draft.eggs[egg.number] && (
+          <Button
+            variant="bare"
+            size="small"
+            onClick={() => onChange(withEgg(draft, egg.number, CLEARED))}
+          >
+            As before
+          </Button>
+        )}
+      </chakra.div>
+      <Choices
+        legend={`Dents (keys 0 to 4); normal now up to ${GRADE_WORDS[egg.allowed_grade as 0]}`}
+        columns={5}
+        choices={GRADES.map((grade) => ({
+          value: String(grade),
+          label: <chakra.span fontSize="0.84em">{GRADE_WORDS[grade]}</chakra.span>,
+          drawing: (
+            <EggDrawing
+              egg={{ number: egg.number, grade, shell: egg.shell }}
+              size={50}
+              decorative
+            />
+          ),
+        }))}
+        value={mine.grade === undefined ? null : String(mine.grade)}
+        onChoose={(grade) => onChange(withEgg(draft, egg.number, { grade: Number(grade) }))}
+      />
+      {doubt && (
+        <Notice label="Candle it now">
+          {mine.vessels === undefined
+            ? 'The torch settles it before anything else does.'
+            : 'Done; what the torch showed is below.'}
+        </Notice>
+      )}
+      {powder && <Caution moment="mould" />}
+      {asked.some((group) => group.kind === 'touch') && <Caution moment="blades" />}
+      {asked.map((group) => (
+        <Choices
+          key={group.kind}
+          legend={`${group.legend} (key ${group.letter})`}
+          columns={Math.max(3, group.choices.length)}
+          choices={group.choices.map((choice) => ({
+            value: choice.value,
+            label: <chakra.span fontSize="0.84em">{choice.label}</chakra.span>,
+            drawing: drawnSign(choice, egg.number, egg.shell),
+          }))}
+          value={chosen(mine, group.kind)}
+          onChoose={(value) =>
+            onChange(
+              group.kind === 'vessels'
+                ? withEgg(draft, egg.number, { vessels: value as Schemas['Vessels'] })
+                : withSign(draft, egg.number, group.kind, value),
+            )
+          }
+        />
+      ))}
+      <Chips
+        legend="Done to this egg"
+        chips={EGG_ACTS}
+        on={mine.acts}
+        onToggle={(act) => change({ acts: toggled(mine.acts, act) })}
+      />
+      {mine.acts.includes('removed') && (
+        <>
+          <chakra.p color="soft">
+            It leaves every count of this box. While it might live, keep it: moulded eggs hatch, and
+            a dead egg rarely harms its neighbours.
+          </chakra.p>
+          <TakenOut egg={egg} mine={mine} onChange={change} />
+        </>
+      )}
+      <EggCamera owner={box.id} egg={egg.number} torch={mine.vessels !== undefined} />
+    </chakra.section>
+  )
+}
+
+const CLEARED: EggDraft = {
+  grade: undefined,
+  vessels: undefined,
+  signs: {},
+  acts: [],
+  mass: undefined,
+}
+
+function chosen(mine: ReturnType<typeof eggOf>, kind: (typeof SIGN_GROUPS)[number]['kind']) {
+  return (kind === 'vessels' ? mine.vessels : mine.signs[kind]) ?? null
+}
+
+/** What is taken out no longer weighs in the box: its own grams, so that the water stays right. */
+function TakenOut({
+  egg,
+  mine,
+  onChange,
+}: {
+  egg: Schemas['EggTold']
+  mine: EggDraft
+  onChange: (changed: Partial<EggDraft>) => void
+}) {
+  const wrong = Number.isNaN(grams(mine.mass ?? ''))
+  return (
+    <Field.Root invalid={wrong} maxWidth="260px">
+      <Field.Label>It weighs, g</Field.Label>
+      <Input
+        inputMode="decimal"
+        autoComplete="off"
+        value={mine.mass ?? ''}
+        onChange={(event) => onChange({ mass: event.target.value })}
+      />
+      {wrong ? (
+        <Field.ErrorText>Grams as a number, like 82.</Field.ErrorText>
+      ) : (
+        <Field.HelperText>
+          {egg.mass_g === null ? 'for the water by the scale' : `${egg.mass_g} g on lay day`}
+        </Field.HelperText>
+      )}
+    </Field.Root>
+  )
+}
+
+function Was({ egg }: { egg: Schemas['EggTold'] }) {
+  return (
+    <figure>
+      <EggDrawing egg={asLook(egg)} size={84} decorative />
+      <chakra.figcaption fontSize="0.85em" color="soft" textAlign="center">
+        {egg.looked_at ? day(egg.looked_at) : 'not seen yet'}
+      </chakra.figcaption>
+    </figure>
+  )
+}

@@ -1,0 +1,69 @@
+import { chakra } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { Tick } from '@/shared/ui/Choices'
+import { Grams, Select } from './boxFields'
+import { type Draft, wrongWith } from './draft'
+
+type Props = {
+  box: Schemas['RoundBoxTold']
+  draft: Draft
+  onChange: (draft: Draft) => void
+}
+
+/** Medium swapped: from here on the water of the box is counted anew. */
+export function FreshMedium({ box, draft, onChange }: Props) {
+  const { fresh } = draft
+  const media = useQuery({
+    queryKey: ['methods'],
+    queryFn: () => answer(api.GET('/api/methods')),
+    enabled: fresh !== null,
+  }).data?.media
+  const wrong = wrongWith(draft, box.heaviest_g)
+  const change = (changed: Partial<NonNullable<Draft['fresh']>>) =>
+    fresh && onChange({ ...draft, fresh: { ...fresh, ...changed } })
+  return (
+    <div>
+      <Tick
+        label="Medium swapped for fresh"
+        checked={fresh !== null}
+        onChange={(checked) =>
+          onChange({
+            ...draft,
+            fresh: checked ? { medium: box.box_water.medium, water: '', mass: '' } : null,
+          })
+        }
+      />
+      {fresh && (
+        <chakra.div
+          display="grid"
+          gridTemplateColumns={{ base: '1fr 1fr', md: '2fr 1fr 1fr' }}
+          gap={3}
+        >
+          <chakra.div gridColumn={{ base: 'span 2', md: 'auto' }}>
+            <Select
+              label="Fresh medium"
+              value={fresh.medium}
+              options={(media ?? [fresh.medium]).map((name) => ({ value: name, label: name }))}
+              onChange={(medium) => change({ medium })}
+            />
+          </chakra.div>
+          <Grams
+            label="Water in it, g"
+            value={fresh.water}
+            error={wrong?.field === 'fresh' ? wrong.words : undefined}
+            help="empty: not measured"
+            onChange={(water) => change({ water })}
+          />
+          <Grams
+            label="Whole box now, g"
+            value={fresh.mass}
+            error={undefined}
+            help="its new set-up weight"
+            onChange={(mass) => change({ mass })}
+          />
+        </chakra.div>
+      )}
+    </div>
+  )
+}

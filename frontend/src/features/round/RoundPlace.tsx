@@ -1,0 +1,103 @@
+import { chakra } from '@chakra-ui/react'
+import { Link } from 'react-router'
+import { BoxDrawing } from '@/eggs/BoxDrawing'
+import { asLook } from '@/shared/api/eggLook'
+import { day } from '@/shared/dates'
+import { useWaiting } from '@/shared/offline/useDelivery'
+import { DueLines } from '@/shared/rounds/DueLines'
+import { Button } from '@/shared/ui/Button'
+import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { Deliveries } from './Deliveries'
+import { boxesDue, type RoundBox, useOpenCodes, useRound } from './queries'
+
+/** The round: which boxes to open, in the order that keeps the doors shut, and why. */
+export function Component() {
+  const round = useRound()
+  const { codes } = useWaiting()
+  const open = useOpenCodes()
+  if (!round.data) return <Waiting problem={round.error?.message} />
+  const { boxes } = round.data
+  const due = boxesDue(boxes, codes)
+  const shut = boxes.filter((box) => !due.includes(box))
+  const first = due[0]
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={6} maxWidth="860px">
+      <chakra.div display="flex" alignItems="center" flexWrap="wrap" columnGap={5} rowGap={2}>
+        <Title>Round</Title>
+        <chakra.span color="soft">
+          {due.length === 0
+            ? 'No box needs opening today.'
+            : `${due.length} of ${boxes.length} boxes to open`}
+        </chakra.span>
+        {first && (
+          <chakra.div marginStart={{ md: 'auto' }} width={{ base: '100%', md: 'auto' }}>
+            <Button asChild variant="act" width="100%">
+              <Link to={`/round/${first.code}`}>Open {first.code}, the first</Link>
+            </Button>
+          </chakra.div>
+        )}
+      </chakra.div>
+      <Deliveries />
+      {due.length > 0 && (
+        <chakra.ol listStyleType="none" aria-label="To open">
+          {due.map((box) => (
+            <Line key={box.code} box={box} left={open.includes(box.code)} />
+          ))}
+        </chakra.ol>
+      )}
+      {shut.length > 0 && (
+        <section aria-labelledby="shut">
+          <Heading id="shut">Leave shut</Heading>
+          <chakra.ol listStyleType="none">
+            {shut.map((box) => (
+              <Line key={box.code} box={box} left={open.includes(box.code)} />
+            ))}
+          </chakra.ol>
+        </section>
+      )}
+    </chakra.div>
+  )
+}
+
+function Line({ box, left }: { box: RoundBox; left: boolean }) {
+  return (
+    <chakra.li
+      display="grid"
+      gridTemplateColumns={{ base: '92px 1fr', md: '120px 1fr auto' }}
+      columnGap={4}
+      rowGap={2}
+      alignItems="center"
+      borderTop="1.5px solid"
+      borderColor="line"
+      py={3}
+    >
+      <Link to={`/round/${box.code}`} aria-label={`Open box ${box.code}`}>
+        <BoxDrawing
+          eggs={box.eggs.map(asLook)}
+          medium=""
+          width={120}
+          label={`Box ${box.code} at its last visit`}
+        />
+      </Link>
+      <div>
+        <chakra.div>
+          <Link to={`/round/${box.code}`}>
+            <chakra.strong fontSize="1.3em" textDecoration="underline" textUnderlineOffset="4px">
+              {box.code}
+            </chakra.strong>
+          </Link>{' '}
+          <chakra.span color="soft">
+            {box.cabinet}, {box.shelf}; day {box.day}, {Math.round(box.fraction * 100)} %
+            {left && ', left open on this device'}
+          </chakra.span>
+        </chakra.div>
+        {box.due.length === 0 && box.postponed.length === 0 && (
+          <chakra.span color="soft">
+            {box.visited ? `Last opened ${day(box.last_visit_at)}.` : 'Not opened since lay day.'}
+          </chakra.span>
+        )}
+        <DueLines code={box.code} due={box.due} postponed={box.postponed} />
+      </div>
+    </chakra.li>
+  )
+}

@@ -1,0 +1,220 @@
+import type { Schemas } from '@/shared/api/client'
+import { newVisitKey, type Visit } from '@/shared/offline/store'
+import { typedNumber } from '@/shared/units'
+
+type Egg = Schemas['EggTold']
+export type SignKind = Schemas['SignKind']
+
+/** What was tapped of one egg at this visit; only what differs from before. */
+export type EggDraft = {
+  grade?: number
+  vessels?: Schemas['Vessels']
+  signs: Partial<Record<SignKind, string>>
+  acts: Schemas['EggActKind'][]
+  /** Grams of an egg that is taken out, as typed. */
+  mass?: string
+}
+
+/** An open box: everything tapped so far. Numbers stay as they were typed. */
+export type Draft = {
+  key: string
+  code: string
+  openedAt: string
+  seenAct: number
+  eggs: Record<number, EggDraft>
+  signs: Partial<Record<'lid' | 'medium' | 'weight' | 'smell', string>>
+  mass: string
+  water: string
+  acts: Schemas['BoxActKind'][]
+  closing: Schemas['Closing'] | null
+  shelf: { cabinet: string; shelf: string } | null
+  /** Grams put in (+) or taken out (-) besides water, as typed. */
+  change: string
+  /** Medium swapped; null while the old one stays. */
+  fresh: { medium: string; water: string; mass: string } | null
+}
+
+export function openBox(box: Schemas['RoundBoxTold'], now: Date): Draft {
+  return {
+    key: newVisitKey(),
+    code: box.code,
+    openedAt: now.toISOString(),
+    seenAct: box.seen_act,
+    eggs: {},
+    signs: {},
+    mass: '',
+    water: '',
+    acts: [],
+    closing: null,
+    shelf: null,
+    change: '',
+    fresh: null,
+  }
+}
+
+export function eggOf(draft: Draft, number: number): EggDraft {
+  return draft.eggs[number] ?? { signs: {}, acts: [] }
+}
+
+/** The draft with one egg changed; an egg with nothing left to say is no exception any more. */
+export function withEgg(draft: Draft, number: number, change: Partial<EggDraft>): Draft {
+  const egg = { ...eggOf(draft, number), ...change }
+  const { [number]: _, ...others } = draft.eggs
+  return { ...draft, eggs: saysSomething(egg) ? { ...others, [number]: egg } : others }
+}
+
+function saysSomething(egg: EggDraft): boolean {
+  return (
+    egg.grade !== undefined ||
+    egg.vessels !== undefined ||
+    egg.acts.length > 0 ||
+    Object.keys(egg.signs).length > 0
+  )
+}
+
+/** A sign set, or taken back when it was tapped again. */
+export function withSign(draft: Draft, number: number, kind: SignKind, value: string): Draft {
+  const { [kind]: held, ...others } = eggOf(draft, number).signs
+  return withEgg(draft, number, { signs: held === value ? others : { ...others, [kind]: value } })
+}
+
+/** The same list with `entry` added, or without it when it was there. */
+export function toggled<T>(list: T[], entry: T): T[] {
+  return list.includes(entry) ? list.filter((held) => held !== entry) : [...list, entry]
+}
+
+/** The egg as it is with what was tapped just now. */
+export function seenNow(egg: Egg, draft: EggDraft): Egg {
+  return {
+    ...egg,
+    grade: draft.grade ?? egg.grade,
+    excess: draft.grade === undefined ? egg.excess : Math.max(0, draft.grade - egg.allowed_grade),
+    signs: { ...egg.signs, ...(draft.signs as Record<string, string>) },
+    events: [...egg.events, ...draft.acts],
+    removed_at: draft.acts.includes('removed') ? 'now' : egg.removed_at,
+  }
+}
+
+/** Whether there is anything to record besides "as before". */
+export function exceptions(draft: Draft): number {
+  return Object.keys(draft.eggs).length
+}
+
+/** Grams as typed, null when nothing was; NaN for what is no number. */
+export function grams(text: string): number | null {
+  return text.trim() === '' ? null : typedNumber(text)
+}
+
+/** What is to be added to a box that weighs `mass`, by the list the house gave along. */
+export function topUpFor(
+  steps: Schemas['TopUpStepTold'][],
+  mass: number | null,
+): Schemas['TopUpStepTold'] | undefined {
+  if (mass === null || Number.isNaN(mass)) return undefined
+  return steps.find((step) => mass >= step.from_g)
+}
+
+/** What keeps the visit from being closed, in words, at its field; null when nothing does. */
+export function wrongWith(
+  draft: Draft,
+  heaviest: number | null,
+): { field: 'mass' | 'water' | 'egg' | 'change' | 'fresh'; words: string } | null {
+  const [mass, water] = [grams(draft.mass), grams(draft.water)]
+  if (Object.values(draft.eggs).some((egg) => Number.isNaN(grams(egg.mass ?? '')))) {
+    return { field: 'egg', words: 'Grams as a number, like 82.' }
+  }
+  if (Number.isNaN(mass)) return { field: 'mass', words: 'Grams as a number, like 1134.' }
+  if (mass !== null && heaviest !== null && mass > heaviest) {
+    return {
+      field: 'mass',
+      words: 'That is more than the box had at set-up: check the scale, or what was put in since.',
+    }
+  }
+  if (Number.isNaN(grams(draft.change))) {
+    return { field: 'change', words: 'Grams as a number, like -12 or 30.' }
+  }
+  const { fresh } = draft
+  if (fresh && [fresh.water, fresh.mass].some((text) => Number.isNaN(grams(text)))) {
+    return { field: 'fresh', words: 'Grams as a number, like 200.' }
+  }
+  if (Number.isNaN(water)) return { field: 'water', words: 'Grams as a number, like 45.' }
+  if (water !== null && water <= 0) {
+    return { field: 'water', words: 'Water added is more than 0 g; leave it empty for none.' }
+  }
+  return null
+}
+
+/** The visit as the house takes it. */
+export function visitOf(draft: Draft, now: Date): Visit {
+  return {
+    key: draft.key,
+    code: draft.code,
+    opened_at: draft.openedAt,
+    closed_at: now.toISOString(),
+    seen_act: draft.seenAct,
+    rest_as_before: true,
+    eggs: Object.entries(draft.eggs).map(([number, egg]) => ({
+      number: Number(number),
+      grade: egg.grade ?? null,
+      vessels: egg.vessels ?? null,
+      signs: Object.entries(egg.signs).map(([kind, value]) => ({ kind: kind as SignKind, value })),
+      acts: egg.acts,
+      mass_g: egg.acts.includes('removed') ? grams(egg.mass ?? '') : null,
+    })),
+    signs: Object.entries(draft.signs).map(([kind, value]) => ({
+      kind: kind as 'lid' | 'medium' | 'weight' | 'smell',
+      value,
+    })),
+    mass_g: grams(draft.mass),
+    water_g: grams(draft.water),
+    acts: draft.acts,
+    closing: draft.closing,
+    shelf: draft.shelf,
+    mass_change_g: grams(draft.change),
+    fresh: draft.fresh && {
+      medium: draft.fresh.medium,
+      water_g: grams(draft.fresh.water),
+      mass_g: grams(draft.fresh.mass),
+    },
+  }
+}
+
+/** A visit the house refused, open again with what was tapped, under a new key. */
+export function draftOf(visit: Visit): Draft {
+  return {
+    key: newVisitKey(),
+    code: visit.code,
+    openedAt: visit.opened_at,
+    seenAct: visit.seen_act ?? 0,
+    eggs: Object.fromEntries(
+      (visit.eggs ?? []).map((egg) => [
+        egg.number,
+        {
+          ...(egg.grade != null && { grade: egg.grade }),
+          ...(egg.vessels != null && { vessels: egg.vessels }),
+          signs: Object.fromEntries((egg.signs ?? []).map(({ kind, value }) => [kind, value])),
+          acts: egg.acts ?? [],
+          ...(egg.mass_g != null && { mass: String(egg.mass_g) }),
+        },
+      ]),
+    ),
+    signs: Object.fromEntries((visit.signs ?? []).map(({ kind, value }) => [kind, value])),
+    mass: typed(visit.mass_g),
+    water: typed(visit.water_g),
+    acts: visit.acts ?? [],
+    closing: visit.closing ?? null,
+    shelf: visit.shelf ?? null,
+    change: typed(visit.mass_change_g),
+    fresh: visit.fresh
+      ? {
+          medium: visit.fresh.medium,
+          water: typed(visit.fresh.water_g),
+          mass: typed(visit.fresh.mass_g),
+        }
+      : null,
+  }
+}
+
+function typed(grams: number | null | undefined): string {
+  return grams == null ? '' : String(grams)
+}

@@ -1,0 +1,30 @@
+import { useQuery } from '@tanstack/react-query'
+import { useLiveQuery } from 'dexie-react-hooks'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { store } from '@/shared/offline/store'
+import type { Draft } from './draft'
+
+export type RoundBox = Schemas['RoundBoxTold']
+
+/** Every box as the phone carries it; without a network, as it was last read. */
+export function useRound() {
+  return useQuery({ queryKey: ['round'], queryFn: () => answer(api.GET('/api/round')) })
+}
+
+/** Boxes left open on this device. */
+export function useOpenCodes(): string[] {
+  return useLiveQuery(() => store.openBoxes.toCollection().primaryKeys()) ?? []
+}
+
+export function keepOpen(draft: Draft) {
+  return store.openBoxes.put({ code: draft.code, draft })
+}
+
+export async function openDraft(code: string): Promise<Draft | undefined> {
+  return (await store.openBoxes.get(code))?.draft as Draft | undefined
+}
+
+/** The boxes to open now: those with a reason, but not those a visit to is on its way. */
+export function boxesDue(boxes: RoundBox[], closed: string[]): RoundBox[] {
+  return boxes.filter((box) => box.due.length > 0 && !closed.includes(box.code))
+}

@@ -1,0 +1,107 @@
+import { chakra } from '@chakra-ui/react'
+import { useEffect } from 'react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { useLocation } from 'react-router'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
+import { Button } from '@/shared/ui/Button'
+import { TextField } from '@/shared/ui/fields'
+import { typedNumber } from '@/shared/units'
+
+type Setting = Schemas['SettingTold']
+
+/** The part of the address that names a number or a group of them. */
+function useHash(): string {
+  return decodeURIComponent(useLocation().hash.slice(1))
+}
+
+/** The house's numbers by what they judge; a group opens when the address names one of it. */
+export function Numbers({ settings }: { settings: Setting[] }) {
+  const hash = useHash()
+  const groups = [...new Set(settings.map((setting) => setting.group))]
+  useEffect(() => {
+    if (hash) document.getElementById(hash)?.scrollIntoView()
+  }, [hash])
+  return groups.map((group) => {
+    const own = settings.filter((setting) => setting.group === group)
+    const named = hash === group || own.some((setting) => setting.name === hash)
+    return (
+      <chakra.details
+        key={group}
+        id={group}
+        open={named || group === 'House' || undefined}
+        scrollMarginTop="80px"
+        borderTop="1.5px solid"
+        borderColor="line"
+      >
+        <chakra.summary minHeight="52px" py={3} fontWeight={750} fontSize="1.1em" cursor="pointer">
+          {group}
+          <chakra.span color="soft" fontWeight={500} fontSize="0.86em">
+            {' '}
+            {changedWords(own)}
+          </chakra.span>
+        </chakra.summary>
+        {own.map((setting) => (
+          <SettingLine key={`${setting.name}-${setting.value}`} setting={setting} />
+        ))}
+      </chakra.details>
+    )
+  })
+}
+
+function changedWords(own: Setting[]): string {
+  const changed = own.filter((setting) => setting.value !== setting.default).length
+  return changed ? `${own.length} numbers, ${changed} your own` : `${own.length} numbers`
+}
+
+function SettingLine({ setting }: { setting: Schemas['SettingTold'] }) {
+  const hash = useHash()
+  const form = useForm({ defaultValues: { value: String(setting.value) } })
+  const set = useAct(
+    (value: number) =>
+      answer(
+        api.PUT('/api/settings/{name}', {
+          params: { path: { name: setting.name } },
+          body: { value },
+        }),
+      ),
+    (act) => act,
+    (problem) => form.setError('value', { message: problem.detail }),
+  )
+  const changed = form.watch('value') !== String(setting.value)
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        id={setting.name}
+        noValidate
+        scrollMarginTop="80px"
+        bg={hash === setting.name ? 'faint' : undefined}
+        borderTop="1px solid"
+        borderColor="line"
+        pt={3}
+        onSubmit={form.handleSubmit(({ value }) => set.mutate(typedNumber(value)))}
+      >
+        <chakra.div
+          display="grid"
+          gridTemplateColumns="minmax(0, 1fr) auto"
+          gap={4}
+          alignItems="start"
+        >
+          <TextField
+            name="value"
+            label={`${setting.label}, ${setting.unit}`}
+            inputMode="decimal"
+            required
+            check={(text) => !Number.isNaN(typedNumber(text)) || 'A number.'}
+            help={`${setting.reason} Default ${setting.default}.`}
+          />
+          <chakra.div pt="26px">
+            <Button type="submit" disabled={!changed || set.isPending}>
+              Set
+            </Button>
+          </chakra.div>
+        </chakra.div>
+      </chakra.form>
+    </FormProvider>
+  )
+}

@@ -1,0 +1,59 @@
+import { chakra } from '@chakra-ui/react'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
+import { day } from '@/shared/dates'
+import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
+import { URGENCY_WORDS, urgencyRank } from './urgency'
+
+/** Why a box is opened today, one reason a line, each of which can be put off. */
+export function DueLines({
+  code,
+  due,
+  postponed,
+}: {
+  code: string
+  due: Schemas['DueTold'][]
+  postponed: Schemas['PostponedTold'][]
+}) {
+  const unit = useTemperatureUnit()
+  const postpone = useAct(
+    (body: Schemas['PostponementAsked']) => answer(api.POST('/api/postponements', { body })),
+    (act) => act,
+  )
+  if (due.length + postponed.length === 0) return null
+  return (
+    <chakra.ul listStyleType="none" mt={1}>
+      {due.map((reason) => (
+        <chakra.li key={reason.kind + reason.text} display="flex" alignItems="center" gap={3}>
+          <chakra.span flex="1">
+            {urgencyRank(reason.urgency) >= 2 && (
+              <chakra.strong color="vessel">{URGENCY_WORDS[reason.urgency]} </chakra.strong>
+            )}
+            {inKeepersUnit(reason.text, unit)}
+          </chakra.span>
+          <chakra.button
+            type="button"
+            aria-label={`Put off for a day: ${reason.text}`}
+            onClick={() => postpone.mutate({ code, kind: reason.kind, days: 1 })}
+            minHeight="44px"
+            px={2}
+            color="yolkInk"
+            fontWeight={600}
+            textDecoration="underline"
+            textUnderlineOffset="3px"
+            cursor="pointer"
+            whiteSpace="nowrap"
+            flexShrink={0}
+          >
+            Put off
+          </chakra.button>
+        </chakra.li>
+      ))}
+      {postponed.map((reason) => (
+        <chakra.li key={reason.kind} color="soft">
+          Put off until {day(reason.until)}: {inKeepersUnit(reason.text, unit)}
+        </chakra.li>
+      ))}
+    </chakra.ul>
+  )
+}
