@@ -51,6 +51,11 @@ export function difference(celsius: number, unit: TemperatureUnit, digits = 1): 
   return `${degrees(celsius, unit).toFixed(digits)}${SPACE}°${unit}`
 }
 
+/** "42 %" of a share 0-1; does not break. */
+export function percent(share: number): string {
+  return `${Math.round(share * 100)}${SPACE}%`
+}
+
 const NUMBER = '-?\\d+(?:\\.\\d+)?'
 const SAID = new RegExp(`(?:(${NUMBER}) to )?(${NUMBER}) °C`, 'g')
 

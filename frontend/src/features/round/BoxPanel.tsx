@@ -1,7 +1,6 @@
 import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
-import { Caution } from '@/shared/ui/Caution'
 import { Choices } from '@/shared/ui/Choices'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 import { Grams, Select } from './boxFields'
@@ -91,7 +90,6 @@ export function BoxPanel({ box, draft, onChange }: Props) {
         />
       )}
       <FreshMedium box={box} draft={draft} onChange={onChange} />
-      <Caution moment="hands on eggs" />
     </chakra.section>
   )
 }

@@ -11,7 +11,9 @@ import { store } from '@/shared/offline/store'
 import { useWaiting } from '@/shared/offline/useDelivery'
 import { DueLines } from '@/shared/rounds/DueLines'
 import { Button } from '@/shared/ui/Button'
+import { Caution } from '@/shared/ui/Caution'
 import { Waiting } from '@/shared/ui/page'
+import { percent } from '@/shared/units'
 import { BoxPanel } from './BoxPanel'
 import { DoorClock } from './DoorClock'
 import {
@@ -26,7 +28,7 @@ import {
 } from './draft'
 import { EggPanel } from './EggPanel'
 import { nextValue } from './keys'
-import { boxesDue, keepOpen, openDraft, type RoundBox, useRound } from './queries'
+import { keepOpen, nextDue, openDraft, type RoundBox, useRound } from './queries'
 import { SIGN_GROUPS } from './signs'
 
 /** One box, open: last time beside now, exceptions only, and shut again. */
@@ -68,7 +70,7 @@ function OpenBox({ box, boxes }: { box: RoundBox; boxes: RoundBox[] }) {
     void keepOpen(next)
   }
   const wrong = draft && wrongWith(draft, box.heaviest_g)
-  const next = boxesDue(boxes, [...codes, code])[0]
+  const next = nextDue(boxes, codes, code)
   const shut = async () => {
     if (!draft || wrong) return
     await store.transaction('rw', store.visits, store.openBoxes, async () => {
@@ -96,16 +98,19 @@ function OpenBox({ box, boxes }: { box: RoundBox; boxes: RoundBox[] }) {
           {box.code}
         </chakra.h1>
         <chakra.span color="soft" flex="1" minWidth={0}>
-          {box.cabinet}, {box.shelf}; day {box.day}, {Math.round(box.fraction * 100)} %
+          {box.cabinet}, {box.shelf}; day {box.day}, {percent(box.fraction)}
         </chakra.span>
         <DoorClock since={draft.openedAt} />
       </chakra.div>
       <DueLines code={box.code} due={box.due} postponed={box.postponed} />
+      <chakra.div mt={3}>
+        <Caution moment="hands on eggs" />
+      </chakra.div>
       <chakra.div
         display="grid"
         gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
         gap={{ base: 5, lg: 10 }}
-        mt={4}
+        mt={1}
       >
         <div>
           <chakra.div display="grid" gridTemplateColumns="minmax(0, 5fr) minmax(0, 9fr)" gap={3}>

@@ -1,4 +1,5 @@
 import { chakra, Field, Input } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { GRADE_WORDS, GRADES } from '@/eggs/look'
@@ -94,7 +95,12 @@ export function EggPanel({ box, egg, draft, onChange }: Props) {
         )}
       </chakra.div>
       <Choices
-        legend={`Dents (keys 0 to 4); normal now up to ${GRADE_WORDS[egg.allowed_grade as 0]}`}
+        legend={
+          <>
+            Dents; normal now up to {GRADE_WORDS[egg.allowed_grade as 0]}
+            <Key>0 to 4</Key>
+          </>
+        }
         columns={5}
         choices={GRADES.map((grade) => ({
           value: String(grade),
@@ -122,7 +128,12 @@ export function EggPanel({ box, egg, draft, onChange }: Props) {
       {asked.map((group) => (
         <Choices
           key={group.kind}
-          legend={`${group.legend} (key ${group.letter})`}
+          legend={
+            <>
+              {group.legend}
+              <Key>{group.letter}</Key>
+            </>
+          }
           columns={Math.max(3, group.choices.length)}
           choices={group.choices.map((choice) => ({
             value: choice.value,
@@ -199,6 +210,15 @@ function TakenOut({
         </Field.HelperText>
       )}
     </Field.Root>
+  )
+}
+
+/** The key that does it, where there are keys. */
+function Key({ children }: { children: ReactNode }) {
+  return (
+    <chakra.kbd hideBelow="md" ms={2} color="soft" fontFamily="inherit" fontWeight={500}>
+      {children}
+    </chakra.kbd>
   )
 }
 

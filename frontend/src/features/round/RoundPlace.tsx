@@ -7,6 +7,7 @@ import { useWaiting } from '@/shared/offline/useDelivery'
 import { DueLines } from '@/shared/rounds/DueLines'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { percent } from '@/shared/units'
 import { Deliveries } from './Deliveries'
 import { boxesDue, type RoundBox, useOpenCodes, useRound } from './queries'
 
@@ -87,7 +88,7 @@ function Line({ box, left }: { box: RoundBox; left: boolean }) {
             </chakra.strong>
           </Link>{' '}
           <chakra.span color="soft">
-            {box.cabinet}, {box.shelf}; day {box.day}, {Math.round(box.fraction * 100)} %
+            {box.cabinet}, {box.shelf}; day {box.day}, {percent(box.fraction)}
             {left && ', left open on this device'}
           </chakra.span>
         </chakra.div>

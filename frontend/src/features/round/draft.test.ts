@@ -15,7 +15,7 @@ import {
   wrongWith,
 } from './draft'
 import { nextValue } from './keys'
-import { boxesDue, type RoundBox } from './queries'
+import { boxesDue, nextDue, type RoundBox } from './queries'
 import { SIGN_GROUPS } from './signs'
 
 const NOON = new Date('2026-06-14T12:00:00Z')
@@ -174,5 +174,9 @@ describe('boxes due', () => {
       { code: '26-03', due: [{}] },
     ] as unknown as RoundBox[]
     expect(boxesDue(boxes, ['26-01']).map((box) => box.code)).toEqual(['26-03'])
+    // On the way round, and then from the beginning.
+    expect(nextDue(boxes, [], '26-02')?.code).toBe('26-03')
+    expect(nextDue(boxes, [], '26-03')?.code).toBe('26-01')
+    expect(nextDue(boxes, ['26-03'], '26-01')).toBeUndefined()
   })
 })

@@ -28,3 +28,10 @@ export async function openDraft(code: string): Promise<Draft | undefined> {
 export function boxesDue(boxes: RoundBox[], closed: string[]): RoundBox[] {
   return boxes.filter((box) => box.due.length > 0 && !closed.includes(box.code))
 }
+
+/** The box to open after this one: the next on the way round, so that no cabinet is opened twice. */
+export function nextDue(boxes: RoundBox[], closed: string[], code: string): RoundBox | undefined {
+  const here = boxes.findIndex((box) => box.code === code)
+  const onTheWay = [...boxes.slice(here + 1), ...boxes.slice(0, Math.max(here, 0))]
+  return boxesDue(onTheWay, closed)[0]
+}

@@ -19,7 +19,7 @@ export function Choices<T extends string>({
   columns,
   hideLegend = false,
 }: {
-  legend: string
+  legend: ReactNode
   choices: Choice<T>[]
   value: T | null
   onChoose: (value: T) => void
