@@ -25,6 +25,7 @@ from sandboa.journal.rounds.due_now import postpone
 from sandboa.journal.rounds.round_now import RoundBox, round_now
 from sandboa.journal.rounds.visit import BoxVisit, EggSeen, FreshMedium
 from sandboa.journal.settings import set_setting
+from sandboa.journal.today import attention
 
 CODE = "26-01"
 LAID_DAYS = 20.0
@@ -142,6 +143,9 @@ def test_a_device_does_not_collide_with_itself(box: HouseNow) -> None:
         ({"closed_s": NOW_S + 3600, "opened_s": NOW_S + 3500}, "in the future"),
         ({"closed_s": NOW_S - 30 * DAY_S, "opened_s": NOW_S - 30 * DAY_S}, "before clutch"),
         ({"key": "short"}, "8 to 64"),
+        ({"mass_g": -3.0}, "the box -3 g is outside"),
+        ({"eggs": (EggSeen(1, signs=((SignKind.WET, "dry"), (SignKind.WET, "leaking"))),)}, "two"),
+        ({"fresh": FreshMedium("sawdust")}, "not a medium"),
     ],
 )
 def test_what_cannot_be_is_refused_whole(
@@ -175,6 +179,25 @@ def test_a_removed_egg_is_out_of_every_judgement_and_of_the_reference(box: House
         close_visit(visit("b", eggs=(EggSeen(2, grade=1),)), NOW_S)
     # What was seen before it was taken out can still be told.
     close_visit(visit("c", 5, eggs=(EggSeen(2, grade=1),)), NOW_S)
+
+
+def test_a_box_whose_eggs_were_all_taken_out_waits_for_nothing(box: HouseNow) -> None:
+    close_visit(visit("a", eggs=(EggSeen(1, acts=(EggActKind.REMOVED,)),)), NOW_S)
+    one_less = now(box)
+    assert one_less.live_eggs == 4
+    assert one_less.forecast is not None
+    taken = tuple(EggSeen(n, acts=(EggActKind.REMOVED,)) for n in range(2, 6))
+    close_visit(visit("b", eggs=taken), NOW_S)
+    assert now(box).forecast is None
+    assert round_now(box, NOW_S).boxes == ()
+    (told,) = attention(now(box), NOW_S)
+    assert told.text.startswith("No egg is left")
+
+
+def test_two_weighings_at_one_moment_cannot_be_far_apart(box: HouseNow) -> None:
+    close_visit(visit("a", mass_g=1150.0), NOW_S)
+    with pytest.raises(NotPlausible, match="gained 30 g"):
+        close_visit(visit("b", mass_g=1180.0), NOW_S)
 
 
 def test_weighings_learn_the_box_and_give_the_grams(box: HouseNow) -> None:

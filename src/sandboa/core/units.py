@@ -77,18 +77,22 @@ def parse_volume(text: str) -> float:
     return float(match[1].replace(",", ".")) * factor
 
 
-def require_range(name: str, value: float, limits: tuple[float, float], unit: str) -> float:
+def require_range(
+    name: str, value: float, limits: tuple[float, float], unit: str, *, field: str | None = None
+) -> float:
     """Return `value` when it is finite and within `limits` (inclusive).
 
     Raises NotPlausible with a sentence naming the value and the range;
-    nothing is ever clamped.
+    nothing is ever clamped. `name` is what the keeper calls it, `field` where
+    it was entered, when that is called otherwise.
     """
     low, high = limits
+    at = field or name
     if not math.isfinite(value):
-        raise NotPlausible(name, f"{name} is not a number")
+        raise NotPlausible(at, f"{name} is not a number")
     if not low <= value <= high:
         raise NotPlausible(
-            name,
+            at,
             f"{name} {value:g} {unit} is outside {low:g} to {high:g} {unit}".replace("  ", " "),
         )
     return value

@@ -79,7 +79,10 @@ def account_of(clutch: Clutch, box: Box, rows: BoxRows, as_of_s: float) -> BoxAc
             Pour(w.poured_s, w.water_g) for w in rows.waterings if begun_s <= w.poured_s <= as_of_s
         ),
         weighings=tuple(
-            Weighing(w.at_s, w.mass_g) for w in rows.weighings if begun_s < w.at_s <= as_of_s
+            Weighing(w.at_s, w.mass_g)
+            for w in rows.weighings
+            # Weighed as it was found: what was weighed at a change of medium was the old one.
+            if begun_s <= w.at_s <= as_of_s and not (last is not None and w.at_s == begun_s)
         ),
     )
     return BoxAccount(

@@ -51,6 +51,7 @@ class ClutchNow:
     set_point_c: float
     set_point_at_lay_c: float
     count: ClutchCount
+    live_eggs: int
     curve: DevelopmentCurve
     forecast: Forecast | None
     cold_spells: tuple[ColdSpell, ...]
@@ -86,8 +87,8 @@ def clutch_now(
 ) -> ClutchNow:
     """Work out where a clutch stands at `as_of_s`, with what finished clutches taught.
 
-    `forecast` is None when every egg is a slug, or when the clutch is done:
-    nothing more will pip.
+    `forecast` is None when no egg is left that could pip, or when the clutch
+    is done. `live_eggs` are neither slugs nor taken out.
     """
     box = facts.boxes[clutch.entity]
     shelf = facts.shelf_at(box, as_of_s)
@@ -100,9 +101,13 @@ def clutch_now(
     learned = known.learned(shelf.cabinet, as_of_s, besides=clutch.entity)
     finished = facts.finished.get(clutch.entity)
     at_pip = math.exp(learned.prior.mean)
+    # An egg taken out while it was closed is none to wait for.
+    live = sum(
+        not egg.slug and (egg.entity in facts.pips or removed_s(facts, egg, as_of_s) is None)
+        for egg in eggs
+    )
     water = None
     if not maternal:
-        live = sum(not egg.slug and not removed_s(facts, egg, as_of_s) for egg in eggs)
         water = box_water(house, facts, clutch, curve, live, curve.now / at_pip, as_of_s)
     pipped_s = [
         float(facts.pips[egg.entity].seen_s)
@@ -120,17 +125,18 @@ def clutch_now(
         set_point_c=set_points.at(as_of_s),
         set_point_at_lay_c=set_points.at(clutch.laid_s),
         count=count,
+        live_eggs=live,
         curve=curve,
         forecast=(
             forecast(
                 curve.temperature,
-                count.fertile,
+                live,
                 curve=curve,
                 maternal=maternal,
                 prior=learned.prior,
                 pipped_s=pipped_s,
             )
-            if count.fertile and finished is None
+            if live and finished is None
             else None
         ),
         cold_spells=cold_spells(curve, set_points),

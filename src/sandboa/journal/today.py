@@ -93,12 +93,13 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
     forecast = now.forecast
     if forecast is None:
         if now.finished_s is None:
-            yield Attention(Urgency.NONE, "Slugs only: nothing will pip here.")
+            what = "No egg is left in it" if now.count.fertile else "Slugs only"
+            yield Attention(Urgency.NONE, f"{what}: nothing will pip here.")
         return
     if forecast.pipped:
-        closed = now.count.fertile - forecast.pipped
+        closed = now.live_eggs - forecast.pipped
         text = (
-            f"{forecast.pipped} of {now.count.fertile} pipped: look in often."
+            f"{forecast.pipped} of {now.live_eggs} pipped: look in often."
             if closed
             else "Every egg has pipped."
         )

@@ -73,7 +73,7 @@ def require_plausible_weighing(ledger: MassLedger, weighing: Weighing) -> None:
     weighing by more than was put in since: a box loses water, it gains none
     of itself. 8 g are allowed for the scale.
     """
-    require_range("mass_g", weighing.mass_g, BOX_MASS_RANGE_G, "g")
+    require_range("the box", weighing.mass_g, BOX_MASS_RANGE_G, "g", field="mass_g")
     reference = ledger.reference_g(weighing.at_s)
     if reference is not None and weighing.mass_g > reference + HEAVIER_G:
         raise NotPlausible(
@@ -82,12 +82,12 @@ def require_plausible_weighing(ledger: MassLedger, weighing: Weighing) -> None:
             "check the scale, or record what was put in since",
         )
     last = max(
-        (w for w in ledger.weighings if w.at_s < weighing.at_s), key=lambda w: w.at_s, default=None
+        (w for w in ledger.weighings if w.at_s <= weighing.at_s), key=lambda w: w.at_s, default=None
     )
     if last is None:
         return
-    put_in = sum(p.water_g for p in ledger.pours if last.at_s <= p.at_s < weighing.at_s)
-    put_in += sum(c.delta_g for c in ledger.changes if last.at_s <= c.at_s < weighing.at_s)
+    put_in = sum(p.water_g for p in ledger.pours if last.at_s <= p.at_s <= weighing.at_s)
+    put_in += sum(c.delta_g for c in ledger.changes if last.at_s <= c.at_s <= weighing.at_s)
     gained = weighing.mass_g - last.mass_g - put_in
     if gained > HEAVIER_G:
         raise NotPlausible(

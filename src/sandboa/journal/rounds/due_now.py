@@ -47,13 +47,13 @@ class BoxDue:
 def boxes_of_round(
     house: HouseNow, facts: Facts, known: Lessons, as_of_s: float
 ) -> tuple[BoxDue, ...]:
-    """Every box with eggs in it, due or not, by cabinet, shelf and code."""
+    """Every box with live eggs in it, due or not, by cabinet, shelf and code."""
     standing = [
         clutch_now(house, facts, clutch, as_of_s, known)
         for clutch in facts.clutches
         if facts.under_way(clutch, as_of_s)
     ]
-    standing = [now for now in standing if now.water is not None and now.count.fertile]
+    standing = [now for now in standing if now.water is not None and now.live_eggs]
     standing.sort(key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
     return tuple(box_due(facts, now, as_of_s) for now in standing)
 

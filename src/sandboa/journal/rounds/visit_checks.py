@@ -28,6 +28,8 @@ BOX_SMELLS: Final = ("none", "off", "foul")
 SMELL_KIND: Final = "smell"
 #: s a door is open at the longest in one visit (assumption: longer is a phone left lying).
 LONGEST_VISIT_S: Final = 4 * SECONDS_PER_HOUR
+#: g that a grid, film or whatever else is put in or taken out can weigh (assumption).
+_CHANGE_G: Final = (-5_000.0, 5_000.0)
 
 
 def check_visit(at: AtBox) -> None:
@@ -60,6 +62,10 @@ def _check_egg(at: AtBox, seen: EggSeen) -> None:
     for kind, value in seen.signs:
         if kind not in RECORDED_KINDS or (kind, value) not in SIGNS:
             raise NotPlausible("signs", f'"{value[:40]}" is no sign of {kind}')
+    kinds = [kind for kind, _ in seen.signs]
+    twice = next((kind for kind in kinds if kinds.count(kind) > 1), None)
+    if twice is not None:
+        raise NotPlausible("signs", f"egg {seen.number} has two answers for {twice}")
     if seen.mass_g is not None:
         require_range(f"egg {seen.number}", seen.mass_g, EGG_MASS_RANGE_G, "g")
 
@@ -67,18 +73,22 @@ def _check_egg(at: AtBox, seen: EggSeen) -> None:
 def _check_masses(at: AtBox) -> None:
     visit = at.visit
     if visit.water_g is not None:
-        require_range("water_g", visit.water_g, POURED_RANGE_G, "g")
+        require_range("water added", visit.water_g, POURED_RANGE_G, "g", field="water_g")
     if visit.mass_change_g is not None:
-        require_range("mass_change_g", visit.mass_change_g, (-5_000.0, 5_000.0), "g")
+        change_g = visit.mass_change_g
+        require_range(
+            "what was put in or taken out", change_g, _CHANGE_G, "g", field="mass_change_g"
+        )
     if visit.mass_g is not None:
         account = account_of(at.clutch, at.box, at.rows, at.at_s)
         require_plausible_weighing(account.ledger, Weighing(at.at_s, visit.mass_g))
     if visit.fresh is not None:
         medium_named(visit.fresh.medium)
         if visit.fresh.water_g is not None:
-            require_range("water_g", visit.fresh.water_g, (0.0, BOX_MASS_RANGE_G[1]), "g")
+            water_g = visit.fresh.water_g
+            require_range("water", water_g, (0.0, BOX_MASS_RANGE_G[1]), "g", field="fresh")
         if visit.fresh.mass_g is not None:
-            require_range("mass_g", visit.fresh.mass_g, BOX_MASS_RANGE_G, "g")
+            require_range("the box", visit.fresh.mass_g, BOX_MASS_RANGE_G, "g", field="fresh")
 
 
 def _removed_s(egg: Egg) -> float | None:
