@@ -19,6 +19,7 @@ from sandboa.journal.egg_page import egg_page
 from sandboa.journal.errors import NotFound
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
+from sandboa.journal.looks import candle_egg, grade_egg
 from sandboa.journal.methods import change_clutch_method, method_of_clutch
 from sandboa.journal.rounds.close_visit import close_visit
 from sandboa.journal.rounds.due_now import postpone
@@ -177,6 +178,12 @@ def test_a_removed_egg_is_out_of_every_judgement_and_of_the_reference(box: House
     assert told.water.reference_g == 1120.0
     with pytest.raises(NotPlausible, match="egg 2 was removed"):
         close_visit(visit("b", eggs=(EggSeen(2, grade=1),)), NOW_S)
+    for record in (
+        lambda: grade_egg(CODE, 2, 1, NOW_S, NOW_S),
+        lambda: candle_egg(CODE, 2, Vessels.WEAK, None, NOW_S, NOW_S),
+    ):
+        with pytest.raises(NotPlausible, match="egg 2 was removed"):
+            record()
     # What was seen before it was taken out can still be told.
     close_visit(visit("c", 5, eggs=(EggSeen(2, grade=1),)), NOW_S)
 

@@ -1,9 +1,10 @@
 """What every act at a box begins with: the clutch, the egg, and a time that can be."""
 
 from sandboa.core.errors import NotPlausible
+from sandboa.core.rounds import EggActKind
 from sandboa.core.units import CLOCK_GRACE_S
 from sandboa.journal.errors import NotFound
-from sandboa.records.clutches import Clutch, Egg, clutch_coded
+from sandboa.records.clutches import Clutch, Egg, EggEvent, clutch_coded
 
 
 def clutch_called(code: str) -> Clutch:
@@ -20,6 +21,13 @@ def egg_of(clutch: Clutch, number: int) -> Egg:
     if egg is None:
         raise NotFound(f"clutch {clutch.code} has no egg {number}")
     return egg
+
+
+def require_in_box(egg: Egg, at_s: float) -> None:
+    """Raise NotPlausible when the egg had been taken out by then: there is nothing to see of it."""
+    removal = EggEvent.only(EggEvent.egg == egg.entity, EggEvent.kind == EggActKind.REMOVED.value)
+    if removal is not None and removal.at_s <= at_s:
+        raise NotPlausible("eggs", f"egg {egg.number} was removed: nothing to record of it")
 
 
 def require_not_ahead(at_s: float, now_s: float) -> None:

@@ -7,7 +7,12 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_range
 from sandboa.core.water import POURED_RANGE_G
 from sandboa.journal.acts import act
-from sandboa.journal.at_the_box import clutch_called, egg_of, require_between_lay_and_now
+from sandboa.journal.at_the_box import (
+    clutch_called,
+    egg_of,
+    require_between_lay_and_now,
+    require_in_box,
+)
 from sandboa.records.clutches import Box, Candling, Turgor, Watering
 from sandboa.records.facts import Act
 
@@ -15,8 +20,8 @@ from sandboa.records.facts import Act
 def grade_egg(code: str, number: int, grade: int, seen_s: float, now_s: float) -> Act:
     """Record an egg's turgor grade 0-4 as seen at `seen_s`.
 
-    Raises NotFound for an unknown clutch or egg; NotPlausible for a slug, a
-    grade that is not 0-4, or a time before lay or after now.
+    Raises NotFound for an unknown clutch or egg; NotPlausible for a slug, an
+    egg that was removed, a grade that is not 0-4, or a time before lay or after now.
     """
     clutch = clutch_called(code)
     egg = egg_of(clutch, number)
@@ -24,6 +29,7 @@ def grade_egg(code: str, number: int, grade: int, seen_s: float, now_s: float) -
         raise NotPlausible("number", f"egg {number} is a slug: dents say nothing about it")
     excess_grade(0.0, grade)  # the one place that knows which grades there are
     require_between_lay_and_now(clutch, seen_s, now_s)
+    require_in_box(egg, seen_s)
     with act("grade", f"Egg {number}: {GRADE_WORDS[grade]}", now_s, clutch.entity) as looking:
         Turgor.record(looking, egg=egg.entity, seen_s=int(seen_s), grade=grade)
     return looking
@@ -34,14 +40,15 @@ def candle_egg(
 ) -> Act:
     """Record what the torch showed; `disc` None when it was not looked for.
 
-    Raises NotFound for an unknown clutch or egg; NotPlausible for a slug or a
-    time before lay or after now.
+    Raises NotFound for an unknown clutch or egg; NotPlausible for a slug, an
+    egg that was removed, or a time before lay or after now.
     """
     clutch = clutch_called(code)
     egg = egg_of(clutch, number)
     if egg.slug:
         raise NotPlausible("number", f"egg {number} is a slug: there are no vessels to see")
     require_between_lay_and_now(clutch, seen_s, now_s)
+    require_in_box(egg, seen_s)
     seen = {Vessels.NONE: "no vessels", Vessels.UNSURE: "unsure"}.get(vessels, f"{vessels} vessels")
     with act("candle", f"Egg {number} candled: {seen}", now_s, clutch.entity) as candling:
         Candling.record(

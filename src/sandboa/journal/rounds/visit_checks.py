@@ -5,7 +5,6 @@ from typing import Final
 from sandboa.core.dimples.stages import GRADES
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EGG_MASS_RANGE_G
-from sandboa.core.rounds import EggActKind
 from sandboa.core.standing import RECORDED_KINDS, SIGNS
 from sandboa.core.units import SECONDS_PER_HOUR, require_range
 from sandboa.core.water import (
@@ -17,11 +16,10 @@ from sandboa.core.water import (
     require_plausible_weighing,
 )
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
-from sandboa.journal.at_the_box import require_between_lay_and_now
+from sandboa.journal.at_the_box import require_between_lay_and_now, require_in_box
 from sandboa.journal.box_account import account_of
 from sandboa.journal.rounds.at_box import AtBox
 from sandboa.journal.rounds.visit import EggSeen
-from sandboa.records.clutches import Egg, EggEvent
 
 #: What a nose says of a whole box on opening it.
 BOX_SMELLS: Final = ("none", "off", "foul")
@@ -56,9 +54,7 @@ def _check_egg(at: AtBox, seen: EggSeen) -> None:
         raise NotPlausible("grade", f"turgor grade {seen.grade} is not one of 0, 1, 2, 3, 4")
     if egg.slug and (seen.grade is not None or seen.vessels is not None):
         raise NotPlausible("eggs", f"egg {seen.number} is a slug: dents say nothing about it")
-    removed = _removed_s(egg)
-    if removed is not None and removed <= at.at_s:
-        raise NotPlausible("eggs", f"egg {seen.number} was removed: nothing to record of it")
+    require_in_box(egg, at.at_s)
     for kind, value in seen.signs:
         if kind not in RECORDED_KINDS or (kind, value) not in SIGNS:
             raise NotPlausible("signs", f'"{value[:40]}" is no sign of {kind}')
@@ -89,11 +85,6 @@ def _check_masses(at: AtBox) -> None:
             require_range("water", water_g, (0.0, BOX_MASS_RANGE_G[1]), "g", field="fresh")
         if visit.fresh.mass_g is not None:
             require_range("the box", visit.fresh.mass_g, BOX_MASS_RANGE_G, "g", field="fresh")
-
-
-def _removed_s(egg: Egg) -> float | None:
-    row = EggEvent.only(EggEvent.egg == egg.entity, EggEvent.kind == EggActKind.REMOVED.value)
-    return float(row.at_s) if row else None
 
 
 def _require_box_sign(kind: str, value: str) -> None:
