@@ -58,6 +58,7 @@ def test_eight_eggs_with_two_exceptions_take_at_most_twelve_taps(
 def test_a_dry_box_is_watered_by_the_scale_and_can_be_undone(phone: Page, own_demo: str) -> None:
     phone.goto(f"{own_demo}/round/26-04")
     expect(phone.get_by_text(re.compile("4 of 6 eggs dented early, 46 g short"))).to_be_visible()
+    expect(phone.get_by_role("link", name="Why, egg 1")).to_be_visible()
     expect(phone.get_by_role("img", name=re.compile("Last visit, .*1134 g"))).to_be_visible()
     mass = phone.get_by_label("Box weighs, g")
     mass.fill("1300")

@@ -8,6 +8,7 @@ import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
 import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
 import { ClutchPhotos } from '@/shared/photos/ClutchPhotos'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
+import { WhyEggs } from '@/shared/rounds/WhyEggs'
 import { Button } from '@/shared/ui/Button'
 import { Log, lastUndoable, visitsOf } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
@@ -79,6 +80,7 @@ export function Component() {
             <li key={line.text}>
               <Notice urgent={urgencyRank(line.urgency) >= 2} label={URGENCY_WORDS[line.urgency]}>
                 {inKeepersUnit(line.text, unit)}
+                <WhyEggs code={clutch.code} eggs={line.eggs} />
               </Notice>
             </li>
           ))}

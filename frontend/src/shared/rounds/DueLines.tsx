@@ -4,6 +4,10 @@ import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
 import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 import { URGENCY_WORDS, urgencyRank } from './urgency'
+import { WhyEggs } from './WhyEggs'
+
+/** Reasons that judge eggs; the others are about the box or the calendar. */
+const JUDGED = new Set<string>(['dents', 'watch'])
 
 /** Why a box is opened today, one reason a line, each of which can be put off. */
 export function DueLines({
@@ -30,6 +34,7 @@ export function DueLines({
               <chakra.strong color="vessel">{URGENCY_WORDS[reason.urgency]} </chakra.strong>
             )}
             {inKeepersUnit(reason.text, unit)}
+            {JUDGED.has(reason.kind) && <WhyEggs code={code} eggs={reason.eggs} />}
           </chakra.span>
           <chakra.button
             type="button"
