@@ -113,7 +113,15 @@ function OpenBox({ box, boxes }: { box: RoundBox; boxes: RoundBox[] }) {
         mt={1}
       >
         <div>
-          <chakra.div display="grid" gridTemplateColumns="minmax(0, 5fr) minmax(0, 9fr)" gap={3}>
+          <chakra.div
+            display="grid"
+            // Wide enough on a phone for a damp thumb on each egg.
+            gridTemplateColumns={{
+              base: 'minmax(0, 3fr) minmax(0, 8fr)',
+              md: 'minmax(0, 5fr) minmax(0, 9fr)',
+            }}
+            gap={2}
+          >
             <LastVisit box={box} />
             <figure>
               <ChoosableBox
