@@ -149,3 +149,9 @@ def test_oxygen_stays_between_nothing_and_fresh_and_falls_with_time(
     now = oxygen(eggs, development, closing, since_s)
     assert 0.0 <= now.low <= now.share <= now.high <= FRESH
     assert oxygen(eggs, development, closing, since_s + DAY).share <= now.share + 1e-12
+
+
+def test_half_is_gone_only_when_it_is() -> None:
+    ahead = only(replace(QUIET, water_soon_s=NOW + DAY, water_share=0.53))
+    assert ahead.text == "Half of its water will soon be gone. About 53 % is left."
+    assert only(replace(QUIET, water_soon_s=NOW - DAY)).text == "Half of its water is gone."

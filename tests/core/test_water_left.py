@@ -23,6 +23,7 @@ from sandboa.core.water import (
     closing_exchange,
     loss_curve,
     require_plausible_weighing,
+    top_up,
     water_left,
 )
 
@@ -217,3 +218,15 @@ def test_a_damper_cabinet_never_dries_a_box_sooner(one: float, other: float, day
 
     damp, dry = max(one, other), min(one, other)
     assert left(damp) >= left(dry) - 1e-9
+
+
+def test_air_as_damp_as_the_box_from_now_on_is_no_loss_at_all() -> None:
+    still = told(weighed((10, 980), (20, 960)), 20, what_if_g_day=0.0)
+    assert still.loss_g_day == 0.0
+    assert still.dry.middle_s is None
+
+
+def test_a_large_top_up_is_poured_in_two_parts_a_keeper_can_pour() -> None:
+    whole = top_up(1_000, 935, 100)
+    assert (whole.add_g, whole.split, whole.today_g) == (65.0, True, 35.0)
+    assert top_up(1_000, 955, 100).today_g == 45.0

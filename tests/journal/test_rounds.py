@@ -8,9 +8,10 @@ from samples import DAY_S, NOW_S, lay_day
 from sandboa.core.box import Closing
 from sandboa.core.candling import Vessels
 from sandboa.core.errors import NotPlausible
-from sandboa.core.methods import Visits
+from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind, Standing
+from sandboa.core.water import top_up
 from sandboa.journal.acts import undo
 from sandboa.journal.cabinet_faults import FaultsNow
 from sandboa.journal.cabinet_now import cabinet_now
@@ -344,3 +345,36 @@ def test_the_cabinet_draws_the_lid_as_it_was_found(box: HouseNow) -> None:
     close_visit(visit("a", signs=(("lid", "raining"),)), NOW_S)
     (shelf,) = cabinet_now(box, FaultsNow(), "North", NOW_S).shelves
     assert [b.lid for b in shelf.boxes] == ["raining"]
+
+
+def test_the_phones_list_gives_what_the_scale_rule_gives(box: HouseNow) -> None:
+    steps = on_round(box).top_ups
+    for mass in range(1000, 1201):
+        found = next(s for s in steps if mass >= s.from_g)
+        rule = top_up(1200.0, float(mass), 200.0)
+        assert (found.add_g, found.today_g, found.split) == (
+            rule.add_g, rule.today_g, rule.split,
+        ), mass  # fmt: skip
+
+
+def test_taking_the_grid_out_is_drawn_and_moving_to_paper_ends_the_last_weeks_reminder(
+    house: HouseNow,
+) -> None:
+    laid = 57.0
+    lay_clutch(lay_day(laid, medium="saturated perlite"), NOW_S - laid * DAY_S + 60)
+    method = replace(method_of_clutch(now(house).clutch.entity), last_days=LastDays.MOVE)
+    change_clutch_method(CODE, method, NOW_S)
+    assert now(house).on_grid
+    assert DueKind.LAST_DAYS in due_kinds(house)
+    close_visit(visit("grid", acts=(BoxActKind.REMOVED_GRID,)), NOW_S)
+    assert not now(house).on_grid
+    assert DueKind.LAST_DAYS in due_kinds(house)
+    close_visit(visit("paper", acts=(BoxActKind.MOVED_TO_PAPER,)), NOW_S)
+    assert DueKind.LAST_DAYS not in due_kinds(house)
+
+
+def test_a_collision_stands_in_the_log_of_the_clutch_too(box: HouseNow) -> None:
+    seen = on_round(box).seen_act
+    close_visit(visit("other", seen_act=seen), NOW_S)
+    told = close_visit(visit("mine", seen_act=seen), NOW_S)
+    assert told.act.summary.endswith("collided with another device")

@@ -8,7 +8,7 @@ import numpy as np
 
 from sandboa.core.box import Closing
 from sandboa.core.errors import NotPlausible
-from sandboa.core.units import SECONDS_PER_HOUR
+from sandboa.core.units import SECONDS_PER_HOUR, Z80
 from sandboa.core.water.drying import DEFAULT_EXCHANGE, EXCHANGE_SD_FACTOR, ExchangeRules
 
 #: Oxygen in fresh air, volume share.
@@ -21,7 +21,6 @@ USE_FACTOR: Final = 2.0
 AIR_BELOW: Final = 0.17
 #: l of free air in a box whose size nobody gave (assumption).
 FREE_AIR_L: Final = 5.0
-_Z80: Final = 1.2815515655446004
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,7 +77,7 @@ def oxygen(
     exchange_l_hour = rules.l_day(closing) / 24.0
     use_l_hour = live_eggs * oxygen_use_ml_hour(development) / 1000.0
     hours = since_opened_s / SECONDS_PER_HOUR
-    spread = math.hypot(math.log(USE_FACTOR), _Z80 * math.log(EXCHANGE_SD_FACTOR))
+    spread = math.hypot(math.log(USE_FACTOR), Z80 * math.log(EXCHANGE_SD_FACTOR))
     # Half of the spread is the eggs', half the closing's: both move the level the same way.
     levels = [
         _level(use_l_hour * math.exp(z / 2), exchange_l_hour * math.exp(-z / 2), free_air_l, hours)

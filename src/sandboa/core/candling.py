@@ -24,6 +24,13 @@ class Vessels(StrEnum):
     UNSURE = "unsure"
 
 
+def vessels_words(vessels: Vessels) -> str:
+    """ "strong vessels", "no vessels", "vessels: not sure"."""
+    if vessels is Vessels.UNSURE:
+        return "vessels: not sure"
+    return "no vessels" if vessels is Vessels.NONE else f"{vessels} vessels"
+
+
 class Disc(StrEnum):
     """Where the embryo's disc lies as the egg was found."""
 

@@ -8,6 +8,8 @@ import math
 import re
 from typing import Final
 
+from scipy.special import ndtri
+
 from sandboa.core.errors import NotPlausible
 
 SECONDS_PER_DAY: Final = 86_400.0
@@ -22,6 +24,8 @@ SET_POINT_RANGE_C: Final = (20.0, 36.0)
 MOMENT_RANGE_S: Final = (946_684_800.0, 4_133_980_800.0)
 #: s a phone's clock may be ahead of the house's before "in the future" is said (assumption).
 CLOCK_GRACE_S: Final = 60.0
+#: Standard deviations from the middle of a normal to either end of its 80 % band.
+Z80: Final = float(ndtri(0.9))
 #: g of dry medium a box can hold (assumption).
 MEDIUM_MASS_RANGE_G: Final = (1.0, 20_000.0)
 

@@ -9,6 +9,7 @@ from sandboa.core.development import DEFAULT_CLOCK, DevelopmentCurve
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import AirOfDay
 from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.probe_records import loggers_ever_at, with_humidity_offset
 from sandboa.records import readings
 
 #: Relative humidity of a cabinet's air where nothing measures it (assumption).
@@ -18,25 +19,27 @@ _RECENT_DAYS: Final = 7
 
 
 def humidity_by_day(
-    house: HouseNow, facts: Facts, cabinet: int, as_of_s: float
+    house: HouseNow, facts: Facts, cabinet: int, from_s: float, until_s: float
 ) -> dict[int, float]:
-    """Mean relative humidity of the cabinet's air by UTC day (its start, s): of its own probe,
-    else of one on a shelf. Held for the hour."""
+    """Mean relative humidity of the cabinet's air by UTC day (its start, s), offsets added.
+
+    Of its own probe, else of one on a shelf, for the days it hung there. Held
+    for the hour.
+    """
 
     def read() -> dict[int, float]:
         shelves = sorted(s.entity for s in facts.shelves.values() if s.cabinet == cabinet)
-        from_s = facts.kept_from_s(as_of_s)
+        told: dict[int, float] = {}
         for place in (cabinet, *shelves):
-            for probe in facts.probes_at.get(place, []):
-                days = dict(readings.humidity_of_days(probe.entity, from_s, as_of_s))
-                if days:
-                    checks = [c for c in facts.checks.get(probe.entity, []) if c.kind == "salt"]
-                    offset = checks[-1].offset if checks else 0.0
-                    return {d: min(max(h + offset, 0.0), 1.0) for d, h in days.items()}
-        return {}
+            for probe in loggers_ever_at(facts, place):
+                stays = facts.probe_stays[probe.entity]
+                for day, humidity in readings.humidity_of_days(probe.entity, from_s, until_s):
+                    if day not in told and stays.at(day + SECONDS_PER_DAY / 2) == place:
+                        told[day] = with_humidity_offset(facts, probe, humidity, day)
+        return told
 
-    stamp = (facts.version, int(as_of_s // 3600))
-    return house.held(f"humidity of {cabinet}", stamp, read)
+    first, last = int(from_s // SECONDS_PER_DAY), int(until_s // 3600)
+    return house.held(f"humidity of {cabinet} from {first}", (facts.version, last), read)
 
 
 def box_air(

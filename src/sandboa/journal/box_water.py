@@ -2,15 +2,18 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import partial
 from typing import Final
 
 from sandboa.core.air import Oxygen, oxygen
 from sandboa.core.box import Closing
 from sandboa.core.development import DevelopmentCurve
+from sandboa.core.methods import Contact
 from sandboa.core.rounds import BoxActKind
-from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import (
+    AirOfDay,
     Exchange,
+    ExchangeRules,
     MassLedger,
     TopUp,
     WaterLeft,
@@ -20,10 +23,11 @@ from sandboa.core.water import (
     closing_exchange,
     loss_curve,
     loss_g_day,
+    medium_named,
     top_up,
     water_left,
 )
-from sandboa.journal.box_account import account_in
+from sandboa.journal.box_account import BoxAccount, account_in
 from sandboa.journal.box_air import air_by_day, box_air, humidity_by_day, recent_humidity
 from sandboa.journal.egg_judgements import last_look_s
 from sandboa.journal.house_now import Facts, HouseNow
@@ -39,17 +43,15 @@ class BoxWater:
 
     Attributes
     ----------
-    medium, closing: as they are now; `closing_since_s` from when.
+    medium, closing: as they are now.
     full_g: water it was set up with.
     reference_g: what it would weigh as set up, None when nobody weighed it.
-    heaviest_g: more than this on the scale cannot be; None when not known.
-    add: what to pour now: by the scale where it was weighed at this visit, else by estimate.
+    add: what is missing, by its weighings or by estimate.
     learned_from: other boxes of this closing whose weighings taught the exchange.
     """
 
     medium: str
     closing: Closing
-    closing_since_s: float
     full_g: float | None
     left: WaterLeft | None
     ledger: MassLedger
@@ -58,8 +60,60 @@ class BoxWater:
     opened_s: float
     air: Oxygen | None
     cabinet_humidity: float | None
-    box_c: float
     learned_from: int
+
+
+@dataclass(frozen=True)
+class _Known:
+    """All that is known of a box's water, put together once: for what is, and for what if."""
+
+    account: BoxAccount
+    air: list[AirOfDay]
+    humidity: dict[int, float]
+    prior: Exchange
+    learned_from: int
+    signs: list[WaterSign]
+    rules: ExchangeRules
+    as_of_s: float
+
+    def left(self, what_if_g_day: float | None = None) -> WaterLeft | None:
+        """What is left; the dates by another loss from now on where one is given."""
+        return water_left(
+            self.account.ledger,
+            loss_curve(self.air, self.account.closings, self.account.medium, self.rules),
+            self.as_of_s,
+            prior=self.prior,
+            signs=self.signs,
+            what_if_g_day=what_if_g_day,
+        )
+
+
+def _known(
+    house: HouseNow,
+    facts: Facts,
+    clutch: Clutch,
+    curve: DevelopmentCurve,
+    at_pip: float,
+    as_of_s: float,
+) -> _Known:
+    box = facts.boxes[clutch.entity]
+    account = account_in(facts, clutch, as_of_s)
+    begun_s = account.ledger.set_up_s
+    cabinet = facts.shelf_at(box, as_of_s).cabinet
+    humidity = humidity_by_day(house, facts, cabinet, begun_s, as_of_s)
+    prior, learned_from = closing_exchange(
+        weighed_boxes(house, facts, as_of_s), account.closing, besides=box.entity
+    )
+    return _Known(
+        account,
+        box_air(curve, humidity, begun_s, as_of_s),
+        humidity,
+        prior,
+        learned_from,
+        list(_signs(facts, box, curve, at_pip, begun_s)),
+        facts.settings.rules.exchange,
+        as_of_s,
+    )
 
 
 def box_water(
@@ -68,51 +122,39 @@ def box_water(
     clutch: Clutch,
     curve: DevelopmentCurve,
     live_eggs: int,
-    share_developed: float,
+    at_pip: float,
     as_of_s: float,
 ) -> BoxWater | None:
-    """Where a box stands at `as_of_s`; None where the dam keeps her eggs."""
+    """Where a box stands at `as_of_s`; None where the dam keeps her eggs.
+
+    `at_pip` is D at which the typical egg pips.
+    """
     box = facts.boxes[clutch.entity]
     if not box.medium or not box.closing:
         return None
-    account = account_in(facts, clutch, as_of_s)
-    humidity = humidity_by_day(house, facts, facts.shelf_at(box, as_of_s).cabinet, as_of_s)
-    air = box_air(curve, humidity, account.ledger.set_up_s, as_of_s)
-    rules = facts.settings.rules
-    prior, learned_from = closing_exchange(
-        weighed_boxes(house, facts, as_of_s), account.closing, besides=box.entity
-    )
-    left = water_left(
-        account.ledger,
-        loss_curve(air, account.closings, account.medium, rules.exchange),
-        as_of_s,
-        prior=prior,
-        signs=list(_signs(facts, box, curve, account.ledger.set_up_s)),
-    )
+    known = _known(house, facts, clutch, curve, at_pip, as_of_s)
+    account, left = known.account, known.left()
     opened_s = _opened_s(facts, clutch, box, as_of_s)
+    air = oxygen(
+        live_eggs,
+        min(curve.now / at_pip, 2.0),
+        account.closing,
+        max(as_of_s - opened_s, 0.0),
+        free_air_l=facts.settings.rules.free_air_l,
+        rules=known.rules,
+    )
     return BoxWater(
         medium=account.medium,
         closing=account.closing,
-        closing_since_s=account.closings[-1][0],
         full_g=account.ledger.water_g,
         left=left,
         ledger=account.ledger,
         reference_g=account.ledger.reference_g(as_of_s),
         add=None if left is None else _by_estimate(left, account.ledger.water_g or 0.0),
         opened_s=opened_s,
-        air=oxygen(
-            live_eggs,
-            min(share_developed, 2.0),
-            account.closing,
-            max(as_of_s - opened_s, 0.0),
-            free_air_l=rules.free_air_l,
-            rules=rules.exchange,
-        )
-        if live_eggs
-        else None,
-        cabinet_humidity=recent_humidity(humidity, as_of_s),
-        box_c=air[-1].box_c,
-        learned_from=learned_from,
+        air=air if live_eggs else None,
+        cabinet_humidity=recent_humidity(known.humidity, as_of_s),
+        learned_from=known.learned_from,
     )
 
 
@@ -121,6 +163,7 @@ def what_if(
     facts: Facts,
     clutch: Clutch,
     curve: DevelopmentCurve,
+    at_pip: float,
     as_of_s: float,
     closing: Closing | None,
     humidity: float | None,
@@ -130,30 +173,17 @@ def what_if(
     Its own factor is carried over to the other closing: what made this box
     drier or damper than usual is taken to stay.
     """
-    box = facts.boxes[clutch.entity]
-    account = account_in(facts, clutch, as_of_s)
-    by_day = humidity_by_day(house, facts, facts.shelf_at(box, as_of_s).cabinet, as_of_s)
-    air = box_air(curve, by_day, account.ledger.set_up_s, as_of_s)
-    rules = facts.settings.rules.exchange
-    prior, _ = closing_exchange(
-        weighed_boxes(house, facts, as_of_s), account.closing, besides=box.entity
-    )
-    here = air[-1]
-    rate = loss_g_day(
-        closing or account.closing,
-        account.medium,
-        here.box_c,
-        here.box_c,
-        here.cabinet_humidity if humidity is None else humidity,
-        rules,
-    )
-    return water_left(
-        account.ledger,
-        loss_curve(air, account.closings, account.medium, rules),
-        as_of_s,
-        prior=prior,
-        signs=list(_signs(facts, box, curve, account.ledger.set_up_s)),
-        what_if_g_day=rate,
+    known = _known(house, facts, clutch, curve, at_pip, as_of_s)
+    here = known.air[-1]
+    return known.left(
+        loss_g_day(
+            closing or known.account.closing,
+            known.account.medium,
+            here.box_c,
+            here.box_c,
+            here.cabinet_humidity if humidity is None else humidity,
+            known.rules,
+        )
     )
 
 
@@ -181,48 +211,70 @@ def latest_lid(facts: Facts, box: Box, as_of_s: float) -> str | None:
     return max(known)[2] if known else None
 
 
-def weighed_boxes(house: HouseNow, facts: Facts, as_of_s: float) -> list[WeighedBox]:
-    """What every box with two or more weighings taught of its closing; held for the day.
+def on_grid_now(facts: Facts, box: Box, as_of_s: float) -> bool:
+    """Whether the eggs lie on a grid: as set up, unless it was taken out since.
 
-    The air of these boxes is taken from set points: a degree makes 6 % of the
-    loss, against the factor of 2 that is to be learned.
+    Boxes recorded without a contact say it by their medium.
     """
-
-    def learn() -> list[WeighedBox]:
-        return [
-            learned
-            for clutch in facts.clutches
-            if facts.weighings.get(facts.boxes[clutch.entity].entity)
-            and (learned := _taught(house, facts, clutch, as_of_s)) is not None
-        ]
-
-    return house.held("weighed boxes", (facts.version, int(as_of_s // SECONDS_PER_DAY)), learn)
+    gone = {BoxActKind.REMOVED_GRID, BoxActKind.MOVED_TO_PAPER}
+    if any(a.kind in gone and a.at_s <= as_of_s for a in facts.box_done.get(box.entity, [])):
+        return False
+    if box.contact is not None:
+        return box.contact == Contact.GRID
+    return box.medium is not None and medium_named(box.medium).on_grid
 
 
-def _taught(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> WeighedBox | None:
-    box = facts.boxes[clutch.entity]
-    if not box.medium or not box.closing:
-        return None
-    account = account_in(facts, clutch, as_of_s)
+def weighed_boxes(house: HouseNow, facts: Facts, as_of_s: float) -> list[WeighedBox]:
+    """What every box with two or more weighings taught of its closing.
+
+    Each is worked out once and held until something of it changes. The air of
+    these boxes is taken from set points: a degree makes 6 % of the loss,
+    against the factor of 2 that is to be learned.
+    """
+    exchange = tuple(
+        value
+        for name, value in facts.settings.values.items()
+        if name.startswith(("exchange.", "medium."))
+    )
+    taught = []
+    for clutch in facts.clutches:
+        box = facts.boxes[clutch.entity]
+        if not facts.weighings.get(box.entity) or not box.medium or not box.closing:
+            continue
+        account = account_in(facts, clutch, as_of_s)
+        stamp = (account, exchange)
+        told = house.held(
+            f"weighed box {box.entity}",
+            stamp,
+            partial(_taught, house, facts, box, account),
+        )
+        if told is not None:
+            taught.append(told)
+    return taught
+
+
+def _taught(house: HouseNow, facts: Facts, box: Box, account: BoxAccount) -> WeighedBox | None:
     ledger = account.ledger
     if len(ledger.weighings) + (ledger.set_up_g is not None) < 2 or not ledger.water_g:
         return None
     last_s = max(w.at_s for w in ledger.weighings)
     cabinet = facts.shelf_at(box, last_s).cabinet
-    humidity = humidity_by_day(house, facts, cabinet, as_of_s)
+    humidity = humidity_by_day(house, facts, cabinet, ledger.set_up_s, last_s)
     box_c = facts.set_points[cabinet].at(last_s)
     air = list(air_by_day(humidity, ledger.set_up_s, last_s, lambda _a, _b: box_c))
     curve = loss_curve(air, account.closings, account.medium, facts.settings.rules.exchange)
-    left = water_left(ledger, curve, last_s, prior=Exchange())
+    left = water_left(ledger, curve, last_s)
     return None if left is None else WeighedBox(box.entity, account.closing, left.exchange)
 
 
-def _signs(facts: Facts, box: Box, curve: DevelopmentCurve, from_s: float) -> Iterator[WaterSign]:
+def _signs(
+    facts: Facts, box: Box, curve: DevelopmentCurve, at_pip: float, from_s: float
+) -> Iterator[WaterSign]:
     kinds = set(WaterSignKind)
     for sign in facts.box_signs.get(box.entity, []):
         if sign.kind in kinds and from_s <= sign.seen_s:
             yield WaterSign(
-                sign.seen_s, WaterSignKind(sign.kind), sign.value, curve.at(sign.seen_s)
+                sign.seen_s, WaterSignKind(sign.kind), sign.value, curve.at(sign.seen_s) / at_pip
             )
 
 

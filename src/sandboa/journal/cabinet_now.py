@@ -15,7 +15,7 @@ from sandboa.journal.cabinets import cabinet_called
 from sandboa.journal.clutch_now import ClutchNow, clutch_now
 from sandboa.journal.forecasts_told import Lessons, lessons
 from sandboa.journal.house_now import Facts, HouseNow
-from sandboa.journal.probe_records import record_at
+from sandboa.journal.probe_records import record_at, with_humidity_offset
 from sandboa.journal.readiness import CabinetReadiness, cabinets_readiness
 from sandboa.records import readings
 from sandboa.records.house import Cabinet, Probe, Shelf
@@ -177,9 +177,7 @@ def _humidity(facts: Facts, cabinet: Cabinet, now_s: float) -> float | None:
             if tip is None or tip.last_humidity is None or tip.last_s is None:
                 continue
             if now_s - tip.last_s <= LOGGER_GAP_S:
-                checks = [c for c in facts.checks.get(probe.entity, []) if c.kind == "salt"]
-                offset = checks[-1].offset if checks else 0.0
-                return min(max(tip.last_humidity + offset, 0.0), 1.0)
+                return with_humidity_offset(facts, probe, tip.last_humidity, now_s)
     return None
 
 

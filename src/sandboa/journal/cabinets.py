@@ -113,12 +113,13 @@ def move_box(code: str, cabinet_name: str, shelf_name: str, at_s: float, now_s: 
         raise NotPlausible("shelf", f"box {clutch.code} stands on {shelf.name} already")
     where = f"{cabinet_called(cabinet_name).name}, {shelf.name}"
     with act("move", f"Box {clutch.code} moved to {where}", now_s, clutch.entity) as moving:
-        same_time = next((m for m in moves if m.from_s == int(at_s)), None)
-        if same_time is not None:
-            same_time.correct(moving, shelf=shelf.entity)
-        else:
-            BoxMove.record(moving, box=box.entity, shelf=shelf.entity, from_s=int(at_s))
+        stand_on(moving, box, shelf, at_s)
     return moving
+
+
+def stand_on(moving: Act, box: Box, shelf: Shelf, at_s: float) -> None:
+    """The box stands on that shelf from `at_s` on; a move of the same moment is corrected."""
+    BoxMove.put(moving, {"box": box.entity, "from_s": int(at_s)}, shelf=shelf.entity)
 
 
 def cabinet_called(name: str) -> Cabinet:

@@ -22,9 +22,8 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import WaterLeft
 from sandboa.journal.acts import LogEntry, as_log
 from sandboa.journal.box_climate import development_curve, probes_of, set_points_of
-from sandboa.journal.box_water import BoxWater, box_water, latest_lid, what_if
+from sandboa.journal.box_water import BoxWater, box_water, latest_lid, on_grid_now, what_if
 from sandboa.journal.egg_judgements import EggsView, judge_eggs, removed_s
-from sandboa.journal.errors import NotFound
 from sandboa.journal.forecasts_told import Lessons, lessons
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.journal.methods import departures, method_of, method_of_clutch
@@ -58,10 +57,26 @@ class ClutchNow:
     eggs: EggsView
     water: BoxWater | None
     lid: str | None
+    on_grid: bool
     maternal: bool
     learned: Learned
     learned_days: float
     finished_s: float | None
+
+    @property
+    def day(self) -> int:
+        """Whole days since lay."""
+        return int((self.curve.temperature.as_of_s - self.clutch.laid_s) // SECONDS_PER_DAY)
+
+    @property
+    def at_pip(self) -> float:
+        """D at which the typical egg of this house pips: 1, as far as nothing was learned."""
+        return math.exp(self.learned.prior.mean)
+
+    @property
+    def fraction(self) -> float:
+        """Share developed, p = D / at_pip."""
+        return self.curve.now / self.at_pip
 
 
 @dataclass(frozen=True)
@@ -108,7 +123,7 @@ def clutch_now(
     )
     water = None
     if not maternal:
-        water = box_water(house, facts, clutch, curve, live, curve.now / at_pip, as_of_s)
+        water = box_water(house, facts, clutch, curve, live, at_pip, as_of_s)
     pipped_s = [
         float(facts.pips[egg.entity].seen_s)
         for egg in eggs
@@ -143,11 +158,24 @@ def clutch_now(
         eggs=judge_eggs(facts, clutch, curve, as_of_s, at_pip, water.left if water else None),
         water=water,
         lid=latest_lid(facts, box, as_of_s),
+        on_grid=on_grid_now(facts, box, as_of_s),
         maternal=maternal,
         learned=learned,
         learned_days=_moved_days(curve, learned),
         finished_s=float(finished.at_s) if finished else None,
     )
+
+
+def clutches_standing(
+    house: HouseNow, facts: Facts, as_of_s: float, known: Lessons
+) -> list[ClutchNow]:
+    """Every clutch under way, by cabinet, shelf and code: the order that keeps doors shut."""
+    standing = [
+        clutch_now(house, facts, clutch, as_of_s, known)
+        for clutch in facts.clutches
+        if facts.under_way(clutch, as_of_s)
+    ]
+    return sorted(standing, key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
 
 
 def _moved_days(curve: DevelopmentCurve, learned: Learned) -> float:
@@ -159,9 +187,7 @@ def _moved_days(curve: DevelopmentCurve, learned: Learned) -> float:
 def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
     """The Clutch place for a code (upper and lower case alike); NotFound when there is none."""
     facts = house.facts()
-    clutch = next((c for c in facts.clutches if c.code.casefold() == code.casefold()), None)
-    if clutch is None:
-        raise NotFound(f"there is no clutch {code}")
+    clutch = facts.clutch_called(code)
     now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
     method = method_of_clutch(clutch.entity)
     house_method, different = departures(method)
@@ -183,13 +209,11 @@ def what_if_water(
 ) -> WaterLeft | None:
     """A box's water were it closed otherwise, or its cabinet damper; NotFound without a clutch."""
     facts = house.facts()
-    clutch = next((c for c in facts.clutches if c.code.casefold() == code.casefold()), None)
-    if clutch is None:
-        raise NotFound(f"there is no clutch {code}")
+    clutch = facts.clutch_called(code)
     if facts.boxes[clutch.entity].medium is None:
         return None
-    curve = development_curve(house, facts, clutch, as_of_s)
-    return what_if(house, facts, clutch, curve, as_of_s, closing, humidity)
+    now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
+    return what_if(house, facts, clutch, now.curve, now.at_pip, as_of_s, closing, humidity)
 
 
 def rests_on(curve: DevelopmentCurve) -> str:

@@ -2,12 +2,12 @@
 
 from dataclasses import dataclass
 
+from sandboa.core.candling import Vessels, vessels_words
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.standing import SIGNS, SignKind
 from sandboa.journal.at_the_box import egg_of
 from sandboa.journal.clutch_now import ClutchNow, clutch_now
 from sandboa.journal.egg_judgements import EggView
-from sandboa.journal.errors import NotFound
 from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.journal.photos import photos_of_owner
@@ -32,7 +32,6 @@ class EggPage:
 
     now: ClutchNow
     egg: EggView
-    at_pip: float
     history: tuple[EggMoment, ...]
     photos: tuple[Photo, ...]
 
@@ -40,21 +39,18 @@ class EggPage:
 def egg_page(house: HouseNow, code: str, number: int, as_of_s: float) -> EggPage:
     """Everything of one egg; NotFound for an unknown clutch or egg."""
     facts = house.facts()
-    clutch = next((c for c in facts.clutches if c.code.casefold() == code.casefold()), None)
-    if clutch is None:
-        raise NotFound(f"there is no clutch {code}")
+    clutch = facts.clutch_called(code)
     egg = egg_of(clutch, number)
     now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
-    at_pip = now.curve.now / now.forecast.fraction if now.forecast and now.curve.now else 1.0
-    history = sorted(_history(facts, egg, now, at_pip), key=lambda m: -m.at_s)
+    history = sorted(_history(facts, egg, now), key=lambda m: -m.at_s)
     photos = [p for p in photos_of_owner(clutch.entity) if p.egg == number]
     view = next(e for e in now.eggs.eggs if e.number == number)
-    return EggPage(now, view, at_pip, tuple(history), tuple(photos))
+    return EggPage(now, view, tuple(history), tuple(photos))
 
 
-def _history(facts: Facts, egg: Egg, now: ClutchNow, at_pip: float) -> list[EggMoment]:
+def _history(facts: Facts, egg: Egg, now: ClutchNow) -> list[EggMoment]:
     def share(at_s: float) -> float:
-        return now.curve.at(at_s) / at_pip
+        return now.curve.at(at_s) / now.at_pip
 
     told = [
         EggMoment(t.seen_s, share(t.seen_s), "dents", GRADE_WORDS[t.grade], t.grade)
@@ -62,8 +58,7 @@ def _history(facts: Facts, egg: Egg, now: ClutchNow, at_pip: float) -> list[EggM
     ]
     for candling in facts.candlings.get(egg.entity, []):
         disc = f", disc {candling.disc}" if candling.disc else ""
-        words = {"none": "no vessels", "unsure": "vessels: not sure"}
-        seen = words.get(candling.vessels, f"{candling.vessels} vessels")
+        seen = vessels_words(Vessels(candling.vessels))
         told.append(EggMoment(candling.seen_s, share(candling.seen_s), "candled", f"{seen}{disc}"))
     told += [
         EggMoment(s.seen_s, share(s.seen_s), s.kind, SIGNS[SignKind(s.kind), s.value].words)

@@ -19,6 +19,7 @@ from sandboa.core.development.place_offsets import OFFSET_DAYS
 from sandboa.core.stays import Stays
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.cabinets import set_points
+from sandboa.journal.errors import NotFound
 from sandboa.journal.herd import Herd, read_herd
 from sandboa.journal.settings import HouseSettings, house_settings
 from sandboa.records import readings
@@ -109,6 +110,13 @@ class Facts:
     set_ups: dict[int, list[SetUp]]
     postponements: dict[int, list[Postponement]]
     settings: HouseSettings
+
+    def clutch_called(self, code: str) -> Clutch:
+        """The clutch of that code, upper and lower case alike; NotFound otherwise."""
+        for clutch in self.clutches:
+            if clutch.code.casefold() == code.casefold():
+                return clutch
+        raise NotFound(f"there is no clutch {code}")
 
     def shelf_at(self, box: Box, at_s: float) -> Shelf:
         """The shelf a box stands on at a time."""

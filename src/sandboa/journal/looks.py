@@ -1,6 +1,6 @@
 """At the box: an egg's dents, what the torch shows, and water poured."""
 
-from sandboa.core.candling import Disc, Vessels
+from sandboa.core.candling import Disc, Vessels, vessels_words
 from sandboa.core.dimples import excess_grade
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.errors import NotPlausible
@@ -49,8 +49,8 @@ def candle_egg(
         raise NotPlausible("number", f"egg {number} is a slug: there are no vessels to see")
     require_between_lay_and_now(clutch, seen_s, now_s)
     require_in_box(egg, seen_s)
-    seen = {Vessels.NONE: "no vessels", Vessels.UNSURE: "unsure"}.get(vessels, f"{vessels} vessels")
-    with act("candle", f"Egg {number} candled: {seen}", now_s, clutch.entity) as candling:
+    words = f"Egg {number} candled: {vessels_words(vessels)}"
+    with act("candle", words, now_s, clutch.entity) as candling:
         Candling.record(
             candling,
             egg=egg.entity,

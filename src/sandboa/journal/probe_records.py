@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from sandboa.core.climate.probe_checks import trusted
+from sandboa.core.climate.probe_checks import CheckKind, trusted
 from sandboa.core.development import ReadingSeries
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.records.house import Probe
@@ -31,6 +31,16 @@ def loggers_ever_at(facts: Facts, place: int) -> Iterator[Probe]:
         if not probe.by_hand and place in facts.probe_stays[probe.entity].place
     ]
     yield from sorted(here, key=lambda p: facts.probe_stays[p.entity].last != place)
+
+
+def with_humidity_offset(facts: Facts, probe: Probe, humidity: float, at_s: float) -> float:
+    """A probe's relative humidity (0-1) as it counts: moved by its last salt test up to then."""
+    tests = [
+        check
+        for check in facts.checks.get(probe.entity, [])
+        if check.kind is CheckKind.SALT and check.at_s <= at_s
+    ]
+    return min(max(humidity + (tests[-1].offset if tests else 0.0), 0.0), 1.0)
 
 
 def pieces_at(

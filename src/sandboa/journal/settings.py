@@ -35,10 +35,6 @@ def set_setting(name: str, value: float, now_s: float) -> Act:
     """Set a number for the house; NotPlausible outside its range or for an unknown name."""
     checked_setting(name, value)
     setting = SETTINGS[name]
-    held = Setting.only(Setting.name == name)
     with act("setting", f"{setting.label}: {value:g} {setting.unit}", now_s) as setting_it:
-        if held is None:
-            Setting.record(setting_it, name=name, value=value)
-        else:
-            held.correct(setting_it, value=value)
+        Setting.put(setting_it, {"name": name}, value=value)
     return setting_it

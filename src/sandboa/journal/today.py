@@ -6,8 +6,9 @@ from typing import Final
 
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.dimples import Scope, Urgency
+from sandboa.core.rounds.due import candle_again_words
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.journal.clutch_now import ClutchNow, clutch_now
+from sandboa.journal.clutch_now import ClutchNow, clutches_standing
 from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.journal.rounds.due_now import BoxDue, box_due, dents_words
@@ -66,12 +67,7 @@ def today(house: HouseNow, as_of_s: float) -> Today:
     """What to know and do at `as_of_s`."""
     facts = house.facts()
     known = lessons(house, facts)
-    standing = [
-        clutch_now(house, facts, clutch, as_of_s, known)
-        for clutch in facts.clutches
-        if facts.under_way(clutch, as_of_s)
-    ]
-    standing.sort(key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
+    standing = clutches_standing(house, facts, as_of_s, known)
     return Today(
         as_of_s,
         tuple(
@@ -150,10 +146,9 @@ def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
         if egg.torchlight.again_from_s is not None and as_of_s >= egg.torchlight.again_from_s
     )
     if due and not now.maternal:
-        which = f"egg {due[0]}" if len(due) == 1 else f"eggs {', '.join(map(str, due))}"
         yield Attention(
             Urgency.WATCH,
-            f"Candle {which} again (day 5-7): unsure at the last look.",
+            candle_again_words(due),
             due,
             at_box=True,
         )

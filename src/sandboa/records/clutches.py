@@ -2,6 +2,7 @@
 
 from peewee import FloatField, IntegerField, TextField
 
+from sandboa.core.rounds import EggActKind
 from sandboa.records.database import database
 from sandboa.records.facts import Act, Fact
 
@@ -127,13 +128,13 @@ def eggs_in_box(clutch: int, at_s: float) -> list[tuple[int, int, int | None]]:
             AND turgor.superseded_by IS NULL AND seen_s <= ?2 ORDER BY seen_s DESC, id DESC LIMIT 1
         ) FROM egg WHERE clutch = ?1 AND superseded_by IS NULL AND NOT slug AND NOT EXISTS (
             SELECT 1 FROM egg_event AS event WHERE event.egg = egg.entity
-            AND event.superseded_by IS NULL AND kind = 'removed' AND at_s <= ?2
+            AND event.superseded_by IS NULL AND kind = ?3 AND at_s <= ?2
         ) AND NOT EXISTS (
             SELECT 1 FROM pip WHERE pip.egg = egg.entity
             AND pip.superseded_by IS NULL AND pip.seen_s <= ?2
         ) ORDER BY number
         """,
-        (clutch, int(at_s)),
+        (clutch, int(at_s), EggActKind.REMOVED.value),
     ).fetchall()
     return rows
 

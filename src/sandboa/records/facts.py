@@ -68,6 +68,12 @@ class Fact(Record):
         row: Self = cls.create(entity=entity.id, act=act.id, **values)
         return row
 
+    @classmethod
+    def put(cls, act: Act, key: dict[str, Any], **values: Any) -> Self:
+        """Correct the current row with those key columns, or record it when there is none."""
+        held = cls.only(*(getattr(cls, name) == value for name, value in key.items()))
+        return held.correct(act, **values) if held else cls.record(act, **key, **values)
+
     def correct(self, act: Act, **values: Any) -> Self:
         """Put a new version in place of this one, which stays in the log."""
         kept = {**self.values(), **values}

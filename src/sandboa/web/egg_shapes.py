@@ -33,7 +33,6 @@ class EvidenceTold(Told):
 class SettlesTold(Told):
     text: str
     from_at: Moment = Field(validation_alias="from_s")
-    candle: bool
 
 
 class CauseTold(Told):

@@ -32,10 +32,11 @@ class WaterLeftTold(Told):
 
 
 class TopUpTold(Told):
-    """What to pour, g; `split`: over two days."""
+    """What to add, g; `split`: over two days, `today_g` of it now."""
 
     deficit_g: float
     add_g: float
+    today_g: float
     split: bool
     left_out_g: float
 

@@ -1809,10 +1809,10 @@ export interface components {
         };
         /**
          * BoxActKind
-         * @description Acts that are not pouring, weighing, changing the closing or moving the box.
+         * @description Acts that are not pouring, weighing, fresh medium, changing the closing or moving the box.
          * @enum {string}
          */
-        BoxActKind: "lid wiped" | "aired" | "film replaced" | "damp cloth over the eggs" | "medium swapped" | "grid removed";
+        BoxActKind: "lid wiped" | "aired" | "film replaced" | "damp cloth over the eggs" | "moved to damp paper" | "grid removed";
         /** BoxHereTold */
         BoxHereTold: {
             /** Code */
@@ -3851,8 +3851,6 @@ export interface components {
             top_ups: components["schemas"]["TopUpStepTold"][];
             /** Heaviest G */
             heaviest_g: number | null;
-            /** Shelves */
-            shelves: components["schemas"]["ShelfChoice"][];
             /** Eggs */
             eggs: components["schemas"]["EggTold"][];
         };
@@ -3865,6 +3863,8 @@ export interface components {
             as_of: string;
             /** Boxes */
             boxes: components["schemas"]["RoundBoxTold"][];
+            /** Shelves */
+            shelves: components["schemas"]["ShelfChoice"][];
         };
         /** RowTold */
         RowTold: {
@@ -3880,7 +3880,8 @@ export interface components {
         };
         /**
          * RulesTold
-         * @description `torch_signs` are signs, kind.value, on which an egg is candled at the same visit.
+         * @description `torch_signs` are signs, kind.value, on which an egg is candled at the same visit;
+         *     `asked_from` the shares developed from which kinds of signs are asked for.
          */
         RulesTold: {
             /** Dimple Stages */
@@ -3904,6 +3905,15 @@ export interface components {
             water_shares: components["schemas"]["WaterRules"];
             /** Torch Signs */
             torch_signs: string[];
+            /** Asked From */
+            asked_from: {
+                [key: string]: number;
+            };
+            /** Poured G */
+            poured_g: [
+                number,
+                number
+            ];
             /** Closings */
             closings: components["schemas"]["Closing"][];
         };
@@ -3992,8 +4002,6 @@ export interface components {
              * Format: date-time
              */
             from_at: string;
-            /** Candle */
-            candle: boolean;
         };
         /**
          * Severity
@@ -4274,25 +4282,29 @@ export interface components {
         };
         /**
          * TopUpStepTold
-         * @description A box that weighs `from_g` or more, and less than the step before, gets `add_g`.
+         * @description A box that weighs `from_g` or more, and less than the step before, lacks `add_g`.
          */
         TopUpStepTold: {
             /** From G */
             from_g: number;
             /** Add G */
             add_g: number;
+            /** Today G */
+            today_g: number;
             /** Split */
             split: boolean;
         };
         /**
          * TopUpTold
-         * @description What to pour, g; `split`: over two days.
+         * @description What to add, g; `split`: over two days, `today_g` of it now.
          */
         TopUpTold: {
             /** Deficit G */
             deficit_g: number;
             /** Add G */
             add_g: number;
+            /** Today G */
+            today_g: number;
             /** Split */
             split: boolean;
             /** Left Out G */

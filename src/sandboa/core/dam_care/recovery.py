@@ -5,9 +5,8 @@ from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
-from scipy.special import ndtri
 
-from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.core.units import SECONDS_PER_DAY, Z80
 
 #: g (1 sd) by which a fed or emptied dam's weight differs from her true one (assumption).
 WEIGHING_SD_G: Final = 25.0
@@ -15,7 +14,6 @@ WEIGHING_SD_G: Final = 25.0
 LEAST_DAYS: Final = 6.0
 #: g/day a recovering dam can gain at most, for a forecast to be made (assumption).
 FASTEST_G_PER_DAY: Final = 40.0
-_Z80: Final = float(ndtri(0.9))
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,7 +77,7 @@ def recovery(since_laying: Sequence[Weighing], target_g: float) -> Recovery | No
     def met(rate: float) -> float:
         return latest.at_s + to_go / rate * SECONDS_PER_DAY
 
-    slow = gain - _Z80 * gain_sd
+    slow = gain - Z80 * gain_sd
     return Recovery(
         latest.mass_g,
         missing,
@@ -87,6 +85,6 @@ def recovery(since_laying: Sequence[Weighing], target_g: float) -> Recovery | No
         falling=falling,
         gain_g_per_day=gain,
         expected_s=met(gain),
-        early_s=met(gain + _Z80 * gain_sd),
+        early_s=met(gain + Z80 * gain_sd),
         late_s=met(slow) if slow > 0 else None,
     )

@@ -40,8 +40,7 @@ def dry_box_advice(
             f"before you add any, at {at_c}."
         )
     half = " today, the rest tomorrow" if add.split else ""
-    pour = add.add_g / 2 if add.split else add.add_g
     return (
         f"{said}, {'' if weighed else 'about '}{add.deficit_g:.0f} g short. "
-        f"Add {pour:g} ml{half} at {at_c} along the side."
+        f"Add {add.today_g:g} ml{half} at {at_c} along the side."
     )

@@ -4,13 +4,13 @@ from enum import StrEnum
 
 
 class BoxActKind(StrEnum):
-    """Acts that are not pouring, weighing, changing the closing or moving the box."""
+    """Acts that are not pouring, weighing, fresh medium, changing the closing or moving the box."""
 
     WIPED_LID = "lid wiped"
     AIRED = "aired"
     REPLACED_FILM = "film replaced"
     DAMP_CLOTH = "damp cloth over the eggs"
-    SWAPPED_MEDIUM = "medium swapped"
+    MOVED_TO_PAPER = "moved to damp paper"
     REMOVED_GRID = "grid removed"
 
 

@@ -1,7 +1,7 @@
 """What is due at a box today, and why (handbook 1, sections 3 and 4).
 
 To change a rhythm, change `VISIT_EVERY_DAYS`; the test that guards it is
-tests/core/test_due.py.
+tests/core/test_due_and_air.py.
 """
 
 from collections.abc import Iterator
@@ -142,7 +142,8 @@ def _water(box: BoxState, now_s: float) -> Iterator[Due]:
     elif box.water_soon_s is not None:
         due_s = box.water_soon_s - TOP_UP_AHEAD_DAYS * SECONDS_PER_DAY
         if due_s <= now_s:
-            yield Due(DueKind.WATER, due_s, Urgency.WATCH, f"Half of its water is gone.{left}")
+            gone = "is" if box.water_soon_s <= now_s else "will soon be"
+            yield Due(DueKind.WATER, due_s, Urgency.WATCH, f"Half of its water {gone} gone.{left}")
 
 
 def _watched(box: BoxState, now_s: float) -> Iterator[Due]:
@@ -157,9 +158,7 @@ def _watched(box: BoxState, now_s: float) -> Iterator[Due]:
             DueKind.WATCH,
             min(s for _, s in due),
             Urgency.WATCH,
-            f"Look at {_which(numbers, capital=False)} again, with the torch: not sure of it."
-            if len(numbers) == 1
-            else f"Look at {_which(numbers, capital=False)} again, with the torch.",
+            f"Look at {which_eggs(numbers)} again, with the torch.",
             numbers,
         )
 
@@ -172,7 +171,7 @@ def _candling(box: BoxState, now_s: float) -> Iterator[Due]:
             DueKind.CANDLE,
             since_s,
             Urgency.WATCH,
-            f"Candle {_which(again, capital=False)} again (day 5-7): unsure at the last look.",
+            candle_again_words(again),
             again,
         )
     if box.visits is Visits.SET_AND_FORGET:
@@ -191,7 +190,7 @@ def _all_candled(box: BoxState, done_since_s: float, since_s: float, when: str) 
     if left and len(left) == len(box.candled_s):
         yield Due(DueKind.CANDLE, since_s, Urgency.NONE, f"{when}: candle the eggs once.", left)
     elif left:
-        words = f"{when}: candle {_which(left, capital=False)} too."
+        words = f"{when}: candle {which_eggs(left)} too."
         yield Due(DueKind.CANDLE, since_s, Urgency.NONE, words, left)
 
 
@@ -236,6 +235,11 @@ def _rhythm(box: BoxState, now_s: float) -> Iterator[Due]:
         )
 
 
-def _which(numbers: tuple[int, ...], *, capital: bool = True) -> str:
-    text = f"egg {numbers[0]}" if len(numbers) == 1 else f"eggs {', '.join(map(str, numbers))}"
-    return text[0].upper() + text[1:] if capital else text
+def candle_again_words(eggs: tuple[int, ...]) -> str:
+    """What is asked for on day 5-7 of eggs whose vessels were weak or unsure at lay."""
+    return f"Candle {which_eggs(eggs)} again (day 5-7): unsure at the last look."
+
+
+def which_eggs(numbers: tuple[int, ...]) -> str:
+    """ "egg 3", "eggs 1, 2, 5"."""
+    return f"egg {numbers[0]}" if len(numbers) == 1 else f"eggs {', '.join(map(str, numbers))}"

@@ -16,7 +16,7 @@ from sandboa.core.standing.rules import (
     StandingRules,
 )
 from sandboa.core.standing.settle import Settles, asks_for_torch, what_settles
-from sandboa.core.standing.signs import RECORDED_KINDS, SIGNS, Sign, SignKind, values_of
+from sandboa.core.standing.signs import RECORDED_KINDS, SIGNS, Sign, SignKind, asked_from
 
 __all__ = [
     "DEFAULT_RULES",
@@ -34,8 +34,8 @@ __all__ = [
     "Situation",
     "Standing",
     "StandingRules",
+    "asked_from",
     "asks_for_torch",
     "judge_standing",
-    "values_of",
     "what_settles",
 ]

@@ -26,11 +26,10 @@ _TORCH: Final = frozenset((SignKind.VESSELS, SignKind.MOVEMENT, SignKind.BODY))
 
 @dataclass(frozen=True, slots=True)
 class Settles:
-    """What to do and from when (s); `candle` when it is the torch that settles it."""
+    """What to do and from when (s)."""
 
     text: str
     from_s: float
-    candle: bool
 
 
 def what_settles(
@@ -49,10 +48,12 @@ def what_settles(
     so signs against it ask for the torch before they have outweighed it.
     `development` is the share developed now; `sinking`: its dents deepened by
     two grades within a week, which asks for the torch at once. `candle_every_days`
-    is how long a torch shows nothing new, as the house has it. Before 80 % the torch settles it:
-    never before day 7, and not sooner than 4 days (by default) after the last look with it.
-    After that vessels are hidden: a dark body with vessels on top or movement
-    speaks for it, and from 90 % how it feels.
+    is how long a torch shows nothing new, as the house has it.
+
+    Before 80 % the torch settles it: never before day 7, and not sooner than
+    4 days (by default) after the last look with it. After that vessels are
+    hidden: a dark body with vessels on top or movement speaks for it, and from
+    90 % how it feels.
     """
     if judged.standing is Standing.SOUND and not sinking and not worth_a_look(judged):
         return None
@@ -66,7 +67,6 @@ def what_settles(
             "Candle it: strong vessels or movement say it lives, "
             "no vessels or a blood ring that it does not.",
             max(start_s, now_s),
-            candle=True,
         )
     start_s = max(torch) + LOOK_EVERY_DAYS * SECONDS_PER_DAY if torch else now_s
     feel = SIGNS[SignKind.FEEL, "firm"].from_share
@@ -75,7 +75,6 @@ def what_settles(
         "Candle it for movement, or a dark body below with vessels on top; "
         f"vessels alone are hidden by now.{feels}",
         max(start_s, now_s),
-        candle=True,
     )
 
 

@@ -99,6 +99,12 @@ RECORDED_KINDS: Final = (
 )
 
 
-def values_of(kind: SignKind) -> tuple[str, ...]:
-    """What can be recorded of a kind, in the order of the table."""
-    return tuple(value for known, value in SIGNS if known is kind)
+#: Share developed from which an egg may be opened at all, and so touched (assumption).
+_OPENED_FROM: Final = 0.9
+
+
+def asked_from(kind: SignKind) -> float:
+    """Share developed from which a kind of sign is asked for: before it, it says nothing."""
+    if kind is SignKind.TOUCH:
+        return _OPENED_FROM
+    return min(sign.from_share for sign in SIGNS.values() if sign.kind is kind)

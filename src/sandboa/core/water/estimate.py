@@ -14,7 +14,7 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.development.clock import FloatArray
-from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.core.units import SECONDS_PER_DAY, Z80
 from sandboa.core.water.drying import EXCHANGE_SD_FACTOR
 from sandboa.core.water.ledger import SCALE_SD_G, MassLedger, Pour, Weighing
 from sandboa.core.water.loss_curve import LossCurve
@@ -32,7 +32,6 @@ AHEAD_SD: Final = 0.20
 FARTHEST_DAYS: Final = 150.0
 _GRID: Final = 481
 _GRID_SD: Final = 4.5
-_Z80: Final = 1.2815515655446004
 _BAND: Final = (0.10, 0.50, 0.90)
 
 
@@ -107,7 +106,14 @@ def water_left(
     state.pass_to(now_s)
     weights = np.exp(chances - chances.max())
     weights /= weights.sum()
-    return _told(ledger, state, log_q, weights, now_s, what_if_g_day or curve.future_g_day)
+    return _told(
+        ledger,
+        state,
+        log_q,
+        weights,
+        now_s,
+        curve.future_g_day if what_if_g_day is None else what_if_g_day,
+    )
 
 
 class _State:
@@ -195,7 +201,7 @@ def _told(
     low, middle, high = _quantiles(state.water_g, weights)
     if state.weighings >= (2 if ledger.set_up_g is not None else 1):
         # What the scale itself leaves open, beside what q does.
-        scale = _Z80 * SCALE_SD_G
+        scale = Z80 * SCALE_SD_G
         low = max(middle - math.hypot(middle - low, scale), 0.0)
         high = min(middle + math.hypot(high - middle, scale), full)
     rate = state.q * future_g_day
@@ -232,7 +238,7 @@ def _wider(middle: float, end: float) -> float:
     """An end of a band of days, with what the days to come add to it."""
     if middle <= 0.0 or end <= 0.0:
         return end
-    apart = math.copysign(math.hypot(math.log(end / middle), _Z80 * AHEAD_SD), end - middle)
+    apart = math.copysign(math.hypot(math.log(end / middle), Z80 * AHEAD_SD), end - middle)
     return middle * math.exp(apart)
 
 

@@ -1,5 +1,6 @@
 """How many grams a box has lost, and how many to put back (handbook D2)."""
 
+import math
 from dataclasses import dataclass
 from typing import Final
 
@@ -18,12 +19,20 @@ BOX_MASS_RANGE_G: Final = (10.0, 50_000.0)
 
 @dataclass(frozen=True, slots=True)
 class TopUp:
-    """What to add, g. `left_out_g` is deficit beyond what the medium takes up."""
+    """What to add, g. `left_out_g` is deficit beyond what the medium takes up.
+
+    `split`: too much at once; `today_g` is what to pour now, the rest tomorrow.
+    """
 
     deficit_g: float
     add_g: float
     split: bool
     left_out_g: float
+
+    @property
+    def today_g(self) -> float:
+        """What to pour now: all of it, or about half, to what a keeper can pour."""
+        return ROUND_TO_G * math.ceil(self.add_g / 2 / ROUND_TO_G) if self.split else self.add_g
 
 
 def top_up(

@@ -83,7 +83,14 @@ def close_visit(visit: BoxVisit, now_s: float) -> Closed:
         at = AtBox.of(visit, now_s)
         check_visit(at)
         conflicts = tuple(collisions(at))
-        with act("visit", "; ".join(visit_words(visit)), now_s, at.clutch.entity) as visiting:
+        with act(
+            "visit",
+            "; ".join(
+                [*visit_words(visit), *(["collided with another device"] if conflicts else [])]
+            ),
+            now_s,
+            at.clutch.entity,
+        ) as visiting:
             write_visit(visiting, at, conflicts)
     return Closed(visiting, known=False, conflicts=conflicts)
 

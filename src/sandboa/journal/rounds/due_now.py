@@ -5,17 +5,15 @@ from typing import Final
 
 from sandboa.core.dimples import Scope, Urgency
 from sandboa.core.dimples.dry_box import dry_box_advice
-from sandboa.core.methods import Contact, LastDays, Visits
+from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
-from sandboa.core.rounds.due import MID_TERM, POSTPONE_DAYS
+from sandboa.core.rounds.due import LAST_WEEK_DAYS, MID_TERM, POSTPONE_DAYS
 from sandboa.core.units import SECONDS_PER_DAY, require_range
-from sandboa.core.water import medium_named
 from sandboa.journal.acts import act
 from sandboa.journal.at_the_box import clutch_called
-from sandboa.journal.clutch_now import ClutchNow, clutch_now
+from sandboa.journal.clutch_now import ClutchNow, clutches_standing
 from sandboa.journal.forecasts_told import Lessons
 from sandboa.journal.house_now import Facts, HouseNow
-from sandboa.records.clutches import Box
 from sandboa.records.facts import Act
 from sandboa.records.rounds import Postponement
 
@@ -48,14 +46,8 @@ def boxes_of_round(
     house: HouseNow, facts: Facts, known: Lessons, as_of_s: float
 ) -> tuple[BoxDue, ...]:
     """Every box with live eggs in it, due or not, by cabinet, shelf and code."""
-    standing = [
-        clutch_now(house, facts, clutch, as_of_s, known)
-        for clutch in facts.clutches
-        if facts.under_way(clutch, as_of_s)
-    ]
-    standing = [now for now in standing if now.water is not None and now.live_eggs]
-    standing.sort(key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
-    return tuple(box_due(facts, now, as_of_s) for now in standing)
+    standing = clutches_standing(house, facts, as_of_s, known)
+    return tuple(box_due(facts, now, as_of_s) for now in standing if now.water and now.live_eggs)
 
 
 def box_due(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxDue:
@@ -78,19 +70,10 @@ def postpone(code: str, kind: DueKind, days: float, now_s: float) -> Act:
     clutch = clutch_called(code)
     require_range("days", days, POSTPONE_DAYS, "days")
     until_s = int(now_s + days * SECONDS_PER_DAY)
-    held = Postponement.only(Postponement.clutch == clutch.entity, Postponement.kind == kind.value)
     words = f"Put off {_KIND_WORDS[kind]} for {days:g} {'day' if days == 1 else 'days'}"
     with act("postpone", words, now_s, clutch.entity) as putting_off:
-        if held is None:
-            Postponement.record(
-                putting_off,
-                clutch=clutch.entity,
-                kind=kind.value,
-                at_s=int(now_s),
-                until_s=until_s,
-            )
-        else:
-            held.correct(putting_off, at_s=int(now_s), until_s=until_s)
+        key = {"clutch": clutch.entity, "kind": kind.value}
+        Postponement.put(putting_off, key, at_s=int(now_s), until_s=until_s)
     return putting_off
 
 
@@ -107,8 +90,7 @@ def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
     left = water.left if water else None
     forecast = now.forecast
     pip = forecast.first_pip if forecast and not forecast.overdue else None
-    development = forecast.fraction if forecast else now.curve.now
-    mid_s = now.curve.time_of(MID_TERM[0] * now.curve.now / development) if development else None
+    mid_s = now.curve.time_of(MID_TERM[0] * now.at_pip)
     box = now.eggs.box
     dented = box.early_eggs or tuple(
         egg.number for egg in live if egg.urgency in (Urgency.TODAY, Urgency.URGENT)
@@ -119,8 +101,8 @@ def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
         last_visit_s=last_visit_s(facts, now, as_of_s),
         visits=Visits(own.visits) if own else Visits.EVERY_7_DAYS,
         last_days=LastDays(own.last_days) if own else LastDays.LEAVE,
-        on_grid=on_grid(now.box),
-        development=development,
+        on_grid=now.on_grid,
+        development=now.fraction,
         dents=(box.scope, box.urgency, dented if box.scope is not Scope.NONE else ()),
         dents_words=dents_words(now),
         live_eggs=box.live_eggs,
@@ -145,7 +127,8 @@ def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
         mid_term_s=mid_s if mid_s is not None and mid_s <= as_of_s else None,
         watered_s=float(max(pours)) if pours else None,
         looked_s=max((egg.looked_s or 0.0 for egg in live), default=0.0),
-        last_days_done=_last_days_done(facts, now.box),
+        last_days_done=pip is not None
+        and _last_days_done(facts, now, pip.p50 - LAST_WEEK_DAYS * SECONDS_PER_DAY),
         watch_every_days=facts.settings.rules.watch_every_days,
     )
 
@@ -170,13 +153,9 @@ def dents_words(now: ClutchNow) -> str:
     return f"Egg {worst.number}: {worst.advice}" if worst else ""
 
 
-def on_grid(box: Box) -> bool:
-    """As it was set up; boxes recorded without say it by their medium."""
-    if box.contact is not None:
-        return box.contact == Contact.GRID
-    return box.medium is not None and medium_named(box.medium).on_grid
-
-
-def _last_days_done(facts: Facts, box: Box) -> bool:
-    done = {BoxActKind.REMOVED_GRID, BoxActKind.SWAPPED_MEDIUM}
-    return any(a.kind in done for a in facts.box_done.get(box.entity, []))
+def _last_days_done(facts: Facts, now: ClutchNow, from_s: float) -> bool:
+    """Whether what the method asks for in the last week was done in it."""
+    acts = facts.box_done.get(now.box.entity, [])
+    if any(a.kind == BoxActKind.MOVED_TO_PAPER and a.at_s >= from_s for a in acts):
+        return True
+    return any(s.at_s >= from_s for s in facts.set_ups.get(now.box.entity, []))

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from sandboa.core.box import Closing
-from sandboa.core.candling import Disc, Vessels
+from sandboa.core.candling import Disc, Vessels, vessels_words
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.rounds import BoxActKind, EggActKind
 from sandboa.core.standing import SIGNS, SignKind
@@ -77,7 +77,7 @@ def visit_words(visit: BoxVisit) -> Iterator[str]:
     for seen in visit.eggs:
         words = [
             *([GRADE_WORDS[seen.grade]] if seen.grade is not None else []),
-            *([f"vessels {seen.vessels}"] if seen.vessels else []),
+            *([vessels_words(seen.vessels)] if seen.vessels else []),
             *(SIGNS[sign].words for sign in seen.signs),
             *seen.acts,
         ]

@@ -1,13 +1,12 @@
 """A checked visit, written under one act: eggs, the rest as before, the box and what was done."""
 
-from sandboa.core.box import Closing
 from sandboa.core.rounds import EggActKind
 from sandboa.core.water import medium_named
-from sandboa.journal.cabinets import shelf_called
+from sandboa.journal.cabinets import shelf_called, stand_on
 from sandboa.journal.rounds.at_box import AtBox
 from sandboa.journal.rounds.visit import EggSeen
 from sandboa.records import rounds
-from sandboa.records.clutches import BoxMove, Candling, EggEvent, Turgor, Watering, eggs_in_box
+from sandboa.records.clutches import Candling, EggEvent, Turgor, Watering, eggs_in_box
 from sandboa.records.facts import Act
 
 
@@ -76,7 +75,8 @@ def _write_box(visiting: Act, at: AtBox) -> None:
     for done in visit.acts:
         rounds.BoxDone.record(visiting, box=box, at_s=at.at_s, kind=done.value)
     if visit.closing is not None:
-        _close_with(visiting, at, visit.closing)
+        key = {"box": box, "from_s": at.at_s}
+        rounds.ClosingChange.put(visiting, key, closing=visit.closing.value)
     if visit.fresh is not None:
         rounds.SetUp.record(
             visiting,
@@ -87,26 +87,8 @@ def _write_box(visiting: Act, at: AtBox) -> None:
             mass_g=visit.fresh.mass_g,
         )
     if visit.shelf is not None:
-        _move(visiting, at, *visit.shelf)
+        stand_on(visiting, at.box, shelf_called(*visit.shelf), at.at_s)
 
 
 def _change_mass(visiting: Act, at: AtBox, delta_g: float, what: str) -> None:
     rounds.MassChange.record(visiting, box=at.box.entity, at_s=at.at_s, delta_g=delta_g, what=what)
-
-
-def _close_with(visiting: Act, at: AtBox, closing: Closing) -> None:
-    table = rounds.ClosingChange
-    held = table.only(table.box == at.box.entity, table.from_s == at.at_s)
-    if held is not None:
-        held.correct(visiting, closing=closing.value)
-    else:
-        table.record(visiting, box=at.box.entity, from_s=at.at_s, closing=closing.value)
-
-
-def _move(visiting: Act, at: AtBox, cabinet: str, shelf: str) -> None:
-    place = shelf_called(cabinet, shelf).entity
-    held = BoxMove.only(BoxMove.box == at.box.entity, BoxMove.from_s == at.at_s)
-    if held is not None:
-        held.correct(visiting, shelf=place)
-    else:
-        BoxMove.record(visiting, box=at.box.entity, shelf=place, from_s=at.at_s)

@@ -23,7 +23,6 @@ from sandboa.journal.cabinets import CabinetKind
 from sandboa.journal.climate_trace import POINTS, Trace, climate_trace
 from sandboa.journal.clutch_now import ClutchNow
 from sandboa.journal.house_now import Facts
-from sandboa.journal.rounds.due_now import on_grid
 from sandboa.journal.today import TodayClutch, attention
 from sandboa.records import readings
 from sandboa.web.fault_shapes import FaultTold, fault_told
@@ -276,12 +275,12 @@ def _box(now: ClutchNow, now_s: float) -> BoxHereTold:
     return BoxHereTold(
         code=now.clutch.code,
         dam=now.dam,
-        day=int((now_s - now.clutch.laid_s) // SECONDS_PER_DAY),
-        fraction=now.forecast.fraction if now.forecast else now.curve.now,
+        day=now.day,
+        fraction=now.fraction,
         urgency=TodayClutch(now, tuple(attention(now, now_s))).urgency,
         closing=now.water.closing if now.water else None,
         lid=now.lid,
-        on_grid=on_grid(now.box),
+        on_grid=now.on_grid,
         water_left=WaterLevelTold.model_validate(now.water.left)
         if now.water and now.water.left
         else None,

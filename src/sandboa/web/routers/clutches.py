@@ -7,11 +7,10 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.methods import Method
-from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal import looks, methods
 from sandboa.journal.cabinet_faults import clutch_faults
 from sandboa.journal.clutch_now import ClutchPage, clutch_page
-from sandboa.journal.rounds.due_now import BoxDue, box_due, on_grid
+from sandboa.journal.rounds.due_now import BoxDue, box_due
 from sandboa.journal.today import attention
 from sandboa.web.egg_shapes import EggTold, egg_told
 from sandboa.web.fault_shapes import FaultTold, fault_told
@@ -193,13 +192,13 @@ def _told(page: ClutchPage, box: BoxDue, faults: list[FaultTold], now_s: float) 
         dam=now.dam,
         sire=now.sire,
         laid_at=now.clutch.laid_s,  # type: ignore[arg-type]
-        day=int((now.curve.temperature.as_of_s - now.clutch.laid_s) // SECONDS_PER_DAY),
+        day=now.day,
         count=str(now.count),
         box=BoxTold(
             cabinet=now.cabinet,
             shelf=now.shelf,
             medium=now.box.medium,
-            on_grid=on_grid(now.box),
+            on_grid=now.on_grid,
             dry_mass_g=now.box.dry_mass_g,
             water_g=now.box.water_g,
             set_up_mass_g=now.box.set_up_mass_g,

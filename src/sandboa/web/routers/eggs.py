@@ -10,7 +10,6 @@ from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.standing import Standing
 from sandboa.journal.clutch_now import what_if_water
 from sandboa.journal.egg_page import EggPage, egg_page
-from sandboa.journal.rounds.round_now import day_of
 from sandboa.web.egg_shapes import EggTold, EvidenceTold, egg_told
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import Moment, PhotoTold, Told
@@ -92,8 +91,8 @@ def _told(
         clutch_id=now.clutch.entity,
         code=now.clutch.code,
         dam=now.dam,
-        day=day_of(now, now_s),
-        fraction=now.forecast.fraction if now.forecast else now.curve.now,
+        day=now.day,
+        fraction=now.fraction,
         egg=egg_told(egg),
         allowed_words=GRADE_WORDS[egg.allowed_grade],
         box_scope=now.eggs.box.scope,

@@ -11,7 +11,7 @@ from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind
 from sandboa.journal.rounds.close_visit import Closed, Refused, deliver
 from sandboa.journal.rounds.due_now import BoxDue, postpone
-from sandboa.journal.rounds.round_now import RoundBox, day_of, round_now
+from sandboa.journal.rounds.round_now import RoundBox, round_now
 from sandboa.journal.rounds.visit import BoxVisit, EggSeen, FreshMedium
 from sandboa.web.egg_shapes import EggTold, egg_told
 from sandboa.web.house import NowS, TheHouse
@@ -45,10 +45,11 @@ class PostponedTold(DueTold):
 
 
 class TopUpStepTold(Told):
-    """A box that weighs `from_g` or more, and less than the step before, gets `add_g`."""
+    """A box that weighs `from_g` or more, and less than the step before, lacks `add_g`."""
 
     from_g: float
     add_g: float
+    today_g: float
     split: bool
 
 
@@ -80,13 +81,13 @@ class RoundBoxTold(BaseModel):
     lid: str | None
     top_ups: list[TopUpStepTold]
     heaviest_g: float | None
-    shelves: list[ShelfChoice]
     eggs: list[EggTold]
 
 
 class RoundTold(BaseModel):
     as_of: Moment
     boxes: list[RoundBoxTold]
+    shelves: list[ShelfChoice]
 
 
 class EggSignAsked(Asked):
@@ -180,7 +181,8 @@ def get_round(house: TheHouse, now_s: NowS) -> RoundTold:
     now = round_now(house.now, now_s)
     return RoundTold(
         as_of=now.as_of_s,  # type: ignore[arg-type]
-        boxes=[_box(box, now_s) for box in now.boxes],
+        boxes=[_box(box) for box in now.boxes],
+        shelves=[ShelfChoice(cabinet=c, shelf=s) for c, s in now.shelves],
     )
 
 
@@ -262,7 +264,7 @@ def _visit(asked: VisitAsked, ahead_s: float) -> BoxVisit:
     )
 
 
-def _box(box: RoundBox, now_s: float) -> RoundBoxTold:
+def _box(box: RoundBox) -> RoundBoxTold:
     now = box.box.now
     assert now.water is not None, "a round has no clutch that its dam keeps"
     due, postponed = due_told(box.box)
@@ -272,21 +274,20 @@ def _box(box: RoundBox, now_s: float) -> RoundBoxTold:
         dam=now.dam,
         cabinet=now.cabinet,
         shelf=now.shelf,
-        day=day_of(now, now_s),
-        fraction=now.forecast.fraction if now.forecast else now.curve.now,
+        day=now.day,
+        fraction=now.fraction,
         urgency=box.box.urgency,
         due=due,
         postponed=postponed,
         last_visit_at=box.last_visit_s,  # type: ignore[arg-type]
         visited=box.visited,
         seen_act=box.seen_act,
-        on_grid=box.on_grid,
+        on_grid=now.on_grid,
         mould_method=box.mould_method,
         box_c=now.curve.temperature.future_c,
         box_water=BoxWaterTold.of(now.water),
         lid=now.lid,
         top_ups=[TopUpStepTold.model_validate(step) for step in box.top_ups],
         heaviest_g=box.heaviest_g,
-        shelves=[ShelfChoice(cabinet=c, shelf=s) for c, s in box.shelves],
         eggs=[egg_told(egg) for egg in now.eggs.eggs],
     )

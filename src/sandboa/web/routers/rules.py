@@ -13,10 +13,9 @@ from sandboa.core.development.box_temperature import RECENT_DAYS
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
 from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
-from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.lay_day import USUAL_EGG_G, Step, steps
-from sandboa.core.standing import SIGNS, asks_for_torch
-from sandboa.core.water import DRY_SHARE, TOP_UP_SHARE
+from sandboa.core.standing import RECORDED_KINDS, SIGNS, asked_from, asks_for_torch
+from sandboa.core.water import DRY_SHARE, POURED_RANGE_G, TOP_UP_SHARE
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.journal.messages import REPEAT_S
@@ -71,7 +70,8 @@ class WaterRules(BaseModel):
 
 
 class RulesTold(BaseModel):
-    """`torch_signs` are signs, kind.value, on which an egg is candled at the same visit."""
+    """`torch_signs` are signs, kind.value, on which an egg is candled at the same visit;
+    `asked_from` the shares developed from which kinds of signs are asked for."""
 
     dimple_stages: list[DimpleStage]
     largest_file_bytes: int
@@ -83,14 +83,17 @@ class RulesTold(BaseModel):
     emergency_repeat_s: float
     water_shares: WaterRules
     torch_signs: list[str]
+    asked_from: dict[str, float]
+    poured_g: tuple[float, float]
     closings: list[Closing]
 
 
 @router.get("")
 def get_rules(house: TheHouse) -> RulesTold:
     """The numbers in force."""
+    rules = house.now.facts().settings.rules
     return RulesTold(
-        dimple_stages=[DimpleStage(development=d, grade=g) for d, g in ALLOWED_FROM],
+        dimple_stages=[DimpleStage(development=d, grade=g) for d, g in rules.dimple_stages],
         largest_file_bytes=LARGEST_FILE_BYTES,
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
         usual_egg_g=USUAL_EGG_G,
@@ -99,8 +102,10 @@ def get_rules(house: TheHouse) -> RulesTold:
         torch_signs=[
             f"{kind}.{value}"
             for kind, value in SIGNS
-            if asks_for_torch(kind, value, house.now.facts().settings.rules.standing)
+            if asks_for_torch(kind, value, rules.standing)
         ],
+        asked_from={kind.value: asked_from(kind) for kind in RECORDED_KINDS},
+        poured_g=POURED_RANGE_G,
         water_shares=WaterRules(top_up=TOP_UP_SHARE, dry=DRY_SHARE),
         closings=list(Closing),
         climate=ClimateRules(

@@ -120,7 +120,7 @@ def _clutch(today_clutch: TodayClutch) -> TodayClutchTold:
         shelf=now.shelf,
         count=str(now.count),
         laid_at=now.clutch.laid_s,  # type: ignore[arg-type]
-        day=int((now.curve.temperature.as_of_s - now.clutch.laid_s) // 86_400),
+        day=now.day,
         fraction=now.curve.now,
         temperature_c=now.curve.temperature.future_c,
         set_point_c=now.set_point_c,
