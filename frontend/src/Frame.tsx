@@ -24,7 +24,7 @@ export function Frame() {
   const [keysShown, setKeysShown] = useState(false)
   const navigate = useNavigate()
   useLive()
-  const { waiting } = useDelivery()
+  const waiting = useDelivery()
   const { pathname } = useLocation()
   useHotkeys('n', toggleTheme)
   useHotkeys('shift+slash', () => setKeysShown(true), { useKey: false })

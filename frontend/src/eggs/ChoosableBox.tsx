@@ -1,4 +1,4 @@
-import type { KeyboardEvent } from 'react'
+import { type KeyboardEvent, useRef } from 'react'
 import { BoxFrame, EggPicture, EggSpot, spotButton } from './BoxFrame'
 import { describeEgg } from './describe'
 import { type PlacedEgg, scaleFor } from './places'
@@ -22,16 +22,33 @@ export function ChoosableBox({
   onKey?: (number: number, event: KeyboardEvent) => void
 }) {
   const scale = scaleFor(eggs.length)
+  const buttons = useRef<(HTMLButtonElement | null)[]>([])
+  /** Arrow keys go from egg to egg. */
+  const move = (at: number, event: KeyboardEvent) => {
+    const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
+    if (!by) return
+    event.preventDefault()
+    const to = (at + by + eggs.length) % eggs.length
+    buttons.current[to]?.focus()
+    const next = eggs[to]
+    if (next) onChoose(next.number)
+  }
   return (
     <BoxFrame medium={medium} onGrid={onGrid} eggs={eggs}>
-      {eggs.map((egg) => (
+      {eggs.map((egg, at) => (
         <EggSpot key={egg.number} egg={egg} scale={scale}>
           <button
             type="button"
+            ref={(button) => {
+              buttons.current[at] = button
+            }}
             aria-label={describeEgg(egg, day)}
             aria-pressed={chosen === egg.number}
             onClick={() => onChoose(egg.number)}
-            onKeyDown={(event) => onKey?.(egg.number, event)}
+            onKeyDown={(event) => {
+              move(at, event)
+              onKey?.(egg.number, event)
+            }}
             style={spotButton(chosen === egg.number)}
           >
             <EggPicture egg={egg} scale={scale} />

@@ -38,7 +38,8 @@ export function TopUp() {
             g at the box's temperature, along the side.
             {told.data.split && (
               <chakra.span display="block" fontWeight={650}>
-                That is much at once: pour half today, half tomorrow.
+                That is much at once: pour {told.data.today_g.toFixed(0)} g today, the rest
+                tomorrow.
               </chakra.span>
             )}
             {told.data.left_out_g > 0 && (

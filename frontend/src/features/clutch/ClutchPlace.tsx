@@ -7,6 +7,7 @@ import { fullMoment } from '@/shared/dates'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
 import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
 import { ClutchPhotos } from '@/shared/photos/ClutchPhotos'
+import { DueLines } from '@/shared/rounds/DueLines'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { WhyEggs } from '@/shared/rounds/WhyEggs'
 import { Button } from '@/shared/ui/Button'
@@ -86,6 +87,12 @@ export function Component() {
           ))}
         </chakra.ul>
       )}
+
+      <DueLines
+        code={clutch.code}
+        due={clutch.due.filter((due) => !clutch.attention.some((line) => line.text === due.text))}
+        postponed={clutch.postponed}
+      />
 
       {clutch.forecast && (
         <DevelopmentRibbon

@@ -1,5 +1,5 @@
 import { chakra } from '@chakra-ui/react'
-import { type KeyboardEvent, useRef, useState } from 'react'
+import { type KeyboardEvent, useState } from 'react'
 import { Link } from 'react-router'
 import { ChoosableBox } from '@/eggs/ChoosableBox'
 import { EggDrawing } from '@/eggs/EggDrawing'
@@ -17,7 +17,6 @@ const COLUMNS = '44px repeat(5, 1fr)'
 /** The box as it lies, and beside it one tap for each egg's dents. */
 export function EggGrades({ clutch }: { clutch: Clutch }) {
   const [chosen, setChosen] = useState<number | null>(null)
-  const box = useRef<HTMLDivElement>(null)
   const grade = useAct(
     ({ number, grade }: { number: number; grade: number }) =>
       answer(
@@ -36,15 +35,6 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
       event.preventDefault()
       grade.mutate({ number, grade: Number(event.key) })
     }
-    const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
-    if (by) {
-      event.preventDefault()
-      const buttons = [...(box.current?.querySelectorAll('button') ?? [])]
-      const here = clutch.eggs.findIndex((e) => e.number === number)
-      const next = (here + by + buttons.length) % buttons.length
-      buttons[next]?.focus()
-      setChosen(clutch.eggs[next]?.number ?? null)
-    }
   }
 
   return (
@@ -53,7 +43,7 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
       gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
       gap={{ base: 6, lg: 10 }}
     >
-      <div ref={box}>
+      <div>
         <ChoosableBox
           eggs={clutch.eggs.map(asLook)}
           medium={clutch.box.medium ?? ''}

@@ -3,6 +3,7 @@ import { type FormEventHandler, type ReactNode, useEffect, useRef } from 'react'
 import { Link } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
 import { Photos } from '@/shared/photos/Photos'
+import { ActBar } from '@/shared/ui/ActBar'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
 import { type LayDay, STEP_TITLES, type Step } from './steps'
@@ -30,12 +31,6 @@ export function StepFrame(props: Props) {
     // A new step starts at its title, for the eye and for the screen reader.
     if (step) title.current?.focus({ preventScroll: true })
   }, [step])
-  useEffect(() => {
-    // What is told in passing must not cover the way on.
-    const page = document.documentElement.style
-    page.setProperty('--act-bar', '80px')
-    return () => void page.removeProperty('--act-bar')
-  }, [])
   const at = day.steps.indexOf(step)
   const { state } = day
   return (
@@ -87,18 +82,7 @@ export function StepFrame(props: Props) {
           />
         )}
       </chakra.div>
-      <chakra.div
-        position="sticky"
-        bottom={{ base: '60px', md: 0 }}
-        bg="paper"
-        display="flex"
-        gap={3}
-        mt={6}
-        py={3}
-        zIndex={3}
-        borderTop="1.5px solid"
-        borderColor="line"
-      >
+      <ActBar>
         {back && (
           <Button asChild>
             <Link to={`/lay-day/${day.id}/${back}`}>Back</Link>
@@ -109,7 +93,7 @@ export function StepFrame(props: Props) {
             {nextLabel}
           </Button>
         )}
-      </chakra.div>
+      </ActBar>
     </chakra.form>
   )
 }

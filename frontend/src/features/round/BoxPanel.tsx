@@ -8,19 +8,25 @@ import { BOX_SIGNS } from './boxSigns'
 import { Chips } from './Chips'
 import { type Draft, grams, toggled, topUpFor, wrongWith } from './draft'
 import { FreshMedium } from './FreshMedium'
+import { type RoundBox, useLimits } from './queries'
 import { BOX_ACTS } from './signs'
 
 type Props = {
-  box: Schemas['RoundBoxTold']
+  box: RoundBox
   draft: Draft
   onChange: (draft: Draft) => void
 }
 
 /** The box itself: what it weighs and what to add, lid and medium, what is done at it. */
-export function BoxPanel({ box, draft, onChange }: Props) {
+export function BoxPanel({
+  box,
+  shelves,
+  draft,
+  onChange,
+}: Props & { shelves: Schemas['ShelfChoice'][] }) {
   const here = `${box.cabinet}/${box.shelf}`
   const rules = useRules().data
-  const wrong = wrongWith(draft, box.heaviest_g)
+  const wrong = wrongWith(draft, useLimits(box))
   return (
     <chakra.section aria-label="Box" display="flex" flexDirection="column" gap={5}>
       <Water box={box} draft={draft} onChange={onChange} />
@@ -69,7 +75,7 @@ export function BoxPanel({ box, draft, onChange }: Props) {
         <Select
           label="Put back on"
           value={draft.shelf ? `${draft.shelf.cabinet}/${draft.shelf.shelf}` : here}
-          options={box.shelves.map(({ cabinet, shelf }) => ({
+          options={shelves.map(({ cabinet, shelf }) => ({
             value: `${cabinet}/${shelf}`,
             label: `${cabinet}, ${shelf}`,
           }))}
@@ -98,11 +104,11 @@ function Water({ box, draft, onChange }: Props) {
   const unit = useTemperatureUnit()
   const { left, reference_g, last_weighed_g } = box.box_water
   const mass = grams(draft.mass)
-  const wrong = wrongWith(draft, box.heaviest_g)
+  const wrong = wrongWith(draft, useLimits(box))
   const step = topUpFor(box.top_ups, wrong?.field === 'mass' ? null : mass)
   // By the scale where it was weighed just now, else by the estimate.
   const add = step ?? (mass === null && box.box_water.add ? box.box_water.add : undefined)
-  const pour = add && (add.split ? add.add_g / 2 : add.add_g)
+  const pour = add?.today_g
   const at = temperature(box.box_c, unit)
   return (
     <chakra.div display="flex" flexDirection="column" gap={3}>
@@ -158,7 +164,7 @@ function Water({ box, draft, onChange }: Props) {
           {draft.water === String(pour) ? 'Added' : 'Add'}{' '}
           <chakra.strong fontSize="1.3em">{pour} ml</chakra.strong> at {at}, along the side, never
           on eggs
-          {add?.split && '; as much again tomorrow'}
+          {add?.split && '; the rest tomorrow'}
           {!step && (
             <chakra.span color="soft">
               {' '}

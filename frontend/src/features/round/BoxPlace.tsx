@@ -1,15 +1,15 @@
 import { chakra } from '@chakra-ui/react'
-import { type KeyboardEvent, useEffect, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, useNavigate, useParams } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import { ChoosableBox } from '@/eggs/ChoosableBox'
-import type { Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
 import { day } from '@/shared/dates'
 import { store } from '@/shared/offline/store'
 import { useWaiting } from '@/shared/offline/useDelivery'
 import { DueLines } from '@/shared/rounds/DueLines'
+import { ActBar } from '@/shared/ui/ActBar'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Waiting } from '@/shared/ui/page'
@@ -28,7 +28,15 @@ import {
 } from './draft'
 import { EggPanel } from './EggPanel'
 import { nextValue } from './keys'
-import { keepOpen, nextDue, openDraft, type RoundBox, useRound } from './queries'
+import {
+  keepOpen,
+  nextDue,
+  openDraft,
+  type Round,
+  type RoundBox,
+  useLimits,
+  useRound,
+} from './queries'
 import { SIGN_GROUPS } from './signs'
 
 /** One box, open: last time beside now, exceptions only, and shut again. */
@@ -38,10 +46,10 @@ export function Component() {
   const box = round.data?.boxes.find((b) => b.code === code)
   if (!round.data) return <Waiting problem={round.error?.message} />
   if (!box) return <Waiting problem={`There is no box ${code} with eggs in it.`} />
-  return <OpenBox key={code} box={box} boxes={round.data.boxes} />
+  return <OpenBox key={code} box={box} round={round.data} />
 }
 
-function OpenBox({ box, boxes }: { box: RoundBox; boxes: RoundBox[] }) {
+function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
   const [draft, setDraft] = useState<Draft | null>(null)
   const [chosen, setChosen] = useState<number | null>(null)
   const navigate = useNavigate()
@@ -59,18 +67,13 @@ function OpenBox({ box, boxes }: { box: RoundBox; boxes: RoundBox[] }) {
     }
     // Only when another box is opened: the house reading on must not open this one anew.
   }, [code])
-  useEffect(() => {
-    const page = document.documentElement.style
-    page.setProperty('--act-bar', '80px')
-    return () => void page.removeProperty('--act-bar')
-  }, [])
-
   const change = (next: Draft) => {
     setDraft(next)
     void keepOpen(next)
   }
-  const wrong = draft && wrongWith(draft, box.heaviest_g)
-  const next = nextDue(boxes, codes, code)
+  const limits = useLimits(box)
+  const wrong = draft && wrongWith(draft, limits)
+  const next = nextDue(round.boxes, codes, code)
   const shut = async () => {
     if (!draft || wrong) return
     await store.transaction('rw', store.visits, store.openBoxes, async () => {
@@ -131,7 +134,6 @@ function OpenBox({ box, boxes }: { box: RoundBox; boxes: RoundBox[] }) {
                 day={box.day}
                 chosen={chosen}
                 onChoose={(number) => setChosen(chosen === number ? null : number)}
-                onKey={(number, event) => moveFocus(box.eggs, number, event, setChosen)}
               />
               <chakra.figcaption color="soft" fontSize="0.9em" mt={1}>
                 now{said ? `: ${said} ${said === 1 ? 'exception' : 'exceptions'}` : ', as before'}
@@ -148,22 +150,11 @@ function OpenBox({ box, boxes }: { box: RoundBox; boxes: RoundBox[] }) {
           {egg ? (
             <EggPanel box={box} egg={egg} draft={draft} onChange={change} />
           ) : (
-            <BoxPanel box={box} draft={draft} onChange={change} />
+            <BoxPanel box={box} shelves={round.shelves} draft={draft} onChange={change} />
           )}
         </chakra.div>
       </chakra.div>
-      <chakra.div
-        position="sticky"
-        bottom={{ base: '60px', md: 0 }}
-        bg="paper"
-        display="flex"
-        gap={3}
-        mt={6}
-        py={3}
-        zIndex={3}
-        borderTop="1.5px solid"
-        borderColor="line"
-      >
+      <ActBar>
         {egg ? (
           <Button onClick={() => setChosen(null)}>Box</Button>
         ) : (
@@ -189,7 +180,7 @@ function OpenBox({ box, boxes }: { box: RoundBox; boxes: RoundBox[] }) {
             </chakra.span>
           )}
         </Button>
-      </chakra.div>
+      </ActBar>
     </chakra.div>
   )
 }
@@ -242,21 +233,4 @@ function useKeys(
     },
     [draft, egg],
   )
-}
-
-function moveFocus(
-  eggs: Schemas['EggTold'][],
-  number: number,
-  event: KeyboardEvent,
-  choose: (number: number) => void,
-) {
-  const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
-  if (!by) return
-  event.preventDefault()
-  const here = eggs.findIndex((egg) => egg.number === number)
-  const to = (here + by + eggs.length) % eggs.length
-  const buttons = event.currentTarget.closest('figure')?.querySelectorAll('button')
-  buttons?.[to]?.focus()
-  const next = eggs[to]
-  if (next) choose(next.number)
 }

@@ -15,12 +15,18 @@ export function Deliveries() {
   const { waiting, refused } = useWaiting()
   const conflicts = useLiveQuery(() => store.conflicts.toArray()) ?? []
   const visits = useLiveQuery(() => store.visits.toArray()) ?? []
+  const photos = useLiveQuery(() => store.photos.toArray()) ?? []
   if (waiting + refused + conflicts.length === 0) return null
   return (
     <chakra.section aria-label="On this device" display="flex" flexDirection="column" gap={3}>
       {waiting > 0 && (
         <Notice label="On this device">
-          {waiting === 1 ? 'One visit waits' : `${waiting} visits wait`} for the house:{' '}
+          {[
+            ...counted(visits.filter((entry) => !entry.refused).length, 'visit'),
+            ...counted(photos.filter((entry) => !entry.refused).length, 'photo'),
+          ].join(' and ')}{' '}
+          {waiting === 1 ? 'waits' : 'wait'} for the house
+          {visits.some((entry) => !entry.refused) && ': '}
           {visits
             .filter((entry) => !entry.refused)
             .map(({ visit }) => `${visit.code} (${dayAndTime(visit.closed_at)})`)
@@ -28,6 +34,24 @@ export function Deliveries() {
           . Nothing is lost; they go out by themselves, in this order.
         </Notice>
       )}
+      {photos
+        .filter((entry) => entry.refused)
+        .map((entry) => (
+          <Notice
+            key={entry.id}
+            urgent
+            label={`Photo of egg ${entry.egg}, ${dayAndTime(entry.takenAt)}, not kept`}
+          >
+            {sentence(entry.refused ?? '')}{' '}
+            <Button
+              variant="bare"
+              size="small"
+              onClick={() => entry.id !== undefined && store.photos.delete(entry.id)}
+            >
+              Drop it
+            </Button>
+          </Notice>
+        ))}
       {visits
         .filter((entry) => entry.refused)
         .map((entry) => (
@@ -75,4 +99,9 @@ function RefusedVisit({ entry }: { entry: QueuedVisit }) {
       </chakra.span>
     </Notice>
   )
+}
+
+function counted(number: number, what: string): string[] {
+  if (number === 0) return []
+  return [number === 1 ? `One ${what}` : `${number} ${what}s`]
 }

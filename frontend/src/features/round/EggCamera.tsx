@@ -1,12 +1,12 @@
 import { chakra } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { useRules } from '@/shared/api/queries'
 import { store } from '@/shared/offline/store'
+import { TakePhoto } from '@/shared/photos/TakePhoto'
 
 /** Takes a photo of the egg; it is kept on the device until the house has it. */
 export function EggCamera({ owner, egg, torch }: { owner: number; egg: number; torch: boolean }) {
-  const field = useId()
   const most = useRules().data?.largest_photo_bytes
   const [refused, setRefused] = useState('')
   const waiting =
@@ -29,35 +29,12 @@ export function EggCamera({ owner, egg, torch }: { owner: number; egg: number; t
   }
   return (
     <chakra.div display="flex" alignItems="center" gap={3} flexWrap="wrap">
-      <chakra.label
-        htmlFor={field}
-        display="inline-flex"
-        alignItems="center"
-        minHeight="48px"
-        px={4}
-        border="1.5px dashed"
-        borderColor="soft"
-        borderRadius="small"
-        cursor="pointer"
-        fontWeight={600}
-        _hover={{ bg: 'faint' }}
-        _focusWithin={{ outline: '3px solid', outlineColor: 'focus', outlineOffset: '2px' }}
-      >
-        {torch ? 'Photo by torch' : 'Photo of this egg'}
-        <chakra.input
-          id={field}
-          type="file"
-          accept="image/*"
-          capture="environment"
-          srOnly
-          aria-label={`Photo of egg ${egg}`}
-          onChange={(event) => {
-            const files = [...(event.target.files ?? [])]
-            event.target.value = ''
-            void keep(files)
-          }}
-        />
-      </chakra.label>
+      <TakePhoto
+        label={torch ? 'Photo by torch' : 'Photo of this egg'}
+        name={`Photo of egg ${egg}`}
+        camera
+        onTaken={(files) => void keep(files)}
+      />
       {waiting > 0 && <chakra.span color="soft">{waiting} kept on this device</chakra.span>}
       {refused && (
         <chakra.span role="alert" color="vessel" fontWeight={600}>

@@ -1,4 +1,4 @@
-import { chakra, Field, Input } from '@chakra-ui/react'
+import { chakra } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
@@ -11,6 +11,7 @@ import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Choices } from '@/shared/ui/Choices'
 import { Notice } from '@/shared/ui/page'
+import { Grams } from './boxFields'
 import { Chips } from './Chips'
 import {
   type Draft,
@@ -36,8 +37,9 @@ type Props = {
 export function EggPanel({ box, egg, draft, onChange }: Props) {
   const mine = eggOf(draft, egg.number)
   const now = seenNow(egg, mine)
-  const asked = SIGN_GROUPS.filter((group) => box.fraction >= (group.from ?? 0))
-  const torchSigns = useRules().data?.torch_signs ?? []
+  const rules = useRules().data
+  const asked = SIGN_GROUPS.filter((group) => box.fraction >= (rules?.asked_from[group.kind] ?? 0))
+  const torchSigns = rules?.torch_signs ?? []
   const doubt =
     (mine.grade ?? 0) > egg.allowed_grade ||
     Object.entries(mine.signs).some(([kind, value]) => torchSigns.includes(`${kind}.${value}`))
@@ -123,7 +125,12 @@ export function EggPanel({ box, egg, draft, onChange }: Props) {
             : 'Done; what the torch showed is below.'}
         </Notice>
       )}
-      {powder && <Caution moment="mould" />}
+      {powder && (
+        <div>
+          <Caution moment="mould" />
+          <chakra.p color="soft">Its method with mould: {box.mould_method}.</chakra.p>
+        </div>
+      )}
       {asked.some((group) => group.kind === 'touch') && <Caution moment="blades" />}
       {asked.map((group) => (
         <Choices
@@ -194,22 +201,15 @@ function TakenOut({
 }) {
   const wrong = Number.isNaN(grams(mine.mass ?? ''))
   return (
-    <Field.Root invalid={wrong} maxWidth="260px">
-      <Field.Label>It weighs, g</Field.Label>
-      <Input
-        inputMode="decimal"
-        autoComplete="off"
+    <chakra.div maxWidth="260px">
+      <Grams
+        label="It weighs, g"
         value={mine.mass ?? ''}
-        onChange={(event) => onChange({ mass: event.target.value })}
+        error={wrong ? 'Grams as a number, like 82.' : undefined}
+        help={egg.mass_g === null ? 'for the water by the scale' : `${egg.mass_g} g on lay day`}
+        onChange={(mass) => onChange({ mass })}
       />
-      {wrong ? (
-        <Field.ErrorText>Grams as a number, like 82.</Field.ErrorText>
-      ) : (
-        <Field.HelperText>
-          {egg.mass_g === null ? 'for the water by the scale' : `${egg.mass_g} g on lay day`}
-        </Field.HelperText>
-      )}
-    </Field.Root>
+    </chakra.div>
   )
 }
 

@@ -1,12 +1,12 @@
 import { chakra } from '@chakra-ui/react'
-import { useQuery } from '@tanstack/react-query'
-import { answer, api, type Schemas } from '@/shared/api/client'
+import { useMethods } from '@/shared/api/queries'
 import { Tick } from '@/shared/ui/Choices'
 import { Grams, Select } from './boxFields'
 import { type Draft, wrongWith } from './draft'
+import { type RoundBox, useLimits } from './queries'
 
 type Props = {
-  box: Schemas['RoundBoxTold']
+  box: RoundBox
   draft: Draft
   onChange: (draft: Draft) => void
 }
@@ -14,12 +14,8 @@ type Props = {
 /** Medium swapped: from here on the water of the box is counted anew. */
 export function FreshMedium({ box, draft, onChange }: Props) {
   const { fresh } = draft
-  const media = useQuery({
-    queryKey: ['methods'],
-    queryFn: () => answer(api.GET('/api/methods')),
-    enabled: fresh !== null,
-  }).data?.media
-  const wrong = wrongWith(draft, box.heaviest_g)
+  const media = useMethods().data?.media
+  const wrong = wrongWith(draft, useLimits(box))
   const change = (changed: Partial<NonNullable<Draft['fresh']>>) =>
     fresh && onChange({ ...draft, fresh: { ...fresh, ...changed } })
   return (

@@ -5,6 +5,7 @@ import {
   draftOf,
   exceptions,
   grams,
+  type Limits,
   openBox,
   seenNow,
   toggled,
@@ -18,6 +19,7 @@ import { nextValue } from './keys'
 import { boxesDue, nextDue, type RoundBox } from './queries'
 import { SIGN_GROUPS } from './signs'
 
+const LIMITS: Limits = { heaviest: 1188, poured: [1, 2000] }
 const NOON = new Date('2026-06-14T12:00:00Z')
 let draft: Draft
 
@@ -93,9 +95,9 @@ describe('an open box', () => {
 
 describe('grams', () => {
   const steps = [
-    { from_g: 1177.5, add_g: 0, split: false },
-    { from_g: 1132.5, add_g: 45, split: false },
-    { from_g: 0, add_g: 100, split: true },
+    { from_g: 1177.5, add_g: 0, today_g: 0, split: false },
+    { from_g: 1132.5, add_g: 45, today_g: 45, split: false },
+    { from_g: 0, add_g: 100, today_g: 50, split: true },
   ]
 
   it('are told by the house for every mass', () => {
@@ -108,22 +110,23 @@ describe('grams', () => {
   })
 
   it('are refused where they were typed', () => {
-    const at = (mass: string, water: string) => wrongWith({ ...draft, mass, water }, 1188)?.field
+    const at = (mass: string, water: string) => wrongWith({ ...draft, mass, water }, LIMITS)?.field
     expect(at('', '')).toBeUndefined()
     expect(at('1134', '45')).toBeUndefined()
     expect(at('1189', '')).toBe('mass')
     expect(at('a lot', '')).toBe('mass')
     expect(at('1134', '0')).toBe('water')
+    expect(at('1134', '2001')).toBe('water')
     expect(at('1134', 'some')).toBe('water')
-    expect(wrongWith({ ...draft, change: 'a bit' }, 1188)?.field).toBe('change')
+    expect(wrongWith({ ...draft, change: 'a bit' }, LIMITS)?.field).toBe('change')
     const fresh = { medium: 'perlite', water: 'some', mass: '' }
-    expect(wrongWith({ ...draft, fresh }, 1188)?.field).toBe('fresh')
+    expect(wrongWith({ ...draft, fresh }, LIMITS)?.field).toBe('fresh')
     const out = withEgg(draft, 2, { acts: ['removed'], mass: 'heavy' })
-    expect(wrongWith(out, 1188)?.field).toBe('egg')
+    expect(wrongWith(out, LIMITS)?.field).toBe('egg')
     const weighed = withEgg(draft, 2, { acts: ['removed'], mass: '82' })
     expect(visitOf(weighed, NOON).eggs?.[0]?.mass_g).toBe(82)
     // Nobody knows what it weighed at set-up: nothing is too heavy.
-    expect(wrongWith({ ...draft, mass: '5000' }, null)).toBeNull()
+    expect(wrongWith({ ...draft, mass: '5000' }, { heaviest: null, poured: null })).toBeNull()
     expect(grams('45,5')).toBe(45.5)
   })
 })

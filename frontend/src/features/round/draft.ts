@@ -114,10 +114,13 @@ export function topUpFor(
   return steps.find((step) => mass >= step.from_g)
 }
 
+/** Grams that can be, as the house has them; null where nobody knows. */
+export type Limits = { heaviest: number | null; poured: [number, number] | null }
+
 /** What keeps the visit from being closed, in words, at its field; null when nothing does. */
 export function wrongWith(
   draft: Draft,
-  heaviest: number | null,
+  { heaviest, poured }: Limits,
 ): { field: 'mass' | 'water' | 'egg' | 'change' | 'fresh'; words: string } | null {
   const [mass, water] = [grams(draft.mass), grams(draft.water)]
   if (Object.values(draft.eggs).some((egg) => Number.isNaN(grams(egg.mass ?? '')))) {
@@ -138,8 +141,9 @@ export function wrongWith(
     return { field: 'fresh', words: 'Grams as a number, like 200.' }
   }
   if (Number.isNaN(water)) return { field: 'water', words: 'Grams as a number, like 45.' }
-  if (water !== null && water <= 0) {
-    return { field: 'water', words: 'Water added is more than 0 g; leave it empty for none.' }
+  if (water !== null && poured && (water < poured[0] || water > poured[1])) {
+    const words = `Water added is ${poured[0]} to ${poured[1]} g; leave it empty for none.`
+    return { field: 'water', words }
   }
   return null
 }

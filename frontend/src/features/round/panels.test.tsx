@@ -55,21 +55,25 @@ describe('the box panel', () => {
       on_grid: true,
       box_c: 31.3,
       heaviest_g: 1188,
-      shelves: [{ cabinet: 'North', shelf: 'lower' }],
-      top_ups: [{ from_g: 0, add_g: 45, split: false }],
+      top_ups: [{ from_g: 0, add_g: 45, today_g: 45, split: false }],
       box_water: {
         closing: 'film with a cracked corner',
         medium: 'saturated perlite',
         reference_g: 1180,
         last_weighed_g: 1134,
-        add: { deficit_g: 46, add_g: 45, split: false, left_out_g: 0 },
+        add: { deficit_g: 46, add_g: 45, today_g: 45, split: false, left_out_g: 0 },
         left: { share: 0.54, share_low: 0.51, share_high: 0.56, weighings: 4 },
       },
     } as unknown as Schemas['RoundBoxTold']
     markup(<p />) // puts a stand-in for the device's storage in place
     const draft = openBox(box, new Date('2026-06-14T12:00:00Z'))
     const panel = (changes = {}) => (
-      <BoxPanel box={box} draft={{ ...draft, ...changes }} onChange={() => {}} />
+      <BoxPanel
+        box={box}
+        shelves={[{ cabinet: 'North', shelf: 'lower' }]}
+        draft={{ ...draft, ...changes }}
+        onChange={() => {}}
+      />
     )
     expect(words(panel())).toContain('Add 45 ml at 31.3 °C, along the side')
     expect(words(panel())).toContain('(by its last weighing)')

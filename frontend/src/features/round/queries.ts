@@ -1,14 +1,22 @@
 import { useQuery } from '@tanstack/react-query'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { answer, api, type Schemas } from '@/shared/api/client'
+import { useRules } from '@/shared/api/queries'
 import { store } from '@/shared/offline/store'
-import type { Draft } from './draft'
+import type { Draft, Limits } from './draft'
 
+export type Round = Schemas['RoundTold']
 export type RoundBox = Schemas['RoundBoxTold']
 
 /** Every box as the phone carries it; without a network, as it was last read. */
 export function useRound() {
   return useQuery({ queryKey: ['round'], queryFn: () => answer(api.GET('/api/round')) })
+}
+
+/** What a box can weigh and be given at most. */
+export function useLimits(box: RoundBox): Limits {
+  const poured = useRules().data?.poured_g
+  return { heaviest: box.heaviest_g, poured: (poured as [number, number] | undefined) ?? null }
 }
 
 /** Boxes left open on this device. */

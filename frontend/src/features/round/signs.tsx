@@ -13,8 +13,6 @@ export type SignGroup = {
   /** Steps through the choices on a desk. */
   letter: string
   choices: SignChoice[]
-  /** Share developed from which it is asked at all. */
-  from?: number
 }
 
 /** What can be seen, smelled and felt of an egg, as drawn choices. */
@@ -89,7 +87,6 @@ export const SIGN_GROUPS: SignGroup[] = [
         look: { candled: { vessels: 'strong', darkBody: true } },
       },
     ],
-    from: 0.5,
   },
   {
     kind: 'feel',
@@ -99,7 +96,6 @@ export const SIGN_GROUPS: SignGroup[] = [
       { value: 'firm', label: 'firm or full', look: {} },
       { value: 'mushy', label: 'mushy', look: { grade: 4, dentsAllOver: true } },
     ],
-    from: 0.85,
   },
   {
     kind: 'touch',
@@ -109,7 +105,6 @@ export const SIGN_GROUPS: SignGroup[] = [
       { value: 'reacts', label: 'reacts', look: { fate: 'cut' } },
       { value: 'still', label: 'no reaction', look: { fate: 'cut', grade: 3 } },
     ],
-    from: 0.9,
   },
 ]
 
@@ -127,6 +122,7 @@ export const BOX_ACTS: { value: Schemas['BoxActKind']; label: string }[] = [
   { value: 'film replaced', label: 'New film' },
   { value: 'damp cloth over the eggs', label: 'Damp cloth' },
   { value: 'grid removed', label: 'Grid out' },
+  { value: 'moved to damp paper', label: 'Moved to paper' },
 ]
 
 /** A choice as the egg would look. */

@@ -16,10 +16,9 @@ export function useWaiting() {
       return {
         waiting: all.filter((entry) => !entry.refused).length,
         refused: all.filter((entry) => entry.refused).length,
-        conflicts: await store.conflicts.count(),
         codes: visits.filter((entry) => !entry.refused).map((entry) => entry.visit.code),
       }
-    }) ?? { waiting: 0, refused: 0, conflicts: 0, codes: [] as string[] }
+    }) ?? { waiting: 0, refused: 0, codes: [] as string[] }
   )
 }
 
@@ -28,7 +27,7 @@ export function useDelivery() {
   const { waiting } = useWaiting()
   const client = useQueryClient()
   const undo = useUndo()
-  const delivery = useQuery({
+  useQuery({
     queryKey: ['delivery', waiting],
     enabled: waiting > 0,
     queryFn: async () => {
@@ -54,5 +53,5 @@ export function useDelivery() {
     window.addEventListener('online', back)
     return () => window.removeEventListener('online', back)
   }, [client])
-  return { waiting, trying: delivery.isFetching, failed: delivery.failureCount > 0 }
+  return waiting
 }

@@ -1,11 +1,11 @@
 import { chakra } from '@chakra-ui/react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useId } from 'react'
 import { answer, api, type Problem, problemOf, type Schemas } from '@/shared/api/client'
 import { useRules, useUndo } from '@/shared/api/queries'
 import { dayAndTime } from '@/shared/dates'
 import { sentence } from '@/shared/sentence'
 import { showAct, showProblem } from '@/shared/ui/toaster'
+import { TakePhoto } from './TakePhoto'
 
 type Photo = Schemas['PhotoTold']
 
@@ -27,7 +27,6 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
   const client = useQueryClient()
   const undo = useUndo()
   const most = useRules().data?.largest_photo_bytes
-  const field = useId()
   const add = useMutation<string[], Problem, File[]>({
     // One that is refused does not keep the others out; each is named.
     mutationFn: async (files) => {
@@ -54,35 +53,11 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
       {photos.map((photo) => (
         <Picture key={photo.id} photo={photo} />
       ))}
-      <chakra.label
-        htmlFor={field}
-        display="inline-flex"
-        alignItems="center"
-        minHeight="48px"
-        px={4}
-        border="1.5px dashed"
-        borderColor="soft"
-        borderRadius="small"
-        cursor="pointer"
-        fontWeight={600}
-        _hover={{ bg: 'faint' }}
-        _focusWithin={{ outline: '3px solid', outlineColor: 'focus', outlineOffset: '2px' }}
-      >
-        {add.isPending ? 'Keeping the photo\u2026' : 'Add a photo'}
-        <chakra.input
-          id={field}
-          type="file"
-          accept="image/*"
-          multiple
-          srOnly
-          aria-label={of.egg ? `Photo of egg ${of.egg}` : 'Photo'}
-          onChange={(event) => {
-            const files = [...(event.target.files ?? [])]
-            event.target.value = ''
-            if (files.length) add.mutate(files)
-          }}
-        />
-      </chakra.label>
+      <TakePhoto
+        label={add.isPending ? 'Keeping the photo\u2026' : 'Add a photo'}
+        name={of.egg ? `Photo of egg ${of.egg}` : 'Photo'}
+        onTaken={(files) => add.mutate(files)}
+      />
       {add.data?.map((refusal) => (
         <chakra.p key={refusal} role="alert" color="vessel" fontWeight={600} width="100%">
           {refusal}

@@ -10,6 +10,19 @@ export type Choice<T extends string> = {
   note?: ReactNode
 }
 
+/** How something chosen looks beside what is not: by its line and weight, not by colour alone. */
+export function chosenLook(chosen: boolean) {
+  return {
+    border: '2px solid',
+    borderColor: chosen ? 'ink' : 'line',
+    bg: chosen ? 'sheet' : 'transparent',
+    fontWeight: chosen ? 750 : 500,
+    boxShadow: chosen ? 'inset 0 -4px 0 0 currentColor' : undefined,
+    borderRadius: 'small',
+    cursor: 'pointer',
+  } as const
+}
+
 /** One of a few, as large targets: radio buttons underneath, so arrow keys and Tab work. */
 export function Choices<T extends string>({
   legend,
@@ -52,13 +65,7 @@ export function Choices<T extends string>({
               minHeight="56px"
               px={2}
               py={2}
-              border="2px solid"
-              borderColor={chosen ? 'ink' : 'line'}
-              bg={chosen ? 'sheet' : 'transparent'}
-              fontWeight={chosen ? 750 : 500}
-              boxShadow={chosen ? 'inset 0 -4px 0 0 currentColor' : undefined}
-              borderRadius="small"
-              cursor="pointer"
+              {...chosenLook(chosen)}
               lineHeight={1.2}
               position="relative"
               _hover={{ bg: 'faint' }}

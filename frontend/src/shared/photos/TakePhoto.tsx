@@ -1,0 +1,50 @@
+import { chakra } from '@chakra-ui/react'
+import { type ReactNode, useId } from 'react'
+
+/** The button that takes photos, or finds them on the device. */
+export function TakePhoto({
+  label,
+  name,
+  camera = false,
+  onTaken,
+}: {
+  label: ReactNode
+  name: string
+  /** Straight to the camera, one photo at a time. */
+  camera?: boolean
+  onTaken: (files: File[]) => void
+}) {
+  const field = useId()
+  return (
+    <chakra.label
+      htmlFor={field}
+      display="inline-flex"
+      alignItems="center"
+      minHeight="48px"
+      px={4}
+      border="1.5px dashed"
+      borderColor="soft"
+      borderRadius="small"
+      cursor="pointer"
+      fontWeight={600}
+      _hover={{ bg: 'faint' }}
+      _focusWithin={{ outline: '3px solid', outlineColor: 'focus', outlineOffset: '2px' }}
+    >
+      {label}
+      <chakra.input
+        id={field}
+        type="file"
+        accept="image/*"
+        multiple={!camera}
+        capture={camera ? 'environment' : undefined}
+        srOnly
+        aria-label={name}
+        onChange={(event) => {
+          const files = [...(event.target.files ?? [])]
+          event.target.value = ''
+          if (files.length) onTaken(files)
+        }}
+      />
+    </chakra.label>
+  )
+}
