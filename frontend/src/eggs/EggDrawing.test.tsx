@@ -65,6 +65,13 @@ describe('a drawn egg', () => {
     )
   })
 
+  it('leaves a dashed outline where an egg or a slug was taken out', () => {
+    for (const slug of [false, true]) {
+      expect(drawn({ slug, fate: 'removed' })).toContain('stroke-dasharray')
+      expect(drawn({ slug })).not.toContain('stroke-dasharray')
+    }
+  })
+
   it('grows its mould with the grade', () => {
     const dots = (mould: EggLook['mould']) => count(drawn({ mould }), /<circle/g)
     expect(dots('spot')).toBeLessThan(dots('patch'))

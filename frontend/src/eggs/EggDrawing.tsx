@@ -81,7 +81,7 @@ export function EggShape({
           fill={gone ? 'none' : token(fillOf(egg))}
           stroke={token('shellInk')}
           strokeWidth={egg.shell === 'thin' ? line * 0.6 : line}
-          strokeDasharray={gone ? `${line * 3} ${line * 2.4}` : undefined}
+          strokeDasharray={gone ? dashed(line) : undefined}
           strokeLinejoin="round"
         />
         {!gone && (
@@ -110,6 +110,11 @@ export function EggShape({
       {showNumber && <EggNumber egg={egg} size={size} />}
     </g>
   )
+}
+
+/** The outline of what was taken out. */
+function dashed(line: number): string {
+  return `${line * 3} ${line * 2.4}`
 }
 
 function fillOf(egg: EggLook) {
@@ -171,13 +176,15 @@ function Slug({
   showNumber: boolean
   size: number
 }) {
+  const gone = egg.fate === 'removed'
   return (
     <g>
       <path
         d="M-27 0Q-20 -12 0 -13Q20 -12 27 0Q20 12 0 13Q-20 12 -27 0Z"
-        fill={token('yellowed')}
+        fill={gone ? 'none' : token('yellowed')}
         stroke={token('shellInk')}
         strokeWidth={line}
+        strokeDasharray={gone ? dashed(line) : undefined}
         strokeLinejoin="round"
       />
       {showNumber && <EggNumber egg={egg} size={size * 1.25} />}
