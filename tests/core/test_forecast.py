@@ -203,6 +203,18 @@ def test_time_of_inverts_development(values: list[float], share: float) -> None:
     assert curve.at(curve.time_of(ahead)) == pytest.approx(ahead, abs=1e-9)
 
 
+@pytest.mark.parametrize("temperature_c", [29.2, 31.11, 31.5, 31.9])
+def test_time_of_what_is_reached_now_is_now_whatever_rounding_makes_of_it(
+    temperature_c: float,
+) -> None:
+    for days in range(40, 75):
+        set_points = SetPoints((0.0,), (temperature_c,))
+        held = box_temperature(1.7754138e9, 1.7754138e9 + days * DAY, [], set_points)
+        curve = DevelopmentCurve(held, DEFAULT_CLOCK)
+        assert curve.time_of(curve.now) == pytest.approx(held.as_of_s, abs=1.0)
+        assert curve.time_of(curve.now * (1 - 1e-16)) is not None
+
+
 def test_a_cold_spell_is_found_and_its_delay_is_the_heat_missed() -> None:
     """Two days at 24 instead of 31.5 °C miss 2 x 7.5 degree-days: 1.2 days at 12.5 a day."""
     values = np.full(30 * 24 + 1, 31.5)

@@ -20,9 +20,10 @@ OLDEST_YEARS: Final = 60
 
 
 class TraitForm(StrEnum):
-    """How an animal carries a trait."""
+    """How an animal carries a trait; two copies where they are told apart from one."""
 
     VISUAL = "visual"
+    TWO_COPIES = "two copies"
     ONE_COPY = "one copy"
     POSSIBLE = "possible"
 

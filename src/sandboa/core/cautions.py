@@ -50,6 +50,16 @@ CAUTIONS: Final = (
         "Let an experienced keeper or a vet show you first.",
     ),
     Caution(
+        "at the pip",
+        "Never cut the cord: free it by moving the animal's loop. A cut vessel bleeds the animal "
+        "out. Weak, bleeding or malformed: a reptile vet.",
+    ),
+    Caution(
+        "opening a lost egg",
+        "Gloves, a window open, eyes and face away: old eggs burst and stink. Wash hands and "
+        "blade after, no kitchen sink. If anything inside moves, stop and cover it again.",
+    ),
+    Caution(
         "mains and water",
         "Water near mains current: residual-current protection, a cut-out separate from the "
         "thermostat, an electrician for the wiring.",

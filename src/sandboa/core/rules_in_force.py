@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from sandboa.core.box import Closing
+from sandboa.core.causes.scores import SCORES
 from sandboa.core.dimples.cause import CAUSE_SCORES
 from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.settings import SETTINGS
@@ -21,6 +22,7 @@ class RulesInForce:
     exchange: ExchangeRules
     free_air_l: float
     cause_scores: Mapping[str, float]
+    loss_scores: Mapping[str, float]
     watch_every_days: float
     candle_every_days: float
 
@@ -40,6 +42,7 @@ def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
             medium_factor={m: values[f"medium.{m}"] for m in MEDIUM_FACTOR},
         ),
         free_air_l=values["free_air_l"],
+        loss_scores={name: values[name] for name in SCORES},
         cause_scores={name: values[f"cause.{name}"] for name in CAUSE_SCORES},
         watch_every_days=values["watch_every_days"],
         candle_every_days=values["candle_every_days"],

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.air import FREE_AIR_L
+from sandboa.core.causes.scores import SCORES
 from sandboa.core.dam_care.aftercare import NOT_EATING_DAYS
 from sandboa.core.dimples.cause import CAUSE_SCORES
 from sandboa.core.dimples.stages import ALLOWED_FROM
@@ -52,6 +53,15 @@ def _causes() -> Iterator[Setting]:
         yield Setting(
             f"cause.{name}", f"{words[0].upper()}{words[1:]}", "log score", score, (-8.0, 8.0),
             "Above 0 speaks for that cause of early dents, below against it.", "Causes of dents",
+        )  # fmt: skip
+
+
+def _losses() -> Iterator[Setting]:
+    for line in SCORES.values():
+        yield Setting(
+            line.name, f"{line.cause[0].upper()}{line.cause[1:]}: {line.words}", "log score",
+            line.score, (-15.0, 15.0),
+            "Above 0 speaks for that cause of a loss, below against it.", "Causes of loss",
         )  # fmt: skip
 
 
@@ -142,6 +152,7 @@ SETTINGS: Final = {
         *_rounds(),
         *_dents(),
         *_causes(),
+        *_losses(),
         *_standing(),
         *_water(),
     )

@@ -87,7 +87,8 @@ class DevelopmentCurve:
         if development <= 0.0:
             return self.temperature.start_s
         times, _, reached = self._samples
-        sample = int(np.searchsorted(reached, development, side="left")) - 1
+        # Summed another way, the last sample may lie a rounding below what was reached by now.
+        sample = min(int(np.searchsorted(reached, development, side="left")), len(times) - 1) - 1
         low, high = float(times[sample]), float(times[sample + 1])
         while high - low > 0.5:
             middle = (low + high) / 2.0

@@ -22,3 +22,7 @@ class EggActKind(StrEnum):
     ISOLATED = "isolated"
     MARKED = "marked"
     REMOVED = "removed"
+    # What happened to it rather than what was done: counted when causes of loss are sought.
+    ROLLED = "rolled"
+    DROPPED = "dropped"
+    TORN = "torn"

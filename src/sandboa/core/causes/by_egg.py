@@ -1,0 +1,118 @@
+"""Orientation, knocks, infection, shell: what the egg's own record says (handbook G)."""
+
+from collections.abc import Iterator
+from typing import Final
+
+from sandboa.core.box import Shell
+from sandboa.core.candling import Disc
+from sandboa.core.causes.evidence import LossEvidence
+from sandboa.core.causes.findings import FindingKind
+from sandboa.core.causes.kinds import Cause
+from sandboa.core.causes.said import Said, percent
+from sandboa.core.lay_day import EggEvent
+from sandboa.core.rounds.acts import EggActKind
+from sandboa.core.standing.signs import SignKind
+
+#: Share developed after a knock in which a loss is "soon after" (assumption: some two weeks).
+SOON_AFTER: Final = 0.25
+#: Share of a term by which eggs that touch are lost in sequence (assumption).
+IN_SEQUENCE: Final = 0.25
+_KNOCKS: Final = frozenset(
+    {EggEvent.DROPPED.value, EggEvent.TORN.value, EggActKind.DROPPED.value, EggActKind.TORN.value}
+)
+
+
+def underneath(egg: LossEvidence) -> Iterator[Said]:
+    cause = Cause.UNDERNEATH
+    rolled = [h for h in egg.happened if h.kind == EggActKind.ROLLED]
+    if rolled:
+        # Found rolled: it happened at any time since the look before.
+        holds = max(
+            (egg.window.chance_after(h.after) + egg.window.chance_after(h.share)) / 2.0
+            for h in rolled
+        )
+        yield Said(cause, "rolled", holds, f"found rolled at {percent(rolled[0].share)}")
+    elif egg.turned or egg.disc_at_lay is Disc.TOP:
+        yield Said(cause, "on top")
+    elif egg.disc_at_lay is Disc.UNDER:
+        yield Said(cause, "under")
+    elif egg.disc_at_lay is Disc.SIDE:
+        yield Said(cause, "side")
+    if egg.found(FindingKind.POSITION, "under"):
+        yield Said(cause, "found under")
+    elif egg.found(FindingKind.POSITION, "side"):
+        yield Said(cause, "found side")
+    elif egg.found(FindingKind.POSITION, "top"):
+        yield Said(cause, "found on top")
+
+
+def knocked(egg: LossEvidence) -> Iterator[Said]:
+    cause = Cause.KNOCKED
+    knocks = [h for h in egg.happened if h.kind in _KNOCKS]
+    before = [(egg.window.chance_after(h.share), h.share, h.kind) for h in knocks]
+    if before:
+        holds, share, kind = max(before)
+        yield Said(cause, "knocked", holds, f"{kind} at {percent(share)}")
+        if egg.window.start <= share + SOON_AFTER:
+            soon = egg.window.chance_between(share, share + SOON_AFTER)
+            yield Said(cause, "soon after", soon)
+        wept = [s.share for s in egg.seen if s.kind is SignKind.WET and s.value != "dry"]
+        if any(s >= share for s in wept):
+            yield Said(cause, "weeps", holds)
+    else:
+        yield Said(cause, "none")
+    if egg.found(FindingKind.SHELL, "torn"):
+        yield Said(cause, "tear found")
+    elif egg.known(FindingKind.SHELL):
+        yield Said(cause, "no tear")
+
+
+def infection(egg: LossEvidence) -> Iterator[Said]:
+    cause = Cause.INFECTION
+    bad = [
+        s.share
+        for s in egg.seen
+        if (s.kind is SignKind.MOULD and s.value != "none")
+        or (s.kind is SignKind.SMELL and s.value != "none")
+    ]
+    good = [s.share for s in egg.seen if (s.kind, s.value) == (SignKind.VESSELS, "strong")]
+    failed = [
+        s.share for s in egg.seen if s.kind is SignKind.VESSELS and s.value in ("none", "broken")
+    ]
+    first_bad = min(bad, default=None)
+    if first_bad is not None and any(share >= first_bad for share in good):
+        words = f"first spot or smell at {percent(first_bad)}, vessels still strong"
+        yield Said(cause, "while good", 1.0, words)
+    elif first_bad is not None and any(share < first_bad for share in failed):
+        yield Said(cause, "vessels first")
+    elif first_bad is None and not egg.found(FindingKind.OUTSIDE, "top", "below", "all over"):
+        yield Said(cause, "no mould")
+    if egg.found(FindingKind.INSIDE, "through"):
+        yield Said(cause, "through")
+    elif egg.found(FindingKind.INSIDE, "clean"):
+        yield Said(cause, "clean inside")
+    sequence = [
+        s
+        for s in egg.siblings
+        if s.touching
+        and s.died is not None
+        and abs(s.died.middle - egg.window.middle) <= IN_SEQUENCE
+    ]
+    if sequence and first_bad is not None:
+        yield Said(cause, "neighbours", min(1.0, len(sequence) / 2.0 + 0.25))
+
+
+def shell(egg: LossEvidence) -> Iterator[Said]:
+    cause = Cause.SHELL
+    if egg.shell is Shell.THIN:
+        yield Said(cause, "thin")
+    elif egg.shell in (Shell.ROUGH, Shell.WINDOW, Shell.NODULE):
+        yield Said(cause, "poor", 1.0, f"its shell: {egg.shell}")
+    elif egg.shell is Shell.SMOOTH:
+        yield Said(cause, "smooth")
+    if egg.found(FindingKind.SHELL, "thin"):
+        yield Said(cause, "found thin")
+    if egg.own_dents_early is not None and egg.own_dents_early <= egg.window.end:
+        yield Said(cause, "dented alone")
+    if egg.water is not None and egg.water.dented_early:
+        yield Said(cause, "box dented")

@@ -1,0 +1,174 @@
+"""Too hot, too cold, unstable, equipment, poisoned air: what the cabinet says (handbook G)."""
+
+from collections.abc import Iterator
+from typing import Final
+
+from sandboa.core.causes.evidence import FaultThen, LossEvidence
+from sandboa.core.causes.findings import DEFECTS, FindingKind
+from sandboa.core.causes.kinds import Cause
+from sandboa.core.causes.said import Said
+from sandboa.core.hatching.fates import DeathStage, Fate
+
+#: °C·h above 33.5 from which it counts, and counts as much (assumption).
+HOT_DEGREE_HOURS: Final = (3.0, 20.0)
+#: °C up to which it was never hot (handbook G: "never above 33").
+NEVER_HOT_C: Final = 33.0
+#: h below 27 °C that are a long stretch, and a very long one (assumption).
+COLD_HOURS: Final = (24.0, 72.0)
+#: °C below which a cold is deep whatever its length (handbook E: 20 for 24 h; assumption).
+DEEP_COLD_C: Final = 21.0
+#: Days with swings over 2 °C that are several, and many (handbook G "several days"; assumption).
+SWING_DAYS: Final = (3, 8)
+#: °C up to which a day's swing is calm (handbook E).
+CALM_SWING_C: Final = 1.0
+#: Share of the time that must be measured for "never" to be said.
+MEASURED_ENOUGH: Final = 0.8
+#: Share developed after a fault in which a death is still laid to it (assumption: some 9 days).
+FAULT_REACH: Final = 0.15
+#: h beyond which it is no outage any more but a cold stretch (assumption), and °C below which
+#: it cost the eggs nothing.
+LONGEST_OUTAGE_HOURS: Final = 60.0
+HARMLESS_C: Final = 2.5
+#: °C and h from which a fault is severe (assumption).
+SEVERE_C: Final = 4.0
+SEVERE_HOURS: Final = 12.0
+#: Faults that leave eggs without their heat; overshoot shows as swings, a door as nothing lasting.
+HARMFUL: Final = frozenset({"fan", "power cut"})
+#: Days for which a cabinet counts as new, and an alteration as recent (assumption).
+NEW_DAYS: Final = 150.0
+#: Days after lay in which vapours kill a batch (handbook G: "around weeks 4-6").
+BATCH_DAYS: Final = (21.0, 49.0)
+_BATCH_SHARE: Final = 0.6
+
+
+def too_hot(egg: LossEvidence) -> Iterator[Said]:
+    cause, heat = Cause.TOO_HOT, egg.heat
+    if sum(s.defects for s in egg.siblings) >= 2:
+        yield Said(cause, "sibling defects")
+    if sum(s.small for s in egg.siblings) >= 2:
+        yield Said(cause, "small siblings")
+    if egg.found(FindingKind.FORM, *DEFECTS):
+        yield Said(cause, "defect")
+    if heat is None:
+        return
+    if heat.hot_degree_hours >= HOT_DEGREE_HOURS[0]:
+        words = f"{heat.hot_degree_hours:.0f} degree-hours too hot, up to {heat.highest_c:.1f} °C"
+        yield Said(cause, "hot", 1.0, words)
+        if heat.hot_degree_hours >= HOT_DEGREE_HOURS[1]:
+            yield Said(cause, "very hot")
+        yield from _others(egg, cause)
+    elif heat.highest_c <= NEVER_HOT_C + 0.5 and heat.measured >= MEASURED_ENOUGH:
+        yield Said(cause, "never hot", 1.0, f"never above {heat.highest_c:.1f} °C")
+
+
+def too_cold(egg: LossEvidence) -> Iterator[Said]:
+    cause, heat = Cause.TOO_COLD, egg.heat
+    if _immature(egg):
+        yield Said(cause, "immature")
+    if heat is None:
+        return
+    if heat.cold_hours >= COLD_HOURS[0] or heat.lowest_c < DEEP_COLD_C:
+        words = f"{heat.cold_hours:.0f} h in a row below 27 °C, down to {heat.lowest_c:.1f} °C"
+        yield Said(cause, "cold", 1.0, words)
+        if heat.cold_hours >= COLD_HOURS[1] or heat.lowest_c < DEEP_COLD_C:
+            yield Said(cause, "very cold")
+        yield from _others(egg, cause)
+    elif heat.cold_hours < 6.0 and heat.measured >= MEASURED_ENOUGH:
+        yield Said(cause, "steady")
+
+
+def _immature(egg: LossEvidence) -> bool:
+    """Given up late, but found less grown than an egg that lived until near then."""
+    found = egg.findings.get(FindingKind.STAGE, frozenset())
+    return "mid" in found and egg.window.end > 0.75
+
+
+def unstable(egg: LossEvidence) -> Iterator[Said]:
+    cause, heat = Cause.UNSTABLE, egg.heat
+    if heat is None:
+        return
+    if heat.swing_days >= SWING_DAYS[0]:
+        words = f"{heat.swing_days} days with more than 2 °C of swing"
+        yield Said(cause, "swings", 1.0, words)
+        if heat.swing_days >= SWING_DAYS[1]:
+            yield Said(cause, "many swings")
+        yield from _others(egg, cause)
+    elif heat.measured >= MEASURED_ENOUGH:
+        calm = 1.0 if heat.largest_swing_c <= CALM_SWING_C else 0.7
+        yield Said(cause, "calm", calm)
+
+
+def equipment(egg: LossEvidence) -> Iterator[Said]:
+    cause, heat = Cause.EQUIPMENT, egg.heat
+    if heat is None:
+        return
+    then = [f for f in heat.faults if _harmful(f) and f.start <= egg.window.end]
+    chances = {
+        fault: egg.window.chance_between(fault.start, fault.end + FAULT_REACH) for fault in then
+    }
+    harmful = [f for f in then if chances[f] > 0.05]
+    if harmful:
+        worst = max(harmful, key=lambda f: chances[f] * (1.0 + f.largest_c))
+        words = f"{worst.kind}: up to {worst.hours:.0f} h, shortly before or while it died"
+        yield Said(cause, "fault", chances[worst], words)
+        if worst.largest_c >= SEVERE_C or worst.hours >= SEVERE_HOURS:
+            yield Said(cause, "severe", chances[worst])
+        lost, eggs = egg.neighbours.same_cabinet
+        if eggs and lost >= 2:
+            yield Said(cause, "siblings too", min(1.0, 2.0 * lost / eggs))
+    elif heat.measured >= MEASURED_ENOUGH:
+        yield Said(cause, "none")
+
+
+def _harmful(fault: FaultThen) -> bool:
+    lasting = fault.hours <= LONGEST_OUTAGE_HOURS
+    return fault.kind in HARMFUL and lasting and fault.largest_c >= HARMLESS_C
+
+
+def _others(egg: LossEvidence, cause: Cause) -> Iterator[Said]:
+    """What strikes a cabinet strikes more than one egg in it."""
+    around, own = egg.neighbours.same_cabinet, [s for s in egg.siblings if s.died is not None]
+    alike = sum(
+        egg.window.chance_between(s.died.start - FAULT_REACH, s.died.end + FAULT_REACH) > 0.0
+        for s in own
+        if s.died is not None
+    )
+    lost = around[0] + alike
+    if lost >= 2:
+        yield Said(cause, "others too", 1.0, f"{lost} others lost at about that time")
+    elif lost == 0 and around[1] + len(egg.siblings) >= 4:
+        yield Said(cause, "others fine")
+
+
+def poisoned_air(egg: LossEvidence) -> Iterator[Said]:
+    cause, around = Cause.POISONED_AIR, egg.neighbours
+    if around.altered_days is not None and around.altered_days <= NEW_DAYS:
+        yield Said(cause, "altered", 1.0, f"altered {around.altered_days:.0f} days before")
+    elif around.new_days is not None and around.new_days <= NEW_DAYS:
+        yield Said(cause, "new", 1.0, f"in use for {around.new_days:.0f} days only")
+    # Vapours take a batch at one age of its eggs, whatever week that is for each box.
+    lost, eggs = around.same_age
+    in_time = BATCH_DAYS[0] <= egg.death_day <= BATCH_DAYS[1]
+    own = [s for s in egg.siblings if s.fate not in (None, Fate.SLUG)]
+    alike = [s for s in own if s.died is not None and s.died.overlaps(egg.window)]
+    all_eggs, all_lost = eggs + len(own), lost + len(alike)
+    if all_eggs and all_lost >= _BATCH_SHARE * all_eggs:
+        words = f"{all_lost + 1} of {all_eggs + 1} eggs of this cabinet were lost at that age"
+        yield Said(cause, "whole batch", 1.0 if in_time and around.boxes else 0.4, words)
+        if around.elsewhere[1] and 3 * around.elsewhere[0] > around.elsewhere[1]:
+            yield Said(cause, "elsewhere too")
+    elif all_eggs:
+        yield Said(cause, "others fine")
+
+
+def full_term(egg: LossEvidence) -> bool:
+    """Whether it died at full term, as far as anybody can tell."""
+    return egg.found(FindingKind.STAGE, DeathStage.FULL_TERM.value) or egg.window.start >= 0.85
+
+
+def most_hatched(egg: LossEvidence) -> bool | None:
+    """Whether most of its siblings hatched; None while their fates are not known."""
+    known = [s.fate for s in egg.siblings if s.fate not in (None, Fate.SLUG)]
+    if not known:
+        return None
+    return 2 * sum(fate is Fate.HATCHED for fate in known) > len(known)

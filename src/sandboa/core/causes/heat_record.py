@@ -1,0 +1,60 @@
+"""What a record of temperature at the box says of heat, cold and swings (handbook E, G)."""
+
+from collections.abc import Sequence
+from typing import Final
+
+import numpy as np
+
+from sandboa.core.causes.evidence import FaultThen, Heat
+from sandboa.core.climate.limits import SWING_C
+from sandboa.core.development.clock import FloatArray
+from sandboa.core.development.cold_spells import COLD_BELOW_C
+from sandboa.core.development.exposure import HARM_ABOVE_C
+from sandboa.core.units import SECONDS_PER_HOUR
+
+#: °C above which a day belongs to a hot spell rather than to swings (assumption).
+_SPELL_ABOVE_C: Final = HARM_ABOVE_C + 1.0
+
+
+def heat_record(
+    times_s: FloatArray,
+    temperature_c: FloatArray,
+    until_s: float,
+    measured: float,
+    faults: Sequence[FaultThen] = (),
+) -> Heat | None:
+    """Heat, cold and swings up to `until_s`; None where there is less than a day of record.
+
+    `times_s` (s, rising) and `temperature_c` (°C) have shape (n,). Hours are
+    judged by their means: an opened door is no swing of the eggs.
+    """
+    if len(times_s) < 2:
+        return None
+    start_s, end_s = float(times_s[0]), min(float(times_s[-1]), until_s)
+    hours = int((end_s - start_s) // SECONDS_PER_HOUR)
+    if hours < 24:
+        return None
+    # Four points an hour, then their mean: the record may have any rhythm.
+    grid = start_s + np.arange(4 * hours) * SECONDS_PER_HOUR / 4.0
+    hourly = np.interp(grid, times_s, temperature_c).reshape(hours, 4).mean(axis=1)
+    # Each day with the first hour of the next: a step at midnight belongs to one of them.
+    days = [hourly[hour : hour + 25] for hour in range(0, hours - 23, 24)]
+    swings = np.array([float(day.max() - day.min()) for day in days])
+    # A day at the edge of a hot or cold spell belongs to that, not to an unsteady cabinet.
+    own = np.array([day.min() >= COLD_BELOW_C and day.max() <= _SPELL_ABOVE_C for day in days])
+    return Heat(
+        measured=measured,
+        highest_c=float(hourly.max()),
+        lowest_c=float(hourly.min()),
+        hot_degree_hours=float(np.maximum(hourly - HARM_ABOVE_C, 0.0).sum()),
+        cold_hours=float(_longest_run(hourly < COLD_BELOW_C)),
+        swing_days=int((own & (swings > SWING_C[1])).sum()),
+        largest_swing_c=float(swings.max()),
+        faults=tuple(faults),
+    )
+
+
+def _longest_run(below: np.ndarray) -> int:
+    """Length of the longest run of True in a (n,) array of booleans."""
+    edges = np.flatnonzero(np.diff(np.concatenate([[0], below.astype(np.int8), [0]])))
+    return int((edges[1::2] - edges[::2]).max()) if len(edges) else 0

@@ -1,0 +1,25 @@
+"""What one piece of evidence says of one cause."""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass
+
+from sandboa.core.causes.evidence import LossEvidence
+from sandboa.core.causes.kinds import Cause
+
+
+@dataclass(frozen=True, slots=True)
+class Said:
+    """A sign that holds: its key in the table of scores, how far it holds (0-1), and in words
+    what was seen; empty where the table's own words say it."""
+
+    cause: Cause
+    key: str
+    holds: float = 1.0
+    words: str = ""
+
+
+Reasoning = Callable[[LossEvidence], Iterator[Said]]
+
+
+def percent(share: float) -> str:
+    return f"{100 * share:.0f} %"

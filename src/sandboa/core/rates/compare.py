@@ -1,0 +1,66 @@
+"""Two groups in one sentence that knows when they are too few to call."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from scipy.special import betaincinv
+
+from sandboa.core.rates.rate import Tally, rate_of
+
+#: Chance from which one group is said to do better (assumption: 19 of 20).
+CALLED_FROM: Final = 0.95
+#: Points of the beta quantiles over which the difference is worked out.
+_POINTS: Final = 400
+
+
+@dataclass(frozen=True, slots=True)
+class Comparison:
+    """`better` is the chance 0-1 that the first group's rate is the higher one.
+
+    `called` when that is beyond 95 % either way; `difference_low` and `difference_high` are the
+    80 % band of first minus second.
+    """
+
+    words: str
+    better: float
+    called: bool
+    difference_low: float
+    difference_high: float
+
+
+def compare(
+    first: str,
+    second: str,
+    of_first: Sequence[Tally],
+    of_second: Sequence[Tally],
+    likeness: float,
+) -> Comparison:
+    """Compare two groups of clutches; by the counts, and by what they are worth.
+
+    `likeness` is how alike eggs of one clutch are. The chance comes from the
+    two Jeffreys posteriors, by quantiles, without random draws.
+    """
+    one, other = rate_of(of_first, likeness), rate_of(of_second, likeness)
+    counts = f"{one.k} of {one.n} against {other.k} of {other.n}"
+    if not one.n or not other.n:
+        return Comparison(f"{counts}: nothing to compare yet.", 0.5, False, -1.0, 1.0)
+    steps = (np.arange(_POINTS) + 0.5) / _POINTS
+    quantiles = []
+    for rate in (one, other):
+        k = rate.k / rate.n * rate.effective_n
+        quantiles.append(betaincinv(k + 0.5, rate.effective_n - k + 0.5, steps))
+    gaps = np.sort((quantiles[0][:, None] - quantiles[1][None, :]).ravel())
+    better = float((gaps > 0).mean())
+    low, high = (float(np.quantile(gaps, q)) for q in (0.1, 0.9))
+    called = better >= CALLED_FROM or better <= 1.0 - CALLED_FROM
+    return Comparison(_words(first, second, counts, better, called), better, called, low, high)
+
+
+def _words(first: str, second: str, counts: str, better: float, called: bool) -> str:
+    if not called:
+        return f"{counts}: too few to call."
+    ahead, behind = (first, second) if better > 0.5 else (second, first)
+    chance = max(better, 1.0 - better)
+    return f"{counts}: {ahead} did better than {behind} ({chance:.0%} sure).".replace("%", " %")
