@@ -58,15 +58,20 @@ class Glance:
 
 def egg_fate(random: np.random.Generator) -> EggFate:
     """Draw an egg's life."""
+    dies = random.random() < _DIES
+    return life(float(np.clip(random.beta(1.1, 1.3), 0.01, 0.97)) if dies else None, random)
+
+
+def life(died: float | None, random: np.random.Generator) -> EggFate:
+    """Draw what can be seen of an egg that dies at that share of its development, or lives."""
     shift = random.normal(0.0, 0.05)
     normal = [d + shift + random.normal(0.0, 0.03) for d in _NORMAL_DENTS]
     blemish = float(random.uniform(0.05, 0.9)) if random.random() < 0.10 else None
     never = (9.0, 9.0, 9.0)
-    if random.random() >= _DIES:
+    if died is None:
         weak = bool(random.random() < 0.04)
         dents = (normal[0], normal[1], normal[2], 9.0)
         return EggFate(None, weak, dents, None, never, None, None, blemish)
-    died = float(np.clip(random.beta(1.1, 1.3), 0.01, 0.97))
     # Weeks in which a dead egg goes: in share of a term of some 60 days.
     sinks = died + random.gamma(4.0, 0.022)
     steps = sinks + np.cumsum(random.gamma(3.0, 0.022, 3))

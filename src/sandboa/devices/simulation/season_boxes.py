@@ -1,0 +1,324 @@
+"""Simulated clutches: the box they lie in, who dies of what, and what a keeper sees of it."""
+
+from dataclasses import dataclass, replace
+from typing import Final
+
+import numpy as np
+
+from sandboa.devices.simulation.boxes import BoxTruth, dry_out
+from sandboa.devices.simulation.fates import EggFate, Glance, glance, life
+from sandboa.devices.simulation.season_findings import findings_of, stage_of
+from sandboa.devices.simulation.season_hazards import (
+    OF_EGG,
+    CabinetHazard,
+    Death,
+    draw,
+    egg_hazard,
+    strikes,
+)
+from sandboa.devices.simulation.season_stories import ClutchStory, EggStory, VisitStory
+
+#: Days from lay to the closing of a clutch after its last pip.
+_AFTER_DAYS: Final = 5.0
+_DRY_SHARE: Final = 0.15
+#: How the keeper's words for closings go with the physics of `boxes`.
+_PHYSICS: Final = {
+    "sealed film": "sealed film",
+    "lid with 1-2 pin holes": "pin holes",
+    "lid with 3-8 holes": "small holes",
+    "film with a cracked corner": "cracked corner",
+    "loose lid": "loose lid",
+}
+
+
+@dataclass(frozen=True)
+class Nest:
+    """What a clutch begins with. `curve` is (days since lay, share developed), both (n,)."""
+
+    dam: str
+    sire: str
+    laid_day: float
+    cabinet: str
+    shelf: str
+    eggs: int
+    slugs: int
+    hazard: str | None
+    cabinet_hazard: CabinetHazard
+    curve: tuple[np.ndarray, np.ndarray]
+    humidity: float
+    every_days: float
+    weighs: bool = True
+    candles: bool = True
+    forced: tuple[tuple[int, str], ...] = ()
+    closing: str | None = None
+    medium: str | None = None
+    only_forced: bool = False
+
+
+def clutch(nest: Nest, random: np.random.Generator) -> ClutchStory:
+    """Let a clutch be."""
+    days, shares = nest.curve
+    pip_day = float(np.interp(1.0, shares, days))
+    closing, medium = _box_of(nest, random)
+    full_g = float(random.choice([180.0, 200.0, 240.0]))
+    humidity = nest.humidity - (0.2 if nest.hazard == "too dry" else 0.0)
+    physics_medium = "perlite" if "perlite" in medium else medium
+    whole = dry_out(
+        _PHYSICS[closing], physics_medium, full_g, nest.eggs, int(pip_day) + 12, 31.4,
+        max(humidity, 0.2), random,
+    )  # fmt: skip
+    dry_share = _dries_at(whole, full_g, days, shares) if nest.hazard == "too dry" else None
+    eggs, lives = [], {}
+    for number in range(1, nest.eggs + 1):
+        slug = number > nest.eggs - nest.slugs
+        death = None if slug else _death(nest, number, pip_day, dry_share, random)
+        egg, lived = _egg(nest, number, death, slug, pip_day, random)
+        eggs.append(egg)
+        if lived is not None:
+            lives[number] = lived
+    last = max([pip_day, *(e.out_day for e in eggs if e.out_day is not None)])
+    story = ClutchStory(
+        nest.dam, nest.sire, nest.laid_day, last + _AFTER_DAYS, nest.cabinet, nest.shelf,
+        medium, closing, full_g, full_g, 700.0 + full_g * 2 + 80.0 * nest.eggs, tuple(eggs), (),
+    )  # fmt: skip
+    return replace(story, visits=tuple(_visits(nest, story, lives, whole, full_g, random)))
+
+
+def _box_of(nest: Nest, random: np.random.Generator) -> tuple[str, str]:
+    if nest.closing is not None and nest.medium is not None:
+        return nest.closing, nest.medium
+    if nest.hazard == "too dry":
+        return str(random.choice(["film with a cracked corner", "loose lid"])), "perlite"
+    if nest.hazard == "stale air":
+        return "sealed film", "vermiculite"
+    closing = random.choice(["lid with 1-2 pin holes", "lid with 3-8 holes"], p=[0.75, 0.25])
+    return str(closing), str(random.choice(["vermiculite", "half and half"]))
+
+
+def _dries_at(whole: BoxTruth, full_g: float, days: np.ndarray, shares: np.ndarray) -> float | None:
+    day = whole.day_at(_DRY_SHARE, full_g)
+    return None if day is None else float(np.interp(day, days, shares))
+
+
+def _death(
+    nest: Nest,
+    number: int,
+    pip_day: float,
+    dry_share: float | None,
+    random: np.random.Generator,
+) -> Death | None:
+    """What kills the egg first, if anything does."""
+    days, shares = nest.curve
+    forced = dict(nest.forced).get(number)
+    own = forced or (None if nest.only_forced else draw(OF_EGG, random))
+    deaths = [egg_hazard(own, pip_day, random)] if own else []
+    struck = strikes(nest.cabinet_hazard, nest.laid_day, random)
+    if struck is not None and struck.day is not None:
+        share = float(np.interp(struck.day - nest.laid_day, days, shares))
+        deaths.append(replace(struck, share=share))
+    boxed = _of_box(nest, dry_share, random)
+    if boxed is not None:
+        deaths.append(boxed)
+    living = [d for d in deaths if d.share is not None and d.share < 1.08]
+    return min(living, key=lambda d: d.share or 0.0, default=None)
+
+
+def _of_box(nest: Nest, dry_share: float | None, random: np.random.Generator) -> Death | None:
+    hazard = nest.hazard
+    chance = random.random()
+    if hazard == "too dry":
+        if dry_share is None or dry_share > 0.92 or chance > 0.6:
+            return None
+        return Death(hazard, share=dry_share + float(random.uniform(0.04, 0.15)))
+    if hazard == "too wet" and chance < 0.45:
+        return Death(hazard, share=float(random.uniform(0.2, 0.75)))
+    if hazard == "stale air" and chance < 0.55:
+        return Death(hazard, share=float(random.uniform(0.9, 1.0)))
+    if hazard == "dam's condition" and chance < 0.8:
+        return Death(hazard, share=float(random.uniform(0.05, 0.6)))
+    if hazard == "lethal gene combination" and chance < 0.25:
+        return Death(hazard, share=float(random.normal(0.72, 0.03)))
+    if hazard == "pests" and chance < 0.4:
+        return Death(hazard, share=float(random.uniform(0.3, 0.9)))
+    return None
+
+
+def _egg(
+    nest: Nest,
+    number: int,
+    death: Death | None,
+    slug: bool,
+    pip_day: float,
+    random: np.random.Generator,
+) -> tuple[EggStory, EggFate | None]:
+    place = _place(number, nest.eggs)
+    if slug:
+        return EggStory(number, place, slug=True, vessels_at_lay=None, disc=None, stage=None), None
+    shell = "smooth" if random.random() < 0.93 else str(random.choice(["rough", "window"]))
+    mass_g = float(random.normal(82.0, 6.0))
+    if death is None:
+        pip = pip_day + float(random.normal(0.0, 0.8))
+        out = pip + 1.3 * float(np.exp(random.normal(0.0, 0.35)))
+        small = nest.hazard == "too dry" and random.random() < 0.5
+        egg = EggStory(
+            number, place, shell=shell, pip_day=pip, out_day=out,
+            mass_g=mass_g * (0.62 if small else 0.74), small=bool(small),
+            defects=("kink",)
+            if nest.cabinet_hazard.cause == "too hot" and random.random() < 0.25
+            else (),
+        )  # fmt: skip
+        return egg, life(None, random)
+    share = death.share or 0.0
+    days, shares = nest.curve
+    died_day = float(np.interp(share, shares, days))
+    return _lost(nest, number, place, shell, death, died_day, mass_g, random)
+
+
+def _lost(
+    nest: Nest,
+    number: int,
+    place: tuple[float, float],
+    shell: str,
+    death: Death,
+    died_day: float,
+    mass_g: float,
+    random: np.random.Generator,
+) -> tuple[EggStory, EggFate]:
+    days, shares = nest.curve
+    cause, share = death.cause, death.share or 0.0
+    if cause == "shell defect":
+        shell = str(random.choice(["thin", "rough", "window", "nodule"]))
+    under = cause == "embryo underneath or rolled" and "rolled" not in death.more
+    lived = life(max(share, 0.01), random)
+    if cause == "infection first":
+        first = share - float(death.more["before"])
+        lived = replace(lived, mould_from=(first, share + 0.05, share + 0.12), smells_from=share)
+    elif cause not in ("too wet", "unknown") and random.random() < 0.5:
+        # Most dead eggs mould in the end; many are found before.
+        lived = replace(lived, mould_from=(share + 0.12, share + 0.2, share + 0.3))
+    if cause == "shell defect":
+        lived = replace(lived, dents=(share * 0.5, share * 0.8, share + 0.05, share + 0.12))
+    if cause == "knock, drop or torn shell":
+        lived = replace(lived, weeps_from=max(float(death.more["knocked"]), 0.02))
+    cut_share = death.more.get("cut")
+    pipped = death.more.get("pipped")
+    egg = EggStory(
+        number, place, shell=shell,
+        vessels_at_lay="none" if cause == "infertile" else "strong",
+        disc=str(random.choice(["under", "side"], p=[0.75, 0.25])) if under else "top",
+        cause=cause, died_day=died_day, died_share=share,
+        pip_day=float(np.interp(pipped, shares, days)) if pipped else None,
+        cut_day=float(np.interp(cut_share, shares, days)) if cut_share else None,
+        bled=cut_share is not None and bool(random.random() < 0.6),
+        stage=stage_of(cause, share),
+        findings=findings_of(cause, share, under=under, more=death.more, random=random),
+        mass_g=mass_g,
+    )  # fmt: skip
+    return egg, lived
+
+
+def _place(number: int, eggs: int) -> tuple[float, float]:
+    """Rows of four, touching as eggs in a clump do."""
+    row, column = divmod(number - 1, 4)
+    in_row = min(4, eggs - 4 * row)
+    return 0.5 + (column - (in_row - 1) / 2.0) * 0.17, 0.35 + 0.24 * row
+
+
+def _visits(
+    nest: Nest,
+    story: ClutchStory,
+    lives: dict[int, EggFate],
+    water: BoxTruth,
+    full_g: float,
+    random: np.random.Generator,
+) -> list[VisitStory]:
+    days, shares = nest.curve
+    stale = nest.hazard == "stale air"
+    visits: list[VisitStory] = []
+    day = 2.0 + float(random.uniform(0.0, 2.0))
+    told: set[tuple[int, str]] = set()
+    while day < story.days - _AFTER_DAYS - 1.0:
+        share = float(np.interp(day, days, shares))
+        if not (stale and share > 0.6):
+            visits.append(_visit(nest, story, lives, water, full_g, day, share, told, random))
+        day += nest.every_days * float(random.uniform(0.8, 1.2))
+    return visits
+
+
+def _visit(
+    nest: Nest,
+    story: ClutchStory,
+    lives: dict[int, EggFate],
+    water: BoxTruth,
+    full_g: float,
+    day: float,
+    share: float,
+    told: set[tuple[int, str]],
+    random: np.random.Generator,
+) -> VisitStory:
+    at = min(int(day), len(water.water_g) - 1)
+    left = float(water.water_g[at]) / full_g
+    dry = left < 0.35
+    torch = nest.candles and (4.5 < day < 9.0 or int(day / nest.every_days) % 2 == 0)
+    here = {egg.number: lived for egg in story.eggs if (lived := lives.get(egg.number)) is not None}
+    glances: dict[int, Glance] = {}
+    for number, lived in here.items():
+        egg = story.eggs[number - 1]
+        seen = glance(lived, share, candled=torch, dry_box=dry, random=random)
+        if egg.cause == "infertile" and torch:
+            seen = replace(seen, vessels="none" if random.random() < 0.9 else "unsure")
+        glances[number] = seen
+    happened = []
+    for egg in story.eggs:
+        for what, recorded in _happenings(egg, days=nest.curve[0], shares=nest.curve[1]):
+            if recorded <= day and (egg.number, what) not in told:
+                told.add((egg.number, what))
+                happened.append((egg.number, what))
+    return VisitStory(
+        day,
+        glances,
+        lid=_lid(nest, left, share, random),
+        medium=_medium(nest, left, random),
+        mass_g=story.set_up_g + float(water.mass_g[at]) + _scale_error(random)
+        if nest.weighs
+        else None,
+        pests="flies" if nest.hazard == "pests" and share > 0.25 else "none",
+        happened=tuple(happened),
+    )
+
+
+def _scale_error(random: np.random.Generator) -> float:
+    """g; what is further off is weighed again."""
+    return float(np.clip(random.normal(0.0, 2.0), -3.5, 3.5))
+
+
+def _happenings(egg: EggStory, days: np.ndarray, shares: np.ndarray) -> list[tuple[str, float]]:
+    """What befell an egg after lay day, as the keeper notes it: kind and day."""
+    told = []
+    for kind, key in (("rolled", "rolled"), ("dropped", "knocked")):
+        share = egg.findings.get(f"_{key}")
+        if share and float(share[0]) > 0.01:
+            told.append((kind, float(np.interp(float(share[0]), shares, days))))
+    return told
+
+
+def _lid(nest: Nest, left: float, share: float, random: np.random.Generator) -> str:
+    if nest.hazard == "too wet":
+        return "raining" if random.random() < 0.75 else "half"
+    if left < 0.3:
+        return "none" if random.random() < 0.8 else "edges"
+    if share > 0.88 and random.random() < 0.5:
+        return "half"
+    return str(random.choice(["edges", "half", "none"], p=[0.75, 0.15, 0.10]))
+
+
+def _medium(nest: Nest, left: float, random: np.random.Generator) -> str | None:
+    if random.random() < 0.35:
+        return None
+    if nest.hazard == "too wet":
+        return "drips" if random.random() < 0.8 else "clumps"
+    if left < 0.12:
+        return "dry" if random.random() < 0.8 else "barely damp"
+    if left < 0.4:
+        return "barely damp"
+    return "clumps"
