@@ -3,8 +3,14 @@
 from datetime import UTC, datetime
 
 from sandboa.core.box import Closing, usual_places
+from sandboa.core.hatching import Fate
+from sandboa.core.hatching.fates import likely_fate
 from sandboa.journal.animals import AnimalSaid, add_animal
+from sandboa.journal.at_the_box import clutch_called
+from sandboa.journal.hatching.fates import FateSaid, declare_fates, finish, without_fate
+from sandboa.journal.hatching.open_clutch import record_of
 from sandboa.journal.lay_day import EggLaid, LayDay
+from sandboa.records.facts import Act
 
 #: The tests' own today.
 NOW = datetime(2026, 6, 14, 18, 30, tzinfo=UTC)
@@ -35,3 +41,14 @@ def lay_day(days_ago: float = 10.0, **changes: object) -> LayDay:
 def animal(role: str, name: str, **more: object) -> int:
     """A dam or sire recorded now in the open house; its id."""
     return add_animal(AnimalSaid(role=role, name=name, **more), NOW_S)[0]  # type: ignore[arg-type]
+
+
+def close_clutch(code: str, at_s: float, **fates: Fate) -> Act:
+    """Close a clutch at `at_s`; eggs without a fate get the likely one, or that of `egg3=...`."""
+    eggs = without_fate(clutch_called(code))
+    said = [
+        FateSaid(e.number, fates.get(f"egg{e.number}", likely_fate(record_of(e)))) for e in eggs
+    ]
+    if said:
+        declare_fates(code, said, at_s, at_s)
+    return finish(code, at_s, at_s)

@@ -14,7 +14,6 @@ from sandboa.journal.acts import undo
 from sandboa.journal.aftercare import dams_after_laying, last_clutch, tick_aftercare
 from sandboa.journal.animals import (
     AnimalSaid,
-    TraitSaid,
     correct_animal,
     offer_meal,
     weigh,
@@ -32,6 +31,7 @@ from sandboa.journal.pairings import (
 )
 from sandboa.journal.season import season, tick_preparation
 from sandboa.journal.settings import house_settings, set_setting
+from sandboa.journal.traits import TraitSaid
 
 MONTH_S = 30 * DAY_S
 

@@ -2,13 +2,14 @@
 
 import pytest
 
-from samples import DAY_S, NOW_S, lay_day
+from samples import DAY_S, NOW_S, close_clutch, lay_day
 from sandboa.core.errors import NotPlausible
 from sandboa.journal.acts import undo
 from sandboa.journal.clutch_now import clutch_page
 from sandboa.journal.errors import Conflict, NotFound
 from sandboa.journal.forecasts_told import keep_due, scores
-from sandboa.journal.hatching import finish, see_pip
+from sandboa.journal.hatching.at_the_egg import see_pip
+from sandboa.journal.hatching.fates import reopen
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.today import today
@@ -22,7 +23,7 @@ def hatched(house: HouseNow, dam: str, days_ago: float, took_days: float) -> str
     for number in range(1, 6):
         pip_s = NOW_S - (days_ago - took_days) * DAY_S + number * 3600
         see_pip(code, number, pip_s, NOW_S)
-    finish(code, NOW_S - (days_ago - took_days - 4) * DAY_S, NOW_S)
+    close_clutch(code, NOW_S - (days_ago - took_days - 4) * DAY_S)
     return code
 
 
@@ -56,9 +57,9 @@ def test_pips_that_cannot_be_are_refused(house: HouseNow) -> None:
         see_pip("26-01", 2, NOW_S - 90 * DAY_S, NOW_S)
     with pytest.raises(NotFound):
         see_pip("26-01", 9, NOW_S, NOW_S)
-    finish("26-01", NOW_S, NOW_S)
-    with pytest.raises(Conflict, match="done already"):
-        finish("26-01", NOW_S, NOW_S)
+    close_clutch("26-01", NOW_S)
+    with pytest.raises(Conflict, match="closed"):
+        see_pip("26-01", 2, NOW_S, NOW_S)
 
 
 def test_finished_clutches_leave_today_and_teach_the_next_one(house: HouseNow) -> None:
@@ -95,7 +96,7 @@ def test_forecasts_of_three_days_are_kept_once_and_scored(house: HouseNow) -> No
     later_s = NOW_S + 35 * DAY_S
     for number in range(1, 6):
         see_pip("26-01", number, NOW_S + 27 * DAY_S, later_s)
-    finish("26-01", later_s, later_s)
+    close_clutch("26-01", later_s)
     keep_due(house, later_s)
     by_day = {s.day: s for s in scores(house.facts())}
     assert set(by_day) == {0, 30, 50}
@@ -109,8 +110,12 @@ def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: HouseNow) -> No
     keep_due(house, NOW_S)
     (before,) = forecasts_told.lessons().values()
     pip = Act.select().where(Act.kind == "pip").order_by(Act.id).first()
+    with pytest.raises(Conflict, match="reopen it first"):
+        undo(pip.id, NOW_S)
+    reopen(code, NOW_S)
     undo(pip.id, NOW_S)
     see_pip(code, 1, NOW_S - 20 * DAY_S, NOW_S)
+    close_clutch(code, NOW_S)
     keep_due(house, NOW_S)
     (after,) = forecasts_told.lessons().values()
     assert after.mean_pip_s > before.mean_pip_s
@@ -121,11 +126,13 @@ def test_what_was_undone_teaches_nothing(house: HouseNow) -> None:
     code = hatched(house, "Tansy", 90.0, took_days=62.0)
     keep_due(house, NOW_S)
     assert len(forecasts_told.lessons()) == 1
+    reopen(code, NOW_S)
     for pip in Act.select().where(Act.kind == "pip"):
         undo(pip.id, NOW_S)
     keep_due(house, NOW_S)
     assert forecasts_told.lessons() == {}
     see_pip(code, 2, NOW_S - 27 * DAY_S, NOW_S)
+    close_clutch(code, NOW_S)
     keep_due(house, NOW_S)
     assert [lesson.eggs for lesson in forecasts_told.lessons().values()] == [1]
 
@@ -133,7 +140,7 @@ def test_what_was_undone_teaches_nothing(house: HouseNow) -> None:
 def test_clutches_that_never_pipped_keep_none_from_being_learned(house: HouseNow) -> None:
     for n, dam in enumerate(("Yarrow", "Lovage", "Borage", "Chervil", "Costmary", "Hyssop")):
         code, _ = lay_clutch(lay_day(100.0 + n, dam=dam), NOW_S - (100 + n) * DAY_S + 60)
-        finish(code, NOW_S - DAY_S, NOW_S)
+        close_clutch(code, NOW_S - DAY_S)
     hatched(house, "Tansy", 90.0, took_days=62.0)
     for _ in range(6):
         keep_due(house, NOW_S)

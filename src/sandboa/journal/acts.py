@@ -7,14 +7,14 @@ from dataclasses import dataclass
 from peewee import IntegrityError
 
 from sandboa.journal.errors import Conflict, NotFound
-from sandboa.journal.still_needed import REFUSED, SHARED, still_needed
-from sandboa.records import animals, clutches, house, methods, photos, readings, rounds
+from sandboa.journal.still_needed import REFUSED, SHARED, require_open_for, still_needed
+from sandboa.records import animals, clutches, hatching, house, methods, photos, readings, rounds
 from sandboa.records.database import database
 from sandboa.records.facts import Act, fact_tables
 from sandboa.records.readings import Batch
 
 #: Every module of facts is loaded, so that an undo finds whatever an act recorded.
-_LOADED = (animals, clutches, house, methods, photos, readings, rounds)
+_LOADED = (animals, clutches, hatching, house, methods, photos, readings, rounds)
 
 
 @contextmanager
@@ -43,6 +43,7 @@ def undo(act_id: int, now_s: float) -> Act:
         if undone_among([target]):
             raise Conflict("that is undone already")
         first, takes_back = _first_act(target)
+        require_open_for(first)
         undoing = Act.create(
             kind="undo" if takes_back else "redo",
             summary=f"{'Undone' if takes_back else 'Done again'}: {first.summary}",

@@ -6,7 +6,6 @@ from datetime import UTC, datetime
 from typing import Final
 
 from sandboa.core.animals import (
-    TraitForm,
     leaps,
     require_hatch_year,
     require_no_circle,
@@ -14,23 +13,16 @@ from sandboa.core.animals import (
 )
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_code, clean_name
-from sandboa.core.units import CLOCK_GRACE_S, require_moment, require_range
+from sandboa.core.units import CLOCK_GRACE_S, require_moment
 from sandboa.journal.acts import act
 from sandboa.journal.errors import Conflict, NotFound, Question
-from sandboa.records.animals import Meal, Trait, Weight
+from sandboa.journal.meals import MealSaid, keep_meal
+from sandboa.journal.traits import TraitSaid, keep_traits, tidy_traits
+from sandboa.records.animals import Weight
 from sandboa.records.facts import Act
 from sandboa.records.house import DAM, SIRE, Animal
 
-#: g of one meal (assumption: from a fuzzy mouse to a large rat).
-MEAL_RANGE_G: Final = (1.0, 600.0)
 _LONGEST_TRAITS: Final = 400
-_MOST_TRAITS: Final = 30
-
-
-@dataclass(frozen=True, slots=True)
-class TraitSaid:
-    name: str
-    form: TraitForm
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,8 +45,7 @@ def add_animal(said: AnimalSaid, now_s: float) -> tuple[int, Act]:
     values = _values(said, now_s, own=None)
     with act("animal", f"{values['name']}, {said.role}, added", now_s) as adding:
         animal = Animal.record(adding, **values)
-        for trait in _traits(said):
-            Trait.record(adding, animal=animal.entity, name=trait.name, form=trait.form.value)
+        keep_traits(adding, animal.entity, tidy_traits(said.traits))
     return animal.entity, adding
 
 
@@ -72,15 +63,7 @@ def correct_animal(entity: int, said: AnimalSaid, now_s: float) -> Act:
     with act("animal", f"{values['name']} corrected", now_s) as correcting:
         if animal.values() != {**animal.values(), **values}:
             animal.correct(correcting, **values)
-        held = {row.name.casefold(): row for row in Trait.current(Trait.animal == entity)}
-        for trait in _traits(said):
-            row = held.pop(trait.name.casefold(), None)
-            if row is None:
-                Trait.record(correcting, animal=entity, name=trait.name, form=trait.form.value)
-            elif (row.name, row.form) != (trait.name, trait.form.value):
-                row.correct(correcting, name=trait.name, form=trait.form.value)
-        for gone in held.values():
-            gone.retire(correcting)
+        keep_traits(correcting, entity, tidy_traits(said.traits))
     return correcting
 
 
@@ -115,14 +98,9 @@ def offer_meal(
     """Record a meal offered (its mass in g, if weighed), taken or refused."""
     animal = find_animal(entity)
     _require_past(at_s, now_s)
-    if mass_g is not None:
-        require_range("mass_g", mass_g, MEAL_RANGE_G, "g")
-    prey = clean_name("prey", prey) if prey.strip() else ""
-    verb = "took" if taken else "refused"
-    with act("meal", f"{animal.name} {verb} {prey or 'a meal'}", now_s) as offering:
-        Meal.record(
-            offering, animal=entity, at_s=int(at_s), taken=int(taken), prey=prey, mass_g=mass_g
-        )
+    meal = MealSaid(taken, prey, mass_g)
+    with act("meal", meal.words(animal.name), now_s) as offering:
+        keep_meal(offering, entity, meal, at_s)
     return offering
 
 
@@ -196,18 +174,6 @@ def _values(said: AnimalSaid, now_s: float, own: Animal | None) -> dict[str, obj
         "sire": said.sire,
         "retired": int(said.retired),
     }
-
-
-def _traits(said: AnimalSaid) -> list[TraitSaid]:
-    if len(said.traits) > _MOST_TRAITS:
-        raise NotPlausible("traits", f"{_MOST_TRAITS} traits at most")
-    tidy: dict[str, TraitSaid] = {}
-    for trait in said.traits:
-        name = clean_name("traits", trait.name)
-        if name.casefold() in tidy:
-            raise NotPlausible("traits", f"{name} is named twice")
-        tidy[name.casefold()] = TraitSaid(name, trait.form)
-    return list(tidy.values())
 
 
 def _age(animal: Animal, at_s: float) -> int | None:

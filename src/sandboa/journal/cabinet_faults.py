@@ -10,9 +10,11 @@ from sandboa.core.climate.faults import Fault, FaultKind, ProbeRecord, recognise
 from sandboa.core.development import DEFAULT_CLOCK
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.clutch_now import ClutchNow
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import TOUCHING, Facts, HouseNow
 from sandboa.journal.probe_records import pieces_at
 from sandboa.records import readings
+from sandboa.records.clutches import Clutch
+from sandboa.records.facts import newest_act_by_clutch, newest_act_of
 from sandboa.records.house import Cabinet, Probe
 
 #: Days of record that are looked through: a season, so that slow changes show.
@@ -92,6 +94,28 @@ def clutch_faults(
         and (told.fault.end_s or until_s) >= since_s
         and shelves & set(told.shelves)
     ]
+
+
+def faults_of_term(
+    house: HouseNow, facts: Facts, clutch: Clutch, until_s: float
+) -> tuple[Fault, ...]:
+    """Faults of the temperature on a clutch's shelves from lay until then; held for the term."""
+    box = facts.boxes[clutch.entity]
+    stays = facts.box_stays[box.entity]
+    shelves = {p for p in stays.place if p is not None and p in facts.shelves} | {box.shelf}
+    days = (until_s - clutch.laid_s) / SECONDS_PER_DAY
+
+    def read() -> tuple[Fault, ...]:
+        names = {facts.shelves[s].name for s in shelves}
+        return tuple(
+            told.fault
+            for cabinet in {facts.shelves[s].cabinet for s in shelves}
+            for told in _recognised(house, facts, facts.cabinets[cabinet], until_s, days)
+            if told.fault.kind in OF_THE_TEMPERATURE and names & set(told.shelves)
+        )
+
+    stamp = (newest_act_of(TOUCHING), newest_act_by_clutch().get(clutch.entity, 0), int(until_s))
+    return house.held(f"faults of clutch {clutch.entity}", stamp, read)
 
 
 def probe_records(

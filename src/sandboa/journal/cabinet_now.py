@@ -117,6 +117,8 @@ def cabinet_events(facts: Facts, cabinet: Cabinet) -> Iterator[CabinetEvent]:
             if facts.probe_stays[probe.entity].at(check.at_s) in {cabinet.entity, *shelves}:
                 how = "salt test" if check.kind is CheckKind.SALT else "reference"
                 told.append(CabinetEvent(check.at_s, "check", f"{probe.name} checked: {how}"))
+    for alteration in facts.alterations.get(cabinet.entity, []):
+        told.append(CabinetEvent(alteration.at_s, "alteration", f"Altered: {alteration.what}"))
     yield from sorted(told, key=lambda event: event.at_s)
 
 

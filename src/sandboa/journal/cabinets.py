@@ -7,7 +7,7 @@ from typing import Final
 from sandboa.core.development import SetPoints
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_name
-from sandboa.core.units import SET_POINT_RANGE_C, require_range
+from sandboa.core.units import SET_POINT_RANGE_C, require_moment, require_range
 from sandboa.journal.acts import act
 from sandboa.journal.at_the_box import (
     clutch_called,
@@ -17,6 +17,7 @@ from sandboa.journal.at_the_box import (
 from sandboa.journal.errors import Conflict, NotFound
 from sandboa.records.clutches import Box, BoxMove
 from sandboa.records.facts import Act
+from sandboa.records.hatching import Alteration
 from sandboa.records.house import Cabinet, SetPoint, Shelf, named
 
 #: l of a cabinet, from a small box to a walk-in room (assumption); of water standing in it.
@@ -95,6 +96,20 @@ def change_set_point(cabinet_name: str, temperature_c: float, from_s: float, now
     with act("set point", summary, now_s) as setting:
         set_point_from(setting, cabinet.entity, int(from_s), temperature_c)
     return setting
+
+
+def alter_cabinet(cabinet_name: str, what: str, at_s: float, now_s: float) -> Act:
+    """Record that a cabinet itself was altered: foam drilled, parts glued or painted.
+
+    Raises NotFound, or NotPlausible for a time ahead or no words.
+    """
+    cabinet = cabinet_called(cabinet_name)
+    require_moment("at", at_s)
+    require_not_ahead(at_s, now_s)
+    words = clean_name("what", what)
+    with act("alteration", f"{cabinet.name} altered: {words}", now_s) as altering:
+        Alteration.record(altering, cabinet=cabinet.entity, at_s=int(at_s), what=words)
+    return altering
 
 
 def move_box(code: str, cabinet_name: str, shelf_name: str, at_s: float, now_s: float) -> Act:

@@ -23,7 +23,7 @@ from sandboa.core.water import WaterLeft
 from sandboa.journal.acts import LogEntry, as_log
 from sandboa.journal.box_climate import development_curve, probes_of, set_points_of
 from sandboa.journal.box_water import BoxWater, box_water, latest_lid, on_grid_now, what_if
-from sandboa.journal.egg_judgements import EggsView, judge_eggs, removed_s
+from sandboa.journal.egg_judgements import EggsView, judge_eggs
 from sandboa.journal.forecasts_told import Lessons, lessons
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.journal.methods import departures, method_of, method_of_clutch
@@ -118,16 +118,15 @@ def clutch_now(
     at_pip = math.exp(learned.prior.mean)
     # An egg taken out while it was closed is none to wait for.
     live = sum(
-        not egg.slug and (egg.entity in facts.pips or removed_s(facts, egg, as_of_s) is None)
+        not egg.slug
+        and (facts.pip_s(egg.entity) is not None or facts.ended_s(egg.entity, as_of_s) is None)
         for egg in eggs
     )
     water = None
     if not maternal:
         water = box_water(house, facts, clutch, curve, live, at_pip, as_of_s)
     pipped_s = [
-        float(facts.pips[egg.entity].seen_s)
-        for egg in eggs
-        if egg.entity in facts.pips and facts.pips[egg.entity].seen_s <= as_of_s
+        pip_s for egg in eggs if (pip_s := facts.pip_s(egg.entity)) is not None and pip_s <= as_of_s
     ]
     return ClutchNow(
         clutch=clutch,

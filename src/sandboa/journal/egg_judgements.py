@@ -20,6 +20,7 @@ from sandboa.core.dimples import (
     rose_fast,
 )
 from sandboa.core.dimples.cause import CauseShare, DentedEgg, dent_causes
+from sandboa.core.hatching import Fate
 from sandboa.core.lay_day import EggEvent
 from sandboa.core.rounds import EggActKind
 from sandboa.core.standing import (
@@ -60,7 +61,7 @@ class EggView:
 
     `allowed_grade` is what would be normal at this stage, looked at or not.
     `standing` and what belongs to it are None for slugs, and for eggs that
-    have pipped or were removed. `signs` are the latest of each kind.
+    have pipped, were removed or declared lost. `signs` are the latest of each kind.
     """
 
     number: int
@@ -86,11 +87,15 @@ class EggView:
     settles: Settles | None = None
     causes: tuple[CauseShare, ...] = ()
     looked_s: float | None = None
+    cut_s: float | None = None
+    emerged_s: float | None = None
+    fate: Fate | None = None
 
     @property
     def live(self) -> bool:
-        """Whether it is an egg that can still pip."""
-        return not self.slug and self.removed_s is None
+        """Whether it is an egg that lives, or may: not taken out, not declared lost."""
+        lost = self.fate is not None and self.fate is not Fate.HATCHED
+        return not self.slug and self.removed_s is None and not lost
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,7 +125,13 @@ def judge_eggs(
     """
     rules = facts.settings.rules
     eggs = facts.eggs.get(clutch.entity, [])
-    live = [e for e in eggs if not e.slug and removed_s(facts, e, as_of_s) is None]
+    live = [
+        e
+        for e in eggs
+        if not e.slug
+        and facts.ended_s(e.entity, as_of_s) is None
+        and (e.entity not in facts.emergences or facts.emergences[e.entity].seen_s > as_of_s)
+    ]
     every_pour = [
         w.poured_s
         for w in facts.waterings.get(facts.boxes[clutch.entity].entity, [])
@@ -208,7 +219,10 @@ class _Judging:
 
     def view(self, egg: Egg, seen: list[Grading]) -> EggView:
         judged = self.box.by_egg.get(egg.number)
-        pip = self.facts.pips.get(egg.entity)
+        pip_s = self.facts.pip_s(egg.entity)
+        cut = self.facts.cuts.get(egg.entity)
+        out = self.facts.emergences.get(egg.entity)
+        fate = self.facts.fates.get(egg.entity)
         events = tuple(
             e.kind for e in self.facts.egg_events.get(egg.entity, []) if e.at_s <= self.as_of_s
         )
@@ -223,10 +237,13 @@ class _Judging:
             events,
             Torchlight() if egg.slug else self._torchlight(egg, events),
             judged.allowed_grade if judged else 0,
-            float(pip.seen_s) if pip is not None and pip.seen_s <= self.as_of_s else None,
+            pip_s if pip_s is not None and pip_s <= self.as_of_s else None,
             removed_s(self.facts, egg, self.as_of_s),
             tuple(self._latest_signs(egg)),
             looked_s=last_look_s(self.facts, egg, self.as_of_s),
+            cut_s=float(cut.at_s) if cut is not None and cut.at_s <= self.as_of_s else None,
+            emerged_s=float(out.seen_s) if out is not None and out.seen_s <= self.as_of_s else None,
+            fate=Fate(fate.fate) if fate is not None and fate.at_s <= self.as_of_s else None,
         )
         if judged is None:
             return view
@@ -283,12 +300,8 @@ class _Judging:
         return replace(view, standing=standing, settles=settles, causes=causes)
 
     def _first_pip_s(self) -> float | None:
-        pips = [
-            float(self.facts.pips[egg.entity].seen_s)
-            for egg in self.facts.eggs.get(self.clutch.entity, [])
-            if egg.entity in self.facts.pips
-        ]
-        return min((s for s in pips if s <= self.as_of_s), default=None)
+        pips = [self.facts.pip_s(egg.entity) for egg in self.facts.eggs.get(self.clutch.entity, [])]
+        return min((s for s in pips if s is not None and s <= self.as_of_s), default=None)
 
     def _latest_signs(self, egg: Egg) -> Iterator[tuple[str, str]]:
         latest = {

@@ -1,5 +1,6 @@
 """The Egg place: one egg with its standing, its history and its photos."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from sandboa.core.candling import Vessels, vessels_words
@@ -68,7 +69,23 @@ def _history(facts: Facts, egg: Egg, now: ClutchNow) -> list[EggMoment]:
         EggMoment(e.at_s, share(e.at_s), "done", e.kind)
         for e in facts.egg_events.get(egg.entity, [])
     ]
-    if egg.entity in facts.pips:
-        at_s = facts.pips[egg.entity].seen_s
-        told.append(EggMoment(at_s, share(at_s), "pip", "pipped"))
+    told += [EggMoment(at_s, share(at_s), kind, words) for at_s, kind, words in _end(facts, egg)]
     return told
+
+
+def _end(facts: Facts, egg: Egg) -> Iterator[tuple[float, str, str]]:
+    """(at s, kind, words) of what ended its time as a closed egg."""
+    if egg.entity in facts.pips:
+        yield facts.pips[egg.entity].seen_s, "pip", "pipped"
+    if egg.entity in facts.cuts:
+        cut = facts.cuts[egg.entity]
+        bled = ", bled" if cut.bled else ""
+        yield cut.at_s, "cut", f"cut open: {cut.reason}{bled}"
+    if egg.entity in facts.emergences:
+        yield facts.emergences[egg.entity].seen_s, "out", "out of the egg"
+    if egg.entity in facts.fates:
+        fate = facts.fates[egg.entity]
+        yield fate.at_s, "fate", f"{fate.fate}{f', {fate.stage}' if fate.stage else ''}"
+    if egg.entity in facts.openings:
+        opening = facts.openings[egg.entity]
+        yield opening.at_s, "opened", "opened" if opening.opened else "not opened"

@@ -18,14 +18,12 @@ from sandboa.core.development import (
 from sandboa.core.development.forecast import log_uncertainty
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.box_climate import development_curve
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import TOUCHING, Facts, HouseNow
 from sandboa.records import forecasts_told
 from sandboa.records.clutches import Clutch
 from sandboa.records.facts import newest_act
 from sandboa.records.forecasts_told import ForecastTold, Lesson
 
-#: Kinds of acts that may change what any clutch's record says.
-_TOUCHING: Final = ("probe", "check", "left out", "set point", "readings", "undo", "redo", "move")
 #: Lessons, and forecasts, worked out in one look: the watch must not stop for a long history.
 _AT_A_TIME: Final = 5
 
@@ -121,7 +119,7 @@ def _learn_due(house: HouseNow, facts: Facts, now_s: float) -> bool:
         clutch
         for clutch in done
         if clutch.entity not in kept
-        or forecasts_told.changed_since(clutch.entity, kept[clutch.entity].after_act, _TOUCHING)
+        or forecasts_told.changed_since(clutch.entity, kept[clutch.entity].after_act, TOUCHING)
     ]
     version = newest_act()
     for clutch in todo[:_AT_A_TIME]:
@@ -131,7 +129,7 @@ def _learn_due(house: HouseNow, facts: Facts, now_s: float) -> bool:
 
 def _pips(facts: Facts, clutch: Clutch) -> list[float]:
     eggs = facts.eggs.get(clutch.entity, [])
-    return [facts.pips[egg.entity].seen_s for egg in eggs if egg.entity in facts.pips]
+    return [s for egg in eggs if (s := facts.pip_s(egg.entity)) is not None]
 
 
 def _lesson(house: HouseNow, facts: Facts, clutch: Clutch, version: int, now_s: float) -> Lesson:

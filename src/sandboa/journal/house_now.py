@@ -15,7 +15,10 @@ import numpy as np
 from sandboa.core.climate.probe_checks import Check, CheckKind
 from sandboa.core.development import ReadingSeries, SetPoints
 from sandboa.core.development.clock import FloatArray
+from sandboa.core.development.delays import EMERGENCE
 from sandboa.core.development.place_offsets import OFFSET_DAYS
+from sandboa.core.hatching import Fate
+from sandboa.core.rounds import EggActKind
 from sandboa.core.stays import Stays
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.cabinets import set_points
@@ -30,12 +33,22 @@ from sandboa.records.clutches import (
     Clutch,
     Egg,
     EggEvent,
-    Finished,
-    Pip,
     Turgor,
     Watering,
 )
 from sandboa.records.facts import Fact, newest_act
+from sandboa.records.hatching import (
+    Alteration,
+    Cut,
+    EggFate,
+    Emergence,
+    Finding,
+    Finished,
+    Hatchling,
+    Opening,
+    Pip,
+    Shed,
+)
 from sandboa.records.house import (
     Animal,
     Cabinet,
@@ -65,6 +78,11 @@ _HELD_SPAN_S: Final = 150 * SECONDS_PER_DAY
 
 #: s after laying beyond which no egg is still in its box (assumption: twice a cool term).
 LONGEST_TERM_S: Final = 150 * SECONDS_PER_DAY
+
+#: Kinds of acts that may change what any clutch's record says.
+TOUCHING: Final = (
+    "probe", "check", "left out", "set point", "readings", "undo", "redo", "move", "setting",
+)  # fmt: skip
 
 FactT = TypeVar("FactT", bound=Fact)
 HeldT = TypeVar("HeldT")
@@ -99,7 +117,15 @@ class Facts:
     left_out: dict[int, list[LeftOut]]
     devices: dict[int, Device]
     pips: dict[int, Pip]
+    cuts: dict[int, Cut]
+    emergences: dict[int, Emergence]
+    hatchlings: dict[int, list[Hatchling]]
+    sheds: dict[int, Shed]
+    fates: dict[int, EggFate]
+    openings: dict[int, Opening]
+    findings: dict[int, list[Finding]]
     finished: dict[int, Finished]
+    alterations: dict[int, list[Alteration]]
     visits: dict[int, list[Visit]]
     egg_signs: dict[int, list[EggSign]]
     box_signs: dict[int, list[BoxSign]]
@@ -122,6 +148,21 @@ class Facts:
         """The shelf a box stands on at a time."""
         place = self.box_stays[box.entity].at(at_s)
         return self.shelves[place if place is not None else box.shelf]
+
+    def pip_s(self, egg: int) -> float | None:
+        """When the egg pipped: as seen, or a usual while before it was seen out."""
+        if egg in self.pips:
+            return float(self.pips[egg].seen_s)
+        if egg in self.emergences:
+            return self.emergences[egg].seen_s - EMERGENCE.median_days * SECONDS_PER_DAY
+        return None
+
+    def ended_s(self, egg: int, as_of_s: float) -> float | None:
+        """When an egg stopped being one to wait for, closed: taken out or declared lost."""
+        ends = [e.at_s for e in self.egg_events.get(egg, []) if e.kind == EggActKind.REMOVED]
+        if egg in self.fates and Fate(self.fates[egg].fate) is not Fate.HATCHED:
+            ends.append(self.fates[egg].at_s)
+        return min((float(s) for s in ends if s <= as_of_s), default=None)
 
     def under_way(self, clutch: Clutch, at_s: float) -> bool:
         """Whether eggs of the clutch are in their box at that time.
@@ -286,7 +327,15 @@ def _read_facts(version: int) -> Facts:
         left_out=_grouped(LeftOut, "probe", order="from_s"),
         devices=_by_entity(Device),
         pips={p.egg: p for p in Pip.current()},
+        cuts={c.egg: c for c in Cut.current()},
+        emergences={e.egg: e for e in Emergence.current()},
+        hatchlings=_grouped(Hatchling, "egg", order="part"),
+        sheds={s.hatchling: s for s in Shed.current()},
+        fates={f.egg: f for f in EggFate.current()},
+        openings={o.egg: o for o in Opening.current()},
+        findings=_grouped(Finding, "egg"),
         finished={f.clutch: f for f in Finished.current()},
+        alterations=_grouped(Alteration, "cabinet", order="at_s"),
         visits=_grouped(Visit, "clutch", order="closed_s"),
         egg_signs=_grouped(EggSign, "egg", order="seen_s"),
         box_signs=_grouped(BoxSign, "box", order="seen_s"),

@@ -2,7 +2,6 @@
 
 from dataclasses import dataclass
 
-from sandboa.core.errors import NotPlausible
 from sandboa.core.laying import (
     LayForecast,
     Preparation,
@@ -15,14 +14,14 @@ from sandboa.core.laying import (
 from sandboa.core.laying.lay_forecast import SeenSign
 from sandboa.core.pairing import Pair, PlannedVisit, many_dams, plan_visits, too_light
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.journal.acts import act
 from sandboa.journal.animals import find_animal
 from sandboa.journal.herd import Herd
 from sandboa.journal.lay_day.drafts import dams_laying
 from sandboa.journal.settings import HouseSettings, house_settings
+from sandboa.journal.ticks import tick
 from sandboa.records.animals import Pairing
 from sandboa.records.facts import Act
-from sandboa.records.house import DAM, Task
+from sandboa.records.house import DAM
 
 #: Days after a sign within which a tick on the preparation list belongs to it (assumption).
 _TICK_DAYS = 75.0
@@ -122,16 +121,7 @@ def dam_season(herd: Herd, dam: int, now_s: float, back_days: float = STRIP_BACK
 def tick_preparation(dam: int, task: PreparationTask, done: bool, now_s: float) -> Act:
     """Tick a line of a dam's preparation list, or take the tick back."""
     her = find_animal(dam, DAM)
-    held = Task.current(Task.subject == dam, Task.name == task.value)
-    words = f"{her.name}: {task} {'done' if done else 'not done'}"
-    with act("task", words, now_s) as ticking:
-        for old in held:
-            old.retire(ticking)
-        if done:
-            Task.record(ticking, subject=dam, name=task.value, done_s=int(now_s))
-        elif not held:
-            raise NotPlausible("task", "that is not ticked")
-    return ticking
+    return tick(dam, task.value, done, now_s, whose=her.name)
 
 
 def _next_s(dam: DamSeason) -> float:

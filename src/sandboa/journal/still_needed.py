@@ -1,8 +1,12 @@
 """What an undo must leave standing because other facts lean on it."""
 
+from typing import Final
+
+from sandboa.journal.errors import Conflict
 from sandboa.records.animals import Lock, Meal, Pair, Pairing, Sign, Trait, Weight
 from sandboa.records.clutches import Box, BoxMove, Clutch
-from sandboa.records.facts import Fact
+from sandboa.records.facts import Act, Fact
+from sandboa.records.hatching import Finished, Hatchling, Shed
 from sandboa.records.house import (
     Animal,
     Cabinet,
@@ -14,10 +18,32 @@ from sandboa.records.house import (
 )
 
 #: Tables whose rows other acts share, in the order in which they can be let go.
-SHARED: tuple[type[Fact], ...] = (Pairing, Animal, Probe, Device, Shelf, Cabinet, SetPoint)
+SHARED: tuple[type[Fact], ...] = (
+    Hatchling,
+    Pairing,
+    Animal,
+    Probe,
+    Device,
+    Shelf,
+    Cabinet,
+    SetPoint,
+)
 
 #: Tables whose rows do not stay behind: their undo is refused until what leans on them is undone.
-REFUSED: dict[type[Fact], str] = {Pairing: "a lock was seen during this visit: undo that first"}
+REFUSED: dict[type[Fact], str] = {
+    Pairing: "a lock was seen during this visit: undo that first",
+    Hatchling: "more is recorded of this hatchling: undo that first",
+}
+
+
+#: Kinds of acts on which the fates of a closed clutch rest.
+_FATEFUL: Final = ("pip", "cut", "emergence", "hatchling", "fate")
+
+
+def require_open_for(act: Act) -> None:
+    """Raise Conflict when the act may not change because its clutch was closed after it."""
+    if act.kind in _FATEFUL and Finished.only(Finished.clutch == act.clutch) is not None:
+        raise Conflict("its clutch is closed: reopen it first")
 
 
 def still_needed(row: Fact) -> bool:
@@ -29,6 +55,9 @@ def still_needed(row: Fact) -> bool:
     entity = row.entity
     if isinstance(row, Animal):
         return _animal_needed(entity)
+    if isinstance(row, Hatchling):
+        own = [table.current(table.animal == entity) for table in (Weight, Meal, Trait)]
+        return any(own) or bool(Shed.current(Shed.hatchling == entity))
     if isinstance(row, Pairing):
         return bool(Lock.current(Lock.pairing == entity))
     if isinstance(row, Probe):

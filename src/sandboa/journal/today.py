@@ -6,8 +6,8 @@ from typing import Final
 
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.dimples import Scope, Urgency
-from sandboa.core.rounds.due import candle_again_words
-from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.core.rounds.due import candle_again_words, which_eggs
+from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.journal.clutch_now import ClutchNow, clutches_standing
 from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.house_now import Facts, HouseNow
@@ -26,13 +26,15 @@ COLD_NEWS_DELAY: Final = 0.25
 class Attention:
     """One thing to know or do, and why. `eggs` are the numbers it is about.
 
-    `at_box` when it is a reason to open the box: then the list of what is due has it too.
+    `at_box` when it is a reason to open the box: then the list of what is due has it too;
+    `at_hatch` when Hatch watch has more of it.
     """
 
     urgency: Urgency
     text: str
     eggs: tuple[int, ...] = ()
     at_box: bool = False
+    at_hatch: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,13 +95,7 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
             yield Attention(Urgency.NONE, f"{what}: nothing will pip here.")
         return
     if forecast.pipped:
-        closed = now.live_eggs - forecast.pipped
-        text = (
-            f"{forecast.pipped} of {now.live_eggs} pipped: look in often."
-            if closed
-            else "Every egg has pipped."
-        )
-        yield Attention(Urgency.WATCH, text)
+        yield Attention(Urgency.WATCH, _pips_words(now, as_of_s), at_hatch=True)
         return
     if forecast.overdue:
         yield Attention(
@@ -110,7 +106,8 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
         yield Attention(Urgency.TODAY, "Too cold to develop: at this temperature they never pip.")
     elif forecast.first_pip.p10 - as_of_s <= PIP_SOON_DAYS * SECONDS_PER_DAY:
         days = max(0.0, (forecast.first_pip.p50 - as_of_s) / SECONDS_PER_DAY)
-        yield Attention(Urgency.WATCH, f"First pip likely in {_days(days)}: look daily.")
+        words = f"First pip likely in {_days(days)}: look daily."
+        yield Attention(Urgency.WATCH, words, at_hatch=True)
     for spell in now.cold_spells:
         recent = as_of_s - spell.end_s <= COLD_NEWS_DAYS * SECONDS_PER_DAY
         if recent and spell.delay_days >= COLD_NEWS_DELAY:
@@ -119,6 +116,22 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
                 f"Ran cold, down to {spell.lowest_c:.1f} °C: "
                 f"pips about {_days(spell.delay_days)} later.",
             )
+
+
+def _pips_words(now: ClutchNow, as_of_s: float) -> str:
+    """How many have pipped, and who is still closed how long after the first."""
+    forecast = now.forecast
+    if forecast is None or forecast.first_pipped_s is None:
+        return "None has pipped yet."
+    closed = tuple(e.number for e in now.eggs.eggs if e.live and e.pipped_s is None)
+    if not closed:
+        return "Every egg has pipped."
+    hours = (as_of_s - forecast.first_pipped_s) / SECONDS_PER_HOUR
+    still = "is" if len(closed) == 1 else "are"
+    return (
+        f"{forecast.pipped} of {now.live_eggs} pipped: {which_eggs(closed)} {still} closed "
+        f"{hours:.0f} h after the first pip. Look in often."
+    )
 
 
 def _dents(now: ClutchNow) -> Iterator[Attention]:

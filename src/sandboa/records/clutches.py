@@ -102,20 +102,6 @@ class Watering(Fact):
     water_g = FloatField()
 
 
-class Pip(Fact):
-    """The first slit of an egg."""
-
-    egg = IntegerField()
-    seen_s = IntegerField()
-
-
-class Finished(Fact):
-    """No more eggs of the clutch will pip."""
-
-    clutch = IntegerField()
-    at_s = IntegerField()
-
-
 def eggs_in_box(clutch: int, at_s: float) -> list[tuple[int, int, int | None]]:
     """(number, entity, latest grade by `at_s`) of the eggs still closed and in their box then.
 

@@ -108,6 +108,15 @@ def newest_act() -> int:
     return row.id if row else 0
 
 
+def newest_act_of(kinds: tuple[str, ...]) -> int:
+    """Id of the latest act of one of those kinds, 0 without any."""
+    marks = ", ".join("?" * len(kinds))
+    row = database.execute_sql(
+        f"SELECT coalesce(max(id), 0) FROM act WHERE kind IN ({marks})", kinds
+    ).fetchone()
+    return int(row[0])
+
+
 def newest_act_by_clutch() -> dict[int, int]:
     """Id of the latest act of each clutch."""
     rows: list[tuple[int, int]] = database.execute_sql(

@@ -38,6 +38,21 @@ def keep_picture(picture: bytes, thumbnail: bytes) -> str:
     return name
 
 
+def put_picture(name: str, picture: bytes, thumbnail: bytes) -> bool:
+    """Put a picture there under the name it has already; returns whether it was not there yet."""
+    fresh = not picture_path(name).exists()
+    _write(picture_path(name), picture)
+    _write(picture_path(name, small=True), thumbnail)
+    return fresh
+
+
+def remove_pictures(names: list[str]) -> None:
+    """Take away pictures that were put there for nothing."""
+    for name in names:
+        for small in (False, True):
+            picture_path(name, small=small).unlink(missing_ok=True)
+
+
 def picture_path(name: str, *, small: bool = False) -> Path:
     """Where a picture lies; ValueError for a name that is not a SHA-256."""
     if len(name) != 64 or not set(name) <= set("0123456789abcdef"):

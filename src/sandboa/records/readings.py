@@ -205,6 +205,17 @@ def _find_tip(probe: int) -> None:
     )
 
 
+def roll_up_everything() -> None:
+    """Work out the hours of all readings, in a house that has none yet."""
+    database.execute_sql(f"{_HOURS} GROUP BY probe, at_s / 3600")
+
+
+_HOURS: Final = (
+    "INSERT INTO reading_hour SELECT probe, at_s / 3600, count(*), min(temperature_c), "
+    "avg(temperature_c), max(temperature_c), avg(humidity) FROM reading"
+)
+
+
 def _roll_up(probe: int, first_s: int, last_s: int) -> None:
     """Work out again the hours from `first_s` to `last_s`; late readings need no special case."""
     first_hour, last_hour = first_s // _SECONDS_PER_HOUR, last_s // _SECONDS_PER_HOUR
@@ -213,9 +224,7 @@ def _roll_up(probe: int, first_s: int, last_s: int) -> None:
         (probe, first_hour, last_hour),
     )
     database.execute_sql(
-        "INSERT INTO reading_hour SELECT probe, at_s / 3600, count(*), min(temperature_c), "
-        "avg(temperature_c), max(temperature_c), avg(humidity) FROM reading "
-        "WHERE probe = ? AND at_s BETWEEN ? AND ? GROUP BY at_s / 3600",
+        f"{_HOURS} WHERE probe = ? AND at_s BETWEEN ? AND ? GROUP BY probe, at_s / 3600",
         (probe, first_hour * _SECONDS_PER_HOUR, (last_hour + 1) * _SECONDS_PER_HOUR - 1),
     )
 

@@ -24,6 +24,9 @@ from sandboa.journal.rounds.visit import EggSeen
 #: What a nose says of a whole box on opening it.
 BOX_SMELLS: Final = ("none", "off", "foul")
 SMELL_KIND: Final = "smell"
+#: What else may be found in a box.
+PESTS: Final = ("none", "flies", "ants", "larvae")
+PESTS_KIND: Final = "pests"
 #: s a door is open at the longest in one visit (assumption: longer is a phone left lying).
 LONGEST_VISIT_S: Final = 4 * SECONDS_PER_HOUR
 #: g that a grid, film or whatever else is put in or taken out can weigh (assumption).
@@ -91,6 +94,10 @@ def _require_box_sign(kind: str, value: str) -> None:
     if kind == SMELL_KIND:
         if value not in BOX_SMELLS:
             raise NotPlausible("signs", f'"{value[:40]}" is no smell known here')
+        return
+    if kind == PESTS_KIND:
+        if value not in PESTS:
+            raise NotPlausible("signs", f'"{value[:40]}" is no pest known here')
         return
     if kind not in set(WaterSignKind) or (WaterSignKind(kind), value) not in WATER_SIGNS:
         raise NotPlausible("signs", f'"{value[:40]}" is no sign of the box\'s {kind[:20]}')

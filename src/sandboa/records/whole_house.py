@@ -1,0 +1,112 @@
+"""A whole house, table by table: read out as it is, or put into an empty one."""
+
+import sqlite3
+from collections.abc import Iterable, Iterator, Mapping
+from dataclasses import dataclass
+from typing import Any, Final
+
+from sandboa.records import readings
+from sandboa.records.database import database
+
+#: What follows from the other tables, and is made anew.
+_DERIVED: Final = frozenset({"reading_hour", "lesson"})
+#: What belongs to this file and not to the house.
+_OWN: Final = frozenset({"schema_migration"})
+
+Row = tuple[Any, ...]
+
+
+class NotLoadable(ValueError):
+    """The rows cannot stand in a house; the text says why, nothing was stored."""
+
+
+@dataclass(frozen=True, slots=True)
+class Column:
+    """A column: its SQLite type (INTEGER, REAL, TEXT), and whether it can be without a value."""
+
+    name: str
+    kind: str
+    nullable: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Table:
+    """A table of the house; `refers` are (column, table) it points at."""
+
+    name: str
+    columns: tuple[Column, ...]
+    key: tuple[str, ...]
+    refers: tuple[tuple[str, str], ...]
+
+
+def tables() -> list[Table]:
+    """Every table of the open house whose rows are worth keeping, by name."""
+    names = [
+        row[0]
+        for row in database.execute_sql(
+            "SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name"
+        ).fetchall()
+    ]
+    kept = [n for n in names if n not in _DERIVED | _OWN and not n.startswith("sqlite_")]
+    return [_described(name) for name in kept]
+
+
+def migrations() -> list[str]:
+    """Names of the migrations the open house has seen, in order."""
+    rows = database.execute_sql("SELECT name FROM schema_migration ORDER BY name").fetchall()
+    return [row[0] for row in rows]
+
+
+def rows_of(table: Table) -> Iterator[Row]:
+    """Its rows in order of its key, columns as in `table.columns`."""
+    columns = ", ".join(f'"{c.name}"' for c in table.columns)
+    order = ", ".join(f'"{name}"' for name in table.key)
+    yield from database.execute_sql(f'SELECT {columns} FROM "{table.name}" ORDER BY {order}')
+
+
+def picture_names() -> list[str]:
+    """Every picture any photo of the record speaks of, undone ones too."""
+    rows = database.execute_sql("SELECT DISTINCT file FROM photo ORDER BY file").fetchall()
+    return [row[0] for row in rows]
+
+
+def is_empty() -> bool:
+    """Whether nothing was ever recorded in the open house."""
+    return database.execute_sql("SELECT 1 FROM act LIMIT 1").fetchone() is None
+
+
+def load(given: Mapping[str, tuple[tuple[str, ...], Iterable[Row]]]) -> dict[str, int]:
+    """Put rows into the open, empty house, inside the caller's transaction; returns counts.
+
+    `given` is, by table, the columns and the rows. Raises NotLoadable for a row
+    that contradicts what must hold, or one that points at nothing.
+    """
+    database.execute_sql("PRAGMA defer_foreign_keys = ON")
+    counts = {}
+    for name, (columns, rows) in given.items():
+        listed = ", ".join(f'"{column}"' for column in columns)
+        marks = ", ".join("?" * len(columns))
+        try:
+            cursor = database.connection().executemany(
+                f'INSERT INTO "{name}" ({listed}) VALUES ({marks})', rows
+            )
+        except sqlite3.Error as error:
+            raise NotLoadable(f"{name}: {error}") from error
+        counts[name] = max(cursor.rowcount, 0)
+    loose = database.execute_sql("PRAGMA foreign_key_check").fetchone()
+    if loose is not None:
+        raise NotLoadable(f"{loose[0]}: a row points at a {loose[2]} that is not there")
+    readings.roll_up_everything()
+    return counts
+
+
+def _described(name: str) -> Table:
+    info = database.execute_sql(f'PRAGMA table_info("{name}")').fetchall()
+    foreign = database.execute_sql(f'PRAGMA foreign_key_list("{name}")').fetchall()
+    keyed = sorted((row for row in info if row[5]), key=lambda row: row[5])
+    return Table(
+        name,
+        tuple(Column(row[1], row[2].upper(), not row[3] and not row[5]) for row in info),
+        tuple(row[1] for row in keyed),
+        tuple(sorted((row[3], row[2]) for row in foreign)),
+    )
