@@ -167,6 +167,33 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     database.close()
 
 
+def test_a_whole_house_goes_out_and_into_an_empty_folder(capsys, tmp_path: Path) -> None:
+    from samples import NOW_S, lay_day
+    from sandboa.cli.house import DATABASE
+    from sandboa.journal.lay_day import lay_clutch
+    from sandboa.records.database import database, open_database
+
+    old, new, package = tmp_path / "old", tmp_path / "new", tmp_path / "house.zip"
+    open_database(old / DATABASE)
+    lay_clutch(lay_day(), NOW_S)
+    database.close()
+    assert main(["export", "--package", str(package), "--data", str(old)]) == 0
+    database.close()
+    assert main(["export", "--package", str(package), "--data", str(old)]) == 2
+    assert "exists already" in capsys.readouterr().err
+    assert main(["import", str(package), "--data", str(new)]) == 0
+    database.close()
+    assert main(["import", str(package), "--data", str(new)]) == 2
+    assert "cannot be merged" in capsys.readouterr().err
+    damaged = tmp_path / "damaged.zip"
+    damaged.write_bytes(package.read_bytes()[:-200])
+    assert main(["import", str(damaged), "--data", str(tmp_path / "third")]) == 2
+    assert "damaged" in capsys.readouterr().err
+    assert not list((tmp_path / "third").glob("*"))
+    assert main(["import", str(tmp_path / "log.csv"), "--data", str(new)]) == 2
+    assert "--probe" in capsys.readouterr().err
+
+
 def test_serve_refuses_what_it_cannot_open_and_ports_it_cannot_have(capsys, tmp_path) -> None:
     import socket
 

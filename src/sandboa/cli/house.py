@@ -11,6 +11,7 @@ from typing import Final
 import platformdirs
 
 from sandboa.core.errors import NotPlausible
+from sandboa.formats.data_package import PackageError, read_package, write_package
 from sandboa.formats.readings_csv import Choices, NotReadable, read_readings
 from sandboa.journal.readings import store_readings
 from sandboa.records import readings
@@ -22,13 +23,20 @@ DATABASE: Final = "house.sqlite3"
 
 
 def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
-    taking = commands.add_parser("import", help="store a logger's CSV file as readings of a probe")
-    taking.add_argument("file", type=Path, metavar="FILE.csv")
-    taking.add_argument("--probe", required=True, help="name of a probe the house knows")
+    taking = commands.add_parser(
+        "import",
+        help="store a logger's CSV file as readings of a probe, or a whole house's package",
+    )
+    taking.add_argument("file", type=Path, metavar="FILE.csv|HOUSE.zip")
+    taking.add_argument("--probe", help="name of a probe the house knows; for a CSV file")
     taking.add_argument("--zone", help="zone of times without offset, like Europe/Berlin")
     taking.add_argument("--date-order", choices=("dmy", "mdy"))
-    giving = commands.add_parser("export", help="print a probe's readings as CSV")
-    giving.add_argument("--probe", required=True)
+    giving = commands.add_parser(
+        "export", help="print a probe's readings as CSV, or write the whole house as a package"
+    )
+    what = giving.add_mutually_exclusive_group(required=True)
+    what.add_argument("--probe")
+    what.add_argument("--package", type=Path, metavar="HOUSE.zip")
     backing = commands.add_parser("backup", help="copy the house's database, also while it runs")
     backing.add_argument("target", type=Path)
     checking = commands.add_parser("check", help="verify the house's database")
@@ -45,7 +53,14 @@ def data_folder() -> Path:
 
 
 def run_import(asked: argparse.Namespace) -> int:
-    """Store what can be read, list what cannot; exits 1 when rows were left out."""
+    """Store what can be read, list what cannot; exits 1 when rows were left out.
+
+    A package goes into an empty house, whole or not at all.
+    """
+    if asked.file.suffix.lower() == ".zip":
+        return _import_package(asked)
+    if asked.probe is None:
+        raise NotPlausible("probe", "whose readings are these? Name the probe with --probe")
     probe = _open_at_probe(asked)
     try:
         file = read_readings(
@@ -67,13 +82,49 @@ def run_import(asked: argparse.Namespace) -> int:
 
 
 def run_export(asked: argparse.Namespace) -> int:
-    """Print time (RFC 3339), °C and humidity 0-1."""
+    """Print time (RFC 3339), °C and humidity 0-1; or write the whole house as a package."""
+    if asked.package is not None:
+        return _export_package(asked)
     probe = _open_at_probe(asked)
     out = csv.writer(sys.stdout, lineterminator="\n")
     out.writerow(["time", "temperature_c", "humidity"])
     for at_s, temperature_c, humidity in readings.all_of(probe.entity):
         at = datetime.fromtimestamp(at_s, UTC).isoformat()
         out.writerow([at, temperature_c, "" if humidity is None else humidity])
+    return 0
+
+
+def _export_package(asked: argparse.Namespace) -> int:
+    """Write the package aside and then into place; never over an existing file."""
+    target: Path = asked.package
+    if target.exists():
+        raise NotPlausible("package", f"{target} exists already")
+    open_database(_existing(asked))
+    partial = target.with_name(f"{target.name}.part")
+    try:
+        rows = write_package(partial, time.time())
+        partial.rename(target)
+    except OSError as error:
+        partial.unlink(missing_ok=True)
+        raise NotPlausible("package", f"{target}: {error.strerror or error}") from error
+    print(f"{sum(rows.values())} rows of {len(rows)} tables written to {target}")
+    return 0
+
+
+def _import_package(asked: argparse.Namespace) -> int:
+    path = asked.data / DATABASE
+    fresh = not path.exists()
+    opened = open_database(path)
+    try:
+        rows = read_package(asked.file)
+    except PackageError as error:
+        opened.close()
+        if fresh:
+            # A house that was made for it and stayed empty is none.
+            for file in asked.data.glob(f"{DATABASE}*"):
+                file.unlink()
+        raise NotPlausible("file", f"{asked.file.name}: {error}") from error
+    print(f"{sum(rows.values())} rows of {len(rows)} tables taken in")
     return 0
 
 

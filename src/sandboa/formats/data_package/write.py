@@ -1,0 +1,94 @@
+"""Writing a whole house as a data package."""
+
+import csv
+import hashlib
+import io
+import json
+import zipfile
+from collections.abc import Iterator
+from datetime import UTC, datetime
+from pathlib import Path
+from typing import IO, Any, Final
+
+from sandboa.formats.data_package.describe import (
+    DESCRIPTOR,
+    FORMAT,
+    as_text,
+    field_name,
+    resource,
+)
+from sandboa.records import whole_house
+from sandboa.records.database import database
+from sandboa.records.photos import picture_path
+from sandboa.records.whole_house import Table
+
+#: Rows of CSV put together before they are written.
+_ROWS: Final = 5_000
+
+
+def write_package(target: IO[bytes] | Path, now_s: float) -> dict[str, int]:
+    """Write the open house as it is at this moment; returns rows by table.
+
+    One read transaction holds it all, so that what is recorded meanwhile is
+    in it whole or not at all. Photos are stored as they are.
+    """
+    with (
+        zipfile.ZipFile(target, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as package,
+        database.atomic(),
+    ):
+        resources = [_write_table(package, table) for table in whole_house.tables()]
+        photos = _write_photos(package)
+        descriptor = {
+            "profile": "tabular-data-package",
+            "name": "sandboa-house",
+            "title": "A Sandboa house",
+            "created": datetime.fromtimestamp(now_s, UTC).strftime("%Y-%m-%dT%H:%M:%SZ"),
+            "sandboa": {
+                "format": FORMAT,
+                "migrations": whole_house.migrations(),
+                "photos": photos,
+            },
+            "resources": resources,
+        }
+        package.writestr(DESCRIPTOR, json.dumps(descriptor, indent=1, ensure_ascii=False))
+    return {entry["name"]: entry["rows"] for entry in resources}
+
+
+def _write_table(package: zipfile.ZipFile, table: Table) -> dict[str, Any]:
+    digest, size, rows = hashlib.sha256(), 0, 0
+    with package.open(f"data/{table.name}.csv", "w", force_zip64=True) as file:
+        for chunk, counted in _chunks(table):
+            file.write(chunk)
+            digest.update(chunk)
+            size += len(chunk)
+            rows += counted
+    return resource(table, digest.hexdigest(), size, rows)
+
+
+def _chunks(table: Table) -> Iterator[tuple[bytes, int]]:
+    writers = [as_text(column) for column in table.columns]
+    out = io.StringIO()
+    line = csv.writer(out, lineterminator="\n")
+    line.writerow([field_name(column) for column in table.columns])
+    counted = 0
+    for row in whole_house.rows_of(table):
+        line.writerow([write(value) for write, value in zip(writers, row, strict=True)])
+        counted += 1
+        if counted == _ROWS:
+            yield out.getvalue().encode(), counted
+            out.seek(0)
+            out.truncate()
+            counted = 0
+    yield out.getvalue().encode(), counted
+
+
+def _write_photos(package: zipfile.ZipFile) -> list[str]:
+    """Every picture any photo of the record speaks of, undone ones too; returns their names."""
+    held = []
+    for name in whole_house.picture_names():
+        picture, small = picture_path(name), picture_path(name, small=True)
+        if picture.is_file() and small.is_file():
+            package.write(picture, f"photos/{name}.jpg", zipfile.ZIP_STORED)
+            package.write(small, f"photos/{name}-small.jpg", zipfile.ZIP_STORED)
+            held.append(name)
+    return held

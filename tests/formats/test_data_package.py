@@ -1,0 +1,198 @@
+"""A whole house out and in again: equal, photos included; damaged ones refused whole."""
+
+import io
+import json
+import zipfile
+from collections.abc import Callable, Iterator
+from pathlib import Path
+
+import frictionless
+import pytest
+
+from samples import DAY_S, NOW_S, lay_day
+from sandboa.demo import furnish
+from sandboa.formats.data_package import DESCRIPTOR, PackageError, read_package, write_package
+from sandboa.journal.lay_day import lay_clutch
+from sandboa.records import whole_house
+from sandboa.records.database import check, open_database
+from sandboa.records.photos import FOLDER
+
+
+@pytest.fixture(scope="module")
+def package(tmp_path_factory: pytest.TempPathFactory) -> tuple[Path, dict[str, list]]:
+    """The garden room as a package, and everything that was in it."""
+    folder = tmp_path_factory.mktemp("garden")
+    opened = open_database(folder / "house.sqlite3")
+    furnish(NOW_S)
+    written = folder / "house.zip"
+    write_package(written, NOW_S)
+    held = contents()
+    opened.close()
+    return written, held
+
+
+def contents() -> dict[str, list]:
+    return {table.name: list(whole_house.rows_of(table)) for table in whole_house.tables()}
+
+
+@pytest.fixture
+def empty(tmp_path: Path) -> Iterator[Path]:
+    opened = open_database(tmp_path / "new" / "house.sqlite3")
+    yield tmp_path / "new"
+    opened.close()
+
+
+def test_a_house_comes_back_equal_with_its_photos(package, empty: Path) -> None:
+    written, held = package
+    counts = read_package(written)
+    assert contents() == held
+    assert counts["reading"] == len(held["reading"]) > 10_000
+    pictures = sorted(p.name for p in (written.parent / FOLDER).iterdir())
+    assert sorted(p.name for p in (empty / FOLDER).iterdir()) == pictures
+    assert len(pictures) >= 4
+    for name in pictures:
+        assert (empty / FOLDER / name).read_bytes() == (written.parent / FOLDER / name).read_bytes()
+    assert check(empty / "house.sqlite3") == []
+
+
+def test_a_second_trip_gives_the_same_tables_byte_for_byte(package, empty: Path) -> None:
+    written, _ = package
+    read_package(written)
+    again = io.BytesIO()
+    write_package(again, NOW_S + DAY_S)
+    with zipfile.ZipFile(written) as first, zipfile.ZipFile(again) as second:
+        assert first.namelist() == second.namelist()
+        for name in first.namelist():
+            if name != DESCRIPTOR:
+                assert first.read(name) == second.read(name), name
+
+
+def test_moments_are_written_for_people_and_numbers_exactly(package) -> None:
+    with zipfile.ZipFile(package[0]) as held:
+        pips = held.read("data/pip.csv").decode().splitlines()
+        assert pips[0] == "id,entity,act,superseded_by,egg,seen_at"
+        assert pips[-1].split(",")[-1].endswith("Z")
+        descriptor = json.loads(held.read(DESCRIPTOR))
+    reading = next(r for r in descriptor["resources"] if r["name"] == "reading")
+    assert reading["schema"]["primaryKey"] == ["probe", "at"]
+    assert {f["name"]: f["type"] for f in reading["schema"]["fields"]}["at"] == "datetime"
+
+
+def test_it_is_valid_by_frictionless(package, tmp_path: Path) -> None:
+    with zipfile.ZipFile(package[0]) as held:
+        held.extractall(tmp_path)
+    report = frictionless.validate(str(tmp_path / DESCRIPTOR))
+    assert report.valid, report.flatten(["name", "type", "message"])[:5]
+
+
+def rewritten(package: Path, change: Callable[[dict[str, bytes]], None]) -> io.BytesIO:
+    with zipfile.ZipFile(package) as held:
+        files = {name: held.read(name) for name in held.namelist()}
+    change(files)
+    out = io.BytesIO()
+    with zipfile.ZipFile(out, "w") as made:
+        for name, content in files.items():
+            made.writestr(name, content)
+    return out
+
+
+def described(change: Callable[[dict], None]) -> Callable[[dict[str, bytes]], None]:
+    def of(files: dict[str, bytes]) -> None:
+        descriptor = json.loads(files[DESCRIPTOR])
+        change(descriptor)
+        files[DESCRIPTOR] = json.dumps(descriptor).encode()
+
+    return of
+
+
+def replaced(name: str, old: bytes, new: bytes) -> Callable[[dict[str, bytes]], None]:
+    def of(files: dict[str, bytes]) -> None:
+        assert old in files[name]
+        files[name] = files[name].replace(old, new, 1)
+
+    return of
+
+
+def a_photo(files: dict[str, bytes]) -> str:
+    return next(n for n in files if n.startswith("photos/") and "-small" not in n)
+
+
+DAMAGES = {
+    "no descriptor": (lambda files: files.pop(DESCRIPTOR), "there is no datapackage.json"),
+    "not json": (lambda files: files.update({DESCRIPTOR: b"{"}), "not one of Sandboa's"),
+    "someone else's": (described(lambda d: d.pop("sandboa")), "not one of Sandboa's"),
+    "newer format": (described(lambda d: d["sandboa"].update(format=99)), "newer Sandboa"),
+    "newer migration": (
+        described(lambda d: d["sandboa"]["migrations"].append("0999_later")),
+        "newer Sandboa than this one (it has 0999_later)",
+    ),
+    "unknown table": (
+        described(lambda d: d["resources"][0].update(name="dragon")),
+        'a table "dragon"',
+    ),
+    "unknown field": (
+        described(lambda d: d["resources"][0]["schema"]["fields"].append({"name": "wings"})),
+        'a field "wings"',
+    ),
+    "table missing": (lambda files: files.pop("data/pip.csv"), "data/pip.csv is missing"),
+    "one letter changed": (replaced("data/act.csv", b"Egg 2 is out", b"Egg 3 is out"), "damaged"),
+    "a value that is none": (replaced("data/pip.csv", b"2026-06-1", b"2026-99-1"), "be seen_at"),
+    "columns changed": (replaced("data/pip.csv", b"seen_at", b"seen"), "its columns"),
+    "a row too short": (replaced("data/pip.csv", b"Z\n", b"Z\n1,2\n"), "2 values instead"),
+    "not text": (replaced("data/pip.csv", b"Z\n", b"Z\n\xff\xfe\n"), "not UTF-8"),
+    "photo gone": (lambda files: files.pop(a_photo(files)), "is missing"),
+    "photo changed": (
+        lambda files: files.update({a_photo(files): files[a_photo(files)] + b"x"}),
+        "is damaged",
+    ),
+    "rows left out": (
+        described(lambda d: next(r for r in d["resources"] if r["name"] == "pip").update(rows=99)),
+        "99 rows are told",
+    ),
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("damage", DAMAGES)
+def test_a_damaged_package_is_refused_whole_with_its_reason(
+    package, empty: Path, damage: str
+) -> None:
+    change, words = DAMAGES[damage]
+    with pytest.raises(PackageError) as refused:
+        read_package(rewritten(package[0], change))
+    assert words in str(refused.value)
+    assert whole_house.is_empty()
+    assert all(rows == [] for rows in contents().values())
+    assert not list((empty / FOLDER).glob("*")) if (empty / FOLDER).exists() else True
+
+
+def test_what_is_no_zip_at_all_is_refused(empty: Path, tmp_path: Path) -> None:
+    for content in (b"", b"PK\x03\x04 half a zip", b"time,temp\n"):
+        file = tmp_path / "file.zip"
+        file.write_bytes(content)
+        with pytest.raises(PackageError, match="no package"):
+            read_package(file)
+
+
+def test_two_houses_are_not_merged(package, empty: Path) -> None:
+    lay_clutch(lay_day(3.0), NOW_S)
+    before = contents()
+    with pytest.raises(PackageError, match="cannot be merged"):
+        read_package(package[0])
+    assert contents() == before
+
+
+def test_rows_that_point_at_nothing_are_refused(package, empty: Path) -> None:
+    with zipfile.ZipFile(package[0]) as held:
+        lines = held.read("data/pip.csv").decode().splitlines(keepends=True)
+    first = lines[1].split(",")
+    loose = ",".join([first[0], "999999", *first[2:]])
+
+    def change(files: dict[str, bytes]) -> None:
+        files["data/pip.csv"] = "".join([lines[0], loose, *lines[2:]]).encode()
+        described(lambda d: next(r for r in d["resources"] if r["name"] == "pip").pop("hash"))(
+            files
+        )
+
+    with pytest.raises(PackageError, match=r"pip: a row points at a entity|damaged"):
+        read_package(rewritten(package[0], change))
+    assert whole_house.is_empty()
