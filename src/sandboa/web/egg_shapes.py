@@ -3,6 +3,7 @@
 from pydantic import BaseModel, Field
 
 from sandboa.core.candling import Disc, Vessels
+from sandboa.core.hatching import Fate
 from sandboa.core.standing import Standing
 from sandboa.journal.egg_judgements import EggView
 from sandboa.web.shapes import Moment, Told
@@ -58,6 +59,10 @@ class EggTold(BaseModel):
     allowed_grade: int
     pipped_at: Moment | None
     removed_at: Moment | None
+    cut_at: Moment | None
+    emerged_at: Moment | None
+    fate: Fate | None
+    lost: bool
     signs: dict[str, str]
     looked_at: Moment | None
     grade: int | None
@@ -87,6 +92,10 @@ def egg_told(egg: EggView) -> EggTold:
         allowed_grade=egg.allowed_grade,
         pipped_at=egg.pipped_s,  # type: ignore[arg-type]
         removed_at=egg.removed_s,  # type: ignore[arg-type]
+        cut_at=egg.cut_s,  # type: ignore[arg-type]
+        emerged_at=egg.emerged_s,  # type: ignore[arg-type]
+        fate=egg.fate,
+        lost=egg.fate is not None and egg.fate.is_loss,
         signs=dict(egg.signs),
         looked_at=egg.looked_s,  # type: ignore[arg-type]
         grade=egg.grade,

@@ -5,6 +5,7 @@ from typing import Annotated, Any
 
 from pydantic import AfterValidator, AwareDatetime, BaseModel, BeforeValidator, ConfigDict, Field
 
+from sandboa.core.animals import TraitForm
 from sandboa.core.development import Forecast
 from sandboa.core.development.exposure import Exposure
 from sandboa.core.development.ribbon import RibbonPiece
@@ -168,6 +169,30 @@ class RibbonPieceTold(BaseModel):
             measured=piece.measured,
             exposure=piece.exposure,
         )
+
+
+class TraitAsked(Asked):
+    """A trait an animal carries, or a hatchling shows."""
+
+    name: Annotated[str, Field(max_length=20_000)]
+    form: TraitForm
+
+
+class TraitTold(Told):
+    name: str
+    form: str
+
+
+class WeightTold(Told):
+    at: Moment = Field(validation_alias="at_s")
+    mass_g: float
+
+
+class MealTold(Told):
+    at: Moment = Field(validation_alias="at_s")
+    taken: bool
+    prey: str
+    mass_g: float | None
 
 
 class PhotoTold(Told):

@@ -6,16 +6,16 @@ from typing import Annotated, Literal
 from fastapi import APIRouter, Path
 from pydantic import BaseModel, Field
 
-from sandboa.core.animals import TraitForm
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.dam_care import AftercareTask
 from sandboa.journal import aftercare, animals
 from sandboa.journal.aftercare import DamAfterLaying
-from sandboa.journal.animals import AnimalSaid, TraitSaid
+from sandboa.journal.animals import AnimalSaid
 from sandboa.journal.herd import Herd
 from sandboa.journal.photos import photos_of_owner
 from sandboa.journal.season import dam_season
 from sandboa.journal.settings import house_settings
+from sandboa.journal.traits import TraitSaid
 from sandboa.records.house import DAM, Animal
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.routers.season import DamSeasonTold
@@ -24,9 +24,13 @@ from sandboa.web.shapes import (
     Asked,
     AskedMoment,
     Id,
+    MealTold,
     Moment,
     PhotoTold,
     Told,
+    TraitAsked,
+    TraitTold,
+    WeightTold,
     at,
     at_or_none,
 )
@@ -35,11 +39,6 @@ router = APIRouter(prefix="/api/animals", tags=["animals"])
 
 AnimalId = Annotated[int, Path(ge=1, le=2**53)]
 Name = Annotated[str, Field(max_length=20_000)]
-
-
-class TraitAsked(Asked):
-    name: Name
-    form: TraitForm
 
 
 class AnimalAsked(Asked):
@@ -80,11 +79,6 @@ class AddedTold(BaseModel):
     act: ActTold
 
 
-class TraitTold(Told):
-    name: str
-    form: str
-
-
 class YearTold(BaseModel):
     """A year's clutches as on cards, like "7-2"."""
 
@@ -105,18 +99,6 @@ class AnimalTold(BaseModel):
     last_meal_at: Moment | None
     refusals_since: int
     clutches: list[YearTold]
-
-
-class WeightTold(Told):
-    at: Moment = Field(validation_alias="at_s")
-    mass_g: float
-
-
-class MealTold(Told):
-    at: Moment = Field(validation_alias="at_s")
-    taken: bool
-    prey: str
-    mass_g: float | None
 
 
 class ClutchOfTold(BaseModel):

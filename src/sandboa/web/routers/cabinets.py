@@ -65,6 +65,13 @@ class NewCabinetAsked(CabinetAsked):
     since: AskedMoment | None = None
 
 
+class AlterationAsked(Asked):
+    """What was changed about the cabinet; `at` now when left out."""
+
+    what: Annotated[str, Field(max_length=2000)]
+    at: AskedMoment | None = None
+
+
 class SetPointAsked(Asked):
     temperature_c: Temperature
     at: AskedMoment | None = None
@@ -218,6 +225,13 @@ def change_set_point(name: Name, asked: SetPointAsked, now_s: NowS) -> ActTold:
     """Record that the cabinet was set to another temperature."""
     at_s = asked.at.timestamp() if asked.at else now_s
     return ActTold.of(cabinets.change_set_point(name, asked.temperature_c, at_s, now_s))
+
+
+@router.post("/{name}/alterations", status_code=201)
+def alter_cabinet(name: Name, asked: AlterationAsked, now_s: NowS) -> ActTold:
+    """Record that the cabinet itself was altered: drilled, glued, painted."""
+    at_s = asked.at.timestamp() if asked.at else now_s
+    return ActTold.of(cabinets.alter_cabinet(name, asked.what, at_s, now_s))
 
 
 @router.get("/{name}/trace", response_model=TraceTold)

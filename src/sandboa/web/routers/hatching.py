@@ -1,18 +1,26 @@
-"""What ends a clutch's time in the box: moves, pips, done; and how good the forecasts were."""
+"""Hatch watch: pips, cuts, emergences, hatchlings, fates, and a clutch closed or reopened."""
 
 from typing import Annotated
 
 from fastapi import APIRouter, Path
 from pydantic import Field
 
-from sandboa.journal import cabinets, hatching
+from sandboa.core.hatching import DeathStage, Defect, Fate, Sex, Size, YolkLeft
+from sandboa.core.hatching.last_week import LastWeekTask
+from sandboa.journal import cabinets
 from sandboa.journal.forecasts_told import scores
+from sandboa.journal.hatching import at_the_egg, fates, hatchlings, watch
+from sandboa.journal.meals import MealSaid
+from sandboa.journal.traits import TraitSaid
+from sandboa.web.hatch_shapes import HatchingClutchTold, HatchWatchTold, hatching_clutch_told
 from sandboa.web.house import NowS, TheHouse
-from sandboa.web.shapes import ActTold, Asked, AskedMoment, Told
+from sandboa.web.shapes import ActTold, Asked, AskedMoment, Id, Told, TraitAsked
 
 router = APIRouter(prefix="/api", tags=["hatching"])
 
 Code = Annotated[str, Path(max_length=20)]
+EggNumber = Annotated[int, Path(ge=1, le=1000)]
+HatchlingId = Annotated[Id, Path()]
 _SHORT_NAME = Annotated[str, Field(max_length=200)]
 
 
@@ -26,6 +34,54 @@ class MomentAsked(Asked):
     """When it was; now when left out."""
 
     at: AskedMoment | None = None
+
+
+class CutAsked(MomentAsked):
+    """An egg opened by hand: why, and whether it bled."""
+
+    reason: _SHORT_NAME
+    bled: bool = False
+
+
+class HatchlingAsked(Asked):
+    """What came out of an egg; `part` 2 is the second of twins, `twins` the word that it is one."""
+
+    part: Annotated[int, Field(ge=1, le=9)] = 1
+    mass_g: float | None = None
+    sex: Sex = Sex.NOT_SEXED
+    size: Size | None = None
+    yolk: YolkLeft | None = None
+    traits: list[TraitAsked] = Field(max_length=200, default_factory=list)
+    defects: list[Defect] = Field(max_length=10, default_factory=list)
+    note: Annotated[str, Field(max_length=2000)] = ""
+    twins: bool = False
+
+
+class HatchlingWeightAsked(MomentAsked):
+    mass_g: float
+
+
+class FirstMealAsked(MomentAsked):
+    taken: bool
+    prey: _SHORT_NAME = ""
+    mass_g: float | None = None
+
+
+class FateAsked(Asked):
+    """What became of an egg; `stage` where it died inside."""
+
+    number: Annotated[int, Field(ge=1, le=1000)]
+    fate: Fate
+    stage: DeathStage | None = None
+
+
+class FatesAsked(MomentAsked):
+    fates: list[FateAsked] = Field(max_length=100)
+
+
+class LastWeekTickAsked(Asked):
+    task: LastWeekTask
+    done: bool
 
 
 class ScoreTold(Told):
@@ -43,30 +99,117 @@ class ScoreTold(Told):
     in_eighty: int
 
 
+@router.get("/hatch-watch")
+def get_hatch_watch(house: TheHouse, now_s: NowS) -> HatchWatchTold:
+    """Clutches in their last week, pipping, or with hatchlings not settled yet."""
+    return HatchWatchTold(
+        as_of=now_s,  # type: ignore[arg-type]
+        clutches=[hatching_clutch_told(c) for c in watch.hatch_watch(house.now, now_s)],
+    )
+
+
+@router.get("/clutches/{code}/hatch")
+def get_hatching_clutch(code: Code, house: TheHouse, now_s: NowS) -> HatchingClutchTold:
+    """One clutch at hatch."""
+    return hatching_clutch_told(watch.hatching_clutch(house.now, code, now_s))
+
+
 @router.post("/clutches/{code}/moves", status_code=201)
 def move_box(code: Code, asked: MoveAsked, now_s: NowS) -> ActTold:
     """Record that a clutch's box was put on another shelf."""
-    at_s = asked.at.timestamp() if asked.at else now_s
-    return ActTold.of(cabinets.move_box(code, asked.cabinet, asked.shelf, at_s, now_s))
+    return ActTold.of(
+        cabinets.move_box(code, asked.cabinet, asked.shelf, _when(asked.at, now_s), now_s)
+    )
 
 
 @router.post("/clutches/{code}/eggs/{number}/pip", status_code=201)
-def see_pip(
-    code: Code, number: Annotated[int, Path(ge=1, le=1000)], asked: MomentAsked, now_s: NowS
-) -> ActTold:
+def see_pip(code: Code, number: EggNumber, asked: MomentAsked, now_s: NowS) -> ActTold:
     """Record that an egg has pipped."""
-    at_s = asked.at.timestamp() if asked.at else now_s
-    return ActTold.of(hatching.see_pip(code, number, at_s, now_s))
+    return ActTold.of(at_the_egg.see_pip(code, number, _when(asked.at, now_s), now_s))
+
+
+@router.post("/clutches/{code}/eggs/{number}/emergence", status_code=201)
+def see_emergence(code: Code, number: EggNumber, asked: MomentAsked, now_s: NowS) -> ActTold:
+    """Record that a hatchling is out of its egg."""
+    return ActTold.of(at_the_egg.see_emergence(code, number, _when(asked.at, now_s), now_s))
+
+
+@router.post("/clutches/{code}/eggs/{number}/cut", status_code=201)
+def cut_egg(code: Code, number: EggNumber, asked: CutAsked, now_s: NowS) -> ActTold:
+    """Record that an egg was cut open, and why."""
+    at_s = _when(asked.at, now_s)
+    return ActTold.of(at_the_egg.cut_egg(code, number, asked.reason, at_s, now_s, bled=asked.bled))
+
+
+@router.put("/clutches/{code}/eggs/{number}/hatchling")
+def record_hatchling(code: Code, number: EggNumber, asked: HatchlingAsked, now_s: NowS) -> ActTold:
+    """Record, or correct, what came out of an egg."""
+    said = hatchlings.HatchlingSaid(
+        number,
+        part=asked.part,
+        mass_g=asked.mass_g,
+        sex=asked.sex,
+        size=asked.size,
+        yolk=asked.yolk,
+        traits=[TraitSaid(t.name, t.form) for t in asked.traits],
+        defects=tuple(asked.defects),
+        note=asked.note,
+    )
+    _, act = hatchlings.record_hatchling(code, said, now_s, twins=asked.twins)
+    return ActTold.of(act)
+
+
+@router.post("/hatchlings/{hatchling}/weights", status_code=201)
+def weigh_hatchling(hatchling: HatchlingId, asked: HatchlingWeightAsked, now_s: NowS) -> ActTold:
+    """Record a hatchling's weight."""
+    at_s = _when(asked.at, now_s)
+    return ActTold.of(hatchlings.weigh_hatchling(hatchling, asked.mass_g, at_s, now_s))
+
+
+@router.post("/hatchlings/{hatchling}/shed", status_code=201)
+def see_shed(hatchling: HatchlingId, asked: MomentAsked, now_s: NowS) -> ActTold:
+    """Record a hatchling's first shed."""
+    return ActTold.of(hatchlings.see_shed(hatchling, _when(asked.at, now_s), now_s))
+
+
+@router.post("/hatchlings/{hatchling}/meals", status_code=201)
+def offer_first_meal(hatchling: HatchlingId, asked: FirstMealAsked, now_s: NowS) -> ActTold:
+    """Record a meal offered to a hatchling, taken or refused."""
+    meal = MealSaid(asked.taken, asked.prey, asked.mass_g)
+    at_s = _when(asked.at, now_s)
+    return ActTold.of(hatchlings.offer_first_meal(hatchling, meal, at_s, now_s))
+
+
+@router.post("/clutches/{code}/fates", status_code=201)
+def declare_fates(code: Code, asked: FatesAsked, now_s: NowS) -> ActTold:
+    """Declare what became of eggs, all of them or none."""
+    said = [fates.FateSaid(f.number, f.fate, f.stage) for f in asked.fates]
+    return ActTold.of(fates.declare_fates(code, said, _when(asked.at, now_s), now_s))
 
 
 @router.post("/clutches/{code}/finished", status_code=201)
 def finish(code: Code, asked: MomentAsked, now_s: NowS) -> ActTold:
-    """Record that no more eggs of the clutch will pip."""
-    at_s = asked.at.timestamp() if asked.at else now_s
-    return ActTold.of(hatching.finish(code, at_s, now_s))
+    """Close a clutch: every egg has its fate."""
+    return ActTold.of(fates.finish(code, _when(asked.at, now_s), now_s))
+
+
+@router.delete("/clutches/{code}/finished")
+def reopen(code: Code, now_s: NowS) -> ActTold:
+    """Open a closed clutch again."""
+    return ActTold.of(fates.reopen(code, now_s))
+
+
+@router.post("/clutches/{code}/last-week", status_code=201)
+def tick_last_week(code: Code, asked: LastWeekTickAsked, now_s: NowS) -> ActTold:
+    """Tick a line of a clutch's last-week list, or take the tick back."""
+    return ActTold.of(watch.tick_last_week(code, asked.task, asked.done, now_s))
 
 
 @router.get("/forecast-scores")
 def get_scores(house: TheHouse) -> list[ScoreTold]:
     """How good the forecasts of finished clutches were."""
     return [ScoreTold.model_validate(s) for s in scores(house.now.facts())]
+
+
+def _when(asked: AskedMoment | None, now_s: float) -> float:
+    return asked.timestamp() if asked else now_s

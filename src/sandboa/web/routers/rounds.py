@@ -108,7 +108,7 @@ class EggSeenAsked(Asked):
 
 
 class BoxSignAsked(Asked):
-    kind: Literal["lid", "medium", "weight", "smell"]
+    kind: Literal["lid", "medium", "weight", "smell", "pests"]
     value: _Word
 
 

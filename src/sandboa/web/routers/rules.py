@@ -13,6 +13,8 @@ from sandboa.core.development.box_temperature import RECENT_DAYS
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
 from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
+from sandboa.core.hatching.advice import RESCUE_HOURS
+from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G
 from sandboa.core.lay_day import USUAL_EGG_G, Step, steps
 from sandboa.core.standing import RECORDED_KINDS, SIGNS, asked_from, asks_for_torch
 from sandboa.core.water import DRY_SHARE, POURED_RANGE_G, TOP_UP_SHARE
@@ -69,6 +71,13 @@ class WaterRules(BaseModel):
     dry: float
 
 
+class HatchRules(BaseModel):
+    """h after the first pip from which a rescue may be, and is, considered; what is recorded."""
+
+    rescue_hours: tuple[float, float]
+    hatchling_g: tuple[float, float]
+
+
 class RulesTold(BaseModel):
     """`torch_signs` are signs, kind.value, on which an egg is candled at the same visit;
     `asked_from` the shares developed from which kinds of signs are asked for."""
@@ -86,6 +95,7 @@ class RulesTold(BaseModel):
     asked_from: dict[str, float]
     poured_g: tuple[float, float]
     closings: list[Closing]
+    hatch: HatchRules
 
 
 @router.get("")
@@ -108,6 +118,7 @@ def get_rules(house: TheHouse) -> RulesTold:
         poured_g=POURED_RANGE_G,
         water_shares=WaterRules(top_up=TOP_UP_SHARE, dry=DRY_SHARE),
         closings=list(Closing),
+        hatch=HatchRules(rescue_hours=RESCUE_HOURS, hatchling_g=HATCHLING_RANGE_G),
         climate=ClimateRules(
             fine_off_c=FINE_OFF_C,
             harm_above_c=HARM_ABOVE_C,

@@ -23,6 +23,7 @@ class AttentionTold(Told):
     text: str
     eggs: list[int]
     at_box: bool
+    at_hatch: bool
 
 
 class SmallEggTold(BaseModel):
@@ -37,6 +38,8 @@ class SmallEggTold(BaseModel):
     early: bool
     pipped: bool
     removed: bool
+    out: bool
+    lost: bool
     standing: Standing | None
     mould: str | None
 
@@ -146,6 +149,8 @@ def small_egg(egg: EggView) -> SmallEggTold:
         early=bool(egg.excess),
         pipped=egg.pipped_s is not None,
         removed=egg.removed_s is not None,
+        out=egg.emerged_s is not None,
+        lost=egg.fate is not None and egg.fate.is_loss,
         standing=egg.standing.standing if egg.standing else None,
         mould=dict(egg.signs).get("mould"),
     )

@@ -1,0 +1,155 @@
+"""Clutches at hatch in responses: eggs with advice and fate, hatchlings, what is to prepare."""
+
+from pydantic import BaseModel
+
+from sandboa.core.hatching import AdviceKind, DeathStage, Fate
+from sandboa.core.hatching.last_week import LastWeekTask
+from sandboa.core.methods import CuttingSchool
+from sandboa.journal.hatching.watch import HatchingClutch, HatchingEgg, HatchlingNow
+from sandboa.web.egg_shapes import EggTold, egg_told
+from sandboa.web.shapes import MealTold, Moment, Told, TraitTold, WeightTold, WindowTold, at_or_none
+
+
+class AdviceTold(Told):
+    kind: AdviceKind
+    text: str
+    reason: str
+
+
+class HatchlingTold(BaseModel):
+    """`shed_window` and `meal_window` are of what is still to come, null once it came."""
+
+    id: int
+    name: str
+    part: int
+    sex: str
+    size: str | None
+    yolk: str | None
+    defects: list[str]
+    note: str
+    traits: list[TraitTold]
+    weights: list[WeightTold]
+    meals: list[MealTold]
+    shed_at: Moment | None
+    shed_window: WindowTold | None
+    meal_window: WindowTold | None
+    settled: bool
+
+
+class HatchingEggTold(BaseModel):
+    """`fate` is declared by the keeper or follows from the record; `fitting_fates` are those the
+    record does not rule out. `lost`: incubation lost it."""
+
+    egg: EggTold
+    advice: AdviceTold | None
+    emergence: WindowTold | None
+    fate: Fate | None
+    stage: DeathStage | None
+    declared: bool
+    lost: bool
+    fitting_fates: list[Fate]
+    hatchlings: list[HatchlingTold]
+
+
+class LastWeekTold(BaseModel):
+    task: LastWeekTask
+    text: str
+    done_at: Moment | None
+
+
+class HatchingClutchTold(BaseModel):
+    """A clutch at hatch. `closed` are the eggs waited for, `to_say` those without a fate."""
+
+    id: int
+    code: str
+    dam: str
+    sire: str | None
+    cabinet: str
+    shelf: str
+    day: int
+    fraction: float
+    maternal: bool
+    school: CuttingSchool
+    first_pip: WindowTold | None
+    first_pipped_at: Moment | None
+    next_pip: WindowTold | None
+    last_pip: WindowTold | None
+    closed: list[int]
+    to_say: list[int]
+    eggs: list[HatchingEggTold]
+    preparations: list[LastWeekTold]
+    finished_at: Moment | None
+
+
+class HatchWatchTold(BaseModel):
+    as_of: Moment
+    clutches: list[HatchingClutchTold]
+
+
+def hatching_clutch_told(standing: HatchingClutch) -> HatchingClutchTold:
+    """The clutch as the Hatch watch place draws it."""
+    now, forecast = standing.now, standing.now.forecast
+    shown = forecast if forecast and not forecast.overdue else None
+    return HatchingClutchTold(
+        id=now.clutch.entity,
+        code=now.clutch.code,
+        dam=now.dam,
+        sire=now.sire,
+        cabinet=now.cabinet,
+        shelf=now.shelf,
+        day=now.day,
+        fraction=now.fraction,
+        maternal=now.maternal,
+        school=standing.school,
+        first_pip=WindowTold.model_validate(shown.first_pip) if shown and shown.first_pip else None,
+        first_pipped_at=at_or_none(forecast.first_pipped_s if forecast else None),
+        next_pip=WindowTold.model_validate(shown.next_pip) if shown and shown.next_pip else None,
+        last_pip=WindowTold.model_validate(shown.last_pip) if shown and shown.last_pip else None,
+        closed=list(standing.closed),
+        to_say=list(standing.to_say),
+        eggs=[_egg(egg) for egg in standing.eggs],
+        preparations=[
+            LastWeekTold(task=line.task, text=line.text, done_at=at_or_none(done_s))
+            for line, done_s in standing.preparations
+        ],
+        finished_at=at_or_none(now.finished_s),
+    )
+
+
+def _egg(egg: HatchingEgg) -> HatchingEggTold:
+    return HatchingEggTold(
+        egg=egg_told(egg.view),
+        advice=AdviceTold.model_validate(egg.advice) if egg.advice else None,
+        emergence=WindowTold.model_validate(egg.emergence) if egg.emergence else None,
+        fate=egg.fate,
+        stage=DeathStage(egg.stage) if egg.stage else None,
+        declared=egg.declared,
+        lost=egg.fate is not None and egg.fate.is_loss,
+        fitting_fates=list(egg.fitting_fates),
+        hatchlings=[_hatchling(h) for h in egg.hatchlings],
+    )
+
+
+def _hatchling(hatchling: HatchlingNow) -> HatchlingTold:
+    row = hatchling.recorded
+    return HatchlingTold(
+        id=row.entity,
+        name=hatchling.name,
+        part=row.part,
+        sex=row.sex,
+        size=row.size,
+        yolk=row.yolk,
+        defects=row.defects.split(",") if row.defects else [],
+        note=row.note,
+        traits=[TraitTold.model_validate(t) for t in hatchling.traits],
+        weights=[WeightTold.model_validate(w) for w in hatchling.weights],
+        meals=[MealTold.model_validate(m) for m in hatchling.meals],
+        shed_at=at_or_none(hatchling.shed_s),
+        shed_window=WindowTold.model_validate(hatchling.shed_window)
+        if hatchling.shed_window
+        else None,
+        meal_window=WindowTold.model_validate(hatchling.meal_window)
+        if hatchling.meal_window
+        else None,
+        settled=hatchling.settled,
+    )

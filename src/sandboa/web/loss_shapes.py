@@ -1,0 +1,127 @@
+"""Losses in responses: lost eggs, what was found, causes with their grounds."""
+
+from pydantic import BaseModel, Field
+
+from sandboa.core.causes import FINDINGS, Cause, FindingKind, RankedCause
+from sandboa.core.hatching import DeathStage, Fate
+from sandboa.journal.losses.why import ClutchLosses, LostEgg
+from sandboa.web.egg_shapes import EggTold
+from sandboa.web.shapes import Moment, PhotoTold, Told, at_or_none
+
+
+class GroundTold(Told):
+    """What spoke for (`score` > 0) or against; `key` is the setting it rests on."""
+
+    key: str = Field(validation_alias="name")
+    words: str
+    score: float
+
+
+class RankedCauseTold(Told):
+    cause: Cause
+    share: float
+    grounds: list[GroundTold]
+    settle_by: str
+    change: str
+
+
+class OpeningTold(BaseModel):
+    """What was found: by kind, values and their words."""
+
+    at: Moment
+    opened: bool
+    note: str
+    findings: dict[FindingKind, list[str]]
+    words: list[str]
+
+
+class LostEggTold(BaseModel):
+    """A lost egg. It died between two shares developed, `died_from` and `died_by`; causes
+    likeliest first."""
+
+    egg: EggTold
+    fate: Fate
+    stage: DeathStage | None
+    died_from_share: float | None
+    died_by_share: float | None
+    died_from: Moment | None
+    died_by: Moment | None
+    window_words: str
+    opening: OpeningTold | None
+    causes: list[RankedCauseTold]
+    missing: list[str]
+    photos: list[PhotoTold]
+
+
+class ClutchLossesTold(BaseModel):
+    """A clutch's losses. Slugs stand apart: they are none."""
+
+    id: int
+    code: str
+    dam: str
+    sire: str | None
+    laid_at: Moment
+    finished_at: Moment | None
+    day: int
+    fertile: int
+    hatched: int
+    waiting: int
+    lost: list[LostEggTold]
+    slugs: list[LostEggTold]
+
+
+class FindingChoices(BaseModel):
+    """What can be found of one kind, with words; values in `alone` rule out the others."""
+
+    kind: FindingKind
+    several: bool
+    alone: list[str]
+    values: dict[str, str]
+
+
+def lost_egg_told(lost: LostEgg, egg: EggTold, photos: list[PhotoTold]) -> LostEggTold:
+    """A lost egg with every cause that is worth telling."""
+    end = lost.end
+    window = end.window
+    return LostEggTold(
+        egg=egg,
+        fate=lost.evidence.fate,
+        stage=end.declared_stage,
+        died_from_share=window.start if window else None,
+        died_by_share=window.end if window else None,
+        died_from=at_or_none(end.died_from_s if window else None),
+        died_by=at_or_none(end.died_by_s if window else None),
+        window_words=window.words if window else "",
+        opening=_opening(lost),
+        causes=[_cause(cause) for cause in lost.causes],
+        missing=list(lost.missing),
+        photos=photos,
+    )
+
+
+def _cause(ranked: RankedCause) -> RankedCauseTold:
+    return RankedCauseTold.model_validate(ranked)
+
+
+def _opening(lost: LostEgg) -> OpeningTold | None:
+    if lost.opening is None:
+        return None
+    held = lost.end.findings
+    # In the order of opening, whatever was written down first.
+    findings = {kind: sorted(held[kind]) for kind in FINDINGS if kind in held}
+    return OpeningTold(
+        at=lost.opening.at_s,  # type: ignore[arg-type]
+        opened=bool(lost.opening.opened),
+        note=lost.opening.note,
+        findings=findings,
+        words=[FINDINGS[kind][value] for kind, values in findings.items() for value in values],
+    )
+
+
+def counts(losses: ClutchLosses) -> dict[str, int]:
+    """Fertile, hatched and waiting eggs of a clutch, by the names of its fields."""
+    return {
+        "fertile": losses.fertile,
+        "hatched": losses.hatched,
+        "waiting": losses.waiting,
+    }

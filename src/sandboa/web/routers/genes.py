@@ -1,0 +1,111 @@
+"""The keeper's list of traits, what a pair can produce by it, and what hatched."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path, Query
+from pydantic import BaseModel, Field
+
+from sandboa.core.pairing.genes import DoubleForm, Inheritance
+from sandboa.journal import genes
+from sandboa.journal.pair_record import pair_record
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.shapes import ActTold, Asked, Id, Told
+
+router = APIRouter(prefix="/api", tags=["genes"])
+
+GeneId = Annotated[Id, Path()]
+
+
+class GeneTold(Told):
+    id: int = Field(validation_alias="entity")
+    name: str
+    inheritance: Inheritance
+    double_form: DoubleForm
+
+
+class GeneAsked(Asked):
+    """A trait: how it is inherited, and what becomes of an animal with two copies."""
+
+    name: Annotated[str, Field(max_length=20_000)]
+    inheritance: Inheritance
+    double_form: DoubleForm = DoubleForm.FINE
+
+
+class FormTold(Told):
+    words: str
+    chance: float
+
+
+class SeenTold(Told):
+    """How often a trait was seen among hatchlings, against what was to be expected."""
+
+    gene: str
+    expected: float
+    seen: int
+    of: int
+    words: str
+
+
+class PairTold(BaseModel):
+    """What a pair can produce, among all eggs; and what hatched of it so far.
+
+    `dies` is the chance of an egg to get a double form that dies.
+    """
+
+    dam: str
+    sire: str
+    forms: list[FormTold]
+    dies: float
+    harmful: float
+    may_die: list[str]
+    unlisted: list[str]
+    hatched: list[SeenTold]
+    losses_words: str | None
+
+
+@router.get("/genes")
+def get_genes() -> list[GeneTold]:
+    """The list, by name."""
+    return [GeneTold.model_validate(row) for row in genes.genes()]
+
+
+@router.post("/genes", status_code=201)
+def add_gene(asked: GeneAsked, now_s: NowS) -> ActTold:
+    """Put a trait on the list."""
+    _, act = genes.add_gene(_said(asked), now_s)
+    return ActTold.of(act)
+
+
+@router.put("/genes/{gene}")
+def correct_gene(gene: GeneId, asked: GeneAsked, now_s: NowS) -> ActTold:
+    """Change a trait of the list."""
+    return ActTold.of(genes.correct_gene(gene, _said(asked), now_s))
+
+
+@router.delete("/genes/{gene}")
+def drop_gene(gene: GeneId, now_s: NowS) -> ActTold:
+    """Take a trait off the list."""
+    return ActTold.of(genes.drop_gene(gene, now_s))
+
+
+@router.get("/pairs/odds")
+def get_odds(
+    house: TheHouse, dam: Annotated[Id, Query()], sire: Annotated[Id, Query()], now_s: NowS
+) -> PairTold:
+    """What a dam and a sire can produce."""
+    record = pair_record(house.now, dam, sire, now_s)
+    return PairTold(
+        dam=record.dam,
+        sire=record.sire,
+        forms=[FormTold.model_validate(form) for form in record.odds.forms],
+        dies=record.odds.dies,
+        harmful=record.odds.harmful,
+        may_die=list(record.odds.may_die),
+        unlisted=list(record.odds.unlisted),
+        hatched=[SeenTold.model_validate(seen) for seen in record.hatched],
+        losses_words=record.losses_words,
+    )
+
+
+def _said(asked: GeneAsked) -> genes.GeneSaid:
+    return genes.GeneSaid(asked.name, asked.inheritance, asked.double_form)

@@ -1,0 +1,153 @@
+"""Losses: each failed egg and clutch, what was found on opening, causes with their evidence."""
+
+from datetime import UTC, datetime
+from typing import Annotated
+
+from fastapi import APIRouter, Path, Query
+from pydantic import BaseModel, Field
+
+from sandboa.core.causes import FINDINGS, Cause, FindingKind
+from sandboa.core.causes.findings import ALONE, SEVERAL
+from sandboa.core.hatching import Fate
+from sandboa.journal.losses.loss_list import LossLine, loss_years, losses_of_year
+from sandboa.journal.losses.openings import OpeningSaid, record_opening
+from sandboa.journal.losses.page import losses_page
+from sandboa.journal.losses.why import LostEgg
+from sandboa.web.egg_shapes import egg_told
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.loss_shapes import (
+    ClutchLossesTold,
+    FindingChoices,
+    LostEggTold,
+    counts,
+    lost_egg_told,
+)
+from sandboa.web.routers.today import SmallEggTold, small_egg
+from sandboa.web.shapes import ActTold, Asked, AskedMoment, Moment, PhotoTold, at_or_none
+
+router = APIRouter(prefix="/api", tags=["losses"])
+
+Code = Annotated[str, Path(max_length=20)]
+EggNumber = Annotated[int, Path(ge=1, le=1000)]
+
+
+class LostLineTold(BaseModel):
+    """A lost egg in the list: its fate, whether it was opened, and what leads."""
+
+    egg: SmallEggTold
+    fate: Fate
+    opened: bool | None
+    cause: Cause
+    share: float
+
+
+class LossLineTold(BaseModel):
+    code: str
+    dam: str
+    sire: str | None
+    laid_at: Moment
+    closed: bool
+    count: str
+    fertile: int
+    hatched: int
+    waiting: int
+    lost: list[LostLineTold]
+
+
+class LossesTold(BaseModel):
+    """The losses of a year's clutches (by lay), and the years there are."""
+
+    year: int | None
+    years: list[int]
+    clutches: list[LossLineTold]
+
+
+class OpeningAsked(Asked):
+    """What was seen in a failed egg; `opened` false: it will not be opened."""
+
+    opened: bool
+    findings: dict[FindingKind, list[Annotated[str, Field(max_length=40)]]] = Field(
+        default_factory=dict
+    )
+    note: Annotated[str, Field(max_length=2000)] = ""
+    at: AskedMoment | None = None
+
+
+@router.get("/losses")
+def get_losses(
+    house: TheHouse, now_s: NowS, year: Annotated[int | None, Query(ge=2000, le=2100)] = None
+) -> LossesTold:
+    """The losses of a year; of the latest with any when none is asked for."""
+    facts = house.now.facts()
+    years = loss_years(facts)
+    chosen = year if year is not None else (years[0] if years else None)
+    lines = losses_of_year(house.now, facts, chosen, now_s) if chosen is not None else []
+    return LossesTold(year=chosen, years=years, clutches=[_line(line) for line in lines])
+
+
+@router.get("/findings")
+def get_findings() -> list[FindingChoices]:
+    """What can be found in an opened egg, in the order of opening."""
+    return [
+        FindingChoices(
+            kind=kind, several=kind in SEVERAL, alone=sorted(ALONE & values.keys()), values=values
+        )
+        for kind, values in FINDINGS.items()
+    ]
+
+
+@router.get("/clutches/{code}/losses")
+def get_clutch_losses(code: Code, house: TheHouse, now_s: NowS) -> ClutchLossesTold:
+    """One clutch's losses with their causes."""
+    page = losses_page(house.now, code, now_s)
+    now, losses = page.now, page.losses
+    views = {view.number: view for view in now.eggs.eggs}
+
+    def told(lost: LostEgg) -> LostEggTold:
+        number = lost.end.egg.number
+        photos = [PhotoTold.model_validate(p) for p in page.photos if p.egg == number]
+        return lost_egg_told(lost, egg_told(views[number]), photos)
+
+    return ClutchLossesTold(
+        id=now.clutch.entity,
+        code=now.clutch.code,
+        dam=now.dam,
+        sire=now.sire,
+        laid_at=now.clutch.laid_s,  # type: ignore[arg-type]
+        finished_at=at_or_none(now.finished_s),
+        day=now.day,
+        **counts(losses),
+        lost=[told(lost) for lost in losses.lost],
+        slugs=[told(slug) for slug in losses.slugs],
+    )
+
+
+@router.put("/clutches/{code}/eggs/{number}/opening")
+def put_opening(code: Code, number: EggNumber, asked: OpeningAsked, now_s: NowS) -> ActTold:
+    """Record, or correct, what was found in a failed egg."""
+    findings = {kind: frozenset(values) for kind, values in asked.findings.items()}
+    said = OpeningSaid(number, asked.opened, findings, asked.note)
+    at_s = asked.at.timestamp() if asked.at else now_s
+    return ActTold.of(record_opening(code, said, at_s, now_s))
+
+
+def _line(line: LossLine) -> LossLineTold:
+    return LossLineTold(
+        code=line.losses.clutch.code,
+        dam=line.dam,
+        sire=line.sire,
+        laid_at=datetime.fromtimestamp(line.losses.clutch.laid_s, UTC),
+        closed=line.closed,
+        count=line.count,
+        **counts(line.losses),
+        lost=[
+            LostLineTold(
+                egg=small_egg(line.views[lost.end.egg.number]),
+                fate=lost.evidence.fate,
+                opened=lost.end.opened,
+                cause=lost.causes[0].cause,
+                share=lost.causes[0].share,
+            )
+            for lost in line.losses.lost
+        ],
+    )
