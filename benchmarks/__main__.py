@@ -3,6 +3,7 @@
 import sys
 
 from benchmarks import (
+    causes,
     faults,
     first_load,
     forecast,
@@ -17,6 +18,7 @@ from benchmarks.report import Ratio
 
 _RATIOS = (readings, forecast, today, first_load)
 _REPORTS = {
+    "causes": causes.report,
     "faults": faults.report,
     "forecasts": forecasts.report,
     "rounds": rounds.report,

@@ -7,9 +7,11 @@ from pathlib import Path
 import numpy as np
 from tests.samples import lay_day
 
+from sandboa.core.hatching import Fate
 from sandboa.journal.cabinets import CabinetKind, CabinetSaid, add_cabinet
 from sandboa.journal.forecasts_told import keep_due
-from sandboa.journal.hatching import finish, see_pip
+from sandboa.journal.hatching.at_the_egg import see_pip
+from sandboa.journal.hatching.fates import FateSaid, declare_fates, finish
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.probes import ProbePlace, hang_probe
@@ -66,6 +68,8 @@ def _clutch(now_s: int, year: int, n: int) -> None:
         for egg in range(1, 6):
             pip_s = laid_s + 59 * _DAY_S + egg * 7_200
             see_pip(code, egg, pip_s, now_s)
+        lost = [FateSaid(n, Fate.PIPPED_DIED) for n in range(1, 6)]
+        declare_fates(code, lost, laid_s + 63 * _DAY_S, now_s)
         finish(code, laid_s + 63 * _DAY_S, now_s)
 
 

@@ -9,10 +9,13 @@ from typing import Final
 from sandboa.core.animals import TraitForm
 from sandboa.core.dam_care import AftercareTask
 from sandboa.core.laying import PreparationTask, Sign
+from sandboa.core.pairing.genes import DoubleForm, Inheritance
 from sandboa.journal.aftercare import tick_aftercare
-from sandboa.journal.animals import AnimalSaid, TraitSaid, add_animal, offer_meal, weigh
+from sandboa.journal.animals import AnimalSaid, add_animal, offer_meal, weigh
+from sandboa.journal.genes import GeneSaid, add_gene
 from sandboa.journal.pairings import begin_pairing, plan_pair, see_lock, see_sign
 from sandboa.journal.season import tick_preparation
+from sandboa.journal.traits import TraitSaid
 from sandboa.records.animals import Pairing
 from sandboa.records.clutches import Clutch
 from sandboa.records.house import DAM, SIRE
@@ -47,14 +50,15 @@ class _Dam:
 
 
 _DAMS: Final = (
+    _Dam("Lovage", "Slate", 60.2, 5, (("Cypress", _COPY),), 1760, 31.0, 46.5,
+         ((0.1, 1205), (10, 1243), (24, 1330), (44, 1448)),
+         ((3, False), (8, True), (16, True), (27, True), (40, True), (54, True))),
     _Dam("Tansy", "Flint", 54.3, 7, (("Desert Ghost", _VISUAL),), 2050, 29.5, 45.0,
          ((0.1, 1390), (8, 1430), (17, 1492), (29, 1580), (41, 1655), (52, 1738)),
          ((2, False), (5, True), (11, True), (18, True), (26, True), (33, True), (47, True))),
     _Dam("Sorrel", "Marl", 41.2, 6, (("Mahogany", _COPY), ("Puzzle", _MAYBE)), 2310, 33.0, None,
          ((0.1, 1520), (9, 1571), (20, 1664), (34, 1770)),
          ((2, True), (9, True), (15, True), (22, False), (29, True), (37, True))),
-    _Dam("Lovage", "Slate", 33.4, 5, (("Cypress", _COPY),), 1760, 31.0, 46.5,
-         ((0.1, 1205), (10, 1243), (24, 1330)), ((3, False), (8, True), (16, True), (27, True))),
     _Dam("Yarrow", "Chert", 26.1, 8, (("Asphalt", _COPY),), 1980, 28.0, 44.0,
          ((0.1, 1340), (13, 1288)), ((2, False), (8, False), (15, False), (22, False))),
     _Dam("Chervil", "Flint", 19.0, 5, (("Puzzle", _VISUAL),), 1840, 34.5, None,
@@ -74,6 +78,15 @@ _SIRES: Final = (
     ("Chert", 3, (("Puzzle", _COPY),), 760.0),
 )
 
+#: The keeper's own list; what is said of double forms is made up like all the rest.
+_GENES: Final = (
+    GeneSaid("Desert Ghost", Inheritance.RECESSIVE),
+    GeneSaid("Puzzle", Inheritance.RECESSIVE),
+    GeneSaid("Cypress", Inheritance.INCOMPLETE_DOMINANT),
+    GeneSaid("Mahogany", Inheritance.INCOMPLETE_DOMINANT),
+    GeneSaid("Asphalt", Inheritance.INCOMPLETE_DOMINANT, DoubleForm.HARMFUL),
+)
+
 #: Days before laying on which the sire came, and hours into the visit of the lock seen, if any.
 _VISITS: Final = ((172.0, 9.0), (147.0, 30.0), (122.0, None), (97.0, 14.0))
 _VISIT_DAYS: Final = 2.0
@@ -86,7 +99,10 @@ _WEIGHED_BEFORE: Final = (
 def animals(now_s: float) -> Iterator[Event]:
     """What is told of the animals, each at its time."""
     year = datetime.fromtimestamp(now_s, UTC).year
-    began_s = now_s - 330 * _DAY_S
+    for number, gene in enumerate(_GENES):
+        listed_s = now_s - 455 * _DAY_S + number
+        yield listed_s, partial(add_gene, gene, listed_s)
+    began_s = now_s - 450 * _DAY_S
     for name, age, traits, mass_g in _SIRES:
         yield began_s, partial(_add, SIRE, name, year - age, traits, began_s)
         for days_ago in (300, 180, 60):

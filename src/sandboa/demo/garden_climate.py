@@ -32,7 +32,7 @@ _EVERY_S: Final = 600.0
 _STEP_S: Final = 300.0
 #: Days of record before today.
 _SEASON_DAYS: Final = 62.0
-_SET_UP_DAYS_AGO: Final = 80.0
+_SET_UP_DAYS_AGO: Final = 900.0
 _GATEWAY: Final = "Garden gateway"
 
 
@@ -57,15 +57,22 @@ _PROBES: Final = {
 }
 
 
+#: Name and shelf of every logger, by cabinet.
+LOGGERS: Final = {
+    cabinet: tuple((probe.name, probe.shelf) for probe in probes)
+    for cabinet, probes in _PROBES.items()
+}
+
+
 def climate(now_s: float) -> Iterator[Event]:
     """Cabinets set up, probes hung and checked, and a season of readings."""
     set_up_s = now_s - _SET_UP_DAYS_AGO * _DAY_S
     for cabinet in _cabinets():
         yield set_up_s, partial(add_cabinet, cabinet, SET_POINT_C[cabinet.name], set_up_s, set_up_s)
     began_s = now_s - _SEASON_DAYS * _DAY_S
-    yield began_s, partial(add_device, _GATEWAY, began_s)
+    yield set_up_s + 1, partial(add_device, _GATEWAY, set_up_s + 1)
     for name, model in _models(now_s).items():
-        yield began_s + 60, partial(_hang, name, began_s)
+        yield set_up_s + 60, partial(_hang, name, set_up_s + 60)
         yield now_s, partial(_send, name, model, began_s, now_s)
     checked_s = now_s - 30 * _DAY_S
     yield checked_s, partial(_check, "North lower", checked_s)

@@ -16,6 +16,8 @@ from sandboa.core.lay_day import EggEvent, Lump, Step
 from sandboa.core.methods import STANDARD, DamSchool, Visits
 from sandboa.demo.garden_animals import animals
 from sandboa.demo.garden_climate import NORTH, SET_POINT_C, SMALL, climate
+from sandboa.demo.garden_hatch import hatch
+from sandboa.demo.garden_last_year import last_year
 from sandboa.demo.garden_photos import photos
 from sandboa.demo.garden_visits import Seen
 from sandboa.journal.lay_day import EggLaid, LayDay, drafts, lay_clutch
@@ -48,6 +50,16 @@ class _Clutch:
 
 _CLUTCHES: Final = (
     _Clutch(
+        "Lovage", "Slate", 60.2, (6, 1), NORTH, "lower", "vermiculite", Closing.PIN_HOLES, 220, 220,
+        1430, shells=((4, Shell.WINDOW),), visits=(
+            Seen(46.0, lid="edges", mass_g=1421),
+            Seen(32.0, (0,) * 5, lid="edges", torch=dict.fromkeys(range(1, 6), Vessels.STRONG)),
+            Seen(18.0, (0, 0, 0, 1, 0), lid="edges", mass_g=1409),
+            Seen(6.0, (1, 2, 1, 2, 1), lid="half"),
+            Seen(2.6, (2, 2, 2, 3, 2), lid="raining"),
+        ),
+    ),
+    _Clutch(
         "Tansy", "Flint", 54.3, (5, 0), NORTH, "upper", "vermiculite", Closing.PIN_HOLES, 250, 250,
         1620, visits=(
             Seen(40.0, lid="edges", mass_g=1612),
@@ -63,16 +75,6 @@ _CLUTCHES: Final = (
             Seen(28.0, lid="half", medium="clumps"),
             Seen(15.0, (0,) * 7, lid="half", torch=dict.fromkeys(range(1, 8), Vessels.STRONG)),
             Seen(7.4, lid="half", mass_g=1884),
-        ),
-    ),
-    _Clutch(
-        "Lovage", "Slate", 33.4, (6, 0), NORTH, "lower", "vermiculite", Closing.PIN_HOLES, 220, 220,
-        1430, shells=((4, Shell.WINDOW),), visits=(
-            Seen(20.0, lid="edges", mass_g=1409),
-            Seen(12.0, (0, 1, 1, 1, 1, 0), lid="none", medium="barely damp"),
-            Seen(4.0, mass_g=1370, water_g=60.0, lid="none"),
-            Seen(1.2, (0, 0, 0, 1, 0, 0), lid="edges",
-                 torch=dict.fromkeys(range(1, 7), Vessels.STRONG)),
         ),
     ),
     _Clutch(
@@ -114,25 +116,32 @@ def furnish(now_s: float) -> None:
 
     What happened is told in the order in which it happened, for a log is read.
     """
-    began_s = now_s - 340 * _DAY_S
+    began_s = now_s - 460 * _DAY_S
     told: list[tuple[float, Callable[[], object]]] = [
         (began_s + n, partial(add_method, method, began_s + n, chosen=n == 0))
         for n, method in enumerate(_HOUSE_METHODS)
     ]
     told += animals(now_s)
     for number, clutch in enumerate(_CLUTCHES, start=1):
-        code = (
-            f"{datetime.fromtimestamp(now_s - clutch.laid_days_ago * _DAY_S, UTC):%y}-{number:02d}"
-        )
+        code = f"{_laid_year(clutch, now_s) % 100:02d}-{number:02d}"
         told += _story(code, clutch, now_s)
         if clutch.dam == "Chervil":
             told += photos(code, now_s)
+        if clutch.dam == "Lovage":
+            told += hatch(code, now_s)
     told.append((now_s - 0.1 * _DAY_S, partial(_begin_lay_day, now_s)))
     told += climate(now_s)
+    # Its codes are those of the year before this season began, whatever day it is today.
+    this_year = _laid_year(_CLUTCHES[0], now_s)
+    told += last_year(now_s, (this_year - 1) % 100)
     # One transaction around them all: a demo that is half told is none, and it is sooner there.
     with database.atomic():
         for _, happen in sorted(told, key=lambda event: event[0]):
             happen()
+
+
+def _laid_year(clutch: _Clutch, now_s: float) -> int:
+    return datetime.fromtimestamp(now_s - clutch.laid_days_ago * _DAY_S, UTC).year
 
 
 def _story(

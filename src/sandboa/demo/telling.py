@@ -1,0 +1,286 @@
+"""A simulated season told through the use cases, as its keeper would have recorded it.
+
+What really happened stays untold: a keeper writes down what was seen.
+"""
+
+from collections.abc import Callable, Iterator
+from dataclasses import dataclass, replace
+from datetime import UTC, datetime
+from functools import partial
+from typing import Final
+
+from sandboa.core.animals import TraitForm
+from sandboa.core.box import Closing, Shell
+from sandboa.core.candling import Disc, Vessels
+from sandboa.core.causes import FindingKind
+from sandboa.core.hatching import Defect, Fate, Size, YolkLeft
+from sandboa.core.lay_day import EggEvent
+from sandboa.core.pairing.genes import DoubleForm, Inheritance
+from sandboa.core.rounds import EggActKind
+from sandboa.core.standing import SignKind
+from sandboa.devices.simulation import Sensor, log_probe
+from sandboa.devices.simulation.fates import Glance
+from sandboa.devices.simulation.season_stories import (
+    AnimalStory,
+    CabinetStory,
+    ClutchStory,
+    EggStory,
+    SeasonStory,
+    VisitStory,
+)
+from sandboa.journal.animals import AnimalSaid, add_animal, weigh
+from sandboa.journal.cabinets import CabinetKind, CabinetSaid, add_cabinet, alter_cabinet
+from sandboa.journal.devices import add_device
+from sandboa.journal.genes import GeneSaid, add_gene
+from sandboa.journal.hatching.at_the_egg import cut_egg, see_emergence, see_pip
+from sandboa.journal.hatching.fates import FateSaid, declare_fates, finish
+from sandboa.journal.hatching.hatchlings import HatchlingSaid, record_hatchling
+from sandboa.journal.intake import take_in
+from sandboa.journal.lay_day import EggLaid, LayDay, lay_clutch
+from sandboa.journal.lay_day.record import EggHappening
+from sandboa.journal.losses.openings import OpeningSaid, record_opening
+from sandboa.journal.probes import ProbePlace, hang_probe
+from sandboa.journal.rounds.close_visit import close_visit
+from sandboa.journal.rounds.visit import BoxVisit, EggSeen
+from sandboa.journal.traits import TraitSaid
+from sandboa.records.house import Animal, Device, named
+
+Event = tuple[float, Callable[[], object]]
+
+_DAY_S: Final = 86_400.0
+_READINGS_EVERY_S: Final = 3_600.0
+
+
+@dataclass(frozen=True)
+class Told:
+    """What of the season is told: withheld, there is less to go by."""
+
+    readings: bool = True
+    openings: bool = True
+    probes_checked: bool = True
+
+
+def tell(story: SeasonStory, began_s: float, told: Told | None = None) -> Iterator[Event]:
+    """The season's events, each with its moment (s), in no order."""
+    told = told or Told()
+    year = datetime.fromtimestamp(began_s, UTC).year
+    for number, (name, inheritance, double) in enumerate(story.genes):
+        at_s = began_s - 300 * _DAY_S + number
+        said = GeneSaid(name, Inheritance(inheritance), DoubleForm(double))
+        yield at_s, partial(add_gene, said, at_s)
+    for animal in story.animals:
+        yield from _animal(animal, began_s, year)
+    for cabinet in story.cabinets:
+        yield from _cabinet(cabinet, story.days, began_s, told)
+    for number, clutch in enumerate(sorted(story.clutches, key=lambda c: c.laid_day), start=1):
+        code = f"{datetime.fromtimestamp(began_s + clutch.laid_day * _DAY_S, UTC):%y}-{number:02d}"
+        yield from tell_clutch(clutch, code, began_s, told)
+
+
+def tell_clutch(
+    story: ClutchStory, code: str, began_s: float, told: Told | None = None
+) -> Iterator[Event]:
+    """A clutch from lay day to its closing, and its failed eggs opened."""
+    told = told or Told()
+    laid_s = began_s + story.laid_day * _DAY_S
+    laid_s -= laid_s % 60
+
+    def at(day: float) -> float:
+        return float(int(laid_s + day * _DAY_S))
+
+    yield at(0.05), partial(lay_clutch, _lay_day(story, code, laid_s), at(0.05))
+    for number, visit in enumerate(story.visits):
+        key = f"told.{code}.{number}"
+        yield (
+            at(visit.day),
+            partial(close_visit, _visit(visit, key, code, at(visit.day)), at(visit.day)),
+        )
+    for egg in story.eggs:
+        yield from _hatch(egg, code, at)
+    closed_s = at(story.days)
+    yield closed_s - 60, partial(_say_fates, story, code, closed_s - 60)
+    yield closed_s, partial(finish, code, closed_s, closed_s)
+    for egg in story.eggs:
+        if egg.cause is not None:
+            yield closed_s + 60, partial(_open, egg, code, closed_s + 60, told.openings)
+
+
+def _animal(animal: AnimalStory, began_s: float, year: int) -> Iterator[Event]:
+    at_s = began_s - 299 * _DAY_S
+    said = AnimalSaid(
+        animal.role,
+        animal.name,
+        hatch_year=year - animal.born_years_ago,
+        traits=tuple(TraitSaid(name, TraitForm(form)) for name, form in animal.traits),
+    )
+    yield at_s, partial(add_animal, said, at_s)
+    for day, mass_g in animal.weights:
+        when_s = began_s + day * _DAY_S
+        yield when_s, partial(_weigh, animal.name, round(mass_g), when_s)
+
+
+def _weigh(name: str, mass_g: float, at_s: float) -> None:
+    animal = named(Animal, name)
+    assert animal is not None, "animals are told of first"
+    weigh(animal.entity, mass_g, at_s, at_s, confirmed=True)
+
+
+def _cabinet(story: CabinetStory, days: float, began_s: float, told: Told) -> Iterator[Event]:
+    first_s = began_s + story.first_day * _DAY_S
+    said = CabinetSaid(story.name, CabinetKind.HOME_BUILT, story.shelves)
+    yield first_s, partial(add_cabinet, said, story.set_point_c, first_s, first_s)
+    if story.altered_day is not None:
+        at_s = began_s + story.altered_day * _DAY_S
+        what = "foam drilled for a cable"
+        yield at_s, partial(alter_cabinet, story.name, what, at_s, at_s)
+    if told.readings:
+        yield began_s, partial(_hang, story, began_s, told)
+        end_s = began_s + days * _DAY_S
+        yield end_s, partial(_send, story, end_s)
+
+
+def _hang(story: CabinetStory, began_s: float, told: Told) -> None:
+    add_device(f"{story.name} logger", began_s)
+    device = named(Device, f"{story.name} logger")
+    assert device is not None, "added just now"
+    for shelf in story.shelves:
+        place = ProbePlace(cabinet=story.name, shelf=shelf)
+        hang_probe(
+            f"{story.name} {shelf}", place, began_s, began_s,
+            checked=told.probes_checked, device=device.entity,
+        )  # fmt: skip
+
+
+def _send(story: CabinetStory, end_s: float) -> None:
+    device = named(Device, f"{story.name} logger")
+    assert device is not None, "added with the probes"
+    for number, shelf in enumerate(story.shelves):
+        logged = log_probe(
+            f"{story.name} {shelf}", story.was, number, sensor=Sensor(noise_c=0.03, step_c=0.05),
+            mishaps=story.mishaps, every_s=_READINGS_EVERY_S, seed=number,
+        )  # fmt: skip
+        take_in(device, [(logged.name, at_s, c, h) for at_s, c, h in logged.rows()], end_s)
+
+
+def _lay_day(story: ClutchStory, code: str, laid_s: float) -> LayDay:
+    return LayDay(
+        dam=story.dam,
+        sire=story.sire,
+        code=code,
+        laid_at=datetime.fromtimestamp(laid_s, UTC),
+        eggs=tuple(_egg_laid(egg, laid_s) for egg in story.eggs),
+        medium=story.medium,
+        dry_mass_g=story.dry_g,
+        water_g=story.water_g,
+        closing=Closing(story.closing),
+        set_up_mass_g=round(story.set_up_g),
+        cabinet=story.cabinet,
+        shelf=story.shelf,
+        set_point_c=31.5,
+        second_clutch=True,
+    )
+
+
+def _egg_laid(egg: EggStory, laid_s: float) -> EggLaid:
+    x, y = egg.place
+    knocked = egg.findings.get("_knocked")
+    dropped = knocked and float(knocked[0]) <= 0.01
+    return EggLaid(
+        round(x, 4),
+        round(y, 4),
+        slug=egg.slug,
+        shell=Shell(egg.shell),
+        vessels=Vessels(egg.vessels_at_lay) if egg.vessels_at_lay else None,
+        disc=Disc(egg.disc) if egg.disc else None,
+        clump=1,
+        events=(EggHappening(EggEvent.DROPPED, laid_s),) if dropped else (),
+    )
+
+
+def _visit(visit: VisitStory, key: str, code: str, at_s: float) -> BoxVisit:
+    happened: dict[int, list[EggActKind]] = {}
+    for number, what in visit.happened:
+        happened.setdefault(number, []).append(EggActKind(what))
+    numbers = sorted({*visit.glances, *happened})
+    signs = [("lid", visit.lid), ("medium", visit.medium), ("pests", visit.pests)]
+    return BoxVisit(
+        key=key,
+        code=code,
+        opened_s=at_s - 50,
+        closed_s=at_s,
+        eggs=tuple(
+            _seen(number, visit.glances.get(number), happened.get(number, [])) for number in numbers
+        ),
+        rest_as_before=False,
+        signs=tuple((kind, value) for kind, value in signs if value is not None),
+        mass_g=round(visit.mass_g) if visit.mass_g is not None else None,
+        water_g=visit.water_g,
+    )
+
+
+def _seen(number: int, glance: Glance | None, acts: list[EggActKind]) -> EggSeen:
+    bare = EggSeen(number, acts=tuple(acts))
+    if glance is None:
+        return bare
+    # Exceptions only: nobody writes down that an egg has no mould.
+    seen = {
+        SignKind.MOULD: glance.mould,
+        SignKind.SMELL: glance.smell,
+        SignKind.WET: glance.wet,
+    }
+    signs = [(kind, value) for kind, value in seen.items() if value not in ("none", "dry")]
+    if glance.movement:
+        signs.append((SignKind.MOVEMENT, "seen"))
+    return replace(
+        bare,
+        grade=glance.grade,
+        vessels=Vessels(glance.vessels) if glance.vessels else None,
+        signs=tuple(signs),
+    )
+
+
+def _hatch(egg: EggStory, code: str, at: Callable[[float], float]) -> Iterator[Event]:
+    if egg.cut_day is not None:
+        cut_s = at(egg.cut_day)
+        yield cut_s, partial(cut_egg, code, egg.number, "set day", cut_s, cut_s, bled=egg.bled)
+    if egg.pip_day is not None:
+        pip_s = at(egg.pip_day)
+        yield pip_s, partial(see_pip, code, egg.number, pip_s, pip_s)
+    if egg.out_day is not None:
+        out_s = at(egg.out_day)
+        yield out_s, partial(see_emergence, code, egg.number, out_s, out_s)
+        said = HatchlingSaid(
+            egg.number,
+            mass_g=round(egg.mass_g, 1),
+            size=Size.SMALL if egg.small else Size.USUAL,
+            yolk=YolkLeft.ABSORBED,
+            defects=tuple(Defect(defect) for defect in egg.defects),
+        )
+        yield out_s + 3_600, partial(record_hatchling, code, said, out_s + 3_600)
+
+
+def _say_fates(story: ClutchStory, code: str, at_s: float) -> None:
+    said = [
+        FateSaid(
+            egg.number,
+            Fate.PIPPED_DIED if egg.pip_day is not None else Fate.DEAD_IN_EGG,
+        )
+        for egg in story.eggs
+        if egg.cause is not None
+    ]
+    if said:
+        declare_fates(code, said, at_s, at_s)
+
+
+def _open(egg: EggStory, code: str, at_s: float, opened: bool) -> None:
+    if not opened:
+        return
+    findings = {
+        FindingKind(kind): frozenset(values)
+        for kind, values in egg.findings.items()
+        if not kind.startswith("_")
+    }
+    if "yolk only" in findings.get(FindingKind.STAGE, frozenset()):
+        for kind in (FindingKind.POSITION, FindingKind.CORD, FindingKind.FORM):
+            findings.pop(kind, None)
+    record_opening(code, OpeningSaid(egg.number, True, findings), at_s, at_s)

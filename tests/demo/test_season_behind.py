@@ -1,0 +1,86 @@
+"""The demo's finished season, simulated and told: it holds what it must, and teaches."""
+
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from samples import DAY_S, NOW_S
+from sandboa.core.causes import Cause
+from sandboa.demo import furnish
+from sandboa.journal.errors import NotFound
+from sandboa.journal.forecasts_told import keep_due
+from sandboa.journal.hatching.watch import hatch_watch
+from sandboa.journal.house_now import HouseNow
+from sandboa.journal.losses.loss_list import losses_of_year
+from sandboa.journal.losses.why import clutch_losses
+from sandboa.journal.seasons.counted import Dimension
+from sandboa.journal.seasons.page import compare_groups, season_page
+from sandboa.records.database import open_database
+
+
+@pytest.fixture(scope="module")
+def furnished(tmp_path_factory: pytest.TempPathFactory) -> Iterator[HouseNow]:
+    folder: Path = tmp_path_factory.mktemp("season")
+    opened = open_database(folder / "house.sqlite")
+    furnish(NOW_S)
+    house = HouseNow()
+    for _ in range(10):
+        keep_due(house, NOW_S)
+    yield house
+    opened.close()
+
+
+def leads(house: HouseNow, code: str) -> dict[int, Cause]:
+    return {e.end.egg.number: e.causes[0].cause for e in clutch_losses(house, code, NOW_S).lost}
+
+
+def test_it_holds_seven_closed_clutches_with_slugs_and_losses(furnished: HouseNow) -> None:
+    lines = losses_of_year(furnished, furnished.facts(), 2025, NOW_S)
+    assert [line.losses.clutch.code for line in lines] == [f"25-0{n}" for n in range(7, 0, -1)]
+    assert all(line.closed for line in lines)
+    assert sum(len(line.losses.slugs) for line in lines) == 4
+    assert all(line.losses.waiting == 0 for line in lines)
+
+
+def test_the_causes_it_was_made_of_are_found(furnished: HouseNow) -> None:
+    assert set(leads(furnished, "25-02").values()) == {Cause.STALE_AIR}
+    assert list(leads(furnished, "25-03").values()).count(Cause.TOO_DRY) >= 4
+    assert leads(furnished, "25-05") == {4: Cause.MALFORMED}
+    assert leads(furnished, "25-07") == {2: Cause.KNOCKED}
+
+
+def test_in_autumn_it_says_what_the_open_corner_cost(furnished: HouseNow) -> None:
+    page = season_page(furnished, 2025, NOW_S)
+    assert page.years == (2025,)
+    assert (page.hatched.n, len(page.clutches)) == (41, 7)
+    assert page.costs[0].cause == "too dry"
+    assert page.costs[0].code == "25-03"
+    assert 3.5 <= page.costs[0].eggs <= 5.5
+    assert any("25-03" in sentence.text for sentence in page.taught)
+    assert all(sentence.number for sentence in page.taught)
+    corner = next(g for g in page.dimensions[Dimension.MEDIUM] if g.name == "saturated perlite")
+    assert corner.rate.low < corner.rate.share < corner.rate.high
+    # One clutch is no proof: what to expect of it is drawn far towards the house.
+    assert corner.drawn > corner.rate.share + 0.2
+    assert sum(cost.eggs for cost in page.costs) == pytest.approx(page.lost)
+    assert [score.clutches for score in page.scores] == [7, 7, 7]
+
+
+def test_two_media_of_so_few_clutches_are_too_few_to_call(furnished: HouseNow) -> None:
+    told = compare_groups(
+        furnished, Dimension.MEDIUM, "saturated perlite", "half and half", 2025, NOW_S
+    )
+    assert told.words.endswith("too few to call.")
+    with pytest.raises(NotFound, match="sand"):
+        compare_groups(furnished, Dimension.MEDIUM, "sand", "half and half", None, NOW_S)
+    assert season_page(furnished, 2019, NOW_S).taught == ()
+
+
+def test_the_season_behind_moves_the_forecasts_of_this_one(furnished: HouseNow) -> None:
+    watched = {c.now.clutch.code: c for c in hatch_watch(furnished, NOW_S)}
+    assert set(watched) == {"26-01", "26-02"}
+    assert watched["26-02"].now.learned.clutches == 7
+    assert watched["26-01"].closed == (5,)
+    assert abs(watched["26-02"].now.learned_days) > 0.05
+    assert watched["26-02"].now.forecast.first_pip.p50 < NOW_S + 7 * DAY_S
