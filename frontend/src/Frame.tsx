@@ -9,12 +9,16 @@ import { toggleTheme, useTheme } from './shared/theme/useTheme'
 import { KeysDialog } from './shared/ui/KeysDialog'
 import { setTemperatureUnit, useTemperatureUnit } from './shared/units'
 
+/** `inHand`: under the thumb on a phone; the others wait behind "More". */
 const PLACES = [
-  { to: '/', name: 'Today', key: 't' },
-  { to: '/round', name: 'Round', key: 'r' },
+  { to: '/', name: 'Today', key: 't', inHand: true },
+  { to: '/round', name: 'Round', key: 'r', inHand: true },
+  { to: '/hatch', name: 'Hatch', key: 'h', inHand: true },
+  { to: '/lay-day', name: 'Lay day', key: 'l', inHand: true },
   { to: '/cabinets', name: 'Cabinets', key: 'c' },
   { to: '/animals', name: 'Animals', key: 'a' },
-  { to: '/lay-day', name: 'Lay day', key: 'l' },
+  { to: '/losses', name: 'Losses', key: 'o' },
+  { to: '/seasons', name: 'Seasons', key: 'e' },
   { to: '/bench', name: 'Bench', key: 'b' },
   { to: '/settings', name: 'Settings', key: 's' },
 ]
@@ -121,12 +125,61 @@ export function Frame() {
         zIndex={5}
         _print={{ display: 'none' }}
       >
-        {PLACES.map((place) => (
+        {PLACES.filter((place) => place.inHand).map((place) => (
           <PlaceLink key={place.to} to={place.to} name={place.name} />
         ))}
+        <MorePlaces />
       </chakra.nav>
       <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
     </chakra.div>
+  )
+}
+
+/** The places that do not fit under the thumb. */
+function MorePlaces() {
+  const [shown, setShown] = useState(false)
+  const { pathname } = useLocation()
+  const others = PLACES.filter((place) => !place.inHand)
+  const here = others.some((place) => pathname.startsWith(place.to))
+  useEffect(() => {
+    // Gone somewhere: the list has done its work.
+    if (pathname) setShown(false)
+  }, [pathname])
+  return (
+    <>
+      <chakra.button
+        type="button"
+        aria-expanded={shown}
+        aria-controls="more-places"
+        onClick={() => setShown(!shown)}
+        minHeight="60px"
+        px={2}
+        fontSize="0.9em"
+        fontWeight={here ? 750 : 550}
+        color={here || shown ? 'ink' : 'soft'}
+        boxShadow={here ? 'inset 0 4px 0 0 currentColor' : 'none'}
+      >
+        More
+      </chakra.button>
+      {shown && (
+        <chakra.div
+          id="more-places"
+          position="absolute"
+          bottom="60px"
+          insetX={0}
+          display="grid"
+          gridTemplateColumns="1fr 1fr"
+          px={4}
+          bg="sheet"
+          borderTop="1.5px solid"
+          borderColor="line"
+        >
+          {others.map((place) => (
+            <PlaceLink key={place.to} to={place.to} name={place.name} />
+          ))}
+        </chakra.div>
+      )}
+    </>
   )
 }
 
@@ -138,8 +191,8 @@ function PlaceLink({ to, name }: { to: string; name: string }) {
           display="flex"
           alignItems="center"
           minHeight={{ base: '60px', md: '58px' }}
-          px={{ base: 1, md: 3 }}
-          fontSize={{ base: '0.84em', md: '1em' }}
+          px={{ base: 2, md: 3 }}
+          fontSize={{ base: '0.9em', md: '1em' }}
           fontWeight={isActive ? 750 : 550}
           color={isActive ? 'ink' : 'soft'}
           boxShadow={{

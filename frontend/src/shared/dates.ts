@@ -1,4 +1,4 @@
-import { format } from 'date-fns'
+import { format, roundToNearestHours } from 'date-fns'
 
 /** "12 Mar", unambiguous everywhere. Times are shown in the keeper's zone. */
 export function day(moment: string | Date): string {
@@ -8,6 +8,11 @@ export function day(moment: string | Date): string {
 /** "12 Mar 14:05" */
 export function dayAndTime(moment: string | Date): string {
   return format(new Date(moment), 'd MMM HH:mm')
+}
+
+/** "12 Mar 14:00", the nearest hour: for what is likely, and no more exact than that. */
+export function dayAndHour(moment: string | Date): string {
+  return format(roundToNearestHours(new Date(moment)), 'd MMM HH:mm')
 }
 
 /** "12 Mar 2026, 14:05" */

@@ -1,10 +1,11 @@
 import { chakra } from '@chakra-ui/react'
-import { FormProvider, useFieldArray, useForm } from 'react-hook-form'
+import { FormProvider, useForm } from 'react-hook-form'
 import type { Problem, Schemas } from '@/shared/api/client'
 import { useAnimals } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { SelectField, TextField } from '@/shared/ui/fields'
+import { TraitFields, type TraitValue } from '@/shared/ui/TraitFields'
 import { typedNumber } from '@/shared/units'
 
 export type AnimalValues = {
@@ -13,17 +14,11 @@ export type AnimalValues = {
   code: string
   hatchYear: string
   traitsText: string
-  traits: { name: string; form: Schemas['TraitForm'] }[]
+  traits: TraitValue[]
   dam: string
   sire: string
   retired: boolean
 }
-
-const FORMS = [
-  { value: 'visual', label: 'visual' },
-  { value: 'one copy', label: 'one copy' },
-  { value: 'possible', label: 'possible' },
-]
 
 /** An animal as its keeper describes it; what the house refuses is said at its field. */
 export function AnimalForm({
@@ -42,7 +37,6 @@ export function AnimalForm({
 }) {
   const animals = useAnimals()
   const form = useForm<AnimalValues>({ defaultValues: start })
-  const traits = useFieldArray({ control: form.control, name: 'traits' })
   const parents = (role: string) => [
     { value: '', label: 'not known' },
     ...(animals.data ?? [])
@@ -96,44 +90,7 @@ export function AnimalForm({
             }
           />
         </chakra.div>
-        <chakra.fieldset mb={4}>
-          <chakra.legend fontWeight={650} mb={2}>
-            Traits
-          </chakra.legend>
-          {traits.fields.map((field, i) => (
-            <chakra.div
-              key={field.id}
-              display="grid"
-              gridTemplateColumns="1fr 140px auto"
-              gap={3}
-              alignItems="start"
-            >
-              <TextField name={`traits.${i}.name`} label={`Trait ${i + 1}`} required />
-              <SelectField name={`traits.${i}.form`} label="Form" options={FORMS} />
-              <Button
-                type="button"
-                variant="bare"
-                mt="26px"
-                aria-label={`Take trait ${i + 1} away`}
-                onClick={() => traits.remove(i)}
-              >
-                ×
-              </Button>
-            </chakra.div>
-          ))}
-          {form.formState.errors.root?.traits && (
-            <chakra.p role="alert" color="vessel" fontWeight={600} mb={2}>
-              {form.formState.errors.root.traits.message}
-            </chakra.p>
-          )}
-          <Button
-            type="button"
-            size="small"
-            onClick={() => traits.append({ name: '', form: 'visual' })}
-          >
-            Add a trait
-          </Button>
-        </chakra.fieldset>
+        <TraitFields />
         <TextField name="traitsText" label="In your own words" />
         <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
           <SelectField name="dam" label="Its dam" options={parents('dam')} />

@@ -9,10 +9,10 @@ import { day, dayAndTime, fullDay } from '@/shared/dates'
 import { Photos } from '@/shared/photos/Photos'
 import { LayWindow } from '@/shared/season/LayWindow'
 import { Preparations } from '@/shared/season/Preparations'
+import { traitsInWords } from '@/shared/traits'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { MealForm, SignForm, VisitForm, WeightForm } from './Recording'
-import { traitsInWords } from './traits'
 
 /** px kept for the chart until its script is here, so that nothing moves away under a thumb. */
 const CHART_HEIGHT = 230

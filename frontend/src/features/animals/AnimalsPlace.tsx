@@ -4,10 +4,12 @@ import type { Schemas } from '@/shared/api/client'
 import { useAnimals, useSeason, useToday } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
 import { SeasonStrip } from '@/shared/season/SeasonStrip'
+import { traitsInWords } from '@/shared/traits'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { GeneList } from './GeneList'
 import { NextVisits } from './NextVisits'
-import { traitsInWords } from './traits'
+import { PairOdds } from './PairOdds'
 
 type Animal = Schemas['AnimalTold']
 
@@ -47,6 +49,21 @@ export function Component() {
             <Heading id="visits">Next visits</Heading>
             <NextVisits season={season.data} animals={animals.data} />
           </section>
+          <chakra.div
+            display="grid"
+            gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
+            columnGap={12}
+            rowGap={10}
+          >
+            <section aria-labelledby="odds">
+              <Heading id="odds">What a pair can produce</Heading>
+              <PairOdds animals={animals.data} />
+            </section>
+            <section aria-labelledby="traits">
+              <Heading id="traits">Your traits</Heading>
+              <GeneList />
+            </section>
+          </chakra.div>
           <AnimalList title="Dams" animals={of('dam')} />
           <AnimalList title="Sires" animals={of('sire')} />
         </>

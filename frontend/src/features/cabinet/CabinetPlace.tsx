@@ -10,6 +10,7 @@ import { Caution } from '@/shared/ui/Caution'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { difference, temperature, useTemperatureUnit } from '@/shared/units'
 import { AlarmLog } from './AlarmLog'
+import { AlteredForm } from './AlteredForm'
 import { CabinetDrawing } from './CabinetDrawing'
 import { ChosenBox } from './ChosenBox'
 import { ClimateTrace } from './ClimateTrace'
@@ -80,6 +81,7 @@ function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetLis
         <chakra.section aria-labelledby="set-point" minWidth={0}>
           <Heading id="set-point">Set point</Heading>
           <SetPointForm cabinet={cabinet.data} />
+          <AlteredForm cabinet={cabinet.data.name} />
         </chakra.section>
       </chakra.div>
     </chakra.div>

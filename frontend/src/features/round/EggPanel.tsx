@@ -9,10 +9,10 @@ import { useRules } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
+import { Chips } from '@/shared/ui/Chips'
 import { Choices } from '@/shared/ui/Choices'
 import { Notice } from '@/shared/ui/page'
 import { Grams } from './boxFields'
-import { Chips } from './Chips'
 import {
   type Draft,
   type EggDraft,

@@ -2,7 +2,7 @@ import type { ReactNode } from 'react'
 import { LidDrops } from '@/eggs/LidDrops'
 import { token } from '@/shared/theme/token'
 
-export type BoxSignKind = 'lid' | 'medium' | 'weight' | 'smell'
+export type BoxSignKind = 'lid' | 'medium' | 'weight' | 'smell' | 'pests'
 
 type Choice = { value: string; label: string; drawing?: ReactNode }
 
@@ -43,6 +43,11 @@ export const BOX_SIGNS: { kind: BoxSignKind; legend: string; choices: Choice[] }
       { value: 'off', label: 'off' },
       { value: 'foul', label: 'foul' },
     ],
+  },
+  {
+    kind: 'pests',
+    legend: 'Anything alive in it',
+    choices: ['none', 'flies', 'ants', 'larvae'].map((value) => ({ value, label: value })),
   },
 ]
 

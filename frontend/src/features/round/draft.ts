@@ -22,7 +22,7 @@ export type Draft = {
   openedAt: string
   seenAct: number
   eggs: Record<number, EggDraft>
-  signs: Partial<Record<'lid' | 'medium' | 'weight' | 'smell', string>>
+  signs: Partial<Record<'lid' | 'medium' | 'weight' | 'smell' | 'pests', string>>
   mass: string
   water: string
   acts: Schemas['BoxActKind'][]
@@ -166,7 +166,7 @@ export function visitOf(draft: Draft, now: Date): Visit {
       mass_g: egg.acts.includes('removed') ? grams(egg.mass ?? '') : null,
     })),
     signs: Object.entries(draft.signs).map(([kind, value]) => ({
-      kind: kind as 'lid' | 'medium' | 'weight' | 'smell',
+      kind: kind as keyof Draft['signs'],
       value,
     })),
     mass_g: grams(draft.mass),

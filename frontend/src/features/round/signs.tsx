@@ -114,6 +114,9 @@ export const EGG_ACTS: { value: Schemas['EggActKind']; label: string }[] = [
   { value: 'isolated', label: 'Isolated' },
   { value: 'marked', label: 'Marked' },
   { value: 'removed', label: 'Removed' },
+  { value: 'rolled', label: 'Found rolled' },
+  { value: 'dropped', label: 'Knocked or dropped' },
+  { value: 'torn', label: 'Torn' },
 ]
 
 export const BOX_ACTS: { value: Schemas['BoxActKind']; label: string }[] = [

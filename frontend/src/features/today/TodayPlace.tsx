@@ -135,7 +135,7 @@ function Lines({ lines }: { lines: Line[] }) {
     <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
       {lines.map(({ clutch, attention }) => (
         <li key={`${clutch.code}-${attention.text}`}>
-          <Link to={`/clutches/${clutch.code}`}>
+          <Link to={attention.at_hatch ? `/hatch/${clutch.code}` : `/clutches/${clutch.code}`}>
             <Notice
               urgent={urgencyRank(attention.urgency) >= 2}
               label={URGENCY_WORDS[attention.urgency]}

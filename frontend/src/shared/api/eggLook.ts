@@ -23,7 +23,15 @@ export function asLook(egg: Schemas['EggTold']): PlacedEgg {
     ...(egg.standing && { standing: egg.standing }),
     ...(egg.pipped_at && { fate: 'pipped' as const }),
     ...(egg.removed_at && { fate: 'removed' as const }),
+    ...fateLook(egg),
   }
+}
+
+/** What became of it, as far as the drawing tells it. */
+function fateLook(egg: Schemas['EggTold']): { fate?: NonNullable<EggLook['fate']> } {
+  if (egg.lost && !egg.removed_at) return { fate: 'lost' }
+  if (egg.emerged_at) return { fate: 'out' }
+  return egg.cut_at ? { fate: 'cut' } : {}
 }
 
 /** The same from the little that a list or a cabinet knows of an egg. */
@@ -40,5 +48,7 @@ export function asSmallLook(egg: Schemas['SmallEggTold']): PlacedEgg {
     ...(egg.standing && { standing: egg.standing }),
     ...(egg.pipped && { fate: 'pipped' as const }),
     ...(egg.removed && { fate: 'removed' as const }),
+    ...(egg.out && { fate: 'out' as const }),
+    ...(egg.lost && !egg.removed && { fate: 'lost' as const }),
   }
 }

@@ -995,6 +995,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hatch-watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Hatch Watch
+         * @description Clutches in their last week, pipping, or with hatchlings not settled yet.
+         */
+        get: operations["get_hatch_watch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/hatch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Hatching Clutch
+         * @description One clutch at hatch.
+         */
+        get: operations["get_hatching_clutch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clutches/{code}/moves": {
         parameters: {
             query?: never;
@@ -1035,6 +1075,146 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clutches/{code}/eggs/{number}/emergence": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * See Emergence
+         * @description Record that a hatchling is out of its egg.
+         */
+        post: operations["see_emergence"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/eggs/{number}/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Cut Egg
+         * @description Record that an egg was cut open, and why.
+         */
+        post: operations["cut_egg"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/eggs/{number}/hatchling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Record Hatchling
+         * @description Record, or correct, what came out of an egg.
+         */
+        put: operations["record_hatchling"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/{hatchling}/weights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weigh Hatchling
+         * @description Record a hatchling's weight.
+         */
+        post: operations["weigh_hatchling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/{hatchling}/shed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * See Shed
+         * @description Record a hatchling's first shed.
+         */
+        post: operations["see_shed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/{hatchling}/meals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offer First Meal
+         * @description Record a meal offered to a hatchling, taken or refused.
+         */
+        post: operations["offer_first_meal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/fates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Declare Fates
+         * @description Declare what became of eggs, all of them or none.
+         */
+        post: operations["declare_fates"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clutches/{code}/finished": {
         parameters: {
             query?: never;
@@ -1046,9 +1226,33 @@ export interface paths {
         put?: never;
         /**
          * Finish
-         * @description Record that no more eggs of the clutch will pip.
+         * @description Close a clutch: every egg has its fate.
          */
         post: operations["finish"];
+        /**
+         * Reopen
+         * @description Open a closed clutch again.
+         */
+        delete: operations["reopen"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/last-week": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tick Last Week
+         * @description Tick a line of a clutch's last-week list, or take the tick back.
+         */
+        post: operations["tick_last_week"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1067,6 +1271,194 @@ export interface paths {
          * @description How good the forecasts of finished clutches were.
          */
         get: operations["get_scores"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/losses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Losses
+         * @description The losses of a year; of the latest with any when none is asked for.
+         */
+        get: operations["get_losses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/findings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Findings
+         * @description What can be found in an opened egg, in the order of opening.
+         */
+        get: operations["get_findings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/losses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Clutch Losses
+         * @description One clutch's losses with their causes.
+         */
+        get: operations["get_clutch_losses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/eggs/{number}/opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Put Opening
+         * @description Record, or correct, what was found in a failed egg.
+         */
+        put: operations["put_opening"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seasons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Seasons
+         * @description A season's numbers (by year of laying), or those of all.
+         */
+        get: operations["get_seasons"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seasons/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Comparison
+         * @description Two groups in one sentence, which knows when it is too few.
+         */
+        get: operations["get_comparison"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/genes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Genes
+         * @description The list, by name.
+         */
+        get: operations["get_genes"];
+        put?: never;
+        /**
+         * Add Gene
+         * @description Put a trait on the list.
+         */
+        post: operations["add_gene"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/genes/{gene}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Correct Gene
+         * @description Change a trait of the list.
+         */
+        put: operations["correct_gene"];
+        post?: never;
+        /**
+         * Drop Gene
+         * @description Take a trait off the list.
+         */
+        delete: operations["drop_gene"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pairs/odds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Odds
+         * @description What a dam and a sire can produce.
+         */
+        get: operations["get_odds"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1137,6 +1529,26 @@ export interface paths {
          * @description Record that the cabinet was set to another temperature.
          */
         post: operations["change_set_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cabinets/{name}/alterations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Alter Cabinet
+         * @description Record that the cabinet itself was altered: drilled, glued, painted.
+         */
+        post: operations["alter_cabinet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1619,6 +2031,20 @@ export interface components {
             id: number;
             act: components["schemas"]["ActTold"];
         };
+        /**
+         * AdviceKind
+         * @description In rising order of how soon somebody should act.
+         * @enum {string}
+         */
+        AdviceKind: "out" | "wait" | "too early" | "widen" | "consider a window";
+        /** AdviceTold */
+        AdviceTold: {
+            kind: components["schemas"]["AdviceKind"];
+            /** Text */
+            text: string;
+            /** Reason */
+            reason: string;
+        };
         /** AfterLayingTold */
         AfterLayingTold: {
             /** Dam */
@@ -1679,6 +2105,16 @@ export interface components {
             ended_at: string | null;
             /** Acknowledged At */
             acknowledged_at: string | null;
+        };
+        /**
+         * AlterationAsked
+         * @description What was changed about the cabinet; `at` now when left out.
+         */
+        AlterationAsked: {
+            /** What */
+            what: string;
+            /** At */
+            at?: string | null;
         };
         /**
          * AnimalAsked
@@ -1782,6 +2218,8 @@ export interface components {
             eggs: number[];
             /** At Box */
             at_box: boolean;
+            /** At Hatch */
+            at_hatch: boolean;
         };
         /** BadRowTold */
         BadRowTold: {
@@ -1841,7 +2279,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "lid" | "medium" | "weight" | "smell";
+            kind: "lid" | "medium" | "weight" | "smell" | "pests";
             /** Value */
             value: string;
         };
@@ -2035,6 +2473,26 @@ export interface components {
             due: boolean;
         };
         /**
+         * Cause
+         * @description In the order of handbook G; unknown is always one of them.
+         * @enum {string}
+         */
+        Cause: "infertile" | "too dry" | "too wet" | "too hot" | "too cold, too long" | "unstable temperature" | "embryo underneath or rolled" | "knock, drop or torn shell" | "infection first" | "stale air" | "opened too early" | "could not get out" | "cord around the body" | "malformed" | "lethal gene combination" | "shell defect" | "dam's condition" | "poisoned air" | "pests" | "equipment failure" | "unknown";
+        /**
+         * CauseCostTold
+         * @description Eggs a cause likely cost, by its shares; `code` is the clutch it cost most.
+         */
+        CauseCostTold: {
+            /** Cause */
+            cause: string;
+            /** Eggs */
+            eggs: number;
+            /** Code */
+            code: string;
+            /** Change */
+            change: string;
+        };
+        /**
          * CauseTold
          * @description A cause of early dents with its share 0-1 and what spoke for (+) or against (-) it.
          */
@@ -2147,6 +2605,39 @@ export interface components {
          * @enum {string}
          */
         ClumpSchool: "keep the clump" | "separate while fresh";
+        /**
+         * ClutchLossesTold
+         * @description A clutch's losses. Slugs stand apart: they are none.
+         */
+        ClutchLossesTold: {
+            /** Id */
+            id: number;
+            /** Code */
+            code: string;
+            /** Dam */
+            dam: string;
+            /** Sire */
+            sire: string | null;
+            /**
+             * Laid At
+             * Format: date-time
+             */
+            laid_at: string;
+            /** Finished At */
+            finished_at: string | null;
+            /** Day */
+            day: number;
+            /** Fertile */
+            fertile: number;
+            /** Hatched */
+            hatched: number;
+            /** Waiting */
+            waiting: number;
+            /** Lost */
+            lost: components["schemas"]["LostEggTold"][];
+            /** Slugs */
+            slugs: components["schemas"]["LostEggTold"][];
+        };
         /** ClutchOfTold */
         ClutchOfTold: {
             /** Code */
@@ -2240,6 +2731,22 @@ export interface components {
             delay_days: number;
         };
         /**
+         * ComparisonTold
+         * @description `better` is the chance that the first group's rate is the higher one.
+         */
+        ComparisonTold: {
+            /** Words */
+            words: string;
+            /** Better */
+            better: number;
+            /** Called */
+            called: boolean;
+            /** Difference Low */
+            difference_low: number;
+            /** Difference High */
+            difference_high: number;
+        };
+        /**
          * ConditionTold
          * @description °C for swings and mean, hours for the gap; null without readings.
          */
@@ -2270,6 +2777,21 @@ export interface components {
          * @enum {string}
          */
         Contact: "bedded in a hollow" | "on a grid";
+        /**
+         * CutAsked
+         * @description An egg opened by hand: why, and whether it bled.
+         */
+        CutAsked: {
+            /** At */
+            at?: string | null;
+            /** Reason */
+            reason: string;
+            /**
+             * Bled
+             * @default false
+             */
+            bled: boolean;
+        };
         /**
          * CuttingSchool
          * @enum {string}
@@ -2307,6 +2829,16 @@ export interface components {
             /** Clutches */
             clutches: components["schemas"]["LaidThisSeasonTold"][];
         };
+        /** DamSlugsTold */
+        DamSlugsTold: {
+            /** Dam */
+            dam: string;
+            /** Year */
+            year: number;
+            rate: components["schemas"]["RateTold"];
+            /** Counts */
+            counts: string[];
+        };
         /**
          * DateBandTold
          * @description When it is reached, with its 80 % band; nulls beyond any term.
@@ -2319,6 +2851,17 @@ export interface components {
             /** Late */
             late: string | null;
         };
+        /**
+         * DeathStage
+         * @description How far along an egg was that died inside.
+         * @enum {string}
+         */
+        DeathStage: "early" | "mid" | "late" | "full term";
+        /**
+         * Defect
+         * @enum {string}
+         */
+        Defect: "kink" | "cleft" | "open belly" | "no eyes" | "other";
         /** DeviceAsked */
         DeviceAsked: {
             /** Name */
@@ -2351,6 +2894,18 @@ export interface components {
             own: string;
         };
         /**
+         * Dimension
+         * @description By what hatch rates are grouped (handbook H).
+         * @enum {string}
+         */
+        Dimension: "dam" | "sire" | "medium" | "closing" | "cabinet" | "shelf" | "method" | "month";
+        /** DimensionTold */
+        DimensionTold: {
+            dimension: components["schemas"]["Dimension"];
+            /** Groups */
+            groups: components["schemas"]["GroupRateTold"][];
+        };
+        /**
          * DimpleStage
          * @description From this share developed on, this turgor grade is normal.
          */
@@ -2366,6 +2921,12 @@ export interface components {
          * @enum {string}
          */
         Disc: "top" | "side" | "under";
+        /**
+         * DoubleForm
+         * @description What becomes of an animal with two copies.
+         * @enum {string}
+         */
+        DoubleForm: "fine" | "harmful" | "dies";
         /** DropAsked */
         DropAsked: {
             /** Probe */
@@ -2405,7 +2966,7 @@ export interface components {
          * @description Acts on one egg besides candling and grading it; turning belongs to lay day alone.
          * @enum {string}
          */
-        EggActKind: "powdered" | "supported" | "isolated" | "marked" | "removed";
+        EggActKind: "powdered" | "supported" | "isolated" | "marked" | "removed" | "rolled" | "dropped" | "torn";
         /**
          * EggEvent
          * @description What happened to an egg in the keeper's hands.
@@ -2571,6 +3132,13 @@ export interface components {
             pipped_at: string | null;
             /** Removed At */
             removed_at: string | null;
+            /** Cut At */
+            cut_at: string | null;
+            /** Emerged At */
+            emerged_at: string | null;
+            fate: components["schemas"]["Fate"] | null;
+            /** Lost */
+            lost: boolean;
             /** Signs */
             signs: {
                 [key: string]: string;
@@ -2656,6 +3224,28 @@ export interface components {
             degree_hours_slow: number;
         };
         /**
+         * Fate
+         * @enum {string}
+         */
+        Fate: "hatched alive" | "hatched and died" | "pipped and died" | "dead in egg" | "slug" | "removed" | "unknown";
+        /**
+         * FateAsked
+         * @description What became of an egg; `stage` where it died inside.
+         */
+        FateAsked: {
+            /** Number */
+            number: number;
+            fate: components["schemas"]["Fate"];
+            stage?: components["schemas"]["DeathStage"] | null;
+        };
+        /** FatesAsked */
+        FatesAsked: {
+            /** At */
+            at?: string | null;
+            /** Fates */
+            fates: components["schemas"]["FateAsked"][];
+        };
+        /**
          * FaultKind
          * @description Handbook E. The first four are the cabinet's; those up to drift are a probe's.
          * @enum {string}
@@ -2732,6 +3322,41 @@ export interface components {
             /** Questions */
             questions: components["schemas"]["QuestionTold"][];
         };
+        /**
+         * FindingChoices
+         * @description What can be found of one kind, with words; values in `alone` rule out the others.
+         */
+        FindingChoices: {
+            kind: components["schemas"]["FindingKind"];
+            /** Several */
+            several: boolean;
+            /** Alone */
+            alone: string[];
+            /** Values */
+            values: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * FindingKind
+         * @description What is looked at, in the order of opening.
+         * @enum {string}
+         */
+        FindingKind: "outside" | "shell" | "position" | "stage" | "yolk" | "vessels" | "fluid" | "cord" | "form" | "inside" | "smell" | "larvae";
+        /** FirstMealAsked */
+        FirstMealAsked: {
+            /** At */
+            at?: string | null;
+            /** Taken */
+            taken: boolean;
+            /**
+             * Prey
+             * @default
+             */
+            prey: string;
+            /** Mass G */
+            mass_g?: number | null;
+        };
         /** ForecastTold */
         ForecastTold: {
             /**
@@ -2765,6 +3390,13 @@ export interface components {
             first_pipped_at: string | null;
             next_pip: components["schemas"]["WindowTold"] | null;
         };
+        /** FormTold */
+        FormTold: {
+            /** Words */
+            words: string;
+            /** Chance */
+            chance: number;
+        };
         /** FreshMediumAsked */
         FreshMediumAsked: {
             /** Medium */
@@ -2790,6 +3422,26 @@ export interface components {
             filled_from: string;
         };
         /**
+         * GeneAsked
+         * @description A trait: how it is inherited, and what becomes of an animal with two copies.
+         */
+        GeneAsked: {
+            /** Name */
+            name: string;
+            inheritance: components["schemas"]["Inheritance"];
+            /** @default fine */
+            double_form: components["schemas"]["DoubleForm"];
+        };
+        /** GeneTold */
+        GeneTold: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            inheritance: components["schemas"]["Inheritance"];
+            double_form: components["schemas"]["DoubleForm"];
+        };
+        /**
          * GradeAsked
          * @description A turgor grade; `at` is when it was seen, now when left out.
          */
@@ -2798,6 +3450,29 @@ export interface components {
             grade: number;
             /** At */
             at?: string | null;
+        };
+        /**
+         * GroundTold
+         * @description What spoke for (`score` > 0) or against; `key` is the setting it rests on.
+         */
+        GroundTold: {
+            /** Key */
+            key: string;
+            /** Words */
+            words: string;
+            /** Score */
+            score: number;
+        };
+        /**
+         * GroupRateTold
+         * @description `drawn` is what to expect of the group: its own record and the house's together.
+         */
+        GroupRateTold: {
+            /** Name */
+            name: string;
+            rate: components["schemas"]["RateTold"];
+            /** Drawn */
+            drawn: number | null;
         };
         /** HTTPValidationError */
         HTTPValidationError: {
@@ -2812,6 +3487,164 @@ export interface components {
              * Format: date-time
              */
             at: string;
+        };
+        /**
+         * HatchRules
+         * @description h after the first pip from which a rescue may be, and is, considered; what is recorded.
+         */
+        HatchRules: {
+            /** Rescue Hours */
+            rescue_hours: [
+                number,
+                number
+            ];
+            /** Hatchling G */
+            hatchling_g: [
+                number,
+                number
+            ];
+        };
+        /** HatchWatchTold */
+        HatchWatchTold: {
+            /**
+             * As Of
+             * Format: date-time
+             */
+            as_of: string;
+            /** Clutches */
+            clutches: components["schemas"]["HatchingClutchTold"][];
+        };
+        /**
+         * HatchingClutchTold
+         * @description A clutch at hatch. `closed` are the eggs waited for, `to_say` those without a fate.
+         */
+        HatchingClutchTold: {
+            /** Id */
+            id: number;
+            /** Code */
+            code: string;
+            /** Dam */
+            dam: string;
+            /** Sire */
+            sire: string | null;
+            /** Cabinet */
+            cabinet: string;
+            /** Shelf */
+            shelf: string;
+            /** Day */
+            day: number;
+            /** Fraction */
+            fraction: number;
+            /** Maternal */
+            maternal: boolean;
+            school: components["schemas"]["CuttingSchool"];
+            first_pip: components["schemas"]["WindowTold"] | null;
+            /** First Pipped At */
+            first_pipped_at: string | null;
+            next_pip: components["schemas"]["WindowTold"] | null;
+            last_pip: components["schemas"]["WindowTold"] | null;
+            /** Closed */
+            closed: number[];
+            /** To Say */
+            to_say: number[];
+            /** Eggs */
+            eggs: components["schemas"]["HatchingEggTold"][];
+            /** Preparations */
+            preparations: components["schemas"]["LastWeekTold"][];
+            /** Finished At */
+            finished_at: string | null;
+        };
+        /**
+         * HatchingEggTold
+         * @description `fate` is declared by the keeper or follows from the record; `fitting_fates` are those the
+         *     record does not rule out. `lost`: incubation lost it.
+         */
+        HatchingEggTold: {
+            egg: components["schemas"]["EggTold"];
+            advice: components["schemas"]["AdviceTold"] | null;
+            emergence: components["schemas"]["WindowTold"] | null;
+            fate: components["schemas"]["Fate"] | null;
+            stage: components["schemas"]["DeathStage"] | null;
+            /** Declared */
+            declared: boolean;
+            /** Lost */
+            lost: boolean;
+            /** Fitting Fates */
+            fitting_fates: components["schemas"]["Fate"][];
+            /** Hatchlings */
+            hatchlings: components["schemas"]["HatchlingTold"][];
+        };
+        /**
+         * HatchlingAsked
+         * @description What came out of an egg; `part` 2 is the second of twins, `twins` the word that it is one.
+         */
+        HatchlingAsked: {
+            /**
+             * Part
+             * @default 1
+             */
+            part: number;
+            /** Mass G */
+            mass_g?: number | null;
+            /** @default not sexed */
+            sex: components["schemas"]["Sex"];
+            size?: components["schemas"]["Size"] | null;
+            yolk?: components["schemas"]["YolkLeft"] | null;
+            /** Traits */
+            traits?: components["schemas"]["TraitAsked"][];
+            /** Defects */
+            defects?: components["schemas"]["Defect"][];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Twins
+             * @default false
+             */
+            twins: boolean;
+        };
+        /**
+         * HatchlingTold
+         * @description `shed_window` and `meal_window` are of what is still to come, null once it came.
+         */
+        HatchlingTold: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Part */
+            part: number;
+            /** Sex */
+            sex: string;
+            /** Size */
+            size: string | null;
+            /** Yolk */
+            yolk: string | null;
+            /** Defects */
+            defects: string[];
+            /** Note */
+            note: string;
+            /** Traits */
+            traits: components["schemas"]["TraitTold"][];
+            /** Weights */
+            weights: components["schemas"]["WeightTold"][];
+            /** Meals */
+            meals: components["schemas"]["MealTold"][];
+            /** Shed At */
+            shed_at: string | null;
+            shed_window: components["schemas"]["WindowTold"] | null;
+            meal_window: components["schemas"]["WindowTold"] | null;
+            /** Settled */
+            settled: boolean;
+        };
+        /** HatchlingWeightAsked */
+        HatchlingWeightAsked: {
+            /** At */
+            at?: string | null;
+            /** Mass G */
+            mass_g: number;
         };
         /**
          * HeldTold
@@ -2906,6 +3739,11 @@ export interface components {
             act?: components["schemas"]["ActTold"] | null;
         };
         /**
+         * Inheritance
+         * @enum {string}
+         */
+        Inheritance: "recessive" | "incomplete dominant" | "dominant";
+        /**
          * IntakeTold
          * @description What became of the readings. `act` is null when nothing changed.
          */
@@ -2945,6 +3783,26 @@ export interface components {
          * @enum {string}
          */
         LastDays: "leave as is" | "to damp warm paper, grid removed";
+        /**
+         * LastWeekTask
+         * @description In the order of work.
+         * @enum {string}
+         */
+        LastWeekTask: "paper box" | "grid" | "tubs" | "tools";
+        /** LastWeekTickAsked */
+        LastWeekTickAsked: {
+            task: components["schemas"]["LastWeekTask"];
+            /** Done */
+            done: boolean;
+        };
+        /** LastWeekTold */
+        LastWeekTold: {
+            task: components["schemas"]["LastWeekTask"];
+            /** Text */
+            text: string;
+            /** Done At */
+            done_at: string | null;
+        };
         /**
          * LayDayAsked
          * @description A clutch whole; medium and closing are null where the dam keeps her eggs.
@@ -3193,6 +4051,84 @@ export interface components {
             recorded_at: string;
             /** Undone */
             undone: boolean;
+        };
+        /** LossLineTold */
+        LossLineTold: {
+            /** Code */
+            code: string;
+            /** Dam */
+            dam: string;
+            /** Sire */
+            sire: string | null;
+            /**
+             * Laid At
+             * Format: date-time
+             */
+            laid_at: string;
+            /** Closed */
+            closed: boolean;
+            /** Count */
+            count: string;
+            /** Fertile */
+            fertile: number;
+            /** Hatched */
+            hatched: number;
+            /** Waiting */
+            waiting: number;
+            /** Lost */
+            lost: components["schemas"]["LostLineTold"][];
+        };
+        /**
+         * LossesTold
+         * @description The losses of a year's clutches (by lay), and the years there are.
+         */
+        LossesTold: {
+            /** Year */
+            year: number | null;
+            /** Years */
+            years: number[];
+            /** Clutches */
+            clutches: components["schemas"]["LossLineTold"][];
+        };
+        /**
+         * LostEggTold
+         * @description A lost egg. It died between two shares developed, `died_from` and `died_by`; causes
+         *     likeliest first.
+         */
+        LostEggTold: {
+            egg: components["schemas"]["EggTold"];
+            fate: components["schemas"]["Fate"];
+            stage: components["schemas"]["DeathStage"] | null;
+            /** Died From Share */
+            died_from_share: number | null;
+            /** Died By Share */
+            died_by_share: number | null;
+            /** Died From */
+            died_from: string | null;
+            /** Died By */
+            died_by: string | null;
+            /** Window Words */
+            window_words: string;
+            opening: components["schemas"]["OpeningTold"] | null;
+            /** Causes */
+            causes: components["schemas"]["RankedCauseTold"][];
+            /** Missing */
+            missing: string[];
+            /** Photos */
+            photos: components["schemas"]["PhotoTold"][];
+        };
+        /**
+         * LostLineTold
+         * @description A lost egg in the list: its fate, whether it was opened, and what leads.
+         */
+        LostLineTold: {
+            egg: components["schemas"]["SmallEggTold"];
+            fate: components["schemas"]["Fate"];
+            /** Opened */
+            opened: boolean | null;
+            cause: components["schemas"]["Cause"];
+            /** Share */
+            share: number;
         };
         /**
          * Lump
@@ -3467,6 +4403,46 @@ export interface components {
             /** Since */
             since?: string | null;
         };
+        /**
+         * OpeningAsked
+         * @description What was seen in a failed egg; `opened` false: it will not be opened.
+         */
+        OpeningAsked: {
+            /** Opened */
+            opened: boolean;
+            /** Findings */
+            findings?: {
+                [key: string]: string[];
+            };
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** At */
+            at?: string | null;
+        };
+        /**
+         * OpeningTold
+         * @description What was found: by kind, values and their words.
+         */
+        OpeningTold: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Opened */
+            opened: boolean;
+            /** Note */
+            note: string;
+            /** Findings */
+            findings: {
+                [key: string]: string[];
+            };
+            /** Words */
+            words: string[];
+        };
         /** OutcomesTold */
         OutcomesTold: {
             /** Outcomes */
@@ -3494,6 +4470,32 @@ export interface components {
             dam: number;
             /** Sire */
             sire: number;
+        };
+        /**
+         * PairTold
+         * @description What a pair can produce, among all eggs; and what hatched of it so far.
+         *
+         *     `dies` is the chance of an egg to get a double form that dies.
+         */
+        PairTold: {
+            /** Dam */
+            dam: string;
+            /** Sire */
+            sire: string;
+            /** Forms */
+            forms: components["schemas"]["FormTold"][];
+            /** Dies */
+            dies: number;
+            /** Harmful */
+            harmful: number;
+            /** May Die */
+            may_die: string[];
+            /** Unlisted */
+            unlisted: string[];
+            /** Hatched */
+            hatched: components["schemas"]["SeenTold"][];
+            /** Losses Words */
+            losses_words: string | null;
         };
         /**
          * PairingAsked
@@ -3752,6 +4754,38 @@ export interface components {
             /** Text */
             text: string;
         };
+        /** RankedCauseTold */
+        RankedCauseTold: {
+            cause: components["schemas"]["Cause"];
+            /** Share */
+            share: number;
+            /** Grounds */
+            grounds: components["schemas"]["GroundTold"][];
+            /** Settle By */
+            settle_by: string;
+            /** Change */
+            change: string;
+        };
+        /**
+         * RateTold
+         * @description `k` of `n` eggs in `clutches`; low-high holds the rate behind them in 90 %.
+         */
+        RateTold: {
+            /** K */
+            k: number;
+            /** N */
+            n: number;
+            /** Clutches */
+            clutches: number;
+            /** Share */
+            share: number | null;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Effective N */
+            effective_n: number;
+        };
         /** RecoveryTold */
         RecoveryTold: {
             /** Latest G */
@@ -3916,6 +4950,7 @@ export interface components {
             ];
             /** Closings */
             closings: components["schemas"]["Closing"][];
+            hatch: components["schemas"]["HatchRules"];
         };
         /**
          * SaveAsked
@@ -3959,6 +4994,51 @@ export interface components {
             dams: components["schemas"]["DamSeasonTold"][];
             /** Plan */
             plan: components["schemas"]["PlannedTold"][];
+        };
+        /**
+         * SeasonsTold
+         * @description `year` null is all years. `likeness` is how alike eggs of one clutch are, 0-1.
+         */
+        SeasonsTold: {
+            /** Year */
+            year: number | null;
+            /** Years */
+            years: number[];
+            /** Clutches */
+            clutches: number;
+            hatched: components["schemas"]["RateTold"];
+            /** Likeness */
+            likeness: number;
+            /** Dimensions */
+            dimensions: components["schemas"]["DimensionTold"][];
+            /** Slugs */
+            slugs: components["schemas"]["DamSlugsTold"][];
+            /** Lost */
+            lost: number;
+            /** Opened */
+            opened: number;
+            /** Costs */
+            costs: components["schemas"]["CauseCostTold"][];
+            /** Scores */
+            scores: components["schemas"]["ScoreTold"][];
+            /** Taught */
+            taught: components["schemas"]["TaughtTold"][];
+        };
+        /**
+         * SeenTold
+         * @description How often a trait was seen among hatchlings, against what was to be expected.
+         */
+        SeenTold: {
+            /** Gene */
+            gene: string;
+            /** Expected */
+            expected: number;
+            /** Seen */
+            seen: number;
+            /** Of */
+            of: number;
+            /** Words */
+            words: string;
         };
         /** SetPointAsked */
         SetPointAsked: {
@@ -4009,6 +5089,12 @@ export interface components {
          * @enum {string}
          */
         Severity: "emergency" | "alarm" | "notice";
+        /**
+         * Sex
+         * @description Sexing is a trained person's job: "not sexed" is what holds until then.
+         * @enum {string}
+         */
+        Sex: "male" | "female" | "not sexed";
         /** ShelfAsked */
         ShelfAsked: {
             /** Cabinet */
@@ -4078,6 +5164,11 @@ export interface components {
             last_at: string | null;
         };
         /**
+         * Size
+         * @enum {string}
+         */
+        Size: "usual" | "small" | "large";
+        /**
          * SmallEggTold
          * @description An egg small enough for a list: where it lies and how dented it is.
          */
@@ -4100,6 +5191,10 @@ export interface components {
             pipped: boolean;
             /** Removed */
             removed: boolean;
+            /** Out */
+            out: boolean;
+            /** Lost */
+            lost: boolean;
             standing: components["schemas"]["Standing"] | null;
             /** Mould */
             mould: string | null;
@@ -4197,6 +5292,15 @@ export interface components {
             url?: string | null;
             /** Secret */
             secret?: string | null;
+        };
+        /** TaughtTold */
+        TaughtTold: {
+            /** Text */
+            text: string;
+            /** Number */
+            number: string;
+            /** About */
+            about: string;
         };
         /** TickAsked */
         TickAsked: {
@@ -4345,7 +5449,10 @@ export interface components {
             /** Probes */
             probes: components["schemas"]["ProbeTraceTold"][];
         };
-        /** TraitAsked */
+        /**
+         * TraitAsked
+         * @description A trait an animal carries, or a hatchling shows.
+         */
         TraitAsked: {
             /** Name */
             name: string;
@@ -4353,10 +5460,10 @@ export interface components {
         };
         /**
          * TraitForm
-         * @description How an animal carries a trait.
+         * @description How an animal carries a trait; two copies where they are told apart from one.
          * @enum {string}
          */
-        TraitForm: "visual" | "one copy" | "possible";
+        TraitForm: "visual" | "two copies" | "one copy" | "possible";
         /** TraitTold */
         TraitTold: {
             /** Name */
@@ -4672,6 +5779,11 @@ export interface components {
             /** Counts */
             counts: string[];
         };
+        /**
+         * YolkLeft
+         * @enum {string}
+         */
+        YolkLeft: "absorbed" | "some left" | "much left";
     };
     responses: never;
     parameters: never;
@@ -6403,6 +7515,57 @@ export interface operations {
             };
         };
     };
+    get_hatch_watch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HatchWatchTold"];
+                };
+            };
+        };
+    };
+    get_hatching_clutch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HatchingClutchTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     move_box: {
         parameters: {
             query?: never;
@@ -6474,6 +7637,254 @@ export interface operations {
             };
         };
     };
+    see_emergence: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MomentAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    cut_egg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    record_hatchling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HatchlingAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    weigh_hatchling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hatchling: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HatchlingWeightAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    see_shed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hatchling: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MomentAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    offer_first_meal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hatchling: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstMealAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    declare_fates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FatesAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
     finish: {
         parameters: {
             query?: never;
@@ -6486,6 +7897,72 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MomentAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    reopen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    tick_last_week: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LastWeekTickAsked"];
             };
         };
         responses: {
@@ -6525,6 +8002,340 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScoreTold"][];
+                };
+            };
+        };
+    };
+    get_losses: {
+        parameters: {
+            query?: {
+                year?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LossesTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_findings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingChoices"][];
+                };
+            };
+        };
+    };
+    get_clutch_losses: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClutchLossesTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    put_opening: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpeningAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_seasons: {
+        parameters: {
+            query?: {
+                year?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeasonsTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_comparison: {
+        parameters: {
+            query: {
+                by: components["schemas"]["Dimension"];
+                first: string;
+                second: string;
+                year?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_genes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GeneTold"][];
+                };
+            };
+        };
+    };
+    add_gene: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GeneAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    correct_gene: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gene: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GeneAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    drop_gene: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                gene: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_odds: {
+        parameters: {
+            query: {
+                dam: number;
+                sire: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };
@@ -6660,6 +8471,41 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SetPointAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    alter_cabinet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlterationAsked"];
             };
         };
         responses: {

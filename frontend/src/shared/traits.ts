@@ -6,6 +6,7 @@ type Trait = Schemas['TraitTold']
 export function traitsInWords(animal: { hatch_year: number | null; traits: Trait[] }): string {
   const traits = animal.traits.map((trait) => {
     if (trait.form === 'one copy') return `1 copy of ${trait.name}`
+    if (trait.form === 'two copies') return `2 copies of ${trait.name}`
     return trait.form === 'possible' ? `possibly ${trait.name}` : trait.name
   })
   const year = animal.hatch_year ? [`hatched ${animal.hatch_year}`] : []

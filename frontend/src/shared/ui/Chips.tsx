@@ -1,5 +1,5 @@
 import { chakra } from '@chakra-ui/react'
-import { chosenLook } from '@/shared/ui/Choices'
+import { chosenLook } from './Choices'
 
 /** Things done, each a switch of its own. */
 export function Chips<T extends string>({

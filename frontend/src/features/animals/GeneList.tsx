@@ -1,0 +1,152 @@
+import { chakra } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
+import { Button } from '@/shared/ui/Button'
+import { SelectField, TextField } from '@/shared/ui/fields'
+
+type Gene = Schemas['GeneTold']
+type Values = {
+  name: string
+  inheritance: Schemas['Inheritance']
+  doubleForm: Schemas['DoubleForm']
+}
+
+const DOUBLE = {
+  fine: '',
+  harmful: 'double form harmful',
+  dies: 'double form dies',
+}
+
+function useGenes() {
+  return useQuery({ queryKey: ['genes'], queryFn: () => answer(api.GET('/api/genes')) })
+}
+
+/** The keeper's own list of traits: how each is inherited, and what its double form does. */
+export function GeneList() {
+  const genes = useGenes().data ?? []
+  const [adding, setAdding] = useState(false)
+  const drop = useAct(
+    (gene: number) => answer(api.DELETE('/api/genes/{gene}', { params: { path: { gene } } })),
+    (act) => act,
+  )
+  return (
+    <>
+      <chakra.p color="soft" mb={2} maxWidth="40em">
+        What you hold for true of each trait; the odds of a pair and the causes of losses follow
+        from it. Each is taken to be passed on by itself.
+      </chakra.p>
+      <chakra.ul listStyleType="none">
+        {genes.map((gene) => (
+          <OneGene key={gene.id} gene={gene} onDrop={() => drop.mutate(gene.id)} />
+        ))}
+      </chakra.ul>
+      {adding ? (
+        <GeneForm onDone={() => setAdding(false)} />
+      ) : (
+        <Button type="button" size="small" onClick={() => setAdding(true)}>
+          Put a trait on the list
+        </Button>
+      )}
+    </>
+  )
+}
+
+function OneGene({ gene, onDrop }: { gene: Gene; onDrop: () => void }) {
+  const [correcting, setCorrecting] = useState(false)
+  return (
+    <chakra.li borderTop="1px solid" borderColor="line" py={1}>
+      <chakra.div display="flex" alignItems="center" gap={3} minHeight="44px">
+        <chakra.span flex="1">
+          <strong>{gene.name}</strong> {gene.inheritance}
+          {gene.double_form !== 'fine' && ', '}
+          <chakra.span color="vessel" fontWeight={650}>
+            {DOUBLE[gene.double_form]}
+          </chakra.span>
+        </chakra.span>
+        <Button
+          type="button"
+          variant="bare"
+          size="small"
+          aria-label={`Change ${gene.name}`}
+          onClick={() => setCorrecting(!correcting)}
+        >
+          Change
+        </Button>
+        <Button
+          type="button"
+          variant="bare"
+          size="small"
+          aria-label={`Take off ${gene.name} from the list`}
+          onClick={onDrop}
+        >
+          Take off
+        </Button>
+      </chakra.div>
+      {correcting && <GeneForm held={gene} onDone={() => setCorrecting(false)} />}
+    </chakra.li>
+  )
+}
+
+function GeneForm({ held, onDone }: { held?: Gene; onDone: () => void }) {
+  const form = useForm<Values>({
+    defaultValues: {
+      name: held?.name ?? '',
+      inheritance: held?.inheritance ?? 'recessive',
+      doubleForm: held?.double_form ?? 'fine',
+    },
+  })
+  const keep = useAct(
+    (body: Schemas['GeneAsked']) =>
+      held
+        ? answer(api.PUT('/api/genes/{gene}', { params: { path: { gene: held.id } }, body }))
+        : answer(api.POST('/api/genes', { body })),
+    (act) => act,
+    (problem) => form.setError('name', { message: problem.detail }),
+  )
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        noValidate
+        mt={2}
+        maxWidth="720px"
+        aria-label={held ? `Trait ${held.name}` : 'New trait'}
+        onSubmit={form.handleSubmit(({ name, inheritance, doubleForm }) =>
+          keep.mutate({ name, inheritance, double_form: doubleForm }, { onSuccess: onDone }),
+        )}
+      >
+        <chakra.div
+          display="grid"
+          gridTemplateColumns={{ base: '1fr', md: '1fr 1fr 1fr' }}
+          columnGap={4}
+        >
+          <TextField name="name" label="Trait" required />
+          <SelectField
+            name="inheritance"
+            label="Inheritance"
+            options={['recessive', 'incomplete dominant', 'dominant']}
+          />
+          <SelectField
+            name="doubleForm"
+            label="Two copies"
+            options={[
+              { value: 'fine', label: 'fine' },
+              { value: 'harmful', label: 'harmful' },
+              { value: 'dies', label: 'the animal dies' },
+            ]}
+          />
+        </chakra.div>
+        <chakra.div display="flex" gap={3}>
+          <Button type="submit" disabled={keep.isPending}>
+            {held ? 'Change it' : 'Put it on the list'}
+          </Button>
+          <Button type="button" variant="bare" onClick={onDone}>
+            Leave it
+          </Button>
+        </chakra.div>
+      </chakra.form>
+    </FormProvider>
+  )
+}

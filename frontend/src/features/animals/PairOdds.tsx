@@ -1,0 +1,99 @@
+import { chakra } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { Pick } from '@/shared/ui/Pick'
+import { percent } from '@/shared/units'
+
+type Animal = Schemas['AnimalTold']
+
+/** What a dam and a sire can produce, what it may cost, and what hatched of them so far. */
+export function PairOdds({ animals }: { animals: Animal[] }) {
+  const dams = animals.filter((a) => a.role === 'dam' && !a.retired)
+  const sires = animals.filter((a) => a.role === 'sire' && !a.retired)
+  const [dam, setDam] = useState(dams[0]?.id)
+  const [sire, setSire] = useState(sires[0]?.id)
+  const odds = useQuery({
+    queryKey: ['odds', dam, sire],
+    enabled: dam !== undefined && sire !== undefined,
+    queryFn: () =>
+      answer(api.GET('/api/pairs/odds', { params: { query: { dam: dam ?? 0, sire: sire ?? 0 } } })),
+  })
+  if (dams.length === 0 || sires.length === 0) return null
+  return (
+    <div>
+      <chakra.div display="flex" gap={3} alignItems="center" mb={3} flexWrap="wrap">
+        <Pick
+          label="Dam of the pair"
+          options={named(dams)}
+          value={String(dam)}
+          onPick={(id) => setDam(Number(id))}
+        />
+        <span>and</span>
+        <Pick
+          label="Sire of the pair"
+          options={named(sires)}
+          value={String(sire)}
+          onPick={(id) => setSire(Number(id))}
+        />
+      </chakra.div>
+      {odds.data && <Told odds={odds.data} />}
+    </div>
+  )
+}
+
+function Told({ odds }: { odds: Schemas['PairTold'] }) {
+  return (
+    <>
+      {odds.losses_words && (
+        <chakra.p color="vessel" fontWeight={650} mb={2}>
+          {odds.losses_words}
+        </chakra.p>
+      )}
+      {odds.harmful > 0 && (
+        <chakra.p mb={2}>
+          {percent(odds.harmful)} of its eggs get a double form you marked as harmful.
+        </chakra.p>
+      )}
+      <chakra.ul listStyleType="none" maxWidth="34em" aria-label="What the pair can produce">
+        {odds.forms.map(({ words, chance }) => (
+          <chakra.li
+            key={words}
+            display="grid"
+            gridTemplateColumns="4.4em 1fr"
+            gap={3}
+            py={1}
+            borderTop="1px solid"
+            borderColor="line"
+          >
+            <chakra.strong textAlign="right">{chanceWords(chance)}</chakra.strong>
+            <span>{words}</span>
+          </chakra.li>
+        ))}
+      </chakra.ul>
+      {odds.hatched.some((seen) => seen.of > 0) && (
+        <chakra.ul listStyleType="none" mt={3} aria-label="What hatched of the pair">
+          {odds.hatched.map(({ gene, words }) => (
+            <li key={gene}>
+              <strong>{gene}</strong>: {words}.
+            </li>
+          ))}
+        </chakra.ul>
+      )}
+      {odds.unlisted.length > 0 && (
+        <chakra.p color="soft" mt={2}>
+          Not on your list, and so not counted: {odds.unlisted.join(', ')}.
+        </chakra.p>
+      )}
+    </>
+  )
+}
+
+/** "25 %", "12.5 %": halves are common here, and rounded they no longer sum to one. */
+function chanceWords(chance: number): string {
+  return `${Math.round(1000 * chance) / 10}\u00a0%`
+}
+
+function named(animals: Animal[]) {
+  return animals.map(({ id, name }) => ({ value: String(id), label: name }))
+}

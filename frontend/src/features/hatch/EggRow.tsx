@@ -1,0 +1,153 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { EggDrawing } from '@/eggs/EggDrawing'
+import { answer, api } from '@/shared/api/client'
+import { asLook } from '@/shared/api/eggLook'
+import { useAct } from '@/shared/api/queries'
+import { dayAndTime } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { CutForm } from './CutForm'
+import { HourStrip } from './HourStrip'
+import { lasted, type Span } from './hours'
+import type { HatchingClutch, HatchingEgg } from './queries'
+
+/** Egg, hours, taps: the columns of every row, and of the scale above them. */
+export const ROW = {
+  display: 'grid',
+  gridTemplateColumns: { base: '64px minmax(0, 1fr)', md: '76px minmax(0, 1fr) 232px' },
+  columnGap: 4,
+} as const
+
+/** One egg at hatch: drawn, by the hour, what to do and why, and the tap that records it. */
+export function EggRow({
+  hatching,
+  clutch,
+  span,
+  asOf,
+  seenAt,
+  onRecorded,
+}: {
+  hatching: HatchingEgg
+  clutch: HatchingClutch
+  span: Span
+  asOf: string
+  seenAt: string | null
+  onRecorded: () => void
+}) {
+  const [cutting, setCutting] = useState(false)
+  const { egg, advice } = hatching
+  const path = { code: clutch.code, number: egg.number }
+  const pip = useAct(
+    (at: string | null) =>
+      answer(
+        api.POST('/api/clutches/{code}/eggs/{number}/pip', { params: { path }, body: { at } }),
+      ),
+    (act) => act,
+  )
+  const out = useAct(
+    (at: string | null) =>
+      answer(
+        api.POST('/api/clutches/{code}/eggs/{number}/emergence', {
+          params: { path },
+          body: { at },
+        }),
+      ),
+    (act) => act,
+  )
+  const open = clutch.finished_at === null && !egg.removed_at && hatching.fate === null
+  const window = advice?.kind === 'consider a window'
+  return (
+    <chakra.li
+      {...ROW}
+      rowGap={2}
+      alignItems="center"
+      py={3}
+      borderTop="1.5px solid"
+      borderColor="line"
+      aria-label={`Egg ${egg.number}`}
+    >
+      <Link to={`/clutches/${clutch.code}/eggs/${egg.number}`}>
+        <EggDrawing egg={asLook(egg)} size={64} day={clutch.day} showNumber />
+      </Link>
+      <div>
+        {clutch.first_pipped_at && <HourStrip hatching={hatching} clutch={clutch} span={span} />}
+        <chakra.p lineHeight={1.3} mt={1}>
+          <chakra.strong color={window ? 'yolkInk' : 'ink'}>
+            Egg {egg.number} {stateOf(hatching, asOf)}
+          </chakra.strong>{' '}
+          {advice && advice.kind !== 'out' && (
+            <>
+              {advice.text} <chakra.span color="soft">{advice.reason}</chakra.span>
+            </>
+          )}
+        </chakra.p>
+      </div>
+      {open && (
+        <chakra.div
+          gridColumn={{ base: '1 / -1', md: 'auto' }}
+          display="flex"
+          gap={2}
+          justifyContent={{ base: 'stretch', md: 'flex-end' }}
+        >
+          {!egg.pipped_at && (
+            <Button
+              type="button"
+              flex={{ base: 1, md: 'none' }}
+              disabled={pip.isPending}
+              aria-label={`Egg ${egg.number} pipped`}
+              onClick={() => pip.mutate(seenAt, { onSuccess: onRecorded })}
+            >
+              Pipped
+            </Button>
+          )}
+          {clutch.first_pipped_at && (
+            <Button
+              type="button"
+              flex={{ base: 1, md: 'none' }}
+              disabled={out.isPending}
+              aria-label={`Egg ${egg.number} is out`}
+              onClick={() => out.mutate(seenAt, { onSuccess: onRecorded })}
+            >
+              Out
+            </Button>
+          )}
+          {!egg.cut_at && (
+            <Button
+              type="button"
+              variant="bare"
+              aria-expanded={cutting}
+              aria-label={`Egg ${egg.number} was cut`}
+              onClick={() => setCutting(!cutting)}
+            >
+              Cut
+            </Button>
+          )}
+        </chakra.div>
+      )}
+      {cutting && (
+        <chakra.div gridColumn="1 / -1">
+          <CutForm
+            code={clutch.code}
+            number={egg.number}
+            seenAt={seenAt}
+            onDone={() => {
+              setCutting(false)
+              onRecorded()
+            }}
+          />
+        </chakra.div>
+      )}
+    </chakra.li>
+  )
+}
+
+/** "pipped 9 h ago.", "closed.", "dead in egg, late." */
+function stateOf({ egg, fate, stage, declared }: HatchingEgg, asOf: string): string {
+  if (declared && fate) return `${fate}${stage ? `, ${stage}` : ''}.`
+  if (egg.emerged_at) return `out since ${dayAndTime(egg.emerged_at)}.`
+  if (egg.removed_at) return 'taken out.'
+  const cut = egg.cut_at ? ` Cut ${lasted(egg.cut_at, asOf)} ago.` : ''
+  if (egg.pipped_at) return `pipped ${lasted(egg.pipped_at, asOf)} ago.${cut}`
+  return `closed.${cut}`
+}

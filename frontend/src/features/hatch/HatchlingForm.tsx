@@ -1,0 +1,175 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { FormProvider, useForm } from 'react-hook-form'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
+import { Button } from '@/shared/ui/Button'
+import { Chips } from '@/shared/ui/Chips'
+import { Choices } from '@/shared/ui/Choices'
+import { TextField } from '@/shared/ui/fields'
+import { TraitFields, type TraitValue } from '@/shared/ui/TraitFields'
+import { typedNumber } from '@/shared/units'
+import type { Hatchling } from './queries'
+
+type Sex = Schemas['Sex']
+type Size = Schemas['Size']
+type Yolk = Schemas['YolkLeft']
+type Defect = Schemas['Defect']
+
+type Values = {
+  mass: string
+  sex: Sex
+  size: Size | null
+  yolk: Yolk | null
+  defects: Defect[]
+  traits: TraitValue[]
+  note: string
+}
+
+const same = <T extends string>(values: T[]) => values.map((value) => ({ value, label: value }))
+
+/** What came out of an egg: weight, sex, yolk, traits, defects. */
+export function HatchlingForm({
+  code,
+  number,
+  part,
+  held,
+  onDone,
+}: {
+  code: string
+  number: number
+  part: number
+  held: Hatchling | undefined
+  onDone: () => void
+}) {
+  const form = useForm<Values>({ defaultValues: startOf(held) })
+  const [question, setQuestion] = useState<Problem | null>(null)
+  const record = useAct(
+    (body: Schemas['HatchlingAsked']) =>
+      answer(
+        api.PUT('/api/clutches/{code}/eggs/{number}/hatchling', {
+          params: { path: { code, number } },
+          body,
+        }),
+      ),
+    (act) => act,
+    (problem) => {
+      if (problem.confirm) setQuestion(problem)
+      else {
+        const at = problem.fields[0]?.field ?? ''
+        form.setError(at.startsWith('traits') ? 'root.traits' : at === 'note' ? 'note' : 'mass', {
+          message: problem.detail,
+        })
+      }
+    },
+  )
+  const send = (twins: boolean) =>
+    form.handleSubmit((values) =>
+      record.mutate(
+        {
+          part,
+          mass_g: values.mass.trim() ? typedNumber(values.mass) : null,
+          sex: values.sex,
+          size: values.size,
+          yolk: values.yolk,
+          traits: values.traits,
+          defects: values.defects,
+          note: values.note,
+          twins,
+        },
+        { onSuccess: onDone },
+      ),
+    )
+  const { sex, size, yolk, defects } = form.watch()
+  return (
+    <FormProvider {...form}>
+      <chakra.form
+        noValidate
+        onSubmit={send(false)}
+        mt={3}
+        display="flex"
+        flexDirection="column"
+        gap={4}
+        maxWidth="640px"
+        aria-label={`Hatchling ${number}`}
+      >
+        <TextField
+          name="mass"
+          label="Weight, g"
+          inputMode="decimal"
+          check={(text) => !text.trim() || typedNumber(text) > 0 || 'Grams as a number, like 61.5.'}
+        />
+        <Choices<Sex>
+          legend="Sex: a trained person's job"
+          columns={3}
+          choices={same<Sex>(['male', 'female', 'not sexed'])}
+          value={sex}
+          onChoose={(value) => form.setValue('sex', value)}
+        />
+        <Choices<Size>
+          legend="Size"
+          columns={3}
+          choices={same<Size>(['small', 'usual', 'large'])}
+          value={size}
+          onChoose={(value) => form.setValue('size', value)}
+        />
+        <Choices<Yolk>
+          legend="Yolk"
+          columns={3}
+          choices={same<Yolk>(['absorbed', 'some left', 'much left'])}
+          value={yolk}
+          onChoose={(value) => form.setValue('yolk', value)}
+        />
+        <Chips<Defect>
+          legend="Defects"
+          chips={same<Defect>(['kink', 'cleft', 'open belly', 'no eyes', 'other'])}
+          on={defects}
+          onToggle={(value) =>
+            form.setValue(
+              'defects',
+              defects.includes(value) ? defects.filter((d) => d !== value) : [...defects, value],
+            )
+          }
+        />
+        {defects.length > 0 && (
+          <chakra.p color="soft">
+            A malformed hatchling: a reptile vet can say what it means.
+          </chakra.p>
+        )}
+        <TraitFields />
+        <TextField name="note" label="In your own words" />
+        {question ? (
+          <chakra.div role="alert">
+            <chakra.p fontWeight={600} mb={2}>
+              {question.detail}
+            </chakra.p>
+            <Button type="button" variant="act" onClick={send(true)}>
+              Yes, twins
+            </Button>
+          </chakra.div>
+        ) : (
+          <chakra.div display="flex" gap={3}>
+            <Button type="submit" variant="act" disabled={record.isPending}>
+              {held ? 'Correct it' : 'Record it'}
+            </Button>
+            <Button type="button" onClick={onDone}>
+              Leave it
+            </Button>
+          </chakra.div>
+        )}
+      </chakra.form>
+    </FormProvider>
+  )
+}
+
+function startOf(held: Hatchling | undefined): Values {
+  return {
+    mass: held?.weights[0] ? String(held.weights[0].mass_g) : '',
+    sex: (held?.sex as Sex | undefined) ?? 'not sexed',
+    size: (held?.size as Size | null | undefined) ?? null,
+    yolk: (held?.yolk as Yolk | null | undefined) ?? null,
+    defects: (held?.defects as Defect[] | undefined) ?? [],
+    traits: (held?.traits as TraitValue[] | undefined) ?? [],
+    note: held?.note ?? '',
+  }
+}

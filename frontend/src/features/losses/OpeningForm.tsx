@@ -1,0 +1,161 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { OpenedEgg } from '@/eggs/OpenedEgg'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
+import { Button } from '@/shared/ui/Button'
+import { chosenLook } from '@/shared/ui/Choices'
+import { withFinding } from './findings'
+import { useFindingChoices } from './queries'
+
+type Kind = Schemas['FindingChoices']
+type Findings = Record<string, string[]>
+
+const TITLES: Record<string, string> = {
+  outside: 'Outside',
+  shell: 'Shell',
+  position: 'Where it lay',
+  stage: 'How far grown',
+  yolk: 'Yolk',
+  vessels: 'Vessels',
+  fluid: 'Fluid',
+  cord: 'Cord',
+  form: 'Form',
+  inside: 'Mould inside',
+  smell: 'Smell',
+  larvae: 'Larvae',
+}
+
+/** What is seen in a failed egg, chosen from drawings; "not opened" is an answer too. */
+export function OpeningForm({
+  code,
+  number,
+  held,
+  onDone,
+}: {
+  code: string
+  number: number
+  held: Schemas['OpeningTold'] | null
+  onDone: () => void
+}) {
+  const choices = useFindingChoices().data ?? []
+  const [found, setFound] = useState<Findings>((held?.findings as Findings | undefined) ?? {})
+  const [note, setNote] = useState(held?.note ?? '')
+  const [problem, setProblem] = useState<string | null>(null)
+  const record = useAct(
+    (body: Schemas['OpeningAsked']) =>
+      answer(
+        api.PUT('/api/clutches/{code}/eggs/{number}/opening', {
+          params: { path: { code, number } },
+          body,
+        }),
+      ),
+    (act) => act,
+    (refused) => setProblem(refused.detail),
+  )
+  const send = (opened: boolean) =>
+    record.mutate({ opened, findings: opened ? found : {}, note }, { onSuccess: onDone })
+  return (
+    <chakra.div bg="sheet" borderRadius="small" p={{ base: 3, md: 5 }} mb={6}>
+      <chakra.div display="flex" flexDirection="column" gap={4}>
+        {choices.map((kind) => (
+          <OneKind
+            key={kind.kind}
+            kind={kind}
+            found={found}
+            onToggle={(value) => {
+              setProblem(null)
+              setFound(withFinding(found, kind, value))
+            }}
+          />
+        ))}
+        <chakra.label>
+          In your own words
+          <chakra.textarea
+            value={note}
+            maxLength={400}
+            onChange={(event) => setNote(event.target.value)}
+            display="block"
+            width="100%"
+            minHeight="72px"
+            p={3}
+            mt={1}
+            bg="paper"
+            border="1.5px solid"
+            borderColor="soft"
+            borderRadius="small"
+          />
+        </chakra.label>
+        {problem && (
+          <chakra.p role="alert" color="vessel" fontWeight={600}>
+            {problem}
+          </chakra.p>
+        )}
+        <chakra.div display="flex" gap={3} flexWrap="wrap">
+          <Button
+            type="button"
+            variant="act"
+            disabled={record.isPending}
+            onClick={() => send(true)}
+          >
+            Record what was found
+          </Button>
+          <Button type="button" disabled={record.isPending} onClick={() => send(false)}>
+            Not opened
+          </Button>
+        </chakra.div>
+      </chakra.div>
+    </chakra.div>
+  )
+}
+
+/** The choices of one kind, each drawn as it would look in the egg as it is said to be so far. */
+function OneKind({
+  kind,
+  found,
+  onToggle,
+}: {
+  kind: Kind
+  found: Findings
+  onToggle: (value: string) => void
+}) {
+  const chosen = found[kind.kind] ?? []
+  return (
+    <chakra.fieldset minWidth={0}>
+      <chakra.legend fontWeight={650} mb={1}>
+        {TITLES[kind.kind]}
+        {kind.several && <chakra.span color="soft"> (several can be)</chakra.span>}
+      </chakra.legend>
+      <chakra.div display="flex" flexWrap="wrap" gap={2}>
+        {Object.entries(kind.values).map(([value, words]) => (
+          <chakra.button
+            key={value}
+            type="button"
+            aria-pressed={chosen.includes(value)}
+            onClick={() => onToggle(value)}
+            display="flex"
+            flexDirection="column"
+            alignItems="center"
+            gap={1}
+            width="116px"
+            minHeight="96px"
+            px={1}
+            py={2}
+            fontSize="0.88em"
+            lineHeight={1.15}
+            {...chosenLook(chosen.includes(value))}
+            _hover={{ bg: 'faint' }}
+          >
+            <OpenedEgg found={{ ...stageFor(kind.kind), [kind.kind]: [value] }} size={64} />
+            {words}
+          </chakra.button>
+        ))}
+      </chakra.div>
+    </chakra.fieldset>
+  )
+}
+
+/** An animal to show a choice on, nearly grown: large enough to be seen so small. */
+function stageFor(kind: string): Findings {
+  return ['position', 'cord', 'form', 'fluid'].includes(kind) ? { stage: ['full term'] } : {}
+}

@@ -1,0 +1,31 @@
+import { expect, it } from 'vitest'
+import type { LostEgg } from './queries'
+import { countWords, leadWords, windowWords } from './words'
+
+const S = '\u00a0'
+
+it('says how sure it is in words first', () => {
+  expect(leadWords('too dry', 0.91)).toBe(`very likely too dry (91${S}%)`)
+  expect(leadWords('too dry', 0.55)).toBe(`likely too dry (55${S}%)`)
+  expect(leadWords('too dry', 0.3)).toBe(`perhaps too dry (30${S}%)`)
+  expect(leadWords('unknown', 0.7)).toBe('not known')
+})
+
+it('tells the window of the death, or nothing', () => {
+  const egg = {
+    died_from: '2026-05-03T08:00:00Z',
+    died_by: '2026-05-09T08:00:00Z',
+    died_from_share: 0.12,
+    died_by_share: 0.3,
+  } as LostEgg
+  expect(windowWords(egg)).toBe(`Died between 12${S}% and 30${S}% developed, 3\u20139 May`)
+  expect(windowWords({ ...egg, died_from: null })).toBe('')
+})
+
+it('counts what hatched first', () => {
+  const line = { fertile: 7, hatched: 5, waiting: 0, lost: [1, 2] }
+  expect(countWords(line)).toBe('5 of 7 hatched, 2 lost')
+  expect(countWords({ ...line, hatched: 3, waiting: 2 })).toBe(
+    '3 of 7 hatched, 2 lost, 2 still waited for',
+  )
+})

@@ -1,0 +1,30 @@
+import { dayRange } from '@/shared/dates'
+import { percent } from '@/shared/units'
+import type { LostEgg } from './queries'
+
+/** "likely too dry (64 %)", "perhaps too dry (38 %)", "not known": words first, number second. */
+export function leadWords(cause: string, share: number): string {
+  if (cause === 'unknown') return 'not known'
+  const how = share >= 0.8 ? 'very likely' : share >= 0.5 ? 'likely' : 'perhaps'
+  return `${how} ${cause} (${percent(share)})`
+}
+
+/** "It died between 12 % and 30 % developed, 3-9 May": the window in which events can be blamed. */
+export function windowWords(egg: LostEgg): string {
+  const { died_from, died_by, died_from_share, died_by_share } = egg
+  if (!died_from || !died_by || died_from_share === null || died_by_share === null) return ''
+  return `Died between ${percent(died_from_share)} and ${percent(died_by_share)} developed, ${dayRange(died_from, died_by)}`
+}
+
+/** "5 of 7 hatched, 2 lost" */
+export function countWords(line: {
+  fertile: number
+  hatched: number
+  waiting: number
+  lost: unknown[]
+}): string {
+  const parts = [`${line.hatched} of ${line.fertile} hatched`]
+  if (line.lost.length) parts.push(`${line.lost.length} lost`)
+  if (line.waiting) parts.push(`${line.waiting} still waited for`)
+  return parts.join(', ')
+}

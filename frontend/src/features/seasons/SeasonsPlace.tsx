@@ -1,0 +1,177 @@
+import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { Years } from '@/shared/season/Years'
+import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { type Season, useSeasons } from './queries'
+import { Rates } from './Rates'
+import { linkOf } from './rates'
+
+/** What the seasons taught: first in sentences, then the numbers they rest on. */
+export function Component() {
+  const [year, setYear] = useState<number | null>(null)
+  const query = useSeasons(year)
+  const season = query.data
+  if (!season) return <Waiting problem={query.error?.message} />
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={12}>
+      <chakra.div display="flex" gap={4} alignItems="center" flexWrap="wrap">
+        <Title>Seasons</Title>
+        {season.years.length > 0 && (
+          <Years years={[null, ...season.years]} chosen={year} onChoose={setYear} />
+        )}
+      </chakra.div>
+      {season.clutches === 0 ? (
+        <chakra.p maxWidth="36em">
+          No clutch is closed yet. Once you have said at Hatch watch what became of its eggs and
+          closed it, it is counted here: what hatched, what was lost to what, and how good the
+          forecasts were.
+        </chakra.p>
+      ) : (
+        <>
+          <WhatItTaught season={season} />
+          <Rates season={season} />
+          <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap={10}>
+            <Costs season={season} />
+            <Forecasts season={season} />
+          </chakra.div>
+          <Slugs season={season} />
+        </>
+      )}
+    </chakra.div>
+  )
+}
+
+function WhatItTaught({ season }: { season: Season }) {
+  return (
+    <section aria-labelledby="taught">
+      <Heading id="taught">
+        {season.year ? `What ${season.year} taught` : 'What the seasons taught'}
+      </Heading>
+      <chakra.ul listStyleType="none" maxWidth="52em">
+        {season.taught.map(({ text, number, about }) => (
+          <chakra.li
+            key={text}
+            display="grid"
+            gridTemplateColumns={{ base: '1fr', md: '1fr 280px' }}
+            columnGap={6}
+            py={3}
+            borderTop="1.5px solid"
+            borderColor="line"
+            alignItems="baseline"
+          >
+            <chakra.span fontSize="1.18em" lineHeight={1.35}>
+              {text}
+            </chakra.span>
+            <Source to={linkOf(about)} words={number} />
+          </chakra.li>
+        ))}
+      </chakra.ul>
+    </section>
+  )
+}
+
+/** The number a sentence rests on, leading to where more of it stands. */
+function Source({ to, words }: { to: string; words: string }) {
+  const look = (
+    <chakra.span color="yolkInk" fontWeight={650} textDecoration="underline">
+      {words}
+    </chakra.span>
+  )
+  return to.startsWith('#') ? <a href={to}>{look}</a> : <Link to={to}>{look}</Link>
+}
+
+/** Eggs by cause: the sums of shares, so that doubt stays in the count. */
+function Costs({ season }: { season: Season }) {
+  const most = Math.max(...season.costs.map((cost) => cost.eggs), 1)
+  const shown = season.costs.filter((cost) => cost.eggs >= 0.1)
+  return (
+    <section aria-labelledby="losses">
+      <Heading id="losses">Losses by cause</Heading>
+      {season.lost === 0 ? (
+        <p>No egg was lost.</p>
+      ) : (
+        <>
+          <chakra.p mb={2}>
+            {season.lost} eggs lost, {season.opened} of them opened. Each counts by the shares of
+            its causes.
+          </chakra.p>
+          <chakra.ul listStyleType="none">
+            {shown.map(({ cause, eggs, code }) => (
+              <chakra.li key={cause} py={2} borderTop="1px solid" borderColor="line">
+                <chakra.span display="flex" justifyContent="space-between" gap={3}>
+                  <span>
+                    {cause}{' '}
+                    <Link to={`/losses/${code}`}>
+                      <chakra.span color="soft" textDecoration="underline">
+                        most in {code}
+                      </chakra.span>
+                    </Link>
+                  </span>
+                  <strong>{eggs.toFixed(1)}</strong>
+                </chakra.span>
+                <chakra.div height="6px" bg="faint" borderRadius="small" mt={1} aria-hidden="true">
+                  <chakra.div
+                    height="100%"
+                    bg={cause === 'unknown' ? 'soft' : 'vessel'}
+                    borderRadius="small"
+                    style={{ width: `${(100 * eggs) / most}%` }}
+                  />
+                </chakra.div>
+              </chakra.li>
+            ))}
+          </chakra.ul>
+        </>
+      )}
+    </section>
+  )
+}
+
+function Forecasts({ season }: { season: Season }) {
+  return (
+    <section aria-labelledby="forecasts">
+      <Heading id="forecasts">Forecasts against what came</Heading>
+      {season.scores.length === 0 && (
+        <p>
+          No forecast of a closed clutch was kept yet. They are kept on days 0, 30 and 50 after lay.
+        </p>
+      )}
+      <chakra.ul listStyleType="none">
+        {season.scores.map((score) => (
+          <chakra.li key={score.day} py={2} borderTop="1px solid" borderColor="line">
+            <strong>{score.day === 0 ? 'On lay day' : `On day ${score.day}`}</strong> off by{' '}
+            {score.error_days.toFixed(1)} days on average
+            {Math.abs(score.bias_days) >= 0.3 &&
+              ` (${Math.abs(score.bias_days).toFixed(1)} ${score.bias_days > 0 ? 'too late' : 'too early'})`}
+            ; the half window held {score.in_half} of {score.clutches}, the 80 % window{' '}
+            {score.in_eighty}.
+          </chakra.li>
+        ))}
+      </chakra.ul>
+    </section>
+  )
+}
+
+function Slugs({ season }: { season: Season }) {
+  return (
+    <section aria-labelledby="slugs">
+      <Heading id="slugs">Slugs by dam and year</Heading>
+      <chakra.ul
+        listStyleType="none"
+        display="grid"
+        gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }}
+        columnGap={10}
+      >
+        {season.slugs.map(({ dam, year, counts, rate }) => (
+          <chakra.li key={`${dam}-${year}`} py={2} borderTop="1px solid" borderColor="line">
+            <strong>{dam}</strong> {year}: {counts.join(', ')}{' '}
+            <chakra.span color="soft">
+              {rate.k === 0 ? 'no slug' : `${rate.k} of ${rate.n} slugs`}, likely{' '}
+              {Math.round(100 * rate.low)} to {Math.round(100 * rate.high)} %
+            </chakra.span>
+          </chakra.li>
+        ))}
+      </chakra.ul>
+    </section>
+  )
+}

@@ -1,0 +1,32 @@
+import { useQuery } from '@tanstack/react-query'
+import { answer, api, type Schemas } from '@/shared/api/client'
+
+export type Season = Schemas['SeasonsTold']
+export type Group = Schemas['GroupRateTold']
+export type Dimension = Schemas['Dimension']
+
+export function useSeasons(year: number | null) {
+  return useQuery({
+    queryKey: ['seasons', year],
+    queryFn: () => answer(api.GET('/api/seasons', { params: { query: { year } } })),
+  })
+}
+
+/** Two groups in one sentence; nothing is asked before both are chosen. */
+export function useComparison(
+  by: Dimension,
+  first: string | undefined,
+  second: string | undefined,
+  year: number | null,
+) {
+  return useQuery({
+    queryKey: ['seasons', 'comparison', by, first, second, year],
+    enabled: !!first && !!second && first !== second,
+    queryFn: () =>
+      answer(
+        api.GET('/api/seasons/comparison', {
+          params: { query: { by, first: first ?? '', second: second ?? '', year } },
+        }),
+      ),
+  })
+}

@@ -1,0 +1,37 @@
+import { percent } from '@/shared/units'
+import type { Group, Season } from './queries'
+
+type Rate = Season['hatched']
+
+/** "18 of 20, 90 % (74 to 98)": the counts, the rate, and where it likely lies. */
+export function rateWords(rate: Rate): string {
+  if (rate.share === null) return 'nothing counted yet'
+  const span = `${Math.round(100 * rate.low)} to ${Math.round(100 * rate.high)}`
+  return `${rate.k} of ${rate.n}, ${percent(rate.share)} (${span})`
+}
+
+/** A group for the chart, in percent: its rate, the interval's ends, what to expect next. */
+export type Whisker = { name: string; rate: number; span: [number, number]; drawn: number | null }
+
+export function whiskersOf(groups: Group[]): Whisker[] {
+  return groups
+    .filter((group) => group.rate.share !== null)
+    .map(({ name, rate, drawn }) => ({
+      name,
+      rate: 100 * (rate.share ?? 0),
+      span: [100 * rate.low, 100 * rate.high],
+      drawn: drawn === null ? null : 100 * drawn,
+    }))
+}
+
+/** Where more of a sentence stands: a place, or a part of this one. */
+export function linkOf(about: string): string {
+  const [what, rest] = [about.split(' ')[0], about.split(' ').slice(1).join(' ')]
+  if (what === 'losses') return rest ? `/losses/${rest}` : '/losses'
+  if (about.startsWith('hatch rates')) {
+    const dimension = about.replace('hatch rates', '').trim()
+    return `#${dimension ? `by-${dimension}` : 'rates'}`
+  }
+  if (what === 'water') return '/round'
+  return `#${what}`
+}
