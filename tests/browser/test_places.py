@@ -20,6 +20,11 @@ PLACES = [
     "/clutches/26-05/eggs/3",
     "/round",
     "/round/26-04",
+    "/hatch",
+    "/hatch/26-01",
+    "/losses",
+    "/losses/25-03",
+    "/seasons",
     "/labels",
     "/animals",
     "/animals/new",
@@ -44,6 +49,9 @@ IN_THE_HAND = [
         "/round",
         "/round/26-04",
         "/clutches/26-05/eggs/3",
+        "/hatch",
+        "/hatch/26-01",
+        "/losses/25-03",
         "/lay-day",
         "/cabinets/North",
         "/readings",
@@ -145,7 +153,7 @@ def test_places_by_key_theme_by_key_and_the_keys_themselves(desk: Page, demo: st
 
 def test_the_demo_has_something_true_to_say_on_today(desk: Page, demo: str) -> None:
     open_place(desk, demo)
-    open_today = desk.get_by_role("region", name="4 boxes to open")
+    open_today = desk.get_by_role("region", name="5 boxes to open")
     drying = open_today.get_by_role("listitem").filter(has_text="26-04 North, lower")
     expect(drying.first).to_contain_text(
         "4 of 6 eggs dented early, 46 g short. Add 45 ml at 31.3 °C along the side."
@@ -164,7 +172,7 @@ def test_the_clutch_says_what_its_forecast_rests_on(desk: Page, demo: str) -> No
     expect(
         desk.get_by_text("Measured 74 % of the time; 2 gaps filled from the set point.")
     ).to_be_visible()
-    open_place(desk, f"{demo}/clutches/26-03")
+    open_place(desk, f"{demo}/clutches/26-04")
     expect(desk.get_by_text("pips 0.8 days later")).to_be_visible()
 
 
