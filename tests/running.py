@@ -79,5 +79,5 @@ def _address(said: TextIO) -> str:
     while found is None:
         line = said.readline()
         assert line, "it ended without an address"
-        found = re.search(r"http://\S+?(?=/ )", line)
+        found = re.search(r"https?://\S+?(?=/ )", line)
     return found[0]

@@ -6,11 +6,12 @@ from collections.abc import Sequence
 from typing import NoReturn
 
 from sandboa import __version__
-from sandboa.cli import dimple, forecast, house, mix, serve, simulate
+from sandboa.cli import dimple, forecast, house, mix, people, serve, simulate
 from sandboa.core.errors import NotPlausible
+from sandboa.journal.errors import Conflict
 from sandboa.records.database import CannotOpen
 
-_COMMANDS = (serve, simulate, house, forecast, mix, dimple)
+_COMMANDS = (serve, simulate, house, people, forecast, mix, dimple)
 
 
 class _Parser(argparse.ArgumentParser):
@@ -30,7 +31,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     asked = parser.parse_args(arguments)
     try:
         code: int = asked.run(asked)
-    except (NotPlausible, CannotOpen) as error:
+    except (NotPlausible, Conflict, CannotOpen) as error:
         sys.stderr.write(f"sandboa {asked.command}: {error}\n")
         return 2
     return code

@@ -99,7 +99,7 @@ def _export_package(asked: argparse.Namespace) -> int:
     target: Path = asked.package
     if target.exists():
         raise NotPlausible("package", f"{target} exists already")
-    open_database(_existing(asked))
+    open_database(existing(asked))
     partial = target.with_name(f"{target.name}.part")
     try:
         rows = write_package(partial, time.time())
@@ -130,7 +130,7 @@ def _import_package(asked: argparse.Namespace) -> int:
 
 def run_backup(asked: argparse.Namespace) -> int:
     """Write a consistent copy, the photos in a folder beside it; never over an existing file."""
-    source = _existing(asked)
+    source = existing(asked)
     try:
         back_up(source, asked.target)
         photos = back_up_photos(source, asked.target)
@@ -142,7 +142,7 @@ def run_backup(asked: argparse.Namespace) -> int:
 
 def run_check(asked: argparse.Namespace) -> int:
     """Say what is wrong; exits 1 when anything is."""
-    problems = check(_existing(asked))
+    problems = check(existing(asked))
     for problem in problems:
         sys.stderr.write(f"{problem}\n")
     if not problems:
@@ -150,7 +150,8 @@ def run_check(asked: argparse.Namespace) -> int:
     return 1 if problems else 0
 
 
-def _existing(asked: argparse.Namespace) -> Path:
+def existing(asked: argparse.Namespace) -> Path:
+    """The database in the folder asked for; NotPlausible when there is none."""
     path: Path = asked.data / DATABASE
     if not path.is_file():
         raise NotPlausible("data", f"there is no house in {asked.data}")
@@ -158,7 +159,7 @@ def _existing(asked: argparse.Namespace) -> Path:
 
 
 def _open_at_probe(asked: argparse.Namespace) -> Probe:
-    open_database(_existing(asked))
+    open_database(existing(asked))
     probe = named(Probe, asked.probe)
     if probe is None:
         known = ", ".join(sorted(p.name for p in Probe.current())) or "none yet"

@@ -14,10 +14,12 @@ import uvicorn
 from fastapi import FastAPI
 
 from sandboa.cli.house import DATABASE, data_folder
+from sandboa.cli.place import Place, listen, place_of
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_moment
 from sandboa.demo import furnish
 from sandboa.devices.mqtt import MqttIntake
+from sandboa.journal.signing_in import someone_signs_in
 from sandboa.web.app import STATIC, create_app
 from sandboa.web.clock import Clock, StoppedClock, SystemClock
 from sandboa.web.house import House
@@ -25,7 +27,7 @@ from sandboa.web.house import House
 if TYPE_CHECKING:
     from sandboa.devices.mqtt.broker import DevelopmentBroker
 
-#: This machine only: there is no passphrase yet to let others in with.
+#: This machine only, unless told otherwise.
 _HOST = "127.0.0.1"
 _PORT = 8350
 
@@ -38,6 +40,15 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     ways.add_argument(
         "--broker", type=int, metavar="PORT", help="run an MQTT broker for development on this port"
     )
+    serving.add_argument(
+        "--host", default=_HOST, metavar="ADDRESS",
+        help="listen there; 0.0.0.0 lets other machines in, once a keeper has a passphrase",
+    )  # fmt: skip
+    serving.add_argument(
+        "--address", metavar="URL", help="how other machines reach this one, as printed on cards"
+    )
+    serving.add_argument("--certificate", type=Path, metavar="PEM", help="answer by https")
+    serving.add_argument("--key", type=Path, metavar="PEM", help="the certificate's private key")
     serving.set_defaults(run=run_serve)
     showing = commands.add_parser("demo", help="run the application over made-up data")
     showing.add_argument("--data", type=Path, help="where to make the demo house (a new folder)")
@@ -49,11 +60,20 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
 
 def run_serve(asked: argparse.Namespace) -> int:
     """Run until interrupted."""
-    app = create_app(asked.data / DATABASE)
+    place = place_of(asked)
     with ExitStack() as closing:
+        listening = closing.enter_context(listen(place))
+        address = place.address(listening.getsockname()[1])
+        app = create_app(asked.data / DATABASE, address=address)
+        if place.open and not someone_signs_in():
+            raise NotPlausible(
+                "host",
+                "other machines are let in once a keeper has a passphrase: set one in Settings, "
+                "or here with: sandboa people NAME",
+            )
         if asked.broker or asked.mqtt:
             _take_mqtt(app, asked, closing)
-        return _run(app, asked)
+        return _run(app, place, listening)
 
 
 def _take_mqtt(app: FastAPI, asked: argparse.Namespace, closing: ExitStack) -> None:
@@ -82,18 +102,26 @@ def run_demo(asked: argparse.Namespace) -> int:
     clock: Clock = StoppedClock(_today(asked.today)) if asked.today else SystemClock()
     if asked.data and (asked.data / DATABASE).exists():
         raise NotPlausible("data", f"{asked.data} holds a house already; the demo wants a new one")
-    with tempfile.TemporaryDirectory(prefix="sandboa-demo-") as made:
+    place = Place(_HOST, asked.port)
+    with tempfile.TemporaryDirectory(prefix="sandboa-demo-") as made, listen(place) as listening:
         app = create_app((asked.data or Path(made)) / DATABASE, clock, demo=True)
         furnish(clock.now_s())
-        return _run(app, asked)
+        return _run(app, place, listening)
 
 
-def _run(app: FastAPI, asked: argparse.Namespace) -> int:
+def _run(app: FastAPI, place: Place, listening: socket.socket) -> int:
     if not STATIC.is_dir():
         print("The front end is not built; only the API will answer (see the README).")
-    listening = _listen(asked.port)
-    port = listening.getsockname()[1]
-    print(f"Sandboa is at http://{_HOST}:{port}/  (Ctrl+C stops it)", flush=True)
+    house: House = app.state.house
+    here = place.here(listening.getsockname()[1])
+    print(f"Sandboa is at {here}/  (Ctrl+C stops it)", flush=True)
+    if house.address is not None:
+        print(f"Others reach it at {house.address}/", flush=True)
+    if place.open and not place.certificate:
+        print(
+            "Passphrases travel unencrypted in your network. With --certificate and --key they "
+            "do not, and phones keep pages for when they are out of reach."
+        )
     # What start-up made stays for good: spare the collector walking over it at every batch.
     gc.collect()
     gc.freeze()
@@ -102,8 +130,10 @@ def _run(app: FastAPI, asked: argparse.Namespace) -> int:
         log_level="warning",
         access_log=False,
         timeout_graceful_shutdown=3,
+        ssl_certfile=place.certificate,
+        ssl_keyfile=place.key,
     )
-    _Server(config, app.state.house).run(sockets=[listening])
+    _Server(config, house).run(sockets=[listening])
     return 0
 
 
@@ -117,20 +147,6 @@ class _Server(uvicorn.Server):
     def handle_exit(self, sig: int, frame: FrameType | None) -> None:
         self._house.live.close_elsewhere()
         super().handle_exit(sig, frame)
-
-
-def _listen(port: int) -> socket.socket:
-    """Listen before saying so: whoever reads the address can connect at once."""
-    # Named as TCP, or asyncio leaves small answers waiting 40 ms for their acknowledgement.
-    listening = socket.socket(socket.AF_INET, socket.SOCK_STREAM, socket.IPPROTO_TCP)
-    listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-    try:
-        listening.bind((_HOST, port))
-    except (OSError, OverflowError) as error:
-        listening.close()
-        raise NotPlausible("port", f"cannot listen on {_HOST}:{port}: {error}") from error
-    listening.listen(128)
-    return listening
 
 
 def _today(text: str) -> float:

@@ -58,18 +58,20 @@ class Told:
     readings: bool = True
     openings: bool = True
     probes_checked: bool = True
+    #: False: only that eggs were laid, by whom and where, and how many hatched.
+    anything: bool = True
 
 
 def tell(story: SeasonStory, began_s: float, told: Told | None = None) -> Iterator[Event]:
     """The season's events, each with its moment (s), in no order."""
     told = told or Told()
     year = datetime.fromtimestamp(began_s, UTC).year
-    for number, (name, inheritance, double) in enumerate(story.genes):
+    for number, (name, inheritance, double) in enumerate(story.genes if told.anything else ()):
         at_s = began_s - 300 * _DAY_S + number
         said = GeneSaid(name, Inheritance(inheritance), DoubleForm(double))
         yield at_s, partial(add_gene, said, at_s)
     for animal in story.animals:
-        yield from _animal(animal, began_s, year)
+        yield from _animal(animal if told.anything else _named_only(animal), began_s, year)
     for cabinet in story.cabinets:
         yield from _cabinet(cabinet, story.days, began_s, told)
     for number, clutch in enumerate(sorted(story.clutches, key=lambda c: c.laid_day), start=1):
@@ -88,17 +90,20 @@ def tell_clutch(
     def at(day: float) -> float:
         return float(int(laid_s + day * _DAY_S))
 
-    yield at(0.05), partial(lay_clutch, _lay_day(story, code, laid_s), at(0.05))
-    for number, visit in enumerate(story.visits):
+    laid = _lay_day(story, code, laid_s)
+    yield at(0.05), partial(lay_clutch, laid if told.anything else _counted_only(laid), at(0.05))
+    for number, visit in enumerate(story.visits if told.anything else ()):
         key = f"told.{code}.{number}"
         yield (
             at(visit.day),
             partial(close_visit, _visit(visit, key, code, at(visit.day)), at(visit.day)),
         )
     for egg in story.eggs:
-        yield from _hatch(egg, code, at)
+        if told.anything or egg.out_day is not None:
+            yield from _hatch(egg if told.anything else replace(egg, cut_day=None), code, at)
     closed_s = at(story.days)
-    yield closed_s - 60, partial(_say_fates, story, code, closed_s - 60)
+    fates = partial(_say_fates, story, code, closed_s - 60, stage_known=told.anything)
+    yield closed_s - 60, fates
     yield closed_s, partial(finish, code, closed_s, closed_s)
     for egg in story.eggs:
         if egg.cause is not None:
@@ -129,7 +134,7 @@ def _cabinet(story: CabinetStory, days: float, began_s: float, told: Told) -> It
     first_s = began_s + story.first_day * _DAY_S
     said = CabinetSaid(story.name, CabinetKind.HOME_BUILT, story.shelves)
     yield first_s, partial(add_cabinet, said, story.set_point_c, first_s, first_s)
-    if story.altered_day is not None:
+    if told.anything and story.altered_day is not None:
         at_s = began_s + story.altered_day * _DAY_S
         what = "foam drilled for a cable"
         yield at_s, partial(alter_cabinet, story.name, what, at_s, at_s)
@@ -259,11 +264,21 @@ def _hatch(egg: EggStory, code: str, at: Callable[[float], float]) -> Iterator[E
         yield out_s + 3_600, partial(record_hatchling, code, said, out_s + 3_600)
 
 
-def _say_fates(story: ClutchStory, code: str, at_s: float) -> None:
+def _named_only(animal: AnimalStory) -> AnimalStory:
+    return replace(animal, traits=(), weights=())
+
+
+def _counted_only(laid: LayDay) -> LayDay:
+    """The lay day of a keeper who looked at nothing and weighed nothing."""
+    unseen = tuple(EggLaid(egg.x, egg.y, slug=egg.slug, clump=egg.clump) for egg in laid.eggs)
+    return replace(laid, eggs=unseen, dry_mass_g=None, water_g=None, set_up_mass_g=None)
+
+
+def _say_fates(story: ClutchStory, code: str, at_s: float, *, stage_known: bool) -> None:
     said = [
         FateSaid(
             egg.number,
-            Fate.PIPPED_DIED if egg.pip_day is not None else Fate.DEAD_IN_EGG,
+            Fate.PIPPED_DIED if stage_known and egg.pip_day is not None else Fate.DEAD_IN_EGG,
         )
         for egg in story.eggs
         if egg.cause is not None

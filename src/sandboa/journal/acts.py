@@ -7,14 +7,30 @@ from dataclasses import dataclass
 from peewee import IntegrityError
 
 from sandboa.journal.errors import Conflict, NotFound
-from sandboa.journal.still_needed import REFUSED, SHARED, require_open_for, still_needed
-from sandboa.records import animals, clutches, hatching, house, methods, photos, readings, rounds
+from sandboa.journal.still_needed import (
+    REFUSED,
+    SHARED,
+    require_keeper_left,
+    require_open_for,
+    still_needed,
+)
+from sandboa.records import (
+    animals,
+    clutches,
+    hatching,
+    house,
+    methods,
+    people,
+    photos,
+    readings,
+    rounds,
+)
 from sandboa.records.database import database
 from sandboa.records.facts import Act, fact_tables
 from sandboa.records.readings import Batch
 
 #: Every module of facts is loaded, so that an undo finds whatever an act recorded.
-_LOADED = (animals, clutches, hatching, house, methods, photos, readings, rounds)
+_LOADED = (animals, clutches, hatching, house, methods, people, photos, readings, rounds)
 
 
 @contextmanager
@@ -24,7 +40,13 @@ def act(kind: str, summary: str, now_s: float, clutch: int | None = None) -> Ite
     The body may set `summary` and `clutch` on the act it is given.
     """
     with database.atomic("IMMEDIATE"):
-        made = Act.create(kind=kind, summary=summary, recorded_s=int(now_s), clutch=clutch)
+        made = Act.create(
+            kind=kind,
+            summary=summary,
+            recorded_s=int(now_s),
+            clutch=clutch,
+            person=people.recorded_by.get(),
+        )
         yield made
         made.save()
 
@@ -50,6 +72,7 @@ def undo(act_id: int, now_s: float) -> Act:
             recorded_s=int(now_s),
             clutch=target.clutch,
             undoes=act_id,
+            person=people.recorded_by.get(),
         )
         try:
             _take_back(target, undoing)
@@ -57,15 +80,17 @@ def undo(act_id: int, now_s: float) -> Act:
             raise Conflict(
                 "its name or code has been given to something else since; change that first"
             ) from error
+        require_keeper_left()
     return undoing
 
 
 @dataclass(frozen=True)
 class LogEntry:
-    """An act as the log shows it."""
+    """An act as the log shows it; `by` is who recorded it, None at the machine itself."""
 
     act: Act
     undone: bool
+    by: str | None
 
 
 def house_log(limit: int = 40) -> list[LogEntry]:
@@ -74,9 +99,15 @@ def house_log(limit: int = 40) -> list[LogEntry]:
 
 
 def as_log(acts: list[Act]) -> list[LogEntry]:
-    """The acts with whether each is taken back now."""
-    undone = undone_among(acts)
-    return [LogEntry(act, act.id in undone) for act in acts]
+    """The acts with whether each is taken back now, and who recorded it."""
+    undone, names = undone_among(acts), people.names_of_people()
+    return [LogEntry(act, act.id in undone, names.get(act.person or 0)) for act in acts]
+
+
+def kind_taken_back(act_id: int) -> str | None:
+    """The kind of act at the bottom of a chain of undos; None for an unknown act."""
+    target = Act.get_or_none(Act.id == act_id)
+    return _first_act(target)[0].kind if target is not None else None
 
 
 def undone_among(acts: list[Act]) -> set[int]:

@@ -2,6 +2,7 @@
 
 from typing import Final
 
+from sandboa.core.people import Role
 from sandboa.journal.errors import Conflict
 from sandboa.records.animals import Lock, Meal, Pair, Pairing, Sign, Trait, Weight
 from sandboa.records.clutches import Box, BoxMove, Clutch
@@ -16,6 +17,7 @@ from sandboa.records.house import (
     SetPoint,
     Shelf,
 )
+from sandboa.records.people import Person, with_passphrase
 
 #: Tables whose rows other acts share, in the order in which they can be let go.
 SHARED: tuple[type[Fact], ...] = (
@@ -44,6 +46,14 @@ def require_open_for(act: Act) -> None:
     """Raise Conflict when the act may not change because its clutch was closed after it."""
     if act.kind in _FATEFUL and Finished.only(Finished.clutch == act.clutch) is not None:
         raise Conflict("its clutch is closed: reopen it first")
+
+
+def require_keeper_left() -> None:
+    """Raise Conflict when people can sign in and no keeper is among them."""
+    admitted = with_passphrase()
+    keepers = {person.entity for person in Person.current(Person.role == Role.KEEPER)}
+    if admitted and not admitted & keepers:
+        raise Conflict("somebody must stay keeper: give another keeper a passphrase first")
 
 
 def still_needed(row: Fact) -> bool:

@@ -27,6 +27,7 @@ class Act(Record):
     """One thing the keeper did, recorded in one transaction.
 
     `undoes` is the act this one takes back; undoing that again redoes it.
+    `person` is who recorded it; null: at the machine itself, before anyone had to sign in.
     """
 
     id = AutoField()
@@ -35,6 +36,7 @@ class Act(Record):
     recorded_s = IntegerField()
     clutch = IntegerField(null=True)
     undoes = IntegerField(null=True)
+    person = IntegerField(null=True)
 
 
 class Fact(Record):

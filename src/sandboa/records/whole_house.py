@@ -10,8 +10,8 @@ from sandboa.records.database import database
 
 #: What follows from the other tables, and is made anew.
 _DERIVED: Final = frozenset({"reading_hour", "lesson"})
-#: What belongs to this file and not to the house.
-_OWN: Final = frozenset({"schema_migration"})
+#: What belongs to this file and not to the house: what lets people in stays at home.
+_OWN: Final = frozenset({"schema_migration", "passphrase", "session", "private_link"})
 
 Row = tuple[Any, ...]
 

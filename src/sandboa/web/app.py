@@ -6,7 +6,6 @@ from fastapi import FastAPI
 from fastapi.routing import APIRoute
 from starlette.exceptions import HTTPException
 from starlette.middleware.gzip import GZipMiddleware
-from starlette.middleware.trustedhost import TrustedHostMiddleware
 from starlette.responses import FileResponse, Response
 from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
@@ -15,7 +14,9 @@ from sandboa import __version__
 from sandboa.records.database import open_database
 from sandboa.web import problems
 from sandboa.web.clock import Clock, SystemClock
+from sandboa.web.doors import Doors
 from sandboa.web.guards import Guards
+from sandboa.web.hosts import KnownHosts
 from sandboa.web.house import House
 from sandboa.web.routers import (
     acts,
@@ -34,6 +35,7 @@ from sandboa.web.routers import (
     lay_days,
     losses,
     messengers,
+    people,
     photos,
     probes,
     readings,
@@ -47,7 +49,6 @@ from sandboa.web.routers import (
 from sandboa.web.watching import watching
 
 STATIC = Path(__file__).parent / "static"
-_HOSTS = ["127.0.0.1", "localhost", "[::1]", "testserver"]
 _PLACES = (
     today,
     animals,
@@ -72,13 +73,23 @@ _PLACES = (
     readings,
     bench,
     settings,
+    people,
     acts,
     rules,
 )
 
 
-def create_app(database: Path | None, clock: Clock | None = None, *, demo: bool = False) -> FastAPI:
-    """The application over the house at `database` (None: only its description is wanted)."""
+def create_app(
+    database: Path | None,
+    clock: Clock | None = None,
+    *,
+    demo: bool = False,
+    address: str | None = None,
+) -> FastAPI:
+    """The application over the house at `database` (None: only its description is wanted).
+
+    `address` is where others reach it; without one it answers this machine alone.
+    """
     app = FastAPI(
         title="Sandboa",
         version=__version__,
@@ -88,7 +99,7 @@ def create_app(database: Path | None, clock: Clock | None = None, *, demo: bool 
         generate_unique_id_function=lambda route: _operation_name(route),
         lifespan=watching if database is not None else None,
     )
-    app.state.house = House(clock or SystemClock(), demo)
+    app.state.house = House(clock or SystemClock(), demo, address=address)
     if database is not None:
         open_database(database)
     problems.install(app)
@@ -97,8 +108,9 @@ def create_app(database: Path | None, clock: Clock | None = None, *, demo: bool 
     app.get("/api/alive", include_in_schema=False)(_alive)
     if STATIC.is_dir():
         app.mount("/", GZipMiddleware(_FrontEnd(directory=STATIC, html=True), minimum_size=1000))
+    app.add_middleware(Doors)
     app.add_middleware(Guards)
-    app.add_middleware(TrustedHostMiddleware, allowed_hosts=_HOSTS)
+    app.add_middleware(KnownHosts, address=address)
     return app
 
 

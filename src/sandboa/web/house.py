@@ -7,6 +7,7 @@ from fastapi import Depends, Request
 
 from sandboa.journal.cabinet_faults import FaultsNow
 from sandboa.journal.house_now import HouseNow
+from sandboa.web.attempts import Attempts
 from sandboa.web.clock import Clock
 from sandboa.web.intake_gate import IntakeGate
 from sandboa.web.live_state import LiveState
@@ -20,6 +21,9 @@ class House:
     gate: IntakeGate = field(default_factory=IntakeGate)
     live: LiveState = field(default_factory=LiveState)
     faults: FaultsNow = field(default_factory=FaultsNow)
+    attempts: Attempts = field(default_factory=Attempts)
+    #: Where others reach the house, like https://192.168.1.20:8350; None: at this machine alone.
+    address: str | None = None
 
 
 def _house(request: Request) -> House:

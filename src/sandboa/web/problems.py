@@ -12,12 +12,16 @@ from sandboa.formats.pictures import NotAPicture
 from sandboa.formats.readings_csv import NotReadable
 from sandboa.journal.devices import NotAllowed
 from sandboa.journal.errors import Conflict, NotFound, Question
+from sandboa.journal.signing_in import NotSignedIn
 from sandboa.records.database import Unavailable
+from sandboa.web import attempts
+from sandboa.web.attempts import TooManyTries
 from sandboa.web.gzip_body import TooLargeUnpacked
 from sandboa.web.intake_gate import RETRY_AFTER_S, TooMany
 
 _TITLES = {
     401: "Not allowed",
+    403: "Not for you",
     404: "Not found",
     409: "Contradicts what is recorded",
     413: "Too large",
@@ -57,6 +61,10 @@ _REASONS = {
 }
 #: Units that the names of fields end with, in words.
 _UNITS = {"_c": "°C", "_g": "g", "_l": "l", "_days": "days", "_min": "min", "_s": "s"}
+
+
+class NotForYou(Exception):
+    """Whoever asks may not do that; the text is a sentence."""
 
 
 def problem(
@@ -109,6 +117,20 @@ def install(app: FastAPI) -> None:
     def _(_: Request, error: NotAllowed) -> JSONResponse:
         response = problem(401, _sentence(str(error)))
         response.headers["WWW-Authenticate"] = "Bearer"
+        return response
+
+    @app.exception_handler(NotSignedIn)
+    def _(_: Request, error: NotSignedIn) -> JSONResponse:
+        return problem(401, _sentence(str(error)))
+
+    @app.exception_handler(NotForYou)
+    def _(_: Request, error: NotForYou) -> JSONResponse:
+        return problem(403, _sentence(str(error)))
+
+    @app.exception_handler(TooManyTries)
+    def _(_: Request, error: TooManyTries) -> JSONResponse:
+        response = problem(429, _sentence(str(error)))
+        response.headers["Retry-After"] = str(attempts.RETRY_AFTER_S)
         return response
 
     @app.exception_handler(TooMany)

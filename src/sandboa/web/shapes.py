@@ -69,13 +69,14 @@ class ActTold(Told):
 
 
 class LogTold(BaseModel):
-    """A line of a log."""
+    """A line of a log; `by` is who recorded it, null at the machine itself."""
 
     act: int
     kind: str
     summary: str
     recorded_at: Moment
     undone: bool
+    by: str | None
 
     @classmethod
     def of(cls, entry: LogEntry) -> "LogTold":
@@ -85,6 +86,7 @@ class LogTold(BaseModel):
             summary=entry.act.summary,
             recorded_at=entry.act.recorded_s,  # type: ignore[arg-type]
             undone=entry.undone,
+            by=entry.by,
         )
 
 

@@ -525,7 +525,7 @@ export interface paths {
         };
         /**
          * Get Qr
-         * @description The address of the clutch's page as a QR code (SVG), at the address this house was asked.
+         * @description The address of the clutch's page as a QR code (SVG).
          */
         get: operations["get_qr"];
         put?: never;
@@ -1946,6 +1946,162 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Session
+         * @description Who is signed in here, and whether anybody has to.
+         */
+        get: operations["get_session"];
+        put?: never;
+        /**
+         * Sign In
+         * @description Sign in with name and passphrase; tries are counted.
+         */
+        post: operations["sign_in"];
+        /**
+         * Sign Out
+         * @description End this browser's session.
+         */
+        delete: operations["sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/session/passphrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Own Passphrase
+         * @description Change one's own passphrase, knowing the one before; signs out everywhere, here too.
+         */
+        put: operations["change_own_passphrase"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Sign Out Everywhere
+         * @description End every session of whoever asks, on every device.
+         */
+        delete: operations["sign_out_everywhere"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get People
+         * @description Everyone of the house, by name.
+         */
+        get: operations["get_people"];
+        put?: never;
+        /**
+         * Add Person
+         * @description Add a person; they sign in once they have a passphrase.
+         */
+        post: operations["add_person"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Person
+         * @description Rename a person, or give another role.
+         */
+        put: operations["change_person"];
+        post?: never;
+        /**
+         * Remove Person
+         * @description Let a person in no more; what they recorded stays.
+         */
+        delete: operations["remove_person"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}/passphrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Passphrase
+         * @description Give a person a passphrase; whoever was signed in with the one before is signed out.
+         */
+        put: operations["set_passphrase"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Sign Person Out
+         * @description Sign a person out on every device.
+         */
+        delete: operations["sign_person_out"];
         options?: never;
         head?: never;
         patch?: never;
@@ -4035,7 +4191,7 @@ export interface components {
         };
         /**
          * LogTold
-         * @description A line of a log.
+         * @description A line of a log; `by` is who recorded it, null at the machine itself.
          */
         LogTold: {
             /** Act */
@@ -4051,6 +4207,8 @@ export interface components {
             recorded_at: string;
             /** Undone */
             undone: boolean;
+            /** By */
+            by: string | null;
         };
         /** LossLineTold */
         LossLineTold: {
@@ -4449,6 +4607,16 @@ export interface components {
             outcomes: components["schemas"]["VisitOutcome"][];
         };
         /**
+         * OwnPassphraseAsked
+         * @description A new passphrase of one's own, and the one before.
+         */
+        OwnPassphraseAsked: {
+            /** Passphrase */
+            passphrase: string;
+            /** Before */
+            before: string;
+        };
+        /**
          * OxygenTold
          * @description Estimated oxygen in the box with its 80 % band.
          */
@@ -4528,6 +4696,34 @@ export interface components {
             until: string | null;
             /** Locks */
             locks: string[];
+        };
+        /** PassphraseAsked */
+        PassphraseAsked: {
+            /** Passphrase */
+            passphrase: string;
+        };
+        /** PersonAsked */
+        PersonAsked: {
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+        };
+        /**
+         * PersonTold
+         * @description Somebody of the house, and how many browsers they are signed in with.
+         */
+        PersonTold: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            role: components["schemas"]["Role"];
+            /** Can Sign In */
+            can_sign_in: boolean;
+            /** Sessions */
+            sessions: number;
+            /** Last Seen At */
+            last_seen_at: string | null;
         };
         /** PhotoAddedTold */
         PhotoAddedTold: {
@@ -4839,6 +5035,15 @@ export interface components {
             exposure: components["schemas"]["Exposure"];
         };
         /**
+         * Role
+         * @description What a person is to the house.
+         *
+         *     The keeper decides everything; a helper records what happens at boxes,
+         *     eggs and animals; a visitor looks.
+         * @enum {string}
+         */
+        Role: "keeper" | "helper" | "visitor";
+        /**
          * RoundBoxTold
          * @description A box as a phone carries it into the room.
          */
@@ -5040,6 +5245,22 @@ export interface components {
             /** Words */
             words: string;
         };
+        /**
+         * SessionTold
+         * @description Who is asking. Without people nobody signs in: `sign_in` is false, `name` null.
+         */
+        SessionTold: {
+            /** Sign In */
+            sign_in: boolean;
+            /** Name */
+            name: string | null;
+            role: components["schemas"]["Role"] | null;
+            /**
+             * Shortest Passphrase
+             * @default 12
+             */
+            shortest_passphrase: number;
+        };
         /** SetPointAsked */
         SetPointAsked: {
             /** Temperature C */
@@ -5140,6 +5361,13 @@ export interface components {
             sign: components["schemas"]["Sign"];
             /** Seen At */
             seen_at?: string | null;
+        };
+        /** SignInAsked */
+        SignInAsked: {
+            /** Name */
+            name: string;
+            /** Passphrase */
+            passphrase: string;
         };
         /**
          * SignKind
@@ -9221,6 +9449,305 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CabinetReadinessTold"][];
+                };
+            };
+        };
+    };
+    get_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionTold"];
+                };
+            };
+        };
+    };
+    sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignInAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    change_own_passphrase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnPassphraseAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    sign_out_everywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    get_people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonTold"][];
+                };
+            };
+        };
+    };
+    add_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    change_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    remove_person: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    set_passphrase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PassphraseAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    sign_person_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
                 };
             };
         };

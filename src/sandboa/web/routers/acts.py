@@ -1,12 +1,19 @@
 """What was recorded last, and undo."""
 
-from fastapi import APIRouter
+from fastapi import APIRouter, Request
 
+from sandboa.core.people import Deed, may, refusal
 from sandboa.journal import acts
+from sandboa.journal.people import KIND
+from sandboa.journal.signing_in import SignedIn
 from sandboa.web.house import NowS
+from sandboa.web.problems import NotForYou
 from sandboa.web.shapes import ActTold, Id, LogTold
 
 router = APIRouter(prefix="/api/acts", tags=["acts"])
+
+#: Kinds of acts that changed how the house is run: whoever may not do them takes none back.
+_RUNNING = frozenset({KIND, "setting", "method", "device", "messenger"})
 
 
 @router.get("")
@@ -16,6 +23,9 @@ def get_log() -> list[LogTold]:
 
 
 @router.post("/{act_id}/undo")
-def undo_act(act_id: Id, now_s: NowS) -> ActTold:
+def undo_act(act_id: Id, request: Request, now_s: NowS) -> ActTold:
     """Take an act back; undoing the undo does it again."""
+    person: SignedIn | None = request.state.person
+    if person and not may(person.role, Deed.RUN) and acts.kind_taken_back(act_id) in _RUNNING:
+        raise NotForYou(refusal(Deed.RUN))
     return ActTold.of(acts.undo(act_id, now_s))

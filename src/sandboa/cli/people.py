@@ -1,0 +1,53 @@
+"""`sandboa people`: who may come in; the way back in when a passphrase is forgotten."""
+
+import argparse
+import getpass
+import sys
+import time
+from pathlib import Path
+
+from sandboa.cli.house import DATABASE, data_folder, existing
+from sandboa.core.errors import NotPlausible
+from sandboa.core.people import Role
+from sandboa.journal.people import add_person, people_now
+from sandboa.journal.signing_in import set_passphrase
+from sandboa.records.database import open_database
+from sandboa.records.people import person_called
+
+
+def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
+    command = commands.add_parser(
+        "people", help="list the people of the house, or give one a passphrase"
+    )
+    command.add_argument("name", nargs="?", help="who gets a (new) passphrase; added when unknown")
+    command.add_argument("--role", choices=[role.value for role in Role], default=Role.KEEPER.value)
+    command.add_argument(
+        "--stdin", action="store_true", help="read the passphrase from standard input"
+    )
+    command.add_argument("--data", type=Path, default=data_folder(), help="the house's folder")
+    command.set_defaults(run=run)
+
+
+def run(asked: argparse.Namespace) -> int:
+    """List everybody, or set a passphrase. It is never taken from the command line itself."""
+    if asked.name is None:
+        open_database(existing(asked))
+        for now in people_now():
+            can = "can sign in" if now.can_sign_in else "has no passphrase"
+            print(f"{now.person.name}: {now.person.role}, {can}")
+        return 0
+    # A house that is to be opened to others may begin with its keeper.
+    open_database(asked.data / DATABASE)
+    phrase = sys.stdin.readline().rstrip("\r\n") if asked.stdin else _typed_twice()
+    now_s = time.time()
+    person = person_called(asked.name) or add_person(asked.name, Role(asked.role), now_s)[0]
+    set_passphrase(person.entity, phrase, now_s)
+    print(f"{person.name} ({person.role}) signs in with it from now on")
+    return 0
+
+
+def _typed_twice() -> str:
+    phrase = getpass.getpass("Passphrase: ")
+    if getpass.getpass("Once more: ") != phrase:
+        raise NotPlausible("passphrase", "the two were not the same; nothing was changed")
+    return phrase

@@ -1,0 +1,115 @@
+"""Where the application listens, and how others reach it."""
+
+import argparse
+import ipaddress
+import socket
+import ssl
+from dataclasses import dataclass
+from pathlib import Path
+from urllib.parse import urlsplit
+
+from sandboa.core.errors import NotPlausible
+
+#: An address kept for documentation: asking the way there sends nothing.
+_FAR_AWAY = "192.0.2.1"
+_LOOPBACK = "127.0.0.1"
+
+
+@dataclass(frozen=True, slots=True)
+class Place:
+    """Host and port to listen on (0 takes a free port); `named` is the address for others."""
+
+    host: str
+    port: int
+    named: str | None = None
+    certificate: Path | None = None
+    key: Path | None = None
+
+    @property
+    def open(self) -> bool:
+        """Whether other machines can get here."""
+        return not _is_loopback(self.host)
+
+    def address(self, port: int) -> str | None:
+        """Where others reach the house that listens on `port`; None when they do not."""
+        if self.named is not None or not self.open:
+            return self.named
+        return self._url(_own_address() if _is_everywhere(self.host) else self.host, port)
+
+    def here(self, port: int) -> str:
+        """Where the machine itself reaches it."""
+        return self._url(_LOOPBACK if _is_everywhere(self.host) else self.host, port)
+
+    def _url(self, host: str, port: int) -> str:
+        bracketed = f"[{host}]" if ":" in host else host
+        return f"{'https' if self.certificate else 'http'}://{bracketed}:{port}"
+
+
+def place_of(asked: argparse.Namespace) -> Place:
+    """The place asked for on the command line; NotPlausible when it cannot be one."""
+    _require_certificate(asked.certificate, asked.key)
+    named = None if asked.address is None else _clean_address(asked.address)
+    return Place(asked.host, asked.port, named, asked.certificate, asked.key)
+
+
+def listen(place: Place) -> socket.socket:
+    """Listen before saying so: whoever reads the address can connect at once."""
+    # Named as TCP, or asyncio leaves small answers waiting 40 ms for their acknowledgement.
+    family = socket.AF_INET6 if ":" in place.host else socket.AF_INET
+    listening = socket.socket(family, socket.SOCK_STREAM, socket.IPPROTO_TCP)
+    listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    try:
+        listening.bind((place.host, place.port))
+    except (OSError, OverflowError) as error:
+        listening.close()
+        raise NotPlausible(
+            "port", f"cannot listen on {place.host}:{place.port}: {error}"
+        ) from error
+    listening.listen(128)
+    return listening
+
+
+def _clean_address(text: str) -> str:
+    parts = urlsplit(text)
+    if parts.scheme not in ("http", "https") or not parts.hostname or parts.path.strip("/"):
+        raise NotPlausible(
+            "address", f'--address "{text[:60]}" is not like https://sandboa.home:8350'
+        )
+    return f"{parts.scheme}://{parts.netloc}"
+
+
+def _require_certificate(certificate: Path | None, key: Path | None) -> None:
+    if certificate is None and key is None:
+        return
+    if certificate is None or key is None:
+        raise NotPlausible("certificate", "--certificate and --key belong together")
+    try:
+        ssl.create_default_context(ssl.Purpose.CLIENT_AUTH).load_cert_chain(certificate, key)
+    except (OSError, ssl.SSLError) as error:
+        raise NotPlausible(
+            "certificate", f"{certificate} and {key} are no certificate and its key: {error}"
+        ) from error
+
+
+def _own_address() -> str:
+    """The address of this machine in its network, or its name when it has none."""
+    with socket.socket(socket.AF_INET, socket.SOCK_DGRAM) as asking:
+        try:
+            asking.connect((_FAR_AWAY, 9))
+        except OSError:
+            return socket.gethostname()
+        return str(asking.getsockname()[0])
+
+
+def _is_loopback(host: str) -> bool:
+    try:
+        return ipaddress.ip_address(host).is_loopback
+    except ValueError:
+        return host == "localhost"
+
+
+def _is_everywhere(host: str) -> bool:
+    try:
+        return ipaddress.ip_address(host).is_unspecified
+    except ValueError:
+        return False
