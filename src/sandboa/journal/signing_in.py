@@ -15,6 +15,7 @@ from sandboa.core.people import LONGEST_PASSPHRASE, Role, as_typed, clean_passph
 from sandboa.journal.devices import hash_of
 from sandboa.journal.errors import Conflict
 from sandboa.journal.people import find_person
+from sandboa.journal.private_link import end_link
 from sandboa.records.database import database
 from sandboa.records.people import Passphrase, Person, Session, person_called, with_passphrase
 
@@ -50,10 +51,14 @@ def set_passphrase(entity: int, passphrase: str, now_s: float) -> None:
     would go to somebody who is no keeper.
     """
     person = find_person(entity)
-    if person.role != Role.KEEPER and not someone_signs_in():
+    first = not someone_signs_in()
+    if first and person.role != Role.KEEPER:
         raise Conflict("the first passphrase of a house is a keeper's")
     kept = _hasher().hash(clean_passphrase(passphrase, person.name))
     with database.atomic("IMMEDIATE"):
+        if first:
+            # From now on every private link is somebody's.
+            end_link(None)
         Passphrase.delete().where(Passphrase.person == entity).execute()
         Passphrase.create(person=entity, hash=kept, set_s=int(now_s))
         Session.delete().where(Session.person == entity).execute()

@@ -28,7 +28,7 @@ _RUN: Final = ("/api/settings", "/api/methods", "/api/devices", "/api/messengers
 #: Posts that compute and store nothing.
 _COMPUTED: Final = ("/api/bench/", "/api/readings/files/preview")
 #: Everybody's own: their session, their calendar link.
-_OWN: Final = ("/api/session", "/api/sessions", "/api/calendar")
+_OWN: Final = ("/api/session", "/api/sessions", "/api/calendar/link")
 
 
 class Doors:

@@ -6,6 +6,7 @@ from typing import Final
 from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+from sandboa.formats.data_package import LARGEST_PACKED_BYTES
 from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
@@ -15,6 +16,7 @@ from sandboa.web.problems import problem
 LARGEST_BODY_BYTES: Final = 12 * 1024 * 1024
 #: Bytes that may come in at paths that take files.
 LIMITS: Final = (
+    ("/api/house/package", LARGEST_PACKED_BYTES),
     ("/api/readings/files", LARGEST_FILE_BYTES),
     ("/api/bench/forecast", LARGEST_FILE_BYTES),
     ("/api/photos", LARGEST_PHOTO_BYTES),

@@ -2107,6 +2107,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Calendar
+         * @description Visits due and windows expected, as an iCalendar file.
+         */
+        get: operations["get_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/link": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Calendar Link
+         * @description Whether whoever asks has a private link.
+         */
+        get: operations["get_calendar_link"];
+        put?: never;
+        /**
+         * Make Calendar Link
+         * @description Make a private link; the one before holds no more.
+         */
+        post: operations["make_calendar_link"];
+        /**
+         * End Calendar Link
+         * @description Let nobody read the calendar by the link any more.
+         */
+        delete: operations["end_calendar_link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/package": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Package
+         * @description Everything recorded, as a Tabular Data Package: a zip of CSV files and pictures.
+         */
+        get: operations["get_package"];
+        put?: never;
+        /**
+         * Post Package
+         * @description Take a package into this house, which must be empty: whole, or not at all with the reason.
+         */
+        post: operations["post_package"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/acts": {
         parameters: {
             query?: never;
@@ -2595,6 +2667,14 @@ export interface components {
             exposure: components["schemas"]["ExposureTold"];
             /** First Reading At */
             first_reading_at: string | null;
+        };
+        /**
+         * CalendarLinkTold
+         * @description When the asking person's private link was made, null without one; it is told only once.
+         */
+        CalendarLinkTold: {
+            /** Made At */
+            made_at: string | null;
         };
         /**
          * CandlingAsked
@@ -4562,6 +4642,14 @@ export interface components {
             since?: string | null;
         };
         /**
+         * NewCalendarLinkTold
+         * @description The private link in the clear: whoever has it reads the calendar.
+         */
+        NewCalendarLinkTold: {
+            /** Link */
+            link: string;
+        };
+        /**
          * OpeningAsked
          * @description What was seen in a failed egg; `opened` false: it will not be opened.
          */
@@ -4631,6 +4719,18 @@ export interface components {
             advise_airing: boolean;
             /** May Need Airing */
             may_need_airing: boolean;
+        };
+        /**
+         * PackageTakenTold
+         * @description What of a package was taken in: rows by table, and how many in all.
+         */
+        PackageTakenTold: {
+            /** Rows */
+            rows: number;
+            /** Tables */
+            tables: {
+                [key: string]: number;
+            };
         };
         /** PairAsked */
         PairAsked: {
@@ -9748,6 +9848,148 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_calendar: {
+        parameters: {
+            query?: {
+                /** @description IANA name of the keeper's zone */
+                zone?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_calendar_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarLinkTold"];
+                };
+            };
+        };
+    };
+    make_calendar_link: {
+        parameters: {
+            query?: {
+                /** @description IANA name of the keeper's zone */
+                zone?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewCalendarLinkTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    end_calendar_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    get_package: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    post_package: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/zip": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackageTakenTold"];
                 };
             };
         };

@@ -121,6 +121,20 @@ def due_at_box(box: BoxState, now_s: float) -> tuple[Due, ...]:
     return tuple(sorted(reasons, key=lambda d: (-d.urgency.rank, order.index(d.kind))))
 
 
+def next_due(box: BoxState, now_s: float, ahead_days: int) -> tuple[float, tuple[Due, ...]] | None:
+    """The first day on which there is a reason to open the box, if nothing is done until then.
+
+    Returns its moment (s; now, or whole days from now) with the reasons of that
+    day, None when the box stays shut for `ahead_days`. What the eggs will show
+    by then nobody knows: the reasons are those that time alone brings.
+    """
+    for day in range(ahead_days + 1):
+        at_s = now_s + day * SECONDS_PER_DAY
+        if reasons := due_at_box(box, at_s):
+            return at_s, reasons
+    return None
+
+
 def _dents(box: BoxState, now_s: float) -> Iterator[Due]:
     scope, urgency, eggs = box.dents
     if scope is Scope.BOX and box.watered_s is not None and box.watered_s >= box.looked_s:

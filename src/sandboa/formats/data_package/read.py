@@ -21,6 +21,8 @@ from sandboa.records.database import database
 from sandboa.records.photos import put_picture, remove_pictures
 from sandboa.records.whole_house import NotLoadable, Row, Table
 
+#: Bytes of a package as it comes (assumption: ten years of minutes and two thousand photos).
+LARGEST_PACKED_BYTES: Final = 4 * 2**30
 #: Bytes a package may unpack to (assumption: ten years of minutes are some 4 GB of text).
 LARGEST_PACKAGE_BYTES: Final = 12 * 2**30
 _LARGEST_DESCRIPTOR: Final = 8 * 2**20

@@ -7,7 +7,7 @@ from sandboa.core.dimples import Scope, Urgency
 from sandboa.core.dimples.dry_box import dry_box_advice
 from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
-from sandboa.core.rounds.due import LAST_WEEK_DAYS, MID_TERM, POSTPONE_DAYS
+from sandboa.core.rounds.due import LAST_WEEK_DAYS, MID_TERM, POSTPONE_DAYS, next_due
 from sandboa.core.units import SECONDS_PER_DAY, require_range
 from sandboa.journal.acts import act
 from sandboa.journal.at_the_box import clutch_called
@@ -16,6 +16,9 @@ from sandboa.journal.forecasts_told import Lessons
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.records.facts import Act
 from sandboa.records.rounds import Postponement
+
+#: Days ahead in which a next visit is sought (assumption: the longest rhythm and a week).
+AHEAD_DAYS: Final = 21
 
 _KIND_WORDS: Final = {
     DueKind.DENTS: "dents",
@@ -63,6 +66,28 @@ def box_due(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxDue:
         tuple(due for due in reasons if due.kind not in until),
         tuple((due, until[due.kind]) for due in reasons if due.kind in until),
     )
+
+
+def next_visit(facts: Facts, now: ClutchNow, as_of_s: float) -> tuple[float, str] | None:
+    """When the box is next to be opened (s) and what for, in words; None for no reason in sight.
+
+    Reasons that are put off count from the day they come back.
+    """
+    if now.water is None or not now.live_eggs:
+        return None
+    until = {
+        DueKind(p.kind): float(p.until_s) for p in facts.postponements.get(now.clutch.entity, [])
+    }
+    state = _state(facts, now, as_of_s)
+    at_s = as_of_s
+    while found := next_due(state, at_s, AHEAD_DAYS):
+        at_s, reasons = found
+        kinds = [due.kind for due in reasons if until.get(due.kind, 0.0) <= at_s]
+        if kinds:
+            return at_s, ", ".join(dict.fromkeys(_KIND_WORDS[kind] for kind in kinds))
+        # All of that day's reasons are put off: the day after it, then.
+        at_s += SECONDS_PER_DAY
+    return None
 
 
 def postpone(code: str, kind: DueKind, days: float, now_s: float) -> Act:

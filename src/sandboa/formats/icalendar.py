@@ -1,0 +1,60 @@
+"""The house's calendar as iCalendar (RFC 5545), for any calendar application."""
+
+from collections.abc import Iterable
+from datetime import UTC, date, datetime, timedelta
+from typing import Final
+from zoneinfo import ZoneInfo
+
+from icalendar import Calendar, Event
+
+from sandboa.journal.calendar import CalendarEntry
+
+MEDIA_TYPE: Final = "text/calendar"
+#: How often a subscriber should ask again.
+_AGAIN: Final = timedelta(hours=1)
+
+
+def write_calendar(
+    entries: Iterable[CalendarEntry], zone: str, now_s: float, address: str
+) -> bytes:
+    """The entries as whole-day events in `zone` (IANA name), each with the page that tells more.
+
+    `address` is where the house is reached, like http://127.0.0.1:8350.
+    Moments become the day they fall on in `zone`; the last day is included.
+    """
+    where = ZoneInfo(zone)
+    calendar = Calendar()
+    calendar.add("prodid", "-//Sandboa//calendar//EN")
+    calendar.add("version", "2.0")
+    calendar.add("method", "PUBLISH")
+    calendar.add("x-wr-calname", "Sandboa")
+    calendar.add("refresh-interval", _AGAIN, parameters={"value": "DURATION"})
+    calendar.add("x-published-ttl", "PT1H")
+    for entry in entries:
+        calendar.add_component(_event(entry, where, now_s, address))
+    written: bytes = calendar.to_ical()
+    return written
+
+
+def _event(entry: CalendarEntry, where: ZoneInfo, now_s: float, address: str) -> Event:
+    event = Event()
+    event.add("uid", f"{entry.key.replace(' ', '-')}@sandboa.invalid")
+    event.add("dtstamp", datetime.fromtimestamp(now_s, UTC))
+    event.add("dtstart", _day(entry.from_s, where))
+    # RFC 5545: the end is the day after the last one.
+    event.add("dtend", _day(entry.until_s, where) + timedelta(days=1))
+    event.add("summary", entry.words)
+    told = [entry.why] if entry.why else []
+    if entry.likely_s is not None:
+        likely = _day(entry.likely_s, where)
+        told.append(f"80 % window; most likely {likely.day} {likely:%B}.")
+    told.append(f"{address}{entry.place}")
+    event.add("description", "\n".join(told))
+    event.add("url", f"{address}{entry.place}")
+    # A window of days is no appointment: it keeps nobody from being free.
+    event.add("transp", "TRANSPARENT")
+    return event
+
+
+def _day(at_s: float, where: ZoneInfo) -> date:
+    return datetime.fromtimestamp(at_s, where).date()

@@ -1,0 +1,94 @@
+"""The house's calendar: as a file, and by a private link to subscribe to."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path, Query, Request
+from pydantic import BaseModel
+from starlette.responses import Response
+
+from sandboa.formats.icalendar import MEDIA_TYPE, write_calendar
+from sandboa.journal.calendar import calendar
+from sandboa.journal.private_link import end_link, link_of, make_link, require_link
+from sandboa.journal.signing_in import SignedIn
+from sandboa.web.hosts import reached_at
+from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.shapes import Moment, at_or_none
+from sandboa.web.zones import known_zone
+
+router = APIRouter(tags=["calendar"])
+
+ZoneAsked = Annotated[str, Query(max_length=60, description="IANA name of the keeper's zone")]
+
+
+class CalendarLinkTold(BaseModel):
+    """When the asking person's private link was made, null without one; it is told only once."""
+
+    made_at: Moment | None
+
+
+class NewCalendarLinkTold(BaseModel):
+    """The private link in the clear: whoever has it reads the calendar."""
+
+    link: str
+
+
+@router.get("/api/calendar.ics", response_class=Response)
+def get_calendar(
+    request: Request, house: TheHouse, now_s: NowS, zone: ZoneAsked = "UTC"
+) -> Response:
+    """Visits due and windows expected, as an iCalendar file."""
+    return _written(request, house, now_s, zone, "attachment")
+
+
+@router.get("/calendar/{token}.ics", response_class=Response, include_in_schema=False)
+def follow_calendar(
+    token: Annotated[str, Path(max_length=100)],
+    request: Request,
+    house: TheHouse,
+    now_s: NowS,
+    zone: ZoneAsked = "UTC",
+) -> Response:
+    """The same by a private link, which needs nobody signed in."""
+    require_link(token)
+    return _written(request, house, now_s, zone, "inline")
+
+
+@router.get("/api/calendar/link")
+def get_calendar_link(request: Request) -> CalendarLinkTold:
+    """Whether whoever asks has a private link."""
+    link = link_of(_asking(request))
+    return CalendarLinkTold(made_at=at_or_none(link.made_s if link else None))
+
+
+@router.post("/api/calendar/link", status_code=201)
+def make_calendar_link(
+    request: Request, house: TheHouse, now_s: NowS, zone: ZoneAsked = "UTC"
+) -> NewCalendarLinkTold:
+    """Make a private link; the one before holds no more."""
+    # Before the old link is ended: a slip in the zone costs nothing.
+    named = known_zone(zone)
+    token = make_link(_asking(request), now_s)
+    where = f"{reached_at(request, house)}/calendar/{token}.ics"
+    return NewCalendarLinkTold(link=f"{where}?zone={named}")
+
+
+@router.delete("/api/calendar/link", status_code=204)
+def end_calendar_link(request: Request) -> None:
+    """Let nobody read the calendar by the link any more."""
+    end_link(_asking(request))
+
+
+def _asking(request: Request) -> int | None:
+    person: SignedIn | None = request.state.person
+    return person.entity if person else None
+
+
+def _written(request: Request, house: House, now_s: float, zone: str, how: str) -> Response:
+    written = write_calendar(
+        calendar(house.now, now_s), known_zone(zone), now_s, reached_at(request, house)
+    )
+    headers = {
+        "Content-Disposition": f'{how}; filename="sandboa.ics"',
+        "Cache-Control": "no-store",
+    }
+    return Response(written, media_type=MEDIA_TYPE, headers=headers)

@@ -1,0 +1,74 @@
+"""The whole house as a data package: out of it, and into an empty one."""
+
+import shutil
+import tempfile
+from datetime import UTC, datetime
+from pathlib import Path
+
+from fastapi import APIRouter, Request
+from pydantic import BaseModel
+from starlette.background import BackgroundTask
+from starlette.concurrency import run_in_threadpool
+from starlette.responses import FileResponse
+
+from sandboa.core.errors import NotPlausible
+from sandboa.formats.data_package import PackageError, read_package, write_package
+from sandboa.web.house import NowS, TheHouse
+
+router = APIRouter(prefix="/api/house", tags=["house"])
+
+
+class PackageTakenTold(BaseModel):
+    """What of a package was taken in: rows by table, and how many in all."""
+
+    rows: int
+    tables: dict[str, int]
+
+
+@router.get("/package", response_class=FileResponse)
+def get_package(now_s: NowS) -> FileResponse:
+    """Everything recorded, as a Tabular Data Package: a zip of CSV files and pictures."""
+    folder = Path(tempfile.mkdtemp(prefix="sandboa-package-"))
+    written = folder / "house.zip"
+    try:
+        write_package(written, now_s)
+    except BaseException:
+        shutil.rmtree(folder)
+        raise
+    day = datetime.fromtimestamp(now_s, UTC).date()
+    return FileResponse(
+        written,
+        media_type="application/zip",
+        filename=f"sandboa-house-{day}.zip",
+        headers={"Cache-Control": "no-store"},
+        background=BackgroundTask(shutil.rmtree, folder),
+    )
+
+
+@router.post(
+    "/package",
+    status_code=201,
+    openapi_extra={
+        "requestBody": {
+            "required": True,
+            "content": {"application/zip": {"schema": {"type": "string", "format": "binary"}}},
+        }
+    },
+)
+async def post_package(request: Request, house: TheHouse) -> PackageTakenTold:
+    """Take a package into this house, which must be empty: whole, or not at all with the reason."""
+    with tempfile.TemporaryDirectory(prefix="sandboa-package-") as folder:
+        came = Path(folder) / "house.zip"
+        with came.open("wb") as file:
+            async for chunk in request.stream():
+                await run_in_threadpool(file.write, chunk)
+        tables = await run_in_threadpool(_take_in, came)
+    house.live.tell()
+    return PackageTakenTold(rows=sum(tables.values()), tables=tables)
+
+
+def _take_in(came: Path) -> dict[str, int]:
+    try:
+        return read_package(came)
+    except PackageError as error:
+        raise NotPlausible("file", f"{error}. Nothing was stored.") from error
