@@ -536,6 +536,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cards.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Cards
+         * @description Cards as PDF, one A6 page each.
+         */
+        get: operations["get_cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Labels
+         * @description Labels as PDF, 24 to a sheet of A4, from the first free place of a used sheet.
+         */
+        get: operations["get_labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lay-day/choices": {
         parameters: {
             query?: never;
@@ -2686,6 +2726,27 @@ export interface components {
             /** At */
             at?: string | null;
         };
+        /** CardLineTold */
+        CardLineTold: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * CardTold
+         * @description What card and label say beside the dates.
+         */
+        CardTold: {
+            /** Parents */
+            parents: string;
+            /** Lines */
+            lines: components["schemas"]["CardLineTold"][];
+            /** Egg Notes */
+            egg_notes: string;
+            /** Keeping */
+            keeping: string;
+        };
         /** CareItemTold */
         CareItemTold: {
             task: components["schemas"]["AftercareTask"];
@@ -2918,6 +2979,7 @@ export interface components {
             day: number;
             /** Count */
             count: string;
+            card: components["schemas"]["CardTold"];
             box: components["schemas"]["BoxTold"];
             box_water: components["schemas"]["BoxWaterTold"] | null;
             /** Lid */
@@ -5256,6 +5318,10 @@ export interface components {
             /** Closings */
             closings: components["schemas"]["Closing"][];
             hatch: components["schemas"]["HatchRules"];
+            /** Labels Per Sheet */
+            labels_per_sheet: number;
+            /** Shortest Passphrase */
+            shortest_passphrase: number;
         };
         /**
          * SaveAsked
@@ -5355,11 +5421,6 @@ export interface components {
             /** Name */
             name: string | null;
             role: components["schemas"]["Role"] | null;
-            /**
-             * Shortest Passphrase
-             * @default 12
-             */
-            shortest_passphrase: number;
         };
         /** SetPointAsked */
         SetPointAsked: {
@@ -7006,6 +7067,72 @@ export interface operations {
             path: {
                 code: string;
             };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_cards: {
+        parameters: {
+            query: {
+                /** @description Clutch codes, comma between */
+                clutches: string;
+                /** @description IANA name of the keeper's zone */
+                zone?: string;
+                unit?: "C" | "F";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_labels: {
+        parameters: {
+            query: {
+                /** @description Clutch codes, comma between */
+                clutches: string;
+                /** @description IANA name of the keeper's zone */
+                zone?: string;
+                used?: number;
+            };
+            header?: never;
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;

@@ -3,21 +3,10 @@ import type { Schemas } from '@/shared/api/client'
 import { markup, words } from '@/shared/markup.testing'
 import { BoxLabel, ClutchCard } from './ClutchCard'
 
-const egg = (number: number, more = {}) => ({
-  number,
-  slug: false,
-  shell: 'smooth',
-  events: [],
-  torchlight: { vessels: 'strong' },
-  ...more,
-})
 const clutch = {
   code: '26-04',
   count: '6-1',
-  dam: 'Yarrow',
-  sire: 'Flint',
   laid_at: '2026-05-19T18:00:00',
-  maternal: false,
   forecast: {
     typical_pip: {
       p10: '2026-07-14T12:00:00',
@@ -27,28 +16,15 @@ const clutch = {
       p90: '2026-07-23T12:00:00',
     },
   },
-  box: {
-    cabinet: 'North',
-    shelf: 'lower',
-    set_point_c: 31.5,
-    medium: 'perlite saturated under a grid',
-    closing: 'film with one corner cracked',
-    dry_mass_g: 100,
-    water_g: 100,
-    set_up_mass_g: null,
+  card: {
+    parents: 'Yarrow × Flint',
+    lines: [
+      { name: 'Place', text: 'North, lower, 31.5 °C' },
+      { name: 'Set up', text: '100 g dry, 100 g water' },
+    ],
+    egg_notes: '2 window, vessels weak; 4 slug',
+    keeping: 'perlite',
   },
-  method: {
-    contact: 'on a grid',
-    visits: 'every 7 days',
-    cutting: 'on a set day',
-    set_day: 57,
-  },
-  eggs: [
-    egg(1),
-    egg(2, { shell: 'window', torchlight: { vessels: 'weak' } }),
-    egg(3, { events: ['separated', 'turned'] }),
-    egg(4, { slug: true, torchlight: { vessels: null } }),
-  ],
 } as unknown as Schemas['ClutchTold']
 
 describe('the card of a clutch', () => {
@@ -62,10 +38,8 @@ describe('the card of a clutch', () => {
       '14–23 Jul',
       'most likely 18 Jul',
       'North, lower, 31.5 °C',
-      'perlite saturated under a grid, on a grid',
-      'film with one corner cracked',
       '100 g dry, 100 g water',
-      'on a set day (57)',
+      'Eggs: 2 window, vessels weak; 4 slug',
     ]) {
       expect(said).toContain(part)
     }
@@ -75,10 +49,8 @@ describe('the card of a clutch', () => {
     expect(words(<ClutchCard clutch={clutch} />, 'F')).toContain('88.7 °F')
   })
 
-  it('names the eggs that are not like the others, and only those', () => {
-    const said = words(<ClutchCard clutch={clutch} />)
-    expect(said).toContain('Eggs: 2 window, vessels weak; 3 turned; 4 slug')
-    const alike = { ...clutch, eggs: clutch.eggs.slice(0, 1) }
+  it('says nothing of eggs where all are alike', () => {
+    const alike = { ...clutch, card: { ...clutch.card, egg_notes: '' } }
     expect(words(<ClutchCard clutch={alike} />)).not.toContain('Eggs:')
   })
 
@@ -91,17 +63,8 @@ describe('the card of a clutch', () => {
     }
   })
 
-  it('is shorter where the dam keeps her eggs, and honest where nothing was weighed', () => {
-    const kept = words(<ClutchCard clutch={{ ...clutch, maternal: true }} />)
-    expect(kept).toContain('Dam keeps')
-    expect(kept).not.toContain('perlite')
-    expect(words(<BoxLabel clutch={{ ...clutch, maternal: true }} />)).toContain('dam keeps')
-    const unweighed = { ...clutch, box: { ...clutch.box, dry_mass_g: null, water_g: null } }
-    expect(words(<ClutchCard clutch={unweighed} />)).toContain('not weighed')
-  })
-
   it('promises no date where none can be told', () => {
-    const unknown = { ...clutch, forecast: null, sire: null }
+    const unknown = { ...clutch, forecast: null }
     expect(words(<ClutchCard clutch={unknown} />)).not.toContain('pips')
     expect(words(<BoxLabel clutch={unknown} />)).not.toContain('pips')
   })

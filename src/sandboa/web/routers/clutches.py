@@ -9,6 +9,7 @@ from sandboa.core.candling import Disc, Vessels
 from sandboa.core.methods import Method
 from sandboa.journal import looks, methods
 from sandboa.journal.cabinet_faults import clutch_faults
+from sandboa.journal.cards import card_of
 from sandboa.journal.clutch_now import ClutchPage, clutch_page
 from sandboa.journal.rounds.due_now import BoxDue, box_due
 from sandboa.journal.today import attention
@@ -86,6 +87,20 @@ class LearnedTold(BaseModel):
     days: float
 
 
+class CardLineTold(Told):
+    name: str
+    text: str
+
+
+class CardTold(Told):
+    """What card and label say beside the dates."""
+
+    parents: str
+    lines: list[CardLineTold]
+    egg_notes: str
+    keeping: str
+
+
 class ClutchTold(BaseModel):
     id: int
     code: str
@@ -100,6 +115,7 @@ class ClutchTold(BaseModel):
     laid_at: Moment
     day: int
     count: str
+    card: CardTold
     box: BoxTold
     box_water: BoxWaterTold | None
     lid: str | None
@@ -194,6 +210,7 @@ def _told(page: ClutchPage, box: BoxDue, faults: list[FaultTold], now_s: float) 
         laid_at=now.clutch.laid_s,  # type: ignore[arg-type]
         day=now.day,
         count=str(now.count),
+        card=CardTold.model_validate(card_of(page)),
         box=BoxTold(
             cabinet=now.cabinet,
             shelf=now.shelf,

@@ -5,7 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, Field
 
-from sandboa.core.people import SHORTEST_PASSPHRASE, Role
+from sandboa.core.people import Role
 from sandboa.journal import people, signing_in
 from sandboa.journal.signing_in import SignedIn
 from sandboa.web.doors import COOKIE, NOT_OPEN, is_elsewhere
@@ -29,7 +29,6 @@ class SessionTold(BaseModel):
     sign_in: bool
     name: str | None
     role: Role | None
-    shortest_passphrase: int = SHORTEST_PASSPHRASE
 
 
 class PersonAsked(Asked):

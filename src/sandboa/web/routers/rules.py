@@ -16,8 +16,10 @@ from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE
 from sandboa.core.hatching.advice import RESCUE_HOURS
 from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G
 from sandboa.core.lay_day import USUAL_EGG_G, Step, steps
+from sandboa.core.people import SHORTEST_PASSPHRASE
 from sandboa.core.standing import RECORDED_KINDS, SIGNS, asked_from, asks_for_torch
 from sandboa.core.water import DRY_SHARE, POURED_RANGE_G, TOP_UP_SHARE
+from sandboa.formats.cards_pdf import LABELS_PER_SHEET
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.journal.messages import REPEAT_S
@@ -96,6 +98,8 @@ class RulesTold(BaseModel):
     poured_g: tuple[float, float]
     closings: list[Closing]
     hatch: HatchRules
+    labels_per_sheet: int
+    shortest_passphrase: int
 
 
 @router.get("")
@@ -106,6 +110,8 @@ def get_rules(house: TheHouse) -> RulesTold:
         dimple_stages=[DimpleStage(development=d, grade=g) for d, g in rules.dimple_stages],
         largest_file_bytes=LARGEST_FILE_BYTES,
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
+        labels_per_sheet=LABELS_PER_SHEET,
+        shortest_passphrase=SHORTEST_PASSPHRASE,
         usual_egg_g=USUAL_EGG_G,
         cautions=[CautionTold.model_validate(c) for c in CAUTIONS],
         emergency_repeat_s=REPEAT_S,

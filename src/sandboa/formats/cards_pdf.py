@@ -1,0 +1,228 @@
+"""Cards (A6) and labels (3 by 8 on A4) as PDF: drawn in millimetres, ink on white.
+
+The letters are those of the application, shipped beside this module under
+their own open licence; a script they lack is refused, not printed as boxes.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import datetime
+from pathlib import Path
+from typing import Final
+from zoneinfo import ZoneInfo
+
+import segno
+from fontTools.ttLib import TTFont
+from fpdf import FPDF
+
+from sandboa.core.errors import NotPlausible
+from sandboa.journal.cards import Card
+
+MEDIA_TYPE: Final = "application/pdf"
+#: Labels on a sheet of A4, across and down, and the size of each, mm.
+LABELS_ACROSS, LABELS_DOWN = 3, 8
+LABELS_PER_SHEET: Final = LABELS_ACROSS * LABELS_DOWN
+_LABEL_MM: Final = (70.0, 37.0)
+_CARD_MM: Final = (105.0, 148.0)
+_FONTS: Final = Path(__file__).parent / "fonts"
+_FACE: Final = "Atkinson"
+_FILES: Final = {
+    "": "AtkinsonHyperlegibleNext-Regular.ttf",
+    "B": "AtkinsonHyperlegibleNext-Bold.ttf",
+}
+_INK, _SOFT, _RULE = 17, 68, 153
+_MARGIN: Final = 6.3
+_PT_PER_MM: Final = 72 / 25.4
+
+
+@dataclass(frozen=True, slots=True)
+class Printed:
+    """A card with the address its code opens."""
+
+    card: Card
+    address: str
+
+
+def write_cards(cards: Sequence[Printed], zone: str) -> bytes:
+    """One A6 page a card, days as they are in `zone` (IANA name).
+
+    Raises NotPlausible for a letter the font lacks.
+    """
+    pdf = _paper(_CARD_MM, cards)
+    for printed in cards:
+        pdf.add_page()
+        _draw_card(pdf, printed, ZoneInfo(zone))
+    return bytes(pdf.output())
+
+
+def write_labels(cards: Sequence[Printed], zone: str, used: int = 0) -> bytes:
+    """Labels from the first free place of a sheet of which `used` (0-23) are gone."""
+    pdf = _paper((210.0, 297.0), cards)
+    for place, printed in enumerate(cards, start=used):
+        if place == used or place % LABELS_PER_SHEET == 0:
+            pdf.add_page()
+        down, across = divmod(place % LABELS_PER_SHEET, LABELS_ACROSS)
+        _draw_label(pdf, printed, ZoneInfo(zone), across * _LABEL_MM[0], down * _LABEL_MM[1])
+    return bytes(pdf.output())
+
+
+def _paper(size: tuple[float, float], cards: Sequence[Printed]) -> FPDF:
+    pdf = FPDF(orientation="portrait", unit="mm", format=size)
+    pdf.set_auto_page_break(False)
+    pdf.set_margin(0)
+    pdf.c_margin = 0
+    pdf.set_title("Sandboa: " + ", ".join(printed.card.code for printed in cards))
+    for style, file in _FILES.items():
+        pdf.add_font(_FACE, style, _FONTS / file)
+    with TTFont(_FONTS / _FILES[""], lazy=True) as font:
+        known = set(font.getBestCmap())
+    for printed in cards:
+        _require_letters(printed.card, known)
+    return pdf
+
+
+def _require_letters(card: Card, known: set[int]) -> None:
+    said = [card.parents, card.egg_notes, card.keeping, *(line.text for line in card.lines)]
+    for letter in "".join(said):
+        if ord(letter) not in known:
+            raise NotPlausible(
+                "card",
+                f'the letters of the PDF have no "{letter}": print the card of {card.code} '
+                "from its page, where your browser has them",
+            )
+
+
+def _draw_card(pdf: FPDF, printed: Printed, where: ZoneInfo) -> None:
+    card = printed.card
+    width = _CARD_MM[0] - 2 * _MARGIN
+    pdf.set_xy(_MARGIN, 5.2)
+    _write(pdf, card.code, 15.7, bold=True, width=width * 0.6)
+    pdf.set_xy(_MARGIN, 5.2)
+    _write(pdf, card.count, 15.7, width=width, align="R")
+    pdf.set_fill_color(_INK)
+    pdf.rect(_MARGIN, 22.6, width, 0.85, style="F")
+    pdf.set_xy(_MARGIN, 26.0)
+    _write(pdf, card.parents, 7.6, bold=True, width=width)
+    _write(pdf, f"laid {_full_day(card.laid_s, where)}", 5.2, width=width)
+    if card.pips is not None:
+        _draw_window(pdf, card, where, width)
+    pdf.set_y(pdf.get_y() + 2)
+    for line in card.lines:
+        top = pdf.get_y()
+        pdf.set_xy(_MARGIN, top)
+        _write(pdf, line.name, 4.3, width=18, shade=_SOFT)
+        pdf.set_xy(_MARGIN + 18, top)
+        _write(pdf, line.text, 4.3, bold=True, width=width - 18)
+    if card.egg_notes:
+        pdf.set_xy(_MARGIN, pdf.get_y() + 2)
+        _write(pdf, f"Eggs: {card.egg_notes}", 4.3, bold=True, width=width - 31)
+    pdf.set_draw_color(_RULE)
+    pdf.set_line_width(0.2)
+    for row in range(3):
+        y = _CARD_MM[1] - 6.3 - 8.4 * row
+        if y > pdf.get_y() + 6:
+            pdf.line(_MARGIN, y, _CARD_MM[0] - 42, y)
+    _draw_code(pdf, printed.address, _CARD_MM[0] - 36.7, _CARD_MM[1] - 36.7, 33.6)
+
+
+def _draw_window(pdf: FPDF, card: Card, where: ZoneInfo, width: float) -> None:
+    window = card.pips
+    assert window is not None, "asked for only where there is one"
+    top = pdf.get_y() + 3
+    pdf.set_draw_color(_INK)
+    pdf.set_line_width(0.3)
+    pdf.line(_MARGIN, top, _MARGIN + width, top)
+    pdf.set_xy(_MARGIN, top + 1.6)
+    likely = f"most likely {_day(window.p50, where)}"
+    for words, size, bold in (
+        ("pips  ", 4.8, False),
+        (f"{_days(window.p10, window.p90, where)}  ", 8.0, True),
+        (likely, 4.8, False),
+    ):
+        _font(pdf, size, bold=bold)
+        if pdf.get_x() + pdf.get_string_width(words.rstrip()) > _MARGIN + width:
+            pdf.set_xy(_MARGIN, pdf.get_y() + 8.6)
+        pdf.cell(text=words, h=8.6)
+    pdf.set_y(pdf.get_y() + 10)
+    pdf.line(_MARGIN, pdf.get_y(), _MARGIN + width, pdf.get_y())
+
+
+def _draw_label(pdf: FPDF, printed: Printed, where: ZoneInfo, x: float, y: float) -> None:
+    card = printed.card
+    _draw_code(pdf, printed.address, x + 2.5, y + 6, 25)
+    left, width = x + 29.5, _LABEL_MM[0] - 31
+    pdf.set_xy(left, y + 4)
+    _font(pdf, 6.0, bold=True)
+    pdf.cell(text=f"{card.code} ", h=7)
+    _font(pdf, 6.0)
+    pdf.cell(text=card.count, h=7)
+    pdf.set_xy(left, y + 12)
+    lines = [(card.parents, True), (f"laid {_day(card.laid_s, where)}", False)]
+    if card.pips is not None:
+        lines.append((f"pips {_days(card.pips.p10, card.pips.p90, where)}", True))
+    for words, bold in (*lines, (card.keeping, False)):
+        _font(pdf, 3.2, bold=bold)
+        pdf.set_x(left)
+        pdf.cell(w=width, h=4.4, text=_fitting(pdf, words, width))
+        pdf.set_y(pdf.get_y() + 4.4)
+
+
+def _draw_code(pdf: FPDF, address: str, x: float, y: float, size: float) -> None:
+    """A QR code with its quiet margin, `size` mm wide."""
+    matrix = segno.make_qr(address, error="m").matrix
+    cell = size / (len(matrix) + 4)
+    pdf.set_fill_color(0)
+    for row, cells in enumerate(matrix, start=2):
+        for column, dark in enumerate(cells, start=2):
+            if dark:
+                # A hair of overlap, or some printers leave white seams.
+                pdf.rect(x + column * cell, y + row * cell, cell + 0.01, cell + 0.01, style="F")
+
+
+def _write(
+    pdf: FPDF,
+    words: str,
+    size: float,
+    *,
+    width: float,
+    bold: bool = False,
+    align: str = "L",
+    shade: int = _INK,
+) -> None:
+    """Words of `size` mm, broken into lines of `width` mm, from where the pen is."""
+    _font(pdf, size, bold=bold, shade=shade)
+    x = pdf.get_x()
+    pdf.multi_cell(w=width, h=size * 1.25, text=words, align=align, new_x="LEFT", new_y="NEXT")
+    pdf.set_x(x)
+
+
+def _font(pdf: FPDF, size: float, *, bold: bool = False, shade: int = _INK) -> None:
+    pdf.set_font(_FACE, "B" if bold else "", size * _PT_PER_MM)
+    pdf.set_text_color(shade)
+
+
+def _fitting(pdf: FPDF, words: str, width: float) -> str:
+    """The words as far as they fit on one line, with a sign where some are left out."""
+    if pdf.get_string_width(words) <= width:
+        return words
+    while words and pdf.get_string_width(f"{words}\u2026") > width:
+        words = words[:-1]
+    return f"{words.rstrip()}\u2026"
+
+
+def _day(at_s: float, where: ZoneInfo) -> str:
+    moment = datetime.fromtimestamp(at_s, where)
+    return f"{moment.day} {moment:%b}"
+
+
+def _full_day(at_s: float, where: ZoneInfo) -> str:
+    return f"{_day(at_s, where)} {datetime.fromtimestamp(at_s, where).year}"
+
+
+def _days(from_s: float, until_s: float, where: ZoneInfo) -> str:
+    """ "14–22 Jul", "28 Jun–3 Jul", "5 Jul"."""
+    first, last = (datetime.fromtimestamp(at_s, where).date() for at_s in (from_s, until_s))
+    if first == last:
+        return _day(until_s, where)
+    together = (first.year, first.month) == (last.year, last.month)
+    return f"{first.day if together else _day(from_s, where)}\u2013{_day(until_s, where)}"
