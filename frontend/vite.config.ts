@@ -23,7 +23,7 @@ export default defineConfig({
       workbox: {
         globPatterns: ['**/*.{js,css,html,woff2,svg}'],
         navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//],
+        navigateFallbackDenylist: [/^\/api\//, /^\/calendar\//],
         // What is read for a round: from the house where it answers, else as it was last read.
         runtimeCaching: [
           {
@@ -51,7 +51,9 @@ export default defineConfig({
     emptyOutDir: true,
     chunkSizeWarningLimit: 1200,
   },
-  server: { proxy: { '/api': 'http://127.0.0.1:8350' } },
+  server: {
+    proxy: { '/api': 'http://127.0.0.1:8350', '/calendar': 'http://127.0.0.1:8350' },
+  },
   test: {
     include: ['src/**/*.test.ts', 'src/**/*.test.tsx'],
     // Modules are loaded once for all files: Chakra alone takes seconds.

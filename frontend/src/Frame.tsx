@@ -5,8 +5,11 @@ import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { EggDrawing } from './eggs/EggDrawing'
 import { useLive } from './shared/climate/useLive'
 import { useDelivery } from './shared/offline/useDelivery'
+import { SignIn } from './shared/people/SignIn'
+import { mayComeIn, useSession } from './shared/people/session'
 import { toggleTheme, useTheme } from './shared/theme/useTheme'
 import { KeysDialog } from './shared/ui/KeysDialog'
+import { Waiting } from './shared/ui/page'
 import { setTemperatureUnit, useTemperatureUnit } from './shared/units'
 
 /** `inHand`: under the thumb on a phone; the others wait behind "More". */
@@ -27,7 +30,9 @@ const PLACES = [
 export function Frame() {
   const [keysShown, setKeysShown] = useState(false)
   const navigate = useNavigate()
-  useLive()
+  const session = useSession()
+  const admitted = mayComeIn(session.data)
+  useLive(session.data && admitted ? (session.data.name ?? '') : null)
   const waiting = useDelivery()
   const { pathname } = useLocation()
   useHotkeys('n', toggleTheme)
@@ -76,7 +81,7 @@ export function Frame() {
             Sandboa
           </chakra.span>
         </NavLink>
-        <chakra.nav aria-label="Places" hideBelow="md" display="flex" gap={1}>
+        <chakra.nav aria-label="Places" hideBelow="xl" display="flex" gap={1}>
           {PLACES.map((place) => (
             <PlaceLink key={place.to} to={place.to} name={place.name} />
           ))}
@@ -88,6 +93,23 @@ export function Frame() {
                 {waiting} to deliver
               </chakra.span>
             </Link>
+          )}
+          {session.data?.name && (
+            <NavLink to="/you">
+              <chakra.span
+                display="flex"
+                alignItems="center"
+                minHeight="44px"
+                px={2}
+                fontWeight={650}
+                maxWidth={{ base: '6em', md: '8em' }}
+                overflow="hidden"
+                textOverflow="ellipsis"
+                whiteSpace="nowrap"
+              >
+                {session.data.name}
+              </chakra.span>
+            </NavLink>
           )}
           <UnitSwitch />
           <ThemeSwitch />
@@ -106,14 +128,14 @@ export function Frame() {
         mx="auto"
         px={{ base: 4, md: 8 }}
         pt={{ base: 4, md: 6 }}
-        pb={{ base: '104px', md: 16 }}
+        pb={{ base: '104px', xl: 16 }}
         _print={{ p: 0, maxWidth: 'none', m: 0 }}
       >
-        <Outlet />
+        {session.isPending ? <Waiting /> : admitted ? <Outlet /> : <SignIn />}
       </chakra.main>
       <chakra.nav
         aria-label="Places"
-        hideFrom="md"
+        hideFrom="xl"
         position="fixed"
         insetX={0}
         bottom={0}
@@ -190,14 +212,15 @@ function PlaceLink({ to, name }: { to: string; name: string }) {
         <chakra.span
           display="flex"
           alignItems="center"
-          minHeight={{ base: '60px', md: '58px' }}
-          px={{ base: 2, md: 3 }}
-          fontSize={{ base: '0.9em', md: '1em' }}
+          minHeight={{ base: '60px', xl: '58px' }}
+          px={{ base: 2, '2xl': 3 }}
+          whiteSpace="nowrap"
+          fontSize={{ base: '0.9em', xl: '1em' }}
           fontWeight={isActive ? 750 : 550}
           color={isActive ? 'ink' : 'soft'}
           boxShadow={{
             base: isActive ? 'inset 0 4px 0 0 currentColor' : 'none',
-            md: isActive ? 'inset 0 -4px 0 0 currentColor' : 'none',
+            xl: isActive ? 'inset 0 -4px 0 0 currentColor' : 'none',
           }}
           _hover={{ color: 'ink' }}
         >

@@ -32,6 +32,7 @@ export const router = createBrowserRouter([
       { path: '/animals/:animal/correct', lazy: () => import('./features/animals/CorrectPlace') },
       { path: '/lay-day', lazy: () => import('./features/lay-day/LayDayPlace') },
       { path: '/lay-day/:id/:step?', lazy: () => import('./features/lay-day/StepPlace') },
+      { path: '/you', lazy: () => import('./features/you/YouPlace') },
       { path: '/settings', lazy: () => import('./features/settings/SettingsPlace') },
       { path: '/settings/methods/:method', lazy: () => import('./features/settings/MethodPlace') },
       { path: '/cabinets', lazy: () => import('./features/cabinet/CabinetPlace') },

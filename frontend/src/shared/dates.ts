@@ -34,6 +34,11 @@ export function dayRange(from: string, to: string): string {
     : `${format(a, 'd MMM')}\u2013${format(b, 'd MMM')}`
 }
 
+/** The keeper's time zone by its IANA name, like Europe/Berlin. */
+export function zone(): string {
+  return Intl.DateTimeFormat().resolvedOptions().timeZone
+}
+
 /** The value a datetime-local input wants. */
 export function inputMoment(moment: string | Date): string {
   return format(new Date(moment), "yyyy-MM-dd'T'HH:mm")

@@ -6,7 +6,7 @@ import { answer, api, type Schemas } from '@/shared/api/client'
 import { day, fromInputMoment, inputMoment } from '@/shared/dates'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
 import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
-import { DropFile } from '@/shared/logger-file/DropFile'
+import { DropLoggerFile } from '@/shared/logger-file/DropLoggerFile'
 import { type FileChoices, Questions } from '@/shared/logger-file/Questions'
 import { TextField } from '@/shared/ui/fields'
 import { Notice } from '@/shared/ui/page'
@@ -77,7 +77,7 @@ export function WhatIf({ now }: { now: string }) {
         />
         <TextField name="eggs" label="Eggs" inputMode="numeric" required check={aNumber} />
         <chakra.div gridColumn={{ base: 'span 2', lg: 'auto' }} mb={4}>
-          <DropFile
+          <DropLoggerFile
             file={file}
             onFile={(next) => {
               setFile(next)

@@ -2,13 +2,16 @@ import { chakra } from '@chakra-ui/react'
 import { Link, useParams } from 'react-router'
 import { useClutch } from '@/shared/api/queries'
 import { ClutchCard } from '@/shared/card/ClutchCard'
+import { zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Title, Waiting } from '@/shared/ui/page'
+import { useTemperatureUnit } from '@/shared/units'
 
 /** The card of a clutch, as it prints on A6. */
 export function Component() {
   const { code = '' } = useParams()
   const clutch = useClutch(code)
+  const unit = useTemperatureUnit()
   if (!clutch.data) return <Waiting problem={clutch.error?.message} />
   return (
     <div>
@@ -25,6 +28,13 @@ export function Component() {
           Print on A6
         </Button>
         <Button asChild>
+          <a
+            href={`/api/cards.pdf?clutches=${clutch.data.code}&zone=${encodeURIComponent(zone())}&unit=${unit}`}
+          >
+            PDF
+          </a>
+        </Button>
+        <Button asChild>
           <Link to={`/labels?clutches=${clutch.data.code}`}>Small labels</Link>
         </Button>
         <Button asChild>
@@ -35,7 +45,8 @@ export function Component() {
         <ClutchCard clutch={clutch.data} />
       </chakra.div>
       <chakra.p mt={4} color="soft" maxWidth="40rem" _print={{ display: 'none' }}>
-        The code opens this clutch at the address you opened Sandboa with.
+        The code opens this clutch where phones reach the house: at the address it was opened to
+        others with, else at the one you opened it with.
       </chakra.p>
     </div>
   )

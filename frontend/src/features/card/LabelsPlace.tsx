@@ -2,28 +2,33 @@ import { chakra, Field, Input } from '@chakra-ui/react'
 import { useQueries } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
 import { answer, api } from '@/shared/api/client'
-import { useToday } from '@/shared/api/queries'
+import { useRules, useToday } from '@/shared/api/queries'
 import { BoxLabel } from '@/shared/card/ClutchCard'
+import { zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Tick } from '@/shared/ui/Choices'
 import { Title, Waiting } from '@/shared/ui/page'
-
-/** Labels on a sheet of A4: 3 by 8, 70 by 37 mm each. */
-const PER_SHEET = 24
+import { useTemperatureUnit } from '@/shared/units'
 
 /** Small labels of one clutch or many, from the first free place of a used sheet. */
 export function Component() {
   const today = useToday()
   const [asked, setAsked] = useSearchParams()
   const chosen = asked.get('clutches')?.split(',').filter(Boolean) ?? []
-  const used = Math.max(0, Math.min(PER_SHEET - 1, Number(asked.get('used') ?? 0) || 0))
+  const rules = useRules()
+  const unit = useTemperatureUnit()
+  const perSheet = rules.data?.labels_per_sheet ?? 1
+  const used = Math.max(0, Math.min(perSheet - 1, Number(asked.get('used') ?? 0) || 0))
+  const inZone = `clutches=${chosen.join(',')}&zone=${encodeURIComponent(zone())}`
   const clutches = useQueries({
     queries: chosen.map((code) => ({
       queryKey: ['clutch', code],
       queryFn: () => answer(api.GET('/api/clutches/{code}', { params: { path: { code } } })),
     })),
   })
-  if (!today.data) return <Waiting problem={today.error?.message} />
+  if (!today.data || !rules.data) {
+    return <Waiting problem={today.error?.message ?? rules.error?.message} />
+  }
   const change = (changed: { clutches?: string[]; used?: string }) =>
     setAsked(
       {
@@ -45,6 +50,16 @@ export function Component() {
           >
             Print on A4
           </Button>
+          {chosen.length > 0 && (
+            <>
+              <Button asChild>
+                <a href={`/api/labels.pdf?${inZone}&used=${used}`}>Labels as PDF</a>
+              </Button>
+              <Button asChild>
+                <a href={`/api/cards.pdf?${inZone}&unit=${unit}`}>Cards as PDF</a>
+              </Button>
+            </>
+          )}
         </chakra.div>
         <chakra.div display="flex" flexWrap="wrap" columnGap={6}>
           {today.data.clutches.map(({ code }) => (
@@ -59,16 +74,18 @@ export function Component() {
           ))}
         </chakra.div>
         <Field.Root mt={3}>
-          <Field.Label>Labels used up on this sheet, 0 to {PER_SHEET - 1}</Field.Label>
+          <Field.Label>Labels used up on this sheet, 0 to {perSheet - 1}</Field.Label>
           <Input
             type="number"
             min={0}
-            max={PER_SHEET - 1}
+            max={perSheet - 1}
             maxWidth="110px"
             value={used}
             onChange={(event) => change({ used: event.target.value })}
           />
-          <Field.HelperText>24 to a sheet, 70 by 37 mm; print without margins.</Field.HelperText>
+          <Field.HelperText>
+            {perSheet} to a sheet, 70 by 37 mm; print without margins.
+          </Field.HelperText>
         </Field.Root>
       </chakra.div>
       <div className="label-sheet">

@@ -2,7 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { DropFile } from '@/shared/logger-file/DropFile'
+import { DropLoggerFile } from '@/shared/logger-file/DropLoggerFile'
 import { type FileChoices, Questions } from '@/shared/logger-file/Questions'
 import { sentence } from '@/shared/sentence'
 import { Notice } from '@/shared/ui/page'
@@ -42,7 +42,7 @@ export function LoggerFile({ places, probes }: Props) {
   const told = file && !preview.error ? preview.data : undefined
   return (
     <>
-      <DropFile file={file} onFile={take} onRefused={setRefused} />
+      <DropLoggerFile file={file} onFile={take} onRefused={setRefused} />
       <chakra.div aria-live="polite" mt={4}>
         {refused && <Notice urgent>{refused}</Notice>}
         {file && preview.error && <Notice urgent>{sentence(preview.error.message)}</Notice>}

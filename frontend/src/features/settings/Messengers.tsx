@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct, useRules } from '@/shared/api/queries'
-import { dayAndTime } from '@/shared/dates'
+import { dayAndTime, zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { showProblem } from '@/shared/ui/toaster'
@@ -186,7 +186,7 @@ function bodyOf(said: Said): Schemas['MessengerAsked'] {
   return {
     kind: said.kind,
     name: said.name,
-    zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    zone: zone(),
     quiet_from_min: minuteOf(said.quietFrom),
     quiet_until_min: minuteOf(said.quietUntil),
     target,

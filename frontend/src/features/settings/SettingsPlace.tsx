@@ -3,13 +3,17 @@ import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { answer, api } from '@/shared/api/client'
 import { useMethods } from '@/shared/api/queries'
+import { mayRun, useSession } from '@/shared/people/session'
 import { Button } from '@/shared/ui/Button'
-import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { inKeepersUnit, temperature, useTemperatureUnit } from '@/shared/units'
+import { Calendar } from './Calendar'
 import { Devices } from './Devices'
 import { Messengers } from './Messengers'
 import { Numbers } from './Numbers'
+import { People } from './People'
 import { Scores } from './Scores'
+import { WholeHouse } from './WholeHouse'
 
 /** The house's methods and numbers, each with its reason. */
 export function Component() {
@@ -19,12 +23,16 @@ export function Component() {
     queryFn: () => answer(api.GET('/api/settings')),
   })
   const unit = useTemperatureUnit()
+  const session = useSession()
   if (!methods.data || !settings.data) {
     return <Waiting problem={methods.error?.message ?? settings.error?.message} />
   }
   return (
     <chakra.div display="flex" flexDirection="column" gap={10} maxWidth="860px">
       <Title>Settings</Title>
+      {session.data && !mayRun(session.data) && (
+        <Notice>Only a keeper may change how the house is run; you may look.</Notice>
+      )}
       <section aria-labelledby="methods">
         <Heading id="methods">House methods</Heading>
         <chakra.p color="soft" mb={3}>
@@ -57,6 +65,22 @@ export function Component() {
           <Link to="/settings/methods/new">Add a method</Link>
         </Button>
       </section>
+      {mayRun(session.data) && (
+        <section aria-labelledby="people">
+          <Heading id="people">People</Heading>
+          <People />
+        </section>
+      )}
+      <section aria-labelledby="calendar">
+        <Heading id="calendar">Calendar</Heading>
+        <Calendar />
+      </section>
+      {mayRun(session.data) && (
+        <section aria-labelledby="whole-house">
+          <Heading id="whole-house">The whole house</Heading>
+          <WholeHouse />
+        </section>
+      )}
       <section aria-labelledby="devices">
         <Heading id="devices">Devices and tokens</Heading>
         <Devices />

@@ -36,6 +36,18 @@ export async function answer<T>(
   throw problemOf(error, response.status)
 }
 
+/** Of an answer without a body: throws Problem when the server refused. */
+export async function done(
+  request: Promise<{ error?: unknown; response: Response }>,
+): Promise<true> {
+  return answer(
+    request.then(({ error, response }) => ({
+      ...(response.ok ? { data: true as const } : { error }),
+      response,
+    })),
+  )
+}
+
 export function problemOf(body: unknown, status: number): Problem {
   const told = (body ?? {}) as { detail?: unknown; errors?: FieldError[]; confirm?: string }
   const read = (words: string) => inKeepersUnit(words, temperatureUnit())

@@ -1,24 +1,35 @@
 import {
+  MutationCache,
   notifyManager,
+  QueryCache,
   QueryClient,
   useMutation,
   useQuery,
   useQueryClient,
 } from '@tanstack/react-query'
 import { showAct, showProblem } from '../ui/toaster'
-import { answer, api, type Problem, type Schemas } from './client'
+import { answer, api, Problem, type Schemas } from './client'
 
 // Told at once, so that a part of a page never shows its own new state beside old data: by the
 // default timer, the second of two quick taps was worked out from what was there before the first.
 notifyManager.setScheduler(queueMicrotask)
 
 export const queryClient = new QueryClient({
+  queryCache: new QueryCache({ onError: askAgainWhoIsHere }),
+  mutationCache: new MutationCache({ onError: askAgainWhoIsHere }),
   defaultOptions: {
     // Asked without a network too: then the service worker answers with what was read last.
     queries: { retry: 1, refetchInterval: 60_000, staleTime: 5_000, networkMode: 'always' },
     mutations: { networkMode: 'always' },
   },
 })
+
+/** Whoever was signed out elsewhere is asked to sign in again. */
+export function askAgainWhoIsHere(error: unknown) {
+  if (error instanceof Problem && error.status === 401) {
+    queryClient.invalidateQueries({ queryKey: ['session'] })
+  }
+}
 
 export function useToday() {
   return useQuery({ queryKey: ['today'], queryFn: () => answer(api.GET('/api/today')) })

@@ -5318,6 +5318,8 @@ export interface components {
             /** Closings */
             closings: components["schemas"]["Closing"][];
             hatch: components["schemas"]["HatchRules"];
+            /** Largest Package Bytes */
+            largest_package_bytes: number;
             /** Labels Per Sheet */
             labels_per_sheet: number;
             /** Shortest Passphrase */

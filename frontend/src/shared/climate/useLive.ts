@@ -14,10 +14,14 @@ export function titleOf({ emergencies, alarms }: Pick<Live, 'emergencies' | 'ala
   return alarms > 0 ? `(${alarms}) ${TITLE}` : TITLE
 }
 
-/** Follows the house: what is wrong stands in the title, and open pages read again. */
-export function useLive() {
+/**
+ * Follows the house: what is wrong stands in the title, and open pages read again. The house
+ * tells only whoever may come in: begun again when `who` changes, not at all while nobody may.
+ */
+export function useLive(who: string | null) {
   const client = useQueryClient()
   useEffect(() => {
+    if (who === null) return
     const stream = new EventSource('/api/live')
     let seen: number | null = null
     stream.onmessage = (event) => {
@@ -29,5 +33,5 @@ export function useLive() {
       seen = live.revision
     }
     return () => stream.close()
-  }, [client])
+  }, [client, who])
 }

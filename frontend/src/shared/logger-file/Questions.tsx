@@ -1,4 +1,5 @@
 import { chakra, NativeSelect } from '@chakra-ui/react'
+import { zone } from '../dates'
 
 export type FileChoices = {
   zone?: string
@@ -69,11 +70,11 @@ export function Questions({
 
 /** The zones there are, this device's first. */
 export function zones(): [string, string][] {
-  const own = Intl.DateTimeFormat().resolvedOptions().timeZone
-  const all = Intl.supportedValuesOf('timeZone').filter((zone) => zone !== own && zone !== 'UTC')
+  const own = zone()
+  const all = Intl.supportedValuesOf('timeZone').filter((name) => name !== own && name !== 'UTC')
   const first: [string, string][] = [[own, `this device's: ${own}`]]
   if (own !== 'UTC') first.push(['UTC', 'UTC'])
-  return [...first, ...all.map((zone): [string, string] => [zone, zone])]
+  return [...first, ...all.map((name): [string, string] => [name, name])]
 }
 
 function Choice({

@@ -88,7 +88,8 @@ async function deliverPhoto(photo: QueuedPhoto): Promise<boolean> {
     return true
   }
   const problem = problemOf(await response.json().catch(() => null), response.status)
-  if (response.status >= 500) throw problem
+  // Not signed in, or asked to wait: it stays in the queue.
+  if (response.status >= 500 || [401, 403, 429].includes(response.status)) throw problem
   await store.photos.update(photo.id, { refused: problem.detail })
   return false
 }

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useEffect } from 'react'
-import { useUndo } from '../api/queries'
+import { askAgainWhoIsHere, useUndo } from '../api/queries'
 import { showAct } from '../ui/toaster'
 import { deliver } from './delivery'
 import { store } from './store'
@@ -31,7 +31,11 @@ export function useDelivery() {
     queryKey: ['delivery', waiting],
     enabled: waiting > 0,
     queryFn: async () => {
-      const told = await deliver()
+      // Tried again without end, so a refusal never reaches the query cache by itself.
+      const told = await deliver().catch((error: unknown) => {
+        askAgainWhoIsHere(error)
+        throw error
+      })
       await client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'delivery' })
       for (const { state, act } of told.visits.slice(-1)) {
         if (state === 'stored' && act) showAct(act.summary, () => undo.mutate(act.id))

@@ -62,6 +62,12 @@ export function Log({
                 inKeepersUnit(entry.summary, unit)
               )}
               {entry.undone && ' (undone)'}
+              {entry.by && (
+                <chakra.span color="soft" whiteSpace="nowrap">
+                  {' '}
+                  by {entry.by}
+                </chakra.span>
+              )}
             </chakra.span>
             {!entry.undone && (
               <Button variant="bare" size="small" onClick={() => onUndo(entry.act)}>

@@ -13,7 +13,7 @@ type Text = {
   check?: (text: string) => true | string
   onTyped?: (text: string) => void
   onChosen?: (text: string) => void
-} & Pick<ComponentProps<typeof Input>, 'type' | 'inputMode' | 'placeholder'>
+} & Pick<ComponentProps<typeof Input>, 'type' | 'inputMode' | 'placeholder' | 'autoComplete'>
 
 /** A text field of the form around it, with its refusal underneath. */
 export function TextField({
@@ -43,10 +43,10 @@ export function TextField({
     <Field.Root invalid={!!error} required={required} mb={4}>
       <Field.Label>{label}</Field.Label>
       <Input
+        autoComplete="off"
         {...input}
         {...field}
         list={offers?.length ? list : undefined}
-        autoComplete="off"
         onChange={(event) => {
           field.onChange(event)
           onTyped?.(event.target.value)
@@ -87,11 +87,13 @@ export function SelectField({
   label,
   options,
   required = false,
+  help,
 }: {
   name: string
   label: string
   options: Option[]
   required?: boolean
+  help?: string
 }) {
   const form = useFormContext()
   const error = errorOf(form.formState.errors, name)
@@ -117,6 +119,7 @@ export function SelectField({
         <NativeSelect.Indicator />
       </NativeSelect.Root>
       {error && <Field.ErrorText>{error}</Field.ErrorText>}
+      {!error && help && <Field.HelperText>{help}</Field.HelperText>}
     </Field.Root>
   )
 }

@@ -6,6 +6,7 @@ const entry = (act: number, kind: string, undone = false): Schemas['LogTold'] =>
   act,
   kind,
   undone,
+  by: null,
   summary: kind,
   recorded_at: `2026-06-${10 + Math.floor(act / 2)}T18:00:00Z`,
 })

@@ -20,6 +20,7 @@ from sandboa.core.people import SHORTEST_PASSPHRASE
 from sandboa.core.standing import RECORDED_KINDS, SIGNS, asked_from, asks_for_torch
 from sandboa.core.water import DRY_SHARE, POURED_RANGE_G, TOP_UP_SHARE
 from sandboa.formats.cards_pdf import LABELS_PER_SHEET
+from sandboa.formats.data_package import LARGEST_PACKED_BYTES
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.journal.messages import REPEAT_S
@@ -98,6 +99,7 @@ class RulesTold(BaseModel):
     poured_g: tuple[float, float]
     closings: list[Closing]
     hatch: HatchRules
+    largest_package_bytes: int
     labels_per_sheet: int
     shortest_passphrase: int
 
@@ -110,6 +112,7 @@ def get_rules(house: TheHouse) -> RulesTold:
         dimple_stages=[DimpleStage(development=d, grade=g) for d, g in rules.dimple_stages],
         largest_file_bytes=LARGEST_FILE_BYTES,
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
+        largest_package_bytes=LARGEST_PACKED_BYTES,
         labels_per_sheet=LABELS_PER_SHEET,
         shortest_passphrase=SHORTEST_PASSPHRASE,
         usual_egg_g=USUAL_EGG_G,

@@ -1,0 +1,87 @@
+import { chakra } from '@chakra-ui/react'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { answer, api, done, type Problem } from '@/shared/api/client'
+import { fullDay, zone } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { showProblem } from '@/shared/ui/toaster'
+
+/** Due visits and windows for a calendar application: a file, or a link it follows. */
+export function Calendar() {
+  const client = useQueryClient()
+  const link = useQuery({
+    queryKey: ['calendar link'],
+    queryFn: () => answer(api.GET('/api/calendar/link')),
+  })
+  const read = () => client.invalidateQueries({ queryKey: ['calendar link'] })
+  const onError = (problem: Problem) => showProblem(problem.detail)
+  const make = useMutation({
+    mutationFn: () =>
+      answer(api.POST('/api/calendar/link', { params: { query: { zone: zone() } } })),
+    onSuccess: read,
+    onError,
+  })
+  const end = useMutation<true, Problem>({
+    mutationFn: () => done(api.DELETE('/api/calendar/link')),
+    onSuccess: () => {
+      make.reset()
+      return read()
+    },
+    onError,
+  })
+  const madeAt = link.data?.made_at
+  return (
+    <>
+      <chakra.p color="soft" mb={3}>
+        When a box is next to be opened, when eggs pip, hatchlings shed and dams lay, as days with
+        their 80 % window.
+      </chakra.p>
+      <chakra.div display="flex" gap={3} flexWrap="wrap" mb={3}>
+        <Button asChild>
+          <a href={`/api/calendar.ics?zone=${encodeURIComponent(zone())}`} download>
+            Calendar file
+          </a>
+        </Button>
+        <Button type="button" disabled={make.isPending} onClick={() => make.mutate()}>
+          {madeAt ? 'Another private link' : 'Private link to subscribe to'}
+        </Button>
+        {madeAt && (
+          <Button type="button" disabled={end.isPending} onClick={() => end.mutate()}>
+            End the link
+          </Button>
+        )}
+      </chakra.div>
+      {make.data ? (
+        <chakra.div
+          border="2px solid"
+          borderColor="yolkInk"
+          borderRadius="small"
+          p={4}
+          role="status"
+        >
+          <p>
+            Give it to your calendar application. Whoever has it reads the calendar, so it is shown
+            this once:
+          </p>
+          <chakra.code display="block" fontWeight={700} mt={2} overflowWrap="anywhere">
+            {make.data.link}
+          </chakra.code>
+          {onThisMachineOnly(make.data.link) && (
+            <chakra.p mt={2}>
+              Only this machine reaches that address. For a phone, open the house to others first.
+            </chakra.p>
+          )}
+        </chakra.div>
+      ) : (
+        madeAt && (
+          <chakra.p color="soft">
+            A private link made {fullDay(madeAt)} is in use; another one ends it.
+          </chakra.p>
+        )
+      )}
+    </>
+  )
+}
+
+function onThisMachineOnly(link: string): boolean {
+  return /^(127\.|localhost$|\[::1\]$)/.test(new URL(link).hostname)
+}

@@ -1,0 +1,97 @@
+import { chakra } from '@chakra-ui/react'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Problem, problemOf, type Schemas } from '@/shared/api/client'
+import { useRules } from '@/shared/api/queries'
+import { DropFile } from '@/shared/files/DropFile'
+import { Button } from '@/shared/ui/Button'
+import { Notice } from '@/shared/ui/page'
+
+/** Everything out as a package that other tools read, and into a house that is empty. */
+export function WholeHouse() {
+  const [taking, setTaking] = useState(false)
+  return (
+    <>
+      <chakra.p color="soft" mb={3}>
+        Every record and photo as a Tabular Data Package: a zip of CSV files with a description of
+        each. It goes whole into an empty house; two houses are not merged.
+      </chakra.p>
+      <chakra.div display="flex" gap={3} flexWrap="wrap" mb={4}>
+        <Button asChild>
+          <a href="/api/house/package" download>
+            Take the house out
+          </a>
+        </Button>
+        {!taking && (
+          <Button type="button" onClick={() => setTaking(true)}>
+            Take a package in
+          </Button>
+        )}
+      </chakra.div>
+      {taking && <TakeIn />}
+    </>
+  )
+}
+
+function TakeIn() {
+  const client = useQueryClient()
+  const rules = useRules()
+  const [file, setFile] = useState<File | null>(null)
+  const [refused, setRefused] = useState('')
+  const take = useMutation<Schemas['PackageTakenTold'], Problem, File>({
+    mutationFn: send,
+    onSuccess: () => client.invalidateQueries(),
+    onError: (problem) => setRefused(problem.detail),
+  })
+  if (!rules.data) return null
+  return (
+    <chakra.div display="flex" flexDirection="column" gap={3}>
+      <DropFile
+        file={file}
+        what="house package"
+        largest={rules.data.largest_package_bytes}
+        onFile={(chosen) => {
+          setRefused('')
+          setFile(chosen)
+        }}
+        onRefused={setRefused}
+      />
+      {refused && (
+        <chakra.div role="alert">
+          <Notice urgent>{refused}</Notice>
+        </chakra.div>
+      )}
+      {take.data ? (
+        <chakra.p role="status" fontWeight={650}>
+          {take.data.rows} rows of {Object.keys(take.data.tables).length} tables are in this house
+          now.
+        </chakra.p>
+      ) : (
+        <chakra.div>
+          <Button
+            type="button"
+            variant="act"
+            disabled={!file || take.isPending}
+            onClick={() => file && take.mutate(file)}
+          >
+            {take.isPending ? 'Taking it in\u2026' : 'Take it in'}
+          </Button>
+        </chakra.div>
+      )}
+    </chakra.div>
+  )
+}
+
+/** A file of gigabytes goes as it is, not through the form of the typed client. */
+async function send(file: File): Promise<Schemas['PackageTakenTold']> {
+  const response = await fetch('/api/house/package', {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/zip' },
+    body: file,
+  }).catch(() => {
+    throw new Problem('Sandboa does not answer. Nothing was stored.', 0, [])
+  })
+  const told = await response.json().catch(() => null)
+  if (!response.ok) throw problemOf(told, response.status)
+  return told
+}
