@@ -52,7 +52,7 @@ def _file_understood(page: Page) -> None:
     with tempfile.TemporaryDirectory() as folder:
         file = Path(folder) / "pocket-logger.csv"
         file.write_text("\n".join(lines))
-        page.get_by_label("Logger's CSV file").set_input_files(file)
+        page.get_by_label("Logger's CSV file", exact=True).set_input_files(file)
         page.get_by_label("The times carry no zone").select_option("UTC")
         expect(page.get_by_text("1 row cannot be read")).to_be_visible()
 

@@ -125,7 +125,7 @@ def test_a_loggers_file_is_understood_asked_about_and_stored_once(
     record_clutch(desk, empty)
     desk.get_by_role("link", name="Add readings").click()
     file = logger_file(tmp_path)
-    desk.get_by_label("Logger's CSV file").set_input_files(file)
+    desk.get_by_label("Logger's CSV file", exact=True).set_input_files(file)
     desk.get_by_label("The times carry no zone").select_option(ZONE)
     region = desk.get_by_role("region", name="A logger's file")
     expect(region).to_contain_text("2 rows cannot be read and will be left out")
@@ -139,7 +139,9 @@ def test_a_loggers_file_is_understood_asked_about_and_stored_once(
     expect(region).to_contain_text("406 readings stored for Pocket logger.")
 
     # The same file again changes nothing.
-    desk.get_by_label("Logger's CSV file").set_input_files(file.rename(tmp_path / "again.csv"))
+    desk.get_by_label("Logger's CSV file", exact=True).set_input_files(
+        file.rename(tmp_path / "again.csv")
+    )
     desk.get_by_label("The times carry no zone").select_option(ZONE)
     desk.get_by_label("Which probe wrote it").select_option(
         label=f"Pocket logger (box {wall_clock():%y}-01)"
@@ -167,7 +169,7 @@ def test_files_that_are_no_logs_are_refused_in_place(desk: Page, demo: str, tmp_
     huge = tmp_path / "huge.csv"
     with huge.open("wb") as file:
         file.truncate(200_000_000)
-    choose = desk.get_by_label("Logger's CSV file")
+    choose = desk.get_by_label("Logger's CSV file", exact=True)
     choose.set_input_files(huge)
     expect(desk.get_by_text("huge.csv has 200 MB")).to_be_visible()
     picture = tmp_path / "picture.csv"

@@ -3,15 +3,19 @@
 import pytest
 
 from samples import DAY_S, NOW_S, close_clutch, lay_day
+from sandboa.core.candling import Vessels
 from sandboa.core.errors import NotPlausible
+from sandboa.core.hatching import Fate
+from sandboa.core.standing import Standing
 from sandboa.journal.acts import undo
 from sandboa.journal.clutch_now import clutch_page
 from sandboa.journal.errors import Conflict, NotFound
-from sandboa.journal.forecasts_told import keep_due, scores
+from sandboa.journal.forecasts_told import keep_due, scores, standing_scores
 from sandboa.journal.hatching.at_the_egg import see_pip
 from sandboa.journal.hatching.fates import reopen
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
+from sandboa.journal.looks import candle_egg
 from sandboa.journal.today import today
 from sandboa.records import forecasts_told
 from sandboa.records.facts import Act
@@ -103,6 +107,33 @@ def test_forecasts_of_three_days_are_kept_once_and_scored(house: HouseNow) -> No
     assert by_day[30].clutches == 1
     assert abs(by_day[30].error_days) < 3.0
     assert by_day[30].in_eighty == 1
+
+
+def test_standings_are_kept_on_two_days_and_scored_by_what_pipped(house: HouseNow) -> None:
+    code, _ = lay_clutch(lay_day(61.0), NOW_S - 61 * DAY_S + 60)
+    laid_s = lay_day(61.0).laid_at.timestamp()
+    at_s = laid_s + 20 * DAY_S
+    candle_egg(code, 1, Vessels.BROKEN, None, at_s, at_s)
+    keep_due(house, laid_s + 31 * DAY_S)
+    kept = forecasts_told.all_standings_told()
+    # Five fertile eggs on day 30; the slug is none.
+    assert [day for _, day, _ in kept] == [30] * 5
+    assert min(alive for *_, alive in kept) == kept[0][2] < 0.5
+    # What is seen later changes nothing of what was told.
+    candle_egg(code, 1, Vessels.STRONG, None, laid_s + 40 * DAY_S, laid_s + 40 * DAY_S)
+    keep_due(house, laid_s + 51 * DAY_S)
+    assert [row for row in forecasts_told.all_standings_told() if row[1] == 30] == kept
+    assert standing_scores(house.facts()) == []
+    for number in (2, 3, 4):
+        see_pip(code, number, NOW_S - DAY_S, NOW_S)
+    close_clutch(code, NOW_S, egg1=Fate.DEAD_IN_EGG, egg5=Fate.UNKNOWN)
+    mid_term, last_week = standing_scores(house.facts())
+    # Of the fifth nobody knows the end.
+    assert (mid_term.day, mid_term.eggs, mid_term.pipped) == (30, 4, 3)
+    assert (last_week.day, last_week.eggs) == (50, 4)
+    sound = mid_term.bins[0]
+    assert (sound.standing, sound.eggs, sound.pipped) == (Standing.SOUND, 3, 3)
+    assert mid_term.brier < mid_term.brier_of_always
 
 
 def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: HouseNow) -> None:

@@ -6,6 +6,7 @@ from typing import Final
 
 from sandboa.core.development import (
     SCORED_DAYS,
+    DevelopmentCurve,
     FinishedClutch,
     HatchPrior,
     Learned,
@@ -16,8 +17,11 @@ from sandboa.core.development import (
     score,
 )
 from sandboa.core.development.forecast import log_uncertainty
+from sandboa.core.hatching import Fate
+from sandboa.core.standing import JUDGED_DAYS, StandingScore, score_standings
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.box_climate import development_curve
+from sandboa.journal.egg_judgements import judge_eggs
 from sandboa.journal.house_now import TOUCHING, Facts, HouseNow
 from sandboa.records import forecasts_told
 from sandboa.records.clutches import Clutch
@@ -91,11 +95,39 @@ def keep_due(house: HouseNow, now_s: float) -> None:
                 continue
             made += 1
             known = known or lessons(house, facts)
-            window = _as_forecast(house, facts, known, clutch, max(due_s, clutch.laid_s + 60.0))
+            judged = _Judged.at(house, facts, known, clutch, max(due_s, clutch.laid_s + 60.0))
+            window = judged.typical_pip()
             late = now_s - due_s > SECONDS_PER_DAY
+            if day in JUDGED_DAYS:
+                forecasts_told.keep_standings(day, judged.standings())
             if window is not None:
                 quantiles = (window.p10, window.p25, window.p50, window.p75, window.p90)
                 forecasts_told.keep(ForecastTold(clutch.entity, day, int(now_s), late, quantiles))
+
+
+def standing_scores(facts: Facts) -> list[StandingScore]:
+    """How good the kept standings of eggs in closed clutches were, by day.
+
+    Eggs of which nobody knows the end, and those taken out closed, say nothing.
+    """
+    by_day: dict[int, list[tuple[float, bool]]] = {day: [] for day in JUDGED_DAYS}
+    ended = {
+        egg.entity: facts.pip_s(egg.entity) is not None
+        for clutch in facts.finished
+        for egg in facts.eggs.get(clutch, [])
+        if not _end_unknown(facts, egg.entity)
+    }
+    for egg, day, alive in forecasts_told.all_standings_told():
+        if egg in ended and day in by_day:
+            by_day[day].append((alive, ended[egg]))
+    rules = facts.settings.rules.standing
+    found = (score_standings(day, told, rules) for day, told in by_day.items())
+    return [s for s in found if s is not None]
+
+
+def _end_unknown(facts: Facts, egg: int) -> bool:
+    declared = facts.fates.get(egg)
+    return declared is not None and declared.fate in (Fate.REMOVED, Fate.UNKNOWN)
 
 
 def scores(facts: Facts) -> list[Score]:
@@ -146,11 +178,37 @@ def _lesson(house: HouseNow, facts: Facts, clutch: Clutch, version: int, now_s: 
     )  # fmt: skip
 
 
-def _as_forecast(
-    house: HouseNow, facts: Facts, known: Lessons, clutch: Clutch, as_of_s: float
-) -> Window | None:
-    eggs = sum(not egg.slug for egg in facts.eggs[clutch.entity])
-    curve = development_curve(house, facts, clutch, as_of_s)
-    cabinet = facts.shelf_at(facts.boxes[clutch.entity], as_of_s).cabinet
-    prior = known.learned(cabinet, as_of_s, besides=clutch.entity).prior
-    return forecast(curve.temperature, eggs, prior=prior, curve=curve).typical_pip
+@dataclass(frozen=True)
+class _Judged:
+    """A clutch as it would have been told of at `as_of_s`, not taught by itself."""
+
+    facts: Facts
+    clutch: Clutch
+    curve: DevelopmentCurve
+    prior: HatchPrior
+    as_of_s: float
+
+    @classmethod
+    def at(
+        cls, house: HouseNow, facts: Facts, known: Lessons, clutch: Clutch, as_of_s: float
+    ) -> "_Judged":
+        cabinet = facts.shelf_at(facts.boxes[clutch.entity], as_of_s).cabinet
+        prior = known.learned(cabinet, as_of_s, besides=clutch.entity).prior
+        curve = development_curve(house, facts, clutch, as_of_s)
+        return cls(facts, clutch, curve, prior, as_of_s)
+
+    def typical_pip(self) -> Window | None:
+        eggs = sum(not egg.slug for egg in self.facts.eggs[self.clutch.entity])
+        told = forecast(self.curve.temperature, eggs, prior=self.prior, curve=self.curve)
+        return told.typical_pip
+
+    def standings(self) -> dict[int, float]:
+        """The chance of each egg still closed, by entity. The box's water is left out of it."""
+        at_pip = math.exp(self.prior.mean)
+        view = judge_eggs(self.facts, self.clutch, self.curve, self.as_of_s, at_pip, None)
+        entities = {egg.number: egg.entity for egg in self.facts.eggs[self.clutch.entity]}
+        return {
+            entities[egg.number]: egg.standing.alive
+            for egg in view.eggs
+            if egg.standing is not None
+        }

@@ -49,6 +49,21 @@ def all_told() -> list[ForecastTold]:
     return [ForecastTold(row[0], row[1], row[2], bool(row[3]), tuple(row[4:])) for row in rows]
 
 
+def keep_standings(day: int, alive: dict[int, float]) -> None:
+    """Keep the chance (0-1) told of each egg on a day; the first one of a day stays."""
+    for egg, chance in alive.items():
+        database.execute_sql(
+            "INSERT OR IGNORE INTO standing_told (egg, day, alive) VALUES (?, ?, ?)",
+            (egg, day, chance),
+        )
+
+
+def all_standings_told() -> list[tuple[int, int, float]]:
+    """(egg, day, chance told), in order of egg and day."""
+    rows = database.execute_sql("SELECT egg, day, alive FROM standing_told ORDER BY egg, day")
+    return [(int(egg), int(day), float(alive)) for egg, day, alive in rows]
+
+
 def learn(lesson: Lesson) -> None:
     """Keep what a clutch taught, in place of what it taught before."""
     database.execute_sql(

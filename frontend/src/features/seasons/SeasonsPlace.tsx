@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { Years } from '@/shared/season/Years'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { percent } from '@/shared/units'
 import { type Season, useSeasons } from './queries'
 import { Rates } from './Rates'
 import { linkOf } from './rates'
@@ -33,7 +34,10 @@ export function Component() {
           <Rates season={season} />
           <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap={10}>
             <Costs season={season} />
-            <Forecasts season={season} />
+            <chakra.div display="flex" flexDirection="column" gap={10}>
+              <Forecasts season={season} />
+              <Standings season={season} />
+            </chakra.div>
           </chakra.div>
           <Slugs season={season} />
         </>
@@ -148,6 +152,47 @@ function Forecasts({ season }: { season: Season }) {
           </chakra.li>
         ))}
       </chakra.ul>
+    </section>
+  )
+}
+
+/** Whether an egg that was called sound hatched: the chance that was told, against what came. */
+function Standings({ season }: { season: Season }) {
+  return (
+    <section aria-labelledby="standings">
+      <Heading id="standings">Standings against what came</Heading>
+      {season.standings.length === 0 && (
+        <p>
+          No egg of a closed clutch was judged yet. The chance of each is kept on days 30 and 50
+          after lay.
+        </p>
+      )}
+      {season.standings.map((score) => (
+        <chakra.div key={score.day} mb={5}>
+          <p>
+            <strong>On day {score.day}</strong> {score.eggs} eggs, of which {score.pipped} pipped
+            later. {score.words}
+          </p>
+          <chakra.ul listStyleType="none" mt={2}>
+            {score.bins.map(({ standing, eggs, said, pipped }) => (
+              <chakra.li
+                key={standing}
+                display="grid"
+                gridTemplateColumns="9em 1fr"
+                columnGap={3}
+                py={1}
+                borderTop="1px solid"
+                borderColor="line"
+              >
+                <strong>{standing}</strong>
+                <span>
+                  said {percent(said)} alive; {pipped} of {eggs} pipped ({percent(pipped / eggs)})
+                </span>
+              </chakra.li>
+            ))}
+          </chakra.ul>
+        </chakra.div>
+      ))}
     </section>
   )
 }

@@ -5394,6 +5394,8 @@ export interface components {
             costs: components["schemas"]["CauseCostTold"][];
             /** Scores */
             scores: components["schemas"]["ScoreTold"][];
+            /** Standings */
+            standings: components["schemas"]["StandingScoreTold"][];
             /** Taught */
             taught: components["schemas"]["TaughtTold"][];
         };
@@ -5596,6 +5598,39 @@ export interface components {
          * @enum {string}
          */
         Standing: "sound" | "watch" | "failing" | "probably lost";
+        /**
+         * StandingBinTold
+         * @description Of `eggs` told so: the mean chance said, and how many pipped later.
+         */
+        StandingBinTold: {
+            standing: components["schemas"]["Standing"];
+            /** Eggs */
+            eggs: number;
+            /** Said */
+            said: number;
+            /** Pipped */
+            pipped: number;
+        };
+        /**
+         * StandingScoreTold
+         * @description Standings of one day against what came; Brier scores are the better the smaller.
+         */
+        StandingScoreTold: {
+            /** Day */
+            day: number;
+            /** Eggs */
+            eggs: number;
+            /** Pipped */
+            pipped: number;
+            /** Brier */
+            brier: number;
+            /** Brier Of Always */
+            brier_of_always: number;
+            /** Words */
+            words: string;
+            /** Bins */
+            bins: components["schemas"]["StandingBinTold"][];
+        };
         /**
          * StandingTold
          * @description `prior` and the pushes of `evidence` sum to `log_odds`; `alive` is the chance 0-1.

@@ -15,11 +15,18 @@ from sandboa.core.standing.rules import (
     Standing,
     StandingRules,
 )
+from sandboa.core.standing.score import (
+    JUDGED_DAYS,
+    StandingBin,
+    StandingScore,
+    score_standings,
+)
 from sandboa.core.standing.settle import Settles, asks_for_torch, what_settles
 from sandboa.core.standing.signs import RECORDED_KINDS, SIGNS, Sign, SignKind, asked_from
 
 __all__ = [
     "DEFAULT_RULES",
+    "JUDGED_DAYS",
     "PRIORS",
     "PRIOR_WORDS",
     "RECORDED_KINDS",
@@ -33,9 +40,12 @@ __all__ = [
     "SignKind",
     "Situation",
     "Standing",
+    "StandingBin",
     "StandingRules",
+    "StandingScore",
     "asked_from",
     "asks_for_torch",
     "judge_standing",
+    "score_standings",
     "what_settles",
 ]

@@ -18,8 +18,9 @@ from sandboa.core.rates import (
     rate_of,
 )
 from sandboa.core.seasons import CauseCost, SeasonFacts, Taught, taught
+from sandboa.core.standing import StandingScore
 from sandboa.journal.errors import NotFound
-from sandboa.journal.forecasts_told import scores
+from sandboa.journal.forecasts_told import scores, standing_scores
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.journal.losses.why import LostEgg, losses_of
 from sandboa.journal.seasons.counted import (
@@ -55,6 +56,7 @@ class SeasonPage:
     opened: int
     costs: tuple[CauseCost, ...]
     scores: tuple[Score, ...]
+    standings: tuple[StandingScore, ...]
     taught: tuple[Taught, ...]
 
 
@@ -83,6 +85,7 @@ def season_page(house: HouseNow, year: int | None, as_of_s: float) -> SeasonPage
         opened=opened,
         costs=costs,
         scores=told_scores,
+        standings=tuple(standing_scores(facts)),
         taught=taught(
             SeasonFacts(
                 hatched=hatched,

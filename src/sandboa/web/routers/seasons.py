@@ -6,6 +6,7 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel
 
 from sandboa.core.rates import GroupRate
+from sandboa.core.standing import Standing
 from sandboa.journal.seasons.counted import Dimension
 from sandboa.journal.seasons.page import compare_groups, season_page
 from sandboa.web.house import NowS, TheHouse
@@ -59,6 +60,27 @@ class CauseCostTold(Told):
     change: str
 
 
+class StandingBinTold(Told):
+    """Of `eggs` told so: the mean chance said, and how many pipped later."""
+
+    standing: Standing
+    eggs: int
+    said: float
+    pipped: int
+
+
+class StandingScoreTold(Told):
+    """Standings of one day against what came; Brier scores are the better the smaller."""
+
+    day: int
+    eggs: int
+    pipped: int
+    brier: float
+    brier_of_always: float
+    words: str
+    bins: list[StandingBinTold]
+
+
 class TaughtTold(Told):
     text: str
     number: str
@@ -79,6 +101,7 @@ class SeasonsTold(BaseModel):
     opened: int
     costs: list[CauseCostTold]
     scores: list[ScoreTold]
+    standings: list[StandingScoreTold]
     taught: list[TaughtTold]
 
 
@@ -111,6 +134,7 @@ def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsTold:
         opened=page.opened,
         costs=[CauseCostTold.model_validate(cost) for cost in page.costs],
         scores=[ScoreTold.model_validate(score) for score in page.scores],
+        standings=[StandingScoreTold.model_validate(score) for score in page.standings],
         taught=[TaughtTold.model_validate(sentence) for sentence in page.taught],
     )
 
