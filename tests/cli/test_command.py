@@ -164,6 +164,7 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     assert "photos beside it: 1" in capsys.readouterr().out
     assert len(list((elsewhere / "photos").iterdir())) == 2
     assert main(["check", *data]) == 0
+    assert capsys.readouterr().out.startswith("sound: 3 acts, 2 animals, 1 clutches, 6 eggs")
     database.close()
 
 

@@ -14,7 +14,8 @@ from sandboa.demo import furnish
 from sandboa.formats.data_package import DESCRIPTOR, PackageError, read_package, write_package
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.records import whole_house
-from sandboa.records.database import check, open_database
+from sandboa.records.check import check
+from sandboa.records.database import open_database
 from sandboa.records.photos import FOLDER
 
 
@@ -52,7 +53,7 @@ def test_a_house_comes_back_equal_with_its_photos(package, empty: Path) -> None:
     assert len(pictures) >= 4
     for name in pictures:
         assert (empty / FOLDER / name).read_bytes() == (written.parent / FOLDER / name).read_bytes()
-    assert check(empty / "house.sqlite3") == []
+    assert check(empty / "house.sqlite3").problems == ()
 
 
 def test_a_second_trip_gives_the_same_tables_byte_for_byte(package, empty: Path) -> None:

@@ -11,8 +11,9 @@ from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.records import database as opening
 from sandboa.records import readings
+from sandboa.records.check import check
 from sandboa.records.clutches import Box
-from sandboa.records.database import DatabaseTooNew, back_up, check, open_database
+from sandboa.records.database import DatabaseTooNew, back_up, open_database
 
 
 @pytest.fixture
@@ -92,7 +93,7 @@ def test_a_house_of_the_first_version_keeps_its_boxes(tmp_path: Path, monkeypatc
     connection.close()
     monkeypatch.undo()
     open_database(path)
-    assert check(path) == []
+    assert check(path).problems == ()
     boxes = [(b.id, b.superseded_by, b.dry_mass_g, b.contact) for b in Box.select()]
     assert boxes == [(1, 2, 200.0, None), (2, None, 210.0, None)]
     page = clutch_page(HouseNow(), "26-01", NOW_S)
@@ -135,7 +136,7 @@ def test_a_house_of_the_second_version_gets_the_ends_of_its_records(
     connection.close()
     monkeypatch.undo()
     open_database(path)
-    assert check(path) == []
+    assert check(path).problems == ()
     tip = readings.tip(3)
     assert tip is not None
     assert (tip.readings, tip.last_s, tip.last_c, tip.last_humidity) == (2, 3660, 31.2, None)
@@ -150,9 +151,25 @@ def test_a_house_of_the_second_version_gets_the_ends_of_its_records(
     opening.database.close()
 
 
+def test_check_says_what_it_found_also_in_a_copy_of_an_earlier_version(
+    path: Path, tmp_path: Path, monkeypatch
+) -> None:
+    assert check(path).found.startswith("1 acts, 2 animals, 1 clutches, 6 eggs, ")
+    first = tmp_path / "first"
+    first.mkdir()
+    (old,) = opening._MIGRATIONS.glob("0001*.py")
+    (first / old.name).write_text(old.read_text())
+    monkeypatch.setattr(opening, "_MIGRATIONS", first)
+    earlier = tmp_path / "earlier.sqlite3"
+    open_database(earlier).close()
+    checked = check(earlier)
+    assert checked.problems == ()
+    assert "0 acts" in checked.found
+
+
 def test_a_backup_is_whole_and_never_overwrites(path: Path, tmp_path: Path) -> None:
     back_up(path, tmp_path / "copy.sqlite3")
-    assert check(tmp_path / "copy.sqlite3") == []
+    assert check(tmp_path / "copy.sqlite3").problems == ()
     with pytest.raises(FileExistsError):
         back_up(path, tmp_path / "copy.sqlite3")
 
@@ -163,8 +180,8 @@ def test_check_finds_damage(path: Path, tmp_path: Path) -> None:
     connection.execute("UPDATE clutch SET dam = 4242")
     connection.commit()
     connection.close()
-    found = " ".join(check(path))
+    found = " ".join(check(path).problems)
     assert "roll-ups" in found
     assert "clutch row 1" in found
     (tmp_path / "letter.txt").write_text("Dear keeper, this is no database at all. " * 9)
-    assert "not a Sandboa database" in check(tmp_path / "letter.txt")[0]
+    assert "not a Sandboa database" in check(tmp_path / "letter.txt").problems[0]

@@ -1,6 +1,7 @@
 """Photos: of what, how many, in which formats, and what becomes of them."""
 
 import io
+from pathlib import Path
 
 import pytest
 from PIL import Image
@@ -16,7 +17,10 @@ from sandboa.journal.errors import NotFound
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.photos import Picture
+from sandboa.records.check import check
 from sandboa.records.clutches import Clutch
+from sandboa.records.database import database
+from sandboa.records.photos import picture_path
 
 PICTURE = Picture(b"a large one", b"a small one", 40, 30)
 
@@ -128,3 +132,16 @@ def test_a_photo_that_waited_on_a_phone_and_comes_twice_is_one(clutch: Clutch) -
     assert bring(NOW_S - 60, egg=2) != first
     assert bring(NOW_S - 3600) != first
     assert bring(NOW_S - 60, delivered=False) != first
+
+
+def test_a_check_of_the_house_finds_pictures_that_were_changed_or_are_gone(clutch: Clutch) -> None:
+    name = attach(clutch.entity).file
+    house = Path(database.obj.database)
+    assert check(house).problems == ()
+    assert check(house).found.endswith(", 1 photos")
+    picture_path(name, small=True).unlink()
+    assert check(house).problems == (f"the small picture of {name[:12]}... is missing",)
+    picture_path(name).write_bytes(b"another one")
+    assert check(house).problems == (f"the photo {name[:12]}... is damaged",)
+    picture_path(name).unlink()
+    assert check(house).problems == (f"the photo {name[:12]}... is missing",)

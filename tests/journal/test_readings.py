@@ -23,7 +23,8 @@ from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.journal.readings import read_by_hand, store_readings
 from sandboa.journal.today import today
 from sandboa.records import readings
-from sandboa.records.database import check, database
+from sandboa.records.check import check
+from sandboa.records.database import database
 from sandboa.records.facts import Act
 
 
@@ -206,4 +207,4 @@ def test_a_server_killed_in_the_middle_of_an_import_stores_nothing(tmp_path: Pat
     connection.close()
     assert counts == [0, 0, 0]
     assert acts == ["lay", "probe"]
-    assert check(path) == []
+    assert check(path).problems == ()

@@ -21,7 +21,7 @@ from paho.mqtt.enums import CallbackAPIVersion
 
 from running import forked, started
 from sandboa.cli import main
-from sandboa.records.database import check
+from sandboa.records.check import check
 
 ROUNDS = 10
 
@@ -122,7 +122,7 @@ def test_killed_ten_times_every_acknowledged_reading_is_there(tmp_path: Path) ->
             flooding.join(30)
             assert acknowledged <= stored(tmp_path)
     assert len(acknowledged) >= 20 * ROUNDS
-    assert check(tmp_path / "house.sqlite3") == []
+    assert check(tmp_path / "house.sqlite3").problems == ()
 
 
 def test_a_thousand_requests_at_once_lose_nothing_that_was_taken(tmp_path: Path) -> None:

@@ -15,7 +15,8 @@ from sandboa.formats.data_package import PackageError, read_package, write_packa
 from sandboa.formats.readings_csv import Choices, NotReadable, read_readings
 from sandboa.journal.readings import store_readings
 from sandboa.records import readings
-from sandboa.records.database import back_up, check, open_database
+from sandboa.records.check import check
+from sandboa.records.database import back_up, open_database
 from sandboa.records.house import Probe, named
 from sandboa.records.photos import back_up_photos
 
@@ -141,13 +142,13 @@ def run_backup(asked: argparse.Namespace) -> int:
 
 
 def run_check(asked: argparse.Namespace) -> int:
-    """Say what is wrong; exits 1 when anything is."""
-    problems = check(existing(asked))
-    for problem in problems:
+    """Say what is in the house and what is wrong; exits 1 when anything is."""
+    checked = check(existing(asked))
+    for problem in checked.problems:
         sys.stderr.write(f"{problem}\n")
-    if not problems:
-        print("sound")
-    return 1 if problems else 0
+    if checked.found:
+        print(f"{'damaged' if checked.problems else 'sound'}: {checked.found}")
+    return 1 if checked.problems else 0
 
 
 def existing(asked: argparse.Namespace) -> Path:

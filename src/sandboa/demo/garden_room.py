@@ -20,6 +20,8 @@ from sandboa.demo.garden_hatch import hatch
 from sandboa.demo.garden_last_year import last_year
 from sandboa.demo.garden_photos import photos
 from sandboa.demo.garden_visits import Seen
+from sandboa.journal.forecasts_told import keep_due
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import EggLaid, LayDay, drafts, lay_clutch
 from sandboa.journal.lay_day.state import EggState, HappeningState
 from sandboa.journal.methods import add_method
@@ -138,6 +140,10 @@ def furnish(now_s: float) -> None:
     with database.atomic():
         for _, happen in sorted(told, key=lambda event: event[0]):
             happen()
+        # What the watch would have kept on the way: the season behind has taught already.
+        house = HouseNow()
+        while keep_due(house, now_s):
+            pass
 
 
 def _laid_year(clutch: _Clutch, now_s: float) -> int:

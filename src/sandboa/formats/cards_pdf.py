@@ -8,15 +8,16 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
 from pathlib import Path
-from typing import Final
+from typing import TYPE_CHECKING, Final
 from zoneinfo import ZoneInfo
 
 import segno
-from fontTools.ttLib import TTFont
-from fpdf import FPDF
 
 from sandboa.core.errors import NotPlausible
 from sandboa.journal.cards import Card
+
+if TYPE_CHECKING:
+    from fpdf import FPDF
 
 MEDIA_TYPE: Final = "application/pdf"
 #: Labels on a sheet of A4, across and down, and the size of each, mm.
@@ -66,7 +67,11 @@ def write_labels(cards: Sequence[Printed], zone: str, used: int = 0) -> bytes:
     return bytes(pdf.output())
 
 
-def _paper(size: tuple[float, float], cards: Sequence[Printed]) -> FPDF:
+def _paper(size: tuple[float, float], cards: Sequence[Printed]) -> "FPDF":
+    # Here, for only whoever prints waits for it.
+    from fontTools.ttLib import TTFont
+    from fpdf import FPDF
+
     pdf = FPDF(orientation="portrait", unit="mm", format=size)
     pdf.set_auto_page_break(False)
     pdf.set_margin(0)
@@ -92,7 +97,7 @@ def _require_letters(card: Card, known: set[int]) -> None:
             )
 
 
-def _draw_card(pdf: FPDF, printed: Printed, where: ZoneInfo) -> None:
+def _draw_card(pdf: "FPDF", printed: Printed, where: ZoneInfo) -> None:
     card = printed.card
     width = _CARD_MM[0] - 2 * _MARGIN
     pdf.set_xy(_MARGIN, 5.2)
@@ -125,7 +130,7 @@ def _draw_card(pdf: FPDF, printed: Printed, where: ZoneInfo) -> None:
     _draw_code(pdf, printed.address, _CARD_MM[0] - 36.7, _CARD_MM[1] - 36.7, 33.6)
 
 
-def _draw_window(pdf: FPDF, card: Card, where: ZoneInfo, width: float) -> None:
+def _draw_window(pdf: "FPDF", card: Card, where: ZoneInfo, width: float) -> None:
     window = card.pips
     assert window is not None, "asked for only where there is one"
     top = pdf.get_y() + 3
@@ -147,7 +152,7 @@ def _draw_window(pdf: FPDF, card: Card, where: ZoneInfo, width: float) -> None:
     pdf.line(_MARGIN, pdf.get_y(), _MARGIN + width, pdf.get_y())
 
 
-def _draw_label(pdf: FPDF, printed: Printed, where: ZoneInfo, x: float, y: float) -> None:
+def _draw_label(pdf: "FPDF", printed: Printed, where: ZoneInfo, x: float, y: float) -> None:
     card = printed.card
     _draw_code(pdf, printed.address, x + 2.5, y + 6, 25)
     left, width = x + 29.5, _LABEL_MM[0] - 31
@@ -167,7 +172,7 @@ def _draw_label(pdf: FPDF, printed: Printed, where: ZoneInfo, x: float, y: float
         pdf.set_y(pdf.get_y() + 4.4)
 
 
-def _draw_code(pdf: FPDF, address: str, x: float, y: float, size: float) -> None:
+def _draw_code(pdf: "FPDF", address: str, x: float, y: float, size: float) -> None:
     """A QR code with its quiet margin, `size` mm wide."""
     matrix = segno.make_qr(address, error="m").matrix
     cell = size / (len(matrix) + 4)
@@ -180,7 +185,7 @@ def _draw_code(pdf: FPDF, address: str, x: float, y: float, size: float) -> None
 
 
 def _write(
-    pdf: FPDF,
+    pdf: "FPDF",
     words: str,
     size: float,
     *,
@@ -196,12 +201,12 @@ def _write(
     pdf.set_x(x)
 
 
-def _font(pdf: FPDF, size: float, *, bold: bool = False, shade: int = _INK) -> None:
+def _font(pdf: "FPDF", size: float, *, bold: bool = False, shade: int = _INK) -> None:
     pdf.set_font(_FACE, "B" if bold else "", size * _PT_PER_MM)
     pdf.set_text_color(shade)
 
 
-def _fitting(pdf: FPDF, words: str, width: float) -> str:
+def _fitting(pdf: "FPDF", words: str, width: float) -> str:
     """The words as far as they fit on one line, with a sign where some are left out."""
     if pdf.get_string_width(words) <= width:
         return words

@@ -75,17 +75,18 @@ def _read_lessons(facts: Facts) -> Lessons:
     return Lessons(tuple(sorted(finished, key=lambda f: (f[1], f[0]))))
 
 
-def keep_due(house: HouseNow, now_s: float) -> None:
+def keep_due(house: HouseNow, now_s: float) -> bool:
     """Keep the forecasts whose day has come, and what newly finished clutches taught.
 
     A day that went by while nothing ran is made up for from what was known
-    then, and marked so.
+    then, and marked so. Returns whether there was anything to do; a few at a
+    time, so there may be more.
     """
     facts = house.facts()
     taught = _learn_due(house, facts, now_s)
     told = {(t.clutch, t.day) for t in forecasts_told.all_told()}
     known = lessons(house, facts) if taught else None
-    made = 0
+    made = kept = 0
     for clutch in facts.clutches:
         if all(egg.slug for egg in facts.eggs.get(clutch.entity, [])):
             continue
@@ -101,8 +102,10 @@ def keep_due(house: HouseNow, now_s: float) -> None:
             if day in JUDGED_DAYS:
                 forecasts_told.keep_standings(day, judged.standings())
             if window is not None:
+                kept += 1
                 quantiles = (window.p10, window.p25, window.p50, window.p75, window.p90)
                 forecasts_told.keep(ForecastTold(clutch.entity, day, int(now_s), late, quantiles))
+    return taught or kept > 0
 
 
 def standing_scores(facts: Facts) -> list[StandingScore]:

@@ -76,34 +76,3 @@ def back_up(source: Path, target: Path) -> None:
     original.close()
     copy.close()
     partial.rename(target)
-
-
-def check(path: Path) -> list[str]:
-    """What is wrong with the database at `path`, one sentence each; empty when it is sound."""
-    connection = sqlite3.connect(path)
-    try:
-        problems = [
-            f"damaged: {row[0]}"
-            for row in connection.execute("PRAGMA integrity_check")
-            if row[0] != "ok"
-        ]
-        problems += [
-            f"{table} row {rowid} points at a missing {parent}"
-            for table, rowid, parent, _ in connection.execute("PRAGMA foreign_key_check")
-        ]
-        stale = connection.execute(_STALE_ROLL_UPS).fetchone()[0]
-        if stale:
-            problems.append(f"{stale} hourly roll-ups differ from their readings")
-    except sqlite3.DatabaseError as error:
-        return [f"not a Sandboa database: {error}"]
-    finally:
-        connection.close()
-    return problems
-
-
-_STALE_ROLL_UPS: Final = """
-SELECT count(*) FROM (
-  SELECT probe, at_s / 3600 AS hour, count(*) AS readings FROM reading GROUP BY 1, 2
-) AS now FULL JOIN reading_hour AS kept USING (probe, hour)
-WHERE now.readings IS NOT kept.readings
-"""

@@ -170,7 +170,7 @@ function Standings({ season }: { season: Season }) {
       {season.standings.map((score) => (
         <chakra.div key={score.day} mb={5}>
           <p>
-            <strong>On day {score.day}</strong> {score.eggs} eggs, of which {score.pipped} pipped
+            <strong>On day {score.day}:</strong> {score.eggs} eggs, of which {score.pipped} pipped
             later. {score.words}
           </p>
           <chakra.ul listStyleType="none" mt={2}>
@@ -186,7 +186,8 @@ function Standings({ season }: { season: Season }) {
               >
                 <strong>{standing}</strong>
                 <span>
-                  said {percent(said)} alive; {pipped} of {eggs} pipped ({percent(pipped / eggs)})
+                  said {said < 0.01 ? 'under 1\u00a0%' : percent(said)} alive; {pipped} of {eggs}{' '}
+                  pipped ({percent(pipped / eggs)})
                 </span>
               </chakra.li>
             ))}

@@ -1,7 +1,5 @@
 """What hatched against what was to be expected, in words that know how few they are."""
 
-from scipy.stats import binomtest
-
 #: Chance below which counts do not fit what was expected (assumption: one in twenty).
 ODD_BELOW = 0.05
 #: Hatchlings below which nothing is said (assumption: two clutches).
@@ -19,6 +17,9 @@ def against_expected(seen: int, of: int, expected: float) -> str:
     counts = f"{seen} of {of} hatchlings, {expected * of:.1f} expected"
     if of < ENOUGH:
         return f"{counts}: too few to say more"
+    # Here, for it takes most of a second to import and few pages ask.
+    from scipy.stats import binomtest
+
     odd = binomtest(seen, of, expected).pvalue < ODD_BELOW
     if not odd:
         return f"{counts}: as chance has it"
