@@ -1,5 +1,6 @@
 """People, signing in, and what each role may do, over HTTP."""
 
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 import pytest
@@ -266,3 +267,26 @@ def test_a_house_open_to_others_is_reached_by_its_address(
 def test_alone_it_answers_to_no_other_name(http: TestClient) -> None:
     for host in ("192.0.2.2", "someone-elses.example"):
         problem(http.get("/api/session", headers={"host": host}), 400)
+
+
+def test_two_at_once_are_not_taken_for_each_other(manned: TestClient) -> None:
+    """Who asks belongs to the request, whichever thread carries it out."""
+    dams = {"Rowan": "Sorrel", "Linden": "Tansy"}
+    browsers = {name: TestClient(manned.app, client=ELSEWHERE) for name in dams}
+    for name, browser in browsers.items():
+        sign_in(browser, name)
+        said = {"role": "dam", "name": dams[name]}
+        assert browser.post("/api/animals", json=said).status_code == 201
+    ids = {a["name"]: a["id"] for a in manned.get("/api/animals").json()}
+
+    def feed(name: str) -> None:
+        path = f"/api/animals/{ids[dams[name]]}/meals"
+        for _ in range(12):
+            answer = browsers[name].post(path, json={"prey": "rat", "mass_g": 80, "taken": True})
+            assert answer.status_code in (200, 201), answer.text
+
+    with ThreadPoolExecutor(2) as pool:
+        list(pool.map(feed, dams))
+    meals = [line for line in manned.get("/api/acts").json() if line["kind"] == "meal"]
+    assert len(meals) == 24
+    assert all(dams[line["by"]] in line["summary"] for line in meals)

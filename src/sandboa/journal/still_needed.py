@@ -17,7 +17,7 @@ from sandboa.records.house import (
     SetPoint,
     Shelf,
 )
-from sandboa.records.people import Person, with_passphrase
+from sandboa.records.people import Passphrase, Person, with_passphrase
 
 #: Tables whose rows other acts share, in the order in which they can be let go.
 SHARED: tuple[type[Fact], ...] = (
@@ -49,10 +49,13 @@ def require_open_for(act: Act) -> None:
 
 
 def require_keeper_left() -> None:
-    """Raise Conflict when people can sign in and no keeper is among them."""
-    admitted = with_passphrase()
+    """Raise Conflict when the house was locked and no keeper could open it any more.
+
+    Not even by going back to a house without people: behind a proxy on the
+    same machine that would let everybody in.
+    """
     keepers = {person.entity for person in Person.current(Person.role == Role.KEEPER)}
-    if admitted and not admitted & keepers:
+    if Passphrase.select().exists() and not with_passphrase() & keepers:
         raise Conflict("somebody must stay keeper: give another keeper a passphrase first")
 
 

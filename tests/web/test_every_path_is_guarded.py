@@ -1,0 +1,155 @@
+"""Every operation of the API, by every role: what is new is shut until somebody opens it."""
+
+import re
+from functools import cache
+
+import pytest
+from fastapi.testclient import TestClient
+
+from sandboa.core.people import Deed
+from sandboa.web.app import create_app
+from sandboa.web.doors import deed_of
+from web.asking import lay
+from web.test_people import ELSEWHERE, add, sign_in
+
+#: Operations that only look, or compute and store nothing, though they are no GET.
+LOOKS = {
+    ("POST", "/api/bench/forecast"),
+    ("POST", "/api/bench/mix"),
+    ("POST", "/api/bench/top-up"),
+    ("POST", "/api/readings/files/preview"),
+    # Everybody's own session and calendar link.
+    ("POST", "/api/session"),
+    ("DELETE", "/api/session"),
+    ("PUT", "/api/session/passphrase"),
+    ("DELETE", "/api/sessions"),
+    ("POST", "/api/calendar/link"),
+    ("DELETE", "/api/calendar/link"),
+}
+#: Operations that a keeper alone may ask for.
+RUNS = {
+    ("GET", "/api/people"),
+    ("POST", "/api/people"),
+    ("PUT", "/api/people/{person}"),
+    ("DELETE", "/api/people/{person}"),
+    ("PUT", "/api/people/{person}/passphrase"),
+    ("DELETE", "/api/people/{person}/sessions"),
+    ("GET", "/api/house/package"),
+    ("POST", "/api/house/package"),
+    ("PUT", "/api/settings/{name}"),
+    ("POST", "/api/methods"),
+    ("PUT", "/api/methods/{method}"),
+    ("DELETE", "/api/methods/{method}"),
+    ("POST", "/api/devices"),
+    ("POST", "/api/devices/{device}/token"),
+    ("DELETE", "/api/devices/{device}"),
+    ("POST", "/api/messengers"),
+    ("PUT", "/api/messengers/{messenger}"),
+    ("DELETE", "/api/messengers/{messenger}"),
+    ("POST", "/api/messengers/{messenger}/trial"),
+}
+#: Answered without anybody signed in: signing in, and a device with its own token.
+FREE = {
+    ("GET", "/api/session"),
+    ("POST", "/api/session"),
+    ("DELETE", "/api/session"),
+    ("POST", "/api/readings"),
+}
+
+
+@cache
+def operations() -> list[tuple[str, str]]:
+    paths = create_app(None).openapi()["paths"]
+    return [(method.upper(), path) for path, methods in paths.items() for method in methods]
+
+
+def filled(path: str) -> str:
+    """The path with something in each of its places."""
+    return re.sub(r"\{[^}]+\}", "1", path)
+
+
+def expected(method: str, path: str) -> Deed:
+    if (method, path) in RUNS:
+        return Deed.RUN
+    if method == "GET" or (method, path) in LOOKS:
+        return Deed.LOOK
+    return Deed.RECORD
+
+
+def test_the_lists_name_operations_that_exist() -> None:
+    assert set(operations()) >= LOOKS | RUNS | FREE
+    assert len(operations()) > 100
+
+
+@pytest.mark.parametrize(("method", "path"), operations())
+def test_what_an_operation_does_is_known(method: str, path: str) -> None:
+    assert deed_of(method, filled(path)) is expected(method, path)
+
+
+@pytest.mark.parametrize(
+    ("method", "path", "deed"),
+    [
+        ("POST", "/api/something/new", Deed.RECORD),
+        ("PATCH", "/api/clutches/26-01", Deed.RECORD),
+        ("PUT", "/api/peoples", Deed.RECORD),
+        ("GET", "/api/people/1/anything", Deed.RUN),
+        ("HEAD", "/api/house/package", Deed.RUN),
+        ("DELETE", "/api/settings", Deed.RUN),
+        ("POST", "/api/sessions-of-others", Deed.RECORD),
+        ("POST", "/api/benchmark", Deed.RECORD),
+    ],
+)
+def test_what_is_not_listed_is_no_mere_look(method: str, path: str, deed: Deed) -> None:
+    assert deed_of(method, path) is deed
+
+
+@pytest.fixture
+def doors(http: TestClient) -> dict[str, TestClient]:
+    """A browser for each role, and one with nobody signed in."""
+    add(http, "Rowan", "keeper")
+    sign_in(http, "Rowan")
+    lay(http, code="26-01")
+    add(http, "Linden", "helper")
+    add(http, "Aspen", "visitor")
+    browsers = {role: TestClient(http.app, client=ELSEWHERE) for role in ("helper", "visitor")}
+    sign_in(browsers["helper"], "Linden")
+    sign_in(browsers["visitor"], "Aspen")
+    return {"nobody": TestClient(http.app, client=ELSEWHERE), **browsers}
+
+
+def test_nobody_gets_past_the_door_of_any_operation(doors: dict[str, TestClient]) -> None:
+    for method, path in operations():
+        if (method, path) in FREE:
+            continue
+        answer = doors["nobody"].request(method, filled(path), json={})
+        assert answer.status_code == 401, (method, path)
+        assert answer.json()["detail"] == "Sign in first; nothing was stored."
+
+
+def test_each_role_is_refused_what_is_not_its_own(doors: dict[str, TestClient]) -> None:
+    refused = {"helper": {Deed.RUN}, "visitor": {Deed.RUN, Deed.RECORD}}
+    for role, deeds in refused.items():
+        before = doors[role].get("/api/acts").json()
+        for method, path in operations():
+            if expected(method, path) in deeds and (method, path) not in FREE:
+                answer = doors[role].request(method, filled(path), json={})
+                assert answer.status_code == 403, (role, method, path)
+        assert doors[role].get("/api/acts").json() == before
+
+
+def test_a_visitor_sees_every_page_of_the_house(doors: dict[str, TestClient]) -> None:
+    for method, path in operations():
+        if method != "GET" or expected(method, path) is Deed.RUN or "live" in path:
+            continue
+        answer = doors["visitor"].get(filled(path))
+        # Not there, or asked for wrongly; but never for want of a right.
+        assert answer.status_code not in (401, 403, 500), (path, answer.text)
+
+
+@pytest.mark.parametrize(
+    "path", ["//api/people", "/api//people", "/API/people", "/api/people/", "/api/../api/people"]
+)
+def test_no_other_spelling_leads_around_the_door(doors: dict[str, TestClient], path: str) -> None:
+    answer = doors["nobody"].get(path, follow_redirects=False)
+    assert "Rowan" not in answer.text
+    assert answer.status_code != 200 or answer.headers["content-type"].startswith("text/html")
