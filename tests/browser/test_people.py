@@ -114,6 +114,21 @@ def test_a_visit_waits_on_a_phone_whose_session_has_ended(phone: Page, own_demo:
     assert log[0]["by"] == "Rowan"
 
 
+def test_a_phone_between_two_bars_waits_for_no_name(phone: Page, own_demo: str) -> None:
+    """The house cannot be asked who is here: whoever was here last goes on with the box."""
+    phone.goto(f"{own_demo}/settings")
+    add_person(phone, "Rowan", "keeper", PHRASE)
+    phone.goto(f"{own_demo}/round/26-05")
+    shut = phone.get_by_role("button", name="All as before, shut")
+    expect(shut).to_be_visible()
+    # Never answered, and never refused: as at the edge of a network.
+    phone.route("**/api/session", lambda _: None)
+    phone.reload()
+    expect(shut).to_be_enabled()
+    expect(phone.get_by_role("link", name="Rowan", exact=True)).to_be_visible()
+    phone.unroute_all(behavior="ignoreErrors")
+
+
 def test_the_calendar_as_a_file_and_as_a_link(desk: Page, own_demo: str) -> None:
     desk.goto(f"{own_demo}/settings")
     section = desk.get_by_role("region", name="Calendar")

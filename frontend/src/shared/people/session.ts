@@ -3,14 +3,30 @@ import { answer, api, done, type Schemas } from '../api/client'
 
 type Session = Schemas['SessionTold']
 
-/** Who is signed in on this device, and whether anybody has to. */
+const LAST = 'sandboa.session'
+
+/**
+ * Who is signed in on this device, and whether anybody has to.
+ *
+ * Until the house answers, whoever was here last is here: between two bars of Wi-Fi a box that is
+ * open must not wait for a name. The house checks every request all the same.
+ */
 export function useSession() {
   return useQuery({
     queryKey: ['session'],
-    queryFn: () => answer(api.GET('/api/session')),
-    // Out of reach of the house nobody is asked: what was read last is on the device.
+    queryFn: async () => {
+      const session = await answer(api.GET('/api/session'))
+      localStorage.setItem(LAST, JSON.stringify(session))
+      return session
+    },
+    placeholderData: lastHere,
     retry: false,
   })
+}
+
+function lastHere(): Session | undefined {
+  const kept = localStorage.getItem(LAST)
+  return kept ? (JSON.parse(kept) as Session) : undefined
 }
 
 /** Whether the pages may be shown: signed in, nobody has to, or the house cannot be asked. */
@@ -39,6 +55,7 @@ export function useSessionChanged() {
 
 /** Sign out: pages that were read are not left behind on the device; what waits for the house is. */
 async function forgetWhatWasRead() {
+  localStorage.removeItem(LAST)
   if (!('caches' in window)) return
   await Promise.all(['read last', 'pictures'].map((name) => caches.delete(name)))
 }
