@@ -4,6 +4,7 @@ from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 import pytest
+from fastapi import Request
 from fastapi.testclient import TestClient
 
 from samples import DAY_S
@@ -12,6 +13,7 @@ from sandboa.records.database import database
 from sandboa.records.people import Passphrase, Session
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
+from sandboa.web.doors import COOKIE, still_admitted
 from web.asking import lay, problem
 
 PHRASES = {
@@ -157,6 +159,23 @@ def test_signing_out_everywhere_ends_every_browser(manned: TestClient) -> None:
     assert manned.delete("/api/sessions").status_code == 204
     problem(other.get("/api/today"), 401)
     problem(manned.get("/api/today"), 401)
+
+
+def test_an_answer_that_goes_on_ends_for_who_was_signed_out(manned: TestClient) -> None:
+    """The stream of alarms asks again before each thing it tells."""
+    scope = {
+        "type": "http",
+        "method": "GET",
+        "path": "/api/live",
+        "query_string": b"",
+        "headers": [(b"cookie", f"{COOKIE}={manned.cookies[COOKIE]}".encode())],
+        "client": ELSEWHERE,
+        "app": manned.app,
+    }
+    assert still_admitted(Request(scope))
+    assert not still_admitted(Request({**scope, "headers": []}))
+    manned.delete("/api/sessions")
+    assert not still_admitted(Request(scope))
 
 
 def test_a_keeper_signs_somebody_else_out(manned: TestClient, others: TestClient) -> None:

@@ -72,6 +72,11 @@ def _admit(request: Request) -> tuple[_Refusal | None, SignedIn | None]:
     return None, person
 
 
+def still_admitted(request: Request) -> bool:
+    """Whether a request that was let in would be now: for answers that go on."""
+    return _admit(request)[0] is None
+
+
 NOT_OPEN: Final = (
     "This house answers its own machine alone until a keeper has a passphrase. "
     "Set one there, in Settings."

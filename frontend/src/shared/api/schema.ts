@@ -1664,7 +1664,7 @@ export interface paths {
         };
         /**
          * Live
-         * @description Tells at once, and again whenever alarms change.
+         * @description Tells at once, and again whenever alarms change; nothing more to who was signed out since.
          */
         get: operations["live"];
         put?: never;

@@ -3,7 +3,7 @@
 from collections.abc import AsyncIterable
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Query
+from fastapi import APIRouter, Path, Query, Request
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 from pydantic import BaseModel
 from starlette.concurrency import run_in_threadpool
@@ -12,6 +12,7 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.house_now import Facts
 from sandboa.journal.watch import Severity, acknowledge, acknowledged_at
 from sandboa.records.alarms import Alarm, alarms_between, open_alarms
+from sandboa.web.doors import still_admitted
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import ActTold, Moment, at, at_or_none
 
@@ -66,10 +67,10 @@ async def acknowledge_alarm(
 
 
 @router.get("/live", response_class=EventSourceResponse)
-async def live(house: TheHouse) -> AsyncIterable[ServerSentEvent]:
-    """Tells at once, and again whenever alarms change."""
+async def live(request: Request, house: TheHouse) -> AsyncIterable[ServerSentEvent]:
+    """Tells at once, and again whenever alarms change; nothing more to who was signed out since."""
     revision: int | None = house.live.revision
-    while revision is not None:
+    while revision is not None and await run_in_threadpool(still_admitted, request):
         told = await run_in_threadpool(_live, revision)
         yield ServerSentEvent(data=told, id=str(revision))
         revision = await house.live.after(revision)
