@@ -88,9 +88,9 @@ def test_signs_dents_and_weighings_of_the_box_are_in_it(house: HouseNow) -> None
     ((at, early, of),) = known.water.dented_early
     assert (at, early, of) == (pytest.approx(share), 3, 4)
     assert known.pests_seen is True
-    # Ninety grams of two hundred are gone.
+    # Ninety grams of two hundred were gone by then, and more by the time it died.
     low, middle, high = known.water.lowest
-    assert low < middle < high < 0.65
+    assert 0.0 <= low <= middle <= high < 0.55
 
 
 def test_a_box_that_was_looked_at_and_firm_is_known_to_be(house: HouseNow) -> None:
