@@ -48,7 +48,10 @@ def test_from_an_empty_house_to_a_judged_egg_and_back(desk: Page, empty: str) ->
 
     # One tap records a grade; the drawing, the words and Today follow.
     for number in (1, 2, 3):
-        desk.get_by_role("button", name=f"Egg {number}: clear dents").click()
+        dents = desk.get_by_role("button", name=f"Egg {number}: clear dents")
+        dents.click()
+        # The advice that follows moves the eggs below it: not while the next one is aimed at.
+        expect(dents).to_have_attribute("aria-pressed", "true")
     expect(desk.get_by_text("3 of 5 eggs dented early, though about").first).to_be_visible()
     expect(
         desk.get_by_role("button", name="Egg 3, day 20, clear dents, early for its stage")
