@@ -16,9 +16,10 @@ from sandboa.records.database import database
 PHRASE = "beeswax ladder harbour mint"
 
 
-def give_passphrase(folder: Path, name: str, monkeypatch, *, role: str = "keeper") -> int:
+def give_passphrase(folder: Path, name: str, monkeypatch, role: str | None = "keeper") -> int:
     monkeypatch.setattr(sys, "stdin", io.StringIO(f"{PHRASE}\n"))
-    code = main(["people", name, "--role", role, "--stdin", "--data", str(folder)])
+    told = ["--role", role] if role else []
+    code = main(["people", name, *told, "--stdin", "--data", str(folder)])
     database.close()
     return code
 
@@ -34,8 +35,28 @@ def test_a_keeper_is_added_with_a_passphrase_and_listed(tmp_path, capsys, monkey
     database.close()
 
 
+def test_a_role_that_is_told_is_the_role_from_then_on(tmp_path, capsys, monkeypatch) -> None:
+    give_passphrase(tmp_path, "Rowan", monkeypatch)
+    give_passphrase(tmp_path, "Linden", monkeypatch, "helper")
+    # A new passphrase alone leaves the role as it is.
+    give_passphrase(tmp_path, "Linden", monkeypatch, None)
+    assert main(["people", "--data", str(tmp_path)]) == 0
+    assert "Linden: helper" in capsys.readouterr().out
+    database.close()
+    assert give_passphrase(tmp_path, "Linden", monkeypatch, "visitor") == 0
+    # The last keeper stays one, by the command line too.
+    assert give_passphrase(tmp_path, "Rowan", monkeypatch, "helper") == 2
+    assert "somebody must stay keeper" in capsys.readouterr().err
+    assert main(["people", "--data", str(tmp_path)]) == 0
+    assert capsys.readouterr().out.splitlines() == [
+        "Linden: visitor, can sign in",
+        "Rowan: keeper, can sign in",
+    ]
+    database.close()
+
+
 def test_refusals_are_one_line(tmp_path, capsys, monkeypatch) -> None:
-    assert give_passphrase(tmp_path, "Linden", monkeypatch, role="helper") == 2
+    assert give_passphrase(tmp_path, "Linden", monkeypatch, "helper") == 2
     assert "a house is a keeper's" in capsys.readouterr().err
     monkeypatch.setattr(sys, "stdin", io.StringIO("short\n"))
     assert main(["people", "Rowan", "--stdin", "--data", str(tmp_path)]) == 2

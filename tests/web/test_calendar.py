@@ -91,7 +91,9 @@ def test_a_dam_about_to_lay_is_in_it_with_what_to_prepare(http: TestClient) -> N
 def test_the_private_link_needs_nobody_signed_in_and_can_be_ended(http: TestClient) -> None:
     lay(http)
     assert http.get("/api/calendar/link").json() == {"made_at": None}
-    link = http.post(f"/api/calendar/link?zone={ZONE}").json()["link"]
+    made = http.post(f"/api/calendar/link?zone={ZONE}").json()
+    link = made["link"]
+    assert made["this_machine_only"] is True
     assert link.startswith("http://testserver/calendar/")
     assert read(http, link) == read(http)
     second = http.post("/api/calendar/link").json()["link"]

@@ -9,7 +9,7 @@ from pathlib import Path
 from sandboa.cli.house import DATABASE, data_folder, existing
 from sandboa.core.errors import NotPlausible
 from sandboa.core.people import Role
-from sandboa.journal.people import add_person, people_now
+from sandboa.journal.people import add_person, change_person, people_now
 from sandboa.journal.signing_in import set_passphrase
 from sandboa.records.database import open_database
 from sandboa.records.people import person_called
@@ -20,7 +20,11 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
         "people", help="list the people of the house, or give one a passphrase"
     )
     command.add_argument("name", nargs="?", help="who gets a (new) passphrase; added when unknown")
-    command.add_argument("--role", choices=[role.value for role in Role], default=Role.KEEPER.value)
+    command.add_argument(
+        "--role",
+        choices=[role.value for role in Role],
+        help="what they are from now on; somebody new is a keeper unless told otherwise",
+    )
     command.add_argument(
         "--stdin", action="store_true", help="read the passphrase from standard input"
     )
@@ -40,9 +44,13 @@ def run(asked: argparse.Namespace) -> int:
     open_database(asked.data / DATABASE)
     phrase = sys.stdin.readline().rstrip("\r\n") if asked.stdin else _typed_twice()
     now_s = time.time()
-    person = person_called(asked.name) or add_person(asked.name, Role(asked.role), now_s)[0]
+    known = person_called(asked.name)
+    role = Role(asked.role or (known.role if known else Role.KEEPER))
+    person = known or add_person(asked.name, role, now_s)[0]
+    if role != person.role:
+        change_person(person.entity, person.name, role, now_s)
     set_passphrase(person.entity, phrase, now_s)
-    print(f"{person.name} ({person.role}) signs in with it from now on")
+    print(f"{person.name} ({role}) signs in with it from now on")
     return 0
 
 

@@ -12,6 +12,7 @@ from typing import Final
 from pwdlib import PasswordHash
 
 from sandboa.core.people import LONGEST_PASSPHRASE, Role, as_typed, clean_passphrase
+from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.devices import hash_of
 from sandboa.journal.errors import Conflict
 from sandboa.journal.people import find_person
@@ -19,7 +20,6 @@ from sandboa.journal.private_link import end_link
 from sandboa.records.database import database
 from sandboa.records.people import Passphrase, Person, Session, person_called, with_passphrase
 
-_DAY_S: Final = 86_400
 #: Days a session lasts unused (assumption: a phone that lies in the animal room all season).
 SESSION_DAYS: Final = 90
 #: Seconds between two notes of a session's use: not every look at a page is a write.
@@ -88,7 +88,7 @@ def sign_in(name: str, passphrase: str, device: str, now_s: float) -> str:
     with database.atomic("IMMEDIATE"):
         if better:
             Passphrase.update(hash=better).where(Passphrase.person == person.entity).execute()
-        Session.delete().where(Session.used_s < now_s - SESSION_DAYS * _DAY_S).execute()
+        Session.delete().where(Session.used_s < now_s - SESSION_DAYS * SECONDS_PER_DAY).execute()
         Session.create(
             token_hash=hash_of(token),
             person=person.entity,
@@ -104,7 +104,7 @@ def whose(token: str | None, now_s: float) -> SignedIn | None:
     if not token:
         return None
     session = Session.get_or_none(Session.token_hash == hash_of(token))
-    if session is None or session.used_s < now_s - SESSION_DAYS * _DAY_S:
+    if session is None or session.used_s < now_s - SESSION_DAYS * SECONDS_PER_DAY:
         return None
     person = Person.now(session.person)
     if person is None:

@@ -49,6 +49,11 @@ def reached_at(request: Request, house: House) -> str:
     return asked
 
 
+def is_here(address: str) -> bool:
+    """Whether an address like http://127.0.0.1:8350 leads to the machine that follows it."""
+    return urlsplit(address).hostname in _HERE
+
+
 def _name_in(host: str) -> str:
     try:
         return urlsplit(f"//{host}").hostname or ""

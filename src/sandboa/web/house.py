@@ -7,6 +7,7 @@ from fastapi import Depends, Request
 
 from sandboa.journal.cabinet_faults import FaultsNow
 from sandboa.journal.house_now import HouseNow
+from sandboa.journal.signing_in import SignedIn
 from sandboa.web.attempts import Attempts
 from sandboa.web.clock import Clock
 from sandboa.web.intake_gate import IntakeGate
@@ -34,5 +35,11 @@ def _now_s(request: Request) -> float:
     return _house(request).clock.now_s()
 
 
+def _asking(request: Request) -> SignedIn | None:
+    return cast("SignedIn | None", request.state.person)
+
+
 TheHouse = Annotated[House, Depends(_house)]
+#: Who is signed in where the request comes from; None as long as nobody has to be.
+Asking = Annotated[SignedIn | None, Depends(_asking)]
 NowS = Annotated[float, Depends(_now_s)]

@@ -1,8 +1,13 @@
 """Time zones by name."""
 
+from typing import Annotated
 from zoneinfo import available_timezones
 
+from fastapi import Query
+
 from sandboa.core.errors import NotPlausible
+
+ZoneAsked = Annotated[str, Query(max_length=60, description="IANA name of the keeper's zone")]
 
 
 def known_zone(name: str) -> str:

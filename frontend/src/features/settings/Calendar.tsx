@@ -4,6 +4,7 @@ import { answer, api, done, type Problem } from '@/shared/api/client'
 import { fullDay, zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { showProblem } from '@/shared/ui/toaster'
+import { ShownOnce } from './ShownOnce'
 
 /** Due visits and windows for a calendar application: a file, or a link it follows. */
 export function Calendar() {
@@ -51,26 +52,13 @@ export function Calendar() {
         )}
       </chakra.div>
       {make.data ? (
-        <chakra.div
-          border="2px solid"
-          borderColor="yolkInk"
-          borderRadius="small"
-          p={4}
-          role="status"
+        <ShownOnce
+          words="Give it to your calendar application. Whoever has it reads the calendar, so it is shown this once:"
+          secret={make.data.link}
         >
-          <p>
-            Give it to your calendar application. Whoever has it reads the calendar, so it is shown
-            this once:
-          </p>
-          <chakra.code display="block" fontWeight={700} mt={2} overflowWrap="anywhere">
-            {make.data.link}
-          </chakra.code>
-          {onThisMachineOnly(make.data.link) && (
-            <chakra.p mt={2}>
-              Only this machine reaches that address. For a phone, open the house to others first.
-            </chakra.p>
-          )}
-        </chakra.div>
+          {make.data.this_machine_only &&
+            'Only this machine reaches that address. For a phone, open the house to others first.'}
+        </ShownOnce>
       ) : (
         madeAt && (
           <chakra.p color="soft">
@@ -80,8 +68,4 @@ export function Calendar() {
       )}
     </>
   )
-}
-
-function onThisMachineOnly(link: string): boolean {
-  return /^(127\.|localhost$|\[::1\]$)/.test(new URL(link).hostname)
 }

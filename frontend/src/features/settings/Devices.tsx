@@ -8,6 +8,7 @@ import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { LineButton, ListedLine } from './ListedLine'
+import { ShownOnce } from './ShownOnce'
 
 type Token = Schemas['TokenTold']
 
@@ -110,26 +111,14 @@ function Shown({ token }: { token: Token }) {
   -H "Authorization: Bearer ${token.token}" \\
   -d '{"readings": [{"at": "${new Date().toISOString().slice(0, 19)}Z", "temperature_c": 31.4, "humidity": 0.62}]}'`
   return (
-    <chakra.div
-      border="2px solid"
-      borderColor="yolkInk"
-      borderRadius="small"
-      p={4}
-      mb={4}
-      role="status"
+    <ShownOnce
+      words={
+        <>
+          The token of <strong>{token.name}</strong>. It is shown this once and not kept here:
+        </>
+      }
+      secret={token.token}
     >
-      <p>
-        The token of <strong>{token.name}</strong>. It is shown this once and not kept here:
-      </p>
-      <chakra.code
-        display="block"
-        fontSize="1.05em"
-        fontWeight={700}
-        my={2}
-        overflowWrap="anywhere"
-      >
-        {token.token}
-      </chakra.code>
       <chakra.pre
         color="soft"
         fontSize="0.8em"
@@ -139,6 +128,6 @@ function Shown({ token }: { token: Token }) {
       >
         {line}
       </chakra.pre>
-    </chakra.div>
+    </ShownOnce>
   )
 }

@@ -1,7 +1,7 @@
 import { chakra } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { FormProvider, useForm } from 'react-hook-form'
+import { FormProvider, useForm, useFormContext } from 'react-hook-form'
 import { answer, api, done, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct, useRules } from '@/shared/api/queries'
 import { dayAndTime } from '@/shared/dates'
@@ -109,6 +109,22 @@ function signedIn(person: Person): string {
 
 type NameAndRole = { name: string; role: Role }
 
+/** Two fields of the form around them, by their labels; what the role may do stands below it. */
+function NameAndRoleFields({ nameLabel, roleLabel }: { nameLabel: string; roleLabel: string }) {
+  const form = useFormContext<NameAndRole>()
+  return (
+    <>
+      <TextField name="name" label={nameLabel} required />
+      <SelectField
+        name="role"
+        label={roleLabel}
+        options={ROLES}
+        help={ROLE_MEANS[form.watch('role')]}
+      />
+    </>
+  )
+}
+
 function RoleForm({ person, onDone }: { person: Person; onDone: () => void }) {
   const form = useForm<NameAndRole>({ defaultValues: { name: person.name, role: person.role } })
   const change = useAct(
@@ -123,13 +139,7 @@ function RoleForm({ person, onDone }: { person: Person; onDone: () => void }) {
         noValidate
         onSubmit={form.handleSubmit((said) => change.mutate(said, { onSuccess: onDone }))}
       >
-        <TextField name="name" label="Name" required />
-        <SelectField
-          name="role"
-          label="Role"
-          options={ROLES}
-          help={ROLE_MEANS[form.watch('role')]}
-        />
+        <NameAndRoleFields nameLabel="Name" roleLabel="Role" />
         <Button type="submit" size="small" disabled={change.isPending} mb={3}>
           Keep
         </Button>
@@ -200,13 +210,7 @@ function AddPerson({ first }: { first: boolean }) {
         columnGap={4}
         onSubmit={form.handleSubmit((said) => add.mutate(said, { onSuccess: () => form.reset() }))}
       >
-        <TextField name="name" label="Name of a person" required />
-        <SelectField
-          name="role"
-          label="May come in as"
-          options={ROLES}
-          help={ROLE_MEANS[form.watch('role')]}
-        />
+        <NameAndRoleFields nameLabel="Name of a person" roleLabel="May come in as" />
         <chakra.div pt={{ md: '26px' }}>
           <Button type="submit" disabled={add.isPending}>
             Add

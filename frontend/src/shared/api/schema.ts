@@ -4706,10 +4706,14 @@ export interface components {
         /**
          * NewCalendarLinkTold
          * @description The private link in the clear: whoever has it reads the calendar.
+         *
+         *     `this_machine_only`: no other device reaches its address.
          */
         NewCalendarLinkTold: {
             /** Link */
             link: string;
+            /** This Machine Only */
+            this_machine_only: boolean;
         };
         /**
          * OpeningAsked

@@ -1,12 +1,11 @@
 """What was recorded last, and undo."""
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter
 
 from sandboa.core.people import Deed, may, refusal
 from sandboa.journal import acts
 from sandboa.journal.people import KIND
-from sandboa.journal.signing_in import SignedIn
-from sandboa.web.house import NowS
+from sandboa.web.house import Asking, NowS
 from sandboa.web.problems import NotForYou
 from sandboa.web.shapes import ActTold, Id, LogTold
 
@@ -23,9 +22,8 @@ def get_log() -> list[LogTold]:
 
 
 @router.post("/{act_id}/undo")
-def undo_act(act_id: Id, request: Request, now_s: NowS) -> ActTold:
+def undo_act(act_id: Id, person: Asking, now_s: NowS) -> ActTold:
     """Take an act back; undoing the undo does it again."""
-    person: SignedIn | None = request.state.person
     if person and not may(person.role, Deed.RUN) and acts.kind_taken_back(act_id) in _RUNNING:
         raise NotForYou(refusal(Deed.RUN))
     return ActTold.of(acts.undo(act_id, now_s))

@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Query, Request
+from fastapi import APIRouter, Path, Request
 from pydantic import BaseModel
 from starlette.responses import Response
 
@@ -10,14 +10,12 @@ from sandboa.formats.icalendar import MEDIA_TYPE, write_calendar
 from sandboa.journal.calendar import calendar
 from sandboa.journal.private_link import end_link, link_of, make_link, require_link
 from sandboa.journal.signing_in import SignedIn
-from sandboa.web.hosts import reached_at
-from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.hosts import is_here, reached_at
+from sandboa.web.house import Asking, House, NowS, TheHouse
 from sandboa.web.shapes import Moment, at_or_none
-from sandboa.web.zones import known_zone
+from sandboa.web.zones import ZoneAsked, known_zone
 
 router = APIRouter(tags=["calendar"])
-
-ZoneAsked = Annotated[str, Query(max_length=60, description="IANA name of the keeper's zone")]
 
 
 class CalendarLinkTold(BaseModel):
@@ -27,9 +25,13 @@ class CalendarLinkTold(BaseModel):
 
 
 class NewCalendarLinkTold(BaseModel):
-    """The private link in the clear: whoever has it reads the calendar."""
+    """The private link in the clear: whoever has it reads the calendar.
+
+    `this_machine_only`: no other device reaches its address.
+    """
 
     link: str
+    this_machine_only: bool
 
 
 @router.get("/api/calendar.ics", response_class=Response)
@@ -54,32 +56,33 @@ def follow_calendar(
 
 
 @router.get("/api/calendar/link")
-def get_calendar_link(request: Request) -> CalendarLinkTold:
+def get_calendar_link(person: Asking) -> CalendarLinkTold:
     """Whether whoever asks has a private link."""
-    link = link_of(_asking(request))
+    link = link_of(_entity(person))
     return CalendarLinkTold(made_at=at_or_none(link.made_s if link else None))
 
 
 @router.post("/api/calendar/link", status_code=201)
 def make_calendar_link(
-    request: Request, house: TheHouse, now_s: NowS, zone: ZoneAsked = "UTC"
+    request: Request, person: Asking, house: TheHouse, now_s: NowS, zone: ZoneAsked = "UTC"
 ) -> NewCalendarLinkTold:
     """Make a private link; the one before holds no more."""
     # Before the old link is ended: a slip in the zone costs nothing.
     named = known_zone(zone)
-    token = make_link(_asking(request), now_s)
-    where = f"{reached_at(request, house)}/calendar/{token}.ics"
-    return NewCalendarLinkTold(link=f"{where}?zone={named}")
+    token = make_link(_entity(person), now_s)
+    address = reached_at(request, house)
+    return NewCalendarLinkTold(
+        link=f"{address}/calendar/{token}.ics?zone={named}", this_machine_only=is_here(address)
+    )
 
 
 @router.delete("/api/calendar/link", status_code=204)
-def end_calendar_link(request: Request) -> None:
+def end_calendar_link(person: Asking) -> None:
     """Let nobody read the calendar by the link any more."""
-    end_link(_asking(request))
+    end_link(_entity(person))
 
 
-def _asking(request: Request) -> int | None:
-    person: SignedIn | None = request.state.person
+def _entity(person: SignedIn | None) -> int | None:
     return person.entity if person else None
 
 

@@ -21,7 +21,7 @@ from sandboa.journal.errors import NotFound
 from sandboa.records.clutches import clutch_coded
 from sandboa.web.hosts import reached_at
 from sandboa.web.house import House, NowS, TheHouse
-from sandboa.web.zones import known_zone
+from sandboa.web.zones import ZoneAsked, known_zone
 
 router = APIRouter(prefix="/api", tags=["card"])
 
@@ -29,7 +29,6 @@ router = APIRouter(prefix="/api", tags=["card"])
 _MOST_CARDS = 200
 
 CodesAsked = Annotated[str, Query(max_length=4_000, description="Clutch codes, comma between")]
-ZoneAsked = Annotated[str, Query(max_length=60, description="IANA name of the keeper's zone")]
 
 
 @router.get("/clutches/{code}/qr.svg", response_class=Response)

@@ -6,16 +6,14 @@ from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel, Field
 
 from sandboa.core.people import Role
+from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal import people, signing_in
-from sandboa.journal.signing_in import SignedIn
 from sandboa.web.doors import COOKIE, NOT_OPEN, is_elsewhere
-from sandboa.web.house import NowS, TheHouse
+from sandboa.web.house import Asking, NowS, TheHouse
 from sandboa.web.problems import NotForYou
 from sandboa.web.shapes import ActTold, Asked, Id, Moment, at_or_none
 
 router = APIRouter(prefix="/api", tags=["people"])
-
-_DAY_S = 86_400
 
 
 class SignInAsked(Asked):
@@ -84,7 +82,7 @@ def sign_in(
     response.set_cookie(
         COOKIE,
         token,
-        max_age=signing_in.SESSION_DAYS * _DAY_S,
+        max_age=int(signing_in.SESSION_DAYS * SECONDS_PER_DAY),
         httponly=True,
         samesite="strict",
         secure=request.url.scheme == "https",
@@ -100,10 +98,9 @@ def sign_out(request: Request, response: Response) -> None:
 
 @router.put("/session/passphrase", status_code=204)
 def change_own_passphrase(
-    asked: OwnPassphraseAsked, request: Request, house: TheHouse, now_s: NowS
+    asked: OwnPassphraseAsked, person: Asking, house: TheHouse, now_s: NowS
 ) -> None:
     """Change one's own passphrase, knowing the one before; signs out everywhere, here too."""
-    person: SignedIn | None = request.state.person
     if person is None:
         raise NotForYou("nobody is signed in here")
     house.attempts.count(f"of {person.entity}", person.name)
@@ -111,9 +108,8 @@ def change_own_passphrase(
 
 
 @router.delete("/sessions", status_code=204)
-def sign_out_everywhere(request: Request, response: Response) -> None:
+def sign_out_everywhere(person: Asking, response: Response) -> None:
     """End every session of whoever asks, on every device."""
-    person: SignedIn | None = request.state.person
     if person is not None:
         signing_in.sign_out_everywhere(person.entity)
     response.delete_cookie(COOKIE)
