@@ -4,16 +4,19 @@ import sqlite3
 from pathlib import Path
 
 import pytest
+from peewee import IntegrityError
 
 from samples import NOW_S, lay_day
+from sandboa.journal.acts import act
 from sandboa.journal.clutch_now import clutch_page
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.records import database as opening
 from sandboa.records import readings
 from sandboa.records.check import check
-from sandboa.records.clutches import Box
+from sandboa.records.clutches import Box, Clutch, Egg
 from sandboa.records.database import DatabaseTooNew, back_up, open_database
+from sandboa.records.facts import Act
 
 
 @pytest.fixture
@@ -185,3 +188,37 @@ def test_check_finds_damage(path: Path, tmp_path: Path) -> None:
     assert "clutch row 1" in found
     (tmp_path / "letter.txt").write_text("Dear keeper, this is no database at all. " * 9)
     assert "not a Sandboa database" in check(tmp_path / "letter.txt").problems[0]
+
+
+def test_a_statement_that_was_kept_finds_what_a_built_one_finds(house: HouseNow) -> None:
+    """Facts are asked for by equal columns mostly; anything else goes the way of peewee."""
+    lay_clutch(lay_day(), NOW_S)
+    (laid,) = Clutch.current()
+    # A correction: the row before it holds no longer.
+    with act("lay", "corrected", NOW_S) as correcting:
+        laid.correct(correcting, code="26-09")
+    assert [c.code for c in Clutch.current()] == ["26-09"]
+    for conditions in (
+        (Egg.clutch == laid.entity,),
+        (Egg.clutch == laid.entity, Egg.number == 3),
+        (Egg.clutch == laid.entity, Egg.number > 3),
+        (Egg.number == 3, Egg.number == 4),
+        (Egg.mass_g == None, Egg.slug == True),  # noqa: E711, E712
+        (Egg.clutch == "nothing of the kind",),
+    ):
+        built = Egg.select().where(Egg.superseded_by.is_null(), *conditions)
+        assert Egg.current(*conditions) == list(built)
+    three = Egg.only(Egg.clutch == laid.entity, Egg.number == 3)
+    assert three is not None
+    assert three.values() == Egg.get_by_id(three.id).values()
+
+
+def test_a_row_that_was_created_is_the_row_that_is_read(house: HouseNow) -> None:
+    made = Act.create(kind="note", summary='it\'s a "note"; DROP TABLE act', recorded_s=7)
+    read = Act.get_by_id(made.id)
+    assert read.__data__ == {**made.__data__, "clutch": None, "undoes": None, "person": None}
+    made.summary = "said better"
+    made.save()
+    assert Act.get_by_id(made.id).summary == "said better"
+    with pytest.raises(IntegrityError):
+        Act.create(kind="note")

@@ -1,9 +1,10 @@
 """The journal of facts: appended, superseded, never overwritten."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
+from functools import cache
 from typing import Any, Self
 
-from peewee import AutoField, Expression, IntegerField, Model, TextField
+from peewee import OP, AutoField, Expression, Field, IntegerField, Model, TextField
 
 from sandboa.records.database import database
 
@@ -14,6 +15,21 @@ class Record(Model):
     class Meta:
         database = database
         legacy_table_names = False
+
+    @classmethod
+    def create(cls, **values: Any) -> Self:
+        """Append a row; as peewee does, but its statement is built once for all rows alike."""
+        row: Self = cls(**values)
+        fields = [field for field in cls._meta.sorted_fields if field.name in row.__data__]
+        written = database.execute_sql(
+            _insert(cls, tuple(field.column_name for field in fields)),
+            tuple(field.db_value(row.__data__[field.name]) for field in fields),
+        )
+        key = cls._meta.primary_key
+        if isinstance(key, AutoField) and key.name not in row.__data__:
+            row.__data__[key.name] = written.lastrowid
+        row._dirty.clear()  # type: ignore[attr-defined]
+        return row
 
 
 class Entity(Record):
@@ -50,7 +66,10 @@ class Fact(Record):
     @classmethod
     def current(cls, *conditions: Expression) -> list[Self]:
         """The rows that hold now and meet the conditions."""
-        return list(cls.select().where(cls.superseded_by.is_null(), *conditions))
+        equal = _equalities(conditions)
+        if equal is None:
+            return list(cls.select().where(cls.superseded_by.is_null(), *conditions))
+        return list(cls.raw(_select_current(cls, tuple(equal)), *equal.values()))
 
     @classmethod
     def only(cls, *conditions: Expression) -> Self | None:
@@ -91,6 +110,35 @@ class Fact(Record):
         """What the fact says, without its place in the journal."""
         own = {"id", "entity", "act", "superseded_by"}
         return {name: value for name, value in self.__data__.items() if name not in own}
+
+
+def _equalities(conditions: Sequence[Expression]) -> dict[str, Any] | None:
+    """Column and value of each condition; None when one is more than that a column has a value."""
+    equal: dict[str, Any] = {}
+    for condition in conditions:
+        field, value = condition.lhs, condition.rhs
+        plain = isinstance(field, Field) and isinstance(value, str | int | float)
+        if condition.op != OP.EQ or not plain or field.column_name in equal:
+            return None
+        equal[field.column_name] = field.db_value(value)
+    return equal
+
+
+# Most of the time of a short act went into building the same statements again and again.
+
+
+@cache
+def _select_current(table: type[Fact], columns: tuple[str, ...]) -> str:
+    told = ", ".join(f'"{field.column_name}"' for field in table._meta.sorted_fields)
+    wanted = "".join(f' AND "{column}" = ?' for column in columns)
+    return f'SELECT {told} FROM "{table._meta.table_name}" WHERE superseded_by IS NULL{wanted}'
+
+
+@cache
+def _insert(table: type[Record], columns: tuple[str, ...]) -> str:
+    told = ", ".join(f'"{column}"' for column in columns)
+    marks = ", ".join("?" * len(columns))
+    return f'INSERT INTO "{table._meta.table_name}" ({told}) VALUES ({marks})'
 
 
 def fact_tables() -> Iterator[type[Fact]]:
