@@ -243,6 +243,21 @@ def test_what_strikes_a_cabinet_strikes_more_than_one_egg() -> None:
     assert by_cause(alone)[Cause.TOO_HOT].share < by_cause(together)[Cause.TOO_HOT].share / 2
 
 
+def test_the_wave_of_water_before_pipping_makes_no_box_too_wet() -> None:
+    def grounds(cause: Cause, from_share: float, *between: tuple[float, str]) -> set[str]:
+        rains = ((from_share, "raining"), (from_share + 0.04, "raining"))
+        water = Water((0.5, 0.6, 0.7), 3, lid=(*between, *rains))
+        late = by_cause(lost(0.9, 1.0, water=water))
+        return {ground.words for ground in late[cause].grounds}
+
+    assert "the lid rained at several visits" in grounds(Cause.TOO_WET, 0.7)
+    assert "the lid rained at several visits" not in grounds(Cause.TOO_WET, 0.88)
+    # Nor does it clear a box of having been dry: that takes looks from before the wave.
+    assert "the lid was wet throughout" in grounds(Cause.TOO_DRY, 0.7)
+    assert "the lid was wet throughout" not in grounds(Cause.TOO_DRY, 0.88, (0.5, "edges"))
+    assert "the lid was wet throughout" not in grounds(Cause.TOO_DRY, 0.88, (0.5, "half"))
+
+
 def test_a_batch_lost_at_one_age_in_an_altered_cabinet_is_poisoned_air() -> None:
     siblings = (Sibling(Fate.DEAD_IN_EGG, window(0.45, 0.6)),) * 4
     batch = Neighbours((0, 9), (0, 12), (9, 10), 2, altered_days=60.0)

@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from typing import Final
 
 from sandboa.core.air import AIR_BELOW
-from sandboa.core.causes.evidence import LossEvidence
+from sandboa.core.causes.evidence import LossEvidence, Water
 from sandboa.core.causes.findings import DEFECTS, FindingKind
 from sandboa.core.causes.kinds import Cause
 from sandboa.core.causes.said import Said, percent
@@ -12,6 +12,7 @@ from sandboa.core.causes.time_of_death import DeathWindow
 from sandboa.core.hatching.fates import DeathStage, Fate, span_of
 from sandboa.core.standing.signs import SignKind
 from sandboa.core.water import DRY_SHARE, TOP_UP_SHARE
+from sandboa.core.water.signs import LID_SILENT_FROM
 
 #: Share developed before which the air of a box cannot be short: G's "crack from p = 0.7".
 AIR_FROM: Final = 0.7
@@ -45,9 +46,15 @@ def too_dry(egg: LossEvidence) -> Iterator[Said]:
     dry = [s for s, value in water.medium if value == "dry" and s <= egg.window.end]
     if dry:
         yield Said(cause, "medium dry", egg.window.chance_after(dry[0]))
-    wet = [value for s, value in water.lid if s <= egg.window.end]
-    if len(wet) >= _SEVERAL and all(value in ("half", "raining") for value in wet):
+    lids = _lids_that_speak(water, egg.window)
+    if len(lids) >= _SEVERAL and all(value in ("half", "raining") for _, value in lids):
         yield Said(cause, "wet lid")
+
+
+def _lids_that_speak(water: Water, window: DeathWindow) -> list[tuple[float, str]]:
+    """Looks at the lid while the egg lived, but for those in the wave of water before pipping."""
+    until = min(window.end, LID_SILENT_FROM)
+    return [(share, value) for share, value in water.lid if share <= until]
 
 
 def _water_left(egg: LossEvidence) -> Iterator[Said]:
@@ -82,7 +89,7 @@ def too_wet(egg: LossEvidence) -> Iterator[Said]:
         yield Said(cause, "medium dripped", egg.window.chance_after(dripped[0]))
     elif dry or water.on_grid:
         yield Said(cause, "dry", 1.0 if dry else 0.4)
-    rained = [s for s, value in water.lid if value == "raining" and s <= egg.window.end]
+    rained = [s for s, value in _lids_that_speak(water, egg.window) if value == "raining"]
     if len(rained) >= _SEVERAL:
         yield Said(cause, "lid rained")
         mould = [s.share for s in egg.seen if s.kind is SignKind.MOULD and s.value != "none"]
