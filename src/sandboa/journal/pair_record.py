@@ -2,15 +2,17 @@
 
 from dataclasses import dataclass
 
+from sandboa.core.animals import TraitForm
 from sandboa.core.hatching import Fate
 from sandboa.core.pairing.expected import against_expected
-from sandboa.core.pairing.genes import Odds
+from sandboa.core.pairing.genes import Gene, Odds, shows
 from sandboa.journal.animals import find_animal
-from sandboa.journal.genes import odds_of
+from sandboa.journal.genes import as_genes, genes, odds_of
 from sandboa.journal.house_now import Facts, HouseNow
 from sandboa.journal.losses.ends import ClutchEnds
 from sandboa.journal.losses.why import all_ends
 from sandboa.records.animals import Trait
+from sandboa.records.hatching import Hatchling
 from sandboa.records.house import DAM, SIRE
 
 
@@ -48,20 +50,36 @@ def pair_record(house: HouseNow, dam: int, sire: int, as_of_s: float) -> PairRec
 
 
 def _seen(facts: Facts, own: list[ClutchEnds], odds: Odds) -> list[SeenForm]:
-    hatchlings = [
-        {t.name.casefold() for t in Trait.current(Trait.animal == h.entity)}
+    listed = {gene.name.casefold(): gene for gene in as_genes(genes())}
+    known = [
+        shown
         for ends in own
         for end in ends.eggs
-        for h in facts.hatchlings.get(end.egg.entity, [])
+        for hatchling in facts.hatchlings.get(end.egg.entity, [])
+        if (shown := _shown(hatchling, listed)) is not None
     ]
-    # One whose traits nobody wrote down shows nothing either way.
-    known = [traits for traits in hatchlings if traits]
     told = []
     for visible in odds.visible:
-        seen = sum(visible.gene.casefold() in traits for traits in known)
+        seen = sum(visible.gene.casefold() in shown for shown in known)
         words = against_expected(seen, len(known), visible.chance)
         told.append(SeenForm(visible.gene, visible.chance, seen, len(known), words))
     return told
+
+
+def _shown(hatchling: Hatchling, listed: dict[str, Gene]) -> set[str] | None:
+    """Traits of the list it is seen to have; None when nobody said what it shows.
+
+    Left out, the plain ones would make every trait look commoner than it is.
+    """
+    traits = Trait.current(Trait.animal == hatchling.entity)
+    if not traits and not hatchling.plain:
+        return None
+    return {
+        name
+        for trait in traits
+        if (gene := listed.get(name := trait.name.casefold()))
+        and shows(gene, TraitForm(trait.form))
+    }
 
 
 def _losses(own: list[ClutchEnds], odds: Odds) -> str | None:

@@ -34,7 +34,8 @@ class Emergence(Fact):
 class Hatchling(Fact):
     """What came out of an egg; `part` is 2 for the second of twins.
 
-    `defects` are kinds of core.hatching.Defect, separated by commas.
+    `defects` are kinds of core.hatching.Defect, separated by commas; `plain`
+    is 1 when the keeper said that it shows no trait.
     """
 
     egg = IntegerField()
@@ -44,6 +45,7 @@ class Hatchling(Fact):
     yolk = TextField(null=True)
     defects = TextField(default="")
     note = TextField(default="")
+    plain = IntegerField(default=0)
 
 
 class Shed(Fact):

@@ -28,6 +28,7 @@ class HatchlingTold(BaseModel):
     defects: list[str]
     note: str
     traits: list[TraitTold]
+    plain: bool
     weights: list[WeightTold]
     meals: list[MealTold]
     shed_at: Moment | None
@@ -140,6 +141,7 @@ def _hatchling(hatchling: HatchlingNow) -> HatchlingTold:
         size=row.size,
         yolk=row.yolk,
         defects=row.defects.split(",") if row.defects else [],
+        plain=bool(row.plain),
         note=row.note,
         traits=[TraitTold.model_validate(t) for t in hatchling.traits],
         weights=[WeightTold.model_validate(w) for w in hatchling.weights],

@@ -5,7 +5,7 @@ import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
 import { Chips } from '@/shared/ui/Chips'
-import { Choices } from '@/shared/ui/Choices'
+import { Choices, Tick } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
 import { TraitFields, type TraitValue } from '@/shared/ui/TraitFields'
 import { typedNumber } from '@/shared/units'
@@ -23,6 +23,7 @@ type Values = {
   yolk: Yolk | null
   defects: Defect[]
   traits: TraitValue[]
+  plain: boolean
   note: string
 }
 
@@ -73,6 +74,7 @@ export function HatchlingForm({
           size: values.size,
           yolk: values.yolk,
           traits: values.traits,
+          plain: values.plain,
           defects: values.defects,
           note: values.note,
           twins,
@@ -80,7 +82,7 @@ export function HatchlingForm({
         { onSuccess: onDone },
       ),
     )
-  const { sex, size, yolk, defects } = form.watch()
+  const { sex, size, yolk, defects, plain } = form.watch()
   return (
     <FormProvider {...form}>
       <chakra.form
@@ -136,7 +138,14 @@ export function HatchlingForm({
             A malformed hatchling: a reptile vet can say what it means.
           </chakra.p>
         )}
-        <TraitFields />
+        <div>
+          <TraitFields />
+          <Tick
+            label="Shows no trait"
+            checked={plain}
+            onChange={(checked) => form.setValue('plain', checked)}
+          />
+        </div>
         <TextField name="note" label="In your own words" />
         {question ? (
           <chakra.div role="alert">
@@ -169,6 +178,7 @@ function startOf(held: Hatchling | undefined): Values {
     size: (held?.size as Size | null | undefined) ?? null,
     yolk: (held?.yolk as Yolk | null | undefined) ?? null,
     defects: (held?.defects as Defect[] | undefined) ?? [],
+    plain: held?.plain ?? false,
     traits: (held?.traits as TraitValue[] | undefined) ?? [],
     note: held?.note ?? '',
   }

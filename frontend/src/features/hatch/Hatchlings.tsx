@@ -151,7 +151,7 @@ export function describe(hatchling: Hatchling): string {
     latest && `${latest.mass_g} g`,
     hatchling.sex,
     hatchling.size && hatchling.size !== 'usual' && hatchling.size,
-    traits,
+    traits || (hatchling.plain && 'no trait shows'),
     hatchling.yolk && `yolk ${hatchling.yolk}`,
     ...hatchling.defects,
     hatchling.note,

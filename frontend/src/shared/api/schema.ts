@@ -3874,7 +3874,8 @@ export interface components {
         };
         /**
          * HatchlingAsked
-         * @description What came out of an egg; `part` 2 is the second of twins, `twins` the word that it is one.
+         * @description What came out of an egg; `part` 2 is the second of twins, `twins` the word that it is one,
+         *     `plain` the word that it shows no trait.
          */
         HatchlingAsked: {
             /**
@@ -3897,6 +3898,11 @@ export interface components {
              * @default
              */
             note: string;
+            /**
+             * Plain
+             * @default false
+             */
+            plain: boolean;
             /**
              * Twins
              * @default false
@@ -3926,6 +3932,8 @@ export interface components {
             note: string;
             /** Traits */
             traits: components["schemas"]["TraitTold"][];
+            /** Plain */
+            plain: boolean;
             /** Weights */
             weights: components["schemas"]["WeightTold"][];
             /** Meals */

@@ -20,6 +20,9 @@ POSSIBLE_CARRIES: Final = 0.5
 #: Forms told of a pair; rarer ones are told as "others".
 MOST_FORMS: Final = 12
 
+#: Forms in which an animal shows a trait, whatever its inheritance.
+SHOWN_FORMS: Final = frozenset({TraitForm.VISUAL, TraitForm.TWO_COPIES})
+
 #: Chances of 0, 1 and 2 copies; sum 1.
 Copies = tuple[float, float, float]
 
@@ -96,6 +99,15 @@ def copies_of(gene: Gene, form: TraitForm | None) -> Copies:
     if form is TraitForm.POSSIBLE:
         return (1.0 - POSSIBLE_CARRIES, POSSIBLE_CARRIES, 0.0)
     return (0.0, 1.0, 0.0)
+
+
+def shows(gene: Gene, form: TraitForm) -> bool:
+    """Whether an animal recorded with that form is seen to have the trait.
+
+    One copy shows unless the gene is recessive; what is possible only does not.
+    """
+    one_is_enough = gene.inheritance is not Inheritance.RECESSIVE
+    return form in SHOWN_FORMS or (form is TraitForm.ONE_COPY and one_is_enough)
 
 
 def offspring(dam: Copies, sire: Copies) -> Copies:

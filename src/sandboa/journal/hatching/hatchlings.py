@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import Defect, Sex, Size, YolkLeft
 from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G, MOST_IN_ONE_EGG
+from sandboa.core.pairing.genes import SHOWN_FORMS
 from sandboa.core.units import require_range
 from sandboa.journal.acts import act
 from sandboa.journal.at_the_box import clutch_called, egg_of, require_not_ahead
@@ -21,7 +22,10 @@ from sandboa.records.hatching import Emergence, Hatchling, Shed
 
 @dataclass(frozen=True, slots=True)
 class HatchlingSaid:
-    """What a keeper says of a hatchling; `part` 2 is the second of twins, g at hatching."""
+    """What a keeper says of a hatchling; `part` 2 is the second of twins, g at hatching.
+
+    `plain`: it was looked at and shows no trait, which is not the same as not said.
+    """
 
     number: int
     part: int = 1
@@ -32,6 +36,7 @@ class HatchlingSaid:
     traits: Sequence[TraitSaid] = field(default=())
     defects: tuple[Defect, ...] = ()
     note: str = ""
+    plain: bool = False
 
 
 def record_hatchling(
@@ -63,6 +68,7 @@ def record_hatchling(
             yolk=said.yolk.value if said.yolk else None,
             defects=",".join(sorted(d.value for d in set(said.defects))),
             note=" ".join(said.note.split()),
+            plain=int(said.plain),
         )
         if said.mass_g is not None:
             _weigh(recording, hatchling.entity, said.mass_g, out.seen_s)
@@ -133,6 +139,8 @@ def _check(said: HatchlingSaid) -> None:
         raise NotPlausible("part", f"{MOST_IN_ONE_EGG} hatchlings of one egg are the most")
     if said.mass_g is not None:
         require_range("mass_g", said.mass_g, HATCHLING_RANGE_G, "g")
+    if said.plain and any(t.form in SHOWN_FORMS for t in said.traits):
+        raise NotPlausible("traits", "it shows no trait, or it shows these: say one of the two")
     if len(said.note) > 400:
         raise NotPlausible("note", "400 characters are enough for a note")
 

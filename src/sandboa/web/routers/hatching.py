@@ -44,7 +44,8 @@ class CutAsked(MomentAsked):
 
 
 class HatchlingAsked(Asked):
-    """What came out of an egg; `part` 2 is the second of twins, `twins` the word that it is one."""
+    """What came out of an egg; `part` 2 is the second of twins, `twins` the word that it is one,
+    `plain` the word that it shows no trait."""
 
     part: Annotated[int, Field(ge=1, le=9)] = 1
     mass_g: float | None = None
@@ -54,6 +55,7 @@ class HatchlingAsked(Asked):
     traits: list[TraitAsked] = Field(max_length=200, default_factory=list)
     defects: list[Defect] = Field(max_length=10, default_factory=list)
     note: Annotated[str, Field(max_length=2000)] = ""
+    plain: bool = False
     twins: bool = False
 
 
@@ -154,6 +156,7 @@ def record_hatchling(code: Code, number: EggNumber, asked: HatchlingAsked, now_s
         traits=[TraitSaid(t.name, t.form) for t in asked.traits],
         defects=tuple(asked.defects),
         note=asked.note,
+        plain=asked.plain,
     )
     _, act = hatchlings.record_hatchling(code, said, now_s, twins=asked.twins)
     return ActTold.of(act)
