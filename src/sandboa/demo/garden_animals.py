@@ -87,6 +87,8 @@ _GENES: Final = (
     GeneSaid("Asphalt", Inheritance.INCOMPLETE_DOMINANT, DoubleForm.HARMFUL),
 )
 
+RECESSIVE: Final = frozenset(g.name for g in _GENES if g.inheritance is Inheritance.RECESSIVE)
+
 #: Days before laying on which the sire came, and hours into the visit of the lock seen, if any.
 _VISITS: Final = ((172.0, 9.0), (147.0, 30.0), (122.0, None), (97.0, 14.0))
 _VISIT_DAYS: Final = 2.0
@@ -94,6 +96,16 @@ _VISIT_DAYS: Final = 2.0
 _WEIGHED_BEFORE: Final = (
     (-260.0, 0.93), (-215.0, 0.97), (-175.0, 1.0), (-130.0, 1.06), (-80.0, 1.12),
 )  # fmt: skip
+
+
+def copies_of(name: str) -> dict[str, int]:
+    """Copies of each gene the animal really has; of what is possible only, it has none."""
+    traits = {dam.name: dam.traits for dam in _DAMS} | {sire: held for sire, _, held, _ in _SIRES}
+    return {
+        gene: 2 if form is _VISUAL and gene in RECESSIVE else 1
+        for gene, form in traits[name]
+        if form is not _MAYBE
+    }
 
 
 def animals(now_s: float) -> Iterator[Event]:

@@ -1,6 +1,6 @@
 """The garden room's cabinets and loggers: a simulated season, sent in as devices would."""
 
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import partial
 from typing import Final
@@ -64,16 +64,25 @@ LOGGERS: Final = {
 }
 
 
-def climate(now_s: float) -> Iterator[Event]:
+def climates(now_s: float) -> dict[str, Climate]:
+    """What it was like in each cabinet from the season's beginning to now."""
+    began_s = now_s - _SEASON_DAYS * _DAY_S
+    began_s += _EVERY_S - began_s % _EVERY_S
+    return {
+        name: run(model, began_s, now_s + 1, _STEP_S, seed=7)
+        for name, model in _models(now_s).items()
+    }
+
+
+def climate(was: dict[str, Climate], now_s: float) -> Iterator[Event]:
     """Cabinets set up, probes hung and checked, and a season of readings."""
     set_up_s = now_s - _SET_UP_DAYS_AGO * _DAY_S
     for cabinet in _cabinets():
         yield set_up_s, partial(add_cabinet, cabinet, SET_POINT_C[cabinet.name], set_up_s, set_up_s)
-    began_s = now_s - _SEASON_DAYS * _DAY_S
     yield set_up_s + 1, partial(add_device, _GATEWAY, set_up_s + 1)
     for name, model in _models(now_s).items():
         yield set_up_s + 60, partial(_hang, name, set_up_s + 60)
-        yield now_s, partial(_send, name, model, began_s, now_s)
+        yield now_s, partial(_send, name, model.mishaps, was[name], now_s)
     checked_s = now_s - 30 * _DAY_S
     yield checked_s, partial(_check, "North lower", checked_s)
 
@@ -142,17 +151,16 @@ def _hang(cabinet: str, began_s: float) -> None:
         )
 
 
-def _send(cabinet: str, model: CabinetModel, began_s: float, now_s: float) -> None:
+def _send(cabinet: str, mishaps: Sequence[Mishap], was: Climate, now_s: float) -> None:
     gateway = named(Device, _GATEWAY)
     assert gateway is not None, "the gateway is told of first"
-    was: Climate = run(model, began_s - began_s % _EVERY_S + _EVERY_S, now_s + 1, _STEP_S, seed=7)
     for number, probe in enumerate(_PROBES[cabinet]):
         logged = log_probe(
             probe.name,
             was,
             probe.shelf,
             sensor=Sensor(offset_c=probe.offset_c, noise_c=0.025, step_c=0.05),
-            mishaps=model.mishaps,
+            mishaps=mishaps,
             every_s=_EVERY_S,
             seed=number,
         )

@@ -6,20 +6,23 @@ malformed one, a box that dried out.
 """
 
 from collections.abc import Iterator
-from dataclasses import dataclass
 from functools import partial
 from typing import Final
 
-import numpy as np
-
 from sandboa.demo.garden_climate import LOGGERS, NORTH, SET_POINT_C, SMALL
+from sandboa.demo.garden_clutches import (
+    CORNER,
+    FILM,
+    HALF,
+    PIN_HOLES,
+    SATURATED,
+    VERMICULITE,
+    GardenClutch,
+    story_of,
+)
 from sandboa.demo.telling import Event, tell_clutch
 from sandboa.devices.simulation import Sensor, log_probe, run
 from sandboa.devices.simulation.cabinet import CabinetModel, Climate
-from sandboa.devices.simulation.eggs import SimulatedClutch, developed
-from sandboa.devices.simulation.season_boxes import Nest, clutch
-from sandboa.devices.simulation.season_hazards import CabinetHazard
-from sandboa.devices.simulation.season_stories import ClutchStory
 from sandboa.journal.intake import take_in
 from sandboa.records.house import Device, named
 
@@ -31,37 +34,25 @@ _STEP_S: Final = 600.0
 _EVERY_S: Final = 7_200.0
 
 
-@dataclass(frozen=True)
-class _Past:
-    """A clutch of last year; `forced` are (egg, what took it)."""
+_DRY: Final = 0.42
+_USUAL: Final = 0.55
 
-    dam: str
-    sire: str
-    day: float
-    eggs: int
-    slugs: int
-    cabinet: str
-    shelf: str
-    medium: str
-    closing: str
-    hazard: str | None = None
-    forced: tuple[tuple[int, str], ...] = ()
-    seed: int = 1
-
-
-_VERMICULITE, _PERLITE, _HALF = "vermiculite", "saturated perlite", "half and half"
-_PIN, _FILM, _CORNER = "lid with 1-2 pin holes", "sealed film", "film with a cracked corner"
-
+#: Days after the season's beginning on which each was laid.
 _PAST: Final = (
-    _Past("Tansy", "Flint", 2.0, 6, 0, NORTH, "upper", _VERMICULITE, _PIN),
-    _Past("Sorrel", "Marl", 6.5, 8, 1, NORTH, "middle", _HALF, _FILM, "stale air", seed=4),
-    _Past("Yarrow", "Chert", 9.0, 7, 0, NORTH, "lower", _PERLITE, _CORNER, "too dry", seed=3),
-    _Past("Lovage", "Slate", 13.0, 5, 1, SMALL, "shelf", _VERMICULITE, _PIN),
-    _Past("Chervil", "Flint", 17.5, 6, 0, NORTH, "upper", _VERMICULITE, _PIN,
-          forced=((4, "malformed"),), seed=6),
-    _Past("Hyssop", "Slate", 22.0, 7, 2, SMALL, "shelf", _VERMICULITE, _PIN),
-    _Past("Costmary", "Chert", 27.0, 6, 0, NORTH, "lower", _HALF, _PIN, seed=2,
-          forced=((2, "knock, drop or torn shell"),)),
+    (2.0, GardenClutch("Tansy", "Flint", 6, 0, NORTH, "upper", VERMICULITE, PIN_HOLES,
+                       humidity=_USUAL)),
+    (6.5, GardenClutch("Sorrel", "Marl", 8, 1, NORTH, "middle", HALF, FILM, seed=4,
+                       hazard="stale air", humidity=_USUAL)),
+    (9.0, GardenClutch("Yarrow", "Chert", 7, 0, NORTH, "lower", SATURATED, CORNER, seed=3,
+                       hazard="too dry", humidity=_DRY)),
+    (13.0, GardenClutch("Lovage", "Slate", 5, 1, SMALL, "shelf", VERMICULITE, PIN_HOLES,
+                        humidity=_USUAL)),
+    (17.5, GardenClutch("Chervil", "Flint", 6, 0, NORTH, "upper", VERMICULITE, PIN_HOLES, seed=6,
+                        humidity=_USUAL, forced=((4, "malformed"),))),
+    (22.0, GardenClutch("Hyssop", "Slate", 7, 2, SMALL, "shelf", VERMICULITE, PIN_HOLES,
+                        humidity=_USUAL)),
+    (27.0, GardenClutch("Costmary", "Chert", 6, 0, NORTH, "lower", HALF, PIN_HOLES, seed=2,
+                        humidity=_USUAL, forced=((2, "knock, drop or torn shell"),))),
 )  # fmt: skip
 
 
@@ -70,9 +61,11 @@ def last_year(now_s: float, year: int) -> Iterator[Event]:
     began_s = now_s - BEGAN_DAYS_AGO * _DAY_S
     began_s -= began_s % _EVERY_S
     climates = {name: _climate(name, began_s) for name in (NORTH, SMALL)}
-    for number, past in enumerate(_PAST, start=1):
-        story = _story(past, began_s, climates[past.cabinet])
-        yield from tell_clutch(story, f"{year:02d}-{number:02d}", began_s)
+    for number, (day, past) in enumerate(_PAST, start=1):
+        laid_s = began_s + day * _DAY_S
+        story = story_of(past, laid_s, climates[past.cabinet])
+        code = f"{year:02d}-{number:02d}"
+        yield from tell_clutch(story, code, laid_s, SET_POINT_C[past.cabinet])
     ended_s = began_s + _DAYS * _DAY_S
     for name, was in climates.items():
         yield ended_s, partial(_send, name, was, ended_s)
@@ -90,24 +83,6 @@ def _climate(name: str, began_s: float) -> Climate:
         humidity=0.6,
     )
     return run(model, began_s, began_s + _DAYS * _DAY_S, _STEP_S, seed=11)
-
-
-def _story(past: _Past, began_s: float, was: Climate) -> ClutchStory:
-    laid_s = began_s + past.day * _DAY_S
-    shelf = {"upper": 0, "middle": 1, "lower": 2, "shelf": 0}[past.shelf]
-    random = np.random.default_rng(past.seed)
-    pace = float(random.normal(-0.02, 0.02))
-    reached = developed(SimulatedClutch(laid_s, 6, shelf, pace), was.times_s, was.box_c[:, shelf])
-    after = was.times_s >= laid_s
-    nest = Nest(
-        past.dam, past.sire, past.day, past.cabinet, past.shelf, past.eggs, past.slugs,
-        past.hazard, CabinetHazard(),
-        curve=((was.times_s[after] - laid_s) / _DAY_S, reached[after]),
-        humidity=0.42 if past.hazard == "too dry" else 0.55, every_days=11.0,
-        forced=past.forced, closing=past.closing,
-        medium=past.medium, only_forced=True,
-    )  # fmt: skip
-    return clutch(nest, random)
 
 
 def _send(cabinet: str, was: Climate, ended_s: float) -> None:

@@ -15,7 +15,7 @@ from sandboa.journal.photos import attach
 _DAY_S: Final = 86_400.0
 _SIZE: Final = (640, 480)
 #: Days ago, how strongly the vessels show (0-1), and how far the egg has sunk (0-1).
-_DAYS: Final = ((18.9, 0.75, 0.0), (12.5, 0.55, 0.0), (4.0, 0.4, 0.35), (0.2, 0.25, 0.7))
+_DAYS: Final = ((18.9, 0.6, 0.0), (12.5, 0.75, 0.0), (4.0, 0.35, 0.15), (0.2, 0.0, 0.45))
 _EGG: Final = 3
 
 

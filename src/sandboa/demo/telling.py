@@ -16,8 +16,7 @@ from sandboa.core.causes import FindingKind
 from sandboa.core.hatching import Defect, Fate, Size, YolkLeft
 from sandboa.core.lay_day import EggEvent
 from sandboa.core.pairing.genes import DoubleForm, Inheritance
-from sandboa.core.rounds import EggActKind
-from sandboa.core.standing import SignKind
+from sandboa.demo.telling_visits import visit_of
 from sandboa.devices.simulation import Sensor, log_probe
 from sandboa.devices.simulation.fates import Glance
 from sandboa.devices.simulation.season_stories import (
@@ -26,7 +25,6 @@ from sandboa.devices.simulation.season_stories import (
     ClutchStory,
     EggStory,
     SeasonStory,
-    VisitStory,
 )
 from sandboa.journal.animals import AnimalSaid, add_animal, weigh
 from sandboa.journal.cabinets import CabinetKind, CabinetSaid, add_cabinet, alter_cabinet
@@ -41,7 +39,6 @@ from sandboa.journal.lay_day.record import EggHappening
 from sandboa.journal.losses.openings import OpeningSaid, record_opening
 from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.journal.rounds.close_visit import close_visit
-from sandboa.journal.rounds.visit import BoxVisit, EggSeen
 from sandboa.journal.traits import TraitSaid
 from sandboa.records.house import Animal, Device, named
 
@@ -49,6 +46,8 @@ Event = tuple[float, Callable[[], object]]
 
 _DAY_S: Final = 86_400.0
 _READINGS_EVERY_S: Final = 3_600.0
+#: From coming out to the scale and the card: it is let dry and settle.
+_DRY_AFTER_S: Final = 43_200.0
 
 
 @dataclass(frozen=True)
@@ -74,15 +73,19 @@ def tell(story: SeasonStory, began_s: float, told: Told | None = None) -> Iterat
         yield from _animal(animal if told.anything else _named_only(animal), began_s, year)
     for cabinet in story.cabinets:
         yield from _cabinet(cabinet, story.days, began_s, told)
+    set_to = {cabinet.name: cabinet.set_point_c for cabinet in story.cabinets}
     for number, clutch in enumerate(sorted(story.clutches, key=lambda c: c.laid_day), start=1):
         code = f"{datetime.fromtimestamp(began_s + clutch.laid_day * _DAY_S, UTC):%y}-{number:02d}"
-        yield from tell_clutch(clutch, code, began_s, told)
+        yield from tell_clutch(clutch, code, began_s, set_to[clutch.cabinet], told)
 
 
 def tell_clutch(
-    story: ClutchStory, code: str, began_s: float, told: Told | None = None
+    story: ClutchStory, code: str, began_s: float, set_point_c: float, told: Told | None = None
 ) -> Iterator[Event]:
-    """A clutch from lay day to its closing, and its failed eggs opened."""
+    """A clutch from lay day to its closing, and its failed eggs opened.
+
+    Its day 0 is `began_s` (s), its cabinet set to `set_point_c`.
+    """
     told = told or Told()
     laid_s = began_s + story.laid_day * _DAY_S
     laid_s -= laid_s % 60
@@ -90,14 +93,13 @@ def tell_clutch(
     def at(day: float) -> float:
         return float(int(laid_s + day * _DAY_S))
 
-    laid = _lay_day(story, code, laid_s)
+    laid = _lay_day(story, code, laid_s, set_point_c)
     yield at(0.05), partial(lay_clutch, laid if told.anything else _counted_only(laid), at(0.05))
+    before: dict[int, Glance] = {}
     for number, visit in enumerate(story.visits if told.anything else ()):
-        key = f"told.{code}.{number}"
-        yield (
-            at(visit.day),
-            partial(close_visit, _visit(visit, key, code, at(visit.day)), at(visit.day)),
-        )
+        key, closed_s = f"told.{code}.{number}", at(visit.day)
+        yield closed_s, partial(close_visit, visit_of(visit, key, code, closed_s, before), closed_s)
+        before = visit.glances
     for egg in story.eggs:
         if told.anything or egg.out_day is not None:
             yield from _hatch(egg if told.anything else replace(egg, cut_day=None), code, at)
@@ -167,7 +169,7 @@ def _send(story: CabinetStory, end_s: float) -> None:
         take_in(device, [(logged.name, at_s, c, h) for at_s, c, h in logged.rows()], end_s)
 
 
-def _lay_day(story: ClutchStory, code: str, laid_s: float) -> LayDay:
+def _lay_day(story: ClutchStory, code: str, laid_s: float, set_point_c: float) -> LayDay:
     return LayDay(
         dam=story.dam,
         sire=story.sire,
@@ -181,7 +183,7 @@ def _lay_day(story: ClutchStory, code: str, laid_s: float) -> LayDay:
         set_up_mass_g=round(story.set_up_g),
         cabinet=story.cabinet,
         shelf=story.shelf,
-        set_point_c=31.5,
+        set_point_c=set_point_c,
         second_clutch=True,
     )
 
@@ -202,48 +204,6 @@ def _egg_laid(egg: EggStory, laid_s: float) -> EggLaid:
     )
 
 
-def _visit(visit: VisitStory, key: str, code: str, at_s: float) -> BoxVisit:
-    happened: dict[int, list[EggActKind]] = {}
-    for number, what in visit.happened:
-        happened.setdefault(number, []).append(EggActKind(what))
-    numbers = sorted({*visit.glances, *happened})
-    signs = [("lid", visit.lid), ("medium", visit.medium), ("pests", visit.pests)]
-    return BoxVisit(
-        key=key,
-        code=code,
-        opened_s=at_s - 50,
-        closed_s=at_s,
-        eggs=tuple(
-            _seen(number, visit.glances.get(number), happened.get(number, [])) for number in numbers
-        ),
-        rest_as_before=False,
-        signs=tuple((kind, value) for kind, value in signs if value is not None),
-        mass_g=round(visit.mass_g) if visit.mass_g is not None else None,
-        water_g=visit.water_g,
-    )
-
-
-def _seen(number: int, glance: Glance | None, acts: list[EggActKind]) -> EggSeen:
-    bare = EggSeen(number, acts=tuple(acts))
-    if glance is None:
-        return bare
-    # Exceptions only: nobody writes down that an egg has no mould.
-    seen = {
-        SignKind.MOULD: glance.mould,
-        SignKind.SMELL: glance.smell,
-        SignKind.WET: glance.wet,
-    }
-    signs = [(kind, value) for kind, value in seen.items() if value not in ("none", "dry")]
-    if glance.movement:
-        signs.append((SignKind.MOVEMENT, "seen"))
-    return replace(
-        bare,
-        grade=glance.grade,
-        vessels=Vessels(glance.vessels) if glance.vessels else None,
-        signs=tuple(signs),
-    )
-
-
 def _hatch(egg: EggStory, code: str, at: Callable[[float], float]) -> Iterator[Event]:
     if egg.cut_day is not None:
         cut_s = at(egg.cut_day)
@@ -259,9 +219,12 @@ def _hatch(egg: EggStory, code: str, at: Callable[[float], float]) -> Iterator[E
             mass_g=round(egg.mass_g, 1),
             size=Size.SMALL if egg.small else Size.USUAL,
             yolk=YolkLeft.ABSORBED,
+            traits=tuple(TraitSaid(name, TraitForm(form)) for name, form in egg.traits or ()),
+            plain=egg.traits == (),
             defects=tuple(Defect(defect) for defect in egg.defects),
         )
-        yield out_s + 3_600, partial(record_hatchling, code, said, out_s + 3_600)
+        written_s = out_s + _DRY_AFTER_S
+        yield written_s, partial(record_hatchling, code, said, written_s)
 
 
 def _named_only(animal: AnimalStory) -> AnimalStory:

@@ -11,6 +11,10 @@ import numpy as np
 
 #: Share of fertile eggs that die in the box (assumption).
 _DIES = 0.14
+#: Share of its water below which the typical egg dents for want of it (assumption), and by how
+#: much sooner that is for one share of development that its own dents come sooner.
+_DENTS_BELOW = 0.40
+_SOFT_SOONER = 1.6
 #: Share developed at which the typical healthy egg shows dents of grade 1, 2 and 3 (assumption).
 _NORMAL_DENTS = (0.62, 0.76, 0.92)
 
@@ -35,6 +39,10 @@ class EggFate:
     def alive(self, share: float) -> bool:
         """Whether it lives at that share of its time."""
         return self.died is None or share < self.died
+
+    def dented_at(self, water_left: float) -> bool:
+        """Whether so little water (share of what was poured in) dents it: soft eggs sooner."""
+        return water_left < _DENTS_BELOW + _SOFT_SOONER * (_NORMAL_DENTS[0] - self.dents[0])
 
     @property
     def collapses(self) -> float:

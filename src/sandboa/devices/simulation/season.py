@@ -8,13 +8,14 @@ import numpy as np
 
 from sandboa.devices.simulation.cabinet import CabinetModel, run
 from sandboa.devices.simulation.eggs import SimulatedClutch, developed
-from sandboa.devices.simulation.season_boxes import Nest, clutch
+from sandboa.devices.simulation.season_boxes import clutch
 from sandboa.devices.simulation.season_hazards import (
     OF_BOX,
     CabinetHazard,
     cabinet_hazard,
     draw,
 )
+from sandboa.devices.simulation.season_nests import Nest
 from sandboa.devices.simulation.season_stories import (
     AnimalStory,
     CabinetStory,

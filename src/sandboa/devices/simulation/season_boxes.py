@@ -1,26 +1,28 @@
 """Simulated clutches: the box they lie in, who dies of what, and what a keeper sees of it."""
 
-from dataclasses import dataclass, replace
+from dataclasses import replace
 from typing import Final
 
 import numpy as np
 
 from sandboa.devices.simulation.boxes import BoxTruth, dry_out
-from sandboa.devices.simulation.fates import EggFate, Glance, glance, life
+from sandboa.devices.simulation.fates import EggFate, life
 from sandboa.devices.simulation.season_findings import findings_of, stage_of
 from sandboa.devices.simulation.season_hazards import (
     OF_EGG,
-    CabinetHazard,
     Death,
     draw,
     egg_hazard,
     strikes,
 )
-from sandboa.devices.simulation.season_stories import ClutchStory, EggStory, VisitStory
+from sandboa.devices.simulation.season_nests import Nest
+from sandboa.devices.simulation.season_stories import ClutchStory, EggStory
+from sandboa.devices.simulation.season_visits import AFTER_DAYS, Box, visits
 
-#: Days from lay to the closing of a clutch after its last pip.
-_AFTER_DAYS: Final = 5.0
 _DRY_SHARE: Final = 0.15
+#: Days a box is followed: longer than the coldest takes, and the same for all, so that what else
+#: is drawn of a clutch does not hang on a day more or less.
+_DAYS: Final = 100
 #: How the keeper's words for closings go with the physics of `boxes`.
 _PHYSICS: Final = {
     "sealed film": "sealed film",
@@ -31,40 +33,18 @@ _PHYSICS: Final = {
 }
 
 
-@dataclass(frozen=True)
-class Nest:
-    """What a clutch begins with. `curve` is (days since lay, share developed), both (n,)."""
-
-    dam: str
-    sire: str
-    laid_day: float
-    cabinet: str
-    shelf: str
-    eggs: int
-    slugs: int
-    hazard: str | None
-    cabinet_hazard: CabinetHazard
-    curve: tuple[np.ndarray, np.ndarray]
-    humidity: float
-    every_days: float
-    weighs: bool = True
-    candles: bool = True
-    forced: tuple[tuple[int, str], ...] = ()
-    closing: str | None = None
-    medium: str | None = None
-    only_forced: bool = False
-
-
 def clutch(nest: Nest, random: np.random.Generator) -> ClutchStory:
     """Let a clutch be."""
     days, shares = nest.curve
     pip_day = float(np.interp(1.0, shares, days))
     closing, medium = _box_of(nest, random)
-    full_g = float(random.choice([180.0, 200.0, 240.0]))
+    drawn_g = float(random.choice([180.0, 200.0, 240.0]))
+    full_g = nest.water_g or drawn_g
+    dry_g = nest.dry_g or full_g
     humidity = nest.humidity - (0.2 if nest.hazard == "too dry" else 0.0)
     physics_medium = "perlite" if "perlite" in medium else medium
     whole = dry_out(
-        _PHYSICS[closing], physics_medium, full_g, nest.eggs, int(pip_day) + 12, 31.4,
+        _PHYSICS[closing], physics_medium, full_g, nest.eggs, _DAYS, 31.4,
         max(humidity, 0.2), random,
     )  # fmt: skip
     dry_share = _dries_at(whole, full_g, days, shares) if nest.hazard == "too dry" else None
@@ -78,10 +58,11 @@ def clutch(nest: Nest, random: np.random.Generator) -> ClutchStory:
             lives[number] = lived
     last = max([pip_day, *(e.out_day for e in eggs if e.out_day is not None)])
     story = ClutchStory(
-        nest.dam, nest.sire, nest.laid_day, last + _AFTER_DAYS, nest.cabinet, nest.shelf,
-        medium, closing, full_g, full_g, 700.0 + full_g * 2 + 80.0 * nest.eggs, tuple(eggs), (),
+        nest.dam, nest.sire, nest.laid_day, last + AFTER_DAYS, nest.cabinet, nest.shelf,
+        medium, closing, dry_g, full_g,
+        nest.set_up_g or 700.0 + dry_g + full_g + 80.0 * nest.eggs, tuple(eggs), (),
     )  # fmt: skip
-    return replace(story, visits=tuple(_visits(nest, story, lives, whole, full_g, random)))
+    return replace(story, visits=tuple(visits(nest, Box(story, lives, whole), random)))
 
 
 def _box_of(nest: Nest, random: np.random.Generator) -> tuple[str, str]:
@@ -160,14 +141,16 @@ def _egg(
         pip = pip_day + float(random.normal(0.0, 0.8))
         out = pip + 1.3 * float(np.exp(random.normal(0.0, 0.35)))
         small = nest.hazard == "too dry" and random.random() < 0.5
+        lived = life(None, random)
         egg = EggStory(
             number, place, shell=shell, pip_day=pip, out_day=out,
+            vessels_at_lay=_vessels_at_lay(lived),
             mass_g=mass_g * (0.62 if small else 0.74), small=bool(small),
             defects=("kink",)
             if nest.cabinet_hazard.cause == "too hot" and random.random() < 0.25
             else (),
         )  # fmt: skip
-        return egg, life(None, random)
+        return egg, lived
     share = death.share or 0.0
     days, shares = nest.curve
     died_day = float(np.interp(share, shares, days))
@@ -204,7 +187,7 @@ def _lost(
     pipped = death.more.get("pipped")
     egg = EggStory(
         number, place, shell=shell,
-        vessels_at_lay="none" if cause == "infertile" else "strong",
+        vessels_at_lay="none" if cause == "infertile" else _vessels_at_lay(lived),
         disc=str(random.choice(["under", "side"], p=[0.75, 0.25])) if under else "top",
         cause=cause, died_day=died_day, died_share=share,
         pip_day=float(np.interp(pipped, shares, days)) if pipped else None,
@@ -217,108 +200,12 @@ def _lost(
     return egg, lived
 
 
+def _vessels_at_lay(lived: EggFate) -> str:
+    return "weak" if lived.weak_from_start else "strong"
+
+
 def _place(number: int, eggs: int) -> tuple[float, float]:
     """Rows of four, touching as eggs in a clump do."""
     row, column = divmod(number - 1, 4)
     in_row = min(4, eggs - 4 * row)
     return 0.5 + (column - (in_row - 1) / 2.0) * 0.17, 0.35 + 0.24 * row
-
-
-def _visits(
-    nest: Nest,
-    story: ClutchStory,
-    lives: dict[int, EggFate],
-    water: BoxTruth,
-    full_g: float,
-    random: np.random.Generator,
-) -> list[VisitStory]:
-    days, shares = nest.curve
-    stale = nest.hazard == "stale air"
-    visits: list[VisitStory] = []
-    day = 2.0 + float(random.uniform(0.0, 2.0))
-    told: set[tuple[int, str]] = set()
-    while day < story.days - _AFTER_DAYS - 1.0:
-        share = float(np.interp(day, days, shares))
-        if not (stale and share > 0.6):
-            visits.append(_visit(nest, story, lives, water, full_g, day, share, told, random))
-        day += nest.every_days * float(random.uniform(0.8, 1.2))
-    return visits
-
-
-def _visit(
-    nest: Nest,
-    story: ClutchStory,
-    lives: dict[int, EggFate],
-    water: BoxTruth,
-    full_g: float,
-    day: float,
-    share: float,
-    told: set[tuple[int, str]],
-    random: np.random.Generator,
-) -> VisitStory:
-    at = min(int(day), len(water.water_g) - 1)
-    left = float(water.water_g[at]) / full_g
-    dry = left < 0.35
-    torch = nest.candles and (4.5 < day < 9.0 or int(day / nest.every_days) % 2 == 0)
-    here = {egg.number: lived for egg in story.eggs if (lived := lives.get(egg.number)) is not None}
-    glances: dict[int, Glance] = {}
-    for number, lived in here.items():
-        egg = story.eggs[number - 1]
-        seen = glance(lived, share, candled=torch, dry_box=dry, random=random)
-        if egg.cause == "infertile" and torch:
-            seen = replace(seen, vessels="none" if random.random() < 0.9 else "unsure")
-        glances[number] = seen
-    happened = []
-    for egg in story.eggs:
-        for what, recorded in _happenings(egg, days=nest.curve[0], shares=nest.curve[1]):
-            if recorded <= day and (egg.number, what) not in told:
-                told.add((egg.number, what))
-                happened.append((egg.number, what))
-    return VisitStory(
-        day,
-        glances,
-        lid=_lid(nest, left, share, random),
-        medium=_medium(nest, left, random),
-        mass_g=story.set_up_g + float(water.mass_g[at]) + _scale_error(random)
-        if nest.weighs
-        else None,
-        pests="flies" if nest.hazard == "pests" and share > 0.25 else "none",
-        happened=tuple(happened),
-    )
-
-
-def _scale_error(random: np.random.Generator) -> float:
-    """g; what is further off is weighed again."""
-    return float(np.clip(random.normal(0.0, 2.0), -3.5, 3.5))
-
-
-def _happenings(egg: EggStory, days: np.ndarray, shares: np.ndarray) -> list[tuple[str, float]]:
-    """What befell an egg after lay day, as the keeper notes it: kind and day."""
-    told = []
-    for kind, key in (("rolled", "rolled"), ("dropped", "knocked")):
-        share = egg.findings.get(f"_{key}")
-        if share and float(share[0]) > 0.01:
-            told.append((kind, float(np.interp(float(share[0]), shares, days))))
-    return told
-
-
-def _lid(nest: Nest, left: float, share: float, random: np.random.Generator) -> str:
-    if nest.hazard == "too wet":
-        return "raining" if random.random() < 0.75 else "half"
-    if left < 0.3:
-        return "none" if random.random() < 0.8 else "edges"
-    if share > 0.88 and random.random() < 0.5:
-        return "half"
-    return str(random.choice(["edges", "half", "none"], p=[0.75, 0.15, 0.10]))
-
-
-def _medium(nest: Nest, left: float, random: np.random.Generator) -> str | None:
-    if random.random() < 0.35:
-        return None
-    if nest.hazard == "too wet":
-        return "drips" if random.random() < 0.8 else "clumps"
-    if left < 0.12:
-        return "dry" if random.random() < 0.8 else "barely damp"
-    if left < 0.4:
-        return "barely damp"
-    return "clumps"

@@ -74,6 +74,8 @@ class EggStory:
     mass_g: float = 0.0
     defects: tuple[str, ...] = ()
     small: bool = False
+    #: (gene, form) it shows once it is out; None where nobody looked.
+    traits: tuple[tuple[str, str], ...] | None = None
 
 
 @dataclass(frozen=True)
