@@ -8,16 +8,22 @@ from samples import DAY_S, NOW_S
 from sandboa.core.dimples import Scope
 from sandboa.core.lay_day import Step
 from sandboa.core.laying import Sign
+from sandboa.core.standing import Standing
 from sandboa.demo import furnish
+from sandboa.demo.garden_climate import climates
+from sandboa.demo.garden_this_year import CLUTCHES, current_story
 from sandboa.journal.aftercare import dams_after_laying
+from sandboa.journal.box_water import latest_lid
 from sandboa.journal.cabinet_faults import FaultsNow
 from sandboa.journal.clutch_now import clutch_page
+from sandboa.journal.hatching.watch import hatch_watch
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import drafts
 from sandboa.journal.season import season
 from sandboa.journal.today import today
 from sandboa.journal.watch import look
 from sandboa.records.facts import Act
+from sandboa.records.rounds import Weighing
 
 HERBS = {"Sorrel", "Tansy", "Yarrow", "Lovage", "Chervil", "Borage", "Hyssop", "Costmary"}
 STONES = {"Flint", "Marl", "Slate", "Chert"}
@@ -37,28 +43,58 @@ def test_six_clutches_in_two_cabinets_with_names_from_the_scenario(furnished: Ho
     assert {c.sire for c in clutches} <= STONES
 
 
-def test_the_states_the_scenario_asks_of_this_slice(furnished: HouseNow) -> None:
-    by_code = {c.now.clutch.code: c for c in today(furnished, NOW_S).clutches}
-    (laid_today,) = drafts.open_lay_days(NOW_S)
+def assert_the_scenario(house: HouseNow, now_s: float) -> None:
+    by_dam = {c.now.dam: c for c in today(house, now_s).clutches}
+    (laid_today,) = drafts.open_lay_days(now_s)
     assert str(laid_today.count) == "7-1"
     assert laid_today.step is Step.BOX
     assert laid_today.turning[2]
-    week = by_code["26-06"].now
+    week = by_dam["Borage"].now
     assert 6 <= week.forecast.day < 7
-    assert any("Candle egg 2 again" in a.text for a in by_code["26-06"].attention)
-    drying = by_code["26-04"].now
+    assert any("Candle egg 2 again" in a.text for a in by_dam["Borage"].attention)
+    drying = by_dam["Yarrow"].now
     assert drying.box.medium == "saturated perlite"
     assert drying.eggs.box.scope is Scope.BOX
     assert len(drying.eggs.box.early_eggs) == 4
-    single = by_code["26-05"].now
+    single = by_dam["Chervil"].now
     assert single.eggs.box.scope is Scope.EGG
     assert single.eggs.box.early_eggs == (3,)
-    plump = by_code["26-03"].now
+    standings = {e.number: e.standing.standing for e in single.eggs.eggs if e.standing}
+    assert [n for n, level in standings.items() if level is not Standing.SOUND] == [3]
+    assert standings[3] is Standing.FAILING
+    plump = by_dam["Sorrel"].now
     assert 0.6 < plump.forecast.fraction < 0.75
     assert all(egg.grade == 0 for egg in plump.eggs.eggs if not egg.slug)
-    assert any("First pip likely" in a.text for a in by_code["26-02"].attention)
-    hatching = by_code["26-01"].now
+    last_week = by_dam["Tansy"]
+    assert any("First pip likely" in a.text for a in last_week.attention)
+    assert latest_lid(house.facts(), last_week.now.box, now_s) == "raining"
+    assert latest_lid(house.facts(), last_week.now.box, now_s - 2 * DAY_S) == "edges"
+    hatching = by_dam["Lovage"].now
     assert (hatching.forecast.pipped, hatching.live_eggs) == (4, 5)
+    (watched,) = (c for c in hatch_watch(house, now_s) if c.now.dam == "Lovage")
+    assert watched.closed == (5,)
+
+
+def test_the_states_the_scenario_asks_of_this_slice(furnished: HouseNow) -> None:
+    assert_the_scenario(furnished, NOW_S)
+
+
+def test_what_was_seen_and_weighed_is_what_was_simulated(furnished: HouseNow) -> None:
+    """Told through the use cases, and only up to now: of what will be nothing is known yet."""
+    was = climates(NOW_S)
+    for number, current in enumerate(CLUTCHES, start=1):
+        story = current_story(current, was, NOW_S)
+        now = clutch_page(furnished, f"26-{number:02d}", NOW_S).now
+        last = story.visits[-1].glances
+        seen = {e.number: e.grade for e in now.eggs.eggs if not e.slug and e.pipped_s is None}
+        assert seen == {n: last[n].grade for n in seen}
+        weighed = [v.mass_g for v in story.visits if v.mass_g is not None]
+        told = Weighing.current(Weighing.box == now.box.entity)
+        assert [w.mass_g for w in told] == [round(mass_g) for mass_g in weighed]
+        day = current.laid_days_ago
+        pipped = {e.number for e in story.eggs if e.pip_day is not None and e.pip_day < day}
+        assert {e.number for e in now.eggs.eggs if e.pipped_s is not None} == pipped
+        assert any(e.pip_day is not None and e.pip_day > day for e in story.eggs)
 
 
 def test_the_lower_shelf_ran_cold_and_only_the_lower_shelf(furnished: HouseNow) -> None:
@@ -88,6 +124,7 @@ def test_it_looks_alive_on_any_day(house: HouseNow, today_is: str) -> None:
     (stuck,) = look(house, FaultsNow(), now_s)
     assert stuck.text.startswith("North middle: tells the same to the last digit")
     assert all(not c.now.forecast.overdue for c in told.clutches)
+    assert_the_scenario(house, now_s)
 
 
 def test_the_animals_have_a_season_to_tell(furnished: HouseNow) -> None:

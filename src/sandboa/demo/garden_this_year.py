@@ -36,7 +36,7 @@ _HOUR_S: Final = 3_600.0
 
 
 @dataclass(frozen=True)
-class _Visit:
+class Visit:
     """A visit `days_ago`: was the box weighed, were the eggs candled."""
 
     days_ago: float
@@ -45,52 +45,54 @@ class _Visit:
 
 
 @dataclass(frozen=True)
-class _Current:
+class Current:
+    """A clutch of this season, its box and the visits its keeper made."""
+
     laid_days_ago: float
     clutch: GardenClutch
-    visits: tuple[_Visit, ...]
+    visits: tuple[Visit, ...]
 
 
-_CLUTCHES: Final = (
+CLUTCHES: Final = (
     # Pipping, with one egg still closed.
-    _Current(60.2, GardenClutch("Lovage", "Slate", 6, 1, NORTH, "lower", VERMICULITE, PIN_HOLES,
+    Current(60.2, GardenClutch("Lovage", "Slate", 6, 1, NORTH, "lower", VERMICULITE, PIN_HOLES,
                                 dry_g=220, water_g=220, set_up_g=1430, seed=175004),
-             (_Visit(46.0, weighs=True), _Visit(32.0, candles=True), _Visit(18.0, weighs=True),
-              _Visit(6.0), _Visit(2.6))),
+             (Visit(46.0, weighs=True), Visit(32.0, candles=True), Visit(18.0, weighs=True),
+              Visit(6.0), Visit(2.6))),
     # In its last week, with a lid suddenly wet.
-    _Current(54.3, GardenClutch("Tansy", "Flint", 5, 0, NORTH, "upper", VERMICULITE, PIN_HOLES,
+    Current(54.3, GardenClutch("Tansy", "Flint", 5, 0, NORTH, "upper", VERMICULITE, PIN_HOLES,
                                 dry_g=250, water_g=250, set_up_g=1620, seed=11),
-             (_Visit(40.0, weighs=True), _Visit(27.5, weighs=True, candles=True), _Visit(20.0),
-              _Visit(6.0, weighs=True), _Visit(1.0))),
+             (Visit(40.0, weighs=True), Visit(27.5, weighs=True, candles=True), Visit(20.0),
+              Visit(6.0, weighs=True), Visit(1.0))),
     # Plump and dull at two thirds.
-    _Current(41.2, GardenClutch("Sorrel", "Marl", 8, 1, NORTH, "middle", HALF, FILM,
+    Current(41.2, GardenClutch("Sorrel", "Marl", 8, 1, NORTH, "middle", HALF, FILM,
                                 dry_g=300, water_g=270, set_up_g=1895, seed=227),
-             (_Visit(28.0), _Visit(15.0, candles=True), _Visit(7.4, weighs=True))),
+             (Visit(28.0), Visit(15.0, candles=True), Visit(7.4, weighs=True))),
     # Drying out, with early dents in most eggs.
-    _Current(26.1, GardenClutch("Yarrow", "Chert", 6, 0, NORTH, "lower", SATURATED, CORNER,
+    Current(26.1, GardenClutch("Yarrow", "Chert", 6, 0, NORTH, "lower", SATURATED, CORNER,
                                 dry_g=180, water_g=100, set_up_g=1180, seed=3665),
-             (_Visit(15.0, weighs=True), _Visit(8.0, weighs=True), _Visit(0.1, weighs=True))),
+             (Visit(15.0, weighs=True), Visit(8.0, weighs=True), Visit(0.1, weighs=True))),
     # One failing egg.
-    _Current(19.0, GardenClutch("Chervil", "Flint", 7, 2, SMALL, "shelf", "perlite", PIN_HOLES,
+    Current(19.0, GardenClutch("Chervil", "Flint", 7, 2, SMALL, "shelf", "perlite", PIN_HOLES,
                                 dry_g=200, water_g=200, set_up_g=1390, seed=43018,
                                 forced=((3, "infection first"),)),
-             (_Visit(12.5, candles=True), _Visit(9.0, weighs=True), _Visit(4.0),
-              _Visit(0.2, weighs=True, candles=True))),
+             (Visit(12.5, candles=True), Visit(9.0, weighs=True), Visit(4.0),
+              Visit(0.2, weighs=True, candles=True))),
     # Day 6, with an egg to candle again.
-    _Current(6.2, GardenClutch("Borage", "Marl", 4, 0, SMALL, "shelf", VERMICULITE, PIN_HOLES,
+    Current(6.2, GardenClutch("Borage", "Marl", 4, 0, SMALL, "shelf", VERMICULITE, PIN_HOLES,
                                dry_g=200, water_g=200, set_up_g=1255, seed=22),
-             (_Visit(1.0),)),
+             (Visit(1.0),)),
 )  # fmt: skip
 
 
 def began_in(now_s: float) -> int:
     """The year in which the season's first clutch was laid."""
-    return _laid_year(_CLUTCHES[0], now_s)
+    return _laid_year(CLUTCHES[0], now_s)
 
 
 def this_year(was: dict[str, Climate], now_s: float) -> Iterator[Event]:
     """What is told of the season up to now, each at its time."""
-    for number, current in enumerate(_CLUTCHES, start=1):
+    for number, current in enumerate(CLUTCHES, start=1):
         code = f"{_laid_year(current, now_s) % 100:02d}-{number:02d}"
         story, laid_s = current_story(current, was, now_s), _laid_s(current, now_s)
         told = tell_clutch(story, code, laid_s, SET_POINT_C[story.cabinet])
@@ -101,7 +103,8 @@ def this_year(was: dict[str, Climate], now_s: float) -> Iterator[Event]:
             yield from _last_week(code, now_s)
 
 
-def current_story(current: _Current, was: dict[str, Climate], now_s: float) -> ClutchStory:
+def current_story(current: Current, was: dict[str, Climate], now_s: float) -> ClutchStory:
+    """How it goes, in the climates that were up to `now_s` (s) and go on so."""
     planned = tuple(
         Planned(current.laid_days_ago - visit.days_ago, visit.weighs, visit.candles)
         for visit in current.visits
@@ -110,12 +113,12 @@ def current_story(current: _Current, was: dict[str, Climate], now_s: float) -> C
     return story_of(garden, _laid_s(current, now_s), was[garden.cabinet])
 
 
-def _laid_s(current: _Current, now_s: float) -> float:
+def _laid_s(current: Current, now_s: float) -> float:
     laid_s = now_s - current.laid_days_ago * _DAY_S
     return laid_s - laid_s % 60
 
 
-def _laid_year(current: _Current, now_s: float) -> int:
+def _laid_year(current: Current, now_s: float) -> int:
     return datetime.fromtimestamp(_laid_s(current, now_s), UTC).year
 
 
