@@ -274,6 +274,19 @@ def test_a_week_without_heat_is_a_cold_stretch_and_no_outage() -> None:
     assert ranked[Cause.TOO_COLD].share > 5 * ranked[Cause.EQUIPMENT].share
 
 
+def test_what_was_looked_at_is_not_asked_for_again() -> None:
+    dry, air = Cause.TOO_DRY, Cause.STALE_AIR
+    assert by_cause(lost())[dry].settle_by == "Open it: yolk thick or hard."
+    looked = by_cause(lost(opened=True, findings=found(yolk="usual", stage="late")))
+    assert looked[dry].settle_by is None
+    # Its stage is known, its form is not: half a check settles nothing.
+    assert looked[air].settle_by == REMEDIES[air].settle_by
+    # A culture is for a vet, whatever was seen.
+    assert looked[Cause.INFECTION].settle_by == "A culture by a vet."
+    closed = by_cause(lost(opened=False))
+    assert all(ranked.settle_by for ranked in closed.values())
+
+
 def test_a_keepers_own_score_is_used() -> None:
     name = "loss.shell defect.poor"
     assert name in SCORES

@@ -21,7 +21,7 @@ class RankedCauseTold(Told):
     cause: Cause
     share: float
     grounds: list[GroundTold]
-    settle_by: str
+    settle_by: str | None
     change: str
 
 

@@ -8,8 +8,6 @@ import type { RankedCause } from './queries'
 /** Causes told at once: these, and those of more than a tenth. */
 const LEADING = 3
 const TELLING = 0.1
-/** From here on nothing is left to settle; what to change is said all the same. */
-const SETTLED = 0.95
 
 /** The causes ranked, each with what spoke for and against it, what would settle it, what to change. */
 export function CauseList({ causes, number }: { causes: RankedCause[]; number: number }) {
@@ -83,7 +81,7 @@ function OneCause({ cause, first }: { cause: RankedCause; first: boolean }) {
           </chakra.ul>
           {(first || cause.share >= TELLING) && (
             <chakra.p mt={1} lineHeight={1.35}>
-              {cause.share < SETTLED && (
+              {cause.settle_by && (
                 <>
                   <strong>To settle it:</strong> {cause.settle_by}{' '}
                 </>

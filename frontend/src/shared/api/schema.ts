@@ -5132,7 +5132,7 @@ export interface components {
             /** Grounds */
             grounds: components["schemas"]["GroundTold"][];
             /** Settle By */
-            settle_by: string;
+            settle_by: string | null;
             /** Change */
             change: string;
         };

@@ -16,7 +16,7 @@ from sandboa.core.causes.by_heat import equipment, poisoned_air, too_cold, too_h
 from sandboa.core.causes.by_parents import dams_condition, infertile, lethal_genes
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import FindingKind
-from sandboa.core.causes.kinds import REMEDIES, Cause
+from sandboa.core.causes.kinds import REMEDIES, Cause, Remedy
 from sandboa.core.causes.said import Reasoning, Said
 from sandboa.core.causes.scores import DEFAULT_SCORES, STARTS, score_of
 
@@ -56,13 +56,13 @@ class Ground:
 @dataclass(frozen=True, slots=True)
 class RankedCause:
     """A cause with its share 0-1, its grounds (strongest first), what would settle it, what to
-    change."""
+    change. `settle_by` is None once that was looked at: what it told is among the grounds."""
 
     cause: Cause
     share: float
     score: float
     grounds: tuple[Ground, ...]
-    settle_by: str
+    settle_by: str | None
     change: str
 
 
@@ -86,12 +86,17 @@ def rank_causes(
             math.exp(sums[cause] - most) / whole,
             sums[cause],
             grounds[cause],
-            REMEDIES[cause].settle_by,
+            _still_to_settle(egg, REMEDIES[cause]),
             REMEDIES[cause].change,
         )
         for cause in Cause
     ]
     return tuple(sorted(ranked, key=lambda r: -r.share))
+
+
+def _still_to_settle(egg: LossEvidence, remedy: Remedy) -> str | None:
+    looked = remedy.looked_at and all(egg.known(kind) for kind in remedy.looked_at)
+    return None if looked else remedy.settle_by
 
 
 def _grounds(said: Iterable[Said], scores: Mapping[str, float]) -> list[Ground]:
