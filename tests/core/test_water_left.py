@@ -26,6 +26,8 @@ from sandboa.core.water import (
     top_up,
     water_left,
 )
+from sandboa.core.water.rain import rain_advice
+from sandboa.core.water.signs import LID_SILENT_FROM
 
 DAY = 86_400.0
 WATER_G = 100.0
@@ -131,6 +133,18 @@ def test_signs_move_it_a_little(kind: WaterSignKind, value: str, drier: bool) ->
 def test_a_wet_lid_late_in_term_says_nothing_of_the_medium() -> None:
     late = WaterSign(20 * DAY, WaterSignKind.LID, "raining", development=0.9)
     assert told(weighed(), 20, signs=[late]) == told(weighed(), 20)
+
+
+@given(st.floats(0.0, 1.3), st.sampled_from([None, "none", "edges", "half", "raining"]))
+def test_a_lid_that_rains_is_the_cabinets_doing_until_the_eggs_give_off_water(
+    development: float, lid: str | None
+) -> None:
+    said = rain_advice(lid, development)
+    assert (said is None) == (lid != "raining")
+    if said is not None:
+        assert "Wipe it" in said
+        assert ("normal" in said) == (development >= LID_SILENT_FROM)
+        assert ("cabinet swings" in said) == (development < LID_SILENT_FROM)
 
 
 def test_only_the_latest_of_a_kind_counts_and_the_order_of_entry_does_not() -> None:

@@ -347,6 +347,13 @@ def test_the_cabinet_draws_the_lid_as_it_was_found(box: HouseNow) -> None:
     assert [b.lid for b in shelf.boxes] == ["raining"]
 
 
+def test_a_lid_that_rains_is_told_of_until_it_is_wiped(box: HouseNow) -> None:
+    close_visit(visit("a", 1, signs=(("lid", "raining"),)), NOW_S - DAY_S)
+    assert next(a.text for a in attention(now(box), NOW_S)).startswith("The lid rains: drops on")
+    close_visit(visit("b", acts=(BoxActKind.WIPED_LID,)), NOW_S)
+    assert [a for a in attention(now(box), NOW_S) if "lid" in a.text] == []
+
+
 def test_the_phones_list_gives_what_the_scale_rule_gives(box: HouseNow) -> None:
     steps = on_round(box).top_ups
     for mass in range(1000, 1201):

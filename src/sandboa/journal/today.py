@@ -8,6 +8,7 @@ from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.dimples import Scope, Urgency
 from sandboa.core.rounds.due import candle_again_words, which_eggs
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
+from sandboa.core.water.rain import rain_advice
 from sandboa.journal.clutch_now import ClutchNow, clutches_standing
 from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.house_now import Facts, HouseNow
@@ -108,6 +109,9 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
         days = max(0.0, (forecast.first_pip.p50 - as_of_s) / SECONDS_PER_DAY)
         words = f"First pip likely in {_days(days)}: look daily."
         yield Attention(Urgency.WATCH, words, at_hatch=True)
+    rains = rain_advice(now.lid, forecast.fraction)
+    if rains:
+        yield Attention(Urgency.WATCH, rains)
     for spell in now.cold_spells:
         recent = as_of_s - spell.end_s <= COLD_NEWS_DAYS * SECONDS_PER_DAY
         if recent and spell.delay_days >= COLD_NEWS_DELAY:
