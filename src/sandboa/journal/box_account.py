@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from sandboa.core.box import Closing
 from sandboa.core.water import MassChange, MassLedger, Pour, Weighing
-from sandboa.journal.house_now import Facts
+from sandboa.journal.facts_now import Facts
 from sandboa.records import rounds
 from sandboa.records.clutches import Box, Clutch, Watering
 

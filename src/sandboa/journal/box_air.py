@@ -8,7 +8,8 @@ import numpy as np
 from sandboa.core.development import DEFAULT_CLOCK, DevelopmentCurve
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import AirOfDay
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.facts_now import Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.probe_records import loggers_ever_at, with_humidity_offset
 from sandboa.records import readings
 

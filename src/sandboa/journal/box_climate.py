@@ -19,7 +19,8 @@ from sandboa.core.development.box_temperature import KNOWN_DAYS
 from sandboa.core.development.place_offsets import OFFSET_DAYS
 from sandboa.core.development.sources import ESTIMATED_SD_C, HAND_GAP_S, LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.facts_now import Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.probe_records import loggers_ever_at, pieces_at, record_at
 from sandboa.records.clutches import Clutch
 from sandboa.records.house import Probe

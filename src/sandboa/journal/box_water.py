@@ -30,7 +30,8 @@ from sandboa.core.water import (
 from sandboa.journal.box_account import BoxAccount, account_in
 from sandboa.journal.box_air import air_by_day, box_air, humidity_by_day, recent_humidity
 from sandboa.journal.egg_judgements import last_look_s
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.facts_now import Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.records.clutches import Box, Clutch
 
 #: g of a box that nobody weighed: top-up by estimate needs the difference only.

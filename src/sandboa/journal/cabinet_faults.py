@@ -10,7 +10,8 @@ from sandboa.core.climate.faults import Fault, FaultKind, ProbeRecord, recognise
 from sandboa.core.development import DEFAULT_CLOCK
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.clutch_now import ClutchNow
-from sandboa.journal.house_now import TOUCHING, Facts, HouseNow
+from sandboa.journal.facts_now import TOUCHING, Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.probe_records import pieces_at
 from sandboa.records import readings
 from sandboa.records.clutches import Clutch

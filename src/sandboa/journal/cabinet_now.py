@@ -13,8 +13,9 @@ from sandboa.journal.box_climate import shelf_offset_c
 from sandboa.journal.cabinet_faults import CabinetFault, FaultsNow
 from sandboa.journal.cabinets import cabinet_called
 from sandboa.journal.clutch_now import ClutchNow, clutch_now
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import Lessons, lessons
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.probe_records import record_at, with_humidity_offset
 from sandboa.journal.readiness import CabinetReadiness, cabinets_readiness
 from sandboa.records import readings

@@ -11,7 +11,8 @@ from sandboa.core.development.clock import FloatArray
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.journal.cabinets import cabinet_called
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.facts_now import Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.records import readings
 from sandboa.records.house import Cabinet, Probe
 

@@ -24,8 +24,9 @@ from sandboa.journal.acts import LogEntry, as_log
 from sandboa.journal.box_climate import development_curve, probes_of, set_points_of
 from sandboa.journal.box_water import BoxWater, box_water, latest_lid, on_grid_now, what_if
 from sandboa.journal.egg_judgements import EggsView, judge_eggs
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import Lessons, lessons
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.methods import departures, method_of, method_of_clutch
 from sandboa.records.clutches import Box, Clutch, acts_of
 from sandboa.records.house import Probe

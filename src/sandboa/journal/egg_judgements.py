@@ -34,7 +34,7 @@ from sandboa.core.standing import (
 )
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import WaterLeft
-from sandboa.journal.house_now import Facts
+from sandboa.journal.facts_now import Facts
 from sandboa.records.clutches import Clutch, Egg
 
 #: days for which it stays news that eggs answered a watering (assumption).

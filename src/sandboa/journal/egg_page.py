@@ -9,8 +9,9 @@ from sandboa.core.standing import SIGNS, SignKind
 from sandboa.journal.at_the_box import egg_of
 from sandboa.journal.clutch_now import ClutchNow, clutch_now
 from sandboa.journal.egg_judgements import EggView
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import lessons
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.photos import photos_of_owner
 from sandboa.records.clutches import Egg
 from sandboa.records.photos import Photo

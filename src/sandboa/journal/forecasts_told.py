@@ -22,7 +22,8 @@ from sandboa.core.standing import JUDGED_DAYS, StandingScore, score_standings
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.box_climate import development_curve
 from sandboa.journal.egg_judgements import judge_eggs
-from sandboa.journal.house_now import TOUCHING, Facts, HouseNow
+from sandboa.journal.facts_now import TOUCHING, Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.records import forecasts_told
 from sandboa.records.clutches import Clutch
 from sandboa.records.facts import newest_act

@@ -7,8 +7,9 @@ from sandboa.core.hatching import Fate
 from sandboa.core.pairing.expected import against_expected
 from sandboa.core.pairing.genes import Gene, Odds, shows
 from sandboa.journal.animals import find_animal
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.genes import as_genes, genes, odds_of
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.losses.ends import ClutchEnds
 from sandboa.journal.losses.why import all_ends
 from sandboa.records.animals import Trait

@@ -7,7 +7,8 @@ import numpy as np
 
 from sandboa.core.climate.probe_checks import CheckKind, trusted
 from sandboa.core.development import ReadingSeries
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.facts_now import Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.records.house import Probe
 
 

@@ -7,7 +7,8 @@ from sandboa.core.climate import Condition, Readiness, Requirement, readiness
 from sandboa.core.climate.readiness import LOOK_BACK_HOURS, STEADY_HOURS
 from sandboa.core.development import ReadingSeries
 from sandboa.core.units import SECONDS_PER_HOUR
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.facts_now import Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.probe_records import record_of
 from sandboa.records.house import Cabinet, Probe
 

@@ -10,8 +10,9 @@ from sandboa.core.rounds.due import candle_again_words, which_eggs
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.core.water.rain import rain_advice
 from sandboa.journal.clutch_now import ClutchNow, clutches_standing
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import lessons
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.rounds.due_now import BoxDue, box_due, dents_words
 from sandboa.records import readings
 

@@ -14,7 +14,8 @@ from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.journal.acts import act
 from sandboa.journal.cabinet_faults import CabinetFault, FaultsNow
 from sandboa.journal.errors import Conflict, NotFound
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.facts_now import Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.probe_records import record_of
 from sandboa.records.alarms import Acknowledgement, Alarm, open_alarms
 from sandboa.records.database import database

@@ -4,7 +4,7 @@ from pydantic import BaseModel
 
 from sandboa.core.climate.faults import FaultKind
 from sandboa.journal.cabinet_faults import CabinetFault
-from sandboa.journal.house_now import Facts
+from sandboa.journal.facts_now import Facts
 from sandboa.web.shapes import Moment, at, at_or_none
 
 

@@ -16,9 +16,10 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.at_the_box import clutch_called
 from sandboa.journal.clutch_now import ClutchNow, clutch_now
 from sandboa.journal.egg_judgements import EggView
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.hatching.hatchlings import hatchling_name
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.methods import method_of
 from sandboa.journal.ticks import tick, ticked
 from sandboa.records.animals import Meal, Trait, Weight

@@ -11,7 +11,8 @@ from sandboa.core.water import WaterSignKind
 from sandboa.journal.box_climate import development_curve
 from sandboa.journal.box_water import BoxWater, box_water, on_grid_now
 from sandboa.journal.cabinet_faults import faults_of_term
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.facts_now import Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.losses.ends import ClutchEnds, EggEnd
 from sandboa.journal.rounds.visit_checks import PESTS_KIND
 

@@ -13,8 +13,9 @@ from sandboa.core.standing import SignKind
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.box_climate import development_curve
 from sandboa.journal.egg_judgements import removed_s
+from sandboa.journal.facts_now import TOUCHING, Facts
 from sandboa.journal.forecasts_told import Lessons
-from sandboa.journal.house_now import TOUCHING, Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.records.facts import newest_act_by_clutch, newest_act_of
 

@@ -10,8 +10,8 @@ from sandboa.core.hatching import Fate
 from sandboa.core.hatching.fates import DeathStage, span_of
 from sandboa.core.pairing.genes import Gene
 from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.genes import odds_of
-from sandboa.journal.house_now import Facts
 from sandboa.journal.losses.ends import ClutchEnds, EggEnd
 from sandboa.records.animals import Weight
 from sandboa.records.facts import Act

@@ -6,8 +6,9 @@ from datetime import UTC, datetime
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.journal.clutch_now import clutch_now
 from sandboa.journal.egg_judgements import EggView
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import lessons
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.losses.why import ClutchLosses, losses_of
 from sandboa.records.clutches import Clutch
 

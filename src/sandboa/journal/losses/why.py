@@ -10,9 +10,10 @@ from sandboa.core.hatching import Fate
 from sandboa.core.lay_day import EggEvent
 from sandboa.core.pairing.genes import Gene
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.genes import as_genes, genes
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.losses.box_evidence import air_of, heat_of, own_dents_early, pests_of, water_of
 from sandboa.journal.losses.ends import ClutchEnds, EggEnd, ends_of
 from sandboa.journal.losses.house_evidence import neighbours_of, parents_of

@@ -12,8 +12,9 @@ from sandboa.core.units import SECONDS_PER_DAY, require_range
 from sandboa.journal.acts import act
 from sandboa.journal.at_the_box import clutch_called
 from sandboa.journal.clutch_now import ClutchNow, clutches_standing
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import Lessons
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.records.facts import Act
 from sandboa.records.rounds import Postponement
 

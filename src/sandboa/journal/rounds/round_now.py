@@ -9,8 +9,9 @@ from sandboa.core.methods import STANDARD
 from sandboa.core.water.ledger import HEAVIER_G
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G, ROUND_TO_G
 from sandboa.journal.box_water import BoxWater, top_up_by_scale
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import lessons
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.rounds.due_now import BoxDue, boxes_of_round, last_visit_s
 from sandboa.records.facts import newest_act_by_clutch
 

@@ -8,7 +8,8 @@ from enum import StrEnum
 
 from sandboa.core.hatching import Fate
 from sandboa.core.rates import Tally
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.facts_now import Facts
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.losses.ends import ClutchEnds
 from sandboa.journal.losses.loss_list import year_of
 from sandboa.journal.losses.why import all_ends

@@ -20,8 +20,9 @@ from sandboa.core.rates import (
 from sandboa.core.seasons import CauseCost, SeasonFacts, Taught, taught
 from sandboa.core.standing import StandingScore
 from sandboa.journal.errors import NotFound
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import scores, standing_scores
-from sandboa.journal.house_now import Facts, HouseNow
+from sandboa.journal.house_now import HouseNow
 from sandboa.journal.losses.why import LostEgg, losses_of
 from sandboa.journal.seasons.counted import (
     CountedClutch,

@@ -9,7 +9,7 @@ from pydantic import BaseModel
 from starlette.concurrency import run_in_threadpool
 
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.journal.house_now import Facts
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.watch import Severity, acknowledge, acknowledged_at
 from sandboa.records.alarms import Alarm, alarms_between, open_alarms
 from sandboa.web.doors import still_admitted

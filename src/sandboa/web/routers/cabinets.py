@@ -22,7 +22,7 @@ from sandboa.journal.cabinet_now import (
 from sandboa.journal.cabinets import CabinetKind
 from sandboa.journal.climate_trace import POINTS, Trace, climate_trace
 from sandboa.journal.clutch_now import ClutchNow
-from sandboa.journal.house_now import Facts
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.today import TodayClutch, attention
 from sandboa.records import readings
 from sandboa.web.fault_shapes import FaultTold, fault_told

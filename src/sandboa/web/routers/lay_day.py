@@ -11,7 +11,7 @@ from sandboa.core.box import Closing, Shell, usual_places
 from sandboa.core.clutch_count import parse_clutch_count
 from sandboa.core.water import MEDIA
 from sandboa.journal import lay_day
-from sandboa.journal.house_now import Facts
+from sandboa.journal.facts_now import Facts
 from sandboa.records.house import DAM, SIRE
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Temperature

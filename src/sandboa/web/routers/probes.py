@@ -8,7 +8,7 @@ from pydantic import BaseModel, Field
 from sandboa.core.climate.probe_checks import CheckKind, reference_check, salt_check
 from sandboa.core.errors import NotPlausible
 from sandboa.journal import probes
-from sandboa.journal.house_now import Facts
+from sandboa.journal.facts_now import Facts
 from sandboa.records import readings
 from sandboa.records.clutches import Box
 from sandboa.records.house import Probe
