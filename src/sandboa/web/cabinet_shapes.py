@@ -1,0 +1,214 @@
+"""Cabinets in responses: the drawing with its boxes, climate, events, and the trace."""
+
+from dataclasses import asdict
+
+import numpy as np
+from pydantic import BaseModel, Field
+
+from sandboa.core.development import Provenance
+from sandboa.journal.cabinet_faults import SEASON_DAYS
+from sandboa.journal.cabinet_now import (
+    EXPOSURE_DAYS,
+    CabinetNow,
+    ShelfNow,
+    TemperatureHere,
+)
+from sandboa.journal.cabinets import CabinetKind
+from sandboa.journal.climate_trace import Trace
+from sandboa.journal.clutch_now import ClutchNow
+from sandboa.journal.facts_now import Facts
+from sandboa.journal.today import TodayClutch, attention
+from sandboa.records import readings
+from sandboa.web.fault_shapes import FaultTold, fault_told
+from sandboa.web.routers.probes import HungProbeTold, place_words, probe_told
+from sandboa.web.routers.today import SmallEggTold, small_egg
+from sandboa.web.shapes import (
+    Moment,
+    Told,
+    at,
+)
+
+
+class CabinetListedTold(BaseModel):
+    name: str
+    kind: CabinetKind
+    shelves: list[str]
+    set_point_c: float | None
+
+
+class HereTold(Told):
+    """°C at a place now; nulls where nothing measures it."""
+
+    temperature_c: float | None
+    source: Provenance | None
+    at: Moment | None = Field(validation_alias="at_s")
+    swing_c: float | None
+
+
+class WaterLevelTold(Told):
+    """Share of the set-up water left by physics alone, with an 80 % band."""
+
+    share: float
+    share_low: float
+    share_high: float
+    loss_g_day: float
+
+
+class BoxHereTold(BaseModel):
+    code: str
+    dam: str
+    day: int
+    fraction: float
+    urgency: str
+    closing: str | None
+    on_grid: bool
+    lid: str | None
+    water_left: WaterLevelTold | None
+    eggs: list[SmallEggTold]
+
+
+class ShelfTold(BaseModel):
+    name: str
+    position: int
+    here: HereTold
+    offset_c: float | None
+    boxes: list[BoxHereTold]
+
+
+class EventTold(BaseModel):
+    at: Moment
+    kind: str
+    text: str
+
+
+class ExposureTold(BaseModel):
+    """Of the place in the cabinet that had the most of it, over the last `days`."""
+
+    days: float
+    hours_harmful: float
+    degree_hours_harmful: float
+    hours_slow: float
+    degree_hours_slow: float
+
+
+class CabinetTold(BaseModel):
+    as_of: Moment
+    name: str
+    kind: CabinetKind
+    volume_l: float | None
+    ballast_l: float | None
+    set_point_c: float | None
+    here: HereTold
+    humidity: float | None
+    ready: bool
+    readiness: str
+    shelves: list[ShelfTold]
+    faults: list[FaultTold]
+    faults_days: float
+    events: list[EventTold]
+    probes: list[HungProbeTold]
+    exposure: ExposureTold
+    first_reading_at: Moment | None
+
+
+class ProbeTraceTold(BaseModel):
+    """`low` and `high` of each bucket (°C); nulls where nothing was read."""
+
+    id: int
+    name: str
+    place: str
+    low: list[float | None]
+    high: list[float | None]
+
+
+class TraceTold(BaseModel):
+    """Buckets of `bucket_s` seconds from `start` on, the same for all probes."""
+
+    start: Moment
+    bucket_s: float
+    count: int
+    raw: bool
+    set_point_c: list[float | None]
+    probes: list[ProbeTraceTold]
+
+
+def cabinet_told(facts: Facts, now: CabinetNow, now_s: float) -> CabinetTold:
+    """The cabinet as its place draws it."""
+    tips = readings.tips()
+    known = [facts.probe_stays[p.entity].from_s[0] for p in now.probes if p.entity in tips]
+    return CabinetTold(
+        as_of=at(now_s),
+        name=now.cabinet.name,
+        kind=CabinetKind(now.cabinet.kind),
+        volume_l=now.cabinet.volume_l,
+        ballast_l=now.cabinet.ballast_l,
+        set_point_c=now.set_point_c,
+        here=_here(now.here),
+        humidity=now.humidity,
+        ready=now.readiness.ready,
+        readiness=now.readiness.text,
+        shelves=[_shelf(shelf, now_s) for shelf in now.shelves],
+        faults=[fault_told(facts, fault) for fault in now.faults],
+        faults_days=SEASON_DAYS,
+        events=[EventTold(at=at(e.at_s), kind=e.kind, text=e.text) for e in now.events],
+        probes=[probe_told(facts, p, tips.get(p.entity)) for p in now.probes],
+        exposure=ExposureTold(days=EXPOSURE_DAYS, **asdict(now.exposure)),
+        first_reading_at=at(min(known)) if known else None,
+    )
+
+
+def _shelf(now: ShelfNow, now_s: float) -> ShelfTold:
+    return ShelfTold(
+        name=now.shelf.name,
+        position=now.shelf.position,
+        here=_here(now.here),
+        offset_c=now.offset_c,
+        boxes=[_box(box, now_s) for box in now.boxes],
+    )
+
+
+def _box(now: ClutchNow, now_s: float) -> BoxHereTold:
+    return BoxHereTold(
+        code=now.clutch.code,
+        dam=now.dam,
+        day=now.day,
+        fraction=now.fraction,
+        urgency=TodayClutch(now, tuple(attention(now, now_s))).urgency,
+        closing=now.water.closing if now.water else None,
+        lid=now.lid,
+        on_grid=now.on_grid,
+        water_left=WaterLevelTold.model_validate(now.water.left)
+        if now.water and now.water.left
+        else None,
+        eggs=[small_egg(egg) for egg in now.eggs.eggs],
+    )
+
+
+def _here(here: TemperatureHere) -> HereTold:
+    return HereTold.model_validate(here)
+
+
+def trace_told(facts: Facts, trace: Trace) -> TraceTold:
+    """A span of the cabinet's probes, °C in buckets of time, and what it was set to."""
+    return TraceTold(
+        start=at(trace.start_s),
+        bucket_s=trace.bucket_s,
+        count=trace.count,
+        raw=trace.raw,
+        set_point_c=_numbers(trace.set_point_c, 2),
+        probes=[
+            ProbeTraceTold(
+                id=probe.probe.entity,
+                name=probe.probe.name,
+                place=place_words(facts, probe.place)[0],
+                low=_numbers(probe.temperature.low, 2),
+                high=_numbers(probe.temperature.high, 2),
+            )
+            for probe in trace.probes
+        ],
+    )
+
+
+def _numbers(values: np.ndarray, digits: int) -> list[float | None]:
+    rounded = np.round(values, digits)
+    return [None if v != v else v for v in rounded.tolist()]
