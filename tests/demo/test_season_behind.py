@@ -7,16 +7,20 @@ import pytest
 
 from samples import DAY_S, NOW_S
 from sandboa.core.causes import Cause
+from sandboa.core.hatching import DeathStage, Fate
 from sandboa.demo import furnish
 from sandboa.journal.errors import NotFound
 from sandboa.journal.forecasts_told import keep_due
+from sandboa.journal.hatching.fates import FateSaid, declare_fates
 from sandboa.journal.hatching.watch import hatch_watch
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.losses.loss_list import losses_of_year
-from sandboa.journal.losses.why import clutch_losses
+from sandboa.journal.losses.why import at_hand, clutch_losses, losses_of
+from sandboa.journal.rounds.close_visit import close_visit
+from sandboa.journal.rounds.visit import BoxVisit
 from sandboa.journal.seasons.counted import Dimension
 from sandboa.journal.seasons.page import compare_groups, season_page
-from sandboa.records.database import open_database
+from sandboa.records.database import database, open_database
 
 
 @pytest.fixture(scope="module")
@@ -65,6 +69,36 @@ def test_in_autumn_it_says_what_the_open_corner_cost(furnished: HouseNow) -> Non
     assert corner.drawn > corner.rate.share + 0.2
     assert sum(cost.eggs for cost in page.costs) == pytest.approx(page.lost)
     assert [score.clutches for score in page.scores] == [7, 7, 7]
+
+
+def test_a_long_record_is_worked_out_bit_by_bit(furnished: HouseNow) -> None:
+    whole = season_page(furnished, 2025, NOW_S)
+    assert whole.waiting == 0
+    fresh = HouseNow()
+    left = [season_page(fresh, 2025, NOW_S, lambda: False) for _ in range(7)]
+    assert [page.waiting for page in left] == [6, 5, 4, 3, 2, 1, 0]
+    # The latest first, and nothing is taught of causes before all are known.
+    assert left[0].lost == len(clutch_losses(fresh, "25-07", NOW_S).lost)
+    assert not any("Too dry" in sentence.text for sentence in left[5].taught)
+    assert (left[6].costs, left[6].taught) == (whole.costs, whole.taught)
+    assert season_page(fresh, 2025, NOW_S, lambda: False).waiting == 0
+
+
+def test_rounds_at_other_boxes_leave_a_closed_clutch_alone(furnished: HouseNow) -> None:
+    """Worked out anew after what may tell of it; not after every visit of the season."""
+    facts = furnished.facts()
+    closed = facts.clutch_called("25-03")
+    losses_of(furnished, facts, closed, NOW_S)
+    with database.atomic() as undone:
+        visit = BoxVisit(
+            key="visit.elsewhere", code="26-03", opened_s=NOW_S - 60, closed_s=NOW_S, mass_g=1_890
+        )
+        close_visit(visit, NOW_S)
+        assert at_hand(furnished, furnished.facts(), closed, NOW_S + 9 * DAY_S)
+        chervils = FateSaid(3, Fate.DEAD_IN_EGG, DeathStage.EARLY)
+        declare_fates("26-05", [chervils], NOW_S, NOW_S)
+        assert not at_hand(furnished, furnished.facts(), closed, NOW_S)
+        undone.rollback()
 
 
 def test_two_media_of_so_few_clutches_are_too_few_to_call(furnished: HouseNow) -> None:

@@ -10,12 +10,11 @@ from sandboa.core.climate.faults import Fault, FaultKind, ProbeRecord, recognise
 from sandboa.core.development import DEFAULT_CLOCK
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.clutch_now import ClutchNow
-from sandboa.journal.facts_now import TOUCHING, Facts
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.probe_records import pieces_at
 from sandboa.records import readings
 from sandboa.records.clutches import Clutch
-from sandboa.records.facts import newest_act_by_clutch, newest_act_of
 from sandboa.records.house import Cabinet, Probe
 
 #: Days of record that are looked through: a season, so that slow changes show.
@@ -115,7 +114,8 @@ def faults_of_term(
             if told.fault.kind in OF_THE_TEMPERATURE and names & set(told.shelves)
         )
 
-    stamp = (newest_act_of(TOUCHING), newest_act_by_clutch().get(clutch.entity, 0), int(until_s))
+    acts = house.last_acts()
+    stamp = (acts.touching, acts.by_clutch.get(clutch.entity, 0), int(until_s))
     return house.held(f"faults of clutch {clutch.entity}", stamp, read)
 
 

@@ -70,6 +70,12 @@ TOUCHING: Final = (
     "probe", "check", "left out", "set point", "readings", "undo", "redo", "move", "setting",
 )  # fmt: skip
 
+#: Kinds of acts at one clutch or animal that tell nothing new of why eggs of a closed clutch died.
+EVERYDAY: Final = (
+    "visit", "candle", "grade", "water", "postpone", "task", "photo", "meal", "shed", "lock",
+    "sign", "alarm", "device", "messenger",
+)  # fmt: skip
+
 FactT = TypeVar("FactT", bound=Fact)
 
 

@@ -13,11 +13,16 @@ import numpy as np
 
 from sandboa.core.development import ReadingSeries
 from sandboa.core.development.clock import FloatArray
-from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.journal.facts_now import Facts, read_facts
+from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
+from sandboa.journal.facts_now import EVERYDAY, TOUCHING, Facts, read_facts
 from sandboa.journal.herd import Herd, read_herd
 from sandboa.records import readings
-from sandboa.records.facts import newest_act
+from sandboa.records.facts import (
+    newest_act,
+    newest_act_besides,
+    newest_act_by_clutch,
+    newest_act_of,
+)
 
 #: s before the end of a record beyond which a stretch is read anew each time: a season.
 _HELD_SPAN_S: Final = 150 * SECONDS_PER_DAY
@@ -34,6 +39,15 @@ class _HeldSeries:
     tip: readings.Tip
     series: ReadingSeries
     humidity: FloatArray
+
+
+@dataclass(frozen=True, slots=True)
+class LastActs:
+    """Ids of the latest acts: at each clutch, touching any clutch, and besides everyday ones."""
+
+    by_clutch: dict[int, int]
+    touching: int
+    telling: int
 
 
 @dataclass
@@ -54,6 +68,16 @@ class HouseNow:
             held = self._facts = read_facts(version)
         return held
 
+    def last_acts(self) -> LastActs:
+        """The latest acts, looked for once after each: many a clutch is asked about at a time."""
+        return self.held(
+            "last acts",
+            newest_act(),
+            lambda: LastActs(
+                newest_act_by_clutch(), newest_act_of(TOUCHING), newest_act_besides(EVERYDAY)
+            ),
+        )
+
     def herd(self) -> Herd:
         """The animals as they stand; read again only after a new act."""
         version = newest_act()
@@ -61,6 +85,11 @@ class HouseNow:
         if held is None or held[0] != version:
             held = self._herd = (version, read_herd())
         return held[1]
+
+    def holds(self, name: str, stamp: Hashable) -> bool:
+        """Whether something is kept under `name` with that stamp."""
+        known = self._held.get(name)
+        return known is not None and known[0] == stamp
 
     def held(self, name: str, stamp: Hashable, make: Callable[[], HeldT]) -> HeldT:
         """What `make` makes, kept under `name` while the stamp is the same."""
@@ -74,10 +103,19 @@ class HouseNow:
         """A probe's readings, from..until both included.
 
         What reaches to the end of the record is held, from the earliest time
-        asked for; new readings are appended to it. Old stretches of long
-        finished clutches are read when they are asked for, and not held.
+        asked for; new readings are appended to it. Old stretches, those of long
+        finished clutches, are read when they are asked for, and not held: as
+        the means of their hours, for a season of minutes takes long to read
+        and moves what has developed by less than a thousandth.
         """
+        if self._long_over(until_s):
+            return _by_the_hour(probe, from_s, until_s)
         return self.with_humidity(probe, from_s, until_s)[0]
+
+    def _long_over(self, until_s: float) -> bool:
+        """Whether a stretch ended a season before the newest reading of the house."""
+        newest_s = readings.newest_s()
+        return newest_s is not None and until_s < newest_s - _HELD_SPAN_S
 
     def with_humidity(
         self, probe: int, from_s: float, until_s: float
@@ -89,7 +127,7 @@ class HouseNow:
         with self._lock:
             held = self._series.get(probe)
             if held is None or held.from_s > from_s:
-                if tip.last_s is not None and until_s < tip.last_s - _HELD_SPAN_S:
+                if self._long_over(until_s):
                     times, values, humidity = readings.series(probe, from_s, until_s)
                     return ReadingSeries(times, values), humidity
                 held = _read(tip, from_s)
@@ -101,6 +139,14 @@ class HouseNow:
             return whole.between(from_s, until_s), held.humidity[
                 first : np.searchsorted(whole.times_s, until_s, side="right")
             ]
+
+
+def _by_the_hour(probe: int, from_s: float, until_s: float) -> ReadingSeries:
+    """Hours that lie within from..until, each at its middle."""
+    hours = readings.hours(probe, from_s, until_s)
+    middles = hours[:, 0] + SECONDS_PER_HOUR / 2.0
+    within = (middles >= from_s) & (middles <= until_s)
+    return ReadingSeries(middles[within], hours[within, 2])
 
 
 def _read(tip: readings.Tip, from_s: float) -> _HeldSeries:

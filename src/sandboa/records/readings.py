@@ -136,6 +136,12 @@ _TIP: Final = (
 )
 
 
+def newest_s() -> int | None:
+    """When the newest reading of all probes was taken; None without any."""
+    row = database.execute_sql("SELECT max(last_s) FROM reading_tip").fetchone()
+    return int(row[0]) if row[0] is not None else None
+
+
 def tip(probe: int) -> Tip | None:
     """Where a probe's record ends; None when it never had a reading."""
     row = database.execute_sql(f"{_TIP} WHERE probe = ?", (probe,)).fetchone()

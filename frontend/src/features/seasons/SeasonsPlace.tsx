@@ -92,9 +92,14 @@ function Costs({ season }: { season: Season }) {
   return (
     <section aria-labelledby="losses">
       <Heading id="losses">Losses by cause</Heading>
-      {season.lost === 0 ? (
-        <p>No egg was lost.</p>
-      ) : (
+      {season.waiting > 0 && (
+        <chakra.p role="status" mb={2} fontWeight={600}>
+          Being worked out for {season.waiting} more {season.waiting === 1 ? 'clutch' : 'clutches'}:
+          the counts still grow.
+        </chakra.p>
+      )}
+      {season.lost === 0 && season.waiting === 0 && <p>No egg was lost.</p>}
+      {season.lost > 0 && (
         <>
           <chakra.p mb={2}>
             {season.lost} eggs lost, {season.opened} of them opened. Each counts by the shares of

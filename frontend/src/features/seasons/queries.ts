@@ -9,6 +9,8 @@ export function useSeasons(year: number | null) {
   return useQuery({
     queryKey: ['seasons', year],
     queryFn: () => answer(api.GET('/api/seasons', { params: { query: { year } } })),
+    // Causes of a long record are worked out bit by bit: each time it is asked, some more.
+    refetchInterval: ({ state }) => (state.data?.waiting ? 300 : false),
   })
 }
 

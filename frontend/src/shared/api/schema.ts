@@ -5383,6 +5383,8 @@ export interface components {
         /**
          * SeasonsTold
          * @description `year` null is all years. `likeness` is how alike eggs of one clutch are, 0-1.
+         *
+         *     Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
          */
         SeasonsTold: {
             /** Year */
@@ -5408,6 +5410,8 @@ export interface components {
             scores: components["schemas"]["ScoreTold"][];
             /** Standings */
             standings: components["schemas"]["StandingScoreTold"][];
+            /** Waiting */
+            waiting: number;
             /** Taught */
             taught: components["schemas"]["TaughtTold"][];
         };

@@ -13,11 +13,10 @@ from sandboa.core.standing import SignKind
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.box_climate import development_curve
 from sandboa.journal.egg_judgements import removed_s
-from sandboa.journal.facts_now import TOUCHING, Facts
+from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import Lessons
 from sandboa.journal.house_now import HouseNow
 from sandboa.records.clutches import Clutch, Egg
-from sandboa.records.facts import newest_act_by_clutch, newest_act_of
 
 #: Days after lay beyond which nothing more is learned of an egg (assumption).
 _LONGEST_DAYS: Final = 110.0
@@ -72,9 +71,10 @@ def ends_of(
 ) -> ClutchEnds:
     """The ends of a clutch's eggs as recorded by `as_of_s`; held until something touches them."""
     finished = facts.finished.get(clutch.entity)
+    acts = house.last_acts()
     stamp = (
-        newest_act_by_clutch().get(clutch.entity, 0),
-        newest_act_of(TOUCHING),
+        acts.by_clutch.get(clutch.entity, 0),
+        acts.touching,
         0 if finished else int(as_of_s // 3600),
     )
     return house.held(

@@ -55,11 +55,29 @@ def clutch_losses(house: HouseNow, code: str, as_of_s: float) -> ClutchLosses:
 
 
 def losses_of(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> ClutchLosses:
-    """A clutch's losses with their causes; held while the house's record stands."""
-    stamp = (facts.version, int(as_of_s // SECONDS_PER_DAY))
+    """A clutch's losses with their causes; held while what they rest on stands."""
     return house.held(
-        f"losses of {clutch.entity}", stamp, lambda: _worked_out(house, facts, clutch, as_of_s)
+        _name(clutch),
+        _stamp(house, facts, clutch, as_of_s),
+        lambda: _worked_out(house, facts, clutch, as_of_s),
     )
+
+
+def at_hand(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> bool:
+    """Whether a clutch's losses are worked out already."""
+    return house.holds(_name(clutch), _stamp(house, facts, clutch, as_of_s))
+
+
+def _name(clutch: Clutch) -> str:
+    return f"losses of {clutch.entity}"
+
+
+def _stamp(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> tuple[int, ...]:
+    """A closed clutch's causes rest on the house, but not on the rounds at its other boxes."""
+    if clutch.entity not in facts.finished:
+        return facts.version, int(as_of_s // SECONDS_PER_DAY)
+    acts = house.last_acts()
+    return acts.by_clutch.get(clutch.entity, 0), acts.telling, 0
 
 
 def all_ends(house: HouseNow, facts: Facts, as_of_s: float) -> tuple[ClutchEnds, ...]:

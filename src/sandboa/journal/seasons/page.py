@@ -1,7 +1,7 @@
 """The Seasons place: rates with intervals, losses by cause, forecasts, and what it all taught."""
 
 from collections import defaultdict
-from collections.abc import Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 from sandboa.core.causes import Cause
@@ -23,7 +23,7 @@ from sandboa.journal.errors import NotFound
 from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import scores, standing_scores
 from sandboa.journal.house_now import HouseNow
-from sandboa.journal.losses.why import LostEgg, losses_of
+from sandboa.journal.losses.why import ClutchLosses, LostEgg, at_hand, losses_of
 from sandboa.journal.seasons.counted import (
     CountedClutch,
     Dimension,
@@ -44,7 +44,11 @@ class DamSlugs:
 
 @dataclass(frozen=True)
 class SeasonPage:
-    """`year` None is all years. `costs` are eggs by cause, the dearest first."""
+    """`year` None is all years. `costs` are eggs by cause, the dearest first.
+
+    Of `waiting` clutches it is not worked out yet why eggs were lost: their
+    eggs are not among `lost`, `opened`, `costs` and what was taught of causes.
+    """
 
     year: int | None
     years: tuple[int, ...]
@@ -58,18 +62,31 @@ class SeasonPage:
     costs: tuple[CauseCost, ...]
     scores: tuple[Score, ...]
     standings: tuple[StandingScore, ...]
+    waiting: int
     taught: tuple[Taught, ...]
 
 
-def season_page(house: HouseNow, year: int | None, as_of_s: float) -> SeasonPage:
-    """Everything of a season (by year of laying), or of all."""
+def season_page(
+    house: HouseNow,
+    year: int | None,
+    as_of_s: float,
+    goes_on: Callable[[], bool] = lambda: True,
+) -> SeasonPage:
+    """Everything of a season (by year of laying), or of all.
+
+    Causes of loss take a second a clutch where probes measured every minute.
+    Once `goes_on` says no, the clutches left over wait for the next time it is
+    asked for; one more is worked out each time.
+    """
     facts = house.facts()
     every = counted_clutches(house, facts, as_of_s)
     clutches = [c for c in every if year is None or c.year == year]
     tallies = [c.hatched for c in clutches]
     likeness = clutch_likeness(tallies)
     groups = {dimension: grouped(clutches, dimension) for dimension in Dimension}
-    lost = _lost(house, facts, clutches, as_of_s)
+    worked_out = list(_worked_out(house, facts, clutches, as_of_s, goes_on))
+    waiting = len(clutches) - len(worked_out)
+    lost = [(losses.clutch.code, egg) for losses in worked_out for egg in losses.lost]
     costs = tuple(_costs(lost))
     told_scores = tuple(scores(facts))
     hatched = rate_of(tallies, likeness)
@@ -87,6 +104,7 @@ def season_page(house: HouseNow, year: int | None, as_of_s: float) -> SeasonPage
         costs=costs,
         scores=told_scores,
         standings=tuple(standing_scores(facts)),
+        waiting=waiting,
         taught=taught(
             SeasonFacts(
                 hatched=hatched,
@@ -94,9 +112,10 @@ def season_page(house: HouseNow, year: int | None, as_of_s: float) -> SeasonPage
                 slugs=_slugs_by_dam(clutches),
                 likeness=likeness,
                 slug_likeness=clutch_likeness(c.slugs for c in clutches),
-                costs=costs,
-                lost=len(lost),
-                opened=opened,
+                # Half of the losses teach the wrong thing: all of them, or nothing yet.
+                costs=() if waiting else costs,
+                lost=0 if waiting else len(lost),
+                opened=0 if waiting else opened,
                 bias=_bias(told_scores),
                 unweighed=sum(_unweighed(facts, c) for c in clutches),
                 boxes=sum(Dimension.MEDIUM in c.groups for c in clutches),
@@ -118,14 +137,21 @@ def compare_groups(
     return compare(first, second, groups[first], groups[second], likeness)
 
 
-def _lost(
-    house: HouseNow, facts: Facts, clutches: Sequence[CountedClutch], as_of_s: float
-) -> list[tuple[str, LostEgg]]:
-    return [
-        (counted.ends.clutch.code, egg)
-        for counted in clutches
-        for egg in losses_of(house, facts, counted.ends.clutch, as_of_s).lost
-    ]
+def _worked_out(
+    house: HouseNow,
+    facts: Facts,
+    clutches: Sequence[CountedClutch],
+    as_of_s: float,
+    goes_on: Callable[[], bool],
+) -> Iterator[ClutchLosses]:
+    """Losses of the clutches, the latest first: those at hand, and others for as long as it may."""
+    more = True
+    for counted in sorted(clutches, key=lambda c: -c.ends.clutch.laid_s):
+        clutch = counted.ends.clutch
+        known = at_hand(house, facts, clutch, as_of_s)
+        if known or more:
+            yield losses_of(house, facts, clutch, as_of_s)
+            more = more if known else goes_on()
 
 
 def _costs(lost: Sequence[tuple[str, LostEgg]]) -> list[CauseCost]:

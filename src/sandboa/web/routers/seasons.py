@@ -10,8 +10,12 @@ from sandboa.core.standing import Standing
 from sandboa.journal.seasons.counted import Dimension
 from sandboa.journal.seasons.page import compare_groups, season_page
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.patience import for_seconds
 from sandboa.web.routers.hatching import ScoreTold
 from sandboa.web.shapes import Told
+
+#: s after which a page is answered with what is worked out by then.
+_PATIENCE_S = 2.0
 
 router = APIRouter(prefix="/api/seasons", tags=["seasons"])
 
@@ -88,7 +92,10 @@ class TaughtTold(Told):
 
 
 class SeasonsTold(BaseModel):
-    """`year` null is all years. `likeness` is how alike eggs of one clutch are, 0-1."""
+    """`year` null is all years. `likeness` is how alike eggs of one clutch are, 0-1.
+
+    Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
+    """
 
     year: int | None
     years: list[int]
@@ -102,6 +109,7 @@ class SeasonsTold(BaseModel):
     costs: list[CauseCostTold]
     scores: list[ScoreTold]
     standings: list[StandingScoreTold]
+    waiting: int
     taught: list[TaughtTold]
 
 
@@ -118,7 +126,7 @@ class ComparisonTold(Told):
 @router.get("")
 def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsTold:
     """A season's numbers (by year of laying), or those of all."""
-    page = season_page(house.now, year, now_s)
+    page = season_page(house.now, year, now_s, for_seconds(_PATIENCE_S))
     return SeasonsTold(
         year=page.year,
         years=list(page.years),
@@ -135,6 +143,7 @@ def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsTold:
         costs=[CauseCostTold.model_validate(cost) for cost in page.costs],
         scores=[ScoreTold.model_validate(score) for score in page.scores],
         standings=[StandingScoreTold.model_validate(score) for score in page.standings],
+        waiting=page.waiting,
         taught=[TaughtTold.model_validate(sentence) for sentence in page.taught],
     )
 

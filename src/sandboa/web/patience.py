@@ -1,0 +1,10 @@
+"""How long a page may take: what is not done by then is asked for again."""
+
+import time
+from collections.abc import Callable
+
+
+def for_seconds(seconds: float) -> Callable[[], bool]:
+    """True until so many seconds have passed since now."""
+    until_s = time.monotonic() + seconds
+    return lambda: time.monotonic() < until_s
