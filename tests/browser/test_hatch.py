@@ -25,7 +25,7 @@ def test_a_pip_takes_one_tap_from_the_watch_and_is_undone(phone: Page, own_demo:
     watched = phone.get_by_role("region", name=f"{HATCHING} of Lovage")
     first = watched.get_by_role("listitem").first
     expect(first).to_contain_text("Egg 5 closed")
-    expect(first).to_contain_text("small window on top may be considered")
+    expect(first).to_contain_text("Consider a small window on top")
     expect(first).to_contain_text("full term by heat")
     thumb.tap(watched.get_by_role("button", name="Egg 5 pipped"))
     expect(row(watched, 5)).to_contain_text("pipped 0 h ago")
