@@ -140,7 +140,7 @@ def _check(said: HatchlingSaid) -> None:
     if said.mass_g is not None:
         require_range("mass_g", said.mass_g, HATCHLING_RANGE_G, "g")
     if said.plain and any(t.form in SHOWN_FORMS for t in said.traits):
-        raise NotPlausible("traits", "it shows no trait, or it shows these: say one of the two")
+        raise NotPlausible("traits", "It shows no trait, or it shows these: say one of the two")
     if len(said.note) > 400:
         raise NotPlausible("note", "400 characters are enough for a note")
 
