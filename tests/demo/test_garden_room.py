@@ -11,7 +11,8 @@ from sandboa.core.laying import Sign
 from sandboa.core.standing import Standing
 from sandboa.demo import furnish
 from sandboa.demo.garden_climate import climates
-from sandboa.demo.garden_this_year import CLUTCHES, current_story
+from sandboa.demo.garden_clutches import story_of
+from sandboa.demo.garden_this_year import CLUTCHES, laid_s
 from sandboa.journal.aftercare import dams_after_laying
 from sandboa.journal.box_water import latest_lid
 from sandboa.journal.cabinet_faults import FaultsNow
@@ -82,8 +83,8 @@ def test_the_states_the_scenario_asks_of_this_slice(furnished: HouseNow) -> None
 def test_what_was_seen_and_weighed_is_what_was_simulated(furnished: HouseNow) -> None:
     """Told through the use cases, and only up to now: of what will be nothing is known yet."""
     was = climates(NOW_S)
-    for number, current in enumerate(CLUTCHES, start=1):
-        story = current_story(current, was, NOW_S)
+    for number, (day, garden) in enumerate(CLUTCHES, start=1):
+        story = story_of(garden, laid_s(day, NOW_S), was[garden.cabinet])
         now = clutch_page(furnished, f"26-{number:02d}", NOW_S).now
         last = story.visits[-1].glances
         seen = {e.number: e.grade for e in now.eggs.eggs if not e.slug and e.pipped_s is None}
@@ -91,7 +92,6 @@ def test_what_was_seen_and_weighed_is_what_was_simulated(furnished: HouseNow) ->
         weighed = [v.mass_g for v in story.visits if v.mass_g is not None]
         told = Weighing.current(Weighing.box == now.box.entity)
         assert [w.mass_g for w in told] == [round(mass_g) for mass_g in weighed]
-        day = current.laid_days_ago
         pipped = {e.number for e in story.eggs if e.pip_day is not None and e.pip_day < day}
         assert {e.number for e in now.eggs.eggs if e.pipped_s is not None} == pipped
         assert any(e.pip_day is not None and e.pip_day > day for e in story.eggs)
