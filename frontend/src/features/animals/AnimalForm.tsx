@@ -97,13 +97,7 @@ export function AnimalForm({
           <SelectField name="sire" label="Its sire" options={parents('sire')} />
         </chakra.div>
         <chakra.label display="flex" alignItems="center" gap={3} minHeight="48px" mb={4}>
-          <chakra.input
-            type="checkbox"
-            width="26px"
-            height="26px"
-            accentColor="yolkInk"
-            {...form.register('retired')}
-          />
+          <chakra.input type="checkbox" {...form.register('retired')} />
           Retired from breeding
         </chakra.label>
         <Button type="submit" variant="act" disabled={pending}>

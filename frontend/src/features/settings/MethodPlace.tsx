@@ -90,13 +90,7 @@ function MethodForm({
         <TextField name="name" label="Name" required />
         <MethodFields told={told} />
         <chakra.label display="flex" alignItems="center" gap={3} minHeight="48px" my={3}>
-          <chakra.input
-            type="checkbox"
-            width="26px"
-            height="26px"
-            accentColor="yolkInk"
-            {...form.register('chosen')}
-          />
+          <chakra.input type="checkbox" {...form.register('chosen')} />
           New clutches start from this method
         </chakra.label>
         <chakra.div display="flex" gap={3} flexWrap="wrap">

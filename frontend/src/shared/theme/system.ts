@@ -24,6 +24,36 @@ const config = defineConfig({
     '[data-theme=night] ::-webkit-calendar-picker-indicator': {
       filter: 'sepia(1) saturate(4) hue-rotate(-18deg) brightness(0.75)',
     },
+    // The browser's own box is grey in the dark; where colours are forced it knows better.
+    'input[type=checkbox]': {
+      '@media (forced-colors: none)': {
+        appearance: 'none',
+        width: '26px',
+        height: '26px',
+        flexShrink: 0,
+        bg: 'sheet',
+        border: '2px solid',
+        borderColor: 'soft',
+        borderRadius: 'small',
+        cursor: 'pointer',
+        _checked: {
+          bg: 'yolkInk',
+          borderColor: 'yolkInk',
+        },
+        // The tick is cut in the colour of the paper, whatever the theme.
+        '&:checked::after': {
+          content: '""',
+          display: 'block',
+          width: '9px',
+          height: '16px',
+          margin: '0 0 0 6px',
+          border: 'solid',
+          borderColor: 'sheet',
+          borderWidth: '0 3px 3px 0',
+          transform: 'rotate(45deg)',
+        },
+      },
+    },
     'html[data-theme=bench]': { colorScheme: 'light' },
     '*': {
       '@media (prefers-reduced-motion: reduce)': {

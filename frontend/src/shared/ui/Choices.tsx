@@ -116,10 +116,6 @@ export function Tick({
         type="checkbox"
         checked={checked}
         onChange={(event) => onChange(event.target.checked)}
-        width="26px"
-        height="26px"
-        flexShrink={0}
-        accentColor="yolkInk"
       />
       <span>
         {label}

@@ -124,9 +124,6 @@ function ChosenEgg({
           type="checkbox"
           checked={egg.slug}
           onChange={(event) => onChange({ slug: event.target.checked })}
-          width="24px"
-          height="24px"
-          accentColor="yolkInk"
         />
         slug
       </chakra.label>
