@@ -13,6 +13,15 @@ def row(page: Page | Locator, number: int) -> Locator:
     return page.get_by_role("listitem", name=f"Egg {number}", exact=True)
 
 
+BUTTON_AT = "([x, y]) => document.elementFromPoint(x, y)?.closest('button')?.ariaLabel ?? null"
+
+
+def middle(button: Locator) -> list[float]:
+    box = button.bounding_box()
+    assert box is not None
+    return [box["x"] + box["width"] / 2, box["y"] + box["height"] / 2]
+
+
 def fate(page: Page, number: int) -> Locator:
     return page.get_by_role("listitem", name=f"Fate of egg {number}", exact=True)
 
@@ -33,6 +42,21 @@ def test_a_pip_takes_one_tap_from_the_watch_and_is_undone(phone: Page, own_demo:
     expect(phone.get_by_text("none is closed any more")).to_be_visible()
     phone.get_by_role("button", name="Undo").first.tap()
     expect(row(watched, 5)).to_contain_text("closed")
+
+
+def test_no_other_tap_comes_to_lie_where_one_was(phone: Page, own_demo: str) -> None:
+    """Who taps twice records once: rows keep their order, their columns and their room."""
+    phone.goto(f"{own_demo}/hatch")
+    watched = phone.get_by_role("region", name=f"{HATCHING} of Lovage")
+    for words in ("Egg 5 pipped", "Egg 4 is out"):
+        button = watched.get_by_role("button", name=words)
+        # Clear of the bar of places.
+        button.evaluate("button => button.scrollIntoView({ block: 'center' })")
+        spot = middle(button)
+        assert phone.evaluate(BUTTON_AT, spot) == words
+        phone.touchscreen.tap(*spot)
+        expect(button).to_have_count(0)
+        assert phone.evaluate(BUTTON_AT, spot) is None
 
 
 def test_what_was_seen_hours_ago_is_recorded_so(desk: Page, own_demo: str) -> None:

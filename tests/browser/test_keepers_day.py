@@ -49,10 +49,16 @@ def test_from_an_empty_house_to_a_judged_egg_and_back(desk: Page, empty: str) ->
     # One tap records a grade; the drawing, the words and Today follow.
     for number in (1, 2, 3):
         dents = desk.get_by_role("button", name=f"Egg {number}: clear dents")
+        dents.evaluate("button => button.scrollIntoView({ block: 'center' })")
+        aimed_at = dents.bounding_box()
         dents.click()
-        # The advice that follows moves the eggs below it: not while the next one is aimed at.
+        # The advice that follows appears above the eggs, and does not move them.
         expect(dents).to_have_attribute("aria-pressed", "true")
     expect(desk.get_by_text("3 of 5 eggs dented early, though about").first).to_be_visible()
+    assert aimed_at is not None
+    stayed = dents.bounding_box()
+    assert stayed is not None
+    assert abs(stayed["y"] - aimed_at["y"]) < 2
     expect(
         desk.get_by_role("button", name="Egg 3, day 20, clear dents, early for its stage")
     ).to_be_visible()

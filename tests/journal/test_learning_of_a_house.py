@@ -16,6 +16,8 @@ from sandboa.journal.hatching.fates import reopen
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.looks import candle_egg
+from sandboa.journal.probes import ProbePlace
+from sandboa.journal.readings import read_by_hand
 from sandboa.journal.today import today
 from sandboa.records import forecasts_told
 from sandboa.records.facts import Act
@@ -151,6 +153,22 @@ def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: HouseNow) -> No
     (after,) = forecasts_told.lessons().values()
     assert after.mean_pip_s > before.mean_pip_s
     assert after.log_development > before.log_development
+
+
+def test_a_reading_by_hand_from_before_the_closing_is_learned_from(house: HouseNow) -> None:
+    hatched(house, "Tansy", 90.0, took_days=62.0)
+    keep_due(house, NOW_S)
+    (before,) = forecasts_told.lessons().values()
+    north = ProbePlace(cabinet="North", shelf="lower")
+    read_by_hand(north, NOW_S - 3600, 28.0, None, NOW_S)
+    keep_due(house, NOW_S)
+    # An everyday one, after the closing: nothing is worked out anew.
+    assert list(forecasts_told.lessons().values()) == [before]
+    for days_ago in (60, 59, 58):
+        read_by_hand(north, NOW_S - days_ago * DAY_S, 28.0, None, NOW_S)
+    keep_due(house, NOW_S)
+    (after,) = forecasts_told.lessons().values()
+    assert after.log_development < before.log_development
 
 
 def test_what_was_undone_teaches_nothing(house: HouseNow) -> None:

@@ -73,7 +73,7 @@ TOUCHING: Final = (
 #: Kinds of acts at one clutch or animal that tell nothing new of why eggs of a closed clutch died.
 EVERYDAY: Final = (
     "visit", "candle", "grade", "water", "postpone", "task", "photo", "meal", "shed", "lock",
-    "sign", "alarm", "device", "messenger",
+    "reading", "sign", "alarm", "device", "messenger",
 )  # fmt: skip
 
 FactT = TypeVar("FactT", bound=Fact)

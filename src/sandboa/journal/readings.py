@@ -10,6 +10,7 @@ from sandboa.journal.acts import act
 from sandboa.journal.probes import ProbePlace, find_probe, hand_thermometer
 from sandboa.records import readings
 from sandboa.records.facts import Act
+from sandboa.records.hatching import Finished
 from sandboa.records.readings import Batch, ReadingRow
 
 #: s a logger's clock may run ahead before its readings are refused as future (assumption).
@@ -67,7 +68,7 @@ def read_by_hand(
         require_range("humidity", humidity, (0.0, 1.0), "")
     if at_s > now_s + LOGGER_GRACE_S:
         raise NotPlausible("at", "that time is in the future")
-    with act("reading", "", now_s) as reading:
+    with act(_kind_by_hand(at_s), "", now_s) as reading:
         thermometer = hand_thermometer(reading, place, at_s)
         batch = Batch.record(reading, probe=thermometer.entity, source="by hand", file_name="")
         stored = readings.store(
@@ -77,6 +78,12 @@ def read_by_hand(
             raise NotPlausible("at", "there is a reading by hand at that moment already")
         reading.summary = f"{temperature_c:.1f} °C read by hand, {thermometer.name}"
     return reading
+
+
+def _kind_by_hand(at_s: float) -> str:
+    """One before a closing may change what a closed clutch had, as a file does; else everyday."""
+    closed_later = any(at_s <= finished.at_s for finished in Finished.current())
+    return "readings" if closed_later else "reading"
 
 
 def _fitting(

@@ -1,7 +1,7 @@
 import { chakra } from '@chakra-ui/react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, useParams } from 'react-router'
-import { isNotFound } from '@/shared/api/client'
+import { isNotFound, type Schemas } from '@/shared/api/client'
 import { useClutch, useUndo } from '@/shared/api/queries'
 import { fullMoment } from '@/shared/dates'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
@@ -13,6 +13,7 @@ import { WhyEggs } from '@/shared/rounds/WhyEggs'
 import { Button } from '@/shared/ui/Button'
 import { Log, lastUndoable, visitsOf } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
+import { useStayPut } from '@/shared/ui/useStayPut'
 import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 import { BoxFacts } from './BoxFacts'
 import { BoxWater } from './BoxWater'
@@ -103,17 +104,7 @@ export function Component() {
         />
       )}
 
-      <chakra.section aria-labelledby="eggs">
-        <Heading id="eggs">Eggs</Heading>
-        {clutch.maternal ? (
-          <chakra.p>
-            {clutch.dam} keeps them in {clutch.box.cabinet}: they are not touched, turned or graded.
-            Record temperature and humidity of her tub; the windows are twice as wide.
-          </chakra.p>
-        ) : (
-          <EggGrades clutch={clutch} />
-        )}
-      </chakra.section>
+      <Eggs clutch={clutch} />
 
       {(clutch.finished_at || (clutch.forecast?.fraction ?? 0) >= 0.85) && (
         <chakra.section aria-labelledby="pips">
@@ -159,6 +150,24 @@ export function Component() {
         <Log entries={clutch.log} onUndo={(act) => undo.mutate(act)} />
       </chakra.section>
     </chakra.div>
+  )
+}
+
+/** Stays where it is on the screen while an advice that follows from it appears above. */
+function Eggs({ clutch }: { clutch: Schemas['ClutchTold'] }) {
+  const part = useStayPut<HTMLElement>()
+  return (
+    <chakra.section ref={part} aria-labelledby="eggs">
+      <Heading id="eggs">Eggs</Heading>
+      {clutch.maternal ? (
+        <chakra.p>
+          {clutch.dam} keeps them in {clutch.box.cabinet}: they are not touched, turned or graded.
+          Record temperature and humidity of her tub; the windows are twice as wide.
+        </chakra.p>
+      ) : (
+        <EggGrades clutch={clutch} />
+      )}
+    </chakra.section>
   )
 }
 

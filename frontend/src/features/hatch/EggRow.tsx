@@ -36,6 +36,12 @@ export function EggRow({
   onRecorded: () => void
 }) {
   const [cutting, setCutting] = useState(false)
+  // Keeps the room of its taps, so that the next row's do not come to lie under the thumb.
+  const [tapped, setTapped] = useState(false)
+  const onTapped = () => {
+    setTapped(true)
+    onRecorded()
+  }
   const { egg, advice } = hatching
   const path = { code: clutch.code, number: egg.number }
   const pip = useAct(
@@ -83,39 +89,43 @@ export function EggRow({
           )}
         </chakra.p>
       </div>
-      {open && (
+      {(open || tapped) && (
         <chakra.div
           gridColumn={{ base: '1 / -1', md: 'auto' }}
-          display="flex"
+          display="grid"
           gap={2}
-          justifyContent={{ base: 'stretch', md: 'flex-end' }}
+          minHeight="48px"
+          // Each tap has its own column: none comes to lie under a thumb that taps twice.
+          gridTemplateColumns={{ base: '1fr 1fr 64px', md: '1fr auto 64px' }}
         >
-          {!egg.pipped_at && (
+          {open && !egg.pipped_at && (
             <Button
               type="button"
-              flex={{ base: 1, md: 'none' }}
+              gridColumn={1}
+              justifySelf={{ md: 'end' }}
               disabled={pip.isPending}
               aria-label={`Egg ${egg.number} pipped`}
-              onClick={() => pip.mutate(seenAt, { onSuccess: onRecorded })}
+              onClick={() => pip.mutate(seenAt, { onSuccess: onTapped })}
             >
               Pipped
             </Button>
           )}
-          {clutch.first_pipped_at && (
+          {open && clutch.first_pipped_at && (
             <Button
               type="button"
-              flex={{ base: 1, md: 'none' }}
+              gridColumn={2}
               disabled={out.isPending}
               aria-label={`Egg ${egg.number} is out`}
-              onClick={() => out.mutate(seenAt, { onSuccess: onRecorded })}
+              onClick={() => out.mutate(seenAt, { onSuccess: onTapped })}
             >
               Out
             </Button>
           )}
-          {!egg.cut_at && (
+          {open && !egg.cut_at && (
             <Button
               type="button"
               variant="bare"
+              gridColumn={3}
               aria-expanded={cutting}
               aria-label={`Egg ${egg.number} was cut`}
               onClick={() => setCutting(!cutting)}

@@ -1,21 +1,25 @@
 import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Caution } from '@/shared/ui/Caution'
+import { useHeldOrder } from '@/shared/ui/useHeldOrder'
+import { useStayPut } from '@/shared/ui/useStayPut'
 import { EggRow, ROW } from './EggRow'
 import { HourScale, StripLegend } from './HourStrip'
 import { spanOf } from './hours'
 import { byNeed } from './need'
-import type { HatchingClutch } from './queries'
+import type { HatchingClutch, HatchingEgg } from './queries'
 import { momentOf, SeenWhen, type When } from './SeenWhen'
 
 const NOW: When = { hoursAgo: 0 }
+const numberOf = ({ egg }: HatchingEgg) => egg.number
 
 /** The eggs of a clutch by the hour, each with its advice and its taps. */
 export function HatchClutch({ clutch, asOf }: { clutch: HatchingClutch; asOf: string }) {
   const [when, setWhen] = useState<When>(NOW)
   const span = spanOf(clutch, asOf)
   const begun = clutch.first_pipped_at !== null
-  const eggs = byNeed(clutch.eggs.filter(({ egg }) => !egg.slug))
+  const eggs = useHeldOrder(byNeed(clutch.eggs.filter(({ egg }) => !egg.slug)), numberOf)
+  const list = useStayPut<HTMLUListElement>()
   const cutting = eggs.some(({ advice }) => advice?.kind === 'consider a window')
   const helping = cutting || eggs.some(({ advice }) => advice?.kind === 'widen')
   return (
@@ -29,7 +33,7 @@ export function HatchClutch({ clutch, asOf }: { clutch: HatchingClutch; asOf: st
           </chakra.div>
         </chakra.div>
       )}
-      <chakra.ul listStyleType="none">
+      <chakra.ul ref={list} listStyleType="none">
         {eggs.map((hatching) => (
           <EggRow
             key={hatching.egg.number}

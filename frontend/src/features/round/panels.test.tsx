@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api/client'
 import { markup, words } from '@/shared/markup.testing'
+import { BoxPanel } from './BoxPanel'
 import { BOX_SIGNS } from './boxSigns'
 import { openFor } from './DoorClock'
+import { openBox } from './draft'
 import { drawnSign, EGG_ACTS, SIGN_GROUPS } from './signs'
 
 describe('drawn choices', () => {
@@ -44,9 +46,7 @@ describe('the clock at the door', () => {
 })
 
 describe('the box panel', () => {
-  it('is drawn by what the house knows of the box', async () => {
-    const { BoxPanel } = await import('./BoxPanel')
-    const { openBox } = await import('./draft')
+  it('is drawn by what the house knows of the box', () => {
     const box = {
       code: '26-04',
       seen_act: 1,
