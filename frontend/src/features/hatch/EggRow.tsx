@@ -15,7 +15,7 @@ import type { HatchingClutch, HatchingEgg } from './queries'
 /** Egg, hours, taps: the columns of every row, and of the scale above them. */
 export const ROW = {
   display: 'grid',
-  gridTemplateColumns: { base: '64px minmax(0, 1fr)', md: '76px minmax(0, 1fr) 232px' },
+  gridTemplateColumns: { base: '64px minmax(0, 1fr)', md: '76px minmax(0, 1fr) 252px' },
   columnGap: 4,
 } as const
 
