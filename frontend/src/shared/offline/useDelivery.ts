@@ -5,30 +5,25 @@ import { askAgainWhoIsHere, useUndo } from '../api/queries'
 import { showAct } from '../ui/toaster'
 import { deliver } from './delivery'
 import { store } from './store'
+import { NOTHING, waitingOf } from './waiting'
 
 /** How many visits and photos wait on this device, and how many the house refused. */
 export function useWaiting() {
   return (
-    useLiveQuery(async () => {
-      const visits = await store.visits.toArray()
-      const photos = await store.photos.toArray()
-      const all = [...visits, ...photos]
-      return {
-        waiting: all.filter((entry) => !entry.refused).length,
-        refused: all.filter((entry) => entry.refused).length,
-        codes: visits.filter((entry) => !entry.refused).map((entry) => entry.visit.code),
-      }
-    }) ?? { waiting: 0, refused: 0, codes: [] as string[] }
+    useLiveQuery(async () =>
+      waitingOf(await store.visits.toArray(), await store.photos.toArray()),
+    ) ?? NOTHING
   )
 }
 
 /** Delivers whatever waits: at once, again with growing pauses, and when the network is back. */
 export function useDelivery() {
-  const { waiting } = useWaiting()
+  const { waiting, which } = useWaiting()
   const client = useQueryClient()
   const undo = useUndo()
   useQuery({
-    queryKey: ['delivery', waiting],
+    // By name: a photo that went while a visit came leaves the number as it was.
+    queryKey: ['delivery', which],
     enabled: waiting > 0,
     queryFn: async () => {
       // Tried again without end, so a refusal never reaches the query cache by itself.

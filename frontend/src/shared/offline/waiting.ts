@@ -1,0 +1,28 @@
+import type { QueuedPhoto, QueuedVisit } from './store'
+
+export type OnThisDevice = {
+  waiting: number
+  /** What waits, by name: whatever comes or goes changes it. */
+  which: string
+  refused: number
+  /** Boxes a visit to is on its way. */
+  codes: string[]
+}
+
+export const NOTHING: OnThisDevice = { waiting: 0, which: '', refused: 0, codes: [] }
+
+/** What is in the queues of this device: to be delivered, or refused and kept. */
+export function waitingOf(visits: QueuedVisit[], photos: QueuedPhoto[]): OnThisDevice {
+  const goingVisits = visits.filter((entry) => !entry.refused)
+  const goingPhotos = photos.filter((entry) => !entry.refused)
+  const waiting = goingVisits.length + goingPhotos.length
+  return {
+    waiting,
+    which: [
+      ...goingVisits.map(({ id }) => `visit ${id}`),
+      ...goingPhotos.map(({ id }) => `photo ${id}`),
+    ].join(', '),
+    refused: visits.length + photos.length - waiting,
+    codes: goingVisits.map((entry) => entry.visit.code),
+  }
+}
