@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { FormProvider, useForm, useFormContext } from 'react-hook-form'
 import { answer, api, done, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct, useRules } from '@/shared/api/queries'
+import { readAgain } from '@/shared/api/readAgain'
 import { dayAndTime } from '@/shared/dates'
 import { ROLE_MEANS, ROLES, type Role } from '@/shared/people/roles'
 import { signInWith, useSession, useSessionChanged } from '@/shared/people/session'
@@ -58,7 +59,7 @@ function Line({ person }: { person: Person }) {
   )
   const signOut = useMutation<true, Problem>({
     mutationFn: () => done(api.DELETE('/api/people/{person}/sessions', path)),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => readAgain(client),
     onError: (problem) => showProblem(problem.detail),
   })
   const toggle = (what: 'role' | 'passphrase') => setOpen(open === what ? null : what)
@@ -169,7 +170,7 @@ function PassphraseForm({ person, onDone }: { person: Person; onDone: () => void
     },
     onSuccess: async () => {
       onDone()
-      await (own || first ? changed() : client.invalidateQueries())
+      await (own || first ? changed() : readAgain(client))
     },
     onError: (problem) => form.setError('passphrase', { message: problem.detail }),
   })

@@ -3,6 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Problem, problemOf, type Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
+import { readAgain } from '@/shared/api/readAgain'
 import { DropFile } from '@/shared/files/DropFile'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
@@ -40,7 +41,7 @@ function TakeIn() {
   const [refused, setRefused] = useState('')
   const take = useMutation<Schemas['PackageTakenTold'], Problem, File>({
     mutationFn: send,
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => readAgain(client),
     onError: (problem) => setRefused(problem.detail),
   })
   if (!rules.data) return null

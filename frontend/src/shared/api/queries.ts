@@ -9,6 +9,7 @@ import {
 } from '@tanstack/react-query'
 import { showAct, showProblem } from '../ui/toaster'
 import { answer, api, Problem, type Schemas } from './client'
+import { readAgain } from './readAgain'
 
 // Told at once, so that a part of a page never shows its own new state beside old data: by the
 // default timer, the second of two quick taps was worked out from what was there before the first.
@@ -124,7 +125,7 @@ export function useAct<Input, Output>(
   return useMutation<Output, Problem, Input>({
     mutationFn: record,
     onSuccess: (output) => {
-      client.invalidateQueries()
+      void readAgain(client)
       const act = actOf(output)
       if (act) showAct(act.summary, () => undo.mutate(act.id))
     },
@@ -138,7 +139,7 @@ export function useUndo() {
     mutationFn: (act_id) =>
       answer(api.POST('/api/acts/{act_id}/undo', { params: { path: { act_id } } })),
     onSuccess: (act) => {
-      client.invalidateQueries()
+      void readAgain(client)
       showAct(act.summary, () => undo.mutate(act.id), 'Do again')
     },
     onError: (problem) => showProblem(problem.detail),

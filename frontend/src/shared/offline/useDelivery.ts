@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useEffect } from 'react'
 import { askAgainWhoIsHere, useUndo } from '../api/queries'
+import { readAgain } from '../api/readAgain'
 import { showAct } from '../ui/toaster'
 import { deliver } from './delivery'
 import { store } from './store'
@@ -31,7 +32,7 @@ export function useDelivery() {
         askAgainWhoIsHere(error)
         throw error
       })
-      await client.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'delivery' })
+      await readAgain(client)
       for (const { state, act } of told.visits.slice(-1)) {
         if (state === 'stored' && act) showAct(act.summary, () => undo.mutate(act.id))
       }

@@ -2,6 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { answer, api, type Problem, problemOf, type Schemas } from '@/shared/api/client'
 import { useRules, useUndo } from '@/shared/api/queries'
+import { readAgain } from '@/shared/api/readAgain'
 import { dayAndTime } from '@/shared/dates'
 import { sentence } from '@/shared/sentence'
 import { showAct, showProblem } from '@/shared/ui/toaster'
@@ -46,7 +47,7 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
       }
       return refused
     },
-    onSettled: () => client.invalidateQueries(),
+    onSettled: () => readAgain(client),
   })
   return (
     <chakra.div display="flex" flexWrap="wrap" gap={2} alignItems="center">
@@ -74,7 +75,7 @@ function Picture({ photo }: { photo: Photo }) {
     mutationFn: () =>
       answer(api.DELETE('/api/photos/{photo}', { params: { path: { photo: photo.id } } })),
     onSuccess: (act) => {
-      client.invalidateQueries()
+      void readAgain(client)
       showAct(act.summary, () => undo.mutate(act.id))
     },
     onError: (problem) => showProblem(problem.detail),
