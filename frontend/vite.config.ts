@@ -58,7 +58,5 @@ export default defineConfig({
     include: ['src/**/*.test.ts', 'src/**/*.test.tsx'],
     // Modules are loaded once for all files: Chakra alone takes seconds.
     isolate: false,
-    // No test is a matter of time; a machine with much else to do is only slower.
-    testTimeout: 60_000,
   },
 })

@@ -35,6 +35,7 @@ def delivered(page: Page) -> None:
     """The house has answered for the visit: a page that asks before would not see it."""
     said = page.get_by_text(re.compile("^Visit, .*all as before$"))
     expect(said.first).to_be_visible(timeout=40_000)
+    expect(page.get_by_role("link", name=re.compile("to deliver"))).to_have_count(0)
 
 
 def test_a_keeper_locks_the_house_and_lets_a_helper_in(

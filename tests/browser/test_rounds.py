@@ -282,6 +282,7 @@ def test_a_photo_taken_at_the_box_reaches_the_egg(
     phone.get_by_label("Photo of egg 4").set_input_files(photo)
     phone.get_by_role("button", name="Rest as before, shut").click()
     expect(phone.get_by_text(re.compile("^Visit, .*egg 4: strong vessels"))).to_be_visible()
+    expect(phone.get_by_role("link", name=re.compile("to deliver"))).to_have_count(0)
     phone.goto(f"{own_demo}/clutches/{EIGHT}/eggs/4")
     expect(phone.get_by_role("img", name=re.compile("Egg 4, .*by torch"))).to_be_visible()
 

@@ -98,40 +98,44 @@ export function EggRow({
           // Each tap has its own column: none comes to lie under a thumb that taps twice.
           gridTemplateColumns={{ base: '1fr 1fr 64px', md: '1fr auto 64px' }}
         >
-          {open && !egg.pipped_at && (
-            <Button
-              type="button"
-              gridColumn={1}
-              justifySelf={{ md: 'end' }}
-              disabled={pip.isPending}
-              aria-label={`Egg ${egg.number} pipped`}
-              onClick={() => pip.mutate(seenAt, { onSuccess: onTapped })}
-            >
-              Pipped
-            </Button>
-          )}
-          {open && clutch.first_pipped_at && (
-            <Button
-              type="button"
-              gridColumn={2}
-              disabled={out.isPending}
-              aria-label={`Egg ${egg.number} is out`}
-              onClick={() => out.mutate(seenAt, { onSuccess: onTapped })}
-            >
-              Out
-            </Button>
-          )}
-          {open && !egg.cut_at && (
-            <Button
-              type="button"
-              variant="bare"
-              gridColumn={3}
-              aria-expanded={cutting}
-              aria-label={`Egg ${egg.number} was cut`}
-              onClick={() => setCutting(!cutting)}
-            >
-              Cut
-            </Button>
+          {open && (
+            <>
+              {!egg.pipped_at && (
+                <Button
+                  type="button"
+                  gridColumn={1}
+                  justifySelf={{ md: 'end' }}
+                  disabled={pip.isPending}
+                  aria-label={`Egg ${egg.number} pipped`}
+                  onClick={() => pip.mutate(seenAt, { onSuccess: onTapped })}
+                >
+                  Pipped
+                </Button>
+              )}
+              {clutch.first_pipped_at && (
+                <Button
+                  type="button"
+                  gridColumn={2}
+                  disabled={out.isPending}
+                  aria-label={`Egg ${egg.number} is out`}
+                  onClick={() => out.mutate(seenAt, { onSuccess: onTapped })}
+                >
+                  Out
+                </Button>
+              )}
+              {!egg.cut_at && (
+                <Button
+                  type="button"
+                  variant="bare"
+                  gridColumn={3}
+                  aria-expanded={cutting}
+                  aria-label={`Egg ${egg.number} was cut`}
+                  onClick={() => setCutting(!cutting)}
+                >
+                  Cut
+                </Button>
+              )}
+            </>
           )}
         </chakra.div>
       )}

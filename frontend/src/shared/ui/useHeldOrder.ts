@@ -20,6 +20,7 @@ export function useHeldOrder<Item, Key>(items: Item[], key: (item: Item) => Key)
   return held
 }
 
+/** Items whose keys `order` knows in that order, then the others as they came. */
 export function inHeldOrder<Item, Key>(
   items: Item[],
   key: (item: Item) => Key,
