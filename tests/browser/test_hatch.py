@@ -61,7 +61,7 @@ def test_no_other_tap_comes_to_lie_where_one_was(phone: Page, own_demo: str) -> 
 
 def test_what_was_seen_hours_ago_is_recorded_so(desk: Page, own_demo: str) -> None:
     desk.goto(f"{own_demo}/hatch/{HATCHING}")
-    desk.get_by_role("radio", name="6 h ago").check(force=True)
+    desk.get_by_role("radio", name="6 h ago").check()
     desk.get_by_role("button", name="Egg 3 is out").click()
     expect(row(desk, 3)).to_contain_text("out since 14 Jun 14:30")
     # What is tapped next is of now again.
@@ -70,7 +70,7 @@ def test_what_was_seen_hours_ago_is_recorded_so(desk: Page, own_demo: str) -> No
 
 def test_an_emergence_before_its_pip_is_refused_in_words(desk: Page, own_demo: str) -> None:
     desk.goto(f"{own_demo}/hatch/{HATCHING}")
-    desk.get_by_role("radio", name="other").check(force=True)
+    desk.get_by_role("radio", name="other").check()
     desk.get_by_label("Seen at").fill("2026-06-10T08:00")
     desk.get_by_role("button", name="Egg 4 is out").click()
     expect(desk.get_by_text("Egg 4 pipped after that")).to_be_visible()
@@ -82,7 +82,7 @@ def test_a_cut_says_why_under_its_cautions(desk: Page, own_demo: str) -> None:
     desk.get_by_role("button", name="Egg 5 was cut").click()
     expect(desk.get_by_text("Never cut the cord").first).to_be_visible()
     expect(desk.get_by_text("blunt-nosed scissors, only at the top").first).to_be_visible()
-    desk.get_by_role("radio", name="rescue, siblings are out").check(force=True)
+    desk.get_by_role("radio", name="rescue, siblings are out").check()
     desk.get_by_label("It bled").check()
     desk.get_by_role("button", name="Record the cut").click()
     expect(desk.get_by_text("Egg 5 cut: rescue, siblings are out, it bled")).to_be_visible()
@@ -96,7 +96,7 @@ def test_a_hatchling_is_recorded_and_followed_to_its_first_meals(desk: Page, own
     form.get_by_role("button", name="Record it").click()
     expect(form.get_by_text("6100 g is outside 10 to 150 g")).to_be_visible()
     form.get_by_label("Weight, g").fill("61,5")
-    form.get_by_role("radio", name="absorbed").check(force=True)
+    form.get_by_role("radio", name="absorbed").check()
     form.get_by_role("button", name="kink").click()
     form.get_by_role("button", name="Record it").click()
     expect(desk.get_by_text("61.5 g, not sexed, yolk absorbed, kink")).to_be_visible()
