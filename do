@@ -39,6 +39,7 @@ set_up() {
   command -v node >/dev/null || { say "Node.js 20 or newer is needed and not found."; exit 1; }
   [ -x "$py" ] || python3 -m venv .venv
   once python "$(hash_of requirements.txt requirements-dev.txt pyproject.toml)" install_python
+  [ -d frontend/node_modules ] || rm -f "$stamps/npm"
   once npm "$(hash_of frontend/package-lock.json)" install_frontend
   local sources
   sources=$(find frontend/src frontend/index.html frontend/*.ts frontend/package-lock.json -type f -print0 |

@@ -16,6 +16,7 @@ from sandboa.journal.lay_day import lay_clutch
 from sandboa.records import whole_house
 from sandboa.records.check import check
 from sandboa.records.database import open_database
+from sandboa.records.facts import Act
 from sandboa.records.photos import FOLDER
 
 
@@ -139,8 +140,9 @@ DAMAGES = {
     "one letter changed": (replaced("data/act.csv", b"Egg 2 is out", b"Egg 3 is out"), "damaged"),
     "a value that is none": (replaced("data/pip.csv", b"2026-06-1", b"2026-99-1"), "be seen_at"),
     "columns changed": (replaced("data/pip.csv", b"seen_at", b"seen"), "its columns"),
-    "a row too short": (replaced("data/pip.csv", b"Z\n", b"Z\n1,2\n"), "2 values instead"),
-    "not text": (replaced("data/pip.csv", b"Z\n", b"Z\n\xff\xfe\n"), "not UTF-8"),
+    "a row too short": (replaced("data/pip.csv", b"Z\r\n", b"Z\r\n1,2\r\n"), "2 values instead"),
+    "a lone return": (replaced("data/pip.csv", b"Z\r\n", b"Z\r\n1\r2\r\n"), "data/pip.csv, line"),
+    "not text": (replaced("data/pip.csv", b"Z\r\n", b"Z\r\n\xff\xfe\r\n"), "not UTF-8"),
     "photo gone": (lambda files: files.pop(a_photo(files)), "is missing"),
     "photo changed": (
         lambda files: files.update({a_photo(files): files[a_photo(files)] + b"x"}),
@@ -197,3 +199,18 @@ def test_rows_that_point_at_nothing_are_refused(package, empty: Path) -> None:
     with pytest.raises(PackageError, match=r"pip: a row points at a entity|damaged"):
         read_package(rewritten(package[0], change))
     assert whole_house.is_empty()
+
+
+def test_whatever_can_be_recorded_comes_back(tmp_path: Path) -> None:
+    """Lone carriage returns and values longer than the csv module's own limit, among others."""
+    strange = ["\r", "a\rb", 'a "b"\r\n', "\u2028", "x" * 200_000, "\x00", ",", " "]
+    opened = open_database(tmp_path / "old" / "house.sqlite3")
+    for text in strange:
+        Act.create(kind="note", summary=text, recorded_s=1)
+    held, package = contents(), io.BytesIO()
+    write_package(package, NOW_S)
+    opened.close()
+    opened = open_database(tmp_path / "new" / "house.sqlite3")
+    read_package(package)
+    assert contents() == held
+    opened.close()

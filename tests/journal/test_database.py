@@ -1,5 +1,6 @@
 """The database file: constraints hold by themselves, old files are copied before a change."""
 
+import shutil
 import sqlite3
 from pathlib import Path
 
@@ -7,12 +8,13 @@ import pytest
 from peewee import IntegrityError
 
 from samples import NOW_S, lay_day
-from sandboa.journal.acts import act
+from sandboa.journal.acts import act, undo
 from sandboa.journal.clutch_now import clutch_page
+from sandboa.journal.errors import Conflict
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.records import database as opening
-from sandboa.records import readings
+from sandboa.records import held_readings, readings
 from sandboa.records.check import check
 from sandboa.records.clutches import Box, Clutch, Egg
 from sandboa.records.database import DatabaseTooNew, back_up, open_database
@@ -222,3 +224,73 @@ def test_a_row_that_was_created_is_the_row_that_is_read(house: HouseNow) -> None
     assert Act.get_by_id(made.id).summary == "said better"
     with pytest.raises(IntegrityError):
         Act.create(kind="note")
+
+
+def up_to(number: str, tmp_path: Path, monkeypatch) -> Path:
+    """A house of the version whose last migration has that number, closed."""
+    folder = tmp_path / f"migrations-{number}"
+    folder.mkdir()
+    for old in sorted(opening._MIGRATIONS.glob("0*.py")):
+        if old.name[:4] <= number:
+            (folder / old.name).write_text(old.read_text())
+    monkeypatch.setattr(opening, "_MIGRATIONS", folder)
+    path = tmp_path / "house.sqlite3"
+    open_database(path)
+    opening.close_database()
+    monkeypatch.undo()
+    return path
+
+
+def test_held_readings_at_times_no_clock_shows_are_cleared_and_the_log_says_so(
+    tmp_path: Path, monkeypatch
+) -> None:
+    path = up_to("0008", tmp_path, monkeypatch)
+    with sqlite3.connect(path) as connection:
+        connection.executescript(
+            """INSERT INTO entity VALUES (1, 'cabinet'), (2, 'probe');
+            INSERT INTO act (id, kind, summary, recorded_s) VALUES (1, 'probe', 'hung', 1000);
+            INSERT INTO cabinet (id, entity, act, name) VALUES (1, 1, 1, 'North');
+            INSERT INTO probe (id, entity, act, name, place, since_s, checked, by_hand)
+            VALUES (1, 2, 1, 'Low', 1, 9, 0, 0);
+            INSERT INTO held_reading VALUES (2, 253402387139, 31.5, NULL, 2000, 'ahead', 7, NULL);
+            INSERT INTO held_reading VALUES (2, 500, 31.0, NULL, 2000, 'before', 0, NULL);"""
+        )
+    connection.close()
+    open_database(path)
+    assert [(h.count, h.first_s) for h in held_readings.held()] == [(1, 500)]
+    (cleared,) = Act.select().where(Act.kind == "cleared")
+    assert "1 held reading of Low taken out" in cleared.summary
+    assert "31.5 °C at second 253402387139" in cleared.summary
+    with pytest.raises(Conflict, match="copy made before"):
+        undo(cleared.id, NOW_S)
+    opening.close_database()
+
+
+def test_a_start_killed_after_its_copy_opens_again_and_keeps_one_copy(
+    path: Path, tmp_path: Path, monkeypatch
+) -> None:
+    migrations = tmp_path / "migrations"
+    migrations.mkdir()
+    for old in opening._MIGRATIONS.glob("0*.py"):
+        (migrations / old.name).write_text(old.read_text())
+    later = migrations / "0999_later.py"
+    later.write_text("def up(migrator, db):\n    raise SystemExit('killed')\n")
+    monkeypatch.setattr(opening, "_MIGRATIONS", migrations)
+    for _ in range(3):
+        with pytest.raises(SystemExit):
+            open_database(path)
+    assert len(list(path.parent.glob("*.before-0999_later*"))) == 1
+    # An older version runs on it meanwhile; the copy of before stays, another is made.
+    with sqlite3.connect(path) as connection:
+        connection.execute("INSERT INTO act (kind, summary, recorded_s) VALUES ('x', 'y', 1)")
+    connection.close()
+    later.write_text("def up(migrator, db):\n    db.execute_sql('CREATE TABLE later (id)')\n")
+    open_database(path)
+    opening.close_database()
+    names = sorted(p.name for p in path.parent.glob("*.before-0999_later*"))
+    assert names == ["house.sqlite3.before-0999_later", "house.sqlite3.before-0999_later-2"]
+    # The copy put back in its place is a house again.
+    shutil.copy(path.parent / names[0], path)
+    open_database(path)
+    assert check(path).problems == ()
+    opening.close_database()

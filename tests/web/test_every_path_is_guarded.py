@@ -34,6 +34,7 @@ RUNS = {
     ("DELETE", "/api/people/{person}"),
     ("PUT", "/api/people/{person}/passphrase"),
     ("DELETE", "/api/people/{person}/sessions"),
+    ("GET", "/api/house"),
     ("GET", "/api/house/package"),
     ("POST", "/api/house/package"),
     ("PUT", "/api/settings/{name}"),

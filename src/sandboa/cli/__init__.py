@@ -1,6 +1,7 @@
 """The `sandboa` command."""
 
 import argparse
+import logging
 import sys
 from collections.abc import Sequence
 from typing import NoReturn
@@ -9,9 +10,11 @@ from sandboa import __version__
 from sandboa.cli import dimple, forecast, house, mix, people, serve, simulate
 from sandboa.core.errors import NotPlausible
 from sandboa.journal.errors import Conflict
-from sandboa.records.database import CannotOpen
+from sandboa.records.database import CannotOpen, close_database
 
 _COMMANDS = (serve, simulate, house, people, forecast, mix, dimple)
+#: Exit code of a command ended by Ctrl+C before it was done, as shells have it.
+_INTERRUPTED = 130
 
 
 class _Parser(argparse.ArgumentParser):
@@ -29,9 +32,17 @@ def main(arguments: Sequence[str] | None = None) -> int:
     for module in _COMMANDS:
         module.add_to(commands)
     asked = parser.parse_args(arguments)
+    logging.basicConfig(
+        format="%(asctime)s %(levelname)s %(name)s: %(message)s", level=logging.WARNING
+    )
     try:
         code: int = asked.run(asked)
     except (NotPlausible, Conflict, CannotOpen) as error:
         sys.stderr.write(f"sandboa {asked.command}: {error}\n")
         return 2
+    except KeyboardInterrupt:
+        sys.stderr.write(f"sandboa {asked.command}: stopped\n")
+        return _INTERRUPTED
+    finally:
+        close_database()
     return code

@@ -10,13 +10,14 @@ from typing import Final
 
 import platformdirs
 
+from sandboa.cli.told import said
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.data_package import PackageError, read_package, write_package
 from sandboa.formats.readings_csv import Choices, NotReadable, read_readings
 from sandboa.journal.readings import store_readings
 from sandboa.records import readings
 from sandboa.records.check import check
-from sandboa.records.database import back_up, open_database
+from sandboa.records.database import back_up, nothing_half_made, open_database
 from sandboa.records.house import Probe, named
 from sandboa.records.photos import back_up_photos
 
@@ -44,13 +45,17 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     for command, run in (
         (taking, run_import), (giving, run_export), (backing, run_backup), (checking, run_check),
     ):  # fmt: skip
-        command.add_argument("--data", type=Path, default=data_folder(), help="the house's folder")
+        add_data_folder(command)
         command.set_defaults(run=run)
 
 
-def data_folder() -> Path:
-    """Where a house lives unless told otherwise."""
-    return platformdirs.user_data_path("sandboa")
+def add_data_folder(command: argparse.ArgumentParser) -> None:
+    """Add --data, the folder of the house."""
+    usual = platformdirs.user_data_path("sandboa")
+    command.add_argument(
+        "--data", type=Path, default=Path(said("DATA") or usual),
+        help=f"the house's folder (or SANDBOA_DATA); {usual} unless told otherwise",
+    )  # fmt: skip
 
 
 def run_import(asked: argparse.Namespace) -> int:
@@ -114,17 +119,12 @@ def _export_package(asked: argparse.Namespace) -> int:
 
 def _import_package(asked: argparse.Namespace) -> int:
     path = asked.data / DATABASE
-    fresh = not path.exists()
-    opened = open_database(path)
-    try:
-        rows = read_package(asked.file)
-    except PackageError as error:
-        opened.close()
-        if fresh:
-            # A house that was made for it and stayed empty is none.
-            for file in asked.data.glob(f"{DATABASE}*"):
-                file.unlink()
-        raise NotPlausible("file", f"{asked.file.name}: {error}") from error
+    with nothing_half_made(path):
+        open_database(path)
+        try:
+            rows = read_package(asked.file)
+        except PackageError as error:
+            raise NotPlausible("file", f"{asked.file.name}: {error}") from error
     print(f"{sum(rows.values())} rows of {len(rows)} tables taken in")
     return 0
 

@@ -4,14 +4,13 @@ import argparse
 import getpass
 import sys
 import time
-from pathlib import Path
 
-from sandboa.cli.house import DATABASE, data_folder, existing
+from sandboa.cli.house import DATABASE, add_data_folder, existing
 from sandboa.core.errors import NotPlausible
 from sandboa.core.people import Role
 from sandboa.journal.people import add_person, change_person, people_now
 from sandboa.journal.signing_in import set_passphrase
-from sandboa.records.database import open_database
+from sandboa.records.database import nothing_half_made, open_database
 from sandboa.records.people import person_called
 
 
@@ -28,7 +27,7 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     command.add_argument(
         "--stdin", action="store_true", help="read the passphrase from standard input"
     )
-    command.add_argument("--data", type=Path, default=data_folder(), help="the house's folder")
+    add_data_folder(command)
     command.set_defaults(run=run)
 
 
@@ -40,16 +39,18 @@ def run(asked: argparse.Namespace) -> int:
             can = "can sign in" if now.can_sign_in else "has no passphrase"
             print(f"{now.person.name}: {now.person.role}, {can}")
         return 0
-    # A house that is to be opened to others may begin with its keeper.
-    open_database(asked.data / DATABASE)
     phrase = sys.stdin.readline().rstrip("\r\n") if asked.stdin else _typed_twice()
     now_s = time.time()
-    known = person_called(asked.name)
-    role = Role(asked.role or (known.role if known else Role.KEEPER))
-    person = known or add_person(asked.name, role, now_s)[0]
-    if role != person.role:
-        change_person(person.entity, person.name, role, now_s)
-    set_passphrase(person.entity, phrase, now_s)
+    path = asked.data / DATABASE
+    # A house that is to be opened to others may begin with its keeper.
+    with nothing_half_made(path):
+        open_database(path)
+        known = person_called(asked.name)
+        role = Role(asked.role or (known.role if known else Role.KEEPER))
+        person = known or add_person(asked.name, role, now_s)[0]
+        if role != person.role:
+            change_person(person.entity, person.name, role, now_s)
+        set_passphrase(person.entity, phrase, now_s)
     print(f"{person.name} ({role}) signs in with it from now on")
     return 0
 

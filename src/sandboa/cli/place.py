@@ -8,11 +8,14 @@ from dataclasses import dataclass
 from pathlib import Path
 from urllib.parse import urlsplit
 
+from sandboa.cli.told import said
 from sandboa.core.errors import NotPlausible
 
 #: An address kept for documentation: asking the way there sends nothing.
 _FAR_AWAY = "192.0.2.1"
+#: This machine only, unless told otherwise.
 _LOOPBACK = "127.0.0.1"
+_PORT = 8350
 
 
 @dataclass(frozen=True, slots=True)
@@ -26,13 +29,18 @@ class Place:
     key: Path | None = None
 
     @property
-    def open(self) -> bool:
-        """Whether other machines can get here."""
+    def listens_to_others(self) -> bool:
+        """Whether other machines reach this port."""
         return not _is_loopback(self.host)
+
+    @property
+    def open(self) -> bool:
+        """Whether other machines can get in here, be it through a proxy on this machine."""
+        return self.listens_to_others or self.named is not None
 
     def address(self, port: int) -> str | None:
         """Where others reach the house that listens on `port`; None when they do not."""
-        if self.named is not None or not self.open:
+        if self.named is not None or not self.listens_to_others:
             return self.named
         return self._url(_own_address() if _is_everywhere(self.host) else self.host, port)
 
@@ -43,6 +51,32 @@ class Place:
     def _url(self, host: str, port: int) -> str:
         bracketed = f"[{host}]" if ":" in host else host
         return f"{'https' if self.certificate else 'http'}://{bracketed}:{port}"
+
+
+def add_place(command: argparse.ArgumentParser) -> None:
+    """Add the flags that say where to listen, each also settable in the environment."""
+    command.add_argument(
+        "--host", default=said("HOST") or _LOOPBACK, metavar="ADDRESS",
+        help="listen there; 0.0.0.0 lets other machines in, once a keeper has a passphrase "
+        "(or SANDBOA_HOST)",
+    )  # fmt: skip
+    command.add_argument(
+        "--port", type=int, default=said("PORT") or _PORT,
+        help=f"0 takes a free one; {_PORT} unless told otherwise (or SANDBOA_PORT)",
+    )  # fmt: skip
+    command.add_argument(
+        "--address", metavar="URL", default=said("ADDRESS"),
+        help="how other machines reach this one, as printed on cards; also behind a proxy, "
+        "once a keeper has a passphrase (or SANDBOA_ADDRESS)",
+    )  # fmt: skip
+    command.add_argument(
+        "--certificate", type=Path, metavar="PEM", default=said("CERTIFICATE"),
+        help="answer by https (or SANDBOA_CERTIFICATE)",
+    )  # fmt: skip
+    command.add_argument(
+        "--key", type=Path, metavar="PEM", default=said("KEY"),
+        help="the certificate's private key (or SANDBOA_KEY)",
+    )  # fmt: skip
 
 
 def place_of(asked: argparse.Namespace) -> Place:

@@ -2,9 +2,11 @@
 
 import argparse
 import gc
+import signal
 import socket
 import tempfile
-from contextlib import ExitStack
+from collections.abc import Iterator
+from contextlib import ExitStack, contextmanager
 from datetime import datetime
 from pathlib import Path
 from types import FrameType
@@ -13,13 +15,16 @@ from typing import TYPE_CHECKING
 import uvicorn
 from fastapi import FastAPI
 
-from sandboa.cli.house import DATABASE, data_folder
-from sandboa.cli.place import Place, listen, place_of
+from sandboa.cli.house import DATABASE, add_data_folder
+from sandboa.cli.place import Place, add_place, listen, place_of
+from sandboa.cli.told import said
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_moment
 from sandboa.demo import furnish
-from sandboa.devices.mqtt import MqttIntake
+from sandboa.demo.garden_keeper import let_in_a_keeper
+from sandboa.devices.mqtt import MqttIntake, require_broker
 from sandboa.journal.signing_in import someone_signs_in
+from sandboa.records.database import close_database, nothing_half_made, only_server
 from sandboa.web.app import STATIC, create_app
 from sandboa.web.clock import Clock, StoppedClock, SystemClock
 from sandboa.web.house import House
@@ -27,66 +32,72 @@ from sandboa.web.house import House
 if TYPE_CHECKING:
     from sandboa.devices.mqtt.broker import DevelopmentBroker
 
-#: This machine only, unless told otherwise.
-_HOST = "127.0.0.1"
-_PORT = 8350
+_STOPPED_BY = (signal.SIGINT, signal.SIGTERM)
+NEEDS_A_KEEPER = (
+    "other machines are let in once a keeper has a passphrase: set one in Settings, "
+    "or here with: sandboa people NAME"
+)
 
 
 def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
     serving = commands.add_parser("serve", help="run the application over a house")
-    serving.add_argument("--data", type=Path, default=data_folder(), help="the house's folder")
+    add_data_folder(serving)
     ways = serving.add_mutually_exclusive_group()
-    ways.add_argument("--mqtt", metavar="URL", help="take readings from this MQTT broker too")
+    ways.add_argument(
+        "--mqtt", metavar="URL", default=said("MQTT"),
+        help="take readings from this MQTT broker too (or SANDBOA_MQTT)",
+    )  # fmt: skip
     ways.add_argument(
         "--broker", type=int, metavar="PORT", help="run an MQTT broker for development on this port"
     )
-    serving.add_argument(
-        "--host", default=_HOST, metavar="ADDRESS",
-        help="listen there; 0.0.0.0 lets other machines in, once a keeper has a passphrase",
-    )  # fmt: skip
-    serving.add_argument(
-        "--address", metavar="URL", help="how other machines reach this one, as printed on cards"
-    )
-    serving.add_argument("--certificate", type=Path, metavar="PEM", help="answer by https")
-    serving.add_argument("--key", type=Path, metavar="PEM", help="the certificate's private key")
     serving.set_defaults(run=run_serve)
     showing = commands.add_parser("demo", help="run the application over made-up data")
     showing.add_argument("--data", type=Path, help="where to make the demo house (a new folder)")
     showing.add_argument("--today", metavar="TIME", help="stop the demo's clock at this moment")
     showing.set_defaults(run=run_demo)
     for command in (serving, showing):
-        command.add_argument("--port", type=int, default=_PORT, help="0 takes a free one")
+        add_place(command)
 
 
 def run_serve(asked: argparse.Namespace) -> int:
-    """Run until interrupted."""
+    """Run until interrupted; the house is closed then, its one file whole."""
     place = place_of(asked)
+    path: Path = asked.data / DATABASE
     with ExitStack() as closing:
         listening = closing.enter_context(listen(place))
+        if place.open and not path.exists():
+            raise NotPlausible("host", NEEDS_A_KEEPER)
+        broker = closing.enter_context(_readings_by_mqtt(asked))
+        closing.enter_context(nothing_half_made(path))
+        closing.enter_context(only_server(path))
+        closing.callback(close_database)
         address = place.address(listening.getsockname()[1])
-        app = create_app(asked.data / DATABASE, address=address)
+        app = create_app(path, address=address)
         if place.open and not someone_signs_in():
-            raise NotPlausible(
-                "host",
-                "other machines are let in once a keeper has a passphrase: set one in Settings, "
-                "or here with: sandboa people NAME",
+            raise NotPlausible("host", NEEDS_A_KEEPER)
+        if broker is not None:
+            house: House = app.state.house
+            intake = MqttIntake(
+                broker, house.clock.now_s, lambda _: house.live.readings_came_elsewhere()
             )
-        if asked.broker or asked.mqtt:
-            _take_mqtt(app, asked, closing)
-        return _run(app, place, listening)
+            closing.callback(intake.close)
+        return _run(app, place, listening, asked.data)
 
 
-def _take_mqtt(app: FastAPI, asked: argparse.Namespace, closing: ExitStack) -> None:
-    """Let readings in by MQTT as well, from a broker of the house or from our own."""
-    url = asked.mqtt
-    if asked.broker:
-        broker = _own_broker(asked.broker)
-        closing.callback(broker.close)
-        url = broker.url
-        print(f"MQTT broker for development at 127.0.0.1:{asked.broker}", flush=True)
-    house: House = app.state.house
-    intake = MqttIntake(url, house.clock.now_s, lambda _: house.live.readings_came_elsewhere())
-    closing.callback(intake.close)
+@contextmanager
+def _readings_by_mqtt(asked: argparse.Namespace) -> Iterator[str | None]:
+    """The broker to take readings from, if one was asked for: the house's, or one of our own."""
+    if not asked.broker:
+        if asked.mqtt:
+            require_broker(asked.mqtt)
+        yield asked.mqtt
+        return
+    broker = _own_broker(asked.broker)
+    print(f"MQTT broker for development at 127.0.0.1:{asked.broker}", flush=True)
+    try:
+        yield broker.url
+    finally:
+        broker.close()
 
 
 def _own_broker(port: int) -> "DevelopmentBroker":
@@ -102,18 +113,32 @@ def run_demo(asked: argparse.Namespace) -> int:
     clock: Clock = StoppedClock(_today(asked.today)) if asked.today else SystemClock()
     if asked.data and (asked.data / DATABASE).exists():
         raise NotPlausible("data", f"{asked.data} holds a house already; the demo wants a new one")
-    place = Place(_HOST, asked.port)
-    with tempfile.TemporaryDirectory(prefix="sandboa-demo-") as made, listen(place) as listening:
-        app = create_app((asked.data or Path(made)) / DATABASE, clock, demo=True)
+    place = place_of(asked)
+    with ExitStack() as closing:
+        folder = asked.data or Path(
+            closing.enter_context(tempfile.TemporaryDirectory(prefix="sandboa-demo-"))
+        )
+        listening = closing.enter_context(listen(place))
+        path = folder / DATABASE
+        closing.enter_context(nothing_half_made(path))
+        closing.enter_context(only_server(path))
+        closing.callback(close_database)
+        address = place.address(listening.getsockname()[1])
+        app = create_app(path, clock, demo=True, address=address)
         furnish(clock.now_s())
-        return _run(app, place, listening)
+        if place.open:
+            # As in a real house: others are let in once somebody signs in.
+            name, passphrase = let_in_a_keeper(clock.now_s())
+            print(f'Sign in to the demo as "{name}" with the passphrase: {passphrase}', flush=True)
+        return _run(app, place, listening, folder)
 
 
-def _run(app: FastAPI, place: Place, listening: socket.socket) -> int:
+def _run(app: FastAPI, place: Place, listening: socket.socket, folder: Path) -> int:
     if not STATIC.is_dir():
         print("The front end is not built; only the API will answer (see the README).")
     house: House = app.state.house
     here = place.here(listening.getsockname()[1])
+    print(f"The house is in {folder.resolve()}")
     print(f"Sandboa is at {here}/  (Ctrl+C stops it)", flush=True)
     if house.address is not None:
         print(f"Others reach it at {house.address}/", flush=True)
@@ -127,6 +152,8 @@ def _run(app: FastAPI, place: Place, listening: socket.socket) -> int:
     gc.freeze()
     config = uvicorn.Config(
         app,
+        # Our own logging, with times, is set up by the command.
+        log_config=None,
         log_level="warning",
         access_log=False,
         timeout_graceful_shutdown=3,
@@ -134,6 +161,7 @@ def _run(app: FastAPI, place: Place, listening: socket.socket) -> int:
         ssl_keyfile=place.key,
     )
     _Server(config, house).run(sockets=[listening])
+    print("Sandboa has stopped; the house is closed.", flush=True)
     return 0
 
 
@@ -143,6 +171,20 @@ class _Server(uvicorn.Server):
     def __init__(self, config: uvicorn.Config, house: House) -> None:
         super().__init__(config)
         self._house = house
+
+    @contextmanager
+    def capture_signals(self) -> Iterator[None]:
+        """Stop for a signal, and only that.
+
+        Uvicorn raises the signal anew once it has stopped, which would end the
+        process before the house is closed.
+        """
+        before = {one: signal.signal(one, self.handle_exit) for one in _STOPPED_BY}
+        try:
+            yield
+        finally:
+            for one, handler in before.items():
+                signal.signal(one, handler)
 
     def handle_exit(self, sig: int, frame: FrameType | None) -> None:
         self._house.live.close_elsewhere()

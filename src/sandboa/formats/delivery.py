@@ -7,7 +7,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 from typing_extensions import TypedDict
 
 from sandboa.core.errors import NotPlausible
-from sandboa.core.units import READING_RANGE_C
+from sandboa.core.units import READING_RANGE_C, require_device_clock
 from sandboa.journal.intake import SentReading
 
 #: Bytes of one delivery, packed or not: some 100,000 readings (assumption).
@@ -52,20 +52,25 @@ class Delivery(BaseModel):
             moments = []
         if len(moments) < len(self.readings) or None in {m.tzinfo for m in moments}:
             raise self._first_bad_time()
+        times = [int(moment.timestamp()) for moment in moments]
+        for end_s in {min(times), max(times)} if times else ():
+            require_device_clock(f"readings.{times.index(end_s)}.at", end_s)
         own = self.probe
         return [
             (
                 reading.get("probe") or own,
-                int(moment.timestamp()),
+                at_s,
                 reading["temperature_c"],
                 reading.get("humidity"),
             )
-            for moment, reading in zip(moments, self.readings, strict=True)
+            for at_s, reading in zip(times, self.readings, strict=True)
         ]
 
     @property
     def sent_s(self) -> float | None:
-        return self.sent_at.timestamp() if self.sent_at else None
+        if self.sent_at is None:
+            return None
+        return require_device_clock("sent_at", self.sent_at.timestamp())
 
     def _first_bad_time(self) -> NotPlausible:
         for number, reading in enumerate(self.readings):

@@ -33,6 +33,10 @@ from sandboa.records.readings import Batch
 _LOADED = (animals, clutches, hatching, house, methods, people, photos, readings, rounds)
 
 
+#: Kind of the acts by which a migration tells what it had to take out.
+CLEARED = "cleared"
+
+
 @contextmanager
 def act(kind: str, summary: str, now_s: float, clutch: int | None = None) -> Iterator[Act]:
     """Open an act: everything recorded inside holds together or not at all.
@@ -65,6 +69,8 @@ def undo(act_id: int, now_s: float) -> Act:
         if undone_among([target]):
             raise Conflict("that is undone already")
         first, takes_back = _first_act(target)
+        if first.kind == CLEARED:
+            raise Conflict("what a new version took out of the house is in the copy made before it")
         require_open_for(first)
         undoing = Act.create(
             kind="undo" if takes_back else "redo",

@@ -31,6 +31,11 @@ _COMPUTED: Final = ("/api/bench/", "/api/readings/files/preview")
 _OWN: Final = ("/api/session", "/api/sessions", "/api/calendar/link")
 
 
+_PROXIES_SAY: Final = (
+    "forwarded", "x-forwarded-for", "x-forwarded-host", "x-forwarded-proto", "x-real-ip", "via",
+)  # fmt: skip
+
+
 class Doors:
     """ASGI middleware: lets a request through with its person in `request.state`, or refuses."""
 
@@ -93,7 +98,16 @@ def deed_of(method: str, path: str) -> Deed:
 
 
 def is_elsewhere(request: Request) -> bool:
-    """Whether the request comes from another machine, as far as its address tells."""
+    """Whether the request comes from another machine, as far as it can be told.
+
+    A reverse proxy on this machine asks from here on behalf of others: it gives
+    itself away by the headers proxies add, or by speaking HTTP/1.0, which no
+    browser does.
+    """
+    if request.scope.get("http_version") == "1.0" or any(
+        header in request.headers for header in _PROXIES_SAY
+    ):
+        return True
     try:
         return (
             request.client is not None and not ipaddress.ip_address(request.client.host).is_loopback

@@ -1,7 +1,7 @@
 import { chakra } from '@chakra-ui/react'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Problem, problemOf, type Schemas } from '@/shared/api/client'
+import { answer, api, Problem, problemOf, type Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { readAgain } from '@/shared/api/readAgain'
 import { DropFile } from '@/shared/files/DropFile'
@@ -11,8 +11,15 @@ import { Notice } from '@/shared/ui/page'
 /** Everything out as a package that other tools read, and into a house that is empty. */
 export function WholeHouse() {
   const [taking, setTaking] = useState(false)
+  const house = useQuery({ queryKey: ['house'], queryFn: () => answer(api.GET('/api/house')) })
   return (
     <>
+      {house.data && (
+        <chakra.p mb={3}>
+          This house is in <chakra.strong wordBreak="break-all">{house.data.folder}</chakra.strong>{' '}
+          on the machine that runs Sandboa ({megabytes(house.data.database_bytes)} without photos).
+        </chakra.p>
+      )}
       <chakra.p color="soft" mb={3}>
         Every record and photo as a Tabular Data Package: a zip of CSV files with a description of
         each. It goes whole into an empty house; two houses are not merged.
@@ -32,6 +39,10 @@ export function WholeHouse() {
       {taking && <TakeIn />}
     </>
   )
+}
+
+function megabytes(bytes: number): string {
+  return `${Math.max(bytes / 1e6, 0.1).toFixed(1)} MB`
 }
 
 function TakeIn() {

@@ -2195,6 +2195,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get House
+         * @description Where the house lies: for keepers, who copy it.
+         */
+        get: operations["get_house"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/house/package": {
         parameters: {
             query?: never;
@@ -3998,6 +4018,16 @@ export interface components {
             at: string | null;
             /** Swing C */
             swing_c: number | null;
+        };
+        /**
+         * HouseTold
+         * @description The folder on the machine that serves it, and the size of its database.
+         */
+        HouseTold: {
+            /** Folder */
+            folder: string;
+            /** Database Bytes */
+            database_bytes: number;
         };
         /**
          * HungProbeTold
@@ -10129,6 +10159,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    get_house: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseTold"];
+                };
             };
         };
     };

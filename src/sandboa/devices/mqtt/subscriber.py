@@ -38,7 +38,7 @@ class MqttIntake:
     def __init__(self, url: str, now_s: Callable[[], float], taken: Taking) -> None:
         self._now_s, self._taken = now_s, taken
         self._closing, self.subscribed = Event(), Event()
-        where = _parsed(url)
+        where = require_broker(url)
         self._client = mqtt.Client(
             CallbackAPIVersion.VERSION2,
             client_id="sandboa-house",
@@ -93,7 +93,8 @@ class MqttIntake:
         return take_in(device, delivery.rows(), self._now_s(), delivery.sent_s)
 
 
-def _parsed(url: str) -> Any:
+def require_broker(url: str) -> Any:
+    """The parts of a broker's address; NotPlausible when it is none."""
     try:
         where = urlsplit(url)
         known = where.scheme in ("mqtt", "mqtts") and bool(where.hostname)

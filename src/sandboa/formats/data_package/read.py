@@ -27,6 +27,10 @@ LARGEST_PACKED_BYTES: Final = 4 * 2**30
 LARGEST_PACKAGE_BYTES: Final = 12 * 2**30
 _LARGEST_DESCRIPTOR: Final = 8 * 2**20
 _LARGEST_PICTURE: Final = 30 * 2**20
+#: Characters of one value: a lay day under way is one document (assumption: as a request's body).
+_LARGEST_VALUE: Final = 12 * 2**20
+# The standard library's own limit is for the whole process, and shorter than what can be recorded.
+csv.field_size_limit(_LARGEST_VALUE)
 
 
 def read_package(source: IO[bytes] | Path) -> dict[str, int]:
@@ -139,8 +143,11 @@ def _rows(
         header = next(lines, None)
         if header != list(fields):
             raise PackageError(f"{path}: its columns are not those that {DESCRIPTOR} tells of")
-        for number, line in enumerate(lines, start=2):
-            yield _row(line, readers, fields, f"{path}, line {number}")
+        try:
+            for number, line in enumerate(lines, start=2):
+                yield _row(line, readers, fields, f"{path}, line {number}")
+        except csv.Error as error:
+            raise PackageError(f"{path}, line {lines.line_num}: {error}") from error
     if entry.get("hash") != f"sha256:{digest.hexdigest()}":
         raise PackageError(f"{path} is damaged: its contents are not what was written")
 

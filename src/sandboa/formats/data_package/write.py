@@ -68,7 +68,8 @@ def _write_table(package: zipfile.ZipFile, table: Table) -> dict[str, Any]:
 def _chunks(table: Table) -> Iterator[tuple[bytes, int]]:
     writers = [as_text(column) for column in table.columns]
     out = io.StringIO()
-    line = csv.writer(out, lineterminator="\n")
+    # The line ends of RFC 4180: a text with a lone carriage return is quoted then, and comes back.
+    line = csv.writer(out, lineterminator="\r\n")
     line.writerow([field_name(column) for column in table.columns])
     counted = 0
     for row in whole_house.rows_of(table):

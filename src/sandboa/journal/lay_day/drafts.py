@@ -111,6 +111,10 @@ def save(draft_id: int, revision: int, step: Step, state: LayDayState, now_s: fl
     if _code(draft) is not None:
         raise Conflict("this clutch is recorded: correct it on its page")
     clean_name("dam", state.dam)
+    for field in ("sire", "cabinet", "shelf"):
+        # Names may be missing for now; what is typed must be one.
+        if (typed := getattr(state, field)) and typed.strip():
+            clean_name(field, typed)
     _require_time(state.laid_at, now_s)
     state = state.model_copy(update={"method": checked(state.method)})
     kept = lay_drafts.save_draft(

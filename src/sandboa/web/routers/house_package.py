@@ -1,4 +1,4 @@
-"""The whole house as a data package: out of it, and into an empty one."""
+"""The whole house: where it lies, and as a data package out of it and into an empty one."""
 
 import shutil
 import tempfile
@@ -13,6 +13,7 @@ from starlette.responses import FileResponse
 
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.data_package import PackageError, read_package, write_package
+from sandboa.records.database import house_file
 from sandboa.web.house import NowS, TheHouse
 
 router = APIRouter(prefix="/api/house", tags=["house"])
@@ -23,6 +24,20 @@ class PackageTakenTold(BaseModel):
 
     rows: int
     tables: dict[str, int]
+
+
+class HouseTold(BaseModel):
+    """The folder on the machine that serves it, and the size of its database."""
+
+    folder: str
+    database_bytes: int
+
+
+@router.get("")
+def get_house() -> HouseTold:
+    """Where the house lies: for keepers, who copy it."""
+    file = house_file()
+    return HouseTold(folder=str(file.parent), database_bytes=file.stat().st_size)
 
 
 @router.get("/package", response_class=FileResponse)

@@ -144,7 +144,8 @@ async def store_file(
     def store() -> StoredFileTold:
         file = read_readings(data, choices.choices())
         file.require_no_questions()
-        shown_name = file_name.rsplit("/", 1)[-1].rsplit("\\", 1)[-1][:120]
+        # Its last part, on one line: it is shown in logs and lists.
+        shown_name = " ".join(file_name.rsplit("/", 1)[-1].rsplit("\\", 1)[-1].split())[:120]
         intake = readings.store_readings(probe, file.rows, "csv", shown_name, now_s)
         return StoredFileTold(file=_file(file), intake=_intake(intake))
 

@@ -126,7 +126,7 @@ class ShelfAsked(Asked):
 class VisitAsked(Asked):
     """One box opened and shut. `key` is the device's own: delivered twice, it is one visit."""
 
-    key: Annotated[str, Field(min_length=8, max_length=64)]
+    key: Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[ -~]+$")]
     code: Annotated[str, Field(max_length=20)]
     opened_at: AskedMoment
     closed_at: AskedMoment
