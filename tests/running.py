@@ -3,15 +3,25 @@
 import multiprocessing
 import os
 import re
+import shutil
+import sqlite3
 import subprocess
 import sys
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import closing, contextmanager
+from functools import partial
 from multiprocessing.connection import Connection
 from multiprocessing.process import BaseProcess
+from pathlib import Path
 from typing import TextIO
 
-from sandboa.cli import main
+from filelock import FileLock
+
+from sandboa.cli import main, serve
+from sandboa.cli.house import DATABASE
+from sandboa.demo import furnish
+from sandboa.records.database import close_database, database, house_file, open_database
+from sandboa.records.photos import FOLDER
 
 CHROMIUM_FLAGS = [
     "--no-sandbox",
@@ -47,15 +57,23 @@ def running(*arguments: str) -> Iterator[str]:
 
 
 @contextmanager
-def started(*arguments: str) -> Iterator[tuple[BaseProcess, str]]:
-    """The same, forked; yields the process and its address, which listens by then."""
+def opened(
+    *arguments: str, furnished: Path | None = None
+) -> Iterator[tuple[BaseProcess, str, tuple[str, str] | None]]:
+    """The same, forked; yields the process, its address, and who signs in when the demo says so.
+
+    `furnished` is the folder of a demo house made before, which is copied instead of made anew.
+    """
     ours, theirs = _FORKS.Pipe(duplex=False)
-    process = _FORKS.Process(target=_command, args=(arguments, theirs), daemon=True)
+    process = _FORKS.Process(target=_command, args=(arguments, theirs, furnished), daemon=True)
     process.start()
     theirs.close()
     try:
         with os.fdopen(os.dup(ours.fileno()), encoding="utf-8") as said:
-            yield process, _address(said)
+            lines: list[str] = []
+            address = _address(said, lines)
+            told = re.search(r'as "(.+)" with the passphrase: (.+)', "".join(lines))
+            yield process, address, (told[1], told[2]) if told else None
     finally:
         process.terminate()
         process.join(20)
@@ -63,21 +81,50 @@ def started(*arguments: str) -> Iterator[tuple[BaseProcess, str]]:
 
 
 @contextmanager
+def started(*arguments: str) -> Iterator[tuple[BaseProcess, str]]:
+    """`sandboa ARGUMENTS` on a free port, forked; yields the process and its address."""
+    with opened(*arguments) as (process, address, _):
+        yield process, address
+
+
+@contextmanager
 def forked(*arguments: str) -> Iterator[str]:
     """`sandboa ARGUMENTS` on a free port, forked; yields its address."""
-    with started(*arguments) as (_, address):
+    with opened(*arguments) as (_, address, _):
         yield address
 
 
-def _command(arguments: tuple[str, ...], out: Connection) -> None:
+def _command(arguments: tuple[str, ...], out: Connection, furnished: Path | None) -> None:
     os.dup2(out.fileno(), sys.stdout.fileno())
+    if furnished is not None:
+        serve.furnish = partial(_copied, furnished)
     sys.exit(main([*arguments, "--port", "0"]))
 
 
-def _address(said: TextIO) -> str:
+def furnished_once(folder: Path, now_s: float) -> Path:
+    """The folder of a demo house, made by whichever worker comes first and kept for all."""
+    with FileLock(f"{folder}.lock"):
+        if not folder.exists():
+            partial_folder = folder.with_name(f"{folder.name}.part")
+            open_database(partial_folder / DATABASE)
+            furnish(now_s)
+            close_database()
+            partial_folder.rename(folder)
+    return folder
+
+
+def _copied(furnished: Path, now_s: float) -> None:
+    with closing(sqlite3.connect(furnished / DATABASE)) as made:
+        made.backup(database.connection())
+    shutil.copytree(furnished / FOLDER, house_file().parent / FOLDER, dirs_exist_ok=True)
+
+
+def _address(said: TextIO, lines: list[str] | None = None) -> str:
     found = None
     while found is None:
         line = said.readline()
         assert line, "it ended without an address"
+        if lines is not None:
+            lines.append(line)
         found = re.search(r"https?://\S+?(?=/ )", line)
     return found[0]

@@ -1,30 +1,18 @@
 import { chakra } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { EggDrawing } from './eggs/EggDrawing'
+import { OutOfReach } from './shared/api/OutOfReach'
 import { useLive } from './shared/climate/useLive'
+import { KeysDialog } from './shared/keys/KeysDialog'
+import { useKeyboard, useKeys } from './shared/keys/useKeys'
 import { useDelivery } from './shared/offline/useDelivery'
 import { SignIn } from './shared/people/SignIn'
 import { mayComeIn, useSession } from './shared/people/session'
+import { PLACES } from './shared/places'
 import { toggleTheme, useTheme } from './shared/theme/useTheme'
-import { KeysDialog } from './shared/ui/KeysDialog'
 import { Waiting } from './shared/ui/page'
 import { setTemperatureUnit, useTemperatureUnit } from './shared/units'
-
-/** `inHand`: under the thumb on a phone; the others wait behind "More". */
-const PLACES = [
-  { to: '/', name: 'Today', key: 't', inHand: true },
-  { to: '/round', name: 'Round', key: 'r', inHand: true },
-  { to: '/hatch', name: 'Hatch', key: 'h', inHand: true },
-  { to: '/lay-day', name: 'Lay day', key: 'l', inHand: true },
-  { to: '/cabinets', name: 'Cabinets', key: 'c' },
-  { to: '/animals', name: 'Animals', key: 'a' },
-  { to: '/losses', name: 'Losses', key: 'o' },
-  { to: '/seasons', name: 'Seasons', key: 'e' },
-  { to: '/bench', name: 'Bench', key: 'b' },
-  { to: '/settings', name: 'Settings', key: 's' },
-]
 
 /** What surrounds every place: the way to the others, the theme key, the unit, the keys. */
 export function Frame() {
@@ -35,16 +23,12 @@ export function Frame() {
   useLive(session.data && admitted ? (session.data.name ?? '') : null)
   const waiting = useDelivery()
   const { pathname } = useLocation()
-  useHotkeys('n', toggleTheme)
-  useHotkeys('shift+slash', () => setKeysShown(true), { useKey: false })
-  useHotkeys('?', () => setKeysShown(true), { useKey: true })
-  useHotkeys(
-    PLACES.map((place) => place.key),
-    (event) => {
-      const place = PLACES.find((p) => p.key === event.key)
-      if (place) navigate(place.to)
-    },
-  )
+  useKeyboard()
+  useKeys('frame', 'Everywhere', [
+    ...PLACES.map(({ key, name, to }) => ({ keys: [key], what: name, act: () => navigate(to) })),
+    { keys: ['n'], what: 'night room or light theme', act: toggleTheme },
+    { keys: ['?'], what: 'these keys', act: () => setKeysShown(true) },
+  ])
   useEffect(() => {
     // A new place starts at its top.
     if (pathname) window.scrollTo(0, 0)
@@ -120,6 +104,7 @@ export function Frame() {
           </chakra.span>
         </chakra.div>
       </chakra.header>
+      <OutOfReach />
       <chakra.main
         id="place"
         flex="1"
@@ -128,7 +113,7 @@ export function Frame() {
         mx="auto"
         px={{ base: 4, md: 8 }}
         pt={{ base: 4, md: 6 }}
-        pb={{ base: '104px', xl: 16 }}
+        pb="calc(var(--places-bar) + 44px + var(--toast-room, 0px))"
         _print={{ p: 0, maxWidth: 'none', m: 0 }}
       >
         {session.isPending ? <Waiting /> : admitted ? <Outlet /> : <SignIn />}
@@ -273,10 +258,10 @@ function ThemeSwitch() {
   const theme = useTheme()
   return (
     <HeaderButton
-      label={theme === 'night' ? 'To the bench theme (n)' : 'To the night room theme (n)'}
+      label={theme === 'night' ? 'To the light theme (n)' : 'To the night room theme (n)'}
       onClick={toggleTheme}
     >
-      {theme === 'night' ? 'Bench' : 'Night'}
+      {theme === 'night' ? 'Light' : 'Night'}
     </HeaderButton>
   )
 }

@@ -1,17 +1,42 @@
 """The real interface in headless Chromium, over the real command in its own process."""
 
+import io
 import shutil
+import sys
 from collections.abc import Iterator
 from pathlib import Path
+from urllib.parse import urlsplit
 
 import pytest
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
-from running import CHROMIUM_FLAGS, DESK, PHONE, forked, running
-from samples import NOW, ZONE
+from browser.home import HOME, Address, at, sign_in
+from running import CHROMIUM_FLAGS, DESK, PHONE, furnished_once, opened, running
+from samples import NOW, NOW_S, ZONE
+from sandboa.cli import main
+
+PASSPHRASE = "beeswax ladder harbour mint"
 
 # Only a limit: whatever is waited for mostly comes within a fraction of a second.
 expect.set_options(timeout=15_000)
+
+
+#: Places used with a phone in the hand: their tests also run over plain http, on a name that is
+#: not this machine's, at the width of a phone. Browsers keep some things back there.
+IN_THE_HAND = ("test_rounds", "test_lay_day", "test_whole_lay_day", "test_hatch")
+
+
+def pytest_generate_tests(metafunc: pytest.Metafunc) -> None:
+    asked = {"own_demo", "empty"} & set(metafunc.fixturenames)
+    here_only = metafunc.definition.get_closest_marker("here_only")
+    if asked and metafunc.module.__name__.rpartition(".")[2] in IN_THE_HAND and not here_only:
+        metafunc.parametrize("at_home", [False, True], ids=["here", "home"], indirect=True)
+
+
+@pytest.fixture
+def at_home(request: pytest.FixtureRequest) -> bool:
+    """Whether the house is opened at http://sandboa.home rather than at 127.0.0.1."""
+    return bool(getattr(request, "param", False))
 
 
 @pytest.fixture(scope="session")
@@ -21,44 +46,67 @@ def demo() -> Iterator[str]:
         yield address
 
 
+@pytest.fixture(scope="session")
+def furnished(tmp_path_factory: pytest.TempPathFactory, worker_id: str) -> Path:
+    """A demo house made once for all workers, to be copied."""
+    base = tmp_path_factory.getbasetemp()
+    return furnished_once((base if worker_id == "master" else base.parent) / "furnished", NOW_S)
+
+
 @pytest.fixture
-def own_demo() -> Iterator[str]:
+def own_demo(at_home: bool, furnished: Path) -> Iterator[Address]:
     """A demo of the test's own, to change things in."""
-    with forked("demo", "--today", NOW.isoformat()) as address:
-        yield address
+    named = ("--address", f"http://{HOME}") if at_home else ()
+    asked = ("demo", "--today", NOW.isoformat(), *named)
+    with opened(*asked, furnished=furnished) as (_, base, signs_in):
+        yield at(base, signs_in)
 
 
 @pytest.fixture
-def empty(tmp_path: Path) -> Iterator[str]:
-    """Address of a house with nothing in it."""
-    with forked("serve", "--data", str(tmp_path)) as address:
-        yield address
+def empty(tmp_path: Path, at_home: bool, monkeypatch: pytest.MonkeyPatch) -> Iterator[Address]:
+    """Address of a house with nothing in it but, opened to others, its keeper."""
+    if not at_home:
+        with opened("serve", "--data", str(tmp_path)) as (_, base, _):
+            yield at(base, None)
+        return
+    monkeypatch.setattr(sys, "stdin", io.StringIO(f"{PASSPHRASE}\n"))
+    assert main(["people", "Keeper", "--stdin", "--data", str(tmp_path)]) == 0
+    named = ("--address", f"http://{HOME}")
+    with opened("serve", "--data", str(tmp_path), *named) as (_, base, _):
+        yield at(base, ("Keeper", PASSPHRASE))
 
 
 @pytest.fixture(scope="session")
 def chromium() -> Iterator[Browser]:
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path=shutil.which("chromium"), args=CHROMIUM_FLAGS
+            executable_path=shutil.which("chromium"),
+            args=[*CHROMIUM_FLAGS, f"--host-resolver-rules=MAP {HOME} 127.0.0.1"],
         )
         yield browser
         browser.close()
 
 
 @pytest.fixture
-def desk(chromium: Browser) -> Iterator[Page]:
-    yield from _page(chromium, viewport=DESK)
+def desk(request: pytest.FixtureRequest, chromium: Browser, at_home: bool) -> Iterator[Page]:
+    """A page at a desk; at home it is a phone as well, for nobody carries a desk there."""
+    yield from _page(request, chromium, **(ON_A_PHONE if at_home else {"viewport": DESK}))
 
 
 @pytest.fixture
-def phone(chromium: Browser) -> Iterator[Page]:
-    yield from _page(chromium, viewport=PHONE, has_touch=True, is_mobile=True)
+def phone(request: pytest.FixtureRequest, chromium: Browser) -> Iterator[Page]:
+    yield from _page(request, chromium, **ON_A_PHONE)
 
 
-def _page(chromium: Browser, **options: object) -> Iterator[Page]:
+ON_A_PHONE = {"viewport": PHONE, "has_touch": True, "is_mobile": True}
+
+
+def _page(request: pytest.FixtureRequest, chromium: Browser, **options: object) -> Iterator[Page]:
     """A page in its own context; whatever the page complains of fails the test."""
     context = chromium.new_context(timezone_id=ZONE, locale="en-GB", **options)  # type: ignore[arg-type]
     context.set_default_timeout(20_000)
+    for name in {"own_demo", "empty"} & set(request.fixturenames):
+        sign_in(context, request.getfixturevalue(name))
     page = context.new_page()
     complaints: list[str] = []
     page.on("pageerror", lambda error: complaints.append(str(error)))
@@ -66,7 +114,8 @@ def _page(chromium: Browser, **options: object) -> Iterator[Page]:
         "request",
         lambda r: (
             None
-            if "127.0.0.1" in r.url or r.url.startswith(("data:", "blob:"))
+            if urlsplit(r.url).hostname in ("127.0.0.1", HOME)
+            or r.url.startswith(("data:", "blob:"))
             else complaints.append(r.url)
         ),
     )

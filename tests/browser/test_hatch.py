@@ -4,6 +4,7 @@ import re
 
 from playwright.sync_api import Locator, Page, expect
 
+from browser.home import Address
 from browser.thumb import Thumb
 
 HATCHING = "26-01"
@@ -26,7 +27,7 @@ def fate(page: Page, number: int) -> Locator:
     return page.get_by_role("listitem", name=f"Fate of egg {number}", exact=True)
 
 
-def test_a_pip_takes_one_tap_from_the_watch_and_is_undone(phone: Page, own_demo: str) -> None:
+def test_a_pip_takes_one_tap_from_the_watch_and_is_undone(phone: Page, own_demo: Address) -> None:
     thumb = Thumb(phone)
     phone.goto(own_demo)
     thumb.tap(phone.get_by_role("navigation", name="Places").get_by_role("link", name="Hatch"))
@@ -44,7 +45,7 @@ def test_a_pip_takes_one_tap_from_the_watch_and_is_undone(phone: Page, own_demo:
     expect(row(watched, 5)).to_contain_text("closed")
 
 
-def test_no_other_tap_comes_to_lie_where_one_was(phone: Page, own_demo: str) -> None:
+def test_no_other_tap_comes_to_lie_where_one_was(phone: Page, own_demo: Address) -> None:
     """Who taps twice records once: rows keep their order, their columns and their room."""
     phone.goto(f"{own_demo}/hatch")
     watched = phone.get_by_role("region", name=f"{HATCHING} of Lovage")
@@ -59,7 +60,7 @@ def test_no_other_tap_comes_to_lie_where_one_was(phone: Page, own_demo: str) -> 
         assert phone.evaluate(BUTTON_AT, spot) is None
 
 
-def test_what_was_seen_hours_ago_is_recorded_so(desk: Page, own_demo: str) -> None:
+def test_what_was_seen_hours_ago_is_recorded_so(desk: Page, own_demo: Address) -> None:
     desk.goto(f"{own_demo}/hatch/{HATCHING}")
     desk.get_by_role("radio", name="6 h ago").check()
     desk.get_by_role("button", name="Egg 3 is out").click()
@@ -68,7 +69,7 @@ def test_what_was_seen_hours_ago_is_recorded_so(desk: Page, own_demo: str) -> No
     expect(desk.get_by_role("radio", name="now", exact=True)).to_be_checked()
 
 
-def test_an_emergence_before_its_pip_is_refused_in_words(desk: Page, own_demo: str) -> None:
+def test_an_emergence_before_its_pip_is_refused_in_words(desk: Page, own_demo: Address) -> None:
     desk.goto(f"{own_demo}/hatch/{HATCHING}")
     desk.get_by_role("radio", name="other").check()
     desk.get_by_label("Seen at").fill("2026-06-10T08:00")
@@ -77,7 +78,7 @@ def test_an_emergence_before_its_pip_is_refused_in_words(desk: Page, own_demo: s
     expect(row(desk, 4)).to_contain_text("pipped")
 
 
-def test_a_cut_says_why_under_its_cautions(desk: Page, own_demo: str) -> None:
+def test_a_cut_says_why_under_its_cautions(desk: Page, own_demo: Address) -> None:
     desk.goto(f"{own_demo}/hatch/{HATCHING}")
     desk.get_by_role("button", name="Egg 5 was cut").click()
     expect(desk.get_by_text("Never cut the cord").first).to_be_visible()
@@ -88,7 +89,9 @@ def test_a_cut_says_why_under_its_cautions(desk: Page, own_demo: str) -> None:
     expect(desk.get_by_text("Egg 5 cut: rescue, siblings are out, it bled")).to_be_visible()
 
 
-def test_a_hatchling_is_recorded_and_followed_to_its_first_meals(desk: Page, own_demo: str) -> None:
+def test_a_hatchling_is_recorded_and_followed_to_its_first_meals(
+    desk: Page, own_demo: Address
+) -> None:
     desk.goto(f"{own_demo}/hatch/{HATCHING}")
     desk.get_by_role("button", name="Record hatchling 1").click()
     form = desk.get_by_role("form", name="Hatchling 1")
@@ -109,7 +112,7 @@ def test_a_hatchling_is_recorded_and_followed_to_its_first_meals(desk: Page, own
     expect(desk.get_by_text("1 meal taken, the last 14 Jun")).to_be_visible()
 
 
-def test_twins_are_asked_about_and_kept(desk: Page, own_demo: str) -> None:
+def test_twins_are_asked_about_and_kept(desk: Page, own_demo: Address) -> None:
     desk.goto(f"{own_demo}/hatch/{HATCHING}")
     desk.get_by_role("button", name="Twins: a second one from egg 2").click()
     form = desk.get_by_role("form", name="Hatchling 2")
@@ -120,7 +123,7 @@ def test_twins_are_asked_about_and_kept(desk: Page, own_demo: str) -> None:
     expect(desk.get_by_text("Hatchling 2b", exact=True)).to_be_visible()
 
 
-def test_a_clutch_is_closed_with_every_fate_and_opened_again(desk: Page, own_demo: str) -> None:
+def test_a_clutch_is_closed_with_every_fate_and_opened_again(desk: Page, own_demo: Address) -> None:
     desk.goto(f"{own_demo}/hatch/{HATCHING}")
     close = desk.get_by_role("button", name="Close the clutch")
     expect(desk.get_by_text("say what became of eggs 3, 4, 5")).to_be_visible()

@@ -9,10 +9,13 @@ import pytest
 from PIL import Image
 from playwright.sync_api import Page, expect
 
+from browser.home import Address
 from browser.laying import answer_all_up_to_the_box, begin, next_step
 
 
-def test_begun_on_the_phone_and_finished_at_the_desk(phone: Page, desk: Page, empty: str) -> None:
+def test_begun_on_the_phone_and_finished_at_the_desk(
+    phone: Page, desk: Page, empty: Address
+) -> None:
     begin(phone, empty)
     phone.get_by_role("button", name="All ready").tap()
     phone.get_by_role("radio", name="No, hollow").tap()
@@ -33,7 +36,7 @@ def test_begun_on_the_phone_and_finished_at_the_desk(phone: Page, desk: Page, em
     expect(phone.get_by_role("button", name="3-0, next")).to_be_visible()
 
 
-def test_the_back_button_loses_nothing_and_records_nothing(desk: Page, empty: str) -> None:
+def test_the_back_button_loses_nothing_and_records_nothing(desk: Page, empty: Address) -> None:
     begin(desk, empty)
     desk.get_by_role("button", name="All ready").click()
     desk.get_by_role("radio", name="Not sure").click()
@@ -45,15 +48,17 @@ def test_the_back_button_loses_nothing_and_records_nothing(desk: Page, empty: st
     desk.get_by_role("link", name="Go on").click()
     next_step(desk, "Move the dam, look at her")
     expect(desk.get_by_role("radio", name="Not sure")).to_be_checked()
-    assert desk.request.get(f"{empty}/api/today").json()["clutches"] == []
+    assert desk.request.get(f"{empty.api}/api/today").json()["clutches"] == []
 
 
-def test_a_lump_left_stops_here_with_advice_and_goes_on_when_it_is_gone(desk, empty: str) -> None:
+def test_a_lump_left_stops_here_with_advice_and_goes_on_when_it_is_gone(
+    desk, empty: Address
+) -> None:
     begin(desk, empty)
     desk.get_by_role("button", name="All ready").click()
     desk.get_by_role("radio", name="A lump is left").click()
     expect(desk.get_by_role("status").filter(has_text="She may not be finished")).to_be_visible()
-    expect(desk.get_by_role("complementary", name="Caution").filter(has_text="vet")).to_be_visible()
+    expect(desk.get_by_role("note", name="Caution").filter(has_text="vet")).to_be_visible()
     expect(desk.get_by_role("button", name="Next")).to_have_count(0)
     desk.get_by_label("Her weight now").press("Enter")
     next_step(desk, "Move the dam, look at her")
@@ -72,7 +77,7 @@ def test_a_lump_left_stops_here_with_advice_and_goes_on_when_it_is_gone(desk, em
     next_step(desk, "Mark every top")
 
 
-def test_what_cannot_be_recorded_yet_leads_back_to_its_step(desk: Page, empty: str) -> None:
+def test_what_cannot_be_recorded_yet_leads_back_to_its_step(desk: Page, empty: Address) -> None:
     begin(desk, empty)
     lay_day = desk.url.rsplit("/", 1)[0]
     desk.goto(f"{lay_day}/shelf")
@@ -87,7 +92,7 @@ def test_what_cannot_be_recorded_yet_leads_back_to_its_step(desk: Page, empty: s
     expect(desk.get_by_role("alert")).to_contain_text("egg")
     desk.get_by_role("button", name="To: ").click()
     next_step(desk, "Count")
-    assert desk.request.get(f"{empty}/api/today").json()["clutches"] == []
+    assert desk.request.get(f"{empty.api}/api/today").json()["clutches"] == []
 
 
 def photo(folder: Path, name: str) -> Path:
@@ -104,7 +109,7 @@ def photo(folder: Path, name: str) -> Path:
 
 
 def test_photos_at_an_egg_and_a_step_and_what_is_none(
-    phone: Page, empty: str, tmp_path: Path
+    phone: Page, empty: Address, tmp_path: Path
 ) -> None:
     begin(phone, empty)
     answer_all_up_to_the_box(phone)
@@ -137,7 +142,7 @@ def test_photos_at_an_egg_and_a_step_and_what_is_none(
 
 
 def test_a_photo_at_every_step_goes_with_the_clutch_or_the_dam(
-    phone: Page, empty: str, tmp_path: Path
+    phone: Page, empty: Address, tmp_path: Path
 ) -> None:
     begin(phone, empty)
     answer_all_up_to_the_box(phone)
@@ -163,11 +168,11 @@ def test_a_photo_at_every_step_goes_with_the_clutch_or_the_dam(
     phone.get_by_role("button", name="To clutch").tap()
     phone.wait_for_url(re.compile("/clutches/"))
     code = phone.url.rsplit("/", 1)[-1]
-    kept = phone.request.get(f"{empty}/api/clutches/{code}/photos").json()
+    kept = phone.request.get(f"{empty.api}/api/clutches/{code}/photos").json()
     assert sorted(p["step"] for p in kept) == sorted([*before, "card"])
 
 
-def test_a_second_clutch_of_a_dam_is_asked_about(desk: Page, empty: str) -> None:
+def test_a_second_clutch_of_a_dam_is_asked_about(desk: Page, empty: Address) -> None:
     begin(desk, empty)
     answer_all_up_to_the_box(desk)
     desk.get_by_role("button", name="The box is ready").click()
@@ -192,26 +197,26 @@ def test_a_second_clutch_of_a_dam_is_asked_about(desk: Page, empty: str) -> None
         ("🐍", "", "a name is letters, digits and punctuation"),
     ],
 )
-def test_who_cannot_lay_is_told_at_the_field(desk, empty: str, dam, sire, said: str) -> None:
-    desk.request.post(f"{empty}/api/animals", data={"role": "sire", "name": "Chert"})
+def test_who_cannot_lay_is_told_at_the_field(desk, empty: Address, dam, sire, said: str) -> None:
+    desk.request.post(f"{empty.api}/api/animals", data={"role": "sire", "name": "Chert"})
     desk.goto(f"{empty}/lay-day")
     desk.get_by_label("Dam").fill(dam)
     desk.get_by_label("Sire, if known").fill(sire)
     desk.get_by_role("button", name="Begin lay day").click()
     expect(desk.get_by_role("main")).to_contain_text(said)
     next_step(desk, "Lay day")
-    assert desk.request.get(f"{empty}/api/lay-days").json() == []
+    assert desk.request.get(f"{empty.api}/api/lay-days").json() == []
 
 
-def test_she_keeps_her_eggs_and_the_steps_are_fewer(phone: Page, empty: str) -> None:
+def test_she_keeps_her_eggs_and_the_steps_are_fewer(phone: Page, empty: Address) -> None:
     phone.goto(f"{empty}/settings")
     begin(phone, empty)
     made = {
-        **phone.request.get(f"{empty}/api/methods").json()["methods"][0]["method"],
+        **phone.request.get(f"{empty.api}/api/methods").json()["methods"][0]["method"],
         "name": "Her own coils",
         "dam": "maternal incubation",
     }
-    assert phone.request.post(f"{empty}/api/methods", data={"method": made}).ok
+    assert phone.request.post(f"{empty.api}/api/methods", data={"method": made}).ok
     phone.reload()
     phone.get_by_role("radio", name="Her own coils").tap()
     phone.get_by_role("button", name="She keeps them").tap()
@@ -232,9 +237,9 @@ def test_she_keeps_her_eggs_and_the_steps_are_fewer(phone: Page, empty: str) -> 
     expect(phone.get_by_role("main")).to_contain_text("keeps them in Costmary's tub")
 
 
-def test_a_lay_day_found_again_three_days_later(desk: Page, empty: str, tmp_path: Path) -> None:
+def test_a_lay_day_found_again_three_days_later(desk: Page, empty: Address, tmp_path: Path) -> None:
     laid = desk.request.post(
-        f"{empty}/api/lay-days", data={"dam": "Lovage", "laid_at": "2026-01-05T08:00:00Z"}
+        f"{empty.api}/api/lay-days", data={"dam": "Lovage", "laid_at": "2026-01-05T08:00:00Z"}
     )
     assert laid.ok
     house = sqlite3.connect(next(tmp_path.glob("*.sqlite3")))

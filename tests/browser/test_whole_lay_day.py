@@ -4,6 +4,7 @@ import re
 
 from playwright.sync_api import Locator, Page, expect
 
+from browser.home import Address
 from browser.laying import next_step
 from browser.thumb import Thumb
 from running import PHONE
@@ -11,7 +12,7 @@ from running import PHONE
 SEVEN_ONE = ["good", "good", "under", "good", "slug", "good", "good"]
 
 
-def test_a_whole_lay_day_with_the_keyboard_only(desk: Page, empty: str) -> None:
+def test_a_whole_lay_day_with_the_keyboard_only(desk: Page, empty: Address) -> None:
     """No mouse at all: Tab and arrows to move, Enter and Space to answer, keys 1 to 6 for eggs."""
     keys = desk.keyboard
     desk.goto(empty)
@@ -132,16 +133,16 @@ def place_of(egg: Locator) -> tuple[float, float]:
 MOST_TAPS = 27
 
 
-def test_a_whole_lay_day_by_thumb_on_a_phone(phone: Page, empty: str) -> None:
+def test_a_whole_lay_day_by_thumb_on_a_phone(phone: Page, empty: Address) -> None:
     """390 px wide, touch only, nothing typed: begun from the dam's own page."""
-    made = phone.request.post(f"{empty}/api/animals", data={"role": "dam", "name": "Costmary"})
+    made = phone.request.post(f"{empty.api}/api/animals", data={"role": "dam", "name": "Costmary"})
     dam = made.json()["id"]
     known = {
         "dam": "Tansy", "laid_at": "2026-05-01T08:00:00Z", "eggs": [{"x": 0.5, "y": 0.5}],
         "medium": "vermiculite", "closing": "sealed film", "cabinet": "North", "shelf": "lower",
         "set_point_c": 31.5,
     }  # fmt: skip
-    assert phone.request.post(f"{empty}/api/clutches", data=known).ok
+    assert phone.request.post(f"{empty.api}/api/clutches", data=known).ok
     thumb = Thumb(phone)
     button, radio = (
         lambda name: phone.get_by_role("button", name=name),
@@ -194,7 +195,7 @@ def test_a_whole_lay_day_by_thumb_on_a_phone(phone: Page, empty: str) -> None:
     assert thumb.taps <= MOST_TAPS
 
     code = phone.url.rsplit("/", 1)[-1]
-    eggs = phone.request.get(f"{empty}/api/clutches/{code}").json()["eggs"]
+    eggs = phone.request.get(f"{empty.api}/api/clutches/{code}").json()["eggs"]
     assert [egg["slug"] for egg in eggs] == [seen == "slug" for seen in SEVEN_ONE]
     assert "turned" in str(eggs[2]["events"])
 

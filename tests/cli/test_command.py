@@ -21,10 +21,11 @@ def told(capsys, *arguments: str) -> dict:
 def test_forecast_json_has_its_fixed_form_and_known_values(capsys) -> None:
     said = told(capsys, *FORECAST, "--set-point", "31.5C", *AS_OF, "--json")
     assert list(said) == [
-        "as_of", "day", "development", "measured_share",
+        "as_of", "day", "development", "measured_share", "none_alive", "overdue",
         "first_pip", "typical_pip", "last_pip", "emergence",
     ]  # fmt: skip
     assert (said["day"], said["measured_share"]) == (25.0, 0.0)
+    assert (said["none_alive"], said["overdue"]) == (0.04, False)
     assert said["development"] == pytest.approx(25 * 12.5 / 735, abs=1e-6)
     assert list(said["typical_pip"]) == ["p10", "p25", "p50", "p75", "p90"]
     typical = datetime.fromisoformat(said["typical_pip"]["p50"])
@@ -45,7 +46,8 @@ def test_readings_from_a_file_and_the_share_measured(capsys, tmp_path: Path) -> 
         capsys, *FORECAST, "--set-point", "31.5C", *AS_OF, "--readings", str(file), "--json"
     )
     assert said["measured_share"] == pytest.approx(425 / 600, abs=1e-6)
-    expected = (425 * 11 + 175 * 12.5) / 24 / 735
+    # Where the logger is silent, what was usual between it and the set point still holds.
+    expected = 600 * 11 / 24 / 735
     assert said["development"] == pytest.approx(expected, abs=1e-6)
 
 
@@ -58,6 +60,27 @@ def test_times_without_offset_are_taken_as_those_of_lay_and_said_so(capsys, tmp_
     assert json.loads(captured.out)["measured_share"] == pytest.approx(1 / 600, abs=1e-5)
     assert "taken as that of --laid" in captured.err
     assert "line 4 left out" in captured.err
+
+
+def test_an_overdue_clutch_is_flagged_and_has_no_dates(capsys) -> None:
+    """Day 76 at 31.5 °C is 129 %: hardly anything speaks for a pip still to come."""
+    late = ["--set-point", "31.5C", "--as-of", "2026-05-16T09:00+00:00"]
+    said = told(capsys, *FORECAST, *late, "--json")
+    assert said["overdue"] is True
+    assert said["none_alive"] > 0.9
+    assert all(said[w] is None for w in ("first_pip", "typical_pip", "last_pip", "emergence"))
+    assert main([*FORECAST, *late]) == 0
+    out = capsys.readouterr().out
+    assert "none will pip" in out
+    assert "2026" not in out.replace("over 125 %", "")
+
+
+def test_a_rough_shell_excuses_one_egg_and_no_box(capsys) -> None:
+    rough = ["--development", "0.38", "--grade", "1", "--rough", "--json"]
+    box = told(capsys, "dimple", *rough, "--live-eggs", "8", "--eggs-as-bad", "7")
+    assert (box["scope"], box["excess"]) == ("box", 1)
+    alone = told(capsys, "dimple", *rough, "--live-eggs", "8", "--eggs-as-bad", "1")
+    assert (alone["scope"], alone["excess"]) == ("none", 0)
 
 
 def test_text_output_says_what_it_rests_on(capsys) -> None:

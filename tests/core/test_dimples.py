@@ -128,3 +128,35 @@ def test_advice_never_tells_anyone_to_throw_an_egg_away(development, grade, thin
 
 def test_an_empty_box_needs_nothing() -> None:
     assert judge_box(0.4, []).urgency is Urgency.NONE
+
+
+def test_rough_shells_excuse_no_box() -> None:
+    """Seven of eight rough eggs with one dimple at 38 %: a dry box."""
+    eggs = [EggTurgor(n, 1 if n <= 7 else 0, loses_water_fast=True) for n in range(1, 9)]
+    judged = judge_box(0.38, eggs)
+    assert (judged.scope, judged.urgency) == (Scope.BOX, Urgency.TODAY)
+    assert judged.early_eggs == (1, 2, 3, 4, 5, 6, 7)
+    # Three of eight: no box, and a rough shell is allowed its grade.
+    few = judge_box(0.38, [EggTurgor(n, int(n <= 3), loses_water_fast=True) for n in range(1, 9)])
+    assert (few.scope, few.early_eggs) == (Scope.NONE, ())
+    assert few.by_egg[1].shell_allowance_used
+
+
+@pytest.mark.parametrize("live", [1, 2])
+def test_a_box_of_one_or_two_eggs_is_dry_only_by_the_waters_word(live: int) -> None:
+    eggs = [EggTurgor(n, 4) for n in range(1, live + 1)]
+    alone = judge_box(0.30, eggs)
+    assert alone.scope is Scope.EGG
+    words = advice(alone.by_egg[1], 4, early_eggs=live, live_eggs=live)
+    assert "weigh it or feel the medium" in words
+    assert judge_box(0.30, eggs, water_says_dry=True).scope is Scope.BOX
+
+
+def test_three_eggs_can_say_that_their_box_is_dry() -> None:
+    assert judge_box(0.30, [EggTurgor(n, 2) for n in (1, 2, 3)]).scope is Scope.BOX
+
+
+def test_a_support_that_was_given_is_not_missed() -> None:
+    judged = judge_egg(0.30, 2, live_eggs=6, eggs_as_bad=1)
+    assert "missing support" in advice(judged, 2, live_eggs=6)
+    assert "missing support" not in advice(judged, 2, live_eggs=6, supported=True)

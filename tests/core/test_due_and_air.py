@@ -108,10 +108,28 @@ def test_last_week_by_the_method() -> None:
     assert kinds(replace(late, on_grid=True, first_pip_s=NOW + 9 * DAY)) == []
 
 
-def test_air_is_due_when_it_is_likely_short_and_mentioned_when_it_may_be() -> None:
-    assert only(replace(QUIET, oxygen=(0.165, False, True))).urgency is Urgency.TODAY
-    assert only(replace(QUIET, oxygen=(0.18, True, False))).urgency is Urgency.NONE
-    assert kinds(replace(QUIET, oxygen=(0.20, False, False))) == []
+def test_air_is_due_when_it_is_likely_short_and_else_not_spoken_of() -> None:
+    assert only(replace(QUIET, oxygen=(0.165, True))).urgency is Urgency.TODAY
+    assert kinds(replace(QUIET, oxygen=(0.18, False))) == []
+
+
+def test_days_that_are_over_are_counted_as_the_day_of_the_clutch_is() -> None:
+    box = replace(QUIET, visits=Visits.EVERY_14_DAYS, last_visit_s=NOW - 29.6 * DAY)
+    assert "Last opened 29 days ago" in only(box).text
+
+
+def test_an_egg_dented_by_itself_is_due_until_somebody_candled_it() -> None:
+    box = replace(QUIET, dents=(Scope.EGG, Urgency.WATCH, (3,)), look_now=(3,))
+    due = only(box)
+    assert (due.urgency, due.eggs) == (Urgency.TODAY, (3,))
+    assert "Candle egg 3" in due.text
+    assert kinds(replace(box, look_now=())) == []
+
+
+def test_the_second_half_of_a_split_top_up_is_due_with_its_grams() -> None:
+    due = only(replace(QUIET, rest_due=(NOW - DAY / 4, 35.0)))
+    assert (due.kind, due.urgency) == (DueKind.WATER, Urgency.TODAY)
+    assert "add 35 ml" in due.text
 
 
 @pytest.mark.parametrize(

@@ -26,8 +26,10 @@ from sandboa.core.water import (
     top_up,
     water_left,
 )
+from sandboa.core.water.ledger import unweighed_egg
 from sandboa.core.water.rain import rain_advice
 from sandboa.core.water.signs import LID_SILENT_FROM
+from sandboa.core.water.top_up import rest_of_split
 
 DAY = 86_400.0
 WATER_G = 100.0
@@ -244,3 +246,64 @@ def test_a_large_top_up_is_poured_in_two_parts_a_keeper_can_pour() -> None:
     whole = top_up(1_000, 935, 100)
     assert (whole.add_g, whole.split, whole.today_g) == (65.0, True, 35.0)
     assert top_up(1_000, 955, 100).today_g == 45.0
+
+
+def felt(day: float, value: str) -> WaterSign:
+    return WaterSign(day * DAY, WaterSignKind.MEDIUM, value, 0.4)
+
+
+def test_what_is_felt_today_outweighs_a_month_of_reckoning() -> None:
+    ledger = weighed((6, 995.0))
+    reckoned = told(ledger, 30)
+    dry = told(ledger, 30, signs=[felt(30, "barely damp")])
+    assert reckoned.share > 0.65
+    assert dry.share < 0.5
+    assert dry.says_dry
+    assert not reckoned.says_dry
+    assert dry.share_low < 0.35 < dry.share_high
+
+
+def test_the_scale_of_today_outweighs_the_hand() -> None:
+    ledger = weighed((30, 940.0))
+    assert told(ledger, 30, signs=[felt(29, "dry")]).share == pytest.approx(0.40, abs=0.03)
+
+
+@given(st.sampled_from(["drips", "clumps", "barely damp", "dry"]), st.floats(1, 40))
+def test_a_hand_moves_the_water_towards_what_it_felt(value: str, day: float) -> None:
+    order = ["dry", "barely damp", "clumps", "drips"]
+    shares = [told(weighed(), day, signs=[felt(day, v)]).share for v in order]
+    assert shares == sorted(shares)
+
+
+def test_an_egg_taken_out_unweighed_is_no_lost_water() -> None:
+    """The clutch's mean where eggs were weighed, else 85 g, with its own error."""
+    assert unweighed_egg(0.0, []).delta_g == -85.0
+    assert unweighed_egg(0.0, [70.0, 80.0]).delta_g == -75.0
+    taken = MassLedger(
+        0.0, SET_UP_G, WATER_G, changes=(unweighed_egg(5 * DAY, []),),
+        weighings=(Weighing(6 * DAY, SET_UP_G - 85.0 - 13.0),),
+    )  # fmt: skip
+    left = told(taken, 6)
+    assert left.share == pytest.approx(0.87, abs=0.04)
+    assert left.share_high - left.share_low > 0.12
+
+
+def test_a_true_weighing_after_too_much_water_is_taken() -> None:
+    ledger = weighed((1, 995.0), pours=((2, 60.0),))
+    require_plausible_weighing(ledger, Weighing(3 * DAY, 1_050.0))
+    with pytest.raises(NotPlausible):
+        require_plausible_weighing(ledger, Weighing(3 * DAY, 1_090.0))
+    assert told(weighed((1, 995.0), (3, 1_050.0), pours=((2, 60.0),)), 3).share == 1.0
+
+
+def test_the_rest_of_a_split_top_up_comes_the_next_day() -> None:
+    missing = top_up(1_000.0, 955.0, 100.0)
+    day = 3 * DAY
+    assert rest_of_split(day, 35.0, missing, 100.0, 2.0, day + 3_600.0) is None
+    due = rest_of_split(day, 35.0, missing, 100.0, 2.0, day + 20 * 3_600.0)
+    assert due == (day + 14 * 3_600.0, 45.0)
+    assert rest_of_split(day, 35.0, missing, 100.0, 2.0, day + 8 * DAY) is None
+    # All that was missing went in at once, and a week's loss is no rest of it.
+    week = top_up(1_000.0, 985.0, 100.0)
+    assert rest_of_split(day, 70.0, week, 100.0, 15.0, day + 6 * DAY) is None
+    assert rest_of_split(day, 10.0, None, 100.0, 0.0, day + DAY) is None

@@ -84,7 +84,7 @@ def test_today_says_that_water_helped_and_how_soon_pips_come(house: HouseNow) ->
     grade_egg(code, 1, 0, NOW_S - DAY_S, NOW_S)
     (line,) = today(house, NOW_S).clutches
     assert [a.text for a in line.attention] == [
-        "After watering, egg 1 rounded out: the box was dry."
+        "After watering, egg 1 rounded out: it had been short of water."
     ]
     assert line.urgency == "none"
     near = today(house, NOW_S + 33 * DAY_S).clutches[0]

@@ -11,7 +11,7 @@ export function ChoosableBox({
   day,
   chosen,
   onChoose,
-  onKey,
+  onReach,
 }: {
   eggs: PlacedEgg[]
   medium: string
@@ -19,7 +19,8 @@ export function ChoosableBox({
   day: number
   chosen: number | null
   onChoose: (number: number) => void
-  onKey?: (number: number, event: KeyboardEvent) => void
+  /** An egg got the focus, by Tab too: keys are its from now on. */
+  onReach?: (number: number) => void
 }) {
   const scale = scaleFor(eggs.length)
   const buttons = useRef<(HTMLButtonElement | null)[]>([])
@@ -45,10 +46,8 @@ export function ChoosableBox({
             aria-label={describeEgg(egg, day)}
             aria-pressed={chosen === egg.number}
             onClick={() => onChoose(egg.number)}
-            onKeyDown={(event) => {
-              move(at, event)
-              onKey?.(egg.number, event)
-            }}
+            onFocus={() => onReach?.(egg.number)}
+            onKeyDown={(event) => move(at, event)}
             style={spotButton(chosen === egg.number)}
           >
             <EggPicture egg={egg} scale={scale} />

@@ -15,8 +15,10 @@ export function describeEgg(egg: EggLook, day?: number): string {
   if (day !== undefined) parts.push(`day ${day}`)
   if (egg.fate) parts.push(FATES[egg.fate])
   if (egg.slug) return parts.join(', ')
-  if (egg.grade === null || egg.grade === undefined) parts.push('not looked at yet')
-  else parts.push(GRADES[egg.grade] ?? 'unknown')
+  if (egg.grade === null || egg.grade === undefined) {
+    // Of an egg that pipped, came out, was taken out or lost there is nothing left to look at.
+    if (!egg.fate) parts.push('not looked at yet')
+  } else parts.push(GRADES[egg.grade] ?? 'unknown')
   if (egg.dentsAllOver) parts.push('dented all over')
   if (egg.early) parts.push('early for its stage')
   if (egg.shell && egg.shell !== 'smooth') {

@@ -51,6 +51,14 @@ export function difference(celsius: number, unit: TemperatureUnit, digits = 1): 
   return `${degrees(celsius, unit).toFixed(digits)}${SPACE}°${unit}`
 }
 
+/** Share developed above which the number itself says nothing any more. */
+const FAR_BEYOND = 1.25
+
+/** "42 %" of a share developed; far beyond its term no number at all. */
+export function developed(share: number): string {
+  return share > FAR_BEYOND ? `over ${percent(FAR_BEYOND)}` : percent(share)
+}
+
 /** "42 %" of a share 0-1; does not break. */
 export function percent(share: number): string {
   return `${Math.round(share * 100)}${SPACE}%`
@@ -58,14 +66,19 @@ export function percent(share: number): string {
 
 const NUMBER = '-?\\d+(?:\\.\\d+)?'
 const SAID = new RegExp(`(?:(${NUMBER}) to )?(${NUMBER}) °C`, 'g')
+/** Degrees between two temperatures: the house writes them C°, for they are turned otherwise. */
+const APART = new RegExp(`(${NUMBER}) C°`, 'g')
 
 /**
  * A sentence of the house, which speaks °C, with its temperatures in the keeper's unit:
- * "31.5 °C", "31.1 to 32.0 °C". Sentences hold no differences of temperatures; those come as numbers.
+ * "31.5 °C", "31.1 to 32.0 °C"; and differences, "2 C°", as such.
  */
 export function inKeepersUnit(sentence: string, unit: TemperatureUnit): string {
-  if (unit === 'C') return sentence.replace(/(\d) °C/g, `$1${SPACE}°C`)
-  return sentence.replace(SAID, (_, from: string | undefined, celsius: string) => {
+  const apart = sentence.replace(APART, (_, celsius: string) =>
+    difference(Number(celsius), unit, unit === 'C' && !celsius.includes('.') ? 0 : 1),
+  )
+  if (unit === 'C') return apart.replace(/(\d) °C/g, `$1${SPACE}°C`)
+  return apart.replace(SAID, (_, from: string | undefined, celsius: string) => {
     const start = from === undefined ? '' : `${fromCelsius(Number(from), unit).toFixed(1)} to `
     return start + temperature(Number(celsius), unit)
   })

@@ -14,7 +14,12 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     command.add_argument("--grade", required=True, type=int, metavar="2", help="turgor grade 0-4")
     command.add_argument("--live-eggs", type=int, default=1, help="live eggs in the box")
     command.add_argument("--eggs-as-bad", type=int, default=1, help="early eggs, this one included")
-    command.add_argument("--thin-shell", action="store_true", help="rough or windowed shell")
+    command.add_argument(
+        "--rough", "--thin-shell", dest="rough", action="store_true", help="rough or windowed shell"
+    )
+    command.add_argument(
+        "--water-short", action="store_true", help="by weight, feel or lid the box lacks water"
+    )
     command.add_argument("--rose-fast", action="store_true", help="up 2 grades within 7 days")
     command.add_argument("--json", action="store_true", help="print JSON")
     command.set_defaults(run=run)
@@ -27,10 +32,11 @@ def run(asked: argparse.Namespace) -> int:
         asked.grade,
         live_eggs=asked.live_eggs,
         eggs_as_bad=asked.eggs_as_bad,
-        loses_water_fast=asked.thin_shell,
+        loses_water_fast=asked.rough,
         rose_fast=asked.rose_fast,
+        water_says_dry=asked.water_short,
     )
-    words = advice(judged, asked.grade, early_eggs=asked.eggs_as_bad)
+    words = advice(judged, asked.grade, early_eggs=asked.eggs_as_bad, live_eggs=asked.live_eggs)
     if asked.json:
         told = {
             "allowed_grade": judged.allowed_grade,

@@ -11,6 +11,7 @@ from zoneinfo import ZoneInfo, available_timezones
 
 from sandboa.core.clutch_count import clutch_count
 from sandboa.core.development import Forecast, Window, forecast
+from sandboa.core.development.none_alive import developed_words, late_words
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SET_POINT_RANGE_C, parse_temperature, require_moment, require_range
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES, Choices, NotReadable, read_readings
@@ -55,11 +56,6 @@ def run(asked: argparse.Namespace) -> int:
     curve = curve_from(laid.timestamp(), as_of.timestamp(), set_point_c, rows)
     made = forecast(curve.temperature, asked.eggs, curve=curve)
     zone = laid.tzinfo or UTC
-    if made.overdue:
-        sys.stderr.write(
-            "sandboa forecast: by heat every egg should have pipped before that moment; "
-            "the windows lie in the past\n"
-        )
     if asked.json:
         print(json.dumps(_as_json(made, zone, as_of)))
     else:
@@ -112,17 +108,24 @@ def _as_json(made: Forecast, zone: tzinfo, as_of: datetime) -> dict[str, object]
         "day": round(made.day, 4),
         "development": round(made.development, 6),
         "measured_share": round(made.measured_share, 6),
+        "none_alive": round(made.none_alive, 4),
+        "overdue": made.overdue,
     }
     for name in _WINDOWS:
         window: Window | None = getattr(made, name)
-        told[name] = {
-            f.name: _time(getattr(window, f.name), zone) if window else None for f in fields(Window)
+        told[name] = window and {
+            f.name: _time(getattr(window, f.name), zone) for f in fields(Window)
         }
     return told
 
 
 def _as_text(made: Forecast, zone: tzinfo, basis: str) -> str:
-    lines = [f"day {made.day:.1f}, {100 * made.development:.0f} % developed", basis]
+    lines = [f"day {made.day:.1f}, {developed_words(made.development)} developed", basis]
+    late = late_words(made.none_alive)
+    if late is not None:
+        lines.append(late)
+    if made.overdue:
+        return "\n".join(lines)
     for name in _WINDOWS:
         window: Window | None = getattr(made, name)
         label = f"{name.replace('_', ' ')}:"

@@ -15,12 +15,16 @@ from sandboa.core.water.drying import EXCHANGE_L_DAY, MEDIUM_FACTOR, ExchangeRul
 
 @dataclass(frozen=True)
 class RulesInForce:
-    """What judges eggs and boxes; `free_air_l` is the air in a box, l; days are days."""
+    """What judges eggs and boxes; `free_air_l` is the air in a box, l; days are days.
+
+    `unknown_humidity` (0-1) is that of a cabinet nobody measures.
+    """
 
     dimple_stages: tuple[tuple[float, int], ...]
     standing: StandingRules
     exchange: ExchangeRules
     free_air_l: float
+    unknown_humidity: float
     cause_scores: Mapping[str, float]
     loss_scores: Mapping[str, float]
     watch_every_days: float
@@ -42,6 +46,7 @@ def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
             medium_factor={m: values[f"medium.{m}"] for m in MEDIUM_FACTOR},
         ),
         free_air_l=values["free_air_l"],
+        unknown_humidity=values["unknown_humidity"],
         loss_scores={name: values[name] for name in SCORES},
         cause_scores={name: values[f"cause.{name}"] for name in CAUSE_SCORES},
         watch_every_days=values["watch_every_days"],

@@ -22,7 +22,7 @@ from sandboa.core.standing.rules import DEPENDENCE, PRIOR_WORDS, PRIORS, STANDIN
 from sandboa.core.standing.settle import CANDLE_EVERY_DAYS
 from sandboa.core.standing.signs import SIGNS
 from sandboa.core.units import require_range
-from sandboa.core.water.drying import EXCHANGE_L_DAY, MEDIUM_FACTOR
+from sandboa.core.water.drying import EXCHANGE_L_DAY, MEDIUM_FACTOR, UNKNOWN_HUMIDITY
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,6 +115,11 @@ def _water() -> Iterator[Setting]:
             f"medium.{medium}", f"Drying factor: {medium}", "times", factor, (0.1, 3.0),
             "How freely the medium gives its water off.", "Water and air",
         )  # fmt: skip
+    yield Setting(
+        "unknown_humidity", "Humidity of a cabinet nobody measures", "of 1", UNKNOWN_HUMIDITY,
+        (0.05, 0.97), "Heated rooms are dry; a box in dry air loses its water fast.",
+        "Water and air",
+    )  # fmt: skip
     yield Setting(
         "free_air_l", "Free air in a box", "l", FREE_AIR_L, (0.2, 50.0),
         "What is left of the box beside medium and eggs; used for the oxygen estimate.",

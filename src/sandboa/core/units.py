@@ -119,5 +119,10 @@ def require_device_clock(field: str, at_s: float) -> float:
     return at_s
 
 
+def whole_days(lasted_s: float) -> int:
+    """Days that are over, as the day of a clutch is counted: 29.6 days are 29."""
+    return int(lasted_s // SECONDS_PER_DAY)
+
+
 def _short(text: str) -> str:
     return text if len(text) <= 40 else text[:37] + "..."

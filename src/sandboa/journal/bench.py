@@ -15,6 +15,7 @@ from sandboa.core.development import (
     TemperatureSource,
     box_temperature,
     forecast,
+    offset_from_set_point_c,
 )
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
 from sandboa.core.errors import NotPlausible
@@ -59,7 +60,7 @@ def what_if(
     other = shift_days = None
     if other_set_point_c is not None:
         require_range("other set point", other_set_point_c, SET_POINT_RANGE_C, "°C")
-        otherwise = curve_from(laid_s, as_of_s, other_set_point_c, rows, future_c=other_set_point_c)
+        otherwise = curve_from(laid_s, as_of_s, set_point_c, rows, future_c=other_set_point_c)
         other = forecast(otherwise.temperature, eggs, curve=otherwise)
         if other.typical_pip and now.typical_pip:
             shift_days = (other.typical_pip.p50 - now.typical_pip.p50) / SECONDS_PER_DAY
@@ -80,18 +81,24 @@ def curve_from(
     rows: list[ReadingRow],
     future_c: float | None = None,
 ) -> DevelopmentCurve:
-    """D(t) from one logger in the box and a set point that never changed."""
+    """D(t) from one logger in the box and a set point that never changed.
+
+    Where the logger is silent the set point stands in, moved by what was usual
+    between the two, as in a house. `future_c` is another set point from now on.
+    """
     unique: dict[int, float] = {}
     for at_s, temperature_c, _ in rows:
         unique.setdefault(at_s, temperature_c)
     times = np.array(sorted(unique), dtype=np.float64)
     values = np.array([unique[int(t)] for t in times], dtype=np.float64)
-    source = TemperatureSource(Provenance.BOX_PROBE, ReadingSeries(times, values))
+    series = ReadingSeries(times, values)
+    shown = SetPoints((laid_s,), (set_point_c,))
+    usual_c = offset_from_set_point_c(series, shown, as_of_s) or 0.0
     temperature = box_temperature(
         laid_s,
         as_of_s,
-        [source] if len(times) else [],
-        SetPoints((laid_s,), (set_point_c,)),
-        future_c=future_c,
+        [TemperatureSource(Provenance.BOX_PROBE, series)] if len(times) else [],
+        SetPoints((laid_s,), (set_point_c + usual_c,)),
+        future_c=None if future_c is None else future_c + usual_c,
     )
     return DevelopmentCurve(temperature, DEFAULT_CLOCK)

@@ -1,23 +1,37 @@
 """A box's account: its masses, its pours, how it was closed, since it was last set up."""
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 
 from sandboa.core.box import Closing
+from sandboa.core.rounds import EggActKind
 from sandboa.core.water import MassChange, MassLedger, Pour, Weighing
+from sandboa.core.water.ledger import unweighed_egg
 from sandboa.journal.facts_now import Facts
 from sandboa.records import rounds
-from sandboa.records.clutches import Box, Clutch, Watering
+from sandboa.records.clutches import Box, Clutch, Egg, EggEvent, Watering
 
 
 @dataclass(frozen=True)
 class BoxRows:
-    """The current facts an account is made of, in any order."""
+    """The current facts an account is made of, in any order.
+
+    `taken_out` are (egg number, when s) of eggs removed, weighed or not; `eggs_g`
+    the masses (g) of the clutch's eggs that were weighed.
+    """
 
     waterings: list[Watering]
     weighings: list[rounds.Weighing]
     changes: list[rounds.MassChange]
     closings: list[rounds.ClosingChange]
     set_ups: list[rounds.SetUp]
+    taken_out: list[tuple[int, float]]
+    eggs_g: list[float]
+
+
+def egg_taken_out(number: int) -> str:
+    """What a change of mass is said to be when an egg leaves its box."""
+    return f"egg {number}"
 
 
 @dataclass(frozen=True)
@@ -43,6 +57,10 @@ def account_in(facts: Facts, clutch: Clutch, as_of_s: float) -> BoxAccount:
         facts.mass_changes.get(box.entity, []),
         facts.closings.get(box.entity, []),
         facts.set_ups.get(box.entity, []),
+        *_eggs(
+            eggs := facts.eggs.get(clutch.entity, []),
+            [e for egg in eggs for e in facts.egg_events.get(egg.entity, [])],
+        ),
     )
     return account_of(clutch, box, rows, as_of_s)
 
@@ -50,13 +68,34 @@ def account_in(facts: Facts, clutch: Clutch, as_of_s: float) -> BoxAccount:
 def read_rows(box: Box) -> BoxRows:
     """The rows of one box as they are in the database now."""
     own = box.entity
+    eggs = Egg.current(Egg.clutch == box.clutch)
+    events = [e for egg in eggs for e in EggEvent.current(EggEvent.egg == egg.entity)]
     return BoxRows(
         Watering.current(Watering.box == own),
         rounds.Weighing.current(rounds.Weighing.box == own),
         rounds.MassChange.current(rounds.MassChange.box == own),
         rounds.ClosingChange.current(rounds.ClosingChange.box == own),
         rounds.SetUp.current(rounds.SetUp.box == own),
+        *_eggs(eggs, events),
     )
+
+
+def _eggs(eggs: list[Egg], events: list[EggEvent]) -> tuple[list[tuple[int, float]], list[float]]:
+    numbers = {egg.entity: egg.number for egg in eggs}
+    taken_out = [
+        (numbers[event.egg], float(event.at_s))
+        for event in events
+        if event.kind == EggActKind.REMOVED
+    ]
+    return taken_out, [egg.mass_g for egg in eggs if egg.mass_g and not egg.slug]
+
+
+def _unweighed(rows: BoxRows) -> Iterator[MassChange]:
+    """Eggs taken out that no change of mass was recorded for."""
+    weighed = {change.what for change in rows.changes}
+    for number, at_s in rows.taken_out:
+        if egg_taken_out(number) not in weighed:
+            yield unweighed_egg(at_s, rows.eggs_g)
 
 
 def account_of(clutch: Clutch, box: Box, rows: BoxRows, as_of_s: float) -> BoxAccount:
@@ -73,7 +112,12 @@ def account_of(clutch: Clutch, box: Box, rows: BoxRows, as_of_s: float) -> BoxAc
         set_up_g=last.mass_g if last else box.set_up_mass_g,
         water_g=last.water_g if last else box.water_g,
         changes=tuple(
-            MassChange(c.at_s, c.delta_g) for c in rows.changes if begun_s <= c.at_s <= as_of_s
+            change
+            for change in (
+                *(MassChange(c.at_s, c.delta_g) for c in rows.changes),
+                *_unweighed(rows),
+            )
+            if begun_s <= change.at_s <= as_of_s
         ),
         pours=tuple(
             Pour(w.poured_s, w.water_g) for w in rows.waterings if begun_s <= w.poured_s <= as_of_s

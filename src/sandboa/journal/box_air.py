@@ -13,8 +13,6 @@ from sandboa.journal.house_now import HouseNow
 from sandboa.journal.probe_records import loggers_ever_at, with_humidity_offset
 from sandboa.records import readings
 
-#: Relative humidity of a cabinet's air where nothing measures it (assumption).
-UNKNOWN_HUMIDITY: Final = 0.6
 #: Days whose mean humidity stands for the days to come (assumption).
 _RECENT_DAYS: Final = 7
 
@@ -44,9 +42,16 @@ def humidity_by_day(
 
 
 def box_air(
-    curve: DevelopmentCurve, humidity: dict[int, float], from_s: float, until_s: float
+    curve: DevelopmentCurve,
+    humidity: dict[int, float],
+    unknown: float,
+    from_s: float,
+    until_s: float,
 ) -> list[AirOfDay]:
-    """The box's air day by day; its mean temperature is what made its development."""
+    """The box's air day by day; its mean temperature is what made its development.
+
+    `unknown` is the humidity (0-1) where nothing measured it.
+    """
     times, _, reached = curve.samples()
 
     def box_c(start_s: float, end_s: float) -> float:
@@ -56,25 +61,26 @@ def box_air(
         rate = gained / (end_s - start_s) * SECONDS_PER_DAY
         return DEFAULT_CLOCK.zero_c + rate * DEFAULT_CLOCK.sum_c_days
 
-    stretches = list(air_by_day(humidity, from_s, until_s, box_c))
+    stretches = list(air_by_day(humidity, unknown, from_s, until_s, box_c))
     now = stretches[-1]
     ahead = AirOfDay(
         now.until_s,
         now.until_s + 1.0,
         curve.temperature.future_c,
-        recent_humidity(humidity, until_s) or UNKNOWN_HUMIDITY,
+        recent_humidity(humidity, until_s) or unknown,
     )
     return [*stretches, ahead]
 
 
 def air_by_day(
     humidity: dict[int, float],
+    unknown: float,
     from_s: float,
     until_s: float,
     box_c: Callable[[float, float], float],
 ) -> Iterator[AirOfDay]:
     """from..until cut at UTC midnights; a day nobody measured has the last known humidity."""
-    known = UNKNOWN_HUMIDITY if not humidity else humidity[min(humidity)]
+    known = unknown if not humidity else humidity[min(humidity)]
     start_s = from_s
     while True:
         day = int(start_s // SECONDS_PER_DAY * SECONDS_PER_DAY)

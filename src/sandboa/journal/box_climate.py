@@ -58,12 +58,23 @@ def shelf_offset_c(house: HouseNow, facts: Facts, shelf: int, as_of_s: float) ->
 
 
 def _stand_in_offset_c(
-    house: HouseNow, facts: Facts, shelf: int, offset_c: float | None, as_of_s: float
+    house: HouseNow,
+    facts: Facts,
+    shelf: int,
+    offset_c: float | None,
+    as_of_s: float,
+    in_box: tuple[int, float],
 ) -> float:
-    """What to add to the set point where nothing measured: the shelf's usual difference from it."""
+    """What to add to the set point where nothing measured: the box's usual difference from it.
+
+    By what measured in the box itself, else on its shelf, else in the cabinet.
+    `in_box` is the box and since when (s) it stands on this shelf.
+    """
     cabinet, from_s = facts.shelves[shelf].cabinet, _learning_from_s(facts, as_of_s)
-    for place, further_c in ((shelf, 0.0), (cabinet, offset_c or 0.0)):
-        record = record_at(house, facts, place, from_s, as_of_s)
+    box, there_s = in_box
+    chain = ((box, 0.0, there_s), (shelf, 0.0, from_s), (cabinet, offset_c or 0.0, from_s))
+    for place, further_c, since_s in chain:
+        record = record_at(house, facts, place, since_s, as_of_s)
         off_c = offset_from_set_point_c(record, facts.set_points[cabinet], as_of_s)
         if off_c is not None:
             return off_c + further_c
@@ -118,7 +129,15 @@ def _temperature_at_box(
         facts,
         stays,
         {
-            shelf: _stand_in_offset_c(house, facts, shelf, offset, as_of_s)
+            shelf: _stand_in_offset_c(
+                house,
+                facts,
+                shelf,
+                offset,
+                as_of_s,
+                # Only while it stands there: elsewhere the box had another set point.
+                (box.entity, stays[-1][0] if shelf == stays[-1][2] else math.inf),
+            )
             for shelf, offset in offsets.items()
         },
     )

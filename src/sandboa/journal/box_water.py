@@ -1,5 +1,6 @@
 """The water and the air of a clutch's box, from what was recorded of it."""
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 from functools import partial
@@ -25,6 +26,7 @@ from sandboa.core.water import (
     loss_g_day,
     medium_named,
     top_up,
+    unmeasured_air_sd,
     water_left,
 )
 from sandboa.journal.box_account import BoxAccount, account_in
@@ -45,6 +47,8 @@ class BoxWater:
     Attributes
     ----------
     medium, closing: as they are now.
+    felt: how the medium felt when last looked at, None where nobody felt it since it was watered.
+    poured: when water was last added (s) and how much of it (g), None when none was.
     full_g: water it was set up with.
     reference_g: what it would weigh as set up, None when nobody weighed it.
     add: what is missing, by its weighings or by estimate.
@@ -62,6 +66,8 @@ class BoxWater:
     air: Oxygen | None
     cabinet_humidity: float | None
     learned_from: int
+    felt: str | None = None
+    poured: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True)
@@ -105,9 +111,11 @@ def _known(
     prior, learned_from = closing_exchange(
         weighed_boxes(house, facts, as_of_s), account.closing, besides=box.entity
     )
+    if not humidity:
+        prior = Exchange(prior.mean, math.hypot(prior.sd, unmeasured_air_sd()))
     return _Known(
         account,
-        box_air(curve, humidity, begun_s, as_of_s),
+        box_air(curve, humidity, facts.settings.rules.unknown_humidity, begun_s, as_of_s),
         humidity,
         prior,
         learned_from,
@@ -156,6 +164,8 @@ def box_water(
         air=air if live_eggs else None,
         cabinet_humidity=recent_humidity(known.humidity, as_of_s),
         learned_from=known.learned_from,
+        felt=_felt(known),
+        poured=max(((p.at_s, p.water_g) for p in account.ledger.pours), default=None),
     )
 
 
@@ -235,7 +245,7 @@ def weighed_boxes(house: HouseNow, facts: Facts, as_of_s: float) -> list[Weighed
     exchange = tuple(
         value
         for name, value in facts.settings.values.items()
-        if name.startswith(("exchange.", "medium."))
+        if name.startswith(("exchange.", "medium.", "unknown_humidity"))
     )
     taught = []
     for clutch in facts.clutches:
@@ -262,10 +272,22 @@ def _taught(house: HouseNow, facts: Facts, box: Box, account: BoxAccount) -> Wei
     cabinet = facts.shelf_at(box, last_s).cabinet
     humidity = humidity_by_day(house, facts, cabinet, ledger.set_up_s, last_s)
     box_c = facts.set_points[cabinet].at(last_s)
-    air = list(air_by_day(humidity, ledger.set_up_s, last_s, lambda _a, _b: box_c))
+    unknown = facts.settings.rules.unknown_humidity
+    air = list(air_by_day(humidity, unknown, ledger.set_up_s, last_s, lambda _a, _b: box_c))
     curve = loss_curve(air, account.closings, account.medium, facts.settings.rules.exchange)
     left = water_left(ledger, curve, last_s)
     return None if left is None else WeighedBox(box.entity, account.closing, left.exchange)
+
+
+def _felt(known: _Known) -> str | None:
+    """The latest feel of the medium by then, where nothing was poured after it."""
+    poured_s = max((p.at_s for p in known.account.ledger.pours), default=-math.inf)
+    looks = [
+        (sign.at_s, sign.value)
+        for sign in known.signs
+        if sign.kind is WaterSignKind.MEDIUM and poured_s < sign.at_s <= known.as_of_s
+    ]
+    return max(looks)[1] if looks else None
 
 
 def _signs(

@@ -27,7 +27,7 @@ from sandboa.journal.egg_judgements import EggsView, judge_eggs
 from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import Lessons, lessons
 from sandboa.journal.house_now import HouseNow
-from sandboa.journal.methods import departures, method_of, method_of_clutch
+from sandboa.journal.methods import departures, method_of_clutch
 from sandboa.records.clutches import Box, Clutch, acts_of
 from sandboa.records.house import Probe
 
@@ -112,9 +112,8 @@ def clutch_now(
     count = ClutchCount(len(eggs), sum(egg.slug for egg in eggs))
     curve = development_curve(house, facts, clutch, as_of_s)
     set_points = set_points_of(facts, clutch, as_of_s)
-    own = facts.methods.get(clutch.entity)
-    maternal = own is not None and method_of(own).maternal
-    learned = known.learned(shelf.cabinet, as_of_s, besides=clutch.entity)
+    maternal = facts.kept_by_dam(clutch.entity)
+    learned = known.learned(shelf.cabinet, as_of_s, besides=clutch.entity, maternal=maternal)
     finished = facts.finished.get(clutch.entity)
     at_pip = math.exp(learned.prior.mean)
     # An egg taken out while it was closed is none to wait for.

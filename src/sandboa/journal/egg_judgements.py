@@ -148,7 +148,12 @@ def judge_eggs(
         )
         for egg in live
     ]
-    box = judge_box(min(curve.now / at_pip, 2.0), turgors, rules.dimple_stages)
+    box = judge_box(
+        min(curve.now / at_pip, 2.0),
+        turgors,
+        rules.dimple_stages,
+        water_says_dry=water is not None and water.says_dry,
+    )
     answered = tuple(n for n, seen in looks.items() if answered_water(seen, pours) is not None)
     unanswered = tuple(
         n
@@ -255,7 +260,13 @@ class _Judging:
                 excess=judged.excess,
                 scope=judged.scope,
                 urgency=judged.urgency,
-                advice=advice(judged, seen[-1].grade, early_eggs=len(self.box.early_eggs)),
+                advice=advice(
+                    judged,
+                    seen[-1].grade,
+                    early_eggs=len(self.box.early_eggs),
+                    live_eggs=self.box.live_eggs,
+                    supported=EggActKind.SUPPORTED in events,
+                ),
             )
         return view if view.pipped_s is not None else self._with_standing(egg, view, judged)
 

@@ -9,6 +9,7 @@ from sandboa.core.development import SetPoints
 from sandboa.core.development.delays import EMERGENCE
 from sandboa.core.development.place_offsets import OFFSET_DAYS
 from sandboa.core.hatching import Fate
+from sandboa.core.methods import DamSchool
 from sandboa.core.rounds import EggActKind
 from sandboa.core.stays import Stays
 from sandboa.core.units import SECONDS_PER_DAY
@@ -154,6 +155,11 @@ class Facts:
         if egg in self.fates and Fate(self.fates[egg].fate) is not Fate.HATCHED:
             ends.append(self.fates[egg].at_s)
         return min((float(s) for s in ends if s <= as_of_s), default=None)
+
+    def kept_by_dam(self, clutch: int) -> bool:
+        """Whether the dam keeps, or kept, the eggs of a clutch."""
+        own = self.methods.get(clutch)
+        return own is not None and own.dam == DamSchool.MATERNAL
 
     def under_way(self, clutch: Clutch, at_s: float) -> bool:
         """Whether eggs of the clutch are in their box at that time.

@@ -16,7 +16,7 @@ from sandboa.core.development import (
     learn,
     score,
 )
-from sandboa.core.development.forecast import log_uncertainty
+from sandboa.core.development.forecast import MATERNAL_FACTOR, log_uncertainty
 from sandboa.core.hatching import Fate
 from sandboa.core.standing import JUDGED_DAYS, StandingScore, score_standings
 from sandboa.core.units import SECONDS_PER_DAY
@@ -35,18 +35,28 @@ _AT_A_TIME: Final = 5
 
 @dataclass(frozen=True)
 class Lessons:
-    """What finished clutches taught: (clutch, done at s, its lesson), in order of time."""
+    """What finished clutches taught: (clutch, done at s, its lesson), in order of time.
+
+    `maternal` are the clutches whose dam kept them: they teach only their own kind.
+    """
 
     finished: tuple[tuple[int, float, FinishedClutch], ...]
-    _known: dict[tuple[int, int, int | None], Learned] = field(default_factory=dict)
+    maternal: frozenset[int] = frozenset()
+    _known: dict[tuple[int, int, int | None, bool], Learned] = field(default_factory=dict)
 
-    def learned(self, cabinet: int, as_of_s: float, besides: int | None = None) -> Learned:
+    def learned(
+        self, cabinet: int, as_of_s: float, besides: int | None = None, *, maternal: bool = False
+    ) -> Learned:
         """The prior in a cabinet from what was finished by `as_of_s`, one clutch left out."""
         by_then = sum(at_s <= as_of_s for _, at_s, _ in self.finished)
         left_out = besides if any(clutch == besides for clutch, *_ in self.finished) else None
-        key = (cabinet, by_then, left_out)
+        key = (cabinet, by_then, left_out, maternal)
         if key not in self._known:
-            taught = [f for clutch, _, f in self.finished[:by_then] if clutch != left_out]
+            taught = [
+                f
+                for clutch, _, f in self.finished[:by_then]
+                if clutch != left_out and (clutch in self.maternal) == maternal
+            ]
             self._known[key] = learn(taught, cabinet)
         return self._known[key]
 
@@ -73,7 +83,8 @@ def _read_lessons(facts: Facts) -> Lessons:
         for entity, done in facts.finished.items()
         if entity in kept
     ]
-    return Lessons(tuple(sorted(finished, key=lambda f: (f[1], f[0]))))
+    kept_by_dams = frozenset(clutch for clutch, *_ in finished if facts.kept_by_dam(clutch))
+    return Lessons(tuple(sorted(finished, key=lambda f: (f[1], f[0]))), kept_by_dams)
 
 
 def keep_due(house: HouseNow, now_s: float) -> bool:
@@ -175,6 +186,8 @@ def _lesson(house: HouseNow, facts: Facts, clutch: Clutch, version: int, now_s: 
     curve = development_curve(house, facts, clutch, min(max(mean_s, clutch.laid_s + 60.0), now_s))
     untaught = HatchPrior()
     measured = log_uncertainty(curve, untaught) ** 2 - untaught.sd**2
+    if facts.kept_by_dam(clutch.entity):
+        measured *= MATERNAL_FACTOR**2
     cabinet = facts.shelf_at(facts.boxes[clutch.entity], clutch.laid_s).cabinet
     return Lesson(
         clutch.entity, version, cabinet, mean_s, math.log(curve.now),
@@ -197,13 +210,20 @@ class _Judged:
         cls, house: HouseNow, facts: Facts, known: Lessons, clutch: Clutch, as_of_s: float
     ) -> "_Judged":
         cabinet = facts.shelf_at(facts.boxes[clutch.entity], as_of_s).cabinet
-        prior = known.learned(cabinet, as_of_s, besides=clutch.entity).prior
+        maternal = facts.kept_by_dam(clutch.entity)
+        prior = known.learned(cabinet, as_of_s, besides=clutch.entity, maternal=maternal).prior
         curve = development_curve(house, facts, clutch, as_of_s)
         return cls(facts, clutch, curve, prior, as_of_s)
 
     def typical_pip(self) -> Window | None:
         eggs = sum(not egg.slug for egg in self.facts.eggs[self.clutch.entity])
-        told = forecast(self.curve.temperature, eggs, prior=self.prior, curve=self.curve)
+        told = forecast(
+            self.curve.temperature,
+            eggs,
+            prior=self.prior,
+            curve=self.curve,
+            maternal=self.facts.kept_by_dam(self.clutch.entity),
+        )
         return told.typical_pip
 
     def standings(self) -> dict[int, float]:

@@ -91,6 +91,17 @@ def method_of_clutch(clutch: int) -> Method:
     return method_of(row) if row else chosen_method()
 
 
+def was_chosen(row: ClutchMethod) -> bool:
+    """Whether somebody chose a clutch's method: a house method, or a change of its own.
+
+    What a house starts with, copied on lay day while nobody had chosen
+    anything, is a default and nobody's decision.
+    """
+    if row.name != STANDARD.name or recorded.Method.current(recorded.Method.name == row.name):
+        return True
+    return Act.get_by_id(row.act).kind == "method"
+
+
 def departures(own: Method) -> tuple[str, tuple[Difference, ...]]:
     """The house method of the same name (else the chosen one), and where `own` differs from it."""
     house = house_methods()

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.development.none_alive import late_words
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.dimples import Scope, Urgency
 from sandboa.core.rounds.due import candle_again_words, which_eggs
@@ -99,11 +100,11 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
     if forecast.pipped:
         yield Attention(Urgency.WATCH, _pips_words(now, as_of_s), at_hatch=True)
         return
+    late = late_words(forecast.none_alive)
+    if late is not None:
+        yield Attention(Urgency.TODAY if forecast.overdue else Urgency.WATCH, late, at_hatch=True)
     if forecast.overdue:
-        yield Attention(
-            Urgency.TODAY,
-            "By heat every egg should have pipped long ago: look, candle, and check the probe.",
-        )
+        pass
     elif forecast.first_pip is None:
         yield Attention(Urgency.TODAY, "Too cold to develop: at this temperature they never pip.")
     elif forecast.first_pip.p10 - as_of_s <= PIP_SOON_DAYS * SECONDS_PER_DAY:
@@ -150,10 +151,9 @@ def _dents(now: ClutchNow) -> Iterator[Attention]:
             yield Attention(Urgency(egg.urgency), words, (egg.number,), at_box=True)
     if now.eggs.answered_water:
         numbers = now.eggs.answered_water
-        which = f"egg {numbers[0]}" if len(numbers) == 1 else f"{len(numbers)} eggs"
-        yield Attention(
-            Urgency.NONE, f"After watering, {which} rounded out: the box was dry.", numbers
-        )
+        it = "it" if len(numbers) == 1 else "they"
+        words = f"After watering, {which_eggs(numbers)} rounded out: {it} had been short of water."
+        yield Attention(Urgency.NONE, words, numbers)
 
 
 def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:

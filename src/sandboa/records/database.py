@@ -46,7 +46,7 @@ class _Connection(sqlite3.Connection):
     """A connection that can be remembered without being kept alive."""
 
 
-class _HouseDatabase(SqliteDatabase):  # type: ignore[misc]
+class _HouseDatabase(SqliteDatabase):
     """Remembers the connections of all threads, so that closing the house closes every one."""
 
     def __init__(self, path: Path) -> None:
@@ -56,7 +56,7 @@ class _HouseDatabase(SqliteDatabase):  # type: ignore[misc]
         self._everywhere: WeakSet[_Connection] = WeakSet()
 
     def _connect(self) -> _Connection:
-        made: _Connection = super()._connect()
+        made: _Connection = super()._connect()  # type: ignore[misc]
         self._everywhere.add(made)
         return made
 
@@ -103,7 +103,7 @@ def close_database() -> None:
     if not isinstance(opened, _HouseDatabase):
         return
     with suppress(DatabaseError):
-        opened.execute_sql("PRAGMA wal_checkpoint(TRUNCATE)")
+        opened.execute_sql("PRAGMA wal_checkpoint(TRUNCATE)")  # type: ignore[no-untyped-call]
     opened.close_everywhere()
 
 
@@ -149,7 +149,7 @@ def nothing_half_made(path: Path) -> Iterator[None]:
         raise
 
 
-def _bring_up_to_date(opened: SqliteDatabase, path: Path) -> None:
+def _bring_up_to_date(opened: _HouseDatabase, path: Path) -> None:
     runner = Runner(opened, str(_MIGRATIONS))
     known = {m.name for m in runner.migrations()}
     applied = set(runner.applied())

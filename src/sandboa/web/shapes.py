@@ -8,6 +8,7 @@ from pydantic import AfterValidator, AwareDatetime, BaseModel, BeforeValidator, 
 from sandboa.core.animals import TraitForm
 from sandboa.core.development import Forecast
 from sandboa.core.development.exposure import Exposure
+from sandboa.core.development.none_alive import late_words
 from sandboa.core.development.ribbon import RibbonPiece
 from sandboa.core.development.windows import Window
 from sandboa.core.units import READING_RANGE_C, require_moment
@@ -108,6 +109,8 @@ class ForecastTold(Told):
     measured_share: float
     log_sd: float
     rate_per_day: float
+    none_alive: float
+    late: str | None
     overdue: bool
     first_pip: WindowTold | None
     typical_pip: WindowTold | None
@@ -121,10 +124,10 @@ class ForecastTold(Told):
 
     @classmethod
     def of(cls, forecast: Forecast) -> "ForecastTold":
-        """Windows of an overdue clutch are withheld: a date in the past is no forecast."""
+        """As the core has it, with `late`, what to say when time goes by without a pip."""
 
         def window(held: Window | None) -> WindowTold | None:
-            return None if held is None or forecast.overdue else WindowTold.model_validate(held)
+            return None if held is None else WindowTold.model_validate(held)
 
         return cls(
             as_of=forecast.as_of_s,  # type: ignore[arg-type]  # seconds, validated to a moment
@@ -134,6 +137,8 @@ class ForecastTold(Told):
             measured_share=forecast.measured_share,
             log_sd=forecast.log_sd,
             rate_per_day=forecast.rate_per_day,
+            none_alive=forecast.none_alive,
+            late=late_words(forecast.none_alive),
             overdue=forecast.overdue,
             first_pip=window(forecast.first_pip),
             typical_pip=window(forecast.typical_pip),

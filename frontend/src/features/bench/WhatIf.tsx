@@ -107,7 +107,7 @@ function Answer({ told, asked }: { told: Schemas['WhatIfTold']; asked: Schemas['
   const { forecast, other, shift_days: shift } = told
   if (!forecast) return null
   if (forecast.overdue) {
-    return <Notice>By heat these eggs should have pipped long ago. Choose a later lay date.</Notice>
+    return <Notice>{forecast.late}</Notice>
   }
   const otherPoint = asked.other_set_point_c
   const shown = `${fromCelsius(otherPoint ?? 0, unit).toFixed(1)} °${unit}`
@@ -122,6 +122,7 @@ function Answer({ told, asked }: { told: Schemas['WhatIfTold']; asked: Schemas['
           , about {day(other.typical_pip.p50)} (dashed).
         </chakra.p>
       )}
+      {forecast.late && <Notice>{forecast.late}</Notice>}
       <DevelopmentRibbon
         forecast={forecast}
         pieces={told.ribbon}

@@ -13,6 +13,7 @@ import { BoxFromSide } from '@/eggs/BoxFromSide'
 import type { Schemas } from '@/shared/api/client'
 import { asSmallLook } from '@/shared/api/eggLook'
 import { useRules } from '@/shared/api/queries'
+import { useKeys } from '@/shared/keys/useKeys'
 import { urgencyRank } from '@/shared/rounds/urgency'
 import { difference, temperature, useTemperatureUnit } from '@/shared/units'
 import { boxInWords, sourceInWords } from './inWords'
@@ -52,6 +53,9 @@ export function CabinetDrawing({
     const next = cabinet.shelves[cabinet.shelves.indexOf(shelf) + by]
     if (next) to(box.code, next.name)
   }
+  useKeys('place', 'Boxes on their shelves', [
+    { keys: ['ArrowUp', 'ArrowDown'], shown: 'up, down', what: 'move the box to another shelf' },
+  ])
   return (
     <DndContext sensors={sensors} onDragEnd={dropped} accessibility={{ container: document.body }}>
       <chakra.div
@@ -132,9 +136,9 @@ function ShelfRow({
       _last={{ borderBottomColor: isOver ? 'yolkInk' : 'transparent' }}
     >
       <chakra.div alignSelf="end" pb={2} lineHeight={1.15}>
-        <chakra.h3 id={heading} fontWeight={650}>
+        <chakra.h2 id={heading} fontWeight={650}>
           {shelf.name}
-        </chakra.h3>
+        </chakra.h2>
         <chakra.div fontSize={{ base: '1.15em', md: '1.4em' }} fontWeight={800} whiteSpace="nowrap">
           {here.temperature_c === null ? '–' : temperature(here.temperature_c, unit)}
           {far && (

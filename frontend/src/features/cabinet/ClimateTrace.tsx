@@ -3,9 +3,10 @@ import { type KeyboardEvent, useState } from 'react'
 import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { dayAndTime } from '@/shared/dates'
+import { useKeys } from '@/shared/keys/useKeys'
 import { token } from '@/shared/theme/token'
 import { Button } from '@/shared/ui/Button'
-import { Waiting } from '@/shared/ui/page'
+import { Fetching } from '@/shared/ui/page'
 import { useWidth } from '@/shared/ui/useWidth'
 import { difference, useTemperatureUnit } from '@/shared/units'
 import { useTrace } from './queries'
@@ -53,6 +54,9 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
     event.preventDefault()
     look(next())
   }
+  useKeys('place', 'Climate trace', [
+    { keys: ['ArrowLeft', 'ArrowRight', '+', '-'], shown: 'arrows + -', what: 'move it and zoom' },
+  ])
   if (cabinet.probes.length === 0) {
     return <p>Nothing measures here yet.</p>
   }
@@ -108,7 +112,7 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
         </chakra.div>
       ) : (
         <chakra.div minHeight={`${HEIGHT}px`}>
-          <Waiting problem={trace.error?.message} />
+          <Fetching problem={trace.error?.message} />
         </chakra.div>
       )}
       <Legend

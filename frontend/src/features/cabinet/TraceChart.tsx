@@ -57,6 +57,7 @@ export function TraceChart({
   const shown = trace.probes.filter((probe) => !hidden.has(probe.id))
   const lineUp = trace.probes.map((probe) => `${probe.id}${hidden.has(probe.id)}`).join()
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: made anew for another line-up, not for new readings
   useEffect(() => {
     const element = host.current
     if (!element || width === 0 || !theme) return
@@ -72,6 +73,7 @@ export function TraceChart({
     }
   }, [width, theme, lineUp, unit])
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: moving the view computes nothing anew
   useEffect(() => {
     const plot = chart.current
     if (!plot) return

@@ -1,11 +1,11 @@
 import { chakra } from '@chakra-ui/react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, useParams } from 'react-router'
 import { isNotFound, type Schemas } from '@/shared/api/client'
 import { useClutch, useUndo } from '@/shared/api/queries'
 import { fullMoment } from '@/shared/dates'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
 import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
+import { useKeys } from '@/shared/keys/useKeys'
 import { ClutchPhotos } from '@/shared/photos/ClutchPhotos'
 import { DueLines } from '@/shared/rounds/DueLines'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
@@ -30,10 +30,13 @@ export function Component() {
   const undo = useUndo()
   const unit = useTemperatureUnit()
   const clutch = query.data
-  useHotkeys('u', () => {
-    const last = clutch && lastUndoable(clutch.log)
-    if (last) undo.mutate(last.act)
-  })
+  const last = clutch && lastUndoable(clutch.log)
+  useKeys('place', 'This clutch', [
+    ...(last
+      ? [{ keys: ['u'], what: `undo: ${last.summary}`, act: () => undo.mutate(last.act) }]
+      : []),
+    { keys: ['ArrowLeft', 'ArrowRight'], shown: 'arrow keys', what: 'choose an egg of the box' },
+  ])
   // An undone clutch is gone, whatever was read of it before.
   if (!clutch || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
   return (

@@ -1,5 +1,5 @@
 import { chakra } from '@chakra-ui/react'
-import { type KeyboardEvent, useState } from 'react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { ChoosableBox } from '@/eggs/ChoosableBox'
 import { EggDrawing } from '@/eggs/EggDrawing'
@@ -7,6 +7,8 @@ import { GRADE_WORDS, GRADES } from '@/eggs/look'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
 import { useAct } from '@/shared/api/queries'
+import { useKeys } from '@/shared/keys/useKeys'
+import { developed } from '@/shared/units'
 import { Torchlight } from './Torchlight'
 
 type Clutch = Schemas['ClutchTold']
@@ -29,13 +31,21 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
   )
   const live = clutch.eggs.filter((egg) => !egg.slug && !egg.removed_at)
 
-  const keys = (number: number, event: KeyboardEvent) => {
-    const egg = clutch.eggs.find((e) => e.number === number)
-    if (/^[0-4]$/.test(event.key) && egg && !egg.slug) {
-      event.preventDefault()
-      grade.mutate({ number, grade: Number(event.key) })
-    }
-  }
+  const inHand = live.find((egg) => egg.number === chosen)
+  useKeys(
+    'chosen',
+    `Egg ${chosen}`,
+    inHand
+      ? [
+          {
+            keys: ['0', '1', '2', '3', '4'],
+            shown: '0 to 4',
+            what: 'its dents, from none to collapsed',
+            act: (key) => grade.mutate({ number: inHand.number, grade: Number(key) }),
+          },
+        ]
+      : null,
+  )
 
   return (
     <chakra.div
@@ -51,7 +61,7 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
           day={clutch.day}
           chosen={chosen}
           onChoose={setChosen}
-          onKey={keys}
+          onReach={setChosen}
         />
         <chakra.p mt={2} color="soft" fontSize="0.92em">
           {clutch.box.medium}, {clutch.box.closing}.
@@ -164,11 +174,11 @@ function Judgement({ clutch, chosen }: { clutch: Clutch; chosen: number | null }
     return (
       <chakra.p color="soft" mt={3}>
         Tap how dented each egg is today. The line underneath marks what is normal at{' '}
-        {Math.round((clutch.forecast?.fraction ?? 0) * 100)} %.
+        {developed(clutch.forecast?.fraction ?? 0)}.
       </chakra.p>
     )
   }
-  const stage = `day ${clutch.day}, ${Math.round((clutch.forecast?.fraction ?? 0) * 100)} %`
+  const stage = `day ${clutch.day}, ${developed(clutch.forecast?.fraction ?? 0)}`
   return (
     <chakra.p mt={3} role="status">
       <chakra.strong>

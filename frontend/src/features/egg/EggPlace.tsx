@@ -7,6 +7,7 @@ import { asLook } from '@/shared/api/eggLook'
 import { day, dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
+import { developed } from '@/shared/units'
 import { Causes } from './Causes'
 import { EvidenceList } from './EvidenceList'
 import { PhotosByDay } from './PhotosByDay'
@@ -42,7 +43,7 @@ export function Component() {
                 {page.code}
               </chakra.span>
             </Link>{' '}
-            of {page.dam}; day {page.day}, {Math.round(page.fraction * 100)} %; {egg.shell} shell
+            of {page.dam}; day {page.day}, {developed(page.fraction)}; {egg.shell} shell
             {egg.mass_g !== null && `, ${egg.mass_g} g`}
           </chakra.p>
         </div>
@@ -85,7 +86,7 @@ function Dents({ page }: { page: Page }) {
     <chakra.p textAlign="center">
       {egg.advice ?? 'Not looked at yet.'}{' '}
       <chakra.span color="soft">
-        Normal at {Math.round(page.fraction * 100)} %: up to {page.allowed_words}.
+        Normal at {developed(page.fraction)}: up to {page.allowed_words}.
         {wide &&
           ` ${page.early_eggs.length} of ${page.live_eggs} eggs are early, so the box is to blame and no egg.`}
       </chakra.span>{' '}

@@ -5,7 +5,7 @@ import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
 import { Tick } from '@/shared/ui/Choices'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
-import { percent } from '@/shared/units'
+import { developed } from '@/shared/units'
 import { Fates } from './Fates'
 import { HatchClutch } from './HatchClutch'
 import { Hatchlings } from './Hatchlings'
@@ -33,7 +33,7 @@ export function Component() {
             </chakra.span>
           </Link>{' '}
           of {clutch.dam}
-          {clutch.sire && ` and ${clutch.sire}`}; day {clutch.day}, {percent(clutch.fraction)} by
+          {clutch.sire && ` and ${clutch.sire}`}; day {clutch.day}, {developed(clutch.fraction)} by
           heat. Cutting: {clutch.school}.
         </chakra.p>
         <chakra.p fontSize="1.08em" mt={2}>

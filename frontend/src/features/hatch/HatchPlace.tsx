@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { useHeldOrder } from '@/shared/ui/useHeldOrder'
-import { percent } from '@/shared/units'
+import { developed } from '@/shared/units'
 import { HatchClutch } from './HatchClutch'
 import { type HatchingClutch, useHatchWatch } from './queries'
 import { standingWords } from './words'
@@ -43,7 +43,7 @@ export function Component() {
                 {standingWords(clutch, watch.as_of)}
               </chakra.p>
               <chakra.p color="soft">
-                {clutch.cabinet}, {clutch.shelf}; day {clutch.day}, {percent(clutch.fraction)} by
+                {clutch.cabinet}, {clutch.shelf}; day {clutch.day}, {developed(clutch.fraction)} by
                 heat. Cutting: {clutch.school}.
               </chakra.p>
             </div>

@@ -1,11 +1,11 @@
 import { chakra } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
+import { useEffect, useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import { ChoosableBox } from '@/eggs/ChoosableBox'
 import { asLook } from '@/shared/api/eggLook'
 import { day } from '@/shared/dates'
+import { useKeys } from '@/shared/keys/useKeys'
 import { store } from '@/shared/offline/store'
 import { useWaiting } from '@/shared/offline/useDelivery'
 import { DueLines } from '@/shared/rounds/DueLines'
@@ -13,7 +13,7 @@ import { ActBar } from '@/shared/ui/ActBar'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Waiting } from '@/shared/ui/page'
-import { percent } from '@/shared/units'
+import { developed } from '@/shared/units'
 import { BoxPanel } from './BoxPanel'
 import { DoorClock } from './DoorClock'
 import {
@@ -55,17 +55,18 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
   const navigate = useNavigate()
   const { codes } = useWaiting()
   const { code } = box
+  // The house reading on must not open this box anew.
+  const asOpened = useRef(box)
 
   useEffect(() => {
     // What was tapped before the phone locked, or a door just opened.
     let here = true
     openDraft(code).then((held) => {
-      if (here) setDraft(held ?? openBox(box, new Date()))
+      if (here) setDraft(held ?? openBox(asOpened.current, new Date()))
     })
     return () => {
       here = false
     }
-    // Only when another box is opened: the house reading on must not open this one anew.
   }, [code])
   const change = (next: Draft) => {
     setDraft(next)
@@ -87,8 +88,11 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
     navigate('/round')
   }
 
-  useKeys(box, draft, chosen, change)
-  useHotkeys('k', () => void shut(), [draft, wrong, next])
+  useSignKeys(box, draft, chosen, change)
+  useKeys('place', 'This box', [
+    { keys: ['k'], what: 'the rest as before, and shut', act: () => void shut() },
+    { keys: ['ArrowLeft', 'ArrowRight'], shown: 'arrow keys', what: 'choose an egg of the box' },
+  ])
 
   if (!draft) return <Waiting />
   const egg = box.eggs.find((e) => e.number === chosen)
@@ -101,7 +105,7 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
           {box.code}
         </chakra.h1>
         <chakra.span color="soft" flex="1" minWidth={0}>
-          {box.cabinet}, {box.shelf}; day {box.day}, {percent(box.fraction)}
+          {box.cabinet}, {box.shelf}; day {box.day}, {developed(box.fraction)}
         </chakra.span>
         <DoorClock since={draft.openedAt} />
       </chakra.div>
@@ -212,25 +216,30 @@ function LastVisit({ box }: { box: RoundBox }) {
 }
 
 /** 0 to 4 and the letters of the signs, for the chosen egg. */
-function useKeys(
+function useSignKeys(
   box: RoundBox,
   draft: Draft | null,
   chosen: number | null,
   change: (draft: Draft) => void,
 ) {
-  const egg = box.eggs.find((e) => e.number === chosen)
-  useHotkeys(
-    ['0', '1', '2', '3', '4', ...SIGN_GROUPS.map((group) => group.letter)],
-    (event) => {
-      if (!draft || !egg || egg.slug) return
-      event.preventDefault()
-      if (/^[0-4]$/.test(event.key)) {
-        change(withEgg(draft, egg.number, { grade: Number(event.key) }))
-        return
-      }
-      const group = SIGN_GROUPS.find((g) => g.letter === event.key)
-      if (group) change(nextValue(draft, egg.number, group))
-    },
-    [draft, egg],
+  const egg = box.eggs.find((e) => e.number === chosen && !e.slug)
+  useKeys(
+    'chosen',
+    `Egg ${chosen}`,
+    draft && egg
+      ? [
+          {
+            keys: ['0', '1', '2', '3', '4'],
+            shown: '0 to 4',
+            what: 'its dents, from none to collapsed',
+            act: (key) => change(withEgg(draft, egg.number, { grade: Number(key) })),
+          },
+          ...SIGN_GROUPS.map((group) => ({
+            keys: [group.letter],
+            what: group.legend.toLowerCase(),
+            act: () => change(nextValue(draft, egg.number, group)),
+          })),
+        ]
+      : null,
   )
 }

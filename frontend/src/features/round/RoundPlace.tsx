@@ -7,7 +7,7 @@ import { useWaiting } from '@/shared/offline/useDelivery'
 import { DueLines } from '@/shared/rounds/DueLines'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
-import { percent } from '@/shared/units'
+import { developed } from '@/shared/units'
 import { Deliveries } from './Deliveries'
 import { boxesDue, type RoundBox, useOpenCodes, useRound } from './queries'
 
@@ -88,7 +88,7 @@ function Line({ box, left }: { box: RoundBox; left: boolean }) {
             </chakra.strong>
           </Link>{' '}
           <chakra.span color="soft">
-            {box.cabinet}, {box.shelf}; day {box.day}, {percent(box.fraction)}
+            {box.cabinet}, {box.shelf}; day {box.day}, {developed(box.fraction)}
             {left && ', left open on this device'}
           </chakra.span>
         </chakra.div>

@@ -41,7 +41,7 @@ const group = (kind: string) => {
 describe('an open box', () => {
   it('begins as before, under a key of its own', () => {
     expect(exceptions(draft)).toBe(0)
-    expect(draft.key).toMatch(/^[0-9a-f]{8}\.[0-9a-f-]{36}$/)
+    expect(draft.key).toMatch(/^[\w-]{8}\.[\w-]{21}$/)
     expect(openBox({ code: '26-04', seen_act: 17 } as RoundBox, NOON).key).not.toBe(draft.key)
   })
 

@@ -7,7 +7,7 @@ import { useRules } from '@/shared/api/queries'
 import { day, dayRange } from '@/shared/dates'
 import { urgencyRank } from '@/shared/rounds/urgency'
 import { token } from '@/shared/theme/token'
-import { temperature, useTemperatureUnit } from '@/shared/units'
+import { developed, temperature, useTemperatureUnit } from '@/shared/units'
 
 type Clutch = Schemas['TodayClutchTold']
 
@@ -75,7 +75,7 @@ function Progress({ clutch }: { clutch: Clutch }) {
         <span>
           day <strong>{clutch.day}</strong>
         </span>
-        <strong>{Math.round(clutch.fraction * 100)} %</strong>
+        <strong>{developed(clutch.fraction)}</strong>
       </chakra.div>
       <svg width="100%" height={14} aria-hidden style={{ display: 'block' }}>
         <rect width="100%" height={14} fill={token('faint')} />

@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 import { inKeepersUnit, temperatureUnit } from '@/shared/units'
+import { noteGiven } from './readAt'
 import type { components, paths } from './schema'
 
 export const api = createClient<paths>({ baseUrl: '/' })
@@ -32,7 +33,10 @@ export async function answer<T>(
   const { data, error, response } = await request.catch(() => {
     throw new Problem('Sandboa does not answer. What you entered is still here.', 0, [])
   })
-  if (data !== undefined) return data
+  if (data !== undefined) {
+    noteGiven(data, response)
+    return data
+  }
   throw problemOf(error, response.status)
 }
 

@@ -10,6 +10,7 @@ import {
 import { showAct, showProblem } from '../ui/toaster'
 import { answer, api, Problem, type Schemas } from './client'
 import { readAgain } from './readAgain'
+import { sharedWithTime } from './readAt'
 
 // Told at once, so that a part of a page never shows its own new state beside old data: by the
 // default timer, the second of two quick taps was worked out from what was there before the first.
@@ -20,7 +21,13 @@ export const queryClient = new QueryClient({
   mutationCache: new MutationCache({ onError: askAgainWhoIsHere }),
   defaultOptions: {
     // Asked without a network too: then the service worker answers with what was read last.
-    queries: { retry: 1, refetchInterval: 60_000, staleTime: 5_000, networkMode: 'always' },
+    queries: {
+      retry: 1,
+      refetchInterval: 60_000,
+      staleTime: 5_000,
+      networkMode: 'always',
+      structuralSharing: sharedWithTime,
+    },
     mutations: { networkMode: 'always' },
   },
 })

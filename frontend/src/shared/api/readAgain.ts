@@ -1,7 +1,7 @@
 import type { Query, QueryClient } from '@tanstack/react-query'
 
-/** Not what brings visits to the house: that is no reading. */
-const isRead = (query: Query) => query.queryKey[0] !== 'delivery'
+/** Not what brings visits to the house, nor whether it is there: those are no reading. */
+const isRead = (query: Query) => !['delivery', 'alive'].includes(String(query.queryKey[0]))
 
 /**
  * After an act, every open page reads again.

@@ -3694,6 +3694,10 @@ export interface components {
             log_sd: number;
             /** Rate Per Day */
             rate_per_day: number;
+            /** None Alive */
+            none_alive: number;
+            /** Late */
+            late: string | null;
             /** Overdue */
             overdue: boolean;
             first_pip: components["schemas"]["WindowTold"] | null;

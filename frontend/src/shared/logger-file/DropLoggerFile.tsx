@@ -1,6 +1,6 @@
 import { useRules } from '../api/queries'
 import { DropFile } from '../files/DropFile'
-import { Waiting } from '../ui/page'
+import { Fetching } from '../ui/page'
 
 /** Takes a logger's CSV file, as large as the house takes one. */
 export function DropLoggerFile(told: {
@@ -10,6 +10,6 @@ export function DropLoggerFile(told: {
 }) {
   const rules = useRules()
   // Before the limit is known, a file too large would be sent in vain.
-  if (!rules.data) return <Waiting problem={rules.error?.message} />
+  if (!rules.data) return <Fetching problem={rules.error?.message} />
   return <DropFile {...told} what="logger's CSV file" largest={rules.data.largest_file_bytes} />
 }

@@ -1,4 +1,6 @@
 import Dexie, { type Table } from 'dexie'
+// Not crypto.randomUUID: browsers have that on https and on the machine itself only.
+import { nanoid } from 'nanoid'
 import type { Schemas } from '../api/client'
 
 export type Visit = Schemas['VisitAsked']
@@ -54,12 +56,12 @@ const DEVICE = 'sandboa.device'
 export function deviceName(): string {
   const known = localStorage.getItem(DEVICE)
   if (known) return known
-  const name = crypto.randomUUID().slice(0, 8)
+  const name = nanoid(8)
   localStorage.setItem(DEVICE, name)
   return name
 }
 
 /** The key of a new visit: delivered twice, it is one visit. */
 export function newVisitKey(): string {
-  return `${deviceName()}.${crypto.randomUUID()}`
+  return `${deviceName()}.${nanoid()}`
 }

@@ -112,6 +112,14 @@ export const slotRecipes = {
         _closed: { transition: 'translate 150ms, opacity 150ms' },
       },
       title: { fontWeight: 600 },
+      closeTrigger: {
+        minHeight: '40px',
+        minWidth: '40px',
+        marginStart: 'auto',
+        color: 'soft',
+        fontSize: '1.3em',
+        cursor: 'pointer',
+      },
       actionTrigger: {
         color: 'yolkInk',
         minHeight: '40px',

@@ -18,6 +18,8 @@ const config = defineConfig({
       fontSize: { base: '16px', md: '17px' },
       lineHeight: 1.45,
     },
+    // Height of the bar of places at the bottom: whatever else stands there stands above it.
+    html: { '--places-bar': { base: '60px', xl: '0px' } },
     '*:focus-visible': { outline: '3px solid', outlineColor: 'focus', outlineOffset: '2px' },
     'html[data-theme=night]': { colorScheme: 'dark' },
     // The browser's own calendar sign is white, which ends an hour of dark adaptation.

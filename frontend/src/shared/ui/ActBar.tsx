@@ -11,7 +11,7 @@ export function ActBar({ children }: { children: ReactNode }) {
   return (
     <chakra.div
       position="sticky"
-      bottom={{ base: '60px', md: 0 }}
+      bottom="var(--places-bar)"
       bg="paper"
       display="flex"
       gap={3}

@@ -15,7 +15,9 @@ export function Caution({ moment }: { moment: string }) {
   const caution = useRules().data?.cautions.find((c) => c.moment === moment)
   if (dismissed || !caution) return null
   return (
-    <chakra.aside
+    // A note and no landmark: two of them on one page are no two places to go to.
+    <chakra.div
+      role="note"
       aria-label="Caution"
       display="flex"
       alignItems="center"
@@ -41,6 +43,6 @@ export function Caution({ moment }: { moment: string }) {
       >
         I know
       </Button>
-    </chakra.aside>
+    </chakra.div>
   )
 }

@@ -1,7 +1,8 @@
 import { Field, Input, NativeSelect } from '@chakra-ui/react'
 import { type ComponentProps, useId } from 'react'
 import { type FieldErrors, get, useFormContext } from 'react-hook-form'
-import { fullMoment } from '@/shared/dates'
+import { fullMoment, inputMoment } from '@/shared/dates'
+import { Button } from './Button'
 
 type Text = {
   name: string
@@ -31,7 +32,10 @@ export function TextField({
   const list = useId()
   const error = errorOf(form.formState.errors, name)
   // Browsers write 03/04 their own way; the line below says which day that is.
-  const moment = input.type === 'datetime-local' ? inFull(form.watch(name)) : undefined
+  const isMoment = input.type === 'datetime-local'
+  const typed: string | undefined = isMoment ? form.watch(name) : undefined
+  const moment = typed && inFull(typed)
+  const control = useId()
   const field = form.register(name, {
     validate: (text: string) => {
       if (required && !String(text).trim())
@@ -40,19 +44,23 @@ export function TextField({
     },
   })
   return (
-    <Field.Root invalid={!!error} required={required} mb={4}>
+    <Field.Root invalid={!!error} required={required} mb={4} ids={{ control }}>
       <Field.Label>{label}</Field.Label>
-      <Input
-        autoComplete="off"
-        {...input}
-        {...field}
-        list={offers?.length ? list : undefined}
-        onChange={(event) => {
-          field.onChange(event)
-          onTyped?.(event.target.value)
-          onChosen?.(event.target.value)
-        }}
-      />
+      {isMoment && !typed ? (
+        <SetMoment id={control} onSet={(now) => form.setValue(name, now)} />
+      ) : (
+        <Input
+          autoComplete="off"
+          {...input}
+          {...field}
+          list={offers?.length ? list : undefined}
+          onChange={(event) => {
+            field.onChange(event)
+            onTyped?.(event.target.value)
+            onChosen?.(event.target.value)
+          }}
+        />
+      )}
       {offers && offers.length > 0 && (
         <datalist id={list}>
           {offers.map((offer) => (
@@ -66,6 +74,26 @@ export function TextField({
         (help || moment) && <Field.HelperText>{help ?? moment}</Field.HelperText>
       )}
     </Field.Root>
+  )
+}
+
+/** An empty field of a browser writes mm/dd or dd/mm: until a time is set there is none. */
+export function SetMoment({ id, onSet }: { id: string; onSet: (now: string) => void }) {
+  return (
+    <Button
+      id={id}
+      type="button"
+      width="100%"
+      justifyContent="flex-start"
+      fontWeight={500}
+      onClick={() => {
+        onSet(inputMoment(new Date()))
+        // The field comes in its place, and is what is typed into next.
+        requestAnimationFrame(() => document.getElementById(id)?.focus())
+      }}
+    >
+      not set: tap to set
+    </Button>
   )
 }
 

@@ -1,5 +1,8 @@
 import { chakra } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
+import { Link, useLocation } from 'react-router'
+import { placeOf } from '../places'
+import { Button } from './Button'
 
 export function Title({ children }: { children: ReactNode }) {
   return (
@@ -22,8 +25,23 @@ export function Heading({ children, id }: { children: ReactNode; id?: string }) 
   )
 }
 
-/** Says that something is being fetched, or why it could not be. */
+/** A page on its way; or, with a problem, a page that says why there is none and where to go on. */
 export function Waiting({ problem }: { problem?: string | undefined }) {
+  const place = placeOf(useLocation().pathname)
+  if (!problem) return <Fetching />
+  return (
+    <chakra.div py={8} display="flex" flexDirection="column" gap={4} alignItems="flex-start">
+      <Title>There is nothing to show here</Title>
+      <p role="alert">{problem}</p>
+      <Button asChild variant="act">
+        <Link to={place.to}>To {place.name}</Link>
+      </Button>
+    </chakra.div>
+  )
+}
+
+/** Says that part of a page is being fetched, or why it could not be. */
+export function Fetching({ problem }: { problem?: string | undefined }) {
   return (
     <chakra.p
       role={problem ? 'alert' : 'status'}
@@ -55,9 +73,12 @@ export function Notice({
       py={urgent ? 3 : 1}
     >
       {label && (
-        <chakra.span fontWeight={800} color={urgent ? 'vessel' : 'ink'} me={2}>
-          {label}
-        </chakra.span>
+        // The space is one for the ear too.
+        <>
+          <chakra.span fontWeight={800} color={urgent ? 'vessel' : 'ink'}>
+            {label}
+          </chakra.span>{' '}
+        </>
       )}
       {children}
     </chakra.div>

@@ -1,4 +1,5 @@
 import { Toaster as ChakraToaster, createToaster, Toast } from '@chakra-ui/react'
+import { useEffect, useId, useRef } from 'react'
 import { inKeepersUnit, temperatureUnit } from '@/shared/units'
 
 const toaster = createToaster({
@@ -9,7 +10,7 @@ const toaster = createToaster({
     left: '16px',
     right: '16px',
     top: '16px',
-    bottom: 'calc(76px + var(--act-bar, 0px))',
+    bottom: 'calc(16px + var(--places-bar) + var(--act-bar, 0px))',
   },
 })
 
@@ -31,10 +32,34 @@ export function Toaster() {
     <ChakraToaster toaster={toaster} insetInline="4">
       {(toast) => (
         <Toast.Root>
+          <Room />
           <Toast.Title>{toast.title}</Toast.Title>
           {toast.action && <Toast.ActionTrigger>{toast.action.label}</Toast.ActionTrigger>}
+          <Toast.CloseTrigger aria-label="Put this away">×</Toast.CloseTrigger>
         </Toast.Root>
       )}
     </ChakraToaster>
   )
+}
+
+/** Space (px) each toast takes; the page ends that much later, so that none hides its last control. */
+const rooms = new Map<string, number>()
+
+function Room() {
+  const id = useId()
+  const mark = useRef<HTMLSpanElement>(null)
+  useEffect(() => {
+    rooms.set(id, (mark.current?.parentElement?.offsetHeight ?? 0) + 16)
+    makeRoom()
+    return () => {
+      rooms.delete(id)
+      makeRoom()
+    }
+  }, [id])
+  return <span ref={mark} hidden />
+}
+
+function makeRoom() {
+  const room = [...rooms.values()].reduce((sum, height) => sum + height, 0)
+  document.documentElement.style.setProperty('--toast-room', `${room}px`)
 }

@@ -88,7 +88,7 @@ def unstable(egg: LossEvidence) -> Iterator[Said]:
     if heat is None:
         return
     if heat.swing_days >= SWING_DAYS[0]:
-        words = f"{heat.swing_days} days with more than 2 °C of swing"
+        words = f"{heat.swing_days} days with more than 2 C° of swing"
         yield Said(cause, "swings", 1.0, words)
         if heat.swing_days >= SWING_DAYS[1]:
             yield Said(cause, "many swings")

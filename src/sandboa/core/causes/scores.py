@@ -88,7 +88,7 @@ _TABLE: Final = {
         ("steady", -4.0, "never below 27 °C"),
     ),
     Cause.UNSTABLE: (
-        ("swings", 2.2, "swings of more than 2 °C on several days"),
+        ("swings", 2.2, "swings of more than 2 C° on several days"),
         ("many swings", 1.2, "such swings on more than a week of days"),
         ("others too", 0.8, "others lost at about that time"),
         ("others fine", -1.2, "no other egg was lost at about that time"),

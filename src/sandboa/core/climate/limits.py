@@ -32,12 +32,16 @@ LASTING_S: Final = 1_800.0
 OFF_TARGET_C: Final = 3.0 * FINE_OFF_C
 #: °C of swing over 24 h: up to the first good, up to the second to be watched, beyond it to act on.
 SWING_C: Final = (1.0, 2.0)
+#: Share of the time a limit asks for by which the span it is counted in is longer (handbook E).
+_SPAN: Final = 0.25
+#: Share of it over which readings are averaged (assumption: eggs warm and cool over half an hour).
+_AVERAGED: Final = 1.0 / 12.0
 _DAY_S: Final = 24.0 * SECONDS_PER_HOUR
 
 
 @dataclass(frozen=True, slots=True)
 class Breach:
-    """A limit passed now, without a break since `since_s`; `extreme_c` is the furthest reading."""
+    """A limit passed now, all but without a break since `since_s`; `extreme_c` the furthest °C."""
 
     limit: Limit
     since_s: float
@@ -57,9 +61,11 @@ class ExposureTotals:
 def breaches(series: ReadingSeries, set_point_c: float, now_s: float) -> list[Breach]:
     """Which limits the readings of a place pass at `now_s`, the gravest first.
 
-    A limit is passed when every reading since then is beyond it, for as long
-    as the limit asks. Silent for more than 2 h: nothing is known, and nothing
-    is said. Source: handbook E.
+    A limit is passed when the time beyond it adds up to what the limit asks,
+    within a span a quarter longer: a reading on the other side, a door opened
+    in between, does not start it anew. For emergencies readings are averaged
+    over a twelfth of that time: eggs do not follow each of a sensor's. Silent for more than 2 h: nothing is
+    known, and nothing is said. Source: handbook E.
     """
     known = series.between(now_s - 3 * _DAY_S, now_s)
     if not len(known.times_s) or now_s - known.times_s[-1] > LOGGER_GAP_S:
@@ -67,9 +73,10 @@ def breaches(series: ReadingSeries, set_point_c: float, now_s: float) -> list[Br
     found = []
     values = known.temperature_c
     for above_c, lasting_s in HOT_EMERGENCIES:
-        found += _since(known, values > above_c, lasting_s, Limit.HOT_EMERGENCY)
+        found += _since(known, _felt(known, lasting_s) > above_c, lasting_s, Limit.HOT_EMERGENCY)
     found = found[-1:]
-    found += _since(known, values < COLD_EMERGENCY[0], COLD_EMERGENCY[1], Limit.COLD_EMERGENCY)
+    below_c, lasting_s = COLD_EMERGENCY
+    found += _since(known, _felt(known, lasting_s) < below_c, lasting_s, Limit.COLD_EMERGENCY)
     found += _since(known, values > HARM_ABOVE_C, LASTING_S, Limit.HARM)
     found += _since(known, values < COLD_BELOW_C, LASTING_S, Limit.SLOW)
     if not found:
@@ -100,17 +107,45 @@ def exposure_totals(series: ReadingSeries) -> ExposureTotals:
 def _since(
     known: ReadingSeries, beyond: np.ndarray, lasting_s: float, limit: Limit
 ) -> list[Breach]:
-    if not beyond[-1]:
+    times = known.times_s
+    if lasting_s > 0 and not beyond[-1] and times[-1] - _last(times[beyond]) > lasting_s * _SPAN:
         return []
-    within = np.flatnonzero(~beyond)
-    first = int(within[-1]) + 1 if len(within) else 0
-    since_s = float(known.times_s[first])
-    if known.times_s[-1] - since_s < lasting_s:
+    # Each reading speaks until the next one; a silence of more than 2 h speaks for neither side.
+    lasted = np.diff(times)
+    counted = np.where(lasted <= LOGGER_GAP_S, lasted, 0.0)
+    # Between two readings it is beyond as far as both are; at a crossing, half of the time.
+    share = (beyond[1:].astype(float) + beyond[:-1].astype(float)) / 2.0
+    start_s = times[-1] - lasting_s * (1.0 + _SPAN)
+    within_span = times[1:] > start_s
+    if float((counted * share)[within_span].sum()) < lasting_s:
         return []
+    first = _begins(times, beyond, lasting_s * _SPAN)
     values = known.temperature_c[first:]
-    extreme = values.max() if values.mean() > known.temperature_c.mean() else values.min()
     if limit in (Limit.HOT_EMERGENCY, Limit.HARM):
         extreme = values.max()
     elif limit in (Limit.COLD_EMERGENCY, Limit.SLOW):
         extreme = values.min()
-    return [Breach(limit, since_s, float(extreme))]
+    else:
+        extreme = values.max() if values.mean() > known.temperature_c.mean() else values.min()
+    return [Breach(limit, float(times[first]), float(extreme))]
+
+
+def _felt(known: ReadingSeries, lasting_s: float) -> np.ndarray:
+    """°C averaged around each reading, over a twelfth of the time the limit asks for."""
+    half_s = lasting_s * _AVERAGED / 2.0
+    times = known.times_s
+    first = np.searchsorted(times, times - half_s, side="left")
+    last = np.searchsorted(times, times + half_s, side="right")
+    sums = np.concatenate([[0.0], np.cumsum(known.temperature_c)])
+    return np.asarray((sums[last] - sums[first]) / (last - first))
+
+
+def _begins(times: np.ndarray, beyond: np.ndarray, longest_break_s: float) -> int:
+    """The first reading beyond the limit after the last break longer than that."""
+    out = np.flatnonzero(beyond)
+    breaks = np.flatnonzero(np.diff(times[out]) > np.maximum(longest_break_s, LOGGER_GAP_S))
+    return int(out[breaks[-1] + 1]) if len(breaks) else int(out[0])
+
+
+def _last(times: np.ndarray) -> float:
+    return float(times[-1]) if len(times) else -np.inf

@@ -12,13 +12,12 @@ from sandboa.core.development.box_temperature import BoxTemperature
 from sandboa.core.development.clock import DEFAULT_CLOCK, DevelopmentClock, FloatArray
 from sandboa.core.development.curve import DevelopmentCurve
 from sandboa.core.development.delays import EMERGENCE, FIRST_MEAL, FIRST_SHED, Delay, later
+from sandboa.core.development.none_alive import NO_DATE_FROM, none_alive
 from sandboa.core.development.order_statistics import expected_maximum
 from sandboa.core.development.pipping import TypicalPip, after_now, typical_pip
 from sandboa.core.development.windows import EGG_SD_DAYS, QUANTILES, HatchPrior, Window
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: sd beyond which "has not pipped yet" contradicts the record rather than narrows it (assumption).
-OVERDUE_SD: Final = 4.0
 #: factor on the uncertainty when the dam incubates (handbook A9).
 MATERNAL_FACTOR: Final = 2.0
 
@@ -37,9 +36,8 @@ class Forecast:
     `day` counts from lay; `development` is D; `fraction` is p = D/exp(m), the
     share by which dimples and signs are judged; `rate_per_day` is the development
     to be expected a day from now on. The windows are None when the
-    eggs never get there at the expected temperature. `overdue` says that by
-    heat every egg should long have pipped: the windows are then those of
-    the record alone and lie in the past.
+    eggs never get there at the expected temperature, and when the clutch is
+    `overdue`. `none_alive` is the chance that no egg of it will pip (A6).
 
     Once `pipped` eggs have pipped, the first at `first_pipped_s`, `first_pip`
     is None: it is known; `next_pip` and `last_pip` are of the eggs still
@@ -53,7 +51,7 @@ class Forecast:
     measured_share: float
     log_sd: float
     rate_per_day: float
-    overdue: bool = False
+    none_alive: float = 0.0
     first_pip: Window | None = None
     typical_pip: Window | None = None
     last_pip: Window | None = None
@@ -63,6 +61,11 @@ class Forecast:
     pipped: int = 0
     first_pipped_s: float | None = None
     next_pip: Window | None = None
+
+    @property
+    def overdue(self) -> bool:
+        """Whether so little speaks for a pip still to come that no date is told."""
+        return self.none_alive >= NO_DATE_FROM
 
 
 def forecast(
@@ -87,6 +90,9 @@ def forecast(
 
     Raises ValueError for eggs < 1, more pips than eggs, or a pip after as-of.
 
+    Until an egg has pipped, `none_alive` grows with the time without one; from
+    80 % on no window is told.
+
     Quantiles solve D(t) = exp(m + z·s) by inverting D (A4). That no egg has
     pipped yet cuts off the part of e that lies behind (A6), so no window
     reaches into the past. First and last pip are the typical pip shifted by
@@ -98,22 +104,17 @@ def forecast(
     log_sd = log_uncertainty(curve, prior) * (MATERNAL_FACTOR if maternal else 1.0)
     if pipped_s:
         return _conditioned(curve, prior, log_sd, eggs, pipped_s)
-    passed = _passed(curve, prior, log_sd, spread_days)
-    overdue = passed > OVERDUE_SD
-    survival = 1.0 if overdue else float(ndtr(-passed))
-
-    typical = _typical_window(curve, prior, log_sd, survival)
-    after = (
-        _windows_after(curve, prior, log_sd, survival, (EMERGENCE, FIRST_SHED, FIRST_MEAL))
-        if typical
-        else (None, None, None)
-    )
+    survival = float(ndtr(-_passed(curve, prior, log_sd, spread_days)))
+    standing = replace(_standing(curve, prior, log_sd), none_alive=none_alive(survival))
+    typical = None if standing.overdue else _typical_window(curve, prior, log_sd, survival)
+    if typical is None:
+        return standing
+    after = _windows_after(curve, prior, log_sd, survival, (EMERGENCE, FIRST_SHED, FIRST_MEAL))
     return replace(
-        _standing(curve, prior, log_sd),
-        overdue=overdue,
-        first_pip=typical.shifted(-spread_days) if typical else None,
+        standing,
+        first_pip=typical.shifted(-spread_days),
         typical_pip=typical,
-        last_pip=typical.shifted(spread_days) if typical else None,
+        last_pip=typical.shifted(spread_days),
         emergence=after[0],
         first_shed=after[1],
         first_meal=after[2],

@@ -2,7 +2,7 @@
 
 from typing import Final
 
-from sandboa.core.dimples.judgement import DimpleJudgement, Scope
+from sandboa.core.dimples.judgement import FEWEST_TO_VOTE, DimpleJudgement, Scope
 
 GRADE_WORDS: Final = (
     "firm and round",
@@ -19,6 +19,14 @@ _BOX: Final = (
 )
 _EGG: Final = (
     "Only this egg is early: look for a rough or windowed shell or a missing support, "
+    "candle it, and look again in 3 days. It stays in."
+)
+_FEW_EGGS: Final = (
+    "Too few eggs lie here to say whether it is the box: weigh it or feel the medium, "
+    "which settles it. Then candle the egg. It stays in."
+)
+_SUPPORTED: Final = (
+    "Only this egg is early, and it has its support: look at its shell, "
     "candle it, and look again in 3 days. It stays in."
 )
 _SOME: Final = (
@@ -40,11 +48,19 @@ _SHELL: Final = "Normal for a rough or windowed shell at this stage; look again 
 _PLUMP: Final = "Firm. Some eggs stay plump to the end: nothing to do."
 
 
-def advice(judgement: DimpleJudgement, grade: int, *, early_eggs: int = 1) -> str:
+def advice(
+    judgement: DimpleJudgement,
+    grade: int,
+    *,
+    early_eggs: int = 1,
+    live_eggs: int | None = None,
+    supported: bool = False,
+) -> str:
     """One or two sentences: what the grade means here and what to do.
 
     Never orders an egg thrown away. `early_eggs` is how many eggs of the box
-    are early, this one included.
+    are early, this one included, `live_eggs` how many lie in it (None: unknown);
+    `supported`: this one was given a support.
     """
     if judgement.excess >= 1 and grade == 4 and judgement.full_term:
         return _FULL_TERM
@@ -52,9 +68,19 @@ def advice(judgement: DimpleJudgement, grade: int, *, early_eggs: int = 1) -> st
     if judgement.scope is Scope.BOX:
         parts.append(_BOX)
     elif judgement.excess >= 1:
-        parts.append(_COLLAPSED if grade == 4 else _EGG if early_eggs <= 1 else _SOME)
+        parts.append(_of_egg(grade, early_eggs, live_eggs, supported))
     elif not parts:
         parts.append(
             _SHELL if judgement.shell_allowance_used else _PLUMP if grade == 0 else _NORMAL
         )
     return " ".join(parts)
+
+
+def _of_egg(grade: int, early_eggs: int, live_eggs: int | None, supported: bool) -> str:
+    if live_eggs is not None and live_eggs < FEWEST_TO_VOTE:
+        return _FEW_EGGS
+    if grade == 4:
+        return _COLLAPSED
+    if early_eggs > 1:
+        return _SOME
+    return _SUPPORTED if supported else _EGG

@@ -12,7 +12,7 @@ from enum import StrEnum
 from typing import Final
 
 from sandboa.core.box import Shell
-from sandboa.core.dimples.judgement import BOX_SHARE
+from sandboa.core.dimples.judgement import BOX_SHARE, FEWEST_TO_VOTE
 from sandboa.core.water.estimate import DRY_SHARE, TOP_UP_SHARE
 
 
@@ -107,7 +107,7 @@ def _by_count(egg: DentedEgg, scores: Mapping[str, float]) -> list[tuple[float, 
 
 
 def _box_wide(egg: DentedEgg) -> bool:
-    return egg.early_eggs >= BOX_SHARE * egg.live_eggs and egg.live_eggs > 1
+    return egg.early_eggs >= BOX_SHARE * egg.live_eggs and egg.live_eggs >= FEWEST_TO_VOTE
 
 
 def _by_water(egg: DentedEgg, scores: Mapping[str, float]) -> list[tuple[float, str]]:

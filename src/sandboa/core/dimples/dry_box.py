@@ -17,6 +17,7 @@ def dry_box_advice(
     box_c: float,
     *,
     no_answer: bool = False,
+    felt: str | None = None,
 ) -> str:
     """One or two sentences for a box whose eggs are early in half or more.
 
@@ -25,6 +26,7 @@ def dry_box_advice(
     left, add: what is known of its water and what is missing; None unknown.
     box_c: °C at which water is to be poured.
     no_answer: it was watered, had its 5 days, and eggs did not round out.
+    felt: how the medium felt at the last look, where nothing was poured since.
     """
     said = f"{early_eggs} of {live_eggs} eggs dented early"
     if no_answer:
@@ -33,7 +35,14 @@ def dry_box_advice(
     if left is None or add is None:
         return f"{said}: the box is dry. Check the water, add some at {at_c} along the side."
     weighed = left.weighings >= 2
-    if left.share >= (WET_BY_SCALE if weighed else TOP_UP_SHARE):
+    enough = left.share >= (WET_BY_SCALE if weighed else TOP_UP_SHARE)
+    if enough and felt is not None:
+        return (
+            f"{said}, though the medium was felt to be {felt} and about "
+            f"{100 * left.share:.0f} % of the water should be left: candle the dented eggs, "
+            "and weigh the box."
+        )
+    if enough:
         return (
             f"{said}, though about {100 * left.share:.0f} % of the water should be left: "
             f"{'feel the medium' if weighed else 'weigh the box or feel the medium'} "

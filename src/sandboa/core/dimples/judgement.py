@@ -17,6 +17,8 @@ from sandboa.core.units import SECONDS_PER_DAY
 
 #: Share of the live eggs that must be early before the box is to blame (handbook B).
 BOX_SHARE: Final = 0.5
+#: Live eggs a box has at least before its eggs can say that it is dry (handbook B).
+FEWEST_TO_VOTE: Final = 3
 #: days after watering within which a falling grade proves it was thirst (handbook B).
 ANSWER_DAYS: Final = 5.0
 #: A rise by this many grades within this many days before this share is urgent (handbook B).
@@ -99,6 +101,7 @@ def judge_egg(
     eggs_as_bad: int,
     loses_water_fast: bool = False,
     rose_fast: bool = False,
+    water_says_dry: bool = False,
     stages: Stages = ALLOWED_FROM,
 ) -> DimpleJudgement:
     """Judge one egg among its box (handbook B).
@@ -108,15 +111,19 @@ def judge_egg(
     development: share developed p, 0-2.
     grade: turgor grade 0-4.
     live_eggs: live eggs in the box, 1-30, this one included.
-    eggs_as_bad: how many of them are early for the stage, this one included.
+    eggs_as_bad: how many of them are early for the stage, this one included,
+        counted without any allowance for shells.
     loses_water_fast: rough or windowed shell.
+    water_says_dry: by weight, by feel or by its lid the box is short of water.
     rose_fast: risen by 2 grades within 7 days (see `rose_fast`).
     stages: from which share on which grade is normal, as the house has it.
 
     Raises NotPlausible for values out of range.
 
-    Early dents in half or more of the live eggs: the box is dry, act today.
-    Fewer: the egg's own shell, or a failing egg.
+    Early dents in half or more of the live eggs: the box is dry, act today;
+    rough shells excuse no box. Where the box is not to blame: the egg's own
+    shell, which is allowed a grade, or a failing egg. A box of one or two eggs
+    cannot vote: there the water has to say that it is dry.
     """
     if not 1 <= live_eggs <= 30:
         raise NotPlausible("live_eggs", f"{live_eggs} live eggs is outside 1 to 30")
@@ -124,11 +131,13 @@ def judge_egg(
         raise NotPlausible(
             "eggs_as_bad", f"{eggs_as_bad} eggs as bad, but the box has {live_eggs} live eggs"
         )
-    allowed = allowed_grade(development, loses_water_fast=loses_water_fast, stages=stages)
-    excess = excess_grade(development, grade, loses_water_fast=loses_water_fast, stages=stages)
+    blamed = _box_is_blamed(live_eggs, eggs_as_bad, water_says_dry)
+    own_shell = loses_water_fast and not blamed
+    allowed = allowed_grade(development, loses_water_fast=own_shell, stages=stages)
+    excess = excess_grade(development, grade, loses_water_fast=own_shell, stages=stages)
     scope = Scope.NONE
     if excess >= 1:
-        scope = Scope.BOX if eggs_as_bad >= BOX_SHARE * live_eggs else Scope.EGG
+        scope = Scope.BOX if blamed else Scope.EGG
     urgent_rise = rose_fast and development < FAST_RISE_BEFORE
     return DimpleJudgement(
         allowed_grade=allowed,
@@ -142,20 +151,28 @@ def judge_egg(
 
 
 def judge_box(
-    development: float, eggs: Sequence[EggTurgor], stages: Stages = ALLOWED_FROM
+    development: float,
+    eggs: Sequence[EggTurgor],
+    stages: Stages = ALLOWED_FROM,
+    *,
+    water_says_dry: bool = False,
 ) -> BoxJudgement:
     """Judge a whole box of live, graded eggs; the order of `eggs` does not matter.
 
-    An empty box is judged as nothing to do.
+    `water_says_dry` as in `judge_egg`. An empty box is judged as nothing to do.
     """
+    dented = {egg.number for egg in eggs if excess_grade(development, egg.grade, stages=stages)}
+    blamed = _box_is_blamed(len(eggs), len(dented), water_says_dry)
     early = tuple(
         sorted(
             egg.number
             for egg in eggs
             if excess_grade(
-                development, egg.grade, loses_water_fast=egg.loses_water_fast, stages=stages
+                development,
+                egg.grade,
+                loses_water_fast=egg.loses_water_fast and not blamed,
+                stages=stages,
             )
-            >= 1
         )
     )
     by_egg = {
@@ -163,9 +180,10 @@ def judge_box(
             development,
             egg.grade,
             live_eggs=len(eggs),
-            eggs_as_bad=len(early),
+            eggs_as_bad=len(dented),
             loses_water_fast=egg.loses_water_fast,
             rose_fast=egg.rose_fast,
+            water_says_dry=water_says_dry,
             stages=stages,
         )
         for egg in eggs
@@ -174,6 +192,13 @@ def judge_box(
     scope = Scope.BOX if Scope.BOX in scopes else Scope.EGG if Scope.EGG in scopes else Scope.NONE
     urgency = max((j.urgency for j in by_egg.values()), key=lambda u: u.rank, default=Urgency.NONE)
     return BoxJudgement(scope, urgency, len(eggs), early, by_egg)
+
+
+def _box_is_blamed(live_eggs: int, dented: int, water_says_dry: bool) -> bool:
+    """Whether what its eggs show is the box's doing; `dented` without allowance for shells."""
+    if not dented or dented < BOX_SHARE * live_eggs:
+        return False
+    return live_eggs >= FEWEST_TO_VOTE or water_says_dry
 
 
 def rose_fast(history: Sequence[Grading], at_s: float) -> bool:

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
+from sandboa.core.development.none_alive import FAR_BEYOND, developed_words
 from sandboa.core.methods import CuttingSchool
 from sandboa.core.rounds.due import which_eggs
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
@@ -82,7 +83,7 @@ class HatchAdvice:
 def advise(
     eggs: tuple[EggAtHatch, ...],
     *,
-    school: CuttingSchool,
+    school: CuttingSchool | None,
     set_day: int | None,
     share: float,
     laid_s: float,
@@ -90,7 +91,8 @@ def advise(
 ) -> tuple[HatchAdvice, ...]:
     """Advice for each live egg of a clutch, in the order given.
 
-    Parameters: `share` developed now by heat (p, 1 at the typical pip);
+    Parameters: `school` the keeper chose, None where nobody chose one: then an
+    egg is opened only to rescue it. `share` developed now by heat (p, 1 at the typical pip);
     `set_day` the day of the school that cuts on a set day, None otherwise;
     `laid_s`, `now_s` in s. Never advice to cut before `FULL_TERM`, whatever
     the calendar or the school says.
@@ -102,7 +104,7 @@ def advise(
 @dataclass(frozen=True)
 class _Clutch:
     eggs: tuple[EggAtHatch, ...]
-    school: CuttingSchool
+    school: CuttingSchool | None
     set_day: int | None
     share: float
     laid_s: float
@@ -125,7 +127,7 @@ class _Clutch:
         return (self.now_s - min(pips)) / SECONDS_PER_HOUR if pips else None
 
     def _closed(self, egg: EggAtHatch) -> HatchAdvice:
-        percent = f"{100 * self.share:.0f} %"
+        percent = developed_words(self.share)
         if self.share < FULL_TERM:
             return self._not_at_term(egg, percent)
         rescue = self._rescue(egg)
@@ -140,7 +142,9 @@ class _Clutch:
                 egg.number,
                 AdviceKind.WAIT,
                 "Wait: none has pipped yet.",
-                f"Full term by heat ({percent}); the first pip is still to come.",
+                f"Full term by heat ({percent}); the first pip is still to come."
+                if self.share <= FAR_BEYOND
+                else f"It is long past its term by heat ({percent}): candle the eggs.",
             )
         return HatchAdvice(
             egg.number,
@@ -183,7 +187,7 @@ class _Clutch:
             else "Consider a small window on top, between vessels.",
             f"{_sentence(which_eggs(numbers))} {'is' if len(out) == 1 else 'are'} out, the first "
             f"pip was {hours:.0f} h ago, and it is full term by heat "
-            f"({100 * self.share:.0f} %).",
+            f"({developed_words(self.share)}).",
         )
 
     def _by_school(self, egg: EggAtHatch) -> HatchAdvice | None:
@@ -203,8 +207,9 @@ class _Clutch:
         return HatchAdvice(
             egg.number,
             AdviceKind.WINDOW,
-            "Your method cuts now: a small window on top, between vessels. Waiting is fine too.",
-            f"{_sentence(why)}, and it is full term by heat ({100 * self.share:.0f} %).",
+            "Your method allows cutting from now: a small window on top, between vessels. "
+            "Waiting is as good.",
+            f"{_sentence(why)}, and it is full term by heat ({developed_words(self.share)}).",
         )
 
     def _open(self, egg: EggAtHatch) -> HatchAdvice:

@@ -11,7 +11,7 @@ from typing import Final
 
 from sandboa.core.dimples.judgement import Scope, Urgency
 from sandboa.core.methods import LastDays, Visits
-from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.core.units import SECONDS_PER_DAY, whole_days
 
 #: Days between visits by the method's rhythm; None: only looked at through the lid (handbook 1).
 VISIT_EVERY_DAYS: Final = {
@@ -74,12 +74,14 @@ class BoxState:
     candled_s: last time each live egg was candled (None: never).
     water_soon_s, water_dry_s: when 50 % and 25 % are likely reached; None beyond term or unknown.
     water_share: share left now, None unknown.
-    oxygen: (share, may need airing, advise airing), None where it is not estimated.
+    oxygen: (share, advise airing), None where it is not estimated.
     first_pip_s: likely first pip, None when unknown.
     watered_s, looked_s: last pour, and last look at any egg (s).
     mid_term_s: when it reached mid-term, None before that.
     watch_every_days: days after which an egg in doubt is looked at again.
     last_days_done: eggs were moved, or the grid taken out.
+    look_now: eggs whose own dents ask for the torch at once, not candled since they were seen.
+    rest_due: when the second half of a split top-up is due (s), and its grams.
     """
 
     laid_s: float
@@ -97,13 +99,15 @@ class BoxState:
     water_soon_s: float | None = None
     water_dry_s: float | None = None
     water_share: float | None = None
-    oxygen: tuple[float, bool, bool] | None = None
+    oxygen: tuple[float, bool] | None = None
     first_pip_s: float | None = None
     mid_term_s: float | None = None
     watered_s: float | None = None
     looked_s: float = 0.0
     last_days_done: bool = False
     watch_every_days: float = WATCH_EVERY_DAYS
+    look_now: tuple[int, ...] = ()
+    rest_due: tuple[float, float] | None = None
 
 
 def due_at_box(box: BoxState, now_s: float) -> tuple[Due, ...]:
@@ -141,15 +145,23 @@ def _dents(box: BoxState, now_s: float) -> Iterator[Due]:
         # Watered since they were seen: what is left to do is to see whether they answered.
         due_s = box.watered_s + ANSWER_LOOK_DAYS * SECONDS_PER_DAY
         if due_s <= now_s:
-            days = (now_s - box.watered_s) / SECONDS_PER_DAY
-            words = f"Watered {days:.0f} days ago: look whether the eggs rounded out."
+            days = whole_days(now_s - box.watered_s)
+            words = f"Watered {days} days ago: look whether the eggs rounded out."
             yield Due(DueKind.DENTS, due_s, Urgency.WATCH, words, eggs)
         return
     if scope is Scope.BOX or urgency.rank >= Urgency.TODAY.rank:
         yield Due(DueKind.DENTS, box.last_visit_s, urgency, box.dents_words, eggs)
+    elif box.look_now:
+        words = f"Candle {which_eggs(box.look_now)}: dented early, and not by a dry box."
+        yield Due(DueKind.DENTS, box.looked_s, Urgency.TODAY, words, box.look_now)
 
 
 def _water(box: BoxState, now_s: float) -> Iterator[Due]:
+    if box.rest_due is not None:
+        due_s, grams = box.rest_due
+        words = f"The rest of its water: add {grams:g} ml, warmed, along the side."
+        yield Due(DueKind.WATER, due_s, Urgency.TODAY, words)
+        return
     left = "" if box.water_share is None else f" About {100 * box.water_share:.0f} % is left."
     if box.water_dry_s is not None and box.water_dry_s <= now_s:
         yield Due(DueKind.WATER, box.water_dry_s, Urgency.TODAY, f"Likely dry: top up.{left}")
@@ -211,13 +223,11 @@ def _all_candled(box: BoxState, done_since_s: float, since_s: float, when: str) 
 def _air(box: BoxState, now_s: float) -> Iterator[Due]:
     if box.oxygen is None:
         return
-    share, may, advise = box.oxygen
+    share, advise = box.oxygen
+    # Said only when it is needed: what may be less is on the box's own page.
     if advise:
         words = f"Air it: oxygen likely about {100 * share:.0f} %, by a rough estimate."
         yield Due(DueKind.AIR, now_s, Urgency.TODAY, words)
-    elif may:
-        words = f"Air it when you are there: oxygen about {100 * share:.0f} %, may be less."
-        yield Due(DueKind.AIR, now_s, Urgency.NONE, words)
 
 
 def _last_days(box: BoxState, now_s: float) -> Iterator[Due]:
@@ -240,12 +250,12 @@ def _rhythm(box: BoxState, now_s: float) -> Iterator[Due]:
         return
     due_s = box.last_visit_s + every * SECONDS_PER_DAY
     if due_s <= now_s:
-        days = (now_s - box.last_visit_s) / SECONDS_PER_DAY
+        days = whole_days(now_s - box.last_visit_s)
         yield Due(
             DueKind.RHYTHM,
             due_s,
             Urgency.NONE,
-            f"Last opened {days:.0f} days ago; its method is {box.visits}.",
+            f"Last opened {days} days ago; its method is {box.visits}.",
         )
 
 

@@ -173,7 +173,9 @@ def _habits(season: SeasonFacts) -> Iterator[Taught]:
     if 2 * season.unweighed > season.boxes:
         yield Taught(
             "Weigh the boxes: water is guessed where nobody does.",
-            f"{season.unweighed} of {season.boxes} boxes never weighed",
+            "the only box was never weighed"
+            if season.boxes == 1
+            else f"{season.unweighed} of {season.boxes} boxes never weighed",
             "water",
         )
 

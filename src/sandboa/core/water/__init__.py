@@ -6,6 +6,7 @@ from sandboa.core.water.drying import (
     MEDIUM_FACTOR,
     ExchangeRules,
     loss_g_day,
+    unmeasured_air_sd,
 )
 from sandboa.core.water.estimate import (
     DRY_SHARE,
@@ -70,5 +71,6 @@ __all__ = [
     "mix",
     "require_plausible_weighing",
     "top_up",
+    "unmeasured_air_sd",
     "water_left",
 ]

@@ -5,10 +5,17 @@ from dataclasses import dataclass, field
 from typing import Final
 
 from sandboa.core.box import Closing
+from sandboa.core.units import Z80
 from sandboa.core.water.mixing import medium_named
 
 #: Relative humidity of the air in a box with damp medium (handbook D3).
 BOX_HUMIDITY: Final = 0.99
+#: Cabinet humidity from which a sensor says "saturated" and no number (handbook D4, E).
+SATURATED_HUMIDITY: Final = 0.97
+#: Relative humidity of a cabinet's air where nothing measures it, and the 80 % range of what it
+#: may be (handbook D4; assumption).
+UNKNOWN_HUMIDITY: Final = 0.40
+UNKNOWN_HUMIDITY_RANGE: Final = (0.25, 0.65)
 #: Effective air exchange by closing, l/day (handbook D3; assumption).
 EXCHANGE_L_DAY: Final = {
     Closing.SEALED_FILM: 10.0,
@@ -70,10 +77,22 @@ def loss_g_day(
     cabinet_humidity: float,
     rules: ExchangeRules = DEFAULT_EXCHANGE,
 ) -> float:
-    """Water a box loses a day by its closing and medium (g); >= 0.
+    """Water a box loses a day by its closing and medium (g); > 0: also in a damp cabinet a little.
+
+    A cabinet humidity of 97 % or more is a sensor at its end, which says
+    "saturated" and no number: it counts as 97 %.
 
     Example of the handbook: perlite, cracked corner, 31.5 °C and 40 %: 2.1 g a day.
     """
     inside = vapour_density_g_l(box_c, BOX_HUMIDITY)
-    outside = vapour_density_g_l(cabinet_c, cabinet_humidity)
+    outside = vapour_density_g_l(cabinet_c, min(cabinet_humidity, SATURATED_HUMIDITY))
     return rules.l_day(closing) * rules.factor(medium) * max(inside - outside, 0.0)
+
+
+def unmeasured_air_sd() -> float:
+    """Sd of ln loss for not knowing the cabinet's humidity: half the log width of its 80 % range.
+
+    A box loses in proportion to how much drier the cabinet is than the box.
+    """
+    dry, damp = UNKNOWN_HUMIDITY_RANGE
+    return math.log((BOX_HUMIDITY - dry) / (BOX_HUMIDITY - damp)) / 2.0 / Z80

@@ -18,7 +18,7 @@ from sandboa.core.units import SECONDS_PER_DAY, Z80
 from sandboa.core.water.drying import EXCHANGE_SD_FACTOR
 from sandboa.core.water.ledger import SCALE_SD_G, MassLedger, Pour, Weighing
 from sandboa.core.water.loss_curve import LossCurve
-from sandboa.core.water.signs import WaterSign, speaks_for
+from sandboa.core.water.signs import WaterSign, WaterSignKind, speaks_for
 
 #: Shares of the set-up water at which to top up, and at which it counts as dry (handbook D4).
 TOP_UP_SHARE: Final = 0.50
@@ -30,6 +30,9 @@ DAYS_SD: Final = 0.10
 AHEAD_SD: Final = 0.20
 #: Days beyond which a date of drying is not told: longer than any term.
 FARTHEST_DAYS: Final = 150.0
+#: Sd of the reckoned water as a share of the set-up water: at a weighing, set-up or feel, and what
+#: each day since adds, up to a most (assumption: after a month what is felt today outweighs it).
+RECKONED_SD: Final = (0.10, 0.015, 0.50)
 _GRID: Final = 481
 _GRID_SD: Final = 4.5
 _BAND: Final = (0.10, 0.50, 0.90)
@@ -57,7 +60,8 @@ class WaterLeft:
     """Share of the set-up water left with its 80 % band, the loss (g/day) and the dates.
 
     `weighings` is how many weighings it rests on, the set-up mass included;
-    `exchange` what they make of the box's q.
+    `exchange` what they make of the box's q. `signs` is how many looks at lid
+    and medium spoke since the last weighing.
     """
 
     water_g: float
@@ -71,6 +75,12 @@ class WaterLeft:
     dry: DateBand
     exchange: Exchange
     weighings: int
+    signs: int = 0
+
+    @property
+    def says_dry(self) -> bool:
+        """Whether scale, hand or lid, and not the reckoning alone, say that water is short."""
+        return self.share < TOP_UP_SHARE and (self.weighings >= 2 or self.signs > 0)
 
 
 def water_left(
@@ -93,7 +103,9 @@ def water_left(
     what_if_g_day: the prior's loss from now on, for another closing or a damper
         cabinet; by default the curve's own future.
 
-    A box is never fuller than its medium holds, nor emptier than empty.
+    A box is never fuller than its medium holds, nor emptier than empty. What
+    was felt in the medium moves the water itself, the more the longer nobody
+    weighed: today's hand outweighs a month of reckoning (handbook D5).
     """
     if not ledger.water_g:
         return None
@@ -127,6 +139,10 @@ class _State:
         self.weighed = ledger.set_up_g is not None
         self.weighings = int(self.weighed)
         self.lost_since_g = np.zeros_like(q)
+        #: When the water was last known by more than reckoning (s), and how far off it may be (g).
+        self.known_s = ledger.set_up_s
+        self.open_sd_g = 0.0
+        self.signs = 0
         #: g to take from a mass to have its water, before any reference is known: one for each q.
         self.tare_g: FloatArray | None = None
 
@@ -146,9 +162,24 @@ class _State:
             said = speaks_for(event)
             if said is None:
                 return np.zeros_like(self.q)
+            self.signs += 1
+            if event.kind is WaterSignKind.MEDIUM:
+                return self._feel(event, *said)
             share, sd = said
             return -0.5 * ((self.water_g / self.full_g - share) / sd) ** 2
         return self._weigh(event)
+
+    def _feel(self, sign: WaterSign, share: float, sd: float) -> FloatArray:
+        """A hand in the medium: between what it felt and what was reckoned, each by its error."""
+        days = max(sign.at_s - self.known_s, 0.0) / SECONDS_PER_DAY
+        least, by_day, most = RECKONED_SD
+        reckoned = min(least + by_day * days, most)
+        gain = reckoned**2 / (reckoned**2 + sd**2)
+        chance = -0.5 * ((self.water_g / self.full_g - share) ** 2) / (reckoned**2 + sd**2)
+        felt = self.water_g + gain * (share * self.full_g - self.water_g)
+        self.water_g = np.clip(felt, 0.0, self.full_g)
+        self.known_s, self.open_sd_g = sign.at_s, math.sqrt(gain) * sd * self.full_g
+        return chance
 
     def _weigh(self, weighing: Weighing) -> FloatArray:
         reference = self.ledger.reference_g(weighing.at_s)
@@ -164,11 +195,13 @@ class _State:
             self.lost_since_g = np.zeros_like(self.q)
             self.weighings += 1
             return np.zeros_like(self.q)
-        sd = np.sqrt(2.0 * SCALE_SD_G**2 + (DAYS_SD * self.lost_since_g) ** 2)
+        unsure = self.ledger.unsure_g(weighing.at_s)
+        sd = np.sqrt(2.0 * SCALE_SD_G**2 + unsure**2 + (DAYS_SD * self.lost_since_g) ** 2)
         chance = -0.5 * ((water - self.water_g) / sd) ** 2 - np.log(sd)
         self.water_g = np.clip(water, 0.0, self.full_g)
         self.lost_since_g = np.zeros_like(self.q)
         self.weighings += 1
+        self.known_s, self.open_sd_g, self.signs = weighing.at_s, unsure, 0
         return chance
 
 
@@ -201,9 +234,10 @@ def _told(
     low, middle, high = _quantiles(state.water_g, weights)
     if state.weighings >= (2 if ledger.set_up_g is not None else 1):
         # What the scale itself leaves open, beside what q does.
-        scale = Z80 * SCALE_SD_G
-        low = max(middle - math.hypot(middle - low, scale), 0.0)
-        high = min(middle + math.hypot(high - middle, scale), full)
+        low, high = _with_error(low, middle, high, SCALE_SD_G, full)
+    if state.open_sd_g:
+        # What the hand leaves open.
+        low, high = _with_error(low, middle, high, state.open_sd_g, full)
     rate = state.q * future_g_day
     slow, usual, fast = _quantiles(rate, weights)
     mean = float(np.dot(weights, log_q))
@@ -220,6 +254,18 @@ def _told(
         dry=_reached(state.water_g, rate, weights, DRY_SHARE * full, now_s),
         exchange=Exchange(mean, sd),
         weighings=state.weighings,
+        signs=state.signs,
+    )
+
+
+def _with_error(
+    low: float, middle: float, high: float, sd_g: float, full_g: float
+) -> tuple[float, float]:
+    """Ends of an 80 % band with an error of its own added, within what a box can hold."""
+    more = Z80 * sd_g
+    return (
+        max(middle - math.hypot(middle - low, more), 0.0),
+        min(middle + math.hypot(high - middle, more), full_g),
     )
 
 

@@ -1,5 +1,7 @@
 """The mass of a box over its time: what it should weigh, and what is missing (handbook D2)."""
 
+import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -13,12 +15,31 @@ SCALE_SD_G: Final = 2.0
 HEAVIER_G: Final = 8.0
 
 
+#: g (mean, sd) an egg taken out unweighed counts, where none of its clutch was weighed (handbook
+#: D2; assumption).
+UNWEIGHED_EGG_G: Final = (85.0, 12.0)
+
+
 @dataclass(frozen=True, slots=True)
 class MassChange:
-    """Something put in (+) or taken out (-) that is not water: an egg, a grid, film; g."""
+    """Something put in (+) or taken out (-) that is not water: an egg, a grid, film; g.
+
+    `sd_g` is how far off it may be: nought where it was weighed.
+    """
 
     at_s: float
     delta_g: float
+    sd_g: float = 0.0
+
+
+def unweighed_egg(at_s: float, weighed_g: Sequence[float]) -> MassChange:
+    """An egg taken out without its mass: the mean of its clutch, else what is usual.
+
+    `weighed_g` are the masses (g) of the clutch's eggs that were weighed.
+    """
+    usual_g, sd_g = UNWEIGHED_EGG_G
+    mean_g = sum(weighed_g) / len(weighed_g) if weighed_g else usual_g
+    return MassChange(at_s, -mean_g, sd_g)
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,6 +81,10 @@ class MassLedger:
             return None
         return self.set_up_g + sum(c.delta_g for c in self.changes if c.at_s < at_s)
 
+    def unsure_g(self, at_s: float) -> float:
+        """By how much (1 sd, g) the reference may be off, for what went out unweighed by then."""
+        return math.sqrt(sum(c.sd_g**2 for c in self.changes if c.at_s < at_s))
+
     def deficit_g(self, weighing: Weighing) -> float | None:
         """Reference - mass, g: the water that is missing. Below 0 within the scale's error."""
         reference = self.reference_g(weighing.at_s)
@@ -69,13 +94,16 @@ class MassLedger:
 def require_plausible_weighing(ledger: MassLedger, weighing: Weighing) -> None:
     """Raise NotPlausible for a weighing that cannot be.
 
-    Heavier than the box's reference, or heavier than it was at its last
-    weighing by more than was put in since: a box loses water, it gains none
-    of itself. 8 g are allowed for the scale.
+    Heavier than at set-up and all that was put in since, or heavier than it was
+    at its last weighing by more than was put in since: a box loses water, it
+    gains none of itself. 8 g are allowed for the scale, and what an egg taken
+    out unweighed may have weighed less than it counts.
     """
     require_range("the box", weighing.mass_g, BOX_MASS_RANGE_G, "g", field="mass_g")
     reference = ledger.reference_g(weighing.at_s)
-    if reference is not None and weighing.mass_g > reference + HEAVIER_G:
+    allowed_g = HEAVIER_G + 2.0 * ledger.unsure_g(weighing.at_s)
+    poured_g = sum(p.water_g for p in ledger.pours if p.at_s < weighing.at_s)
+    if reference is not None and weighing.mass_g > reference + poured_g + allowed_g:
         raise NotPlausible(
             "mass_g",
             f"{weighing.mass_g:g} g is more than the {reference:g} g the box had at set-up: "
@@ -89,7 +117,7 @@ def require_plausible_weighing(ledger: MassLedger, weighing: Weighing) -> None:
     put_in = sum(p.water_g for p in ledger.pours if last.at_s <= p.at_s <= weighing.at_s)
     put_in += sum(c.delta_g for c in ledger.changes if last.at_s <= c.at_s <= weighing.at_s)
     gained = weighing.mass_g - last.mass_g - put_in
-    if gained > HEAVIER_G:
+    if gained > allowed_g:
         raise NotPlausible(
             "mass_g",
             f"the box gained {gained:g} g since its last weighing ({last.mass_g:g} g) "

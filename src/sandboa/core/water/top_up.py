@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.errors import NotPlausible
-from sandboa.core.units import require_range
+from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR, require_range
 
 #: g to which a top-up is rounded: what a keeper can pour (handbook D2).
 ROUND_TO_G: Final = 5.0
@@ -33,6 +33,42 @@ class TopUp:
     def today_g(self) -> float:
         """What to pour now: all of it, or about half, to what a keeper can pour."""
         return ROUND_TO_G * math.ceil(self.add_g / 2 / ROUND_TO_G) if self.split else self.add_g
+
+
+#: Hours after the first half of a split top-up from which the second is due, and days until which
+#: it is asked for (handbook D2: over two days; assumption: the next morning is the next day).
+REST_AFTER_HOURS: Final = 14.0
+REST_WITHIN_DAYS: Final = 7.0
+#: g that must have been missing after the first half for a second to be worth opening the box.
+_WORTH_POURING_G: Final = 2 * ROUND_TO_G
+
+
+def rest_of_split(
+    poured_s: float,
+    poured_g: float,
+    missing: TopUp | None,
+    set_up_water_g: float | None,
+    lost_since_g: float,
+    now_s: float,
+) -> tuple[float, float] | None:
+    """When the rest of a top-up split over two days is due (s), and its grams; None for none.
+
+    Parameters: the last pour (s, g); `missing` now, of `set_up_water_g`;
+    `lost_since_g`, what the box lost since the pour. It was split when pour
+    and what was still missing after it are together too much at once. It is
+    due on the next day, and no longer asked for after a week.
+    """
+    if missing is None or not set_up_water_g:
+        return None
+    was_missing_g = missing.deficit_g - lost_since_g
+    if was_missing_g < _WORTH_POURING_G or missing.add_g < _WORTH_POURING_G:
+        return None
+    if poured_g + was_missing_g <= SPLIT_ABOVE * set_up_water_g:
+        return None
+    due_s = poured_s + REST_AFTER_HOURS * SECONDS_PER_HOUR
+    if not due_s <= now_s <= poured_s + REST_WITHIN_DAYS * SECONDS_PER_DAY:
+        return None
+    return due_s, missing.add_g
 
 
 def top_up(

@@ -20,7 +20,7 @@ from sandboa.journal.facts_now import Facts
 from sandboa.journal.forecasts_told import lessons
 from sandboa.journal.hatching.hatchlings import hatchling_name
 from sandboa.journal.house_now import HouseNow
-from sandboa.journal.methods import method_of
+from sandboa.journal.methods import method_of, was_chosen
 from sandboa.journal.ticks import tick, ticked
 from sandboa.records.animals import Meal, Trait, Weight
 from sandboa.records.clutches import Clutch
@@ -170,7 +170,8 @@ def _hatching(facts: Facts, now: ClutchNow, as_of_s: float) -> HatchingClutch:
     own = facts.methods.get(now.clutch.entity)
     method = method_of(own) if own else Method("")
     views = now.eggs.eggs
-    advices = _advices(now, method, views, as_of_s)
+    chosen = own is not None and was_chosen(own)
+    advices = _advices(now, method, chosen, views, as_of_s)
     eggs = tuple(_egg(facts, now, view, advices.get(view.number), as_of_s) for view in views)
     done = ticked(now.clutch.entity)
     lines = last_week(method.last_days, on_grid=now.on_grid or LastWeekTask.GRID in done)
@@ -180,7 +181,7 @@ def _hatching(facts: Facts, now: ClutchNow, as_of_s: float) -> HatchingClutch:
 
 
 def _advices(
-    now: ClutchNow, method: Method, views: tuple[EggView, ...], as_of_s: float
+    now: ClutchNow, method: Method, chosen: bool, views: tuple[EggView, ...], as_of_s: float
 ) -> dict[int, HatchAdvice]:
     if now.finished_s is not None or now.maternal:
         return {}
@@ -189,7 +190,7 @@ def _advices(
     )
     told = advise(
         live,
-        school=method.cutting,
+        school=method.cutting if chosen else None,
         set_day=method.set_day,
         share=now.fraction,
         laid_s=now.clutch.laid_s,

@@ -9,6 +9,7 @@ from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
 from sandboa.core.rounds.due import LAST_WEEK_DAYS, MID_TERM, POSTPONE_DAYS, next_due
 from sandboa.core.units import SECONDS_PER_DAY, require_range
+from sandboa.core.water.top_up import rest_of_split
 from sandboa.journal.acts import act
 from sandboa.journal.at_the_box import clutch_called
 from sandboa.journal.clutch_now import ClutchNow, clutches_standing
@@ -146,9 +147,7 @@ def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
         water_soon_s=left.top_up_soon.middle_s if left else None,
         water_dry_s=left.dry.middle_s if left else None,
         water_share=left.share if left else None,
-        oxygen=(water.air.share, water.air.may_need_airing, water.air.advise_airing)
-        if water and water.air
-        else None,
+        oxygen=(water.air.share, water.air.advise_airing) if water and water.air else None,
         first_pip_s=pip.p50 if pip and not (forecast and forecast.pipped) else None,
         mid_term_s=mid_s if mid_s is not None and mid_s <= as_of_s else None,
         watered_s=float(max(pours)) if pours else None,
@@ -156,6 +155,27 @@ def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
         last_days_done=pip is not None
         and _last_days_done(facts, now, pip.p50 - LAST_WEEK_DAYS * SECONDS_PER_DAY),
         watch_every_days=facts.settings.rules.watch_every_days,
+        look_now=tuple(
+            egg.number
+            for egg in live
+            if egg.settles is not None
+            and egg.settles.from_s <= as_of_s
+            and egg.scope == Scope.EGG
+            and (egg.looked_s or 0.0) > (egg.torchlight.seen_s or 0.0)
+        ),
+        rest_due=_rest_of_water(now, as_of_s),
+    )
+
+
+def _rest_of_water(now: ClutchNow, as_of_s: float) -> tuple[float, float] | None:
+    """When the second half of a top-up that was too much at once is due (s), and its grams."""
+    water = now.water
+    if water is None or water.left is None or water.poured is None:
+        return None
+    poured_s, poured_g = water.poured
+    days = (as_of_s - poured_s) / SECONDS_PER_DAY
+    return rest_of_split(
+        poured_s, poured_g, water.add, water.full_g, water.left.loss_g_day * days, as_of_s
     )
 
 
@@ -170,6 +190,7 @@ def dents_words(now: ClutchNow) -> str:
             water.add if water else None,
             now.curve.temperature.future_c,
             no_answer=bool(now.eggs.no_answer),
+            felt=water.felt if water else None,
         )
     worst = max(
         (egg for egg in now.eggs.eggs if egg.urgency and egg.advice),

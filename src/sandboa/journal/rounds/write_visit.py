@@ -2,6 +2,7 @@
 
 from sandboa.core.rounds import EggActKind
 from sandboa.core.water import medium_named
+from sandboa.journal.box_account import egg_taken_out
 from sandboa.journal.cabinets import shelf_called, stand_on
 from sandboa.journal.rounds.at_box import AtBox
 from sandboa.journal.rounds.visit import EggSeen
@@ -49,10 +50,13 @@ def _write_egg(visiting: Act, at: AtBox, seen: EggSeen) -> None:
 
 
 def _take_out(visiting: Act, at: AtBox, seen: EggSeen) -> None:
-    """An egg leaves the box with its mass: the reference goes down by as much."""
+    """An egg leaves the box with its mass: the reference goes down by as much.
+
+    Unweighed it is no fact yet: the account takes what is usual until somebody knows better.
+    """
     mass_g = seen.mass_g or at.eggs[seen.number].mass_g
     if mass_g:
-        _change_mass(visiting, at, -mass_g, f"egg {seen.number}")
+        _change_mass(visiting, at, -mass_g, egg_taken_out(seen.number))
 
 
 def _write_rest(visiting: Act, at: AtBox) -> None:

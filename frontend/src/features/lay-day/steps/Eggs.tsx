@@ -1,10 +1,10 @@
 import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
+import { useKeys } from '@/shared/keys/useKeys'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
@@ -41,7 +41,10 @@ const SHELLS: Schemas['Shell'][] = [
 /** Egg by egg by torchlight: one tap for a good one, one for a slug, more for the others. */
 export function Eggs({ day, step, back, change, next }: StepProps) {
   const { eggs, method } = day.state
-  const [number, setNumber] = useState(() => nextToLook(eggs))
+  const usual = useRules().data?.usual_egg_g
+  const [shownEgg, setNumber] = useState(() => nextToLook(eggs))
+  // Another device may have counted fewer eggs meanwhile.
+  const number = Math.max(1, Math.min(shownEgg, eggs.length))
   const egg = eggs[number - 1]
   const show = (shown: number) => {
     setNumber(shown)
@@ -57,13 +60,41 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
   const slug = () => answered({ slug: true, vessels: null, disc: null })
   const differs = (changed: Partial<Egg>) =>
     change({ eggs: withEgg(eggs, number, { slug: false, disc: egg?.disc ?? 'top', ...changed }) })
-  useHotkeys('1', good)
-  useHotkeys('2', slug)
-  useHotkeys('3', () => differs({ vessels: 'weak' }))
-  useHotkeys('4', () => differs({ vessels: 'unsure' }))
-  useHotkeys('5', () => differs({ vessels: egg?.vessels ?? 'strong', disc: 'side' }))
-  useHotkeys('6', () => differs({ vessels: egg?.vessels ?? 'strong', disc: 'under' }))
-  if (!egg) return null
+  useKeys(
+    'place',
+    'Eggs by torchlight',
+    egg
+      ? [
+          { keys: ['1'], what: 'good: disc on top, strong vessels', act: good },
+          { keys: ['2'], what: 'slug', act: slug },
+          { keys: ['3'], what: 'weak or few vessels', act: () => differs({ vessels: 'weak' }) },
+          { keys: ['4'], what: 'not sure', act: () => differs({ vessels: 'unsure' }) },
+          {
+            keys: ['5'],
+            what: 'disc at the side',
+            act: () => differs({ vessels: egg.vessels ?? 'strong', disc: 'side' }),
+          },
+          {
+            keys: ['6'],
+            what: 'disc underneath',
+            act: () => differs({ vessels: egg.vessels ?? 'strong', disc: 'under' }),
+          },
+        ]
+      : null,
+  )
+  if (!egg) {
+    return (
+      <StepFrame
+        day={day}
+        step={step}
+        back={back}
+        onSubmit={(event) => event.preventDefault()}
+        photos={null}
+      >
+        <p>No eggs are counted yet: go back and count them.</p>
+      </StepFrame>
+    )
+  }
   return (
     <StepFrame
       day={day}
@@ -160,7 +191,7 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
         number={number}
         mass={egg.mass_g ?? null}
         onMass={(mass_g) => change({ eggs: withEgg(eggs, number, { mass_g }) })}
-        usual={useRules().data?.usual_egg_g}
+        usual={usual}
       />
       <OtherEggs eggs={eggs} number={number} onChoose={show} />
     </StepFrame>

@@ -3,6 +3,7 @@ import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors } from '@dn
 import { useRef, useState } from 'react'
 import { ArrangeableBox } from '@/eggs/ArrangeableBox'
 import type { PlacedEgg } from '@/eggs/places'
+import { useKeys } from '@/shared/keys/useKeys'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../StepPlace'
 import { type Egg, withClump, withEgg } from '../steps'
@@ -12,6 +13,9 @@ export function Places({ day, step, back, change, next }: StepProps) {
   const { eggs, method } = day.state
   const box = useRef<HTMLDivElement>(null)
   const [chosen, setChosen] = useState<number | null>(null)
+  useKeys('place', 'Eggs where they lie', [
+    { keys: ['ArrowLeft'], shown: 'arrow keys', what: 'move the egg, with Shift further' },
+  ])
   const sensors = useSensors(
     // A few px before a drag begins, so that a tap still chooses.
     useSensor(MouseSensor, { activationConstraint: { distance: 4 } }),

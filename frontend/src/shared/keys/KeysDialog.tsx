@@ -1,0 +1,54 @@
+import { chakra, Dialog, Portal } from '@chakra-ui/react'
+import { Button } from '@/shared/ui/Button'
+import { useKeyMeanings, useKeys } from './useKeys'
+
+/** The keys as they are at this moment, read from where they are listened for. */
+export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const layers = useKeyMeanings()
+  useKeys('dialog', 'Keys', open ? [{ keys: ['?'], what: 'close this list', act: onClose }] : null)
+  return (
+    <Dialog.Root
+      open={open}
+      onOpenChange={(change) => !change.open && onClose()}
+      lazyMount
+      unmountOnExit
+      scrollBehavior="inside"
+    >
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content>
+            <Dialog.Title>Keys</Dialog.Title>
+            <chakra.div overflowY="auto" mb={6}>
+              {layers
+                .filter((layer) => layer.bindings.length > 0)
+                .map((layer) => (
+                  <chakra.section key={layer.name} mb={4}>
+                    <chakra.h3 color="soft" fontWeight={650} mb={1}>
+                      {layer.name}
+                    </chakra.h3>
+                    <chakra.dl
+                      display="grid"
+                      gridTemplateColumns="minmax(3em, auto) 1fr"
+                      columnGap={6}
+                      rowGap={1}
+                    >
+                      {layer.bindings.map((binding) => (
+                        <chakra.div key={binding.what} display="contents">
+                          <chakra.dt fontWeight={750}>
+                            {binding.shown ?? binding.keys.join('  ')}
+                          </chakra.dt>
+                          <dd>{binding.what}</dd>
+                        </chakra.div>
+                      ))}
+                    </chakra.dl>
+                  </chakra.section>
+                ))}
+            </chakra.div>
+            <Button onClick={onClose}>Close</Button>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  )
+}
