@@ -64,8 +64,8 @@ def breaches(series: ReadingSeries, set_point_c: float, now_s: float) -> list[Br
     A limit is passed when the time beyond it adds up to what the limit asks,
     within a span a quarter longer: a reading on the other side, a door opened
     in between, does not start it anew. For emergencies readings are averaged
-    over a twelfth of that time: eggs do not follow each of a sensor's. Silent for more than 2 h: nothing is
-    known, and nothing is said. Source: handbook E.
+    over a twelfth of that time: eggs do not follow each of a sensor's. Silent
+    for more than 2 h: nothing is known, and nothing is said. Source: handbook E.
     """
     known = series.between(now_s - 3 * _DAY_S, now_s)
     if not len(known.times_s) or now_s - known.times_s[-1] > LOGGER_GAP_S:
