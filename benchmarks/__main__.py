@@ -13,6 +13,7 @@ from benchmarks import (
     scale,
     today,
     trace,
+    watch,
 )
 from benchmarks.report import Ratio
 
@@ -24,6 +25,7 @@ _REPORTS = {
     "rounds": rounds.report,
     "trace": trace.report,
     "scale": scale.report,
+    "watch": watch.report,
 }
 
 

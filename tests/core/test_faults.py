@@ -5,8 +5,11 @@ How well they are told apart in whole seasons is measured by `./do bench faults`
 
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 
 from sandboa.core.climate.faults import Fault, FaultKind, ProbeRecord, recognise
+from sandboa.core.climate.faults.cabinet_faults import _HALF, SAWTOOTH_C, _may_swing
 from sandboa.core.development import SetPoints
 
 HOUR, DAY = 3600.0, 86_400.0
@@ -202,3 +205,19 @@ def test_one_probe_alone_is_enough_for_what_one_can_show() -> None:
     cabinet.degrees["only"] += sliding(cabinet, 200, 204, 8.0, 4.0)
     cabinet.silent = {"only": cabinet.during(100, 104)}
     assert [f.kind for f in cabinet.recognise()] == [FaultKind.UNPLUGGED, FaultKind.POWER_CUT]
+
+
+@given(
+    st.lists(st.floats(-2, 2) | st.just(float("nan")), min_size=30, max_size=90),
+    st.integers(6, 13),
+)
+def test_a_look_at_the_range_leaves_out_no_window_that_could_swing(values, wide: int) -> None:
+    """What the sawtooth asks of a window's halves is asked of running extremes, and is the same."""
+    off = np.array(values)
+    windows = np.lib.stride_tricks.sliding_window_view(off, wide)
+    half = wide // 2
+    limit = _HALF * SAWTOOTH_C
+    asked = (np.ptp(windows[:, :half], axis=1) > limit) & (
+        np.ptp(windows[:, half:], axis=1) > limit
+    )
+    assert _may_swing(off, wide).tolist() == asked.tolist()

@@ -9,6 +9,7 @@ import pytest
 
 from samples import DAY_S, NOW_S, lay_day
 from sandboa.core.errors import NotPlausible
+from sandboa.journal import cabinet_faults
 from sandboa.journal.acts import undo
 from sandboa.journal.cabinet_faults import FaultsNow
 from sandboa.journal.cabinets import CabinetKind, CabinetSaid, add_cabinet
@@ -239,3 +240,36 @@ def test_messengers_that_cannot_be_are_refused(pigeon: Pigeon, changes, field) -
     with pytest.raises(NotPlausible) as refused:
         add_messenger(said(**changes), {"shelf": pigeon}, NOW_S)
     assert refused.value.field == field
+
+
+def test_readings_elsewhere_do_not_have_a_cabinet_looked_through_again(
+    house: HouseNow, monkeypatch
+) -> None:
+    """Twelve loggers that post apart would have every cabinet recognised twelve times a minute."""
+    room = Room(house)
+    room.feed(24 * 8, 31.5)
+    add_cabinet(CabinetSaid("Far", CabinetKind.BOUGHT, ("one",)), 31.5, NOW_S - DAY_S, NOW_S)
+    hang_probe("Far", ProbePlace(cabinet="Far"), NOW_S - DAY_S, NOW_S, device=room.device.entity)
+    recognised: list[str] = []
+    known = cabinet_faults._recognised
+
+    def counted(house, facts, cabinet, until_s, days):
+        recognised.append(cabinet.name)
+        return known(house, facts, cabinet, until_s, days)
+
+    monkeypatch.setattr(cabinet_faults, "_recognised", counted)
+    facts = house.facts()
+    north, far = (next(c for c in facts.cabinets.values() if c.name == n) for n in ("North", "Far"))
+    at_s = NOW_S // 300 * 300 + 10
+    for cabinet in (north, far):
+        room.faults.of(house, facts, cabinet, at_s)
+    take_in(room.device, [("Far", int(at_s), 31.0, None)], at_s)
+    for cabinet in (north, far):
+        room.faults.of(house, facts, cabinet, at_s + 5)
+    assert recognised == ["North", "Far", "Far"]
+    # The watch waits a little for what shows only over many minutes.
+    take_in(room.device, [("Far", int(at_s) + 6, 31.0, None)], at_s + 6)
+    room.faults.of(house, facts, far, at_s + 6, patience_s=55.0)
+    assert recognised == ["North", "Far", "Far"]
+    room.faults.of(house, facts, far, at_s + 66, patience_s=55.0)
+    assert recognised[3:] == ["Far"]

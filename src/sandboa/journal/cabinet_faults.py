@@ -48,13 +48,21 @@ class CabinetFault:
     delay_days: float
 
 
+@dataclass(frozen=True, slots=True)
+class _Recognised:
+    """What was recognised at `at_s`, from the facts and readings as they were."""
+
+    facts: int
+    revisions: tuple[tuple[int, int], ...]
+    at_s: float
+    found: tuple[CabinetFault, ...]
+
+
 @dataclass
 class FaultsNow:
-    """Recognised faults by cabinet, held until readings or facts change."""
+    """Recognised faults by cabinet, held until facts or its own readings change."""
 
-    _held: dict[tuple[int, int], tuple[tuple[int, ...], tuple[CabinetFault, ...]]] = field(
-        default_factory=dict
-    )
+    _held: dict[tuple[int, int], _Recognised] = field(default_factory=dict)
     _lock: Lock = field(default_factory=Lock)
 
     def of(
@@ -64,18 +72,53 @@ class FaultsNow:
         cabinet: Cabinet,
         until_s: float,
         days: float = SEASON_DAYS,
+        *,
+        patience_s: float = 0.0,
     ) -> tuple[CabinetFault, ...]:
-        """Faults of the cabinet in the last `days` before `until_s`."""
+        """Faults of the cabinet in the last `days` before `until_s`.
+
+        What was recognised less than `patience_s` before may be told again
+        though readings came since: faults take many minutes to show.
+        """
         key = (cabinet.entity, round(days))
-        # Time alone makes a silent probe: what was recognised holds for some minutes.
-        version = (facts.version, readings.newest_change(), int(until_s // _HOLDS_S))
         with self._lock:
             held = self._held.get(key)
-            if held is not None and held[0] == version:
-                return held[1]
+            if held is not None and held.facts == facts.version:
+                if 0.0 <= until_s - held.at_s < patience_s:
+                    return held.found
+                # Time alone makes a silent probe: what was recognised holds for some minutes.
+                if held.at_s // _HOLDS_S == until_s // _HOLDS_S and held.revisions == _revisions(
+                    facts, cabinet
+                ):
+                    return held.found
+            revisions = _revisions(facts, cabinet)
             found = _recognised(house, facts, cabinet, until_s, days)
-            self._held[key] = (version, found)
+            self._held[key] = _Recognised(facts.version, revisions, until_s, found)
             return found
+
+
+def _revisions(facts: Facts, cabinet: Cabinet) -> tuple[tuple[int, int], ...]:
+    """How often the record of each logger that ever hung in the cabinet has changed."""
+    places = _places(facts, cabinet)
+    tips = readings.tips()
+    return tuple(
+        (probe.entity, tips[probe.entity].revision)
+        for probe in facts.probes.values()
+        if probe.entity in tips
+        and not probe.by_hand
+        and not places.isdisjoint(facts.probe_stays[probe.entity].place)
+    )
+
+
+def _places(facts: Facts, cabinet: Cabinet) -> set[int | None]:
+    """Where a probe can speak for the cabinet: in it, on its shelves, in boxes that stood there."""
+    shelves = {s.entity for s in facts.shelves.values() if s.cabinet == cabinet.entity}
+    boxes = {
+        box
+        for box, stays in facts.box_stays.items()
+        if not shelves.isdisjoint(p for p in stays.place if p is not None)
+    }
+    return {cabinet.entity, *shelves, *boxes}
 
 
 def clutch_faults(

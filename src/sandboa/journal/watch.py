@@ -17,13 +17,17 @@ from sandboa.journal.errors import Conflict, NotFound
 from sandboa.journal.facts_now import Facts
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.probe_records import record_of
+from sandboa.records import readings
 from sandboa.records.alarms import Acknowledgement, Alarm, open_alarms
 from sandboa.records.database import database
 from sandboa.records.facts import Act
 from sandboa.records.house import Cabinet, Probe
 
-#: Days of record that the watch looks through every time something came in.
+#: Days of record that the watch looks through for faults.
 _WATCHED_DAYS: Final = 10.0
+#: s before a cabinet's faults are looked for anew: limits are looked at with every reading, faults
+#: take many minutes to show (assumption; an alarm is to be shown within a minute).
+_PATIENCE_S: Final = 55.0
 
 
 class Severity(StrEnum):
@@ -166,12 +170,28 @@ def _in_cabinet(
     if set_points is None:
         return
     for probe, place in _hanging(facts, cabinet, now_s):
-        series = record_of(house, facts, probe, place, now_s - 4 * SECONDS_PER_DAY, now_s)
-        for breach in breaches(series, set_points.at(now_s), now_s):
+        for breach in _breaches(house, facts, probe, place, set_points.at(now_s), now_s):
             yield _passed(cabinet, probe, breach)
-    for told in faults.of(house, facts, cabinet, now_s, _WATCHED_DAYS):
+    for told in faults.of(house, facts, cabinet, now_s, _WATCHED_DAYS, patience_s=_PATIENCE_S):
         if told.fault.end_s is None and told.fault.kind in _FAULT_WORDS:
             yield from _faulty(facts, cabinet, told)
+
+
+def _breaches(
+    house: HouseNow, facts: Facts, probe: Probe, place: int, set_point_c: float, now_s: float
+) -> list[Breach]:
+    """Limits a probe passes; worked out anew when it sent something, or fell silent."""
+    tip = readings.tips().get(probe.entity)
+    if tip is None or tip.last_s is None:
+        return []
+    silent = now_s - tip.last_s > LOGGER_GAP_S
+    stamp = (facts.version, tip.revision, set_point_c, silent)
+
+    def read() -> list[Breach]:
+        series = record_of(house, facts, probe, place, now_s - 4 * SECONDS_PER_DAY, now_s)
+        return breaches(series, set_point_c, now_s)
+
+    return house.held(f"limits of probe {probe.entity}", stamp, read)
 
 
 def _passed(cabinet: Cabinet, probe: Probe, breach: Breach) -> Trouble:

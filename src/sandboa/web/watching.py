@@ -13,6 +13,7 @@ from sandboa.devices.messengers import CARRIERS
 from sandboa.journal import forecasts_told
 from sandboa.journal.messages import deliver
 from sandboa.journal.watch import watch
+from sandboa.records.facts import newest_act
 from sandboa.web.house import House
 
 #: s between looks when nothing comes in; and after readings came, before looking (they come in
@@ -56,5 +57,10 @@ def look_round(house: House) -> bool:
     now_s = house.clock.now_s()
     changes = watch(house.now, house.faults, now_s)
     deliver(CARRIERS, now_s)
-    forecasts_told.keep_due(house.now, now_s)
+    # A day's forecast, and what a closed clutch taught, can wait for the next minute or act.
+    minute = (newest_act(), int(now_s // 60.0))
+    if not house.now.holds("forecasts kept", minute) and not forecasts_told.keep_due(
+        house.now, now_s
+    ):
+        house.now.held("forecasts kept", minute, lambda: None)
     return bool(changes)

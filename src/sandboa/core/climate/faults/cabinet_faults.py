@@ -115,7 +115,11 @@ def _swings(off: np.ndarray, wide: int) -> np.ndarray:
 
     Its outermost parts are left aside: one open door is no sawtooth.
     """
-    windows = np.lib.stride_tricks.sliding_window_view(off, wide)
+    flags = np.zeros(len(off), dtype=bool)
+    worth = np.flatnonzero(_may_swing(off, wide))
+    if not len(worth):
+        return flags
+    windows = np.lib.stride_tricks.sliding_window_view(off, wide)[worth]
     known = ~np.isnan(windows).any(axis=1)
     high, low = np.quantile(
         np.where(known[:, None], windows, 0.0), (1.0 - _OUTERMOST, _OUTERMOST), axis=1
@@ -136,10 +140,34 @@ def _swings(off: np.ndarray, wide: int) -> np.ndarray:
         changes += (now != 0) & (held != 0) & (now != held)
         held = np.where(now != 0, now, held)
     bad = known & lively & (high - low > _MIDDLE * SAWTOOTH_C) & (changes > 2 * _SWINGS - 2)
-    flags = np.zeros(len(off), dtype=bool)
-    for start, end in runs(bad):
-        flags[start : end + wide - 1] = True
+    for start in worth[bad]:
+        flags[start : start + wide] = True
     return flags
+
+
+def _may_swing(off: np.ndarray, wide: int) -> np.ndarray:
+    """Windows (by their first point) whose halves both range wide enough for a sawtooth at all.
+
+    What is worked out of a window costs a hundred times as much as its range,
+    and a steady cabinet has no window worth it.
+    """
+    half, count = wide // 2, len(off) - wide + 1
+    with np.errstate(invalid="ignore"):
+        first, second = (
+            _running(off, size, np.maximum) - _running(off, size, np.minimum) > _HALF * SAWTOOTH_C
+            for size in (half, wide - half)
+        )
+    return np.asarray(first[:count] & second[half : half + count])
+
+
+def _running(off: np.ndarray, size: int, pick: np.ufunc) -> np.ndarray:
+    """`pick` over each `size` neighbours, by doubling; NaN where any of them is."""
+    reached, length = off, 1
+    while 2 * length <= size:
+        reached = pick(reached[:-length], reached[length:])
+        length *= 2
+    rest = size - length
+    return np.asarray(pick(reached[: len(reached) - rest], reached[rest:]) if rest else reached)
 
 
 def _went_with_the_air(grid: Grid, air: np.ndarray, start: int, end: int) -> bool:
