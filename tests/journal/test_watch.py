@@ -1,5 +1,6 @@
 """Alarms: raised, told, acknowledged, ended; and the messages that carry them out."""
 
+import itertools
 import json
 import math
 from collections.abc import Mapping
@@ -19,17 +20,14 @@ from sandboa.journal.house_now import HouseNow
 from sandboa.journal.intake import take_in
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.messages import (
-    REPEAT_S,
-    RETRY_S,
     MessengerSaid,
-    NotSent,
     add_messenger,
     correct_messenger,
-    deliver,
     remove_messenger,
 )
 from sandboa.journal.probes import ProbePlace, hang_probe
-from sandboa.journal.watch import acknowledge, look, watch
+from sandboa.journal.sending import REPEAT_S, RETRY_S, NotSent, deliver, state_of
+from sandboa.journal.watch import DEAD_LOGGER_S, Severity, acknowledge, look, watch
 from sandboa.records.alarms import Alarm, Message, Messenger, open_alarms
 from sandboa.records.house import Device
 
@@ -208,7 +206,8 @@ def test_what_could_not_be_sent_is_noted_and_tried_again(room: Room, pigeon: Pig
     room.watch()
     pigeon.refuses = True
     assert deliver(carriers, room.fed_s) == 0
-    assert [(m.sent, m.outcome) for m in Message.select()] == [(0, "lost its way")] * 2
+    # The second waits with the first: a dead server is not asked for every alarm.
+    assert [(m.sent, m.outcome) for m in Message.select()] == [(0, "lost its way")]
     pigeon.refuses = False
     assert deliver(carriers, room.fed_s + RETRY_S / 2) == 0
     assert deliver(carriers, room.fed_s + RETRY_S) == 2
@@ -273,3 +272,134 @@ def test_readings_elsewhere_do_not_have_a_cabinet_looked_through_again(
     assert recognised == ["North", "Far", "Far"]
     room.faults.of(house, facts, far, at_s + 66, patience_s=55.0)
     assert recognised[3:] == ["Far"]
+
+
+def tries(carriers: Mapping[str, Any], from_s: float, hours: float) -> list[float]:
+    """Minutes after `from_s` at which something was tried, looked for every half minute."""
+    known = Message.select().count()
+    tried = []
+    for step in range(int(hours * 120)):
+        deliver(carriers, from_s + 30.0 * step)
+        if (now := Message.select().count()) > known:
+            known = now
+            tried.append(step / 2)
+    return tried
+
+
+def test_a_dead_server_is_tried_at_growing_pauses(room: Room, pigeon: Pigeon) -> None:
+    carriers = {"shelf": pigeon}
+    add_messenger(said(), carriers, NOW_S)
+    room.feed(2, 34.2)
+    room.watch()
+    pigeon.refuses = True
+    # 2, 4, 8, 16, 32 minutes, and for an alarm never more than an hour.
+    assert tries(carriers, room.fed_s, 4)[:7] == [0, 2, 6, 14, 30, 62, 122]
+    (held,) = Messenger.current()
+    state = state_of(held, room.fed_s + 4 * HOUR_S)
+    assert (state.sent_s, state.failure) == (None, "lost its way")
+    assert state.next_try_s is not None
+    # An emergency waits no longer than for its repetition.
+    room.feed(9, 35.6)
+    room.watch()
+    gaps = tries(carriers, room.fed_s + 5 * HOUR_S, 2)
+    assert max(b - a for a, b in itertools.pairwise(gaps)) <= REPEAT_S / 60
+    pigeon.refuses = False
+    deliver(carriers, room.fed_s + 8 * HOUR_S)
+    assert state_of(held, room.fed_s + 8 * HOUR_S).next_try_s is None
+
+
+class Bomb(Pigeon):
+    """A carrier whose library fails in a way nobody foresaw."""
+
+    def send(self, target: Mapping[str, Any], about: str, text: str) -> str:
+        raise UnicodeEncodeError("ascii", "Bär", 1, 2, "ordinal not in range(128)")
+
+
+def test_no_messenger_harms_another(room: Room, pigeon: Pigeon) -> None:
+    carriers = {"email": Bomb(), "shelf": pigeon}
+    add_messenger(said(kind="email", name="A bomb"), carriers, NOW_S)
+    add_messenger(said(name="Pigeon"), carriers, NOW_S)
+    room.feed(2, 34.2)
+    room.watch()
+    assert deliver(carriers, room.fed_s) == len(pigeon.carried) == 2
+    bomb = next(m for m in Messenger.current() if m.name == "A bomb")
+    assert "UnicodeEncodeError" in (state_of(bomb, room.fed_s).failure or "")
+
+
+def test_who_was_told_of_an_alarm_is_told_that_it_is_over(room: Room, pigeon: Pigeon) -> None:
+    carriers = {"shelf": pigeon}
+    add_messenger(said(), carriers, NOW_S)
+    room.feed(2, 34.2)
+    room.watch()
+    deliver(carriers, room.fed_s)
+    told = len(pigeon.carried)
+    room.feed(30, 31.5)
+    room.watch()
+    deliver(carriers, room.fed_s)
+    over = [text for about, text in pigeon.carried[told:] if about.startswith("Sandboa, over:")]
+    assert len(over) == told
+    assert all(text.startswith("It is over. Lower:") for text in over)
+    assert deliver(carriers, room.fed_s + 60) == 0
+    # Who was told nothing is told no end.
+    add_messenger(said(name="Late"), carriers, NOW_S)
+    assert deliver(carriers, room.fed_s + 120) == 0
+
+
+def test_what_goes_to_whom_is_by_gravity(room: Room, pigeon: Pigeon) -> None:
+    carriers = {"shelf": pigeon}
+    add_messenger(said(gravity=Severity.EMERGENCY), carriers, NOW_S)
+    room.feed(2, 34.2)
+    room.watch()
+    assert deliver(carriers, room.fed_s) == 0
+    room.feed(8, 35.6)
+    room.watch()
+    assert deliver(carriers, room.fed_s) == 1
+    assert "emergency" in pigeon.carried[0][0]
+
+
+def test_a_sign_of_life_comes_once_a_day(room: Room, pigeon: Pigeon) -> None:
+    carriers = {"shelf": pigeon}
+    add_messenger(said(zone="Europe/Berlin", life_at_min=9 * 60), carriers, NOW_S)
+    # 20:30 in Berlin: the one of this morning is still to come.
+    came = tries(carriers, NOW_S, 50)
+    assert [about for about, _ in pigeon.carried] == ["Sandboa is running"] * 3
+    assert [round(minutes / 60, 1) for minutes in came] == [0.0, 12.5, 36.5]
+    assert "no alarm is open" in pigeon.carried[0][1]
+
+
+def silent(room: Room, hours: float) -> list[Any]:
+    room.fed_s += hours * HOUR_S
+    room.watch()
+    return [a for a in open_alarms() if a.kind == "dead logger"]
+
+
+def test_a_dead_logger_over_eggs_is_an_alarm_after_six_hours(room: Room, pigeon: Pigeon) -> None:
+    carriers = {"shelf": pigeon}
+    quiet = said(quiet_from_min=0, quiet_until_min=1439, gravity=Severity.ALARM)
+    add_messenger(quiet, carriers, NOW_S)
+    room.feed(24, 31.5)
+    assert silent(room, DEAD_LOGGER_S / HOUR_S - 0.5) == []
+    (dead,) = silent(room, 1.0)
+    assert (dead.severity, dead.any_hour) == ("alarm", 1)
+    assert "nothing else measures there" in dead.text
+    # At any hour, quiet or not; and it lasts as long as the silence does.
+    assert deliver(carriers, room.fed_s) == 1
+    assert silent(room, 24 * 20)
+    room.feed(1, 31.5)
+    assert silent(room, 0.0) == []
+
+
+def test_where_another_logger_measures_a_dead_one_waits_for_daylight(room: Room) -> None:
+    other = add_device("Other", NOW_S).device
+    hang_probe("Air", ProbePlace(cabinet="North"), NOW_S - 9 * DAY_S, NOW_S, device=other.entity)
+    room.feed(24, 31.5)
+    at_s = room.fed_s + 7 * HOUR_S
+    take_in(other, [("Air", int(at_s) - 60, 31.4, None)], at_s)
+    (dead,) = [a for a in silent(room, 7.0) if a.text.startswith("Lower")]
+    assert dead.any_hour == 0
+
+
+def test_over_no_eggs_a_dead_logger_is_no_alarm(house: HouseNow) -> None:
+    room = Room(house, eggs=False)
+    room.feed(24, 31.5)
+    assert silent(room, 30.0) == []

@@ -40,7 +40,10 @@ class Severity(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class Trouble:
-    """Something wrong now. `kind`, `cabinet` and `probe` tell it from others."""
+    """Something wrong now. `kind`, `cabinet` and `probe` tell it from others.
+
+    `any_hour`: it is told in quiet hours too.
+    """
 
     kind: str
     severity: Severity
@@ -48,6 +51,7 @@ class Trouble:
     probe: int | None
     text: str
     began_s: float
+    any_hour: bool = False
 
     @property
     def key(self) -> tuple[str, int, int]:
@@ -73,6 +77,9 @@ _LIMIT_SEVERITY: Final = {
     Limit.OFF_TARGET: Severity.ALARM,
     Limit.SWING: Severity.NOTICE,
 }
+#: s of silence over eggs from which a logger is more than a notice (issue 6; assumption).
+DEAD_LOGGER_S: Final = 6 * SECONDS_PER_HOUR
+_DEAD_LOGGER: Final = "dead logger"
 _COLD_HOURS: Final = COLD_EMERGENCY[1] / SECONDS_PER_HOUR
 _SILENT_HOURS: Final = LOGGER_GAP_S / SECONDS_PER_HOUR
 #: Temperatures only, no differences: a screen turns them into the keeper's unit.
@@ -119,7 +126,7 @@ def look(house: HouseNow, faults: FaultsNow, now_s: float) -> list[Trouble]:
             if not eggs and trouble.severity is not Severity.NOTICE:
                 trouble = Trouble(
                     trouble.kind, Severity.NOTICE, trouble.cabinet, trouble.probe,
-                    f"{trouble.text} (no eggs in it)", trouble.began_s,
+                    f"{trouble.text} (no eggs in it)", trouble.began_s, trouble.any_hour,
                 )  # fmt: skip
             found.setdefault(trouble.key, trouble)
     return list(found.values())
@@ -172,6 +179,9 @@ def _in_cabinet(
     for probe, place in _hanging(facts, cabinet, now_s):
         for breach in _breaches(house, facts, probe, place, set_points.at(now_s), now_s):
             yield _passed(cabinet, probe, breach)
+        dead = _dead(facts, cabinet, probe, place, now_s)
+        if dead is not None:
+            yield dead
     for told in faults.of(house, facts, cabinet, now_s, _WATCHED_DAYS, patience_s=_PATIENCE_S):
         if told.fault.end_s is None and told.fault.kind in _FAULT_WORDS:
             yield from _faulty(facts, cabinet, told)
@@ -192,6 +202,49 @@ def _breaches(
         return breaches(series, set_point_c, now_s)
 
     return house.held(f"limits of probe {probe.entity}", stamp, read)
+
+
+def _dead(facts: Facts, cabinet: Cabinet, probe: Probe, place: int, now_s: float) -> Trouble | None:
+    """A logger over eggs that has said nothing for 6 h; at any hour where nothing else measures."""
+    tips = readings.tips()
+    tip = tips.get(probe.entity)
+    last_s = float(tip.last_s) if tip and tip.last_s is not None else float(probe.since_s)
+    if now_s - last_s < DEAD_LOGGER_S:
+        return None
+    watched = _boxes_under(facts, cabinet, place, now_s)
+    if not watched:
+        return None
+    heard = {
+        where
+        for other, where in _hanging(facts, cabinet, now_s)
+        if other.entity != probe.entity
+        and (own := tips.get(other.entity)) is not None
+        and own.last_s is not None
+        and now_s - own.last_s <= LOGGER_GAP_S
+    }
+    alone = any(heard.isdisjoint((box, shelf, cabinet.entity)) for box, shelf in watched)
+    only = ", and nothing else measures there" if alone else ""
+    return Trouble(
+        _DEAD_LOGGER, Severity.ALARM, cabinet.entity, probe.entity,
+        f"{probe.name}: no reading for {DEAD_LOGGER_S / SECONDS_PER_HOUR:g} h{only}: "
+        "plug, battery, range?",
+        last_s, any_hour=alone,
+    )  # fmt: skip
+
+
+def _boxes_under(facts: Facts, cabinet: Cabinet, place: int, now_s: float) -> list[tuple[int, int]]:
+    """(box, shelf) of the boxes with eggs that a probe at `place` can speak for."""
+    boxes = [
+        (box.entity, facts.shelf_at(box, now_s))
+        for clutch in facts.clutches
+        if facts.under_way(clutch, now_s)
+        for box in (facts.boxes[clutch.entity],)
+    ]
+    return [
+        (box, shelf.entity)
+        for box, shelf in boxes
+        if shelf.cabinet == cabinet.entity and place in (box, shelf.entity, cabinet.entity)
+    ]
 
 
 def _passed(cabinet: Cabinet, probe: Probe, breach: Breach) -> Trouble:
@@ -253,6 +306,7 @@ def _raise(trouble: Trouble, now_s: float) -> Alarm:
         probe=trouble.probe,
         text=trouble.text,
         began_s=int(trouble.began_s),
+        any_hour=int(trouble.any_hour),
         raised_s=int(now_s),
     )
     return raised

@@ -6,7 +6,10 @@ from sandboa.records.facts import Fact, Record
 
 
 class Alarm(Record):
-    """Something wrong in a cabinet, noticed by the machine; open while `ended_s` is null."""
+    """Something wrong in a cabinet, noticed by the machine; open while `ended_s` is null.
+
+    `any_hour` ones are told in quiet hours too.
+    """
 
     id = AutoField()
     kind = TextField()
@@ -17,6 +20,7 @@ class Alarm(Record):
     began_s = IntegerField()
     raised_s = IntegerField()
     ended_s = IntegerField(null=True)
+    any_hour = IntegerField(default=0)
 
 
 class Acknowledgement(Fact):
@@ -30,6 +34,8 @@ class Messenger(Fact):
     """A way out of the application; `target` is JSON, what it holds depends on `kind`.
 
     Quiet hours are minutes after midnight in `zone`, both null when there are none.
+    It tells of what is at least as grave as `gravity`, and gives a sign of life at
+    `life_at_min` of the day, null for none.
     """
 
     kind = TextField()
@@ -38,13 +44,16 @@ class Messenger(Fact):
     quiet_from_min = IntegerField(null=True)
     quiet_until_min = IntegerField(null=True)
     target = TextField()
+    gravity = TextField(default="notice")
+    life_at_min = IntegerField(null=True)
 
 
 class Message(Record):
-    """A message sent, or tried."""
+    """A message sent, or tried; `kind` is alarm, over, life or trial."""
 
     id = AutoField()
     messenger = IntegerField()
+    kind = TextField(default="alarm")
     alarm = IntegerField(null=True)
     about = TextField()
     text = TextField()
@@ -62,3 +71,25 @@ def alarms_between(start_s: float, end_s: float, limit: int = 500) -> list[Alarm
     """Alarms that touch start..end, newest first."""
     touching = (Alarm.began_s <= end_s) & (Alarm.ended_s.is_null() | (Alarm.ended_s >= start_s))
     return list(Alarm.select().where(touching).order_by(Alarm.began_s.desc()).limit(limit))
+
+
+def ended_since(start_s: float) -> list[Alarm]:
+    """Alarms that ended at or after `start_s`, oldest end first."""
+    return list(Alarm.select().where(Alarm.ended_s >= start_s).order_by(Alarm.ended_s, Alarm.id))
+
+
+def latest_messages(messenger: int, limit: int) -> list[Message]:
+    """What a messenger sent or tried last, newest first."""
+    own = Message.select().where(Message.messenger == messenger)
+    return list(own.order_by(Message.id.desc()).limit(limit))
+
+
+def messages_of_alarms(alarms: list[int], messenger: int) -> dict[int, list[Message]]:
+    """What a messenger sent or tried of those alarms, by alarm."""
+    if not alarms:
+        return {}
+    told: dict[int, list[Message]] = {}
+    rows = Message.select().where((Message.alarm << alarms) & (Message.messenger == messenger))
+    for row in rows:
+        told.setdefault(row.alarm or 0, []).append(row)
+    return told

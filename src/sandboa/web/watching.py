@@ -2,7 +2,7 @@
 
 import asyncio
 import logging
-from collections.abc import AsyncIterator
+from collections.abc import AsyncIterator, Callable
 from contextlib import asynccontextmanager, suppress
 from typing import Final
 
@@ -11,10 +11,11 @@ from starlette.concurrency import run_in_threadpool
 
 from sandboa.devices.messengers import CARRIERS
 from sandboa.journal import forecasts_told
-from sandboa.journal.messages import deliver
+from sandboa.journal.sending import deliver
 from sandboa.journal.watch import watch
 from sandboa.records.facts import newest_act
 from sandboa.web.house import House
+from sandboa.web.postroom import Postroom
 
 #: s between looks when nothing comes in; and after readings came, before looking (they come in
 #: bursts). A reading that makes an alarm is shown within a minute.
@@ -27,21 +28,23 @@ _log = logging.getLogger(__name__)
 @asynccontextmanager
 async def watching(app: FastAPI) -> AsyncIterator[None]:
     """Lifespan of the application: watch as long as it runs."""
-    task = asyncio.create_task(_watch(app.state.house))
+    postroom = Postroom(CARRIERS)
+    task = asyncio.create_task(_watch(app.state.house, postroom))
     try:
         yield
     finally:
         task.cancel()
         with suppress(asyncio.CancelledError):
             await task
+        await run_in_threadpool(postroom.close)
 
 
-async def _watch(house: House) -> None:
+async def _watch(house: House, postroom: Postroom) -> None:
     house.live.loop = asyncio.get_running_loop()
     while True:
         house.live.came.clear()
         try:
-            changed = await run_in_threadpool(look_round, house)
+            changed = await run_in_threadpool(look_round, house, postroom.deliver)
             if changed:
                 house.live.tell()
         except Exception:
@@ -52,11 +55,15 @@ async def _watch(house: House) -> None:
             await asyncio.sleep(_BURST_S)
 
 
-def look_round(house: House) -> bool:
-    """One look: alarms raised and ended, messages sent, forecasts of the day kept."""
+def _deliver_here(now_s: float) -> None:
+    deliver(CARRIERS, now_s)
+
+
+def look_round(house: House, send: Callable[[float], None] = _deliver_here) -> bool:
+    """One look: alarms raised and ended, messages given to `send`, forecasts of the day kept."""
     now_s = house.clock.now_s()
     changes = watch(house.now, house.faults, now_s)
-    deliver(CARRIERS, now_s)
+    send(now_s)
     # A day's forecast, and what a closed clutch taught, can wait for the next minute or act.
     minute = (newest_act(), int(now_s // 60.0))
     if not house.now.holds("forecasts kept", minute) and not forecasts_told.keep_due(

@@ -30,8 +30,9 @@ export function Messengers() {
   return (
     <>
       <chakra.p color="soft" mb={3}>
-        Alarms go out once, outside quiet hours. An emergency goes out at any hour and again
-        {repeat !== undefined && ` every ${repeat / 60} minutes`} until somebody says it was seen.
+        Alarms go out once, outside quiet hours, and again when they are over. An emergency goes out
+        at any hour and again{repeat !== undefined && ` every ${repeat / 60} minutes`} until
+        somebody says it was seen.
       </chakra.p>
       <chakra.ul listStyleType="none" mb={4}>
         {messengers.data?.map((messenger) => (
@@ -59,7 +60,10 @@ function Line({ messenger }: { messenger: Messenger }) {
   )
   const trial = useMutation({
     mutationFn: () => answer(api.POST('/api/messengers/{messenger}/trial', path)),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['messages'] }),
+    onSuccess: () =>
+      Promise.all(
+        ['messages', 'messengers'].map((key) => client.invalidateQueries({ queryKey: [key] })),
+      ),
     onError: (problem) => showProblem(problem.message),
   })
   return (
@@ -69,9 +73,19 @@ function Line({ messenger }: { messenger: Messenger }) {
           <strong>{messenger.name}</strong>, {KINDS[messenger.kind]}
         </>
       }
-      more={[messenger.target.to ?? messenger.target.url, quietInWords(messenger)]
-        .filter(Boolean)
-        .join(', ')}
+      more={
+        <>
+          {[
+            messenger.target.to ?? messenger.target.url,
+            GRAVITY[messenger.gravity],
+            quietInWords(messenger),
+            messenger.life_at_min !== null && `sign of life at ${clock(messenger.life_at_min)}`,
+          ]
+            .filter(Boolean)
+            .join(', ')}
+          <Fares messenger={messenger} />
+        </>
+      }
     >
       <LineButton doing={trial.isPending} onClick={() => trial.mutate()}>
         Send a trial
@@ -81,6 +95,30 @@ function Line({ messenger }: { messenger: Messenger }) {
       </LineButton>
     </ListedLine>
   )
+}
+
+/** When something last got out, and what went wrong since. */
+function Fares({ messenger }: { messenger: Messenger }) {
+  const { sent_at, failed_at, failure, next_try_at } = messenger
+  const failing = failed_at !== null && (sent_at === null || failed_at > sent_at)
+  return (
+    <chakra.span display="block">
+      {sent_at ? `Last sent ${dayAndTime(sent_at)}.` : 'Nothing sent yet.'}{' '}
+      {failed_at && (
+        <chakra.span color={failing ? 'vessel' : 'soft'} fontWeight={failing ? 650 : 400}>
+          Last failed {dayAndTime(failed_at)}: {failure}.
+          {next_try_at && ` Tried again ${dayAndTime(next_try_at)}.`}
+        </chakra.span>
+      )}
+    </chakra.span>
+  )
+}
+
+/** What goes out by a messenger, by gravity. */
+const GRAVITY: Record<Messenger['gravity'], string> = {
+  notice: 'everything',
+  alarm: 'alarms and emergencies',
+  emergency: 'emergencies only',
 }
 
 const EMPTY = {
@@ -97,6 +135,9 @@ const EMPTY = {
   secret: '',
   quietFrom: '22:00',
   quietUntil: '07:00',
+  gravity: 'notice' as Messenger['gravity'],
+  life: '',
+  authority: '',
 }
 
 type Said = typeof EMPTY
@@ -156,6 +197,25 @@ function MessengerForm({ onDone }: { onDone: () => void }) {
             <TextField name="secret" label="Secret, sent as bearer token" type="password" />
           </>
         )}
+        {kind !== 'shelf' && (
+          <TextField
+            name="authority"
+            label="Certificate of your own authority, if it has one"
+            lines={3}
+            help="For a server in your own network: its authority as PEM. Others are checked anyway."
+          />
+        )}
+        <SelectField
+          name="gravity"
+          label="What goes out"
+          options={Object.entries(GRAVITY).map(([value, label]) => ({ value, label }))}
+        />
+        <TextField
+          name="life"
+          label="Sign of life every day at"
+          type="time"
+          help="Left empty there is none. When it does not come, Sandboa does not run."
+        />
         <chakra.div display="grid" gridTemplateColumns="1fr 1fr" columnGap={4}>
           <TextField name="quietFrom" label="Quiet from" type="time" />
           <TextField name="quietUntil" label="until" type="time" />
@@ -179,9 +239,10 @@ function bodyOf(said: Said): Schemas['MessengerAsked'] {
           password: said.password,
           sender: said.sender,
           to: said.to,
+          authority: said.authority,
         }
       : said.kind === 'webhook'
-        ? { url: said.url, secret: said.secret }
+        ? { url: said.url, secret: said.secret, authority: said.authority }
         : {}
   return {
     kind: said.kind,
@@ -189,6 +250,8 @@ function bodyOf(said: Said): Schemas['MessengerAsked'] {
     zone: zone(),
     quiet_from_min: minuteOf(said.quietFrom),
     quiet_until_min: minuteOf(said.quietUntil),
+    gravity: said.gravity,
+    life_at_min: minuteOf(said.life),
     target,
   }
 }
@@ -205,9 +268,11 @@ export function quietInWords(
 ): string | null {
   const { quiet_from_min: from, quiet_until_min: until } = messenger
   if (from === null || until === null || from === until) return null
-  const clock = (minute: number) =>
-    `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
   return `quiet ${clock(from)} to ${clock(until)}`
+}
+
+function clock(minute: number): string {
+  return `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
 }
 
 function Sent() {

@@ -1684,7 +1684,7 @@ export interface paths {
         };
         /**
          * Get Messengers
-         * @description Every messenger, by name.
+         * @description Every messenger, by name, and how it fares.
          */
         get: operations["get_messengers"];
         put?: never;
@@ -4368,6 +4368,12 @@ export interface components {
             /** Shift S */
             shift_s: number;
         };
+        /**
+         * LetterKind
+         * @description What a message tells: something is wrong, it is over, all is running, or only a trial.
+         * @enum {string}
+         */
+        LetterKind: "alarm" | "over" | "life" | "trial";
         /** LockAsked */
         LockAsked: {
             /** Seen At */
@@ -4519,6 +4525,7 @@ export interface components {
         MessageTold: {
             /** Messenger */
             messenger: string;
+            kind: components["schemas"]["LetterKind"];
             /** About */
             about: string;
             /** Text */
@@ -4548,12 +4555,19 @@ export interface components {
             quiet_from_min?: number | null;
             /** Quiet Until Min */
             quiet_until_min?: number | null;
+            /** @default notice */
+            gravity: components["schemas"]["Severity"];
+            /** Life At Min */
+            life_at_min?: number | null;
             /** @default {} */
             target: components["schemas"]["TargetAsked"];
         };
         /**
          * MessengerTold
          * @description A messenger; of its secrets only whether they are set.
+         *
+         *     `sent_at` is when something last got out, `failed_at` and `failure` when and
+         *     why something last did not, `next_try_at` when it is tried again after that.
          */
         MessengerTold: {
             /** Id */
@@ -4571,10 +4585,21 @@ export interface components {
             quiet_from_min: number | null;
             /** Quiet Until Min */
             quiet_until_min: number | null;
+            gravity: components["schemas"]["Severity"];
+            /** Life At Min */
+            life_at_min: number | null;
             /** Target */
             target: {
                 [key: string]: unknown;
             };
+            /** Sent At */
+            sent_at: string | null;
+            /** Failed At */
+            failed_at: string | null;
+            /** Failure */
+            failure: string | null;
+            /** Next Try At */
+            next_try_at: string | null;
         };
         /**
          * Method
@@ -5768,6 +5793,8 @@ export interface components {
             url?: string | null;
             /** Secret */
             secret?: string | null;
+            /** Authority */
+            authority?: string | null;
         };
         /** TaughtTold */
         TaughtTold: {

@@ -1,4 +1,4 @@
-import { Field, Input, NativeSelect } from '@chakra-ui/react'
+import { Field, Input, NativeSelect, Textarea } from '@chakra-ui/react'
 import { type ComponentProps, useId } from 'react'
 import { type FieldErrors, get, useFormContext } from 'react-hook-form'
 import { fullMoment, inputMoment } from '@/shared/dates'
@@ -11,6 +11,8 @@ type Text = {
   help?: string
   /** Names offered while typing; others may be typed. */
   offers?: string[]
+  /** Lines of a text of more than one. */
+  lines?: number
   check?: (text: string) => true | string
   onTyped?: (text: string) => void
   onChosen?: (text: string) => void
@@ -23,6 +25,7 @@ export function TextField({
   required = false,
   help,
   offers,
+  lines,
   check,
   onTyped,
   onChosen,
@@ -48,6 +51,17 @@ export function TextField({
       <Field.Label>{label}</Field.Label>
       {isMoment && !typed ? (
         <SetMoment id={control} onSet={(now) => form.setValue(name, now)} />
+      ) : lines ? (
+        <Textarea
+          {...field}
+          rows={lines}
+          fontFamily="monospace"
+          p={3}
+          bg="sheet"
+          border="1.5px solid"
+          borderColor="soft"
+          borderRadius="small"
+        />
       ) : (
         <Input
           autoComplete="off"

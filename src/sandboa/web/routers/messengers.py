@@ -7,17 +7,20 @@ from fastapi import APIRouter, Path
 from pydantic import BaseModel, Field
 
 from sandboa.devices.messengers import CARRIERS
-from sandboa.journal import messages
+from sandboa.devices.messengers.trust import LARGEST_PEM
+from sandboa.journal import messages, sending
+from sandboa.journal.sending import LetterKind
+from sandboa.journal.watch import Severity
 from sandboa.records.alarms import Messenger
 from sandboa.web.house import NowS
-from sandboa.web.shapes import ActTold, Asked, Moment, at
+from sandboa.web.shapes import ActTold, Asked, Moment, at, at_or_none
 
 router = APIRouter(prefix="/api/messengers", tags=["messengers"])
 
 MessengerId = Annotated[int, Path(ge=1, le=2**53)]
 MinuteOfDay = Annotated[int, Field(ge=0, le=1439)]
 #: Of a target; told only as "set".
-_SECRETS = ("password", "secret")
+_SECRETS = ("password", "secret", "authority")
 
 
 class TargetAsked(Asked):
@@ -32,6 +35,7 @@ class TargetAsked(Asked):
     to: Annotated[str, Field(max_length=200)] | None = None
     url: Annotated[str, Field(max_length=2000)] | None = None
     secret: Annotated[str, Field(max_length=400)] | None = None
+    authority: Annotated[str, Field(max_length=LARGEST_PEM)] | None = None
 
 
 class MessengerAsked(Asked):
@@ -40,17 +44,23 @@ class MessengerAsked(Asked):
     zone: Annotated[str, Field(max_length=60)]
     quiet_from_min: MinuteOfDay | None = None
     quiet_until_min: MinuteOfDay | None = None
+    gravity: Severity = Severity.NOTICE
+    life_at_min: MinuteOfDay | None = None
     target: TargetAsked = TargetAsked()
 
     def said(self) -> messages.MessengerSaid:
         return messages.MessengerSaid(
             self.kind, self.name, self.zone, self.target.model_dump(),
-            self.quiet_from_min, self.quiet_until_min,
+            self.quiet_from_min, self.quiet_until_min, self.gravity, self.life_at_min,
         )  # fmt: skip
 
 
 class MessengerTold(BaseModel):
-    """A messenger; of its secrets only whether they are set."""
+    """A messenger; of its secrets only whether they are set.
+
+    `sent_at` is when something last got out, `failed_at` and `failure` when and
+    why something last did not, `next_try_at` when it is tried again after that.
+    """
 
     id: int
     kind: Literal["email", "webhook", "shelf"]
@@ -58,11 +68,18 @@ class MessengerTold(BaseModel):
     zone: str
     quiet_from_min: int | None
     quiet_until_min: int | None
+    gravity: Severity
+    life_at_min: int | None
     target: dict[str, Any]
+    sent_at: Moment | None
+    failed_at: Moment | None
+    failure: str | None
+    next_try_at: Moment | None
 
 
 class MessageTold(BaseModel):
     messenger: str
+    kind: LetterKind
     about: str
     text: str
     at: Moment
@@ -71,9 +88,9 @@ class MessageTold(BaseModel):
 
 
 @router.get("")
-def get_messengers() -> list[MessengerTold]:
-    """Every messenger, by name."""
-    return [_told(m) for m in sorted(Messenger.current(), key=lambda m: m.name.casefold())]
+def get_messengers(now_s: NowS) -> list[MessengerTold]:
+    """Every messenger, by name, and how it fares."""
+    return [_told(m, now_s) for m in sorted(Messenger.current(), key=lambda m: m.name.casefold())]
 
 
 @router.get("/messages")
@@ -83,13 +100,14 @@ def get_messages() -> list[MessageTold]:
     return [
         MessageTold(
             messenger=names.get(row.messenger, ""),
+            kind=LetterKind(row.kind),
             about=row.about,
             text=row.text,
             at=at(row.at_s),
             sent=bool(row.sent),
             outcome=row.outcome,
         )
-        for row in messages.sent_lately()
+        for row in sending.sent_lately()
     ]
 
 
@@ -115,15 +133,13 @@ def remove_messenger(messenger: MessengerId, now_s: NowS) -> ActTold:
 def try_messenger(messenger: MessengerId, now_s: NowS) -> MessageTold:
     """Send a trial message now, whatever the hour."""
     held = messages.find_messenger(messenger)
-    messages.try_to_send(
-        CARRIERS, held, "Sandboa: trial",
-        "This is a trial: alarms of your cabinets will reach you like this.", now_s=now_s,
-    )  # fmt: skip
+    sending.try_to_send(CARRIERS, held, sending.trial_letter(), now_s)
     return get_messages()[0]
 
 
-def _told(row: Messenger) -> MessengerTold:
+def _told(row: Messenger, now_s: float) -> MessengerTold:
     target = json.loads(row.target)
+    state = sending.state_of(row, now_s)
     return MessengerTold(
         id=row.entity,
         kind=row.kind,  # type: ignore[arg-type]  # the table's own check
@@ -131,5 +147,11 @@ def _told(row: Messenger) -> MessengerTold:
         zone=row.zone,
         quiet_from_min=row.quiet_from_min,
         quiet_until_min=row.quiet_until_min,
+        gravity=Severity(row.gravity),
+        life_at_min=row.life_at_min,
         target={k: ("set" if v else "") if k in _SECRETS else v for k, v in target.items()},
+        sent_at=at_or_none(state.sent_s),
+        failed_at=at_or_none(state.failed_s),
+        failure=state.failure,
+        next_try_at=at_or_none(state.next_try_s),
     )

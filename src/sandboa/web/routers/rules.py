@@ -23,7 +23,7 @@ from sandboa.formats.cards_pdf import LABELS_PER_SHEET
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
-from sandboa.journal.messages import REPEAT_S
+from sandboa.journal.sending import REPEAT_S
 from sandboa.web.house import TheHouse
 from sandboa.web.shapes import Told
 
