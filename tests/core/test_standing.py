@@ -35,7 +35,7 @@ def judged(*observations: Observation, now: float = NOW, **situation: float) -> 
 
 @pytest.mark.parametrize(
     ("vessels", "log_odds"),
-    [("strong", 3.5), ("weak", 1.1), ("none", -0.6), ("unsure", 2.4), (None, 2.4)],
+    [("strong", 3.5), ("weak", 1.1), ("none", -0.6), ("unsure", 1.8), (None, 2.4)],
 )
 def test_the_look_on_lay_day_is_the_prior(vessels: str | None, log_odds: float) -> None:
     looks = [seen(0.1, "vessels", vessels, 0.0)] if vessels else []

@@ -37,7 +37,7 @@ def test_an_animal_from_added_to_a_page_that_tells_all(http: TestClient) -> None
     dam = add(http, "dam", "Sorrel", hatch_year=2019, traits=traits, traits_text="shy")
     http.post(f"/api/animals/{dam}/weights", json={"mass_g": 1800})
     http.post(f"/api/animals/{dam}/meals", json={"taken": False, "prey": "small rat"})
-    lay(http)
+    lay(http, laid_at=(NOW - timedelta(days=5)).isoformat())
     told = http.get(f"/api/animals/{dam}").json()
     assert told["animal"]["clutches"] == [{"year": 2026, "counts": ["5-1"]}]
     assert (told["traits_text"], told["weights"][0]["mass_g"]) == ("shy", 1800)

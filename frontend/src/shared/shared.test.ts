@@ -2,11 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { dayRange, fromInputMoment, inputMoment } from './dates'
 import { exposureRuns, type Forecast, momentOf, type Piece, pipDensity } from './forecast/scale'
 import {
+  checkGrams,
   difference,
   fromCelsius,
   inKeepersUnit,
+  notANumber,
   temperature,
   toCelsius,
+  typedGrams,
   typedNumber,
   typedTemperature,
 } from './units'
@@ -61,9 +64,33 @@ describe('units', () => {
 
   it('read numbers with point or comma and nothing else', () => {
     expect(typedNumber(' 31,5 ')).toBe(31.5)
-    for (const text of ['', '31.5C', 'NaN', 'Infinity', '1e3', '1,000.5', '--']) {
+    for (const text of ['', '31.5C', 'NaN', 'Infinity', '1e3', '--', '1,00,000', '1.5.5', '1 23']) {
       expect(typedNumber(text)).toBeNaN()
+      expect(typedGrams(text)).toBeNaN()
     }
+  })
+
+  it('read thousands as people write them', () => {
+    for (const text of ['1,000.5', '1.000,5', '1 000,5', "1'000.5", '1\u202f000.5', '1000,5']) {
+      expect(typedNumber(text)).toBe(1000.5)
+    }
+    for (const text of ['1,134', '1.134', '1 134', '1134']) expect(typedGrams(text)).toBe(1134)
+    expect(typedGrams('0,134')).toBe(0.134)
+    expect(typedGrams('45,5')).toBe(45.5)
+    expect(typedGrams('-12')).toBe(-12)
+    // What is no mass is asked about where it can be read two ways.
+    expect(typedNumber('1,134')).toBeNaN()
+    expect(notANumber('1,134', 'A number.')).toBe(
+      '1,134 can be read two ways: write 1134 or 1.134.',
+    )
+    expect(notANumber('much', 'A number.')).toBe('A number.')
+  })
+
+  it('say where grams are typed what cannot be', () => {
+    expect(checkGrams('', [10, 50000])).toBe(true)
+    expect(checkGrams('1,134', [10, 50000])).toBe(true)
+    expect(checkGrams('1.1', [10, 50000])).toBe('1.1 g is outside 10 to 50,000 g.')
+    expect(checkGrams('', [10, 50000], { needed: true })).toBe('Grams as a number, like 1134.')
   })
 })
 

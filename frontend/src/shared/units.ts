@@ -91,8 +91,65 @@ export function typedTemperature(text: string, unit: TemperatureUnit): number {
   return toCelsius(typedNumber(match?.[1] ?? text), own ?? unit)
 }
 
-/** A number as typed, with decimal point or comma; NaN when it is none. */
+/** A number as typed, as people write it; NaN when it is none, or could be two. */
 export function typedNumber(text: string): number {
-  const tidy = text.trim().replace(',', '.')
-  return /^[+-]?\d+(\.\d+)?$/.test(tidy) ? Number(tidy) : Number.NaN
+  return readNumber(text, false)
+}
+
+/** Grams as typed: "1,134" and "1.134" are 1134, for nobody weighs a box to the milligram. */
+export function typedGrams(text: string): number {
+  return readNumber(text, true)
+}
+
+/** Why a number cannot be taken, in words where it can be read two ways. */
+export function notANumber(text: string, otherwise: string): string {
+  if (!Number.isNaN(typedGrams(text)) && Number.isNaN(typedNumber(text))) {
+    const [whole = '', rest = ''] = text.trim().split(/[.,]/)
+    return `${text.trim()} can be read two ways: write ${whole}${rest} or ${whole}.${rest.replace(/0+$/, '') || '0'}.`
+  }
+  return otherwise
+}
+
+/** What to say of grams that cannot be, where they are typed; true when they can, or may be left out. */
+export function checkGrams(
+  text: string,
+  range: readonly number[] | undefined,
+  { needed = false, example = 1134 } = {},
+): true | string {
+  if (!text.trim() && !needed) return true
+  const grams = typedGrams(text)
+  if (Number.isNaN(grams)) return `Grams as a number, like ${example}.`
+  const [low = 0, high = Number.POSITIVE_INFINITY] = range ?? []
+  return (
+    (grams >= low && grams <= high) ||
+    `${grams} g is outside ${low} to ${high.toLocaleString('en')} g.`
+  )
+}
+
+/** Groups of three digits after a first of one to three that is not nought. */
+const grouped = ([first = '', ...rest]: string[]) =>
+  /^[1-9]\d{0,2}$/.test(first) && rest.every((part) => part.length === 3)
+
+function readNumber(text: string, thousands: boolean): number {
+  const [, sign = '', typed = ''] = /^([+-]?)(.+)$/.exec(text.trim()) ?? []
+  const spaced = typed.split(/['\u2019 \u00a0\u202f]/)
+  if (spaced.length > 1 && !grouped(spaced.map((part) => part.split(/[.,]/)[0] ?? ''))) {
+    return Number.NaN
+  }
+  const digits = spaced.join('')
+  const marks = digits.match(/[.,]/g) ?? []
+  const parts = digits.split(/[.,]/)
+  if (!parts.every((part) => /^\d+$/.test(part))) return Number.NaN
+  const number = (whole: string[], rest = '0') => Number(`${sign}${whole.join('')}.${rest}`)
+  if (marks.length === 0) return number(parts)
+  const last = marks.at(-1)
+  if (marks.length > 1) {
+    const others = marks.slice(0, -1)
+    if (!others.includes(last as string) && grouped(parts.slice(0, -1))) {
+      return number(parts.slice(0, -1), parts.at(-1))
+    }
+    return new Set(marks).size === 1 && grouped(parts) ? number(parts) : Number.NaN
+  }
+  if (!grouped(parts) || spaced.length > 1) return number(parts.slice(0, 1), parts[1])
+  return thousands ? number(parts) : Number.NaN
 }

@@ -43,10 +43,58 @@ def fahrenheit_from_celsius(celsius: float) -> float:
     return celsius * 1.8 + 32.0
 
 
-_NUMBER = r"([+-]?\d+(?:[.,]\d+)?)"
+_NUMBER = r"([+-]?\d[\d.,' \u00a0\u202f]*)"
+#: Separators between groups of three digits, besides the point and the comma.
+_SPACES = re.compile(r"['\u2019 \u00a0\u202f]")
 _TEMPERATURE = re.compile(_NUMBER + r"\s*°?\s*([CcFf])")
 _MASS = re.compile(_NUMBER + r"\s*(g|kg|oz)", re.IGNORECASE)
 _VOLUME = re.compile(_NUMBER + r"\s*(ml|l)", re.IGNORECASE)
+
+
+def read_number(name: str, text: str, *, thousands: bool) -> float:
+    """Read a number as people write it: "31,5", "1 134", "1.134,5", "1,134.5".
+
+    "1,134" and "1.134" can be read two ways. Where `thousands` they are 1134:
+    nobody weighs a box to the milligram. Elsewhere they are asked about.
+    Raises NotPlausible at `name` for what is no number, or for two.
+    """
+    tidy = text.strip()
+    match = re.fullmatch(r"([+-]?)(.+)", tidy)
+    sign, digits = (match[1], match[2]) if match else ("", "")
+    spaced = _SPACES.split(digits)
+    if len(spaced) > 1:
+        if not _grouped(spaced[0:1] + [re.split("[.,]", s)[0] for s in spaced[1:]]):
+            raise NotPlausible(name, f'"{_short(text)}" is not a number')
+        digits = "".join(spaced)
+    marks = re.findall("[.,]", digits)
+    parts = re.split("[.,]", digits)
+    if not all(part.isascii() and part.isdigit() for part in parts):
+        raise NotPlausible(name, f'"{_short(text)}" is not a number')
+    if not marks:
+        whole, rest = digits, ""
+    elif len(marks) > 1 and marks[-1] not in marks[:-1] and _grouped(parts[:-1]):
+        whole, rest = "".join(parts[:-1]), parts[-1]
+    elif len(marks) > 1 and len(set(marks)) == 1 and _grouped(parts):
+        whole, rest = "".join(parts), ""
+    elif len(marks) == 1 and (not _grouped(parts) or len(spaced) > 1):
+        whole, rest = parts
+    elif len(marks) == 1 and thousands:
+        whole, rest = "".join(parts), ""
+    elif len(marks) == 1:
+        raise NotPlausible(
+            name,
+            f'"{_short(text)}" can be read two ways: write {"".join(parts)} or '
+            f"{parts[0]}.{parts[1].rstrip('0') or '0'}",
+        )
+    else:
+        raise NotPlausible(name, f'"{_short(text)}" is not a number')
+    return float(f"{sign}{whole}.{rest or '0'}")
+
+
+def _grouped(parts: list[str]) -> bool:
+    """Whether the parts are groups of three after a first of one to three that is not 0."""
+    first, *rest = parts
+    return 1 <= len(first) <= 3 and not first.startswith("0") and all(len(p) == 3 for p in rest)
 
 
 def parse_temperature(text: str) -> float:
@@ -60,7 +108,7 @@ def parse_temperature(text: str) -> float:
         raise NotPlausible(
             "temperature", f'"{_short(text)}" is not a temperature: write it like 31.5C or 88.7F'
         )
-    value = float(match[1].replace(",", "."))
+    value = read_number("temperature", match[1], thousands=False)
     return value if match[2] in "Cc" else celsius_from_fahrenheit(value)
 
 
@@ -70,7 +118,7 @@ def parse_mass(text: str) -> float:
     if match is None:
         raise NotPlausible("mass", f'"{_short(text)}" is not a mass: write it like 200g or 7oz')
     factor = {"g": 1.0, "kg": 1000.0, "oz": GRAMS_PER_OUNCE}[match[2].lower()]
-    return float(match[1].replace(",", ".")) * factor
+    return read_number("mass", match[1], thousands=factor == 1.0) * factor
 
 
 def parse_volume(text: str) -> float:
@@ -81,7 +129,7 @@ def parse_volume(text: str) -> float:
             "volume", f'"{_short(text)}" is not a volume: write it like 2l or 1500ml'
         )
     factor = {"l": 1.0, "ml": 0.001}[match[2].lower()]
-    return float(match[1].replace(",", ".")) * factor
+    return read_number("volume", match[1], thousands=False) * factor
 
 
 def require_range(

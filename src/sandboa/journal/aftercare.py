@@ -10,6 +10,7 @@ from sandboa.core.dam_care import (
     aftercare,
     not_eating,
     recovery,
+    retained_egg,
 )
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import Lump
@@ -25,7 +26,7 @@ from sandboa.records.facts import Act
 from sandboa.records.house import DAM, Task
 
 #: Days after laying for which a dam is followed, unless she recovers before (assumption).
-FOLLOWED_DAYS = 200.0
+FOLLOWED_DAYS = 100.0
 #: Lines of the checklist that a tick alone records; the others follow from weights and meals.
 TICKED = (AftercareTask.FEEL, AftercareTask.RINSE, AftercareTask.WATER, AftercareTask.CLEAN)
 
@@ -80,15 +81,17 @@ def dam_after_laying(
         for t in herd.tasks.get(clutch.entity, [])
         if t.name in TICKED
     }
+    lump = _lump(clutch)
     items = aftercare(
         clutch.laid_s,
         method.tub,
         maternal=method.maternal,
         recovered=back is not None and back.reached,
-        hollow=_felt_hollow(clutch),
+        hollow=lump in (None, Lump.NONE),
         ticked=ticked,
         weighed_s=tuple(w.at_s for w in since),
         offered_s=tuple(float(m.at_s) for m in meals),
+        now_s=now_s,
     )
     taken = [float(m.at_s) for m in meals if m.taken]
     fasting = not_eating(
@@ -98,7 +101,11 @@ def dam_after_laying(
         maternal=method.maternal,
         flag_days=settings["not_eating_days"],
     )
-    flags = [f"{name} {fasting}"] if fasting else []
+    flags = []
+    if lump in (Lump.LEFT, Lump.UNSURE) and AftercareTask.FEEL not in ticked:
+        flags.append(retained_egg(name, lump, float(clutch.laid_s), now_s))
+    if fasting:
+        flags.append(f"{name} {fasting}")
     if back is not None and back.falling:
         flags.append(
             f"{name} is still losing weight after laying. Look at her; weak, she is a case for "
@@ -140,10 +147,10 @@ def last_clutch(herd: Herd, dam: int) -> Clutch:
     return clutches[-1]
 
 
-def _felt_hollow(clutch: Clutch) -> bool:
-    """Whether no lump was left on lay day; a dam nobody felt is not asked about again."""
+def _lump(clutch: Clutch) -> Lump | None:
+    """What was felt on lay day; a dam nobody felt is not asked about again."""
     felt = DamCheck.only(DamCheck.clutch == clutch.entity)
-    return felt is None or felt.lump == Lump.NONE
+    return None if felt is None else Lump(felt.lump)
 
 
 def _before_pairing(herd: Herd, dam: int, clutch: Clutch, weights: list[Weighing]) -> float | None:

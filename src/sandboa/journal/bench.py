@@ -60,7 +60,7 @@ def what_if(
     other = shift_days = None
     if other_set_point_c is not None:
         require_range("other set point", other_set_point_c, SET_POINT_RANGE_C, "°C")
-        otherwise = curve_from(laid_s, as_of_s, set_point_c, rows, future_c=other_set_point_c)
+        otherwise = curve_from(laid_s, as_of_s, set_point_c, rows, instead_c=other_set_point_c)
         other = forecast(otherwise.temperature, eggs, curve=otherwise)
         if other.typical_pip and now.typical_pip:
             shift_days = (other.typical_pip.p50 - now.typical_pip.p50) / SECONDS_PER_DAY
@@ -79,12 +79,13 @@ def curve_from(
     as_of_s: float,
     set_point_c: float,
     rows: list[ReadingRow],
-    future_c: float | None = None,
+    instead_c: float | None = None,
 ) -> DevelopmentCurve:
     """D(t) from one logger in the box and a set point that never changed.
 
     Where the logger is silent the set point stands in, moved by what was usual
-    between the two, as in a house. `future_c` is another set point from now on.
+    between the two, as in a house. `instead_c` is another set point, in its
+    place wherever nothing measured, and from now on.
     """
     unique: dict[int, float] = {}
     for at_s, temperature_c, _ in rows:
@@ -94,11 +95,12 @@ def curve_from(
     series = ReadingSeries(times, values)
     shown = SetPoints((laid_s,), (set_point_c,))
     usual_c = offset_from_set_point_c(series, shown, as_of_s) or 0.0
+    stands_in_c = (set_point_c if instead_c is None else instead_c) + usual_c
     temperature = box_temperature(
         laid_s,
         as_of_s,
         [TemperatureSource(Provenance.BOX_PROBE, series)] if len(times) else [],
-        SetPoints((laid_s,), (set_point_c + usual_c,)),
-        future_c=None if future_c is None else future_c + usual_c,
+        SetPoints((laid_s,), (stands_in_c,)),
+        future_c=None if instead_c is None else stands_in_c,
     )
     return DevelopmentCurve(temperature, DEFAULT_CLOCK)

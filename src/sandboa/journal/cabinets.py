@@ -204,6 +204,15 @@ def set_point_from(act: Act, cabinet: int, from_s: int, temperature_c: float) ->
         SetPoint.record(act, cabinet=cabinet, from_s=from_s, temperature_c=temperature_c)
 
 
+def set_point_then(cabinet_name: str, at_s: float) -> float | None:
+    """°C a cabinet of that name was set to at a time; None where nothing is recorded of it."""
+    cabinet = named(Cabinet, cabinet_name)
+    if cabinet is None:
+        return None
+    rows = sorted(SetPoint.current(SetPoint.cabinet == cabinet.entity), key=lambda r: r.from_s)
+    return set_points(rows).at(at_s) if rows else None
+
+
 def set_points(rows: list[SetPoint]) -> SetPoints:
     """The core's form of a cabinet's set points; `rows` in order of time, at least one."""
     return SetPoints(tuple(r.from_s for r in rows), tuple(r.temperature_c for r in rows))

@@ -68,7 +68,8 @@ LONGEST_TERM_S: Final = 150 * SECONDS_PER_DAY
 
 #: Kinds of acts that may change what any clutch's record says.
 TOUCHING: Final = (
-    "probe", "check", "left out", "set point", "readings", "undo", "redo", "move", "setting",
+    "mended", "probe", "check", "left out", "set point", "readings", "undo", "redo", "move",
+    "setting",
 )  # fmt: skip
 
 #: Kinds of acts at one clutch or animal that tell nothing new of why eggs of a closed clutch died.
@@ -155,6 +156,13 @@ class Facts:
         if egg in self.fates and Fate(self.fates[egg].fate) is not Fate.HATCHED:
             ends.append(self.fates[egg].at_s)
         return min((float(s) for s in ends if s <= as_of_s), default=None)
+
+    def pipped(self, egg: int) -> bool:
+        """Whether an egg pipped, seen or not: one that hatched, or died in the slit, did."""
+        declared = self.fates.get(egg)
+        return self.pip_s(egg) is not None or (
+            declared is not None and Fate(declared.fate).has_pipped
+        )
 
     def kept_by_dam(self, clutch: int) -> bool:
         """Whether the dam keeps, or kept, the eggs of a clutch."""

@@ -127,7 +127,7 @@ def standing_scores(facts: Facts) -> list[StandingScore]:
     """
     by_day: dict[int, list[tuple[float, bool]]] = {day: [] for day in JUDGED_DAYS}
     ended = {
-        egg.entity: facts.pip_s(egg.entity) is not None
+        egg.entity: facts.pipped(egg.entity)
         for clutch in facts.finished
         for egg in facts.eggs.get(clutch, [])
         if not _end_unknown(facts, egg.entity)

@@ -7,7 +7,7 @@ import { fromInputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { SelectField, TextField } from '@/shared/ui/fields'
-import { typedNumber } from '@/shared/units'
+import { typedGrams } from '@/shared/units'
 
 const WHEN = { name: 'at', label: 'When, if not now', type: 'datetime-local' } as const
 
@@ -28,7 +28,7 @@ export function WeightForm({ animal }: { animal: number }) {
   )
   const send = ({ mass, at }: { mass: string; at: string }, confirmed: boolean) =>
     weigh.mutate(
-      { mass_g: typedNumber(mass), at: at ? fromInputMoment(at) : null, confirmed },
+      { mass_g: typedGrams(mass), at: at ? fromInputMoment(at) : null, confirmed },
       {
         onSuccess: () => {
           form.reset()
@@ -45,7 +45,7 @@ export function WeightForm({ animal }: { animal: number }) {
             label="Weight, g"
             inputMode="decimal"
             required
-            check={(text) => !Number.isNaN(typedNumber(text)) || 'Grams as a number, like 1850.'}
+            check={(text) => !Number.isNaN(typedGrams(text)) || 'Grams as a number, like 1850.'}
             onTyped={() => setQuestion(null)}
           />
           <TextField {...WHEN} />
@@ -91,7 +91,7 @@ export function MealForm({ animal }: { animal: number }) {
         {
           taken,
           prey,
-          mass_g: mass.trim() ? typedNumber(mass) : null,
+          mass_g: mass.trim() ? typedGrams(mass) : null,
           at: at ? fromInputMoment(at) : null,
         },
         { onSuccess: () => form.reset() },
@@ -106,7 +106,7 @@ export function MealForm({ animal }: { animal: number }) {
             name="mass"
             label="Its weight, g"
             inputMode="decimal"
-            check={(text) => !text.trim() || typedNumber(text) > 0 || 'A number, or empty.'}
+            check={(text) => !text.trim() || typedGrams(text) > 0 || 'A number, or empty.'}
           />
         </chakra.div>
         <TextField {...WHEN} />

@@ -3,7 +3,7 @@ import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useChoices } from '@/shared/api/queries'
 import { SelectField, TextField } from '@/shared/ui/fields'
-import { typedNumber } from '@/shared/units'
+import { typedGrams, typedNumber } from '@/shared/units'
 import { Result } from './Result'
 import { useCalculation } from './useCalculation'
 
@@ -15,7 +15,10 @@ export function Mixing() {
     defaultValues: { medium: 'vermiculite', by: 'mass', amount: '200', ratio: '1' },
   })
   const { medium, by, amount, ratio } = form.watch()
-  const [much, parts] = [typedNumber(amount), typedNumber(ratio)]
+  const [much, parts] = [
+    by === 'volume' ? typedNumber(amount) : typedGrams(amount),
+    typedNumber(ratio),
+  ]
   const asked =
     Number.isNaN(much) || Number.isNaN(parts)
       ? null

@@ -2,7 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { TextField } from '@/shared/ui/fields'
-import { typedNumber } from '@/shared/units'
+import { typedGrams } from '@/shared/units'
 import { Result } from './Result'
 import { useCalculation } from './useCalculation'
 
@@ -13,14 +13,14 @@ export function TopUp() {
     defaultValues: { before: '1180', now: '1134', water: '100' },
   })
   const { before, now, water } = form.watch()
-  const masses = [typedNumber(before), typedNumber(now), typedNumber(water)] as const
+  const masses = [typedGrams(before), typedGrams(now), typedGrams(water)] as const
   const asked = masses.some(Number.isNaN)
     ? null
     : { reference_g: masses[0], current_g: masses[1], set_up_water_g: masses[2] }
   const told = useCalculation('top-up', asked, (body: Schemas['TopUpAsked']) =>
     answer(api.POST('/api/bench/top-up', { body })),
   )
-  const check = (text: string) => !Number.isNaN(typedNumber(text)) || 'A number.'
+  const check = (text: string) => !Number.isNaN(typedGrams(text)) || 'A number.'
   return (
     <FormProvider {...form}>
       <chakra.div display="grid" gridTemplateColumns="1fr 1fr 1fr" gap={4}>

@@ -3,7 +3,7 @@ import { useForm } from 'react-hook-form'
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
-import { typedNumber } from '@/shared/units'
+import { typedGrams } from '@/shared/units'
 
 /** Records water added to the box. */
 export function WaterForm({ code }: { code: string }) {
@@ -25,7 +25,7 @@ export function WaterForm({ code }: { code: string }) {
       mt={4}
       noValidate
       onSubmit={form.handleSubmit(({ grams }) =>
-        water.mutate(typedNumber(grams), { onSuccess: () => form.reset() }),
+        water.mutate(typedGrams(grams), { onSuccess: () => form.reset() }),
       )}
     >
       <Field.Root invalid={!!errors.grams}>
@@ -35,7 +35,7 @@ export function WaterForm({ code }: { code: string }) {
             inputMode="decimal"
             maxWidth="130px"
             {...form.register('grams', {
-              validate: (text) => !Number.isNaN(typedNumber(text)) || 'Grams as a number, like 45.',
+              validate: (text) => !Number.isNaN(typedGrams(text)) || 'Grams as a number, like 45.',
             })}
           />
           <Button type="submit" variant="act" disabled={water.isPending}>

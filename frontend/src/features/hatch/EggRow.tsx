@@ -26,22 +26,17 @@ export function EggRow({
   span,
   asOf,
   seenAt,
-  onRecorded,
 }: {
   hatching: HatchingEgg
   clutch: HatchingClutch
   span: Span
   asOf: string
   seenAt: string | null
-  onRecorded: () => void
 }) {
   const [cutting, setCutting] = useState(false)
   // Keeps the room of its taps, so that the next row's do not come to lie under the thumb.
   const [tapped, setTapped] = useState(false)
-  const onTapped = () => {
-    setTapped(true)
-    onRecorded()
-  }
+  const onTapped = () => setTapped(true)
   const { egg, advice } = hatching
   const path = { code: clutch.code, number: egg.number }
   const pip = useAct(
@@ -145,10 +140,7 @@ export function EggRow({
             code={clutch.code}
             number={egg.number}
             seenAt={seenAt}
-            onDone={() => {
-              setCutting(false)
-              onRecorded()
-            }}
+            onDone={() => setCutting(false)}
           />
         </chakra.div>
       )}

@@ -5,7 +5,7 @@ import { useAct } from '@/shared/api/queries'
 import { fromInputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
-import { typedNumber } from '@/shared/units'
+import { typedGrams } from '@/shared/units'
 import type { Hatchling } from './queries'
 
 type Values = { prey: string; mass: string; at: string }
@@ -29,13 +29,13 @@ export function FollowForm({
         ? answer(
             api.POST('/api/hatchlings/{hatchling}/weights', {
               params: { path },
-              body: { mass_g: typedNumber(mass), at: when },
+              body: { mass_g: typedGrams(mass), at: when },
             }),
           )
         : answer(
             api.POST('/api/hatchlings/{hatchling}/meals', {
               params: { path },
-              body: { taken, prey, mass_g: mass.trim() ? typedNumber(mass) : null, at: when },
+              body: { taken, prey, mass_g: mass.trim() ? typedGrams(mass) : null, at: when },
             }),
           )
     },
@@ -57,7 +57,7 @@ export function FollowForm({
             label={what === 'meal' ? 'Its weight, g' : 'Weight, g'}
             inputMode="decimal"
             required={what === 'weight'}
-            check={(text) => !text.trim() || typedNumber(text) > 0 || 'Grams as a number, like 60.'}
+            check={(text) => !text.trim() || typedGrams(text) > 0 || 'Grams as a number, like 60.'}
           />
           <TextField name="at" label="When, if not now" type="datetime-local" />
         </chakra.div>

@@ -42,7 +42,6 @@ export function HatchClutch({ clutch, asOf }: { clutch: HatchingClutch; asOf: st
             span={span}
             asOf={asOf}
             seenAt={momentOf(when, asOf)}
-            onRecorded={() => setWhen(NOW)}
           />
         ))}
       </chakra.ul>

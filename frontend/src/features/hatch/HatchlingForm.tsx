@@ -8,7 +8,7 @@ import { Chips } from '@/shared/ui/Chips'
 import { Choices, Tick } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
 import { TraitFields, type TraitValue } from '@/shared/ui/TraitFields'
-import { typedNumber } from '@/shared/units'
+import { typedGrams } from '@/shared/units'
 import type { Hatchling } from './queries'
 
 type Sex = Schemas['Sex']
@@ -69,7 +69,7 @@ export function HatchlingForm({
       record.mutate(
         {
           part,
-          mass_g: values.mass.trim() ? typedNumber(values.mass) : null,
+          mass_g: values.mass.trim() ? typedGrams(values.mass) : null,
           sex: values.sex,
           size: values.size,
           yolk: values.yolk,
@@ -99,7 +99,7 @@ export function HatchlingForm({
           name="mass"
           label="Weight, g"
           inputMode="decimal"
-          check={(text) => !text.trim() || typedNumber(text) > 0 || 'Grams as a number, like 61.5.'}
+          check={(text) => !text.trim() || typedGrams(text) > 0 || 'Grams as a number, like 61.5.'}
         />
         <Choices<Sex>
           legend="Sex: a trained person's job"

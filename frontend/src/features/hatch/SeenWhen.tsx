@@ -1,6 +1,6 @@
 import { chakra } from '@chakra-ui/react'
 import { useId } from 'react'
-import { fullMoment, inputMoment } from '@/shared/dates'
+import { dayAndTime, fullMoment, inputMoment } from '@/shared/dates'
 import { Choices } from '@/shared/ui/Choices'
 
 export type When = { hoursAgo: number } | { moment: string }
@@ -21,7 +21,7 @@ export function momentOf(when: When, asOf: string): string | null {
   return new Date(Date.parse(asOf) - when.hoursAgo * 3_600_000).toISOString()
 }
 
-/** When what is tapped next was seen: now, mostly. */
+/** When what is tapped was seen: now, or another time that stays until it is changed. */
 export function SeenWhen({
   when,
   asOf,
@@ -44,6 +44,12 @@ export function SeenWhen({
           onChange(value === 'other' ? { moment: inputMoment(asOf) } : { hoursAgo: Number(value) })
         }
       />
+      {(typed || when.hoursAgo !== 0) && (
+        <chakra.p role="status" mt={2} fontWeight={650}>
+          Whatever you tap is recorded for {dayAndTime(momentOf(when, asOf) ?? asOf)}, until you
+          choose "now".
+        </chakra.p>
+      )}
       {typed && (
         <chakra.label htmlFor={field} display="block" mt={3}>
           Seen at

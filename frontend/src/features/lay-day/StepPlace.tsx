@@ -1,7 +1,9 @@
+import { chakra } from '@chakra-ui/react'
 import type { ComponentType } from 'react'
 import { Navigate, useNavigate, useParams } from 'react-router'
 import { useRules } from '@/shared/api/queries'
-import { Waiting } from '@/shared/ui/page'
+import { Button } from '@/shared/ui/Button'
+import { Notice, Waiting } from '@/shared/ui/page'
 import { AFTER_RECORDING, beside, type LayDay, STEP_TITLES, type State, type Step } from './steps'
 import { Aftercare } from './steps/Aftercare'
 import { Box } from './steps/Box'
@@ -15,7 +17,7 @@ import { Places } from './steps/Places'
 import { Prepare } from './steps/Prepare'
 import { Shelf } from './steps/Shelf'
 import { Turning } from './steps/Turning'
-import { useLayDay } from './useLayDay'
+import { useClashes, useLayDay } from './useLayDay'
 
 /** What a step is given: the lay day, how to change it, and the ways on and back. */
 export type StepProps = {
@@ -77,14 +79,50 @@ export function Component() {
   const back = beside(day.steps, step, -1)
   const Shown = STEPS[step]
   return (
-    <Shown
-      key={step}
-      day={day}
-      step={step}
-      back={recorded && back === 'shelf' ? undefined : back}
-      change={(changed) => change(changed, step)}
-      keep={(changed) => keep(changed, step)}
-      next={next}
-    />
+    <>
+      <Clashes id={day.id} change={(changed) => change(changed, step)} />
+      <Shown
+        key={step}
+        day={day}
+        step={step}
+        back={recorded && back === 'shelf' ? undefined : back}
+        change={(changed) => change(changed, step)}
+        keep={(changed) => keep(changed, step)}
+        next={next}
+      />
+    </>
+  )
+}
+
+/** Where another device said something else meanwhile: what was typed here stands until chosen. */
+function Clashes({ id, change }: { id: number; change: (changed: Partial<State>) => void }) {
+  const [clashing, seen] = useClashes(id)
+  if (!clashing) return null
+  const take = () => {
+    const keys = new Set(clashing.clashes.map((clash) => clash.key))
+    change(Object.fromEntries([...keys].map((key) => [key, clashing.there[key]])))
+    seen()
+  }
+  return (
+    <chakra.div role="alert" mb={5} maxWidth="760px">
+      <Notice urgent label="Another device">
+        said something else meanwhile. What was entered here stands.
+        <chakra.ul listStyleType="none" my={2}>
+          {clashing.clashes.map(({ what, here, there }) => (
+            <li key={what}>
+              {what}: {here} here, {there} there
+            </li>
+          ))}
+        </chakra.ul>
+        <chakra.div display="flex" gap={3} flexWrap="wrap">
+          <Button type="button" onClick={seen}>
+            Keep what is here
+          </Button>
+          <Button type="button" onClick={take}>
+            Take the other's
+          </Button>
+        </chakra.div>
+      </Notice>
+    </chakra.div>
   )
 }

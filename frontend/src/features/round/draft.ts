@@ -1,6 +1,6 @@
 import type { Schemas } from '@/shared/api/client'
 import { newVisitKey, type Visit } from '@/shared/offline/store'
-import { typedNumber } from '@/shared/units'
+import { typedGrams } from '@/shared/units'
 
 type Egg = Schemas['EggTold']
 export type SignKind = Schemas['SignKind']
@@ -102,7 +102,7 @@ export function exceptions(draft: Draft): number {
 
 /** Grams as typed, null when nothing was; NaN for what is no number. */
 export function grams(text: string): number | null {
-  return text.trim() === '' ? null : typedNumber(text)
+  return text.trim() === '' ? null : typedGrams(text)
 }
 
 /** What is to be added to a box that weighs `mass`, by the list the house gave along. */

@@ -125,7 +125,8 @@ function CabinetsReady() {
 /** Dams with something due, or flagged; the others are on their pages. */
 function AfterLaying() {
   const after = useAfterLaying()
-  const due = after.data?.filter((dam) => dam.flags.length || dam.items.some((i) => i.due)) ?? []
+  // Whoever is flagged stands first on the page.
+  const due = after.data?.filter((dam) => !dam.flags.length && dam.items.some((i) => i.due)) ?? []
   if (due.length === 0) return null
   return (
     <section aria-labelledby="after-laying">
@@ -134,16 +135,11 @@ function AfterLaying() {
         {due.map((dam) => (
           <li key={dam.dam}>
             <Link to={`/animals/${dam.dam}`}>
-              <Notice urgent={dam.flags.length > 0} label={dam.name}>
+              <Notice label={dam.name}>
                 {dam.items
                   .filter((item) => item.due)
                   .map((item) => item.text)
                   .join(' ')}
-                {dam.flags.map((flag) => (
-                  <chakra.span key={flag} display="block">
-                    {flag}
-                  </chakra.span>
-                ))}
               </Notice>
             </Link>
           </li>

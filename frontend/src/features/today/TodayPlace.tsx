@@ -2,7 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import type { Schemas } from '@/shared/api/client'
-import { useHouseLog, useToday, useUndo } from '@/shared/api/queries'
+import { useAfterLaying, useHouseLog, useLayDays, useToday, useUndo } from '@/shared/api/queries'
 import { Alarms } from '@/shared/climate/Alarms'
 import { useAlarms } from '@/shared/climate/useAlarms'
 import { dayAndTime, fullMoment } from '@/shared/dates'
@@ -68,7 +68,8 @@ function RecordedLast() {
 function CannotWait({ today }: { today: Today }) {
   const grave = useOpenAlarms().filter((alarm) => alarm.severity !== 'notice')
   const lines = linesOf(today).filter(({ attention }) => urgencyRank(attention.urgency) >= 2)
-  if (grave.length + lines.length === 0) return null
+  const dams = useDamsInTrouble()
+  if (grave.length + lines.length + dams.length === 0) return null
   return (
     <section aria-label="What needs you">
       {grave.length > 0 && (
@@ -76,9 +77,46 @@ function CannotWait({ today }: { today: Today }) {
           <Alarms alarms={grave} showCabinet />
         </chakra.div>
       )}
+      {dams.length > 0 && (
+        <chakra.ul listStyleType="none" mb={3} display="flex" flexDirection="column" gap={2}>
+          {dams.map(({ key, to, label, text }) => (
+            <li key={key}>
+              <Link to={to}>
+                <Notice urgent label={label}>
+                  {text}
+                </Notice>
+              </Link>
+            </li>
+          ))}
+        </chakra.ul>
+      )}
       <Lines lines={lines} />
     </section>
   )
+}
+
+/** Dams that need somebody: an egg that may be left in one, no meals, weight that falls. */
+function useDamsInTrouble() {
+  const after = useAfterLaying()
+  const open = useLayDays()
+  return [
+    ...(open.data ?? [])
+      .filter(({ state }) => state.lump === 'left')
+      .map(({ id, state }) => ({
+        key: `lay ${id}`,
+        to: `/lay-day/${id}`,
+        label: state.dam,
+        text: 'A lump was left in her: look at her again; if it stays, a reptile vet.',
+      })),
+    ...(after.data ?? []).flatMap((dam) =>
+      dam.flags.map((flag) => ({
+        key: `${dam.dam} ${flag}`,
+        to: `/animals/${dam.dam}`,
+        label: 'Look at her:',
+        text: flag,
+      })),
+    ),
+  ]
 }
 
 /** What to know besides: watch, silent probes, notices. */
@@ -89,10 +127,14 @@ function ToKnow({ today }: { today: Today }) {
     (probe) => !alarms.some((alarm) => alarm.kind === 'unplugged' && alarm.probe === probe.name),
   )
   const notices = alarms.filter((alarm) => alarm.severity === 'notice')
+  const dams = useDamsInTrouble()
   if (lines.length + silent.length + notices.length === 0) {
     const busy = alarms.length > 0 || today.clutches.some((clutch) => clutch.due.length > 0)
-    return busy ? null : (
-      <chakra.p fontSize="1.2em">Nothing needs you now. Leave the doors shut.</chakra.p>
+    if (busy) return null
+    return (
+      <chakra.p fontSize="1.2em">
+        {dams.length > 0 ? 'No box needs opening.' : 'Nothing needs you now. Leave the doors shut.'}
+      </chakra.p>
     )
   }
   return (

@@ -3774,6 +3774,37 @@ export interface components {
             at?: string | null;
         };
         /**
+         * GramsRules
+         * @description What can be true on a scale (g): a refusal is said where the number is typed.
+         */
+        GramsRules: {
+            /** Box */
+            box: [
+                number,
+                number
+            ];
+            /** Dam */
+            dam: [
+                number,
+                number
+            ];
+            /** Egg */
+            egg: [
+                number,
+                number
+            ];
+            /** Medium */
+            medium: [
+                number,
+                number
+            ];
+            /** Water */
+            water: [
+                number,
+                number
+            ];
+        };
+        /**
          * GroundTold
          * @description What spoke for (`score` > 0) or against; `key` is the setting it rests on.
          */
@@ -4183,6 +4214,8 @@ export interface components {
         /**
          * LayDayState
          * @description Nothing but dam and time is known at first. Masses in g, null when not weighed.
+         *
+         *     `handled_at` is when the eggs were looked at and handled, null for the lay time.
          */
         LayDayState: {
             /** Dam */
@@ -4196,6 +4229,8 @@ export interface components {
              * Format: date-time
              */
             laid_at: string;
+            /** Handled At */
+            handled_at?: string | null;
             /**
              * Second Clutch
              * @default false
@@ -5386,6 +5421,7 @@ export interface components {
                 number,
                 number
             ];
+            grams: components["schemas"]["GramsRules"];
             /** Closings */
             closings: components["schemas"]["Closing"][];
             hatch: components["schemas"]["HatchRules"];

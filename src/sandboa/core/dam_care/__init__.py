@@ -6,6 +6,7 @@ from sandboa.core.dam_care.aftercare import (
     TubSchool,
     aftercare,
     not_eating,
+    retained_egg,
 )
 from sandboa.core.dam_care.recovery import Recovery, Weighing, recovery
 
@@ -18,4 +19,5 @@ __all__ = [
     "aftercare",
     "not_eating",
     "recovery",
+    "retained_egg",
 ]

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
+from sandboa.core.lay_day import Lump
 from sandboa.core.units import SECONDS_PER_DAY
 
 #: Days after laying without a meal taken that are worth a flag (issue 3).
@@ -32,7 +33,8 @@ class AftercareTask(StrEnum):
 
 
 WORDS: Final = {
-    AftercareTask.FEEL: "Feel along her belly again: a lump that stays is a case for a vet.",
+    AftercareTask.FEEL: "Feel along her belly again: a lump that stays is a case for a vet. "
+    "Done means that she is hollow.",
     AftercareTask.RINSE: "Rinse or wipe the scent of eggs off her, lukewarm.",
     AftercareTask.WATER: "Fresh water.",
     AftercareTask.WEIGH: "Weigh her.",
@@ -41,11 +43,17 @@ WORDS: Final = {
     AftercareTask.MEAL: "Offer a small meal.",
 }
 
+#: What makes sense around lay day only.
+_OF_LAY_DAY: Final = (AftercareTask.RINSE, AftercareTask.WATER, AftercareTask.CLEAN)
+
 #: Days after laying: best from .. by. First meal 1-3 days (handbook 1); the rest assumptions.
 _ON_LAY_DAY: Final = (0.0, 1.0)
 _FEEL_AGAIN: Final = (0.5, 1.5)
 _FIRST_MEAL: Final = (1.0, 3.0)
 _CLEAN: Final = {TubSchool.AT_ONCE: (0.0, 1.0), TubSchool.REST_FIRST: (7.0, 14.0)}
+#: Days after which a line of lay day that nobody ticked is no longer asked for (assumption: her
+#: scent and her tub are what they are by then). A lump is asked about until somebody felt her.
+_ASKED_FOR_DAYS: Final = 14.0
 #: Days a meal or a weighing may come late before it is said to be late (assumption).
 _SLACK_DAYS: Final = 3.0
 
@@ -74,6 +82,7 @@ def aftercare(
     ticked: dict[AftercareTask, float],
     weighed_s: tuple[float, ...] = (),
     offered_s: tuple[float, ...] = (),
+    now_s: float | None = None,
 ) -> tuple[CareItem, ...]:
     """The checklist of a dam that laid at `laid_s`, in the order in which things fall due.
 
@@ -87,6 +96,8 @@ def aftercare(
     maternal: she sits on her eggs; her tub is not cleaned and she is not
         rinsed (that would drive her off them), until the eggs have hatched.
     recovered: target weight reached; weighing and extra meals are over.
+    now_s: what belongs to lay day is no longer asked for two weeks after it
+        should have been done; None keeps every line.
 
     Source: handbook 1, section 2 (keeper practice).
     """
@@ -118,7 +129,38 @@ def aftercare(
         if weighed and not maternal:
             again = (WEIGH_EVERY_DAYS, WEIGH_EVERY_DAYS + _SLACK_DAYS)
             items.append(item(AftercareTask.WEIGH, again, weighed[-1], None))
-    return tuple(sorted(items, key=lambda i: (i.from_s, i.by_s)))
+    asked = [
+        i
+        for i in items
+        if i.task not in _OF_LAY_DAY
+        or now_s is None
+        or i.done_s is not None
+        or now_s <= i.by_s + _ASKED_FOR_DAYS * SECONDS_PER_DAY
+    ]
+    # Where an egg may be left in her, that comes before everything.
+    first = AftercareTask.FEEL
+    return tuple(sorted(asked, key=lambda i: (i.task is not first, i.from_s, i.by_s)))
+
+
+def retained_egg(name: str, lump: Lump, laid_s: float, now_s: float) -> str:
+    """What to say of a dam in whom an egg may be left, and who was not felt since, by its days.
+
+    Source: handbook 1, section 2: a retained egg is a vet matter.
+    """
+    days = int((now_s - laid_s) // SECONDS_PER_DAY)
+    since = "today" if days < 1 else "yesterday" if days < 2 else f"{days} days ago"
+    if lump is Lump.LEFT:
+        found = f"{name}: a lump was left in her belly when she laid, {since}."
+    else:
+        found = f"{name}: it was not sure whether a lump was left when she laid, {since}."
+    if days < 1:
+        return f"{found} Leave her alone for some hours, then feel again."
+    if days < 3:
+        return f"{found} Feel again now; a lump that is still there is a case for a reptile vet."
+    return (
+        f"{found} Nobody felt her since. A retained egg is dangerous: feel her today, and if it "
+        "is there or you are not sure, a reptile vet."
+    )
 
 
 def not_eating(

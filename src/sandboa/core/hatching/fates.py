@@ -17,6 +17,11 @@ class Fate(StrEnum):
     UNKNOWN = "unknown"
 
     @property
+    def has_pipped(self) -> bool:
+        """Whether an egg with this fate pipped, seen or not."""
+        return self in (Fate.HATCHED, Fate.HATCHED_DIED, Fate.PIPPED_DIED)
+
+    @property
     def is_loss(self) -> bool:
         """Whether incubation lost it. A slug is none: nothing was there to lose."""
         return self in (

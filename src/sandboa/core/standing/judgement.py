@@ -105,8 +105,10 @@ def judge_standing(
 
 def _prior(seen: list[Observation], until_s: float, rules: StandingRules) -> Evidence:
     looks = [o for o in seen if o.kind is SignKind.VESSELS and o.at_s < until_s]
-    looks = [o for o in looks if o.value != Vessels.UNSURE]
-    last = max(looks, key=lambda o: _order(o, rules), default=None)
+    sure = [o for o in looks if o.value != Vessels.UNSURE]
+    last = max(sure, key=lambda o: _order(o, rules), default=None)
+    if last is None and looks:
+        last = max(looks, key=lambda o: o.at_s)
     key = prior_seen(Vessels(last.value) if last else None)
     log_odds = rules.prior(key)
     return Evidence(

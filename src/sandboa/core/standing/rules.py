@@ -7,17 +7,20 @@ from typing import Final
 from sandboa.core.candling import Vessels
 from sandboa.core.standing.signs import Sign
 
-#: Log-odds (alive : dead) an egg starts with, by its look on lay day (handbook C).
+#: Log-odds (alive : dead) an egg starts with, by its look on lay day (handbook C; "unsure",
+#: between weak and not candled, is an assumption: a look that showed nothing clear says a little).
 PRIORS: Final = {
     "strong": 3.5,
     "weak": 1.1,
     "not candled": 2.4,
+    "unsure": 1.8,
     "none": -0.6,
 }
 PRIOR_WORDS: Final = {
     "strong": "strong vessels on lay day",
     "weak": "weak vessels on lay day",
     "not candled": "not candled on lay day",
+    "unsure": "candled on lay day, and not sure",
     "none": "no vessels seen on lay day",
 }
 #: Factor on every weight, for signs lean on one another (handbook C).
@@ -76,9 +79,8 @@ DEFAULT_RULES: Final = StandingRules()
 def prior_seen(vessels: Vessels | None) -> str:
     """Key of PRIORS for the look on lay day.
 
-    Unsure says nothing, and neither do broken vessels, which are evidence of
-    their own at any time: both start as not candled.
+    Broken vessels are evidence of their own at any time: they start as not candled.
     """
-    if vessels in (Vessels.STRONG, Vessels.WEAK, Vessels.NONE):
+    if vessels in (Vessels.STRONG, Vessels.WEAK, Vessels.NONE, Vessels.UNSURE):
         return vessels.value
     return "not candled"

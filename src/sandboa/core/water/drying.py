@@ -5,13 +5,12 @@ from dataclasses import dataclass, field
 from typing import Final
 
 from sandboa.core.box import Closing
+from sandboa.core.climate.probe_checks import SATURATED_HUMIDITY
 from sandboa.core.units import Z80
 from sandboa.core.water.mixing import medium_named
 
 #: Relative humidity of the air in a box with damp medium (handbook D3).
 BOX_HUMIDITY: Final = 0.99
-#: Cabinet humidity from which a sensor says "saturated" and no number (handbook D4, E).
-SATURATED_HUMIDITY: Final = 0.97
 #: Relative humidity of a cabinet's air where nothing measures it, and the 80 % range of what it
 #: may be (handbook D4; assumption).
 UNKNOWN_HUMIDITY: Final = 0.40

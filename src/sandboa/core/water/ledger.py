@@ -91,6 +91,19 @@ class MassLedger:
         return None if reference is None else reference - weighing.mass_g
 
 
+def heaviest_g(ledger: MassLedger, at_s: float) -> float | None:
+    """More than a box can weigh at `at_s`: as set up, all that was poured, and the scale's error.
+
+    An egg taken out unweighed may have weighed less than it counts. None where
+    nobody weighed the box at set-up.
+    """
+    reference = ledger.reference_g(at_s)
+    if reference is None:
+        return None
+    poured_g = sum(p.water_g for p in ledger.pours if p.at_s < at_s)
+    return reference + poured_g + HEAVIER_G + 2.0 * ledger.unsure_g(at_s)
+
+
 def require_plausible_weighing(ledger: MassLedger, weighing: Weighing) -> None:
     """Raise NotPlausible for a weighing that cannot be.
 
@@ -102,8 +115,8 @@ def require_plausible_weighing(ledger: MassLedger, weighing: Weighing) -> None:
     require_range("the box", weighing.mass_g, BOX_MASS_RANGE_G, "g", field="mass_g")
     reference = ledger.reference_g(weighing.at_s)
     allowed_g = HEAVIER_G + 2.0 * ledger.unsure_g(weighing.at_s)
-    poured_g = sum(p.water_g for p in ledger.pours if p.at_s < weighing.at_s)
-    if reference is not None and weighing.mass_g > reference + poured_g + allowed_g:
+    most = heaviest_g(ledger, weighing.at_s)
+    if reference is not None and most is not None and weighing.mass_g > most:
         raise NotPlausible(
             "mass_g",
             f"{weighing.mass_g:g} g is more than the {reference:g} g the box had at set-up: "

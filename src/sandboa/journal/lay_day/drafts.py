@@ -1,6 +1,6 @@
 """A lay day under way: begun, saved after every step, found again on any device, recorded."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import UTC, datetime
 
 from pydantic import ValidationError
@@ -13,10 +13,12 @@ from sandboa.core.methods import checked
 from sandboa.core.names import clean_name
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR, require_moment
 from sandboa.journal.acts import act, undone_among
+from sandboa.journal.cabinets import set_point_then
 from sandboa.journal.errors import Conflict, NotFound
 from sandboa.journal.lay_day.record import (
     check_lay_day,
     require_asked_about,
+    require_handled_between,
     require_two,
     suggested_code,
     write_clutch,
@@ -116,6 +118,7 @@ def save(draft_id: int, revision: int, step: Step, state: LayDayState, now_s: fl
         if (typed := getattr(state, field)) and typed.strip():
             clean_name(field, typed)
     _require_time(state.laid_at, now_s)
+    require_handled_between(state.handled_at, state.laid_at.timestamp(), now_s)
     state = state.model_copy(update={"method": checked(state.method)})
     kept = lay_drafts.save_draft(
         draft_id, revision, int(now_s), step.value, state.model_dump_json()
@@ -146,9 +149,13 @@ def record(draft_id: int, now_s: float) -> tuple[str, Act]:
     if _code(draft) is not None:
         raise Conflict("this clutch is recorded already")
     day = lay_day_of(_state(draft))
+    set_to_c = set_point_then(day.cabinet, day.laid_at.timestamp())
+    if set_to_c is not None:
+        # The cabinet's own record says what it was set to; what it is set to today is another day.
+        day = replace(day, set_point_c=set_to_c)
     check_lay_day(day, now_s)
     with act("lay", "", now_s) as laying:
-        clutch = write_clutch(laying, day, now_s)
+        clutch = write_clutch(laying, day)
         for photo in Photo.current(Photo.owner == draft_id):
             photo.correct(laying, owner=clutch.entity)
         LayDraft.update(recorded_by=laying.id).where(LayDraft.id == draft_id).execute()
@@ -214,8 +221,8 @@ def _found_again(draft: LayDraft, laid_s: float, now_s: float) -> str | None:
     if now_s - laid_s > SECONDS_PER_DAY:
         return (
             f"Left half-finished {since}; all that was entered is here. The eggs are more than a "
-            "day old: do not turn any. Times you enter now count as now; correct the lay time if "
-            "it is wrong."
+            "day old: do not turn any. What you saw and did counts as seen when they were laid, "
+            "unless you say when; correct the lay time if it is wrong."
         )
     return f"Left half-finished {since}; all that was entered is here."
 

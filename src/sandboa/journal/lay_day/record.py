@@ -18,6 +18,7 @@ from sandboa.core.water import medium_named
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 from sandboa.journal.acts import act
 from sandboa.journal.animals import animal_named
+from sandboa.journal.at_the_box import require_not_ahead
 from sandboa.journal.cabinets import cabinet_named, set_point_from, shelf_named
 from sandboa.journal.errors import Conflict, NotFound, Question
 from sandboa.journal.methods import chosen_method, lines_of, method_of_clutch
@@ -35,6 +36,7 @@ from sandboa.records.clutches import (
 )
 from sandboa.records.clutches import EggEvent as EggEventFact
 from sandboa.records.facts import Act
+from sandboa.records.hatching import Cut, Emergence, Pip
 from sandboa.records.house import DAM, SIRE
 from sandboa.records.methods import ClutchMethod
 
@@ -74,7 +76,8 @@ class LayDay:
 
     `method` None is the house's chosen one with this medium and closing. Both
     are None where the dam keeps the eggs: `cabinet` is then her tub. Masses in
-    g, None when they were not weighed.
+    g, None when they were not weighed. `handled_at` is when the eggs were looked
+    at and handled; None takes the lay time, never the moment of typing.
     """
 
     dam: str
@@ -95,6 +98,12 @@ class LayDay:
     lump: Lump | None = None
     dam_mass_g: float | None = None
     second_clutch: bool = False
+    handled_at: datetime | None = None
+
+    @property
+    def handled_s(self) -> float:
+        """When the eggs were candled, turned and boxed, and the dam looked at (s)."""
+        return (self.handled_at or self.laid_at).timestamp()
 
     @property
     def count(self) -> ClutchCount:
@@ -115,11 +124,11 @@ def lay_clutch(day: LayDay, now_s: float) -> tuple[str, Act]:
     """
     check_lay_day(day, now_s)
     with act("lay", "", now_s) as laying:
-        clutch = write_clutch(laying, day, now_s)
+        clutch = write_clutch(laying, day)
     return clutch.code, laying
 
 
-def write_clutch(laying: Act, day: LayDay, now_s: float) -> Clutch:
+def write_clutch(laying: Act, day: LayDay) -> Clutch:
     """Record a checked lay day inside an open act, which gets its summary and clutch."""
     code = _free_code(day)
     values = _clutch_values(day, laying)
@@ -127,15 +136,20 @@ def write_clutch(laying: Act, day: LayDay, now_s: float) -> Clutch:
     clutch = Clutch.record(laying, code=code, **values)
     Box.record(laying, clutch=clutch.entity, **_box_values(day, laying))
     for number, egg in enumerate(day.eggs, start=1):
-        _write_egg(laying, clutch.entity, number, egg, now_s)
+        _write_egg(laying, clutch.entity, number, egg, int(day.handled_s))
     ClutchMethod.record(laying, clutch=clutch.entity, **lines_of(_method(day)))
     if day.lump is not None:
-        DamCheck.record(laying, clutch=clutch.entity, at_s=int(now_s), lump=day.lump.value)
+        DamCheck.record(laying, clutch=clutch.entity, at_s=int(day.handled_s), lump=day.lump.value)
     if day.dam_mass_g is not None:
-        Weight.record(laying, animal=clutch.dam, at_s=int(now_s), mass_g=day.dam_mass_g)
+        Weight.record(laying, animal=clutch.dam, at_s=_after_laying_s(day), mass_g=day.dam_mass_g)
     laying.clutch = clutch.entity
     laying.summary = f"Clutch {code} of {day.dam.strip()} laid, {day.count}"
     return clutch
+
+
+def _after_laying_s(day: LayDay) -> int:
+    """When she was weighed: after she laid, by a second at least, or it was her weight before."""
+    return max(int(day.handled_s), int(day.laid_at.timestamp()) + 1)
 
 
 def require_asked_about(dam: int, name: str, laid_s: float, second_clutch: bool) -> None:
@@ -163,11 +177,13 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
         raise NotFound(f"there is no clutch {code}")
     day = replace(day, method=method_of_clutch(clutch.entity))
     check_lay_day(day, now_s)
+    _require_laid_before_it_pipped(clutch, day.laid_at)
     with act("correct", f"Clutch {clutch.code} corrected", now_s, clutch.entity) as correcting:
         new_code = _free_code(day, clutch) if day.code else clutch.code
         _correct_when_different(
             correcting, clutch, {"code": new_code, **_clutch_values(day, correcting)}
         )
+        _move_lay_looks(correcting, clutch, int(day.laid_at.timestamp()))
         box = _box_values(day, correcting, _moves(clutch))
         _correct_when_different(
             correcting, Box.of(clutch), {k: v for k, v in box.items() if v is not None}
@@ -188,6 +204,36 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
     return new_code, correcting
 
 
+def _require_laid_before_it_pipped(clutch: Clutch, laid_at: datetime) -> None:
+    """Raise NotPlausible when eggs of the clutch pipped, or were out, before that lay time."""
+    for egg in Egg.current(Egg.clutch == clutch.entity):
+        known = [
+            *(p.seen_s for p in Pip.current(Pip.egg == egg.entity)),
+            *(e.seen_s for e in Emergence.current(Emergence.egg == egg.entity)),
+            *(c.at_s for c in Cut.current(Cut.egg == egg.entity)),
+        ]
+        if known and min(known) <= laid_at.timestamp():
+            raise NotPlausible(
+                "laid_at",
+                f"egg {egg.number} was open before that: correct its pip first, or the lay time",
+            )
+
+
+def _move_lay_looks(correcting: Act, clutch: Clutch, laid_s: int) -> None:
+    """What was seen and done when the eggs were laid moves with the lay time."""
+    if laid_s == clutch.laid_s:
+        return
+    first = min(row.act for row in Clutch.select().where(Clutch.entity == clutch.entity))
+    for egg in Egg.current(Egg.clutch == clutch.entity):
+        own = egg.entity
+        for look in Candling.current(Candling.egg == own, Candling.act == first):
+            if look.seen_s == clutch.laid_s:
+                look.correct(correcting, seen_s=laid_s)
+        for event in EggEventFact.current(EggEventFact.egg == own, EggEventFact.act == first):
+            if event.at_s == clutch.laid_s:
+                event.correct(correcting, at_s=laid_s)
+
+
 def suggested_code(year: int) -> str:
     """The next free code of a year; codes of undone clutches are not given again."""
     return next_code(year, codes_beginning(f"{year % 100:02d}-"))
@@ -199,6 +245,7 @@ def check_lay_day(day: LayDay, now_s: float) -> None:
     if laid_s > now_s:
         raise NotPlausible("laid_at", "laid in the future: check the date and the time")
     require_moment("laid_at", laid_s)
+    require_handled_between(day.handled_at, laid_s, now_s)
     require_two(day.dam, day.sire)
     if not 1 <= len(day.eggs) <= MOST_EGGS:
         raise NotPlausible("eggs", f"{len(day.eggs)} eggs is outside 1 to {MOST_EGGS}")
@@ -220,6 +267,15 @@ def check_lay_day(day: LayDay, now_s: float) -> None:
             require_range(name, mass_g, _BOX_CONTENT_G, "g")
     if day.dry_mass_g == 0:
         raise NotPlausible("dry_mass_g", "0 g of medium: leave it empty when it was not weighed")
+
+
+def require_handled_between(handled_at: datetime | None, laid_s: float, now_s: float) -> None:
+    """Raise NotPlausible when the eggs were handled before they were laid, or later than now."""
+    if handled_at is None:
+        return
+    if handled_at.timestamp() < laid_s:
+        raise NotPlausible("handled_at", "that is before the eggs were laid: check both times")
+    require_not_ahead(handled_at.timestamp(), now_s)
 
 
 def require_two(dam: str, sire: str | None) -> None:
@@ -292,19 +348,20 @@ def _contact(day: LayDay) -> Contact | None:
     return day.contact
 
 
-def _write_egg(laying: Act, clutch: int, number: int, egg: EggLaid, now_s: float) -> None:
+def _write_egg(laying: Act, clutch: int, number: int, egg: EggLaid, handled_s: int) -> None:
     values = {**_egg_values(number, egg), "clump": egg.clump, "mass_g": egg.mass_g}
     row = Egg.record(laying, clutch=clutch, **values)
-    if egg.vessels is not None:
+    if egg.vessels is not None or egg.disc is not None:
+        # Who noted where the disc lies has looked, whatever the vessels were.
         Candling.record(
             laying,
             egg=row.entity,
-            seen_s=int(now_s),
-            vessels=egg.vessels.value,
+            seen_s=handled_s,
+            vessels=(egg.vessels or Vessels.UNSURE).value,
             disc=egg.disc.value if egg.disc else None,
         )
     for event in egg.events:
-        EggEventFact.record(laying, egg=row.entity, at_s=int(event.at_s), kind=event.kind.value)
+        EggEventFact.record(laying, egg=row.entity, at_s=handled_s, kind=event.kind.value)
 
 
 def _egg_values(number: int, egg: EggLaid) -> dict[str, Any]:

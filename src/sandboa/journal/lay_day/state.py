@@ -44,12 +44,16 @@ class EggState(_Strict):
 
 
 class LayDayState(_Strict):
-    """Nothing but dam and time is known at first. Masses in g, null when not weighed."""
+    """Nothing but dam and time is known at first. Masses in g, null when not weighed.
+
+    `handled_at` is when the eggs were looked at and handled, null for the lay time.
+    """
 
     dam: Name
     sire: Name | None = None
     code: Annotated[str, Field(max_length=20)] | None = None
     laid_at: AwareDatetime
+    handled_at: AwareDatetime | None = None
     second_clutch: bool = False
     method: Method = STANDARD
     lump: Lump | None = None
@@ -93,6 +97,7 @@ def lay_day_of(state: LayDayState) -> LayDay:
         lump=state.lump,
         dam_mass_g=state.dam_mass_g,
         second_clutch=state.second_clutch,
+        handled_at=state.handled_at,
     )
 
 

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from sandboa.core.methods import STANDARD
-from sandboa.core.water.ledger import HEAVIER_G
+from sandboa.core.water.ledger import heaviest_g
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G, ROUND_TO_G
 from sandboa.journal.box_water import BoxWater, top_up_by_scale
 from sandboa.journal.facts_now import Facts
@@ -88,7 +88,6 @@ def _round_box(
     as_of_s: float,
 ) -> RoundBox:
     water = box.now.water
-    reference = water.reference_g if water else None
     own = facts.methods.get(box.now.clutch.entity)
     last_s = last_visit_s(facts, box.now, as_of_s)
     return RoundBox(
@@ -97,7 +96,7 @@ def _round_box(
         visited=last_s > box.now.clutch.laid_s,
         seen_act=seen_act,
         top_ups=top_up_steps(water) if water else (),
-        heaviest_g=None if reference is None else reference + HEAVIER_G,
+        heaviest_g=None if water is None else heaviest_g(water.ledger, as_of_s),
         mould_method=own.mould if own else STANDARD.mould,
     )
 

@@ -5,6 +5,7 @@ from itertools import product
 from fastapi import APIRouter
 from pydantic import BaseModel
 
+from sandboa.core.animals import ADULT_RANGE_G
 from sandboa.core.box import Closing
 from sandboa.core.cautions import CAUTIONS
 from sandboa.core.climate.limits import SWING_C
@@ -15,10 +16,12 @@ from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
 from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
 from sandboa.core.hatching.advice import RESCUE_HOURS
 from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G
-from sandboa.core.lay_day import USUAL_EGG_G, Step, steps
+from sandboa.core.lay_day import EGG_MASS_RANGE_G, USUAL_EGG_G, Step, steps
 from sandboa.core.people import SHORTEST_PASSPHRASE
 from sandboa.core.standing import RECORDED_KINDS, SIGNS, asked_from, asks_for_torch
+from sandboa.core.units import MEDIUM_MASS_RANGE_G
 from sandboa.core.water import DRY_SHARE, POURED_RANGE_G, TOP_UP_SHARE
+from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 from sandboa.formats.cards_pdf import LABELS_PER_SHEET
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
@@ -81,6 +84,16 @@ class HatchRules(BaseModel):
     hatchling_g: tuple[float, float]
 
 
+class GramsRules(BaseModel):
+    """What can be true on a scale (g): a refusal is said where the number is typed."""
+
+    box_g: tuple[float, float]
+    dam_g: tuple[float, float]
+    egg_g: tuple[float, float]
+    medium_g: tuple[float, float]
+    water_g: tuple[float, float]
+
+
 class RulesTold(BaseModel):
     """`torch_signs` are signs, kind.value, on which an egg is candled at the same visit;
     `asked_from` the shares developed from which kinds of signs are asked for."""
@@ -97,6 +110,7 @@ class RulesTold(BaseModel):
     torch_signs: list[str]
     asked_from: dict[str, float]
     poured_g: tuple[float, float]
+    grams: GramsRules
     closings: list[Closing]
     hatch: HatchRules
     largest_package_bytes: int
@@ -125,6 +139,13 @@ def get_rules(house: TheHouse) -> RulesTold:
         ],
         asked_from={kind.value: asked_from(kind) for kind in RECORDED_KINDS},
         poured_g=POURED_RANGE_G,
+        grams=GramsRules(
+            box_g=BOX_MASS_RANGE_G,
+            dam_g=ADULT_RANGE_G,
+            egg_g=EGG_MASS_RANGE_G,
+            medium_g=MEDIUM_MASS_RANGE_G,
+            water_g=(0.0, MEDIUM_MASS_RANGE_G[1]),
+        ),
         water_shares=WaterRules(top_up=TOP_UP_SHARE, dry=DRY_SHARE),
         closings=list(Closing),
         hatch=HatchRules(rescue_hours=RESCUE_HOURS, hatchling_g=HATCHLING_RANGE_G),

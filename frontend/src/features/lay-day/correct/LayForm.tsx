@@ -5,7 +5,7 @@ import { sentence } from '@/shared/sentence'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { Heading } from '@/shared/ui/page'
-import { fromCelsius, typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
+import { fromCelsius, typedGrams, typedTemperature, useTemperatureUnit } from '@/shared/units'
 import { EggPlaces } from './EggPlaces'
 import { fieldOf, type LayValues, requestOf } from './values'
 
@@ -150,7 +150,7 @@ function RatioHint({
   values: [string, string]
 }) {
   const ratio = choices.media.find((m) => m.name === medium)?.ratio
-  const dry = typedNumber(dryMass)
+  const dry = typedGrams(dryMass)
   if (!ratio || Number.isNaN(dry) || dry <= 0) return null
   return (
     <chakra.p color="soft" fontSize="0.92em">
@@ -160,5 +160,5 @@ function RatioHint({
 }
 
 function grams(text: string): true | string {
-  return !text.trim() || typedNumber(text) >= 0 || 'Grams as a number, or empty.'
+  return !text.trim() || typedGrams(text) >= 0 || 'Grams as a number, or empty.'
 }

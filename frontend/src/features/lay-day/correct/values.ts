@@ -1,6 +1,6 @@
 import type { Schemas } from '@/shared/api/client'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
-import { fromCelsius, type TemperatureUnit, typedNumber, typedTemperature } from '@/shared/units'
+import { fromCelsius, type TemperatureUnit, typedGrams, typedTemperature } from '@/shared/units'
 
 export type LaidEgg = { x: number; y: number; slug: boolean; shell: string }
 
@@ -40,7 +40,7 @@ export function valuesOf(clutch: Schemas['ClutchTold'], unit: TemperatureUnit): 
 
 /** The request of what was typed; grams left empty are not known, not zero. */
 export function requestOf(values: LayValues, unit: TemperatureUnit): Schemas['LayDayAsked'] {
-  const grams = (text: string) => (text.trim() ? typedNumber(text) : null)
+  const grams = (text: string) => (text.trim() ? typedGrams(text) : null)
   return {
     dam: values.dam,
     sire: values.sire.trim() || null,

@@ -2,11 +2,11 @@ import { chakra } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
-import { useChoices, useMethods } from '@/shared/api/queries'
+import { useChoices, useMethods, useRules } from '@/shared/api/queries'
 import { Choices } from '@/shared/ui/Choices'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { Waiting } from '@/shared/ui/page'
-import { typedNumber } from '@/shared/units'
+import { checkGrams, notANumber, typedGrams, typedNumber } from '@/shared/units'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../StepPlace'
 
@@ -39,14 +39,15 @@ export function Box({ day, step, back, next }: StepProps) {
     },
   })
   const [medium, measure, dry, ratio] = form.watch(['medium', 'measure', 'dry', 'ratio'])
-  const mix = useMix(medium, measure, typedNumber(dry), typedNumber(ratio))
+  const mix = useMix(medium, measure, amount(dry, measure === 'volume'), typedNumber(ratio))
+  const ranges = useRules().data?.grams
   if (!choices.data || !methods.data) return <Waiting />
   const usual = choices.data.media.find((m) => m.name === medium)
   const { contact: contacts = [], closing: closings = [] } = methods.data.choices
 
   const submit = (values: Values) => {
-    const dryTyped = values.dry.trim() ? typedNumber(values.dry) : null
     const byVolume = values.measure === 'volume'
+    const dryTyped = values.dry.trim() ? amount(values.dry, byVolume) : null
     next({
       method: {
         ...state.method,
@@ -57,11 +58,12 @@ export function Box({ day, step, back, next }: StepProps) {
       },
       dry_volume_l: byVolume ? dryTyped : null,
       dry_mass_g: byVolume ? (mix.data?.dry_mass_g ?? null) : dryTyped,
-      water_g: values.water.trim() ? typedNumber(values.water) : (mix.data?.water_g ?? null),
-      set_up_mass_g: values.setUp.trim() ? typedNumber(values.setUp) : null,
+      water_g: values.water.trim() ? typedGrams(values.water) : (mix.data?.water_g ?? null),
+      set_up_mass_g: values.setUp.trim() ? typedGrams(values.setUp) : null,
     })
   }
-  const grams = (text: string) => !text.trim() || typedNumber(text) > 0 || 'A number, or empty.'
+  const number = (text: string) =>
+    !text.trim() || typedNumber(text) > 0 || notANumber(text, 'A number, or empty.')
   return (
     <StepFrame
       day={day}
@@ -106,14 +108,14 @@ export function Box({ day, step, back, next }: StepProps) {
               name="dry"
               label={measure === 'volume' ? 'Dry, l' : 'Dry, g'}
               inputMode="decimal"
-              check={grams}
+              check={measure === 'volume' ? number : (text) => checkGrams(text, ranges?.medium_g)}
             />
-            <TextField name="ratio" label="Water per g" inputMode="decimal" check={grams} />
+            <TextField name="ratio" label="Water per g" inputMode="decimal" check={number} />
             <TextField
               name="water"
               label="Water, g"
               inputMode="decimal"
-              check={(text) => !text.trim() || typedNumber(text) >= 0 || 'A number, or empty.'}
+              check={(text) => checkGrams(text, ranges?.water_g)}
               placeholder={mix.data ? mix.data.water_g.toFixed(0) : ''}
             />
           </chakra.div>
@@ -145,11 +147,16 @@ export function Box({ day, step, back, next }: StepProps) {
           label="Whole box with eggs, g (if you weigh boxes)"
           inputMode="decimal"
           help="The reference for every top-up later: box, medium, water and eggs, closed."
-          check={grams}
+          check={(text) => checkGrams(text, ranges?.box_g)}
         />
       </FormProvider>
     </StepFrame>
   )
+}
+
+/** Litres or grams of dry medium, as typed. */
+function amount(text: string, byVolume: boolean): number {
+  return byVolume ? typedNumber(text) : typedGrams(text)
 }
 
 type Mixed = { dry_mass_g: number; water_g: number; rough: boolean }

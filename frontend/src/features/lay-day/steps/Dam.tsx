@@ -1,11 +1,12 @@
 import { chakra } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
+import { useRules } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Choices } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
 import { Notice } from '@/shared/ui/page'
-import { typedNumber } from '@/shared/units'
+import { checkGrams, typedGrams } from '@/shared/units'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../StepPlace'
 
@@ -14,7 +15,8 @@ export function Dam({ day, step, back, change, next }: StepProps) {
   const { state } = day
   const maternal = state.method.dam === 'maternal incubation'
   const form = useForm({ defaultValues: { mass: state.dam_mass_g?.toString() ?? '' } })
-  const mass = typedNumber(form.watch('mass'))
+  const mass = typedGrams(form.watch('mass'))
+  const ranges = useRules().data?.grams
   const before = day.dam_loss?.before_g
   const lost = before && mass > 0 ? 1 - mass / before : null
   return (
@@ -75,9 +77,7 @@ export function Dam({ day, step, back, change, next }: StepProps) {
             name="mass"
             label="Her weight now, g (if you weigh her)"
             inputMode="decimal"
-            check={(text) =>
-              !text.trim() || typedNumber(text) > 0 || 'Grams as a number, like 1250.'
-            }
+            check={(text) => checkGrams(text, ranges?.dam_g, { example: 1250 })}
             {...(lost !== null && {
               help: `${before} g before: she lost ${Math.round(lost * 100)} %. A quarter to two fifths is usual.`,
             })}
@@ -89,5 +89,5 @@ export function Dam({ day, step, back, change, next }: StepProps) {
 }
 
 function weighed({ mass }: { mass: string }) {
-  return { dam_mass_g: mass.trim() ? typedNumber(mass) : null }
+  return { dam_mass_g: mass.trim() ? typedGrams(mass) : null }
 }

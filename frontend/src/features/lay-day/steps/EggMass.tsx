@@ -1,6 +1,6 @@
 import { Field, Input } from '@chakra-ui/react'
 import { useForm } from 'react-hook-form'
-import { typedNumber } from '@/shared/units'
+import { typedGrams } from '@/shared/units'
 
 /** The egg's weight, if it is weighed; taken as soon as it is a number. */
 export function EggMass({
@@ -16,7 +16,7 @@ export function EggMass({
 }) {
   const form = useForm({ mode: 'onChange', defaultValues: { mass: mass?.toString() ?? '' } })
   const error = form.formState.errors.mass?.message
-  const typed = typedNumber(form.watch('mass'))
+  const typed = typedGrams(form.watch('mass'))
   const [low = 0, high = Number.POSITIVE_INFINITY] = usual ?? []
   const unusual = typed < low || typed > high
   return (
@@ -29,12 +29,12 @@ export function EggMass({
         {...form.register('mass', {
           validate: (text) =>
             !text.trim() ||
-            (typedNumber(text) >= 10 && typedNumber(text) <= 250) ||
+            (typedGrams(text) >= 10 && typedGrams(text) <= 250) ||
             'An egg weighs 10 to 250 g.',
           onBlur: async () => {
             if (!(await form.trigger('mass'))) return
             const text = form.getValues('mass')
-            const next = text.trim() ? typedNumber(text) : null
+            const next = text.trim() ? typedGrams(text) : null
             if (next !== mass) onMass(next)
           },
         })}

@@ -11,6 +11,7 @@ import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../StepPlace'
 import { type Egg, nextToLook, withEgg } from '../steps'
 import { EggMass } from './EggMass'
+import { HandledWhen } from './HandledWhen'
 import { placed } from './Places'
 
 type Vessels = Schemas['Vessels']
@@ -58,8 +59,12 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
   }
   const good = () => answered({ slug: false, vessels: 'strong', disc: 'top' })
   const slug = () => answered({ slug: true, vessels: null, disc: null })
+  // What nobody noted stays unsaid: a disc alone says nothing of vessels, nor they of it.
   const differs = (changed: Partial<Egg>) =>
-    change({ eggs: withEgg(eggs, number, { slug: false, disc: egg?.disc ?? 'top', ...changed }) })
+    change({ eggs: withEgg(eggs, number, { slug: false, ...changed }) })
+  const notCandled = () => answered({ slug: false, vessels: null, disc: null })
+  const restNotCandled = () =>
+    next({ eggs: eggs.map((e) => (e.looked ? e : { ...e, looked: true })) })
   useKeys(
     'place',
     'Eggs by torchlight',
@@ -72,13 +77,14 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
           {
             keys: ['5'],
             what: 'disc at the side',
-            act: () => differs({ vessels: egg.vessels ?? 'strong', disc: 'side' }),
+            act: () => differs({ disc: 'side' }),
           },
           {
             keys: ['6'],
             what: 'disc underneath',
-            act: () => differs({ vessels: egg.vessels ?? 'strong', disc: 'under' }),
+            act: () => differs({ disc: 'under' }),
           },
+          { keys: ['7'], what: 'not candled', act: notCandled },
         ]
       : null,
   )
@@ -101,7 +107,7 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
       step={step}
       egg={number}
       back={back}
-      {...((egg.vessels || egg.slug) && {
+      {...((egg.vessels || egg.disc || egg.slug || egg.looked) && {
         nextLabel: number === eggs.length ? 'Done with the eggs' : `Egg ${number} done`,
       })}
       onSubmit={(event) => {
@@ -121,8 +127,12 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
         <chakra.p fontSize="1.25em" fontWeight={750} aria-live="polite">
           Egg {number} of {eggs.length}
           {egg.slug && <chakra.span color="soft"> (counted as a slug)</chakra.span>}
+          {egg.looked && !egg.slug && !egg.vessels && !egg.disc && (
+            <chakra.span color="soft"> (not candled)</chakra.span>
+          )}
         </chakra.p>
       </chakra.div>
+      <HandledWhen day={day} change={change} />
 
       <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={3}>
         <QuickAnswer onClick={good} keyHint="1" accent label="Good: disc on top, strong vessels">
@@ -135,6 +145,17 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
         <QuickAnswer onClick={slug} keyHint="2" label="Slug: yellow, no vessels">
           <EggDrawing egg={{ number, slug: true }} size={96} decorative />
         </QuickAnswer>
+      </chakra.div>
+
+      <chakra.div display="flex" gap={3} flexWrap="wrap">
+        <Button type="button" onClick={notCandled}>
+          Not candled
+        </Button>
+        {eggs.filter((e) => !e.looked).length > 1 && (
+          <Button type="button" onClick={restNotCandled}>
+            None of the rest was candled
+          </Button>
+        )}
       </chakra.div>
 
       <Choices
@@ -177,7 +198,7 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
           ),
         }))}
         value={egg.slug ? null : (egg.disc ?? null)}
-        onChoose={(disc) => differs({ disc, vessels: egg.vessels ?? 'strong' })}
+        onChoose={(disc) => differs({ disc })}
       />
       <Choices
         legend="Shell"

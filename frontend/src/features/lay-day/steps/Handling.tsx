@@ -4,6 +4,7 @@ import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../StepPlace'
 import { type Egg, happened, withEvent } from '../steps'
+import { HandledWhen } from './HandledWhen'
 
 type Mishap = Schemas['EggEvent']
 
@@ -33,6 +34,7 @@ export function Handling({ day, step, back, change, next }: StepProps) {
         next()
       }}
     >
+      <HandledWhen day={day} change={change} />
       {eggs.some(stuck) && (
         <Choices
           legend="The eggs that stick together"

@@ -5,6 +5,7 @@ import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../StepPlace'
 import { happened, withEvent } from '../steps'
+import { HandledWhen } from './HandledWhen'
 
 /** Eggs whose disc is not on top: turned once within a day, never after. */
 export function Turning({ day, step, back, change, next }: StepProps) {
@@ -36,6 +37,7 @@ export function Turning({ day, step, back, change, next }: StepProps) {
         if (answered) next()
       }}
     >
+      <HandledWhen day={day} change={change} />
       {turning.map(({ advice, egg, number }) => (
         <chakra.section key={number} aria-label={`Egg ${number}`}>
           <chakra.div display="flex" gap={4} alignItems="center" mb={3}>
