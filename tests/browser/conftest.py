@@ -23,7 +23,13 @@ expect.set_options(timeout=15_000)
 
 #: Places used with a phone in the hand: their tests also run over plain http, on a name that is
 #: not this machine's, at the width of a phone. Browsers keep some things back there.
-IN_THE_HAND = ("test_rounds", "test_lay_day", "test_whole_lay_day", "test_hatch")
+IN_THE_HAND = (
+    "test_rounds",
+    "test_lay_day",
+    "test_whole_lay_day",
+    "test_hatch",
+    "test_in_a_real_house",
+)
 
 
 def pytest_generate_tests(metafunc: pytest.Metafunc) -> None:

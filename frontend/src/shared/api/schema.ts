@@ -3778,28 +3778,28 @@ export interface components {
          * @description What can be true on a scale (g): a refusal is said where the number is typed.
          */
         GramsRules: {
-            /** Box */
-            box: [
+            /** Box G */
+            box_g: [
                 number,
                 number
             ];
-            /** Dam */
-            dam: [
+            /** Dam G */
+            dam_g: [
                 number,
                 number
             ];
-            /** Egg */
-            egg: [
+            /** Egg G */
+            egg_g: [
                 number,
                 number
             ];
-            /** Medium */
-            medium: [
+            /** Medium G */
+            medium_g: [
                 number,
                 number
             ];
-            /** Water */
-            water: [
+            /** Water G */
+            water_g: [
                 number,
                 number
             ];
