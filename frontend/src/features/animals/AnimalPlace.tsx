@@ -26,8 +26,10 @@ type Page = Schemas['AnimalPageTold']
 /** One animal: what it weighs and eats, its clutches, and where a dam is in her season. */
 export function Component() {
   const { animal: id = '' } = useParams()
-  const query = useAnimal(Number(id))
+  const known = Number.isSafeInteger(Number(id))
+  const query = useAnimal(known ? Number(id) : 0)
   const page = query.data
+  if (!known) return <Waiting problem="There is no such animal." />
   if (!page || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
   const { animal } = page
   return (

@@ -99,14 +99,15 @@ function Clashes({ id, change }: { id: number; change: (changed: Partial<State>)
   const [clashing, seen] = useClashes(id)
   if (!clashing) return null
   const take = () => {
-    const keys = new Set(clashing.clashes.map((clash) => clash.key))
-    change(Object.fromEntries([...keys].map((key) => [key, clashing.there[key]])))
+    change(clashing.there)
     seen()
   }
   return (
     <chakra.div role="alert" mb={5} maxWidth="760px">
-      <Notice urgent label="Another device">
-        said something else meanwhile. What was entered here stands.
+      <Notice urgent={clashing.clashes.length > 0} label="Another device">
+        went on with this lay day meanwhile.{' '}
+        {clashing.taken.length > 0 && `It entered ${clashing.taken.join('; ')}. `}
+        {clashing.clashes.length > 0 && 'Where both said something, what was entered here stands:'}
         <chakra.ul listStyleType="none" my={2}>
           {clashing.clashes.map(({ what, here, there }) => (
             <li key={what}>
@@ -116,11 +117,13 @@ function Clashes({ id, change }: { id: number; change: (changed: Partial<State>)
         </chakra.ul>
         <chakra.div display="flex" gap={3} flexWrap="wrap">
           <Button type="button" onClick={seen}>
-            Keep what is here
+            {clashing.clashes.length > 0 ? 'Keep what is here' : 'Seen'}
           </Button>
-          <Button type="button" onClick={take}>
-            Take the other's
-          </Button>
+          {clashing.clashes.length > 0 && (
+            <Button type="button" onClick={take}>
+              Take the other's
+            </Button>
+          )}
         </chakra.div>
       </Notice>
     </chakra.div>

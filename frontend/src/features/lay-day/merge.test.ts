@@ -12,6 +12,7 @@ test('what only one device changed is taken from it, egg by egg', () => {
   const there = state({ lump: 'none', eggs: [egg(), egg({ vessels: 'weak', looked: true })] })
   const both = merged(state(), here, there)
   expect(both.clashes).toEqual([])
+  expect(both.taken).toEqual(['the lump: none'])
   expect(both.state).toMatchObject({ dam_mass_g: 1240, lump: 'none' })
   expect(both.state.eggs.map((e) => [e.mass_g, e.vessels])).toEqual([
     [82, undefined],

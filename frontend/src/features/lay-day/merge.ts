@@ -3,7 +3,8 @@ import type { Egg, State } from './steps'
 /** Where two devices said different things: a line each, in words. */
 export type Clash = { key: keyof State; what: string; here: string; there: string }
 
-export type Merged = { state: State; clashes: Clash[] }
+/** `taken` is what only the other device changed, in words. */
+export type Merged = { state: State; clashes: Clash[]; taken: string[] }
 
 const WORDS: Partial<Record<keyof State, string>> = {
   dam_mass_g: 'her weight',
@@ -25,15 +26,20 @@ const WORDS: Partial<Record<keyof State, string>> = {
  */
 export function merged(base: State, here: State, there: State): Merged {
   const clashes: Clash[] = []
+  const taken: string[] = []
   const state: Record<string, unknown> = { ...there }
   for (const key of Object.keys({ ...there, ...here }) as (keyof State)[]) {
     if (key === 'eggs') continue
     const picked = pick(base[key], here[key], there[key])
     state[key] = picked.value
     if (picked.clash) clashes.push(clash(key, WORDS[key] ?? key, here[key], there[key]))
+    else if (!same(picked.value, here[key])) {
+      taken.push(`${WORDS[key] ?? key}: ${said(there[key])}`)
+    }
   }
   state.eggs = mergedEggs(base.eggs, here.eggs, there.eggs, clashes)
-  return { state: state as State, clashes }
+  if (!same(state.eggs, here.eggs) && same(here.eggs, base.eggs)) taken.push('the eggs')
+  return { state: state as State, clashes, taken }
 }
 
 function mergedEggs(base: Egg[], here: Egg[], there: Egg[], clashes: Clash[]): Egg[] {

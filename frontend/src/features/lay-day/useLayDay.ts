@@ -10,8 +10,8 @@ const RETRIES = 6
 /** The clutch is recorded: nothing of its lay day can be saved any more. */
 const GONE = 410
 
-/** What another device said otherwise, and how the lay day stood there. */
-export type Clashing = { clashes: Clash[]; there: State }
+/** What another device said otherwise, what it said of that, and what it said besides, in words. */
+export type Clashing = { clashes: Clash[]; there: Partial<State>; taken: string[] }
 
 const clashKey = (id: number) => ['lay day clashes', id]
 
@@ -25,6 +25,7 @@ export function useLayDay(id: number) {
   const client = useQueryClient()
   const key = ['lay day', id]
   const told = useRef<LayDay | null>(null)
+  const overtaken = useRef(false)
   const read = async () => {
     const path = { lay_day: id }
     const answered = await answer(api.GET('/api/lay-days/{lay_day}', { params: { path } }))
@@ -50,7 +51,7 @@ export function useLayDay(id: number) {
     retryDelay: (failures, problem) => (problem.status === 409 ? 0 : 1_000 * 2 ** failures),
     mutationFn: async ({ step, before, after }) => {
       const base = told.current ?? (await read())
-      const { state, clashes } = merged(before, after, base.state)
+      const { state, clashes, taken } = merged(before, after, base.state)
       try {
         const saved = await answer(
           api.PUT('/api/lay-days/{lay_day}', {
@@ -59,14 +60,25 @@ export function useLayDay(id: number) {
           }),
         )
         told.current = saved
-        if (clashes.length) {
-          client.setQueryData<Clashing>(clashKey(id), { clashes, there: base.state })
+        const news = overtaken.current ? taken : []
+        overtaken.current = false
+        if (clashes.length + news.length) {
+          // Told until it was seen, from however many saves it comes.
+          client.setQueryData<Clashing | null>(clashKey(id), (known) => ({
+            clashes: [...(known?.clashes ?? []), ...clashes],
+            taken: [...(known?.taken ?? []), ...news],
+            there: {
+              ...known?.there,
+              ...Object.fromEntries(clashes.map(({ key }) => [key, base.state[key]])),
+            },
+          }))
         }
         return saved
       } catch (error) {
         // Another device was faster: put it onto what the house has now.
-        if (error instanceof Problem && error.status === 409 && (await read()).clutch) {
-          throw new Problem(error.detail, GONE, error.fields)
+        if (error instanceof Problem && error.status === 409) {
+          overtaken.current = true
+          if ((await read()).clutch) throw new Problem(error.detail, GONE, error.fields)
         }
         throw error
       }
