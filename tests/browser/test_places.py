@@ -155,7 +155,7 @@ def test_places_by_key_theme_by_key_and_the_keys_themselves(desk: Page, demo: st
 
 def test_the_demo_has_something_true_to_say_on_today(desk: Page, demo: str) -> None:
     open_place(desk, demo)
-    open_today = desk.get_by_role("region", name="5 boxes to open")
+    open_today = desk.get_by_role("region", name="4 boxes to open")
     drying = open_today.get_by_role("listitem").filter(has_text="26-04 North, lower")
     expect(drying.first).to_contain_text(
         "4 of 6 eggs dented early, 46 g short. Add 45 ml at 31.3 °C along the side."

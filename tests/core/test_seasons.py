@@ -104,6 +104,12 @@ def test_habits_that_would_help_are_named_and_six_sentences_are_the_most() -> No
     assert any("Weigh the boxes" in text for text in habits)
 
 
+def test_a_house_of_one_box_is_not_told_of_one_of_one() -> None:
+    numbers = [said.number for said in taught(facts(unweighed=1, boxes=1))]
+    assert "the only box was never weighed" in numbers
+    assert not any("1 of 1" in number for number in numbers)
+
+
 def test_what_hatched_is_held_against_what_was_expected() -> None:
     assert against_expected(3, 9, 0.25) == "3 of 9 hatchlings, 2.2 expected: too few to say more"
     assert against_expected(6, 24, 0.25).endswith("as chance has it")

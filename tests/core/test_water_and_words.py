@@ -8,7 +8,7 @@ from sandboa.core.box import require_distinct_places, usual_places
 from sandboa.core.clutch_count import parse_clutch_count
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_code, clean_name, next_code
-from sandboa.core.units import parse_mass, parse_temperature
+from sandboa.core.units import parse_mass, parse_temperature, read_number
 from sandboa.core.water import dry_mass_from_volume, mix, top_up
 
 
@@ -109,3 +109,37 @@ def test_usual_places_are_inside_and_apart(eggs: int) -> None:
 def test_two_eggs_cannot_lie_at_one_place() -> None:
     with pytest.raises(NotPlausible, match="eggs 1 and 3"):
         require_distinct_places([(0.5, 0.5), (0.2, 0.2), (0.5, 0.505)])
+
+
+@pytest.mark.parametrize(
+    ("typed", "grams"),
+    [
+        ("1134", 1134.0), ("1 134", 1134.0), ("1.134", 1134.0), ("1,134", 1134.0),
+        ("1'134,5", 1134.5), ("1.134,5", 1134.5), ("1,134.5", 1134.5), ("1.134.500", 1_134_500.0),
+        ("1\u202f134", 1134.0), ("31,5", 31.5), ("0.500", 0.5), ("-46", -46.0), ("+3", 3.0),
+    ],
+)  # fmt: skip
+def test_grams_are_read_as_people_write_them(typed: str, grams: float) -> None:
+    assert read_number("mass", typed, thousands=True) == grams
+
+
+@pytest.mark.parametrize("typed", ["", "1 13", "12 34", "1,13,4", "1..5", "x", "1e3", "nan", "--1"])
+def test_what_is_no_number_is_refused(typed: str) -> None:
+    for thousands in (True, False):
+        with pytest.raises(NotPlausible, match="is not a number"):
+            read_number("mass", typed, thousands=thousands)
+
+
+def test_what_can_be_two_numbers_is_asked_about() -> None:
+    """1.134 kg is a little more than one or a great deal more: neither is chosen for the keeper."""
+    with pytest.raises(NotPlausible, match=r'"1\.130" can be read two ways: write 1130 or 1\.13'):
+        read_number("mass", "1.130", thousands=False)
+    with pytest.raises(NotPlausible, match="two ways"):
+        parse_mass("1,134 kg")
+    assert parse_mass("1,134 g") == 1134.0
+
+
+@given(st.integers(1, 999_999_999), st.sampled_from(["", ",", " ", "'", "."]))
+def test_any_grouping_gives_the_same_grams(grams: int, between: str) -> None:
+    written = f"{grams:,}".replace(",", between)
+    assert read_number("mass", written, thousands=True) == grams

@@ -13,7 +13,7 @@ from sandboa.records.database import database
 from sandboa.records.people import Passphrase, Session
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
-from sandboa.web.doors import COOKIE, still_admitted
+from sandboa.web.doors import COOKIE, is_elsewhere, still_admitted
 from web.asking import lay, problem
 
 PHRASES = {
@@ -68,6 +68,23 @@ def test_without_a_passphrase_nobody_gets_in_from_elsewhere(http: TestClient) ->
         assert "a keeper has a passphrase" in problem(elsewhere.get(path), 403)["detail"]
     problem(elsewhere.post("/api/people", json={"name": "Rowan", "role": "keeper"}), 403)
     assert http.get("/api/people").json() == []
+
+
+@pytest.mark.parametrize("header", ["X-Forwarded-For", "Forwarded", "X-Real-IP", "Via"])
+def test_what_a_proxy_hands_on_from_elsewhere_comes_from_elsewhere(
+    http: TestClient, header: str
+) -> None:
+    """A reverse proxy on this machine asks from here; whom it asks for may be anybody."""
+    for path in ("/api/today", "/api/session"):
+        assert http.get(path).status_code == 200
+        told = problem(http.get(path, headers={header: "192.0.2.9"}), 403)
+        assert "a keeper has a passphrase" in told["detail"]
+
+
+def test_http_1_0_is_a_proxys_and_no_browsers() -> None:
+    scope = {"type": "http", "headers": [], "client": ("127.0.0.1", 50_000)}
+    assert not is_elsewhere(Request({**scope, "http_version": "1.1"}))
+    assert is_elsewhere(Request({**scope, "http_version": "1.0"}))
 
 
 def test_the_first_passphrase_is_a_keepers(http: TestClient) -> None:

@@ -137,3 +137,10 @@ def test_putting_off_and_what_if(http: TestClient) -> None:
     plain = http.get("/api/clutches/26-01/water").json()
     assert sealed["loss_g_day"] < plain["loss_g_day"]
     problem(http.get("/api/clutches/26-01/water", params={"humidity": 3}), 422)
+
+
+def test_a_key_that_no_line_of_a_file_can_hold_is_refused(http: TestClient) -> None:
+    lay(http)
+    for mark in ("\r", "\n", "\x00", "\u2028"):
+        answer = http.post("/api/visits", json={"visits": [visit(f"1{mark}2")]})
+        assert answer.status_code == 422

@@ -49,6 +49,13 @@ describe('the words of an egg', () => {
     )
   })
 
+  it('say nothing of looks at an egg that is open, out or gone', () => {
+    for (const fate of ['pipped', 'cut', 'out', 'removed', 'lost'] as const) {
+      expect(describeEgg({ number: 1, grade: null, fate })).not.toContain('not looked at')
+    }
+    expect(describeEgg({ number: 1, grade: null, fate: 'out' })).toBe('Egg 1, out of the egg')
+  })
+
   it('never leave a standing to colour alone', () => {
     expect(ringsOf({ number: 1, standing: 'sound' })).toBe(0)
     expect(ringsOf({ number: 1, standing: 'watch' })).toBe(1)

@@ -3,6 +3,7 @@ import { dayRange, fromInputMoment, inputMoment } from './dates'
 import { exposureRuns, type Forecast, momentOf, type Piece, pipDensity } from './forecast/scale'
 import {
   checkGrams,
+  developed,
   difference,
   fromCelsius,
   inKeepersUnit,
@@ -39,6 +40,18 @@ describe('units', () => {
     )
     expect(plain(inKeepersUnit('down to -0.5 °C', 'F'))).toBe('down to 31.1 °F')
     expect(plain(inKeepersUnit('6 to 10 eggs', 'F'))).toBe('6 to 10 eggs')
+  })
+
+  it('turn a difference the house tells without shifting it', () => {
+    const said = 'Set 2 C° lower than now, 31.5 °C'
+    expect(plain(inKeepersUnit(said, 'C'))).toBe('Set 2 °C lower than now, 31.5 °C')
+    expect(plain(inKeepersUnit(said, 'F'))).toBe('Set 3.6 °F lower than now, 88.7 °F')
+  })
+
+  it('give no share that says nothing any more', () => {
+    expect(plain(developed(0.416))).toBe('42 %')
+    expect(plain(developed(1.25))).toBe('125 %')
+    expect(plain(developed(3.4))).toBe('over 125 %')
   })
 
   it('never leave a number on one line and its unit on the next', () => {

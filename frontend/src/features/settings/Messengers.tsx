@@ -107,7 +107,7 @@ function Fares({ messenger }: { messenger: Messenger }) {
       {failed_at && (
         <chakra.span color={failing ? 'vessel' : 'soft'} fontWeight={failing ? 650 : 400}>
           Last failed {dayAndTime(failed_at)}: {failure}.
-          {next_try_at && ` Tried again ${dayAndTime(next_try_at)}.`}
+          {next_try_at && ` Will be tried again ${dayAndTime(next_try_at)}.`}
         </chakra.span>
       )}
     </chakra.span>

@@ -17,9 +17,9 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
-          <Dialog.Content>
+          <Dialog.Content display="flex" flexDirection="column">
             <Dialog.Title>Keys</Dialog.Title>
-            <chakra.div overflowY="auto" mb={6}>
+            <chakra.div overflowY="auto" minHeight={0} mb={4}>
               {layers
                 .filter((layer) => layer.bindings.length > 0)
                 .map((layer) => (
@@ -29,7 +29,7 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
                     </chakra.h3>
                     <chakra.dl
                       display="grid"
-                      gridTemplateColumns="minmax(3em, auto) 1fr"
+                      gridTemplateColumns="7em 1fr"
                       columnGap={6}
                       rowGap={1}
                     >
@@ -45,7 +45,9 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
                   </chakra.section>
                 ))}
             </chakra.div>
-            <Button onClick={onClose}>Close</Button>
+            <Button flexShrink={0} alignSelf="flex-start" onClick={onClose}>
+              Close
+            </Button>
           </Dialog.Content>
         </Dialog.Positioner>
       </Portal>

@@ -151,6 +151,8 @@ export const slotRecipes = {
         p: 6,
         maxWidth: '32rem',
         width: '100%',
+        maxHeight: 'calc(100dvh - 32px)',
+        overflowY: 'auto',
         outline: 'none',
       },
       title: { fontSize: '1.3em', fontWeight: 700, mb: 4 },

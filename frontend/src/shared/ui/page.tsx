@@ -32,7 +32,7 @@ export function Waiting({ problem }: { problem?: string | undefined }) {
   return (
     <chakra.div py={8} display="flex" flexDirection="column" gap={4} alignItems="flex-start">
       <Title>There is nothing to show here</Title>
-      <p role="alert">{problem}</p>
+      <p role="alert">{problem.replace(/[^.!?]$/, '$&.')}</p>
       <Button asChild variant="act">
         <Link to={place.to}>To {place.name}</Link>
       </Button>

@@ -9,6 +9,7 @@ from email.utils import format_datetime, localtime, make_msgid, parseaddr
 from typing import Any, Final
 
 from sandboa.core.errors import NotPlausible
+from sandboa.devices.messengers.reason import reason
 from sandboa.devices.messengers.trust import clean_authority, trusting
 from sandboa.journal.sending import NotSent
 
@@ -58,7 +59,7 @@ class Email:
             with _connected(target) as server:
                 server.send_message(message)
         except (OSError, smtplib.SMTPException, MessageError) as error:
-            raise NotSent(f"{target['server']}: {_short(error)}") from error
+            raise NotSent(f"{target['server']}: {reason(error)}") from error
         return f"sent to {target['to']}"
 
 
@@ -98,7 +99,3 @@ def _address(field: str, value: object) -> str:
     if address != text or "@" not in address.strip("@"):
         raise NotPlausible(field, f'"{text[:60]}" is not an e-mail address')
     return address
-
-
-def _short(error: Exception) -> str:
-    return " ".join(str(error).split())[:200] or type(error).__name__

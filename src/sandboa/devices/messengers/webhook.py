@@ -7,6 +7,7 @@ from urllib.parse import urlsplit
 import httpx2
 
 from sandboa.core.errors import NotPlausible
+from sandboa.devices.messengers.reason import reason
 from sandboa.devices.messengers.trust import clean_authority, trusting
 from sandboa.journal.sending import NotSent
 
@@ -48,7 +49,7 @@ class Webhook:
                     headers = _headers(target) if there.host == first.host else {}
                     answer = client.post(there, json=body, headers=headers)
         except (httpx2.HTTPError, httpx2.InvalidURL) as error:
-            raise NotSent(f"{first.host}: {error}"[:300]) from error
+            raise NotSent(f"{first.host}: {reason(error)}") from error
         if answer.status_code in _REDIRECTS:
             raise NotSent(f"{first.host} sent it on twice: name the last address itself")
         if answer.is_error:
