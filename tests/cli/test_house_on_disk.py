@@ -3,6 +3,7 @@
 import os
 import shutil
 import signal
+from collections.abc import Callable
 from pathlib import Path
 
 import httpx2 as httpx
@@ -12,6 +13,12 @@ from running import running, started
 from sandboa.cli import main
 from sandboa.cli.house import DATABASE
 from sandboa.records.check import check
+from sandboa.records.database import (
+    HouseInUse,
+    close_database,
+    nothing_half_made,
+    open_database,
+)
 from web.asking import LAID
 
 
@@ -126,3 +133,46 @@ def test_the_demo_opened_to_others_asks_who_they_are(tmp_path: Path) -> None:
         assert httpx.get(f"{base}/api/today").status_code == 401
         named = httpx.get(f"{base}/api/session", headers={"host": "sandboa.home"})
         assert named.json()["sign_in"] is True
+
+
+def fails(path: Path, error: BaseException, made: Callable[[Callable[[], None]], None]) -> None:
+    """Something goes wrong after `made` was done at the house."""
+    with nothing_half_made(path) as whole:
+        made(whole)
+        raise error
+
+
+def test_what_was_there_before_is_never_cleaned_away(tmp_path: Path) -> None:
+    """A copy kept beside a house that was moved away; the folder a keeper made."""
+    copy = tmp_path / f"{DATABASE}.before-0009"
+    copy.write_bytes(b"all there is")
+    with pytest.raises(ValueError, match="no"):
+        fails(tmp_path / DATABASE, ValueError("no"), lambda _: open_database(tmp_path / DATABASE))
+    assert [file.name for file in tmp_path.iterdir()] == [copy.name]
+    assert copy.read_bytes() == b"all there is"
+
+
+def test_a_house_once_made_outlives_whatever_ends_its_server(tmp_path: Path) -> None:
+    path = tmp_path / "new" / DATABASE
+
+    def make(whole: Callable[[], None]) -> None:
+        open_database(path)
+        whole()
+
+    with pytest.raises(MemoryError):
+        fails(path, MemoryError(), make)
+    close_database()
+    assert path.stat().st_size > 0
+
+
+def test_the_house_of_another_server_is_not_cleaned_away(tmp_path: Path) -> None:
+    """Made between our look for a house and our try at its lock."""
+    path = tmp_path / "other" / DATABASE
+
+    def make(_: Callable[[], None]) -> None:
+        path.parent.mkdir()
+        path.write_bytes(b"theirs")
+
+    with pytest.raises(HouseInUse):
+        fails(path, HouseInUse("theirs"), make)
+    assert path.read_bytes() == b"theirs"

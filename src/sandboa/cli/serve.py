@@ -68,7 +68,7 @@ def run_serve(asked: argparse.Namespace) -> int:
         if place.open and not path.exists():
             raise NotPlausible("host", NEEDS_A_KEEPER)
         broker = closing.enter_context(_readings_by_mqtt(asked))
-        closing.enter_context(nothing_half_made(path))
+        whole = closing.enter_context(nothing_half_made(path))
         closing.enter_context(only_server(path))
         closing.callback(close_database)
         address = place.address(listening.getsockname()[1])
@@ -81,6 +81,8 @@ def run_serve(asked: argparse.Namespace) -> int:
                 broker, house.clock.now_s, lambda _: house.live.readings_came_elsewhere()
             )
             closing.callback(intake.close)
+        # What goes wrong from here on is no reason to remove what keepers recorded.
+        whole()
         return _run(app, place, listening, asked.data)
 
 
@@ -120,7 +122,7 @@ def run_demo(asked: argparse.Namespace) -> int:
         )
         listening = closing.enter_context(listen(place))
         path = folder / DATABASE
-        closing.enter_context(nothing_half_made(path))
+        whole = closing.enter_context(nothing_half_made(path))
         closing.enter_context(only_server(path))
         closing.callback(close_database)
         address = place.address(listening.getsockname()[1])
@@ -130,6 +132,7 @@ def run_demo(asked: argparse.Namespace) -> int:
             # As in a real house: others are let in once somebody signs in.
             name, passphrase = let_in_a_keeper(clock.now_s())
             print(f'Sign in to the demo as "{name}" with the passphrase: {passphrase}', flush=True)
+        whole()
         return _run(app, place, listening, folder)
 
 

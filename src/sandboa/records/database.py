@@ -2,7 +2,7 @@
 
 import filecmp
 import sqlite3
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager, suppress
 from pathlib import Path
 from typing import Final
@@ -131,21 +131,35 @@ def only_server(path: Path) -> Iterator[None]:
 
 
 @contextmanager
-def nothing_half_made(path: Path) -> Iterator[None]:
-    """When the work fails, leave no house at `path` where there was none before."""
-    new_folders = [f for f in (path.parent, *path.parent.parents) if not f.exists()]
-    fresh = not path.exists()
+def nothing_half_made(path: Path) -> Iterator[Callable[[], None]]:
+    """When the making of a house at `path` fails, leave the folder as it was before.
+
+    Yields what is to be called once the house is whole: from then on nothing
+    is removed, whatever goes wrong. A house, copies and folders that were
+    there before are never touched, nor is what another server made meanwhile.
+    """
+    before = {f for f in (path.parent, *path.parent.parents) if f.exists()}
+    before |= set(path.parent.glob("*"))
+    whole = path.exists()
+
+    def keep() -> None:
+        nonlocal whole
+        whole = True
+
     try:
-        yield
+        yield keep
+    except HouseInUse:
+        raise
     except BaseException:
-        if fresh:
+        if not whole:
             close_database()
-            for file in path.parent.glob(f"{path.name}*"):
+            for file in set(path.parent.glob(f"{path.name}*")) - before:
                 file.unlink(missing_ok=True)
-            for folder in new_folders:
-                # Something else may have been put there meanwhile.
-                with suppress(OSError):
-                    folder.rmdir()
+            for folder in (path.parent, *path.parent.parents):
+                if folder not in before:
+                    # Something else may have been put there meanwhile.
+                    with suppress(OSError):
+                        folder.rmdir()
         raise
 
 
