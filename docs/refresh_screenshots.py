@@ -1,4 +1,7 @@
-"""`./do screenshots`: a current picture of each main view, the demo's clock stopped."""
+"""`./do screenshots`: a current picture of each main view, the demo's clock stopped.
+
+Pictures of a phone are taken as a phone finds the house: over plain http, by its name there.
+"""
 
 import shutil
 import tempfile
@@ -6,7 +9,8 @@ from collections.abc import Callable
 from pathlib import Path
 
 from playwright.sync_api import Browser, Page, expect, sync_playwright
-from tests.running import CHROMIUM_FLAGS, DESK, PHONE, running
+from tests.browser.home import HOME, Address, at, sign_in
+from tests.running import CHROMIUM_FLAGS, DESK, PHONE, opened
 
 _TODAY = "2026-06-14T18:30+00:00"
 _FOLDER = Path(__file__).parent / "screenshots"
@@ -82,37 +86,46 @@ _VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...]
 
 
 def main() -> None:
-    with running("demo", "--today", _TODAY) as address, sync_playwright() as playwright:
-        chromium = shutil.which("chromium")
-        browser = playwright.chromium.launch(executable_path=chromium, args=CHROMIUM_FLAGS)
-        ids = _ids(browser.new_page(), address)
+    demo = ("demo", "--today", _TODAY, "--address", f"http://{HOME}")
+    with opened(*demo) as (_, base, keeper), sync_playwright() as playwright:
+        flags = [*CHROMIUM_FLAGS, f"--host-resolver-rules=MAP {HOME} 127.0.0.1"]
+        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=flags)
+        house = at(base, keeper)
+        ids = _ids(browser, house)
         for name, place, *view in _VIEWS:
-            _take(browser, address, name, place.format(**ids), *view)
+            _take(browser, house, name, place.format(**ids), *view)
         browser.close()
 
 
-def _ids(page: Page, address: str) -> dict[str, int]:
-    return {"lay": page.request.get(f"{address}/api/lay-days").json()[0]["id"]}
+def _ids(browser: Browser, house: Address) -> dict[str, int]:
+    page = _page(browser, house, DESK)
+    return {"lay": page.request.get(f"{house.api}/api/lay-days").json()[0]["id"]}
+
+
+def _page(browser: Browser, house: Address, size: dict[str, int]) -> Page:
+    context = browser.new_context(viewport=size, timezone_id="UTC", locale="en-GB")  # type: ignore[arg-type]
+    sign_in(context, house)
+    return context.new_page()
 
 
 def _take(
     browser: Browser,
-    address: str,
+    house: Address,
     name: str,
     place: str,
     theme: str,
     size: dict[str, int],
     prepare: Callable[[Page], None],
 ) -> None:
-    page = browser.new_page(viewport=size, timezone_id="UTC", locale="en-GB")  # type: ignore[arg-type]
+    page = _page(browser, house, size)
     page.add_init_script(f"localStorage.setItem('sandboa.theme', '{theme}')")
-    page.goto(address + place)
+    page.goto((house if size is PHONE else house.api) + place)
     expect(page.get_by_role("heading", level=1)).to_be_visible()
     prepare(page)
     page.wait_for_load_state("networkidle")
     page.evaluate("document.fonts.ready")
     page.screenshot(path=_FOLDER / f"{name}.png")
-    page.close()
+    page.context.close()
 
 
 if __name__ == "__main__":

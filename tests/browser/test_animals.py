@@ -144,9 +144,9 @@ def test_today_says_who_lays_next_what_is_due_and_which_cabinet_is_ready(
     expect(coming).to_contain_text("Costmary")
     expect(coming).to_contain_text("most likely")
     expect(coming).to_contain_text("North")
-    after = desk.get_by_role("region", name="Dams after laying")
-    expect(after).to_contain_text("Yarrow has taken nothing since laying")
-    expect(after).to_contain_text("still losing weight")
+    needs = desk.get_by_role("region", name="What needs you")
+    expect(needs).to_contain_text("Yarrow has taken nothing since laying")
+    expect(needs).to_contain_text("still losing weight")
 
 
 def test_the_preparation_list_counts_back_and_is_ticked(desk: Page, empty: str) -> None:

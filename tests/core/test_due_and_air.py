@@ -79,6 +79,15 @@ def test_water_is_due_ahead_of_half_and_pressing_when_dry() -> None:
     assert only(dry).urgency is Urgency.TODAY
 
 
+def test_a_box_to_be_watered_for_its_dents_is_not_asked_for_twice() -> None:
+    dents = (Scope.BOX, Urgency.TODAY, (1, 2, 3, 4))
+    soon = replace(QUIET, dents=dents, water_soon_s=NOW + 1.5 * DAY, water_share=0.53)
+    assert kinds(soon) == [DueKind.DENTS]
+    # That it is likely dry is more than the dents say.
+    dry = replace(soon, water_soon_s=NOW - 9 * DAY, water_dry_s=NOW - DAY)
+    assert sorted(kinds(dry)) == sorted([DueKind.DENTS, DueKind.WATER])
+
+
 def test_eggs_on_watch_every_three_days() -> None:
     assert kinds(replace(QUIET, watched=((3, NOW - 2 * DAY),))) == []
     due = only(replace(QUIET, watched=((3, NOW - 3 * DAY), (1, NOW - DAY))))

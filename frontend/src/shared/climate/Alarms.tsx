@@ -55,7 +55,7 @@ export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: 
                 fontWeight={800}
               >
                 {WORDS[alarm.severity]}
-              </chakra.strong>
+              </chakra.strong>{' '}
               {showCabinet && <strong>{alarm.cabinet}, </strong>}
               {alarmInWords(alarm, unit)}
             </chakra.span>

@@ -47,7 +47,7 @@ export function TextField({
     },
   })
   return (
-    <Field.Root invalid={!!error} required={required} mb={4} ids={{ control }}>
+    <Field.Root invalid={!!error} required={required} mb={4} id={control}>
       <Field.Label>{label}</Field.Label>
       {isMoment && !typed ? (
         <SetMoment id={control} onSet={(now) => form.setValue(name, now)} />

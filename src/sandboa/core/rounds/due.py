@@ -141,11 +141,11 @@ def next_due(box: BoxState, now_s: float, ahead_days: int) -> tuple[float, tuple
 
 def _dents(box: BoxState, now_s: float) -> Iterator[Due]:
     scope, urgency, eggs = box.dents
-    if scope is Scope.BOX and box.watered_s is not None and box.watered_s >= box.looked_s:
+    if scope is Scope.BOX and (watered_s := _watered_since_looked(box)) is not None:
         # Watered since they were seen: what is left to do is to see whether they answered.
-        due_s = box.watered_s + ANSWER_LOOK_DAYS * SECONDS_PER_DAY
+        due_s = watered_s + ANSWER_LOOK_DAYS * SECONDS_PER_DAY
         if due_s <= now_s:
-            days = whole_days(now_s - box.watered_s)
+            days = whole_days(now_s - watered_s)
             words = f"Watered {days} days ago: look whether the eggs rounded out."
             yield Due(DueKind.DENTS, due_s, Urgency.WATCH, words, eggs)
         return
@@ -154,6 +154,17 @@ def _dents(box: BoxState, now_s: float) -> Iterator[Due]:
     elif box.look_now:
         words = f"Candle {which_eggs(box.look_now)}: dented early, and not by a dry box."
         yield Due(DueKind.DENTS, box.looked_s, Urgency.TODAY, words, box.look_now)
+
+
+def _watered_since_looked(box: BoxState) -> float | None:
+    """When the box was watered (s), if that was after its eggs were last looked at."""
+    watered_s = box.watered_s
+    return watered_s if watered_s is not None and watered_s >= box.looked_s else None
+
+
+def _dents_ask_for_water(box: BoxState) -> bool:
+    """Whether the box is to be watered today for its dents: half of its water is no news then."""
+    return box.dents[0] is Scope.BOX and _watered_since_looked(box) is None
 
 
 def _water(box: BoxState, now_s: float) -> Iterator[Due]:
@@ -165,7 +176,7 @@ def _water(box: BoxState, now_s: float) -> Iterator[Due]:
     left = "" if box.water_share is None else f" About {100 * box.water_share:.0f} % is left."
     if box.water_dry_s is not None and box.water_dry_s <= now_s:
         yield Due(DueKind.WATER, box.water_dry_s, Urgency.TODAY, f"Likely dry: top up.{left}")
-    elif box.water_soon_s is not None:
+    elif box.water_soon_s is not None and not _dents_ask_for_water(box):
         due_s = box.water_soon_s - TOP_UP_AHEAD_DAYS * SECONDS_PER_DAY
         if due_s <= now_s:
             gone = "is" if box.water_soon_s <= now_s else "will soon be"
