@@ -49,11 +49,7 @@ export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: 
             py={1}
           >
             <chakra.span flex="1" minWidth="15rem">
-              <chakra.strong
-                color={gravest ? 'paper' : grave ? 'vessel' : 'ink'}
-                me={2}
-                fontWeight={800}
-              >
+              <chakra.strong color={gravest ? 'paper' : grave ? 'vessel' : 'ink'} fontWeight={800}>
                 {WORDS[alarm.severity]}
               </chakra.strong>{' '}
               {showCabinet && <strong>{alarm.cabinet}, </strong>}

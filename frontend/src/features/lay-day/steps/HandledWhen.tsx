@@ -31,7 +31,7 @@ export function HandledWhen({
           : `Counts as seen and done when they were laid, ${dayAndTime(laid_at)}.`}
       </chakra.span>
       {!typing && (
-        <Button type="button" variant="bare" size="small" onClick={() => setTyping(true)}>
+        <Button type="button" variant="bare" size="small" px={0} onClick={() => setTyping(true)}>
           It was later
         </Button>
       )}
