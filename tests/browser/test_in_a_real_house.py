@@ -236,6 +236,8 @@ def test_two_devices_at_one_lay_day_lose_nothing_of_either(phone: Page, empty: A
     expect(clash).to_contain_text("the lump: none here, unsure there")
     # What it entered besides is told, whether or not the weight typed here was on its way already.
     expect(clash).to_contain_text(re.compile("her weight: (1240 here, )?1310"))
+    # The next step is there: nothing moves any more under the thumb.
+    next_step(phone, "Mark every top")
     clash.get_by_role("button", name="Take the other's").tap()
     expect(clash).to_have_count(0)
     phone.wait_for_function(
