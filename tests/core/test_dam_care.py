@@ -12,7 +12,10 @@ from sandboa.core.dam_care import (
     aftercare,
     not_eating,
     recovery,
+    retained_egg,
 )
+from sandboa.core.lay_day import Lump
+from sandboa.core.units import whole_days
 
 
 def listed(school=TubSchool.AT_ONCE, **changes):
@@ -118,3 +121,27 @@ def test_a_date_lies_ahead_within_its_window_and_order_plays_no_part(rows, targe
         assert told.early_s <= told.expected_s
         assert told.late_s is None or told.expected_s <= told.late_s
         assert told.expected_s >= NOW_S
+
+
+@pytest.mark.parametrize(
+    ("days", "said"),
+    [
+        (0.2, "today. Leave her alone for some hours"),
+        (1.5, "yesterday. Feel again now"),
+        (2.9, "2 days ago. Feel again now"),
+        (3.0, "3 days ago. Nobody felt her since"),
+        (82.0, "82 days ago. Nobody felt her since"),
+    ],
+)
+def test_a_lump_is_told_more_gravely_by_the_day_and_ends_at_the_vet(days: float, said: str) -> None:
+    for lump, found in ((Lump.LEFT, "a lump was left"), (Lump.UNSURE, "not sure whether a lump")):
+        told = retained_egg("Sorrel", lump, NOW_S, NOW_S + days * DAY_S)
+        assert told.startswith("Sorrel: ")
+        assert found in told
+        assert said in told
+        assert ("vet" in told) is (days >= 1)
+
+
+@given(st.integers(0, 200), st.floats(0, 0.999))
+def test_days_are_counted_when_they_are_over(days: int, more: float) -> None:
+    assert whole_days((days + more) * DAY_S) == days
