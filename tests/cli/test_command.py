@@ -157,7 +157,9 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     from samples import NOW_S, lay_day
     from sandboa.cli.house import DATABASE
     from sandboa.journal.lay_day import lay_clutch
+    from sandboa.journal.photos import Picture, attach
     from sandboa.journal.probes import ProbePlace, hang_probe
+    from sandboa.records.clutches import Clutch
     from sandboa.records.database import database, open_database
 
     open_database(tmp_path / DATABASE)
@@ -176,10 +178,8 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     assert main(["import", str(file), "--probe", "Nobody", *data]) == 2
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 0
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 2
-    photos = tmp_path / "photos"
-    photos.mkdir()
-    for name in ("a" * 64, "a" * 64 + "-small"):
-        (photos / f"{name}.jpg").write_bytes(b"a picture")
+    (clutch,) = Clutch.current()
+    attach(clutch.entity, Picture(b"a", b"b", 1, 1), NOW_S, NOW_S, egg=None, step=None)
     elsewhere = tmp_path / "elsewhere"
     elsewhere.mkdir()
     capsys.readouterr()
@@ -187,7 +187,7 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     assert "photos beside it: 1" in capsys.readouterr().out
     assert len(list((elsewhere / "photos").iterdir())) == 2
     assert main(["check", *data]) == 0
-    assert capsys.readouterr().out.startswith("sound: 3 acts, 2 animals, 1 clutches, 6 eggs")
+    assert capsys.readouterr().out.startswith("sound: 4 acts, 2 animals, 1 clutches, 6 eggs")
     database.close()
 
 

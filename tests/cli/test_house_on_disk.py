@@ -12,13 +12,13 @@ import pytest
 from running import running, started
 from sandboa.cli import main
 from sandboa.cli.house import DATABASE
-from sandboa.records.check import check
 from sandboa.records.database import (
     HouseInUse,
     close_database,
     nothing_half_made,
     open_database,
 )
+from sandboa.records.integrity.check import check
 from web.asking import LAID
 
 

@@ -15,10 +15,12 @@ from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.records import database as opening
 from sandboa.records import held_readings, readings
-from sandboa.records.check import check
 from sandboa.records.clutches import Box, Clutch, Egg
-from sandboa.records.database import DatabaseTooNew, back_up, open_database
+from sandboa.records.copies.backups import back_up
+from sandboa.records.database import DatabaseTooNew, open_database
 from sandboa.records.facts import Act
+from sandboa.records.integrity import check as checking
+from sandboa.records.integrity.check import check
 
 
 @pytest.fixture
@@ -173,10 +175,10 @@ def test_check_says_what_it_found_also_in_a_copy_of_an_earlier_version(
 
 
 def test_a_backup_is_whole_and_never_overwrites(path: Path, tmp_path: Path) -> None:
-    back_up(path, tmp_path / "copy.sqlite3")
+    back_up(path, tmp_path / "copy.sqlite3", 0.0)
     assert check(tmp_path / "copy.sqlite3").problems == ()
     with pytest.raises(FileExistsError):
-        back_up(path, tmp_path / "copy.sqlite3")
+        back_up(path, tmp_path / "copy.sqlite3", 0.0)
 
 
 def test_check_finds_damage(path: Path, tmp_path: Path) -> None:
@@ -276,6 +278,7 @@ def test_a_start_killed_after_its_copy_opens_again_and_keeps_one_copy(
     later = migrations / "0999_later.py"
     later.write_text("def up(migrator, db):\n    raise SystemExit('killed')\n")
     monkeypatch.setattr(opening, "_MIGRATIONS", migrations)
+    monkeypatch.setattr(checking, "MIGRATIONS", migrations)
     for _ in range(3):
         with pytest.raises(SystemExit):
             open_database(path)

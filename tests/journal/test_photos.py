@@ -17,9 +17,9 @@ from sandboa.journal.errors import NotFound
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.photos import Picture
-from sandboa.records.check import check
 from sandboa.records.clutches import Clutch
 from sandboa.records.database import database
+from sandboa.records.integrity.check import check
 from sandboa.records.photos import picture_path
 
 PICTURE = Picture(b"a large one", b"a small one", 40, 30)

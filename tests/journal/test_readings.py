@@ -23,9 +23,9 @@ from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.journal.readings import read_by_hand, store_readings
 from sandboa.journal.today import today
 from sandboa.records import readings
-from sandboa.records.check import check
 from sandboa.records.database import database
 from sandboa.records.facts import Act
+from sandboa.records.integrity.check import check
 
 
 def rows(days: float = 10.0, temperature_c: float = 30.0, every_s: int = 600):

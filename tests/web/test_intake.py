@@ -120,6 +120,9 @@ def test_only_a_token_that_holds_lets_readings_in(logger: Logger) -> None:
     assert "revoked" in problem(logger.post(body), 401)["detail"]
     assert http.get("/api/devices").json() == []
     assert http.post(f"/api/acts/{gone['id']}/undo").is_success
+    # The device is back, its token is not: what was let go of may be in other hands.
+    assert "revoked" in problem(logger.post(body), 401)["detail"]
+    logger.token = http.post(f"/api/devices/{logger.id}/token").json()["token"]
     assert logger.post(body).json()["known"] == 1
 
 

@@ -21,7 +21,7 @@ from paho.mqtt.enums import CallbackAPIVersion
 
 from running import forked, started
 from sandboa.cli import main
-from sandboa.records.check import check
+from sandboa.records.integrity.check import check
 
 ROUNDS = 10
 

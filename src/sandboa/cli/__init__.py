@@ -7,12 +7,12 @@ from collections.abc import Sequence
 from typing import NoReturn
 
 from sandboa import __version__
-from sandboa.cli import dimple, forecast, house, mix, people, serve, simulate
+from sandboa.cli import copies, dimple, forecast, house, mix, people, serve, simulate
 from sandboa.core.errors import NotPlausible
 from sandboa.journal.errors import Conflict
 from sandboa.records.database import CannotOpen, close_database
 
-_COMMANDS = (serve, simulate, house, people, forecast, mix, dimple)
+_COMMANDS = (serve, simulate, house, copies, people, forecast, mix, dimple)
 #: Exit code of a command ended by Ctrl+C before it was done, as shells have it.
 _INTERRUPTED = 130
 

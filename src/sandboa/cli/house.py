@@ -1,4 +1,4 @@
-"""`sandboa import`, `export`, `backup`, `check`: a house's database from the command line."""
+"""`sandboa import`, `export`: readings and whole houses in and out, from the command line."""
 
 import argparse
 import csv
@@ -16,10 +16,8 @@ from sandboa.formats.data_package import PackageError, read_package, write_packa
 from sandboa.formats.readings_csv import Choices, NotReadable, read_readings
 from sandboa.journal.readings import store_readings
 from sandboa.records import readings
-from sandboa.records.check import check
-from sandboa.records.database import back_up, nothing_half_made, open_database
+from sandboa.records.database import nothing_half_made, only_server, open_database
 from sandboa.records.house import Probe, named
-from sandboa.records.photos import back_up_photos
 
 DATABASE: Final = "house.sqlite3"
 
@@ -39,12 +37,7 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     what = giving.add_mutually_exclusive_group(required=True)
     what.add_argument("--probe")
     what.add_argument("--package", type=Path, metavar="HOUSE.zip")
-    backing = commands.add_parser("backup", help="copy the house's database, also while it runs")
-    backing.add_argument("target", type=Path)
-    checking = commands.add_parser("check", help="verify the house's database")
-    for command, run in (
-        (taking, run_import), (giving, run_export), (backing, run_backup), (checking, run_check),
-    ):  # fmt: skip
+    for command, run in ((taking, run_import), (giving, run_export)):
         add_data_folder(command)
         command.set_defaults(run=run)
 
@@ -119,7 +112,7 @@ def _export_package(asked: argparse.Namespace) -> int:
 
 def _import_package(asked: argparse.Namespace) -> int:
     path = asked.data / DATABASE
-    with nothing_half_made(path):
+    with nothing_half_made(path), only_server(path):
         open_database(path)
         try:
             rows = read_package(asked.file)
@@ -127,28 +120,6 @@ def _import_package(asked: argparse.Namespace) -> int:
             raise NotPlausible("file", f"{asked.file.name}: {error}") from error
     print(f"{sum(rows.values())} rows of {len(rows)} tables taken in")
     return 0
-
-
-def run_backup(asked: argparse.Namespace) -> int:
-    """Write a consistent copy, the photos in a folder beside it; never over an existing file."""
-    source = existing(asked)
-    try:
-        back_up(source, asked.target)
-        photos = back_up_photos(source, asked.target)
-    except OSError as error:
-        raise NotPlausible("target", str(error)) from error
-    print(f"copied to {asked.target}" + (f", photos beside it: {photos}" if photos else ""))
-    return 0
-
-
-def run_check(asked: argparse.Namespace) -> int:
-    """Say what is in the house and what is wrong; exits 1 when anything is."""
-    checked = check(existing(asked))
-    for problem in checked.problems:
-        sys.stderr.write(f"{problem}\n")
-    if checked.found:
-        print(f"{'damaged' if checked.problems else 'sound'}: {checked.found}")
-    return 1 if checked.problems else 0
 
 
 def existing(asked: argparse.Namespace) -> Path:

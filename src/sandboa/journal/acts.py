@@ -52,7 +52,7 @@ def act(kind: str, summary: str, now_s: float, clutch: int | None = None) -> Ite
             person=people.recorded_by.get(),
         )
         yield made
-        made.save()
+        made.close()
 
 
 def undo(act_id: int, now_s: float) -> Act:
@@ -87,6 +87,7 @@ def undo(act_id: int, now_s: float) -> Act:
                 "its name or code has been given to something else since; change that first"
             ) from error
         require_keeper_left()
+        undoing.close()
     return undoing
 
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from sandboa.core.names import clean_name
 from sandboa.journal.acts import act
 from sandboa.journal.errors import Conflict, NotFound
+from sandboa.records import keys
 from sandboa.records.facts import Act
 from sandboa.records.house import Device, Probe, named
 
@@ -38,20 +39,25 @@ def add_device(name: str, now_s: float) -> NewToken:
 
 
 def renew_token(entity: int, now_s: float) -> NewToken:
-    """Give a device another token; the one before holds no more."""
+    """Give a device another token; the one before holds no more, whatever is undone."""
     device = find_device(entity)
     token = _new_token()
     with act("device", f"New token for {device.name}", now_s) as renewing:
+        keys.end_token(device.token_hash, now_s)
         device = device.correct(renewing, token_hash=hash_of(token))
     return NewToken(device, token, renewing)
 
 
 def revoke(entity: int, now_s: float) -> Act:
-    """Let a device send nothing any more. Its probes and their readings stay."""
+    """Let a device send nothing any more. Its probes and their readings stay.
+
+    Undone, the device is back and needs a new token.
+    """
     device = find_device(entity)
     with act("device", f"Token of {device.name} revoked", now_s) as revoking:
         for probe in Probe.current(Probe.device == entity):
             probe.correct(revoking, device=None)
+        keys.end_token(device.token_hash, now_s)
         device.retire(revoking)
     return revoking
 
@@ -68,17 +74,21 @@ def device_of(token: str) -> Device:
     """The device a token belongs to; NotAllowed when none does."""
     if not token:
         raise NotAllowed("a device says who it is: send its token as Authorization: Bearer ...")
-    device = Device.only(Device.token_hash == hash_of(token))
+    token_hash = hash_of(token)
+    if keys.is_ended(token_hash):
+        raise NotAllowed("this token was revoked")
+    device = Device.only(Device.token_hash == token_hash)
     if device is None:
-        known = Device.select().where(Device.token_hash == hash_of(token)).exists()
-        raise NotAllowed("this token was revoked" if known else "this token is not known here")
+        raise NotAllowed("this token is not known here")
     return device
 
 
 def may_send(name: str, token: str) -> bool:
     """Whether a device of that name holds that token: for a broker that asks for both."""
     device = named(Device, name)
-    return device is not None and secrets.compare_digest(device.token_hash, hash_of(token))
+    token_hash = hash_of(token)
+    fits = device is not None and secrets.compare_digest(device.token_hash, token_hash)
+    return fits and not keys.is_ended(token_hash)
 
 
 def device_called(name: str) -> Device:

@@ -1,4 +1,8 @@
-"""Messengers: the ways messages leave the house, recorded, corrected and removed."""
+"""Messengers: the ways messages leave the house, recorded, corrected and removed.
+
+What is secret of a messenger is no fact: it is sealed, has no earlier versions
+and no undo, and what is removed is gone. A fact says only which secrets there are.
+"""
 
 import json
 from collections.abc import Mapping
@@ -10,8 +14,9 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_name
 from sandboa.journal.acts import act
 from sandboa.journal.errors import Conflict, NotFound
-from sandboa.journal.sending import Carrier
+from sandboa.journal.sending import SEALED, SECRETS, Carrier
 from sandboa.journal.watch import Severity
+from sandboa.records import keys
 from sandboa.records.alarms import Messenger
 from sandboa.records.facts import Act
 
@@ -37,33 +42,41 @@ class MessengerSaid:
 def add_messenger(said: MessengerSaid, carriers: Mapping[str, Carrier], now_s: float) -> Act:
     """Record a messenger. NotPlausible at its field, Conflict when the name is taken."""
     name = _free_name(said.name)
-    values = _checked(said, carriers)
+    values, secrets = _checked(said, carriers)
     with act("messenger", f"Alarms go out by {said.kind}: {name}", now_s) as adding:
-        Messenger.record(adding, name=name, **values)
+        made = Messenger.record(adding, name=name, **values)
+        keys.keep_secrets(made.entity, secrets)
     return adding
 
 
 def correct_messenger(
     entity: int, said: MessengerSaid, carriers: Mapping[str, Carrier], now_s: float
 ) -> Act:
-    """Correct a messenger; what is left empty stays as it is, secrets above all."""
+    """Correct a messenger; what is left empty stays as it is, secrets above all.
+
+    A secret that was given anew is the one from then on, also when this is undone.
+    """
     held = find_messenger(entity)
-    kept = {k: v for k, v in json.loads(held.target).items() if said.target.get(k) in (None, "")}
+    before = {**json.loads(held.target), **keys.secrets_of(entity)}
+    kept = {k: v for k, v in before.items() if said.target.get(k) in (None, "")}
     filled = MessengerSaid(
         said.kind, said.name, said.zone, {**said.target, **kept},
         said.quiet_from_min, said.quiet_until_min, said.gravity, said.life_at_min,
     )  # fmt: skip
     name = _free_name(said.name, besides=entity)
+    values, secrets = _checked(filled, carriers)
     with act("messenger", f"Messenger {name} corrected", now_s) as correcting:
-        held.correct(correcting, name=name, **_checked(filled, carriers))
+        held.correct(correcting, name=name, **values)
+        keys.keep_secrets(entity, secrets)
     return correcting
 
 
 def remove_messenger(entity: int, now_s: float) -> Act:
-    """Send nothing more by a messenger."""
+    """Send nothing more by a messenger. Undone, it is back and asks for its secrets again."""
     held = find_messenger(entity)
     with act("messenger", f"Messenger {held.name} removed", now_s) as removing:
         held.retire(removing)
+        keys.forget_secrets(entity)
     return removing
 
 
@@ -83,7 +96,10 @@ def _free_name(said: str, besides: int | None = None) -> str:
     return name
 
 
-def _checked(said: MessengerSaid, carriers: Mapping[str, Carrier]) -> dict[str, Any]:
+def _checked(
+    said: MessengerSaid, carriers: Mapping[str, Carrier]
+) -> tuple[dict[str, Any], dict[str, str]]:
+    """What is recorded of a messenger, and its secrets beside that."""
     carrier = carriers.get(said.kind)
     if carrier is None:
         raise NotPlausible("kind", f'"{said.kind[:40]}" is no way out')
@@ -93,12 +109,16 @@ def _checked(said: MessengerSaid, carriers: Mapping[str, Carrier]) -> dict[str, 
         raise NotPlausible("zone", f'"{said.zone[:60]}" is not a time zone') from error
     if (said.quiet_from_min is None) != (said.quiet_until_min is None):
         raise NotPlausible("quiet_until_min", "quiet hours have a beginning and an end")
-    return {
+    target = carrier.check(said.target)
+    secrets = {name: target.pop(name) for name in SECRETS if target.get(name)}
+    target = {name: value for name, value in target.items() if name not in SECRETS}
+    values = {
         "kind": said.kind,
         "zone": said.zone,
         "quiet_from_min": said.quiet_from_min,
         "quiet_until_min": said.quiet_until_min,
         "gravity": said.gravity.value,
         "life_at_min": said.life_at_min,
-        "target": json.dumps(carrier.check(said.target)),
+        "target": json.dumps({**target, SEALED: sorted(secrets)}),
     }
+    return values, secrets

@@ -17,6 +17,7 @@ from tenacity import RetryCallState, Retrying, wait_exponential
 
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.watch import Severity, acknowledged_at
+from sandboa.records import keys
 from sandboa.records.alarms import (
     Alarm,
     Message,
@@ -48,6 +49,11 @@ _GRAVE: Final = {
     Severity.ALARM: "Alarm",
     Severity.NOTICE: "Notice",
 }
+
+#: Of a target, what is kept sealed and apart; the address of a webhook often holds a key.
+SECRETS: Final = ("password", "secret", "url")
+#: In a recorded target: the names of the secrets it has.
+SEALED: Final = "sealed"
 
 _log = logging.getLogger(__name__)
 
@@ -146,7 +152,7 @@ def try_to_send(
     """Send one message and note what became of it, whatever goes wrong."""
     try:
         outcome, sent = (
-            carriers[messenger.kind].send(json.loads(messenger.target), letter.about, letter.text),
+            carriers[messenger.kind].send(target_of(messenger), letter.about, letter.text),
             True,
         )
     except NotSent as why:
@@ -161,6 +167,22 @@ def try_to_send(
         outcome=" ".join(outcome.split())[:500],
     )  # fmt: skip
     return sent
+
+
+def target_of(messenger: Messenger) -> dict[str, Any]:
+    """Where a messenger's messages go, secrets and all.
+
+    Raises NotSent when a secret is not here: it was removed, or the house came
+    here without its key.
+    """
+    target: dict[str, Any] = json.loads(messenger.target)
+    needed = target.pop(SEALED, [])
+    secrets = keys.secrets_of(messenger.entity)
+    lacking = [name for name in needed if not secrets.get(name)]
+    if lacking:
+        what = {"url": "address"}.get(lacking[0], lacking[0])
+        raise NotSent(f"its {what} is not here any more: give it again in Settings")
+    return {**dict.fromkeys(SECRETS, ""), **target, **{n: secrets[n] for n in needed}}
 
 
 def sent_lately(limit: int = 50) -> list[Message]:

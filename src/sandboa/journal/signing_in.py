@@ -87,7 +87,7 @@ def sign_in(name: str, passphrase: str, device: str, now_s: float) -> str:
     token = secrets.token_urlsafe(32)
     with database.atomic("IMMEDIATE"):
         if better:
-            Passphrase.update(hash=better).where(Passphrase.person == person.entity).execute()
+            Passphrase.change(Passphrase.person == person.entity, hash=better)
         Session.delete().where(Session.used_s < now_s - SESSION_DAYS * SECONDS_PER_DAY).execute()
         Session.create(
             token_hash=hash_of(token),
@@ -110,7 +110,7 @@ def whose(token: str | None, now_s: float) -> SignedIn | None:
     if person is None:
         return None
     if session.used_s < now_s - _NOTED_EVERY_S:
-        Session.update(used_s=int(now_s)).where(Session.token_hash == session.token_hash).execute()
+        Session.change(Session.token_hash == session.token_hash, used_s=int(now_s))
     return SignedIn(person.entity, person.name, Role(person.role))
 
 

@@ -2,19 +2,20 @@
 
 from peewee import AutoField, IntegerField, TextField
 
-from sandboa.records.facts import Fact, Record
+from sandboa.records.facts import Fact, Sealed
 
 
-class Alarm(Record):
-    """Something wrong in a cabinet, noticed by the machine; open while `ended_s` is null.
+class Alarm(Sealed):
+    """Something wrong, noticed by the machine; open while `ended_s` is null.
 
-    `any_hour` ones are told in quiet hours too.
+    `cabinet` is null where it is about the house itself. `any_hour` ones are told in quiet hours
+    too.
     """
 
     id = AutoField()
     kind = TextField()
     severity = TextField()
-    cabinet = IntegerField()
+    cabinet = IntegerField(null=True)
     probe = IntegerField(null=True)
     text = TextField()
     began_s = IntegerField()
@@ -48,7 +49,7 @@ class Messenger(Fact):
     life_at_min = IntegerField(null=True)
 
 
-class Message(Record):
+class Message(Sealed):
     """A message sent, or tried; `kind` is alarm, over, life or trial."""
 
     id = AutoField()

@@ -1,30 +1,32 @@
-"""A house's database from opening to closing: settings, copy before migration, checkpoint."""
+"""The life of a house's database: opened, checked, kept for one server, emptied of its log, closed.
 
-import filecmp
+Nothing else opens the house's file for writing, and nothing else decides
+whether it may be written to.
+"""
+
+import os
 import sqlite3
 from collections.abc import Callable, Iterator
 from contextlib import closing, contextmanager, suppress
 from pathlib import Path
 from typing import Final
-from weakref import WeakSet
 
 from filelock import FileLock, Timeout
-from peewee import DatabaseError, DatabaseProxy, OperationalError, SqliteDatabase
+from peewee import DatabaseError, DatabaseProxy, OperationalError
 from playhouse.migrations import Runner
+
+from sandboa.records.connections import HouseDatabase, ReadOnlyHouse, means_damage, read_only
+from sandboa.records.copies.copying import copy_before
+from sandboa.records.copies.restoring import carry_on, is_under_way
+from sandboa.records.integrity.check import MIGRATIONS
+from sandboa.records.integrity.proof import prove_all
+
+__all__ = ["ReadOnlyHouse", "Unavailable", "means_damage"]
 
 #: Bound by `open_database`; every model of `records` uses it.
 database: Final = DatabaseProxy()
 
-_MIGRATIONS: Final = Path(__file__).parent / "migrations"
-_PRAGMAS: Final = {
-    "journal_mode": "wal",
-    "foreign_keys": 1,
-    "busy_timeout": 10_000,
-    # WAL with FULL: an acknowledged reading survives a power cut, not only a crash.
-    "synchronous": "full",
-    "cache_size": -64_000,
-}
-
+_MIGRATIONS: Final = MIGRATIONS
 
 #: What a write raises when the database stays locked or its disk is full; nothing was stored.
 Unavailable = OperationalError
@@ -42,49 +44,70 @@ class HouseInUse(CannotOpen):
     """Another Sandboa serves this house already."""
 
 
-class _Connection(sqlite3.Connection):
-    """A connection that can be remembered without being kept alive."""
-
-
-class _HouseDatabase(SqliteDatabase):
-    """Remembers the connections of all threads, so that closing the house closes every one."""
-
-    def __init__(self, path: Path) -> None:
-        # Connections are closed by the thread that closes the house, not by the one that made it.
-        super().__init__(str(path), pragmas=_PRAGMAS, factory=_Connection, check_same_thread=False)
-        self.path = path
-        self._everywhere: WeakSet[_Connection] = WeakSet()
-
-    def _connect(self) -> _Connection:
-        made: _Connection = super()._connect()  # type: ignore[misc]
-        self._everywhere.add(made)
-        return made
-
-    def close_everywhere(self) -> None:
-        """Close every thread's connection. The last one empties the WAL into the file."""
-        self.close()
-        for connection in list(self._everywhere):
-            connection.close()
-        self._everywhere.clear()
-
-
-def open_database(path: Path) -> SqliteDatabase:
+def open_database(path: Path) -> HouseDatabase:
     """Open (or make) the database at `path`, bring it up to date and bind the models to it.
 
-    An existing database with migrations to run is first copied beside itself
+    An existing one is checked first; damaged, it is opened for reading only
+    and `damage` says why. One with migrations to run is copied beside itself
     as NAME.before-MIGRATION. Raises DatabaseTooNew when the file knows
-    migrations that this version does not, CannotOpen when it is no database
-    or its folder cannot be had.
+    migrations that this version does not, CannotOpen when it is no database,
+    too damaged to be read, or its folder cannot be written to.
     """
-    opened = _HouseDatabase(path)
+    if is_under_way(path):
+        # A restore was begun and stopped: it is ended, or thrown away, before anything is read.
+        with only_server(path):
+            carry_on(path)
+    damage = damage_at(path) if path.exists() else ()
+    opened = HouseDatabase(path, damage)
     try:
-        path.parent.mkdir(parents=True, exist_ok=True)
-        _bring_up_to_date(opened, path)
+        if damage:
+            _require_readable(opened, path)
+        else:
+            path.parent.mkdir(parents=True, exist_ok=True)
+            _require_writable(path)
+            _bring_up_to_date(opened, path)
     except (DatabaseError, OSError) as error:
         opened.close_everywhere()
         raise CannotOpen(f"cannot open {path}: {error}") from error
+    except BaseException:
+        opened.close_everywhere()
+        raise
     database.initialize(opened)
     return opened
+
+
+def damage_at(path: Path) -> tuple[str, ...]:
+    """What SQLite finds damaged in the file at `path`, a sentence each; nothing when it is sound.
+
+    Quick: it reads every page once and compares no index with its table.
+    """
+    try:
+        with closing(read_only(path)) as connection:
+            said = [row[0] for row in connection.execute("PRAGMA quick_check(20)")]
+    except sqlite3.Error as error:
+        if not means_damage(error) and "disk I/O" not in str(error):
+            raise CannotOpen(f"cannot open {path}: {error}") from error
+        said = [str(error)]
+    return tuple(_sentences(said))
+
+
+def damage() -> tuple[str, ...]:
+    """Why the open house is only read from; nothing when it is sound."""
+    found: tuple[str, ...] = database.obj.damage
+    return found
+
+
+def check_quickly() -> tuple[str, ...]:
+    """Look through the open house's file; found damaged, nothing is written to it from now on."""
+    opened = database.obj
+    if not opened.damage and (found := damage_at(opened.path)):
+        opened.stop_writing(found)
+    return damage()
+
+
+def stop_writing(why: tuple[str, ...]) -> None:
+    """Only read from the open house from now on."""
+    database.obj.stop_writing(why)
 
 
 def house_file() -> Path:
@@ -97,14 +120,19 @@ def close_database() -> None:
     """Close the open house, if one is: afterwards its one file holds everything.
 
     Whoever copies that file has the whole house, and a copy put in its place
-    meets no write-ahead log of another one.
+    meets no write-ahead log of another one. A damaged house is left as it is.
     """
     opened = database.obj
-    if not isinstance(opened, _HouseDatabase):
+    if not isinstance(opened, HouseDatabase):
         return
-    with suppress(DatabaseError):
-        opened.execute_sql("PRAGMA wal_checkpoint(TRUNCATE)")  # type: ignore[no-untyped-call]
+    if not opened.damage:
+        with suppress(DatabaseError):
+            opened.execute_sql("PRAGMA wal_checkpoint(TRUNCATE)")  # type: ignore[no-untyped-call]
     opened.close_everywhere()
+
+
+#: Locks of this process, by house: one that is held is counted, not fought for.
+_locks: dict[Path, FileLock] = {}
 
 
 @contextmanager
@@ -112,9 +140,12 @@ def only_server(path: Path) -> Iterator[None]:
     """Hold the house at `path` for one server; HouseInUse when another has it.
 
     The lock is the operating system's and ends with its process, however that ends.
+    Whoever holds it may ask for it again.
     """
     path.parent.mkdir(parents=True, exist_ok=True)
-    lock = FileLock(path.with_name(f"{path.name}.lock"))
+    lock = _locks.setdefault(
+        path.resolve(), FileLock(path.with_name(f"{path.name}.lock"), thread_local=False)
+    )
     try:
         lock.acquire(timeout=0)
     except Timeout as error:
@@ -163,7 +194,7 @@ def nothing_half_made(path: Path) -> Iterator[Callable[[], None]]:
         raise
 
 
-def _bring_up_to_date(opened: _HouseDatabase, path: Path) -> None:
+def _bring_up_to_date(opened: HouseDatabase, path: Path) -> None:
     runner = Runner(opened, str(_MIGRATIONS))
     known = {m.name for m in runner.migrations()}
     applied = set(runner.applied())
@@ -173,55 +204,41 @@ def _bring_up_to_date(opened: _HouseDatabase, path: Path) -> None:
         raise DatabaseTooNew(f"{path.name} was written by a newer Sandboa (it has {newest})")
     pending = sorted(known - applied)
     if applied and pending:
-        _copy_before(path, pending[0])
+        copy_before(path, pending[0])
     runner.up()
+    if opened.pragma("user_version") != len(known):
+        # Also where the migrations were done and this was killed.
+        with opened.atomic("IMMEDIATE"):
+            prove_all(opened.connection())  # type: ignore[no-untyped-call]
+            opened.pragma("user_version", len(known))
 
 
-def _copy_before(path: Path, migration: str) -> None:
-    """Copy the house beside itself before it is migrated.
-
-    A start that was killed after its copy finds that copy again and keeps it;
-    where the house was changed since (an older version ran on it), the copy
-    is one more, numbered.
-    """
-    first = path.with_name(f"{path.name}.before-{migration}")
-    partial = first.with_name(f"{first.name}.part")
-    partial.unlink(missing_ok=True)
-    number, target = 1, first
-    _copy(path, partial)
-    while target.exists():
-        if _same_content(target, partial):
-            partial.unlink()
-            return
-        number += 1
-        target = first.with_name(f"{first.name}-{number}")
-    partial.rename(target)
-
-
-def back_up(source: Path, target: Path) -> None:
-    """Copy a database consistently, also while it is in use.
-
-    Raises FileExistsError when `target` exists, OSError with a sentence where
-    it cannot be written.
-    """
-    if target.exists():
-        raise FileExistsError(f"{target} exists already")
-    if not target.parent.is_dir():
-        raise FileNotFoundError(f"there is no folder {target.parent}")
-    partial = target.with_name(target.name + ".part")
-    partial.unlink(missing_ok=True)
+def _require_readable(damaged: HouseDatabase, path: Path) -> None:
+    """Damaged as it is, the house must be one of this version: it cannot be migrated any more."""
     try:
-        _copy(source, partial)
-    except sqlite3.Error as error:
-        partial.unlink(missing_ok=True)
-        raise OSError(f"{target} cannot be written: {error}") from error
-    partial.rename(target)
+        applied = set(Runner(damaged, str(_MIGRATIONS)).applied())
+        readable = {m.name for m in Runner(damaged, str(_MIGRATIONS)).migrations()} == applied
+    except DatabaseError:
+        readable = False
+    if not readable:
+        raise CannotOpen(
+            f"cannot open {path}, it is damaged ({damaged.damage[0]}): put a copy in its place "
+            f"with: sandboa restore COPY --data {path.parent}"
+        )
 
 
-def _copy(source: Path, target: Path) -> None:
-    with closing(sqlite3.connect(source)) as original, closing(sqlite3.connect(target)) as copy:
-        original.backup(copy)
+def _require_writable(path: Path) -> None:
+    """OSError where nothing can be made or changed: better said now than at the first record."""
+    beside = path.with_name(f"{path.name}.try")
+    try:
+        beside.write_bytes(b"")
+    finally:
+        beside.unlink(missing_ok=True)
+    if path.exists() and not os.access(path, os.W_OK):
+        raise PermissionError(f"{path.name} may not be written to")
 
 
-def _same_content(one: Path, other: Path) -> bool:
-    return filecmp.cmp(one, other, shallow=False)
+def _sentences(said: list[str]) -> Iterator[str]:
+    for line in said:
+        if line != "ok":
+            yield " ".join(line.replace("***", " ").split())

@@ -7,6 +7,11 @@ from typing import Any, Self
 from peewee import OP, AutoField, Expression, Field, IntegerField, Model, TextField
 
 from sandboa.records.database import database
+from sandboa.records.integrity import chain, seals
+
+#: Tables that acts under way have recorded in or superseded rows of, by act: what its hash covers
+#: is looked for there alone. Writers come one after another.
+_touched: dict[int, set[str]] = {}
 
 
 class Record(Model):
@@ -32,6 +37,41 @@ class Record(Model):
         return row
 
 
+class Sealed(Record):
+    """A row that changes in place and carries a seal over what it says (see integrity.seals)."""
+
+    seal = IntegerField(default=0)
+
+    @classmethod
+    def create(cls, **values: Any) -> Self:
+        """Append a row, sealed."""
+        row = super().create(**values)
+        row._reseal()
+        return row
+
+    @classmethod
+    def change(cls, *conditions: Expression, **values: Any) -> int:
+        """Change the rows that meet the conditions; returns how many did."""
+        rows = list(cls.select().where(*conditions))
+        for row in rows:
+            for name, value in values.items():
+                setattr(row, name, value)
+            row.save()
+        return len(rows)
+
+    def save(self, *given: Any, **named: Any) -> int:
+        """Write the row as it is now, sealed anew."""
+        written: int = super().save(*given, **named)
+        self._reseal()
+        return written
+
+    def _reseal(self) -> None:
+        table = type(self)._meta.table_name
+        key: Any = type(self)._meta.primary_key
+        same = f'"{key.column_name}" = ?'
+        seals.reseal(database.connection(), table, same, getattr(self, key.name))
+
+
 class Entity(Record):
     """Something facts are about; its id stays while the facts change."""
 
@@ -44,6 +84,7 @@ class Act(Record):
 
     `undoes` is the act this one takes back; undoing that again redoes it.
     `person` is who recorded it; null: at the machine itself, before anyone had to sign in.
+    `hash` covers the act before and everything this one recorded (see integrity.chain).
     """
 
     id = AutoField()
@@ -53,6 +94,15 @@ class Act(Record):
     clutch = IntegerField(null=True)
     undoes = IntegerField(null=True)
     person = IntegerField(null=True)
+    hash = TextField(default="")
+
+    def close(self) -> None:
+        """Write it as it is now and chain it to the one before; the last thing of its transaction.
+
+        Nothing is recorded by it any more.
+        """
+        self.save()
+        chain.seal_act(database.connection(), self.id, sorted(_touched.pop(self.id, ())))
 
 
 class Fact(Record):
@@ -102,8 +152,15 @@ class Fact(Record):
         row: Self = type(self).create(entity=self.entity, act=act.id, **kept)
         return row
 
+    @classmethod
+    def create(cls, **values: Any) -> Self:
+        """Append a row, noted as recorded by its act."""
+        _touched.setdefault(values["act"], set()).add(cls._meta.table_name)
+        return super().create(**values)
+
     def retire(self, act: Act) -> None:
         """Supersede this row without a new version."""
+        _touched.setdefault(act.id, set()).add(type(self)._meta.table_name)
         type(self).update(superseded_by=act.id).where(type(self).id == self.id).execute()
 
     def values(self) -> dict[str, Any]:

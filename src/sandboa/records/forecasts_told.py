@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from sandboa.records.database import database
+from sandboa.records.integrity import seals
 
 _COLUMNS = "clutch, day, told_s, again, p10_s, p25_s, p50_s, p75_s, p90_s"
 _LESSON = "clutch, after_act, cabinet, mean_pip_s, log_development, sd, eggs"
@@ -41,6 +42,7 @@ def keep(told: ForecastTold) -> None:
         f"INSERT OR IGNORE INTO forecast_told ({_COLUMNS}) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
         (told.clutch, told.day, told.told_s, int(told.again), *told.quantiles_s),
     )
+    _seal("forecast_told", "clutch = ? AND day = ?", told.clutch, told.day)
 
 
 def all_told() -> list[ForecastTold]:
@@ -56,6 +58,7 @@ def keep_standings(day: int, alive: dict[int, float]) -> None:
             "INSERT OR IGNORE INTO standing_told (egg, day, alive) VALUES (?, ?, ?)",
             (egg, day, chance),
         )
+        _seal("standing_told", "egg = ? AND day = ?", egg, day)
 
 
 def all_standings_told() -> list[tuple[int, int, float]]:
@@ -73,6 +76,7 @@ def learn(lesson: Lesson) -> None:
             lesson.log_development, lesson.sd, lesson.eggs,
         ),
     )  # fmt: skip
+    _seal("lesson", "clutch = ?", lesson.clutch)
 
 
 def forget(clutch: int) -> None:
@@ -102,3 +106,7 @@ def changed_since(clutch: int, act: int, kinds: tuple[str, ...]) -> bool:
         (act, clutch, *kinds),
     ).fetchone()
     return row is not None
+
+
+def _seal(table: str, where: str, *asked: int) -> None:
+    seals.reseal(database.connection(), table, where, *asked)

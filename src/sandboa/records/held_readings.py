@@ -6,6 +6,8 @@ from typing import Final
 
 from sandboa.records import readings
 from sandboa.records.database import database
+from sandboa.records.integrity import reading_days
+from sandboa.records.integrity.reading_days import HELD
 from sandboa.records.readings import Batch, ReadingRow
 
 #: Why readings are held: the sender's clock is ahead or behind, or the probe did not hang yet.
@@ -44,6 +46,9 @@ def hold(
         f"{round(off_s)})",
         rows,
     )
+    if rows:
+        times = [row[0] for row in rows]
+        reading_days.work_out(database.connection(), HELD, probe, min(times), max(times))
 
 
 def held() -> list[Held]:
@@ -77,3 +82,8 @@ def drop(probe: int, reason: str, batch: Batch) -> None:
         f"UPDATE held_reading SET batch = ? WHERE probe = ? AND reason = ? AND {_WAITING}",
         (batch.entity, probe, reason),
     )
+    first_s, last_s = database.execute_sql(
+        "SELECT min(at_s), max(at_s) FROM held_reading WHERE probe = ?", (probe,)
+    ).fetchone()
+    if first_s is not None:
+        reading_days.work_out(database.connection(), HELD, probe, first_s, last_s)

@@ -2,10 +2,10 @@
 
 from peewee import AutoField, IntegerField, TextField
 
-from sandboa.records.facts import Act, Entity, Record
+from sandboa.records.facts import Act, Entity, Sealed
 
 
-class LayDraft(Record):
+class LayDraft(Sealed):
     """`state` is JSON; `revision` rises with every save, so two devices notice each other.
 
     It counts as recorded while the act `recorded_by` stands.
@@ -37,11 +37,10 @@ def new_draft(started_s: int, step: str, state: str) -> LayDraft:
 
 def save_draft(draft: int, revision: int, saved_s: int, step: str, state: str) -> bool:
     """Store the state unless another device has saved since `revision`; whether it was stored."""
-    changed = (
-        LayDraft.update(revision=revision + 1, saved_s=saved_s, step=step, state=state)
-        .where((LayDraft.id == draft) & (LayDraft.revision == revision))
-        .execute()
-    )
+    changed = LayDraft.change(
+        (LayDraft.id == draft) & (LayDraft.revision == revision),
+        revision=revision + 1, saved_s=saved_s, step=step, state=state,
+    )  # fmt: skip
     return bool(changed)
 
 

@@ -9,7 +9,7 @@ from typing import Final
 
 from peewee import IntegerField, TextField
 
-from sandboa.records.facts import Fact, Record
+from sandboa.records.facts import Fact, Sealed
 
 #: Entity of the person whose request is being carried out; None at the machine itself.
 recorded_by: Final[ContextVar[int | None]] = ContextVar("recorded_by", default=None)
@@ -22,7 +22,7 @@ class Person(Fact):
     role = TextField()
 
 
-class Passphrase(Record):
+class Passphrase(Sealed):
     """The hash of a person's passphrase (argon2id, with its salt and costs)."""
 
     person = IntegerField(primary_key=True)
@@ -30,7 +30,7 @@ class Passphrase(Record):
     set_s = IntegerField()
 
 
-class Session(Record):
+class Session(Sealed):
     """A signed-in browser; only the hash of its token is kept. `device` is what it calls itself."""
 
     token_hash = TextField(primary_key=True)
@@ -40,7 +40,7 @@ class Session(Record):
     device = TextField()
 
 
-class PrivateLink(Record):
+class PrivateLink(Sealed):
     """An address that is its own key: whoever has it reads the calendar. Null: the machine's."""
 
     token_hash = TextField(primary_key=True)

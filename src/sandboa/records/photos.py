@@ -2,14 +2,12 @@
 
 import hashlib
 from pathlib import Path
-from typing import Final
 
 from peewee import IntegerField, TextField
 
+from sandboa.records.copies.photo_files import FOLDER, write_durably
 from sandboa.records.database import database
 from sandboa.records.facts import Fact
-
-FOLDER: Final = "photos"
 
 
 class Photo(Fact):
@@ -30,19 +28,20 @@ class Photo(Fact):
 def keep_picture(picture: bytes, thumbnail: bytes) -> str:
     """Write both files unless they are there already; returns their name.
 
-    A picture is whole or absent: it is written aside and then renamed.
+    A picture is whole and on the disk, or absent. One that lies there damaged
+    or empty is healed.
     """
     name = hashlib.sha256(picture).hexdigest()
-    _write(picture_path(name), picture)
-    _write(picture_path(name, small=True), thumbnail)
+    _keep(picture_path(name), picture)
+    _keep(picture_path(name, small=True), thumbnail)
     return name
 
 
 def put_picture(name: str, picture: bytes, thumbnail: bytes) -> bool:
     """Put a picture there under the name it has already; returns whether it was not there yet."""
     fresh = not picture_path(name).exists()
-    _write(picture_path(name), picture)
-    _write(picture_path(name, small=True), thumbnail)
+    _keep(picture_path(name), picture)
+    _keep(picture_path(name, small=True), thumbnail)
     return fresh
 
 
@@ -64,25 +63,6 @@ def photo_folder() -> Path:
     return Path(database.obj.database).parent / FOLDER
 
 
-def back_up_photos(source: Path, target: Path) -> int:
-    """Copy the pictures beside database `source` to beside its copy; returns how many are there.
-
-    Call it after the database was copied: what the copy speaks of is then all
-    there. Copies share the folder, as a picture's name is its content.
-    """
-    pictures = [p for p in (source.parent / FOLDER).glob("*.jpg") if "-small" not in p.name]
-    for picture in pictures:
-        for file in (picture, picture.with_stem(f"{picture.stem}-small")):
-            there = target.parent / FOLDER / file.name
-            if file.exists():
-                _write(there, file.read_bytes())
-    return len(pictures)
-
-
-def _write(path: Path, content: bytes) -> None:
-    if path.exists():
-        return
-    path.parent.mkdir(parents=True, exist_ok=True)
-    partial = path.with_suffix(".part")
-    partial.write_bytes(content)
-    partial.rename(path)
+def _keep(path: Path, content: bytes) -> None:
+    if not path.is_file() or path.read_bytes() != content:
+        write_durably(path, content)

@@ -11,6 +11,8 @@ from peewee import IntegerField, TextField
 from sandboa.core.development.clock import FloatArray
 from sandboa.records.database import database
 from sandboa.records.facts import Fact
+from sandboa.records.integrity import reading_days
+from sandboa.records.integrity.reading_days import READINGS, WITHDRAWN, Store
 
 #: (time s, °C, humidity 0-1 or None)
 ReadingRow = tuple[int, float, float | None]
@@ -57,6 +59,7 @@ def store(
     times = [row[0] for row in rows]
     if new:
         _roll_up(probe, min(times), max(times))
+        _sum_up(probe, batch, rows, times, new)
         _move_tip(probe, rows, times, new, received_s)
     if new == len(rows):
         return Stored(new, 0, ())
@@ -235,6 +238,18 @@ def _roll_up(probe: int, first_s: int, last_s: int) -> None:
     )
 
 
+def _sum_up(probe: int, batch: int, rows: Sequence[ReadingRow], times: list[int], new: int) -> None:
+    """Count new rows into the checksums of their days."""
+    if new == len(rows):
+        reading_days.add(database.connection(), probe, batch, rows)
+    else:
+        _sum_up_anew(READINGS, probe, min(times), max(times))
+
+
+def _sum_up_anew(store: Store, probe: int, first_s: int, last_s: int) -> None:
+    reading_days.work_out(database.connection(), store, probe, first_s, last_s)
+
+
 def _conflicts(
     probe: int, rows: Sequence[ReadingRow], first_s: int, last_s: int
 ) -> tuple[ReadingRow, ...]:
@@ -262,4 +277,6 @@ def _move(batch: int, source: str, target: str) -> None:
     database.execute_sql(f"DELETE FROM {source} WHERE batch = ?", (batch,))
     for probe, first_s, last_s in span:
         _roll_up(probe, first_s, last_s)
+        for store in (READINGS, WITHDRAWN):
+            _sum_up_anew(store, probe, first_s, last_s)
         _find_tip(probe)

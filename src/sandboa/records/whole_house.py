@@ -7,11 +7,20 @@ from typing import Any, Final
 
 from sandboa.records import readings
 from sandboa.records.database import database
+from sandboa.records.integrity.proof import prove_all
+from sandboa.records.integrity.seals import SEAL
 
 #: What follows from the other tables, and is made anew.
-_DERIVED: Final = frozenset({"reading_hour", "lesson"})
+_DERIVED: Final = frozenset({"reading_hour", "reading_day", "lesson"})
+#: Columns that prove the others, and are made anew as well.
+_PROOF: Final = frozenset({("act", "hash")})
 #: What belongs to this file and not to the house: what lets people in stays at home.
-_OWN: Final = frozenset({"schema_migration", "passphrase", "session", "private_link"})
+_OWN: Final = frozenset(
+    {
+        "schema_migration", "passphrase", "session", "private_link", "messenger_secret",
+        "ended_token", "security_event", "machine_setting", "backup_tried",
+    }
+)  # fmt: skip
 
 Row = tuple[Any, ...]
 
@@ -97,6 +106,7 @@ def load(given: Mapping[str, tuple[tuple[str, ...], Iterable[Row]]]) -> dict[str
     if loose is not None:
         raise NotLoadable(f"{loose[0]}: a row points at a {loose[2]} that is not there")
     readings.roll_up_everything()
+    prove_all(database.connection())
     return counts
 
 
@@ -106,7 +116,11 @@ def _described(name: str) -> Table:
     keyed = sorted((row for row in info if row[5]), key=lambda row: row[5])
     return Table(
         name,
-        tuple(Column(row[1], row[2].upper(), not row[3] and not row[5]) for row in info),
+        tuple(
+            Column(row[1], row[2].upper(), not row[3] and not row[5])
+            for row in info
+            if row[1] != SEAL and (name, row[1]) not in _PROOF
+        ),
         tuple(row[1] for row in keyed),
         tuple(sorted((row[3], row[2]) for row in foreign)),
     )

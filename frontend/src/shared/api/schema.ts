@@ -1708,7 +1708,7 @@ export interface paths {
         };
         /**
          * Get Messages
-         * @description What was sent, tried, or kept on the shelf, newest first.
+         * @description What was sent, tried, or kept on the shelf, newest first; where to, to keepers alone.
          */
         get: operations["get_messages"];
         put?: never;
@@ -4599,7 +4599,9 @@ export interface components {
         };
         /**
          * MessengerTold
-         * @description A messenger; of its secrets only whether they are set.
+         * @description A messenger; of its secrets only whether they are set, and its target to keepers alone.
+         *
+         *     `lacking` are secrets that have to be given again before it can send.
          *
          *     `sent_at` is when something last got out, `failed_at` and `failure` when and
          *     why something last did not, `next_try_at` when it is tried again after that.
@@ -4627,6 +4629,8 @@ export interface components {
             target: {
                 [key: string]: unknown;
             };
+            /** Lacking */
+            lacking: string[];
             /** Sent At */
             sent_at: string | null;
             /** Failed At */

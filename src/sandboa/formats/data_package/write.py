@@ -5,8 +5,9 @@ import hashlib
 import io
 import json
 import zipfile
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from datetime import UTC, datetime
+from functools import partial
 from pathlib import Path
 from typing import IO, Any, Final
 
@@ -32,17 +33,17 @@ def write_package(target: IO[bytes] | Path, now_s: float) -> dict[str, int]:
     One read transaction holds it all, so that what is recorded meanwhile is
     in it whole or not at all. Photos are stored as they are.
     """
-    with (
-        zipfile.ZipFile(target, "w", zipfile.ZIP_DEFLATED, compresslevel=6) as package,
-        database.atomic(),
-    ):
-        resources = [_write_table(package, table) for table in whole_house.tables()]
-        photos = _write_photos(package)
+    created = datetime.fromtimestamp(now_s, UTC)
+    # The same house at the same moment is the same file, byte for byte.
+    dated = partial(_entry, date_time=_zip_time(created))
+    with zipfile.ZipFile(target, "w") as package, database.atomic():
+        resources = [_write_table(package, table, dated) for table in whole_house.tables()]
+        photos = _write_photos(package, dated)
         descriptor = {
             "profile": "tabular-data-package",
             "name": "sandboa-house",
             "title": "A Sandboa house",
-            "created": datetime.fromtimestamp(now_s, UTC).strftime("%Y-%m-%dT%H:%M:%SZ"),
+            "created": created.strftime("%Y-%m-%dT%H:%M:%SZ"),
             "sandboa": {
                 "format": FORMAT,
                 "migrations": whole_house.migrations(),
@@ -50,13 +51,30 @@ def write_package(target: IO[bytes] | Path, now_s: float) -> dict[str, int]:
             },
             "resources": resources,
         }
-        package.writestr(DESCRIPTOR, json.dumps(descriptor, indent=1, ensure_ascii=False))
+        told = json.dumps(descriptor, indent=1, ensure_ascii=False)
+        package.writestr(dated(DESCRIPTOR), told)
     return {entry["name"]: entry["rows"] for entry in resources}
 
 
-def _write_table(package: zipfile.ZipFile, table: Table) -> dict[str, Any]:
+def _zip_time(moment: datetime) -> tuple[int, int, int, int, int, int]:
+    """The moment as a zip can hold it: the years 1980 to 2107."""
+    year = min(max(moment.year, 1980), 2107)
+    return year, moment.month, moment.day, moment.hour, moment.minute, moment.second
+
+
+_Dated = Callable[[str], zipfile.ZipInfo]
+
+
+def _entry(name: str, date_time: tuple[int, int, int, int, int, int]) -> zipfile.ZipInfo:
+    made = zipfile.ZipInfo(name, date_time)
+    made.compress_type = zipfile.ZIP_STORED if name.endswith(".jpg") else zipfile.ZIP_DEFLATED
+    made.external_attr = 0o600 << 16
+    return made
+
+
+def _write_table(package: zipfile.ZipFile, table: Table, dated: _Dated) -> dict[str, Any]:
     digest, size, rows = hashlib.sha256(), 0, 0
-    with package.open(f"data/{table.name}.csv", "w", force_zip64=True) as file:
+    with package.open(dated(f"data/{table.name}.csv"), "w", force_zip64=True) as file:
         for chunk, counted in _chunks(table):
             file.write(chunk)
             digest.update(chunk)
@@ -83,13 +101,13 @@ def _chunks(table: Table) -> Iterator[tuple[bytes, int]]:
     yield out.getvalue().encode(), counted
 
 
-def _write_photos(package: zipfile.ZipFile) -> list[str]:
+def _write_photos(package: zipfile.ZipFile, dated: _Dated) -> list[str]:
     """Every picture any photo of the record speaks of, undone ones too; returns their names."""
     held = []
     for name in whole_house.picture_names():
         picture, small = picture_path(name), picture_path(name, small=True)
         if picture.is_file() and small.is_file():
-            package.write(picture, f"photos/{name}.jpg", zipfile.ZIP_STORED)
-            package.write(small, f"photos/{name}-small.jpg", zipfile.ZIP_STORED)
+            package.writestr(dated(f"photos/{name}.jpg"), picture.read_bytes())
+            package.writestr(dated(f"photos/{name}-small.jpg"), small.read_bytes())
             held.append(name)
     return held

@@ -158,7 +158,7 @@ def record(draft_id: int, now_s: float) -> tuple[str, Act]:
         clutch = write_clutch(laying, day)
         for photo in Photo.current(Photo.owner == draft_id):
             photo.correct(laying, owner=clutch.entity)
-        LayDraft.update(recorded_by=laying.id).where(LayDraft.id == draft_id).execute()
+        LayDraft.change(LayDraft.id == draft_id, recorded_by=laying.id)
     return clutch.code, laying
 
 
@@ -166,7 +166,7 @@ def set_aside(draft_id: int, aside: bool) -> None:
     """Put a lay day away that came to nothing, or take it out again; nothing is lost."""
     _draft(draft_id)
     with database.atomic():
-        LayDraft.update(set_aside=int(aside)).where(LayDraft.id == draft_id).execute()
+        LayDraft.change(LayDraft.id == draft_id, set_aside=int(aside))
 
 
 def moment(now_s: float) -> datetime:

@@ -6,21 +6,24 @@ from typing import Annotated, Any, Literal
 from fastapi import APIRouter, Path
 from pydantic import BaseModel, Field
 
+from sandboa.core.people import Role
 from sandboa.devices.messengers import CARRIERS
 from sandboa.devices.messengers.trust import LARGEST_PEM
 from sandboa.journal import messages, sending
 from sandboa.journal.sending import LetterKind
+from sandboa.journal.signing_in import SignedIn
 from sandboa.journal.watch import Severity
+from sandboa.records import keys
 from sandboa.records.alarms import Messenger
-from sandboa.web.house import NowS
+from sandboa.web.house import Asking, NowS
 from sandboa.web.shapes import ActTold, Asked, Moment, at, at_or_none
 
 router = APIRouter(prefix="/api/messengers", tags=["messengers"])
 
 MessengerId = Annotated[int, Path(ge=1, le=2**53)]
 MinuteOfDay = Annotated[int, Field(ge=0, le=1439)]
-#: Of a target; told only as "set".
-_SECRETS = ("password", "secret", "authority")
+#: Of a target; told only as "set", also to keepers.
+_HIDDEN = ("password", "secret", "authority")
 
 
 class TargetAsked(Asked):
@@ -56,7 +59,9 @@ class MessengerAsked(Asked):
 
 
 class MessengerTold(BaseModel):
-    """A messenger; of its secrets only whether they are set.
+    """A messenger; of its secrets only whether they are set, and its target to keepers alone.
+
+    `lacking` are secrets that have to be given again before it can send.
 
     `sent_at` is when something last got out, `failed_at` and `failure` when and
     why something last did not, `next_try_at` when it is tried again after that.
@@ -71,6 +76,7 @@ class MessengerTold(BaseModel):
     gravity: Severity
     life_at_min: int | None
     target: dict[str, Any]
+    lacking: list[str]
     sent_at: Moment | None
     failed_at: Moment | None
     failure: str | None
@@ -88,14 +94,20 @@ class MessageTold(BaseModel):
 
 
 @router.get("")
-def get_messengers(now_s: NowS) -> list[MessengerTold]:
+def get_messengers(person: Asking, now_s: NowS) -> list[MessengerTold]:
     """Every messenger, by name, and how it fares."""
-    return [_told(m, now_s) for m in sorted(Messenger.current(), key=lambda m: m.name.casefold())]
+    keeper = _is_keeper(person)
+    rows = sorted(Messenger.current(), key=lambda m: m.name.casefold())
+    return [_told(m, now_s, keeper=keeper) for m in rows]
 
 
 @router.get("/messages")
-def get_messages() -> list[MessageTold]:
-    """What was sent, tried, or kept on the shelf, newest first."""
+def get_messages(person: Asking) -> list[MessageTold]:
+    """What was sent, tried, or kept on the shelf, newest first; where to, to keepers alone."""
+    return _messages(keeper=_is_keeper(person))
+
+
+def _messages(*, keeper: bool) -> list[MessageTold]:
     names = {m.entity: m.name for m in Messenger.select()}
     return [
         MessageTold(
@@ -105,7 +117,7 @@ def get_messages() -> list[MessageTold]:
             text=row.text,
             at=at(row.at_s),
             sent=bool(row.sent),
-            outcome=row.outcome,
+            outcome=row.outcome if keeper else "",
         )
         for row in sending.sent_lately()
     ]
@@ -134,11 +146,26 @@ def try_messenger(messenger: MessengerId, now_s: NowS) -> MessageTold:
     """Send a trial message now, whatever the hour."""
     held = messages.find_messenger(messenger)
     sending.try_to_send(CARRIERS, held, sending.trial_letter(), now_s)
-    return get_messages()[0]
+    return _messages(keeper=True)[0]
 
 
-def _told(row: Messenger, now_s: float) -> MessengerTold:
+def _is_keeper(person: SignedIn | None) -> bool:
+    return person is None or person.role is Role.KEEPER
+
+
+def _target(row: Messenger, *, keeper: bool) -> tuple[dict[str, Any], list[str]]:
+    """What is shown of a target, and the secrets it lacks."""
     target = json.loads(row.target)
+    secrets = keys.secrets_of(row.entity)
+    needed = target.pop(sending.SEALED, [])
+    lacking = [name for name in needed if not secrets.get(name)]
+    whole = {**target, **{name: secrets.get(name) or "" for name in needed}}
+    shown = {k: ("set" if v else "") if k in _HIDDEN else v for k, v in whole.items()}
+    return (shown if keeper else {}), lacking
+
+
+def _told(row: Messenger, now_s: float, *, keeper: bool) -> MessengerTold:
+    target, lacking = _target(row, keeper=keeper)
     state = sending.state_of(row, now_s)
     return MessengerTold(
         id=row.entity,
@@ -149,9 +176,10 @@ def _told(row: Messenger, now_s: float) -> MessengerTold:
         quiet_until_min=row.quiet_until_min,
         gravity=Severity(row.gravity),
         life_at_min=row.life_at_min,
-        target={k: ("set" if v else "") if k in _SECRETS else v for k, v in target.items()},
+        target=target,
+        lacking=lacking,
         sent_at=at_or_none(state.sent_s),
         failed_at=at_or_none(state.failed_s),
-        failure=state.failure,
+        failure=state.failure if keeper else None,
         next_try_at=at_or_none(state.next_try_s),
     )

@@ -1,0 +1,1 @@
+"""Proof that what lies in the file is what was recorded: chain of acts, checksums, the check."""

@@ -1,0 +1,196 @@
+"""Whatever changes in the file behind Sandboa's back is found and named."""
+
+import shutil
+import sqlite3
+import struct
+from contextlib import closing
+from pathlib import Path
+
+import numpy as np
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from running import furnished_once
+from samples import NOW_S, lay_day
+from sandboa.cli.house import DATABASE
+from sandboa.journal.acts import act, undo
+from sandboa.journal.animals import AnimalSaid, add_animal, correct_animal
+from sandboa.journal.lay_day import lay_clutch
+from sandboa.journal.probes import ProbePlace, hang_probe
+from sandboa.journal.readings import store_readings
+from sandboa.records import held_readings, readings
+from sandboa.records.database import close_database, database, open_database
+from sandboa.records.facts import Act
+from sandboa.records.integrity import chain, checksums
+from sandboa.records.integrity.check import check, check_database
+
+#: What is no record: counters that tell caches of a change, and when a machine last heard.
+NOT_KEPT = {
+    *(("reading_tip", name) for name in ("revision", "rewrites", "received_s")),
+    *(("schema_migration", name) for name in ("id", "applied_at", "applied", "migrated_at")),
+}
+#: What its checksums are checked against, or SQLite's own books.
+OTHERS = {"sqlite_stat1", "sqlite_sequence"}
+
+
+@pytest.fixture(scope="module")
+def furnished(tmp_path_factory) -> Path:
+    """A house with something in most of its tables."""
+    folder = tmp_path_factory.mktemp("whole")
+    shutil.copytree(furnished_once(folder / "made", NOW_S), folder / "house")
+    path = folder / "house" / DATABASE
+    open_database(path)
+    animal = add_animal(AnimalSaid("dam", "Sorrel the second"), NOW_S)[0]
+    undo(correct_animal(animal, AnimalSaid("dam", "Borage the second"), NOW_S).id, NOW_S)
+    rows = [(int(NOW_S) - minute * 60, 31.0, None) for minute in range(300, 0, -1)]
+    probe = readings.tips().popitem()[0]
+    undo(store_readings(probe, rows, "csv", "log.csv", NOW_S).act.id, NOW_S)
+    with database.atomic("IMMEDIATE"):
+        held_readings.hold(probe, rows[:5], NOW_S, held_readings.AHEAD, 900.0)
+    close_database()
+    assert check(path).problems == ()
+    return path
+
+
+def flipped(value, bit: int):
+    """The value with one bit changed, still of its kind."""
+    if isinstance(value, int):
+        return value ^ (1 << bit % 20)
+    if isinstance(value, float):
+        (bits,) = struct.unpack("<q", struct.pack("<d", value))
+        return struct.unpack("<d", struct.pack("<q", bits ^ (1 << bit % 50)))[0]
+    at = bit % len(value)
+    return value[:at] + chr(ord(value[at]) ^ (1 << bit % 5)) + value[at + 1 :]
+
+
+def columns(path: Path) -> list[tuple[str, str]]:
+    """Every column of every table that has a value in it."""
+    with closing(sqlite3.connect(path)) as house:
+        tables = [r[0] for r in house.execute("SELECT name FROM sqlite_master WHERE type='table'")]
+        return [
+            (table, name)
+            for table in tables
+            if table not in OTHERS
+            for _, name, *_ in house.execute(f'PRAGMA table_info("{table}")')
+            if (table, name) not in NOT_KEPT
+            and house.execute(
+                f'SELECT 1 FROM "{table}" WHERE "{name}" IS NOT NULL AND "{name}" <> ""'
+            ).fetchone()
+        ]
+
+
+def test_a_bit_flipped_in_any_column_of_any_table_is_told(furnished: Path, tmp_path: Path) -> None:
+    untold = []
+    every = columns(furnished)
+    assert len(every) > 200
+    for number, (table, name) in enumerate(every):
+        copy = tmp_path / "flipped.sqlite3"
+        shutil.copy(furnished, copy)
+        with closing(sqlite3.connect(copy)) as house, house:
+            house.execute("PRAGMA ignore_check_constraints = 1")
+            # One row, its indexes too: nothing but its content tells.
+            given = f'"{name}" IS NOT NULL AND "{name}" <> ""'
+            row = house.execute(
+                f'SELECT * FROM "{table}" WHERE {given} '
+                f'LIMIT 1 OFFSET (SELECT count(*) / 2 FROM "{table}" WHERE {given})'
+            )
+            names = [told[0] for told in row.description]
+            values = row.fetchone()
+            value = values[names.index(name)]
+            same = " AND ".join(f'"{column}" IS ?' for column in names)
+            house.execute(
+                f'UPDATE OR REPLACE "{table}" SET "{name}" = ? WHERE {same}',
+                (flipped(value, number), *values),
+            )
+        if not check_database(copy).problems:
+            untold.append((table, name, value))
+    assert untold == []
+
+
+def test_what_went_missing_is_told(furnished: Path, tmp_path: Path) -> None:
+    copy = tmp_path / "less.sqlite3"
+    shutil.copy(furnished, copy)
+    with closing(sqlite3.connect(copy)) as house, house:
+        house.execute("DELETE FROM turgor WHERE id = (SELECT max(id) FROM turgor)")
+    (problem,) = check_database(copy).problems
+    assert "is not what was recorded" in problem
+
+
+def test_a_check_leaves_nothing_beside_what_it_read(furnished: Path) -> None:
+    before = sorted(file.name for file in furnished.parent.iterdir())
+    check(furnished)
+    assert sorted(file.name for file in furnished.parent.iterdir()) == before
+
+
+def add_and_fail() -> None:
+    with act("animal", "never", NOW_S):
+        add_animal(AnimalSaid("dam", "Lovage"), NOW_S)
+        raise ValueError("never happened")
+
+
+def test_acts_that_are_rolled_back_leave_the_chain_whole(house, tmp_path: Path) -> None:
+    lay_clutch(lay_day(), NOW_S)
+    before = chain.head(database.connection())
+    with pytest.raises(ValueError, match="never happened"):
+        add_and_fail()
+    assert chain.head(database.connection()) == before
+    add_animal(AnimalSaid("dam", "Tansy"), NOW_S)
+    assert list(chain.problems(database.connection())) == []
+
+
+def test_the_chain_built_anew_is_the_chain_that_grew(house) -> None:
+    lay_clutch(lay_day(), NOW_S)
+    dam = add_animal(AnimalSaid("dam", "Hyssop"), NOW_S)[0]
+    undo(correct_animal(dam, AnimalSaid("dam", "Costmary"), NOW_S).id, NOW_S)
+    grown = [row.hash for row in Act.select().order_by(Act.id)]
+    with database.atomic("IMMEDIATE"):
+        chain.seal_all(database.connection())
+    assert [row.hash for row in Act.select().order_by(Act.id)] == grown
+    assert all(len(made) == 64 for made in grown)
+    assert len(set(grown)) == len(grown)
+
+
+@given(st.lists(st.integers(0, 3), min_size=1, max_size=8))
+def test_however_readings_come_in_their_days_add_up(tmp_path_factory, cuts: list[int]) -> None:
+    """At once, one by one, twice, taken out and put back."""
+    folder = tmp_path_factory.mktemp("days")
+    open_database(folder / DATABASE)
+    lay_clutch(lay_day(9.0), NOW_S)
+    probe = hang_probe("Lower", ProbePlace("26-01"), NOW_S - 9 * 86_400, NOW_S)[0].entity
+    base = int(NOW_S) - 3 * 86_400
+    for number, cut in enumerate(cuts):
+        rows = [(base + 7_200 * (3 * number + k), 30.0 + k, 0.9) for k in range(5 + cut)]
+        taken = store_readings(probe, rows, "csv", f"{number}.csv", NOW_S)
+        if cut == 1 and taken.act:
+            undo(undo(taken.act.id, NOW_S).id, NOW_S)
+        if cut == 2 and taken.act:
+            undo(taken.act.id, NOW_S)
+    close_database()
+    assert check(folder / DATABASE).problems == ()
+
+
+@given(
+    st.lists(st.tuples(st.integers(0, 2**40), st.floats(-20, 60)), min_size=1, max_size=20),
+    st.integers(0, 19),
+    st.integers(0, 51),
+)
+def test_a_checksum_sees_one_bit_and_not_the_order(
+    rows: list[tuple[int, float]], at: int, bit: int
+) -> None:
+    def total(of: list[tuple[int, float]]) -> int:
+        times, values = zip(*of, strict=True)
+        return checksums.total(
+            checksums.of_rows([checksums.whole_numbers(times), checksums.numbers(values)])
+        )
+
+    assert total(rows) == total(rows[::-1])
+    at %= len(rows)
+    time_s, value = rows[at]
+    changed = np.float64(value).view(np.int64) ^ np.int64(1 << bit)
+    other = [*rows[:at], (time_s, float(changed.view(np.float64))), *rows[at + 1 :]]
+    assert total(other) != total(rows)
+
+
+def test_nothing_measured_is_not_the_same_as_zero() -> None:
+    assert checksums.numbers([None])[0] != checksums.numbers([0.0])[0]
