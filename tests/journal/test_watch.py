@@ -26,7 +26,7 @@ from sandboa.journal.messages import (
     remove_messenger,
 )
 from sandboa.journal.probes import ProbePlace, hang_probe
-from sandboa.journal.sending import REPEAT_S, RETRY_S, NotSent, deliver, state_of
+from sandboa.journal.sending import REPEAT_S, RETRY_S, NotSent, deliver, state_of, target_of
 from sandboa.journal.watch import DEAD_LOGGER_S, Severity, acknowledge, look, watch
 from sandboa.records.alarms import Alarm, Message, Messenger, open_alarms
 from sandboa.records.house import Device
@@ -221,7 +221,8 @@ def test_messengers_are_corrected_with_their_secrets_kept_and_removed(pigeon: Pi
     (held,) = Messenger.current()
     correct_messenger(held.entity, said(target={"url": "b", "secret": ""}), carriers, NOW_S)
     (held,) = Messenger.current()
-    assert json.loads(held.target) == {"url": "b", "secret": "s"}
+    assert {**target_of(held), "password": ""} == {"url": "b", "secret": "s", "password": ""}
+    assert json.loads(held.target) == {"sealed": ["secret", "url"]}
     remove_messenger(held.entity, NOW_S)
     with pytest.raises(NotFound):
         remove_messenger(held.entity, NOW_S)

@@ -50,6 +50,11 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     ways.add_argument(
         "--broker", type=int, metavar="PORT", help="run an MQTT broker for development on this port"
     )
+    serving.add_argument(
+        "--backups", type=Path, metavar="FOLDER", default=said("BACKUPS"),
+        help="put every night's backup there, best on another disk (or SANDBOA_BACKUPS); "
+        "else as set in Settings, else beside the house",
+    )  # fmt: skip
     serving.set_defaults(run=run_serve)
     showing = commands.add_parser("demo", help="run the application over made-up data")
     showing.add_argument("--data", type=Path, help="where to make the demo house (a new folder)")
@@ -72,13 +77,16 @@ def run_serve(asked: argparse.Namespace) -> int:
         closing.enter_context(only_server(path))
         closing.callback(close_database)
         address = place.address(listening.getsockname()[1])
-        app = create_app(path, address=address)
+        app = create_app(path, address=address, backups=_backups(asked.backups))
         if place.open and not someone_signs_in():
             raise NotPlausible("host", NEEDS_A_KEEPER)
         if broker is not None:
             house: House = app.state.house
             intake = MqttIntake(
-                broker, house.clock.now_s, lambda _: house.live.readings_came_elsewhere()
+                broker,
+                house.clock.now_s,
+                lambda _: house.live.readings_came_elsewhere(),
+                house.access.use_when_open,
             )
             closing.callback(intake.close)
         # What goes wrong from here on is no reason to remove what keepers recorded.
@@ -192,6 +200,12 @@ class _Server(uvicorn.Server):
     def handle_exit(self, sig: int, frame: FrameType | None) -> None:
         self._house.live.close_elsewhere()
         super().handle_exit(sig, frame)
+
+
+def _backups(folder: Path | None) -> Path | None:
+    if folder is not None and not folder.is_dir():
+        raise NotPlausible("backups", f"--backups: there is no folder {folder}")
+    return folder
 
 
 def _today(text: str) -> float:

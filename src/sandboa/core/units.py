@@ -20,11 +20,8 @@ GRAMS_PER_OUNCE: Final = 28.349523125
 READING_RANGE_C: Final = (-20.0, 60.0)
 #: °C a cabinet can be set to while eggs are in it (assumption; above 32.8 °C is discouraged).
 SET_POINT_RANGE_C: Final = (20.0, 36.0)
-#: s since epoch within which a keeper's records lie: the years 2000 to 2100 (assumption).
-MOMENT_RANGE_S: Final = (946_684_800.0, 4_133_980_800.0)
-#: s since epoch that a device's clock can show: from 1970, where one that lost its battery begins
-#: (a day earlier in zones ahead of it), to the end of a keeper's records (assumption).
-DEVICE_CLOCK_RANGE_S: Final = (-SECONDS_PER_DAY, MOMENT_RANGE_S[1])
+#: s since epoch within which everything that is recorded lies: the years 1980 to 2200 (issue 15).
+MOMENT_RANGE_S: Final = (315_532_800.0, 7_258_118_400.0)
 #: s a phone's clock may be ahead of the house's before "in the future" is said (assumption).
 CLOCK_GRACE_S: Final = 60.0
 #: Standard deviations from the middle of a normal to either end of its 80 % band.
@@ -154,16 +151,18 @@ def require_range(
 
 
 def require_moment(name: str, at_s: float) -> float:
-    """Return `at_s` when it lies in the years 2000 to 2100; NotPlausible otherwise."""
+    """Return `at_s` when it lies in the years 1980 to 2200; NotPlausible otherwise."""
     if not MOMENT_RANGE_S[0] <= at_s < MOMENT_RANGE_S[1]:
-        raise NotPlausible(name, f"{name} is outside the years 2000 to 2100: check the year")
+        raise NotPlausible(name, f"{name} is outside the years 1980 to 2200: check the year")
     return at_s
 
 
 def require_device_clock(field: str, at_s: float) -> float:
-    """Return `at_s` when a device's clock can show it, right or wrong; NotPlausible otherwise."""
-    if not DEVICE_CLOCK_RANGE_S[0] <= at_s < DEVICE_CLOCK_RANGE_S[1]:
-        raise NotPlausible(field, f"{field} is outside the years 1970 to 2100: no clock shows that")
+    """Return `at_s` when a clock that was ever set can show it; NotPlausible otherwise."""
+    if not MOMENT_RANGE_S[0] <= at_s < MOMENT_RANGE_S[1]:
+        raise NotPlausible(
+            field, f"{field} is outside the years 1980 to 2200: has the device's clock been set?"
+        )
     return at_s
 
 

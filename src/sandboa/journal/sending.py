@@ -150,23 +150,33 @@ def try_to_send(
     carriers: Mapping[str, Carrier], messenger: Messenger, letter: Letter, now_s: float
 ) -> bool:
     """Send one message and note what became of it, whatever goes wrong."""
-    try:
-        outcome, sent = (
-            carriers[messenger.kind].send(target_of(messenger), letter.about, letter.text),
-            True,
-        )
-    except NotSent as why:
-        outcome, sent = str(why), False
-    except Exception as why:
-        # Whatever a server, a name or a password makes of a library must harm no other messenger.
-        _log.exception("messenger %s failed", messenger.name)
-        outcome, sent = f"{type(why).__name__}: {why}", False
+    outcome, sent = _send(carriers, messenger, letter)
     Message.create(
         messenger=messenger.entity, kind=letter.kind.value, alarm=letter.alarm,
         about=letter.about, text=letter.text, at_s=int(now_s), sent=int(sent),
         outcome=" ".join(outcome.split())[:500],
     )  # fmt: skip
     return sent
+
+
+#: When each messenger was last told of damage (s): a damaged house keeps no note of it.
+_told_of_damage: dict[int, float] = {}
+_DAMAGE_AGAIN_S: Final = SECONDS_PER_DAY
+
+
+def tell_of_damage(carriers: Mapping[str, Carrier], damage: tuple[str, ...], now_s: float) -> None:
+    """Send word of a damaged house by every messenger, at any hour, once a day."""
+    letter = Letter(
+        LetterKind.ALARM,
+        "Sandboa emergency: the house's file is damaged",
+        f"Emergency. The file with everything recorded is damaged ({damage[0]}). Nothing new is "
+        "stored, no alarm can be raised. Take the house back to a backup, in Settings.",
+    )
+    for messenger in Messenger.current():
+        last_s = _told_of_damage.get(messenger.entity)
+        if last_s is None or now_s - last_s >= _DAMAGE_AGAIN_S:
+            _told_of_damage[messenger.entity] = now_s
+            _send(carriers, messenger, letter)
 
 
 def target_of(messenger: Messenger) -> dict[str, Any]:
@@ -183,6 +193,21 @@ def target_of(messenger: Messenger) -> dict[str, Any]:
         what = {"url": "address"}.get(lacking[0], lacking[0])
         raise NotSent(f"its {what} is not here any more: give it again in Settings")
     return {**dict.fromkeys(SECRETS, ""), **target, **{n: secrets[n] for n in needed}}
+
+
+def _send(
+    carriers: Mapping[str, Carrier], messenger: Messenger, letter: Letter
+) -> tuple[str, bool]:
+    """What became of a message, in words, and whether it got out."""
+    try:
+        carrier = carriers[messenger.kind]
+        return carrier.send(target_of(messenger), letter.about, letter.text), True
+    except NotSent as why:
+        return str(why), False
+    except Exception as why:
+        # Whatever a server, a name or a password makes of a library must harm no other messenger.
+        _log.exception("messenger %s failed", messenger.name)
+        return f"{type(why).__name__}: {why}", False
 
 
 def sent_lately(limit: int = 50) -> list[Message]:

@@ -42,12 +42,13 @@ class Severity(StrEnum):
 class Trouble:
     """Something wrong now. `kind`, `cabinet` and `probe` tell it from others.
 
+    `cabinet` is None where it is about the house itself.
     `any_hour`: it is told in quiet hours too.
     """
 
     kind: str
     severity: Severity
-    cabinet: int
+    cabinet: int | None
     probe: int | None
     text: str
     began_s: float
@@ -55,7 +56,7 @@ class Trouble:
 
     @property
     def key(self) -> tuple[str, int, int]:
-        return self.kind, self.cabinet, self.probe or 0
+        return self.kind, self.cabinet or 0, self.probe or 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -132,10 +133,15 @@ def look(house: HouseNow, faults: FaultsNow, now_s: float) -> list[Trouble]:
     return list(found.values())
 
 
-def watch(house: HouseNow, faults: FaultsNow, now_s: float) -> Changes:
-    """Look, raise an alarm for what is new, and end those that are over."""
-    troubles = {trouble.key: trouble for trouble in look(house, faults, now_s)}
-    held = {(a.kind, a.cabinet, a.probe or 0): a for a in open_alarms()}
+def watch(
+    house: HouseNow, faults: FaultsNow, now_s: float, further: Iterable[Trouble] = ()
+) -> Changes:
+    """Look, raise an alarm for what is new, and end those that are over.
+
+    `further` are troubles of the house itself, besides those in its cabinets.
+    """
+    troubles = {trouble.key: trouble for trouble in (*look(house, faults, now_s), *further)}
+    held = {(a.kind, a.cabinet or 0, a.probe or 0): a for a in open_alarms()}
     gone = [alarm for key, alarm in held.items() if key not in troubles]
     new = [trouble for key, trouble in troubles.items() if key not in held]
     if not gone and not new:

@@ -43,14 +43,14 @@ class HouseDatabase(SqliteDatabase):
         self._everywhere: WeakSet[Connection] = WeakSet()
         self._last: sqlite3.Connection | None = None
 
-    def stop_writing(self, damage: tuple[str, ...]) -> None:
-        """From now on the house is only read from, by every thread."""
+    def write_unless(self, damage: tuple[str, ...]) -> None:
+        """From now on every thread only reads from the house if it is damaged, else writes too."""
         self.damage = damage
         # The last connection to be closed would write what the log holds into the damaged file,
         # unless it is one that only reads.
         self._last = self._last or read_only(self.path)
         for connection in list(self._everywhere):
-            connection.execute("PRAGMA query_only = 1")
+            connection.execute(f"PRAGMA query_only = {int(bool(damage))}")
 
     def close_everywhere(self) -> None:
         """Close every thread's connection. The last one empties the log into a sound file."""
@@ -93,7 +93,16 @@ def read_only(path: Path, kind: type[Any] = sqlite3.Connection) -> Any:
 
 def means_damage(error: BaseException) -> bool:
     """Whether an error of peewee or sqlite3 says that the file is damaged."""
+    return _primary_code(error) in _DAMAGE
+
+
+def means_disk_fault(error: BaseException) -> bool:
+    """Whether it says that the disk did not read or write what it should."""
+    return _primary_code(error) == sqlite3.SQLITE_IOERR
+
+
+def _primary_code(error: BaseException) -> int | None:
     while error.__cause__ is not None and not isinstance(error, sqlite3.Error):
         error = error.__cause__
     code = getattr(error, "sqlite_errorcode", None)
-    return code is not None and code & 0xFF in _DAMAGE
+    return None if code is None else code & 0xFF

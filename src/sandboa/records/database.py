@@ -12,16 +12,22 @@ from pathlib import Path
 from typing import Final
 
 from filelock import FileLock, Timeout
-from peewee import DatabaseError, DatabaseProxy, OperationalError
+from peewee import DatabaseError, DatabaseProxy, IntegrityError, OperationalError
 from playhouse.migrations import Runner
 
-from sandboa.records.connections import HouseDatabase, ReadOnlyHouse, means_damage, read_only
+from sandboa.records.connections import (
+    HouseDatabase,
+    ReadOnlyHouse,
+    means_damage,
+    means_disk_fault,
+    read_only,
+)
 from sandboa.records.copies.copying import copy_before
 from sandboa.records.copies.restoring import carry_on, is_under_way
 from sandboa.records.integrity.check import MIGRATIONS
 from sandboa.records.integrity.proof import prove_all
 
-__all__ = ["ReadOnlyHouse", "Unavailable", "means_damage"]
+__all__ = ["IntegrityError", "ReadOnlyHouse", "means_damage", "means_disk_fault"]
 
 #: Bound by `open_database`; every model of `records` uses it.
 database: Final = DatabaseProxy()
@@ -30,6 +36,8 @@ _MIGRATIONS: Final = MIGRATIONS
 
 #: What a write raises when the database stays locked or its disk is full; nothing was stored.
 Unavailable = OperationalError
+#: What any statement raises that meets damage, besides what is merely wrong about it.
+DatabaseFault = DatabaseError
 
 
 class CannotOpen(RuntimeError):
@@ -85,7 +93,7 @@ def damage_at(path: Path) -> tuple[str, ...]:
         with closing(read_only(path)) as connection:
             said = [row[0] for row in connection.execute("PRAGMA quick_check(20)")]
     except sqlite3.Error as error:
-        if not means_damage(error) and "disk I/O" not in str(error):
+        if not means_damage(error) and not means_disk_fault(error):
             raise CannotOpen(f"cannot open {path}: {error}") from error
         said = [str(error)]
     return tuple(_sentences(said))
@@ -93,21 +101,20 @@ def damage_at(path: Path) -> tuple[str, ...]:
 
 def damage() -> tuple[str, ...]:
     """Why the open house is only read from; nothing when it is sound."""
-    found: tuple[str, ...] = database.obj.damage
-    return found
+    opened = database.obj
+    return opened.damage if isinstance(opened, HouseDatabase) else ()
 
 
 def check_quickly() -> tuple[str, ...]:
-    """Look through the open house's file; found damaged, nothing is written to it from now on."""
+    """Look through the open house's file; found damaged, nothing is written to it from now on.
+
+    A disk that could not be read for a while and can be read again is written to again.
+    """
     opened = database.obj
-    if not opened.damage and (found := damage_at(opened.path)):
-        opened.stop_writing(found)
-    return damage()
-
-
-def stop_writing(why: tuple[str, ...]) -> None:
-    """Only read from the open house from now on."""
-    database.obj.stop_writing(why)
+    found = damage_at(opened.path)
+    if found != opened.damage:
+        opened.write_unless(found)
+    return found
 
 
 def house_file() -> Path:

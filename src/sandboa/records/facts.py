@@ -215,6 +215,18 @@ def newest_act() -> int:
     return row.id if row else 0
 
 
+def first_recorded_s() -> int | None:
+    """When the first act of the house was recorded (s); None in an empty house."""
+    row = Act.select(Act.recorded_s).order_by(Act.id).first()
+    return row.recorded_s if row else None
+
+
+def last_recorded_s() -> int | None:
+    """When the newest act was recorded (s); None in an empty house."""
+    row = Act.select(Act.recorded_s).order_by(Act.id.desc()).first()
+    return row.recorded_s if row else None
+
+
 def newest_act_of(kinds: tuple[str, ...]) -> int:
     """Id of the latest act of one of those kinds, 0 without any."""
     marks = ", ".join("?" * len(kinds))

@@ -145,6 +145,12 @@ def newest_s() -> int | None:
     return int(row[0]) if row[0] is not None else None
 
 
+def newest_received_s() -> int | None:
+    """When a device last sent anything new, by the machine's clock (s); None when none did."""
+    row = database.execute_sql("SELECT max(received_s) FROM reading_tip").fetchone()
+    return int(row[0]) if row[0] is not None else None
+
+
 def tip(probe: int) -> Tip | None:
     """Where a probe's record ends; None when it never had a reading."""
     row = database.execute_sql(f"{_TIP} WHERE probe = ?", (probe,)).fetchone()

@@ -1,5 +1,7 @@
 """The application: routers, problems, guards, and the front end it ships with."""
 
+from collections.abc import AsyncIterator
+from contextlib import asynccontextmanager
 from pathlib import Path
 
 from fastapi import FastAPI
@@ -18,6 +20,8 @@ from sandboa.web.doors import Doors
 from sandboa.web.guards import Guards
 from sandboa.web.hosts import KnownHosts
 from sandboa.web.house import House
+from sandboa.web.night import nights
+from sandboa.web.open_house import OpenHouse
 from sandboa.web.routers import (
     acts,
     alarms,
@@ -31,6 +35,7 @@ from sandboa.web.routers import (
     eggs,
     genes,
     hatching,
+    health,
     house_package,
     intake,
     lay_day,
@@ -43,6 +48,7 @@ from sandboa.web.routers import (
     readings,
     rounds,
     rules,
+    safekeeping,
     season,
     seasons,
     settings,
@@ -78,6 +84,8 @@ _PLACES = (
     people,
     calendar,
     house_package,
+    safekeeping,
+    health,
     acts,
     rules,
 )
@@ -89,10 +97,12 @@ def create_app(
     *,
     demo: bool = False,
     address: str | None = None,
+    backups: Path | None = None,
 ) -> FastAPI:
     """The application over the house at `database` (None: only its description is wanted).
 
-    `address` is where others reach it; without one it answers this machine alone.
+    `address` is where others reach it; without one it answers this machine
+    alone. `backups` is the folder for the night's copies.
     """
     app = FastAPI(
         title="Sandboa",
@@ -101,9 +111,9 @@ def create_app(
         redoc_url=None,
         openapi_url="/api/openapi.json",
         generate_unique_id_function=lambda route: _operation_name(route),
-        lifespan=watching if database is not None else None,
+        lifespan=_beside_requests if database is not None else None,
     )
-    app.state.house = House(clock or SystemClock(), demo, address=address)
+    app.state.house = House(clock or SystemClock(), demo, address=address, backups=backups)
     if database is not None:
         open_database(database)
     problems.install(app)
@@ -113,9 +123,16 @@ def create_app(
     if STATIC.is_dir():
         app.mount("/", GZipMiddleware(_FrontEnd(directory=STATIC, html=True), minimum_size=1000))
     app.add_middleware(Doors)
+    app.add_middleware(OpenHouse)
     app.add_middleware(Guards)
     app.add_middleware(KnownHosts, address=address)
     return app
+
+
+@asynccontextmanager
+async def _beside_requests(app: FastAPI) -> AsyncIterator[None]:
+    async with watching(app), nights(app):
+        yield
 
 
 class _FrontEnd(StaticFiles):

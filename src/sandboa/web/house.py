@@ -1,17 +1,21 @@
 """What every request works with: the house's knowledge and the clock."""
 
 from dataclasses import dataclass, field
+from pathlib import Path
 from typing import Annotated, cast
+from uuid import uuid4
 
 from fastapi import Depends, Request
 
 from sandboa.journal.cabinet_faults import FaultsNow
 from sandboa.journal.house_now import HouseNow
 from sandboa.journal.signing_in import SignedIn
+from sandboa.web.access import Access
 from sandboa.web.attempts import Attempts
 from sandboa.web.clock import Clock
 from sandboa.web.intake_gate import IntakeGate
 from sandboa.web.live_state import LiveState
+from sandboa.web.restoring import Restoring
 
 
 @dataclass
@@ -25,6 +29,22 @@ class House:
     attempts: Attempts = field(default_factory=Attempts)
     #: Where others reach the house, like https://192.168.1.20:8350; None: at this machine alone.
     address: str | None = None
+    #: Where backups go when that was said at the start; None: as set in Settings.
+    backups: Path | None = None
+    access: Access = field(default_factory=Access)
+    restoring: Restoring = field(default_factory=Restoring)
+    #: What the last night found not to be as it was recorded.
+    problems: tuple[str, ...] = ()
+    #: When the watch last looked at the cabinets, s; None: not yet.
+    looked_s: float | None = None
+    #: Changes when another house stands in the place of this one: pages read everything anew.
+    generation: str = field(default_factory=lambda: uuid4().hex)
+
+    def forget(self) -> None:
+        """Another house was put in place: nothing that was known of the one before holds."""
+        self.now, self.faults = HouseNow(), FaultsNow()
+        self.problems = ()
+        self.generation = uuid4().hex
 
 
 def _house(request: Request) -> House:

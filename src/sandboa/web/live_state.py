@@ -32,6 +32,11 @@ class LiveState:
         self.revision += 1
         self._wake()
 
+    def changed_elsewhere(self) -> None:
+        """As `tell`, from another thread."""
+        if self.loop is not None:
+            self.loop.call_soon_threadsafe(self.tell)
+
     async def after(self, revision: int) -> int | None:
         """Wait until there is a revision after the one given; None when the house closes."""
         while self.revision <= revision and not self._closed:

@@ -8,6 +8,7 @@ from typing import Final
 from sandboa.journal.sending import Carrier, due, send_due
 from sandboa.records.alarms import Messenger
 from sandboa.records.database import database
+from sandboa.web.access import Access
 
 #: s the house waits for messages under way when it closes.
 _PATIENCE_S: Final = 5.0
@@ -18,8 +19,9 @@ _log = logging.getLogger(__name__)
 class Postroom:
     """Sends what is due by every messenger, each in a thread of its own while it has something."""
 
-    def __init__(self, carriers: Mapping[str, Carrier]) -> None:
+    def __init__(self, carriers: Mapping[str, Carrier], access: Access | None = None) -> None:
         self._carriers = carriers
+        self._access = access or Access()
         self._under_way: dict[int, Thread] = {}
         self._lock = Lock()
 
@@ -50,7 +52,8 @@ class Postroom:
 
     def _send(self, messenger: Messenger, now_s: float) -> None:
         try:
-            send_due(self._carriers, messenger, now_s)
+            with self._access.use_when_open():
+                send_due(self._carriers, messenger, now_s)
         except Exception:
             # A locked or closing database: the next look finds the same letters due.
             _log.exception("messages of %s could not be noted", messenger.name)

@@ -1,5 +1,6 @@
 """Errors as RFC 9457 problem details, with the field and the reason in a keeper's words."""
 
+import logging
 from typing import Any
 
 from fastapi import FastAPI, Request
@@ -13,7 +14,14 @@ from sandboa.formats.readings_csv import NotReadable
 from sandboa.journal.devices import NotAllowed
 from sandboa.journal.errors import Conflict, NotFound, Question
 from sandboa.journal.signing_in import NotSignedIn
-from sandboa.records.database import Unavailable
+from sandboa.records.database import (
+    DatabaseFault,
+    IntegrityError,
+    Unavailable,
+    check_quickly,
+    means_damage,
+    means_disk_fault,
+)
 from sandboa.web import attempts
 from sandboa.web.attempts import TooManyTries
 from sandboa.web.gzip_body import TooLargeUnpacked
@@ -61,6 +69,14 @@ _REASONS = {
 }
 #: Units that the names of fields end with, in words.
 _UNITS = {"_c": "°C", "_g": "g", "_l": "l", "_days": "days", "_min": "min", "_s": "s"}
+
+
+DAMAGED_HOUSE = (
+    "The house's file is damaged and only read from, so that nothing gets worse. Nothing was "
+    "stored: a keeper can take the house back to a backup, in Settings."
+)
+FAILED = "Something failed here that should not. Nothing was stored."
+_log = logging.getLogger(__name__)
 
 
 class NotForYou(Exception):
@@ -148,22 +164,39 @@ def install(app: FastAPI) -> None:
         errors = [_in_words(item) for item in error.errors()]
         return problem(422, _said(**errors[0]), errors)
 
+    @app.exception_handler(DatabaseFault)
+    def _(_: Request, error: DatabaseFault) -> JSONResponse:
+        _log.error("a statement failed", exc_info=error)
+        # Whoever meets damage is the first to know of it: look at all of the file now.
+        if means_damage(error) and check_quickly():
+            return _later(DAMAGED_HOUSE)
+        return problem(500, FAILED)
+
+    @app.exception_handler(IntegrityError)
+    def _(_: Request, __: IntegrityError) -> JSONResponse:
+        # What was looked for first and is refused by SQLite all the same came in between.
+        return problem(409, "Somebody recorded the same at this moment: look again.")
+
     @app.exception_handler(Unavailable)
     def _(_: Request, error: Unavailable) -> JSONResponse:
-        response = problem(
-            503, f"The database is busy or its disk full; nothing was stored ({error})."
-        )
-        response.headers["Retry-After"] = str(RETRY_AFTER_S)
-        return response
+        if means_disk_fault(error) and check_quickly():
+            return _later(DAMAGED_HOUSE)
+        return _later(f"The database is busy or its disk full; nothing was stored ({error}).")
 
     @app.exception_handler(Exception)
     def _(_: Request, __: Exception) -> JSONResponse:
         # Starlette logs the error itself; the keeper learns that nothing is half done.
-        return problem(500, "Something failed here that should not. Nothing was stored.")
+        return problem(500, FAILED)
 
     @app.exception_handler(HTTPException)
     def _(_: Request, error: HTTPException) -> JSONResponse:
         return problem(error.status_code, str(error.detail))
+
+
+def _later(detail: str) -> JSONResponse:
+    response = problem(503, detail)
+    response.headers["Retry-After"] = str(RETRY_AFTER_S)
+    return response
 
 
 def _in_words(item: dict[str, Any]) -> dict[str, str]:

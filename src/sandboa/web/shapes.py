@@ -38,7 +38,7 @@ def _asked_moment(moment: datetime) -> datetime:
     return moment
 
 
-#: A moment in a request: with its offset, in the years 2000 to 2100.
+#: A moment in a request: with its offset, in the years 1980 to 2200.
 AskedMoment = Annotated[AwareDatetime, AfterValidator(_asked_moment)]
 #: The id of an act or a probe; no larger than JSON and SQLite can both hold.
 Id = Annotated[int, Field(ge=1, le=2**53)]

@@ -11,8 +11,10 @@ from starlette.concurrency import run_in_threadpool
 
 from sandboa.devices.messengers import CARRIERS
 from sandboa.journal import forecasts_told
-from sandboa.journal.sending import deliver
+from sandboa.journal.safekeeping.condition import house_troubles
+from sandboa.journal.sending import deliver, tell_of_damage
 from sandboa.journal.watch import watch
+from sandboa.records.database import damage
 from sandboa.records.facts import newest_act
 from sandboa.web.house import House
 from sandboa.web.postroom import Postroom
@@ -28,7 +30,7 @@ _log = logging.getLogger(__name__)
 @asynccontextmanager
 async def watching(app: FastAPI) -> AsyncIterator[None]:
     """Lifespan of the application: watch as long as it runs."""
-    postroom = Postroom(CARRIERS)
+    postroom = Postroom(CARRIERS, app.state.house.access)
     task = asyncio.create_task(_watch(app.state.house, postroom))
     try:
         yield
@@ -60,9 +62,22 @@ def _deliver_here(now_s: float) -> None:
 
 
 def look_round(house: House, send: Callable[[float], None] = _deliver_here) -> bool:
-    """One look: alarms raised and ended, messages given to `send`, forecasts of the day kept."""
+    """One look: alarms raised and ended, messages given to `send`, forecasts of the day kept.
+
+    In a damaged house nothing is kept: that it is damaged goes out instead.
+    """
+    with house.access.use_when_open():
+        return _look(house, send)
+
+
+def _look(house: House, send: Callable[[float], None]) -> bool:
     now_s = house.clock.now_s()
-    changes = watch(house.now, house.faults, now_s)
+    house.looked_s = now_s
+    if found := damage():
+        tell_of_damage(CARRIERS, found, now_s)
+        return False
+    further = () if house.demo else house_troubles(now_s, house.backups, house.problems)
+    changes = watch(house.now, house.faults, now_s, further)
     send(now_s)
     # A day's forecast, and what a closed clutch taught, can wait for the next minute or act.
     minute = (newest_act(), int(now_s // 60.0))

@@ -2239,6 +2239,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Backups
+         * @description How backups fare.
+         */
+        get: operations["get_backups"];
+        put?: never;
+        /**
+         * Make Backup
+         * @description Make a backup now and prove it; one that fails says why in `trouble`.
+         */
+        post: operations["make_backup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/backups/folder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Folder
+         * @description Send backups to another folder of the house's computer, or beside the house again.
+         */
+        put: operations["set_folder"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Copies
+         * @description Every copy the house can be taken back to, newest first.
+         */
+        get: operations["get_copies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Restore
+         * @description How the last restore stands; null when there was none since the start.
+         */
+        get: operations["get_restore"];
+        put?: never;
+        /**
+         * Take House Back
+         * @description Take the house back to a copy; it is read meanwhile, and the one before moved aside whole.
+         */
+        post: operations["take_house_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/security": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Security Log
+         * @description Who came in or tried to, and what keys were made, changed or ended; newest first.
+         */
+        get: operations["get_security_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/house/acceptance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Accept
+         * @description Let what lies in the house count as recorded, though it was changed from outside.
+         */
+        post: operations["accept"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Health
+         * @description How the house itself is.
+         */
+        get: operations["get_health"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/acts": {
         parameters: {
             query?: never;
@@ -2304,6 +2452,14 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AcceptedTold
+         * @description What was not as it had been recorded, and counts from now on.
+         */
+        AcceptedTold: {
+            /** Accepted */
+            accepted: string[];
+        };
+        /**
          * ActTold
          * @description An act just recorded; its id undoes it.
          */
@@ -2365,7 +2521,7 @@ export interface components {
         AftercareTask: "feel again" | "rinse" | "water" | "weigh" | "clean" | "first meal" | "meal";
         /**
          * AlarmTold
-         * @description An alarm; open while `ended_at` is null.
+         * @description An alarm; open while `ended_at` is null. Without a cabinet it is about the house itself.
          */
         AlarmTold: {
             /** Id */
@@ -2374,7 +2530,7 @@ export interface components {
             kind: string;
             severity: components["schemas"]["Severity"];
             /** Cabinet */
-            cabinet: string;
+            cabinet: string | null;
             /** Probe */
             probe: string | null;
             /** Text */
@@ -2508,6 +2664,54 @@ export interface components {
             at_box: boolean;
             /** At Hatch */
             at_hatch: boolean;
+        };
+        /**
+         * BackupFolderAsked
+         * @description Null or empty: beside the house.
+         */
+        BackupFolderAsked: {
+            /** Folder */
+            folder: string | null;
+        };
+        /**
+         * BackupTold
+         * @description A backup that was tried; `trouble` says why it does not stand, null when it does.
+         */
+        BackupTold: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** File */
+            file: string;
+            /** Size Bytes */
+            size_bytes: number;
+            /** Photos */
+            photos: number;
+            /** Trouble */
+            trouble: string | null;
+        };
+        /**
+         * BackupsTold
+         * @description Where backups go and how they fare.
+         *
+         *     `beside`: on the house's own disk. `fixed`: the folder was named when the
+         *     server was started. `held` is how many are in the folder now, `newest_at` the newest.
+         */
+        BackupsTold: {
+            /** Folder */
+            folder: string;
+            /** Beside */
+            beside: boolean;
+            /** Fixed */
+            fixed: boolean;
+            /** Held */
+            held: number;
+            /** Newest At */
+            newest_at: string | null;
+            last_good: components["schemas"]["BackupTold"] | null;
+            last_failed: components["schemas"]["BackupTold"] | null;
         };
         /** BadRowTold */
         BadRowTold: {
@@ -3095,6 +3299,28 @@ export interface components {
          * @enum {string}
          */
         Contact: "bedded in a hollow" | "on a grid";
+        /**
+         * CopyKind
+         * @description A backup, or a house that a restore moved aside.
+         * @enum {string}
+         */
+        CopyKind: "backup" | "replaced";
+        /**
+         * CopyTold
+         * @description A copy the house can be taken back to: a backup, or a house a restore moved aside.
+         */
+        CopyTold: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["CopyKind"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Size Bytes */
+            size_bytes: number;
+        };
         /**
          * CutAsked
          * @description An egg opened by hand: why, and whether it bled.
@@ -4008,6 +4234,28 @@ export interface components {
             mass_g: number;
         };
         /**
+         * HealthTold
+         * @description What a page shows above everything else when it is not as it should be.
+         *
+         *     `damage` says why the house is only read from, `changed` what the last night
+         *     found not to be as it was recorded, `restoring` which copy the house is being
+         *     taken back to. `looked_at` is when the watch last looked at the cabinets.
+         */
+        HealthTold: {
+            /** Damage */
+            damage: string[];
+            /** Changed */
+            changed: string[];
+            /** Restoring */
+            restoring: string | null;
+            /** Looked At */
+            looked_at: string | null;
+            /** Watch Late */
+            watch_late: boolean;
+            /** Clock Behind S */
+            clock_behind_s: number;
+        };
+        /**
          * HeldTold
          * @description Readings held back. `shift_s` is what would put their clock right, as far as can be told.
          */
@@ -4133,6 +4381,12 @@ export interface components {
             in_future: number;
             act: components["schemas"]["ActTold"] | null;
         };
+        /**
+         * Kind
+         * @description What happened.
+         * @enum {string}
+         */
+        Kind: "signed in" | "refused" | "signed out" | "passphrase" | "token" | "link" | "exported" | "restored" | "people" | "backup";
         /** LaidThisSeasonTold */
         LaidThisSeasonTold: {
             /** Code */
@@ -5280,6 +5534,35 @@ export interface components {
          */
         Requirement: "no gap" | "daily swing" | "whole swing" | "mean";
         /**
+         * RestoreAsked
+         * @description The name of a copy, as listed.
+         */
+        RestoreAsked: {
+            /** Copy Name */
+            copy_name: string;
+        };
+        /**
+         * RestoreTold
+         * @description A restore; while `ended_at` is null it runs. `problem` says why the house is as it was.
+         *
+         *     `aside` is the folder the house before lies in now.
+         */
+        RestoreTold: {
+            /** Copy Name */
+            copy_name: string;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /** Ended At */
+            ended_at: string | null;
+            /** Problem */
+            problem: string | null;
+            /** Aside */
+            aside: string | null;
+        };
+        /**
          * RibbonPieceTold
          * @description A piece of the development ribbon.
          */
@@ -5513,6 +5796,28 @@ export interface components {
             waiting: number;
             /** Taught */
             taught: components["schemas"]["TaughtTold"][];
+        };
+        /**
+         * SecurityEventTold
+         * @description Something of signing in, keys or exports; `who` is empty where nobody is known.
+         */
+        SecurityEventTold: {
+            /** Id */
+            id: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            kind: components["schemas"]["Kind"];
+            /** Who */
+            who: string;
+            /** Text */
+            text: string;
+            /** Address */
+            address: string;
+            /** Device */
+            device: string;
         };
         /**
          * SeenTold
@@ -10291,6 +10596,224 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PackageTakenTold"];
+                };
+            };
+        };
+    };
+    get_backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsTold"];
+                };
+            };
+        };
+    };
+    make_backup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupTold"];
+                };
+            };
+        };
+    };
+    set_folder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BackupFolderAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_copies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyTold"][];
+                };
+            };
+        };
+    };
+    get_restore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoreTold"] | null;
+                };
+            };
+        };
+    };
+    take_house_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestoreAsked"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RestoreTold"];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    get_security_log: {
+        parameters: {
+            query?: {
+                limit?: number;
+                before?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SecurityEventTold"][];
+                };
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
+            };
+        };
+    };
+    accept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AcceptedTold"];
+                };
+            };
+        };
+    };
+    get_health: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthTold"];
                 };
             };
         };

@@ -8,6 +8,7 @@ payload is that of POST /api/readings. What cannot be taken is answered on
 import json
 import logging
 from collections.abc import Callable
+from contextlib import AbstractContextManager, nullcontext
 from threading import Event
 from typing import Any, Final
 from urllib.parse import unquote, urlsplit
@@ -35,8 +36,15 @@ Taking = Callable[[TakenIn], None]
 class MqttIntake:
     """A connection to a broker, kept up until it is closed; its session outlives a restart."""
 
-    def __init__(self, url: str, now_s: Callable[[], float], taken: Taking) -> None:
-        self._now_s, self._taken = now_s, taken
+    def __init__(
+        self,
+        url: str,
+        now_s: Callable[[], float],
+        taken: Taking,
+        using: Callable[[], AbstractContextManager[None]] = nullcontext,
+    ) -> None:
+        """`using` is held while the house is used: it may wait while somebody has it alone."""
+        self._now_s, self._taken, self._using = now_s, taken, using
         self._closing, self.subscribed = Event(), Event()
         where = require_broker(url)
         self._client = mqtt.Client(
@@ -73,7 +81,9 @@ class MqttIntake:
         name = message.topic.split("/")[1]
         while not self._closing.is_set():
             try:
-                self._taken(self._store(name, bytes(message.payload)))
+                with self._using():
+                    taken = self._store(name, bytes(message.payload))
+                self._taken(taken)
             except Unavailable:
                 # Not stored, so not acknowledged: the broker keeps it while we try again.
                 self._closing.wait(_RETRY_S)

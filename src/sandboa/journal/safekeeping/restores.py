@@ -3,9 +3,8 @@
 from collections.abc import Callable, Iterator
 from contextlib import AbstractContextManager
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from enum import StrEnum
 from pathlib import Path
-from typing import Final
 
 from sandboa.journal.errors import Conflict, NotFound
 from sandboa.records.copies.backups import backups_in
@@ -13,20 +12,23 @@ from sandboa.records.copies.restoring import NotRestored, carry_on, replaced_hou
 from sandboa.records.copies.what_lets_in import carried_over
 from sandboa.records.database import close_database, house_file, open_database
 
-BACKUP: Final = "backup"
-REPLACED: Final = "replaced"
+
+class CopyKind(StrEnum):
+    """A backup, or a house that a restore moved aside."""
+
+    BACKUP = "backup"
+    REPLACED = "replaced"
 
 
 @dataclass(frozen=True, slots=True)
 class RestorableCopy:
     """A copy the house can be taken back to.
 
-    `name` asks for it. `kind` is a backup, or a house that a restore moved
-    aside; `made_s` is when the house was as the copy is.
+    `name` asks for it; `made_s` is when the house was as the copy is.
     """
 
     name: str
-    kind: str
+    kind: CopyKind
     made_s: float
     size: int
     file: Path
@@ -68,7 +70,11 @@ def take_back(
 
 def _copies(folder: Path) -> Iterator[RestorableCopy]:
     for backup in backups_in(folder):
-        yield RestorableCopy(backup.file.name, BACKUP, backup.made_s, backup.size, backup.file)
+        yield RestorableCopy(
+            backup.file.name, CopyKind.BACKUP, backup.made_s, backup.size, backup.file
+        )
     for file in replaced_houses(house_file()):
-        changed_s = datetime.fromtimestamp(file.stat().st_mtime, UTC).timestamp()
-        yield RestorableCopy(file.parent.name, REPLACED, changed_s, file.stat().st_size, file)
+        found = file.stat()
+        yield RestorableCopy(
+            file.parent.name, CopyKind.REPLACED, found.st_mtime, found.st_size, file
+        )

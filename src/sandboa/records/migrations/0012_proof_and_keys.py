@@ -4,9 +4,13 @@ The hashes and seals themselves are worked out once all migrations have run.
 """
 
 import json
+import time
 from pathlib import Path
 
 from sandboa.records import secret_box
+
+#: s: the years 1980 to 2200, frozen here as migrations are.
+_FIRST_S, _LAST_S = 315_532_800, 7_258_118_400
 
 _SEALED = (
     "message", "forecast_told", "standing_told", "lesson", "lay_draft",
@@ -93,12 +97,26 @@ def up(migrator, db):
     for statement in _TABLES:
         db.execute_sql(statement)
     _secrets_into_the_box(db)
+    _held_at_impossible_times(db)
     # A token that a device had before is no token any more, whatever is undone.
     db.execute_sql(
         "INSERT OR IGNORE INTO ended_token (token_hash, ended_s) "
         "SELECT token_hash, strftime('%s', 'now') + 0 FROM device WHERE token_hash NOT IN "
         "(SELECT token_hash FROM device WHERE superseded_by IS NULL)"
     )
+
+
+def _held_at_impossible_times(db):
+    """Readings are held within the years 1980 to 2200 from now on; the log says what goes."""
+    outside = f"NOT at_s BETWEEN {_FIRST_S} AND {_LAST_S - 1}"
+    count = db.execute_sql(f"SELECT count(*) FROM held_reading WHERE {outside}").fetchone()[0]
+    if count:
+        what = "1 held reading" if count == 1 else f"{count} held readings"
+        db.execute_sql(
+            "INSERT INTO act (kind, summary, recorded_s) VALUES ('cleared', ?, ?)",
+            (f"{what} taken out: the clock of their device was never set", int(time.time())),
+        )
+        db.execute_sql(f"DELETE FROM held_reading WHERE {outside}")
 
 
 def _alarms_of_no_cabinet(db):

@@ -12,20 +12,21 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.facts_now import Facts
 from sandboa.journal.watch import Severity, acknowledge, acknowledged_at
 from sandboa.records.alarms import Alarm, alarms_between, open_alarms
+from sandboa.web.access import HouseClosed
 from sandboa.web.doors import still_admitted
-from sandboa.web.house import NowS, TheHouse
+from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.shapes import ActTold, Moment, at, at_or_none
 
 router = APIRouter(prefix="/api", tags=["alarms"])
 
 
 class AlarmTold(BaseModel):
-    """An alarm; open while `ended_at` is null."""
+    """An alarm; open while `ended_at` is null. Without a cabinet it is about the house itself."""
 
     id: int
     kind: str
     severity: Severity
-    cabinet: str
+    cabinet: str | None
     probe: str | None
     text: str
     began_at: Moment
@@ -35,8 +36,12 @@ class AlarmTold(BaseModel):
 
 
 class LiveTold(BaseModel):
-    """How many alarms are open and not yet acknowledged; notices are not counted."""
+    """How many alarms are open and not yet acknowledged; notices are not counted.
 
+    `house` changes when the house was taken back to a copy: everything is read anew.
+    """
+
+    house: str
     revision: int
     emergencies: int
     alarms: int
@@ -53,7 +58,7 @@ def get_alarms(
     facts = house.now.facts()
     rows = alarms_between(now_s - days * SECONDS_PER_DAY, now_s + SECONDS_PER_DAY)
     told = alarms_told(facts, rows)
-    return [a for a in told if cabinet is None or a.cabinet.casefold() == cabinet.casefold()]
+    return [a for a in told if cabinet is None or _same(a.cabinet, cabinet)]
 
 
 @router.post("/alarms/{alarm}/acknowledgement", status_code=201)
@@ -70,8 +75,10 @@ async def acknowledge_alarm(
 async def live(request: Request, house: TheHouse) -> AsyncIterable[ServerSentEvent]:
     """Tells at once, and again whenever alarms change; nothing more to who was signed out since."""
     revision: int | None = house.live.revision
-    while revision is not None and await run_in_threadpool(still_admitted, request):
-        told = await run_in_threadpool(_live, revision)
+    while revision is not None:
+        told = await run_in_threadpool(_live, request, house, revision)
+        if told is None:
+            return
         yield ServerSentEvent(data=told, id=str(revision))
         revision = await house.live.after(revision)
 
@@ -84,7 +91,7 @@ def alarms_told(facts: Facts, rows: list[Alarm]) -> list[AlarmTold]:
             id=row.id,
             kind=row.kind,
             severity=Severity(row.severity),
-            cabinet=facts.cabinets[row.cabinet].name,
+            cabinet=facts.cabinets[row.cabinet].name if row.cabinet else None,
             probe=facts.probes[row.probe].name if row.probe in facts.probes else None,
             text=row.text,
             began_at=at(row.began_s),
@@ -93,15 +100,27 @@ def alarms_told(facts: Facts, rows: list[Alarm]) -> list[AlarmTold]:
             acknowledged_at=at_or_none(seen.get(row.id)),
         )
         for row in rows
-        if row.cabinet in facts.cabinets
+        if row.cabinet is None or row.cabinet in facts.cabinets
     ]
 
 
-def _live(revision: int) -> LiveTold:
-    rows = open_alarms()
-    seen = acknowledged_at(rows)
+def _same(one: str | None, other: str) -> bool:
+    return one is not None and one.casefold() == other.casefold()
+
+
+def _live(request: Request, house: House, revision: int) -> LiveTold | None:
+    """What is told now; None for who may not see it any more, or has to ask again in a moment."""
+    try:
+        with house.access.use():
+            if not still_admitted(request):
+                return None
+            rows = open_alarms()
+            seen = acknowledged_at(rows)
+    except HouseClosed:
+        return None
     waiting = [row.severity for row in rows if row.id not in seen]
     return LiveTold(
+        house=house.generation,
         revision=revision,
         emergencies=waiting.count(Severity.EMERGENCY),
         alarms=waiting.count(Severity.ALARM),

@@ -75,7 +75,7 @@ class OpeningAsked(Asked):
 
 @router.get("/losses")
 def get_losses(
-    house: TheHouse, now_s: NowS, year: Annotated[int | None, Query(ge=2000, le=2100)] = None
+    house: TheHouse, now_s: NowS, year: Annotated[int | None, Query(ge=1980, le=2200)] = None
 ) -> LossesTold:
     """The losses of a year; of the latest with any when none is asked for."""
     facts = house.now.facts()

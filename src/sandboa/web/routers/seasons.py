@@ -19,7 +19,7 @@ _PATIENCE_S = 2.0
 
 router = APIRouter(prefix="/api/seasons", tags=["seasons"])
 
-Year = Annotated[int | None, Query(ge=2000, le=2100)]
+Year = Annotated[int | None, Query(ge=1980, le=2200)]
 _GroupName = Annotated[str, Query(max_length=200)]
 
 

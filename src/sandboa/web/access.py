@@ -13,7 +13,7 @@ class HouseClosed(Exception):
     """The house cannot be used at this moment; the text is a sentence."""
 
 
-class Gate:
+class Access:
     """Counts who uses the house; safe between threads, and quick enough for the event loop."""
 
     def __init__(self) -> None:
@@ -33,9 +33,18 @@ class Gate:
         try:
             yield
         finally:
-            with self._changed:
-                self._using -= 1
-                self._changed.notify_all()
+            self._leave()
+
+    @contextmanager
+    def use_when_open(self) -> Iterator[None]:
+        """As `use`, but waits while somebody has the house alone: for workers of its own."""
+        with self._changed:
+            self._changed.wait_for(lambda: not self._closed)
+            self._using += 1
+        try:
+            yield
+        finally:
+            self._leave()
 
     @contextmanager
     def alone(self, patience_s: float = _PATIENCE_S) -> Iterator[None]:
@@ -56,3 +65,8 @@ class Gate:
             with self._changed:
                 self._closed = False
                 self._changed.notify_all()
+
+    def _leave(self) -> None:
+        with self._changed:
+            self._using -= 1
+            self._changed.notify_all()

@@ -1,0 +1,45 @@
+"""The health of the house itself: damage, a restore under way, the watch, the clock."""
+
+from fastapi import APIRouter
+from pydantic import BaseModel
+
+from sandboa.journal.safekeeping.condition import clock_behind_s
+from sandboa.records.database import damage
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.shapes import Moment, at_or_none
+
+router = APIRouter(prefix="/api", tags=["house"])
+
+
+class HealthTold(BaseModel):
+    """What a page shows above everything else when it is not as it should be.
+
+    `damage` says why the house is only read from, `changed` what the last night
+    found not to be as it was recorded, `restoring` which copy the house is being
+    taken back to. `looked_at` is when the watch last looked at the cabinets.
+    """
+
+    damage: list[str]
+    changed: list[str]
+    restoring: str | None
+    looked_at: Moment | None
+    watch_late: bool
+    clock_behind_s: float
+
+
+#: s without a look at the cabinets after which a page says so: a look is due every 30 s.
+WATCH_LATE_S = 300.0
+
+
+@router.get("/health")
+def get_health(house: TheHouse, now_s: NowS) -> HealthTold:
+    """How the house itself is."""
+    state = house.restoring.state
+    return HealthTold(
+        damage=list(damage()),
+        changed=list(house.problems),
+        restoring=state.copy if state is not None and state.ended_s is None else None,
+        looked_at=at_or_none(house.looked_s),
+        watch_late=house.looked_s is not None and now_s - house.looked_s > WATCH_LATE_S,
+        clock_behind_s=max(clock_behind_s(now_s), house.clock.behind_s()),
+    )

@@ -1,0 +1,213 @@
+"""The house kept safe: backups, the way back to a copy, who came in; for keepers."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Query
+from pydantic import BaseModel, Field
+
+from sandboa.journal.safekeeping import security_log
+from sandboa.journal.safekeeping.accepting import accept_as_it_is
+from sandboa.journal.safekeeping.backups import (
+    back_up_now,
+    backup_folder,
+    backup_state,
+    set_backup_folder,
+)
+from sandboa.journal.safekeeping.restores import CopyKind, find_copy, restorable
+from sandboa.records.machine import BackupTried
+from sandboa.records.people import names_of_people
+from sandboa.web.asked_by import AskedBy
+from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.shapes import Asked, Moment, at, at_or_none
+
+router = APIRouter(prefix="/api/house", tags=["house"])
+
+
+class BackupTold(BaseModel):
+    """A backup that was tried; `trouble` says why it does not stand, null when it does."""
+
+    at: Moment
+    file: str
+    size_bytes: int
+    photos: int
+    trouble: str | None
+
+
+class BackupsTold(BaseModel):
+    """Where backups go and how they fare.
+
+    `beside`: on the house's own disk. `fixed`: the folder was named when the
+    server was started. `held` is how many are in the folder now, `newest_at` the newest.
+    """
+
+    folder: str
+    beside: bool
+    fixed: bool
+    held: int
+    newest_at: Moment | None
+    last_good: BackupTold | None
+    last_failed: BackupTold | None
+
+
+class BackupFolderAsked(Asked):
+    """Null or empty: beside the house."""
+
+    folder: Annotated[str, Field(max_length=1000)] | None
+
+
+class CopyTold(BaseModel):
+    """A copy the house can be taken back to: a backup, or a house a restore moved aside."""
+
+    name: str
+    kind: CopyKind
+    at: Moment
+    size_bytes: int
+
+
+class RestoreAsked(Asked):
+    """The name of a copy, as listed."""
+
+    copy_name: Annotated[str, Field(max_length=200)]
+
+
+class RestoreTold(BaseModel):
+    """A restore; while `ended_at` is null it runs. `problem` says why the house is as it was.
+
+    `aside` is the folder the house before lies in now.
+    """
+
+    copy_name: str
+    begun_at: Moment
+    ended_at: Moment | None
+    problem: str | None
+    aside: str | None
+
+
+class SecurityEventTold(BaseModel):
+    """Something of signing in, keys or exports; `who` is empty where nobody is known."""
+
+    id: int
+    at: Moment
+    kind: security_log.Kind
+    who: str
+    text: str
+    address: str
+    device: str
+
+
+class AcceptedTold(BaseModel):
+    """What was not as it had been recorded, and counts from now on."""
+
+    accepted: list[str]
+
+
+@router.get("/backups")
+def get_backups(house: TheHouse) -> BackupsTold:
+    """How backups fare."""
+    return _backups(house)
+
+
+@router.post("/backups", status_code=201)
+def make_backup(house: TheHouse, by: AskedBy, now_s: NowS) -> BackupTold:
+    """Make a backup now and prove it; one that fails says why in `trouble`."""
+    tried = back_up_now(now_s, house.backups)
+    security_log.note(security_log.Kind.BACKUP, tried.trouble or "a backup was made", by, now_s)
+    return _tried(tried)
+
+
+@router.put("/backups/folder")
+def set_folder(asked: BackupFolderAsked, house: TheHouse, by: AskedBy, now_s: NowS) -> BackupsTold:
+    """Send backups to another folder of the house's computer, or beside the house again."""
+    folder = set_backup_folder(asked.folder)
+    security_log.note(security_log.Kind.BACKUP, f"backups go to {folder}", by, now_s)
+    return _backups(house)
+
+
+@router.get("/copies")
+def get_copies(house: TheHouse) -> list[CopyTold]:
+    """Every copy the house can be taken back to, newest first."""
+    return [
+        CopyTold(name=copy.name, kind=copy.kind, at=at(copy.made_s), size_bytes=copy.size)
+        for copy in restorable(backup_folder(house.backups))
+    ]
+
+
+@router.post("/restore", status_code=202)
+def take_house_back(asked: RestoreAsked, house: TheHouse, by: AskedBy) -> RestoreTold:
+    """Take the house back to a copy; it is read meanwhile, and the one before moved aside whole."""
+    house.restoring.begin(house, find_copy(asked.copy_name, backup_folder(house.backups)), by)
+    told = _restore(house)
+    assert told is not None
+    return told
+
+
+@router.get("/restore")
+def get_restore(house: TheHouse) -> RestoreTold | None:
+    """How the last restore stands; null when there was none since the start."""
+    return _restore(house)
+
+
+@router.get("/security")
+def get_security_log(
+    limit: Annotated[int, Query(ge=1, le=500)] = 50,
+    before: Annotated[int | None, Query(ge=1, le=2**53)] = None,
+) -> list[SecurityEventTold]:
+    """Who came in or tried to, and what keys were made, changed or ended; newest first."""
+    names = names_of_people()
+    return [
+        SecurityEventTold(
+            id=row.id,
+            at=at(row.at_s),
+            kind=security_log.Kind(row.kind),
+            who=names.get(row.person or 0, ""),
+            text=row.text,
+            address=row.address,
+            device=row.device,
+        )
+        for row in security_log.lately(limit, before)
+    ]
+
+
+@router.post("/acceptance", status_code=201)
+def accept(house: TheHouse, by: AskedBy, now_s: NowS) -> AcceptedTold:
+    """Let what lies in the house count as recorded, though it was changed from outside."""
+    accepted = accept_as_it_is(by, now_s)
+    house.problems = ()
+    house.live.changed_elsewhere()
+    return AcceptedTold(accepted=list(accepted))
+
+
+def _backups(house: House) -> BackupsTold:
+    state = backup_state(house.backups)
+    return BackupsTold(
+        folder=str(state.folder),
+        beside=state.beside,
+        fixed=state.fixed,
+        held=len(state.held),
+        newest_at=at_or_none(state.held[0].made_s if state.held else None),
+        last_good=_tried(state.last_good) if state.last_good else None,
+        last_failed=_tried(state.last_failed) if state.last_failed else None,
+    )
+
+
+def _tried(row: BackupTried) -> BackupTold:
+    return BackupTold(
+        at=at(row.at_s),
+        file=row.file,
+        size_bytes=row.size,
+        photos=row.photos,
+        trouble=row.trouble or None,
+    )
+
+
+def _restore(house: House) -> RestoreTold | None:
+    state = house.restoring.state
+    if state is None:
+        return None
+    return RestoreTold(
+        copy_name=state.copy,
+        begun_at=at(state.begun_s),
+        ended_at=at_or_none(state.ended_s),
+        problem=state.problem,
+        aside=state.aside,
+    )
