@@ -4,6 +4,7 @@ import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { EggDrawing } from './eggs/EggDrawing'
 import { OutOfReach } from './shared/api/OutOfReach'
 import { useLive } from './shared/climate/useLive'
+import { HouseHealth } from './shared/house/HouseHealth'
 import { KeysDialog } from './shared/keys/KeysDialog'
 import { useKeyboard, useKeys } from './shared/keys/useKeys'
 import { useDelivery } from './shared/offline/useDelivery'
@@ -105,6 +106,7 @@ export function Frame() {
         </chakra.div>
       </chakra.header>
       <OutOfReach />
+      <HouseHealth admitted={session.data !== undefined && admitted} session={session.data} />
       <chakra.main
         id="place"
         flex="1"

@@ -121,7 +121,7 @@ def test_three_days_without_a_backup_are_an_alarm_until_there_is_one(
     http: TestClient, clock: StoppedClock
 ) -> None:
     lay(http)
-    back_up_now(NOW_S)
+    look_round(house_of(http))
     clock.at_s = NOW_S + MISSED_S
     look_round(house_of(http))
     assert not [a for a in http.get("/api/alarms").json() if a["kind"] == "no backup"]

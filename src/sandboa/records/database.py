@@ -248,4 +248,5 @@ def _require_writable(path: Path) -> None:
 def _sentences(said: list[str]) -> Iterator[str]:
     for line in said:
         if line != "ok":
-            yield " ".join(line.replace("***", " ").split())
+            # SQLite names the database it attached, which is always the one.
+            yield " ".join(line.replace("***", " ").replace("in database main", "").split())

@@ -1,12 +1,14 @@
 import { chakra } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { Link } from 'react-router'
+import { useEffect } from 'react'
+import { Link, useLocation } from 'react-router'
 import { answer, api } from '@/shared/api/client'
 import { useMethods } from '@/shared/api/queries'
 import { mayRun, useSession } from '@/shared/people/session'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { inKeepersUnit, temperature, useTemperatureUnit } from '@/shared/units'
+import { Backups } from './Backups'
 import { Calendar } from './Calendar'
 import { Devices } from './Devices'
 import { Messengers } from './Messengers'
@@ -24,6 +26,7 @@ export function Component() {
   })
   const unit = useTemperatureUnit()
   const session = useSession()
+  useAnchor(methods.data !== undefined && settings.data !== undefined)
   if (!methods.data || !settings.data) {
     return <Waiting problem={methods.error?.message ?? settings.error?.message} />
   }
@@ -81,6 +84,12 @@ export function Component() {
           <WholeHouse />
         </section>
       )}
+      {mayRun(session.data) && (
+        <section aria-labelledby="backups">
+          <Heading id="backups">Backups</Heading>
+          <Backups />
+        </section>
+      )}
       <section aria-labelledby="devices">
         <Heading id="devices">Devices and tokens</Heading>
         <Devices />
@@ -102,4 +111,12 @@ export function Component() {
       </section>
     </chakra.div>
   )
+}
+
+/** Goes to the section that the address names, once it is there. */
+function useAnchor(ready: boolean) {
+  const { hash } = useLocation()
+  useEffect(() => {
+    if (ready && hash) document.getElementById(hash.slice(1))?.scrollIntoView()
+  }, [ready, hash])
 }

@@ -52,7 +52,7 @@ export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: 
               <chakra.strong color={gravest ? 'paper' : grave ? 'vessel' : 'ink'} fontWeight={800}>
                 {WORDS[alarm.severity]}
               </chakra.strong>{' '}
-              {showCabinet && <strong>{alarm.cabinet}, </strong>}
+              {showCabinet && alarm.cabinet && <strong>{alarm.cabinet}, </strong>}
               {alarmInWords(alarm, unit)}
             </chakra.span>
             {alarm.acknowledged_at ? (

@@ -11,11 +11,13 @@ from sandboa.journal.watch import Severity, Trouble
 from sandboa.records import readings
 from sandboa.records.database import house_file
 from sandboa.records.facts import first_recorded_s, last_recorded_s
+from sandboa.records.machine import machine_setting, set_machine_setting
 
 #: Bytes free on the house's disk below which a keeper is told: a season of minutes and photos
 #: needs about as much (assumption).
 LITTLE_SPACE: Final = 300 * 2**20
 _NO_BACKUP: Final = "no backup"
+_SINCE: Final = "backups since"
 _CLOCK: Final = "clock behind"
 _DISK: Final = "disk nearly full"
 _CHANGED: Final = "record changed"
@@ -25,9 +27,8 @@ def house_troubles(
     now_s: float, named: Path | None, problems: tuple[str, ...]
 ) -> Iterator[Trouble]:
     """What is wrong with the house itself; `problems` are those the last night found."""
-    begun_s = first_recorded_s()
-    if begun_s is not None:
-        missed_s = backup_missed_s(now_s, begun_s)
+    if first_recorded_s() is not None:
+        missed_s = backup_missed_s(now_s, _asked_for_since_s(now_s))
         if missed_s is not None:
             days, folder = MISSED_S / SECONDS_PER_DAY, backup_folder(named)
             yield _trouble(
@@ -51,6 +52,15 @@ def house_troubles(
         yield _trouble(
             _CHANGED, f"what is recorded was changed from outside: {problems[0]}{more}", now_s
         )
+
+
+def _asked_for_since_s(now_s: float) -> float:
+    """Since when backups can be expected here (s): an old house may be new to this machine."""
+    noted = machine_setting(_SINCE)
+    if noted is None:
+        set_machine_setting(_SINCE, str(int(now_s)))
+        return now_s
+    return float(noted)
 
 
 def clock_behind_s(now_s: float) -> float:

@@ -1,0 +1,113 @@
+import { chakra } from '@chakra-ui/react'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
+import { dayAndTime, fullMoment } from '@/shared/dates'
+import { useHealth } from '@/shared/house/useHealth'
+import { Button } from '@/shared/ui/Button'
+import { Notice } from '@/shared/ui/page'
+import { showProblem } from '@/shared/ui/toaster'
+import { LineButton, ListedLine } from './ListedLine'
+import { size } from './size'
+
+type Copy = Schemas['CopyTold']
+
+/** Copies shown before the rest is asked for. */
+const SHOWN = 6
+
+/** The copies the house can be taken back to, newest first. */
+export function Copies() {
+  const [all, setAll] = useState(false)
+  const [chosen, setChosen] = useState<string | null>(null)
+  const copies = useQuery({
+    queryKey: ['copies'],
+    queryFn: () => answer(api.GET('/api/house/copies')),
+  })
+  const listed = copies.data ?? []
+  if (listed.length === 0) return null
+  const shown = all ? listed : listed.slice(0, SHOWN)
+  return (
+    <>
+      <chakra.h3 fontWeight={700} mb={1}>
+        Take the house back
+      </chakra.h3>
+      <LastRestore />
+      <chakra.ul listStyleType="none" mb={3}>
+        {shown.map((copy) => (
+          <Line
+            key={copy.name}
+            copy={copy}
+            chosen={chosen === copy.name}
+            onChoose={() => setChosen(chosen === copy.name ? null : copy.name)}
+          />
+        ))}
+      </chakra.ul>
+      {listed.length > shown.length && (
+        <Button type="button" variant="bare" size="small" onClick={() => setAll(true)}>
+          {listed.length - shown.length} more
+        </Button>
+      )}
+    </>
+  )
+}
+
+function Line({ copy, chosen, onChoose }: { copy: Copy; chosen: boolean; onChoose: () => void }) {
+  const client = useQueryClient()
+  const take = useMutation<Schemas['RestoreTold'], Problem>({
+    mutationFn: () => answer(api.POST('/api/house/restore', { body: { copy_name: copy.name } })),
+    onSuccess: () => {
+      onChoose()
+      return client.invalidateQueries({ queryKey: ['health'] })
+    },
+    onError: (problem) => showProblem(problem.detail),
+  })
+  return (
+    <>
+      <ListedLine
+        name={<strong>{fullMoment(copy.at)}</strong>}
+        more={`${copy.kind === 'backup' ? 'backup' : 'the house as it was before it was taken back'}, ${size(copy.size_bytes)}`}
+      >
+        <LineButton doing={false} onClick={onChoose}>
+          {chosen ? 'Leave it' : 'Take back to this'}
+        </LineButton>
+      </ListedLine>
+      {chosen && (
+        <chakra.li bg="faint" px={4} py={4} mb={2} borderRadius="small">
+          <chakra.p mb={3}>
+            Everything recorded after {dayAndTime(copy.at)} leaves the house, by everybody. It is
+            not lost: the house as it is now is kept whole and stands in this list afterwards.
+            Readings that loggers still hold come in again. Passphrases stay as they are.
+          </chakra.p>
+          <Button
+            type="button"
+            variant="act"
+            disabled={take.isPending}
+            onClick={() => take.mutate()}
+          >
+            Take the house back to {dayAndTime(copy.at)}
+          </Button>
+        </chakra.li>
+      )}
+    </>
+  )
+}
+
+/** What became of the last restore; everything is read anew when one has ended. */
+function LastRestore() {
+  const underWay = useHealth(true).data?.restoring ?? null
+  const last = useQuery({
+    queryKey: ['restore', underWay],
+    queryFn: () => answer(api.GET('/api/house/restore')),
+  }).data
+  if (!last?.ended_at || underWay) return null
+  return last.problem ? (
+    <Notice urgent label="It was not taken back.">
+      {last.problem}
+    </Notice>
+  ) : (
+    <chakra.p role="status" fontWeight={650} mb={2}>
+      The house was taken back {dayAndTime(last.ended_at)}. The one before lies whole in{' '}
+      <chakra.span wordBreak="break-all">{last.aside}</chakra.span>.
+    </chakra.p>
+  )
+}

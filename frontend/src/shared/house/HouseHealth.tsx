@@ -1,0 +1,120 @@
+import { chakra } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import { dayAndTime } from '@/shared/dates'
+import { mayRun, type Session } from '@/shared/people/session'
+import { span, useHealth } from './useHealth'
+
+/** Above every place: what is wrong with the house itself, and what to do about it. */
+export function HouseHealth({
+  admitted,
+  session,
+}: {
+  admitted: boolean
+  session: Session | undefined
+}) {
+  const health = useHealth(admitted).data
+  if (!health) return null
+  const keeper = mayRun(session)
+  return (
+    <>
+      {health.restoring && (
+        <Band title="The house is being taken back to a copy">
+          Everything can be read; nothing is stored until that is done.
+        </Band>
+      )}
+      {health.damage.length > 0 && !health.restoring && (
+        <Band urgent title="The house’s file is damaged">
+          Nothing new is stored, so that it does not get worse; what can be read is shown. Go on
+          writing on paper.{' '}
+          {keeper ? (
+            <>
+              <ToBackups>Take the house back to a backup</ToBackups>, or stop Sandboa and use{' '}
+              <code>sandboa restore</code>. Have the disk looked at.
+            </>
+          ) : (
+            'Tell a keeper: the house can be taken back to a backup.'
+          )}
+          <Found>{health.damage[0]}</Found>
+        </Band>
+      )}
+      {health.changed.length > 0 && (
+        <Band urgent title="Something recorded was changed from outside Sandboa">
+          A disk may have changed it, or a person with another program.{' '}
+          {keeper ? (
+            <>
+              <ToBackups>Go back to a backup from before, or accept it as it is</ToBackups>.
+            </>
+          ) : (
+            'Tell a keeper.'
+          )}
+          <Found>
+            {health.changed[0]}
+            {health.changed.length > 1 && `, and ${health.changed.length - 1} more`}
+          </Found>
+        </Band>
+      )}
+      {health.clock_behind_s > 0 && (
+        <Band urgent title="The clock of the house’s computer is wrong">
+          It is {span(health.clock_behind_s)} behind what is recorded already. Set it right before
+          anything is entered: days and forecasts follow it.
+        </Band>
+      )}
+      {health.watch_late && (
+        <Band urgent title="Nobody watches the cabinets">
+          {health.looked_at
+            ? `Sandboa last looked at them ${dayAndTime(health.looked_at)}.`
+            : 'Sandboa has not looked at them yet.'}{' '}
+          Alarms may be missing: start it anew, and look at the thermometers yourself.
+        </Band>
+      )}
+    </>
+  )
+}
+
+function Band({
+  title,
+  urgent = false,
+  children,
+}: {
+  title: string
+  urgent?: boolean
+  children: ReactNode
+}) {
+  return (
+    <chakra.div
+      role={urgent ? 'alert' : 'status'}
+      px={{ base: 4, md: 8 }}
+      py={3}
+      bg={urgent ? 'vesselSoft' : 'faint'}
+      borderBottom="2px solid"
+      borderColor={urgent ? 'vessel' : 'soft'}
+      _print={{ display: 'none' }}
+    >
+      <chakra.div maxWidth="1176px" mx="auto">
+        <chakra.strong fontWeight={800} color={urgent ? 'vessel' : 'ink'}>
+          {title}.
+        </chakra.strong>{' '}
+        {children}
+      </chakra.div>
+    </chakra.div>
+  )
+}
+
+function ToBackups({ children }: { children: ReactNode }) {
+  return (
+    <Link to="/settings#backups">
+      <chakra.span fontWeight={700} textDecoration="underline">
+        {children}
+      </chakra.span>
+    </Link>
+  )
+}
+
+function Found({ children }: { children: ReactNode }) {
+  return (
+    <chakra.span display="block" color="soft" fontSize="0.92em">
+      Found: {children}
+    </chakra.span>
+  )
+}
