@@ -69,5 +69,7 @@ def test_times_no_clock_shows_are_refused_where_they_stand(at: str) -> None:
     assert refused.value.field == "readings.1.at"
     with pytest.raises(NotPlausible, match="1980 to 2200"):
         _ = parsed(readings=[good], sent_at=at).sent_s
-    # A clock that lost its battery shows 1970, in some zone.
-    assert parsed(readings=[{"at": "1970-01-01T00:00:07+14:00", "temperature_c": 31}]).rows()
+    # A clock that was never set shows 1970; one that lost its battery, often 2000.
+    with pytest.raises(NotPlausible, match="has the device's clock been set"):
+        parsed(readings=[{"at": "1970-01-01T00:00:07Z", "temperature_c": 31}]).rows()
+    assert parsed(readings=[{"at": "2000-01-01T00:00:07+14:00", "temperature_c": 31}]).rows()

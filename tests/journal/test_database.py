@@ -255,12 +255,14 @@ def test_held_readings_at_times_no_clock_shows_are_cleared_and_the_log_says_so(
             INSERT INTO probe (id, entity, act, name, place, since_s, checked, by_hand)
             VALUES (1, 2, 1, 'Low', 1, 9, 0, 0);
             INSERT INTO held_reading VALUES (2, 253402387139, 31.5, NULL, 2000, 'ahead', 7, NULL);
-            INSERT INTO held_reading VALUES (2, 500, 31.0, NULL, 2000, 'before', 0, NULL);"""
+            INSERT INTO held_reading VALUES (2, 500, 31.0, NULL, 2000, 'before', 0, NULL);
+            INSERT INTO held_reading VALUES (2, 1000000000, 31.0, NULL, 2000, 'before', 0, NULL);"""
         )
     connection.close()
     open_database(path)
-    assert [(h.count, h.first_s) for h in held_readings.held()] == [(1, 500)]
-    (cleared,) = Act.select().where(Act.kind == "cleared")
+    assert [(h.count, h.first_s) for h in held_readings.held()] == [(1, 1_000_000_000)]
+    cleared, never_set = Act.select().where(Act.kind == "cleared").order_by(Act.id)
+    assert "1 held reading taken out: the clock of their device" in never_set.summary
     assert "1 held reading of Low taken out" in cleared.summary
     assert "31.5 °C at second 253402387139" in cleared.summary
     with pytest.raises(Conflict, match="copy made before"):

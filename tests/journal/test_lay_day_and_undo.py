@@ -41,7 +41,7 @@ def test_a_clutch_laid_shows_with_day_count_and_next_code(house: HouseNow) -> No
     ("changes", "field"),
     [
         ({"laid_at": datetime(2027, 1, 1, tzinfo=UTC)}, "laid_at"),
-        ({"laid_at": datetime(1996, 1, 1, tzinfo=UTC)}, "laid_at"),
+        ({"laid_at": datetime(1979, 12, 31, tzinfo=UTC)}, "laid_at"),
         ({"eggs": ()}, "eggs"),
         ({"eggs": tuple(EggLaid(0.02 * i, 0.3) for i in range(40))}, "eggs"),
         ({"eggs": (EggLaid(0.5, 0.5), EggLaid(0.5, 0.5))}, "eggs"),

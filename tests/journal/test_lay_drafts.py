@@ -13,7 +13,8 @@ from sandboa.core.candling import Disc, Vessels
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EggEvent, Lump, Step
 from sandboa.core.methods import STANDARD, DamSchool
-from sandboa.formats.pictures import LONGER_SIDE, NotAPicture, readable_picture
+from sandboa.formats.picture_decoding import LONGER_SIDE
+from sandboa.formats.pictures import NotAPicture, readable_picture
 from sandboa.journal import photos
 from sandboa.journal.acts import undo
 from sandboa.journal.animals import AnimalSaid, add_animal, weigh

@@ -9,7 +9,8 @@ from PIL import Image
 from samples import DAY_S, NOW_S, lay_day
 from sandboa.core.errors import NotPlausible
 from sandboa.formats import pictures
-from sandboa.formats.pictures import SMALL_SIDE, NotAPicture, readable_picture
+from sandboa.formats.picture_decoding import LONGER_SIDE, SMALL_SIDE
+from sandboa.formats.pictures import NotAPicture, PictureReaders, readable_picture
 from sandboa.journal import photos
 from sandboa.journal.acts import undo
 from sandboa.journal.animals import AnimalSaid, add_animal
@@ -64,10 +65,50 @@ def test_the_small_one_is_small_and_a_small_one_is_not_blown_up() -> None:
     assert (tiny.width, tiny.height) == (20, 10)
 
 
-def test_a_picture_with_too_many_pixels_is_refused_before_it_fills_memory(monkeypatch) -> None:
-    monkeypatch.setattr(pictures, "MOST_PIXELS", 5000)
-    with pytest.raises(NotAPicture, match="too many pixels"):
-        readable_picture(encoded("PNG", (100, 60)))
+def bomb(width: int, height: int) -> bytes:
+    """A PNG that says how large it is and holds next to nothing."""
+    import struct
+    import zlib
+
+    def chunk(kind: bytes, content: bytes) -> bytes:
+        whole = kind + content
+        return struct.pack(">I", len(content)) + whole + struct.pack(">I", zlib.crc32(whole))
+
+    head = struct.pack(">IIBBBBB", width, height, 8, 2, 0, 0, 0)
+    rows = zlib.compress(bytes(1_000_000))
+    return b"\x89PNG\r\n\x1a\n" + chunk(b"IHDR", head) + chunk(b"IDAT", rows) + chunk(b"IEND", b"")
+
+
+def test_fifty_million_pixels_are_read_and_more_are_refused_at_once() -> None:
+    large = encoded("PNG", (10_000, 5_000), mode="L")
+    assert readable_picture(large).width == LONGER_SIDE
+    for width, height in ((10_000, 5_001), (60_000, 60_000)):
+        with pytest.raises(NotAPicture, match=r"too many pixels|cannot be read|can be read"):
+            readable_picture(bomb(width, height))
+
+
+def test_a_picture_that_ends_its_process_or_takes_too_long_is_none_and_the_next_is_read(
+    monkeypatch,
+) -> None:
+    hasty = PictureReaders(patience_s=0.0)
+    with pytest.raises(NotAPicture, match="too much memory or time"):
+        hasty.read(encoded("PNG", (3_000, 3_000)))
+    hasty.patience_s = 60.0
+    assert hasty.read(encoded("PNG")).width == 120
+    hasty.close()
+
+
+def test_what_is_no_picture_costs_no_process() -> None:
+    readers = PictureReaders()
+    readers.read(encoded("PNG"))
+    (before,) = readers._idle
+    with pytest.raises(NotAPicture, match="can be read"):
+        readers.read(b"a letter")
+    assert readers._idle == [before]
+    readers.close()
+
+
+def test_a_photo_larger_than_any_phones_is_refused(monkeypatch) -> None:
     monkeypatch.setattr(pictures, "LARGEST_PHOTO_BYTES", 100)
     with pytest.raises(NotAPicture, match="larger than"):
         readable_picture(bytes(101))

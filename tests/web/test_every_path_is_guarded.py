@@ -23,6 +23,7 @@ LOOKS = {
     ("DELETE", "/api/session"),
     ("PUT", "/api/session/passphrase"),
     ("DELETE", "/api/sessions"),
+    ("DELETE", "/api/sessions/{key}"),
     ("POST", "/api/calendar/link"),
     ("DELETE", "/api/calendar/link"),
 }

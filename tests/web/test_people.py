@@ -237,7 +237,7 @@ def test_guesses_are_slowed_and_other_addresses_are_not(
         problem(others.post("/api/session", json=wrong), 401)
     answer = others.post("/api/session", json={"name": "Rowan", "passphrase": PHRASES["Rowan"]})
     assert "too many tries" in problem(answer, 429)["detail"].lower()
-    assert answer.headers["retry-after"] == "300"
+    assert 200 < int(answer.headers["retry-after"]) <= 300
     sign_in(TestClient(manned.app, client=("192.0.2.10", 1)), "Rowan")
 
 

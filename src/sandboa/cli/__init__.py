@@ -1,13 +1,14 @@
 """The `sandboa` command."""
 
 import argparse
-import logging
+import os
 import sys
 from collections.abc import Sequence
 from typing import NoReturn
 
 from sandboa import __version__
 from sandboa.cli import copies, dimple, forecast, house, mix, people, serve, simulate
+from sandboa.cli.logs import log_to_stderr
 from sandboa.core.errors import NotPlausible
 from sandboa.journal.errors import Conflict
 from sandboa.records.database import CannotOpen, close_database
@@ -32,9 +33,9 @@ def main(arguments: Sequence[str] | None = None) -> int:
     for module in _COMMANDS:
         module.add_to(commands)
     asked = parser.parse_args(arguments)
-    logging.basicConfig(
-        format="%(asctime)s %(levelname)s %(name)s: %(message)s", level=logging.WARNING
-    )
+    # Houses, copies and exports are for whoever runs this, and nobody else on the machine.
+    os.umask(0o077)
+    log_to_stderr()
     try:
         code: int = asked.run(asked)
     except (NotPlausible, Conflict, CannotOpen) as error:

@@ -27,6 +27,7 @@ class Place:
     named: str | None = None
     certificate: Path | None = None
     key: Path | None = None
+    proxies: frozenset[str] = frozenset()
 
     @property
     def listens_to_others(self) -> bool:
@@ -70,6 +71,11 @@ def add_place(command: argparse.ArgumentParser) -> None:
         "once a keeper has a passphrase (or SANDBOA_ADDRESS)",
     )  # fmt: skip
     command.add_argument(
+        "--proxy", metavar="ADDRESS", default=said("PROXY"),
+        help="a reverse proxy whose word for where a request comes from is taken, several with "
+        "commas between (or SANDBOA_PROXY); nobody else's word is",
+    )  # fmt: skip
+    command.add_argument(
         "--certificate", type=Path, metavar="PEM", default=said("CERTIFICATE"),
         help="answer by https (or SANDBOA_CERTIFICATE)",
     )  # fmt: skip
@@ -79,11 +85,23 @@ def add_place(command: argparse.ArgumentParser) -> None:
     )  # fmt: skip
 
 
+def _proxies(named: str | None) -> frozenset[str]:
+    """Addresses of reverse proxies, as they are said with commas between."""
+    found = frozenset(part.strip() for part in (named or "").split(",") if part.strip())
+    for address in found:
+        try:
+            ipaddress.ip_address(address)
+        except ValueError as error:
+            raise NotPlausible("proxy", f'--proxy "{address[:60]}" is not an address') from error
+    return found
+
+
 def place_of(asked: argparse.Namespace) -> Place:
     """The place asked for on the command line; NotPlausible when it cannot be one."""
     _require_certificate(asked.certificate, asked.key)
     named = None if asked.address is None else _clean_address(asked.address)
-    return Place(asked.host, asked.port, named, asked.certificate, asked.key)
+    proxies = _proxies(asked.proxy)
+    return Place(asked.host, asked.port, named, asked.certificate, asked.key, proxies)
 
 
 def listen(place: Place) -> socket.socket:

@@ -1,6 +1,7 @@
 """`sandboa serve` and `sandboa demo`: the application on this machine."""
 
 import argparse
+import asyncio
 import gc
 import signal
 import socket
@@ -8,6 +9,7 @@ import tempfile
 from collections.abc import Iterator
 from contextlib import ExitStack, contextmanager
 from datetime import datetime
+from functools import partial
 from pathlib import Path
 from types import FrameType
 from typing import TYPE_CHECKING
@@ -27,11 +29,14 @@ from sandboa.journal.signing_in import someone_signs_in
 from sandboa.records.database import close_database, nothing_half_made, only_server
 from sandboa.web.app import STATIC, create_app
 from sandboa.web.clock import Clock, StoppedClock, SystemClock
+from sandboa.web.connections import HEADERS_S, guarded
 from sandboa.web.house import House
 
 if TYPE_CHECKING:
     from sandboa.devices.mqtt.broker import DevelopmentBroker
 
+#: Bytes of a request's line and headers.
+LARGEST_HEADERS = 32 * 1024
 _STOPPED_BY = (signal.SIGINT, signal.SIGTERM)
 NEEDS_A_KEEPER = (
     "other machines are let in once a keeper has a passphrase: set one in Settings, "
@@ -77,7 +82,9 @@ def run_serve(asked: argparse.Namespace) -> int:
         closing.enter_context(only_server(path))
         closing.callback(close_database)
         address = place.address(listening.getsockname()[1])
-        app = create_app(path, address=address, backups=_backups(asked.backups))
+        app = create_app(
+            path, address=address, backups=_backups(asked.backups), proxies=place.proxies
+        )
         if place.open and not someone_signs_in():
             raise NotPlausible("host", NEEDS_A_KEEPER)
         if broker is not None:
@@ -134,7 +141,7 @@ def run_demo(asked: argparse.Namespace) -> int:
         closing.enter_context(only_server(path))
         closing.callback(close_database)
         address = place.address(listening.getsockname()[1])
-        app = create_app(path, clock, demo=True, address=address)
+        app = create_app(path, clock, demo=True, address=address, proxies=place.proxies)
         furnish(clock.now_s())
         if place.open:
             # As in a real house: others are let in once somebody signs in.
@@ -170,6 +177,9 @@ def _run(app: FastAPI, place: Place, listening: socket.socket, folder: Path) -> 
         timeout_graceful_shutdown=3,
         ssl_certfile=place.certificate,
         ssl_keyfile=place.key,
+        http=guarded(house.connections),
+        h11_max_incomplete_event_size=LARGEST_HEADERS,
+        proxy_headers=False,
     )
     _Server(config, house).run(sockets=[listening])
     print("Sandboa has stopped; the house is closed.", flush=True)
@@ -182,6 +192,15 @@ class _Server(uvicorn.Server):
     def __init__(self, config: uvicorn.Config, house: House) -> None:
         super().__init__(config)
         self._house = house
+
+    async def startup(self, sockets: list[socket.socket] | None = None) -> None:
+        """As uvicorn starts, with an end to handshakes: it has no setting for that."""
+        loop = asyncio.get_running_loop()
+        if self.config.is_ssl:
+            loop.create_server = partial(  # type: ignore[method-assign]
+                loop.create_server, ssl_handshake_timeout=HEADERS_S
+            )
+        await super().startup(sockets)
 
     @contextmanager
     def capture_signals(self) -> Iterator[None]:

@@ -8,9 +8,9 @@ from typing import Final
 
 from PIL import Image, ImageDraw, ImageFilter
 
-from sandboa.formats.pictures import readable_picture
+from sandboa.formats.picture_decoding import decode
 from sandboa.journal.at_the_box import clutch_called
-from sandboa.journal.photos import attach
+from sandboa.journal.photos import Picture, attach
 
 _DAY_S: Final = 86_400.0
 _SIZE: Final = (640, 480)
@@ -27,7 +27,8 @@ def photos(code: str, now_s: float) -> Iterator[tuple[float, Callable[[], object
 
 
 def _attach(code: str, vessels: float, sunk: float, at_s: float) -> None:
-    picture = readable_picture(torchlit_egg(vessels, sunk))
+    made = decode(torchlit_egg(vessels, sunk))
+    picture = Picture(made.jpeg, made.small, made.width, made.height)
     owner = clutch_called(code).entity
     attach(owner, picture, at_s, at_s + 60, egg=_EGG, step="candling")
 

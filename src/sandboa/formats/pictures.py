@@ -1,73 +1,145 @@
-"""Photos from a phone or camera, made safe to keep: re-encoded, upright, without metadata."""
+"""Photos from a phone or camera, made safe to keep, in processes of their own."""
 
-import io
-import warnings
+import struct
+import subprocess
+import sys
+from contextlib import suppress
+from dataclasses import dataclass, field
+from threading import BoundedSemaphore, Lock, Timer
 from typing import Final
 
-from PIL import Image, ImageOps, UnidentifiedImageError
-from pillow_heif import register_heif_opener
-
+from sandboa.formats.picture_decoding import NotAPicture
+from sandboa.formats.picture_worker import read_part, write_parts
 from sandboa.journal.photos import Picture
 
-# iPhones keep their photos as HEIC.
-register_heif_opener()
+__all__ = ["NotAPicture", "PictureReaders", "readable_picture"]
 
 #: Bytes of a photo as it comes (assumption: a phone's are 2-12 MB).
 LARGEST_PHOTO_BYTES: Final = 25 * 1024 * 1024
-#: Pixels of a photo (assumption: a phone's have up to 50 million).
-MOST_PIXELS: Final = 80_000_000
-#: px of the longer side as kept, and of the small one.
-LONGER_SIDE: Final = 2048
-SMALL_SIDE: Final = 360
-_FORMATS: Final = ("JPEG", "PNG", "WEBP", "HEIF")
+#: Pictures decoded at a time (issue 15), and s that one may take on a slow computer (assumption).
+AT_A_TIME: Final = 2
+_PATIENCE_S: Final = 60.0
+#: s that a further picture waits for its turn: phones deliver several in a row (assumption).
+_TURN_S: Final = 120.0
+#: Pictures after which a process is replaced, whatever it kept.
+_USES: Final = 50
+_TOO_MUCH: Final = "the photo takes too much memory or time to be read"
 
 
-class NotAPicture(ValueError):
-    """It cannot be kept as a photo; the text says why."""
+@dataclass
+class _Worker:
+    process: subprocess.Popen[bytes]
+    uses: int = 0
+
+    def end(self) -> None:
+        self.process.kill()
+        for pipe in (self.process.stdin, self.process.stdout):
+            if pipe is not None:
+                with suppress(OSError):
+                    pipe.close()
+        self.process.wait()
+
+
+@dataclass
+class PictureReaders:
+    """At most two processes that decode pictures, started when the first one comes."""
+
+    patience_s: float = _PATIENCE_S
+    _turns: BoundedSemaphore = field(default_factory=lambda: BoundedSemaphore(AT_A_TIME))
+    _idle: list[_Worker] = field(default_factory=list)
+    _lock: Lock = field(default_factory=Lock)
+
+    def read(self, content: bytes) -> Picture:
+        """The picture made new (see picture_decoding). Raises NotAPicture.
+
+        One that takes too long or too much memory ends its process, and is none.
+        """
+        _require_size(content)
+        if not self._turns.acquire(timeout=_TURN_S):
+            raise NotAPicture("too many photos come at once: send it again later")
+        try:
+            worker = self._worker()
+            try:
+                answer = self._ask(worker, content)
+            except BaseException:
+                worker.end()
+                raise
+            self._give_back(worker)
+            if isinstance(answer, NotAPicture):
+                raise answer
+            return answer
+        finally:
+            self._turns.release()
+
+    def close(self) -> None:
+        """End the processes."""
+        with self._lock:
+            idle, self._idle = self._idle, []
+        for worker in idle:
+            worker.end()
+
+    def _ask(self, worker: _Worker, content: bytes) -> Picture | NotAPicture:
+        """The picture, or why it is none; raises NotAPicture when the process was lost over it."""
+        given, taken = worker.process.stdin, worker.process.stdout
+        assert given is not None
+        assert taken is not None
+        # A picture that keeps its process busy for ever is ended with it.
+        timer = Timer(self.patience_s, worker.process.kill)
+        timer.start()
+        try:
+            write_parts(given, content)
+            status = taken.read(1)
+            first = read_part(taken)
+            if status == b"\1" and first is not None:
+                return NotAPicture(first.decode())
+            small, size = read_part(taken), read_part(taken)
+        except OSError as error:
+            raise NotAPicture(_TOO_MUCH) from error
+        finally:
+            timer.cancel()
+        if status != b"\0" or first is None or small is None or size is None:
+            raise NotAPicture(_TOO_MUCH)
+        width, height = struct.unpack(">II", size)
+        return Picture(first, small, width, height)
+
+    def _worker(self) -> _Worker:
+        with self._lock:
+            while self._idle:
+                worker = self._idle.pop()
+                if worker.process.poll() is None:
+                    return worker
+                worker.end()
+        command = [sys.executable, "-m", "sandboa.formats.picture_worker"]
+        return _Worker(
+            subprocess.Popen(
+                command, stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL
+            )
+        )
+
+    def _give_back(self, worker: _Worker) -> None:
+        worker.uses += 1
+        if worker.uses >= _USES:
+            worker.end()
+            return
+        with self._lock:
+            self._idle.append(worker)
+
+
+_readers: Final = PictureReaders()
 
 
 def readable_picture(content: bytes) -> Picture:
-    """Read a JPEG, PNG, WebP or HEIC and make it new.
+    """The picture made new, by a process of its own. Raises NotAPicture."""
+    return _readers.read(content)
 
-    The picture is turned upright, scaled to at most 2048 px, and encoded as
-    JPEG from its pixels alone: place, camera and everything else that
-    travels in a photo is left behind. Raises NotAPicture.
-    """
+
+def close_readers() -> None:
+    """End the processes that decode pictures; the next picture starts others."""
+    _readers.close()
+
+
+def _require_size(content: bytes) -> None:
     if not content:
         raise NotAPicture("the photo is empty")
     if len(content) > LARGEST_PHOTO_BYTES:
         raise NotAPicture(f"the photo is larger than {LARGEST_PHOTO_BYTES // 2**20} MB")
-    try:
-        with warnings.catch_warnings():
-            warnings.simplefilter("error", Image.DecompressionBombWarning)
-            with Image.open(io.BytesIO(content), formats=_FORMATS) as opened:
-                if opened.width * opened.height > MOST_PIXELS:
-                    raise NotAPicture("the photo has too many pixels")
-                upright = ImageOps.exif_transpose(opened).convert("RGB")
-    except NotAPicture:
-        raise
-    except (
-        UnidentifiedImageError,
-        OSError,
-        ValueError,
-        SyntaxError,
-        Warning,
-        MemoryError,
-    ) as error:
-        raise NotAPicture("this is not a photo that can be read (JPEG, PNG, WebP, HEIC)") from error
-    except Image.DecompressionBombError as error:
-        raise NotAPicture("the photo has too many pixels") from error
-    whole = ImageOps.contain(upright, (LONGER_SIDE, LONGER_SIDE))
-    if max(upright.size) <= LONGER_SIDE:
-        whole = upright
-    small = ImageOps.contain(upright, (SMALL_SIDE, SMALL_SIDE))
-    return Picture(_jpeg(whole, 86), _jpeg(small, 78), whole.width, whole.height)
-
-
-def _jpeg(image: Image.Image, quality: int) -> bytes:
-    # Pasted onto a new canvas: nothing but pixels goes along.
-    bare = Image.new("RGB", image.size)
-    bare.paste(image)
-    out = io.BytesIO()
-    bare.save(out, "JPEG", quality=quality, optimize=True)
-    return out.getvalue()

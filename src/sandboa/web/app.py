@@ -11,11 +11,14 @@ from starlette.middleware.gzip import GZipMiddleware
 from starlette.responses import FileResponse, Response
 from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
+from uvicorn.middleware.proxy_headers import ProxyHeadersMiddleware
 
 from sandboa import __version__
+from sandboa.formats.pictures import close_readers
 from sandboa.records.database import open_database
 from sandboa.web import problems
 from sandboa.web.clock import Clock, SystemClock
+from sandboa.web.connections import ledger_for
 from sandboa.web.doors import Doors
 from sandboa.web.guards import Guards
 from sandboa.web.hosts import KnownHosts
@@ -98,11 +101,13 @@ def create_app(
     demo: bool = False,
     address: str | None = None,
     backups: Path | None = None,
+    proxies: frozenset[str] = frozenset(),
 ) -> FastAPI:
     """The application over the house at `database` (None: only its description is wanted).
 
     `address` is where others reach it; without one it answers this machine
-    alone. `backups` is the folder for the night's copies.
+    alone. `backups` is the folder for the night's copies. `proxies` are the
+    addresses whose word is taken for where a request comes from.
     """
     app = FastAPI(
         title="Sandboa",
@@ -113,7 +118,13 @@ def create_app(
         generate_unique_id_function=lambda route: _operation_name(route),
         lifespan=_beside_requests if database is not None else None,
     )
-    app.state.house = House(clock or SystemClock(), demo, address=address, backups=backups)
+    app.state.house = House(
+        clock or SystemClock(),
+        demo,
+        address=address,
+        backups=backups,
+        connections=ledger_for(proxies),
+    )
     if database is not None:
         open_database(database)
     problems.install(app)
@@ -126,6 +137,8 @@ def create_app(
     app.add_middleware(OpenHouse)
     app.add_middleware(Guards)
     app.add_middleware(KnownHosts, address=address)
+    if proxies:
+        app.add_middleware(ProxyHeadersMiddleware, trusted_hosts=sorted(proxies))
     return app
 
 
@@ -133,6 +146,7 @@ def create_app(
 async def _beside_requests(app: FastAPI) -> AsyncIterator[None]:
     async with watching(app), nights(app):
         yield
+    close_readers()
 
 
 class _FrontEnd(StaticFiles):

@@ -4,6 +4,7 @@ from collections.abc import Awaitable, Callable
 from typing import Final
 
 from starlette.datastructures import Headers, MutableHeaders
+from starlette.exceptions import HTTPException
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
@@ -12,10 +13,15 @@ from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.web.problems import problem
 
-#: Bytes of a request body that is not a file (assumption: 100,000 readings are about 8 MB).
-LARGEST_BODY_BYTES: Final = 12 * 1024 * 1024
-#: Bytes that may come in at paths that take files.
+#: Bytes of a request body of which nothing else is known (assumption: the longest form, a lay
+#: day of twenty eggs, is some 20 kB).
+LARGEST_BODY_BYTES: Final = 256 * 1024
+#: Bytes of a name and a passphrase (issue 15).
+_SIGNING_IN_BYTES: Final = 4 * 1024
+#: Bytes that may come in at paths that take more, or less.
 LIMITS: Final = (
+    ("/api/session", _SIGNING_IN_BYTES),
+    ("/api/people", _SIGNING_IN_BYTES),
     ("/api/house/package", LARGEST_PACKED_BYTES),
     ("/api/readings/files", LARGEST_FILE_BYTES),
     ("/api/bench/forecast", LARGEST_FILE_BYTES),
@@ -59,8 +65,15 @@ class Guards:
             await _too_large(limit, limit)(scope, receive, send)
 
 
-class BodyTooLargeError(Exception):
-    """A body without a declared length went over the limit."""
+class BodyTooLargeError(HTTPException):
+    """A body without a declared length went over the limit.
+
+    An HTTPException, as FastAPI takes any other error while it reads a body
+    for a fault of the body.
+    """
+
+    def __init__(self, limit: int) -> None:
+        super().__init__(413, _too_large_words(limit, limit))
 
 
 def _limit(path: str) -> int:
@@ -75,9 +88,15 @@ def _from_elsewhere(scope: Scope, headers: Headers) -> bool:
 
 
 def _too_large(size: int, limit: int) -> Callable[[Scope, Receive, Send], Awaitable[None]]:
-    return problem(
-        413, f"{size / 1e6:.0f} MB is too large: {limit / 1e6:.0f} MB fit. Nothing was stored."
-    )
+    return problem(413, _too_large_words(size, limit))
+
+
+def _too_large_words(size: int, limit: int) -> str:
+    return f"{_bytes(size)} is too large: {_bytes(limit)} fit. Nothing was stored."
+
+
+def _bytes(size: int) -> str:
+    return f"{size / 1e6:.0f} MB" if size >= 1_000_000 else f"{size / 1024:.0f} kB"
 
 
 def _counting(receive: Receive, limit: int) -> Receive:
@@ -88,7 +107,7 @@ def _counting(receive: Receive, limit: int) -> Receive:
         message = await receive()
         taken += len(message.get("body", b""))
         if taken > limit:
-            raise BodyTooLargeError
+            raise BodyTooLargeError(limit)
         return message
 
     return counted

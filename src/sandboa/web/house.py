@@ -13,6 +13,7 @@ from sandboa.journal.signing_in import SignedIn
 from sandboa.web.access import Access
 from sandboa.web.attempts import Attempts
 from sandboa.web.clock import Clock
+from sandboa.web.connections import Ledger
 from sandboa.web.intake_gate import IntakeGate
 from sandboa.web.live_state import LiveState
 from sandboa.web.restoring import Restoring
@@ -32,6 +33,7 @@ class House:
     #: Where backups go when that was said at the start; None: as set in Settings.
     backups: Path | None = None
     access: Access = field(default_factory=Access)
+    connections: Ledger = field(default_factory=Ledger)
     restoring: Restoring = field(default_factory=Restoring)
     #: What the last night found not to be as it was recorded.
     problems: tuple[str, ...] = ()

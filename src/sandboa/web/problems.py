@@ -13,7 +13,7 @@ from sandboa.formats.pictures import NotAPicture
 from sandboa.formats.readings_csv import NotReadable
 from sandboa.journal.devices import NotAllowed
 from sandboa.journal.errors import Conflict, NotFound, Question
-from sandboa.journal.signing_in import NotSignedIn
+from sandboa.journal.signing_in import Busy, NotSignedIn
 from sandboa.records.database import (
     DatabaseFault,
     IntegrityError,
@@ -22,7 +22,6 @@ from sandboa.records.database import (
     means_damage,
     means_disk_fault,
 )
-from sandboa.web import attempts
 from sandboa.web.attempts import TooManyTries
 from sandboa.web.gzip_body import TooLargeUnpacked
 from sandboa.web.intake_gate import RETRY_AFTER_S, TooMany
@@ -146,7 +145,13 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(TooManyTries)
     def _(_: Request, error: TooManyTries) -> JSONResponse:
         response = problem(429, _sentence(str(error)))
-        response.headers["Retry-After"] = str(attempts.RETRY_AFTER_S)
+        response.headers["Retry-After"] = str(error.wait_s)
+        return response
+
+    @app.exception_handler(Busy)
+    def _(_: Request, error: Busy) -> JSONResponse:
+        response = problem(429, _sentence(str(error)))
+        response.headers["Retry-After"] = str(RETRY_AFTER_S)
         return response
 
     @app.exception_handler(TooMany)

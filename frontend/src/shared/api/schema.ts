@@ -926,7 +926,7 @@ export interface paths {
         put?: never;
         /**
          * Renew Token
-         * @description Give a device another token; the one before holds no more.
+         * @description Give a device another token; the one before holds no more, also when this is undone.
          */
         post: operations["renew_token"];
         delete?: never;
@@ -947,7 +947,7 @@ export interface paths {
         post?: never;
         /**
          * Revoke
-         * @description Let a device send nothing any more.
+         * @description Let a device send nothing any more; undone, it needs a new token.
          */
         delete: operations["revoke"];
         options?: never;
@@ -2006,7 +2006,7 @@ export interface paths {
         put?: never;
         /**
          * Sign In
-         * @description Sign in with name and passphrase; tries are counted.
+         * @description Sign in with name and passphrase; wrong ones are counted.
          */
         post: operations["sign_in"];
         /**
@@ -2046,14 +2046,38 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Get Own Sessions
+         * @description Where whoever asks is signed in, the session used last first.
+         */
+        get: operations["get_own_sessions"];
         put?: never;
         post?: never;
         /**
          * Sign Out Everywhere
-         * @description End every session of whoever asks, on every device.
+         * @description End every session of whoever asks, on every device, and their calendar link.
          */
         delete: operations["sign_out_everywhere"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * End Own Session
+         * @description End one session of whoever asks.
+         */
+        delete: operations["end_own_session"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2139,7 +2163,7 @@ export interface paths {
         post?: never;
         /**
          * Sign Person Out
-         * @description Sign a person out on every device.
+         * @description Sign a person out on every device; their calendar link ends too.
          */
         delete: operations["sign_person_out"];
         options?: never;
@@ -5129,6 +5153,28 @@ export interface components {
             passphrase: string;
             /** Before */
             before: string;
+        };
+        /**
+         * OwnSessionTold
+         * @description A browser somebody is signed in with; `key` ends it, `here` is the one that asks.
+         */
+        OwnSessionTold: {
+            /** Key */
+            key: string;
+            /**
+             * Begun At
+             * Format: date-time
+             */
+            begun_at: string;
+            /**
+             * Used At
+             * Format: date-time
+             */
+            used_at: string;
+            /** Device */
+            device: string;
+            /** Here */
+            here: boolean;
         };
         /**
          * OxygenTold
@@ -10239,6 +10285,26 @@ export interface operations {
             };
         };
     };
+    get_own_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnSessionTold"][];
+                };
+            };
+        };
+    };
     sign_out_everywhere: {
         parameters: {
             query?: never;
@@ -10254,6 +10320,35 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    end_own_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Validation Error */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HTTPValidationError"];
+                };
             };
         };
     };

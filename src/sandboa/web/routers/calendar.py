@@ -9,7 +9,9 @@ from starlette.responses import Response
 from sandboa.formats.icalendar import MEDIA_TYPE, write_calendar
 from sandboa.journal.calendar import calendar
 from sandboa.journal.private_link import end_link, link_of, make_link, require_link
+from sandboa.journal.safekeeping.security_log import Kind, note
 from sandboa.journal.signing_in import SignedIn
+from sandboa.web.asked_by import AskedBy
 from sandboa.web.hosts import is_here, reached_at
 from sandboa.web.house import Asking, House, NowS, TheHouse
 from sandboa.web.shapes import Moment, at_or_none
@@ -64,12 +66,18 @@ def get_calendar_link(person: Asking) -> CalendarLinkTold:
 
 @router.post("/api/calendar/link", status_code=201)
 def make_calendar_link(
-    request: Request, person: Asking, house: TheHouse, now_s: NowS, zone: ZoneAsked = "UTC"
+    request: Request,
+    person: Asking,
+    house: TheHouse,
+    by: AskedBy,
+    now_s: NowS,
+    zone: ZoneAsked = "UTC",
 ) -> NewCalendarLinkTold:
     """Make a private link; the one before holds no more."""
     # Before the old link is ended: a slip in the zone costs nothing.
     named = known_zone(zone)
     token = make_link(_entity(person), now_s)
+    note(Kind.LINK, "made a calendar link", by, now_s)
     address = reached_at(request, house)
     return NewCalendarLinkTold(
         link=f"{address}/calendar/{token}.ics?zone={named}", this_machine_only=is_here(address)
@@ -77,9 +85,10 @@ def make_calendar_link(
 
 
 @router.delete("/api/calendar/link", status_code=204)
-def end_calendar_link(person: Asking) -> None:
+def end_calendar_link(person: Asking, by: AskedBy, now_s: NowS) -> None:
     """Let nobody read the calendar by the link any more."""
     end_link(_entity(person))
+    note(Kind.LINK, "ended the calendar link", by, now_s)
 
 
 def _entity(person: SignedIn | None) -> int | None:

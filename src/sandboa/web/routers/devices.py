@@ -6,7 +6,9 @@ from fastapi import APIRouter, Path
 from pydantic import BaseModel, Field
 
 from sandboa.journal import devices
+from sandboa.journal.safekeeping.security_log import Kind, note
 from sandboa.records import readings
+from sandboa.web.asked_by import AskedBy
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import ActTold, Asked, Moment, at_or_none
 
@@ -66,18 +68,24 @@ def get_devices(house: TheHouse) -> list[DeviceTold]:
 
 
 @router.post("", status_code=201)
-def add_device(asked: DeviceAsked, now_s: NowS) -> TokenTold:
+def add_device(asked: DeviceAsked, by: AskedBy, now_s: NowS) -> TokenTold:
     """Let a device send readings; its token is told this once."""
-    return TokenTold.of(devices.add_device(asked.name, now_s))
+    made = devices.add_device(asked.name, now_s)
+    note(Kind.TOKEN, f"a token for {made.device.name}", by, now_s)
+    return TokenTold.of(made)
 
 
 @router.post("/{device}/token", status_code=201)
-def renew_token(device: DeviceId, now_s: NowS) -> TokenTold:
-    """Give a device another token; the one before holds no more."""
-    return TokenTold.of(devices.renew_token(device, now_s))
+def renew_token(device: DeviceId, by: AskedBy, now_s: NowS) -> TokenTold:
+    """Give a device another token; the one before holds no more, also when this is undone."""
+    made = devices.renew_token(device, now_s)
+    note(Kind.TOKEN, f"another token for {made.device.name}", by, now_s)
+    return TokenTold.of(made)
 
 
 @router.delete("/{device}")
-def revoke(device: DeviceId, now_s: NowS) -> ActTold:
-    """Let a device send nothing any more."""
-    return ActTold.of(devices.revoke(device, now_s))
+def revoke(device: DeviceId, by: AskedBy, now_s: NowS) -> ActTold:
+    """Let a device send nothing any more; undone, it needs a new token."""
+    act = devices.revoke(device, now_s)
+    note(Kind.TOKEN, act.summary, by, now_s)
+    return ActTold.of(act)

@@ -13,7 +13,9 @@ from starlette.responses import FileResponse
 
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.data_package import PackageError, read_package, write_package
+from sandboa.journal.safekeeping.security_log import Kind, note
 from sandboa.records.database import house_file
+from sandboa.web.asked_by import AskedBy
 from sandboa.web.house import NowS, TheHouse
 
 router = APIRouter(prefix="/api/house", tags=["house"])
@@ -41,8 +43,9 @@ def get_house() -> HouseTold:
 
 
 @router.get("/package", response_class=FileResponse)
-def get_package(now_s: NowS) -> FileResponse:
+def get_package(by: AskedBy, now_s: NowS) -> FileResponse:
     """Everything recorded, as a Tabular Data Package: a zip of CSV files and pictures."""
+    note(Kind.EXPORTED, "the whole house was exported", by, now_s)
     folder = Path(tempfile.mkdtemp(prefix="sandboa-package-"))
     written = folder / "house.zip"
     try:
@@ -70,7 +73,9 @@ def get_package(now_s: NowS) -> FileResponse:
         }
     },
 )
-async def post_package(request: Request, house: TheHouse) -> PackageTakenTold:
+async def post_package(
+    request: Request, house: TheHouse, by: AskedBy, now_s: NowS
+) -> PackageTakenTold:
     """Take a package into this house, which must be empty: whole, or not at all with the reason."""
     with tempfile.TemporaryDirectory(prefix="sandboa-package-") as folder:
         came = Path(folder) / "house.zip"
@@ -78,6 +83,7 @@ async def post_package(request: Request, house: TheHouse) -> PackageTakenTold:
             async for chunk in request.stream():
                 await run_in_threadpool(file.write, chunk)
         tables = await run_in_threadpool(_take_in, came)
+    await run_in_threadpool(note, Kind.EXPORTED, "a package was imported", by, now_s)
     house.live.tell()
     return PackageTakenTold(rows=sum(tables.values()), tables=tables)
 

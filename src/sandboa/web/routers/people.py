@@ -2,16 +2,22 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Path, Request, Response
 from pydantic import BaseModel, Field
 
 from sandboa.core.people import Role
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal import people, signing_in
+from sandboa.journal.safekeeping.security_log import By, Kind, note
+from sandboa.records.facts import Act
+from sandboa.records.people import person_called
+from sandboa.web.asked_by import AskedBy
+from sandboa.web.attempts import Try
 from sandboa.web.doors import COOKIE, NOT_OPEN, is_elsewhere
 from sandboa.web.house import Asking, NowS, TheHouse
+from sandboa.web.known_device import known_device, mark_device
 from sandboa.web.problems import NotForYou
-from sandboa.web.shapes import ActTold, Asked, Id, Moment, at_or_none
+from sandboa.web.shapes import ActTold, Asked, Id, Moment, at, at_or_none
 
 router = APIRouter(prefix="/api", tags=["people"])
 
@@ -44,6 +50,16 @@ class OwnPassphraseAsked(PassphraseAsked):
     before: Annotated[str, Field(max_length=400)]
 
 
+class OwnSessionTold(BaseModel):
+    """A browser somebody is signed in with; `key` ends it, `here` is the one that asks."""
+
+    key: str
+    begun_at: Moment
+    used_at: Moment
+    device: str
+    here: bool
+
+
 class PersonTold(BaseModel):
     """Somebody of the house, and how many browsers they are signed in with."""
 
@@ -73,46 +89,102 @@ def get_session(request: Request, now_s: NowS) -> SessionTold:
 def sign_in(
     asked: SignInAsked, request: Request, response: Response, house: TheHouse, now_s: NowS
 ) -> None:
-    """Sign in with name and passphrase; tries are counted."""
-    address = request.client.host if request.client else "here"
-    house.attempts.count(address, asked.name)
-    device = request.headers.get("user-agent", "")
-    token = signing_in.sign_in(asked.name, asked.passphrase, device, now_s)
-    house.attempts.forgive(address, asked.name)
+    """Sign in with name and passphrase; wrong ones are counted."""
+    person = person_called(" ".join(asked.name.split()))
+    tried = _try(request, person.entity if person else None, asked.name)
+    by = By(person.entity if person else None, tried.address, request.headers.get("user-agent", ""))
+    house.attempts.require(tried)
+    try:
+        token = signing_in.sign_in(asked.name, asked.passphrase, by.device, now_s)
+    except signing_in.NotSignedIn:
+        house.attempts.count(tried)
+        note(Kind.REFUSED, f"wrong passphrase for {asked.name[:60]}", by, now_s)
+        raise
+    assert person is not None
+    house.attempts.forgive(tried)
+    note(Kind.SIGNED_IN, "signed in", by, now_s)
+    secure = request.url.scheme == "https"
+    mark_device(response, person.entity, secure=secure)
     response.set_cookie(
         COOKIE,
         token,
-        max_age=int(signing_in.SESSION_DAYS * SECONDS_PER_DAY),
+        max_age=int(signing_in.LONGEST_SESSION_DAYS * SECONDS_PER_DAY),
         httponly=True,
         samesite="strict",
-        secure=request.url.scheme == "https",
+        secure=secure,
     )
 
 
 @router.delete("/session", status_code=204)
-def sign_out(request: Request, response: Response) -> None:
+def sign_out(request: Request, response: Response, now_s: NowS) -> None:
     """End this browser's session."""
-    signing_in.sign_out(request.cookies.get(COOKIE, ""))
+    token = request.cookies.get(COOKIE, "")
+    person = signing_in.whose(token, now_s)
+    if person is not None:
+        signing_in.sign_out(token)
+        by = By(person.entity, *_from(request))
+        note(Kind.SIGNED_OUT, "signed out", by, now_s)
     response.delete_cookie(COOKIE)
 
 
 @router.put("/session/passphrase", status_code=204)
 def change_own_passphrase(
-    asked: OwnPassphraseAsked, person: Asking, house: TheHouse, now_s: NowS
+    asked: OwnPassphraseAsked,
+    request: Request,
+    person: Asking,
+    house: TheHouse,
+    by: AskedBy,
+    now_s: NowS,
 ) -> None:
     """Change one's own passphrase, knowing the one before; signs out everywhere, here too."""
     if person is None:
         raise NotForYou("nobody is signed in here")
-    house.attempts.count(f"of {person.entity}", person.name)
-    signing_in.change_passphrase(person, asked.before, asked.passphrase, now_s)
+    tried = _try(request, person.entity, person.name)
+    house.attempts.require(tried)
+    try:
+        signing_in.change_passphrase(person, asked.before, asked.passphrase, now_s)
+    except signing_in.NotSignedIn:
+        house.attempts.count(tried)
+        note(Kind.REFUSED, "the passphrase before was wrong", by, now_s)
+        raise
+    note(Kind.PASSPHRASE, "changed their own passphrase", by, now_s)
+
+
+@router.get("/sessions")
+def get_own_sessions(request: Request, person: Asking) -> list[OwnSessionTold]:
+    """Where whoever asks is signed in, the session used last first."""
+    if person is None:
+        return []
+    return [
+        OwnSessionTold(
+            key=now.key,
+            begun_at=at(now.begun_s),
+            used_at=at(now.used_s),
+            device=now.device,
+            here=now.here,
+        )
+        for now in signing_in.sessions_of(person.entity, request.cookies.get(COOKIE))
+    ]
 
 
 @router.delete("/sessions", status_code=204)
-def sign_out_everywhere(person: Asking, response: Response) -> None:
-    """End every session of whoever asks, on every device."""
+def sign_out_everywhere(person: Asking, response: Response, by: AskedBy, now_s: NowS) -> None:
+    """End every session of whoever asks, on every device, and their calendar link."""
     if person is not None:
         signing_in.sign_out_everywhere(person.entity)
+        note(Kind.SIGNED_OUT, "signed out everywhere", by, now_s)
     response.delete_cookie(COOKIE)
+
+
+@router.delete("/sessions/{key}", status_code=204)
+def end_own_session(
+    key: Annotated[str, Path(pattern="^[0-9a-f]{16}$")], person: Asking, by: AskedBy, now_s: NowS
+) -> None:
+    """End one session of whoever asks."""
+    if person is None:
+        raise NotForYou("nobody is signed in here")
+    signing_in.end_session(person.entity, key)
+    note(Kind.SIGNED_OUT, "ended a session of their own", by, now_s)
 
 
 @router.get("/people")
@@ -132,30 +204,51 @@ def get_people() -> list[PersonTold]:
 
 
 @router.post("/people", status_code=201)
-def add_person(asked: PersonAsked, now_s: NowS) -> ActTold:
+def add_person(asked: PersonAsked, by: AskedBy, now_s: NowS) -> ActTold:
     """Add a person; they sign in once they have a passphrase."""
-    return ActTold.of(people.add_person(asked.name, asked.role, now_s)[1])
+    return _noted(people.add_person(asked.name, asked.role, now_s)[1], by, now_s)
 
 
 @router.put("/people/{person}")
-def change_person(person: Id, asked: PersonAsked, now_s: NowS) -> ActTold:
+def change_person(person: Id, asked: PersonAsked, by: AskedBy, now_s: NowS) -> ActTold:
     """Rename a person, or give another role."""
-    return ActTold.of(people.change_person(person, asked.name, asked.role, now_s))
+    return _noted(people.change_person(person, asked.name, asked.role, now_s), by, now_s)
 
 
 @router.delete("/people/{person}")
-def remove_person(person: Id, now_s: NowS) -> ActTold:
+def remove_person(person: Id, by: AskedBy, now_s: NowS) -> ActTold:
     """Let a person in no more; what they recorded stays."""
-    return ActTold.of(people.remove_person(person, now_s))
+    return _noted(people.remove_person(person, now_s), by, now_s)
 
 
 @router.put("/people/{person}/passphrase", status_code=204)
-def set_passphrase(person: Id, asked: PassphraseAsked, now_s: NowS) -> None:
+def set_passphrase(person: Id, asked: PassphraseAsked, by: AskedBy, now_s: NowS) -> None:
     """Give a person a passphrase; whoever was signed in with the one before is signed out."""
     signing_in.set_passphrase(person, asked.passphrase, now_s)
+    note(Kind.PASSPHRASE, f"gave {people.find_person(person).name} a passphrase", by, now_s)
 
 
 @router.delete("/people/{person}/sessions", status_code=204)
-def sign_person_out(person: Id) -> None:
-    """Sign a person out on every device."""
-    signing_in.sign_out_everywhere(people.find_person(person).entity)
+def sign_person_out(person: Id, by: AskedBy, now_s: NowS) -> None:
+    """Sign a person out on every device; their calendar link ends too."""
+    found = people.find_person(person)
+    signing_in.sign_out_everywhere(found.entity)
+    note(Kind.SIGNED_OUT, f"signed {found.name} out everywhere", by, now_s)
+
+
+def _noted(act: Act, by: By, now_s: float) -> ActTold:
+    note(Kind.PEOPLE, act.summary, by, now_s)
+    return ActTold.of(act)
+
+
+def _try(request: Request, person: int | None, name: str) -> Try:
+    """What counts as a try at that name; spaces and capitals make no other name."""
+    key = str(person) if person is not None else " ".join(name.split()).casefold()
+    return Try(_from(request)[0], key, known_device(request, person))
+
+
+def _from(request: Request) -> tuple[str, str]:
+    return (
+        request.client.host if request.client else "here",
+        request.headers.get("user-agent", ""),
+    )
