@@ -1,13 +1,20 @@
 """Fixtures shared by all tests."""
 
 from collections.abc import Iterator
+from functools import partialmethod
 from pathlib import Path
 
 import pytest
+from fastapi.testclient import TestClient
 from hypothesis import settings
 
 from sandboa.journal.house_now import HouseNow
 from sandboa.records.database import open_database
+
+# As a browser on the machine of the house asks; starlette's own name for it is no name of a house.
+TestClient.__init__ = partialmethod(  # type: ignore[method-assign,assignment]
+    TestClient.__init__, base_url="http://localhost"
+)
 
 # How long an example takes is the machine's business: benchmarks measure, tests do not.
 settings.register_profile("sandboa", deadline=None)

@@ -94,7 +94,7 @@ def test_the_private_link_needs_nobody_signed_in_and_can_be_ended(http: TestClie
     made = http.post(f"/api/calendar/link?zone={ZONE}").json()
     link = made["link"]
     assert made["this_machine_only"] is True
-    assert link.startswith("http://testserver/calendar/")
+    assert link.startswith("http://localhost/calendar/")
     assert read(http, link) == read(http)
     second = http.post("/api/calendar/link").json()["link"]
     assert "no more" in problem(http.get(link), 401)["detail"]

@@ -266,7 +266,7 @@ def test_the_cookie_is_for_this_site_and_no_script(manned: TestClient, others: T
     assert "httponly" in cookie
     assert "samesite=strict" in cookie
     assert "secure" not in cookie
-    safe = TestClient(manned.app, base_url="https://testserver")
+    safe = TestClient(manned.app, base_url="https://localhost")
     answer = safe.post("/api/session", json={"name": "Aspen", "passphrase": PHRASES["Aspen"]})
     assert "secure" in answer.headers["set-cookie"].lower()
 

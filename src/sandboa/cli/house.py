@@ -103,9 +103,10 @@ def _export_package(asked: argparse.Namespace) -> int:
     try:
         rows = write_package(partial, time.time())
         partial.rename(target)
-    except OSError as error:
+    except (OSError, PackageError) as error:
         partial.unlink(missing_ok=True)
-        raise NotPlausible("package", f"{target}: {error.strerror or error}") from error
+        why = getattr(error, "strerror", None) or error
+        raise NotPlausible("package", f"{target}: {why}") from error
     print(f"{sum(rows.values())} rows of {len(rows)} tables written to {target}")
     return 0
 

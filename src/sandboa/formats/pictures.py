@@ -1,5 +1,6 @@
 """Photos from a phone or camera, made safe to keep, in processes of their own."""
 
+import atexit
 import struct
 import subprocess
 import sys
@@ -126,6 +127,7 @@ class PictureReaders:
 
 
 _readers: Final = PictureReaders()
+atexit.register(_readers.close)
 
 
 def readable_picture(content: bytes) -> Picture:

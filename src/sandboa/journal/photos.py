@@ -9,6 +9,7 @@ from sandboa.core.units import CLOCK_GRACE_S, require_moment
 from sandboa.journal.acts import act
 from sandboa.journal.errors import NotFound
 from sandboa.records.clutches import Clutch, Egg, clutch_coded
+from sandboa.records.database import database
 from sandboa.records.facts import Act
 from sandboa.records.house import Animal
 from sandboa.records.lay_drafts import LayDraft
@@ -58,21 +59,23 @@ def attach(
         raise NotPlausible("file", f"{MOST_PHOTOS} photos are enough here")
     # The file first: a fact without its picture would be worse than a picture without its fact.
     name = keep_picture(picture.jpeg, picture.small)
-    if delivered:
-        for known in Photo.current(Photo.owner == owner, Photo.file == name):
-            if known.egg == egg and abs(known.taken_s - taken_s) <= _SAME_MOMENT_S:
-                return known, Act.get_by_id(known.act)
-    with act("photo", f"Photo of {words}", now_s, clutch) as attaching:
-        photo = Photo.record(
-            attaching,
-            owner=owner,
-            egg=egg,
-            step=str(step) if step else "",
-            taken_s=int(taken_s),
-            file=name,
-            width=picture.width,
-            height=picture.height,
-        )
+    # Looked for and recorded in one: a device may deliver the same twice at once.
+    with database.atomic("IMMEDIATE"):
+        if delivered:
+            for known in Photo.current(Photo.owner == owner, Photo.file == name):
+                if known.egg == egg and abs(known.taken_s - taken_s) <= _SAME_MOMENT_S:
+                    return known, Act.get_by_id(known.act)
+        with act("photo", f"Photo of {words}", now_s, clutch) as attaching:
+            photo = Photo.record(
+                attaching,
+                owner=owner,
+                egg=egg,
+                step=str(step) if step else "",
+                taken_s=int(taken_s),
+                file=name,
+                width=picture.width,
+                height=picture.height,
+            )
     return photo, attaching
 
 

@@ -1,12 +1,17 @@
 """A whole house, table by table: read out as it is, or put into an empty one."""
 
 import sqlite3
-from collections.abc import Iterable, Iterator, Mapping
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any, Final
 
+from peewee import SqliteDatabase
+from playhouse.migrations import Runner
+
 from sandboa.records import readings
 from sandboa.records.database import database
+from sandboa.records.integrity import seals
+from sandboa.records.integrity.check import MIGRATIONS
 from sandboa.records.integrity.proof import prove_all
 from sandboa.records.integrity.seals import SEAL
 
@@ -58,6 +63,19 @@ def tables() -> list[Table]:
     ]
     kept = [n for n in names if n not in _DERIVED | _OWN and not n.startswith("sqlite_")]
     return [_described(name) for name in kept]
+
+
+def columns_after(names: Sequence[str]) -> dict[str, set[str]]:
+    """Columns of the tables worth keeping, by table, as a house had them after those migrations."""
+    memory = SqliteDatabase(":memory:")
+    Runner(memory, str(MIGRATIONS)).up(max(names))
+    columns = seals.columns_of(memory.connection())  # type: ignore[no-untyped-call]
+    memory.close()
+    return {
+        table: {name for name in of if name != SEAL and (table, name) not in _PROOF}
+        for table, of in columns.items()
+        if table not in _DERIVED | _OWN
+    }
 
 
 def migrations() -> list[str]:

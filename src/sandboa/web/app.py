@@ -57,6 +57,7 @@ from sandboa.web.routers import (
     settings,
     today,
 )
+from sandboa.web.safe_headers import SafeHeaders
 from sandboa.web.watching import watching
 
 STATIC = Path(__file__).parent / "static"
@@ -137,6 +138,7 @@ def create_app(
     app.add_middleware(OpenHouse)
     app.add_middleware(Guards)
     app.add_middleware(KnownHosts, address=address)
+    app.add_middleware(SafeHeaders)
     if proxies:
         app.add_middleware(ProxyHeadersMiddleware, trusted_hosts=sorted(proxies))
     return app

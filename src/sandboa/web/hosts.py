@@ -10,7 +10,7 @@ from starlette.types import ASGIApp, Receive, Scope, Send
 from sandboa.web.house import House
 from sandboa.web.problems import problem
 
-_HERE = frozenset({"127.0.0.1", "localhost", "::1", "testserver"})
+_HERE = frozenset({"127.0.0.1", "localhost", "::1"})
 
 
 class KnownHosts:

@@ -24,7 +24,7 @@ def validated(model: type[ModelT], body: bytes) -> ModelT:
     season of readings that takes longer than storing them.
     """
     try:
-        return model.model_validate_json(body)
+        return model.model_validate_json(body, strict=True)
     except ValidationError as error:
         details = [{**item, "loc": ("body", *item["loc"])} for item in error.errors()]
         raise RequestValidationError(details) from error

@@ -1,5 +1,6 @@
 """Errors as RFC 9457 problem details, with the field and the reason in a keeper's words."""
 
+import errno
 import logging
 from typing import Any
 
@@ -74,6 +75,7 @@ DAMAGED_HOUSE = (
     "The house's file is damaged and only read from, so that nothing gets worse. Nothing was "
     "stored: a keeper can take the house back to a backup, in Settings."
 )
+_NO_ROOM = frozenset({errno.ENOSPC, errno.EDQUOT, errno.EROFS, errno.EIO, errno.EFBIG})
 FAILED = "Something failed here that should not. Nothing was stored."
 _log = logging.getLogger(__name__)
 
@@ -188,6 +190,13 @@ def install(app: FastAPI) -> None:
             return _later(DAMAGED_HOUSE)
         return _later(f"The database is busy or its disk full; nothing was stored ({error}).")
 
+    @app.exception_handler(OSError)
+    def _(_: Request, error: OSError) -> JSONResponse:
+        if error.errno in _NO_ROOM:
+            return _later("The disk is full or cannot be written to; nothing was stored.")
+        _log.error("a file could not be used", exc_info=error)
+        return problem(500, FAILED)
+
     @app.exception_handler(Exception)
     def _(_: Request, __: Exception) -> JSONResponse:
         # Starlette logs the error itself; the keeper learns that nothing is half done.
@@ -195,7 +204,9 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(HTTPException)
     def _(_: Request, error: HTTPException) -> JSONResponse:
-        return problem(error.status_code, str(error.detail))
+        response = problem(error.status_code, str(error.detail))
+        response.headers.update(error.headers or {})
+        return response
 
 
 def _later(detail: str) -> JSONResponse:

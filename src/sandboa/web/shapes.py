@@ -3,7 +3,14 @@
 from datetime import UTC, datetime
 from typing import Annotated, Any
 
-from pydantic import AfterValidator, AwareDatetime, BaseModel, BeforeValidator, ConfigDict, Field
+from pydantic import (
+    AfterValidator,
+    AwareDatetime,
+    BaseModel,
+    BeforeValidator,
+    ConfigDict,
+    Field,
+)
 
 from sandboa.core.animals import TraitForm
 from sandboa.core.development import Forecast
@@ -13,6 +20,7 @@ from sandboa.core.development.ribbon import RibbonPiece
 from sandboa.core.development.windows import Window
 from sandboa.core.units import READING_RANGE_C, require_moment
 from sandboa.journal.acts import LogEntry
+from sandboa.journal.strict_model import StrictModel
 from sandboa.records.facts import Act
 
 
@@ -46,8 +54,8 @@ Temperature = Annotated[float, Field(ge=READING_RANGE_C[0], le=READING_RANGE_C[1
 Humidity = Annotated[float, Field(ge=0, le=1)]
 
 
-class Asked(BaseModel):
-    """Base of request bodies: unknown fields, NaN and infinity are refused."""
+class Asked(StrictModel):
+    """Base of request bodies: unknown fields, NaN, infinity and numbers as text are refused."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 

@@ -99,7 +99,7 @@ class MqttIntake:
         device = device_called(name)
         if len(payload) > LARGEST_DELIVERY_BYTES:
             raise NotPlausible("readings", "too large: send smaller batches")
-        delivery = Delivery.model_validate_json(payload)
+        delivery = Delivery.model_validate_json(payload, strict=True)
         return take_in(device, delivery.rows(), self._now_s(), delivery.sent_s)
 
 

@@ -6,31 +6,94 @@ a column `seen_s` is the field `seen_at`. Everything else keeps its name.
 
 from collections.abc import Callable
 from datetime import UTC, datetime
-from typing import Any, Final
+from typing import Annotated, Any, Final
 
+from pydantic import BaseModel, ConfigDict, Field
+
+from sandboa.core.units import MOMENT_RANGE_S
 from sandboa.records.whole_house import Column, Table
 
 DESCRIPTOR: Final = "datapackage.json"
-#: Of this layout; a package of a later one is refused.
-FORMAT: Final = 1
-PHOTO_FILES: Final = "photo_files"
+#: Of this layout; a package of a later one is refused. Since 2 a text that a spreadsheet would run
+#: has an apostrophe before it, and spans of seconds are numbers.
+FORMAT: Final = 2
 
+#: Integers that are spans of seconds, not moments.
+_SPANS: Final = frozenset({"off_s"})
+#: Beginnings that a spreadsheet takes for a formula (OWASP, CSV injection), and the mark itself.
+_RUN: Final = ("=", "+", "-", "@", "\t", "\r", "'")
+_MARK: Final = "'"
 _MOMENT: Final = "%Y-%m-%dT%H:%M:%SZ"
 _TYPES: Final = {"INTEGER": "integer", "REAL": "number", "TEXT": "string"}
+
+#: Entries of lists in a descriptor (assumptions: the house has some 70 tables, the widest of 30
+#: columns; two thousand photos in ten years).
+_MOST_TABLES: Final = 300
+_MOST_FIELDS: Final = 200
+_MOST_PHOTOS: Final = 200_000
 
 
 class PackageError(ValueError):
     """The package cannot be taken in; the text is a sentence, and nothing was stored."""
 
 
-def is_moment(column: Column) -> bool:
+class _Described(BaseModel):
+    """What is read of a descriptor; what others added is passed over."""
+
+    model_config = ConfigDict(extra="ignore", allow_inf_nan=False)
+
+
+class FieldDescribed(_Described):
+    """A field of a table."""
+
+    name: Annotated[str, Field(max_length=100)]
+
+
+class SchemaDescribed(_Described):
+    """The fields of a table, in the order of its CSV."""
+
+    fields: Annotated[list[FieldDescribed], Field(min_length=1, max_length=_MOST_FIELDS)]
+
+
+class ResourceDescribed(_Described):
+    """A table: its fields, how many rows it has, and the SHA-256 of its CSV."""
+
+    name: Annotated[str, Field(max_length=100)]
+    hash: Annotated[str, Field(pattern=r"^sha256:[0-9a-f]{64}$")]
+    rows: Annotated[int, Field(ge=0, le=10**9, strict=True)]
+    table: SchemaDescribed = Field(alias="schema")
+
+
+_PhotoName = Annotated[str, Field(pattern="^[0-9a-f]{64}$")]
+
+
+class OwnDescribed(_Described):
+    """Sandboa's own entry: layout, migrations seen, pictures in it, and those that were missing."""
+
+    format: Annotated[int, Field(ge=1, le=10**6, strict=True)]
+    migrations: Annotated[
+        list[Annotated[str, Field(max_length=100)]], Field(min_length=1, max_length=10_000)
+    ]
+    photos: Annotated[list[_PhotoName], Field(max_length=_MOST_PHOTOS)] = []
+    missing_photos: Annotated[list[_PhotoName], Field(max_length=_MOST_PHOTOS)] = []
+
+
+class Descriptor(_Described):
+    """A whole datapackage.json of Sandboa's."""
+
+    sandboa: OwnDescribed
+    resources: Annotated[list[ResourceDescribed], Field(max_length=_MOST_TABLES)]
+
+
+def is_moment(column: Column, layout: int = FORMAT) -> bool:
     """Whether the column holds whole seconds since 1970."""
-    return column.kind == "INTEGER" and column.name.endswith("_s")
+    span = layout > 1 and column.name in _SPANS
+    return column.kind == "INTEGER" and column.name.endswith("_s") and not span
 
 
-def field_name(column: Column) -> str:
-    """What the column is called in the package."""
-    if not is_moment(column):
+def field_name(column: Column, layout: int = FORMAT) -> str:
+    """What the column is called in a package of that layout."""
+    if not is_moment(column, layout):
         return column.name
     stem = column.name.removesuffix("_s")
     return "at" if stem == "at" else f"{stem}_at"
@@ -81,16 +144,52 @@ def as_text(column: Column) -> Callable[[Any], str]:
     if column.kind == "REAL":
         # The shortest text that reads back as the very same number.
         return lambda v: "" if v is None else repr(float(v))
+    if column.kind == "TEXT":
+        return lambda v: "" if v is None else _marked(v)
     return lambda v: "" if v is None else str(v)
 
 
-def from_text(column: Column) -> Callable[[str], Any]:
+def from_text(column: Column, layout: int = FORMAT) -> Callable[[str], Any]:
     """How a value of the column is read back; ValueError when it is none."""
     missing = None if column.nullable or column.kind != "TEXT" else ""
+    read = _reader(column, layout)
+    return lambda text: missing if text == "" else read(text)
 
-    def moment(text: str) -> int:
-        return int(datetime.strptime(text, _MOMENT).replace(tzinfo=UTC).timestamp())
 
-    read: Callable[[str], Any] = {"INTEGER": int, "REAL": float, "TEXT": str}[column.kind]
-    reader = moment if is_moment(column) else read
-    return lambda text: missing if text == "" else reader(text)
+def _reader(column: Column, layout: int) -> Callable[[str], Any]:
+    if is_moment(column, layout):
+        # The first layout wrote spans as moments after 1970.
+        return _seconds if column.name in _SPANS else _moment
+    if column.kind == "INTEGER":
+        return _whole
+    if column.kind == "REAL":
+        return float
+    return _unmarked if layout > 1 else str
+
+
+def _marked(text: str) -> str:
+    return f"{_MARK}{text}" if text.startswith(_RUN) else text
+
+
+def _unmarked(text: str) -> str:
+    return text.removeprefix(_MARK)
+
+
+def _whole(text: str) -> int:
+    if len(text) > 20:
+        raise ValueError(text[:40])
+    number = int(text)
+    if not -(2**63) <= number < 2**63:
+        raise ValueError(text)
+    return number
+
+
+def _seconds(text: str) -> int:
+    return int(datetime.strptime(text, _MOMENT).replace(tzinfo=UTC).timestamp())
+
+
+def _moment(text: str) -> int:
+    at_s = _seconds(text)
+    if not MOMENT_RANGE_S[0] <= at_s < MOMENT_RANGE_S[1]:
+        raise ValueError("it lies outside the years 1980 to 2200")
+    return at_s

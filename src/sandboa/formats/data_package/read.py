@@ -3,19 +3,25 @@
 import csv
 import hashlib
 import io
-import json
 import zipfile
+import zlib
 from collections.abc import Iterator
 from pathlib import Path
 from typing import IO, Any, Final
 
+from pydantic import ValidationError
+
 from sandboa.formats.data_package.describe import (
     DESCRIPTOR,
     FORMAT,
+    Descriptor,
     PackageError,
+    ResourceDescribed,
     field_name,
     from_text,
 )
+from sandboa.journal.house_now import HouseNow
+from sandboa.journal.lay_day import drafts
 from sandboa.records import whole_house
 from sandboa.records.database import database
 from sandboa.records.photos import put_picture, remove_pictures
@@ -27,27 +33,37 @@ LARGEST_PACKED_BYTES: Final = 4 * 2**30
 LARGEST_PACKAGE_BYTES: Final = 12 * 2**30
 _LARGEST_DESCRIPTOR: Final = 8 * 2**20
 _LARGEST_PICTURE: Final = 30 * 2**20
-#: Characters of one value: a lay day under way is one document (assumption: as a request's body).
+#: Characters of one value, and of one line: a lay day under way is one document (assumption: what
+#: the largest request of an earlier release could bring).
 _LARGEST_VALUE: Final = 12 * 2**20
+_LARGEST_LINE: Final = 13 * 2**20
 # The standard library's own limit is for the whole process, and shorter than what can be recorded.
 csv.field_size_limit(_LARGEST_VALUE)
+
+#: What reading a zip can run into besides what it is.
+_BROKEN: Final = (
+    zipfile.BadZipFile, OSError, EOFError, zlib.error, NotImplementedError, RuntimeError,
+    RecursionError, MemoryError, UnicodeError,
+)  # fmt: skip
+
+_Listed = dict[str, tuple[ResourceDescribed, tuple[str, ...]]]
 
 
 def read_package(source: IO[bytes] | Path) -> dict[str, int]:
     """Put a package into the open house, which must be empty; returns rows by table.
 
-    Raises PackageError, with nothing stored, when it is no package, damaged, of
-    a newer Sandboa, or the house has records already: two houses are not merged.
+    Raises PackageError, with nothing stored, when it is no package, damaged,
+    incomplete, of a newer Sandboa, or the house has records already: two houses
+    are not merged.
     """
     try:
         with zipfile.ZipFile(source) as package:
-            descriptor = _descriptor(package)
-            return _take_in(package, descriptor)
-    except (zipfile.BadZipFile, OSError, EOFError) as error:
+            return _take_in(package, read_descriptor(package))
+    except _BROKEN as error:
         raise PackageError(f"this is no package, or a damaged one: {error}") from error
 
 
-def _take_in(package: zipfile.ZipFile, descriptor: dict[str, Any]) -> dict[str, int]:
+def _take_in(package: zipfile.ZipFile, descriptor: Descriptor) -> dict[str, int]:
     known = {table.name: table for table in whole_house.tables()}
     listed = _resources(descriptor, known)
     _require_size(package)
@@ -59,17 +75,17 @@ def _take_in(package: zipfile.ZipFile, descriptor: dict[str, Any]) -> dict[str, 
                     "this house has records already: a package goes into an empty one, "
                     "two houses cannot be merged"
                 )
+            layout = descriptor.sandboa.format
             given = {
-                name: (columns, _rows(package, known[name], entry, columns))
+                name: (columns, rows_in(package, known[name], entry, columns, layout))
                 for name, (entry, columns) in listed.items()
             }
             counts = whole_house.load(given)
             for name, (entry, _) in listed.items():
-                if entry.get("rows") not in (None, counts[name]):
-                    raise PackageError(
-                        f"{name}: {entry['rows']} rows are told, {counts[name]} came"
-                    )
+                if entry.rows != counts[name]:
+                    raise PackageError(f"{name}: {entry.rows} rows are told, {counts[name]} came")
             _take_photos(package, descriptor, written)
+            _require_readable()
     except NotLoadable as error:
         remove_pictures(written)
         raise PackageError(f"the package contradicts itself: {error}") from error
@@ -79,7 +95,8 @@ def _take_in(package: zipfile.ZipFile, descriptor: dict[str, Any]) -> dict[str, 
     return counts
 
 
-def _descriptor(package: zipfile.ZipFile) -> dict[str, Any]:
+def read_descriptor(package: zipfile.ZipFile) -> Descriptor:
+    """What a package says of itself; PackageError when that is not Sandboa's, or newer."""
     try:
         info = package.getinfo(DESCRIPTOR)
     except KeyError as error:
@@ -87,35 +104,46 @@ def _descriptor(package: zipfile.ZipFile) -> dict[str, Any]:
     if info.file_size > _LARGEST_DESCRIPTOR:
         raise PackageError(f"its {DESCRIPTOR} is too large")
     try:
-        descriptor = json.loads(package.read(info))
-        own = descriptor["sandboa"]
-        newest, migrations = int(own["format"]), list(own["migrations"])
-    except (ValueError, KeyError, TypeError) as error:
-        raise PackageError(f"its {DESCRIPTOR} is not one of Sandboa's") from error
-    unknown = sorted(set(map(str, migrations)) - set(whole_house.migrations()))
-    if newest > FORMAT or unknown:
-        what = f" (it has {unknown[-1]})" if unknown else ""
+        descriptor = Descriptor.model_validate_json(package.read(info))
+    except ValidationError as error:
+        first = error.errors()[0]
+        where = ".".join(str(part) for part in first["loc"])[:80]
+        raise PackageError(
+            f"its {DESCRIPTOR} is not one of Sandboa's ({where or 'JSON'}: {first['msg']})"
+        ) from error
+    own = descriptor.sandboa
+    unknown = sorted(set(own.migrations) - set(whole_house.migrations()))
+    if own.format > FORMAT or unknown:
+        what = f" (it has {unknown[-1][:60]})" if unknown else ""
         raise PackageError(f"it was written by a newer Sandboa than this one{what}")
-    return dict(descriptor)
+    return descriptor
 
 
-def _resources(
-    descriptor: dict[str, Any], known: dict[str, Table]
-) -> dict[str, tuple[dict[str, Any], tuple[str, ...]]]:
-    """Each table's entry with the house's columns, in the order of its CSV."""
-    listed = {}
-    for entry in descriptor.get("resources", []):
-        name = str(entry.get("name"))
-        if name not in known:
-            raise PackageError(f'it holds a table "{name[:40]}" that this Sandboa does not know')
-        by_field = {field_name(column): column.name for column in known[name].columns}
-        fields = [str(field.get("name")) for field in entry["schema"]["fields"]]
+def _resources(descriptor: Descriptor, known: dict[str, Table]) -> _Listed:
+    """Each table's entry with the house's columns, in the order of its CSV; all of them."""
+    layout = descriptor.sandboa.format
+    listed: _Listed = {}
+    for entry in descriptor.resources:
+        if entry.name not in known:
+            raise PackageError(
+                f'it holds a table "{entry.name[:40]}" that this Sandboa does not know'
+            )
+        by_field = {field_name(column, layout): column.name for column in known[entry.name].columns}
+        fields = [field.name for field in entry.table.fields]
         strange = [field for field in fields if field not in by_field]
         if strange:
-            raise PackageError(f'{name} has a field "{strange[0][:40]}" that is not known here')
-        listed[name] = (entry, tuple(by_field[field] for field in fields))
-    if not {"act", "entity"} <= listed.keys():
-        raise PackageError("its record of acts is missing")
+            raise PackageError(f'{entry.name} has a field "{strange[0][:40]}" not known here')
+        if entry.name in listed or len(set(fields)) < len(fields):
+            raise PackageError(f"{entry.name} is in it twice, or one of its fields")
+        listed[entry.name] = (entry, tuple(by_field[field] for field in fields))
+    demanded = whole_house.columns_after(descriptor.sandboa.migrations)
+    for name in sorted(demanded.keys() & known):
+        if name not in listed:
+            raise PackageError(f"its table {name} is missing")
+        here = {column.name for column in known[name].columns}
+        lacking = (demanded[name] & here) - set(listed[name][1])
+        if lacking:
+            raise PackageError(f"{name} lacks its field {min(lacking)}")
     return listed
 
 
@@ -125,13 +153,17 @@ def _require_size(package: zipfile.ZipFile) -> None:
         raise PackageError(f"it unpacks to {whole / 2**30:.0f} GB, which is too large")
 
 
-def _rows(
-    package: zipfile.ZipFile, table: Table, entry: dict[str, Any], columns: tuple[str, ...]
+def rows_in(
+    package: zipfile.ZipFile,
+    table: Table,
+    entry: ResourceDescribed,
+    columns: tuple[str, ...],
+    layout: int,
 ) -> Iterator[Row]:
     """The rows of a CSV, its bytes checked against its hash once all were read."""
     by_name = {column.name: column for column in table.columns}
-    readers = [from_text(by_name[name]) for name in columns]
-    fields = tuple(field_name(by_name[name]) for name in columns)
+    readers = [from_text(by_name[name], layout) for name in columns]
+    fields = tuple(field_name(by_name[name], layout) for name in columns)
     path = f"data/{table.name}.csv"
     try:
         raw = package.open(path)
@@ -145,10 +177,12 @@ def _rows(
             raise PackageError(f"{path}: its columns are not those that {DESCRIPTOR} tells of")
         try:
             for number, line in enumerate(lines, start=2):
+                if number - 2 >= entry.rows:
+                    raise PackageError(f"{path} has more rows than {DESCRIPTOR} tells of")
                 yield _row(line, readers, fields, f"{path}, line {number}")
         except csv.Error as error:
             raise PackageError(f"{path}, line {lines.line_num}: {error}") from error
-    if entry.get("hash") != f"sha256:{digest.hexdigest()}":
+    if entry.hash != f"sha256:{digest.hexdigest()}":
         raise PackageError(f"{path} is damaged: its contents are not what was written")
 
 
@@ -159,7 +193,7 @@ def _row(line: list[str], readers: list[Any], fields: tuple[str, ...], where: st
     for text, read, name in zip(line, readers, fields, strict=True):
         try:
             values.append(read(text))
-        except ValueError as error:
+        except (ValueError, OverflowError) as error:
             raise PackageError(f'{where}: "{text[:40]}" cannot be {name}') from error
     return tuple(values)
 
@@ -177,22 +211,42 @@ def _hashed_lines(raw: IO[bytes], digest: Any, path: str) -> Iterator[str]:
 
     text = io.TextIOWrapper(io.BufferedReader(Hashing(), 1 << 16), encoding="utf-8", newline="")
     try:
-        yield from text
+        # A line of gigabytes is not to be in memory before it is known to be one.
+        while line := text.readline(_LARGEST_LINE):
+            if len(line) >= _LARGEST_LINE:
+                raise PackageError(f"{path} has a line that is too long")
+            yield line
     except UnicodeDecodeError as error:
         raise PackageError(f"{path} is not UTF-8 text") from error
 
 
-def _take_photos(package: zipfile.ZipFile, descriptor: dict[str, Any], written: list[str]) -> None:
-    """Put the pictures beside the house; each must be what its name says."""
-    for name in descriptor["sandboa"].get("photos", []):
+def _take_photos(package: zipfile.ZipFile, descriptor: Descriptor, written: list[str]) -> None:
+    """Put the pictures beside the house: each what its name says, and all that are spoken of."""
+    own = descriptor.sandboa
+    lacking = set(whole_house.picture_names()) - set(own.photos) - set(own.missing_photos)
+    if lacking:
+        raise PackageError(f"the picture {min(lacking)[:12]}... is missing")
+    for name in own.photos:
         try:
             pair = [package.getinfo(f"photos/{name}{end}.jpg") for end in ("", "-small")]
         except KeyError as error:
-            raise PackageError(f"the picture {str(name)[:12]}... is missing") from error
+            raise PackageError(f"the picture {name[:12]}... is missing") from error
         if any(info.file_size > _LARGEST_PICTURE for info in pair):
-            raise PackageError(f"the picture {str(name)[:12]}... is too large")
+            raise PackageError(f"the picture {name[:12]}... is too large")
         picture, small = (package.read(info) for info in pair)
         if hashlib.sha256(picture).hexdigest() != name:
-            raise PackageError(f"the picture {str(name)[:12]}... is damaged")
+            raise PackageError(f"the picture {name[:12]}... is damaged")
         if put_picture(name, picture, small):
             written.append(name)
+
+
+def _require_readable() -> None:
+    """What was loaded is a house that can be worked with; PackageError otherwise."""
+    try:
+        HouseNow().facts()
+        drafts.require_states()
+    except Exception as error:
+        # Whatever rows that contradict each other make of it: nothing of the package is kept.
+        raise PackageError(
+            f"what it holds cannot be read as a house ({type(error).__name__}: {error})"[:300]
+        ) from error

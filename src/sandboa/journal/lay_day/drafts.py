@@ -169,6 +169,12 @@ def set_aside(draft_id: int, aside: bool) -> None:
         LayDraft.change(LayDraft.id == draft_id, set_aside=int(aside))
 
 
+def require_states() -> None:
+    """Read the state of every lay day there is; ValidationError for one that cannot be read."""
+    for draft in LayDraft.select():
+        _state(draft)
+
+
 def moment(now_s: float) -> datetime:
     """Now as a lay time, to the minute before."""
     return datetime.fromtimestamp(now_s - now_s % 60, UTC)

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Final
 
-from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
+from pydantic import AwareDatetime, ConfigDict, Field
 
 from sandboa.core.box import Shell
 from sandboa.core.candling import Disc, Vessels
@@ -11,6 +11,7 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EggEvent, Lump
 from sandboa.core.methods import STANDARD, Method
 from sandboa.journal.lay_day.record import EggHappening, EggLaid, LayDay
+from sandboa.journal.strict_model import StrictModel
 
 Share = Annotated[float, Field(ge=0, le=1)]
 Grams = Annotated[float, Field(gt=0, le=50_000)]
@@ -19,7 +20,7 @@ Name = Annotated[str, Field(max_length=20_000)]
 _LITRES: Final = Field(gt=0, le=60)
 
 
-class _Strict(BaseModel):
+class _Strict(StrictModel):
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
@@ -39,7 +40,7 @@ class EggState(_Strict):
     disc: Disc | None = None
     mass_g: Grams | None = None
     clump: Annotated[int, Field(ge=1, le=MOST_EGGS)] | None = None
-    events: Annotated[list[HappeningState], Field(max_length=20)] = []
+    events: list[HappeningState] = Field(default=[], max_length=20)
     looked: bool = False
 
 
@@ -59,7 +60,7 @@ class LayDayState(_Strict):
     lump: Lump | None = None
     dam_mass_g: Grams | None = None
     marked: bool = False
-    eggs: Annotated[list[EggState], Field(max_length=MOST_EGGS)] = []
+    eggs: list[EggState] = Field(default=[], max_length=MOST_EGGS)
     dry_mass_g: Grams | None = None
     dry_volume_l: Annotated[float, _LITRES] | None = None
     water_g: Annotated[float, Field(ge=0, le=20_000)] | None = None

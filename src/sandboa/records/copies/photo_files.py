@@ -6,6 +6,7 @@ from contextlib import closing
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Final
+from uuid import uuid4
 
 from sandboa.records.connections import read_only
 from sandboa.records.copies.copying import rename_durably, sync
@@ -70,7 +71,8 @@ def _gather_one(name: str, source: Path, target: Path) -> bool:
 def write_durably(path: Path, content: bytes) -> None:
     """Write a file so that it is whole on the disk, or not there; OSError leaves nothing behind."""
     path.parent.mkdir(parents=True, exist_ok=True)
-    partial = path.with_name(f"{path.name}.part")
+    # Named apart: the same picture may come twice at once.
+    partial = path.with_name(f"{path.name}.{uuid4().hex[:8]}.part")
     try:
         with partial.open("wb") as file:
             file.write(content)

@@ -48,5 +48,6 @@ def whole_numbers(values: Sequence[int]) -> Bits:
 
 def numbers(values: Sequence[float | None]) -> Bits:
     """Numbers as bits, None as bits of its own."""
-    held = np.asarray(values, dtype=np.float64)
+    # SQLite keeps a zero without its sign.
+    held = np.asarray(values, dtype=np.float64) + 0.0
     return np.where(np.isnan(held), _NOTHING, held.view(np.uint64))

@@ -12,6 +12,7 @@ from sandboa.journal.cabinet_faults import clutch_faults
 from sandboa.journal.cards import card_of
 from sandboa.journal.clutch_now import ClutchPage, clutch_page
 from sandboa.journal.rounds.due_now import BoxDue, box_due
+from sandboa.journal.strict_model import Strictly
 from sandboa.journal.today import attention
 from sandboa.web.egg_shapes import EggTold, egg_told
 from sandboa.web.fault_shapes import FaultTold, fault_told
@@ -181,7 +182,7 @@ def candle_egg(code: Code, number: EggNumber, asked: CandlingAsked, now_s: NowS)
 
 
 @router.put("/{code}/method")
-def change_method(code: Code, asked: Method, now_s: NowS) -> ActTold:
+def change_method(code: Code, asked: Annotated[Method, Strictly()], now_s: NowS) -> ActTold:
     """Let the clutch differ from its house method."""
     return ActTold.of(methods.change_clutch_method(code, asked, now_s))
 
