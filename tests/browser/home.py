@@ -30,5 +30,6 @@ def sign_in(context: BrowserContext, house: Address) -> None:
     name, passphrase = house.signs_in
     said = {"name": name, "passphrase": passphrase}
     assert context.request.post(f"{house.api}/api/session", data=said).status == 204
-    (session,) = context.cookies()
-    context.add_cookies([{**session, "domain": HOME}])  # type: ignore[typeddict-item]
+    # The session, and the mark of a device that was signed in.
+    here = [{**cookie, "domain": HOME} for cookie in context.cookies()]
+    context.add_cookies(here)  # type: ignore[arg-type]

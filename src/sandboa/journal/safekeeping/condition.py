@@ -5,7 +5,7 @@ from collections.abc import Iterator
 from pathlib import Path
 from typing import Final
 
-from sandboa.core.units import CLOCK_GRACE_S, SECONDS_PER_DAY
+from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal.safekeeping.backups import MISSED_S, backup_folder, backup_missed_s
 from sandboa.journal.watch import Severity, Trouble
 from sandboa.records import readings
@@ -16,6 +16,9 @@ from sandboa.records.machine import machine_setting, set_machine_setting
 #: Bytes free on the house's disk below which a keeper is told: a season of minutes and photos
 #: needs about as much (assumption).
 LITTLE_SPACE: Final = 300 * 2**20
+#: s by which the clock may be behind the newest record before it is wrong: phones and time servers
+#: differ by some (assumption).
+CLOCK_OFF_S: Final = 600.0
 _NO_BACKUP: Final = "no backup"
 _SINCE: Final = "backups since"
 _CLOCK: Final = "clock behind"
@@ -67,7 +70,7 @@ def clock_behind_s(now_s: float) -> float:
     """By how much the clock is behind the newest thing recorded (s); 0 when it is not."""
     newest = [at_s for at_s in (last_recorded_s(), readings.newest_received_s()) if at_s]
     behind_s = max(newest, default=now_s) - now_s
-    return behind_s if behind_s > CLOCK_GRACE_S else 0.0
+    return behind_s if behind_s > CLOCK_OFF_S else 0.0
 
 
 def _trouble(kind: str, text: str, began_s: float) -> Trouble:

@@ -3,7 +3,7 @@
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from sandboa.journal.safekeeping.condition import clock_behind_s
+from sandboa.journal.safekeeping.condition import CLOCK_OFF_S, clock_behind_s
 from sandboa.records.database import damage
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import Moment, at_or_none
@@ -41,5 +41,9 @@ def get_health(house: TheHouse, now_s: NowS) -> HealthTold:
         restoring=state.copy if state is not None and state.ended_s is None else None,
         looked_at=at_or_none(house.looked_s),
         watch_late=house.looked_s is not None and now_s - house.looked_s > WATCH_LATE_S,
-        clock_behind_s=max(clock_behind_s(now_s), house.clock.behind_s()),
+        clock_behind_s=max(clock_behind_s(now_s), _set_back_s(house.clock.behind_s())),
     )
+
+
+def _set_back_s(behind_s: float) -> float:
+    return behind_s if behind_s > CLOCK_OFF_S else 0.0
