@@ -378,3 +378,18 @@ def test_a_folder_with_a_strange_name_is_checked_and_copied(tmp_path: Path, caps
     assert main(["check", str(house.parent / "copy #2.sqlite3")]) == 0
     assert main(["check", str(house.parent / "nothing")]) == 2
     assert copying.sync(house) is None
+
+
+@pytest.mark.parametrize("lost", ["gone", "empty"])
+def test_a_house_whose_file_was_lost_is_not_begun_anew(
+    house: Path, tmp_path: Path, capsys, lost: str
+) -> None:
+    copy = back_up(house, tmp_path / "copy.sqlite3", NOW_S).file
+    if lost == "gone":
+        house.unlink()
+    else:
+        house.write_bytes(b"")
+    assert main(["serve", "--data", str(house.parent), "--port", "0"]) == 2
+    assert "sandboa restore COPY" in capsys.readouterr().err
+    assert main(["restore", str(copy), "--data", str(house.parent)]) == 0
+    assert dams(house) == {"Sorrel"}

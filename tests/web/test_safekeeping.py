@@ -2,6 +2,7 @@
 
 import sqlite3
 import threading
+from concurrent.futures import ThreadPoolExecutor
 from contextlib import closing
 from datetime import timedelta
 from pathlib import Path
@@ -96,6 +97,14 @@ def test_backups_go_to_another_disk_and_back(http: TestClient, tmp_path: Path) -
     assert told["last_failed"]["trouble"] == failed["trouble"]
     assert told["last_good"] == made
     assert http.put("/api/house/backups/folder", json={"folder": ""}).json()["beside"]
+
+
+def test_two_backups_at_once_are_two_backups(http: TestClient) -> None:
+    lay(http)
+    with ThreadPoolExecutor(4) as pool:
+        made = list(pool.map(lambda n: back_up_now(NOW_S + n * DAY_S), range(4)))
+    assert [tried.trouble for tried in made] == [""] * 4
+    assert http.get("/api/house/backups").json()["held"] == 4
 
 
 def test_a_night_comes_once_a_day_and_a_failed_one_again_in_an_hour(

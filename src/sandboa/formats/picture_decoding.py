@@ -18,7 +18,7 @@ LONGER_SIDE: Final = 2048
 SMALL_SIDE: Final = 360
 _FORMATS: Final = ("JPEG", "PNG", "WEBP", "HEIF")
 
-TOO_MANY_PIXELS: Final = "the photo has too many pixels: 50 million fit"
+TOO_MANY_PIXELS: Final = f"the photo has too many pixels: {MOST_PIXELS // 10**6} million fit"
 UNREADABLE: Final = "this is not a photo that can be read (JPEG, PNG, WebP, HEIC)"
 
 

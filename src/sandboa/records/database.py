@@ -65,6 +65,7 @@ def open_database(path: Path) -> HouseDatabase:
         # A restore was begun and stopped: it is ended, or thrown away, before anything is read.
         with only_server(path):
             carry_on(path)
+    _require_not_lost(path)
     damage = damage_at(path) if path.exists() else ()
     opened = HouseDatabase(path, damage)
     try:
@@ -218,6 +219,19 @@ def _bring_up_to_date(opened: HouseDatabase, path: Path) -> None:
         with opened.atomic("IMMEDIATE"):
             prove_all(opened.connection())  # type: ignore[no-untyped-call]
             opened.pragma("user_version", len(known))
+
+
+def _require_not_lost(path: Path) -> None:
+    """CannotOpen where a house was and its file is gone or empty: a new one would hide that."""
+    if path.exists() and path.stat().st_size > 0:
+        return
+    left = [name for name in ("photos", "backups") if any((path.parent / name).glob("*"))]
+    if left:
+        what = "is empty" if path.exists() else "is gone"
+        raise CannotOpen(
+            f"{path} {what}, though its {left[0]} are there: put a copy in its place with: "
+            f"sandboa restore COPY --data {path.parent}"
+        )
 
 
 def _require_readable(damaged: HouseDatabase, path: Path) -> None:

@@ -33,14 +33,12 @@ class Ledger:
     most_of_one: int = MOST_OF_ONE_ADDRESS
     #: Addresses that speak for many: named reverse proxies, and this machine itself.
     trusted: frozenset[str] = frozenset({"127.0.0.1", "::1"})
-    refused: int = 0
     _by_address: Counter[str] = field(default_factory=Counter)
 
     def enter(self, address: str) -> bool:
         """Count a connection; False when there are too many, and it is to be dropped."""
         own = self.most if address in self.trusted else self.most_of_one
         if self._by_address.total() >= self.most or self._by_address[address] >= own:
-            self.refused += 1
             return False
         self._by_address[address] += 1
         return True

@@ -39,8 +39,8 @@ export function Backups() {
       <Fares backups={backups.data} />
       <chakra.p color="soft" mb={3}>
         Every night the whole house is copied with its photos, and the copy is opened and checked
-        before it counts. The last 7 days, 5 weeks and 12 months are kept. Passwords of messengers
-        are in no copy.
+        before it counts. The last {backups.data.kept_days} days, {backups.data.kept_weeks} weeks
+        and {backups.data.kept_months} months are kept. Passwords of messengers are in no copy.
       </chakra.p>
       <chakra.div display="flex" gap={3} flexWrap="wrap" mb={4}>
         <Button type="button" disabled={make.isPending} onClick={() => make.mutate()}>
@@ -79,7 +79,7 @@ function Fares({ backups }: { backups: Backups }) {
       )}
       {failed && (
         <Notice urgent label="The last one failed.">
-          {dayAndTime(failed.at)}: {failed.trouble}. It is tried again every hour.
+          {dayAndTime(failed.at)}: {failed.trouble}. It is tried again.
         </Notice>
       )}
       {backups.beside && (

@@ -2722,6 +2722,7 @@ export interface components {
          *
          *     `beside`: on the house's own disk. `fixed`: the folder was named when the
          *     server was started. `held` is how many are in the folder now, `newest_at` the newest.
+         *     Kept are the newest of so many days, weeks and months.
          */
         BackupsTold: {
             /** Folder */
@@ -2732,6 +2733,12 @@ export interface components {
             fixed: boolean;
             /** Held */
             held: number;
+            /** Kept Days */
+            kept_days: number;
+            /** Kept Weeks */
+            kept_weeks: number;
+            /** Kept Months */
+            kept_months: number;
             /** Newest At */
             newest_at: string | null;
             last_good: components["schemas"]["BackupTold"] | null;

@@ -4,6 +4,7 @@ import os
 from dataclasses import dataclass
 from datetime import datetime, timedelta, tzinfo
 from pathlib import Path
+from threading import Lock
 from typing import Final
 
 from sandboa.core.errors import NotPlausible
@@ -32,6 +33,7 @@ MISSED_S: Final = 3 * SECONDS_PER_DAY
 RETRY_S: Final = 3_600.0
 _FOLDER: Final = "backup folder"
 _BESIDE: Final = "backups"
+_one_at_a_time: Final = Lock()
 
 
 @dataclass(frozen=True, slots=True)
@@ -100,6 +102,12 @@ def backup_due(now_s: float, zone: tzinfo | None = None) -> bool:
 
 def back_up_now(now_s: float, named: Path | None = None) -> BackupTried:
     """Make a backup, prune older ones, and note what became of it; never raises for a bad disk."""
+    # The night's and one asked for at the same moment would clear away each other's beginnings.
+    with _one_at_a_time:
+        return _back_up(now_s, named)
+
+
+def _back_up(now_s: float, named: Path | None) -> BackupTried:
     house, folder = house_file(), backup_folder(named)
     try:
         if folder == house.parent / _BESIDE:

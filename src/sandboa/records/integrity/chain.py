@@ -59,12 +59,6 @@ def seal_all(connection: sqlite3.Connection) -> None:
     connection.executemany("UPDATE act SET hash = ? WHERE id = ?", made)
 
 
-def head(connection: sqlite3.Connection) -> str:
-    """The hash of the last act: the same for the same history; empty in an empty house."""
-    found = connection.execute("SELECT hash FROM act ORDER BY id DESC LIMIT 1").fetchone()
-    return found[0] if found else _BEGINNING
-
-
 def problems(connection: sqlite3.Connection) -> Iterator[str]:
     """Acts whose hash does not fit what lies in the file, a sentence each."""
     before = _BEGINNING

@@ -5,6 +5,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 from pydantic import BaseModel, Field
 
+from sandboa.core.retention import KEPT_DAYS, KEPT_MONTHS, KEPT_WEEKS
 from sandboa.journal.safekeeping import security_log
 from sandboa.journal.safekeeping.accepting import accept_as_it_is
 from sandboa.journal.safekeeping.backups import (
@@ -38,12 +39,16 @@ class BackupsTold(BaseModel):
 
     `beside`: on the house's own disk. `fixed`: the folder was named when the
     server was started. `held` is how many are in the folder now, `newest_at` the newest.
+    Kept are the newest of so many days, weeks and months.
     """
 
     folder: str
     beside: bool
     fixed: bool
     held: int
+    kept_days: int
+    kept_weeks: int
+    kept_months: int
     newest_at: Moment | None
     last_good: BackupTold | None
     last_failed: BackupTold | None
@@ -184,6 +189,9 @@ def _backups(house: House) -> BackupsTold:
         beside=state.beside,
         fixed=state.fixed,
         held=len(state.held),
+        kept_days=KEPT_DAYS,
+        kept_weeks=KEPT_WEEKS,
+        kept_months=KEPT_MONTHS,
         newest_at=at_or_none(state.held[0].made_s if state.held else None),
         last_good=_tried(state.last_good) if state.last_good else None,
         last_failed=_tried(state.last_failed) if state.last_failed else None,
