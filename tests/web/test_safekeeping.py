@@ -270,6 +270,9 @@ def test_a_record_changed_from_outside_is_found_at_night_told_and_can_be_accepte
     lay(http)
     with closing(sqlite3.connect(house_file())) as other, other:
         other.execute("UPDATE egg SET x = x / 2 WHERE number = 3")
+    # Whoever asks for a backup is told at once, and not only the next night.
+    assert "is not what was recorded" in http.post("/api/house/backups").json()["trouble"]
+    assert len(http.get("/api/health").json()["changed"]) == 1
     clock.at_s = NOW_S + DAY_S
     assert night_if_due(house_of(http), threading.Event())
     (changed,) = http.get("/api/health").json()["changed"]

@@ -27,7 +27,7 @@ export function Backups() {
     onSuccess: (made) => {
       if (made.trouble) showProblem(`No backup was made: ${made.trouble}.`)
       return Promise.all(
-        ['backups', 'copies'].map((key) => client.invalidateQueries({ queryKey: [key] })),
+        ['backups', 'copies', 'health'].map((key) => client.invalidateQueries({ queryKey: [key] })),
       )
     },
     onError: (problem) => showProblem(problem.detail),

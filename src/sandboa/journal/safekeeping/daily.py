@@ -10,6 +10,7 @@ from sandboa.journal.safekeeping.backups import back_up_now
 from sandboa.records.copies.photo_files import FOLDER, pictures_named_in
 from sandboa.records.database import check_quickly, house_file
 from sandboa.records.integrity.check import check_database, picture_problems
+from sandboa.records.machine import BackupTried
 
 #: Nights over which every photo is read once; a house may have thousands (assumption).
 PHOTO_NIGHTS: Final = 30
@@ -35,11 +36,17 @@ def night(now_s: float, named: Path | None, pause: Callable[[], None]) -> Night:
     if found := check_quickly():
         return Night(now_s, found)
     tried = back_up_now(now_s, named)
-    problems = () if not tried.trouble else check_database(house_file(), pause).problems
-    found = (*problems, *_photos_of_the_night(now_s, pause))
+    found = (*problems_behind(tried, pause), *_photos_of_the_night(now_s, pause))
     for problem in found:
         _log.error("the house is not what was recorded: %s", problem)
     return Night(now_s, found)
+
+
+def problems_behind(
+    tried: BackupTried, pause: Callable[[], None] = lambda: None
+) -> tuple[str, ...]:
+    """What is not as it was recorded, where a backup failed; nothing where it stands."""
+    return check_database(house_file(), pause).problems if tried.trouble else ()
 
 
 def _photos_of_the_night(now_s: float, pause: Callable[[], None]) -> tuple[str, ...]:

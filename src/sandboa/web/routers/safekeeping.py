@@ -14,6 +14,7 @@ from sandboa.journal.safekeeping.backups import (
     backup_state,
     set_backup_folder,
 )
+from sandboa.journal.safekeeping.daily import problems_behind
 from sandboa.journal.safekeeping.restores import CopyKind, find_copy, restorable
 from sandboa.records.machine import BackupTried
 from sandboa.records.people import names_of_people
@@ -116,6 +117,7 @@ def get_backups(house: TheHouse) -> BackupsTold:
 def make_backup(house: TheHouse, by: AskedBy, now_s: NowS) -> BackupTold:
     """Make a backup now and prove it; one that fails says why in `trouble`."""
     tried = back_up_now(now_s, house.backups)
+    house.problems = problems_behind(tried)
     security_log.note(security_log.Kind.BACKUP, tried.trouble or "a backup was made", by, now_s)
     return _tried(tried)
 
