@@ -29,7 +29,7 @@ from sandboa.records.integrity.proof import prove_all
 #: What is no record: counters that tell caches of a change, and when a machine last heard.
 NOT_KEPT = {
     *(("reading_tip", name) for name in ("revision", "rewrites", "received_s")),
-    *(("schema_migration", name) for name in ("id", "applied_at", "applied", "migrated_at")),
+    *(("schema_migration", name) for name in ("id", "applied")),
 }
 #: What its checksums are checked against, or SQLite's own books.
 OTHERS = {"sqlite_stat1", "sqlite_sequence"}
