@@ -20,11 +20,13 @@ from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.journal.readings import store_readings
 from sandboa.records import held_readings, readings
+from sandboa.records.connections import read_only
 from sandboa.records.database import close_database, database, open_database
 from sandboa.records.facts import Act
-from sandboa.records.integrity import chain, checksums
+from sandboa.records.integrity import chain, checksums, seals
 from sandboa.records.integrity.check import check, check_database
 from sandboa.records.integrity.proof import prove_all
+from sandboa.records.machine import BackupTried, note_backup, set_machine_setting
 
 #: What is no record: counters that tell caches of a change, and when a machine last heard.
 NOT_KEPT = {
@@ -145,6 +147,34 @@ def add_and_fail() -> None:
     with act("animal", "never", NOW_S):
         add_animal(AnimalSaid("dam", "Lovage"), NOW_S)
         raise ValueError("never happened")
+
+
+def test_whoever_reads_meanwhile_meets_every_row_with_its_own_seal(house, monkeypatch) -> None:
+    """A backup may be taken between any two statements."""
+    path = Path(database.database)
+    run, found = database.obj.execute_sql, []
+
+    def looked_at(*statement):
+        try:
+            return run(*statement)
+        finally:
+            with closing(read_only(path)) as other:
+                found.extend(seals.problems(other))
+
+    monkeypatch.setattr(database.obj, "execute_sql", looked_at)
+    set_machine_setting("folder", "/elsewhere")
+    set_machine_setting("folder", "/somewhere")
+    note_backup(NOW_S, "copy", 12, 0, "")
+    BackupTried.change(BackupTried.size == 12, size=13)
+    tried = BackupTried.get()
+    tried.size = 14
+    tried.save()
+    assert found == []
+
+
+def test_no_row_is_sealed_outside_the_transaction_that_wrote_it(house) -> None:
+    with pytest.raises(RuntimeError, match="backup_tried is sealed outside"):
+        seals.reseal(database.connection(), "backup_tried")
 
 
 def test_acts_that_are_rolled_back_leave_the_chain_whole(house, tmp_path: Path) -> None:

@@ -45,24 +45,27 @@ class Sealed(Record):
     @classmethod
     def create(cls, **values: Any) -> Self:
         """Append a row, sealed."""
-        row = super().create(**values)
-        row._reseal()
+        with database.atomic("IMMEDIATE"):
+            row = super().create(**values)
+            row._reseal()
         return row
 
     @classmethod
     def change(cls, *conditions: Expression, **values: Any) -> int:
         """Change the rows that meet the conditions; returns how many did."""
-        rows = list(cls.select().where(*conditions))
-        for row in rows:
-            for name, value in values.items():
-                setattr(row, name, value)
-            row.save()
+        with database.atomic("IMMEDIATE"):
+            rows = list(cls.select().where(*conditions))
+            for row in rows:
+                for name, value in values.items():
+                    setattr(row, name, value)
+                row.save()
         return len(rows)
 
     def save(self, *given: Any, **named: Any) -> int:
         """Write the row as it is now, sealed anew."""
-        written: int = super().save(*given, **named)
-        self._reseal()
+        with database.atomic("IMMEDIATE"):
+            written: int = super().save(*given, **named)
+            self._reseal()
         return written
 
     def _reseal(self) -> None:

@@ -38,11 +38,13 @@ class Lesson:
 
 def keep(told: ForecastTold) -> None:
     """Keep a forecast; the first one of a day stays."""
-    database.execute_sql(
-        f"INSERT OR IGNORE INTO forecast_told ({_COLUMNS}) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
-        (told.clutch, told.day, told.told_s, int(told.again), *told.quantiles_s),
-    )
-    _seal("forecast_told", "clutch = ? AND day = ?", told.clutch, told.day)
+    with database.atomic("IMMEDIATE"):
+        written = database.execute_sql(
+            f"INSERT OR IGNORE INTO forecast_told ({_COLUMNS}) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+            (told.clutch, told.day, told.told_s, int(told.again), *told.quantiles_s),
+        )
+        if written.rowcount:
+            _seal("forecast_told", "clutch = ? AND day = ?", told.clutch, told.day)
 
 
 def all_told() -> list[ForecastTold]:
@@ -53,12 +55,14 @@ def all_told() -> list[ForecastTold]:
 
 def keep_standings(day: int, alive: dict[int, float]) -> None:
     """Keep the chance (0-1) told of each egg on a day; the first one of a day stays."""
-    for egg, chance in alive.items():
-        database.execute_sql(
-            "INSERT OR IGNORE INTO standing_told (egg, day, alive) VALUES (?, ?, ?)",
-            (egg, day, chance),
-        )
-        _seal("standing_told", "egg = ? AND day = ?", egg, day)
+    with database.atomic("IMMEDIATE"):
+        for egg, chance in alive.items():
+            written = database.execute_sql(
+                "INSERT OR IGNORE INTO standing_told (egg, day, alive) VALUES (?, ?, ?)",
+                (egg, day, chance),
+            )
+            if written.rowcount:
+                _seal("standing_told", "egg = ? AND day = ?", egg, day)
 
 
 def all_standings_told() -> list[tuple[int, int, float]]:
@@ -69,14 +73,15 @@ def all_standings_told() -> list[tuple[int, int, float]]:
 
 def learn(lesson: Lesson) -> None:
     """Keep what a clutch taught, in place of what it taught before."""
-    database.execute_sql(
-        f"INSERT OR REPLACE INTO lesson ({_LESSON}) VALUES (?, ?, ?, ?, ?, ?, ?)",
-        (
-            lesson.clutch, lesson.after_act, lesson.cabinet, lesson.mean_pip_s,
-            lesson.log_development, lesson.sd, lesson.eggs,
-        ),
-    )  # fmt: skip
-    _seal("lesson", "clutch = ?", lesson.clutch)
+    with database.atomic("IMMEDIATE"):
+        database.execute_sql(
+            f"INSERT OR REPLACE INTO lesson ({_LESSON}) VALUES (?, ?, ?, ?, ?, ?, ?)",
+            (
+                lesson.clutch, lesson.after_act, lesson.cabinet, lesson.mean_pip_s,
+                lesson.log_development, lesson.sd, lesson.eggs,
+            ),
+        )  # fmt: skip
+        _seal("lesson", "clutch = ?", lesson.clutch)
 
 
 def forget(clutch: int) -> None:

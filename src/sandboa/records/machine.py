@@ -2,6 +2,7 @@
 
 from peewee import AutoField, IntegerField, TextField
 
+from sandboa.records.database import database
 from sandboa.records.facts import Sealed
 
 #: Tries that are remembered; the newest of them.
@@ -34,9 +35,10 @@ def machine_setting(name: str) -> str | None:
 
 def set_machine_setting(name: str, value: str | None) -> None:
     """Set a setting, or forget it."""
-    MachineSetting.delete().where(MachineSetting.name == name).execute()
-    if value is not None:
-        MachineSetting.create(name=name, value=value)
+    with database.atomic("IMMEDIATE"):
+        MachineSetting.delete().where(MachineSetting.name == name).execute()
+        if value is not None:
+            MachineSetting.create(name=name, value=value)
 
 
 def note_backup(at_s: float, file: str, size: int, photos: int, trouble: str) -> BackupTried:

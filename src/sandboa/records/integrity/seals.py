@@ -46,7 +46,13 @@ def sealed_tables(columns: dict[str, tuple[str, ...]]) -> dict[str, tuple[str, .
 
 
 def reseal(connection: sqlite3.Connection, table: str, where: str = "1", *asked: Any) -> None:
-    """Seal the rows that meet a condition anew, as they are now."""
+    """Seal the rows that meet a condition anew, as they are now.
+
+    In the transaction that wrote them (RuntimeError outside one): nobody ever
+    reads a row beside the seal of another.
+    """
+    if not connection.in_transaction:
+        raise RuntimeError(f"{table} is sealed outside the transaction that wrote it")
     names = tuple(row[1] for row in connection.execute(f'PRAGMA table_info("{table}")'))
     covered = [name for name in names if name != SEAL]
     keys = [row[1] for row in connection.execute(f'PRAGMA table_info("{table}")') if row[5]]
