@@ -9,6 +9,10 @@ from playwright.sync_api import Browser, Page, expect
 
 from running import DESK, forked
 
+IPHONE = (
+    "Mozilla/5.0 (iPhone; CPU iPhone OS 17_5 like Mac OS X) AppleWebKit/605.1.15 "
+    "(KHTML, like Gecko) Version/17.5 Mobile/15E148 Safari/604.1"
+)
 PHRASE = "beeswax ladder harbour mint"
 HELPERS = "copper window seven geese"
 
@@ -86,7 +90,9 @@ def test_a_keeper_locks_the_house_and_lets_a_helper_in(
     expect(phone.get_by_role("heading", name="Sign in")).to_be_visible()
 
 
-def test_a_keeper_changes_the_passphrase_and_signs_out(desk: Page, own_demo: str) -> None:
+def test_a_keeper_changes_the_passphrase_and_signs_out(
+    desk: Page, chromium: Browser, own_demo: str
+) -> None:
     desk.goto(f"{own_demo}/settings")
     add_person(desk, "Rowan", "keeper", PHRASE)
     desk.get_by_role("link", name="Rowan", exact=True).click()
@@ -98,10 +104,33 @@ def test_a_keeper_changes_the_passphrase_and_signs_out(desk: Page, own_demo: str
     desk.get_by_label("The one you have now").fill(PHRASE)
     desk.get_by_role("button", name="Change it").click()
     expect(desk.get_by_label("The one you have now")).to_have_value("")
+    # A phone of one's own is listed and can be signed out from here.
+    lost = chromium.new_context(user_agent=IPHONE)
+    phone = lost.new_page()
+    phone.goto(f"{own_demo}/you")
+    sign_in(phone, "Rowan", "three quiet yellow boats")
+    expect(phone.get_by_role("heading", level=1)).to_have_text("Rowan")
+    desk.reload()
+    sessions = desk.get_by_role("list", name="Where you are signed in")
+    expect(sessions.get_by_role("listitem")).to_have_count(2)
+    expect(sessions.get_by_role("listitem").filter(has_text="this device")).to_contain_text(
+        "Chrome"
+    )
+    listed = sessions.get_by_role("listitem").filter(has_text="Safari on iOS")
+    listed.get_by_role("button", name="Sign it out").click()
+    expect(sessions.get_by_role("listitem")).to_have_count(1)
+    phone.reload()
+    expect(phone.get_by_role("heading", name="Sign in")).to_be_visible()
+    lost.close()
     desk.get_by_role("button", name="Sign out here").click()
     expect(desk.get_by_role("heading", name="Sign in")).to_be_visible()
     sign_in(desk, "Rowan", "three quiet yellow boats")
     expect(desk.get_by_role("heading", level=1)).to_have_text("Rowan")
+    # Keepers see who came in, and who tried to.
+    desk.goto(f"{own_demo}/settings")
+    who = desk.get_by_role("region", name="Who came in")
+    expect(who).to_contain_text("Rowan: the passphrase before was wrong")
+    expect(who).to_contain_text("ended a session of their own")
 
 
 def test_a_visit_waits_on_a_phone_whose_session_has_ended(phone: Page, own_demo: str) -> None:

@@ -48,7 +48,7 @@ def test_cabinets_that_cannot_be_are_refused_at_their_field(http, changes, field
 def test_what_is_too_much_is_said_with_its_unit(http: TestClient) -> None:
     http.post("/api/cabinets", json=NORTH).raise_for_status()
     told = problem(http.post("/api/cabinets/Polar/set-points", json={"temperature_c": 80}), 422)
-    assert told["detail"] == "temperature is above 60 °C"
+    assert told["detail"] == "Temperature is above 60 °C"
     assert told["errors"] == [{"field": "temperature_c", "reason": "is above 60"}]
 
 

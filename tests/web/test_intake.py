@@ -73,7 +73,7 @@ def test_a_device_carries_several_probes_and_names_them(http: TestClient) -> Non
     lay(http)
     logger = Logger(http, "Lower", "Upper")
     told = problem(logger.post({"readings": [reading(1)]}), 422)
-    assert "which probe" in told["detail"]
+    assert "Which probe" in told["detail"]
     told = problem(logger.post({"readings": [reading(1, probe="Attic")]}), 422)
     assert 'no probe "Attic"; it has: Lower, Upper' in told["detail"]
     assert logger.post(

@@ -68,8 +68,8 @@ def test_a_backup_now_is_told_with_its_size_and_can_be_found(http: TestClient) -
     [
         ("backups", "the whole path"),
         ("/nowhere/at/all", "no folder"),
-        ("{house}", "the house itself"),
-        ("{house}/photos", "the house itself"),
+        ("{house}", "The house itself"),
+        ("{house}/photos", "The house itself"),
     ],
 )
 def test_a_folder_that_cannot_take_backups_is_refused(

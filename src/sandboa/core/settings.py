@@ -166,7 +166,13 @@ SETTINGS: Final = {
 
 def checked_setting(name: str, value: float) -> float:
     """A value the setting can have; NotPlausible for an unknown name or outside its limits."""
+    setting = require_setting(name)
+    return require_range("value", value, setting.limits, setting.unit)
+
+
+def require_setting(name: str) -> Setting:
+    """The setting of that name; NotPlausible for an unknown one."""
     setting = SETTINGS.get(name)
     if setting is None:
         raise NotPlausible("name", f'there is no setting "{name[:40]}"')
-    return require_range("value", value, setting.limits, setting.unit)
+    return setting

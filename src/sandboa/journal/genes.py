@@ -49,7 +49,7 @@ def add_gene(said: GeneSaid, now_s: float) -> tuple[int, Act]:
 
 def correct_gene(entity: int, said: GeneSaid, now_s: float) -> Act:
     """Change a trait of the list; raises as `add_gene` does, NotFound when it is not on it."""
-    held = _held(entity)
+    held = find_gene(entity)
     name = clean_name("name", said.name)
     _require_free(name, entity)
     summary = f"Trait {name} corrected: {said.inheritance}{_double(said)}"
@@ -65,7 +65,7 @@ def correct_gene(entity: int, said: GeneSaid, now_s: float) -> Act:
 
 def drop_gene(entity: int, now_s: float) -> Act:
     """Take a trait off the list; animals keep it as a word."""
-    held = _held(entity)
+    held = find_gene(entity)
     with act("gene", f"Trait {held.name} taken off the list", now_s) as dropping:
         held.retire(dropping)
     return dropping
@@ -81,7 +81,8 @@ def _traits(animal: int) -> dict[str, TraitForm]:
     return {row.name: TraitForm(row.form) for row in Trait.current(Trait.animal == animal)}
 
 
-def _held(entity: int) -> hatching.Gene:
+def find_gene(entity: int) -> hatching.Gene:
+    """A trait of the list; NotFound otherwise."""
     held = hatching.Gene.now(entity)
     if held is None:
         raise NotFound("there is no such trait on your list")

@@ -50,6 +50,14 @@ def chosen_method() -> Method:
     return house_methods()[0].method
 
 
+def find_method(entity: int) -> HouseMethod:
+    """A house method; NotFound for an unknown one."""
+    held = recorded.Method.now(entity)
+    if held is None:
+        raise NotFound("there is no such method")
+    return HouseMethod(entity, method_of(held), bool(held.chosen))
+
+
 def add_method(method: Method, now_s: float, *, chosen: bool) -> tuple[int, Act]:
     """Record a house method; Conflict when its name is taken, NotPlausible when it cannot be."""
     method = checked(method)

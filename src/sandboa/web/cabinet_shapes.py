@@ -17,9 +17,12 @@ from sandboa.journal.cabinets import CabinetKind
 from sandboa.journal.climate_trace import Trace
 from sandboa.journal.clutch_now import ClutchNow
 from sandboa.journal.facts_now import Facts
+from sandboa.journal.forms.people_and_things import cabinet_form
+from sandboa.journal.forms.revisions import revision_of
 from sandboa.journal.today import TodayClutch, attention
 from sandboa.records import readings
 from sandboa.web.fault_shapes import FaultTold, fault_told
+from sandboa.web.revisions import Revision
 from sandboa.web.routers.probes import HungProbeTold, place_words, probe_told
 from sandboa.web.routers.today import SmallEggTold, small_egg
 from sandboa.web.shapes import (
@@ -109,6 +112,7 @@ class CabinetTold(BaseModel):
     probes: list[HungProbeTold]
     exposure: ExposureTold
     first_reading_at: Moment | None
+    revision: Revision
 
 
 class ProbeTraceTold(BaseModel):
@@ -154,6 +158,7 @@ def cabinet_told(facts: Facts, now: CabinetNow, now_s: float) -> CabinetTold:
         probes=[probe_told(facts, p, tips.get(p.entity)) for p in now.probes],
         exposure=ExposureTold(days=EXPOSURE_DAYS, **asdict(now.exposure)),
         first_reading_at=at(min(known)) if known else None,
+        revision=revision_of(cabinet_form(now.cabinet.name)),
     )
 
 

@@ -5,8 +5,11 @@ from pydantic import BaseModel
 from sandboa.core.hatching import AdviceKind, DeathStage, Fate
 from sandboa.core.hatching.last_week import LastWeekTask
 from sandboa.core.methods import CuttingSchool
+from sandboa.journal.forms.clutch import form_of_hatchling
+from sandboa.journal.forms.revisions import revision_of
 from sandboa.journal.hatching.watch import HatchingClutch, HatchingEgg, HatchlingNow
 from sandboa.web.egg_shapes import EggTold, egg_told
+from sandboa.web.revisions import Revision
 from sandboa.web.shapes import MealTold, Moment, Told, TraitTold, WeightTold, WindowTold, at_or_none
 
 
@@ -35,6 +38,7 @@ class HatchlingTold(BaseModel):
     shed_window: WindowTold | None
     meal_window: WindowTold | None
     settled: bool
+    revision: Revision
 
 
 class HatchingEggTold(BaseModel):
@@ -154,4 +158,5 @@ def _hatchling(hatchling: HatchlingNow) -> HatchlingTold:
         if hatchling.meal_window
         else None,
         settled=hatchling.settled,
+        revision=revision_of(form_of_hatchling(row, hatchling.traits)),
     )

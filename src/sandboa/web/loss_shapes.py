@@ -4,8 +4,11 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.causes import FINDINGS, Cause, FindingKind, RankedCause
 from sandboa.core.hatching import DeathStage, Fate
+from sandboa.journal.forms.clutch import form_of_opening
+from sandboa.journal.forms.revisions import revision_of
 from sandboa.journal.losses.why import ClutchLosses, LostEgg
 from sandboa.web.egg_shapes import EggTold
+from sandboa.web.revisions import Revision
 from sandboa.web.shapes import Moment, PhotoTold, Told, at_or_none
 
 
@@ -33,6 +36,7 @@ class OpeningTold(BaseModel):
     note: str
     findings: dict[FindingKind, list[str]]
     words: list[str]
+    revision: Revision
 
 
 class LostEggTold(BaseModel):
@@ -115,6 +119,7 @@ def _opening(lost: LostEgg) -> OpeningTold | None:
         note=lost.opening.note,
         findings=findings,
         words=[FINDINGS[kind][value] for kind, values in findings.items() for value in values],
+        revision=revision_of(form_of_opening(lost.opening, findings)),
     )
 
 

@@ -14,6 +14,7 @@ from sandboa.formats.pictures import NotAPicture
 from sandboa.formats.readings_csv import NotReadable
 from sandboa.journal.devices import NotAllowed
 from sandboa.journal.errors import Conflict, NotFound, Question
+from sandboa.journal.forms.revisions import Outdated, revision_of
 from sandboa.journal.signing_in import Busy, NotSignedIn
 from sandboa.records.database import (
     DatabaseFault,
@@ -26,14 +27,17 @@ from sandboa.records.database import (
 from sandboa.web.attempts import TooManyTries
 from sandboa.web.gzip_body import TooLargeUnpacked
 from sandboa.web.intake_gate import RETRY_AFTER_S, TooMany
+from sandboa.web.revisions import NotSeen
 
 _TITLES = {
     401: "Not allowed",
     403: "Not for you",
     404: "Not found",
     409: "Contradicts what is recorded",
+    412: "Changed meanwhile",
     413: "Too large",
     422: "Cannot be true",
+    428: "Which version was seen",
     429: "Too many at once",
     503: "Busy",
 }
@@ -89,8 +93,13 @@ def problem(
     detail: str,
     errors: list[dict[str, str]] | None = None,
     confirm: str | None = None,
+    current: dict[str, Any] | None = None,
 ) -> JSONResponse:
-    """A problem+json response; `confirm` names the field that lets it pass after all."""
+    """A problem+json response.
+
+    `confirm` names the field that lets it pass after all; `current` is what a
+    form holds that somebody changed meanwhile, and its revision.
+    """
     body: dict[str, Any] = {
         "type": "about:blank",
         "title": _TITLES.get(status, "Error"),
@@ -100,6 +109,8 @@ def problem(
     }
     if confirm is not None:
         body["confirm"] = confirm
+    if current is not None:
+        body["current"] = current
     return JSONResponse(body, status, media_type="application/problem+json")
 
 
@@ -108,7 +119,9 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(NotPlausible)
     def _(_: Request, error: NotPlausible) -> JSONResponse:
-        return problem(422, error.reason, [{"field": error.field, "reason": error.reason}])
+        return problem(
+            422, _sentence(error.reason), [{"field": error.field, "reason": error.reason}]
+        )
 
     @app.exception_handler(NotReadable)
     def _(_: Request, error: NotReadable) -> JSONResponse:
@@ -129,6 +142,15 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(Conflict)
     def _(_: Request, error: Conflict) -> JSONResponse:
         return problem(409, _sentence(str(error)))
+
+    @app.exception_handler(Outdated)
+    def _(_: Request, error: Outdated) -> JSONResponse:
+        current = {"revision": revision_of(error.now), "form": error.now}
+        return problem(412, _sentence(str(error)), current=current)
+
+    @app.exception_handler(NotSeen)
+    def _(_: Request, error: NotSeen) -> JSONResponse:
+        return problem(428, _sentence(str(error)))
 
     @app.exception_handler(NotAllowed)
     def _(_: Request, error: NotAllowed) -> JSONResponse:
@@ -169,7 +191,7 @@ def install(app: FastAPI) -> None:
     @app.exception_handler(RequestValidationError)
     def _(_: Request, error: RequestValidationError) -> JSONResponse:
         errors = [_in_words(item) for item in error.errors()]
-        return problem(422, _said(**errors[0]), errors)
+        return problem(422, _sentence(_said(**errors[0])), errors)
 
     @app.exception_handler(DatabaseFault)
     def _(_: Request, error: DatabaseFault) -> JSONResponse:

@@ -108,7 +108,7 @@ export function AnimalForm({
   )
 }
 
-function requestOf(values: AnimalValues): Schemas['AnimalAsked'] {
+export function requestOf(values: AnimalValues): Schemas['AnimalAsked'] {
   return {
     role: values.role,
     name: values.name,

@@ -1,43 +1,62 @@
+import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct, useAnimal } from '@/shared/api/queries'
+import { useAnimal, useAnimals } from '@/shared/api/queries'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { useCorrection } from '@/shared/corrections/useCorrection'
 import { Title, Waiting } from '@/shared/ui/page'
-import { AnimalForm, type AnimalValues } from './AnimalForm'
+import { AnimalForm, type AnimalValues, requestOf } from './AnimalForm'
+
+type Page = Schemas['AnimalPageTold']
 
 /** Correct what is recorded of an animal; the earlier values stay in the log. */
 export function Component() {
   const { animal = '' } = useParams()
   const page = useAnimal(Number(animal))
-  const navigate = useNavigate()
-  const correct = useAct(
-    (body: Schemas['AnimalAsked']) =>
-      answer(
-        api.PUT('/api/animals/{animal}', { params: { path: { animal: Number(animal) } }, body }),
-      ),
-    (act) => act,
-    () => {},
-  )
   if (!page.data) return <Waiting problem={page.error?.message} />
+  return <Correcting key={animal} page={page.data} />
+}
+
+function Correcting({ page }: { page: Page }) {
+  const { id, name } = page.animal
+  const navigate = useNavigate()
+  const animals = useAnimals().data ?? []
+  const [start] = useState(() => valuesOf(page))
+  const correction = useCorrection({
+    revision: page.revision,
+    opened: requestOf(start),
+    send: (body: Schemas['AnimalAsked'], header) =>
+      answer(api.PUT('/api/animals/{animal}', { params: { path: { animal: id }, header }, body })),
+    actOf: (act) => act,
+    onDone: () => navigate(`/animals/${id}`, { replace: true }),
+  })
   return (
     <>
-      <Title>Correct {page.data.animal.name}</Title>
+      <Title>Correct {name}</Title>
       <AnimalForm
-        start={valuesOf(page.data)}
-        own={page.data.animal.id}
+        start={start}
+        own={id}
         submitLabel="Record the correction"
-        pending={correct.isPending}
-        onSubmit={(body, refuse) =>
-          correct.mutate(body, {
-            onSuccess: () => navigate(`/animals/${animal}`, { replace: true }),
-            onError: refuse,
-          })
+        pending={correction.pending}
+        onSubmit={correction.save}
+      />
+      <BothVersions
+        correction={correction}
+        labels={{
+          hatch_year: 'Hatched in',
+          traits_text: 'In your own words',
+          dam: 'Its dam',
+          sire: 'Its sire',
+        }}
+        say={(path, value) =>
+          path === 'dam' || path === 'sire' ? animals.find((a) => a.id === value)?.name : undefined
         }
       />
     </>
   )
 }
 
-function valuesOf({ animal, traits_text, dam, sire }: Schemas['AnimalPageTold']): AnimalValues {
+function valuesOf({ animal, traits_text, dam, sire }: Page): AnimalValues {
   return {
     role: animal.role as AnimalValues['role'],
     name: animal.name,

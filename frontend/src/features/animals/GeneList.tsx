@@ -2,12 +2,15 @@ import { chakra } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
-import { answer, api, type Schemas } from '@/shared/api/client'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 
 type Gene = Schemas['GeneTold']
+type Body = Schemas['GeneAsked']
 type Values = {
   name: string
   inheritance: Schemas['Inheritance']
@@ -91,21 +94,28 @@ function OneGene({ gene, onDrop }: { gene: Gene; onDrop: () => void }) {
 }
 
 function GeneForm({ held, onDone }: { held?: Gene; onDone: () => void }) {
-  const form = useForm<Values>({
-    defaultValues: {
-      name: held?.name ?? '',
-      inheritance: held?.inheritance ?? 'recessive',
-      doubleForm: held?.double_form ?? 'fine',
-    },
+  const [start] = useState<Values>({
+    name: held?.name ?? '',
+    inheritance: held?.inheritance ?? 'recessive',
+    doubleForm: held?.double_form ?? 'fine',
   })
-  const keep = useAct(
-    (body: Schemas['GeneAsked']) =>
-      held
-        ? answer(api.PUT('/api/genes/{gene}', { params: { path: { gene: held.id } }, body }))
-        : answer(api.POST('/api/genes', { body })),
+  const form = useForm<Values>({ defaultValues: start })
+  const refuse = (problem: Problem) => form.setError('name', { message: problem.detail })
+  const add = useAct(
+    (body: Body) => answer(api.POST('/api/genes', { body })),
     (act) => act,
-    (problem) => form.setError('name', { message: problem.detail }),
+    refuse,
   )
+  const correction = useCorrection({
+    revision: held?.revision ?? NEW,
+    opened: held ? bodyOf(start) : null,
+    send: (body: Body, header) =>
+      answer(
+        api.PUT('/api/genes/{gene}', { params: { path: { gene: held?.id ?? 0 }, header }, body }),
+      ),
+    actOf: (act) => act,
+    onDone,
+  })
   return (
     <FormProvider {...form}>
       <chakra.form
@@ -113,8 +123,10 @@ function GeneForm({ held, onDone }: { held?: Gene; onDone: () => void }) {
         mt={2}
         maxWidth="720px"
         aria-label={held ? `Trait ${held.name}` : 'New trait'}
-        onSubmit={form.handleSubmit(({ name, inheritance, doubleForm }) =>
-          keep.mutate({ name, inheritance, double_form: doubleForm }, { onSuccess: onDone }),
+        onSubmit={form.handleSubmit((values) =>
+          held
+            ? correction.save(bodyOf(values), refuse)
+            : add.mutate(bodyOf(values), { onSuccess: onDone }),
         )}
       >
         <chakra.div
@@ -139,7 +151,7 @@ function GeneForm({ held, onDone }: { held?: Gene; onDone: () => void }) {
           />
         </chakra.div>
         <chakra.div display="flex" gap={3}>
-          <Button type="submit" disabled={keep.isPending}>
+          <Button type="submit" disabled={add.isPending || correction.pending}>
             {held ? 'Change it' : 'Put it on the list'}
           </Button>
           <Button type="button" variant="bare" onClick={onDone}>
@@ -147,6 +159,11 @@ function GeneForm({ held, onDone }: { held?: Gene; onDone: () => void }) {
           </Button>
         </chakra.div>
       </chakra.form>
+      <BothVersions correction={correction} labels={{ name: 'Trait', double_form: 'Two copies' }} />
     </FormProvider>
   )
+}
+
+function bodyOf({ name, inheritance, doubleForm }: Values): Body {
+  return { name, inheritance, double_form: doubleForm }
 }

@@ -1,8 +1,11 @@
 import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { useNavigate, useParams } from 'react-router'
-import { answer, api, type Schemas } from '@/shared/api/client'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { SelectField, TextField } from '@/shared/ui/fields'
@@ -19,6 +22,8 @@ type Said = {
   setPoint: string
 }
 
+type Body = Schemas['CabinetAsked']
+
 /** Sets up a cabinet, or corrects one. */
 export function Component() {
   const { name } = useParams()
@@ -34,30 +39,41 @@ function Correcting({ name }: { name: string }) {
 function CabinetForm({ held }: { held?: Schemas['CabinetTold'] }) {
   const unit = useTemperatureUnit()
   const navigate = useNavigate()
-  const form = useForm<Said>({
-    defaultValues: {
-      name: held?.name ?? '',
-      kind: held?.kind ?? 'bought',
-      shelves: held?.shelves.map((s) => s.name).join(', ') ?? '',
-      volume: held?.volume_l ? String(held.volume_l) : '',
-      ballast: held?.ballast_l ? String(held.ballast_l) : '',
-      setPoint: '',
-    },
-  })
-  const record = useAct(
-    (said: Said) => {
-      const body = bodyOf(said)
-      return held
-        ? answer(api.PUT('/api/cabinets/{name}', { params: { path: { name: held.name } }, body }))
-        : answer(
-            api.POST('/api/cabinets', {
-              body: { ...body, set_point_c: typedTemperature(said.setPoint, unit) },
-            }),
-          )
-    },
+  const [start] = useState<Said>(() => ({
+    name: held?.name ?? '',
+    kind: held?.kind ?? 'bought',
+    shelves: held?.shelves.map((s) => s.name).join(', ') ?? '',
+    volume: held?.volume_l ? String(held.volume_l) : '',
+    ballast: held?.ballast_l ? String(held.ballast_l) : '',
+    setPoint: '',
+  }))
+  const form = useForm<Said>({ defaultValues: start })
+  const refuse = (problem: Problem) =>
+    form.setError(fieldOf(problem.fields[0]?.field), { message: problem.detail })
+  const open = () => navigate(`/cabinets/${encodeURIComponent(form.getValues('name').trim())}`)
+  const add = useAct(
+    (said: Said) =>
+      answer(
+        api.POST('/api/cabinets', {
+          body: { ...bodyOf(said), set_point_c: typedTemperature(said.setPoint, unit) },
+        }),
+      ),
     (act) => act,
-    (problem) => form.setError(fieldOf(problem.fields[0]?.field), { message: problem.detail }),
+    refuse,
   )
+  const correction = useCorrection({
+    revision: held?.revision ?? NEW,
+    opened: bodyOf(start),
+    send: (body: Body, header) =>
+      answer(
+        api.PUT('/api/cabinets/{name}', {
+          params: { path: { name: held?.name ?? '' }, header },
+          body,
+        }),
+      ),
+    actOf: (act) => act,
+    onDone: open,
+  })
   const litres = (text: string) =>
     text.trim() === '' || !Number.isNaN(typedNumber(text)) || 'Litres as a number.'
   return (
@@ -68,9 +84,7 @@ function CabinetForm({ held }: { held?: Schemas['CabinetTold'] }) {
         mt={6}
         maxWidth="34rem"
         onSubmit={form.handleSubmit((said) =>
-          record.mutate(said, {
-            onSuccess: () => navigate(`/cabinets/${encodeURIComponent(said.name.trim())}`),
-          }),
+          held ? correction.save(bodyOf(said), refuse) : add.mutate(said, { onSuccess: open }),
         )}
       >
         <TextField name="name" label="Name" required />
@@ -108,15 +122,16 @@ function CabinetForm({ held }: { held?: Schemas['CabinetTold'] }) {
           check={litres}
           help="Bottles of water hold the heat through a power cut."
         />
-        <Button type="submit" variant="act" disabled={record.isPending}>
+        <Button type="submit" variant="act" disabled={add.isPending || correction.pending}>
           Record
         </Button>
       </chakra.form>
+      <BothVersions correction={correction} labels={{ ballast_l: 'Water in it as ballast' }} />
     </FormProvider>
   )
 }
 
-function bodyOf(said: Said) {
+function bodyOf(said: Said): Body {
   const litres = (text: string) => (text.trim() ? typedNumber(text) : null)
   return {
     name: said.name,

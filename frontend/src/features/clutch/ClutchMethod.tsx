@@ -1,8 +1,10 @@
 import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
-import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct, useMethods } from '@/shared/api/queries'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
+import { useMethods } from '@/shared/api/queries'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { useCorrection } from '@/shared/corrections/useCorrection'
 import {
   MethodFields,
   type MethodValues,
@@ -66,32 +68,37 @@ export function ClutchMethod({ clutch }: { clutch: Clutch }) {
 function MethodForm({ clutch, onDone }: { clutch: Clutch; onDone: () => void }) {
   const methods = useMethods()
   const unit = useTemperatureUnit()
-  const form = useForm<MethodValues>({ defaultValues: valuesOfMethod(clutch.method, unit) })
-  const change = useAct(
-    (body: Schemas['Method']) =>
+  const [opened] = useState(() => valuesOfMethod(clutch.method, unit))
+  const form = useForm<MethodValues>({ defaultValues: opened })
+  const correction = useCorrection({
+    revision: clutch.method_revision,
+    opened: methodOf(opened, unit),
+    send: (body: Schemas['Method'], header) =>
       answer(
-        api.PUT('/api/clutches/{code}/method', { params: { path: { code: clutch.code } }, body }),
+        api.PUT('/api/clutches/{code}/method', {
+          params: { path: { code: clutch.code }, header },
+          body,
+        }),
       ),
-    (act) => act,
-    (problem) => {
-      const field = problem.fields[0]?.field
-      const at = field && field in clutch.method ? (field as keyof MethodValues) : 'temperature_c'
-      form.setError(at, { message: problem.detail })
-    },
-  )
+    actOf: (act) => act,
+    onDone,
+  })
+  const refuse = (problem: Problem) => {
+    const field = problem.fields[0]?.field
+    const at = field && field in clutch.method ? (field as keyof MethodValues) : 'temperature_c'
+    form.setError(at, { message: problem.detail })
+  }
   if (!methods.data) return null
   return (
     <FormProvider {...form}>
       <chakra.form
         noValidate
         mt={5}
-        onSubmit={form.handleSubmit((values) =>
-          change.mutate(methodOf(values, unit), { onSuccess: onDone }),
-        )}
+        onSubmit={form.handleSubmit((values) => correction.save(methodOf(values, unit), refuse))}
       >
         <MethodFields told={methods.data} fixedDam />
         <chakra.div display="flex" gap={3} mt={2}>
-          <Button type="submit" disabled={change.isPending}>
+          <Button type="submit" disabled={correction.pending}>
             Keep for this clutch
           </Button>
           <Button type="button" variant="bare" onClick={onDone}>
@@ -99,6 +106,7 @@ function MethodForm({ clutch, onDone }: { clutch: Clutch; onDone: () => void }) 
           </Button>
         </chakra.div>
       </chakra.form>
+      <BothVersions correction={correction} />
     </FormProvider>
   )
 }

@@ -2,7 +2,8 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
-import { useAct } from '@/shared/api/queries'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import { Button } from '@/shared/ui/Button'
 import { Chips } from '@/shared/ui/Chips'
 import { Choices, Tick } from '@/shared/ui/Choices'
@@ -43,45 +44,31 @@ export function HatchlingForm({
   held: Hatchling | undefined
   onDone: () => void
 }) {
-  const form = useForm<Values>({ defaultValues: startOf(held) })
+  const [start] = useState(() => startOf(held))
+  const form = useForm<Values>({ defaultValues: start })
   const [question, setQuestion] = useState<Problem | null>(null)
-  const record = useAct(
-    (body: Schemas['HatchlingAsked']) =>
+  const correction = useCorrection({
+    revision: held?.revision ?? NEW,
+    opened: held ? bodyOf(start, part, false) : null,
+    send: (body: Schemas['HatchlingAsked'], header) =>
       answer(
         api.PUT('/api/clutches/{code}/eggs/{number}/hatchling', {
-          params: { path: { code, number } },
+          params: { path: { code, number }, header },
           body,
         }),
       ),
-    (act) => act,
-    (problem) => {
-      if (problem.confirm) setQuestion(problem)
-      else {
-        const at = problem.fields[0]?.field ?? ''
-        form.setError(at.startsWith('traits') ? 'root.traits' : at === 'note' ? 'note' : 'mass', {
-          message: problem.detail,
-        })
-      }
-    },
-  )
+    actOf: (act) => act,
+    onDone,
+  })
+  const refuse = (problem: Problem) => {
+    if (problem.confirm) return setQuestion(problem)
+    const at = problem.fields[0]?.field ?? ''
+    form.setError(at.startsWith('traits') ? 'root.traits' : at === 'note' ? 'note' : 'mass', {
+      message: problem.detail,
+    })
+  }
   const send = (twins: boolean) =>
-    form.handleSubmit((values) =>
-      record.mutate(
-        {
-          part,
-          mass_g: values.mass.trim() ? typedGrams(values.mass) : null,
-          sex: values.sex,
-          size: values.size,
-          yolk: values.yolk,
-          traits: values.traits,
-          plain: values.plain,
-          defects: values.defects,
-          note: values.note,
-          twins,
-        },
-        { onSuccess: onDone },
-      ),
-    )
+    form.handleSubmit((values) => correction.save(bodyOf(values, part, twins), refuse))
   const { sex, size, yolk, defects, plain } = form.watch()
   return (
     <FormProvider {...form}>
@@ -158,7 +145,7 @@ export function HatchlingForm({
           </chakra.div>
         ) : (
           <chakra.div display="flex" gap={3}>
-            <Button type="submit" variant="act" disabled={record.isPending}>
+            <Button type="submit" variant="act" disabled={correction.pending}>
               {held ? 'Correct it' : 'Record it'}
             </Button>
             <Button type="button" onClick={onDone}>
@@ -167,8 +154,27 @@ export function HatchlingForm({
           </chakra.div>
         )}
       </chakra.form>
+      <BothVersions
+        correction={correction}
+        labels={{ plain: 'Shows no trait', note: 'In your own words' }}
+      />
     </FormProvider>
   )
+}
+
+function bodyOf(values: Values, part: number, twins: boolean): Schemas['HatchlingAsked'] {
+  return {
+    part,
+    mass_g: values.mass.trim() ? typedGrams(values.mass) : null,
+    sex: values.sex,
+    size: values.size,
+    yolk: values.yolk,
+    traits: values.traits,
+    plain: values.plain,
+    defects: values.defects,
+    note: values.note,
+    twins,
+  }
 }
 
 function startOf(held: Hatchling | undefined): Values {

@@ -2,7 +2,8 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { OpenedEgg } from '@/eggs/OpenedEgg'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct } from '@/shared/api/queries'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import { Button } from '@/shared/ui/Button'
 import { chosenLook } from '@/shared/ui/Choices'
 import { withFinding } from './findings'
@@ -42,19 +43,26 @@ export function OpeningForm({
   const [found, setFound] = useState<Findings>((held?.findings as Findings | undefined) ?? {})
   const [note, setNote] = useState(held?.note ?? '')
   const [problem, setProblem] = useState<string | null>(null)
-  const record = useAct(
-    (body: Schemas['OpeningAsked']) =>
+  /** Every kind has its place, so that two versions can be held against each other. */
+  const whole = (findings: Findings) =>
+    Object.fromEntries(choices.map(({ kind }) => [kind, findings[kind] ?? []]))
+  const correction = useCorrection({
+    revision: held?.revision ?? NEW,
+    opened: held ? { opened: held.opened, findings: whole(held.findings), note: held.note } : null,
+    send: (body: Schemas['OpeningAsked'], header) =>
       answer(
         api.PUT('/api/clutches/{code}/eggs/{number}/opening', {
-          params: { path: { code, number } },
+          params: { path: { code, number }, header },
           body,
         }),
       ),
-    (act) => act,
-    (refused) => setProblem(refused.detail),
-  )
+    actOf: (act) => act,
+    onDone,
+  })
   const send = (opened: boolean) =>
-    record.mutate({ opened, findings: opened ? found : {}, note }, { onSuccess: onDone })
+    correction.save({ opened, findings: whole(opened ? found : {}), note }, (refused) =>
+      setProblem(refused.detail),
+    )
   return (
     <chakra.div bg="sheet" borderRadius="small" p={{ base: 3, md: 5 }} mb={6}>
       <chakra.div display="flex" flexDirection="column" gap={4}>
@@ -95,16 +103,22 @@ export function OpeningForm({
           <Button
             type="button"
             variant="act"
-            disabled={record.isPending}
+            disabled={correction.pending}
             onClick={() => send(true)}
           >
             Record what was found
           </Button>
-          <Button type="button" disabled={record.isPending} onClick={() => send(false)}>
+          <Button type="button" disabled={correction.pending} onClick={() => send(false)}>
             Not opened
           </Button>
         </chakra.div>
       </chakra.div>
+      <BothVersions
+        correction={correction}
+        labels={Object.fromEntries(
+          choices.map(({ kind }) => [`findings.${kind}`, TITLES[kind] ?? kind]),
+        )}
+      />
     </chakra.div>
   )
 }

@@ -4,6 +4,8 @@ import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { readAgain } from '@/shared/api/readAgain'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { useCorrection } from '@/shared/corrections/useCorrection'
 import { dayAndTime, fullMoment } from '@/shared/dates'
 import { useHealth } from '@/shared/house/useHealth'
 import { Button } from '@/shared/ui/Button'
@@ -95,14 +97,16 @@ function Fares({ backups }: { backups: Backups }) {
 function FolderForm({ backups, onDone }: { backups: Backups; onDone: () => void }) {
   const client = useQueryClient()
   const form = useForm({ defaultValues: { folder: backups.beside ? '' : backups.folder } })
-  const move = useMutation<Backups, Problem, { folder: string }>({
-    mutationFn: (body) => answer(api.PUT('/api/house/backups/folder', { body })),
-    onSuccess: (told) => {
-      client.setQueryData(['backups'], told)
+  const correction = useCorrection({
+    revision: backups.revision,
+    opened: { folder: backups.beside ? null : backups.folder },
+    send: (body: Schemas['BackupFolderAsked'], header) =>
+      answer(api.PUT('/api/house/backups/folder', { params: { header }, body })),
+    actOf: () => null,
+    onDone: (told) => {
+      if (told) client.setQueryData(['backups'], told)
       onDone()
-      return client.invalidateQueries({ queryKey: ['copies'] })
     },
-    onError: (problem) => form.setError('folder', { message: problem.detail }),
   })
   return (
     <FormProvider {...form}>
@@ -110,7 +114,9 @@ function FolderForm({ backups, onDone }: { backups: Backups; onDone: () => void 
         noValidate
         maxWidth="34rem"
         mb={4}
-        onSubmit={form.handleSubmit((said) => move.mutate(said))}
+        onSubmit={form.handleSubmit((said) =>
+          correction.save(said, (problem) => form.setError('folder', { message: problem.detail })),
+        )}
       >
         <TextField
           name="folder"
@@ -118,10 +124,11 @@ function FolderForm({ backups, onDone }: { backups: Backups; onDone: () => void 
           placeholder="/mnt/second-disk/sandboa"
           help="It must be there already. Left empty, backups lie beside the house."
         />
-        <Button type="submit" size="small" disabled={move.isPending}>
+        <Button type="submit" size="small" disabled={correction.pending}>
           Use it
         </Button>
       </chakra.form>
+      <BothVersions correction={correction} />
     </FormProvider>
   )
 }

@@ -1,8 +1,11 @@
 import { chakra } from '@chakra-ui/react'
+import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { useNavigate, useParams } from 'react-router'
-import { answer, api, type Schemas } from '@/shared/api/client'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct, useMethods } from '@/shared/api/queries'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import {
   MethodFields,
   type MethodValues,
@@ -13,6 +16,8 @@ import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Title, Waiting } from '@/shared/ui/page'
 import { useTemperatureUnit } from '@/shared/units'
+
+type Values = MethodValues & { chosen: boolean }
 
 /** A house method: made, or changed for the clutches to come. */
 export function Component() {
@@ -33,6 +38,7 @@ export function Component() {
       id={id}
       start={asked === 'new' ? { ...start.method, name: '' } : start.method}
       chosen={held?.chosen ?? false}
+      revision={held?.revision ?? NEW}
     />
   )
 }
@@ -42,25 +48,40 @@ function MethodForm({
   id,
   start,
   chosen,
+  revision,
 }: {
   told: Schemas['MethodsTold']
   id: number | null
   start: Schemas['Method']
   chosen: boolean
+  revision: string
 }) {
   const unit = useTemperatureUnit()
   const navigate = useNavigate()
-  const form = useForm<MethodValues & { chosen: boolean }>({
-    defaultValues: { ...valuesOfMethod(start, unit), chosen },
-  })
-  const save = useAct(
-    async (body: Schemas['MethodAsked']) =>
-      id === null
-        ? (await answer(api.POST('/api/methods', { body }))).act
-        : answer(api.PUT('/api/methods/{method}', { params: { path: { method: id } }, body })),
-    (act) => act,
+  const [opened] = useState(() => ({ ...valuesOfMethod(start, unit), chosen }))
+  const form = useForm<Values>({ defaultValues: opened })
+  const bodyOf = ({ chosen, ...values }: Values) => ({ method: methodOf(values, unit), chosen })
+  const add = useAct(
+    (body: Schemas['MethodAsked']) => answer(api.POST('/api/methods', { body })),
+    (added) => added.act,
     () => {},
   )
+  const correction = useCorrection({
+    revision,
+    opened: bodyOf(opened),
+    send: (body: Schemas['MethodAsked'], header) =>
+      answer(
+        api.PUT('/api/methods/{method}', { params: { path: { method: id ?? 0 }, header }, body }),
+      ),
+    actOf: (act) => act,
+    onDone: () => navigate('/settings'),
+  })
+  const refuse = (problem: Problem) => {
+    const field = problem.fields[0]?.field.replace('method.', '') ?? 'name'
+    const at = field in opened ? (field as keyof MethodValues) : 'name'
+    form.setError(at, { message: problem.detail })
+    form.setFocus(at)
+  }
   const drop = useAct(
     () => answer(api.DELETE('/api/methods/{method}', { params: { path: { method: id ?? 0 } } })),
     (act) => act,
@@ -72,19 +93,13 @@ function MethodForm({
         noValidate
         maxWidth="860px"
         mt={6}
-        onSubmit={form.handleSubmit(({ chosen, ...values }) =>
-          save.mutate(
-            { method: methodOf(values, unit), chosen },
-            {
-              onSuccess: () => navigate('/settings'),
-              onError: (problem) => {
-                const field = problem.fields[0]?.field.replace('method.', '') ?? 'name'
-                const at = field in values ? (field as keyof MethodValues) : 'name'
-                form.setError(at, { message: problem.detail })
-                form.setFocus(at)
-              },
-            },
-          ),
+        onSubmit={form.handleSubmit((values) =>
+          id === null
+            ? add.mutate(bodyOf(values), {
+                onSuccess: () => navigate('/settings'),
+                onError: refuse,
+              })
+            : correction.save(bodyOf(values), refuse),
         )}
       >
         <TextField name="name" label="Name" required />
@@ -94,7 +109,7 @@ function MethodForm({
           New clutches start from this method
         </chakra.label>
         <chakra.div display="flex" gap={3} flexWrap="wrap">
-          <Button type="submit" variant="act" disabled={save.isPending}>
+          <Button type="submit" variant="act" disabled={add.isPending || correction.pending}>
             Save the method
           </Button>
           {id !== null && (
@@ -107,6 +122,10 @@ function MethodForm({
           )}
         </chakra.div>
       </chakra.form>
+      <BothVersions
+        correction={correction}
+        labels={{ chosen: 'New clutches start from this method' }}
+      />
     </FormProvider>
   )
 }

@@ -3,7 +3,8 @@ import { useEffect } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { useLocation } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct } from '@/shared/api/queries'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { useCorrection } from '@/shared/corrections/useCorrection'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { typedNumber } from '@/shared/units'
@@ -57,17 +58,16 @@ function changedWords(own: Setting[]): string {
 function SettingLine({ setting }: { setting: Schemas['SettingTold'] }) {
   const hash = useHash()
   const form = useForm({ defaultValues: { value: String(setting.value) } })
-  const set = useAct(
-    (value: number) =>
+  const correction = useCorrection({
+    revision: setting.revision,
+    opened: { value: setting.value },
+    send: (body: Schemas['SettingAsked'], header) =>
       answer(
-        api.PUT('/api/settings/{name}', {
-          params: { path: { name: setting.name } },
-          body: { value },
-        }),
+        api.PUT('/api/settings/{name}', { params: { path: { name: setting.name }, header }, body }),
       ),
-    (act) => act,
-    (problem) => form.setError('value', { message: problem.detail }),
-  )
+    actOf: (act) => act,
+    onDone: () => {},
+  })
   const changed = form.watch('value') !== String(setting.value)
   return (
     <FormProvider {...form}>
@@ -79,7 +79,11 @@ function SettingLine({ setting }: { setting: Schemas['SettingTold'] }) {
         borderTop="1px solid"
         borderColor="line"
         pt={3}
-        onSubmit={form.handleSubmit(({ value }) => set.mutate(typedNumber(value)))}
+        onSubmit={form.handleSubmit(({ value }) =>
+          correction.save({ value: typedNumber(value) }, (problem) =>
+            form.setError('value', { message: problem.detail }),
+          ),
+        )}
       >
         <chakra.div
           display="grid"
@@ -96,12 +100,16 @@ function SettingLine({ setting }: { setting: Schemas['SettingTold'] }) {
             help={`${setting.reason} Default ${setting.default}.`}
           />
           <chakra.div pt="26px">
-            <Button type="submit" disabled={!changed || set.isPending}>
+            <Button type="submit" disabled={!changed || correction.pending}>
               Set
             </Button>
           </chakra.div>
         </chakra.div>
       </chakra.form>
+      <BothVersions
+        correction={correction}
+        labels={{ value: `${setting.label}, ${setting.unit}` }}
+      />
     </FormProvider>
   )
 }

@@ -5,6 +5,8 @@ import { FormProvider, useForm, useFormContext } from 'react-hook-form'
 import { answer, api, done, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct, useRules } from '@/shared/api/queries'
 import { readAgain } from '@/shared/api/readAgain'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { useCorrection } from '@/shared/corrections/useCorrection'
 import { dayAndTime } from '@/shared/dates'
 import { ROLE_MEANS, ROLES, type Role } from '@/shared/people/roles'
 import { signInWith, useSession, useSessionChanged } from '@/shared/people/session'
@@ -128,23 +130,30 @@ function NameAndRoleFields({ nameLabel, roleLabel }: { nameLabel: string; roleLa
 
 function RoleForm({ person, onDone }: { person: Person; onDone: () => void }) {
   const form = useForm<NameAndRole>({ defaultValues: { name: person.name, role: person.role } })
-  const change = useAct(
-    (body: NameAndRole) =>
-      answer(api.PUT('/api/people/{person}', { params: { path: { person: person.id } }, body })),
-    (act) => act,
-    (problem) => form.setError('name', { message: problem.detail }),
-  )
+  const correction = useCorrection({
+    revision: person.revision,
+    opened: { name: person.name, role: person.role },
+    send: (body: NameAndRole, header) =>
+      answer(
+        api.PUT('/api/people/{person}', { params: { path: { person: person.id }, header }, body }),
+      ),
+    actOf: (act) => act,
+    onDone,
+  })
   return (
     <FormProvider {...form}>
       <form
         noValidate
-        onSubmit={form.handleSubmit((said) => change.mutate(said, { onSuccess: onDone }))}
+        onSubmit={form.handleSubmit((said) =>
+          correction.save(said, (problem) => form.setError('name', { message: problem.detail })),
+        )}
       >
         <NameAndRoleFields nameLabel="Name" roleLabel="Role" />
-        <Button type="submit" size="small" disabled={change.isPending} mb={3}>
+        <Button type="submit" size="small" disabled={correction.pending} mb={3}>
           Keep
         </Button>
       </form>
+      <BothVersions correction={correction} />
     </FormProvider>
   )
 }

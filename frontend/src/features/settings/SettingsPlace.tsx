@@ -15,6 +15,7 @@ import { Messengers } from './Messengers'
 import { Numbers } from './Numbers'
 import { People } from './People'
 import { Scores } from './Scores'
+import { SecurityLog } from './SecurityLog'
 import { WholeHouse } from './WholeHouse'
 
 /** The house's methods and numbers, each with its reason. */
@@ -88,6 +89,12 @@ export function Component() {
         <section aria-labelledby="backups">
           <Heading id="backups">Backups</Heading>
           <Backups />
+        </section>
+      )}
+      {mayRun(session.data) && (
+        <section aria-labelledby="security">
+          <Heading id="security">Who came in</Heading>
+          <SecurityLog />
         </section>
       )}
       <section aria-labelledby="devices">

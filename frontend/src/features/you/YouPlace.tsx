@@ -9,6 +9,7 @@ import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { showProblem } from '@/shared/ui/toaster'
+import { OwnSessions } from './OwnSessions'
 
 /** Whoever is signed in: sign out here or everywhere, and another passphrase. */
 export function Component() {
@@ -56,10 +57,11 @@ function SigningOut() {
   })
   return (
     <section aria-labelledby="signing-out">
-      <Heading id="signing-out">Sign out</Heading>
+      <Heading id="signing-out">Where you are signed in</Heading>
+      <OwnSessions />
       <chakra.p color="soft" mb={3}>
-        Visits that wait on this device stay on it until somebody signs in. A lost phone: sign out
-        everywhere.
+        Visits that wait on this device stay on it until somebody signs in. A lost phone: sign it
+        out above.
       </chakra.p>
       <chakra.div display="flex" gap={3} flexWrap="wrap">
         <Button type="button" disabled={here.isPending} onClick={() => here.mutate()}>

@@ -9,6 +9,8 @@ export type Schemas = components['schemas']
 
 export type FieldError = { field: string; reason: string }
 
+export type CurrentForm = { revision: string; form: Record<string, unknown> | null }
+
 /** A refusal of the server (RFC 9457), in the keeper's words. */
 export class Problem extends Error {
   constructor(
@@ -17,6 +19,8 @@ export class Problem extends Error {
     readonly fields: FieldError[],
     /** The field that lets it pass after all, when the house only asks. */
     readonly confirm?: string,
+    /** What a form holds that somebody changed since it was read. */
+    readonly current?: CurrentForm,
   ) {
     super(detail)
   }
@@ -53,7 +57,12 @@ export async function done(
 }
 
 export function problemOf(body: unknown, status: number): Problem {
-  const told = (body ?? {}) as { detail?: unknown; errors?: FieldError[]; confirm?: string }
+  const told = (body ?? {}) as {
+    detail?: unknown
+    errors?: FieldError[]
+    confirm?: string
+    current?: CurrentForm
+  }
   const read = (words: string) => inKeepersUnit(words, temperatureUnit())
   const detail = typeof told.detail === 'string' ? read(told.detail) : 'That did not work.'
   const fields = Array.isArray(told.errors) ? told.errors : []
@@ -62,5 +71,6 @@ export function problemOf(body: unknown, status: number): Problem {
     status,
     fields.map((error) => ({ ...error, reason: read(error.reason) })),
     told.confirm,
+    told.current,
   )
 }

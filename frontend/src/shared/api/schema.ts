@@ -1165,7 +1165,7 @@ export interface paths {
         get?: never;
         /**
          * Record Hatchling
-         * @description Record, or correct, what came out of an egg.
+         * @description Record, or correct, what came out of an egg; the first time over the revision "new".
          */
         put: operations["record_hatchling"];
         post?: never;
@@ -1389,7 +1389,7 @@ export interface paths {
         get?: never;
         /**
          * Put Opening
-         * @description Record, or correct, what was found in a failed egg.
+         * @description Record, or correct, what was found in a failed egg; the first time over "new".
          */
         put: operations["put_opening"];
         post?: never;
@@ -2640,6 +2640,8 @@ export interface components {
             after_laying: components["schemas"]["AfterLayingTold"] | null;
             /** Photos */
             photos: components["schemas"]["PhotoTold"][];
+            /** Revision */
+            revision: string;
         };
         /** AnimalTold */
         AnimalTold: {
@@ -2743,6 +2745,8 @@ export interface components {
             newest_at: string | null;
             last_good: components["schemas"]["BackupTold"] | null;
             last_failed: components["schemas"]["BackupTold"] | null;
+            /** Revision */
+            revision: string;
         };
         /** BadRowTold */
         BadRowTold: {
@@ -2962,6 +2966,8 @@ export interface components {
             exposure: components["schemas"]["ExposureTold"];
             /** First Reading At */
             first_reading_at: string | null;
+            /** Revision */
+            revision: string;
         };
         /**
          * CalendarLinkTold
@@ -3204,10 +3210,17 @@ export interface components {
             /** Mate */
             mate: string | null;
         };
-        /** ClutchTold */
+        /**
+         * ClutchTold
+         * @description `revision` is of the clutch as laid, `method_revision` of its method.
+         */
         ClutchTold: {
             /** Id */
             id: number;
+            /** Revision */
+            revision: string;
+            /** Method Revision */
+            method_revision: string;
             /** Code */
             code: string;
             /** Maternal */
@@ -4019,6 +4032,8 @@ export interface components {
             name: string;
             inheritance: components["schemas"]["Inheritance"];
             double_form: components["schemas"]["DoubleForm"];
+            /** Revision */
+            revision: string;
         };
         /**
          * GradeAsked
@@ -4256,6 +4271,8 @@ export interface components {
             meal_window: components["schemas"]["WindowTold"] | null;
             /** Settled */
             settled: boolean;
+            /** Revision */
+            revision: string;
         };
         /** HatchlingWeightAsked */
         HatchlingWeightAsked: {
@@ -4924,6 +4941,8 @@ export interface components {
             failure: string | null;
             /** Next Try At */
             next_try_at: string | null;
+            /** Revision */
+            revision: string;
         };
         /**
          * Method
@@ -5002,6 +5021,8 @@ export interface components {
             chosen: boolean;
             /** Temperature Words */
             temperature_words: string;
+            /** Revision */
+            revision: string;
         };
         /**
          * MethodsTold
@@ -5145,6 +5166,8 @@ export interface components {
             };
             /** Words */
             words: string[];
+            /** Revision */
+            revision: string;
         };
         /** OutcomesTold */
         OutcomesTold: {
@@ -5303,6 +5326,8 @@ export interface components {
             sessions: number;
             /** Last Seen At */
             last_seen_at: string | null;
+            /** Revision */
+            revision: string;
         };
         /** PhotoAddedTold */
         PhotoAddedTold: {
@@ -5931,6 +5956,8 @@ export interface components {
             reason: string;
             /** Group */
             group: string;
+            /** Revision */
+            revision: string;
         };
         /** SettlesTold */
         SettlesTold: {
@@ -6821,7 +6848,9 @@ export interface operations {
     correct_animal: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 animal: number;
             };
@@ -7246,7 +7275,9 @@ export interface operations {
     correct_clutch: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 code: string;
             };
@@ -7353,7 +7384,9 @@ export interface operations {
     change_method: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 code: string;
             };
@@ -8679,7 +8712,9 @@ export interface operations {
     record_hatchling: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 code: string;
                 number: number;
@@ -9058,7 +9093,9 @@ export interface operations {
     put_opening: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 code: string;
                 number: number;
@@ -9212,7 +9249,9 @@ export interface operations {
     correct_gene: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 gene: number;
             };
@@ -9394,7 +9433,9 @@ export interface operations {
     correct_cabinet: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 name: string;
             };
@@ -9690,7 +9731,9 @@ export interface operations {
     correct_messenger: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 messenger: number;
             };
@@ -10054,7 +10097,9 @@ export interface operations {
     change_house_method: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 method: number;
             };
@@ -10140,7 +10185,9 @@ export interface operations {
     put_setting: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 name: string;
             };
@@ -10415,7 +10462,9 @@ export interface operations {
     change_person: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path: {
                 person: number;
             };
@@ -10745,7 +10794,9 @@ export interface operations {
     set_folder: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                "If-Match"?: string | null;
+            };
             path?: never;
             cookie?: never;
         };

@@ -57,8 +57,13 @@ def backup_folder(named: Path | None = None) -> Path:
     """Where backups go: `named` at the start, else as set, else beside the house."""
     if named is not None:
         return named.resolve()
-    chosen = machine_setting(_FOLDER)
+    chosen = chosen_backup_folder()
     return Path(chosen) if chosen else house_file().parent / _BESIDE
+
+
+def chosen_backup_folder() -> str | None:
+    """The folder set for backups, None for beside the house."""
+    return machine_setting(_FOLDER) or None
 
 
 def set_backup_folder(text: str | None) -> Path:

@@ -11,6 +11,8 @@ from sandboa.core.dam_care import AftercareTask
 from sandboa.journal import aftercare, animals
 from sandboa.journal.aftercare import DamAfterLaying
 from sandboa.journal.animals import AnimalSaid
+from sandboa.journal.forms.people_and_things import animal_form
+from sandboa.journal.forms.revisions import revision_of, saved_over
 from sandboa.journal.herd import Herd
 from sandboa.journal.photos import photos_of_owner
 from sandboa.journal.season import dam_season
@@ -18,6 +20,7 @@ from sandboa.journal.settings import house_settings
 from sandboa.journal.traits import TraitSaid
 from sandboa.records.house import DAM, Animal
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.revisions import Revision, Seen
 from sandboa.web.routers.season import DamSeasonTold
 from sandboa.web.shapes import (
     ActTold,
@@ -181,6 +184,7 @@ class AnimalPageTold(BaseModel):
     season: DamSeasonTold | None
     after_laying: AfterLayingTold | None
     photos: list[PhotoTold]
+    revision: Revision
 
 
 @router.get("")
@@ -229,13 +233,15 @@ def get_animal(animal: AnimalId, house: TheHouse, now_s: NowS) -> AnimalPageTold
         else None,
         after_laying=AfterLayingTold.of(after, now_s) if after else None,
         photos=[PhotoTold.model_validate(p) for p in photos_of_owner(animal)],
+        revision=revision_of(animal_form(animal)),
     )
 
 
 @router.put("/{animal}")
-def correct_animal(animal: AnimalId, asked: AnimalAsked, now_s: NowS) -> ActTold:
+def correct_animal(animal: AnimalId, asked: AnimalAsked, seen: Seen, now_s: NowS) -> ActTold:
     """Correct an animal; the earlier values stay in the log."""
-    return ActTold.of(animals.correct_animal(animal, _said(asked), now_s))
+    with saved_over(seen, lambda: animal_form(animal)):
+        return ActTold.of(animals.correct_animal(animal, _said(asked), now_s))
 
 
 @router.post("/{animal}/weights", status_code=201)

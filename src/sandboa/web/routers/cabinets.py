@@ -13,6 +13,8 @@ from sandboa.journal.cabinet_now import (
 )
 from sandboa.journal.cabinets import CabinetKind
 from sandboa.journal.climate_trace import POINTS, climate_trace
+from sandboa.journal.forms.people_and_things import cabinet_form
+from sandboa.journal.forms.revisions import saved_over
 from sandboa.web.cabinet_shapes import (
     CabinetListedTold,
     CabinetTold,
@@ -21,6 +23,7 @@ from sandboa.web.cabinet_shapes import (
     trace_told,
 )
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.revisions import Seen
 from sandboa.web.shapes import (
     ActTold,
     Asked,
@@ -101,9 +104,10 @@ def get_cabinet(name: Name, house: TheHouse, now_s: NowS) -> CabinetTold:
 
 
 @router.put("/{name}")
-def correct_cabinet(name: Name, asked: CabinetAsked, now_s: NowS) -> ActTold:
+def correct_cabinet(name: Name, asked: CabinetAsked, seen: Seen, now_s: NowS) -> ActTold:
     """Correct a cabinet; shelves with a history stay."""
-    return ActTold.of(cabinets.correct_cabinet(name, asked.said(), now_s))
+    with saved_over(seen, lambda: cabinet_form(name)):
+        return ActTold.of(cabinets.correct_cabinet(name, asked.said(), now_s))
 
 
 @router.post("/{name}/set-points", status_code=201)

@@ -11,12 +11,16 @@ from sandboa.journal import looks, methods
 from sandboa.journal.cabinet_faults import clutch_faults
 from sandboa.journal.cards import card_of
 from sandboa.journal.clutch_now import ClutchPage, clutch_page
+from sandboa.journal.forms.clutch import clutch_form
+from sandboa.journal.forms.numbers import clutch_method_form
+from sandboa.journal.forms.revisions import revision_of, saved_over
 from sandboa.journal.rounds.due_now import BoxDue, box_due
 from sandboa.journal.strict_model import Strictly
 from sandboa.journal.today import attention
 from sandboa.web.egg_shapes import EggTold, egg_told
 from sandboa.web.fault_shapes import FaultTold, fault_told
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.revisions import Revision, Seen
 from sandboa.web.routers.rounds import DueTold, PostponedTold, due_told
 from sandboa.web.routers.today import AttentionTold
 from sandboa.web.shapes import (
@@ -103,7 +107,11 @@ class CardTold(Told):
 
 
 class ClutchTold(BaseModel):
+    """`revision` is of the clutch as laid, `method_revision` of its method."""
+
     id: int
+    revision: Revision
+    method_revision: Revision
     code: str
     maternal: bool
     method: Method
@@ -182,9 +190,12 @@ def candle_egg(code: Code, number: EggNumber, asked: CandlingAsked, now_s: NowS)
 
 
 @router.put("/{code}/method")
-def change_method(code: Code, asked: Annotated[Method, Strictly()], now_s: NowS) -> ActTold:
+def change_method(
+    code: Code, asked: Annotated[Method, Strictly()], seen: Seen, now_s: NowS
+) -> ActTold:
     """Let the clutch differ from its house method."""
-    return ActTold.of(methods.change_clutch_method(code, asked, now_s))
+    with saved_over(seen, lambda: clutch_method_form(code)):
+        return ActTold.of(methods.change_clutch_method(code, asked, now_s))
 
 
 @router.post("/{code}/waterings", status_code=201)
@@ -201,6 +212,8 @@ def _told(page: ClutchPage, box: BoxDue, faults: list[FaultTold], now_s: float) 
         id=now.clutch.entity,
         code=now.clutch.code,
         maternal=now.maternal,
+        revision=revision_of(clutch_form(now.clutch.code)),
+        method_revision=revision_of(clutch_method_form(now.clutch.code)),
         method=page.method,
         house_method=page.house_method,
         differences=[DifferenceTold.model_validate(d) for d in page.differences],

@@ -7,8 +7,11 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.pairing.genes import DoubleForm, Inheritance
 from sandboa.journal import genes
+from sandboa.journal.forms.people_and_things import form_of_gene
+from sandboa.journal.forms.revisions import revision_of, saved_over
 from sandboa.journal.pair_record import pair_record
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.revisions import Revision, Seen
 from sandboa.web.shapes import ActTold, Asked, Id, Told
 
 router = APIRouter(prefix="/api", tags=["genes"])
@@ -16,11 +19,12 @@ router = APIRouter(prefix="/api", tags=["genes"])
 GeneId = Annotated[Id, Path()]
 
 
-class GeneTold(Told):
-    id: int = Field(validation_alias="entity")
+class GeneTold(BaseModel):
+    id: int
     name: str
     inheritance: Inheritance
     double_form: DoubleForm
+    revision: Revision
 
 
 class GeneAsked(Asked):
@@ -66,7 +70,16 @@ class PairTold(BaseModel):
 @router.get("/genes")
 def get_genes() -> list[GeneTold]:
     """The list, by name."""
-    return [GeneTold.model_validate(row) for row in genes.genes()]
+    return [
+        GeneTold(
+            id=row.entity,
+            name=row.name,
+            inheritance=Inheritance(row.inheritance),
+            double_form=DoubleForm(row.double_form),
+            revision=revision_of(form_of_gene(row)),
+        )
+        for row in genes.genes()
+    ]
 
 
 @router.post("/genes", status_code=201)
@@ -77,9 +90,10 @@ def add_gene(asked: GeneAsked, now_s: NowS) -> ActTold:
 
 
 @router.put("/genes/{gene}")
-def correct_gene(gene: GeneId, asked: GeneAsked, now_s: NowS) -> ActTold:
+def correct_gene(gene: GeneId, asked: GeneAsked, seen: Seen, now_s: NowS) -> ActTold:
     """Change a trait of the list."""
-    return ActTold.of(genes.correct_gene(gene, _said(asked), now_s))
+    with saved_over(seen, lambda: form_of_gene(genes.find_gene(gene))):
+        return ActTold.of(genes.correct_gene(gene, _said(asked), now_s))
 
 
 @router.delete("/genes/{gene}")

@@ -9,11 +9,14 @@ from sandboa.core.hatching import DeathStage, Defect, Fate, Sex, Size, YolkLeft
 from sandboa.core.hatching.last_week import LastWeekTask
 from sandboa.journal import cabinets
 from sandboa.journal.forecasts_told import scores
+from sandboa.journal.forms.clutch import hatchling_form
+from sandboa.journal.forms.revisions import saved_over
 from sandboa.journal.hatching import at_the_egg, fates, hatchlings, watch
 from sandboa.journal.meals import MealSaid
 from sandboa.journal.traits import TraitSaid
 from sandboa.web.hatch_shapes import HatchingClutchTold, HatchWatchTold, hatching_clutch_told
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.revisions import Seen
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Id, Told, TraitAsked
 
 router = APIRouter(prefix="/api", tags=["hatching"])
@@ -144,8 +147,10 @@ def cut_egg(code: Code, number: EggNumber, asked: CutAsked, now_s: NowS) -> ActT
 
 
 @router.put("/clutches/{code}/eggs/{number}/hatchling")
-def record_hatchling(code: Code, number: EggNumber, asked: HatchlingAsked, now_s: NowS) -> ActTold:
-    """Record, or correct, what came out of an egg."""
+def record_hatchling(
+    code: Code, number: EggNumber, asked: HatchlingAsked, seen: Seen, now_s: NowS
+) -> ActTold:
+    """Record, or correct, what came out of an egg; the first time over the revision "new"."""
     said = hatchlings.HatchlingSaid(
         number,
         part=asked.part,
@@ -158,7 +163,8 @@ def record_hatchling(code: Code, number: EggNumber, asked: HatchlingAsked, now_s
         note=asked.note,
         plain=asked.plain,
     )
-    _, act = hatchlings.record_hatchling(code, said, now_s, twins=asked.twins)
+    with saved_over(seen, lambda: hatchling_form(code, number, asked.part)):
+        _, act = hatchlings.record_hatchling(code, said, now_s, twins=asked.twins)
     return ActTold.of(act)
 
 

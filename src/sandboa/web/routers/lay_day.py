@@ -12,8 +12,11 @@ from sandboa.core.clutch_count import parse_clutch_count
 from sandboa.core.water import MEDIA
 from sandboa.journal import lay_day
 from sandboa.journal.facts_now import Facts
+from sandboa.journal.forms.clutch import clutch_form
+from sandboa.journal.forms.revisions import saved_over
 from sandboa.records.house import DAM, SIRE
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.revisions import Seen
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Temperature
 
 router = APIRouter(prefix="/api", tags=["lay day"])
@@ -125,10 +128,11 @@ def lay_clutch(asked: LayDayAsked, now_s: NowS) -> LaidTold:
 
 @router.put("/clutches/{code}")
 def correct_clutch(
-    code: Annotated[str, Path(max_length=20)], asked: LayDayAsked, now_s: NowS
+    code: Annotated[str, Path(max_length=20)], asked: LayDayAsked, seen: Seen, now_s: NowS
 ) -> LaidTold:
     """Correct a clutch; the earlier values stay in the log."""
-    new_code, act = lay_day.correct_clutch(code, _lay_day(asked), now_s)
+    with saved_over(seen, lambda: clutch_form(code)):
+        new_code, act = lay_day.correct_clutch(code, _lay_day(asked), now_s)
     return LaidTold(code=new_code, act=ActTold.of(act))
 
 

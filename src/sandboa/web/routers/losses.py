@@ -9,6 +9,8 @@ from pydantic import BaseModel, Field
 from sandboa.core.causes import FINDINGS, Cause, FindingKind
 from sandboa.core.causes.findings import ALONE, SEVERAL
 from sandboa.core.hatching import Fate
+from sandboa.journal.forms.clutch import opening_form
+from sandboa.journal.forms.revisions import saved_over
 from sandboa.journal.losses.loss_list import LossLine, loss_years, losses_of_year
 from sandboa.journal.losses.openings import OpeningSaid, record_opening
 from sandboa.journal.losses.page import losses_page
@@ -22,6 +24,7 @@ from sandboa.web.loss_shapes import (
     counts,
     lost_egg_told,
 )
+from sandboa.web.revisions import Seen
 from sandboa.web.routers.today import SmallEggTold, small_egg
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Moment, PhotoTold, at_or_none
 
@@ -123,12 +126,15 @@ def get_clutch_losses(code: Code, house: TheHouse, now_s: NowS) -> ClutchLossesT
 
 
 @router.put("/clutches/{code}/eggs/{number}/opening")
-def put_opening(code: Code, number: EggNumber, asked: OpeningAsked, now_s: NowS) -> ActTold:
-    """Record, or correct, what was found in a failed egg."""
+def put_opening(
+    code: Code, number: EggNumber, asked: OpeningAsked, seen: Seen, now_s: NowS
+) -> ActTold:
+    """Record, or correct, what was found in a failed egg; the first time over "new"."""
     findings = {kind: frozenset(values) for kind, values in asked.findings.items()}
     said = OpeningSaid(number, asked.opened, findings, asked.note)
     at_s = asked.at.timestamp() if asked.at else now_s
-    return ActTold.of(record_opening(code, said, at_s, now_s))
+    with saved_over(seen, lambda: opening_form(code, number)):
+        return ActTold.of(record_opening(code, said, at_s, now_s))
 
 
 def _line(line: LossLine) -> LossLineTold:

@@ -10,12 +10,15 @@ from sandboa.core.people import Role
 from sandboa.devices.messengers import CARRIERS
 from sandboa.devices.messengers.trust import LARGEST_PEM
 from sandboa.journal import messages, sending
+from sandboa.journal.forms.people_and_things import form_of_messenger
+from sandboa.journal.forms.revisions import revision_of, saved_over
 from sandboa.journal.sending import LetterKind
 from sandboa.journal.signing_in import SignedIn
 from sandboa.journal.watch import Severity
 from sandboa.records import keys
 from sandboa.records.alarms import Messenger
 from sandboa.web.house import Asking, NowS
+from sandboa.web.revisions import Revision, Seen
 from sandboa.web.shapes import ActTold, Asked, Moment, at, at_or_none
 
 router = APIRouter(prefix="/api/messengers", tags=["messengers"])
@@ -81,6 +84,7 @@ class MessengerTold(BaseModel):
     failed_at: Moment | None
     failure: str | None
     next_try_at: Moment | None
+    revision: Revision
 
 
 class MessageTold(BaseModel):
@@ -130,9 +134,12 @@ def add_messenger(asked: MessengerAsked, now_s: NowS) -> ActTold:
 
 
 @router.put("/{messenger}")
-def correct_messenger(messenger: MessengerId, asked: MessengerAsked, now_s: NowS) -> ActTold:
+def correct_messenger(
+    messenger: MessengerId, asked: MessengerAsked, seen: Seen, now_s: NowS
+) -> ActTold:
     """Correct where and when alarms go out."""
-    return ActTold.of(messages.correct_messenger(messenger, asked.said(), CARRIERS, now_s))
+    with saved_over(seen, lambda: form_of_messenger(messages.find_messenger(messenger))):
+        return ActTold.of(messages.correct_messenger(messenger, asked.said(), CARRIERS, now_s))
 
 
 @router.delete("/{messenger}")
@@ -182,4 +189,5 @@ def _told(row: Messenger, now_s: float, *, keeper: bool) -> MessengerTold:
         failed_at=at_or_none(state.failed_s),
         failure=state.failure if keeper else None,
         next_try_at=at_or_none(state.next_try_s),
+        revision=revision_of(form_of_messenger(row)) if keeper else "",
     )

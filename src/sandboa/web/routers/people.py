@@ -8,6 +8,8 @@ from pydantic import BaseModel, Field
 from sandboa.core.people import Role
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.journal import people, signing_in
+from sandboa.journal.forms.people_and_things import form_of_person
+from sandboa.journal.forms.revisions import revision_of, saved_over
 from sandboa.journal.safekeeping.security_log import By, Kind, note
 from sandboa.records.facts import Act
 from sandboa.records.people import person_called
@@ -17,6 +19,7 @@ from sandboa.web.doors import COOKIE, NOT_OPEN, is_elsewhere
 from sandboa.web.house import Asking, NowS, TheHouse
 from sandboa.web.known_device import known_device, mark_device
 from sandboa.web.problems import NotForYou
+from sandboa.web.revisions import Revision, Seen
 from sandboa.web.shapes import ActTold, Asked, Id, Moment, at, at_or_none
 
 router = APIRouter(prefix="/api", tags=["people"])
@@ -69,6 +72,7 @@ class PersonTold(BaseModel):
     can_sign_in: bool
     sessions: int
     last_seen_at: Moment | None
+    revision: Revision
 
 
 @router.get("/session")
@@ -98,7 +102,8 @@ def sign_in(
         token = signing_in.sign_in(asked.name, asked.passphrase, by.device, now_s)
     except signing_in.NotSignedIn:
         house.attempts.count(tried)
-        note(Kind.REFUSED, f"wrong passphrase for {asked.name[:60]}", by, now_s)
+        named = "" if person else f" for {asked.name[:60]}, a name nobody has"
+        note(Kind.REFUSED, f"wrong passphrase{named}", by, now_s)
         raise
     assert person is not None
     house.attempts.forgive(tried)
@@ -198,6 +203,7 @@ def get_people() -> list[PersonTold]:
             can_sign_in=now.can_sign_in,
             sessions=now.sessions,
             last_seen_at=at_or_none(now.used_s),
+            revision=revision_of(form_of_person(now.person)),
         )
         for now in people.people_now()
     ]
@@ -210,9 +216,10 @@ def add_person(asked: PersonAsked, by: AskedBy, now_s: NowS) -> ActTold:
 
 
 @router.put("/people/{person}")
-def change_person(person: Id, asked: PersonAsked, by: AskedBy, now_s: NowS) -> ActTold:
+def change_person(person: Id, asked: PersonAsked, seen: Seen, by: AskedBy, now_s: NowS) -> ActTold:
     """Rename a person, or give another role."""
-    return _noted(people.change_person(person, asked.name, asked.role, now_s), by, now_s)
+    with saved_over(seen, lambda: form_of_person(people.find_person(person))):
+        return _noted(people.change_person(person, asked.name, asked.role, now_s), by, now_s)
 
 
 @router.delete("/people/{person}")

@@ -6,6 +6,8 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel, Field
 
 from sandboa.core.retention import KEPT_DAYS, KEPT_MONTHS, KEPT_WEEKS
+from sandboa.journal.forms.numbers import backup_folder_form
+from sandboa.journal.forms.revisions import revision_of, saved_over
 from sandboa.journal.safekeeping import security_log
 from sandboa.journal.safekeeping.accepting import accept_as_it_is
 from sandboa.journal.safekeeping.backups import (
@@ -20,6 +22,7 @@ from sandboa.records.machine import BackupTried
 from sandboa.records.people import names_of_people
 from sandboa.web.asked_by import AskedBy
 from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.revisions import Revision, Seen
 from sandboa.web.shapes import Asked, Moment, at, at_or_none
 
 router = APIRouter(prefix="/api/house", tags=["house"])
@@ -53,6 +56,7 @@ class BackupsTold(BaseModel):
     newest_at: Moment | None
     last_good: BackupTold | None
     last_failed: BackupTold | None
+    revision: Revision
 
 
 class BackupFolderAsked(Asked):
@@ -123,9 +127,12 @@ def make_backup(house: TheHouse, by: AskedBy, now_s: NowS) -> BackupTold:
 
 
 @router.put("/backups/folder")
-def set_folder(asked: BackupFolderAsked, house: TheHouse, by: AskedBy, now_s: NowS) -> BackupsTold:
+def set_folder(
+    asked: BackupFolderAsked, seen: Seen, house: TheHouse, by: AskedBy, now_s: NowS
+) -> BackupsTold:
     """Send backups to another folder of the house's computer, or beside the house again."""
-    folder = set_backup_folder(asked.folder)
+    with saved_over(seen, backup_folder_form):
+        folder = set_backup_folder(asked.folder)
     security_log.note(security_log.Kind.BACKUP, f"backups go to {folder}", by, now_s)
     return _backups(house)
 
@@ -197,6 +204,7 @@ def _backups(house: House) -> BackupsTold:
         newest_at=at_or_none(state.held[0].made_s if state.held else None),
         last_good=_tried(state.last_good) if state.last_good else None,
         last_failed=_tried(state.last_failed) if state.last_failed else None,
+        revision=revision_of(backup_folder_form()),
     )
 
 

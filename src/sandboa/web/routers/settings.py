@@ -23,9 +23,12 @@ from sandboa.core.methods import (
 from sandboa.core.settings import SETTINGS
 from sandboa.core.water import MEDIA
 from sandboa.journal import methods
+from sandboa.journal.forms.numbers import method_form, setting_form
+from sandboa.journal.forms.revisions import revision_of, saved_over
 from sandboa.journal.readiness import CabinetReadiness, cabinets_readiness
 from sandboa.journal.settings import house_settings, set_setting
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.revisions import Revision, Seen
 from sandboa.web.shapes import ActTold, Asked, Moment, Told, at_or_none
 
 router = APIRouter(prefix="/api", tags=["settings"])
@@ -59,6 +62,7 @@ class MethodTold(BaseModel):
     method: Method
     chosen: bool
     temperature_words: str
+    revision: Revision
 
 
 class MethodsTold(BaseModel):
@@ -85,6 +89,7 @@ class SettingTold(BaseModel):
     high: float
     reason: str
     group: str
+    revision: Revision
 
 
 class SettingAsked(Asked):
@@ -146,6 +151,7 @@ def get_methods() -> MethodsTold:
                 method=m.method,
                 chosen=m.chosen,
                 temperature_words=temperature_words(m.method.temperature_c),
+                revision=revision_of(method_form(m)),
             )
             for m in methods.house_methods()
         ],
@@ -163,9 +169,10 @@ def add_method(asked: MethodAsked, now_s: NowS) -> MethodAddedTold:
 
 
 @router.put("/methods/{method}")
-def change_house_method(method: MethodId, asked: MethodAsked, now_s: NowS) -> ActTold:
+def change_house_method(method: MethodId, asked: MethodAsked, seen: Seen, now_s: NowS) -> ActTold:
     """Change a house method; clutches keep the copy they have."""
-    return ActTold.of(methods.change_method(method, asked.method, now_s, chosen=asked.chosen))
+    with saved_over(seen, lambda: method_form(methods.find_method(method))):
+        return ActTold.of(methods.change_method(method, asked.method, now_s, chosen=asked.chosen))
 
 
 @router.delete("/methods/{method}")
@@ -189,6 +196,7 @@ def get_settings() -> list[SettingTold]:
             high=s.limits[1],
             reason=s.reason,
             group=s.group,
+            revision=revision_of(setting_form(s.name, own)),
         )
         for s in SETTINGS.values()
     ]
@@ -196,10 +204,11 @@ def get_settings() -> list[SettingTold]:
 
 @router.put("/settings/{name}")
 def put_setting(
-    name: Annotated[str, Path(max_length=40)], asked: SettingAsked, now_s: NowS
+    name: Annotated[str, Path(max_length=40)], asked: SettingAsked, seen: Seen, now_s: NowS
 ) -> ActTold:
     """Set a number for the house."""
-    return ActTold.of(set_setting(name, asked.value, now_s))
+    with saved_over(seen, lambda: setting_form(name, house_settings())):
+        return ActTold.of(set_setting(name, asked.value, now_s))
 
 
 @router.get("/readiness")

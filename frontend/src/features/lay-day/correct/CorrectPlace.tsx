@@ -1,41 +1,57 @@
+import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct, useChoices, useClutch } from '@/shared/api/queries'
+import { useChoices, useClutch } from '@/shared/api/queries'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { useCorrection } from '@/shared/corrections/useCorrection'
 import { Title, Waiting } from '@/shared/ui/page'
 import { useTemperatureUnit } from '@/shared/units'
 import { LayForm } from './LayForm'
-import { valuesOf } from './values'
+import { requestOf, valuesOf } from './values'
 
 /** Correct what was recorded on lay day; the earlier values stay in the log. */
 export function Component() {
   const { code = '' } = useParams()
   const clutch = useClutch(code)
   const choices = useChoices()
-  const unit = useTemperatureUnit()
-  const navigate = useNavigate()
-  const correct = useAct(
-    (body: Schemas['LayDayAsked']) =>
-      answer(api.PUT('/api/clutches/{code}', { params: { path: { code } }, body })),
-    (laid) => laid.act,
-    () => {},
-  )
   if (!clutch.data || !choices.data) {
     return <Waiting problem={clutch.error?.message ?? choices.error?.message} />
   }
+  return <Correcting key={code} clutch={clutch.data} choices={choices.data} />
+}
+
+function Correcting({
+  clutch,
+  choices,
+}: {
+  clutch: Schemas['ClutchTold']
+  choices: Schemas['ChoicesTold']
+}) {
+  const { code } = clutch
+  const unit = useTemperatureUnit()
+  const navigate = useNavigate()
+  const [start] = useState(() => valuesOf(clutch, unit))
+  const correction = useCorrection({
+    revision: clutch.revision,
+    opened: requestOf(start, unit),
+    send: (body: Schemas['LayDayAsked'], header) =>
+      answer(api.PUT('/api/clutches/{code}', { params: { path: { code }, header }, body })),
+    actOf: (laid) => laid.act,
+    onDone: (laid) => navigate(`/clutches/${laid?.code ?? code}`, { replace: true }),
+  })
   return (
     <>
-      <Title>Correct {clutch.data.code}</Title>
+      <Title>Correct {code}</Title>
       <LayForm
-        start={valuesOf(clutch.data, unit)}
-        choices={choices.data}
+        start={start}
+        choices={choices}
         submitLabel="Record the correction"
-        pending={correct.isPending}
-        onSubmit={(body, refuse) =>
-          correct.mutate(body, {
-            onSuccess: (laid) => navigate(`/clutches/${laid.code}`, { replace: true }),
-            onError: refuse,
-          })
-        }
+        pending={correction.pending}
+        onSubmit={correction.save}
+      />
+      <BothVersions
+        correction={correction}
+        labels={{ laid_at: 'Laid', dry_mass_g: 'Dry medium', water_g: 'Water' }}
       />
     </>
   )

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { minuteOf, quietInWords } from './Messengers'
+import { minuteOf, quietInWords } from './messenger'
 
 it('turns times of day into minutes and back', () => {
   expect(minuteOf('22:00')).toBe(1320)

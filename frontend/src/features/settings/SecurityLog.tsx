@@ -1,0 +1,80 @@
+import { chakra } from '@chakra-ui/react'
+import { useInfiniteQuery } from '@tanstack/react-query'
+import { answer, api, type Schemas } from '@/shared/api/client'
+import { dayAndTime } from '@/shared/dates'
+import { browserNamed } from '@/shared/people/browserNamed'
+import { Button } from '@/shared/ui/Button'
+
+type Event = Schemas['SecurityEventTold']
+
+/** Lines at a time. */
+const PAGE = 12
+
+/** Who came in or tried to, and what became of keys, exports and copies. */
+export function SecurityLog() {
+  const log = useInfiniteQuery({
+    queryKey: ['security log'],
+    queryFn: ({ pageParam }) =>
+      answer(
+        api.GET('/api/house/security', {
+          params: { query: { limit: PAGE, ...(pageParam ? { before: pageParam } : {}) } },
+        }),
+      ),
+    initialPageParam: 0,
+    getNextPageParam: (page: Event[]) => (page.length < PAGE ? undefined : page.at(-1)?.id),
+  })
+  const events = log.data?.pages.flat() ?? []
+  if (log.data && events.length === 0) {
+    return (
+      <chakra.p color="soft">
+        Nothing yet: nobody signed in or tried to, and no key was made or ended.
+      </chakra.p>
+    )
+  }
+  return (
+    <>
+      <chakra.ul listStyleType="none" mb={3}>
+        {events.map((event) => (
+          <Line key={event.id} event={event} />
+        ))}
+      </chakra.ul>
+      {log.hasNextPage && (
+        <Button
+          type="button"
+          size="small"
+          disabled={log.isFetchingNextPage}
+          onClick={() => log.fetchNextPage()}
+        >
+          Show earlier
+        </Button>
+      )}
+    </>
+  )
+}
+
+function Line({ event }: { event: Event }) {
+  const refused = event.kind === 'refused'
+  return (
+    <chakra.li
+      display="grid"
+      gridTemplateColumns={{ base: '1fr', sm: '8.5em 1fr' }}
+      columnGap={4}
+      py={2}
+      borderTop="1px solid"
+      borderColor="line"
+    >
+      <chakra.span color="soft">{dayAndTime(event.at)}</chakra.span>
+      <chakra.span overflowWrap="anywhere">
+        {event.who && <strong>{event.who}: </strong>}
+        <chakra.span color={refused ? 'vessel' : undefined} fontWeight={refused ? 650 : 400}>
+          {event.text}
+        </chakra.span>
+        {event.address && (
+          <chakra.span display="block" color="soft" fontSize="0.94em">
+            {browserNamed(event.device)}, {event.address}
+          </chakra.span>
+        )}
+      </chakra.span>
+    </chakra.li>
+  )
+}

@@ -1,0 +1,36 @@
+import type { Schemas } from '@/shared/api/client'
+
+export type Messenger = Schemas['MessengerTold']
+export type Kind = Messenger['kind']
+
+export const KINDS: Record<Kind, string> = {
+  email: 'e-mail',
+  webhook: 'webhook',
+  shelf: 'kept here only',
+}
+
+/** What goes out by a messenger, by gravity. */
+export const GRAVITY: Record<Messenger['gravity'], string> = {
+  notice: 'everything',
+  alarm: 'alarms and emergencies',
+  emergency: 'emergencies only',
+}
+
+/** Minutes after midnight of "22:00"; null when left empty. */
+export function minuteOf(text: string): number | null {
+  const [hours, minutes] = text.split(':').map(Number)
+  return text && hours !== undefined && minutes !== undefined ? hours * 60 + minutes : null
+}
+
+/** "quiet 22:00 to 07:00", or nothing. */
+export function quietInWords(
+  messenger: Pick<Messenger, 'quiet_from_min' | 'quiet_until_min'>,
+): string | null {
+  const { quiet_from_min: from, quiet_until_min: until } = messenger
+  if (from === null || until === null || from === until) return null
+  return `quiet ${clock(from)} to ${clock(until)}`
+}
+
+export function clock(minute: number): string {
+  return `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
+}
