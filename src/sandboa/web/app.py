@@ -19,6 +19,7 @@ from sandboa.records.database import open_database
 from sandboa.web import problems
 from sandboa.web.clock import Clock, SystemClock
 from sandboa.web.connections import ledger_for
+from sandboa.web.description import describe
 from sandboa.web.doors import Doors
 from sandboa.web.guards import Guards
 from sandboa.web.hosts import KnownHosts
@@ -132,6 +133,7 @@ def create_app(
     for place in _PLACES:
         app.include_router(place.router)
     app.get("/api/alive", include_in_schema=False)(_alive)
+    describe(app)
     if STATIC.is_dir():
         app.mount("/", GZipMiddleware(_FrontEnd(directory=STATIC, html=True), minimum_size=1000))
     app.add_middleware(Doors)

@@ -47,7 +47,7 @@ class Doors:
             await self.app(scope, receive, send)
             return
         request = Request(scope)
-        if _is_free(scope["path"], scope["method"]):
+        if is_free(scope["path"], scope["method"]):
             await self.app(scope, receive, send)
             return
         refused, person = await run_in_threadpool(_admit, request)
@@ -116,7 +116,8 @@ def is_elsewhere(request: Request) -> bool:
         return False
 
 
-def _is_free(path: str, method: str) -> bool:
+def is_free(path: str, method: str) -> bool:
+    """Whether that is answered without anybody being signed in."""
     return any(path == free and only in (None, method) for free, only in _FREE)
 
 

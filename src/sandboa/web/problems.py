@@ -2,7 +2,7 @@
 
 import errno
 import logging
-from typing import Any
+from typing import Any, Final
 
 from fastapi import FastAPI, Request
 from fastapi.exceptions import RequestValidationError
@@ -29,7 +29,9 @@ from sandboa.web.gzip_body import TooLargeUnpacked
 from sandboa.web.intake_gate import RETRY_AFTER_S, TooMany
 from sandboa.web.revisions import NotSeen
 
-_TITLES = {
+#: Of every code that something is refused with.
+TITLES: Final = {
+    400: "Not understood",
     401: "Not allowed",
     403: "Not for you",
     404: "Not found",
@@ -102,7 +104,7 @@ def problem(
     """
     body: dict[str, Any] = {
         "type": "about:blank",
-        "title": _TITLES.get(status, "Error"),
+        "title": TITLES.get(status, "Error"),
         "status": status,
         "detail": detail,
         "errors": errors or [],

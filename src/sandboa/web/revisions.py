@@ -6,7 +6,7 @@ from fastapi import Depends, Header
 from pydantic import Field
 
 #: Of a form, as its page told it; `*` for whatever is recorded now.
-_MATCH: Final = "If-Match"
+MATCH: Final = "If-Match"
 
 
 class NotSeen(Exception):
@@ -14,14 +14,14 @@ class NotSeen(Exception):
 
 
 def _seen(
-    if_match: Annotated[str | None, Header(alias=_MATCH, max_length=400)] = None,
+    if_match: Annotated[str | None, Header(alias=MATCH, max_length=400)] = None,
 ) -> tuple[str, ...]:
     """The revisions that were seen; quotes and a mark of weakness are no part of them."""
     tags = (said.strip().removeprefix("W/").strip('"') for said in (if_match or "").split(","))
     seen = tuple(tag for tag in tags if tag)
     if not seen:
         raise NotSeen(
-            f"say with {_MATCH} which revision of this was seen, as its page told it, or * for any"
+            f"say with {MATCH} which revision of this was seen, as its page told it, or * for any"
         )
     return seen
 
