@@ -15,12 +15,14 @@ from benchmarks import (
     trace,
     watch,
 )
+from benchmarks.injected import report as faults_injected
 from benchmarks.report import Ratio
 
 _RATIOS = (readings, forecast, today, first_load)
 _REPORTS = {
     "causes": causes.report,
     "faults": faults.report,
+    "faults-injected": faults_injected.report,
     "forecasts": forecasts.report,
     "rounds": rounds.report,
     "trace": trace.report,

@@ -95,7 +95,7 @@ def test_a_picture_that_ends_its_process_or_takes_too_long_is_none_and_the_next_
         hasty.read(encoded("PNG", (3_000, 3_000)))
     hasty.patience_s = 60.0
     assert hasty.read(encoded("PNG")).width == 120
-    hasty.close()
+    hasty.give_up()
 
 
 def test_what_is_no_picture_costs_no_process() -> None:
@@ -105,7 +105,7 @@ def test_what_is_no_picture_costs_no_process() -> None:
     with pytest.raises(NotAPicture, match="can be read"):
         readers.read(b"a letter")
     assert readers._idle == [before]
-    readers.close()
+    readers.give_up()
 
 
 def test_a_photo_larger_than_any_phones_is_refused(monkeypatch) -> None:

@@ -2,12 +2,12 @@
 
 import shutil
 import sqlite3
-import struct
 from contextlib import closing
 from pathlib import Path
 
 import numpy as np
 import pytest
+from benchmarks.injected.flips import columns, flip
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
@@ -27,14 +27,6 @@ from sandboa.records.integrity import chain, checksums, seals
 from sandboa.records.integrity.check import check, check_database
 from sandboa.records.integrity.proof import prove_all
 from sandboa.records.machine import BackupTried, note_backup, set_machine_setting
-
-#: What is no record: counters that tell caches of a change, and when a machine last heard.
-NOT_KEPT = {
-    *(("reading_tip", name) for name in ("revision", "rewrites", "received_s")),
-    *(("schema_migration", name) for name in ("id", "applied")),
-}
-#: What its checksums are checked against, or SQLite's own books.
-OTHERS = {"sqlite_stat1", "sqlite_sequence"}
 
 
 @pytest.fixture(scope="module")
@@ -69,33 +61,6 @@ def _keep_last_readings() -> None:
     database.execute_sql("VACUUM")
 
 
-def flipped(value, bit: int):
-    """The value with one bit changed, still of its kind."""
-    if isinstance(value, int):
-        return value ^ (1 << bit % 20)
-    if isinstance(value, float):
-        (bits,) = struct.unpack("<q", struct.pack("<d", value))
-        return struct.unpack("<d", struct.pack("<q", bits ^ (1 << bit % 50)))[0]
-    at = bit % len(value)
-    return value[:at] + chr(ord(value[at]) ^ (1 << bit % 5)) + value[at + 1 :]
-
-
-def columns(path: Path) -> list[tuple[str, str]]:
-    """Every column of every table that has a value in it."""
-    with closing(sqlite3.connect(path)) as house:
-        tables = [r[0] for r in house.execute("SELECT name FROM sqlite_master WHERE type='table'")]
-        return [
-            (table, name)
-            for table in tables
-            if table not in OTHERS
-            for _, name, *_ in house.execute(f'PRAGMA table_info("{table}")')
-            if (table, name) not in NOT_KEPT
-            and house.execute(
-                f'SELECT 1 FROM "{table}" WHERE "{name}" IS NOT NULL AND "{name}" <> ""'
-            ).fetchone()
-        ]
-
-
 def test_a_bit_flipped_in_any_column_of_any_table_is_told(furnished: Path, tmp_path: Path) -> None:
     untold = []
     every = columns(furnished)
@@ -103,22 +68,7 @@ def test_a_bit_flipped_in_any_column_of_any_table_is_told(furnished: Path, tmp_p
     for number, (table, name) in enumerate(every):
         copy = tmp_path / "flipped.sqlite3"
         shutil.copy(furnished, copy)
-        with closing(sqlite3.connect(copy)) as house, house:
-            house.execute("PRAGMA ignore_check_constraints = 1")
-            # One row, its indexes too: nothing but its content tells.
-            given = f'"{name}" IS NOT NULL AND "{name}" <> ""'
-            row = house.execute(
-                f'SELECT * FROM "{table}" WHERE {given} '
-                f'LIMIT 1 OFFSET (SELECT count(*) / 2 FROM "{table}" WHERE {given})'
-            )
-            names = [told[0] for told in row.description]
-            values = row.fetchone()
-            value = values[names.index(name)]
-            same = " AND ".join(f'"{column}" IS ?' for column in names)
-            house.execute(
-                f'UPDATE OR REPLACE "{table}" SET "{name}" = ? WHERE {same}',
-                (flipped(value, number), *values),
-            )
+        value = flip(copy, table, name, number)
         if not check_database(copy).problems:
             untold.append((table, name, value))
     assert untold == []

@@ -2,6 +2,8 @@
 
 import io
 import warnings
+from collections.abc import Callable
+from contextlib import AbstractContextManager, nullcontext
 from dataclasses import dataclass
 from typing import Final
 
@@ -13,6 +15,8 @@ register_heif_opener()
 
 #: Pixels of a photo (issue 15: a phone's have up to 50 million).
 MOST_PIXELS: Final = 50_000_000
+#: Pixels above which pictures are opened one after another (assumption: each takes 4 bytes).
+HEAVY_PIXELS: Final = 5_000_000
 #: px of the longer side as kept, and of the small one.
 LONGER_SIDE: Final = 2048
 SMALL_SIDE: Final = 360
@@ -36,8 +40,13 @@ class Decoded:
     height: int
 
 
-def decode(content: bytes) -> Decoded:
+def decode(
+    content: bytes, heavy: Callable[[], AbstractContextManager[object]] = nullcontext
+) -> Decoded:
     """Read a JPEG, PNG, WebP or HEIC and make it new.
+
+    `heavy` is entered for the time in which a picture of more than
+    HEAVY_PIXELS is held whole: of those there should be one at a time.
 
     The picture is turned upright, scaled to at most 2048 px, and encoded as
     JPEG from its pixels alone: place, camera and everything else that
@@ -51,6 +60,9 @@ def decode(content: bytes) -> Decoded:
                     raise NotAPicture(TOO_MANY_PIXELS)
                 # A JPEG that is scaled down anyway is decoded at an eighth to a half of its size.
                 opened.draft("RGB", (LONGER_SIDE, LONGER_SIDE))
+                with heavy() if opened.width * opened.height > HEAVY_PIXELS else nullcontext():
+                    # In place: of all the pixels there is never a second copy.
+                    opened.thumbnail((LONGER_SIDE, LONGER_SIDE), reducing_gap=1.1)
                 upright = ImageOps.exif_transpose(opened).convert("RGB")
     except NotAPicture:
         raise
@@ -60,7 +72,6 @@ def decode(content: bytes) -> Decoded:
         UnidentifiedImageError, OSError, ValueError, SyntaxError, Warning, MemoryError,
     ) as error:  # fmt: skip
         raise NotAPicture(UNREADABLE) from error
-    upright.thumbnail((LONGER_SIDE, LONGER_SIDE))
     small = ImageOps.contain(upright, (SMALL_SIDE, SMALL_SIDE))
     return Decoded(_jpeg(upright, 86), _jpeg(small, 78), upright.width, upright.height)
 

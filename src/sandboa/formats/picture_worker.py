@@ -1,16 +1,17 @@
 """A process of its own that decodes pictures: what one of them does to it, the house survives.
 
-Run as `python -m sandboa.formats.picture_worker`. On standard input comes a
+Run as `python -m sandboa.formats.picture_worker LOCK`, LOCK being a file. On standard input comes a
 picture as its length (8 bytes) and its bytes; the answer on standard output is
 a status (1 byte: 0 well, 1 not a picture) and parts, each as its length and its bytes.
 """
 
+import os
 import struct
 import sys
 from typing import IO, Final
 
 #: Bytes of address space: a picture of 50 million pixels, decoded, turned and encoded (assumption).
-MOST_MEMORY: Final = 1_200 * 2**20
+MOST_MEMORY: Final = 800 * 2**20
 _LENGTH: Final = struct.Struct(">Q")
 
 
@@ -35,12 +36,17 @@ def write_parts(target: IO[bytes], *parts: bytes) -> None:
 def main() -> None:
     """Decode what comes until nothing does."""
     _bound_memory()
+    _step_back()
+    from filelock import FileLock
+
     from sandboa.formats.picture_decoding import NotAPicture, decode
 
+    # One lock for all workers: heavy pictures come one after another.
+    heavy = FileLock(sys.argv[1]).acquire
     source, target = sys.stdin.buffer, sys.stdout.buffer
     while (content := read_part(source)) is not None:
         try:
-            made = decode(content)
+            made = decode(content, heavy)
         except NotAPicture as error:
             target.write(b"\1")
             write_parts(target, str(error).encode())
@@ -48,6 +54,12 @@ def main() -> None:
             target.write(b"\0")
             size = struct.pack(">II", made.width, made.height)
             write_parts(target, made.jpeg, made.small, size)
+
+
+def _step_back() -> None:
+    """Whoever asks the house for something comes before a photo that is being made new."""
+    if hasattr(os, "nice"):
+        os.nice(10)
 
 
 def _bound_memory() -> None:

@@ -6,6 +6,8 @@ import subprocess
 import sys
 from contextlib import suppress
 from dataclasses import dataclass, field
+from pathlib import Path
+from tempfile import TemporaryDirectory
 from threading import BoundedSemaphore, Lock, Timer
 from typing import Final
 
@@ -49,6 +51,10 @@ class PictureReaders:
     _turns: BoundedSemaphore = field(default_factory=lambda: BoundedSemaphore(AT_A_TIME))
     _idle: list[_Worker] = field(default_factory=list)
     _lock: Lock = field(default_factory=Lock)
+    #: Where the file lies that workers lock while they hold a heavy picture.
+    _heavy: TemporaryDirectory[str] = field(
+        default_factory=lambda: TemporaryDirectory(prefix="sandboa-pictures-")
+    )
 
     def read(self, content: bytes) -> Picture:
         """The picture made new (see picture_decoding). Raises NotAPicture.
@@ -78,6 +84,11 @@ class PictureReaders:
             idle, self._idle = self._idle, []
         for worker in idle:
             worker.end()
+
+    def give_up(self) -> None:
+        """End the processes for good."""
+        self.close()
+        self._heavy.cleanup()
 
     def _ask(self, worker: _Worker, content: bytes) -> Picture | NotAPicture:
         """The picture, or why it is none; raises NotAPicture when the process was lost over it."""
@@ -110,7 +121,12 @@ class PictureReaders:
                 if worker.process.poll() is None:
                     return worker
                 worker.end()
-        command = [sys.executable, "-m", "sandboa.formats.picture_worker"]
+        command = [
+            sys.executable,
+            "-m",
+            "sandboa.formats.picture_worker",
+            str(Path(self._heavy.name) / "heavy"),
+        ]
         return _Worker(
             subprocess.Popen(
                 command, stdin=subprocess.PIPE, stdout=subprocess.PIPE, stderr=subprocess.DEVNULL
@@ -127,7 +143,7 @@ class PictureReaders:
 
 
 _readers: Final = PictureReaders()
-atexit.register(_readers.close)
+atexit.register(_readers.give_up)
 
 
 def readable_picture(content: bytes) -> Picture:

@@ -14,8 +14,9 @@ from starlette.types import ASGIApp, Receive, Scope, Send
 
 from sandboa.core.people import Deed, may, refusal
 from sandboa.journal.signing_in import SignedIn, someone_signs_in, whose
+from sandboa.records.database import DatabaseFault
 from sandboa.records.people import recorded_by
-from sandboa.web.problems import problem
+from sandboa.web.problems import database_problem, problem
 
 COOKIE: Final = "sandboa_session"
 
@@ -50,7 +51,11 @@ class Doors:
         if is_free(scope["path"], scope["method"]):
             await self.app(scope, receive, send)
             return
-        refused, person = await run_in_threadpool(_admit, request)
+        try:
+            refused, person = await run_in_threadpool(_admit, request)
+        except DatabaseFault as error:
+            # Before the application there is nobody else to say it in words.
+            refused, person = database_problem(error), None
         if refused is not None:
             await refused(scope, receive, send)
             return

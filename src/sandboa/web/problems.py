@@ -197,11 +197,7 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(DatabaseFault)
     def _(_: Request, error: DatabaseFault) -> JSONResponse:
-        _log.error("a statement failed", exc_info=error)
-        # Whoever meets damage is the first to know of it: look at all of the file now.
-        if means_damage(error) and check_quickly():
-            return _later(DAMAGED_HOUSE)
-        return problem(500, FAILED)
+        return database_problem(error)
 
     @app.exception_handler(IntegrityError)
     def _(_: Request, __: IntegrityError) -> JSONResponse:
@@ -210,9 +206,7 @@ def install(app: FastAPI) -> None:
 
     @app.exception_handler(Unavailable)
     def _(_: Request, error: Unavailable) -> JSONResponse:
-        if means_disk_fault(error) and check_quickly():
-            return _later(DAMAGED_HOUSE)
-        return _later(f"The database is busy or its disk full; nothing was stored ({error}).")
+        return database_problem(error)
 
     @app.exception_handler(OSError)
     def _(_: Request, error: OSError) -> JSONResponse:
@@ -231,6 +225,28 @@ def install(app: FastAPI) -> None:
         response = problem(error.status_code, str(error.detail))
         response.headers.update(error.headers or {})
         return response
+
+
+def database_problem(error: DatabaseFault) -> JSONResponse:
+    """What is answered when a statement failed, and why; nothing was stored by it."""
+    error = _first(error)
+    # Whoever meets damage is the first to know of it: look at all of the file now.
+    if (means_damage(error) or means_disk_fault(error)) and check_quickly():
+        return _later(DAMAGED_HOUSE)
+    if isinstance(error, Unavailable):
+        return _later(f"The database is busy or its disk full; nothing was stored ({error}).")
+    _log.error("a statement failed", exc_info=error)
+    return problem(500, FAILED)
+
+
+def _first(error: DatabaseFault) -> DatabaseFault:
+    """What failed first: SQLite has rolled back itself then, and a rollback fails after it."""
+    first, before = error, error.__context__
+    while before is not None:
+        if isinstance(before, DatabaseFault):
+            first = before
+        before = before.__context__
+    return first
 
 
 def _later(detail: str) -> JSONResponse:
