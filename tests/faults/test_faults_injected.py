@@ -6,7 +6,6 @@ Time and memory are the benchmark's business.
 from pathlib import Path
 
 import pytest
-
 from benchmarks.injected import faults, report
 
 
