@@ -51,11 +51,12 @@ class Round:
             _pause.wait(0.01)
         return time.perf_counter() - began
 
-    def refusals(self) -> int:
+    def unsaid(self) -> int:
+        """Records that failed without a word why."""
         return sum(
             count
             for words, count in self.clients.recorded.refused.items()
-            if words[:1] in "45" and "without words" not in words
+            if words[:1] not in "45" or "without words" in words
         )
 
 
@@ -68,23 +69,23 @@ def killed(now: Round) -> bool:
 
 def disk_full(now: Round) -> bool:
     """No file of the process may grow beyond a few pages from where its log stands."""
-    before = now.refusals()
+    before = now.unsaid()
     log = now.served.folder / "house" / "house.sqlite3-wal"
     size = (log.stat().st_size if log.exists() else 0) + now.rng.randrange(0, 60_000)
     unlimited = resource.RLIM_INFINITY
     resource.prlimit(now.served.pid, resource.RLIMIT_FSIZE, (size, unlimited))
     now.wait(1.2)
     resource.prlimit(now.served.pid, resource.RLIMIT_FSIZE, (unlimited, unlimited))
-    return now.refusals() > before
+    return now.unsaid() == before
 
 
 def read_error(now: Round) -> bool:
-    """No read of a file succeeds; what memory still holds is no failure."""
-    before, failed = now.refusals(), now.served.control.failed
+    """No read of a file succeeds; what memory still holds is answered."""
+    before = now.unsaid()
     now.served.control.order = Order.FAIL_READS
     now.wait(0.8)
     now.served.control.order = Order.WORK
-    return now.refusals() > before or now.served.control.failed == failed
+    return now.unsaid() == before
 
 
 def torn_write(now: Round) -> bool:

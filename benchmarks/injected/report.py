@@ -147,8 +147,12 @@ def outcome(
 ) -> Outcome:
     """What comes of a fault in a copy of the furnished house."""
     shutil.copytree(furnished, folder / "house")
+    with Served(folder, source) as served:
+        return _outcome(name, served, rounds)
+
+
+def _outcome(name: str, served: Served, rounds: int) -> Outcome:
     fault = FAULTS[name]
-    served = Served(folder, source)
     served.start()
     clients = Clients(served)
     rng = random.Random(name)
@@ -161,7 +165,7 @@ def outcome(
             back_s.append(now.recovered_s())
         clients.stop()
     served.stop()
-    house = folder / "house" / "house.sqlite3"
+    house = served.folder / "house" / "house.sqlite3"
     lost, halves = lost_and_halves(house, clients)
     waits = clients.recorded.waits_s
     return Outcome(

@@ -13,7 +13,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from threading import Event, Thread
-from typing import Any
+from typing import Any, Self
 
 import httpx2 as httpx
 import psutil
@@ -37,6 +37,13 @@ class Served:
         self.up = Event()
         self._process: subprocess.Popen[str] | None = None
         self._watched = Event()
+
+    def __enter__(self) -> Self:
+        return self
+
+    def __exit__(self, *_: object) -> None:
+        if self._process is not None and self._process.poll() is None:
+            self.kill()
 
     @property
     def base(self) -> str:

@@ -11,7 +11,7 @@ from sandboa.cli import copies, dimple, forecast, house, mix, people, serve, sim
 from sandboa.cli.logs import log_to_stderr
 from sandboa.core.errors import NotPlausible
 from sandboa.journal.errors import Conflict
-from sandboa.records.database import CannotOpen, close_database
+from sandboa.records.database import CannotOpen, DatabaseFault, close_database
 
 _COMMANDS = (serve, simulate, house, copies, people, forecast, mix, dimple)
 #: Exit code of a command ended by Ctrl+C before it was done, as shells have it.
@@ -41,9 +41,20 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except (NotPlausible, Conflict, CannotOpen) as error:
         sys.stderr.write(f"sandboa {asked.command}: {error}\n")
         return 2
+    except (OSError, DatabaseFault) as error:
+        sys.stderr.write(f"sandboa {asked.command}: {_what_failed(error)}\n")
+        return 2
     except KeyboardInterrupt:
         sys.stderr.write(f"sandboa {asked.command}: stopped\n")
         return _INTERRUPTED
     finally:
         close_database()
     return code
+
+
+def _what_failed(error: OSError | DatabaseFault) -> str:
+    """A disk that is full or broken, or a database that is, in one line."""
+    if isinstance(error, OSError):
+        where = f"{error.filename}: " if error.filename else ""
+        return f"{where}{error.strerror or error}; nothing of it was kept"
+    return f"the database could not be read or written ({error}); nothing of it was kept"

@@ -7,10 +7,12 @@ from pathlib import Path
 
 from sandboa.cli.house import DATABASE, add_data_folder, existing
 from sandboa.core.errors import NotPlausible
+from sandboa.journal.safekeeping.accepting import accept_as_it_is
+from sandboa.journal.safekeeping.security_log import HERE
 from sandboa.records.copies.backups import back_up
 from sandboa.records.copies.restoring import NotRestored, restore
 from sandboa.records.copies.what_lets_in import carried_over
-from sandboa.records.database import only_server
+from sandboa.records.database import only_server, open_database
 from sandboa.records.integrity.check import check
 
 
@@ -25,6 +27,10 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     restoring.add_argument("copy", type=Path, metavar="COPY")
     checking = commands.add_parser("check", help="verify the house, or a copy of one")
     checking.add_argument("copy", type=Path, metavar="COPY", nargs="?")
+    checking.add_argument(
+        "--accept", action="store_true",
+        help="let the house count as recorded though it was changed from outside",
+    )  # fmt: skip
     for command, run in (
         (backing, run_backup), (restoring, run_restore), (checking, run_check),
     ):  # fmt: skip
@@ -67,6 +73,8 @@ def run_restore(asked: argparse.Namespace) -> int:
 
 def run_check(asked: argparse.Namespace) -> int:
     """Say what is in the house, or the copy, and what is wrong; exits 1 when anything is."""
+    if asked.accept:
+        return _accept(asked)
     if asked.copy is not None and not asked.copy.is_file():
         raise NotPlausible("copy", f"there is no file {asked.copy}")
     checked = check(asked.copy or existing(asked))
@@ -75,3 +83,18 @@ def run_check(asked: argparse.Namespace) -> int:
     if checked.found:
         print(f"{'damaged' if checked.problems else 'sound'}: {checked.found}")
     return 1 if checked.problems else 0
+
+
+def _accept(asked: argparse.Namespace) -> int:
+    """Prove the house anew as it lies there; Conflict where its file is damaged."""
+    if asked.copy is not None:
+        raise NotPlausible("copy", "a copy is accepted once it is the house: restore it first")
+    house = existing(asked)
+    with only_server(house):
+        open_database(house)
+        accepted = accept_as_it_is(HERE, time.time())
+    for problem in accepted:
+        print(f"accepted: {problem}")
+    if not accepted:
+        print("sound: there was nothing to accept")
+    return 0

@@ -26,6 +26,7 @@ from sandboa.records.copies.copying import copy_before
 from sandboa.records.copies.restoring import carry_on, is_under_way
 from sandboa.records.integrity.check import MIGRATIONS
 from sandboa.records.integrity.proof import prove_all
+from sandboa.records.private_files import make_private
 
 __all__ = ["IntegrityError", "ReadOnlyHouse", "means_damage", "means_disk_fault"]
 
@@ -75,6 +76,7 @@ def open_database(path: Path) -> HouseDatabase:
             path.parent.mkdir(parents=True, exist_ok=True)
             _require_writable(path)
             _bring_up_to_date(opened, path)
+            make_private(path)
     except (DatabaseError, OSError) as error:
         opened.close_everywhere()
         raise CannotOpen(f"cannot open {path}: {error}") from error

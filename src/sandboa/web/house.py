@@ -17,6 +17,7 @@ from sandboa.web.connections import Ledger
 from sandboa.web.intake_gate import IntakeGate
 from sandboa.web.live_state import LiveState
 from sandboa.web.restoring import Restoring
+from sandboa.web.streams import Streams
 
 
 @dataclass
@@ -26,6 +27,7 @@ class House:
     now: HouseNow = field(default_factory=HouseNow)
     gate: IntakeGate = field(default_factory=IntakeGate)
     live: LiveState = field(default_factory=LiveState)
+    streams: Streams = field(default_factory=Streams)
     faults: FaultsNow = field(default_factory=FaultsNow)
     attempts: Attempts = field(default_factory=Attempts)
     #: Where others reach the house, like https://192.168.1.20:8350; None: at this machine alone.

@@ -15,7 +15,13 @@ from pathlib import Path
 from typing import Final
 
 from sandboa.core.retention import kept
-from sandboa.records.copies.copying import copy_database, in_use, rename_durably, sync
+from sandboa.records.copies.copying import (
+    copy_database,
+    in_use,
+    remove_database,
+    rename_durably,
+    sync,
+)
 from sandboa.records.copies.photo_files import (
     FOLDER,
     gather,
@@ -63,7 +69,7 @@ def back_up(source: Path, target: Path, now_s: float) -> Backup:
         raise NotBackedUp(f"there is no folder {target.parent}")
     _require_room(source, target.parent)
     partial = target.with_name(f"{target.name}.part")
-    partial.unlink(missing_ok=True)
+    remove_database(partial)
     try:
         with closing(in_use(source)) as original:
             copy_database(original, partial)
@@ -77,7 +83,7 @@ def back_up(source: Path, target: Path, now_s: float) -> Backup:
     except (sqlite3.Error, OSError) as error:
         raise NotBackedUp(f"{target} cannot be written: {error}") from error
     finally:
-        partial.unlink(missing_ok=True)
+        remove_database(partial)
     return Backup(target, now_s, target.stat().st_size, photos.there, photos.missing)
 
 

@@ -24,8 +24,14 @@ def copy_database(original: sqlite3.Connection, target: Path) -> None:
             copy.execute("PRAGMA journal_mode = delete")
         sync(target)
     except BaseException:
-        target.unlink(missing_ok=True)
+        remove_database(target)
         raise
+
+
+def remove_database(path: Path) -> None:
+    """Remove a copy that is no use, with what SQLite keeps beside a file it did not finish."""
+    for beside in ("", "-journal", "-wal", "-shm"):
+        path.with_name(f"{path.name}{beside}").unlink(missing_ok=True)
 
 
 def copy_before(path: Path, migration: str) -> None:
@@ -37,7 +43,7 @@ def copy_before(path: Path, migration: str) -> None:
     """
     first = path.with_name(f"{path.name}.before-{migration}")
     partial = first.with_name(f"{first.name}.part")
-    partial.unlink(missing_ok=True)
+    remove_database(partial)
     number, target = 1, first
     with closing(in_use(path)) as original:
         copy_database(original, partial)

@@ -1,9 +1,9 @@
 """Alarms: what is wrong now, the log of what was, and the stream that tells of changes."""
 
-from collections.abc import AsyncIterable
+from collections.abc import AsyncIterable, AsyncIterator
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Query, Request
+from fastapi import APIRouter, Depends, Path, Query, Request
 from fastapi.sse import EventSourceResponse, ServerSentEvent
 from pydantic import BaseModel
 from starlette.concurrency import run_in_threadpool
@@ -14,7 +14,7 @@ from sandboa.journal.watch import Severity, acknowledge, acknowledged_at
 from sandboa.records.alarms import Alarm, alarms_between, open_alarms
 from sandboa.web.access import HouseClosed
 from sandboa.web.doors import still_admitted
-from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.house import Asking, House, NowS, TheHouse
 from sandboa.web.shapes import ActTold, Moment, at, at_or_none
 
 router = APIRouter(prefix="/api", tags=["alarms"])
@@ -71,8 +71,18 @@ async def acknowledge_alarm(
     return ActTold.of(act)
 
 
+async def _follow(request: Request, house: TheHouse, person: Asking) -> AsyncIterator[None]:
+    address = request.client.host if request.client else "here"
+    with house.streams.follow(f"person {person.entity}" if person else address):
+        yield
+
+
+#: For an answer that goes on: it is counted until it ends.
+Followed = Annotated[None, Depends(_follow)]
+
+
 @router.get("/live", response_class=EventSourceResponse)
-async def live(request: Request, house: TheHouse) -> AsyncIterable[ServerSentEvent]:
+async def live(request: Request, house: TheHouse, _: Followed) -> AsyncIterable[ServerSentEvent]:
     """Tells at once, and again whenever alarms change; nothing more to who was signed out since."""
     revision: int | None = house.live.revision
     while revision is not None:

@@ -1,0 +1,29 @@
+"""A house's files are for whoever runs it, and for nobody else on the machine."""
+
+from contextlib import suppress
+from pathlib import Path
+from typing import Final
+
+_FOLDER: Final = 0o700
+_FILE: Final = 0o600
+#: What of a mode lets others in.
+_OTHERS: Final = 0o077
+
+
+def make_private(path: Path) -> None:
+    """Shut others out of the house at `path` that was made before everybody was.
+
+    The folder with the house is shut as well, so that nothing in it is
+    reached. What belongs to somebody else is left as it is.
+    """
+    for file in (*path.parent.glob(f"{path.name}*"), *path.parent.glob("*.key")):
+        _restrict(file, _FILE)
+    for folder in (path.parent, path.parent / "photos", path.parent / "backups"):
+        if folder.is_dir():
+            _restrict(folder, _FOLDER)
+
+
+def _restrict(path: Path, mode: int) -> None:
+    with suppress(OSError):
+        if path.stat().st_mode & _OTHERS:
+            path.chmod(mode)
