@@ -5,14 +5,20 @@ import select
 import socket
 import threading
 from collections.abc import Iterator
-from contextlib import closing
+from contextlib import closing, contextmanager
+from pathlib import Path
 from typing import Any
 
 import pytest
 import uvicorn
+from fastapi.testclient import TestClient
 
+from samples import NOW_S
 from sandboa.web import connections
+from sandboa.web.app import create_app
+from sandboa.web.clock import StoppedClock
 from sandboa.web.connections import Ledger, guarded
+from sandboa.web.intake_gate import MOST_OF_ONE_DEVICE
 
 
 class Watched(Ledger):
@@ -51,11 +57,19 @@ async def answering(scope: Any, receive: Any, send: Any) -> None:
 @pytest.fixture
 def served(monkeypatch: pytest.MonkeyPatch) -> Iterator[tuple[int, Ledger]]:
     """A server whose patience is short; yields its port and its ledger."""
+    with serving(answering, monkeypatch, most_of_one=4) as (port, ledger):
+        yield port, ledger
+
+
+@contextmanager
+def serving(
+    app: Any, monkeypatch: pytest.MonkeyPatch, most_of_one: int
+) -> Iterator[tuple[int, Ledger]]:
     for name in ("HEADERS_S", "BODY_S", "ANSWER_S"):
         monkeypatch.setattr(connections, name, 0.4)
-    ledger = Watched(most=12, most_of_one=4, trusted=frozenset())
+    ledger = Watched(most=12, most_of_one=most_of_one, trusted=frozenset())
     config = uvicorn.Config(
-        answering, http=guarded(ledger), lifespan="off", log_level="critical", log_config=None
+        app, http=guarded(ledger), lifespan="off", log_level="critical", log_config=None
     )
     server = uvicorn.Server(config)
     with closing(socket.create_server(("127.0.0.1", 0))) as listening:
@@ -169,3 +183,24 @@ def test_all_together_have_so_many_and_this_machine_as_many_as_there_are() -> No
     ledger.leave("192.0.2.1")
     assert ledger.enter("127.0.0.1")
     assert ledger.open == 3
+
+
+def test_posts_of_a_device_that_stall_do_not_shut_it_out(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Its queue is full of them only until they are let go."""
+    app = create_app(tmp_path / "house.sqlite3", StoppedClock(NOW_S))
+    token = TestClient(app).post("/api/devices", json={"name": "Gateway"}).json()["token"]
+    head = f"POST /api/readings HTTP/1.1\r\nHost: localhost\r\nAuthorization: Bearer {token}\r\n"
+    with serving(app, monkeypatch, most_of_one=12) as (port, ledger):
+        stalled = [connect(port) for _ in range(MOST_OF_ONE_DEVICE)]
+        for one in stalled:
+            one.sendall(f"{head}Content-Length: 9000\r\n\r\n{{".encode())
+        for one in stalled:
+            assert ended(one)
+            one.close()
+        assert settled(ledger) == 0
+        with closing(connect(port)) as next_one:
+            body = b'{"readings": []}'
+            next_one.sendall(f"{head}Content-Length: {len(body)}\r\n\r\n".encode() + body)
+            assert b" 429 " not in next_one.recv(65_536)
