@@ -4,15 +4,22 @@ Pictures of a phone are taken as a phone finds the house: over plain http, by it
 """
 
 import shutil
+import sqlite3
 import tempfile
 from collections.abc import Callable
+from contextlib import closing
 from pathlib import Path
+from urllib.parse import urlsplit
 
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 from tests.browser.home import HOME, Address, at, sign_in
 from tests.running import CHROMIUM_FLAGS, DESK, PHONE, opened
 
+from sandboa.cli.house import DATABASE
+
 _TODAY = "2026-06-14T18:30+00:00"
+_DEMO = Path(tempfile.gettempdir()) / "sandboa-pictures"
+_SECOND_DISK = Path(tempfile.gettempdir()) / "second-disk"
 _FOLDER = Path(__file__).parent / "screenshots"
 
 
@@ -25,12 +32,6 @@ def _disc_underneath(page: Page) -> None:
     expect(page.get_by_text("Egg 3 of 7")).to_be_visible()
 
 
-def _cautions_known(page: Page) -> None:
-    """As on a phone that has been here before: the cautions were read."""
-    while page.get_by_role("button", name="I know").count():
-        page.get_by_role("button", name="I know").first.click()
-
-
 def _scored(page: Page) -> None:
     """The watch works through the finished clutches within its first minutes."""
     expect(page.get_by_text("window held")).not_to_have_count(0, timeout=240_000)
@@ -40,13 +41,40 @@ def _trace_drawn(page: Page) -> None:
     expect(page.get_by_role("group", name="Climate of North")).to_be_visible()
 
 
-def _fan_failure(page: Page) -> None:
-    """The trace of the fortnight in which the fan stood still."""
-    _trace_drawn(page)
-    climate = page.get_by_role("region", name="Climate")
-    climate.get_by_role("button", name="14 days").click()
-    climate.scroll_into_view_if_needed()
-    page.evaluate("document.querySelector('[aria-labelledby=climate]').scrollIntoView()")
+def _backed_up(page: Page) -> None:
+    """To a folder of the same name each time, as one of a second disk would have."""
+    _SECOND_DISK.mkdir(exist_ok=True)
+    backups = page.get_by_role("region", name="Backups")
+    backups.get_by_role("button", name="Use another folder").click()
+    backups.get_by_label("Folder on the computer of the house").fill(str(_SECOND_DISK))
+    backups.get_by_role("button", name="Use it").click()
+    expect(backups.get_by_label("Folder on the computer")).to_be_hidden()
+    backups.get_by_role("button", name="Back up now").click()
+    expect(backups).to_contain_text("Last good backup")
+    page.evaluate("document.getElementById('backups').scrollIntoView()")
+
+
+def _somebody_was_faster(page: Page) -> None:
+    """What was typed and what somebody recorded meanwhile, side by side."""
+    expect(page.get_by_label("Hatched in")).to_be_visible()
+    address = f"{_api(page)}/animals/{urlsplit(page.url).path.split('/')[2]}"
+    told = page.request.get(address).json()
+    body = {
+        **{name: told["animal"][name] for name in ("role", "name", "hatch_year", "traits")},
+        "dam": told["dam"], "sire": told["sire"], "code": "S-7",
+        "traits_text": "calm, feeds in the dark",
+    }  # fmt: skip
+    meanwhile = page.request.put(address, data=body, headers={"If-Match": told["revision"]})
+    assert meanwhile.ok, meanwhile.text()
+    page.get_by_label("Hatched in").fill("2019")
+    page.get_by_label("In your own words").fill("bites when she is hungry")
+    page.get_by_role("button", name="Record the correction").click()
+    expect(page.get_by_role("dialog")).to_be_visible()
+
+
+def _api(page: Page) -> str:
+    """Where the house is asked without a browser, which alone knows its name here."""
+    return f"http://127.0.0.1:{urlsplit(page.url).port}/api"
 
 
 def _file_understood(page: Page) -> None:
@@ -72,34 +100,61 @@ _VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...]
     ("lay-day-places", "/lay-day/{lay}/places", "bench", DESK, _nothing),
     ("lay-day-eggs-phone-night", "/lay-day/{lay}/eggs", "night", PHONE, _disc_underneath),
     ("cabinet", "/cabinets/North", "bench", DESK, _trace_drawn),
-    ("cabinet-night", "/cabinets/North", "night", DESK, _fan_failure),
     ("clutch", "/clutches/26-04", "bench", DESK, _nothing),
-    ("hatch-phone-night", "/hatch", "night", PHONE, _cautions_known),
     ("hatch", "/hatch/26-01", "bench", DESK, _nothing),
     ("losses", "/losses/25-03", "bench", DESK, _nothing),
     ("seasons", "/seasons", "bench", DESK, _scored),
     ("card", "/clutches/26-04/card", "bench", DESK, _nothing),
-    ("settings-night", "/settings", "night", DESK, _nothing),
+    ("settings-night", "/settings#backups", "night", DESK, _backed_up),
     ("readings", "/readings", "bench", DESK, _file_understood),
     ("bench-night", "/bench", "night", DESK, _nothing),
+    ("both-versions", "/animals/{animal}/correct", "bench", DESK, _somebody_was_faster),
 )
 
 
 def main() -> None:
-    demo = ("demo", "--today", _TODAY, "--address", f"http://{HOME}")
-    with opened(*demo) as (_, base, keeper), sync_playwright() as playwright:
+    for folder in (_DEMO, _SECOND_DISK):
+        shutil.rmtree(folder, ignore_errors=True)
+    demo = ("demo", "--today", _TODAY, "--address", f"http://{HOME}", "--data", str(_DEMO))
+    with sync_playwright() as playwright:
         flags = [*CHROMIUM_FLAGS, f"--host-resolver-rules=MAP {HOME} 127.0.0.1"]
         browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=flags)
-        house = at(base, keeper)
-        ids = _ids(browser, house)
-        for name, place, *view in _VIEWS:
-            _take(browser, house, name, place.format(**ids), *view)
+        with opened(*demo) as (_, base, keeper):
+            house = at(base, keeper)
+            ids = _ids(browser, house)
+            for name, place, *view in _VIEWS:
+                _take(browser, house, name, place.format(**ids), *view)
+        _damage(_DEMO / DATABASE)
+        with opened("serve", *demo[3:]) as (_, base, _):
+            # Of animals alone: nothing there depends on the day.
+            house = at(base, keeper)
+            _take(browser, house, "damaged-phone-night", "/animals", "night", PHONE, _told)
         browser.close()
+    for folder in (_DEMO, _SECOND_DISK):
+        shutil.rmtree(folder, ignore_errors=True)
+
+
+def _damage(file: Path) -> None:
+    """Let an index lead into a table of something else, as a bad block may."""
+    with closing(sqlite3.connect(file)) as house, house:
+        house.execute("PRAGMA writable_schema = 1")
+        house.execute(
+            "UPDATE sqlite_master SET rootpage = (SELECT rootpage FROM sqlite_master "
+            "WHERE name = 'egg_act') WHERE name = 'turgor_act'"
+        )
+
+
+def _told(page: Page) -> None:
+    expect(page.get_by_role("alert").filter(has_text="damaged")).to_be_visible()
 
 
 def _ids(browser: Browser, house: Address) -> dict[str, int]:
     page = _page(browser, house, DESK)
-    return {"lay": page.request.get(f"{house.api}/api/lay-days").json()[0]["id"]}
+    animals = page.request.get(f"{house.api}/api/animals").json()
+    return {
+        "lay": page.request.get(f"{house.api}/api/lay-days").json()[0]["id"],
+        "animal": next(a["id"] for a in animals if a["name"] == "Sorrel"),
+    }
 
 
 def _page(browser: Browser, house: Address, size: dict[str, int]) -> Page:

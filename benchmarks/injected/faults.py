@@ -149,8 +149,11 @@ def package_bombs(now: Round) -> bool:
 
 
 def clock_steps(now: Round) -> bool:
-    """Set back by an hour or a month, ahead by a day or a year, and right again."""
-    step_s = now.rng.choice([-3_600.0, -30 * 86_400.0, 86_400.0, 365 * 86_400.0])
+    """Set back by an hour or a month, ahead by a day or by weeks, and right again.
+
+    Not by so much that everybody's session is over.
+    """
+    step_s = now.rng.choice([-3_600.0, -30 * 86_400.0, 86_400.0, 20 * 86_400.0])
     now.served.control.clock_s = step_s
     now.wait(0.4)
     told = True
