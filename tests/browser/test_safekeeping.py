@@ -41,7 +41,7 @@ def test_a_folder_that_is_not_there_is_said_at_the_field(desk: Page, empty: str)
     backups.get_by_role("button", name="Use another folder").click()
     backups.get_by_label("Folder on the computer of the house").fill("/nowhere/at/all")
     backups.get_by_role("button", name="Use it").click()
-    expect(backups).to_contain_text("there is no folder /nowhere/at/all on the computer")
+    expect(backups).to_contain_text("There is no folder /nowhere/at/all on the computer")
 
 
 def test_a_damaged_house_says_so_on_every_page_and_leads_to_the_backups(
