@@ -81,3 +81,4 @@ def test_a_messenger_is_changed_and_its_secret_given_again(desk: Page, empty: st
     assert held["target"]["url"] == "https://10.0.0.9/y"
     assert held["target"]["secret"] == "set"
     assert held["quiet_from_min"] == 21 * 60 + 30
+    assert held["zone"] == "UTC"

@@ -84,6 +84,14 @@ def test_a_house_that_others_could_read_is_shut_to_them(tmp_path: Path) -> None:
     assert stat.S_IMODE((folder / DATABASE).stat().st_mode) == 0o600
 
 
+def test_a_folder_that_holds_something_else_stays_open_to_others(tmp_path: Path) -> None:
+    (tmp_path / "letters").write_text("somebody's")
+    tmp_path.chmod(0o755)
+    open_database(tmp_path / DATABASE)
+    close_database()
+    assert stat.S_IMODE(tmp_path.stat().st_mode) == 0o755
+
+
 def test_what_was_changed_from_outside_can_be_accepted_from_the_command_line(
     tmp_path: Path, capsys: pytest.CaptureFixture[str]
 ) -> None:

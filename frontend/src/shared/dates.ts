@@ -48,3 +48,8 @@ export function inputMoment(moment: string | Date): string {
 export function fromInputMoment(text: string): string {
   return format(new Date(text), "yyyy-MM-dd'T'HH:mm:ssxxx")
 }
+
+/** "22:00" of minutes after midnight. */
+export function clockOf(minute: number): string {
+  return `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
+}

@@ -13,14 +13,23 @@ _OTHERS: Final = 0o077
 def make_private(path: Path) -> None:
     """Shut others out of the house at `path` that was made before everybody was.
 
-    The folder with the house is shut as well, so that nothing in it is
-    reached. What belongs to somebody else is left as it is.
+    The folder is shut as well, so that nothing in it is reached, unless
+    something else lies in it: then it may be others' too. What belongs to
+    somebody else is left as it is.
     """
     for file in (*path.parent.glob(f"{path.name}*"), *path.parent.glob("*.key")):
         _restrict(file, _FILE)
-    for folder in (path.parent, path.parent / "photos", path.parent / "backups"):
+    folders = [path.parent / "photos", path.parent / "backups"]
+    if all(_is_ours(file.name, path.name) for file in path.parent.iterdir()):
+        folders.append(path.parent)
+    for folder in folders:
         if folder.is_dir():
             _restrict(folder, _FOLDER)
+
+
+def _is_ours(name: str, house: str) -> bool:
+    """Whether a file or folder beside the house is one that Sandboa made."""
+    return name in ("photos", "backups", "house.key") or name.startswith((house, "replaced-"))
 
 
 def _restrict(path: Path, mode: int) -> None:

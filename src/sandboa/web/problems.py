@@ -27,6 +27,7 @@ from sandboa.records.database import (
 from sandboa.web.attempts import TooManyTries
 from sandboa.web.gzip_body import TooLargeUnpacked
 from sandboa.web.intake_gate import RETRY_AFTER_S, TooMany
+from sandboa.web.problem_shape import ProblemTold
 from sandboa.web.revisions import NotSeen
 
 #: Of every code that something is refused with.
@@ -102,17 +103,22 @@ def problem(
     `confirm` names the field that lets it pass after all; `current` is what a
     form holds that somebody changed meanwhile, and its revision.
     """
-    body: dict[str, Any] = {
-        "type": "about:blank",
-        "title": TITLES.get(status, "Error"),
-        "status": status,
-        "detail": detail,
-        "errors": errors or [],
-    }
+    more: dict[str, Any] = {}
     if confirm is not None:
-        body["confirm"] = confirm
+        more["confirm"] = confirm
     if current is not None:
-        body["current"] = current
+        more["current"] = current
+    told = ProblemTold.model_validate(
+        {
+            "type": "about:blank",
+            "title": TITLES.get(status, "Error"),
+            "status": status,
+            "detail": detail,
+            "errors": errors or [],
+            **more,
+        }
+    )
+    body = told.model_dump(mode="json", exclude_unset=True)
     return JSONResponse(body, status, media_type="application/problem+json")
 
 

@@ -5,10 +5,10 @@ import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { BothVersions } from '@/shared/corrections/BothVersions'
 import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
-import { zone } from '@/shared/dates'
+import { clockOf, zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
-import { clock, GRAVITY, KINDS, type Kind, type Messenger, minuteOf } from './messenger'
+import { GRAVITY, KINDS, type Kind, type Messenger, minuteOf } from './messenger'
 
 /** Of a target; empty, they stay as they are. */
 const SECRETS = ['target.password', 'target.secret', 'target.authority']
@@ -22,6 +22,8 @@ const FIELDS: Record<string, keyof typeof EMPTY> = {
 
 const EMPTY = {
   kind: 'email' as Kind,
+  /** Whose night it is: of the browser it was added in, and left alone by others. */
+  zone: zone(),
   name: '',
   server: '',
   port: '587',
@@ -180,10 +182,11 @@ export function MessengerForm({ held, onDone }: { held?: Messenger; onDone: () =
 /** A messenger as typed, to change it; its secrets stay where they are. */
 function saidOf(held: Messenger): Said {
   const text = (name: string) => String(held.target[name] ?? '')
-  const time = (minute: number | null) => (minute === null ? '' : clock(minute))
+  const time = (minute: number | null) => (minute === null ? '' : clockOf(minute))
   return {
     ...EMPTY,
     kind: held.kind,
+    zone: held.zone,
     name: held.name,
     server: text('server'),
     port: text('port') || EMPTY.port,
@@ -218,7 +221,7 @@ function bodyOf(said: Said): Schemas['MessengerAsked'] {
   return {
     kind: said.kind,
     name: said.name,
-    zone: zone(),
+    zone: said.zone,
     quiet_from_min: minuteOf(said.quietFrom),
     quiet_until_min: minuteOf(said.quietUntil),
     gravity: said.gravity,

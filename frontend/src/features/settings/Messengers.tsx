@@ -3,12 +3,12 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api } from '@/shared/api/client'
 import { useAct, useRules } from '@/shared/api/queries'
-import { dayAndTime } from '@/shared/dates'
+import { clockOf, dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { showProblem } from '@/shared/ui/toaster'
 import { LineButton, ListedLine } from './ListedLine'
 import { MessengerForm } from './MessengerForm'
-import { clock, GRAVITY, KINDS, type Messenger, quietInWords } from './messenger'
+import { GRAVITY, KINDS, type Messenger, quietInWords } from './messenger'
 
 /** The ways alarms leave the house, and what was sent. */
 export function Messengers() {
@@ -72,7 +72,7 @@ function Line({ messenger }: { messenger: Messenger }) {
               messenger.target.to ?? messenger.target.url,
               GRAVITY[messenger.gravity],
               quietInWords(messenger),
-              messenger.life_at_min !== null && `sign of life at ${clock(messenger.life_at_min)}`,
+              messenger.life_at_min !== null && `sign of life at ${clockOf(messenger.life_at_min)}`,
             ]
               .filter(Boolean)
               .join(', ')}

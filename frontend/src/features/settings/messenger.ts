@@ -1,4 +1,5 @@
 import type { Schemas } from '@/shared/api/client'
+import { clockOf } from '@/shared/dates'
 
 export type Messenger = Schemas['MessengerTold']
 export type Kind = Messenger['kind']
@@ -28,9 +29,5 @@ export function quietInWords(
 ): string | null {
   const { quiet_from_min: from, quiet_until_min: until } = messenger
   if (from === null || until === null || from === until) return null
-  return `quiet ${clock(from)} to ${clock(until)}`
-}
-
-export function clock(minute: number): string {
-  return `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
+  return `quiet ${clockOf(from)} to ${clockOf(until)}`
 }

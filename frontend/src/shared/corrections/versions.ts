@@ -1,4 +1,4 @@
-import { fullMoment } from '@/shared/dates'
+import { clockOf, fullMoment } from '@/shared/dates'
 import { type TemperatureUnit, temperature } from '@/shared/units'
 
 export type Fields = Record<string, unknown>
@@ -44,7 +44,7 @@ export function inWords(path: string, value: unknown, unit: TemperatureUnit): st
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value === 'number') {
     if (path.endsWith('_c')) return temperature(value, unit)
-    if (path.endsWith('_min')) return clock(value)
+    if (path.endsWith('_min')) return clockOf(value)
     return `${value}${path.endsWith('_g') ? '\u00a0g' : path.endsWith('_l') ? '\u00a0l' : ''}`
   }
   if (typeof value === 'string') return isMoment(value) ? fullMoment(value) : value
@@ -131,8 +131,4 @@ function eggs(list: Egg[]): string {
 
 function item(one: unknown): string {
   return isNested(one) ? Object.values(one).join(', ') : String(one)
-}
-
-function clock(minute: number): string {
-  return `${String(Math.floor(minute / 60)).padStart(2, '0')}:${String(minute % 60).padStart(2, '0')}`
 }
