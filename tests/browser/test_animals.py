@@ -125,7 +125,7 @@ def test_a_visit_of_the_past_is_told_with_its_dates_and_lock(desk: Page, empty: 
     form.get_by_label("From, if not now").fill("2026-02-03T20:00")
     form.get_by_label("Until, if over").fill("2026-02-01T08:00")
     record.click()
-    expect(form).to_contain_text("it cannot end before it began")
+    expect(form).to_contain_text("It cannot end before it began")
     form.get_by_label("Until, if over").fill("2026-02-05T08:00")
     form.get_by_label("Lock seen, if any").fill("2026-02-09T08:00")
     record.click()
