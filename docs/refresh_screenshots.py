@@ -8,6 +8,7 @@ import sqlite3
 import tempfile
 from collections.abc import Callable
 from contextlib import closing
+from datetime import datetime
 from pathlib import Path
 from urllib.parse import urlsplit
 
@@ -125,10 +126,10 @@ def main() -> None:
             for name, place, *view in _VIEWS:
                 _take(browser, house, name, place.format(**ids), *view)
         _damage(_DEMO / DATABASE)
-        with opened("serve", *demo[3:]) as (_, base, _):
-            # Of animals alone: nothing there depends on the day.
+        stopped_at_s = datetime.fromisoformat(_TODAY).timestamp()
+        with opened("serve", *demo[3:], stopped_at_s=stopped_at_s) as (_, base, _):
             house = at(base, keeper)
-            _take(browser, house, "damaged-phone-night", "/animals", "night", PHONE, _told)
+            _take(browser, house, "damaged-phone-night", "/", "night", PHONE, _told)
         browser.close()
     for folder in (_DEMO, _SECOND_DISK):
         shutil.rmtree(folder, ignore_errors=True)

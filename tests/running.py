@@ -22,6 +22,7 @@ from sandboa.cli.house import DATABASE
 from sandboa.demo import furnish
 from sandboa.records.database import close_database, database, house_file, open_database
 from sandboa.records.photos import FOLDER
+from sandboa.web.clock import StoppedClock
 
 CHROMIUM_FLAGS = [
     "--no-sandbox",
@@ -58,14 +59,17 @@ def running(*arguments: str) -> Iterator[str]:
 
 @contextmanager
 def opened(
-    *arguments: str, furnished: Path | None = None
+    *arguments: str, furnished: Path | None = None, stopped_at_s: float | None = None
 ) -> Iterator[tuple[BaseProcess, str, tuple[str, str] | None]]:
     """The same, forked; yields the process, its address, and who signs in when the demo says so.
 
-    `furnished` is the folder of a demo house made before, which is copied instead of made anew.
+    `furnished` is the folder of a demo house made before, which is copied instead of made anew;
+    at `stopped_at_s` the clock of a house that is served stands.
     """
     ours, theirs = _FORKS.Pipe(duplex=False)
-    process = _FORKS.Process(target=_command, args=(arguments, theirs, furnished), daemon=True)
+    process = _FORKS.Process(
+        target=_command, args=(arguments, theirs, furnished, stopped_at_s), daemon=True
+    )
     process.start()
     theirs.close()
     try:
@@ -94,8 +98,12 @@ def forked(*arguments: str) -> Iterator[str]:
         yield address
 
 
-def _command(arguments: tuple[str, ...], out: Connection, furnished: Path | None) -> None:
+def _command(
+    arguments: tuple[str, ...], out: Connection, furnished: Path | None, stopped_at_s: float | None
+) -> None:
     os.dup2(out.fileno(), sys.stdout.fileno())
+    if stopped_at_s is not None:
+        serve.SystemClock = partial(StoppedClock, stopped_at_s)  # type: ignore[misc,assignment]
     if furnished is not None:
         serve.furnish = partial(_copied, furnished)
     sys.exit(main([*arguments, "--port", "0"]))

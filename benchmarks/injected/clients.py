@@ -47,13 +47,14 @@ class Clients:
             self._dam = next(
                 a["id"] for a in keeper.get("/api/animals").json() if a["role"] == "dam"
             )
-            self._code = keeper.get("/api/round").json()["boxes"][0]["code"]
+            #: Visited one after another, as on a round.
+            self._codes = [box["code"] for box in keeper.get("/api/round").json()["boxes"]]
             device = keeper.post("/api/devices", json={"name": "faults"}).json()
             self._token = device["token"]
             since = (self.began - timedelta(days=3)).isoformat()
             self.probe = "held against the truth"
             body = {
-                "name": self.probe, "place": {"clutch": self._code}, "since": since,
+                "name": self.probe, "place": {"clutch": self._codes[0]}, "since": since,
                 "device": device["device"],
             }  # fmt: skip
             keeper.post("/api/probes", json=body).raise_for_status()
@@ -97,7 +98,7 @@ class Clients:
     def _visit(self, client: httpx.Client, number: int) -> httpx.Response:
         now = datetime.now(UTC)
         visit = {
-            "key": key_of(number), "code": self._code,
+            "key": key_of(number), "code": self._codes[number % len(self._codes)],
             "opened_at": (now - timedelta(seconds=1)).isoformat(), "closed_at": now.isoformat(),
             "signs": [], "water_g": 1.0, "mass_g": 1500.0, "acts": ["aired"],
         }  # fmt: skip

@@ -85,6 +85,26 @@ def test_an_egg_answers_water_when_it_falls_by_a_grade_within_five_days() -> Non
     assert answered_water([before, after], []) is None
 
 
+@given(
+    st.lists(st.tuples(st.integers(0, 40), grades), max_size=12, unique_by=lambda look: look[0]),
+    st.lists(st.integers(0, 40), max_size=6),
+)
+def test_the_latest_water_that_was_answered_is_found_whatever_the_order(
+    looks: list[tuple[int, int]], waters: list[int]
+) -> None:
+    def was_answered(water: int) -> bool:
+        before = max((look for look in looks if look[0] <= water), default=None)
+        return before is not None and any(
+            water < day <= water + 5 and grade < before[1] for day, grade in looks
+        )
+
+    history = [Grading(day * DAY, grade, 0.4) for day, grade in looks]
+    latest = max((water for water in waters if was_answered(water)), default=None)
+    assert answered_water(history, [w * DAY for w in waters]) == (
+        None if latest is None else latest * DAY
+    )
+
+
 @pytest.mark.parametrize(
     ("development", "grade", "live", "bad"),
     [

@@ -45,8 +45,8 @@ def decode(
 ) -> Decoded:
     """Read a JPEG, PNG, WebP or HEIC and make it new.
 
-    `heavy` is entered for the time in which a picture of more than
-    HEAVY_PIXELS is held whole: of those there should be one at a time.
+    `heavy` is entered for as long as a picture of more than HEAVY_PIXELS is
+    worked on: of those there should be one at a time.
 
     The picture is turned upright, scaled to at most 2048 px, and encoded as
     JPEG from its pixels alone: place, camera and everything else that
@@ -61,9 +61,7 @@ def decode(
                 # A JPEG that is scaled down anyway is decoded at an eighth to a half of its size.
                 opened.draft("RGB", (LONGER_SIDE, LONGER_SIDE))
                 with heavy() if opened.width * opened.height > HEAVY_PIXELS else nullcontext():
-                    # In place: of all the pixels there is never a second copy.
-                    opened.thumbnail((LONGER_SIDE, LONGER_SIDE), reducing_gap=1.1)
-                upright = ImageOps.exif_transpose(opened).convert("RGB")
+                    return _made_new(opened)
     except NotAPicture:
         raise
     except Image.DecompressionBombError as error:
@@ -72,6 +70,12 @@ def decode(
         UnidentifiedImageError, OSError, ValueError, SyntaxError, Warning, MemoryError,
     ) as error:  # fmt: skip
         raise NotAPicture(UNREADABLE) from error
+
+
+def _made_new(opened: Image.Image) -> Decoded:
+    # In place: of all the pixels there is never a second copy.
+    opened.thumbnail((LONGER_SIDE, LONGER_SIDE), reducing_gap=1.1)
+    upright = ImageOps.exif_transpose(opened).convert("RGB")
     small = ImageOps.contain(upright, (SMALL_SIDE, SMALL_SIDE))
     return Decoded(_jpeg(upright, 86), _jpeg(small, 78), upright.width, upright.height)
 

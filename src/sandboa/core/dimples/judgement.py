@@ -221,14 +221,18 @@ def answered_water(history: Sequence[Grading], watered_s: Sequence[float]) -> fl
     Answered: the last look before it is followed, within 5 days of it, by a
     look at least one grade lower. That proves the box was dry (handbook B).
     """
+    before = sorted(history, key=lambda g: g.at_s)
+    # Back in time, so that each look is met once: when a grade was seen soonest after `water_s`.
+    soonest_s: dict[int, float] = {}
     for water_s in sorted(watered_s, reverse=True):
-        before = [g for g in history if g.at_s <= water_s]
+        while before and before[-1].at_s > water_s:
+            look = before.pop()
+            soonest_s[look.grade] = look.at_s
+        if not before:
+            return None
         until = water_s + ANSWER_DAYS * SECONDS_PER_DAY
-        after = [g for g in history if water_s < g.at_s <= until]
-        if before and after:
-            last = max(before, key=lambda g: g.at_s)
-            if min(g.grade for g in after) <= last.grade - 1:
-                return water_s
+        if any(at_s <= until and g < before[-1].grade for g, at_s in soonest_s.items()):
+            return water_s
     return None
 
 
