@@ -23,6 +23,7 @@ _REPORTS = {
     "causes": causes.report,
     "faults": faults.report,
     "faults-injected": faults_injected.report,
+    "faults-injected-before": faults_injected.report_before,
     "forecasts": forecasts.report,
     "rounds": rounds.report,
     "trace": trace.report,

@@ -3,6 +3,7 @@
 import os
 import random
 import shutil
+import subprocess
 import sys
 import tempfile
 import time
@@ -24,8 +25,13 @@ from benchmarks.injected.truth import lost_and_halves, problems
 from sandboa.records.integrity.check import check_database
 
 ROUNDS = 20
+#: The last commit without limits before trust, seals and a way back; rounds that show enough of it.
+BEFORE, ROUNDS_BEFORE = "db4d533", 3
 #: Where the code that is served lies.
 SOURCE = Path(sandboa.__file__).parents[1]
+_ROOT = Path(__file__).parents[2]
+#: Where the table is kept for whoever reads the documents.
+MEASURED = _ROOT / "docs" / "measured"
 #: Aims of the house (issue 15).
 MOST_MB = 400.0
 LONGEST_WAIT_S = 2.0
@@ -87,8 +93,31 @@ HEAD = (
 )
 
 
-def report(rounds: int = ROUNDS, source: Path = SOURCE) -> str:
-    """The table as text; `source` is where the served code lies, this one by default."""
+def report() -> str:
+    """The table of the code as it is, which is kept in the documents too."""
+    return _kept("faults-injected.txt", table(ROUNDS, SOURCE))
+
+
+def report_before() -> str:
+    """The same of the last commit before Sandboa was made safe against these faults."""
+    git = ("git", "-C", str(_ROOT), "worktree")
+    with tempfile.TemporaryDirectory() as made:
+        subprocess.run([*git, "add", "--detach", "--quiet", made, BEFORE], check=True)
+        try:
+            found = table(ROUNDS_BEFORE, Path(made) / "src")
+        finally:
+            subprocess.run([*git, "remove", "--force", made], check=True)
+    return _kept("faults-injected-before.txt", f"At commit {BEFORE}.\n{found}")
+
+
+def _kept(name: str, text: str) -> str:
+    MEASURED.mkdir(exist_ok=True)
+    (MEASURED / name).write_text(f"{text}\n")
+    return text
+
+
+def table(rounds: int, source: Path) -> str:
+    """What comes of every fault as text; `source` is where the served code lies."""
     with tempfile.TemporaryDirectory() as made:
         lines = [
             f"Faults in a furnished house while three clients record, {rounds} rounds each.",

@@ -21,7 +21,7 @@ __all__ = ["NotAPicture", "PictureReaders", "readable_picture"]
 LARGEST_PHOTO_BYTES: Final = 25 * 1024 * 1024
 #: Pictures decoded at a time (issue 15), and s that one may take on a slow computer (assumption).
 AT_A_TIME: Final = 2
-_PATIENCE_S: Final = 60.0
+PATIENCE_S: Final = 60.0
 #: s that a further picture waits for its turn: phones deliver several in a row (assumption).
 _TURN_S: Final = 120.0
 #: Pictures after which a process is replaced, whatever it kept.
@@ -47,7 +47,7 @@ class _Worker:
 class PictureReaders:
     """At most two processes that decode pictures, started when the first one comes."""
 
-    patience_s: float = _PATIENCE_S
+    patience_s: float = PATIENCE_S
     _turns: BoundedSemaphore = field(default_factory=lambda: BoundedSemaphore(AT_A_TIME))
     _idle: list[_Worker] = field(default_factory=list)
     _lock: Lock = field(default_factory=Lock)

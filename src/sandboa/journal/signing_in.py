@@ -29,8 +29,8 @@ SESSION_DAYS: Final = 90
 #: Days after which a session ends however much it is used (issue 15).
 LONGEST_SESSION_DAYS: Final = 180
 #: Passphrases hashed at a time, each some 64 MB, and how many more may wait for their turn.
-_HASHING: Final = 2
-_WAITING: Final = 8
+HASHING_AT_A_TIME: Final = 2
+WAITING_TO_BE_HASHED: Final = 8
 #: s that one waits for its turn: on a slow computer a hash takes a second (assumption).
 _TURN_S: Final = 20.0
 #: Seconds between two notes of a session's use: not every look at a page is a write.
@@ -202,8 +202,8 @@ _while_damaged: dict[str, int] = {}
 #: Characters of a session's hash that name it to its owner.
 _KEY: Final = 16
 
-_hashing: Final = BoundedSemaphore(_HASHING)
-_queue: Final = BoundedSemaphore(_HASHING + _WAITING)
+_hashing: Final = BoundedSemaphore(HASHING_AT_A_TIME)
+_queue: Final = BoundedSemaphore(HASHING_AT_A_TIME + WAITING_TO_BE_HASHED)
 
 
 @contextmanager

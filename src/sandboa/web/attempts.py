@@ -22,10 +22,10 @@ from limits.strategies import MovingWindowRateLimiter
 
 #: Wrong tries from one address, at one person, and on a device that person was signed in with
 #: before (assumptions). One address alone does not use up what a person has.
-_FROM_ONE_ADDRESS: Final = (
+FROM_ONE_ADDRESS: Final = (
     RateLimitItemPerMinute(10, 5), RateLimitItemPerHour(30), RateLimitItemPerDay(80),
 )  # fmt: skip
-_AT_ONE_PERSON: Final = (
+AT_ONE_PERSON: Final = (
     RateLimitItemPerMinute(30, 5), RateLimitItemPerHour(60), RateLimitItemPerDay(150),
 )  # fmt: skip
 _ON_A_KNOWN_DEVICE: Final = (RateLimitItemPerMinute(10, 5), RateLimitItemPerDay(100))
@@ -56,8 +56,8 @@ class Try:
         if self.device is not None:
             return _each(_ON_A_KNOWN_DEVICE, f"device {self.device}")
         return (
-            *_each(_FROM_ONE_ADDRESS, f"address {_network(self.address)}"),
-            *_each(_AT_ONE_PERSON, f"person {self.person[:60]}"),
+            *_each(FROM_ONE_ADDRESS, f"address {_network(self.address)}"),
+            *_each(AT_ONE_PERSON, f"person {self.person[:60]}"),
         )
 
 

@@ -35,7 +35,7 @@ _NAME: Final = "house-{}.sqlite3"
 _MOMENT: Final = "%Y-%m-%dT%H-%M-%SZ"
 _NAMED: Final = re.compile(r"house-(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\dZ)\.sqlite3")
 #: Bytes that a backup leaves free on its disk: recording goes on there (assumption).
-_LEFT_FREE: Final = 200 * 2**20
+LEFT_FREE: Final = 200 * 2**20
 
 
 class NotBackedUp(OSError):
@@ -161,7 +161,7 @@ def _require_room(source: Path, folder: Path) -> None:
         free = shutil.disk_usage(folder).free
     except OSError as error:
         raise NotBackedUp(f"{folder} cannot be used: {error.strerror or error}") from error
-    wanted = source.stat().st_size + _LEFT_FREE
+    wanted = source.stat().st_size + LEFT_FREE
     if free < wanted:
         raise NotBackedUp(
             f"{folder} has {free / 2**20:,.0f} MB left; a copy needs {wanted / 2**20:,.0f} MB"
