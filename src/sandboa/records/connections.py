@@ -13,7 +13,7 @@ _PRAGMAS: Final = {
     "busy_timeout": 10_000,
     # WAL with FULL: an acknowledged reading survives a power cut, not only a crash.
     "synchronous": "full",
-    # kB of pages that each thread keeps: there are up to 40 of them, and the system keeps pages too.
+    # kB of pages that each of up to 40 threads keeps; the system keeps pages too.
     "cache_size": -8_000,
     # What was deleted is gone: a passphrase's hash is not left lying in a free page.
     "secure_delete": 1,
