@@ -100,7 +100,7 @@ class Clients:
         visit = {
             "key": key_of(number), "code": self._codes[number % len(self._codes)],
             "opened_at": (now - timedelta(seconds=1)).isoformat(), "closed_at": now.isoformat(),
-            "signs": [], "water_g": 1.0, "mass_g": 1500.0, "acts": ["aired"],
+            "signs": [], "water_g": 1.0, "mass_g": 1000.0, "acts": ["aired"],
         }  # fmt: skip
         body = {"visits": [visit], "sent_at": now.isoformat()}
         return client.post(f"{self._served.base}/api/visits", json=body)

@@ -1,7 +1,7 @@
 """What the file holds afterwards, read without the application."""
 
 import sqlite3
-from collections import Counter
+from collections import Counter, defaultdict
 from contextlib import closing
 from pathlib import Path
 
@@ -44,7 +44,7 @@ def _batches(house: sqlite3.Connection, clients: Clients) -> Counter[int]:
 
 
 def _halves(house: sqlite3.Connection, kind: str) -> int:
-    """Acts of a kind that recorded less than the fullest of them."""
+    """Acts of a kind that recorded less than the fullest of the same box or animal."""
     tables = [
         name
         for (name,) in house.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
@@ -56,7 +56,9 @@ def _halves(house: sqlite3.Connection, kind: str) -> int:
             dict(house.execute(f'SELECT act, count(*) FROM "{table}" GROUP BY act').fetchall())
         )
     ours = "key LIKE 'fault-%'" if kind == "visit" else "mass_g > 1500 AND mass_g < 1600"
-    table = "visit" if kind == "visit" else "weight"
-    acts = [row[0] for row in house.execute(f"SELECT act FROM {table} WHERE {ours}")]
-    fullest = max((rows[act] for act in acts), default=0)
-    return sum(rows[act] != fullest for act in acts)
+    columns = "act, clutch FROM visit" if kind == "visit" else "act, animal FROM weight"
+    acts = house.execute(f"SELECT {columns} WHERE {ours}").fetchall()
+    fullest: dict[int, int] = defaultdict(int)
+    for act, whose in acts:
+        fullest[whose] = max(fullest[whose], rows[act])
+    return sum(rows[act] != fullest[whose] for act, whose in acts)
