@@ -18,6 +18,7 @@ import httpx2 as httpx
 from benchmarks.injected.clients import Clients
 from benchmarks.injected.disk import Order
 from benchmarks.injected.served import Served
+from sandboa.formats.data_package import DESCRIPTOR
 
 _pause = Event()
 #: px: of pictures of 144 megapixels, and of nearly as many as are taken.
@@ -217,8 +218,8 @@ def _png(edge: int) -> bytes:
 
 @functools.cache
 def _bombs() -> tuple[bytes, ...]:
-    zeros = _zip({"house.json": b"{}", "act.csv": bytes(1 << 30)})
-    line = _zip({"house.json": b"[" * 3_000_000})
+    zeros = _zip({DESCRIPTOR: b"{}", "data/act.csv": bytes(1 << 30)})
+    line = _zip({DESCRIPTOR: b"[" * 3_000_000})
     return zeros, zeros, zeros, line, b"PK\x03\x04" * 1_000
 
 

@@ -48,6 +48,8 @@ FAULTS: dict[str, Fault] = {
     "clock steps": faults.clock_steps,
 }
 FLIPS = "bit flips, every table"
+#: The faults that need a disk whose reads or writes fail.
+ON_A_FAILING_DISK = ("read error", "torn write")
 
 
 @dataclass(frozen=True)
@@ -176,7 +178,7 @@ def outcome(
 ) -> Outcome:
     """What comes of a fault in a copy of the furnished house."""
     shutil.copytree(furnished, folder / "house")
-    with Served(folder, source) as served:
+    with Served(folder, source, failing_disk=name in ON_A_FAILING_DISK) as served:
         return _outcome(name, served, rounds)
 
 

@@ -1,7 +1,7 @@
 """The real command in its own process, on a disk that fails on command.
 
-`python -m benchmarks.injected.served CONTROL ARGUMENT ...` is `sandboa
-ARGUMENT ...` with the shim and a clock that can be set.
+`python -m benchmarks.injected.served CONTROL DISK ARGUMENT ...` is `sandboa
+ARGUMENT ...` with a clock that can be set, and the shim where DISK is `failing`.
 """
 
 import os
@@ -27,9 +27,11 @@ _ROOT = Path(__file__).parents[2]
 class Served:
     """A house that is served, killed, and served again at the same port."""
 
-    def __init__(self, folder: Path, source: Path) -> None:
+    def __init__(self, folder: Path, source: Path, *, failing_disk: bool = False) -> None:
         self.folder = folder
         self.source = source
+        #: The shim answers each read in Python, one at a time: only where reads or writes fail.
+        self._disk = "failing" if failing_disk else "sound"
         self.control = Control(folder / "control")
         self.port = 0
         self.peak_mb = self.idle_mb = 0.0
@@ -60,7 +62,7 @@ class Served:
         path = f"{self.source}{os.pathsep}{_ROOT}{os.pathsep}{_ROOT / 'tests'}"
         with (self.folder / "log").open("a") as log:
             self._process = subprocess.Popen(
-                [sys.executable, "-m", __name__, str(self.folder / "control"), *asked],
+                [sys.executable, "-m", __name__, str(self.folder / "control"), self._disk, *asked],
                 stdout=subprocess.PIPE,
                 stderr=log,
                 text=True,
@@ -159,8 +161,8 @@ def _own_bytes(process: psutil.Process) -> int:
         return 0
 
 
-def _serve(control: Control, arguments: list[str]) -> int:
-    kept: Any = FailingDisk(control)
+def _serve(control: Control, disk: str, arguments: list[str]) -> int:
+    kept: Any = FailingDisk(control) if disk == "failing" else None
     real = time.time
     time.time = lambda: real() + control.clock_s
     from sandboa.cli import main
@@ -171,4 +173,4 @@ def _serve(control: Control, arguments: list[str]) -> int:
 
 
 if __name__ == "__main__":
-    sys.exit(_serve(Control(Path(sys.argv[1])), sys.argv[2:]))
+    sys.exit(_serve(Control(Path(sys.argv[1])), sys.argv[2], sys.argv[3:]))

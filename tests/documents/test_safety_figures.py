@@ -11,10 +11,12 @@ from sandboa.formats import picture_decoding, picture_worker, pictures
 from sandboa.journal import signing_in
 from sandboa.journal.safekeeping import backups as nightly
 from sandboa.records.copies import backups
-from sandboa.web import attempts, connections, guards
-from sandboa.web.streams import Streams
+from sandboa.web import attempts, bounded, connections, guards
 
 TEXT = " ".join((Path(__file__).parents[2] / "docs" / "safety.md").read_text().split())
+PAGES, PHOTOS, DELIVERIES = (
+    bounded.pages_that_listen(), bounded.photos_that_come(), bounded.deliveries(),
+)  # fmt: skip
 WORDS = {2: "two", 3: "three", 8: "eight"}
 
 
@@ -44,7 +46,9 @@ LINES = {
     "answer": f"{connections.ANSWER_S:.0f} s",
     "connections": f"{connections.MOST_CONNECTIONS} in all, "
     f"{connections.MOST_OF_ONE_ADDRESS} an address",
-    "pages": f"{Streams().most} in all, {Streams().most_of_one} of one person or address",
+    "pages": f"{PAGES.most} in all, {PAGES.most_of_one} of one person or address",
+    "photos": f"{PHOTOS.most} in all, {PHOTOS.most_of_one} of one person",
+    "deliveries": f"{DELIVERIES.most} in all, {DELIVERIES.most_of_one} of one device",
     "pictures": f"{WORDS[pictures.AT_A_TIME]} at a time, in processes of their own with "
     f"{mb(picture_worker.MOST_MEMORY)} and {picture_decoding.MOST_PIXELS // 10**6} megapixels, "
     f"{pictures.PATIENCE_S:.0f} s each; above {picture_decoding.HEAVY_PIXELS // 10**6} megapixels "

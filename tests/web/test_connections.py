@@ -16,9 +16,9 @@ from fastapi.testclient import TestClient
 from samples import NOW_S
 from sandboa.web import connections
 from sandboa.web.app import create_app
+from sandboa.web.bounded import deliveries
 from sandboa.web.clock import StoppedClock
 from sandboa.web.connections import Ledger, guarded
-from sandboa.web.intake_gate import MOST_OF_ONE_DEVICE
 
 
 class Watched(Ledger):
@@ -193,7 +193,7 @@ def test_posts_of_a_device_that_stall_do_not_shut_it_out(
     token = TestClient(app).post("/api/devices", json={"name": "Gateway"}).json()["token"]
     head = f"POST /api/readings HTTP/1.1\r\nHost: localhost\r\nAuthorization: Bearer {token}\r\n"
     with serving(app, monkeypatch, most_of_one=12) as (port, ledger):
-        stalled = [connect(port) for _ in range(MOST_OF_ONE_DEVICE)]
+        stalled = [connect(port) for _ in range(deliveries().most_of_one)]
         for one in stalled:
             one.sendall(f"{head}Content-Length: 9000\r\n\r\n{{".encode())
         for one in stalled:

@@ -1,8 +1,10 @@
 """Headers, methods and codes: of refusals as of answers, and of pages of other sites."""
 
 from pathlib import Path
+from typing import cast
 
 import pytest
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
 from sandboa.web.app import create_app
@@ -116,10 +118,19 @@ def test_the_same_photo_at_once_is_kept_once(http: TestClient) -> None:
     asked = (
         f"/api/photos?owner={dam['id']}&taken_at=2026-06-14T12:00:00Z&sent_at=2026-06-14T18:30:00Z"
     )
-    with ThreadPoolExecutor(8) as pool:
+    with ThreadPoolExecutor(4) as pool:
         codes = list(
-            pool.map(lambda _: http.post(asked, content=out.getvalue()).status_code, range(8))
+            pool.map(lambda _: http.post(asked, content=out.getvalue()).status_code, range(4))
         )
     assert set(codes) == {201}
     photos = http.get(f"/api/animals/{dam['id']}").json()["photos"]
     assert len(photos) == 1
+
+
+def test_a_photo_beyond_the_bound_is_refused_before_it_is_read(
+    http: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(cast(FastAPI, http.app).state.house.photos, "most", 0)
+    answer = http.post("/api/photos?owner=1", content=b"no photo at all")
+    assert "Too many photos come at once" in problem(answer, 429)["detail"]
+    assert answer.headers["retry-after"] == "1"

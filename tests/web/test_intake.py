@@ -3,16 +3,16 @@
 import gzip
 import json
 from datetime import timedelta
-from typing import Any
+from typing import Any, cast
 
 import pytest
+from fastapi import FastAPI
 from fastapi.testclient import TestClient
 
 from samples import NOW, NOW_S
 from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES
 from sandboa.records import readings as records_of_readings
 from sandboa.records.database import database
-from sandboa.web import intake_gate
 from sandboa.web.clock import StoppedClock
 from web.asking import lay, problem
 
@@ -175,12 +175,13 @@ def test_a_clock_that_is_off_holds_the_whole_delivery(logger: Logger) -> None:
 def test_a_device_that_comes_too_fast_is_told_to_come_again(
     logger: Logger, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(intake_gate, "MOST_OF_ONE_DEVICE", 0)
+    bound = cast(FastAPI, logger.http.app).state.house.deliveries
+    monkeypatch.setattr(bound, "most_of_one", 0)
     answer = logger.post({"readings": [reading(1)]})
     assert "send it again" in problem(answer, 429)["detail"]
     assert answer.headers["retry-after"] == "1"
     monkeypatch.undo()
-    monkeypatch.setattr(intake_gate, "MOST_WAITING", 0)
+    monkeypatch.setattr(bound, "most", 0)
     assert "More devices" in problem(logger.post({"readings": [reading(1)]}), 429)["detail"]
     monkeypatch.undo()
     assert logger.send(1)["new"] == 1

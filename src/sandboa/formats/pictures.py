@@ -22,8 +22,6 @@ LARGEST_PHOTO_BYTES: Final = 25 * 1024 * 1024
 #: Pictures decoded at a time (issue 15), and s that one may take on a slow computer (assumption).
 AT_A_TIME: Final = 2
 PATIENCE_S: Final = 60.0
-#: s that a further picture waits for its turn: phones deliver several in a row (assumption).
-_TURN_S: Final = 120.0
 #: Pictures after which a process is replaced, whatever it kept.
 _USES: Final = 50
 _TOO_MUCH: Final = "the photo takes too much memory or time to be read"
@@ -62,9 +60,8 @@ class PictureReaders:
         One that takes too long or too much memory ends its process, and is none.
         """
         _require_size(content)
-        if not self._turns.acquire(timeout=_TURN_S):
-            raise NotAPicture("too many photos come at once: send it again later")
-        try:
+        # Whoever is ahead is done, or ended, within `patience_s`; how many wait is bounded outside.
+        with self._turns:
             worker = self._worker()
             try:
                 answer = self._ask(worker, content)
@@ -75,8 +72,6 @@ class PictureReaders:
             if isinstance(answer, NotAPicture):
                 raise answer
             return answer
-        finally:
-            self._turns.release()
 
     def close(self) -> None:
         """End the processes."""

@@ -122,7 +122,18 @@ class Fact(Record):
         equal = _equalities(conditions)
         if equal is None:
             return list(cls.select().where(cls.superseded_by.is_null(), *conditions))
-        return list(cls.raw(_select_current(cls, tuple(equal)), *equal.values()))
+        rows = database.execute_sql(_select_current(cls, tuple(equal)), tuple(equal.values()))
+        names = tuple(field.name for field in cls._meta.sorted_fields)
+        return [cls._read(names, row) for row in rows]
+
+    @classmethod
+    def _read(cls, names: tuple[str, ...], row: tuple[Any, ...]) -> Self:
+        """A row as it lies in the table, without the object mapper's work for each value."""
+        read = cls.__new__(cls)
+        read.__data__ = dict(zip(names, row, strict=True))
+        read.__rel__ = {}
+        read._dirty = set()  # type: ignore[attr-defined]
+        return read
 
     @classmethod
     def only(cls, *conditions: Expression) -> Self | None:

@@ -1,5 +1,6 @@
 """What every request works with: the house's knowledge and the clock."""
 
+from asyncio import Semaphore
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Annotated, cast
@@ -12,12 +13,11 @@ from sandboa.journal.house_now import HouseNow
 from sandboa.journal.signing_in import SignedIn
 from sandboa.web.access import Access
 from sandboa.web.attempts import Attempts
+from sandboa.web.bounded import Bounded, deliveries, pages_that_listen, photos_that_come, writing
 from sandboa.web.clock import Clock
 from sandboa.web.connections import Ledger
-from sandboa.web.intake_gate import IntakeGate
 from sandboa.web.live_state import LiveState
 from sandboa.web.restoring import Restoring
-from sandboa.web.streams import Streams
 
 
 @dataclass
@@ -25,9 +25,11 @@ class House:
     clock: Clock
     demo: bool = False
     now: HouseNow = field(default_factory=HouseNow)
-    gate: IntakeGate = field(default_factory=IntakeGate)
     live: LiveState = field(default_factory=LiveState)
-    streams: Streams = field(default_factory=Streams)
+    deliveries: Bounded = field(default_factory=deliveries)
+    writing: Semaphore = field(default_factory=writing)
+    listening: Bounded = field(default_factory=pages_that_listen)
+    photos: Bounded = field(default_factory=photos_that_come)
     faults: FaultsNow = field(default_factory=FaultsNow)
     attempts: Attempts = field(default_factory=Attempts)
     #: Where others reach the house, like https://192.168.1.20:8350; None: at this machine alone.

@@ -25,8 +25,8 @@ from sandboa.records.database import (
     means_disk_fault,
 )
 from sandboa.web.attempts import TooManyTries
+from sandboa.web.bounded import RETRY_AFTER_S, TooMany
 from sandboa.web.gzip_body import TooLargeUnpacked
-from sandboa.web.intake_gate import RETRY_AFTER_S, TooMany
 from sandboa.web.problem_shape import ProblemTold
 from sandboa.web.revisions import NotSeen
 

@@ -13,6 +13,7 @@ from sandboa.journal.facts_now import Facts
 from sandboa.journal.watch import Severity, acknowledge, acknowledged_at
 from sandboa.records.alarms import Alarm, alarms_between, open_alarms
 from sandboa.web.access import HouseClosed
+from sandboa.web.bounded import who
 from sandboa.web.doors import still_admitted
 from sandboa.web.house import Asking, House, NowS, TheHouse
 from sandboa.web.shapes import ActTold, Moment, at, at_or_none
@@ -72,8 +73,7 @@ async def acknowledge_alarm(
 
 
 async def _follow(request: Request, house: TheHouse, person: Asking) -> AsyncIterator[None]:
-    address = request.client.host if request.client else "here"
-    with house.streams.follow(f"person {person.entity}" if person else address):
+    with house.listening.enter(who(request, person)):
         yield
 
 

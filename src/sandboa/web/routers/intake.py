@@ -64,9 +64,9 @@ async def post_readings(
 ) -> TakenInTold:
     """Take in a delivery of a device; the same delivery again changes nothing."""
     device = await run_in_threadpool(device_of, _token(authorization))
-    with house.gate.queueing(device.entity):
+    with house.deliveries.enter(f"device {device.entity}"):
         body = await request.body()
-        async with house.gate.turn():
+        async with house.writing:
             taken = await run_in_threadpool(_take_in, device, body, content_encoding, now_s)
     house.live.readings_came()
     return taken

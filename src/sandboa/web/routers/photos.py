@@ -1,8 +1,9 @@
 """Photos: taken in, listed, shown; always re-encoded, never by a name the user gave."""
 
+from collections.abc import AsyncIterator
 from typing import Annotated, Literal
 
-from fastapi import APIRouter, Path, Query
+from fastapi import APIRouter, Depends, Path, Query, Request
 from pydantic import BaseModel
 from starlette.responses import FileResponse
 
@@ -10,7 +11,8 @@ from sandboa.core.lay_day import Step
 from sandboa.formats.pictures import readable_picture
 from sandboa.journal import photos
 from sandboa.journal.errors import NotFound
-from sandboa.web.house import NowS
+from sandboa.web.bounded import who
+from sandboa.web.house import Asking, NowS, TheHouse
 from sandboa.web.json_body import RawBody
 from sandboa.web.shapes import ActTold, AskedMoment, Id, PhotoTold
 
@@ -24,9 +26,16 @@ class PhotoAddedTold(BaseModel):
     act: ActTold
 
 
+async def _one_of_few(request: Request, house: TheHouse, person: Asking) -> AsyncIterator[None]:
+    with house.photos.enter(who(request, person)):
+        yield
+
+
 @router.post(
     "/photos",
     status_code=201,
+    # Before its bytes are read.
+    dependencies=[Depends(_one_of_few)],
     openapi_extra={"requestBody": {"required": True, "content": {"application/octet-stream": {}}}},
 )
 def add_photo(

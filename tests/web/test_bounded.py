@@ -1,4 +1,4 @@
-"""Answers that go on: so many at a time, and each is given back when it ends."""
+"""So much at a time of what goes on or is large, and each is given back when it ends."""
 
 import asyncio
 from concurrent.futures import ThreadPoolExecutor
@@ -9,26 +9,25 @@ from fastapi.testclient import TestClient
 
 from samples import NOW_S
 from sandboa.web.app import create_app
+from sandboa.web.bounded import Bounded, TooMany
 from sandboa.web.clock import StoppedClock
-from sandboa.web.intake_gate import TooMany
-from sandboa.web.streams import Streams
 
 
 def test_one_person_has_so_many_and_leaves_some_for_others() -> None:
-    streams = Streams(most=3, most_of_one=2)
-    with streams.follow("one"), streams.follow("one"):
-        with pytest.raises(TooMany), streams.follow("one"):
+    bound = Bounded(3, 2, "enough of one", "enough of all")
+    with bound.enter("one"), bound.enter("one"):
+        with pytest.raises(TooMany, match="enough of one"), bound.enter("one"):
             raise AssertionError("a third one")
-        with streams.follow("other"), pytest.raises(TooMany), streams.follow("another"):
+        with bound.enter("other"), pytest.raises(TooMany, match="of all"), bound.enter("another"):
             raise AssertionError("a fourth in all")
-    with streams.follow("one"), streams.follow("one"):
+    with bound.enter("one"), bound.enter("one"):
         pass
-    assert not streams._open
+    assert bound.open == 0
 
 
 def test_a_page_beyond_the_bound_is_told_so_and_a_closed_one_makes_room(tmp_path: Any) -> None:
     app = create_app(tmp_path / "house.sqlite3", StoppedClock(NOW_S))
-    app.state.house.streams = Streams(most_of_one=1)
+    app.state.house.listening.most_of_one = 1
 
     async def follow(closed: asyncio.Event, told: list[Any]) -> None:
         asked = {"type": "http.request", "body": b"", "more_body": False}
