@@ -16,6 +16,7 @@ from sandboa.journal.sending import _told_of_damage
 from sandboa.records import readings
 from sandboa.records.database import check_quickly, close_database, damage, database, house_file
 from sandboa.records.integrity.check import check
+from sandboa.web import watching
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
 from sandboa.web.night import night_if_due
@@ -304,4 +305,17 @@ def test_a_watch_that_does_not_look_is_told(http: TestClient, clock: StoppedCloc
         NOW.isoformat().replace("+00:00", "Z"),
     )
     clock.at_s += 301.0
+    assert http.get("/api/health").json()["watch_late"]
+
+
+def test_a_look_that_fails_is_none(
+    http: TestClient, clock: StoppedClock, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def fails(*_: object) -> None:
+        raise RuntimeError("a probe nobody thought of")
+
+    monkeypatch.setattr(watching, "watch", fails)
+    clock.at_s += 301.0
+    with pytest.raises(RuntimeError):
+        look_round(house_of(http))
     assert http.get("/api/health").json()["watch_late"]

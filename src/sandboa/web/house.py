@@ -43,8 +43,13 @@ class House:
     problems: tuple[str, ...] = ()
     #: When the watch last looked at the cabinets, s; None: not yet.
     looked_s: float | None = None
+    #: When the application was started, s.
+    begun_s: float = field(init=False)
     #: Changes when another house stands in the place of this one: pages read everything anew.
     generation: str = field(default_factory=lambda: uuid4().hex)
+
+    def __post_init__(self) -> None:
+        self.begun_s = self.clock.now_s()
 
     def forget(self) -> None:
         """Another house was put in place: nothing that was known of the one before holds."""

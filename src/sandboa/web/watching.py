@@ -72,12 +72,14 @@ def look_round(house: House, send: Callable[[float], None] = _deliver_here) -> b
 
 def _look(house: House, send: Callable[[float], None]) -> bool:
     now_s = house.clock.now_s()
-    house.looked_s = now_s
     if found := damage():
         tell_of_damage(CARRIERS, found, now_s)
+        house.looked_s = now_s
         return False
     further = () if house.demo else house_troubles(now_s, house.backups, house.problems)
     changes = watch(house.now, house.faults, now_s, further)
+    # Not before: a look that fails each time is none.
+    house.looked_s = now_s
     send(now_s)
     # A day's forecast, and what a closed clutch taught, can wait for the next minute or act.
     minute = (newest_act(), int(now_s // 60.0))

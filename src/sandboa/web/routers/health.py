@@ -40,7 +40,7 @@ def get_health(house: TheHouse, now_s: NowS) -> HealthTold:
         changed=list(house.problems),
         restoring=state.copy if state is not None and state.ended_s is None else None,
         looked_at=at_or_none(house.looked_s),
-        watch_late=house.looked_s is not None and now_s - house.looked_s > WATCH_LATE_S,
+        watch_late=now_s - (house.looked_s or house.begun_s) > WATCH_LATE_S,
         clock_behind_s=max(clock_behind_s(now_s), _set_back_s(house.clock.behind_s())),
     )
 
