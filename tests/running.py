@@ -22,6 +22,7 @@ from sandboa.cli.house import DATABASE
 from sandboa.demo import furnish
 from sandboa.records.database import close_database, database, house_file, open_database
 from sandboa.records.photos import FOLDER
+from sandboa.web import app
 from sandboa.web.clock import StoppedClock
 
 CHROMIUM_FLAGS = [
@@ -103,7 +104,7 @@ def _command(
 ) -> None:
     os.dup2(out.fileno(), sys.stdout.fileno())
     if stopped_at_s is not None:
-        serve.SystemClock = partial(StoppedClock, stopped_at_s)  # type: ignore[misc,assignment]
+        app.SystemClock = partial(StoppedClock, stopped_at_s)
     if furnished is not None:
         serve.furnish = partial(_copied, furnished)
     sys.exit(main([*arguments, "--port", "0"]))

@@ -99,7 +99,14 @@ function LastRestore() {
     queryKey: ['restore', underWay],
     queryFn: () => answer(api.GET('/api/house/restore')),
   }).data
-  if (!last?.ended_at || underWay) return null
+  if (underWay) {
+    return (
+      <chakra.p role="status" fontWeight={650} mb={2}>
+        The house is being taken back. Everything can be read; nothing is stored until that is done.
+      </chakra.p>
+    )
+  }
+  if (!last?.ended_at) return null
   return last.problem ? (
     <Notice urgent label="It was not taken back.">
       {last.problem}

@@ -227,11 +227,11 @@ function FirstClutch() {
     <chakra.div py={8} maxWidth="44rem">
       <EggDrawing egg={{ number: 1, grade: 0, topMark: 'top' }} size={150} decorative />
       <chakra.div mt={6} mb={3}>
-        <Title>No clutch yet</Title>
+        <Title>No clutch in a box</Title>
       </chakra.div>
       <chakra.p mb={6} fontSize="1.1em">
-        Record the first one on lay day: dam, eggs, box and cabinet. Pip dates follow from the set
-        point, and grow sharper with every reading.
+        Record one on lay day: dam, eggs, box and cabinet. Pip dates follow from the set point, and
+        grow sharper with every reading.
       </chakra.p>
       <Button asChild variant="act">
         <Link to="/lay-day">Record a clutch</Link>

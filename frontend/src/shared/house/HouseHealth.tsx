@@ -65,7 +65,7 @@ export function HouseHealth({
           {health.looked_at
             ? `Sandboa last looked at them ${dayAndTime(health.looked_at)}.`
             : 'Sandboa has not looked at them yet.'}{' '}
-          Alarms may be missing: start it anew, and look at the thermometers yourself.
+          Alarms may be missing: start Sandboa again, and look at the thermometers yourself.
         </Band>
       )}
     </>
