@@ -1,9 +1,9 @@
 """Backups: where they go, when one is due, what became of the last."""
 
-import os
 from dataclasses import dataclass
 from datetime import datetime, timedelta, tzinfo
 from pathlib import Path
+from tempfile import TemporaryFile
 from threading import Lock
 from typing import Final
 
@@ -152,5 +152,9 @@ def _require_folder(folder: Path) -> None:
         raise NotPlausible("folder", f"there is no folder {folder} on the computer of the house")
     if folder.resolve() == house or house / "photos" in (folder.resolve(), *folder.parents):
         raise NotPlausible("folder", "the house itself lies there: name another folder")
-    if not os.access(folder, os.W_OK | os.X_OK):
-        raise NotPlausible("folder", f"{folder} may not be written to")
+    try:
+        # Rights alone do not tell: a share may be read only, a folder of the system take no files.
+        with TemporaryFile(dir=folder):
+            pass
+    except OSError as error:
+        raise NotPlausible("folder", f"nothing can be written to {folder}") from error
