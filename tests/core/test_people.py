@@ -35,8 +35,12 @@ def test_a_keeper_runs_the_house_a_helper_records_a_visitor_looks() -> None:
     [
         ("eleven char", "at least 12"),
         ("            ", "at least 12"),
-        ("abababababababab", "over and over"),
-        ("Rowan of the house", "own name"),
+        ("abababababababab", "guessed soon"),
+        ("Rowan of the house", "guessed soon"),
+        ("rowan rowan rowan", "guessed soon"),
+        ("password1234", "guessed soon"),
+        ("Sandboa Sandboa", "guessed soon"),
+        ("qwertyuiop asdfgh", "guessed soon"),
         ("x" * (LONGEST_PASSPHRASE + 1), "do not fit"),
     ],
 )

@@ -10,8 +10,12 @@ from sandboa.core.errors import NotPlausible
 SHORTEST_PASSPHRASE: Final = 12
 #: Characters it has at most (assumption: hashing anything longer only costs time).
 LONGEST_PASSPHRASE: Final = 200
-#: Different characters it has at least (assumption: "aaaaaaaaaaaa" is no secret).
-_DIFFERENT_CHARACTERS: Final = 5
+#: Guesses after which it is found, at least (zxcvbn's highest score; Wheeler 2016).
+_FEWEST_GUESSES: Final = 1e10
+#: Characters its guesses are counted for: beyond them counting takes long, and all is well.
+_COUNTED: Final = 72
+#: What belongs to every house.
+_NO_SECRETS: Final = ("sandboa", "python", "ball python", "clutch", "hatchling")
 
 
 class Role(StrEnum):
@@ -65,8 +69,9 @@ def as_typed(text: str) -> str:
 def clean_passphrase(text: str, name: str) -> str:
     """The passphrase as it is hashed; spaces are kept.
 
-    Raises NotPlausible when it is too short, too long, of a few characters
-    over and over, or the person's own name.
+    Raises NotPlausible when it is too short, too long, or would be guessed soon:
+    common, of one word or a few characters over and over, a row of keys, or the
+    person's own name.
     """
     if len(text) > LONGEST_PASSPHRASE:
         raise NotPlausible("passphrase", f"more than {LONGEST_PASSPHRASE} characters do not fit")
@@ -77,8 +82,19 @@ def clean_passphrase(text: str, name: str) -> str:
             f"a passphrase has at least {SHORTEST_PASSPHRASE} characters: "
             "four words that do not belong together are easy to type",
         )
-    if len(set(phrase)) < _DIFFERENT_CHARACTERS:
-        raise NotPlausible("passphrase", "the same few characters over and over are no secret")
-    if phrase.casefold().strip() == name.casefold():
-        raise NotPlausible("passphrase", "a person's own name is no secret")
+    if _guesses(phrase, name) < _FEWEST_GUESSES:
+        raise NotPlausible(
+            "passphrase",
+            "that would be guessed soon: use four words that do not belong together, "
+            "and none of them your name",
+        )
     return phrase
+
+
+def _guesses(phrase: str, name: str) -> float:
+    """How many guesses find it, by somebody who knows the house."""
+    # Its lists of common words take a while to read: only who sets a passphrase needs them.
+    from zxcvbn import zxcvbn
+
+    own = [word.casefold() for word in (name, *name.split(), *_NO_SECRETS)]
+    return float(zxcvbn(phrase[:_COUNTED], user_inputs=own)["guesses"])
