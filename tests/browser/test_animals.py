@@ -129,7 +129,7 @@ def test_a_visit_of_the_past_is_told_with_its_dates_and_lock(desk: Page, empty: 
     form.get_by_label("Until, if over").fill("2026-02-05T08:00")
     form.get_by_label("Lock seen, if any").fill("2026-02-09T08:00")
     record.click()
-    expect(form).to_contain_text("the two were not together then")
+    expect(form).to_contain_text("The two were not together then")
     form.get_by_label("Lock seen, if any").fill("2026-02-04T08:00")
     record.click()
     pairings = desk.get_by_role("region", name="Pairings and signs")
