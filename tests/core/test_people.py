@@ -35,7 +35,8 @@ def test_a_keeper_runs_the_house_a_helper_records_a_visitor_looks() -> None:
     [
         ("eleven char", "at least 12"),
         ("            ", "at least 12"),
-        ("abababababababab", "guessed soon"),
+        ("abababababababab", "over and over"),
+        ("abdacbdcabdcacbd", "over and over"),
         ("Rowan of the house", "guessed soon"),
         ("rowan rowan rowan", "guessed soon"),
         ("password1234", "guessed soon"),

@@ -10,6 +10,8 @@ from sandboa.core.errors import NotPlausible
 SHORTEST_PASSPHRASE: Final = 12
 #: Characters it has at most (assumption: hashing anything longer only costs time).
 LONGEST_PASSPHRASE: Final = 200
+#: Different characters it has at least (assumption: "aaaaaaaaaaaa" is no secret).
+_DIFFERENT_CHARACTERS: Final = 5
 #: Guesses after which it is found, at least (zxcvbn's highest score; Wheeler 2016).
 _FEWEST_GUESSES: Final = 1e10
 #: Characters its guesses are counted for: beyond them counting takes long, and all is well.
@@ -69,8 +71,8 @@ def as_typed(text: str) -> str:
 def clean_passphrase(text: str, name: str) -> str:
     """The passphrase as it is hashed; spaces are kept.
 
-    Raises NotPlausible when it is too short, too long, or would be guessed soon:
-    common, of one word or a few characters over and over, a row of keys, or the
+    Raises NotPlausible when it is too short, too long, of a few characters, or
+    would be guessed soon: common, one word over and over, a row of keys, or the
     person's own name.
     """
     if len(text) > LONGEST_PASSPHRASE:
@@ -82,6 +84,8 @@ def clean_passphrase(text: str, name: str) -> str:
             f"a passphrase has at least {SHORTEST_PASSPHRASE} characters: "
             "four words that do not belong together are easy to type",
         )
+    if len(set(phrase)) < _DIFFERENT_CHARACTERS:
+        raise NotPlausible("passphrase", "the same few characters over and over are no secret")
     if _guesses(phrase, name) < _FEWEST_GUESSES:
         raise NotPlausible(
             "passphrase",

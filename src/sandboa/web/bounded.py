@@ -57,7 +57,7 @@ class Bounded:
 
 
 def deliveries() -> Bounded:
-    """Deliveries of devices, each up to 9 MB in memory until it is written (assumptions)."""
+    """Deliveries of devices, each in memory until it is written (assumptions)."""
     return Bounded(
         most=32,
         most_of_one=8,
@@ -73,7 +73,7 @@ def pages_that_listen() -> Bounded:
 
 
 def photos_that_come() -> Bounded:
-    """Photos, each up to 25 MB in memory and a thread until it is made new (assumptions)."""
+    """Photos, each in memory and with a thread of its own until it is made new (assumptions)."""
     enough = "too many photos come at once"
     return Bounded(most=6, most_of_one=4, one_has_enough=enough, all_have_enough=enough)
 
