@@ -23,6 +23,7 @@ export function Copies() {
     queryKey: ['copies'],
     queryFn: () => answer(api.GET('/api/house/copies')),
   })
+  const underWay = useHealth(true).data?.restoring != null
   const listed = copies.data ?? []
   if (listed.length === 0) return null
   const shown = all ? listed : listed.slice(0, SHOWN)
@@ -31,12 +32,13 @@ export function Copies() {
       <chakra.h3 fontWeight={700} mb={1}>
         Take the house back
       </chakra.h3>
-      <LastRestore />
+      <LastRestore underWay={underWay} />
       <chakra.ul listStyleType="none" mb={3}>
         {shown.map((copy) => (
           <Line
             key={copy.name}
             copy={copy}
+            underWay={underWay}
             chosen={chosen === copy.name}
             onChoose={() => setChosen(chosen === copy.name ? null : copy.name)}
           />
@@ -51,7 +53,17 @@ export function Copies() {
   )
 }
 
-function Line({ copy, chosen, onChoose }: { copy: Copy; chosen: boolean; onChoose: () => void }) {
+function Line({
+  copy,
+  underWay,
+  chosen,
+  onChoose,
+}: {
+  copy: Copy
+  underWay: boolean
+  chosen: boolean
+  onChoose: () => void
+}) {
   const client = useQueryClient()
   const take = useMutation<Schemas['RestoreTold'], Problem>({
     mutationFn: () => answer(api.POST('/api/house/restore', { body: { copy_name: copy.name } })),
@@ -67,7 +79,7 @@ function Line({ copy, chosen, onChoose }: { copy: Copy; chosen: boolean; onChoos
         name={<strong>{fullMoment(copy.at)}</strong>}
         more={`${copy.kind === 'backup' ? 'backup' : 'the house as it was before it was taken back'}, ${size(copy.size_bytes)}`}
       >
-        <LineButton doing={false} onClick={onChoose}>
+        <LineButton doing={underWay} onClick={onChoose}>
           {chosen ? 'Leave it' : 'Take back to this'}
         </LineButton>
       </ListedLine>
@@ -93,8 +105,7 @@ function Line({ copy, chosen, onChoose }: { copy: Copy; chosen: boolean; onChoos
 }
 
 /** What became of the last restore; everything is read anew when one has ended. */
-function LastRestore() {
-  const underWay = useHealth(true).data?.restoring ?? null
+function LastRestore({ underWay }: { underWay: boolean }) {
   const last = useQuery({
     queryKey: ['restore', underWay],
     queryFn: () => answer(api.GET('/api/house/restore')),
