@@ -18,7 +18,7 @@ from sandboa.cli import main
 PASSPHRASE = "beeswax ladder harbour mint"
 
 # Only a limit: whatever is waited for mostly comes within a fraction of a second.
-expect.set_options(timeout=15_000)
+expect.set_options(timeout=60_000)
 
 
 #: Places used with a phone in the hand: their tests also run over plain http, on a name that is
@@ -110,7 +110,7 @@ ON_A_PHONE = {"viewport": PHONE, "has_touch": True, "is_mobile": True}
 def _page(request: pytest.FixtureRequest, chromium: Browser, **options: object) -> Iterator[Page]:
     """A page in its own context; whatever the page complains of fails the test."""
     context = chromium.new_context(timezone_id=ZONE, locale="en-GB", **options)  # type: ignore[arg-type]
-    context.set_default_timeout(20_000)
+    context.set_default_timeout(60_000)
     for name in {"own_demo", "empty"} & set(request.fixturenames):
         sign_in(context, request.getfixturevalue(name))
     page = context.new_page()
