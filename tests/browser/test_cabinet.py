@@ -22,11 +22,15 @@ def test_a_box_is_dragged_to_another_shelf_and_put_back(desk: Page, own_demo: st
     assert end
     desk.mouse.move(start["x"] + start["width"] / 2, start["y"] + start["height"] / 2)
     desk.mouse.down()
-    desk.mouse.move(end["x"] + end["width"] * 0.7, end["y"] + end["height"] / 2, steps=12)
-    # Where it would land is measured after the drag has begun: seen by the keeper as the shelf lit.
-    expect(
-        desk.get_by_text(re.compile("26-04 was moved over droppable area upper"))
-    ).to_be_attached()
+    # Where it would land is measured after the drag has begun: a hand stays over the shelf, never
+    # quite still, until it lights.
+    over = desk.get_by_text(re.compile("26-04 was moved over droppable area upper"))
+    for step in range(100):
+        across = 0.7 - 0.01 * (step % 2)
+        desk.mouse.move(end["x"] + end["width"] * across, end["y"] + end["height"] / 2, steps=12)
+        if over.count():
+            break
+    expect(over).to_be_attached()
     desk.mouse.up()
     expect(shelf(desk, "upper").get_by_role("button", name=re.compile("Box 26-04"))).to_be_visible()
     expect(desk.get_by_text("Box 26-04 moved to North, upper", exact=True)).to_be_visible()

@@ -8,7 +8,7 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from browser.home import Address
-from browser.laying import answer_all_up_to_the_box, begin, next_step
+from browser.laying import answer_all_up_to_the_box, begin, draft_once, next_step
 from browser.test_places import AXE, PLACES, ids, open_place
 from browser.test_rounds import box_now, egg_button, settled
 from running import PHONE, started
@@ -101,6 +101,7 @@ def test_a_key_has_one_meaning_at_a_time_and_the_list_tells_it(desk: Page, demo:
     desk.keyboard.press("?")
     expect(dialog).to_contain_text("Losses")
     desk.keyboard.press("Escape")
+    expect(dialog).to_be_hidden()
     desk.keyboard.press("o")
     expect(desk.get_by_role("heading", level=1)).to_have_text("Losses")
 
@@ -220,7 +221,7 @@ def test_two_devices_at_one_lay_day_lose_nothing_of_either(phone: Page, empty: A
     phone.get_by_role("button", name="All ready").tap()
     next_step(phone, "Move the dam, look at her")
     number = phone.url.split("/")[-2]
-    told = phone.request.get(f"{empty.api}/api/lay-days/{number}").json()
+    told = draft_once(phone, "day => day.step === 'dam'")
 
     def other_device(**changed: object) -> None:
         now = phone.request.get(f"{empty.api}/api/lay-days/{number}").json()
@@ -268,11 +269,10 @@ def test_a_lay_day_goes_on_with_eggs_nobody_candled(phone: Page, empty: Address)
     phone.get_by_role("button", name="Egg 3 done").tap()
     phone.get_by_role("button", name="Not candled", exact=True).tap()
     next_step(phone, "Disc not on top")
-    number = phone.url.split("/")[-2]
-    eggs = phone.request.get(f"{empty.api}/api/lay-days/{number}").json()["state"]["eggs"]
+    all_looked = "day => day.state.eggs.length === 4 && day.state.eggs.every(e => e.looked)"
+    eggs = draft_once(phone, all_looked)["state"]["eggs"]
     assert [e["vessels"] for e in eggs] == ["strong", None, None, None]
     assert [e["disc"] for e in eggs] == ["top", None, "under", None]
-    assert all(e["looked"] for e in eggs)
 
 
 def test_grams_that_cannot_be_are_refused_where_they_are_typed(phone: Page, empty: Address) -> None:
@@ -286,9 +286,7 @@ def test_grams_that_cannot_be_are_refused_where_they_are_typed(phone: Page, empt
     mass.fill("1.240")
     phone.get_by_role("button", name="Next").tap()
     next_step(phone, "Mark every top")
-    number = phone.url.split("/")[-2]
-    told = phone.request.get(f"{empty.api}/api/lay-days/{number}").json()
-    assert told["state"]["dam_mass_g"] == 1240
+    draft_once(phone, "day => day.state.dam_mass_g === 1240")
 
 
 def test_a_lump_left_stands_first_on_today(desk: Page, empty: Address) -> None:

@@ -3,7 +3,7 @@
 import re
 from datetime import UTC, datetime, timedelta
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 
 def lay(page: Page, base: str, **changes: object) -> None:
@@ -49,7 +49,7 @@ def test_a_method_is_added_chosen_copied_and_taken_away(desk: Page, empty: str) 
     desk.get_by_label(re.compile("^Temperature")).fill("45")
     desk.get_by_label("Set day", exact=True).fill("50")
     save.click()
-    expect(desk.get_by_role("main")).to_contain_text(re.compile("outside|before day|not before"))
+    expect(desk.get_by_text(re.compile("45.*outside"))).to_be_visible()
     desk.get_by_label(re.compile("^Temperature")).fill("31,5")
     desk.get_by_label("Set day", exact=True).fill("58")
     desk.get_by_label("New clutches start from this method").check()
@@ -68,6 +68,31 @@ def test_a_method_is_added_chosen_copied_and_taken_away(desk: Page, empty: str) 
     # The clutch keeps its copy.
     told = desk.request.get(f"{empty}/api/clutches/A-1").json()["method"]
     assert (told["name"], told["set_day"]) == ("Set day", 58)
+
+
+def test_a_refusal_that_comes_late_moves_no_keeper_who_types_elsewhere(
+    desk: Page, empty: str
+) -> None:
+    desk.goto(f"{empty}/settings/methods/new")
+    name = desk.get_by_label("Name", exact=True)
+    temperature = desk.get_by_label(re.compile("^Temperature"))
+    save = desk.get_by_role("button", name="Save the method")
+    name.fill("Warm")
+    temperature.fill("45")
+    save.click()
+    refused = desk.get_by_text(re.compile("45.*outside"))
+    expect(refused).to_be_visible()
+    # Nobody typed since: the field to mend is led to.
+    expect(temperature).to_be_focused()
+    held: list[Route] = []
+    desk.route("**/api/methods", lambda route: held.append(route))
+    temperature.fill("46")
+    with desk.expect_request("**/api/methods"):
+        save.click()
+    name.press_sequentially("er")
+    held[0].continue_()
+    expect(desk.get_by_text(re.compile("46.*outside"))).to_be_visible()
+    expect(name).to_be_focused()
 
 
 def test_one_clutch_differs_and_says_in_what(desk: Page, empty: str) -> None:

@@ -15,6 +15,7 @@ import {
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Title, Waiting } from '@/shared/ui/page'
+import { stillThere } from '@/shared/ui/stillThere'
 import { useTemperatureUnit } from '@/shared/units'
 
 type Values = MethodValues & { chosen: boolean }
@@ -76,11 +77,11 @@ function MethodForm({
     actOf: (act) => act,
     onDone: () => navigate('/settings'),
   })
-  const refuse = (problem: Problem) => {
+  const refuse = (here: () => boolean) => (problem: Problem) => {
     const field = problem.fields[0]?.field.replace('method.', '') ?? 'name'
     const at = field in opened ? (field as keyof MethodValues) : 'name'
     form.setError(at, { message: problem.detail })
-    form.setFocus(at)
+    if (here()) form.setFocus(at)
   }
   const drop = useAct(
     () => answer(api.DELETE('/api/methods/{method}', { params: { path: { method: id ?? 0 } } })),
@@ -97,9 +98,9 @@ function MethodForm({
           id === null
             ? add.mutate(bodyOf(values), {
                 onSuccess: () => navigate('/settings'),
-                onError: refuse,
+                onError: refuse(stillThere()),
               })
-            : correction.save(bodyOf(values), refuse),
+            : correction.save(bodyOf(values), refuse(stillThere())),
         )}
       >
         <TextField name="name" label="Name" required />

@@ -5,6 +5,7 @@ import { sentence } from '@/shared/sentence'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { Heading } from '@/shared/ui/page'
+import { stillThere } from '@/shared/ui/stillThere'
 import { fromCelsius, typedGrams, typedTemperature, useTemperatureUnit } from '@/shared/units'
 import { EggPlaces } from './EggPlaces'
 import { fieldOf, type LayValues, requestOf } from './values'
@@ -22,21 +23,23 @@ export function LayForm({ start, choices, submitLabel, pending, onSubmit }: Prop
   const unit = useTemperatureUnit()
   const form = useForm<LayValues>({ defaultValues: start })
 
-  const refuse = (problem: Problem) => {
+  const refuse = (here: () => boolean) => (problem: Problem) => {
     const told = problem.fields.flatMap(({ field, reason }) => {
       const name = fieldOf(field)
       return name ? [{ name, reason }] : []
     })
     for (const { name, reason } of told) form.setError(name, { message: sentence(reason) })
     if (told.length === 0) form.setError('root', { message: sentence(problem.detail) })
-    else if (told[0]) form.setFocus(told[0].name)
+    else if (told[0] && here()) form.setFocus(told[0].name)
   }
 
   return (
     <FormProvider {...form}>
       <chakra.form
         noValidate
-        onSubmit={form.handleSubmit((values) => onSubmit(requestOf(values, unit), refuse))}
+        onSubmit={form.handleSubmit((values) =>
+          onSubmit(requestOf(values, unit), refuse(stillThere())),
+        )}
         display="grid"
         gridTemplateColumns={{ base: '1fr', lg: '5fr 6fr' }}
         columnGap={12}
