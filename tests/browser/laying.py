@@ -38,6 +38,17 @@ def draft_once(page: Page, holds: str) -> dict[str, Any]:
 
     A step is left at once and stored behind it.
     """
-    path = f"/api/lay-days/{page.url.split('/')[-2]}"
-    page.wait_for_function(f"async path => ({holds})(await (await fetch(path)).json())", arg=path)
-    return page.evaluate("async path => (await fetch(path)).json()", path)
+    day = page.evaluate(
+        f"""async path => {{
+            const ends = performance.now() + 60_000
+            for (;;) {{
+                const day = await (await fetch(path)).json()
+                if (({holds})(day)) return day
+                if (performance.now() > ends) return null
+                await new Promise(requestAnimationFrame)
+            }}
+        }}""",
+        f"/api/lay-days/{page.url.split('/')[-2]}",
+    )
+    assert day is not None, f"the house never came to {holds}"
+    return day

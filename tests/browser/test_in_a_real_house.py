@@ -241,10 +241,7 @@ def test_two_devices_at_one_lay_day_lose_nothing_of_either(phone: Page, empty: A
     next_step(phone, "Mark every top")
     clash.get_by_role("button", name="Take the other's").tap()
     expect(clash).to_have_count(0)
-    phone.wait_for_function(
-        "async path => (await (await fetch(path)).json()).state.lump === 'unsure'",
-        arg=f"/api/lay-days/{number}",
-    )
+    draft_once(phone, "day => day.state.lump === 'unsure'")
     phone.reload()
     next_step(phone, "Mark every top")
 
