@@ -55,7 +55,7 @@ def running(*arguments: str) -> Iterator[str]:
             yield _address(process.stdout)
         finally:
             process.terminate()
-            process.wait(timeout=60)
+            process.wait(timeout=20)
 
 
 @contextmanager

@@ -41,7 +41,7 @@ def test_nothing_lies_over_the_main_button_at_any_width(wide: Page, demo, ids, p
         wide.evaluate(MAIN_BUTTON)
         for button in wide.locator("[data-main]").all():
             # A click as it would be, with everything that keeps it from arriving; nothing is done.
-            button.click(trial=True, timeout=30_000)
+            button.click(trial=True, timeout=5_000)
 
 
 @pytest.mark.parametrize("width", [320, 600, 768, 900, 1100, 1279, 1280, 1600])
@@ -49,7 +49,7 @@ def test_the_way_out_of_an_open_box_is_free_at_every_width(wide: Page, demo, wid
     wide.set_viewport_size({"width": width, "height": 800})
     open_place(wide, f"{demo}/round/26-03")
     shut = wide.get_by_role("button", name=re.compile("as before, shut"))
-    shut.click(trial=True, timeout=30_000)
+    shut.click(trial=True, timeout=5_000)
 
 
 def test_what_is_told_in_passing_hides_no_last_control(phone: Page, own_demo: Address) -> None:
