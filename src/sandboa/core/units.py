@@ -129,6 +129,17 @@ def parse_volume(text: str) -> float:
     return read_number("volume", match[1], thousands=False) * factor
 
 
+#: Units that the names of fields end with, in words.
+UNIT_ENDINGS: Final = {"_c": "°C", "_g": "g", "_l": "l", "_days": "days", "_min": "min", "_s": "s"}
+
+
+def spoken(field: str) -> str:
+    """What a keeper calls a field: "set up mass" for "set_up_mass_g"."""
+    for ending in UNIT_ENDINGS:
+        field = field.removesuffix(ending)
+    return field.replace("_", " ")
+
+
 def require_range(
     name: str, value: float, limits: tuple[float, float], unit: str, *, field: str | None = None
 ) -> float:
@@ -139,7 +150,7 @@ def require_range(
     it was entered, when that is called otherwise.
     """
     low, high = limits
-    at = field or name
+    at, name = field or name, spoken(name)
     if not math.isfinite(value):
         raise NotPlausible(at, f"{name} is not a number")
     if not low <= value <= high:
@@ -153,7 +164,9 @@ def require_range(
 def require_moment(name: str, at_s: float) -> float:
     """Return `at_s` when it lies in the years 1980 to 2200; NotPlausible otherwise."""
     if not MOMENT_RANGE_S[0] <= at_s < MOMENT_RANGE_S[1]:
-        raise NotPlausible(name, f"{name} is outside the years 1980 to 2200: check the year")
+        raise NotPlausible(
+            name, f"{spoken(name)} is outside the years 1980 to 2200: check the year"
+        )
     return at_s
 
 

@@ -10,6 +10,7 @@ from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
 from sandboa.core.errors import NotPlausible
+from sandboa.core.units import UNIT_ENDINGS, spoken
 from sandboa.formats.pictures import NotAPicture
 from sandboa.formats.readings_csv import NotReadable
 from sandboa.journal.devices import NotAllowed
@@ -74,8 +75,6 @@ _REASONS = {
     "model_type": "is not a JSON object",
     "list_type": "is not a list",
 }
-#: Units that the names of fields end with, in words.
-_UNITS = {"_c": "°C", "_g": "g", "_l": "l", "_days": "days", "_min": "min", "_s": "s"}
 
 
 DAMAGED_HOUSE = (
@@ -277,12 +276,10 @@ def _in_words(item: dict[str, Any]) -> dict[str, str]:
 
 def _said(field: str, reason: str) -> str:
     """ "temperature is above 60 °C": what the API calls temperature_c, as a keeper says it."""
-    for ending, unit in _UNITS.items():
-        if field.endswith(ending):
-            measured = f" {unit}" if reason.startswith(("is above", "is below")) else ""
-            field, reason = field.removesuffix(ending), reason + measured
-            break
-    return f"{field.replace('_', ' ') or 'the request'} {reason}"
+    if reason.startswith(("is above", "is below")):
+        unit = next((u for ending, u in UNIT_ENDINGS.items() if field.endswith(ending)), None)
+        reason += f" {unit}" if unit else ""
+    return f"{spoken(field) or 'the request'} {reason}"
 
 
 def _plain(value: object) -> str:
