@@ -1,5 +1,6 @@
 """Rounds: a visit is one act, recorded once, with what it says of eggs, water and doors."""
 
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 
 import pytest
@@ -22,12 +23,13 @@ from sandboa.journal.house_now import HouseNow
 from sandboa.journal.lay_day import lay_clutch
 from sandboa.journal.looks import candle_egg, grade_egg
 from sandboa.journal.methods import change_clutch_method, method_of_clutch
-from sandboa.journal.rounds.close_visit import close_visit
+from sandboa.journal.rounds.close_visit import Closed, close_visit, deliver
 from sandboa.journal.rounds.due_now import postpone
 from sandboa.journal.rounds.round_now import RoundBox, round_now
 from sandboa.journal.rounds.visit import BoxVisit, EggSeen, FreshMedium
 from sandboa.journal.settings import set_setting
 from sandboa.journal.today import attention
+from sandboa.records.database import database
 
 CODE = "26-01"
 LAID_DAYS = 20.0
@@ -385,3 +387,19 @@ def test_a_collision_stands_in_the_log_of_the_clutch_too(box: HouseNow) -> None:
     close_visit(visit("other", seen_act=seen), NOW_S)
     told = close_visit(visit("mine", seen_act=seen), NOW_S)
     assert told.act.summary.endswith("collided with another device")
+
+
+def test_phones_that_deliver_at_once_wait_for_each_other(box: HouseNow) -> None:
+    """Not for SQLite, which tries again for so long and then says that it is busy."""
+
+    def bring(phone: int) -> list[object]:
+        database.execute_sql("PRAGMA busy_timeout = 0")
+        try:
+            return list(deliver([visit(f"{phone}.{n:03d}") for n in range(120)], NOW_S))
+        finally:
+            database.close()
+
+    with ThreadPoolExecutor(4) as phones:
+        told = [outcome for outcomes in phones.map(bring, range(4)) for outcome in outcomes]
+    assert len(told) == 480
+    assert all(isinstance(outcome, Closed) and not outcome.known for outcome in told)
