@@ -24,6 +24,9 @@ type Cabinet = Schemas['CabinetTold']
 type Shelf = Schemas['ShelfTold']
 type Box = Schemas['BoxHereTold']
 
+/** Only at the very edge of the screen: a shelf near it must not run away from under the hand. */
+const SCROLLS_AT_EDGE = { threshold: { x: 0, y: 0.05 } }
+
 /**
  * A cross-section: shelves from top to bottom, boxes where they stand, probes where they hang.
  * Boxes are dragged from shelf to shelf, or moved with the arrow keys.
@@ -57,7 +60,12 @@ export function CabinetDrawing({
     { keys: ['ArrowUp', 'ArrowDown'], shown: 'up, down', what: 'move the box to another shelf' },
   ])
   return (
-    <DndContext sensors={sensors} onDragEnd={dropped} accessibility={{ container: document.body }}>
+    <DndContext
+      sensors={sensors}
+      onDragEnd={dropped}
+      autoScroll={SCROLLS_AT_EDGE}
+      accessibility={{ container: document.body }}
+    >
       <chakra.div
         border="4px solid"
         borderColor="ink"
