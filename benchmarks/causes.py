@@ -9,9 +9,9 @@ from pathlib import Path
 from sandboa.core.causes import Cause
 from sandboa.demo.telling import Told, tell
 from sandboa.devices.simulation.season import SEASON_DAYS, Habits, season
-from sandboa.journal.house_now import HouseNow
-from sandboa.journal.losses.why import losses_of
 from sandboa.records.database import database, open_database
+from sandboa.services.losses.why import losses_of
+from sandboa.services.snapshot.cache import HouseNow
 
 _DAY_S = 86_400.0
 _BEGAN_S = 1_743_465_600.0

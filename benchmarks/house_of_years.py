@@ -8,16 +8,16 @@ import numpy as np
 from tests.samples import lay_day
 
 from sandboa.core.hatching import Fate
-from sandboa.journal.cabinets import CabinetKind, CabinetSaid, add_cabinet
-from sandboa.journal.forecasts_told import keep_due
-from sandboa.journal.hatching.at_the_egg import see_pip
-from sandboa.journal.hatching.fates import FateSaid, declare_fates, finish
-from sandboa.journal.house_now import HouseNow
-from sandboa.journal.lay_day import lay_clutch
-from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.records import readings
 from sandboa.records.database import database, open_database
 from sandboa.records.forecasts_told import all_told, lessons
+from sandboa.services.cabinets.commands import CabinetKind, CabinetSaid, add_cabinet
+from sandboa.services.clutches.told_forecasts import keep_due
+from sandboa.services.hatching.at_the_egg import see_pip
+from sandboa.services.hatching.fates import FateSaid, declare_fates, finish
+from sandboa.services.lay_day import lay_clutch
+from sandboa.services.probes.commands import ProbePlace, hang_probe
+from sandboa.services.snapshot.cache import HouseNow
 
 CABINETS = ("North", "South", "West")
 SHELVES = ("top", "upper", "middle", "lower")

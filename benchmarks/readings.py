@@ -13,12 +13,12 @@ from tests.running import running
 from tests.samples import lay_day
 
 from benchmarks.report import Ratio
-from sandboa.journal.devices import NewToken, add_device
-from sandboa.journal.intake import take_in
-from sandboa.journal.lay_day import lay_clutch
-from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.records.database import database, open_database
 from sandboa.records.readings import ReadingRow
+from sandboa.services.lay_day import lay_clutch
+from sandboa.services.probes.commands import ProbePlace, hang_probe
+from sandboa.services.probes.devices import NewToken, add_device
+from sandboa.services.readings.intake import take_in
 
 _ROWS = 100_000
 _BATCH = 10_000

@@ -11,11 +11,11 @@ from tests.running import running
 from tests.samples import lay_day
 
 from benchmarks.report import Ratio, best_s
-from sandboa.journal.lay_day import lay_clutch
-from sandboa.journal.looks import grade_egg
-from sandboa.journal.probes import ProbePlace, hang_probe
-from sandboa.journal.readings import store_readings
 from sandboa.records.database import database, open_database
+from sandboa.services.boxes.commands import grade_egg
+from sandboa.services.lay_day import lay_clutch
+from sandboa.services.probes.commands import ProbePlace, hang_probe
+from sandboa.services.readings.commands import store_readings
 
 _CLUTCHES = 100
 _CABINETS = 5

@@ -9,10 +9,10 @@ import numpy as np
 from playwright.sync_api import Page, sync_playwright
 from tests.running import CHROMIUM_FLAGS, DESK, running
 
-from sandboa.journal.cabinets import CabinetKind, CabinetSaid, add_cabinet
-from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.records import readings
 from sandboa.records.database import database, open_database
+from sandboa.services.cabinets.commands import CabinetKind, CabinetSaid, add_cabinet
+from sandboa.services.probes.commands import ProbePlace, hang_probe
 
 _PROBES = 8
 _DAYS = 90

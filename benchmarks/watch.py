@@ -7,11 +7,11 @@ from pathlib import Path
 
 from benchmarks.report import Ratio
 from sandboa.demo import furnish
-from sandboa.journal.devices import add_device
-from sandboa.journal.intake import take_in
-from sandboa.journal.probes import ProbePlace, hang_probe
 from sandboa.records.database import database, open_database
 from sandboa.records.house import Device
+from sandboa.services.probes.commands import ProbePlace, hang_probe
+from sandboa.services.probes.devices import add_device
+from sandboa.services.readings.intake import take_in
 from sandboa.web.clock import StoppedClock
 from sandboa.web.house import House
 from sandboa.web.watching import look_round

@@ -8,8 +8,8 @@ import pytest
 from fastapi.testclient import TestClient
 from hypothesis import settings
 
-from sandboa.journal.house_now import HouseNow
 from sandboa.records.database import open_database
+from sandboa.services.snapshot.cache import HouseNow
 
 # As a browser on the machine of the house asks; starlette's own name for it is no name of a house.
 # Forms are changed whatever they hold: tests of revisions say what was seen.

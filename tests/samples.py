@@ -5,12 +5,17 @@ from datetime import UTC, datetime
 from sandboa.core.box import Closing, usual_places
 from sandboa.core.hatching import Fate
 from sandboa.core.hatching.fates import likely_fate
-from sandboa.journal.animals import AnimalSaid, add_animal
-from sandboa.journal.at_the_box import clutch_called
-from sandboa.journal.hatching.fates import FateSaid, declare_fates, finish, without_fate
-from sandboa.journal.hatching.open_clutch import record_of
-from sandboa.journal.lay_day import EggLaid, LayDay
 from sandboa.records.facts import Act
+from sandboa.services.acts.preconditions import clutch_called
+from sandboa.services.animals.commands import AnimalSaid, add_animal
+from sandboa.services.hatching.fates import (
+    FateSaid,
+    declare_fates,
+    finish,
+    without_fate,
+)
+from sandboa.services.hatching.open_clutch import record_of
+from sandboa.services.lay_day import EggLaid, LayDay
 
 #: The tests' own today.
 NOW = datetime(2026, 6, 14, 18, 30, tzinfo=UTC)

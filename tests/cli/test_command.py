@@ -156,11 +156,11 @@ def test_an_ambiguous_or_binary_file_is_refused_in_one_line(capsys, tmp_path) ->
 def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     from samples import NOW_S, lay_day
     from sandboa.cli.house import DATABASE
-    from sandboa.journal.lay_day import lay_clutch
-    from sandboa.journal.photos import Picture, attach
-    from sandboa.journal.probes import ProbePlace, hang_probe
     from sandboa.records.clutches import Clutch
     from sandboa.records.database import database, open_database
+    from sandboa.services.clutches.photos import Picture, attach
+    from sandboa.services.lay_day import lay_clutch
+    from sandboa.services.probes.commands import ProbePlace, hang_probe
 
     open_database(tmp_path / DATABASE)
     lay_clutch(lay_day(), NOW_S)
@@ -194,8 +194,8 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
 def test_a_whole_house_goes_out_and_into_an_empty_folder(capsys, tmp_path: Path) -> None:
     from samples import NOW_S, lay_day
     from sandboa.cli.house import DATABASE
-    from sandboa.journal.lay_day import lay_clutch
     from sandboa.records.database import database, open_database
+    from sandboa.services.lay_day import lay_clutch
 
     old, new, package = tmp_path / "old", tmp_path / "new", tmp_path / "house.zip"
     open_database(old / DATABASE)

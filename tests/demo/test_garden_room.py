@@ -13,18 +13,18 @@ from sandboa.demo import furnish
 from sandboa.demo.garden_climate import climates
 from sandboa.demo.garden_clutches import story_of
 from sandboa.demo.garden_this_year import CLUTCHES, laid_s
-from sandboa.journal.aftercare import dams_after_laying
-from sandboa.journal.box_water import latest_lid
-from sandboa.journal.cabinet_faults import FaultsNow
-from sandboa.journal.clutch_now import clutch_page
-from sandboa.journal.hatching.watch import hatch_watch
-from sandboa.journal.house_now import HouseNow
-from sandboa.journal.lay_day import drafts
-from sandboa.journal.season import season
-from sandboa.journal.today import today
-from sandboa.journal.watch import look
 from sandboa.records.facts import Act
 from sandboa.records.rounds import Weighing
+from sandboa.services.alarms.monitor import look
+from sandboa.services.boxes.water import latest_lid
+from sandboa.services.breeding.aftercare import dams_after_laying
+from sandboa.services.breeding.lay_windows import season
+from sandboa.services.climate.faults import FaultsNow
+from sandboa.services.clutches.clutch_view import clutch_page
+from sandboa.services.hatching.watch import hatch_watch
+from sandboa.services.lay_day import drafts
+from sandboa.services.overview.today import today
+from sandboa.services.snapshot.cache import HouseNow
 
 HERBS = {"Sorrel", "Tansy", "Yarrow", "Lovage", "Chervil", "Borage", "Hyssop", "Costmary"}
 STONES = {"Flint", "Marl", "Slate", "Chert"}

@@ -9,18 +9,18 @@ from samples import DAY_S, NOW_S
 from sandboa.core.causes import Cause
 from sandboa.core.hatching import DeathStage, Fate
 from sandboa.demo import furnish
-from sandboa.journal.errors import NotFound
-from sandboa.journal.forecasts_told import keep_due
-from sandboa.journal.hatching.fates import FateSaid, declare_fates
-from sandboa.journal.hatching.watch import hatch_watch
-from sandboa.journal.house_now import HouseNow
-from sandboa.journal.losses.loss_list import losses_of_year
-from sandboa.journal.losses.why import at_hand, clutch_losses, losses_of
-from sandboa.journal.rounds.close_visit import close_visit
-from sandboa.journal.rounds.visit import BoxVisit
-from sandboa.journal.seasons.counted import Dimension
-from sandboa.journal.seasons.page import compare_groups, season_page
 from sandboa.records.database import database, open_database
+from sandboa.services.acts.errors import NotFound
+from sandboa.services.clutches.told_forecasts import keep_due
+from sandboa.services.hatching.fates import FateSaid, declare_fates
+from sandboa.services.hatching.watch import hatch_watch
+from sandboa.services.losses.loss_list import losses_of_year
+from sandboa.services.losses.why import at_hand, clutch_losses, losses_of
+from sandboa.services.rounds.close_visit import close_visit
+from sandboa.services.rounds.visit import BoxVisit
+from sandboa.services.seasons.counted import Dimension
+from sandboa.services.seasons.page import compare_groups, season_page
+from sandboa.services.snapshot.cache import HouseNow
 
 
 @pytest.fixture(scope="module")

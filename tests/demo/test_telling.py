@@ -7,10 +7,10 @@ import pytest
 
 from sandboa.demo.telling import Told, tell
 from sandboa.devices.simulation.season import SEASON_DAYS, season
-from sandboa.journal.house_now import HouseNow
-from sandboa.journal.losses.why import losses_of
 from sandboa.records.database import open_database
 from sandboa.records.facts import Act
+from sandboa.services.losses.why import losses_of
+from sandboa.services.snapshot.cache import HouseNow
 
 BEGAN_S = 1_743_465_600.0
 STORY = season(1_001, BEGAN_S, cabinets=1, clutches=3)

@@ -18,7 +18,7 @@ from aiosmtpd.smtp import AuthResult
 
 from sandboa.core.errors import NotPlausible
 from sandboa.devices.messengers import CARRIERS
-from sandboa.journal.sending import NotSent
+from sandboa.services.alarms.delivery import NotSent
 
 MAIL = {
     "server": "127.0.0.1", "port": 2525, "security": "none",

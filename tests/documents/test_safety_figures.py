@@ -8,9 +8,9 @@ from limits import RateLimitItem
 from sandboa.cli import logs, serve
 from sandboa.core import retention
 from sandboa.formats import picture_decoding, picture_worker, pictures
-from sandboa.journal import signing_in
-from sandboa.journal.safekeeping import backups as nightly
 from sandboa.records.copies import backups
+from sandboa.services.people import signing_in
+from sandboa.services.safekeeping import backups as nightly
 from sandboa.web import attempts, bounded, connections, guards
 
 TEXT = " ".join((Path(__file__).parents[2] / "docs" / "safety.md").read_text().split())

@@ -11,7 +11,7 @@ from samples import DAY_S, NOW_S
 from sandboa.core.development import Window
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.cards_pdf import LABELS_PER_SHEET, Printed, write_cards, write_labels
-from sandboa.journal.cards import Card, CardLine
+from sandboa.services.clutches.cards import Card, CardLine
 
 A6_PT, A4_PT = (297.64, 419.53), (595.28, 841.89)
 WINDOW = Window(*(NOW_S + day * DAY_S for day in (14, 16, 18, 20, 22)))

@@ -13,12 +13,12 @@ import pytest
 from samples import DAY_S, NOW_S, lay_day
 from sandboa.demo import furnish
 from sandboa.formats.data_package import DESCRIPTOR, PackageError, read_package, write_package
-from sandboa.journal.lay_day import lay_clutch
 from sandboa.records import whole_house
 from sandboa.records.database import open_database
 from sandboa.records.facts import Act
 from sandboa.records.integrity.check import check
 from sandboa.records.photos import FOLDER
+from sandboa.services.lay_day import lay_clutch
 
 
 @pytest.fixture(scope="module")

@@ -13,10 +13,6 @@ from sandboa.cli import main
 from sandboa.cli.house import DATABASE
 from sandboa.core.people import Role
 from sandboa.formats.data_package import write_package
-from sandboa.journal import devices, people, signing_in
-from sandboa.journal.animals import AnimalSaid, add_animal
-from sandboa.journal.lay_day import lay_clutch
-from sandboa.journal.photos import Picture, attach
 from sandboa.records.clutches import Clutch
 from sandboa.records.copies import backups, copying, photo_files, restoring
 from sandboa.records.copies.backups import NotBackedUp, back_up, back_up_into, backups_in
@@ -26,6 +22,12 @@ from sandboa.records.database import close_database, open_database
 from sandboa.records.house import Animal
 from sandboa.records.integrity.check import check
 from sandboa.records.people import Person
+from sandboa.services.animals.commands import AnimalSaid, add_animal
+from sandboa.services.clutches.photos import Picture, attach
+from sandboa.services.lay_day import lay_clutch
+from sandboa.services.people import commands as people
+from sandboa.services.people import signing_in
+from sandboa.services.probes import devices
 
 DAY_S = 86_400.0
 

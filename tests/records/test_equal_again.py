@@ -12,11 +12,11 @@ from samples import NOW_S
 from sandboa.cli import main
 from sandboa.cli.house import DATABASE
 from sandboa.formats.data_package import write_package
-from sandboa.journal.animals import AnimalSaid, add_animal
 from sandboa.records.copies.backups import back_up_into
 from sandboa.records.copies.copying import copy_before
 from sandboa.records.database import close_database, open_database
 from sandboa.records.integrity.check import check
+from sandboa.services.animals.commands import AnimalSaid, add_animal
 
 
 @pytest.fixture

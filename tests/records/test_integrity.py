@@ -14,11 +14,6 @@ from hypothesis import strategies as st
 from running import furnished_once
 from samples import NOW_S, lay_day
 from sandboa.cli.house import DATABASE
-from sandboa.journal.acts import act, undo
-from sandboa.journal.animals import AnimalSaid, add_animal, correct_animal
-from sandboa.journal.lay_day import lay_clutch
-from sandboa.journal.probes import ProbePlace, hang_probe
-from sandboa.journal.readings import store_readings
 from sandboa.records import held_readings, readings
 from sandboa.records.connections import read_only
 from sandboa.records.database import close_database, database, open_database
@@ -27,6 +22,11 @@ from sandboa.records.integrity import chain, checksums, seals
 from sandboa.records.integrity.check import check, check_database
 from sandboa.records.integrity.proof import prove_all
 from sandboa.records.machine import BackupTried, note_backup, set_machine_setting
+from sandboa.services.acts.recording import act, undo
+from sandboa.services.animals.commands import AnimalSaid, add_animal, correct_animal
+from sandboa.services.lay_day import lay_clutch
+from sandboa.services.probes.commands import ProbePlace, hang_probe
+from sandboa.services.readings.commands import store_readings
 
 
 @pytest.fixture(scope="module")

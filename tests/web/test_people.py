@@ -8,9 +8,9 @@ from fastapi import Request
 from fastapi.testclient import TestClient
 
 from samples import DAY_S
-from sandboa.journal.signing_in import SESSION_DAYS
 from sandboa.records.database import database
 from sandboa.records.people import Passphrase, Session
+from sandboa.services.people.signing_in import SESSION_DAYS
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
 from sandboa.web.doors import COOKIE, is_elsewhere, still_admitted

@@ -7,9 +7,9 @@ from typing import Any
 import pytest
 
 from samples import NOW_S
-from sandboa.journal.house_now import HouseNow
-from sandboa.journal.messages import MessengerSaid, add_messenger
 from sandboa.records.alarms import Alarm, Message
+from sandboa.services.alarms.messengers import MessengerSaid, add_messenger
+from sandboa.services.snapshot.cache import HouseNow
 from sandboa.web.postroom import Postroom
 
 

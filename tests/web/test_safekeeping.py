@@ -11,11 +11,16 @@ import pytest
 from fastapi.testclient import TestClient
 
 from samples import DAY_S, NOW, NOW_S
-from sandboa.journal.safekeeping.backups import MISSED_S, RETRY_S, back_up_now, backup_due
-from sandboa.journal.sending import _told_of_damage
 from sandboa.records import readings
 from sandboa.records.database import check_quickly, close_database, damage, database, house_file
 from sandboa.records.integrity.check import check
+from sandboa.services.alarms.delivery import _told_of_damage
+from sandboa.services.safekeeping.backups import (
+    MISSED_S,
+    RETRY_S,
+    back_up_now,
+    backup_due,
+)
 from sandboa.web import watching
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
@@ -178,7 +183,7 @@ def test_the_house_goes_back_to_a_copy_and_on_from_there(http: TestClient) -> No
 def test_while_it_is_taken_back_the_house_is_read_and_nothing_is_stored(
     http: TestClient, monkeypatch
 ) -> None:
-    from sandboa.journal.safekeeping import restores
+    from sandboa.services.safekeeping import restores
 
     lay(http)
     made = http.post("/api/house/backups").json()

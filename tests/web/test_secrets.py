@@ -9,10 +9,10 @@ import pytest
 from fastapi.testclient import TestClient
 
 from sandboa.formats.data_package import read_package
-from sandboa.journal.sending import NotSent, target_of
 from sandboa.records.alarms import Messenger
 from sandboa.records.database import close_database, house_file, open_database
 from sandboa.records.secret_box import KEY_FILE
+from sandboa.services.alarms.delivery import NotSent, target_of
 from web.test_people import add, sign_in
 
 HOOK = {

@@ -7,8 +7,8 @@ import pytest
 from fastapi.testclient import TestClient
 
 from samples import DAY_S, NOW_S
-from sandboa.journal import signing_in
-from sandboa.journal.signing_in import LONGEST_SESSION_DAYS, SESSION_DAYS
+from sandboa.services.people import signing_in
+from sandboa.services.people.signing_in import LONGEST_SESSION_DAYS, SESSION_DAYS
 from sandboa.web.attempts import Attempts, TooManyTries, Try
 from sandboa.web.clock import StoppedClock
 from web.asking import problem

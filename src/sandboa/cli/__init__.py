@@ -10,8 +10,8 @@ from sandboa import __version__
 from sandboa.cli import copies, dimple, forecast, house, mix, people, serve, simulate
 from sandboa.cli.logs import log_to_stderr
 from sandboa.core.errors import NotPlausible
-from sandboa.journal.errors import Conflict
 from sandboa.records.database import CannotOpen, DatabaseFault, close_database
+from sandboa.services.acts.errors import Conflict
 
 _COMMANDS = (serve, simulate, house, copies, people, forecast, mix, dimple)
 #: Exit code of a command ended by Ctrl+C before it was done, as shells have it.

@@ -7,13 +7,13 @@ from pathlib import Path
 
 from sandboa.cli.house import DATABASE, add_data_folder, existing
 from sandboa.core.errors import NotPlausible
-from sandboa.journal.safekeeping.accepting import accept_as_it_is
-from sandboa.journal.safekeeping.security_log import HERE
 from sandboa.records.copies.backups import back_up
 from sandboa.records.copies.restoring import NotRestored, restore
 from sandboa.records.copies.what_lets_in import carried_over
 from sandboa.records.database import only_server, open_database
 from sandboa.records.integrity.check import check
+from sandboa.services.safekeeping.accepting import accept_as_it_is
+from sandboa.services.safekeeping.security_log import HERE
 
 
 def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:

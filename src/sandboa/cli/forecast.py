@@ -15,9 +15,9 @@ from sandboa.core.development.none_alive import developed_words, late_words
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SET_POINT_RANGE_C, parse_temperature, require_moment, require_range
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES, Choices, NotReadable, read_readings
-from sandboa.journal.bench import curve_from
-from sandboa.journal.clutch_now import rests_on
 from sandboa.records.readings import ReadingRow
+from sandboa.services.clutches.clutch_view import rests_on
+from sandboa.services.overview.bench import curve_from
 
 _WINDOWS = ("first_pip", "typical_pip", "last_pip", "emergence")
 

@@ -14,10 +14,10 @@ from sandboa.cli.told import said
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.data_package import PackageError, read_package, write_package
 from sandboa.formats.readings_csv import Choices, NotReadable, read_readings
-from sandboa.journal.readings import store_readings
 from sandboa.records import readings
 from sandboa.records.database import nothing_half_made, only_server, open_database
 from sandboa.records.house import Probe, named
+from sandboa.services.readings.commands import store_readings
 
 DATABASE: Final = "house.sqlite3"
 

@@ -8,10 +8,10 @@ import time
 from sandboa.cli.house import DATABASE, add_data_folder, existing
 from sandboa.core.errors import NotPlausible
 from sandboa.core.people import Role
-from sandboa.journal.people import add_person, change_person, people_now
-from sandboa.journal.signing_in import set_passphrase
 from sandboa.records.database import nothing_half_made, open_database
 from sandboa.records.people import person_called
+from sandboa.services.people.commands import add_person, change_person, people_now
+from sandboa.services.people.signing_in import set_passphrase
 
 
 def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:

@@ -25,8 +25,8 @@ from sandboa.core.units import require_moment
 from sandboa.demo import furnish
 from sandboa.demo.garden_keeper import let_in_a_keeper
 from sandboa.devices.mqtt import MqttIntake, require_broker
-from sandboa.journal.signing_in import someone_signs_in
 from sandboa.records.database import close_database, nothing_half_made, only_server
+from sandboa.services.people.signing_in import someone_signs_in
 from sandboa.web.app import STATIC, create_app
 from sandboa.web.clock import Clock, StoppedClock, SystemClock
 from sandboa.web.connections import HEADERS_S, guarded

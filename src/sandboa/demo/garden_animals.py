@@ -10,15 +10,25 @@ from sandboa.core.animals import TraitForm
 from sandboa.core.dam_care import AftercareTask
 from sandboa.core.laying import PreparationTask, Sign
 from sandboa.core.pairing.genes import DoubleForm, Inheritance
-from sandboa.journal.aftercare import tick_aftercare
-from sandboa.journal.animals import AnimalSaid, add_animal, offer_meal, weigh
-from sandboa.journal.genes import GeneSaid, add_gene
-from sandboa.journal.pairings import begin_pairing, plan_pair, see_lock, see_sign
-from sandboa.journal.season import tick_preparation
-from sandboa.journal.traits import TraitSaid
 from sandboa.records.animals import Pairing
 from sandboa.records.clutches import Clutch
 from sandboa.records.house import DAM, SIRE
+from sandboa.services.animals.commands import (
+    AnimalSaid,
+    add_animal,
+    offer_meal,
+    weigh,
+)
+from sandboa.services.animals.genes import GeneSaid, add_gene
+from sandboa.services.animals.traits import TraitSaid
+from sandboa.services.breeding.aftercare import tick_aftercare
+from sandboa.services.breeding.lay_windows import tick_preparation
+from sandboa.services.breeding.pairings import (
+    begin_pairing,
+    plan_pair,
+    see_lock,
+    see_sign,
+)
 
 Event = tuple[float, Callable[[], object]]
 

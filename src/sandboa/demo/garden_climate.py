@@ -15,11 +15,11 @@ from sandboa.devices.simulation import (
     log_probe,
     run,
 )
-from sandboa.journal.cabinets import CabinetKind, CabinetSaid, add_cabinet
-from sandboa.journal.devices import add_device
-from sandboa.journal.intake import take_in
-from sandboa.journal.probes import ProbePlace, check_probe, hang_probe
 from sandboa.records.house import Device, Probe, named
+from sandboa.services.cabinets.commands import CabinetKind, CabinetSaid, add_cabinet
+from sandboa.services.probes.commands import ProbePlace, check_probe, hang_probe
+from sandboa.services.probes.devices import add_device
+from sandboa.services.readings.intake import take_in
 
 Event = tuple[float, Callable[[], object]]
 

@@ -4,8 +4,8 @@ import secrets
 from typing import Final
 
 from sandboa.core.people import Role
-from sandboa.journal.people import add_person
-from sandboa.journal.signing_in import set_passphrase
+from sandboa.services.people.commands import add_person
+from sandboa.services.people.signing_in import set_passphrase
 
 _NAME: Final = "Keeper"
 _WORDS: Final = ("borage", "chert", "flint", "lovage", "marl", "slate", "sorrel", "tansy", "yarrow")

@@ -23,8 +23,8 @@ from sandboa.demo.garden_clutches import (
 from sandboa.demo.telling import Event, tell_clutch
 from sandboa.devices.simulation import Sensor, log_probe, run
 from sandboa.devices.simulation.cabinet import CabinetModel, Climate
-from sandboa.journal.intake import take_in
 from sandboa.records.house import Device, named
+from sandboa.services.readings.intake import take_in
 
 _DAY_S: Final = 86_400.0
 #: Days before today on which last season began, and how long it lasted.

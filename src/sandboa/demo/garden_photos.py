@@ -9,8 +9,8 @@ from typing import Final
 from PIL import Image, ImageDraw, ImageFilter
 
 from sandboa.formats.picture_decoding import decode
-from sandboa.journal.at_the_box import clutch_called
-from sandboa.journal.photos import Picture, attach
+from sandboa.services.acts.preconditions import clutch_called
+from sandboa.services.clutches.photos import Picture, attach
 
 _DAY_S: Final = 86_400.0
 _SIZE: Final = (640, 480)

@@ -18,12 +18,12 @@ from sandboa.demo.garden_animals import animals
 from sandboa.demo.garden_climate import climate, climates
 from sandboa.demo.garden_last_year import last_year
 from sandboa.demo.garden_this_year import began_in, this_year
-from sandboa.journal.forecasts_told import keep_due
-from sandboa.journal.house_now import HouseNow
-from sandboa.journal.lay_day import drafts
-from sandboa.journal.lay_day.state import EggState, HappeningState
-from sandboa.journal.methods import add_method
 from sandboa.records.database import database
+from sandboa.services.clutches.methods import add_method
+from sandboa.services.clutches.told_forecasts import keep_due
+from sandboa.services.lay_day import drafts
+from sandboa.services.lay_day.state import EggState, HappeningState
+from sandboa.services.snapshot.cache import HouseNow
 
 _DAY_S: Final = 86_400.0
 

@@ -27,7 +27,7 @@ from sandboa.demo.garden_photos import photos
 from sandboa.demo.telling import Event, tell_clutch
 from sandboa.devices.simulation.cabinet import Climate
 from sandboa.devices.simulation.season_nests import Planned
-from sandboa.journal.hatching.watch import tick_last_week
+from sandboa.services.hatching.watch import tick_last_week
 
 _DAY_S: Final = 86_400.0
 _HOUR_S: Final = 3_600.0

@@ -26,21 +26,26 @@ from sandboa.devices.simulation.season_stories import (
     EggStory,
     SeasonStory,
 )
-from sandboa.journal.animals import AnimalSaid, add_animal, weigh
-from sandboa.journal.cabinets import CabinetKind, CabinetSaid, add_cabinet, alter_cabinet
-from sandboa.journal.devices import add_device
-from sandboa.journal.genes import GeneSaid, add_gene
-from sandboa.journal.hatching.at_the_egg import cut_egg, see_emergence, see_pip
-from sandboa.journal.hatching.fates import FateSaid, declare_fates, finish
-from sandboa.journal.hatching.hatchlings import HatchlingSaid, record_hatchling
-from sandboa.journal.intake import take_in
-from sandboa.journal.lay_day import EggLaid, LayDay, lay_clutch
-from sandboa.journal.lay_day.record import EggHappening
-from sandboa.journal.losses.openings import OpeningSaid, record_opening
-from sandboa.journal.probes import ProbePlace, hang_probe
-from sandboa.journal.rounds.close_visit import close_visit
-from sandboa.journal.traits import TraitSaid
 from sandboa.records.house import Animal, Device, named
+from sandboa.services.animals.commands import AnimalSaid, add_animal, weigh
+from sandboa.services.animals.genes import GeneSaid, add_gene
+from sandboa.services.animals.traits import TraitSaid
+from sandboa.services.cabinets.commands import (
+    CabinetKind,
+    CabinetSaid,
+    add_cabinet,
+    alter_cabinet,
+)
+from sandboa.services.hatching.at_the_egg import cut_egg, see_emergence, see_pip
+from sandboa.services.hatching.fates import FateSaid, declare_fates, finish
+from sandboa.services.hatching.hatchlings import HatchlingSaid, record_hatchling
+from sandboa.services.lay_day import EggLaid, LayDay, lay_clutch
+from sandboa.services.lay_day.record import EggHappening
+from sandboa.services.losses.openings import OpeningSaid, record_opening
+from sandboa.services.probes.commands import ProbePlace, hang_probe
+from sandboa.services.probes.devices import add_device
+from sandboa.services.readings.intake import take_in
+from sandboa.services.rounds.close_visit import close_visit
 
 Event = tuple[float, Callable[[], object]]
 

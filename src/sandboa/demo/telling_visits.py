@@ -8,7 +8,7 @@ from sandboa.core.rounds import EggActKind
 from sandboa.core.standing import SignKind
 from sandboa.devices.simulation.fates import Glance
 from sandboa.devices.simulation.season_stories import VisitStory
-from sandboa.journal.rounds.visit import BoxVisit, EggSeen
+from sandboa.services.rounds.visit import BoxVisit, EggSeen
 
 
 def visit_of(

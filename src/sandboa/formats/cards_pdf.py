@@ -14,7 +14,7 @@ from zoneinfo import ZoneInfo
 import segno
 
 from sandboa.core.errors import NotPlausible
-from sandboa.journal.cards import Card
+from sandboa.services.clutches.cards import Card
 
 if TYPE_CHECKING:
     from fpdf import FPDF

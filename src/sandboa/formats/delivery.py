@@ -8,7 +8,7 @@ from typing_extensions import TypedDict
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import READING_RANGE_C, require_device_clock
-from sandboa.journal.intake import SentReading
+from sandboa.services.readings.intake import SentReading
 
 #: Bytes of one delivery, packed or not: some 100,000 readings (assumption).
 LARGEST_DELIVERY_BYTES: Final = 9_000_000

@@ -7,7 +7,7 @@ from zoneinfo import ZoneInfo
 
 from icalendar import Calendar, Event
 
-from sandboa.journal.calendar import CalendarEntry
+from sandboa.services.overview.calendar import CalendarEntry
 
 MEDIA_TYPE: Final = "text/calendar"
 #: How often a subscriber should ask again.

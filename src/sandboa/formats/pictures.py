@@ -13,7 +13,7 @@ from typing import Final
 
 from sandboa.formats.picture_decoding import NotAPicture
 from sandboa.formats.picture_worker import read_part, write_parts
-from sandboa.journal.photos import Picture
+from sandboa.services.clutches.photos import Picture
 
 __all__ = ["NotAPicture", "PictureReaders", "readable_picture"]
 

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from fastapi import Depends, Request
 
-from sandboa.journal.safekeeping.security_log import By
+from sandboa.services.safekeeping.security_log import By
 
 
 def asked_by(request: Request) -> By:

@@ -9,7 +9,7 @@ from typing import Final
 
 from fastapi import Request
 
-from sandboa.journal.signing_in import SignedIn
+from sandboa.services.people.signing_in import SignedIn
 
 #: s after which whoever was refused may try again.
 RETRY_AFTER_S: Final = 1

@@ -6,21 +6,21 @@ import numpy as np
 from pydantic import BaseModel, Field
 
 from sandboa.core.development import Provenance
-from sandboa.journal.cabinet_faults import SEASON_DAYS
-from sandboa.journal.cabinet_now import (
+from sandboa.records import readings
+from sandboa.services.acts.revisions import revision_of
+from sandboa.services.cabinets.commands import CabinetKind
+from sandboa.services.climate.cabinet_view import (
     EXPOSURE_DAYS,
     CabinetNow,
     ShelfNow,
     TemperatureHere,
 )
-from sandboa.journal.cabinets import CabinetKind
-from sandboa.journal.climate_trace import Trace
-from sandboa.journal.clutch_now import ClutchNow
-from sandboa.journal.facts_now import Facts
-from sandboa.journal.forms.people_and_things import cabinet_form
-from sandboa.journal.forms.revisions import revision_of
-from sandboa.journal.today import TodayClutch, attention
-from sandboa.records import readings
+from sandboa.services.climate.faults import SEASON_DAYS
+from sandboa.services.climate.trace import Trace
+from sandboa.services.clutches.clutch_view import ClutchNow
+from sandboa.services.forms.people_and_things import cabinet_form
+from sandboa.services.overview.today import TodayClutch, attention
+from sandboa.services.snapshot.snapshot import Facts
 from sandboa.web.fault_shapes import FaultTold, fault_told
 from sandboa.web.revisions import Revision
 from sandboa.web.routers.probes import HungProbeTold, place_words, probe_told

@@ -13,9 +13,9 @@ from starlette.requests import Request
 from starlette.types import ASGIApp, Receive, Scope, Send
 
 from sandboa.core.people import Deed, may, refusal
-from sandboa.journal.signing_in import SignedIn, someone_signs_in, whose
 from sandboa.records.database import DatabaseFault
 from sandboa.records.people import recorded_by
+from sandboa.services.people.signing_in import SignedIn, someone_signs_in, whose
 from sandboa.web.problems import database_problem, problem
 
 COOKIE: Final = "sandboa_session"

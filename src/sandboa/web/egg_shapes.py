@@ -5,7 +5,7 @@ from pydantic import BaseModel, Field
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.hatching import Fate
 from sandboa.core.standing import Standing
-from sandboa.journal.egg_judgements import EggView
+from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.web.shapes import Moment, Told
 
 

@@ -3,8 +3,8 @@
 from pydantic import BaseModel
 
 from sandboa.core.climate.faults import FaultKind
-from sandboa.journal.cabinet_faults import CabinetFault
-from sandboa.journal.facts_now import Facts
+from sandboa.services.climate.faults import CabinetFault
+from sandboa.services.snapshot.snapshot import Facts
 from sandboa.web.shapes import Moment, at, at_or_none
 
 

@@ -5,9 +5,9 @@ from pydantic import BaseModel
 from sandboa.core.hatching import AdviceKind, DeathStage, Fate
 from sandboa.core.hatching.last_week import LastWeekTask
 from sandboa.core.methods import CuttingSchool
-from sandboa.journal.forms.clutch import form_of_hatchling
-from sandboa.journal.forms.revisions import revision_of
-from sandboa.journal.hatching.watch import HatchingClutch, HatchingEgg, HatchlingNow
+from sandboa.services.acts.revisions import revision_of
+from sandboa.services.forms.clutch import form_of_hatchling
+from sandboa.services.hatching.watch import HatchingClutch, HatchingEgg, HatchlingNow
 from sandboa.web.egg_shapes import EggTold, egg_told
 from sandboa.web.revisions import Revision
 from sandboa.web.shapes import MealTold, Moment, Told, TraitTold, WeightTold, WindowTold, at_or_none

@@ -8,9 +8,9 @@ from uuid import uuid4
 
 from fastapi import Depends, Request
 
-from sandboa.journal.cabinet_faults import FaultsNow
-from sandboa.journal.house_now import HouseNow
-from sandboa.journal.signing_in import SignedIn
+from sandboa.services.climate.faults import FaultsNow
+from sandboa.services.people.signing_in import SignedIn
+from sandboa.services.snapshot.cache import HouseNow
 from sandboa.web.access import Access
 from sandboa.web.attempts import Attempts
 from sandboa.web.bounded import Bounded, deliveries, pages_that_listen, photos_that_come, writing

@@ -4,9 +4,9 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.causes import FINDINGS, Cause, FindingKind, RankedCause
 from sandboa.core.hatching import DeathStage, Fate
-from sandboa.journal.forms.clutch import form_of_opening
-from sandboa.journal.forms.revisions import revision_of
-from sandboa.journal.losses.why import ClutchLosses, LostEgg
+from sandboa.services.acts.revisions import revision_of
+from sandboa.services.forms.clutch import form_of_opening
+from sandboa.services.losses.why import ClutchLosses, LostEgg
 from sandboa.web.egg_shapes import EggTold
 from sandboa.web.revisions import Revision
 from sandboa.web.shapes import Moment, PhotoTold, Told, at_or_none

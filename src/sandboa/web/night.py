@@ -10,9 +10,9 @@ from typing import Final
 from fastapi import FastAPI
 from starlette.concurrency import run_in_threadpool
 
-from sandboa.journal.safekeeping.backups import backup_due
-from sandboa.journal.safekeeping.daily import night
 from sandboa.records.database import database
+from sandboa.services.safekeeping.backups import backup_due
+from sandboa.services.safekeeping.daily import night
 from sandboa.web.house import House
 
 #: s between two looks whether the night's work is due.

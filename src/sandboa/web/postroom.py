@@ -5,9 +5,9 @@ from collections.abc import Mapping
 from threading import Lock, Thread
 from typing import Final
 
-from sandboa.journal.sending import Carrier, due, send_due
 from sandboa.records.alarms import Messenger
 from sandboa.records.database import database
+from sandboa.services.alarms.delivery import Carrier, due, send_due
 from sandboa.web.access import Access
 
 #: s the house waits for messages under way when it closes.

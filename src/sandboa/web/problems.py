@@ -13,10 +13,6 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.units import UNIT_ENDINGS, spoken
 from sandboa.formats.pictures import NotAPicture
 from sandboa.formats.readings_csv import NotReadable
-from sandboa.journal.devices import NotAllowed
-from sandboa.journal.errors import Conflict, NotFound, Question
-from sandboa.journal.forms.revisions import Outdated, revision_of
-from sandboa.journal.signing_in import Busy, NotSignedIn
 from sandboa.records.database import (
     DatabaseFault,
     IntegrityError,
@@ -25,6 +21,10 @@ from sandboa.records.database import (
     means_damage,
     means_disk_fault,
 )
+from sandboa.services.acts.errors import Conflict, NotFound, Question
+from sandboa.services.acts.revisions import Outdated, revision_of
+from sandboa.services.people.signing_in import Busy, NotSignedIn
+from sandboa.services.probes.devices import NotAllowed
 from sandboa.web.attempts import TooManyTries
 from sandboa.web.bounded import RETRY_AFTER_S, TooMany
 from sandboa.web.gzip_body import TooLargeUnpacked

@@ -5,10 +5,10 @@ from dataclasses import dataclass, field
 from threading import Lock, Thread
 from typing import TYPE_CHECKING
 
-from sandboa.journal.errors import Conflict
-from sandboa.journal.safekeeping import security_log
-from sandboa.journal.safekeeping.restores import RestorableCopy, take_back
 from sandboa.records.database import database
+from sandboa.services.acts.errors import Conflict
+from sandboa.services.safekeeping import security_log
+from sandboa.services.safekeeping.restores import RestorableCopy, take_back
 from sandboa.web.access import HouseClosed
 
 if TYPE_CHECKING:

@@ -10,12 +10,12 @@ from fastapi import FastAPI
 from starlette.concurrency import run_in_threadpool
 
 from sandboa.devices.messengers import CARRIERS
-from sandboa.journal import forecasts_told
-from sandboa.journal.safekeeping.condition import house_troubles
-from sandboa.journal.sending import deliver, tell_of_damage
-from sandboa.journal.watch import watch
 from sandboa.records.database import damage
 from sandboa.records.facts import newest_act
+from sandboa.services.alarms.delivery import deliver, tell_of_damage
+from sandboa.services.alarms.monitor import watch
+from sandboa.services.clutches import told_forecasts as forecasts_told
+from sandboa.services.safekeeping.condition import house_troubles
 from sandboa.web.house import House
 from sandboa.web.postroom import Postroom
 

@@ -4,7 +4,7 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.box import Closing
 from sandboa.core.water import WaterLeft
-from sandboa.journal.box_water import BoxWater
+from sandboa.services.boxes.water import BoxWater
 from sandboa.web.shapes import Moment, Told, at_or_none
 
 

@@ -6,7 +6,7 @@ from typing import Final
 from sandboa.devices.messengers.email import Email
 from sandboa.devices.messengers.shelf import Shelf
 from sandboa.devices.messengers.webhook import Webhook
-from sandboa.journal.sending import Carrier
+from sandboa.services.alarms.delivery import Carrier
 
 #: By the kind a messenger is recorded with.
 CARRIERS: Final[Mapping[str, Carrier]] = {

@@ -11,7 +11,7 @@ from typing import Any, Final
 from sandboa.core.errors import NotPlausible
 from sandboa.devices.messengers.reason import reason
 from sandboa.devices.messengers.trust import clean_authority, trusting
-from sandboa.journal.sending import NotSent
+from sandboa.services.alarms.delivery import NotSent
 
 _SECURITY: Final = ("starttls", "tls", "none")
 _TIMEOUT_S: Final = 15.0

@@ -9,7 +9,7 @@ import httpx2
 from sandboa.core.errors import NotPlausible
 from sandboa.devices.messengers.reason import reason
 from sandboa.devices.messengers.trust import clean_authority, trusting
-from sandboa.journal.sending import NotSent
+from sandboa.services.alarms.delivery import NotSent
 
 _TIMEOUT_S: Final = 15.0
 _REDIRECTS: Final = (301, 302, 303, 307, 308)

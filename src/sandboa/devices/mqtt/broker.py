@@ -15,7 +15,7 @@ from amqtt.plugins.base import BaseAuthPlugin, BaseTopicPlugin
 from amqtt.session import Session
 
 from sandboa.core.errors import NotPlausible
-from sandboa.journal.devices import may_send
+from sandboa.services.probes.devices import may_send
 
 #: The name under which Sandboa itself signs in, with a password made at each start.
 _HOUSE: Final = "sandboa-house"

@@ -19,9 +19,9 @@ from pydantic import ValidationError
 
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery
-from sandboa.journal.devices import NotAllowed, device_called
-from sandboa.journal.intake import TakenIn, take_in
 from sandboa.records.database import Unavailable
+from sandboa.services.probes.devices import NotAllowed, device_called
+from sandboa.services.readings.intake import TakenIn, take_in
 
 TOPIC: Final = "sandboa/+/readings"
 #: s after which a delivery that could not be stored is tried again.

@@ -20,12 +20,12 @@ from sandboa.formats.data_package.describe import (
     field_name,
     from_text,
 )
-from sandboa.journal.house_now import HouseNow
-from sandboa.journal.lay_day import drafts
 from sandboa.records import whole_house
 from sandboa.records.database import database
 from sandboa.records.photos import put_picture, remove_pictures
 from sandboa.records.whole_house import NotLoadable, Row, Table
+from sandboa.services.lay_day import drafts
+from sandboa.services.snapshot.cache import HouseNow
 
 #: Bytes of a package as it comes (assumption: ten years of minutes and two thousand photos).
 LARGEST_PACKED_BYTES: Final = 4 * 2**30

@@ -3,8 +3,8 @@
 from fastapi import APIRouter
 
 from sandboa.core.people import Deed, may, refusal
-from sandboa.journal import acts
-from sandboa.journal.people import KIND
+from sandboa.services.acts import recording as acts
+from sandboa.services.people.commands import KIND
 from sandboa.web.house import Asking, NowS
 from sandboa.web.problems import NotForYou
 from sandboa.web.shapes import ActTold, Id, LogTold

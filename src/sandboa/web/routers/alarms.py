@@ -9,9 +9,9 @@ from pydantic import BaseModel
 from starlette.concurrency import run_in_threadpool
 
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.journal.facts_now import Facts
-from sandboa.journal.watch import Severity, acknowledge, acknowledged_at
 from sandboa.records.alarms import Alarm, alarms_between, open_alarms
+from sandboa.services.alarms.monitor import Severity, acknowledge, acknowledged_at
+from sandboa.services.snapshot.snapshot import Facts
 from sandboa.web.access import HouseClosed
 from sandboa.web.bounded import who
 from sandboa.web.doors import still_admitted

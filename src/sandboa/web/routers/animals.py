@@ -8,17 +8,18 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.dam_care import AftercareTask
-from sandboa.journal import aftercare, animals
-from sandboa.journal.aftercare import DamAfterLaying
-from sandboa.journal.animals import AnimalSaid
-from sandboa.journal.forms.people_and_things import animal_form
-from sandboa.journal.forms.revisions import revision_of, saved_over
-from sandboa.journal.herd import Herd
-from sandboa.journal.photos import photos_of_owner
-from sandboa.journal.season import dam_season
-from sandboa.journal.settings import house_settings
-from sandboa.journal.traits import TraitSaid
 from sandboa.records.house import DAM, Animal
+from sandboa.services.acts.revisions import revision_of, saved_over
+from sandboa.services.animals import commands as animals
+from sandboa.services.animals.commands import AnimalSaid
+from sandboa.services.animals.traits import TraitSaid
+from sandboa.services.breeding import aftercare
+from sandboa.services.breeding.aftercare import DamAfterLaying
+from sandboa.services.breeding.lay_windows import dam_season
+from sandboa.services.clutches.photos import photos_of_owner
+from sandboa.services.forms.people_and_things import animal_form
+from sandboa.services.snapshot.herd import Herd
+from sandboa.services.snapshot.settings import house_settings
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Revision, Seen
 from sandboa.web.routers.season import DamSeasonTold

@@ -7,8 +7,8 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.water import dry_mass_from_volume, medium_named, mix, top_up
 from sandboa.formats.readings_csv import read_readings
-from sandboa.journal.bench import what_if
 from sandboa.records.readings import ReadingRow
+from sandboa.services.overview.bench import what_if
 from sandboa.web.house import NowS
 from sandboa.web.routers.readings import BadRowTold, FileChoices, QuestionTold
 from sandboa.web.shapes import Asked, AskedMoment, ForecastTold, RibbonPieceTold, Temperature

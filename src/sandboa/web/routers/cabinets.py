@@ -7,14 +7,12 @@ from fastapi import APIRouter, Path, Query, Response
 from pydantic import Field
 
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.journal import cabinets
-from sandboa.journal.cabinet_now import (
-    cabinet_now,
-)
-from sandboa.journal.cabinets import CabinetKind
-from sandboa.journal.climate_trace import POINTS, climate_trace
-from sandboa.journal.forms.people_and_things import cabinet_form
-from sandboa.journal.forms.revisions import saved_over
+from sandboa.services.acts.revisions import saved_over
+from sandboa.services.cabinets import commands as cabinets
+from sandboa.services.cabinets.commands import CabinetKind
+from sandboa.services.climate.cabinet_view import cabinet_now
+from sandboa.services.climate.trace import POINTS, climate_trace
+from sandboa.services.forms.people_and_things import cabinet_form
 from sandboa.web.cabinet_shapes import (
     CabinetListedTold,
     CabinetTold,

@@ -7,10 +7,15 @@ from pydantic import BaseModel
 from starlette.responses import Response
 
 from sandboa.formats.icalendar import MEDIA_TYPE, write_calendar
-from sandboa.journal.calendar import calendar
-from sandboa.journal.private_link import end_link, link_of, make_link, require_link
-from sandboa.journal.safekeeping.security_log import Kind, note
-from sandboa.journal.signing_in import SignedIn
+from sandboa.services.overview.calendar import calendar
+from sandboa.services.people.private_link import (
+    end_link,
+    link_of,
+    make_link,
+    require_link,
+)
+from sandboa.services.people.signing_in import SignedIn
+from sandboa.services.safekeeping.security_log import Kind, note
 from sandboa.web.asked_by import AskedBy
 from sandboa.web.hosts import is_here, reached_at
 from sandboa.web.house import Asking, House, NowS, TheHouse

@@ -15,10 +15,10 @@ from sandboa.formats.cards_pdf import (
     write_cards,
     write_labels,
 )
-from sandboa.journal.cards import card_of
-from sandboa.journal.clutch_now import clutch_page
-from sandboa.journal.errors import NotFound
 from sandboa.records.clutches import clutch_coded
+from sandboa.services.acts.errors import NotFound
+from sandboa.services.clutches.cards import card_of
+from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.web.hosts import reached_at
 from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.zones import ZoneAsked, known_zone

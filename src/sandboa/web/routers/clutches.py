@@ -7,16 +7,17 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.methods import Method
-from sandboa.journal import looks, methods
-from sandboa.journal.cabinet_faults import clutch_faults
-from sandboa.journal.cards import card_of
-from sandboa.journal.clutch_now import ClutchPage, clutch_page
-from sandboa.journal.forms.clutch import clutch_form
-from sandboa.journal.forms.numbers import clutch_method_form
-from sandboa.journal.forms.revisions import revision_of, saved_over
-from sandboa.journal.rounds.due_now import BoxDue, box_due
-from sandboa.journal.strict_model import Strictly
-from sandboa.journal.today import attention
+from sandboa.services.acts.revisions import revision_of, saved_over
+from sandboa.services.acts.strict_model import Strictly
+from sandboa.services.boxes import commands as looks
+from sandboa.services.climate.faults import clutch_faults
+from sandboa.services.clutches import methods
+from sandboa.services.clutches.cards import card_of
+from sandboa.services.clutches.clutch_view import ClutchPage, clutch_page
+from sandboa.services.forms.clutch import clutch_form
+from sandboa.services.forms.numbers import clutch_method_form
+from sandboa.services.overview.today import attention
+from sandboa.services.rounds.due_now import BoxDue, box_due
 from sandboa.web.egg_shapes import EggTold, egg_told
 from sandboa.web.fault_shapes import FaultTold, fault_told
 from sandboa.web.house import NowS, TheHouse

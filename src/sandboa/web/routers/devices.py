@@ -5,9 +5,9 @@ from typing import Annotated
 from fastapi import APIRouter, Path
 from pydantic import BaseModel, Field
 
-from sandboa.journal import devices
-from sandboa.journal.safekeeping.security_log import Kind, note
 from sandboa.records import readings
+from sandboa.services.probes import devices
+from sandboa.services.safekeeping.security_log import Kind, note
 from sandboa.web.asked_by import AskedBy
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import ActTold, Asked, Moment, at_or_none

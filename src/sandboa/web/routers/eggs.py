@@ -8,8 +8,8 @@ from pydantic import BaseModel, Field
 from sandboa.core.box import Closing
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.standing import Standing
-from sandboa.journal.clutch_now import what_if_water
-from sandboa.journal.egg_page import EggPage, egg_page
+from sandboa.services.clutches.clutch_view import what_if_water
+from sandboa.services.clutches.egg_view import EggPage, egg_page
 from sandboa.web.egg_shapes import EggTold, EvidenceTold, egg_told
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import Moment, PhotoTold, Told

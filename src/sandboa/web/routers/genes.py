@@ -6,10 +6,10 @@ from fastapi import APIRouter, Path, Query
 from pydantic import BaseModel, Field
 
 from sandboa.core.pairing.genes import DoubleForm, Inheritance
-from sandboa.journal import genes
-from sandboa.journal.forms.people_and_things import form_of_gene
-from sandboa.journal.forms.revisions import revision_of, saved_over
-from sandboa.journal.pair_record import pair_record
+from sandboa.services.acts.revisions import revision_of, saved_over
+from sandboa.services.animals import genes
+from sandboa.services.breeding.pair_record import pair_record
+from sandboa.services.forms.people_and_things import form_of_gene
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Revision, Seen
 from sandboa.web.shapes import ActTold, Asked, Id, Told

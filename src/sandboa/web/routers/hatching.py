@@ -7,13 +7,18 @@ from pydantic import Field
 
 from sandboa.core.hatching import DeathStage, Defect, Fate, Sex, Size, YolkLeft
 from sandboa.core.hatching.last_week import LastWeekTask
-from sandboa.journal import cabinets
-from sandboa.journal.forecasts_told import scores
-from sandboa.journal.forms.clutch import hatchling_form
-from sandboa.journal.forms.revisions import saved_over
-from sandboa.journal.hatching import at_the_egg, fates, hatchlings, watch
-from sandboa.journal.meals import MealSaid
-from sandboa.journal.traits import TraitSaid
+from sandboa.services.acts.revisions import saved_over
+from sandboa.services.animals.meals import MealSaid
+from sandboa.services.animals.traits import TraitSaid
+from sandboa.services.cabinets import commands as cabinets
+from sandboa.services.clutches.told_forecasts import scores
+from sandboa.services.forms.clutch import hatchling_form
+from sandboa.services.hatching import (
+    at_the_egg,
+    fates,
+    hatchlings,
+    watch,
+)
 from sandboa.web.hatch_shapes import HatchingClutchTold, HatchWatchTold, hatching_clutch_told
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Seen

@@ -3,8 +3,8 @@
 from fastapi import APIRouter
 from pydantic import BaseModel
 
-from sandboa.journal.safekeeping.condition import CLOCK_OFF_S, clock_behind_s
 from sandboa.records.database import damage
+from sandboa.services.safekeeping.condition import CLOCK_OFF_S, clock_behind_s
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import Moment, at_or_none
 

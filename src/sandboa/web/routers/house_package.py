@@ -13,8 +13,8 @@ from starlette.responses import FileResponse
 
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.data_package import PackageError, read_package, write_package
-from sandboa.journal.safekeeping.security_log import Kind, note
 from sandboa.records.database import house_file
+from sandboa.services.safekeeping.security_log import Kind, note
 from sandboa.web.asked_by import AskedBy
 from sandboa.web.house import NowS, TheHouse
 

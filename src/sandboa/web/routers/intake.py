@@ -7,10 +7,10 @@ from pydantic import BaseModel
 from starlette.concurrency import run_in_threadpool
 
 from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery
-from sandboa.journal import intake
-from sandboa.journal.devices import NotAllowed, device_of
 from sandboa.records import held_readings
 from sandboa.records.house import Device
+from sandboa.services.probes.devices import NotAllowed, device_of
+from sandboa.services.readings import intake
 from sandboa.web.gzip_body import unpacked
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.json_body import described, validated

@@ -10,11 +10,11 @@ from pydantic import BaseModel, Field
 from sandboa.core.box import Closing, Shell, usual_places
 from sandboa.core.clutch_count import parse_clutch_count
 from sandboa.core.water import MEDIA
-from sandboa.journal import lay_day
-from sandboa.journal.facts_now import Facts
-from sandboa.journal.forms.clutch import clutch_form
-from sandboa.journal.forms.revisions import saved_over
 from sandboa.records.house import DAM, SIRE
+from sandboa.services import lay_day
+from sandboa.services.acts.revisions import saved_over
+from sandboa.services.forms.clutch import clutch_form
+from sandboa.services.snapshot.snapshot import Facts
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Seen
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Temperature

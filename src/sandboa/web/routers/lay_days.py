@@ -6,10 +6,10 @@ from fastapi import APIRouter, Path
 from pydantic import BaseModel, Field
 
 from sandboa.core.lay_day import Step
-from sandboa.journal.lay_day import drafts
-from sandboa.journal.lay_day.drafts import LayDayNow
-from sandboa.journal.lay_day.state import LayDayState
-from sandboa.journal.photos import photos_of_owner
+from sandboa.services.clutches.photos import photos_of_owner
+from sandboa.services.lay_day import drafts
+from sandboa.services.lay_day.drafts import LayDayNow
+from sandboa.services.lay_day.state import LayDayState
 from sandboa.web.house import NowS
 from sandboa.web.routers.lay_day import LaidTold, Name
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Moment, PhotoTold, Told, at

@@ -9,12 +9,12 @@ from pydantic import BaseModel, Field
 from sandboa.core.causes import FINDINGS, Cause, FindingKind
 from sandboa.core.causes.findings import ALONE, SEVERAL
 from sandboa.core.hatching import Fate
-from sandboa.journal.forms.clutch import opening_form
-from sandboa.journal.forms.revisions import saved_over
-from sandboa.journal.losses.loss_list import LossLine, loss_years, losses_of_year
-from sandboa.journal.losses.openings import OpeningSaid, record_opening
-from sandboa.journal.losses.page import losses_page
-from sandboa.journal.losses.why import LostEgg
+from sandboa.services.acts.revisions import saved_over
+from sandboa.services.forms.clutch import opening_form
+from sandboa.services.losses.loss_list import LossLine, loss_years, losses_of_year
+from sandboa.services.losses.openings import OpeningSaid, record_opening
+from sandboa.services.losses.page import losses_page
+from sandboa.services.losses.why import LostEgg
 from sandboa.web.egg_shapes import egg_told
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.loss_shapes import (

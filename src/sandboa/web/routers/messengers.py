@@ -9,14 +9,15 @@ from pydantic import BaseModel, Field
 from sandboa.core.people import Role
 from sandboa.devices.messengers import CARRIERS
 from sandboa.devices.messengers.trust import LARGEST_PEM
-from sandboa.journal import messages, sending
-from sandboa.journal.forms.people_and_things import form_of_messenger
-from sandboa.journal.forms.revisions import revision_of, saved_over
-from sandboa.journal.sending import LetterKind
-from sandboa.journal.signing_in import SignedIn
-from sandboa.journal.watch import Severity
 from sandboa.records import keys
 from sandboa.records.alarms import Messenger
+from sandboa.services.acts.revisions import revision_of, saved_over
+from sandboa.services.alarms import delivery as sending
+from sandboa.services.alarms import messengers as messages
+from sandboa.services.alarms.delivery import LetterKind
+from sandboa.services.alarms.monitor import Severity
+from sandboa.services.forms.people_and_things import form_of_messenger
+from sandboa.services.people.signing_in import SignedIn
 from sandboa.web.house import Asking, NowS
 from sandboa.web.revisions import Revision, Seen
 from sandboa.web.shapes import ActTold, Asked, Moment, at, at_or_none

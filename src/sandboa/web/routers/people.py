@@ -7,12 +7,13 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.people import Role
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.journal import people, signing_in
-from sandboa.journal.forms.people_and_things import form_of_person
-from sandboa.journal.forms.revisions import revision_of, saved_over
-from sandboa.journal.safekeeping.security_log import By, Kind, note
 from sandboa.records.facts import Act
 from sandboa.records.people import person_called
+from sandboa.services.acts.revisions import revision_of, saved_over
+from sandboa.services.forms.people_and_things import form_of_person
+from sandboa.services.people import commands as people
+from sandboa.services.people import signing_in
+from sandboa.services.safekeeping.security_log import By, Kind, note
 from sandboa.web.asked_by import AskedBy
 from sandboa.web.attempts import Try
 from sandboa.web.doors import COOKIE, NOT_OPEN, is_elsewhere

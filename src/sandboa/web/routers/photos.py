@@ -9,8 +9,8 @@ from starlette.responses import FileResponse
 
 from sandboa.core.lay_day import Step
 from sandboa.formats.pictures import readable_picture
-from sandboa.journal import photos
-from sandboa.journal.errors import NotFound
+from sandboa.services.acts.errors import NotFound
+from sandboa.services.clutches import photos
 from sandboa.web.bounded import who
 from sandboa.web.house import Asking, NowS, TheHouse
 from sandboa.web.json_body import RawBody

@@ -7,12 +7,12 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.climate.probe_checks import CheckKind, reference_check, salt_check
 from sandboa.core.errors import NotPlausible
-from sandboa.journal import probes
-from sandboa.journal.facts_now import Facts
 from sandboa.records import readings
 from sandboa.records.clutches import Box
 from sandboa.records.house import Probe
 from sandboa.records.readings import Tip
+from sandboa.services.probes import commands as probes
+from sandboa.services.snapshot.snapshot import Facts
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import (
     ActTold,

@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 from starlette.concurrency import run_in_threadpool
 
 from sandboa.formats.readings_csv import Choices, Columns, ReadingsFile, read_readings
-from sandboa.journal import readings
+from sandboa.services.readings import commands as readings
 from sandboa.web.house import NowS
 from sandboa.web.routers.probes import PlaceAsked
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Humidity, Id, Moment, Temperature

@@ -9,10 +9,10 @@ from sandboa.core.box import Closing
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind
-from sandboa.journal.rounds.close_visit import Closed, Refused, deliver
-from sandboa.journal.rounds.due_now import BoxDue, postpone
-from sandboa.journal.rounds.round_now import RoundBox, round_now
-from sandboa.journal.rounds.visit import BoxVisit, EggSeen, FreshMedium
+from sandboa.services.rounds.close_visit import Closed, Refused, deliver
+from sandboa.services.rounds.due_now import BoxDue, postpone
+from sandboa.services.rounds.round_now import RoundBox, round_now
+from sandboa.services.rounds.visit import BoxVisit, EggSeen, FreshMedium
 from sandboa.web.egg_shapes import EggTold, egg_told
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Moment, Told

@@ -26,7 +26,7 @@ from sandboa.formats.cards_pdf import LABELS_PER_SHEET
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
-from sandboa.journal.sending import REPEAT_S
+from sandboa.services.alarms.delivery import REPEAT_S
 from sandboa.web.house import TheHouse
 from sandboa.web.shapes import Told
 

@@ -6,20 +6,20 @@ from fastapi import APIRouter, Query
 from pydantic import BaseModel, Field
 
 from sandboa.core.retention import KEPT_DAYS, KEPT_MONTHS, KEPT_WEEKS
-from sandboa.journal.forms.numbers import backup_folder_form
-from sandboa.journal.forms.revisions import revision_of, saved_over
-from sandboa.journal.safekeeping import security_log
-from sandboa.journal.safekeeping.accepting import accept_as_it_is
-from sandboa.journal.safekeeping.backups import (
+from sandboa.records.machine import BackupTried
+from sandboa.records.people import names_of_people
+from sandboa.services.acts.revisions import revision_of, saved_over
+from sandboa.services.forms.numbers import backup_folder_form
+from sandboa.services.safekeeping import security_log
+from sandboa.services.safekeeping.accepting import accept_as_it_is
+from sandboa.services.safekeeping.backups import (
     back_up_now,
     backup_folder,
     backup_state,
     set_backup_folder,
 )
-from sandboa.journal.safekeeping.daily import problems_behind
-from sandboa.journal.safekeeping.restores import CopyKind, find_copy, restorable
-from sandboa.records.machine import BackupTried
-from sandboa.records.people import names_of_people
+from sandboa.services.safekeeping.daily import problems_behind
+from sandboa.services.safekeeping.restores import CopyKind, find_copy, restorable
 from sandboa.web.asked_by import AskedBy
 from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.revisions import Revision, Seen

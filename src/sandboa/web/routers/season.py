@@ -6,9 +6,14 @@ from fastapi import APIRouter, Path
 from pydantic import BaseModel, Field
 
 from sandboa.core.laying import PreparationTask, Sign
-from sandboa.journal import pairings
-from sandboa.journal.herd import Herd
-from sandboa.journal.season import DamSeason, Season, season, tick_preparation
+from sandboa.services.breeding import pairings
+from sandboa.services.breeding.lay_windows import (
+    DamSeason,
+    Season,
+    season,
+    tick_preparation,
+)
+from sandboa.services.snapshot.herd import Herd
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import (
     ActTold,

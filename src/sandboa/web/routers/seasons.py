@@ -7,8 +7,8 @@ from pydantic import BaseModel
 
 from sandboa.core.rates import GroupRate
 from sandboa.core.standing import Standing
-from sandboa.journal.seasons.counted import Dimension
-from sandboa.journal.seasons.page import compare_groups, season_page
+from sandboa.services.seasons.counted import Dimension
+from sandboa.services.seasons.page import compare_groups, season_page
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.patience import for_seconds
 from sandboa.web.routers.hatching import ScoreTold

@@ -22,11 +22,11 @@ from sandboa.core.methods import (
 )
 from sandboa.core.settings import SETTINGS
 from sandboa.core.water import MEDIA
-from sandboa.journal import methods
-from sandboa.journal.forms.numbers import method_form, setting_form
-from sandboa.journal.forms.revisions import revision_of, saved_over
-from sandboa.journal.readiness import CabinetReadiness, cabinets_readiness
-from sandboa.journal.settings import house_settings, set_setting
+from sandboa.services.acts.revisions import revision_of, saved_over
+from sandboa.services.climate.readiness import CabinetReadiness, cabinets_readiness
+from sandboa.services.clutches import methods
+from sandboa.services.forms.numbers import method_form, setting_form
+from sandboa.services.snapshot.settings import house_settings, set_setting
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Revision, Seen
 from sandboa.web.shapes import ActTold, Asked, Moment, Told, at_or_none

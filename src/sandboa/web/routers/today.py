@@ -6,9 +6,9 @@ from fastapi import APIRouter, Request, Response
 from pydantic import BaseModel
 
 from sandboa.core.standing import Standing
-from sandboa.journal.egg_judgements import EggView
-from sandboa.journal.today import Today, TodayClutch, today
 from sandboa.records import readings
+from sandboa.services.clutches.egg_judgements import EggView
+from sandboa.services.overview.today import Today, TodayClutch, today
 from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.routers.rounds import DueTold, PostponedTold, due_told
 from sandboa.web.shapes import Moment, Told, WindowTold

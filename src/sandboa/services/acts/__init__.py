@@ -1,0 +1,1 @@
+"""Acts: one transaction each, undone by another; what every act checks first."""

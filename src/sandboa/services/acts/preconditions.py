@@ -1,0 +1,43 @@
+"""What every act at a box begins with: the clutch, the egg, and a time that can be."""
+
+from sandboa.core.errors import NotPlausible
+from sandboa.core.rounds import EggActKind
+from sandboa.core.units import CLOCK_GRACE_S
+from sandboa.records.clutches import Clutch, Egg, EggEvent, clutch_coded
+from sandboa.services.acts.errors import NotFound
+
+
+def clutch_called(code: str) -> Clutch:
+    """The clutch of that code, upper and lower case alike; NotFound otherwise."""
+    clutch = clutch_coded(code)
+    if clutch is None:
+        raise NotFound(f"there is no clutch {code}")
+    return clutch
+
+
+def egg_of(clutch: Clutch, number: int) -> Egg:
+    """The clutch's egg of that number; NotFound otherwise."""
+    egg = Egg.only(Egg.clutch == clutch.entity, Egg.number == number)
+    if egg is None:
+        raise NotFound(f"clutch {clutch.code} has no egg {number}")
+    return egg
+
+
+def require_in_box(egg: Egg, at_s: float) -> None:
+    """Raise NotPlausible when the egg had been taken out by then: there is nothing to see of it."""
+    removal = EggEvent.only(EggEvent.egg == egg.entity, EggEvent.kind == EggActKind.REMOVED.value)
+    if removal is not None and removal.at_s <= at_s:
+        raise NotPlausible("eggs", f"egg {egg.number} was removed: nothing to record of it")
+
+
+def require_not_ahead(at_s: float, now_s: float) -> None:
+    """Raise NotPlausible for a time in the future."""
+    if at_s > now_s + CLOCK_GRACE_S:
+        raise NotPlausible("at", "that time is in the future")
+
+
+def require_between_lay_and_now(clutch: Clutch, at_s: float, now_s: float) -> None:
+    """Raise NotPlausible for a time before the clutch was laid, or ahead."""
+    require_not_ahead(at_s, now_s)
+    if at_s < clutch.laid_s:
+        raise NotPlausible("at", f"that is before clutch {clutch.code} was laid")

@@ -1,0 +1,167 @@
+"""Acts: one transaction each, and each can be undone."""
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from dataclasses import dataclass
+
+from peewee import IntegrityError
+
+from sandboa.records import (
+    animals,
+    clutches,
+    hatching,
+    house,
+    methods,
+    people,
+    photos,
+    readings,
+    rounds,
+)
+from sandboa.records.database import database
+from sandboa.records.facts import Act, fact_tables
+from sandboa.records.readings import Batch
+from sandboa.services.acts.errors import Conflict, NotFound
+from sandboa.services.acts.undo_constraints import (
+    REFUSED,
+    SHARED,
+    require_keeper_left,
+    require_open_for,
+    still_needed,
+)
+
+#: Every module of facts is loaded, so that an undo finds whatever an act recorded.
+_LOADED = (animals, clutches, hatching, house, methods, people, photos, readings, rounds)
+
+
+#: Kind of the acts by which a migration tells what it had to take out.
+CLEARED = "cleared"
+
+
+@contextmanager
+def act(kind: str, summary: str, now_s: float, clutch: int | None = None) -> Iterator[Act]:
+    """Open an act: everything recorded inside holds together or not at all.
+
+    The body may set `summary` and `clutch` on the act it is given.
+    """
+    with database.atomic("IMMEDIATE"):
+        made = Act.create(
+            kind=kind,
+            summary=summary,
+            recorded_s=int(now_s),
+            clutch=clutch,
+            person=people.recorded_by.get(),
+        )
+        yield made
+        made.close()
+
+
+def undo(act_id: int, now_s: float) -> Act:
+    """Take an act back: what it recorded is superseded, what it superseded holds again.
+
+    Undoing an undo does the first act again. Raises NotFound for an unknown
+    act, Conflict when it is undone already, or when a later act has changed
+    what it recorded.
+    """
+    with database.atomic("IMMEDIATE"):
+        target = Act.get_or_none(Act.id == act_id)
+        if target is None:
+            raise NotFound(f"there is no act {act_id}")
+        if undone_among([target]):
+            raise Conflict("that is undone already")
+        first, takes_back = _first_act(target)
+        if first.kind == CLEARED:
+            raise Conflict("what a new version took out of the house is in the copy made before it")
+        require_open_for(first)
+        undoing = Act.create(
+            kind="undo" if takes_back else "redo",
+            summary=f"{'Undone' if takes_back else 'Done again'}: {first.summary}",
+            recorded_s=int(now_s),
+            clutch=target.clutch,
+            undoes=act_id,
+            person=people.recorded_by.get(),
+        )
+        try:
+            _take_back(target, undoing)
+        except IntegrityError as error:
+            raise Conflict(
+                "its name or code has been given to something else since; change that first"
+            ) from error
+        require_keeper_left()
+        undoing.close()
+    return undoing
+
+
+@dataclass(frozen=True)
+class LogEntry:
+    """An act as the log shows it; `by` is who recorded it, None at the machine itself."""
+
+    act: Act
+    undone: bool
+    by: str | None
+
+
+def house_log(limit: int = 40) -> list[LogEntry]:
+    """What was recorded last in the whole house, newest first."""
+    return as_log(list(Act.select().order_by(Act.id.desc()).limit(limit)))
+
+
+def as_log(acts: list[Act]) -> list[LogEntry]:
+    """The acts with whether each is taken back now, and who recorded it."""
+    undone, names = undone_among(acts), people.names_of_people()
+    return [LogEntry(act, act.id in undone, names.get(act.person or 0)) for act in acts]
+
+
+def kind_taken_back(act_id: int) -> str | None:
+    """The kind of act at the bottom of a chain of undos; None for an unknown act."""
+    target = Act.get_or_none(Act.id == act_id)
+    return _first_act(target)[0].kind if target is not None else None
+
+
+def undone_among(acts: list[Act]) -> set[int]:
+    """Ids of those acts that are taken back now."""
+    undoers: dict[int, list[int]] = {}
+    asked = {row.id for row in acts}
+    while asked:
+        rows = list(Act.select(Act.id, Act.undoes).where(Act.undoes << list(asked)))
+        for row in rows:
+            undoers.setdefault(row.undoes or 0, []).append(row.id)
+        asked = {row.id for row in rows}
+
+    def undone(act_id: int) -> bool:
+        return any(not undone(undoer) for undoer in undoers.get(act_id, []))
+
+    return {row.id for row in acts if undone(row.id)}
+
+
+def _take_back(target: Act, undoing: Act) -> None:
+    own = [table for table in fact_tables() if table not in SHARED]
+    for table in (*own, *SHARED):
+        recorded = list(table.select().where(table.act == target.id))
+        superseded = list(table.select().where(table.superseded_by == target.id))
+        # What was corrected gets its earlier version back; only what was new may have to stay.
+        corrected = {row.entity for row in superseded}
+        for row in recorded:
+            if row.superseded_by is not None:
+                later = Act.get_by_id(row.superseded_by)
+                raise Conflict(f'changed since by "{later.summary}": undo that first')
+            if row.entity in corrected or not still_needed(row):
+                row.retire(undoing)
+            elif table in REFUSED:
+                raise Conflict(REFUSED[table])
+        for row in superseded:
+            table.create(entity=row.entity, act=undoing.id, **row.values())
+        if table is Batch:
+            # A batch carries its readings with it, in and out.
+            for row in recorded:
+                readings.withdraw(row.entity)
+            for row in superseded:
+                readings.restore(row.entity)
+
+
+def _first_act(target: Act) -> tuple[Act, bool]:
+    """The act a chain of undos began with, and whether undoing `target` takes it back."""
+    takes_back = True
+    while target.undoes is not None:
+        target = Act.get_by_id(target.undoes)
+        takes_back = not takes_back
+    return target, takes_back

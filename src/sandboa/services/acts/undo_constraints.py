@@ -1,0 +1,104 @@
+"""What an undo must leave standing because other facts lean on it."""
+
+from typing import Final
+
+from sandboa.core.people import Role
+from sandboa.records.animals import Lock, Meal, Pair, Pairing, Sign, Trait, Weight
+from sandboa.records.clutches import Box, BoxMove, Clutch
+from sandboa.records.facts import Act, Fact
+from sandboa.records.hatching import Finished, Hatchling, Shed
+from sandboa.records.house import (
+    Animal,
+    Cabinet,
+    Device,
+    Probe,
+    ProbeMove,
+    SetPoint,
+    Shelf,
+)
+from sandboa.records.people import Passphrase, Person, with_passphrase
+from sandboa.services.acts.errors import Conflict
+
+#: Tables whose rows other acts share, in the order in which they can be let go.
+SHARED: tuple[type[Fact], ...] = (
+    Hatchling,
+    Pairing,
+    Animal,
+    Probe,
+    Device,
+    Shelf,
+    Cabinet,
+    SetPoint,
+)
+
+#: Tables whose rows do not stay behind: their undo is refused until what leans on them is undone.
+REFUSED: dict[type[Fact], str] = {
+    Pairing: "a lock was seen during this visit: undo that first",
+    Hatchling: "more is recorded of this hatchling: undo that first",
+}
+
+
+#: Kinds of acts on which the fates of a closed clutch rest.
+_FATEFUL: Final = ("pip", "cut", "emergence", "hatchling", "fate")
+
+
+def require_open_for(act: Act) -> None:
+    """Raise Conflict when the act may not change because its clutch was closed after it."""
+    if act.kind in _FATEFUL and Finished.only(Finished.clutch == act.clutch) is not None:
+        raise Conflict("its clutch is closed: reopen it first")
+
+
+def require_keeper_left() -> None:
+    """Raise Conflict when the house was locked and no keeper could open it any more.
+
+    Not even by going back to a house without people: behind a proxy on the
+    same machine that would let everybody in.
+    """
+    keepers = {person.entity for person in Person.current(Person.role == Role.KEEPER)}
+    if Passphrase.select().exists() and not with_passphrase() & keepers:
+        raise Conflict("somebody must stay keeper: give another keeper a passphrase first")
+
+
+def still_needed(row: Fact) -> bool:
+    """Whether a current fact leans on this one: a clutch on its dam, a box on its shelf.
+
+    The first clutch of a house brings its cabinet, shelf and animals with it;
+    undone, it must not take them away from the clutches that came after.
+    """
+    entity = row.entity
+    if isinstance(row, Animal):
+        return _animal_needed(entity)
+    if isinstance(row, Hatchling):
+        own = [table.current(table.animal == entity) for table in (Weight, Meal, Trait)]
+        return any(own) or bool(Shed.current(Shed.hatchling == entity))
+    if isinstance(row, Pairing):
+        return bool(Lock.current(Lock.pairing == entity))
+    if isinstance(row, Probe):
+        return bool(ProbeMove.current(ProbeMove.probe == entity))
+    if isinstance(row, Device):
+        return bool(Probe.current(Probe.device == entity))
+    if isinstance(row, Shelf):
+        boxes = Box.current(Box.shelf == entity) or BoxMove.current(BoxMove.shelf == entity)
+        return bool(boxes) or _place_needed(entity)
+    if isinstance(row, Cabinet):
+        return bool(Shelf.current(Shelf.cabinet == entity)) or _place_needed(entity)
+    if isinstance(row, SetPoint):
+        others = SetPoint.current(SetPoint.cabinet == row.cabinet, SetPoint.id != row.id)
+        return Cabinet.now(row.cabinet) is not None and not others
+    return False
+
+
+def _place_needed(place: int) -> bool:
+    """Whether a probe hangs or hung there."""
+    moved = ProbeMove.current(ProbeMove.place == place)
+    return bool(moved or Probe.current(Probe.place == place))
+
+
+def _animal_needed(entity: int) -> bool:
+    """Whether anything else is recorded of the animal, or it is another one's parent."""
+    as_parent = [
+        table.current((table.dam == entity) | (table.sire == entity))
+        for table in (Clutch, Pair, Pairing, Animal)
+    ]
+    own = [table.current(table.animal == entity) for table in (Weight, Meal, Trait)]
+    return any(as_parent) or any(own) or bool(Sign.current(Sign.dam == entity))

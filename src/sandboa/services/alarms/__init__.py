@@ -1,0 +1,1 @@
+"""Alarms: what is wrong now, raised, ended and sent out."""

@@ -1,0 +1,1 @@
+"""Dams and sires: traits, genes, meals, weights."""

@@ -1,0 +1,99 @@
+"""The air a box stood in, day by day: its own warmth, its cabinet's humidity."""
+
+from collections.abc import Callable, Iterator
+from typing import Final
+
+import numpy as np
+
+from sandboa.core.development import DEFAULT_CLOCK, DevelopmentCurve
+from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.core.water import AirOfDay
+from sandboa.records import readings
+from sandboa.services.probes.calibrated_readings import loggers_ever_at, with_humidity_offset
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+#: Days whose mean humidity stands for the days to come (assumption).
+_RECENT_DAYS: Final = 7
+
+
+def humidity_by_day(
+    house: HouseNow, facts: Facts, cabinet: int, from_s: float, until_s: float
+) -> dict[int, float]:
+    """Mean relative humidity of the cabinet's air by UTC day (its start, s), offsets added.
+
+    Of its own probe, else of one on a shelf, for the days it hung there. Held
+    for the hour.
+    """
+
+    def read() -> dict[int, float]:
+        shelves = sorted(s.entity for s in facts.shelves.values() if s.cabinet == cabinet)
+        told: dict[int, float] = {}
+        for place in (cabinet, *shelves):
+            for probe in loggers_ever_at(facts, place):
+                stays = facts.probe_stays[probe.entity]
+                for day, humidity in readings.humidity_of_days(probe.entity, from_s, until_s):
+                    if day not in told and stays.at(day + SECONDS_PER_DAY / 2) == place:
+                        told[day] = with_humidity_offset(facts, probe, humidity, day)
+        return told
+
+    first, last = int(from_s // SECONDS_PER_DAY), int(until_s // 3600)
+    return house.held(f"humidity of {cabinet} from {first}", (facts.version, last), read)
+
+
+def box_air(
+    curve: DevelopmentCurve,
+    humidity: dict[int, float],
+    unknown: float,
+    from_s: float,
+    until_s: float,
+) -> list[AirOfDay]:
+    """The box's air day by day; its mean temperature is what made its development.
+
+    `unknown` is the humidity (0-1) where nothing measured it.
+    """
+    times, _, reached = curve.samples()
+
+    def box_c(start_s: float, end_s: float) -> float:
+        if end_s <= start_s or len(times) < 2:
+            return curve.temperature.future_c
+        gained = float(np.interp(end_s, times, reached) - np.interp(start_s, times, reached))
+        rate = gained / (end_s - start_s) * SECONDS_PER_DAY
+        return DEFAULT_CLOCK.zero_c + rate * DEFAULT_CLOCK.sum_c_days
+
+    stretches = list(air_by_day(humidity, unknown, from_s, until_s, box_c))
+    now = stretches[-1]
+    ahead = AirOfDay(
+        now.until_s,
+        now.until_s + 1.0,
+        curve.temperature.future_c,
+        recent_humidity(humidity, until_s) or unknown,
+    )
+    return [*stretches, ahead]
+
+
+def air_by_day(
+    humidity: dict[int, float],
+    unknown: float,
+    from_s: float,
+    until_s: float,
+    box_c: Callable[[float, float], float],
+) -> Iterator[AirOfDay]:
+    """from..until cut at UTC midnights; a day nobody measured has the last known humidity."""
+    known = unknown if not humidity else humidity[min(humidity)]
+    start_s = from_s
+    while True:
+        day = int(start_s // SECONDS_PER_DAY * SECONDS_PER_DAY)
+        known = humidity.get(day, known)
+        end_s = min(day + SECONDS_PER_DAY, until_s)
+        yield AirOfDay(start_s, max(end_s, start_s), box_c(start_s, end_s), known)
+        if end_s >= until_s:
+            return
+        start_s = end_s
+
+
+def recent_humidity(humidity: dict[int, float], as_of_s: float) -> float | None:
+    """Mean of the last week's days, None where nothing measured."""
+    from_s = as_of_s - (_RECENT_DAYS + 1) * SECONDS_PER_DAY
+    days = [h for day, h in humidity.items() if from_s < day <= as_of_s]
+    return sum(days) / len(days) if days else None

@@ -1,0 +1,326 @@
+"""The water and the air of a clutch's box, from what was recorded of it."""
+
+import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+from functools import partial
+from typing import Final
+
+from sandboa.core.air import Oxygen, oxygen
+from sandboa.core.box import Closing
+from sandboa.core.development import DevelopmentCurve
+from sandboa.core.methods import Contact
+from sandboa.core.rounds import BoxActKind
+from sandboa.core.water import (
+    AirOfDay,
+    Exchange,
+    ExchangeRules,
+    MassLedger,
+    TopUp,
+    WaterLeft,
+    WaterSign,
+    WaterSignKind,
+    WeighedBox,
+    closing_exchange,
+    loss_curve,
+    loss_g_day,
+    medium_named,
+    top_up,
+    unmeasured_air_sd,
+    water_left,
+)
+from sandboa.records.clutches import Box, Clutch
+from sandboa.services.boxes.air import (
+    air_by_day,
+    box_air,
+    humidity_by_day,
+    recent_humidity,
+)
+from sandboa.services.boxes.mass_ledger import BoxAccount, account_in
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+#: g of a box that nobody weighed: top-up by estimate needs the difference only.
+_BOX_G: Final = 1_000.0
+
+
+@dataclass(frozen=True)
+class BoxWater:
+    """Water and air of a box. `left` is None where the water at set-up is unknown.
+
+    Attributes
+    ----------
+    medium, closing: as they are now.
+    felt: how the medium felt when last looked at, None where nobody felt it since it was watered.
+    poured: when water was last added (s) and how much of it (g), None when none was.
+    full_g: water it was set up with.
+    reference_g: what it would weigh as set up, None when nobody weighed it.
+    add: what is missing, by its weighings or by estimate.
+    learned_from: other boxes of this closing whose weighings taught the exchange.
+    """
+
+    medium: str
+    closing: Closing
+    full_g: float | None
+    left: WaterLeft | None
+    ledger: MassLedger
+    reference_g: float | None
+    add: TopUp | None
+    opened_s: float
+    air: Oxygen | None
+    cabinet_humidity: float | None
+    learned_from: int
+    felt: str | None = None
+    poured: tuple[float, float] | None = None
+
+
+@dataclass(frozen=True)
+class _Known:
+    """All that is known of a box's water, put together once: for what is, and for what if."""
+
+    account: BoxAccount
+    air: list[AirOfDay]
+    humidity: dict[int, float]
+    prior: Exchange
+    learned_from: int
+    signs: list[WaterSign]
+    rules: ExchangeRules
+    as_of_s: float
+
+    def left(self, what_if_g_day: float | None = None) -> WaterLeft | None:
+        """What is left; the dates by another loss from now on where one is given."""
+        return water_left(
+            self.account.ledger,
+            loss_curve(self.air, self.account.closings, self.account.medium, self.rules),
+            self.as_of_s,
+            prior=self.prior,
+            signs=self.signs,
+            what_if_g_day=what_if_g_day,
+        )
+
+
+def _known(
+    house: HouseNow,
+    facts: Facts,
+    clutch: Clutch,
+    curve: DevelopmentCurve,
+    at_pip: float,
+    as_of_s: float,
+) -> _Known:
+    box = facts.boxes[clutch.entity]
+    account = account_in(facts, clutch, as_of_s)
+    begun_s = account.ledger.set_up_s
+    cabinet = facts.shelf_at(box, as_of_s).cabinet
+    humidity = humidity_by_day(house, facts, cabinet, begun_s, as_of_s)
+    prior, learned_from = closing_exchange(
+        weighed_boxes(house, facts, as_of_s), account.closing, besides=box.entity
+    )
+    if not humidity:
+        prior = Exchange(prior.mean, math.hypot(prior.sd, unmeasured_air_sd()))
+    return _Known(
+        account,
+        box_air(curve, humidity, facts.settings.rules.unknown_humidity, begun_s, as_of_s),
+        humidity,
+        prior,
+        learned_from,
+        list(_signs(facts, box, curve, at_pip, begun_s)),
+        facts.settings.rules.exchange,
+        as_of_s,
+    )
+
+
+def box_water(
+    house: HouseNow,
+    facts: Facts,
+    clutch: Clutch,
+    curve: DevelopmentCurve,
+    live_eggs: int,
+    at_pip: float,
+    as_of_s: float,
+) -> BoxWater | None:
+    """Where a box stands at `as_of_s`; None where the dam keeps her eggs.
+
+    `at_pip` is D at which the typical egg pips.
+    """
+    box = facts.boxes[clutch.entity]
+    if not box.medium or not box.closing:
+        return None
+    known = _known(house, facts, clutch, curve, at_pip, as_of_s)
+    account, left = known.account, known.left()
+    opened_s = _opened_s(facts, clutch, box, as_of_s)
+    air = oxygen(
+        live_eggs,
+        min(curve.now / at_pip, 2.0),
+        account.closing,
+        max(as_of_s - opened_s, 0.0),
+        free_air_l=facts.settings.rules.free_air_l,
+        rules=known.rules,
+    )
+    return BoxWater(
+        medium=account.medium,
+        closing=account.closing,
+        full_g=account.ledger.water_g,
+        left=left,
+        ledger=account.ledger,
+        reference_g=account.ledger.reference_g(as_of_s),
+        add=None if left is None else _by_estimate(left, account.ledger.water_g or 0.0),
+        opened_s=opened_s,
+        air=air if live_eggs else None,
+        cabinet_humidity=recent_humidity(known.humidity, as_of_s),
+        learned_from=known.learned_from,
+        felt=_felt(known),
+        poured=max(((p.at_s, p.water_g) for p in account.ledger.pours), default=None),
+    )
+
+
+def what_if(
+    house: HouseNow,
+    facts: Facts,
+    clutch: Clutch,
+    curve: DevelopmentCurve,
+    at_pip: float,
+    as_of_s: float,
+    closing: Closing | None,
+    humidity: float | None,
+) -> WaterLeft | None:
+    """The box's water were it closed another way, or its cabinet damper, from now on.
+
+    Its own factor is carried over to the other closing: what made this box
+    drier or damper than usual is taken to stay.
+    """
+    known = _known(house, facts, clutch, curve, at_pip, as_of_s)
+    here = known.air[-1]
+    return known.left(
+        loss_g_day(
+            closing or known.account.closing,
+            known.account.medium,
+            here.box_c,
+            here.box_c,
+            here.cabinet_humidity if humidity is None else humidity,
+            known.rules,
+        )
+    )
+
+
+def top_up_by_scale(water: BoxWater, mass_g: float) -> TopUp | None:
+    """What to pour into a box that weighs `mass_g` now; None where its reference is unknown."""
+    if water.reference_g is None or not water.full_g:
+        return None
+    # Within the scale's error a box may seem a little heavier than it can be.
+    return top_up(water.reference_g, min(mass_g, water.reference_g), water.full_g)
+
+
+def latest_lid(facts: Facts, box: Box, as_of_s: float) -> str | None:
+    """How wet the lid was at the last look: none, edges, half, raining; wiped is none."""
+    looks = [
+        (s.seen_s, 0, s.value)
+        for s in facts.box_signs.get(box.entity, [])
+        if s.kind == WaterSignKind.LID
+    ]
+    looks += [
+        (a.at_s, 1, "none")
+        for a in facts.box_done.get(box.entity, [])
+        if a.kind == BoxActKind.WIPED_LID
+    ]
+    known = [look for look in looks if look[0] <= as_of_s]
+    return max(known)[2] if known else None
+
+
+def on_grid_now(facts: Facts, box: Box, as_of_s: float) -> bool:
+    """Whether the eggs lie on a grid: as set up, unless it was taken out since.
+
+    Boxes recorded without a contact say it by their medium.
+    """
+    gone = {BoxActKind.REMOVED_GRID, BoxActKind.MOVED_TO_PAPER}
+    if any(a.kind in gone and a.at_s <= as_of_s for a in facts.box_done.get(box.entity, [])):
+        return False
+    if box.contact is not None:
+        return box.contact == Contact.GRID
+    return box.medium is not None and medium_named(box.medium).on_grid
+
+
+def weighed_boxes(house: HouseNow, facts: Facts, as_of_s: float) -> list[WeighedBox]:
+    """What every box with two or more weighings taught of its closing.
+
+    Each is worked out once and held until something of it changes. The air of
+    these boxes is taken from set points: a degree makes 6 % of the loss,
+    against the factor of 2 that is to be learned.
+    """
+    exchange = tuple(
+        value
+        for name, value in facts.settings.values.items()
+        if name.startswith(("exchange.", "medium.", "unknown_humidity"))
+    )
+    taught = []
+    for clutch in facts.clutches:
+        box = facts.boxes[clutch.entity]
+        if not facts.weighings.get(box.entity) or not box.medium or not box.closing:
+            continue
+        account = account_in(facts, clutch, as_of_s)
+        stamp = (account, exchange)
+        told = house.held(
+            f"weighed box {box.entity}",
+            stamp,
+            partial(_taught, house, facts, box, account),
+        )
+        if told is not None:
+            taught.append(told)
+    return taught
+
+
+def _taught(house: HouseNow, facts: Facts, box: Box, account: BoxAccount) -> WeighedBox | None:
+    ledger = account.ledger
+    if len(ledger.weighings) + (ledger.set_up_g is not None) < 2 or not ledger.water_g:
+        return None
+    last_s = max(w.at_s for w in ledger.weighings)
+    cabinet = facts.shelf_at(box, last_s).cabinet
+    humidity = humidity_by_day(house, facts, cabinet, ledger.set_up_s, last_s)
+    box_c = facts.set_points[cabinet].at(last_s)
+    unknown = facts.settings.rules.unknown_humidity
+    air = list(air_by_day(humidity, unknown, ledger.set_up_s, last_s, lambda _a, _b: box_c))
+    curve = loss_curve(air, account.closings, account.medium, facts.settings.rules.exchange)
+    left = water_left(ledger, curve, last_s)
+    return None if left is None else WeighedBox(box.entity, account.closing, left.exchange)
+
+
+def _felt(known: _Known) -> str | None:
+    """The latest feel of the medium by then, where nothing was poured after it."""
+    poured_s = max((p.at_s for p in known.account.ledger.pours), default=-math.inf)
+    looks = [
+        (sign.at_s, sign.value)
+        for sign in known.signs
+        if sign.kind is WaterSignKind.MEDIUM and poured_s < sign.at_s <= known.as_of_s
+    ]
+    return max(looks)[1] if looks else None
+
+
+def _signs(
+    facts: Facts, box: Box, curve: DevelopmentCurve, at_pip: float, from_s: float
+) -> Iterator[WaterSign]:
+    kinds = set(WaterSignKind)
+    for sign in facts.box_signs.get(box.entity, []):
+        if sign.kind in kinds and from_s <= sign.seen_s:
+            yield WaterSign(
+                sign.seen_s, WaterSignKind(sign.kind), sign.value, curve.at(sign.seen_s) / at_pip
+            )
+
+
+def _by_estimate(left: WaterLeft, full_g: float) -> TopUp:
+    """What is missing by the estimate, as if it had been weighed."""
+    return top_up(full_g + _BOX_G, left.water_g + _BOX_G, full_g)
+
+
+def _opened_s(facts: Facts, clutch: Clutch, box: Box, as_of_s: float) -> float:
+    """When the box was last open: a visit, or something done at it."""
+    moments = [
+        float(clutch.laid_s),
+        *(v.closed_s for v in facts.visits.get(clutch.entity, [])),
+        *(w.poured_s for w in facts.waterings.get(box.entity, [])),
+        *(a.at_s for a in facts.box_done.get(box.entity, [])),
+        *(
+            seen_s
+            for egg in facts.eggs.get(clutch.entity, [])
+            if (seen_s := facts.last_look_s(egg, as_of_s)) is not None
+        ),
+    ]
+    return max((m for m in moments if m <= as_of_s), default=float(clutch.laid_s))

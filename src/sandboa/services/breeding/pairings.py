@@ -1,0 +1,125 @@
+"""Who is meant for whom, visits and locks, and the signs that a dam will lay."""
+
+from sandboa.core.errors import NotPlausible
+from sandboa.core.laying import Sign
+from sandboa.core.units import CLOCK_GRACE_S, require_moment
+from sandboa.records import animals as recorded
+from sandboa.records.animals import Lock, Pair, Pairing
+from sandboa.records.facts import Act
+from sandboa.records.house import DAM, SIRE
+from sandboa.services.acts.errors import Conflict, NotFound
+from sandboa.services.acts.recording import act
+from sandboa.services.animals.commands import find_animal
+
+
+def plan_pair(dam: int, sire: int, now_s: float) -> Act:
+    """Mean a dam and a sire for each other; Conflict when they are so already."""
+    her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
+    if Pair.only(Pair.dam == dam, Pair.sire == sire) is not None:
+        raise Conflict(f"{her.name} and {him.name} are planned already")
+    with act("pair", f"Planned: {her.name} × {him.name}", now_s) as planning:
+        Pair.record(planning, dam=dam, sire=sire, since_s=int(now_s))
+    return planning
+
+
+def drop_pair(dam: int, sire: int, now_s: float) -> Act:
+    """Take a pair out of the plan; NotFound when it is not in it."""
+    pair = Pair.only(Pair.dam == dam, Pair.sire == sire)
+    if pair is None:
+        raise NotFound("these two are not planned")
+    her, him = find_animal(dam), find_animal(sire)
+    with act("pair", f"No longer planned: {her.name} × {him.name}", now_s) as dropping:
+        pair.retire(dropping)
+    return dropping
+
+
+def begin_pairing(
+    dam: int,
+    sire: int,
+    from_s: float,
+    now_s: float,
+    until_s: float | None = None,
+    lock_s: float | None = None,
+) -> tuple[int, Act]:
+    """Record that a sire visits a dam; with `until_s`, a visit that is over; with `lock_s`, a lock.
+
+    The two are in the plan from then on. Raises Conflict when either is with
+    another, NotPlausible for times in the future, an end before the start or
+    a lock outside the visit.
+    """
+    her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
+    _require_past("from", from_s, now_s)
+    if until_s is not None:
+        _require_past("until", until_s, now_s)
+        if until_s < from_s:
+            raise NotPlausible("until", "it cannot end before it began")
+    if lock_s is not None:
+        _require_together("lock_at", lock_s, from_s, now_s if until_s is None else until_s)
+    if until_s is None:
+        for visit in Pairing.current(Pairing.until_s.is_null()):
+            if visit.dam == dam or visit.sire == sire:
+                one, other = find_animal(visit.dam), find_animal(visit.sire)
+                raise Conflict(f"{one.name} and {other.name} are together: part them first")
+    with act("pairing", f"{him.name} with {her.name}", now_s) as pairing:
+        row = Pairing.record(
+            pairing,
+            dam=dam,
+            sire=sire,
+            from_s=int(from_s),
+            until_s=None if until_s is None else int(until_s),
+        )
+        if Pair.only(Pair.dam == dam, Pair.sire == sire) is None:
+            Pair.record(pairing, dam=dam, sire=sire, since_s=int(from_s))
+        if lock_s is not None:
+            Lock.record(pairing, pairing=row.entity, seen_s=int(lock_s))
+    return row.entity, pairing
+
+
+def end_pairing(entity: int, until_s: float, now_s: float) -> Act:
+    """Record that the two were parted."""
+    visit = _visit(entity)
+    _require_past("until", until_s, now_s)
+    if until_s < visit.from_s:
+        raise NotPlausible("until", "it cannot end before it began")
+    her, him = find_animal(visit.dam), find_animal(visit.sire)
+    with act("pairing", f"{him.name} parted from {her.name}", now_s) as parting:
+        visit.correct(parting, until_s=int(until_s))
+    return parting
+
+
+def see_lock(entity: int, seen_s: float, now_s: float) -> Act:
+    """Record a lock seen during a pairing; NotPlausible outside its time."""
+    visit = _visit(entity)
+    _require_past("seen", seen_s, now_s)
+    _require_together("seen", seen_s, visit.from_s, visit.until_s or seen_s)
+    her, him = find_animal(visit.dam), find_animal(visit.sire)
+    with act("lock", f"Lock seen: {her.name} × {him.name}", now_s) as seeing:
+        Lock.record(seeing, pairing=entity, seen_s=int(seen_s))
+    return seeing
+
+
+def see_sign(dam: int, sign: Sign, seen_s: float, now_s: float) -> Act:
+    """Record off food, ovulation or a pre-lay shed of a dam."""
+    her = find_animal(dam, DAM)
+    _require_past("seen", seen_s, now_s)
+    with act("sign", f"{her.name}: {sign}", now_s) as seeing:
+        recorded.Sign.record(seeing, dam=dam, kind=sign.value, seen_s=int(seen_s))
+    return seeing
+
+
+def _visit(entity: int) -> Pairing:
+    visit = Pairing.now(entity)
+    if visit is None:
+        raise NotFound("there is no such pairing")
+    return visit
+
+
+def _require_past(field: str, at_s: float, now_s: float) -> None:
+    require_moment(field, at_s)
+    if at_s > now_s + CLOCK_GRACE_S:
+        raise NotPlausible(field, "that time is in the future")
+
+
+def _require_together(field: str, seen_s: float, from_s: float, until_s: float) -> None:
+    if not from_s <= seen_s <= until_s:
+        raise NotPlausible(field, "the two were not together then")

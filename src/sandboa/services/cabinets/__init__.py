@@ -1,0 +1,1 @@
+"""Cabinets, their shelves and set points, and where boxes stand."""

@@ -1,0 +1,98 @@
+"""Is each cabinet ready for eggs? Answered from what its probes measured."""
+
+from collections.abc import Iterator, Sequence
+from dataclasses import dataclass
+
+from sandboa.core.climate import Condition, Readiness, Requirement, readiness
+from sandboa.core.climate.readiness import LOOK_BACK_HOURS, STEADY_HOURS
+from sandboa.core.development import ReadingSeries
+from sandboa.core.units import SECONDS_PER_HOUR
+from sandboa.records.house import Cabinet, Probe
+from sandboa.services.probes.calibrated_readings import record_of
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+#: Without the numbers: those go beside it, in the keeper's unit.
+_WORDS = {
+    Requirement.NO_GAP: "a gap in its readings",
+    Requirement.DAILY_SWING: "swings too far within a day",
+    Requirement.WHOLE_SWING: "drifts too far within 48 h",
+    Requirement.MEAN: "its mean is off target",
+}
+
+
+@dataclass(frozen=True, slots=True)
+class ProbeReadiness:
+    probe: str
+    told: Readiness
+
+
+@dataclass(frozen=True, slots=True)
+class CabinetReadiness:
+    """`ready` when every logger's probe in the cabinet is; `text` says what is wrong, since when.
+
+    `since_s` is None when it was so for as long as 14 days tell.
+    """
+
+    cabinet: str
+    target_c: float | None
+    ready: bool
+    since_s: float | None
+    text: str
+    probes: tuple[ProbeReadiness, ...]
+
+
+def cabinets_readiness(house: HouseNow, now_s: float) -> list[CabinetReadiness]:
+    """Every cabinet of the house, by name."""
+    facts = house.facts()
+    cabinets = sorted(facts.cabinets.values(), key=lambda c: c.name.casefold())
+    return [_cabinet(house, facts, cabinet, now_s) for cabinet in cabinets]
+
+
+def _cabinet(house: HouseNow, facts: Facts, cabinet: Cabinet, now_s: float) -> CabinetReadiness:
+    set_points = facts.set_points.get(cabinet.entity)
+    target_c = set_points.at(now_s) if set_points else None
+    loggers = list(_loggers(facts, cabinet))
+    if target_c is None or not loggers:
+        why = "no set point is recorded" if target_c is None else "no logger hangs in it"
+        text = f"Not known: {why}. Readiness is measured, 48 h of readings."
+        return CabinetReadiness(cabinet.name, target_c, False, None, text, ())
+    told = tuple(
+        ProbeReadiness(probe.name, readiness(_record(house, facts, probe, now_s), target_c, now_s))
+        for probe in loggers
+    )
+    ready = all(p.told.ready for p in told)
+    sinces = [p.told.since_s for p in told if p.told.ready is ready]
+    known = [s for s in sinces if s is not None]
+    if ready:
+        since_s = max(known, default=None)
+    else:
+        since_s = None if len(known) < len(sinces) else min(known, default=None)
+    return CabinetReadiness(cabinet.name, target_c, ready, since_s, _text(told, ready), told)
+
+
+def _record(house: HouseNow, facts: Facts, probe: Probe, now_s: float) -> ReadingSeries:
+    """What the probe measured where it hangs now, offsets added, as far as readiness looks back."""
+    place = facts.probe_stays[probe.entity].last
+    assert place is not None, "a probe taken down is not asked"
+    from_s = now_s - (LOOK_BACK_HOURS + STEADY_HOURS + 3) * SECONDS_PER_HOUR
+    return record_of(house, facts, probe, place, from_s, now_s)
+
+
+def _loggers(facts: Facts, cabinet: Cabinet) -> Iterator[Probe]:
+    shelves = [s.entity for s in facts.shelves.values() if s.cabinet == cabinet.entity]
+    for place in (cabinet.entity, *shelves):
+        yield from (p for p in facts.probes_at.get(place, []) if not p.by_hand)
+
+
+def _text(told: tuple[ProbeReadiness, ...], ready: bool) -> str:
+    if ready:
+        return "Ready: steady on target for 48 h."
+    parts = [f"{p.probe}: {_failing(p.told.failing)}" for p in told if not p.told.ready]
+    return f"Not yet. {'; '.join(parts)}."
+
+
+def _failing(conditions: Sequence[Condition]) -> str:
+    if any(condition.value is None for condition in conditions):
+        return "no readings"
+    return " and ".join(_WORDS[condition.requirement] for condition in conditions)

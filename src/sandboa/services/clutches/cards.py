@@ -1,0 +1,96 @@
+"""What stands on the card and the label of a box."""
+
+from dataclasses import dataclass
+
+from sandboa.core.box import Shell
+from sandboa.core.candling import Vessels
+from sandboa.core.development import Window
+from sandboa.core.lay_day import EggEvent
+from sandboa.core.methods import Method
+from sandboa.core.units import fahrenheit_from_celsius
+from sandboa.services.clutches.clutch_view import ClutchNow, ClutchPage
+from sandboa.services.clutches.egg_judgements import EggView
+
+
+@dataclass(frozen=True, slots=True)
+class CardLine:
+    """A line of the card: what, and how it is with this clutch."""
+
+    name: str
+    text: str
+
+
+@dataclass(frozen=True, slots=True)
+class Card:
+    """What one must know with the box in hand.
+
+    `pips` is the window of the typical egg, None where no date can be told;
+    `egg_notes` what sets single eggs apart; `keeping` what the small label
+    says of how the eggs are kept.
+    """
+
+    code: str
+    count: str
+    parents: str
+    laid_s: float
+    pips: Window | None
+    lines: tuple[CardLine, ...]
+    egg_notes: str
+    keeping: str
+
+
+def card_of(page: ClutchPage, *, fahrenheit: bool = False) -> Card:
+    """The card of a clutch; temperatures in °C unless asked for in °F."""
+    now = page.now
+    return Card(
+        code=now.clutch.code,
+        count=str(now.count),
+        parents=f"{now.dam} × {now.sire}" if now.sire else now.dam,
+        laid_s=float(now.clutch.laid_s),
+        pips=now.forecast.typical_pip if now.forecast else None,
+        lines=_lines(now, page.method, fahrenheit=fahrenheit),
+        egg_notes="; ".join(note for egg in now.eggs.eggs if (note := _egg_note(egg))),
+        keeping="dam keeps the eggs" if now.maternal else now.box.medium or "",
+    )
+
+
+def _lines(now: ClutchNow, method: Method, *, fahrenheit: bool) -> tuple[CardLine, ...]:
+    cutting = f"{method.cutting} ({method.set_day})" if method.set_day else str(method.cutting)
+    if now.maternal:
+        return CardLine("Dam keeps", now.cabinet), CardLine("Cutting", cutting)
+    set_point = (
+        f"{fahrenheit_from_celsius(now.set_point_c):.1f} °F"
+        if fahrenheit
+        else f"{now.set_point_c:.1f} °C"
+    )
+    return (
+        CardLine("Place", f"{now.cabinet}, {now.shelf}, {set_point}"),
+        CardLine("Medium", f"{now.box.medium}, {method.contact}"),
+        CardLine("Closing", now.box.closing or ""),
+        CardLine("Set up", _set_up(now)),
+        CardLine("Visits", str(method.visits)),
+        CardLine("Cutting", cutting),
+    )
+
+
+def _set_up(now: ClutchNow) -> str:
+    box = now.box
+    weighed = [
+        f"{box.dry_mass_g:.0f} g dry" if box.dry_mass_g is not None else "",
+        f"{box.water_g:.0f} g water" if box.water_g is not None else "",
+        f"whole box {box.set_up_mass_g:.0f} g" if box.set_up_mass_g is not None else "",
+    ]
+    return ", ".join(part for part in weighed if part) or "not weighed"
+
+
+def _egg_note(egg: EggView) -> str:
+    """Slug, shell, weak vessels, turned or torn: "3 window, vessels weak"; empty for the others."""
+    vessels = egg.torchlight.vessels
+    said = [
+        "slug" if egg.slug else "",
+        egg.shell if egg.shell != Shell.SMOOTH else "",
+        f"vessels {vessels}" if vessels and vessels != Vessels.STRONG else "",
+        *(event for event in egg.events if event != EggEvent.SEPARATED),
+    ]
+    words = ", ".join(word for word in said if word)
+    return f"{egg.number} {words}" if words else ""

@@ -1,0 +1,248 @@
+"""A clutch as it stands: development, forecast, eggs, what the forecast rests on, its log."""
+
+import math
+from collections import Counter
+from dataclasses import dataclass
+
+from sandboa.core.box import Closing
+from sandboa.core.clutch_count import ClutchCount
+from sandboa.core.development import (
+    ColdSpell,
+    DevelopmentCurve,
+    Forecast,
+    Learned,
+    Provenance,
+    Stretch,
+    cold_spells,
+    forecast,
+)
+from sandboa.core.development.ribbon import RibbonPiece, ribbon
+from sandboa.core.methods import Difference, Method
+from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.core.water import WaterLeft
+from sandboa.records.clutches import Box, Clutch, acts_of
+from sandboa.records.house import Probe
+from sandboa.services.acts.recording import LogEntry, as_log
+from sandboa.services.boxes.climate import development_curve, probes_of, set_points_of
+from sandboa.services.boxes.water import (
+    BoxWater,
+    box_water,
+    latest_lid,
+    on_grid_now,
+    what_if,
+)
+from sandboa.services.clutches.egg_judgements import EggsView, judge_eggs
+from sandboa.services.clutches.methods import departures, method_of_clutch
+from sandboa.services.clutches.told_forecasts import Lessons, lessons
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+
+@dataclass(frozen=True)
+class ClutchNow:
+    """What every screen needs of one clutch.
+
+    `water` is None where the dam keeps her eggs, `lid` how wet the lid was
+    when last looked at. `learned_days` is by how many days what the house's clutches taught moves
+    the forecast (negative: earlier).
+    """
+
+    clutch: Clutch
+    box: Box
+    dam: str
+    sire: str | None
+    cabinet: str
+    shelf: str
+    shelf_position: int
+    set_point_c: float
+    set_point_at_lay_c: float
+    count: ClutchCount
+    live_eggs: int
+    curve: DevelopmentCurve
+    forecast: Forecast | None
+    cold_spells: tuple[ColdSpell, ...]
+    eggs: EggsView
+    water: BoxWater | None
+    lid: str | None
+    on_grid: bool
+    maternal: bool
+    learned: Learned
+    learned_days: float
+    finished_s: float | None
+
+    @property
+    def day(self) -> int:
+        """Whole days since lay."""
+        return int((self.curve.temperature.as_of_s - self.clutch.laid_s) // SECONDS_PER_DAY)
+
+    @property
+    def at_pip(self) -> float:
+        """D at which the typical egg of this house pips: 1, as far as nothing was learned."""
+        return math.exp(self.learned.prior.mean)
+
+    @property
+    def fraction(self) -> float:
+        """Share developed, p = D / at_pip."""
+        return self.curve.now / self.at_pip
+
+
+@dataclass(frozen=True)
+class ClutchPage:
+    """The Clutch place: everything of `now`, the ribbon, the gaps in words, probes and the log.
+
+    `differences` are the lines on which `method` departs from `house_method`.
+    """
+
+    now: ClutchNow
+    method: Method
+    house_method: str
+    differences: tuple[Difference, ...]
+    ribbon: tuple[RibbonPiece, ...]
+    rests_on: str
+    gaps: tuple[Stretch, ...]
+    probes: tuple[Probe, ...]
+    log: tuple[LogEntry, ...]
+
+
+def clutch_now(
+    house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float, known: Lessons
+) -> ClutchNow:
+    """Work out where a clutch stands at `as_of_s`, with what finished clutches taught.
+
+    `forecast` is None when no egg is left that could pip, or when the clutch
+    is done. `live_eggs` are neither slugs nor taken out.
+    """
+    box = facts.boxes[clutch.entity]
+    shelf = facts.shelf_at(box, as_of_s)
+    eggs = facts.eggs.get(clutch.entity, [])
+    count = ClutchCount(len(eggs), sum(egg.slug for egg in eggs))
+    curve = development_curve(house, facts, clutch, as_of_s)
+    set_points = set_points_of(facts, clutch, as_of_s)
+    maternal = facts.kept_by_dam(clutch.entity)
+    learned = known.learned(shelf.cabinet, as_of_s, besides=clutch.entity, maternal=maternal)
+    finished = facts.finished.get(clutch.entity)
+    at_pip = math.exp(learned.prior.mean)
+    # An egg taken out while it was closed is none to wait for.
+    live = sum(
+        not egg.slug
+        and (facts.pip_s(egg.entity) is not None or facts.ended_s(egg.entity, as_of_s) is None)
+        for egg in eggs
+    )
+    water = None
+    if not maternal:
+        water = box_water(house, facts, clutch, curve, live, at_pip, as_of_s)
+    pipped_s = [
+        pip_s for egg in eggs if (pip_s := facts.pip_s(egg.entity)) is not None and pip_s <= as_of_s
+    ]
+    return ClutchNow(
+        clutch=clutch,
+        box=box,
+        dam=facts.animals[clutch.dam].name,
+        sire=facts.animals[clutch.sire].name if clutch.sire else None,
+        cabinet=facts.cabinets[shelf.cabinet].name,
+        shelf=shelf.name,
+        shelf_position=shelf.position,
+        set_point_c=set_points.at(as_of_s),
+        set_point_at_lay_c=set_points.at(clutch.laid_s),
+        count=count,
+        live_eggs=live,
+        curve=curve,
+        forecast=(
+            forecast(
+                curve.temperature,
+                live,
+                curve=curve,
+                maternal=maternal,
+                prior=learned.prior,
+                pipped_s=pipped_s,
+            )
+            if live and finished is None
+            else None
+        ),
+        cold_spells=cold_spells(curve, set_points),
+        eggs=judge_eggs(facts, clutch, curve, as_of_s, at_pip, water.left if water else None),
+        water=water,
+        lid=latest_lid(facts, box, as_of_s),
+        on_grid=on_grid_now(facts, box, as_of_s),
+        maternal=maternal,
+        learned=learned,
+        learned_days=_moved_days(curve, learned),
+        finished_s=float(finished.at_s) if finished else None,
+    )
+
+
+def clutches_standing(
+    house: HouseNow, facts: Facts, as_of_s: float, known: Lessons
+) -> list[ClutchNow]:
+    """Every clutch under way, by cabinet, shelf and code: the order that keeps doors shut."""
+    standing = [
+        clutch_now(house, facts, clutch, as_of_s, known)
+        for clutch in facts.clutches
+        if facts.under_way(clutch, as_of_s)
+    ]
+    return sorted(standing, key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
+
+
+def _moved_days(curve: DevelopmentCurve, learned: Learned) -> float:
+    with_it = curve.time_of(math.exp(learned.prior.mean))
+    without = curve.time_of(1.0)
+    return 0.0 if with_it is None or without is None else (with_it - without) / SECONDS_PER_DAY
+
+
+def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
+    """The Clutch place for a code (upper and lower case alike); NotFound when there is none."""
+    facts = house.facts()
+    clutch = facts.clutch_called(code)
+    now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
+    method = method_of_clutch(clutch.entity)
+    house_method, different = departures(method)
+    return ClutchPage(
+        now=now,
+        method=method,
+        house_method=house_method,
+        differences=different,
+        ribbon=ribbon(now.curve, set_points_of(facts, clutch, as_of_s)),
+        rests_on=rests_on(now.curve),
+        gaps=now.curve.temperature.gaps,
+        probes=tuple(probes_of(facts, clutch, as_of_s)),
+        log=tuple(as_log(acts_of(clutch.entity))),
+    )
+
+
+def what_if_water(
+    house: HouseNow, code: str, as_of_s: float, closing: Closing | None, humidity: float | None
+) -> WaterLeft | None:
+    """A box's water were it closed otherwise, or its cabinet damper; NotFound without a clutch."""
+    facts = house.facts()
+    clutch = facts.clutch_called(code)
+    if facts.boxes[clutch.entity].medium is None:
+        return None
+    now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
+    return what_if(house, facts, clutch, now.curve, now.at_pip, as_of_s, closing, humidity)
+
+
+def rests_on(curve: DevelopmentCurve) -> str:
+    """What the forecast rests on, as a sentence."""
+    temperature = curve.temperature
+    if not temperature.stretches:
+        return "Laid just now: the forecast rests on the set point."
+    gaps = temperature.gaps
+    if temperature.measured_share == 0.0:
+        filled = sorted({_stand_in(gap.provenance) for gap in gaps})
+        return f"Not measured by a probe yet: the forecast rests on {_listed(filled)}."
+    percent = min(round(100 * temperature.measured_share), 100 if not gaps else 99)
+    if not gaps:
+        return "Measured the whole time."
+    parts = [
+        f"{count} {'gap' if count == 1 else 'gaps'} filled from {source}"
+        for source, count in Counter(_stand_in(gap.provenance) for gap in gaps).items()
+    ]
+    return f"Measured {percent} % of the time; {_listed(parts)}."
+
+
+def _stand_in(provenance: Provenance) -> str:
+    return "readings by hand" if provenance is Provenance.BY_HAND else f"the {provenance}"
+
+
+def _listed(parts: list[str]) -> str:
+    return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} and {parts[-1]}"

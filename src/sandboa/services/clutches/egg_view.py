@@ -1,0 +1,92 @@
+"""The Egg place: one egg with its standing, its history and its photos."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from sandboa.core.candling import Vessels, vessels_words
+from sandboa.core.dimples.advice import GRADE_WORDS
+from sandboa.core.standing import SIGNS, SignKind
+from sandboa.records.clutches import Egg
+from sandboa.records.photos import Photo
+from sandboa.services.acts.preconditions import egg_of
+from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
+from sandboa.services.clutches.egg_judgements import EggView
+from sandboa.services.clutches.photos import photos_of_owner
+from sandboa.services.clutches.told_forecasts import lessons
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+
+@dataclass(frozen=True, slots=True)
+class EggMoment:
+    """One thing recorded of the egg: when (s), share developed then, what, in words."""
+
+    at_s: float
+    development: float
+    kind: str
+    text: str
+    grade: int | None = None
+
+
+@dataclass(frozen=True)
+class EggPage:
+    """`history` newest first."""
+
+    now: ClutchNow
+    egg: EggView
+    history: tuple[EggMoment, ...]
+    photos: tuple[Photo, ...]
+
+
+def egg_page(house: HouseNow, code: str, number: int, as_of_s: float) -> EggPage:
+    """Everything of one egg; NotFound for an unknown clutch or egg."""
+    facts = house.facts()
+    clutch = facts.clutch_called(code)
+    egg = egg_of(clutch, number)
+    now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
+    history = sorted(_history(facts, egg, now), key=lambda m: -m.at_s)
+    photos = [p for p in photos_of_owner(clutch.entity) if p.egg == number]
+    view = next(e for e in now.eggs.eggs if e.number == number)
+    return EggPage(now, view, tuple(history), tuple(photos))
+
+
+def _history(facts: Facts, egg: Egg, now: ClutchNow) -> list[EggMoment]:
+    def share(at_s: float) -> float:
+        return now.curve.at(at_s) / now.at_pip
+
+    told = [
+        EggMoment(t.seen_s, share(t.seen_s), "dents", GRADE_WORDS[t.grade], t.grade)
+        for t in facts.turgor.get(egg.entity, [])
+    ]
+    for candling in facts.candlings.get(egg.entity, []):
+        disc = f", disc {candling.disc}" if candling.disc else ""
+        seen = vessels_words(Vessels(candling.vessels))
+        told.append(EggMoment(candling.seen_s, share(candling.seen_s), "candled", f"{seen}{disc}"))
+    told += [
+        EggMoment(s.seen_s, share(s.seen_s), s.kind, SIGNS[SignKind(s.kind), s.value].words)
+        for s in facts.egg_signs.get(egg.entity, [])
+    ]
+    told += [
+        EggMoment(e.at_s, share(e.at_s), "done", e.kind)
+        for e in facts.egg_events.get(egg.entity, [])
+    ]
+    told += [EggMoment(at_s, share(at_s), kind, words) for at_s, kind, words in _end(facts, egg)]
+    return told
+
+
+def _end(facts: Facts, egg: Egg) -> Iterator[tuple[float, str, str]]:
+    """(at s, kind, words) of what ended its time as a closed egg."""
+    if egg.entity in facts.pips:
+        yield facts.pips[egg.entity].seen_s, "pip", "pipped"
+    if egg.entity in facts.cuts:
+        cut = facts.cuts[egg.entity]
+        bled = ", bled" if cut.bled else ""
+        yield cut.at_s, "cut", f"cut open: {cut.reason}{bled}"
+    if egg.entity in facts.emergences:
+        yield facts.emergences[egg.entity].seen_s, "out", "out of the egg"
+    if egg.entity in facts.fates:
+        fate = facts.fates[egg.entity]
+        yield fate.at_s, "fate", f"{fate.fate}{f', {fate.stage}' if fate.stage else ''}"
+    if egg.entity in facts.openings:
+        opening = facts.openings[egg.entity]
+        yield opening.at_s, "opened", "opened" if opening.opened else "not opened"

@@ -1,0 +1,119 @@
+"""Photos of lay days, clutches, eggs and animals: attached, listed, taken away."""
+
+from dataclasses import dataclass
+from typing import Literal
+
+from sandboa.core.errors import NotPlausible
+from sandboa.core.lay_day import Step
+from sandboa.core.units import CLOCK_GRACE_S, require_moment
+from sandboa.records.clutches import Clutch, Egg, clutch_coded
+from sandboa.records.database import database
+from sandboa.records.facts import Act
+from sandboa.records.house import Animal
+from sandboa.records.lay_drafts import LayDraft
+from sandboa.records.photos import Photo, keep_picture, picture_path
+from sandboa.services.acts.errors import NotFound
+from sandboa.services.acts.recording import act
+
+__all__ = ["Picture", "attach", "photos_of_clutch", "photos_of_owner", "picture_path", "take_away"]
+
+#: Photos of one clutch, lay day or animal (assumption).
+MOST_PHOTOS = 500
+#: s by which the moment of one photo may differ between two deliveries (assumption).
+_SAME_MOMENT_S = 5
+
+
+@dataclass(frozen=True, slots=True)
+class Picture:
+    """A photo made safe to keep (see formats.pictures): JPEG bytes, a small one, px."""
+
+    jpeg: bytes
+    small: bytes
+    width: int
+    height: int
+
+
+def attach(
+    owner: int,
+    picture: Picture,
+    taken_s: float,
+    now_s: float,
+    *,
+    egg: int | None,
+    step: Step | Literal["candling"] | None,
+    delivered: bool = False,
+) -> tuple[Photo, Act]:
+    """Keep a photo of a lay day, clutch or animal (`owner` is its id).
+
+    `egg` when it is of one egg, `step` when it was taken at a step of lay day, or by
+    torch. `delivered` photos waited on a device and may come twice: the same
+    picture of the same thing and moment is then the same photo.
+    Raises NotFound for an unknown owner or egg, NotPlausible for a time that
+    is none or one photo too many.
+    """
+    words, clutch = _owner_words(owner, egg)
+    require_moment("taken_at", taken_s)
+    if taken_s > now_s + CLOCK_GRACE_S:
+        raise NotPlausible("taken_at", "that time is in the future")
+    if len(Photo.current(Photo.owner == owner)) >= MOST_PHOTOS:
+        raise NotPlausible("file", f"{MOST_PHOTOS} photos are enough here")
+    # The file first: a fact without its picture would be worse than a picture without its fact.
+    name = keep_picture(picture.jpeg, picture.small)
+    # Looked for and recorded in one: a device may deliver the same twice at once.
+    with database.atomic("IMMEDIATE"):
+        if delivered:
+            for known in Photo.current(Photo.owner == owner, Photo.file == name):
+                if known.egg == egg and abs(known.taken_s - taken_s) <= _SAME_MOMENT_S:
+                    return known, Act.get_by_id(known.act)
+        with act("photo", f"Photo of {words}", now_s, clutch) as attaching:
+            photo = Photo.record(
+                attaching,
+                owner=owner,
+                egg=egg,
+                step=str(step) if step else "",
+                taken_s=int(taken_s),
+                file=name,
+                width=picture.width,
+                height=picture.height,
+            )
+    return photo, attaching
+
+
+def take_away(photo_entity: int, now_s: float) -> Act:
+    """Take a photo out of the record; its file stays, for undo."""
+    photo = Photo.now(photo_entity)
+    if photo is None:
+        raise NotFound("there is no such photo")
+    with act("photo", "Photo taken away", now_s) as taking:
+        photo.retire(taking)
+    return taking
+
+
+def photos_of_owner(owner: int) -> list[Photo]:
+    """Photos of a lay day or animal, oldest first."""
+    return sorted(Photo.current(Photo.owner == owner), key=lambda p: (p.taken_s, p.id))
+
+
+def photos_of_clutch(code: str) -> list[Photo]:
+    """Photos of a clutch and its eggs, oldest first; NotFound for an unknown code."""
+    clutch = clutch_coded(code)
+    if clutch is None:
+        raise NotFound(f"there is no clutch {code}")
+    return photos_of_owner(clutch.entity)
+
+
+def _owner_words(owner: int, egg: int | None) -> tuple[str, int | None]:
+    """What the photo is of, in words, and the clutch whose log it belongs to."""
+    clutch = Clutch.now(owner)
+    if clutch is not None:
+        if egg is None:
+            return clutch.code, clutch.entity
+        if Egg.only(Egg.clutch == owner, Egg.number == egg) is None:
+            raise NotFound(f"clutch {clutch.code} has no egg {egg}")
+        return f"egg {egg}", clutch.entity
+    if LayDraft.get_or_none(LayDraft.id == owner) is not None:
+        return (f"egg {egg}" if egg else "lay day"), None
+    animal = Animal.now(owner)
+    if animal is not None:
+        return animal.name, None
+    raise NotFound("there is nothing such to take a photo of")

@@ -1,0 +1,238 @@
+"""What was forecast and what came: kept on day 0, 30 and 50, learned from, and scored."""
+
+import math
+from dataclasses import dataclass, field
+from typing import Final
+
+from sandboa.core.development import (
+    SCORED_DAYS,
+    DevelopmentCurve,
+    FinishedClutch,
+    HatchPrior,
+    Learned,
+    Score,
+    Window,
+    forecast,
+    learn,
+    score,
+)
+from sandboa.core.development.forecast import MATERNAL_FACTOR, log_uncertainty
+from sandboa.core.hatching import Fate
+from sandboa.core.standing import JUDGED_DAYS, StandingScore, score_standings
+from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.records import forecasts_told
+from sandboa.records.clutches import Clutch
+from sandboa.records.facts import newest_act
+from sandboa.records.forecasts_told import ForecastTold, Lesson
+from sandboa.services.boxes.climate import development_curve
+from sandboa.services.clutches.egg_judgements import judge_eggs
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import TOUCHING, Facts
+
+#: Lessons, and forecasts, worked out in one look: the watch must not stop for a long history.
+_AT_A_TIME: Final = 5
+
+
+@dataclass(frozen=True)
+class Lessons:
+    """What finished clutches taught: (clutch, done at s, its lesson), in order of time.
+
+    `maternal` are the clutches whose dam kept them: they teach only their own kind.
+    """
+
+    finished: tuple[tuple[int, float, FinishedClutch], ...]
+    maternal: frozenset[int] = frozenset()
+    _known: dict[tuple[int, int, int | None, bool], Learned] = field(default_factory=dict)
+
+    def learned(
+        self, cabinet: int, as_of_s: float, besides: int | None = None, *, maternal: bool = False
+    ) -> Learned:
+        """The prior in a cabinet from what was finished by `as_of_s`, one clutch left out."""
+        by_then = sum(at_s <= as_of_s for _, at_s, _ in self.finished)
+        left_out = besides if any(clutch == besides for clutch, *_ in self.finished) else None
+        key = (cabinet, by_then, left_out, maternal)
+        if key not in self._known:
+            taught = [
+                f
+                for clutch, _, f in self.finished[:by_then]
+                if clutch != left_out and (clutch in self.maternal) == maternal
+            ]
+            self._known[key] = learn(taught, cabinet)
+        return self._known[key]
+
+
+def lessons(house: HouseNow, facts: Facts) -> Lessons:
+    """The lessons of all clutches that are finished, in order of when; held while they hold."""
+    stamp = (facts.version, *forecasts_told.lessons_stamp())
+    return house.held("lessons", stamp, lambda: _read_lessons(facts))
+
+
+def _read_lessons(facts: Facts) -> Lessons:
+    kept = forecasts_told.lessons()
+    finished = [
+        (
+            entity,
+            float(done.at_s),
+            FinishedClutch(
+                kept[entity].cabinet,
+                kept[entity].log_development,
+                kept[entity].sd,
+                kept[entity].eggs,
+            ),
+        )
+        for entity, done in facts.finished.items()
+        if entity in kept
+    ]
+    kept_by_dams = frozenset(clutch for clutch, *_ in finished if facts.kept_by_dam(clutch))
+    return Lessons(tuple(sorted(finished, key=lambda f: (f[1], f[0]))), kept_by_dams)
+
+
+def keep_due(house: HouseNow, now_s: float) -> bool:
+    """Keep the forecasts whose day has come, and what newly finished clutches taught.
+
+    A day that went by while nothing ran is made up for from what was known
+    then, and marked so. Returns whether there was anything to do; a few at a
+    time, so there may be more.
+    """
+    facts = house.facts()
+    taught = _learn_due(house, facts, now_s)
+    told = {(t.clutch, t.day) for t in forecasts_told.all_told()}
+    known = lessons(house, facts) if taught else None
+    made = kept = 0
+    for clutch in facts.clutches:
+        if all(egg.slug for egg in facts.eggs.get(clutch.entity, [])):
+            continue
+        for day in SCORED_DAYS:
+            due_s = clutch.laid_s + day * SECONDS_PER_DAY
+            if (clutch.entity, day) in told or due_s > now_s or made >= _AT_A_TIME:
+                continue
+            made += 1
+            known = known or lessons(house, facts)
+            judged = _Judged.at(house, facts, known, clutch, max(due_s, clutch.laid_s + 60.0))
+            window = judged.typical_pip()
+            late = now_s - due_s > SECONDS_PER_DAY
+            if day in JUDGED_DAYS:
+                forecasts_told.keep_standings(day, judged.standings())
+            if window is not None:
+                kept += 1
+                quantiles = (window.p10, window.p25, window.p50, window.p75, window.p90)
+                forecasts_told.keep(ForecastTold(clutch.entity, day, int(now_s), late, quantiles))
+    return taught or kept > 0
+
+
+def standing_scores(facts: Facts) -> list[StandingScore]:
+    """How good the kept standings of eggs in closed clutches were, by day.
+
+    Eggs of which nobody knows the end, and those taken out closed, say nothing.
+    """
+    by_day: dict[int, list[tuple[float, bool]]] = {day: [] for day in JUDGED_DAYS}
+    ended = {
+        egg.entity: facts.pipped(egg.entity)
+        for clutch in facts.finished
+        for egg in facts.eggs.get(clutch, [])
+        if not _end_unknown(facts, egg.entity)
+    }
+    for egg, day, alive in forecasts_told.all_standings_told():
+        if egg in ended and day in by_day:
+            by_day[day].append((alive, ended[egg]))
+    rules = facts.settings.rules.standing
+    found = (score_standings(day, told, rules) for day, told in by_day.items())
+    return [s for s in found if s is not None]
+
+
+def _end_unknown(facts: Facts, egg: int) -> bool:
+    declared = facts.fates.get(egg)
+    return declared is not None and declared.fate in (Fate.REMOVED, Fate.UNKNOWN)
+
+
+def scores(facts: Facts) -> list[Score]:
+    """How good the kept forecasts of finished clutches were, by day."""
+    came = {clutch: lesson.mean_pip_s for clutch, lesson in forecasts_told.lessons().items()}
+    by_day: dict[int, list[tuple[Window, float]]] = {day: [] for day in SCORED_DAYS}
+    for told in forecasts_told.all_told():
+        if told.clutch in facts.finished and told.clutch in came and told.day in by_day:
+            by_day[told.day].append((Window(*told.quantiles_s), came[told.clutch]))
+    found = (score(day, pairs) for day, pairs in by_day.items())
+    return [s for s in found if s is not None]
+
+
+def _learn_due(house: HouseNow, facts: Facts, now_s: float) -> bool:
+    kept = forecasts_told.lessons()
+    # Where nobody saw a pip there is nothing to learn, now or at the next look.
+    done = [c for c in facts.clutches if c.entity in facts.finished and _pips(facts, c)]
+    for undone in kept.keys() - {c.entity for c in done}:
+        forecasts_told.forget(undone)
+    todo = [
+        clutch
+        for clutch in done
+        if clutch.entity not in kept
+        or forecasts_told.changed_since(clutch.entity, kept[clutch.entity].after_act, TOUCHING)
+    ]
+    version = newest_act()
+    for clutch in todo[:_AT_A_TIME]:
+        forecasts_told.learn(_lesson(house, facts, clutch, version, now_s))
+    return bool(todo)
+
+
+def _pips(facts: Facts, clutch: Clutch) -> list[float]:
+    eggs = facts.eggs.get(clutch.entity, [])
+    return [s for egg in eggs if (s := facts.pip_s(egg.entity)) is not None]
+
+
+def _lesson(house: HouseNow, facts: Facts, clutch: Clutch, version: int, now_s: float) -> Lesson:
+    """ln D at the mean pip of a clutch of which a pip was seen."""
+    pips = _pips(facts, clutch)
+    mean_s = sum(pips) / len(pips)
+    curve = development_curve(house, facts, clutch, min(max(mean_s, clutch.laid_s + 60.0), now_s))
+    untaught = HatchPrior()
+    measured = log_uncertainty(curve, untaught) ** 2 - untaught.sd**2
+    if facts.kept_by_dam(clutch.entity):
+        measured *= MATERNAL_FACTOR**2
+    cabinet = facts.shelf_at(facts.boxes[clutch.entity], clutch.laid_s).cabinet
+    return Lesson(
+        clutch.entity, version, cabinet, mean_s, math.log(curve.now),
+        math.sqrt(max(measured, 0.0)), len(pips),
+    )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class _Judged:
+    """A clutch as it would have been told of at `as_of_s`, not taught by itself."""
+
+    facts: Facts
+    clutch: Clutch
+    curve: DevelopmentCurve
+    prior: HatchPrior
+    as_of_s: float
+
+    @classmethod
+    def at(
+        cls, house: HouseNow, facts: Facts, known: Lessons, clutch: Clutch, as_of_s: float
+    ) -> "_Judged":
+        cabinet = facts.shelf_at(facts.boxes[clutch.entity], as_of_s).cabinet
+        maternal = facts.kept_by_dam(clutch.entity)
+        prior = known.learned(cabinet, as_of_s, besides=clutch.entity, maternal=maternal).prior
+        curve = development_curve(house, facts, clutch, as_of_s)
+        return cls(facts, clutch, curve, prior, as_of_s)
+
+    def typical_pip(self) -> Window | None:
+        eggs = sum(not egg.slug for egg in self.facts.eggs[self.clutch.entity])
+        told = forecast(
+            self.curve.temperature,
+            eggs,
+            prior=self.prior,
+            curve=self.curve,
+            maternal=self.facts.kept_by_dam(self.clutch.entity),
+        )
+        return told.typical_pip
+
+    def standings(self) -> dict[int, float]:
+        """The chance of each egg still closed, by entity. The box's water is left out of it."""
+        at_pip = math.exp(self.prior.mean)
+        view = judge_eggs(self.facts, self.clutch, self.curve, self.as_of_s, at_pip, None)
+        entities = {egg.number: egg.entity for egg in self.facts.eggs[self.clutch.entity]}
+        return {
+            entities[egg.number]: egg.standing.alive
+            for egg in view.eggs
+            if egg.standing is not None
+        }

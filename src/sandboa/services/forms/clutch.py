@@ -1,0 +1,101 @@
+"""What the forms of a clutch and its eggs hold now; each raises NotFound for an unknown one."""
+
+from collections.abc import Iterable, Mapping
+from datetime import UTC, datetime
+from typing import Any
+
+from sandboa.records.animals import Trait
+from sandboa.records.clutches import Box, BoxMove, Clutch, Egg
+from sandboa.records.hatching import Finding, Hatchling, Opening
+from sandboa.records.house import Animal, Cabinet, SetPoint, Shelf
+from sandboa.services.acts.preconditions import clutch_called, egg_of
+from sandboa.services.acts.revisions import Form
+from sandboa.services.cabinets.commands import set_points
+from sandboa.services.forms.people_and_things import form_of_traits
+
+
+def clutch_form(code: str) -> Form:
+    """A clutch as laid, in the place where its box stands now."""
+    clutch = clutch_called(code)
+    box = Box.of(clutch)
+    cabinet, shelf = _place(box)
+    return {
+        "dam": _name(clutch.dam),
+        "sire": _name(clutch.sire) if clutch.sire else None,
+        "laid_at": datetime.fromtimestamp(clutch.laid_s, UTC).isoformat(),
+        "eggs": [
+            {"x": egg.x, "y": egg.y, "slug": bool(egg.slug), "shell": egg.shell}
+            for egg in _eggs(clutch)
+        ],
+        "medium": box.medium,
+        "dry_mass_g": box.dry_mass_g,
+        "water_g": box.water_g,
+        "closing": box.closing,
+        "cabinet": cabinet.name,
+        "shelf": shelf.name,
+        "set_point_c": set_points(
+            list(SetPoint.current(SetPoint.cabinet == cabinet.entity))
+        ).at(clutch.laid_s),
+    }  # fmt: skip
+
+
+def opening_form(code: str, number: int) -> Form | None:
+    """What was found in a failed egg, None where nobody has looked."""
+    egg = egg_of(clutch_called(code), number)
+    held = Opening.only(Opening.egg == egg.entity)
+    if held is None:
+        return None
+    findings: dict[str, list[str]] = {}
+    for row in Finding.current(Finding.egg == egg.entity):
+        findings.setdefault(row.kind, []).append(row.value)
+    return form_of_opening(held, findings)
+
+
+def form_of_opening(held: Opening, findings: Mapping[Any, Iterable[str]]) -> Form:
+    """What was found in a failed egg, by kind of finding."""
+    return {
+        "opened": bool(held.opened),
+        "findings": {str(kind): sorted(values) for kind, values in findings.items()},
+        "note": held.note,
+    }
+
+
+def hatchling_form(code: str, number: int, part: int) -> Form | None:
+    """What came out of an egg, None where nothing is recorded."""
+    egg = egg_of(clutch_called(code), number)
+    held = Hatchling.only(Hatchling.egg == egg.entity, Hatchling.part == part)
+    if held is None:
+        return None
+    return form_of_hatchling(held, Trait.current(Trait.animal == held.entity))
+
+
+def form_of_hatchling(held: Hatchling, traits: Iterable[Trait]) -> Form:
+    """A hatchling with its traits; its weights are a list apart."""
+    return {
+        "sex": held.sex,
+        "size": held.size,
+        "yolk": held.yolk,
+        "traits": form_of_traits(traits),
+        "defects": held.defects.split(",") if held.defects else [],
+        "note": held.note,
+        "plain": bool(held.plain),
+    }
+
+
+def _place(box: Box) -> tuple[Cabinet, Shelf]:
+    moves = sorted(BoxMove.current(BoxMove.box == box.entity), key=lambda move: int(move.from_s))
+    shelf = Shelf.now(moves[-1].shelf if moves else box.shelf)
+    assert shelf is not None
+    cabinet = Cabinet.now(shelf.cabinet)
+    assert cabinet is not None
+    return cabinet, shelf
+
+
+def _eggs(clutch: Clutch) -> list[Egg]:
+    return sorted(Egg.current(Egg.clutch == clutch.entity), key=lambda egg: int(egg.number))
+
+
+def _name(animal: int) -> str:
+    row = Animal.now(animal)
+    assert row is not None
+    return str(row.name)

@@ -1,0 +1,71 @@
+"""Seen and done at a hatching egg: pipped, cut, out."""
+
+from sandboa.core.errors import NotPlausible
+from sandboa.core.names import clean_name
+from sandboa.records.facts import Act
+from sandboa.records.hatching import Cut, Emergence, Pip
+from sandboa.services.acts.errors import Conflict
+from sandboa.services.acts.preconditions import require_in_box
+from sandboa.services.acts.recording import act
+from sandboa.services.hatching.open_clutch import fertile_egg, open_clutch
+
+
+def see_pip(code: str, number: int, seen_s: float, now_s: float) -> Act:
+    """Record that an egg has pipped, as seen at `seen_s`.
+
+    Raises NotFound for an unknown clutch or egg; NotPlausible for a slug, an
+    egg that was taken out, or a time before lay, ahead, or after it came out;
+    Conflict when its pip is recorded already, or the clutch is closed.
+    """
+    clutch = open_clutch(code, seen_s, now_s)
+    egg = fertile_egg(clutch, number, "pip")
+    require_in_box(egg, seen_s)
+    if Pip.only(Pip.egg == egg.entity) is not None:
+        raise Conflict(f"egg {number} has pipped already: undo that to correct its time")
+    out = Emergence.only(Emergence.egg == egg.entity)
+    if out is not None and out.seen_s < seen_s:
+        raise NotPlausible("at", f"egg {number} was out before that: the pip came earlier")
+    with act("pip", f"Egg {number} pipped", now_s, clutch.entity) as seeing:
+        Pip.record(seeing, egg=egg.entity, seen_s=int(seen_s))
+    return seeing
+
+
+def see_emergence(code: str, number: int, seen_s: float, now_s: float) -> Act:
+    """Record that a hatchling is out of its egg, as seen at `seen_s`.
+
+    A pip nobody saw is none: it is taken as a usual while before, and told so.
+    Raises as `see_pip` does; NotPlausible for a time before the egg's pip.
+    """
+    clutch = open_clutch(code, seen_s, now_s)
+    egg = fertile_egg(clutch, number, "hatch")
+    require_in_box(egg, seen_s)
+    if Emergence.only(Emergence.egg == egg.entity) is not None:
+        raise Conflict(f"egg {number} is out already: undo that to correct its time")
+    pip = Pip.only(Pip.egg == egg.entity)
+    if pip is not None and seen_s < pip.seen_s:
+        raise NotPlausible("at", f"egg {number} pipped after that: it cannot have been out before")
+    with act("emergence", f"Egg {number} is out", now_s, clutch.entity) as seeing:
+        Emergence.record(seeing, egg=egg.entity, seen_s=int(seen_s))
+    return seeing
+
+
+def cut_egg(
+    code: str, number: int, reason: str, at_s: float, now_s: float, *, bled: bool = False
+) -> Act:
+    """Record that an egg was cut open: why, and whether it bled.
+
+    Raises as `see_pip` does; NotPlausible without a reason or once it is out.
+    """
+    clutch = open_clutch(code, at_s, now_s)
+    egg = fertile_egg(clutch, number, "be cut for an animal")
+    require_in_box(egg, at_s)
+    why = clean_name("reason", reason)
+    if Cut.only(Cut.egg == egg.entity) is not None:
+        raise Conflict(f"egg {number} is cut already: undo that to correct it")
+    out = Emergence.only(Emergence.egg == egg.entity)
+    if out is not None and out.seen_s <= at_s:
+        raise NotPlausible("at", f"egg {number} was out by then")
+    summary = f"Egg {number} cut: {why}{', it bled' if bled else ''}"
+    with act("cut", summary, now_s, clutch.entity) as cutting:
+        Cut.record(cutting, egg=egg.entity, at_s=int(at_s), reason=why, bled=int(bled))
+    return cutting

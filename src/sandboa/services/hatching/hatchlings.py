@@ -1,0 +1,157 @@
+"""Hatchlings: recorded egg by egg, weighed, shed, fed; twins with a word."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+from sandboa.core.errors import NotPlausible
+from sandboa.core.hatching import Defect, Sex, Size, YolkLeft
+from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G, MOST_IN_ONE_EGG
+from sandboa.core.pairing.genes import SHOWN_FORMS
+from sandboa.core.units import require_range
+from sandboa.records.animals import Weight
+from sandboa.records.clutches import Clutch, Egg
+from sandboa.records.facts import Act
+from sandboa.records.hatching import Emergence, Hatchling, Shed
+from sandboa.services.acts.errors import Conflict, NotFound, Question
+from sandboa.services.acts.preconditions import clutch_called, egg_of, require_not_ahead
+from sandboa.services.acts.recording import act
+from sandboa.services.animals.meals import MealSaid, keep_meal
+from sandboa.services.animals.traits import TraitSaid, keep_traits, tidy_traits
+from sandboa.services.hatching.open_clutch import require_open
+
+
+@dataclass(frozen=True, slots=True)
+class HatchlingSaid:
+    """What a keeper says of a hatchling; `part` 2 is the second of twins, g at hatching.
+
+    `plain`: it was looked at and shows no trait, which is not the same as not said.
+    """
+
+    number: int
+    part: int = 1
+    mass_g: float | None = None
+    sex: Sex = Sex.NOT_SEXED
+    size: Size | None = None
+    yolk: YolkLeft | None = None
+    traits: Sequence[TraitSaid] = field(default=())
+    defects: tuple[Defect, ...] = ()
+    note: str = ""
+    plain: bool = False
+
+
+def record_hatchling(
+    code: str, said: HatchlingSaid, now_s: float, *, twins: bool = False
+) -> tuple[int, Act]:
+    """Record, or correct, what came out of an egg; returns the hatchling's id.
+
+    Raises NotFound; NotPlausible for an egg nothing has come out of, or a
+    value that cannot be; Question for the second hatchling of one egg, unless
+    `twins`; Conflict when the clutch is closed.
+    """
+    clutch = clutch_called(code)
+    require_open(clutch)
+    egg = egg_of(clutch, said.number)
+    out = Emergence.only(Emergence.egg == egg.entity)
+    if out is None:
+        raise NotPlausible("number", f"nothing has come out of egg {said.number} yet")
+    _check(said)
+    traits = tidy_traits(said.traits)
+    held = Hatchling.only(Hatchling.egg == egg.entity, Hatchling.part == said.part)
+    if held is None and said.part > 1:
+        _require_twins(egg, twins=twins)
+    with act("hatchling", _words(said, new=held is None), now_s, clutch.entity) as recording:
+        hatchling = Hatchling.put(
+            recording,
+            {"egg": egg.entity, "part": said.part},
+            sex=said.sex.value,
+            size=said.size.value if said.size else None,
+            yolk=said.yolk.value if said.yolk else None,
+            defects=",".join(sorted(d.value for d in set(said.defects))),
+            note=" ".join(said.note.split()),
+            plain=int(said.plain),
+        )
+        if said.mass_g is not None:
+            _weigh(recording, hatchling.entity, said.mass_g, out.seen_s)
+        keep_traits(recording, hatchling.entity, traits)
+    return hatchling.entity, recording
+
+
+def weigh_hatchling(entity: int, mass_g: float, at_s: float, now_s: float) -> Act:
+    """Record a weight (g) of a hatchling; NotFound, or NotPlausible for what cannot be."""
+    hatchling, clutch, name = _hatchling(entity, at_s, now_s)
+    require_range("mass_g", mass_g, HATCHLING_RANGE_G, "g")
+    with act("weigh", f"{name}: {mass_g:g} g", now_s, clutch.entity) as weighing:
+        Weight.record(weighing, animal=hatchling.entity, at_s=int(at_s), mass_g=mass_g)
+    return weighing
+
+
+def see_shed(entity: int, seen_s: float, now_s: float) -> Act:
+    """Record a hatchling's first shed; Conflict when it is recorded already."""
+    hatchling, clutch, name = _hatchling(entity, seen_s, now_s)
+    if Shed.only(Shed.hatchling == entity) is not None:
+        raise Conflict(f"{name} has shed already: undo that to correct its time")
+    with act("shed", f"{name}: first shed", now_s, clutch.entity) as seeing:
+        Shed.record(seeing, hatchling=hatchling.entity, seen_s=int(seen_s))
+    return seeing
+
+
+def offer_first_meal(entity: int, meal: MealSaid, at_s: float, now_s: float) -> Act:
+    """Record a meal offered to a hatchling, taken or refused."""
+    hatchling, clutch, name = _hatchling(entity, at_s, now_s)
+    with act("meal", meal.words(name), now_s, clutch.entity) as offering:
+        keep_meal(offering, hatchling.entity, meal, at_s)
+    return offering
+
+
+def hatchling_name(number: int, part: int) -> str:
+    """ "Hatchling 3", "hatchling 3b" for the second of twins."""
+    return f"Hatchling {number}{'' if part == 1 else 'b'}"
+
+
+def _hatchling(entity: int, at_s: float, now_s: float) -> tuple[Hatchling, Clutch, str]:
+    """The hatchling, its clutch and its name; NotPlausible for a time before it was out."""
+    hatchling = Hatchling.now(entity)
+    egg = Egg.now(hatchling.egg) if hatchling else None
+    clutch = Clutch.now(egg.clutch) if egg else None
+    if hatchling is None or egg is None or clutch is None:
+        raise NotFound("there is no such hatchling")
+    require_not_ahead(at_s, now_s)
+    out = Emergence.only(Emergence.egg == egg.entity)
+    if out is not None and at_s < out.seen_s:
+        raise NotPlausible("at", f"hatchling {egg.number} was still in its egg then")
+    return hatchling, clutch, hatchling_name(egg.number, hatchling.part)
+
+
+def _require_twins(egg: Egg, *, twins: bool) -> None:
+    first = Hatchling.only(Hatchling.egg == egg.entity, Hatchling.part == 1)
+    if first is None:
+        raise NotPlausible("part", f"record the first hatchling of egg {egg.number} first")
+    if not twins:
+        raise Question(
+            f"Egg {egg.number} has a hatchling already. Twins are rare but real: is this a "
+            "second animal from the same egg?",
+            "twins",
+        )
+
+
+def _check(said: HatchlingSaid) -> None:
+    if not 1 <= said.part <= MOST_IN_ONE_EGG:
+        raise NotPlausible("part", f"{MOST_IN_ONE_EGG} hatchlings of one egg are the most")
+    if said.mass_g is not None:
+        require_range("mass_g", said.mass_g, HATCHLING_RANGE_G, "g")
+    if said.plain and any(t.form in SHOWN_FORMS for t in said.traits):
+        raise NotPlausible("traits", "It shows no trait, or it shows these: say one of the two")
+    if len(said.note) > 400:
+        raise NotPlausible("note", "400 characters are enough for a note")
+
+
+def _weigh(recording: Act, hatchling: int, mass_g: float, out_s: int) -> None:
+    """Its weight at hatching is the one with the moment it came out."""
+    Weight.put(recording, {"animal": hatchling, "at_s": out_s}, mass_g=mass_g)
+
+
+def _words(said: HatchlingSaid, *, new: bool) -> str:
+    parts = [f"{said.mass_g:g} g" if said.mass_g is not None else "", *said.defects]
+    told = ", ".join(part for part in parts if part)
+    name = hatchling_name(said.number, said.part)
+    return f"{name}{'' if new else ' corrected'}{f': {told}' if told else ''}"

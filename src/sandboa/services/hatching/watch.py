@@ -1,0 +1,244 @@
+"""Hatch watch: who has pipped, who is out, who is closed and since when, and what to do."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+from typing import Final
+
+from sandboa.core.development import Window
+from sandboa.core.development.delays import EMERGENCE, FIRST_MEAL, FIRST_SHED
+from sandboa.core.hatching import EggAtHatch, Fate, HatchAdvice, advise
+from sandboa.core.hatching.fates import EggRecord, fitting_fates, following_fate
+from sandboa.core.hatching.hatchlings import still_to_come
+from sandboa.core.hatching.last_week import LastWeekLine, LastWeekTask, last_week
+from sandboa.core.methods import CuttingSchool, Method
+from sandboa.core.rounds.due import LAST_WEEK_DAYS
+from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.records.animals import Meal, Trait, Weight
+from sandboa.records.clutches import Clutch
+from sandboa.records.facts import Act
+from sandboa.records.hatching import Hatchling
+from sandboa.services.acts.checklists import tick, ticked
+from sandboa.services.acts.preconditions import clutch_called
+from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
+from sandboa.services.clutches.egg_judgements import EggView
+from sandboa.services.clutches.methods import method_of, was_chosen
+from sandboa.services.clutches.told_forecasts import lessons
+from sandboa.services.hatching.hatchlings import hatchling_name
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+#: Meals taken after which a hatchling is settled (handbook 1: "several"; assumption).
+SETTLED_MEALS: Final = 3
+#: days after it came out from which a hatchling is not followed here any more (assumption).
+FOLLOWED_DAYS: Final = 90.0
+
+
+@dataclass(frozen=True)
+class HatchlingNow:
+    """A hatchling as it stands: weights and meals in order of time.
+
+    `shed_window` and `meal_window` are of what is still to come, None once it came.
+    """
+
+    recorded: Hatchling
+    name: str
+    out_s: float
+    weights: tuple[Weight, ...]
+    meals: tuple[Meal, ...]
+    traits: tuple[Trait, ...]
+    shed_s: float | None
+    shed_window: Window | None
+    meal_window: Window | None
+
+    @property
+    def settled(self) -> bool:
+        """Whether it has taken several meals."""
+        return sum(meal.taken for meal in self.meals) >= SETTLED_MEALS
+
+
+@dataclass(frozen=True)
+class HatchingEgg:
+    """An egg (slugs too) at hatch. `fate` is declared or follows from the record, `fitting_fates`
+    are those the record does not rule out. `emergence` is still to come, of an egg that pipped."""
+
+    view: EggView
+    advice: HatchAdvice | None
+    emergence: Window | None
+    fate: Fate | None
+    stage: str | None
+    declared: bool
+    fitting_fates: tuple[Fate, ...]
+    hatchlings: tuple[HatchlingNow, ...]
+
+
+@dataclass(frozen=True)
+class HatchingClutch:
+    """A clutch at hatch; `closed` are the eggs still waited for, `to_say` those without a fate."""
+
+    now: ClutchNow
+    school: CuttingSchool
+    eggs: tuple[HatchingEgg, ...]
+    preparations: tuple[tuple[LastWeekLine, float | None], ...]
+
+    @property
+    def closed(self) -> tuple[int, ...]:
+        return tuple(e.view.number for e in self.eggs if e.view.live and e.view.pipped_s is None)
+
+    @property
+    def to_say(self) -> tuple[int, ...]:
+        return tuple(e.view.number for e in self.eggs if e.fate is None)
+
+
+def hatch_watch(house: HouseNow, as_of_s: float) -> tuple[HatchingClutch, ...]:
+    """Clutches in their last week, pipping, or with hatchlings that are not settled yet."""
+    facts = house.facts()
+    known = lessons(house, facts)
+    at_hatch = []
+    for clutch in facts.clutches:
+        if clutch.laid_s > as_of_s or not _may_be_hatching(facts, clutch, as_of_s):
+            continue
+        now = clutch_now(house, facts, clutch, as_of_s, known)
+        standing = _hatching(facts, now, as_of_s)
+        if _belongs(standing, as_of_s):
+            at_hatch.append(standing)
+    return tuple(sorted(at_hatch, key=_order))
+
+
+def hatching_clutch(house: HouseNow, code: str, as_of_s: float) -> HatchingClutch:
+    """One clutch at hatch, whatever its stage; NotFound for an unknown code."""
+    facts = house.facts()
+    clutch = facts.clutch_called(code)
+    return _hatching(
+        facts, clutch_now(house, facts, clutch, as_of_s, lessons(house, facts)), as_of_s
+    )
+
+
+def tick_last_week(code: str, task: LastWeekTask, done: bool, now_s: float) -> Act:
+    """Tick a line of a clutch's last-week list, or take the tick back."""
+    clutch = clutch_called(code)
+    return tick(clutch.entity, task.value, done, now_s, whose=clutch.code, clutch=clutch.entity)
+
+
+def egg_record(view: EggView) -> EggRecord:
+    """An egg's end as the fates of the core read it."""
+    return EggRecord(
+        view.number,
+        view.slug,
+        pipped_s=view.pipped_s,
+        emerged_s=view.emerged_s,
+        removed_s=view.removed_s,
+    )
+
+
+def _may_be_hatching(facts: Facts, clutch: Clutch, as_of_s: float) -> bool:
+    """Quick, before anything is worked out: under way, or with hatchlings of late."""
+    if facts.under_way(clutch, as_of_s):
+        return True
+    out = [
+        facts.emergences[egg.entity].seen_s
+        for egg in facts.eggs.get(clutch.entity, [])
+        if egg.entity in facts.emergences
+    ]
+    return bool(out) and as_of_s - max(out) <= FOLLOWED_DAYS * SECONDS_PER_DAY
+
+
+def _belongs(standing: HatchingClutch, as_of_s: float) -> bool:
+    now = standing.now
+    if any(e.view.emerged_s is not None for e in standing.eggs):
+        hatchlings = [h for e in standing.eggs for h in e.hatchlings]
+        unsettled = any(not h.settled for h in hatchlings)
+        return now.finished_s is None or unsettled
+    if now.finished_s is not None:
+        return False
+    if any(e.view.pipped_s is not None for e in standing.eggs):
+        return True
+    forecast = now.forecast
+    if forecast is None:
+        return False
+    soon = forecast.first_pip
+    ahead_s = LAST_WEEK_DAYS * SECONDS_PER_DAY
+    return forecast.overdue or (soon is not None and soon.p10 - as_of_s <= ahead_s)
+
+
+def _order(standing: HatchingClutch) -> tuple[int, float]:
+    """Those with eggs to wait for first, the furthest along first."""
+    waiting = standing.now.finished_s is None and bool(standing.closed or standing.to_say)
+    return (0 if waiting else 1, -standing.now.fraction)
+
+
+def _hatching(facts: Facts, now: ClutchNow, as_of_s: float) -> HatchingClutch:
+    own = facts.methods.get(now.clutch.entity)
+    method = method_of(own) if own else Method("")
+    views = now.eggs.eggs
+    chosen = own is not None and was_chosen(own)
+    advices = _advices(now, method, chosen, views, as_of_s)
+    eggs = tuple(_egg(facts, now, view, advices.get(view.number), as_of_s) for view in views)
+    done = ticked(now.clutch.entity)
+    lines = last_week(method.last_days, on_grid=now.on_grid or LastWeekTask.GRID in done)
+    return HatchingClutch(
+        now, method.cutting, eggs, tuple((line, done.get(line.task.value)) for line in lines)
+    )
+
+
+def _advices(
+    now: ClutchNow, method: Method, chosen: bool, views: tuple[EggView, ...], as_of_s: float
+) -> dict[int, HatchAdvice]:
+    if now.finished_s is not None or now.maternal:
+        return {}
+    live = tuple(
+        EggAtHatch(v.number, v.pipped_s, v.cut_s, v.emerged_s, v.grade) for v in views if v.live
+    )
+    told = advise(
+        live,
+        school=method.cutting if chosen else None,
+        set_day=method.set_day,
+        share=now.fraction,
+        laid_s=now.clutch.laid_s,
+        now_s=as_of_s,
+    )
+    return {advice.number: advice for advice in told}
+
+
+def _egg(
+    facts: Facts, now: ClutchNow, view: EggView, advice: HatchAdvice | None, as_of_s: float
+) -> HatchingEgg:
+    entity = next(e.entity for e in facts.eggs[now.clutch.entity] if e.number == view.number)
+    record = egg_record(view)
+    declared = facts.fates.get(entity)
+    emergence = None
+    if view.pipped_s is not None and view.emerged_s is None and view.live:
+        emergence = still_to_come(EMERGENCE, view.pipped_s, as_of_s)
+    return HatchingEgg(
+        view,
+        advice,
+        emergence,
+        fate=Fate(declared.fate) if declared else following_fate(record),
+        stage=declared.stage if declared else None,
+        declared=declared is not None,
+        fitting_fates=fitting_fates(record),
+        hatchlings=tuple(_hatchlings(facts, entity, view, as_of_s)),
+    )
+
+
+def _hatchlings(facts: Facts, egg: int, view: EggView, as_of_s: float) -> Iterator[HatchlingNow]:
+    died = view.fate is Fate.HATCHED_DIED
+    for hatchling in facts.hatchlings.get(egg, []):
+        out_s = view.emerged_s if view.emerged_s is not None else as_of_s
+        own = hatchling.entity
+        meals = tuple(sorted(Meal.current(Meal.animal == own), key=lambda m: m.at_s))
+        weights = sorted(Weight.current(Weight.animal == own), key=lambda w: w.at_s)
+        shed = facts.sheds.get(own)
+        eaten = any(meal.taken for meal in meals)
+        yield HatchlingNow(
+            hatchling,
+            hatchling_name(view.number, hatchling.part),
+            out_s,
+            tuple(weights),
+            meals,
+            tuple(sorted(Trait.current(Trait.animal == own), key=lambda t: t.name.casefold())),
+            shed_s=float(shed.seen_s) if shed else None,
+            shed_window=None if shed or died else still_to_come(FIRST_SHED, out_s, as_of_s),
+            meal_window=still_to_come(FIRST_MEAL, float(shed.seen_s), as_of_s)
+            if shed and not eaten and not died
+            else None,
+        )

@@ -1,0 +1,19 @@
+"""Lay day: the clutch recorded whole, and the draft that gathers it step by step."""
+
+from sandboa.services.lay_day.record import (
+    EggHappening,
+    EggLaid,
+    LayDay,
+    correct_clutch,
+    lay_clutch,
+    suggested_code,
+)
+
+__all__ = [
+    "EggHappening",
+    "EggLaid",
+    "LayDay",
+    "correct_clutch",
+    "lay_clutch",
+    "suggested_code",
+]

@@ -1,0 +1,388 @@
+"""A clutch recorded whole, in one act; and corrected line by line."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from datetime import datetime
+from typing import Any, Final
+
+from sandboa.core.animals import require_weight
+from sandboa.core.box import Closing, Shell, require_distinct_places
+from sandboa.core.candling import Disc, Vessels
+from sandboa.core.clutch_count import MOST_EGGS, ClutchCount, clutch_count
+from sandboa.core.errors import NotPlausible
+from sandboa.core.lay_day import EGG_MASS_RANGE_G, EggEvent, Lump, may_be_second_clutch
+from sandboa.core.methods import Contact, Method, checked
+from sandboa.core.names import clean_code, next_code
+from sandboa.core.units import SECONDS_PER_DAY, require_moment, require_range
+from sandboa.core.water import medium_named
+from sandboa.core.water.top_up import BOX_MASS_RANGE_G
+from sandboa.records.animals import Weight
+from sandboa.records.clutches import (
+    Box,
+    BoxMove,
+    Candling,
+    Clutch,
+    DamCheck,
+    Egg,
+    clutch_coded,
+    codes_beginning,
+)
+from sandboa.records.clutches import EggEvent as EggEventFact
+from sandboa.records.facts import Act
+from sandboa.records.hatching import Cut, Emergence, Pip
+from sandboa.records.house import DAM, SIRE
+from sandboa.records.methods import ClutchMethod
+from sandboa.services.acts.errors import Conflict, NotFound, Question
+from sandboa.services.acts.preconditions import require_not_ahead
+from sandboa.services.acts.recording import act
+from sandboa.services.animals.commands import animal_named
+from sandboa.services.cabinets.commands import cabinet_named, set_point_from, shelf_named
+from sandboa.services.clutches.methods import chosen_method, lines_of, method_of_clutch
+from sandboa.services.snapshot.settings import house_settings
+
+#: g of dry medium or water in one box (assumption).
+_BOX_CONTENT_G: Final = (0.0, 20_000.0)
+
+
+@dataclass(frozen=True, slots=True)
+class EggHappening:
+    """What happened to an egg on lay day, and when (s)."""
+
+    kind: EggEvent
+    at_s: float
+
+
+@dataclass(frozen=True, slots=True)
+class EggLaid:
+    """An egg where it lies: x, y as shares of the box; `vessels` None when it was not candled.
+
+    Eggs of the same `clump` number (1-20) stick together. Mass in g.
+    """
+
+    x: float
+    y: float
+    slug: bool = False
+    shell: Shell = Shell.SMOOTH
+    vessels: Vessels | None = None
+    disc: Disc | None = None
+    mass_g: float | None = None
+    clump: int | None = None
+    events: tuple[EggHappening, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class LayDay:
+    """A clutch as laid. `code` None takes the next free one of the year laid.
+
+    `method` None is the house's chosen one with this medium and closing. Both
+    are None where the dam keeps the eggs: `cabinet` is then her tub. Masses in
+    g, None when they were not weighed. `handled_at` is when the eggs were looked
+    at and handled; None takes the lay time, never the moment of typing.
+    """
+
+    dam: str
+    laid_at: datetime
+    eggs: tuple[EggLaid, ...]
+    medium: str | None
+    closing: Closing | None
+    cabinet: str
+    shelf: str
+    set_point_c: float
+    sire: str | None = None
+    code: str | None = None
+    dry_mass_g: float | None = None
+    water_g: float | None = None
+    contact: Contact | None = None
+    set_up_mass_g: float | None = None
+    method: Method | None = None
+    lump: Lump | None = None
+    dam_mass_g: float | None = None
+    second_clutch: bool = False
+    handled_at: datetime | None = None
+
+    @property
+    def handled_s(self) -> float:
+        """When the eggs were candled, turned and boxed, and the dam looked at (s)."""
+        return (self.handled_at or self.laid_at).timestamp()
+
+    @property
+    def count(self) -> ClutchCount:
+        return clutch_count(len(self.eggs), sum(egg.slug for egg in self.eggs))
+
+    @property
+    def maternal(self) -> bool:
+        return self.method is not None and self.method.maternal
+
+
+def lay_clutch(day: LayDay, now_s: float) -> tuple[str, Act]:
+    """Record a clutch with its box and eggs; returns its code and the act.
+
+    Raises NotPlausible for a lay date in the future, a count outside 1-20,
+    two eggs at one place or other values that cannot be true; Conflict when
+    the code is taken; Question when the dam laid within 60 days before or
+    after, unless it is said to be a second clutch.
+    """
+    check_lay_day(day, now_s)
+    with act("lay", "", now_s) as laying:
+        clutch = write_clutch(laying, day)
+    return clutch.code, laying
+
+
+def write_clutch(laying: Act, day: LayDay) -> Clutch:
+    """Record a checked lay day inside an open act, which gets its summary and clutch."""
+    code = _free_code(day)
+    values = _clutch_values(day, laying)
+    require_asked_about(values["dam"], day.dam, day.laid_at.timestamp(), day.second_clutch)
+    clutch = Clutch.record(laying, code=code, **values)
+    Box.record(laying, clutch=clutch.entity, **_box_values(day, laying))
+    for number, egg in enumerate(day.eggs, start=1):
+        _write_egg(laying, clutch.entity, number, egg, int(day.handled_s))
+    ClutchMethod.record(laying, clutch=clutch.entity, **lines_of(_method(day)))
+    if day.lump is not None:
+        DamCheck.record(laying, clutch=clutch.entity, at_s=int(day.handled_s), lump=day.lump.value)
+    if day.dam_mass_g is not None:
+        Weight.record(laying, animal=clutch.dam, at_s=_after_laying_s(day), mass_g=day.dam_mass_g)
+    laying.clutch = clutch.entity
+    laying.summary = f"Clutch {code} of {day.dam.strip()} laid, {day.count}"
+    return clutch
+
+
+def _after_laying_s(day: LayDay) -> int:
+    """When she was weighed: after she laid, by a second at least, or it was her weight before."""
+    return max(int(day.handled_s), int(day.laid_at.timestamp()) + 1)
+
+
+def require_asked_about(dam: int, name: str, laid_s: float, second_clutch: bool) -> None:
+    """Raise Question when the dam has a clutch within 60 days and nobody said it is a second."""
+    if second_clutch:
+        return
+    within_days = house_settings()["second_clutch_days"]
+    for earlier in Clutch.current(Clutch.dam == dam):
+        if may_be_second_clutch(earlier.laid_s, laid_s, within_days):
+            days = round(abs(laid_s - earlier.laid_s) / SECONDS_PER_DAY)
+            apart = f"{days} day{'s' * (days != 1)} apart from" if days else "the same day as"
+            raise Question(
+                f"{name.strip()} laid {earlier.code} {apart} this. Is this a second clutch?",
+                "second_clutch",
+            )
+
+
+def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
+    """Correct a clutch: only what differs is superseded, the earlier values stay in the log.
+
+    Raises as `lay_clutch` does, and NotFound for an unknown code.
+    """
+    clutch = clutch_coded(code)
+    if clutch is None:
+        raise NotFound(f"there is no clutch {code}")
+    day = replace(day, method=method_of_clutch(clutch.entity))
+    check_lay_day(day, now_s)
+    _require_laid_before_it_pipped(clutch, day.laid_at)
+    with act("correct", f"Clutch {clutch.code} corrected", now_s, clutch.entity) as correcting:
+        new_code = _free_code(day, clutch) if day.code else clutch.code
+        _correct_when_different(
+            correcting, clutch, {"code": new_code, **_clutch_values(day, correcting)}
+        )
+        _move_lay_looks(correcting, clutch, int(day.laid_at.timestamp()))
+        box = _box_values(day, correcting, _moves(clutch))
+        _correct_when_different(
+            correcting, Box.of(clutch), {k: v for k, v in box.items() if v is not None}
+        )
+        method = ClutchMethod.only(ClutchMethod.clutch == clutch.entity)
+        if method is not None and box["medium"] and box["closing"]:
+            shared = {"medium": box["medium"], "closing": box["closing"]}
+            _correct_when_different(correcting, method, shared)
+        held = {egg.number: egg for egg in Egg.current(Egg.clutch == clutch.entity)}
+        for number, egg in enumerate(day.eggs, start=1):
+            if number in held:
+                _correct_when_different(correcting, held[number], _egg_values(number, egg))
+            else:
+                Egg.record(correcting, clutch=clutch.entity, **_egg_values(number, egg))
+        for number, gone in held.items():
+            if number > len(day.eggs):
+                gone.retire(correcting)
+    return new_code, correcting
+
+
+def _require_laid_before_it_pipped(clutch: Clutch, laid_at: datetime) -> None:
+    """Raise NotPlausible when eggs of the clutch pipped, or were out, before that lay time."""
+    for egg in Egg.current(Egg.clutch == clutch.entity):
+        known = [
+            *(p.seen_s for p in Pip.current(Pip.egg == egg.entity)),
+            *(e.seen_s for e in Emergence.current(Emergence.egg == egg.entity)),
+            *(c.at_s for c in Cut.current(Cut.egg == egg.entity)),
+        ]
+        if known and min(known) <= laid_at.timestamp():
+            raise NotPlausible(
+                "laid_at",
+                f"egg {egg.number} was open before that: correct its pip first, or the lay time",
+            )
+
+
+def _move_lay_looks(correcting: Act, clutch: Clutch, laid_s: int) -> None:
+    """What was seen and done when the eggs were laid moves with the lay time."""
+    if laid_s == clutch.laid_s:
+        return
+    first = min(row.act for row in Clutch.select().where(Clutch.entity == clutch.entity))
+    for egg in Egg.current(Egg.clutch == clutch.entity):
+        own = egg.entity
+        for look in Candling.current(Candling.egg == own, Candling.act == first):
+            if look.seen_s == clutch.laid_s:
+                look.correct(correcting, seen_s=laid_s)
+        for event in EggEventFact.current(EggEventFact.egg == own, EggEventFact.act == first):
+            if event.at_s == clutch.laid_s:
+                event.correct(correcting, at_s=laid_s)
+
+
+def suggested_code(year: int) -> str:
+    """The next free code of a year; codes of undone clutches are not given again."""
+    return next_code(year, codes_beginning(f"{year % 100:02d}-"))
+
+
+def check_lay_day(day: LayDay, now_s: float) -> None:
+    """Raise NotPlausible for whatever of a lay day cannot be true, at its field."""
+    laid_s = day.laid_at.timestamp()
+    if laid_s > now_s:
+        raise NotPlausible("laid_at", "laid in the future: check the date and the time")
+    require_moment("laid_at", laid_s)
+    require_handled_between(day.handled_at, laid_s, now_s)
+    require_two(day.dam, day.sire)
+    if not 1 <= len(day.eggs) <= MOST_EGGS:
+        raise NotPlausible("eggs", f"{len(day.eggs)} eggs is outside 1 to {MOST_EGGS}")
+    for number, egg in enumerate(day.eggs, start=1):
+        if not (0.0 <= egg.x <= 1.0 and 0.0 <= egg.y <= 1.0):
+            raise NotPlausible("eggs", f"egg {number} lies outside the box")
+    require_distinct_places([(egg.x, egg.y) for egg in day.eggs])
+    for number, egg in enumerate(day.eggs, start=1):
+        if egg.mass_g is not None:
+            require_range(f"egg {number}", egg.mass_g, EGG_MASS_RANGE_G, "g")
+    if day.set_up_mass_g is not None:
+        require_range("set_up_mass_g", day.set_up_mass_g, BOX_MASS_RANGE_G, "g")
+    if day.dam_mass_g is not None:
+        require_weight(day.dam_mass_g, None)
+    if not day.maternal and (day.medium is None or day.closing is None):
+        raise NotPlausible("medium", "what do the eggs lie in, and how is the box closed?")
+    for name, mass_g in (("medium", day.dry_mass_g), ("water", day.water_g)):
+        if mass_g is not None:
+            require_range(name, mass_g, _BOX_CONTENT_G, "g")
+    if day.dry_mass_g == 0:
+        raise NotPlausible("dry_mass_g", "0 g of medium: leave it empty when it was not weighed")
+
+
+def require_handled_between(handled_at: datetime | None, laid_s: float, now_s: float) -> None:
+    """Raise NotPlausible when the eggs were handled before they were laid, or later than now."""
+    if handled_at is None:
+        return
+    if handled_at.timestamp() < laid_s:
+        raise NotPlausible("handled_at", "that is before the eggs were laid: check both times")
+    require_not_ahead(handled_at.timestamp(), now_s)
+
+
+def require_two(dam: str, sire: str | None) -> None:
+    """Raise NotPlausible when an animal is named as its own mate."""
+    if sire is not None and sire.casefold() == dam.casefold():
+        raise NotPlausible("sire", f"{dam} is the dam: name another sire, or leave it empty")
+
+
+def _free_code(day: LayDay, own: Clutch | None = None) -> str:
+    if day.code is None:
+        return suggested_code(day.laid_at.year)
+    code = clean_code(day.code)
+    holder = clutch_coded(code)
+    if holder is not None and (own is None or holder.entity != own.entity):
+        raise Conflict(f"there is a clutch {holder.code} already: choose another code")
+    return code
+
+
+def _clutch_values(day: LayDay, recording: Act) -> dict[str, Any]:
+    return {
+        "dam": animal_named(recording, DAM, day.dam).entity,
+        "sire": animal_named(recording, SIRE, day.sire).entity if day.sire else None,
+        "laid_s": int(day.laid_at.timestamp()),
+    }
+
+
+def _box_values(day: LayDay, recording: Act, moves: Sequence[BoxMove] = ()) -> dict[str, Any]:
+    """What is recorded of the box. One that has moved keeps the shelf it began on: the place
+    told is where it stands now, and corrects its last move."""
+    cabinet = cabinet_named(recording, day.cabinet)
+    shelf = shelf_named(recording, cabinet.entity, day.shelf).entity
+    if moves:
+        if moves[-1].shelf != shelf:
+            moves[-1].correct(recording, shelf=shelf)
+    else:
+        set_point_from(recording, cabinet.entity, int(day.laid_at.timestamp()), day.set_point_c)
+    contact = _contact(day)
+    return {
+        "shelf": None if moves else shelf,
+        "medium": medium_named(day.medium).name if day.medium else None,
+        "dry_mass_g": day.dry_mass_g,
+        "water_g": day.water_g,
+        "closing": day.closing.value if day.closing else None,
+        "contact": contact.value if contact else None,
+        "set_up_mass_g": day.set_up_mass_g,
+    }
+
+
+def _method(day: LayDay) -> Method:
+    """The clutch's own copy; its temperature is what its cabinet is set to, whatever was meant."""
+    if day.method is not None:
+        return replace(checked(day.method), temperature_c=day.set_point_c)
+    own = replace(chosen_method(), temperature_c=day.set_point_c)
+    if day.medium is None:
+        return own
+    medium = medium_named(day.medium)
+    return replace(
+        own,
+        medium=medium.name,
+        ratio=own.ratio if medium.name == own.medium else medium.ratio,
+        contact=_contact(day) or own.contact,
+        closing=day.closing or own.closing,
+    )
+
+
+def _contact(day: LayDay) -> Contact | None:
+    """As said; nothing said, some media carry their eggs on a grid anyway."""
+    if day.contact is None and day.medium and medium_named(day.medium).on_grid:
+        return Contact.GRID
+    return day.contact
+
+
+def _write_egg(laying: Act, clutch: int, number: int, egg: EggLaid, handled_s: int) -> None:
+    values = {**_egg_values(number, egg), "clump": egg.clump, "mass_g": egg.mass_g}
+    row = Egg.record(laying, clutch=clutch, **values)
+    if egg.vessels is not None or egg.disc is not None:
+        # Who noted where the disc lies has looked, whatever the vessels were.
+        Candling.record(
+            laying,
+            egg=row.entity,
+            seen_s=handled_s,
+            vessels=(egg.vessels or Vessels.UNSURE).value,
+            disc=egg.disc.value if egg.disc else None,
+        )
+    for event in egg.events:
+        EggEventFact.record(laying, egg=row.entity, at_s=handled_s, kind=event.kind.value)
+
+
+def _egg_values(number: int, egg: EggLaid) -> dict[str, Any]:
+    return {
+        "number": number,
+        "x": egg.x,
+        "y": egg.y,
+        "slug": int(egg.slug),
+        "shell": egg.shell.value,
+    }
+
+
+def _moves(clutch: Clutch) -> list[BoxMove]:
+    """The moves of the clutch's box, in order of time."""
+    moves = BoxMove.current(BoxMove.box == Box.of(clutch).entity)
+    return sorted(moves, key=lambda move: move.from_s)
+
+
+def _correct_when_different(
+    correcting: Act, fact: Clutch | Box | Egg | ClutchMethod, values: dict[str, Any]
+) -> None:
+    held = fact.values()
+    if any(held[name] != value for name, value in values.items()):
+        fact.correct(correcting, **values)

@@ -1,0 +1,120 @@
+"""A lay day as far as it has come: what every step has gathered, in one document."""
+
+from typing import Annotated, Final
+
+from pydantic import AwareDatetime, ConfigDict, Field
+
+from sandboa.core.box import Shell
+from sandboa.core.candling import Disc, Vessels
+from sandboa.core.clutch_count import MOST_EGGS
+from sandboa.core.errors import NotPlausible
+from sandboa.core.lay_day import EggEvent, Lump
+from sandboa.core.methods import STANDARD, Method
+from sandboa.services.acts.strict_model import StrictModel
+from sandboa.services.lay_day.record import EggHappening, EggLaid, LayDay
+
+Share = Annotated[float, Field(ge=0, le=1)]
+Grams = Annotated[float, Field(gt=0, le=50_000)]
+Name = Annotated[str, Field(max_length=20_000)]
+#: Litres a keeper may have measured the medium by.
+_LITRES: Final = Field(gt=0, le=60)
+
+
+class _Strict(StrictModel):
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class HappeningState(_Strict):
+    kind: EggEvent
+    at: AwareDatetime
+
+
+class EggState(_Strict):
+    """An egg so far; `looked` once its own screen has been answered."""
+
+    x: Share
+    y: Share
+    slug: bool = False
+    shell: Shell = Shell.SMOOTH
+    vessels: Vessels | None = None
+    disc: Disc | None = None
+    mass_g: Grams | None = None
+    clump: Annotated[int, Field(ge=1, le=MOST_EGGS)] | None = None
+    events: list[HappeningState] = Field(default=[], max_length=20)
+    looked: bool = False
+
+
+class LayDayState(_Strict):
+    """Nothing but dam and time is known at first. Masses in g, null when not weighed.
+
+    `handled_at` is when the eggs were looked at and handled, null for the lay time.
+    """
+
+    dam: Name
+    sire: Name | None = None
+    code: Annotated[str, Field(max_length=20)] | None = None
+    laid_at: AwareDatetime
+    handled_at: AwareDatetime | None = None
+    second_clutch: bool = False
+    method: Method = STANDARD
+    lump: Lump | None = None
+    dam_mass_g: Grams | None = None
+    marked: bool = False
+    eggs: list[EggState] = Field(default=[], max_length=MOST_EGGS)
+    dry_mass_g: Grams | None = None
+    dry_volume_l: Annotated[float, _LITRES] | None = None
+    water_g: Annotated[float, Field(ge=0, le=20_000)] | None = None
+    set_up_mass_g: Grams | None = None
+    cabinet: Name = ""
+    shelf: Name = ""
+    set_point_c: float | None = None
+
+
+def lay_day_of(state: LayDayState) -> LayDay:
+    """The lay day to be recorded; NotPlausible names the step at which something is missing."""
+    if not state.eggs:
+        raise NotPlausible("count", "count the eggs first")
+    if not state.cabinet.strip() or not state.shelf.strip():
+        raise NotPlausible("shelf", "which shelf do they go on?")
+    if state.set_point_c is None:
+        raise NotPlausible("shelf", "what is it set to?")
+    maternal = state.method.maternal
+    return LayDay(
+        dam=state.dam,
+        sire=state.sire or None,
+        code=state.code or None,
+        laid_at=state.laid_at,
+        eggs=tuple(_egg(egg, maternal) for egg in state.eggs),
+        medium=None if maternal else state.method.medium,
+        closing=None if maternal else state.method.closing,
+        contact=None if maternal else state.method.contact,
+        dry_mass_g=None if maternal else state.dry_mass_g,
+        water_g=None if maternal else state.water_g,
+        set_up_mass_g=None if maternal else state.set_up_mass_g,
+        cabinet=state.cabinet,
+        shelf=state.shelf,
+        set_point_c=state.set_point_c,
+        method=state.method,
+        lump=state.lump,
+        dam_mass_g=state.dam_mass_g,
+        second_clutch=state.second_clutch,
+        handled_at=state.handled_at,
+    )
+
+
+def _egg(egg: EggState, maternal: bool) -> EggLaid:
+    """A slug has no vessels; an egg the dam keeps has not been handled."""
+    untouched = egg.slug or maternal
+    return EggLaid(
+        egg.x,
+        egg.y,
+        slug=egg.slug,
+        shell=egg.shell,
+        vessels=None if untouched else egg.vessels,
+        disc=None if untouched else egg.disc,
+        mass_g=None if maternal else egg.mass_g,
+        clump=None if maternal else egg.clump,
+        events=()
+        if maternal
+        else tuple(EggHappening(e.kind, e.at.timestamp()) for e in egg.events),
+    )

@@ -1,0 +1,175 @@
+"""How the eggs of a clutch ended, each with its window of death: held while the record stands."""
+
+import math
+from dataclasses import dataclass
+from typing import Final
+
+from sandboa.core.causes import DeathWindow, FindingKind, Findings, Seen, death_window
+from sandboa.core.causes.findings import DEFECTS
+from sandboa.core.development import DevelopmentCurve
+from sandboa.core.hatching import DeathStage, Fate
+from sandboa.core.hatching.fates import EggRecord, following_fate
+from sandboa.core.standing import SignKind
+from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.records.clutches import Clutch, Egg
+from sandboa.services.boxes.climate import development_curve
+from sandboa.services.clutches.egg_judgements import removed_s
+from sandboa.services.clutches.told_forecasts import Lessons
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+#: Days after lay beyond which nothing more is learned of an egg (assumption).
+_LONGEST_DAYS: Final = 110.0
+
+
+@dataclass(frozen=True)
+class EggEnd:
+    """One egg's end; moments in s. `window` is None of an egg that hatched alive, or still lies."""
+
+    egg: Egg
+    fate: Fate | None
+    declared_stage: DeathStage | None
+    pipped_s: float | None
+    emerged_s: float | None
+    ended_s: float
+    seen: tuple[Seen, ...]
+    findings: Findings
+    opened: bool | None
+    window: DeathWindow | None
+    died_from_s: float
+    died_by_s: float
+    defects: bool
+    small: bool
+
+    @property
+    def lost(self) -> bool:
+        return self.fate is not None and self.fate.is_loss
+
+
+@dataclass(frozen=True)
+class ClutchEnds:
+    """A clutch with the ends of its eggs; `at_pip` is D at which its eggs pipped, or would have."""
+
+    clutch: Clutch
+    curve: DevelopmentCurve
+    at_pip: float
+    until_s: float
+    eggs: tuple[EggEnd, ...]
+
+    def share(self, at_s: float) -> float:
+        """Share developed at a moment."""
+        return self.curve.at(at_s) / self.at_pip
+
+    def moment(self, share: float) -> float:
+        """When that share was developed; the end of the record where it never was."""
+        found = self.curve.time_of(share * self.at_pip)
+        return self.until_s if found is None else min(found, self.until_s)
+
+
+def ends_of(
+    house: HouseNow, facts: Facts, clutch: Clutch, known: Lessons, as_of_s: float
+) -> ClutchEnds:
+    """The ends of a clutch's eggs as recorded by `as_of_s`; held until something touches them."""
+    finished = facts.finished.get(clutch.entity)
+    acts = house.last_acts()
+    stamp = (
+        acts.by_clutch.get(clutch.entity, 0),
+        acts.touching,
+        0 if finished else int(as_of_s // 3600),
+    )
+    return house.held(
+        f"ends of {clutch.entity}", stamp, lambda: _read(house, facts, clutch, known, as_of_s)
+    )
+
+
+def _read(
+    house: HouseNow, facts: Facts, clutch: Clutch, known: Lessons, as_of_s: float
+) -> ClutchEnds:
+    finished = facts.finished.get(clutch.entity)
+    last_s = clutch.laid_s + _LONGEST_DAYS * SECONDS_PER_DAY
+    until_s = min(as_of_s, float(finished.at_s) if finished else as_of_s, last_s)
+    curve = development_curve(house, facts, clutch, max(until_s, clutch.laid_s + 60.0))
+    eggs = facts.eggs.get(clutch.entity, [])
+    pips = [s for egg in eggs if (s := facts.pip_s(egg.entity)) is not None]
+    if pips:
+        at_pip = max(curve.at(sum(pips) / len(pips)), 0.2)
+    else:
+        cabinet = facts.shelf_at(facts.boxes[clutch.entity], until_s).cabinet
+        at_pip = _usual(known, cabinet, as_of_s, clutch.entity)
+    bare = ClutchEnds(clutch, curve, at_pip, until_s, ())
+    return ClutchEnds(clutch, curve, at_pip, until_s, tuple(_end(facts, bare, egg) for egg in eggs))
+
+
+def _usual(known: Lessons, cabinet: int, as_of_s: float, clutch: int) -> float:
+    return math.exp(known.learned(cabinet, as_of_s, besides=clutch).prior.mean)
+
+
+def _end(facts: Facts, ends: ClutchEnds, egg: Egg) -> EggEnd:
+    own = egg.entity
+    pipped_s = facts.pip_s(own)
+    out = facts.emergences.get(own)
+    declared = facts.fates.get(own)
+    taken_s = removed_s(facts, egg, ends.until_s)
+    emerged_s = float(out.seen_s) if out else None
+    record = EggRecord(egg.number, bool(egg.slug), pipped_s, emerged_s, taken_s)
+    fate = Fate(declared.fate) if declared else following_fate(record)
+    stage = DeathStage(declared.stage) if declared and declared.stage else None
+    findings = _findings(facts, own)
+    seen = tuple(_seen(facts, ends, egg))
+    gone = [float(s) for s in (declared.at_s if declared else None, taken_s) if s is not None]
+    ended_s = min([ends.until_s, *gone])
+    window = None
+    if fate is not None and fate.is_loss and fate is not Fate.HATCHED_DIED:
+        found = next(iter(findings.get(FindingKind.STAGE, ())), None)
+        window = death_window(
+            seen,
+            max(min(ends.share(ended_s), 1.2), 0.02),
+            stage=stage,
+            found=found,
+            pipped=ends.share(pipped_s) if pipped_s is not None else None,
+        )
+    elif fate is Fate.HATCHED_DIED and emerged_s is not None:
+        share = ends.share(emerged_s)
+        window = DeathWindow(share, share + 0.05, "it had come out")
+    hatchlings = facts.hatchlings.get(own, [])
+    return EggEnd(
+        egg,
+        fate,
+        stage,
+        pipped_s,
+        emerged_s,
+        ended_s,
+        seen,
+        findings,
+        bool(facts.openings[own].opened) if own in facts.openings else None,
+        window,
+        ends.moment(window.start) if window else ended_s,
+        ends.moment(window.end) if window else ended_s,
+        defects=any(h.defects for h in hatchlings)
+        or bool(findings.get(FindingKind.FORM, frozenset()) & DEFECTS),
+        small=any(h.size == "small" for h in hatchlings)
+        or "small" in findings.get(FindingKind.FORM, frozenset()),
+    )
+
+
+def _findings(facts: Facts, egg: int) -> Findings:
+    told: dict[FindingKind, frozenset[str]] = {}
+    for finding in facts.findings.get(egg, []):
+        kind = FindingKind(finding.kind)
+        told[kind] = told.get(kind, frozenset()) | {finding.value}
+    return told
+
+
+def _seen(facts: Facts, ends: ClutchEnds, egg: Egg) -> list[Seen]:
+    laid_s = ends.clutch.laid_s
+
+    def seen(at_s: float, kind: SignKind, value: str) -> Seen:
+        return Seen(ends.share(at_s), (at_s - laid_s) / SECONDS_PER_DAY, kind, value)
+
+    looks = [
+        seen(c.seen_s, SignKind.VESSELS, c.vessels) for c in facts.candlings.get(egg.entity, [])
+    ]
+    looks += [
+        seen(s.seen_s, SignKind(s.kind), s.value) for s in facts.egg_signs.get(egg.entity, [])
+    ]
+    return sorted(looks, key=lambda s: s.share)

@@ -1,0 +1,187 @@
+"""What dam, sire and the other boxes say of a lost egg."""
+
+from collections.abc import Sequence
+from typing import Final
+
+from sandboa.core.causes.by_parents import SAME_STAGE
+from sandboa.core.causes.evidence import Neighbours, Parents
+from sandboa.core.causes.time_of_death import DeathWindow
+from sandboa.core.hatching import Fate
+from sandboa.core.hatching.fates import DeathStage, span_of
+from sandboa.core.pairing.genes import Gene
+from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.records.animals import Weight
+from sandboa.records.facts import Act
+from sandboa.records.house import Cabinet
+from sandboa.services.animals.genes import odds_of
+from sandboa.services.losses.ends import ClutchEnds, EggEnd
+from sandboa.services.snapshot.snapshot import Facts
+
+#: Years up to which a dam's first recorded clutch is taken to be her first (assumption).
+_YOUNG_YEARS: Final = 4
+#: Days before lay within which a weight is one of before pairing (assumption).
+_BEFORE_LAY_DAYS: Final = (25.0, 300.0)
+#: Days between two layings within which they are of one season, and by which two eggs may differ
+#: in age and be of the same (assumptions).
+_SEASON_DAYS: Final = 100.0
+_SAME_AGE_DAYS: Final = 3.0
+#: Days by which deaths in two boxes are of the same weeks (assumption).
+_SAME_WEEKS_DAYS: Final = 7.0
+
+
+def parents_of(
+    facts: Facts,
+    ends: ClutchEnds,
+    others: Sequence[ClutchEnds],
+    window: DeathWindow,
+    genes: list[Gene],
+) -> Parents:
+    """What is known of dam and sire; this clutch is left out of the counts."""
+    clutch = ends.clutch
+    of_dam = [o for o in others if o.clutch.dam == clutch.dam]
+    of_sire = [o for o in others if clutch.sire is not None and o.clutch.sire == clutch.sire]
+    pair = [o for o in of_dam if o.clutch.sire == clutch.sire and clutch.sire is not None]
+    closed = [o for o in of_dam if o.clutch.entity in facts.finished]
+    fertile = [end for o in closed for end in o.eggs if end.fate is not Fate.SLUG]
+    odds = odds_of(clutch.dam, clutch.sire, genes) if clutch.sire is not None and genes else None
+    pair_ends = [end for o in pair for end in o.eggs if end.fate not in (None, Fate.SLUG)]
+    return Parents(
+        dam_slugs=_slugs(of_dam),
+        sire_slugs=_slugs(of_sire),
+        dam_hatched=(sum(e.fate is Fate.HATCHED for e in fertile), len(fertile)),
+        first_clutch=_first(facts, ends, of_dam),
+        dam_before_g=_before_g(clutch.dam, clutch.laid_s),
+        lightest_g=facts.settings["lightest_dam_g"],
+        can_double=None if odds is None else bool(odds.may_die),
+        double_share=odds.dies if odds else 0.0,
+        pair_lost_alike=(
+            sum(
+                e.window is not None and abs(e.window.middle - window.middle) <= SAME_STAGE
+                for e in pair_ends
+            ),
+            len(pair_ends),
+        ),
+    )
+
+
+def neighbours_of(
+    facts: Facts, ends: ClutchEnds, others: Sequence[ClutchEnds], end: EggEnd
+) -> Neighbours:
+    """Other boxes in the weeks of the egg's death, in its cabinet and elsewhere."""
+    middle_s = (end.died_from_s + end.died_by_s) / 2.0
+    cabinet = _cabinet_at(facts, ends, middle_s)
+    here = [o for o in others if _lies(o, middle_s) and _cabinet_at(facts, o, middle_s) == cabinet]
+    there = [o for o in others if _lies(o, middle_s) and _cabinet_at(facts, o, middle_s) != cabinet]
+    season = [
+        o
+        for o in others
+        if abs(o.clutch.laid_s - ends.clutch.laid_s) <= _SEASON_DAYS * SECONDS_PER_DAY
+        and _cabinet_at(facts, o, o.clutch.laid_s) == cabinet
+    ]
+    full_term = span_of(DeathStage.FULL_TERM)[0]
+    term_boxes = [
+        o
+        for o in (*here, ends)
+        if any(e.lost and e.window is not None and e.window.middle >= full_term for e in o.eggs)
+    ]
+    began_s = _began_s(facts, cabinet)
+    altered = [row.at_s for row in facts.alterations.get(cabinet, []) if row.at_s < middle_s]
+    return Neighbours(
+        same_cabinet=_summed([_lost_then(o, end) for o in here]),
+        elsewhere=_summed([_lost_then(o, end) for o in there]),
+        same_age=_summed([_lost_at_age(o, ends, end) for o in season]),
+        boxes=len(season),
+        full_term_boxes=len(term_boxes),
+        new_days=None if began_s is None else max(middle_s - began_s, 0.0) / SECONDS_PER_DAY,
+        altered_days=(middle_s - max(altered)) / SECONDS_PER_DAY if altered else None,
+    )
+
+
+def _slugs(clutches: Sequence[ClutchEnds]) -> tuple[int, int]:
+    eggs = [end for o in clutches for end in o.eggs]
+    return sum(e.fate is Fate.SLUG or bool(e.egg.slug) for e in eggs), len(eggs)
+
+
+def _first(facts: Facts, ends: ClutchEnds, of_dam: Sequence[ClutchEnds]) -> bool | None:
+    """Whether it is her first clutch; None where she may have laid before the record began."""
+    if any(o.clutch.laid_s < ends.clutch.laid_s for o in of_dam):
+        return False
+    year = facts.animals[ends.clutch.dam].hatch_year
+    if year is None:
+        return None
+    laid_year = 1970 + ends.clutch.laid_s / SECONDS_PER_DAY / 365.2425
+    return True if laid_year - year <= _YOUNG_YEARS + 1 else None
+
+
+def _before_g(dam: int, laid_s: float) -> float | None:
+    """Her lightest weight in the months before the clutch, growing eggs not yet heavy in her."""
+    first, last = (laid_s - days * SECONDS_PER_DAY for days in reversed(_BEFORE_LAY_DAYS))
+    weights = [w.mass_g for w in Weight.current(Weight.animal == dam) if first <= w.at_s <= last]
+    return min(weights, default=None)
+
+
+def _lies(ends: ClutchEnds, at_s: float) -> bool:
+    return ends.clutch.laid_s <= at_s <= ends.until_s
+
+
+def _cabinet_at(facts: Facts, ends: ClutchEnds, at_s: float) -> int:
+    return facts.shelf_at(facts.boxes[ends.clutch.entity], at_s).cabinet
+
+
+def _lost_then(other: ClutchEnds, end: EggEnd) -> tuple[int, int]:
+    """(eggs of the other box that died in the same weeks, eggs that lived until them)."""
+    slack_s = _SAME_WEEKS_DAYS * SECONDS_PER_DAY
+    from_s, by_s = end.died_from_s - slack_s, end.died_by_s + slack_s
+    lost = lying = 0
+    for egg in other.eggs:
+        if egg.fate is Fate.SLUG or egg.egg.slug:
+            continue
+        if egg.window is None:
+            lying += 1
+            continue
+        middle_s = (egg.died_from_s + egg.died_by_s) / 2.0
+        if middle_s >= from_s:
+            lying += 1
+            lost += middle_s <= by_s
+    return lost, lying
+
+
+def _lost_at_age(other: ClutchEnds, ends: ClutchEnds, end: EggEnd) -> tuple[int, int]:
+    """(eggs of the other box that may have died at the same age, eggs that reached it)."""
+    slack_s = _SAME_AGE_DAYS * SECONDS_PER_DAY
+    from_s, by_s = (
+        end.died_from_s - ends.clutch.laid_s - slack_s,
+        end.died_by_s - ends.clutch.laid_s + slack_s,
+    )
+    lost = reached = 0
+    for egg in other.eggs:
+        if egg.fate in (None, Fate.SLUG) or egg.egg.slug:
+            continue
+        if egg.window is None:
+            reached += 1
+            continue
+        began_s, ended_s = (s - other.clutch.laid_s for s in (egg.died_from_s, egg.died_by_s))
+        if ended_s >= from_s:
+            reached += 1
+            lost += began_s <= by_s
+    return lost, reached
+
+
+def _summed(pairs: Sequence[tuple[int, int]]) -> tuple[int, int]:
+    return sum(lost for lost, _ in pairs), sum(eggs for _, eggs in pairs)
+
+
+def _began_s(facts: Facts, cabinet: int) -> float | None:
+    """When the cabinet came into use, as far as the record goes back."""
+    first = (
+        Cabinet.select(Cabinet.act).where(Cabinet.entity == cabinet).order_by(Cabinet.id).first()
+    )
+    if first is None:
+        return None
+    began = Act.get_by_id(first.act).recorded_s
+    laid = [
+        c.laid_s
+        for c in facts.clutches
+        if facts.shelves[facts.boxes[c.entity].shelf].cabinet == cabinet
+    ]
+    return float(min([began, *laid]))

@@ -1,0 +1,67 @@
+"""The losses of a season, clutch by clutch."""
+
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+from sandboa.core.clutch_count import ClutchCount
+from sandboa.records.clutches import Clutch
+from sandboa.services.clutches.clutch_view import clutch_now
+from sandboa.services.clutches.egg_judgements import EggView
+from sandboa.services.clutches.told_forecasts import lessons
+from sandboa.services.losses.why import ClutchLosses, losses_of
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+
+@dataclass(frozen=True)
+class LossLine:
+    """A clutch in the list; `views` are its eggs as they are drawn, by number."""
+
+    losses: ClutchLosses
+    dam: str
+    sire: str | None
+    count: str
+    closed: bool
+    views: dict[int, EggView]
+
+
+def year_of(clutch: Clutch) -> int:
+    """The year a clutch belongs to: that in which it was laid (UTC)."""
+    return datetime.fromtimestamp(clutch.laid_s, UTC).year
+
+
+def loss_years(facts: Facts) -> list[int]:
+    """Years with a clutch of which an egg has a fate, or that is closed; the latest first."""
+    fated = {
+        clutch.entity
+        for clutch in facts.clutches
+        if clutch.entity in facts.finished
+        or any(egg.entity in facts.fates for egg in facts.eggs.get(clutch.entity, []))
+    }
+    return sorted({year_of(c) for c in facts.clutches if c.entity in fated}, reverse=True)
+
+
+def losses_of_year(house: HouseNow, facts: Facts, year: int, as_of_s: float) -> list[LossLine]:
+    """Clutches laid in a year of which eggs were lost, or that are closed; the latest first."""
+    known = lessons(house, facts)
+    lines = []
+    for clutch in facts.clutches:
+        if year_of(clutch) != year or clutch.laid_s >= as_of_s:
+            continue
+        losses = losses_of(house, facts, clutch, as_of_s)
+        closed = clutch.entity in facts.finished
+        if not losses.lost and not closed:
+            continue
+        now = clutch_now(house, facts, clutch, as_of_s, known)
+        eggs = facts.eggs.get(clutch.entity, [])
+        lines.append(
+            LossLine(
+                losses,
+                now.dam,
+                now.sire,
+                str(ClutchCount(len(eggs), sum(egg.slug for egg in eggs))),
+                closed,
+                {view.number: view for view in now.eggs.eggs},
+            )
+        )
+    return sorted(lines, key=lambda line: -line.losses.clutch.laid_s)

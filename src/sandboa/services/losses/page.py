@@ -1,0 +1,29 @@
+"""The Losses place of one clutch."""
+
+from dataclasses import dataclass
+
+from sandboa.records.photos import Photo
+from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
+from sandboa.services.clutches.photos import photos_of_owner
+from sandboa.services.clutches.told_forecasts import lessons
+from sandboa.services.losses.why import ClutchLosses, losses_of
+from sandboa.services.snapshot.cache import HouseNow
+
+
+@dataclass(frozen=True)
+class LossesPage:
+    now: ClutchNow
+    losses: ClutchLosses
+    photos: tuple[Photo, ...]
+
+
+def losses_page(house: HouseNow, code: str, as_of_s: float) -> LossesPage:
+    """Everything of a clutch's losses; NotFound for an unknown code."""
+    facts = house.facts()
+    clutch = facts.clutch_called(code)
+    now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
+    return LossesPage(
+        now,
+        losses_of(house, facts, clutch, as_of_s),
+        tuple(photos_of_owner(clutch.entity)),
+    )

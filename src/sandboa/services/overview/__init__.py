@@ -1,0 +1,1 @@
+"""Places that look at the whole house: Today, the calendar, the bench."""

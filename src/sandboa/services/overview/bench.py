@@ -1,0 +1,106 @@
+"""Bench: forecasts from given values alone, nothing recorded."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from sandboa.core.clutch_count import clutch_count
+from sandboa.core.development import (
+    DEFAULT_CLOCK,
+    DevelopmentCurve,
+    Forecast,
+    Provenance,
+    ReadingSeries,
+    SetPoints,
+    TemperatureSource,
+    box_temperature,
+    forecast,
+    offset_from_set_point_c,
+)
+from sandboa.core.development.ribbon import RibbonPiece, ribbon
+from sandboa.core.errors import NotPlausible
+from sandboa.core.units import SECONDS_PER_DAY, SET_POINT_RANGE_C, require_range
+from sandboa.records.readings import ReadingRow
+from sandboa.services.clutches.clutch_view import rests_on
+
+
+@dataclass(frozen=True)
+class WhatIf:
+    """A forecast, the same at another set point, and the shift between them (days)."""
+
+    forecast: Forecast
+    ribbon: tuple[RibbonPiece, ...]
+    rests_on: str
+    future_c: float
+    other: Forecast | None
+    shift_days: float | None
+
+
+def what_if(
+    laid_s: float,
+    as_of_s: float,
+    set_point_c: float,
+    eggs: int,
+    rows: list[ReadingRow],
+    other_set_point_c: float | None = None,
+) -> WhatIf:
+    """Forecast from a lay date, a set point and, if there are any, readings of the box.
+
+    `rows`: (time s, °C, humidity), any order, later than `as_of_s` not used.
+    `other_set_point_c` replaces the set point since lay, and the temperature
+    from now on. Raises NotPlausible for values out of range or `as_of_s`
+    before `laid_s`. `sandboa forecast` gives the same numbers.
+    """
+    clutch_count(eggs)
+    require_range("set point", set_point_c, SET_POINT_RANGE_C, "°C")
+    if as_of_s < laid_s:
+        raise NotPlausible("laid_at", "laid after the moment the forecast is made for")
+    curve = curve_from(laid_s, as_of_s, set_point_c, rows)
+    now = forecast(curve.temperature, eggs, curve=curve)
+    other = shift_days = None
+    if other_set_point_c is not None:
+        require_range("other set point", other_set_point_c, SET_POINT_RANGE_C, "°C")
+        otherwise = curve_from(laid_s, as_of_s, set_point_c, rows, instead_c=other_set_point_c)
+        other = forecast(otherwise.temperature, eggs, curve=otherwise)
+        if other.typical_pip and now.typical_pip:
+            shift_days = (other.typical_pip.p50 - now.typical_pip.p50) / SECONDS_PER_DAY
+    return WhatIf(
+        now,
+        ribbon(curve, SetPoints((laid_s,), (set_point_c,))),
+        rests_on(curve),
+        curve.temperature.future_c,
+        other,
+        shift_days,
+    )
+
+
+def curve_from(
+    laid_s: float,
+    as_of_s: float,
+    set_point_c: float,
+    rows: list[ReadingRow],
+    instead_c: float | None = None,
+) -> DevelopmentCurve:
+    """D(t) from one logger in the box and a set point that never changed.
+
+    Where the logger is silent the set point stands in, moved by what was usual
+    between the two, as in a house. `instead_c` is another set point, in its
+    place wherever nothing measured, and from now on.
+    """
+    unique: dict[int, float] = {}
+    for at_s, temperature_c, _ in rows:
+        unique.setdefault(at_s, temperature_c)
+    times = np.array(sorted(unique), dtype=np.float64)
+    values = np.array([unique[int(t)] for t in times], dtype=np.float64)
+    series = ReadingSeries(times, values)
+    shown = SetPoints((laid_s,), (set_point_c,))
+    usual_c = offset_from_set_point_c(series, shown, as_of_s) or 0.0
+    stands_in_c = (set_point_c if instead_c is None else instead_c) + usual_c
+    temperature = box_temperature(
+        laid_s,
+        as_of_s,
+        [TemperatureSource(Provenance.BOX_PROBE, series)] if len(times) else [],
+        SetPoints((laid_s,), (stands_in_c,)),
+        future_c=None if instead_c is None else stands_in_c,
+    )
+    return DevelopmentCurve(temperature, DEFAULT_CLOCK)

@@ -1,0 +1,1 @@
+"""People of the house: roles, passphrases, sessions, private links."""

@@ -1,0 +1,97 @@
+"""People of the house: added, renamed, given a role, removed."""
+
+from dataclasses import dataclass
+
+from sandboa.core.names import clean_name
+from sandboa.core.people import Role
+from sandboa.records.facts import Act
+from sandboa.records.people import (
+    Passphrase,
+    Person,
+    PrivateLink,
+    Session,
+    person_called,
+    with_passphrase,
+)
+from sandboa.services.acts.errors import Conflict, NotFound
+from sandboa.services.acts.recording import act
+from sandboa.services.acts.undo_constraints import require_keeper_left
+
+#: Kind of the acts about people; only a keeper takes one back.
+KIND = "person"
+
+
+@dataclass(frozen=True, slots=True)
+class PersonNow:
+    """A person, whether they can sign in, and when one of their browsers last did anything (s)."""
+
+    person: Person
+    can_sign_in: bool
+    sessions: int
+    used_s: int | None
+
+
+def people_now() -> list[PersonNow]:
+    """Everyone of the house, by name."""
+    admitted = with_passphrase()
+    told = []
+    for person in sorted(Person.current(), key=lambda p: p.name.casefold()):
+        used = [
+            s.used_s for s in Session.select().where(Session.person == person.entity).iterator()
+        ]
+        told.append(
+            PersonNow(person, person.entity in admitted, len(used), max(used, default=None))
+        )
+    return told
+
+
+def find_person(entity: int) -> Person:
+    """The person with that id; NotFound otherwise."""
+    person = Person.now(entity)
+    if person is None:
+        raise NotFound("there is no such person in this house")
+    return person
+
+
+def add_person(name: str, role: Role, now_s: float) -> tuple[Person, Act]:
+    """Record a person; they sign in once they have a passphrase. Conflict when the name is taken.
+
+    Raises NotPlausible for a name that is none.
+    """
+    name = _free_name(name)
+    with act(KIND, f"{name} is a {role} of the house", now_s) as adding:
+        person = Person.record(adding, name=name, role=role.value)
+    return person, adding
+
+
+def change_person(entity: int, name: str, role: Role, now_s: float) -> Act:
+    """Rename a person or give another role. Conflict when no keeper would be left."""
+    person = find_person(entity)
+    name = _free_name(name, entity)
+    with act(KIND, f"{name} is a {role} of the house", now_s) as changing:
+        person.correct(changing, name=name, role=role.value)
+        require_keeper_left()
+    return changing
+
+
+def remove_person(entity: int, now_s: float) -> Act:
+    """Let a person in no more. What they recorded stays, with their name.
+
+    Their passphrase, sessions and calendar link are deleted for good; undone,
+    the person comes back without them. Conflict when no keeper would be left.
+    """
+    person = find_person(entity)
+    with act(KIND, f"{person.name} is of the house no more", now_s) as removing:
+        person.retire(removing)
+        require_keeper_left()
+        for table in (Passphrase, Session, PrivateLink):
+            table.delete().where(table.person == entity).execute()
+    return removing
+
+
+def _free_name(text: str, but: int | None = None) -> str:
+    name = clean_name("name", text)
+    held = person_called(name)
+    if held is not None and held.entity != but:
+        raise Conflict(f"there is a {held.name} already")
+    return name

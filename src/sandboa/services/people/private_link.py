@@ -1,0 +1,33 @@
+"""The private address of the calendar: whoever has it reads the calendar, nothing else."""
+
+import secrets
+
+from sandboa.records.database import database
+from sandboa.records.people import PrivateLink
+from sandboa.services.probes.devices import NotAllowed, hash_of
+
+
+def make_link(person: int | None, now_s: float) -> str:
+    """A new token for that person's link (None: the machine's); the one before holds no more."""
+    token = secrets.token_urlsafe(32)
+    with database.atomic("IMMEDIATE"):
+        end_link(person)
+        PrivateLink.create(token_hash=hash_of(token), person=person, made_s=int(now_s))
+    return token
+
+
+def end_link(person: int | None) -> None:
+    """Let nobody read the calendar by that person's link any more."""
+    PrivateLink.delete().where(PrivateLink.person == person).execute()
+
+
+def link_of(person: int | None) -> PrivateLink | None:
+    """The link that person has, None without one."""
+    link: PrivateLink | None = PrivateLink.get_or_none(PrivateLink.person == person)
+    return link
+
+
+def require_link(token: str) -> None:
+    """NotAllowed unless the token is that of a link that holds."""
+    if PrivateLink.get_or_none(PrivateLink.token_hash == hash_of(token)) is None:
+        raise NotAllowed("this calendar link holds no more; make a new one at the house")

@@ -1,0 +1,1 @@
+"""Probes: where they hang, their checks and offsets, and the devices that send for them."""

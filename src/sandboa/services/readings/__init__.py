@@ -1,0 +1,1 @@
+"""Readings: by hand, from a file, from a device."""

@@ -1,0 +1,110 @@
+"""Readings in: by hand, from a file, from a logger. Nothing is stored twice or half."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+from sandboa.core.errors import NotPlausible
+from sandboa.core.units import READING_RANGE_C, require_range
+from sandboa.records import readings
+from sandboa.records.facts import Act
+from sandboa.records.hatching import Finished
+from sandboa.records.readings import Batch, ReadingRow
+from sandboa.services.acts.recording import act
+from sandboa.services.probes.commands import ProbePlace, find_probe, hand_thermometer
+
+#: s a logger's clock may run ahead before its readings are refused as future (assumption).
+LOGGER_GRACE_S: Final = 300.0
+
+
+@dataclass(frozen=True, slots=True)
+class Intake:
+    """What became of a batch. `act` is None when nothing changed."""
+
+    new: int
+    known: int
+    conflicting: tuple[ReadingRow, ...]
+    before_probe: int
+    in_future: int
+    act: Act | None
+
+
+def store_readings(
+    probe_entity: int, rows: Sequence[ReadingRow], source: str, file_name: str, now_s: float
+) -> Intake:
+    """Store rows of (time s, °C, humidity 0-1 or None) of one probe, in any order.
+
+    Rows from before the probe hung there or from the future are left out and
+    counted; a time already held keeps its first value, a contradicting one is
+    returned. The same rows again change nothing. Raises NotFound for an
+    unknown probe; values must have been range-checked.
+    """
+    probe = find_probe(probe_entity)
+    fitting, before_probe, in_future = _fitting(rows, probe.since_s, now_s + LOGGER_GRACE_S)
+    try:
+        with act("readings", "", now_s) as taking_in:
+            batch = Batch.record(taking_in, probe=probe.entity, source=source, file_name=file_name)
+            stored = readings.store(probe.entity, batch.entity, fitting)
+            if not stored.new:
+                raise _NothingNew(stored)
+            taking_in.summary = _summary(stored.new, probe.name, file_name)
+    except _NothingNew as nothing:
+        return Intake(
+            0, nothing.stored.known, nothing.stored.conflicting, before_probe, in_future, None
+        )
+    return Intake(stored.new, stored.known, stored.conflicting, before_probe, in_future, taking_in)
+
+
+def read_by_hand(
+    place: ProbePlace, at_s: float, temperature_c: float, humidity: float | None, now_s: float
+) -> Act:
+    """Record one reading of a thermometer at a place (°C -20..60, humidity 0-1).
+
+    Raises NotPlausible for values out of range or a time in the future;
+    NotFound for an unknown place.
+    """
+    require_range("temperature", temperature_c, READING_RANGE_C, "°C")
+    if humidity is not None:
+        require_range("humidity", humidity, (0.0, 1.0), "")
+    if at_s > now_s + LOGGER_GRACE_S:
+        raise NotPlausible("at", "that time is in the future")
+    with act(_kind_by_hand(at_s), "", now_s) as reading:
+        thermometer = hand_thermometer(reading, place, at_s)
+        batch = Batch.record(reading, probe=thermometer.entity, source="by hand", file_name="")
+        stored = readings.store(
+            thermometer.entity, batch.entity, [(int(at_s), temperature_c, humidity)]
+        )
+        if not stored.new:
+            raise NotPlausible("at", "there is a reading by hand at that moment already")
+        reading.summary = f"{temperature_c:.1f} °C read by hand, {thermometer.name}"
+    return reading
+
+
+def _kind_by_hand(at_s: float) -> str:
+    """One before a closing may change what a closed clutch had, as a file does; else everyday."""
+    closed_later = any(at_s <= finished.at_s for finished in Finished.current())
+    return "readings" if closed_later else "reading"
+
+
+def _fitting(
+    rows: Sequence[ReadingRow], since_s: float, latest_s: float
+) -> tuple[Sequence[ReadingRow], int, int]:
+    """The rows within since..latest, how many lie before, and how many after."""
+    times = [row[0] for row in rows]
+    if not times or (since_s <= min(times) and max(times) <= latest_s):
+        return rows, 0, 0
+    before = sum(at_s < since_s for at_s in times)
+    after = sum(at_s > latest_s for at_s in times)
+    return [row for row in rows if since_s <= row[0] <= latest_s], before, after
+
+
+class _NothingNew(Exception):
+    """Rolls the act back: a batch without news leaves no trace."""
+
+    def __init__(self, stored: readings.Stored) -> None:
+        self.stored = stored
+
+
+def _summary(new: int, probe: str, file_name: str) -> str:
+    what = "1 reading" if new == 1 else f"{new:,} readings"
+    return f"{what} of {probe} from {file_name}" if file_name else f"{what} of {probe}"

@@ -1,0 +1,45 @@
+"""Two devices at one box: what the other recorded meanwhile, told and never lost."""
+
+from collections.abc import Iterator
+
+from sandboa.core.dimples.advice import GRADE_WORDS
+from sandboa.records import rounds
+from sandboa.records.clutches import Turgor
+from sandboa.services.rounds.at_box import AtBox
+
+
+def collisions(at: AtBox) -> Iterator[str]:
+    """What was recorded at this box since the device last heard of it, where it collides."""
+    seen_act = at.visit.seen_act
+    if seen_act is None:
+        return
+    visits = rounds.Visit.current(
+        rounds.Visit.clutch == at.clutch.entity, rounds.Visit.act > seen_act
+    )
+    own = {v.act for v in visits if device_of(v.key) == device_of(at.visit.key)}
+    if any(other.act not in own for other in visits):
+        yield (
+            f"Another device closed box {at.clutch.code} meanwhile. "
+            "Both visits are kept; the later look counts."
+        )
+    poured = sum(w.water_g for w in at.rows.waterings if w.act > seen_act and w.act not in own)
+    if poured and at.visit.water_g:
+        yield (
+            f"{poured:g} g of water had been added meanwhile; with these "
+            f"{at.visit.water_g:g} g it is {poured + at.visit.water_g:g} g. "
+            "Undo one if it is the same water."
+        )
+    for seen in at.visit.eggs:
+        looks = Turgor.current(Turgor.egg == at.eggs[seen.number].entity, Turgor.act > seen_act)
+        for look in looks:
+            if look.act not in own and seen.grade not in (None, look.grade):
+                yield (
+                    f"Egg {seen.number}: meanwhile {GRADE_WORDS[look.grade]} was recorded, "
+                    f"this visit says {GRADE_WORDS[seen.grade]}."
+                )
+                break
+
+
+def device_of(key: str) -> str:
+    """The device a visit's key names: what stands before the first dot; itself without one."""
+    return key.partition(".")[0]

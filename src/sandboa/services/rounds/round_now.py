@@ -1,0 +1,108 @@
+"""The round as a phone carries it: every box with its last visit, due reasons and grams."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from sandboa.core.methods import STANDARD
+from sandboa.core.water.ledger import heaviest_g
+from sandboa.core.water.top_up import BOX_MASS_RANGE_G, ROUND_TO_G
+from sandboa.records.facts import newest_act_by_clutch
+from sandboa.services.boxes.water import BoxWater, top_up_by_scale
+from sandboa.services.clutches.told_forecasts import lessons
+from sandboa.services.rounds.due_now import BoxDue, boxes_of_round, last_visit_s
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+
+@dataclass(frozen=True, slots=True)
+class TopUpStep:
+    """A box that weighs `from_g` or more, and less than the step before, lacks `add_g`."""
+
+    from_g: float
+    add_g: float
+    today_g: float
+    split: bool
+
+
+@dataclass(frozen=True)
+class RoundBox:
+    """A box as the phone carries it into the room.
+
+    `seen_act` goes back with the visit, so that what others recorded meanwhile
+    is noticed. `top_ups` turns a weighing into grams without asking the house.
+    `heaviest_g` is more than it can weigh; None where nobody knows.
+    """
+
+    box: BoxDue
+    last_visit_s: float
+    visited: bool
+    seen_act: int
+    top_ups: tuple[TopUpStep, ...]
+    heaviest_g: float | None
+    mould_method: str
+
+
+@dataclass(frozen=True)
+class Round:
+    """`shelves` are (cabinet, shelf) of the house: where a box can be put back."""
+
+    as_of_s: float
+    boxes: tuple[RoundBox, ...]
+    shelves: tuple[tuple[str, str], ...]
+
+
+def round_now(house: HouseNow, as_of_s: float) -> Round:
+    """Every box under way at `as_of_s`, by cabinet, shelf and code."""
+    facts = house.facts()
+    newest = newest_act_by_clutch()
+    return Round(
+        as_of_s,
+        tuple(
+            _round_box(facts, box, newest.get(box.now.clutch.entity, 0), as_of_s)
+            for box in boxes_of_round(house, facts, lessons(house, facts), as_of_s)
+        ),
+        tuple(_shelves(facts)),
+    )
+
+
+def top_up_steps(water: BoxWater) -> tuple[TopUpStep, ...]:
+    """What is missing for every mass the scale can show, in the steps a keeper can pour."""
+    if water.reference_g is None or not water.full_g:
+        return ()
+    steps = []
+    for missing_g in np.arange(0.0, water.full_g + ROUND_TO_G, ROUND_TO_G):
+        told = top_up_by_scale(water, max(water.reference_g - missing_g, BOX_MASS_RANGE_G[0]))
+        assert told is not None, "its reference is known"
+        # Halfway to the next step the rounding changes.
+        from_g = max(water.reference_g - missing_g - ROUND_TO_G / 2, 0.0)
+        steps.append(TopUpStep(from_g, told.add_g, told.today_g, told.split))
+    return (*steps[:-1], replace(steps[-1], from_g=0.0))
+
+
+def _round_box(
+    facts: Facts,
+    box: BoxDue,
+    seen_act: int,
+    as_of_s: float,
+) -> RoundBox:
+    water = box.now.water
+    own = facts.methods.get(box.now.clutch.entity)
+    last_s = last_visit_s(facts, box.now, as_of_s)
+    return RoundBox(
+        box=box,
+        last_visit_s=last_s,
+        visited=last_s > box.now.clutch.laid_s,
+        seen_act=seen_act,
+        top_ups=top_up_steps(water) if water else (),
+        heaviest_g=None if water is None else heaviest_g(water.ledger, as_of_s),
+        mould_method=own.mould if own else STANDARD.mould,
+    )
+
+
+def _shelves(facts: Facts) -> Iterator[tuple[str, str]]:
+    """In order of cabinet and shelf."""
+    named = [(facts.cabinets[s.cabinet].name, s) for s in facts.shelves.values()]
+    for cabinet, shelf in sorted(named, key=lambda n: (n[0], n[1].position)):
+        yield cabinet, shelf.name

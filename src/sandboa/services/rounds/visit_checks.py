@@ -1,0 +1,103 @@
+"""What of a visit cannot be true: refused whole, in words, at its field."""
+
+from typing import Final
+
+from sandboa.core.dimples.stages import GRADES
+from sandboa.core.errors import NotPlausible
+from sandboa.core.lay_day import EGG_MASS_RANGE_G
+from sandboa.core.standing import RECORDED_KINDS, SIGNS
+from sandboa.core.units import SECONDS_PER_HOUR, require_range
+from sandboa.core.water import (
+    POURED_RANGE_G,
+    WATER_SIGNS,
+    WaterSignKind,
+    Weighing,
+    medium_named,
+    require_plausible_weighing,
+)
+from sandboa.core.water.top_up import BOX_MASS_RANGE_G
+from sandboa.services.acts.preconditions import require_between_lay_and_now, require_in_box
+from sandboa.services.boxes.mass_ledger import account_of
+from sandboa.services.rounds.at_box import AtBox
+from sandboa.services.rounds.visit import EggSeen
+
+#: What a nose says of a whole box on opening it.
+BOX_SMELLS: Final = ("none", "off", "foul")
+SMELL_KIND: Final = "smell"
+#: What else may be found in a box.
+PESTS: Final = ("none", "flies", "ants", "larvae")
+PESTS_KIND: Final = "pests"
+#: s a door is open at the longest in one visit (assumption: longer is a phone left lying).
+LONGEST_VISIT_S: Final = 4 * SECONDS_PER_HOUR
+#: g that a grid, film or whatever else is put in or taken out can weigh (assumption).
+_CHANGE_G: Final = (-5_000.0, 5_000.0)
+
+
+def check_visit(at: AtBox) -> None:
+    """Raise for whatever of the visit cannot be."""
+    visit = at.visit
+    require_between_lay_and_now(at.clutch, visit.opened_s, at.now_s)
+    require_between_lay_and_now(at.clutch, visit.closed_s, at.now_s)
+    if not 0 <= visit.closed_s - visit.opened_s <= LONGEST_VISIT_S:
+        raise NotPlausible("closed_at", "a visit is shut after it is opened, within 4 hours")
+    if at.box.medium is None:
+        raise NotPlausible("code", f"the dam keeps {at.clutch.code}: its eggs are left alone")
+    for kind, value in visit.signs:
+        _require_box_sign(kind, value)
+    if len(at.eggs) < len(visit.eggs):
+        raise NotPlausible("eggs", "the same egg stands twice in this visit")
+    for seen in visit.eggs:
+        _check_egg(at, seen)
+    _check_masses(at)
+
+
+def _check_egg(at: AtBox, seen: EggSeen) -> None:
+    egg = at.eggs[seen.number]
+    if seen.grade is not None and seen.grade not in GRADES:
+        raise NotPlausible("grade", f"turgor grade {seen.grade} is not one of 0, 1, 2, 3, 4")
+    if egg.slug and (seen.grade is not None or seen.vessels is not None):
+        raise NotPlausible("eggs", f"egg {seen.number} is a slug: dents say nothing about it")
+    require_in_box(egg, at.at_s)
+    for kind, value in seen.signs:
+        if kind not in RECORDED_KINDS or (kind, value) not in SIGNS:
+            raise NotPlausible("signs", f'"{value[:40]}" is no sign of {kind}')
+    kinds = [kind for kind, _ in seen.signs]
+    twice = next((kind for kind in kinds if kinds.count(kind) > 1), None)
+    if twice is not None:
+        raise NotPlausible("signs", f"egg {seen.number} has two answers for {twice}")
+    if seen.mass_g is not None:
+        require_range(f"egg {seen.number}", seen.mass_g, EGG_MASS_RANGE_G, "g")
+
+
+def _check_masses(at: AtBox) -> None:
+    visit = at.visit
+    if visit.water_g is not None:
+        require_range("water added", visit.water_g, POURED_RANGE_G, "g", field="water_g")
+    if visit.mass_change_g is not None:
+        change_g = visit.mass_change_g
+        require_range(
+            "what was put in or taken out", change_g, _CHANGE_G, "g", field="mass_change_g"
+        )
+    if visit.mass_g is not None:
+        account = account_of(at.clutch, at.box, at.rows, at.at_s)
+        require_plausible_weighing(account.ledger, Weighing(at.at_s, visit.mass_g))
+    if visit.fresh is not None:
+        medium_named(visit.fresh.medium)
+        if visit.fresh.water_g is not None:
+            water_g = visit.fresh.water_g
+            require_range("water", water_g, (0.0, BOX_MASS_RANGE_G[1]), "g", field="fresh")
+        if visit.fresh.mass_g is not None:
+            require_range("the box", visit.fresh.mass_g, BOX_MASS_RANGE_G, "g", field="fresh")
+
+
+def _require_box_sign(kind: str, value: str) -> None:
+    if kind == SMELL_KIND:
+        if value not in BOX_SMELLS:
+            raise NotPlausible("signs", f'"{value[:40]}" is no smell known here')
+        return
+    if kind == PESTS_KIND:
+        if value not in PESTS:
+            raise NotPlausible("signs", f'"{value[:40]}" is no pest known here')
+        return
+    if kind not in set(WaterSignKind) or (WaterSignKind(kind), value) not in WATER_SIGNS:
+        raise NotPlausible("signs", f'"{value[:40]}" is no sign of the box\'s {kind[:20]}')

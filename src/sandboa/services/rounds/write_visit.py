@@ -1,0 +1,98 @@
+"""A checked visit, written under one act: eggs, the rest as before, the box and what was done."""
+
+from sandboa.core.rounds import EggActKind
+from sandboa.core.water import medium_named
+from sandboa.records import rounds
+from sandboa.records.clutches import Candling, EggEvent, Turgor, Watering, eggs_in_box
+from sandboa.records.facts import Act
+from sandboa.services.boxes.mass_ledger import egg_taken_out
+from sandboa.services.cabinets.commands import shelf_called, stand_on
+from sandboa.services.rounds.at_box import AtBox
+from sandboa.services.rounds.visit import EggSeen
+
+
+def write_visit(visiting: Act, at: AtBox, conflicts: tuple[str, ...]) -> None:
+    """Record everything under the open act."""
+    visit = at.visit
+    rounds.Visit.record(
+        visiting,
+        clutch=at.clutch.entity,
+        key=visit.key,
+        opened_s=int(visit.opened_s),
+        closed_s=at.at_s,
+        conflict="\n".join(conflicts),
+    )
+    for seen in visit.eggs:
+        _write_egg(visiting, at, seen)
+    if visit.rest_as_before:
+        _write_rest(visiting, at)
+    _write_box(visiting, at)
+
+
+def _write_egg(visiting: Act, at: AtBox, seen: EggSeen) -> None:
+    egg = at.eggs[seen.number].entity
+    if seen.grade is not None:
+        Turgor.record(visiting, egg=egg, seen_s=at.at_s, grade=seen.grade)
+    if seen.vessels is not None:
+        Candling.record(
+            visiting,
+            egg=egg,
+            seen_s=at.at_s,
+            vessels=seen.vessels.value,
+            disc=seen.disc.value if seen.disc else None,
+        )
+    for kind, value in seen.signs:
+        rounds.EggSign.record(visiting, egg=egg, seen_s=at.at_s, kind=kind.value, value=value)
+    for done in seen.acts:
+        EggEvent.record(visiting, egg=egg, at_s=at.at_s, kind=done.value)
+        if done is EggActKind.REMOVED:
+            _take_out(visiting, at, seen)
+
+
+def _take_out(visiting: Act, at: AtBox, seen: EggSeen) -> None:
+    """An egg leaves the box with its mass: the reference goes down by as much.
+
+    Unweighed it is no fact yet: the account takes what is usual until somebody knows better.
+    """
+    mass_g = seen.mass_g or at.eggs[seen.number].mass_g
+    if mass_g:
+        _change_mass(visiting, at, -mass_g, egg_taken_out(seen.number))
+
+
+def _write_rest(visiting: Act, at: AtBox) -> None:
+    graded = {seen.number for seen in at.visit.eggs if seen.grade is not None}
+    for number, egg, grade in eggs_in_box(at.clutch.entity, at.at_s):
+        if number not in graded:
+            Turgor.record(visiting, egg=egg, seen_s=at.at_s, grade=grade or 0)
+
+
+def _write_box(visiting: Act, at: AtBox) -> None:
+    visit, box = at.visit, at.box.entity
+    for kind, value in visit.signs:
+        rounds.BoxSign.record(visiting, box=box, seen_s=at.at_s, kind=kind, value=value)
+    if visit.mass_g is not None:
+        rounds.Weighing.record(visiting, box=box, at_s=at.at_s, mass_g=visit.mass_g)
+    if visit.water_g is not None:
+        Watering.record(visiting, box=box, poured_s=at.at_s, water_g=visit.water_g)
+    if visit.mass_change_g:
+        _change_mass(visiting, at, visit.mass_change_g, "put in or taken out")
+    for done in visit.acts:
+        rounds.BoxDone.record(visiting, box=box, at_s=at.at_s, kind=done.value)
+    if visit.closing is not None:
+        key = {"box": box, "from_s": at.at_s}
+        rounds.ClosingChange.put(visiting, key, closing=visit.closing.value)
+    if visit.fresh is not None:
+        rounds.SetUp.record(
+            visiting,
+            box=box,
+            at_s=at.at_s,
+            medium=medium_named(visit.fresh.medium).name,
+            water_g=visit.fresh.water_g,
+            mass_g=visit.fresh.mass_g,
+        )
+    if visit.shelf is not None:
+        stand_on(visiting, at.box, shelf_called(*visit.shelf), at.at_s)
+
+
+def _change_mass(visiting: Act, at: AtBox, delta_g: float, what: str) -> None:
+    rounds.MassChange.record(visiting, box=at.box.entity, at_s=at.at_s, delta_g=delta_g, what=what)

@@ -1,0 +1,98 @@
+"""Closed clutches as counts: hatched of fertile, slugs of laid, and the groups each belongs to."""
+
+from collections import defaultdict
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import UTC, datetime
+from enum import StrEnum
+
+from sandboa.core.hatching import Fate
+from sandboa.core.rates import Tally
+from sandboa.services.clutches.methods import method_of
+from sandboa.services.losses.ends import ClutchEnds
+from sandboa.services.losses.loss_list import year_of
+from sandboa.services.losses.why import all_ends
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+
+class Dimension(StrEnum):
+    """By what hatch rates are grouped (handbook H)."""
+
+    DAM = "dam"
+    SIRE = "sire"
+    MEDIUM = "medium"
+    CLOSING = "closing"
+    CABINET = "cabinet"
+    SHELF = "shelf"
+    METHOD = "method"
+    MONTH = "month"
+
+
+@dataclass(frozen=True)
+class CountedClutch:
+    """A closed clutch; `groups` names its group on every dimension that is known."""
+
+    ends: ClutchEnds
+    hatched: Tally
+    slugs: Tally
+    groups: dict[Dimension, str]
+
+    @property
+    def year(self) -> int:
+        return year_of(self.ends.clutch)
+
+
+def counted_clutches(
+    house: HouseNow, facts: Facts, as_of_s: float, year: int | None = None
+) -> list[CountedClutch]:
+    """Closed clutches, of a year of laying or of all years, in order of laying."""
+    counted = [
+        _counted(facts, ends)
+        for ends in all_ends(house, facts, as_of_s)
+        if ends.clutch.entity in facts.finished
+    ]
+    told = [c for c in counted if year is None or c.year == year]
+    return sorted(told, key=lambda c: c.ends.clutch.laid_s)
+
+
+def grouped(clutches: Sequence[CountedClutch], dimension: Dimension) -> dict[str, list[Tally]]:
+    """Hatched of fertile by group; clutches whose group is not known are left out."""
+    groups: dict[str, list[Tally]] = defaultdict(list)
+    for clutch in clutches:
+        name = clutch.groups.get(dimension)
+        if name is not None and clutch.hatched.n:
+            groups[name].append(clutch.hatched)
+    return dict(groups)
+
+
+def _counted(facts: Facts, ends: ClutchEnds) -> CountedClutch:
+    fertile = [e for e in ends.eggs if e.fate is not Fate.SLUG and not e.egg.slug]
+    slugs = len(ends.eggs) - len(fertile)
+    hatched = sum(e.fate is Fate.HATCHED for e in fertile)
+    return CountedClutch(
+        ends,
+        Tally(hatched, len(fertile)),
+        Tally(slugs, len(ends.eggs)),
+        _groups(facts, ends),
+    )
+
+
+def _groups(facts: Facts, ends: ClutchEnds) -> dict[Dimension, str]:
+    clutch = ends.clutch
+    box = facts.boxes[clutch.entity]
+    shelf = facts.shelf_at(box, clutch.laid_s)
+    cabinet = facts.cabinets[shelf.cabinet].name
+    own = facts.methods.get(clutch.entity)
+    sire = facts.animals.get(clutch.sire) if clutch.sire is not None else None
+    named = {
+        Dimension.DAM: facts.animals[clutch.dam].name,
+        Dimension.SIRE: sire.name if sire else None,
+        Dimension.MEDIUM: box.medium,
+        Dimension.CLOSING: box.closing,
+        Dimension.CABINET: cabinet,
+        Dimension.SHELF: f"{cabinet}, {shelf.name}",
+        Dimension.METHOD: method_of(own).name if own else None,
+        Dimension.MONTH: f"{datetime.fromtimestamp(clutch.laid_s, UTC):%B}",
+    }
+    return {dimension: name for dimension, name in named.items() if name}

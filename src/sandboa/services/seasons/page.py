@@ -1,0 +1,209 @@
+"""The Seasons place: rates with intervals, losses by cause, forecasts, and what it all taught."""
+
+from collections import defaultdict
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import dataclass
+
+from sandboa.core.causes import Cause
+from sandboa.core.causes.kinds import REMEDIES
+from sandboa.core.development import Score
+from sandboa.core.rates import (
+    Comparison,
+    GroupRate,
+    Rate,
+    Tally,
+    clutch_likeness,
+    compare,
+    group_rates,
+    rate_of,
+)
+from sandboa.core.seasons import CauseCost, SeasonFacts, Taught, taught
+from sandboa.core.standing import StandingScore
+from sandboa.services.acts.errors import NotFound
+from sandboa.services.clutches.told_forecasts import scores, standing_scores
+from sandboa.services.losses.why import (
+    ClutchLosses,
+    LostEgg,
+    at_hand,
+    losses_of,
+)
+from sandboa.services.seasons.counted import (
+    CountedClutch,
+    Dimension,
+    counted_clutches,
+    grouped,
+)
+from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Facts
+
+
+@dataclass(frozen=True, slots=True)
+class DamSlugs:
+    """Slugs of a dam's clutches in one year, as on cards: `counts` like "7-2"."""
+
+    dam: str
+    year: int
+    rate: Rate
+    counts: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class SeasonPage:
+    """`year` None is all years. `costs` are eggs by cause, the dearest first.
+
+    Of `waiting` clutches it is not worked out yet why eggs were lost: their
+    eggs are not among `lost`, `opened`, `costs` and what was taught of causes.
+    """
+
+    year: int | None
+    years: tuple[int, ...]
+    clutches: tuple[CountedClutch, ...]
+    hatched: Rate
+    likeness: float
+    dimensions: dict[Dimension, tuple[GroupRate, ...]]
+    slugs: tuple[DamSlugs, ...]
+    lost: int
+    opened: int
+    costs: tuple[CauseCost, ...]
+    scores: tuple[Score, ...]
+    standings: tuple[StandingScore, ...]
+    waiting: int
+    taught: tuple[Taught, ...]
+
+
+def season_page(
+    house: HouseNow,
+    year: int | None,
+    as_of_s: float,
+    goes_on: Callable[[], bool] = lambda: True,
+) -> SeasonPage:
+    """Everything of a season (by year of laying), or of all.
+
+    Causes of loss take a second a clutch where probes measured every minute.
+    Once `goes_on` says no, the clutches left over wait for the next time it is
+    asked for; one more is worked out each time.
+    """
+    facts = house.facts()
+    every = counted_clutches(house, facts, as_of_s)
+    clutches = [c for c in every if year is None or c.year == year]
+    tallies = [c.hatched for c in clutches]
+    likeness = clutch_likeness(tallies)
+    groups = {dimension: grouped(clutches, dimension) for dimension in Dimension}
+    worked_out = list(_worked_out(house, facts, clutches, as_of_s, goes_on))
+    waiting = len(clutches) - len(worked_out)
+    lost = [(losses.clutch.code, egg) for losses in worked_out for egg in losses.lost]
+    costs = tuple(_costs(lost))
+    told_scores = tuple(scores(facts))
+    hatched = rate_of(tallies, likeness)
+    opened = sum(egg.end.opened is True for _, egg in lost)
+    return SeasonPage(
+        year=year,
+        years=tuple(sorted({c.year for c in every}, reverse=True)),
+        clutches=tuple(clutches),
+        hatched=hatched,
+        likeness=likeness,
+        dimensions={d: group_rates(held) for d, held in groups.items()},
+        slugs=tuple(_slugs(clutches)),
+        lost=len(lost),
+        opened=opened,
+        costs=costs,
+        scores=told_scores,
+        standings=tuple(standing_scores(facts)),
+        waiting=waiting,
+        taught=taught(
+            SeasonFacts(
+                hatched=hatched,
+                groups={d.value: held for d, held in groups.items()},
+                slugs=_slugs_by_dam(clutches),
+                likeness=likeness,
+                slug_likeness=clutch_likeness(c.slugs for c in clutches),
+                # Half of the losses teach the wrong thing: all of them, or nothing yet.
+                costs=() if waiting else costs,
+                lost=0 if waiting else len(lost),
+                opened=0 if waiting else opened,
+                bias=_bias(told_scores),
+                unweighed=sum(_unweighed(facts, c) for c in clutches),
+                boxes=sum(Dimension.MEDIUM in c.groups for c in clutches),
+            )
+        ),
+    )
+
+
+def compare_groups(
+    house: HouseNow, dimension: Dimension, first: str, second: str, year: int | None, as_of_s: float
+) -> Comparison:
+    """Two groups of a dimension; NotFound for a group no closed clutch belongs to."""
+    clutches = counted_clutches(house, house.facts(), as_of_s, year)
+    groups = grouped(clutches, dimension)
+    for name in (first, second):
+        if name not in groups:
+            raise NotFound(f'no closed clutch has the {dimension} "{name[:60]}"')
+    likeness = clutch_likeness(c.hatched for c in clutches)
+    return compare(first, second, groups[first], groups[second], likeness)
+
+
+def _worked_out(
+    house: HouseNow,
+    facts: Facts,
+    clutches: Sequence[CountedClutch],
+    as_of_s: float,
+    goes_on: Callable[[], bool],
+) -> Iterator[ClutchLosses]:
+    """Losses of the clutches, the latest first: those at hand, and others for as long as it may."""
+    more = True
+    for counted in sorted(clutches, key=lambda c: -c.ends.clutch.laid_s):
+        clutch = counted.ends.clutch
+        known = at_hand(house, facts, clutch, as_of_s)
+        if known or more:
+            yield losses_of(house, facts, clutch, as_of_s)
+            more = more if known else goes_on()
+
+
+def _costs(lost: Sequence[tuple[str, LostEgg]]) -> list[CauseCost]:
+    """Eggs each cause likely cost: the sum of its shares, so that doubt stays in the count."""
+    eggs: dict[Cause, dict[str, float]] = defaultdict(lambda: defaultdict(float))
+    for code, egg in lost:
+        for ranked in egg.causes:
+            eggs[ranked.cause][code] += ranked.share
+    costs = [
+        CauseCost(
+            cause.value,
+            sum(by_code.values()),
+            max(by_code, key=lambda code: by_code[code]),
+            REMEDIES[cause].change,
+        )
+        for cause, by_code in eggs.items()
+    ]
+    return sorted(costs, key=lambda cost: -cost.eggs)
+
+
+def _slugs(clutches: Sequence[CountedClutch]) -> list[DamSlugs]:
+    held: dict[tuple[str, int], list[CountedClutch]] = defaultdict(list)
+    for clutch in clutches:
+        held[clutch.groups[Dimension.DAM], clutch.year].append(clutch)
+    return [
+        DamSlugs(
+            dam,
+            year,
+            rate_of([c.slugs for c in own]),
+            tuple(f"{c.slugs.n}-{c.slugs.k}" for c in own),
+        )
+        for (dam, year), own in sorted(held.items(), key=lambda item: (item[0][0], -item[0][1]))
+    ]
+
+
+def _slugs_by_dam(clutches: Sequence[CountedClutch]) -> dict[str, list[Tally]]:
+    held: dict[str, list[Tally]] = defaultdict(list)
+    for clutch in clutches:
+        held[clutch.groups[Dimension.DAM]].append(clutch.slugs)
+    return dict(held)
+
+
+def _bias(told: Sequence[Score]) -> tuple[float, int] | None:
+    at_lay = next((score for score in told if score.day == 0), None)
+    return None if at_lay is None else (at_lay.bias_days, at_lay.clutches)
+
+
+def _unweighed(facts: Facts, clutch: CountedClutch) -> bool:
+    box = facts.boxes[clutch.ends.clutch.entity]
+    return Dimension.MEDIUM in clutch.groups and not facts.weighings.get(box.entity)

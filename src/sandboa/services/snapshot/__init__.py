@@ -1,0 +1,1 @@
+"""What the house knows now: read once, kept while it holds, and the keeper's numbers."""

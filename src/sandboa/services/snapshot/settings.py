@@ -1,0 +1,40 @@
+"""The house's numbers: the core's defaults, and what the keeper set instead."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from sandboa.core.rules_in_force import RulesInForce, rules_in_force
+from sandboa.core.settings import SETTINGS, checked_setting
+from sandboa.records.facts import Act
+from sandboa.records.house import Setting
+from sandboa.services.acts.recording import act
+
+
+@dataclass(frozen=True)
+class HouseSettings:
+    """Values in force, by name (units: see core.settings)."""
+
+    values: dict[str, float]
+
+    def __getitem__(self, name: str) -> float:
+        return self.values[name]
+
+    @cached_property
+    def rules(self) -> RulesInForce:
+        """What judges eggs and boxes in this house."""
+        return rules_in_force(self.values)
+
+
+def house_settings() -> HouseSettings:
+    """What holds now."""
+    own = {row.name: row.value for row in Setting.current()}
+    return HouseSettings({name: own.get(name, s.default) for name, s in SETTINGS.items()})
+
+
+def set_setting(name: str, value: float, now_s: float) -> Act:
+    """Set a number for the house; NotPlausible outside its range or for an unknown name."""
+    checked_setting(name, value)
+    setting = SETTINGS[name]
+    with act("setting", f"{setting.label}: {value:g} {setting.unit}", now_s) as setting_it:
+        Setting.put(setting_it, {"name": name}, value=value)
+    return setting_it
