@@ -11,7 +11,7 @@ from sandboa.demo.telling import Told, tell
 from sandboa.devices.simulation.season import SEASON_DAYS, Habits, season
 from sandboa.records.database import database, open_database
 from sandboa.services.losses.why import losses_of
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 _DAY_S = 86_400.0
 _BEGAN_S = 1_743_465_600.0
@@ -75,15 +75,15 @@ def _season(seed: int, variant: Withheld) -> list[Scored]:
         with database.atomic():
             for _, happen in events:
                 happen()
-        house = HouseNow()
-        facts = house.facts()
+        house = SnapshotCache()
+        facts = house.current()
         by_place = sorted(story.clutches, key=lambda c: c.laid_day)
         found = []
         for truth, clutch in zip(
             by_place, sorted(facts.clutches, key=lambda c: c.laid_s), strict=True
         ):
             causes = {egg.number: egg.cause for egg in truth.eggs}
-            for lost in losses_of(house, facts, clutch, now_s).lost:
+            for lost in losses_of(facts, clutch, now_s).lost:
                 cause = causes[lost.end.egg.number]
                 assert cause is not None, "only eggs that died are lost"
                 found.append(Scored(cause, tuple((c.cause, c.share) for c in lost.causes)))

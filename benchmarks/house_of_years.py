@@ -17,7 +17,7 @@ from sandboa.services.hatching.at_the_egg import see_pip
 from sandboa.services.hatching.fates import FateSaid, declare_fates, finish
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.probes.commands import ProbePlace, hang_probe
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 CABINETS = ("North", "South", "West")
 SHELVES = ("top", "upper", "middle", "lower")
@@ -99,9 +99,9 @@ def readings_of_probes() -> list[int]:
 
 def _teach(now_s: int) -> None:
     """What the watch would have learned over the years."""
-    house, held = HouseNow(), -1
+    house, held = SnapshotCache(), -1
     while held != (held := _kept()):
-        keep_due(house, now_s)
+        keep_due(house.current(), now_s)
 
 
 def _kept() -> int:

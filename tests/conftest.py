@@ -9,7 +9,7 @@ from fastapi.testclient import TestClient
 from hypothesis import settings
 
 from sandboa.records.database import open_database
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 # As a browser on the machine of the house asks; starlette's own name for it is no name of a house.
 # Forms are changed whatever they hold: tests of revisions say what was seen.
@@ -23,8 +23,8 @@ settings.load_profile("sandboa")
 
 
 @pytest.fixture
-def house(tmp_path: Path) -> Iterator[HouseNow]:
+def house(tmp_path: Path) -> Iterator[SnapshotCache]:
     """An empty house, open."""
     opened = open_database(tmp_path / "house.sqlite3")
-    yield HouseNow()
+    yield SnapshotCache()
     opened.close()

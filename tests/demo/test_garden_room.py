@@ -24,28 +24,30 @@ from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.hatching.watch import hatch_watch
 from sandboa.services.lay_day import drafts
 from sandboa.services.overview.today import today
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 HERBS = {"Sorrel", "Tansy", "Yarrow", "Lovage", "Chervil", "Borage", "Hyssop", "Costmary"}
 STONES = {"Flint", "Marl", "Slate", "Chert"}
 
 
 @pytest.fixture
-def furnished(house: HouseNow) -> HouseNow:
+def furnished(house: SnapshotCache) -> SnapshotCache:
     furnish(NOW_S)
     return house
 
 
-def test_six_clutches_in_two_cabinets_with_names_from_the_scenario(furnished: HouseNow) -> None:
-    clutches = [c.now for c in today(furnished, NOW_S).clutches]
+def test_six_clutches_in_two_cabinets_with_names_from_the_scenario(
+    furnished: SnapshotCache,
+) -> None:
+    clutches = [c.now for c in today(furnished.current(), NOW_S).clutches]
     assert sorted(c.clutch.code for c in clutches) == [f"26-0{n}" for n in range(1, 7)]
     assert {c.cabinet for c in clutches} == {"North", "Small"}
     assert {c.dam for c in clutches} <= HERBS
     assert {c.sire for c in clutches} <= STONES
 
 
-def assert_the_scenario(house: HouseNow, now_s: float) -> None:
-    by_dam = {c.now.dam: c for c in today(house, now_s).clutches}
+def assert_the_scenario(house: SnapshotCache, now_s: float) -> None:
+    by_dam = {c.now.dam: c for c in today(house.current(), now_s).clutches}
     (laid_today,) = drafts.open_lay_days(now_s)
     assert str(laid_today.count) == "7-1"
     assert laid_today.step is Step.BOX
@@ -68,24 +70,24 @@ def assert_the_scenario(house: HouseNow, now_s: float) -> None:
     assert all(egg.grade == 0 for egg in plump.eggs.eggs if not egg.slug)
     last_week = by_dam["Tansy"]
     assert any("First pip likely" in a.text for a in last_week.attention)
-    assert latest_lid(house.facts(), last_week.now.box, now_s) == "raining"
-    assert latest_lid(house.facts(), last_week.now.box, now_s - 2 * DAY_S) == "edges"
+    assert latest_lid(house.current(), last_week.now.box, now_s) == "raining"
+    assert latest_lid(house.current(), last_week.now.box, now_s - 2 * DAY_S) == "edges"
     hatching = by_dam["Lovage"].now
     assert (hatching.forecast.pipped, hatching.live_eggs) == (4, 5)
-    (watched,) = (c for c in hatch_watch(house, now_s) if c.now.dam == "Lovage")
+    (watched,) = (c for c in hatch_watch(house.current(), now_s) if c.now.dam == "Lovage")
     assert watched.closed == (5,)
 
 
-def test_the_states_the_scenario_asks_of_this_slice(furnished: HouseNow) -> None:
+def test_the_states_the_scenario_asks_of_this_slice(furnished: SnapshotCache) -> None:
     assert_the_scenario(furnished, NOW_S)
 
 
-def test_what_was_seen_and_weighed_is_what_was_simulated(furnished: HouseNow) -> None:
+def test_what_was_seen_and_weighed_is_what_was_simulated(furnished: SnapshotCache) -> None:
     """Told through the use cases, and only up to now: of what will be nothing is known yet."""
     was = climates(NOW_S)
     for number, (day, garden) in enumerate(CLUTCHES, start=1):
         story = story_of(garden, laid_s(day, NOW_S), was[garden.cabinet])
-        now = clutch_page(furnished, f"26-{number:02d}", NOW_S).now
+        now = clutch_page(furnished.current(), f"26-{number:02d}", NOW_S).now
         last = story.visits[-1].glances
         seen = {e.number: e.grade for e in now.eggs.eggs if not e.slug and e.pipped_s is None}
         assert seen == {n: last[n].grade for n in seen}
@@ -97,15 +99,15 @@ def test_what_was_seen_and_weighed_is_what_was_simulated(furnished: HouseNow) ->
         assert any(e.pip_day is not None and e.pip_day > day for e in story.eggs)
 
 
-def test_the_lower_shelf_ran_cold_and_only_the_lower_shelf(furnished: HouseNow) -> None:
+def test_the_lower_shelf_ran_cold_and_only_the_lower_shelf(furnished: SnapshotCache) -> None:
     for code, spells in {"26-01": 1, "26-04": 1, "26-02": 0, "26-03": 0, "26-05": 0}.items():
-        assert len(clutch_page(furnished, code, NOW_S).now.cold_spells) == spells
-    (spell,) = clutch_page(furnished, "26-04", NOW_S).now.cold_spells
+        assert len(clutch_page(furnished.current(), code, NOW_S).now.cold_spells) == spells
+    (spell,) = clutch_page(furnished.current(), "26-04", NOW_S).now.cold_spells
     assert 0.6 < spell.delay_days < 1.2
     assert (spell.end_s - spell.start_s) / DAY_S == pytest.approx(1.9, abs=0.15)
 
 
-def test_every_act_is_recorded_when_it_would_have_happened(furnished: HouseNow) -> None:
+def test_every_act_is_recorded_when_it_would_have_happened(furnished: SnapshotCache) -> None:
     times = [act.recorded_s for act in Act.select().where(Act.kind == "visit")]
     assert min(times) < NOW_S - 15 * DAY_S
     assert max(times) <= NOW_S
@@ -114,21 +116,21 @@ def test_every_act_is_recorded_when_it_would_have_happened(furnished: HouseNow) 
 @pytest.mark.parametrize(
     "today_is", ["2026-01-03T00:10:00", "2027-03-28T02:30:00", "2028-02-29T12:00:00"]
 )
-def test_it_looks_alive_on_any_day(house: HouseNow, today_is: str) -> None:
+def test_it_looks_alive_on_any_day(house: SnapshotCache, today_is: str) -> None:
     now_s = datetime.fromisoformat(today_is).replace(tzinfo=UTC).timestamp()
     furnish(now_s)
-    told = today(house, now_s)
+    told = today(house.current(), now_s)
     assert len(told.clutches) == 6
     assert len({c.now.clutch.code for c in told.clutches}) == 6
     assert told.silent == ()
-    (stuck,) = look(house, FaultsNow(), now_s)
+    (stuck,) = look(house.current(), FaultsNow(), now_s)
     assert stuck.text.startswith("North middle: tells the same to the last digit")
     assert all(not c.now.forecast.overdue for c in told.clutches)
     assert_the_scenario(house, now_s)
 
 
-def test_the_animals_have_a_season_to_tell(furnished: HouseNow) -> None:
-    herd = furnished.herd()
+def test_the_animals_have_a_season_to_tell(furnished: SnapshotCache) -> None:
+    herd = furnished.current().herd
     assert {a.name for a in herd.animals.values()} == HERBS | STONES
     laying, first, *_ = season(herd, NOW_S).dams
     assert (laying.name, laying.laying, laying.forecast) == ("Hyssop", True, None)

@@ -20,42 +20,45 @@ from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit
 from sandboa.services.seasons.counted import Dimension
 from sandboa.services.seasons.page import compare_groups, season_page
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 
 @pytest.fixture(scope="module")
-def furnished(tmp_path_factory: pytest.TempPathFactory) -> Iterator[HouseNow]:
+def furnished(tmp_path_factory: pytest.TempPathFactory) -> Iterator[SnapshotCache]:
     folder: Path = tmp_path_factory.mktemp("season")
     opened = open_database(folder / "house.sqlite")
     furnish(NOW_S)
-    house = HouseNow()
+    house = SnapshotCache()
     for _ in range(10):
-        keep_due(house, NOW_S)
+        keep_due(house.current(), NOW_S)
     yield house
     opened.close()
 
 
-def leads(house: HouseNow, code: str) -> dict[int, Cause]:
-    return {e.end.egg.number: e.causes[0].cause for e in clutch_losses(house, code, NOW_S).lost}
+def leads(house: SnapshotCache, code: str) -> dict[int, Cause]:
+    return {
+        e.end.egg.number: e.causes[0].cause
+        for e in clutch_losses(house.current(), code, NOW_S).lost
+    }
 
 
-def test_it_holds_seven_closed_clutches_with_slugs_and_losses(furnished: HouseNow) -> None:
-    lines = losses_of_year(furnished, furnished.facts(), 2025, NOW_S)
+def test_it_holds_seven_closed_clutches_with_slugs_and_losses(furnished: SnapshotCache) -> None:
+    lines = losses_of_year(furnished.current(), 2025, NOW_S)
     assert [line.losses.clutch.code for line in lines] == [f"25-0{n}" for n in range(7, 0, -1)]
     assert all(line.closed for line in lines)
     assert sum(len(line.losses.slugs) for line in lines) == 4
     assert all(line.losses.waiting == 0 for line in lines)
 
 
-def test_the_causes_it_was_made_of_are_found(furnished: HouseNow) -> None:
+def test_the_causes_it_was_made_of_are_found(furnished: SnapshotCache) -> None:
     assert set(leads(furnished, "25-02").values()) == {Cause.STALE_AIR}
     assert list(leads(furnished, "25-03").values()).count(Cause.TOO_DRY) >= 4
     assert leads(furnished, "25-05") == {4: Cause.MALFORMED}
     assert leads(furnished, "25-07") == {2: Cause.KNOCKED}
 
 
-def test_in_autumn_it_says_what_the_open_corner_cost(furnished: HouseNow) -> None:
-    page = season_page(furnished, 2025, NOW_S)
+def test_in_autumn_it_says_what_the_open_corner_cost(furnished: SnapshotCache) -> None:
+    page = season_page(furnished.current(), 2025, NOW_S)
     assert page.years == (2025,)
     assert (page.hatched.n, len(page.clutches)) == (41, 7)
     assert page.costs[0].cause == "too dry"
@@ -71,48 +74,48 @@ def test_in_autumn_it_says_what_the_open_corner_cost(furnished: HouseNow) -> Non
     assert [score.clutches for score in page.scores] == [7, 7, 7]
 
 
-def test_a_long_record_is_worked_out_bit_by_bit(furnished: HouseNow) -> None:
-    whole = season_page(furnished, 2025, NOW_S)
+def test_a_long_record_is_worked_out_bit_by_bit(furnished: SnapshotCache) -> None:
+    whole = season_page(furnished.current(), 2025, NOW_S)
     assert whole.waiting == 0
-    fresh = HouseNow()
-    left = [season_page(fresh, 2025, NOW_S, lambda: False) for _ in range(7)]
+    fresh = SnapshotCache()
+    left = [season_page(fresh.current(), 2025, NOW_S, lambda: False) for _ in range(7)]
     assert [page.waiting for page in left] == [6, 5, 4, 3, 2, 1, 0]
     # The latest first, and nothing is taught of causes before all are known.
-    assert left[0].lost == len(clutch_losses(fresh, "25-07", NOW_S).lost)
+    assert left[0].lost == len(clutch_losses(fresh.current(), "25-07", NOW_S).lost)
     assert not any("Too dry" in sentence.text for sentence in left[5].taught)
     assert (left[6].costs, left[6].taught) == (whole.costs, whole.taught)
-    assert season_page(fresh, 2025, NOW_S, lambda: False).waiting == 0
+    assert season_page(fresh.current(), 2025, NOW_S, lambda: False).waiting == 0
 
 
-def test_rounds_at_other_boxes_leave_a_closed_clutch_alone(furnished: HouseNow) -> None:
+def test_rounds_at_other_boxes_leave_a_closed_clutch_alone(furnished: SnapshotCache) -> None:
     """Worked out anew after what may tell of it; not after every visit of the season."""
-    facts = furnished.facts()
+    facts = furnished.current()
     closed = facts.clutch_called("25-03")
-    losses_of(furnished, facts, closed, NOW_S)
+    losses_of(facts, closed, NOW_S)
     with database.atomic() as undone:
         visit = BoxVisit(
             key="visit.elsewhere", code="26-03", opened_s=NOW_S - 60, closed_s=NOW_S, mass_g=1_890
         )
         close_visit(visit, NOW_S)
-        assert at_hand(furnished, furnished.facts(), closed, NOW_S + 9 * DAY_S)
+        assert at_hand(furnished.current(), closed, NOW_S + 9 * DAY_S)
         chervils = FateSaid(3, Fate.DEAD_IN_EGG, DeathStage.EARLY)
         declare_fates("26-05", [chervils], NOW_S, NOW_S)
-        assert not at_hand(furnished, furnished.facts(), closed, NOW_S)
+        assert not at_hand(furnished.current(), closed, NOW_S)
         undone.rollback()
 
 
-def test_two_media_of_so_few_clutches_are_too_few_to_call(furnished: HouseNow) -> None:
+def test_two_media_of_so_few_clutches_are_too_few_to_call(furnished: SnapshotCache) -> None:
     told = compare_groups(
-        furnished, Dimension.MEDIUM, "saturated perlite", "half and half", 2025, NOW_S
+        furnished.current(), Dimension.MEDIUM, "saturated perlite", "half and half", 2025, NOW_S
     )
     assert told.words.endswith("too few to call.")
     with pytest.raises(NotFound, match="sand"):
-        compare_groups(furnished, Dimension.MEDIUM, "sand", "half and half", None, NOW_S)
-    assert season_page(furnished, 2019, NOW_S).taught == ()
+        compare_groups(furnished.current(), Dimension.MEDIUM, "sand", "half and half", None, NOW_S)
+    assert season_page(furnished.current(), 2019, NOW_S).taught == ()
 
 
-def test_the_season_behind_moves_the_forecasts_of_this_one(furnished: HouseNow) -> None:
-    watched = {c.now.clutch.code: c for c in hatch_watch(furnished, NOW_S)}
+def test_the_season_behind_moves_the_forecasts_of_this_one(furnished: SnapshotCache) -> None:
+    watched = {c.now.clutch.code: c for c in hatch_watch(furnished.current(), NOW_S)}
     assert set(watched) == {"26-01", "26-02"}
     assert watched["26-02"].now.learned.clutches == 7
     assert watched["26-01"].closed == (5,)

@@ -10,19 +10,19 @@ from sandboa.devices.simulation.season import SEASON_DAYS, season
 from sandboa.records.database import open_database
 from sandboa.records.facts import Act
 from sandboa.services.losses.why import losses_of
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 BEGAN_S = 1_743_465_600.0
 STORY = season(1_001, BEGAN_S, cabinets=1, clutches=3)
 DAY_S = 86_400.0
 
 
-def told(folder: Path, how: Told) -> tuple[Counter, HouseNow]:
+def told(folder: Path, how: Told) -> tuple[Counter, SnapshotCache]:
     """Kinds of acts in a house that was told the season, and the house, open."""
     open_database(folder / "house.sqlite")
     for _, happen in sorted(tell(STORY, BEGAN_S, how), key=lambda event: event[0]):
         happen()
-    return Counter(act.kind for act in Act.select()), HouseNow()
+    return Counter(act.kind for act in Act.select()), SnapshotCache()
 
 
 @pytest.fixture(autouse=True)
@@ -59,9 +59,9 @@ def test_what_is_withheld_leaves_no_trace(tmp_path: Path, how: Told, gone: set[s
     kinds, house = told(tmp_path, how)
     assert not gone & set(kinds)
     # The eggs that were lost are lost all the same.
-    facts = house.facts()
+    facts = house.current()
     now_s = BEGAN_S + (SEASON_DAYS + 30) * DAY_S
-    lost = sum(len(losses_of(house, facts, clutch, now_s).lost) for clutch in facts.clutches)
+    lost = sum(len(losses_of(facts, clutch, now_s).lost) for clutch in facts.clutches)
     died = sum(egg.cause is not None for clutch in STORY.clutches for egg in clutch.eggs)
     assert lost == died
 

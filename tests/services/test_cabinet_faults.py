@@ -17,14 +17,14 @@ from sandboa.services.lay_day import lay_clutch
 from sandboa.services.probes.commands import ProbePlace, hang_probe, move_probe
 from sandboa.services.probes.devices import add_device
 from sandboa.services.readings.intake import take_in
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 SHELVES = ("upper", "middle", "lower")
 STOPPED_S, TURNS_S = NOW_S - 6 * DAY_S, NOW_S - 4 * DAY_S
 
 
 @pytest.fixture
-def north(house: HouseNow) -> HouseNow:
+def north(house: SnapshotCache) -> SnapshotCache:
     """Three shelves with a probe each, thirty days of them, the fan still for two; two clutches."""
     began_s = NOW_S - 30 * DAY_S
     add_cabinet(CabinetSaid("North", CabinetKind.BOUGHT, SHELVES), 31.5, began_s, began_s)
@@ -47,15 +47,15 @@ def north(house: HouseNow) -> HouseNow:
     return house
 
 
-def fan(house: HouseNow) -> CabinetFault:
-    facts = house.facts()
+def fan(house: SnapshotCache) -> CabinetFault:
+    facts = house.current()
     (cabinet,) = facts.cabinets.values()
-    found = FaultsNow().of(house, facts, cabinet, NOW_S)
+    found = FaultsNow().of(facts, cabinet, NOW_S)
     (told,) = (f for f in found if f.fault.kind is FaultKind.FAN)
     return told
 
 
-def test_the_fault_names_its_shelves_and_what_it_cost(north: HouseNow) -> None:
+def test_the_fault_names_its_shelves_and_what_it_cost(north: SnapshotCache) -> None:
     told = fan(north)
     assert "lower" in told.shelves
     assert told.fault.start_s == pytest.approx(STOPPED_S, abs=3600)
@@ -65,41 +65,41 @@ def test_the_fault_names_its_shelves_and_what_it_cost(north: HouseNow) -> None:
     assert told.fault.degree_hours > 20
 
 
-def test_the_delay_told_is_what_the_forecast_moved(north: HouseNow) -> None:
+def test_the_delay_told_is_what_the_forecast_moved(north: SnapshotCache) -> None:
     """Two days after the fan turned again, against the hour before it stopped."""
-    before = clutch_page(north, "26-01", STOPPED_S - 3600).now.forecast
-    after = clutch_page(north, "26-01", TURNS_S + 2 * DAY_S).now.forecast
+    before = clutch_page(north.current(), "26-01", STOPPED_S - 3600).now.forecast
+    after = clutch_page(north.current(), "26-01", TURNS_S + 2 * DAY_S).now.forecast
     moved_days = (after.typical_pip.p50 - before.typical_pip.p50) / DAY_S
     assert moved_days == pytest.approx(fan(north).delay_days, abs=0.25)
 
 
-def test_a_clutch_is_told_of_what_touched_its_shelf_since_it_was_laid(north: HouseNow) -> None:
+def test_a_clutch_is_told_of_what_touched_its_shelf_since_it_was_laid(north: SnapshotCache) -> None:
     faults = FaultsNow()
 
     def kinds(code: str) -> list[FaultKind]:
-        now = clutch_page(north, code, NOW_S).now
-        return [told.fault.kind for told in clutch_faults(north, faults, now, NOW_S)]
+        now = clutch_page(north.current(), code, NOW_S).now
+        return [told.fault.kind for told in clutch_faults(north.current(), faults, now, NOW_S)]
 
     assert FaultKind.FAN in kinds("26-01")
     lay_clutch(lay_day(2.0, shelf="lower", dam="Yarrow"), NOW_S)
     assert kinds("26-03") == []
 
 
-def test_a_probe_taken_down_is_not_silent(north: HouseNow) -> None:
-    facts = north.facts()
+def test_a_probe_taken_down_is_not_silent(north: SnapshotCache) -> None:
+    facts = north.current()
     (cabinet,) = facts.cabinets.values()
     lower = next(p for p in facts.probes.values() if p.name == "lower")
     move_probe(lower.entity, None, NOW_S - 60, NOW_S)
     later_s = NOW_S + 5 * 3600
-    found = FaultsNow().of(north, north.facts(), cabinet, later_s)
+    found = FaultsNow().of(north.current(), cabinet, later_s)
     silent = {name for f in found if f.fault.kind is FaultKind.UNPLUGGED for name in f.fault.probes}
     assert silent == {"upper", "middle"}
 
 
-def test_what_was_recognised_holds_until_something_changes(north: HouseNow) -> None:
-    facts, faults = north.facts(), FaultsNow()
+def test_what_was_recognised_holds_until_something_changes(north: SnapshotCache) -> None:
+    facts, faults = north.current(), FaultsNow()
     (cabinet,) = facts.cabinets.values()
-    first = faults.of(north, facts, cabinet, NOW_S)
-    assert faults.of(north, facts, cabinet, NOW_S) is first
+    first = faults.of(facts, cabinet, NOW_S)
+    assert faults.of(facts, cabinet, NOW_S) is first
     move_box("26-01", "North", "upper", NOW_S, NOW_S)
-    assert faults.of(north, north.facts(), cabinet, NOW_S) is not first
+    assert faults.of(north.current(), cabinet, NOW_S) is not first

@@ -8,15 +8,15 @@ from sandboa.services.clutches.cards import Card, card_of
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.lay_day import EggLaid, lay_clutch
 from sandboa.services.lay_day.record import EggHappening
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 
-def card(house: HouseNow, *, fahrenheit: bool = False, **laid: object) -> Card:
+def card(house: SnapshotCache, *, fahrenheit: bool = False, **laid: object) -> Card:
     code = lay_clutch(lay_day(**laid), NOW_S)[0]
-    return card_of(clutch_page(house, code, NOW_S), fahrenheit=fahrenheit)
+    return card_of(clutch_page(house.current(), code, NOW_S), fahrenheit=fahrenheit)
 
 
-def test_it_holds_what_one_must_know_with_the_box_in_hand(house: HouseNow) -> None:
+def test_it_holds_what_one_must_know_with_the_box_in_hand(house: SnapshotCache) -> None:
     told = card(house, set_up_mass_g=1390.0)
     lines = {line.name: line.text for line in told.lines}
     assert (told.parents, told.count) == ("Sorrel × Flint", "6-1")
@@ -32,17 +32,17 @@ def test_it_holds_what_one_must_know_with_the_box_in_hand(house: HouseNow) -> No
     assert told.keeping == "vermiculite"
 
 
-def test_it_speaks_the_degrees_of_the_keeper(house: HouseNow) -> None:
+def test_it_speaks_the_degrees_of_the_keeper(house: SnapshotCache) -> None:
     told = card(house, fahrenheit=True)
     assert told.lines[0].text == "North, lower, 88.7 °F"
 
 
-def test_what_was_not_weighed_is_said_so(house: HouseNow) -> None:
+def test_what_was_not_weighed_is_said_so(house: SnapshotCache) -> None:
     told = card(house, dry_mass_g=None, water_g=None)
     assert {line.text for line in told.lines if line.name == "Set up"} == {"not weighed"}
 
 
-def test_eggs_that_are_not_like_the_others_are_named_and_only_those(house: HouseNow) -> None:
+def test_eggs_that_are_not_like_the_others_are_named_and_only_those(house: SnapshotCache) -> None:
     places = usual_places(4)
     laid_s = lay_day().laid_at.timestamp()
     eggs = (
@@ -59,6 +59,6 @@ def test_eggs_that_are_not_like_the_others_are_named_and_only_those(house: House
     assert card(house, eggs=eggs).egg_notes == "2 window, vessels weak; 3 turned; 4 slug"
 
 
-def test_no_date_is_promised_where_none_can_be_told(house: HouseNow) -> None:
+def test_no_date_is_promised_where_none_can_be_told(house: SnapshotCache) -> None:
     slugs = tuple(EggLaid(x, y, slug=True) for x, y in usual_places(2))
     assert card(house, eggs=slugs).pips is None

@@ -20,7 +20,7 @@ from sandboa.services.acts.errors import Conflict
 from sandboa.services.acts.recording import act, undo
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.lay_day import lay_clutch
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 
 @pytest.fixture
@@ -103,7 +103,7 @@ def test_a_house_of_the_first_version_keeps_its_boxes(tmp_path: Path, monkeypatc
     assert check(path).problems == ()
     boxes = [(b.id, b.superseded_by, b.dry_mass_g, b.contact) for b in Box.select()]
     assert boxes == [(1, 2, 200.0, None), (2, None, 210.0, None)]
-    page = clutch_page(HouseNow(), "26-01", NOW_S)
+    page = clutch_page(SnapshotCache().current(), "26-01", NOW_S)
     assert (page.now.dam, page.now.box.closing, page.now.box.medium) == (
         "Sorrel",
         "sealed film",
@@ -147,12 +147,12 @@ def test_a_house_of_the_second_version_gets_the_ends_of_its_records(
     tip = readings.tip(3)
     assert tip is not None
     assert (tip.readings, tip.last_s, tip.last_c, tip.last_humidity) == (2, 3660, 31.2, None)
-    house = HouseNow()
-    assert len(house.series(3, 0, 9999).times_s) == 2
+    house = SnapshotCache()
+    assert len(house.current().readings.series(3, 0, 9999).times_s) == 2
     with opening.database.atomic():
         readings.store(3, readings.LIVE, [(3720, 31.3, 0.61)], 4000)
-    assert house.series(3, 0, 9999).temperature_c.tolist() == [31.0, 31.2, 31.3]
-    facts = house.facts()
+    assert house.current().readings.series(3, 0, 9999).temperature_c.tolist() == [31.0, 31.2, 31.3]
+    facts = house.current()
     assert facts.probe_stays[3].at(5000) == 2
     assert facts.cabinets[2].kind == "bought"
     opening.database.close()
@@ -194,7 +194,7 @@ def test_check_finds_damage(path: Path, tmp_path: Path) -> None:
     assert "not a Sandboa database" in check(tmp_path / "letter.txt").problems[0]
 
 
-def test_a_statement_that_was_kept_finds_what_a_built_one_finds(house: HouseNow) -> None:
+def test_a_statement_that_was_kept_finds_what_a_built_one_finds(house: SnapshotCache) -> None:
     """Facts are asked for by equal columns mostly; anything else goes the way of peewee."""
     lay_clutch(lay_day(), NOW_S)
     (laid,) = Clutch.current()
@@ -217,7 +217,7 @@ def test_a_statement_that_was_kept_finds_what_a_built_one_finds(house: HouseNow)
     assert three.values() == Egg.get_by_id(three.id).values()
 
 
-def test_a_row_that_was_created_is_the_row_that_is_read(house: HouseNow) -> None:
+def test_a_row_that_was_created_is_the_row_that_is_read(house: SnapshotCache) -> None:
     made = Act.create(kind="note", summary='it\'s a "note"; DROP TABLE act', recorded_s=7)
     read = Act.get_by_id(made.id)
     assert read.__data__ == {**made.__data__, "clutch": None, "undoes": None, "person": None}

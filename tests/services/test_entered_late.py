@@ -6,7 +6,6 @@ from pathlib import Path
 
 import pytest
 
-from services.test_database import up_to
 from samples import DAY_S, NOW_S, close_clutch, lay_day
 from sandboa.core.box import usual_places
 from sandboa.core.candling import Disc, Vessels
@@ -41,7 +40,8 @@ from sandboa.services.lay_day import (
 from sandboa.services.lay_day.record import EggHappening
 from sandboa.services.lay_day.state import EggState
 from sandboa.services.losses.why import clutch_losses
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
+from services.test_database import up_to
 
 
 def candled(*vessels: Vessels | None, disc: Disc | None = Disc.TOP) -> tuple[EggLaid, ...]:
@@ -52,12 +52,14 @@ def candled(*vessels: Vessels | None, disc: Disc | None = Disc.TOP) -> tuple[Egg
     )
 
 
-def test_a_clutch_entered_days_later_stands_as_if_entered_on_the_day(house: HouseNow) -> None:
+def test_a_clutch_entered_days_later_stands_as_if_entered_on_the_day(house: SnapshotCache) -> None:
     """Six days late a weak egg went from watch to sound, and its second candling disappeared."""
     eggs = candled(Vessels.WEAK, Vessels.STRONG, Vessels.STRONG)
     lay_clutch(lay_day(6.0, eggs=eggs), NOW_S)
     lay_clutch(lay_day(6.0, dam="Tansy", eggs=eggs), NOW_S - 6 * DAY_S + 60)
-    late, at_once = (clutch_page(house, c, NOW_S).now.eggs.eggs[0] for c in ("26-01", "26-02"))
+    late, at_once = (
+        clutch_page(house.current(), c, NOW_S).now.eggs.eggs[0] for c in ("26-01", "26-02")
+    )
     assert late.standing is not None
     assert at_once.standing is not None
     assert late.standing.alive == at_once.standing.alive
@@ -66,7 +68,7 @@ def test_a_clutch_entered_days_later_stands_as_if_entered_on_the_day(house: Hous
     assert late.torchlight.again_from_s == pytest.approx(at_once.torchlight.again_from_s, abs=1)
 
 
-def test_the_time_of_handling_can_be_said_and_must_be_possible(house: HouseNow) -> None:
+def test_the_time_of_handling_can_be_said_and_must_be_possible(house: SnapshotCache) -> None:
     handled = datetime.fromtimestamp(NOW_S - 9.5 * DAY_S, UTC)
     torn = EggHappening(EggEvent.TORN, NOW_S)
     eggs = (EggLaid(0.5, 0.5, vessels=Vessels.STRONG, disc=Disc.TOP, events=(torn,)),)
@@ -79,16 +81,16 @@ def test_the_time_of_handling_can_be_said_and_must_be_possible(house: HouseNow) 
             lay_clutch(lay_day(10.0, dam="Tansy", handled_at=impossible), NOW_S)
 
 
-def test_a_disc_noted_without_vessels_is_kept(house: HouseNow) -> None:
+def test_a_disc_noted_without_vessels_is_kept(house: SnapshotCache) -> None:
     eggs = (EggLaid(0.5, 0.5, disc=Disc.UNDER),)
     lay_clutch(lay_day(3.0, eggs=eggs), NOW_S)
-    (egg,) = clutch_page(house, "26-01", NOW_S).now.eggs.eggs
+    (egg,) = clutch_page(house.current(), "26-01", NOW_S).now.eggs.eggs
     assert (egg.torchlight.disc, egg.torchlight.vessels) == (Disc.UNDER, Vessels.UNSURE)
 
 
-def test_not_sure_is_not_not_candled(house: HouseNow) -> None:
+def test_not_sure_is_not_not_candled(house: SnapshotCache) -> None:
     lay_clutch(lay_day(3.0, eggs=candled(Vessels.UNSURE, None)), NOW_S)
-    unsure, not_candled = clutch_page(house, "26-01", NOW_S).now.eggs.eggs
+    unsure, not_candled = clutch_page(house.current(), "26-01", NOW_S).now.eggs.eggs
     assert unsure.standing is not None
     assert not_candled.standing is not None
     assert unsure.standing.prior.words == "candled on lay day, and not sure"
@@ -98,7 +100,7 @@ def test_not_sure_is_not_not_candled(house: HouseNow) -> None:
 
 @pytest.mark.parametrize("entered_days_later", [0.01, 1.25, 40.0])
 def test_an_embryo_underneath_is_a_cause_whenever_it_is_entered(
-    house: HouseNow, entered_days_later: float
+    house: SnapshotCache, entered_days_later: float
 ) -> None:
     """Recorded 30 h late it fell from 38 % to under 3 % among causes."""
     eggs = candled(Vessels.STRONG, Vessels.STRONG, Vessels.STRONG, Vessels.STRONG)
@@ -108,12 +110,14 @@ def test_an_embryo_underneath_is_a_cause_whenever_it_is_entered(
     for number in (2, 3, 4, 5):
         see_pip("26-01", number, NOW_S - 10 * DAY_S, NOW_S)
     declare_fates("26-01", [FateSaid(1, Fate.DEAD_IN_EGG, DeathStage.MIDDLE)], NOW_S, NOW_S)
-    (lost,) = [e for e in clutch_losses(house, "26-01", NOW_S).lost if e.end.egg.number == 1]
+    (lost,) = [
+        e for e in clutch_losses(house.current(), "26-01", NOW_S).lost if e.end.egg.number == 1
+    ]
     shares = {c.cause: c.share for c in lost.causes}
     assert shares[Cause.UNDERNEATH] > 0.25
 
 
-def test_a_method_has_the_set_point_of_its_own_day(house: HouseNow) -> None:
+def test_a_method_has_the_set_point_of_its_own_day(house: SnapshotCache) -> None:
     add_cabinet(CabinetSaid("North", CabinetKind.BOUGHT, ("lower",)), 30.0,
                 NOW_S - 90 * DAY_S, NOW_S)  # fmt: skip
     change_set_point("North", 31.5, NOW_S - 5 * DAY_S, NOW_S)
@@ -129,11 +133,11 @@ def test_a_method_has_the_set_point_of_its_own_day(house: HouseNow) -> None:
     assert clutch is not None
     assert method_of_clutch(clutch.entity).temperature_c == 30.0
     # And the cabinet's record is what it was.
-    assert clutch_page(house, code, NOW_S).now.set_point_at_lay_c == 30.0
-    assert clutch_page(house, code, NOW_S).now.set_point_c == 31.5
+    assert clutch_page(house.current(), code, NOW_S).now.set_point_at_lay_c == 30.0
+    assert clutch_page(house.current(), code, NOW_S).now.set_point_c == 31.5
 
 
-def test_a_lay_time_after_a_pip_is_refused(house: HouseNow) -> None:
+def test_a_lay_time_after_a_pip_is_refused(house: SnapshotCache) -> None:
     lay_clutch(lay_day(60.0), NOW_S)
     see_pip("26-01", 2, NOW_S - 2 * DAY_S, NOW_S)
     with pytest.raises(NotPlausible, match="egg 2 was open before that") as refused:
@@ -142,50 +146,50 @@ def test_a_lay_time_after_a_pip_is_refused(house: HouseNow) -> None:
     correct_clutch("26-01", lay_day(58.0), NOW_S)
 
 
-def test_what_was_seen_at_lay_moves_with_a_corrected_lay_time(house: HouseNow) -> None:
+def test_what_was_seen_at_lay_moves_with_a_corrected_lay_time(house: SnapshotCache) -> None:
     eggs = candled(Vessels.WEAK, Vessels.STRONG)
     lay_clutch(lay_day(10.0, eggs=eggs), NOW_S - 10 * DAY_S + 60)
     correct_clutch("26-01", lay_day(8.0, eggs=eggs), NOW_S)
     assert {c.seen_s for c in Candling.current()} == {int(NOW_S - 8 * DAY_S)}
-    (first, *_) = clutch_page(house, "26-01", NOW_S).now.eggs.eggs
+    (first, *_) = clutch_page(house.current(), "26-01", NOW_S).now.eggs.eggs
     assert first.torchlight.vessels is Vessels.WEAK
 
 
-def test_eggs_that_hatched_pipped_whether_or_not_somebody_saw_it(house: HouseNow) -> None:
+def test_eggs_that_hatched_pipped_whether_or_not_somebody_saw_it(house: SnapshotCache) -> None:
     eggs = candled(*[Vessels.STRONG] * 5)
     lay_clutch(lay_day(70.0, eggs=eggs), NOW_S - 70 * DAY_S + 60)
-    while keep_due(house, NOW_S):
+    while keep_due(house.current(), NOW_S):
         pass
     close_clutch("26-01", NOW_S, egg1=Fate.HATCHED, egg2=Fate.HATCHED, egg3=Fate.HATCHED_DIED,
                  egg4=Fate.PIPPED_DIED, egg5=Fate.DEAD_IN_EGG)  # fmt: skip
-    for score in standing_scores(house.facts()):
+    for score in standing_scores(house.current()):
         assert (score.eggs, score.pipped) == (5, 4)
 
 
-def flags(house: HouseNow, at_s: float) -> list[str]:
-    return [flag for dam in dams_after_laying(house.herd(), at_s) for flag in dam.flags]
+def flags(house: SnapshotCache, at_s: float) -> list[str]:
+    return [flag for dam in dams_after_laying(house.current().herd, at_s) for flag in dam.flags]
 
 
-def test_a_lump_that_was_left_comes_first_and_grows_graver(house: HouseNow) -> None:
+def test_a_lump_that_was_left_comes_first_and_grows_graver(house: SnapshotCache) -> None:
     lay_clutch(lay_day(0.1, lump=Lump.LEFT), NOW_S)
     said = [flags(house, NOW_S + days * DAY_S)[0] for days in (0.0, 1.5, 9.0)]
     assert "Leave her alone for some hours" in said[0]
     assert "case for a reptile vet" in said[1]
     assert "dangerous" in said[2]
     assert "9 days ago" in said[2]
-    (dam,) = dams_after_laying(house.herd(), NOW_S + 2 * DAY_S)
+    (dam,) = dams_after_laying(house.current().herd, NOW_S + 2 * DAY_S)
     assert dam.items[0].task == "feel again"
-    tick_aftercare(last_clutch(house.herd(), dam.dam), dam.items[0].task, NOW_S + 2 * DAY_S)
+    tick_aftercare(last_clutch(house.current().herd, dam.dam), dam.items[0].task, NOW_S + 2 * DAY_S)
     assert not any("lump" in flag for flag in flags(house, NOW_S + 3 * DAY_S))
 
 
-def test_aftercare_ends(house: HouseNow) -> None:
+def test_aftercare_ends(house: SnapshotCache) -> None:
     lay_clutch(lay_day(0.1), NOW_S)
-    (soon,) = dams_after_laying(house.herd(), NOW_S + DAY_S)
+    (soon,) = dams_after_laying(house.current().herd, NOW_S + DAY_S)
     assert {"rinse", "clean"} <= {item.task for item in soon.items}
-    (later,) = dams_after_laying(house.herd(), NOW_S + 30 * DAY_S)
+    (later,) = dams_after_laying(house.current().herd, NOW_S + 30 * DAY_S)
     assert not {"rinse", "clean", "water"} & {item.task for item in later.items}
-    assert dams_after_laying(house.herd(), NOW_S + 101 * DAY_S) == []
+    assert dams_after_laying(house.current().herd, NOW_S + 101 * DAY_S) == []
 
 
 _LATE_HOUSE = """

@@ -22,7 +22,7 @@ from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.readings.commands import store_readings
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit, EggSeen
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 AGO = 70.0
 LAID_S = NOW_S - AGO * DAY_S
@@ -53,12 +53,12 @@ def visit(code: str, day: float, *eggs: EggSeen, **more: object) -> None:
     close_visit(seen, at_s)
 
 
-def evidence(house: HouseNow, code: str, number: int) -> LossEvidence:
-    lost = clutch_losses(house, code, NOW_S).lost
+def evidence(house: SnapshotCache, code: str, number: int) -> LossEvidence:
+    lost = clutch_losses(house.current(), code, NOW_S).lost
     return next(e.evidence for e in lost if e.end.egg.number == number)
 
 
-def test_what_nobody_looked_at_is_not_known(house: HouseNow) -> None:
+def test_what_nobody_looked_at_is_not_known(house: SnapshotCache) -> None:
     """No probe, no visit, no weight: nothing is taken for good, it is taken for unknown."""
     lay("26-01", "Sorrel", medium="perlite", dry_mass_g=None, water_g=None)
     end("26-01", 2)
@@ -72,7 +72,7 @@ def test_what_nobody_looked_at_is_not_known(house: HouseNow) -> None:
     assert (known.water.weighed, known.water.medium, known.water.plump_until) == (0, (), None)
 
 
-def test_signs_dents_and_weighings_of_the_box_are_in_it(house: HouseNow) -> None:
+def test_signs_dents_and_weighings_of_the_box_are_in_it(house: SnapshotCache) -> None:
     lay("26-01", "Sorrel", set_up_mass_g=1400.0)
     visit(
         "26-01", 20.0, *(EggSeen(n, grade=2) for n in (1, 2, 3)), EggSeen(4, grade=0),
@@ -93,7 +93,7 @@ def test_signs_dents_and_weighings_of_the_box_are_in_it(house: HouseNow) -> None
     assert 0.0 <= low <= middle <= high < 0.55
 
 
-def test_a_box_that_was_looked_at_and_firm_is_known_to_be(house: HouseNow) -> None:
+def test_a_box_that_was_looked_at_and_firm_is_known_to_be(house: SnapshotCache) -> None:
     lay("26-01", "Sorrel")
     visit("26-01", 30.0, rest_as_before=True, signs=(("pests", "none"),))
     end("26-01", 2)
@@ -104,7 +104,7 @@ def test_a_box_that_was_looked_at_and_firm_is_known_to_be(house: HouseNow) -> No
     assert known.water.plump_until == pytest.approx(0.5, abs=0.1)
 
 
-def test_dents_of_one_egg_are_its_own_and_not_the_boxs(house: HouseNow) -> None:
+def test_dents_of_one_egg_are_its_own_and_not_the_boxs(house: SnapshotCache) -> None:
     lay("26-01", "Sorrel")
     visit("26-01", 20.0, EggSeen(2, grade=2), rest_as_before=True)
     end("26-01", 2, 3)
@@ -112,7 +112,7 @@ def test_dents_of_one_egg_are_its_own_and_not_the_boxs(house: HouseNow) -> None:
     assert evidence(house, "26-01", 3).own_dents_early is None
 
 
-def test_a_hot_day_at_the_probe_is_in_the_heat(house: HouseNow) -> None:
+def test_a_hot_day_at_the_probe_is_in_the_heat(house: SnapshotCache) -> None:
     lay("26-01", "Sorrel")
     hang_probe("Low", ProbePlace("26-01"), LAID_S, LAID_S, checked=True)
     probe = named(Probe, "Low")
@@ -132,7 +132,7 @@ def test_a_hot_day_at_the_probe_is_in_the_heat(house: HouseNow) -> None:
     assert heat.largest_swing_c == pytest.approx(4.0, abs=0.3)
 
 
-def test_what_happened_to_an_egg_lies_between_two_looks(house: HouseNow) -> None:
+def test_what_happened_to_an_egg_lies_between_two_looks(house: SnapshotCache) -> None:
     lay("26-01", "Sorrel")
     visit("26-01", 12.0, rest_as_before=True)
     visit("26-01", 20.0, EggSeen(2, acts=(EggActKind.DROPPED,)))
@@ -142,7 +142,7 @@ def test_what_happened_to_an_egg_lies_between_two_looks(house: HouseNow) -> None
     assert 0.15 < happened.after <= happened.share < 0.45
 
 
-def test_a_cut_is_told_with_what_was_developed_then(house: HouseNow) -> None:
+def test_a_cut_is_told_with_what_was_developed_then(house: SnapshotCache) -> None:
     lay("26-01", "Sorrel")
     at_s = LAID_S + 50 * DAY_S
     cut_egg("26-01", 2, "set day", at_s, at_s, bled=True)
@@ -152,7 +152,7 @@ def test_a_cut_is_told_with_what_was_developed_then(house: HouseNow) -> None:
     assert 0.75 < share < 0.95
 
 
-def test_the_shell_and_the_siblings_are_in_it(house: HouseNow) -> None:
+def test_the_shell_and_the_siblings_are_in_it(house: SnapshotCache) -> None:
     eggs = (
         EggLaid(0.20, 0.5, vessels=Vessels.STRONG, shell=Shell.WINDOW),
         EggLaid(0.32, 0.5, vessels=Vessels.STRONG),
@@ -168,7 +168,7 @@ def test_the_shell_and_the_siblings_are_in_it(house: HouseNow) -> None:
     assert apart.died is not None
 
 
-def test_a_dams_weight_and_record_are_those_of_before(house: HouseNow) -> None:
+def test_a_dams_weight_and_record_are_those_of_before(house: SnapshotCache) -> None:
     dam = animal("dam", "Sorrel", hatch_year=2023)
     weigh(dam, 1_420.0, LAID_S - 60 * DAY_S, NOW_S, confirmed=True)
     # Heavy with eggs, and long ago: neither tells how she went into the season.
@@ -183,7 +183,7 @@ def test_a_dams_weight_and_record_are_those_of_before(house: HouseNow) -> None:
     assert (parents.dam_slugs, parents.dam_hatched) == ((0, 0), (0, 0))
 
 
-def test_other_clutches_of_the_pair_are_counted(house: HouseNow) -> None:
+def test_other_clutches_of_the_pair_are_counted(house: SnapshotCache) -> None:
     lay("25-01", "Sorrel", ago=400.0)
     end("25-01", 3, ago=400.0)
     lay("26-01", "Sorrel", second_clutch=True)
@@ -199,7 +199,7 @@ def test_other_clutches_of_the_pair_are_counted(house: HouseNow) -> None:
     ("of_sire", "can", "share"), [(TraitForm.VISUAL, True, 0.25), (None, False, 0.0)]
 )
 def test_a_pair_that_can_give_a_deadly_form_is_known_to(
-    house: HouseNow, of_sire: TraitForm | None, can: bool, share: float
+    house: SnapshotCache, of_sire: TraitForm | None, can: bool, share: float
 ) -> None:
     gene = GeneSaid("Asphalt", Inheritance.INCOMPLETE_DOMINANT, DoubleForm.DIES)
     add_gene(gene, LAID_S - DAY_S)
@@ -212,7 +212,7 @@ def test_a_pair_that_can_give_a_deadly_form_is_known_to(
     assert (parents.can_double, parents.double_share) == (can, pytest.approx(share))
 
 
-def test_boxes_beside_and_elsewhere_are_told_apart(house: HouseNow) -> None:
+def test_boxes_beside_and_elsewhere_are_told_apart(house: SnapshotCache) -> None:
     lay("26-01", "Sorrel")
     lay("26-02", "Tansy", ago=AGO - 1)
     lay("26-03", "Yarrow", ago=AGO - 1, cabinet="Small", shelf="shelf")
@@ -226,7 +226,7 @@ def test_boxes_beside_and_elsewhere_are_told_apart(house: HouseNow) -> None:
     assert around.altered_days is None
 
 
-def test_a_box_that_was_moved_has_the_neighbours_of_its_new_place(house: HouseNow) -> None:
+def test_a_box_that_was_moved_has_the_neighbours_of_its_new_place(house: SnapshotCache) -> None:
     lay("26-01", "Sorrel")
     lay("26-02", "Tansy", ago=AGO - 1, cabinet="Small", shelf="shelf")
     move_box("26-01", "Small", "shelf", LAID_S + 5 * DAY_S, NOW_S)
@@ -235,7 +235,7 @@ def test_a_box_that_was_moved_has_the_neighbours_of_its_new_place(house: HouseNo
     assert evidence(house, "26-01", 2).neighbours.same_cabinet == (1, 4)
 
 
-def test_an_alteration_counts_from_its_day_and_only_before_the_death(house: HouseNow) -> None:
+def test_an_alteration_counts_from_its_day_and_only_before_the_death(house: SnapshotCache) -> None:
     lay("26-01", "Sorrel")
     end("26-01", 2)
     alter_cabinet("North", "foam drilled", NOW_S - 60, NOW_S)
@@ -246,11 +246,11 @@ def test_an_alteration_counts_from_its_day_and_only_before_the_death(house: Hous
     assert 3.0 < days < 73.0
 
 
-def test_what_comes_to_light_later_changes_the_evidence(house: HouseNow) -> None:
+def test_what_comes_to_light_later_changes_the_evidence(house: SnapshotCache) -> None:
     """Held while the record stands, and not a moment longer."""
     lay("26-01", "Sorrel")
     end("26-01", 2)
     assert evidence(house, "26-01", 2).parents.dam_before_g is None
-    dam = next(a.entity for a in house.facts().animals.values() if a.name == "Sorrel")
+    dam = next(a.entity for a in house.current().animals.values() if a.name == "Sorrel")
     weigh(dam, 1_700.0, LAID_S - 60 * DAY_S, NOW_S, confirmed=True)
     assert evidence(house, "26-01", 2).parents.dam_before_g == 1_700.0

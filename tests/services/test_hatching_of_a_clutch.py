@@ -28,19 +28,19 @@ from sandboa.services.hatching.watch import hatch_watch, hatching_clutch
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit, EggSeen
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 HOUR_S = 3600.0
 
 
 @pytest.fixture
-def due(house: HouseNow) -> HouseNow:
+def due(house: SnapshotCache) -> SnapshotCache:
     """A clutch of five eggs and a slug at term: 26-01."""
     lay_clutch(lay_day(59.0), NOW_S - 59 * DAY_S + 60)
     return house
 
 
-def test_emergence_before_the_pip_is_refused_in_either_order(due: HouseNow) -> None:
+def test_emergence_before_the_pip_is_refused_in_either_order(due: SnapshotCache) -> None:
     see_pip("26-01", 1, NOW_S - HOUR_S, NOW_S)
     with pytest.raises(NotPlausible, match="pipped after that"):
         see_emergence("26-01", 1, NOW_S - 2 * HOUR_S, NOW_S)
@@ -53,16 +53,16 @@ def test_emergence_before_the_pip_is_refused_in_either_order(due: HouseNow) -> N
         see_emergence("26-01", 6, NOW_S, NOW_S)
 
 
-def test_a_pip_nobody_saw_is_taken_from_the_emergence(due: HouseNow) -> None:
+def test_a_pip_nobody_saw_is_taken_from_the_emergence(due: SnapshotCache) -> None:
     see_emergence("26-01", 2, NOW_S - HOUR_S, NOW_S)
-    now = clutch_page(due, "26-01", NOW_S).now
+    now = clutch_page(due.current(), "26-01", NOW_S).now
     assert now.forecast.pipped == 1
     egg = next(e for e in now.eggs.eggs if e.number == 2)
     assert egg.pipped_s == pytest.approx(NOW_S - HOUR_S - 1.3 * DAY_S)
     assert egg.standing is None
 
 
-def test_a_removed_egg_neither_pips_nor_hatches(due: HouseNow) -> None:
+def test_a_removed_egg_neither_pips_nor_hatches(due: SnapshotCache) -> None:
     visit = BoxVisit(
         key="visit.one.1", code="26-01", opened_s=NOW_S - 600, closed_s=NOW_S - 500,
         eggs=(EggSeen(3, acts=(EggActKind.REMOVED,)),),
@@ -70,10 +70,10 @@ def test_a_removed_egg_neither_pips_nor_hatches(due: HouseNow) -> None:
     close_visit(visit, NOW_S)
     with pytest.raises(NotPlausible, match="removed"):
         see_pip("26-01", 3, NOW_S, NOW_S)
-    assert 3 not in hatching_clutch(due, "26-01", NOW_S).closed
+    assert 3 not in hatching_clutch(due.current(), "26-01", NOW_S).closed
 
 
-def test_an_egg_cut_by_hand_says_why(due: HouseNow) -> None:
+def test_an_egg_cut_by_hand_says_why(due: SnapshotCache) -> None:
     cut_egg("26-01", 1, "siblings out for two days", NOW_S - HOUR_S, NOW_S, bled=True)
     with pytest.raises(Conflict, match="already"):
         cut_egg("26-01", 1, "again", NOW_S, NOW_S)
@@ -85,25 +85,25 @@ def test_an_egg_cut_by_hand_says_why(due: HouseNow) -> None:
         cut_egg("26-01", 3, "rescue", NOW_S, NOW_S)
 
 
-def test_the_eggs_declared_lost_are_not_waited_for(due: HouseNow) -> None:
-    before = clutch_page(due, "26-01", NOW_S).now.live_eggs
+def test_the_eggs_declared_lost_are_not_waited_for(due: SnapshotCache) -> None:
+    before = clutch_page(due.current(), "26-01", NOW_S).now.live_eggs
     lost = declare_fates(
         "26-01", [FateSaid(4, Fate.DEAD_IN_EGG, DeathStage.LATE)], NOW_S - HOUR_S, NOW_S
     )
-    after = clutch_page(due, "26-01", NOW_S).now
+    after = clutch_page(due.current(), "26-01", NOW_S).now
     assert after.live_eggs == before - 1
     assert next(e for e in after.eggs.eggs if e.number == 4).standing is None
     undo(lost.id, NOW_S)
-    assert clutch_page(due, "26-01", NOW_S).now.live_eggs == before
+    assert clutch_page(due.current(), "26-01", NOW_S).now.live_eggs == before
 
 
-def test_fates_are_declared_whole_or_not_at_all(due: HouseNow) -> None:
+def test_fates_are_declared_whole_or_not_at_all(due: SnapshotCache) -> None:
     see_pip("26-01", 2, NOW_S, NOW_S)
     with pytest.raises(NotPlausible, match="egg 2 has pipped"):
         declare_fates(
             "26-01", [FateSaid(1, Fate.UNKNOWN), FateSaid(2, Fate.DEAD_IN_EGG)], NOW_S, NOW_S
         )
-    assert not any(e.declared for e in hatching_clutch(due, "26-01", NOW_S).eggs)
+    assert not any(e.declared for e in hatching_clutch(due.current(), "26-01", NOW_S).eggs)
     with pytest.raises(NotPlausible, match="twice"):
         declare_fates("26-01", [FateSaid(1, Fate.UNKNOWN)] * 2, NOW_S, NOW_S)
     with pytest.raises(NotPlausible, match="which egg"):
@@ -112,11 +112,13 @@ def test_fates_are_declared_whole_or_not_at_all(due: HouseNow) -> None:
         declare_fates("26-01", [FateSaid(9, Fate.UNKNOWN)], NOW_S, NOW_S)
 
 
-def test_a_clutch_is_closed_once_every_egg_has_its_fate_and_can_be_reopened(due: HouseNow) -> None:
+def test_a_clutch_is_closed_once_every_egg_has_its_fate_and_can_be_reopened(
+    due: SnapshotCache,
+) -> None:
     with pytest.raises(Conflict, match="what became of eggs 1, 2, 3, 4, 5"):
         finish("26-01", NOW_S, NOW_S)
     close_clutch("26-01", NOW_S, egg2=Fate.UNKNOWN)
-    assert hatch_watch(due, NOW_S) == ()
+    assert hatch_watch(due.current(), NOW_S) == ()
     with pytest.raises(Conflict, match="closed already"):
         finish("26-01", NOW_S, NOW_S)
     for late in (
@@ -130,12 +132,12 @@ def test_a_clutch_is_closed_once_every_egg_has_its_fate_and_can_be_reopened(due:
     reopen("26-01", NOW_S)
     declare_fates("26-01", [FateSaid(2, Fate.REMOVED)], NOW_S, NOW_S)
     finish("26-01", NOW_S, NOW_S)
-    standing = hatching_clutch(due, "26-01", NOW_S)
+    standing = hatching_clutch(due.current(), "26-01", NOW_S)
     assert [e.fate for e in standing.eggs][1] is Fate.REMOVED
     assert standing.to_say == ()
 
 
-def test_hatchlings_are_recorded_followed_and_corrected(due: HouseNow) -> None:
+def test_hatchlings_are_recorded_followed_and_corrected(due: SnapshotCache) -> None:
     with pytest.raises(NotPlausible, match="nothing has come out"):
         record_hatchling("26-01", HatchlingSaid(1), NOW_S)
     see_emergence("26-01", 1, NOW_S - 10 * DAY_S, NOW_S)
@@ -146,11 +148,11 @@ def test_hatchlings_are_recorded_followed_and_corrected(due: HouseNow) -> None:
         "26-01", HatchlingSaid(1, mass_g=60.0, sex=Sex.MALE, note=" lively  one "), NOW_S
     )
     assert again == entity
-    (hatchling,) = hatching_clutch(due, "26-01", NOW_S).eggs[0].hatchlings
+    (hatchling,) = hatching_clutch(due.current(), "26-01", NOW_S).eggs[0].hatchlings
     assert [w.mass_g for w in hatchling.weights] == [60.0]
     assert hatchling.recorded.note == "lively one"
     undo(correcting.id, NOW_S)
-    (hatchling,) = hatching_clutch(due, "26-01", NOW_S).eggs[0].hatchlings
+    (hatchling,) = hatching_clutch(due.current(), "26-01", NOW_S).eggs[0].hatchlings
     assert [w.mass_g for w in hatchling.weights] == [58.0]
     with pytest.raises(NotPlausible, match="still in its egg"):
         see_shed(entity, NOW_S - 11 * DAY_S, NOW_S)
@@ -160,23 +162,23 @@ def test_hatchlings_are_recorded_followed_and_corrected(due: HouseNow) -> None:
     offer_first_meal(entity, MealSaid(False), NOW_S - DAY_S, NOW_S)
     offer_first_meal(entity, MealSaid(True, "rat pup", 9.0), NOW_S, NOW_S)
     weigh_hatchling(entity, 66.0, NOW_S, NOW_S)
-    (hatchling,) = hatching_clutch(due, "26-01", NOW_S).eggs[0].hatchlings
+    (hatchling,) = hatching_clutch(due.current(), "26-01", NOW_S).eggs[0].hatchlings
     assert [m.taken for m in hatchling.meals] == [0, 1]
     assert not hatchling.settled
     with pytest.raises(NotFound):
         weigh_hatchling(10**6, 60.0, NOW_S, NOW_S)
 
 
-def test_more_hatchlings_than_eggs_are_asked_about(due: HouseNow) -> None:
+def test_more_hatchlings_than_eggs_are_asked_about(due: SnapshotCache) -> None:
     see_emergence("26-01", 1, NOW_S, NOW_S)
     record_hatchling("26-01", HatchlingSaid(1, mass_g=35.0), NOW_S)
     with pytest.raises(Question, match="Twins"):
         record_hatchling("26-01", HatchlingSaid(1, part=2, mass_g=30.0), NOW_S)
     record_hatchling("26-01", HatchlingSaid(1, part=2, mass_g=30.0), NOW_S, twins=True)
-    assert len(hatching_clutch(due, "26-01", NOW_S).eggs[0].hatchlings) == 2
+    assert len(hatching_clutch(due.current(), "26-01", NOW_S).eggs[0].hatchlings) == 2
 
 
-def test_a_hatchling_of_which_more_is_recorded_is_not_undone_away(due: HouseNow) -> None:
+def test_a_hatchling_of_which_more_is_recorded_is_not_undone_away(due: SnapshotCache) -> None:
     see_emergence("26-01", 1, NOW_S, NOW_S)
     entity, recording = record_hatchling("26-01", HatchlingSaid(1), NOW_S)
     shed = see_shed(entity, NOW_S, NOW_S)
@@ -184,20 +186,20 @@ def test_a_hatchling_of_which_more_is_recorded_is_not_undone_away(due: HouseNow)
         undo(recording.id, NOW_S)
     undo(shed.id, NOW_S)
     undo(recording.id, NOW_S)
-    assert hatching_clutch(due, "26-01", NOW_S).eggs[0].hatchlings == ()
+    assert hatching_clutch(due.current(), "26-01", NOW_S).eggs[0].hatchlings == ()
 
 
 def test_the_watch_begins_a_week_before_the_first_pip_and_ends_with_settled_hatchlings(
-    house: HouseNow,
+    house: SnapshotCache,
 ) -> None:
     lay_clutch(lay_day(40.0), NOW_S - 40 * DAY_S)
-    assert hatch_watch(house, NOW_S) == ()
+    assert hatch_watch(house.current(), NOW_S) == ()
     later_s = NOW_S + 18 * DAY_S
-    assert [c.now.clutch.code for c in hatch_watch(house, later_s)] == ["26-01"]
+    assert [c.now.clutch.code for c in hatch_watch(house.current(), later_s)] == ["26-01"]
     see_emergence("26-01", 1, later_s, later_s)
     entity, _ = record_hatchling("26-01", HatchlingSaid(1), later_s)
     close_clutch("26-01", later_s)
-    assert len(hatch_watch(house, later_s)) == 1
+    assert len(hatch_watch(house.current(), later_s)) == 1
     for _ in range(3):
         offer_first_meal(entity, MealSaid(True), later_s, later_s)
-    assert hatch_watch(house, later_s) == ()
+    assert hatch_watch(house.current(), later_s) == ()

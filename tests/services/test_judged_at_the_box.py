@@ -2,7 +2,6 @@
 
 import pytest
 
-from services.test_rounds import CODE, box, due_kinds, now, on_round, visit
 from samples import DAY_S, NOW_S, close_clutch, lay_day
 from sandboa.core.box import Shell, usual_places
 from sandboa.core.candling import Vessels
@@ -22,20 +21,21 @@ from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.readings.commands import store_readings
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import EggSeen
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
+from services.test_rounds import CODE, box, due_kinds, now, on_round, visit
 
 __all__ = ["box"]
 
 HOUR_S = 3600.0
 
 
-def texts(house: HouseNow, at_s: float = NOW_S) -> str:
-    (line,) = today(house, at_s).clutches
+def texts(house: SnapshotCache, at_s: float = NOW_S) -> str:
+    (line,) = today(house.current(), at_s).clutches
     due = line.box.due if line.box else ()
     return " ".join([*(a.text for a in line.attention), *(d.text for d in due)])
 
 
-def test_half_a_top_up_asks_for_the_rest_the_next_day(box: HouseNow) -> None:
+def test_half_a_top_up_asks_for_the_rest_the_next_day(box: SnapshotCache) -> None:
     day_before = NOW_S - DAY_S
     close_visit(visit("half", 1, mass_g=1050.0, water_g=75.0), day_before)
     assert DueKind.WATER not in due_kinds(box, day_before + 2 * HOUR_S)
@@ -46,7 +46,7 @@ def test_half_a_top_up_asks_for_the_rest_the_next_day(box: HouseNow) -> None:
     assert DueKind.WATER not in due_kinds(box, NOW_S + 20 * HOUR_S)
 
 
-def test_what_was_felt_moves_the_water_and_is_not_asked_for_again(box: HouseNow) -> None:
+def test_what_was_felt_moves_the_water_and_is_not_asked_for_again(box: SnapshotCache) -> None:
     early = tuple(EggSeen(n, grade=2) for n in range(1, 6))
     close_visit(visit("felt", eggs=early, signs=(("medium", "barely damp"),), mass_g=1190.0), NOW_S)
     told = now(box)
@@ -56,25 +56,25 @@ def test_what_was_felt_moves_the_water_and_is_not_asked_for_again(box: HouseNow)
     assert "feel the medium" not in texts(box)
     before = told.water.left.share
     close_visit(visit("dry", rest_as_before=False, signs=(("medium", "dry"),)), NOW_S + 20 * DAY_S)
-    later = clutch_page(box, CODE, NOW_S + 20 * DAY_S).now.water
+    later = clutch_page(box.current(), CODE, NOW_S + 20 * DAY_S).now.water
     assert later is not None
     assert later.left is not None
     assert later.left.share < min(before, 0.4)
 
 
-def test_a_creased_egg_is_on_today_until_it_was_candled(box: HouseNow) -> None:
+def test_a_creased_egg_is_on_today_until_it_was_candled(box: SnapshotCache) -> None:
     close_visit(visit("creased", eggs=(EggSeen(3, grade=3),)), NOW_S)
     assert DueKind.DENTS in due_kinds(box)
     assert "Candle egg 3" in texts(box)
     seen = EggSeen(3, vessels=Vessels.STRONG, acts=(EggActKind.SUPPORTED,))
     close_visit(visit("candled", rest_as_before=False, eggs=(seen,)), NOW_S + 60)
     assert DueKind.DENTS not in due_kinds(box, NOW_S + 120)
-    egg = clutch_page(box, CODE, NOW_S + 120).now.eggs.eggs[2]
+    egg = clutch_page(box.current(), CODE, NOW_S + 120).now.eggs.eggs[2]
     assert egg.advice is not None
     assert "missing support" not in egg.advice
 
 
-def test_one_collapsed_egg_alone_is_no_dry_box(house: HouseNow) -> None:
+def test_one_collapsed_egg_alone_is_no_dry_box(house: SnapshotCache) -> None:
     lay_clutch(lay_day(18.0, eggs=(EggLaid(0.5, 0.5),), set_up_mass_g=700.0), NOW_S - 18 * DAY_S)
     close_visit(visit("alone", eggs=(EggSeen(1, grade=4),)), NOW_S)
     egg = now(house).eggs.eggs[0]
@@ -85,17 +85,17 @@ def test_one_collapsed_egg_alone_is_no_dry_box(house: HouseNow) -> None:
     # The scale says that its water is gone: then it is the box.
     weighed = visit("scale", rest_as_before=False, mass_g=560.0)
     close_visit(weighed, NOW_S + 60)
-    assert clutch_page(house, CODE, NOW_S + 120).now.eggs.box.scope == "box"
+    assert clutch_page(house.current(), CODE, NOW_S + 120).now.eggs.box.scope == "box"
 
 
-def test_rough_shells_do_not_hide_a_dry_box(house: HouseNow) -> None:
+def test_rough_shells_do_not_hide_a_dry_box(house: SnapshotCache) -> None:
     eggs = tuple(EggLaid(x, y, shell=Shell.ROUGH) for x, y in usual_places(8))
     lay_clutch(lay_day(22.0, eggs=eggs), NOW_S - 22 * DAY_S + 60)
     close_visit(visit("rough", eggs=tuple(EggSeen(n, grade=1) for n in range(1, 8))), NOW_S)
     assert now(house).eggs.box.scope == "box"
 
 
-def test_an_egg_taken_out_unweighed_is_not_taken_for_lost_water(box: HouseNow) -> None:
+def test_an_egg_taken_out_unweighed_is_not_taken_for_lost_water(box: SnapshotCache) -> None:
     close_visit(visit("first", 3, mass_g=1194.0), NOW_S - 3 * DAY_S)
     close_visit(visit("out", 2, eggs=(EggSeen(2, acts=(EggActKind.REMOVED,)),)), NOW_S - 2 * DAY_S)
     close_visit(visit("light", mass_g=1194.0 - 88.0), NOW_S)
@@ -107,7 +107,7 @@ def test_an_egg_taken_out_unweighed_is_not_taken_for_lost_water(box: HouseNow) -
     assert water.add.add_g <= 20
 
 
-def test_a_visit_after_too_much_water_is_taken_with_its_true_weight(box: HouseNow) -> None:
+def test_a_visit_after_too_much_water_is_taken_with_its_true_weight(box: SnapshotCache) -> None:
     close_visit(visit("wet", 1, water_g=60.0), NOW_S - DAY_S)
     close_visit(visit("weighed", mass_g=1248.0), NOW_S)
     water = now(box).water
@@ -116,12 +116,12 @@ def test_a_visit_after_too_much_water_is_taken_with_its_true_weight(box: HouseNo
     assert water.left.share == 1.0
 
 
-def advice_kinds(house: HouseNow) -> set[AdviceKind]:
-    eggs = hatching_clutch(house, CODE, NOW_S).eggs
+def advice_kinds(house: SnapshotCache) -> set[AdviceKind]:
+    eggs = hatching_clutch(house.current(), CODE, NOW_S).eggs
     return {e.advice.kind for e in eggs if e.advice and e.view.pipped_s is None}
 
 
-def test_a_method_nobody_chose_cuts_nothing(house: HouseNow) -> None:
+def test_a_method_nobody_chose_cuts_nothing(house: SnapshotCache) -> None:
     lay_clutch(lay_day(60.0), NOW_S - 60 * DAY_S + 60)
     assert method_of_clutch(1) is not None
     see_pip(CODE, 1, NOW_S - 600, NOW_S)
@@ -129,27 +129,27 @@ def test_a_method_nobody_chose_cuts_nothing(house: HouseNow) -> None:
     chosen = Method("Mine", cutting=CuttingSchool.AFTER_FIRST_PIP)
     change_clutch_method(CODE, chosen, NOW_S)
     assert advice_kinds(house) == {AdviceKind.WINDOW}
-    (words,) = {e.advice.text for e in hatching_clutch(house, CODE, NOW_S).eggs if e.advice
+    (words,) = {e.advice.text for e in hatching_clutch(house.current(), CODE, NOW_S).eggs if e.advice
                 and e.advice.kind is AdviceKind.WINDOW}  # fmt: skip
     assert words.startswith("Your method allows cutting from now")
     assert "Waiting is as good" in words
 
 
-def test_a_house_method_counts_as_chosen(house: HouseNow) -> None:
+def test_a_house_method_counts_as_chosen(house: SnapshotCache) -> None:
     add_method(Method("Standard", cutting=CuttingSchool.AFTER_FIRST_PIP), NOW_S, chosen=True)
     lay_clutch(lay_day(60.0), NOW_S - 60 * DAY_S + 60)
     see_pip(CODE, 1, NOW_S - 600, NOW_S)
     assert advice_kinds(house) == {AdviceKind.WINDOW}
 
 
-def test_bench_and_house_give_one_answer_where_a_logger_fell_silent(house: HouseNow) -> None:
+def test_bench_and_house_give_one_answer_where_a_logger_fell_silent(house: SnapshotCache) -> None:
     """It measured 1 °C below the set point for two weeks, then nothing for ten days."""
     laid_s = NOW_S - 25 * DAY_S
     lay_clutch(lay_day(25.0), laid_s + 60)
     probe, _ = hang_probe("In the box", ProbePlace(CODE), laid_s, NOW_S)
     rows = [(int(laid_s + h * HOUR_S), 30.5, None) for h in range(1, 15 * 24)]
     store_readings(probe.entity, rows, "csv", "log.csv", NOW_S)
-    at_home = clutch_page(house, CODE, NOW_S).now.forecast
+    at_home = clutch_page(house.current(), CODE, NOW_S).now.forecast
     on_bench = what_if(laid_s, NOW_S, 31.5, 5, rows).forecast
     assert at_home is not None
     assert at_home.typical_pip is not None
@@ -160,7 +160,7 @@ def test_bench_and_house_give_one_answer_where_a_logger_fell_silent(house: House
     assert (on_bench.typical_pip.p50 - laid_s) / DAY_S == pytest.approx(735 / 11.5, abs=0.1)
 
 
-def kept_by_its_dam(house: HouseNow, dam: str, days_ago: float, took_days: float) -> str:
+def kept_by_its_dam(house: SnapshotCache, dam: str, days_ago: float, took_days: float) -> str:
     maternal = Method("Hers", dam=DamSchool.MATERNAL)
     day = lay_day(days_ago, dam=dam, method=maternal, medium=None, closing=None,
                   dry_mass_g=None, water_g=None)  # fmt: skip
@@ -171,20 +171,20 @@ def kept_by_its_dam(house: HouseNow, dam: str, days_ago: float, took_days: float
 
 
 def test_a_clutch_kept_by_its_dam_is_kept_with_double_width_and_teaches_its_own_kind(
-    house: HouseNow,
+    house: SnapshotCache,
 ) -> None:
     code = kept_by_its_dam(house, "Tansy", 80.0, 66.0)
     lay_clutch(lay_day(80.0, dam="Borage"), NOW_S - 80 * DAY_S + 60)
-    while keep_due(house, NOW_S):
+    while keep_due(house.current(), NOW_S):
         pass
     told = {(t.clutch, t.day): t.quantiles_s for t in forecasts_told.all_told()}
-    facts = house.facts()
+    facts = house.current()
     clutches = {c.code: c.entity for c in facts.clutches}
     hers, boxed = (told[clutches[c], 0][4] - told[clutches[c], 0][0] for c in (code, "26-02"))
     assert hers == pytest.approx(2 * boxed, rel=0.05)
     close_clutch(code, NOW_S - 10 * DAY_S)
-    keep_due(house, NOW_S)
-    known = lessons(house, house.facts())
-    cabinet = next(iter(house.facts().cabinets))
+    keep_due(house.current(), NOW_S)
+    known = lessons(house.current())
+    cabinet = next(iter(house.current().cabinets))
     assert known.learned(cabinet, NOW_S).clutches == 0
     assert known.learned(cabinet, NOW_S, maternal=True).clutches == 1

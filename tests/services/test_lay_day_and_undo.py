@@ -19,18 +19,18 @@ from sandboa.services.boxes.commands import grade_egg, water_box
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.lay_day import EggLaid, correct_clutch, lay_clutch
 from sandboa.services.overview.today import today
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 
-def codes(house: HouseNow) -> list[str]:
-    return [c.now.clutch.code for c in today(house, NOW_S).clutches]
+def codes(house: SnapshotCache) -> list[str]:
+    return [c.now.clutch.code for c in today(house.current(), NOW_S).clutches]
 
 
-def test_a_clutch_laid_shows_with_day_count_and_next_code(house: HouseNow) -> None:
+def test_a_clutch_laid_shows_with_day_count_and_next_code(house: SnapshotCache) -> None:
     code, _ = lay_clutch(lay_day(10.0), NOW_S)
     again, _ = lay_clutch(lay_day(3.0, dam="Tansy"), NOW_S)
     assert (code, again) == ("26-01", "26-02")
-    page = clutch_page(house, "26-01", NOW_S)
+    page = clutch_page(house.current(), "26-01", NOW_S)
     assert str(page.now.count) == "6-1"
     assert page.now.forecast.day == pytest.approx(10.0)
     assert page.now.forecast.development == pytest.approx(10 * 12.5 / 735)
@@ -55,16 +55,18 @@ def test_a_clutch_laid_shows_with_day_count_and_next_code(house: HouseNow) -> No
         ({"cabinet": ""}, "cabinet"),
     ],
 )
-def test_bad_input_names_its_field_and_leaves_no_trace(house: HouseNow, changes, field) -> None:
+def test_bad_input_names_its_field_and_leaves_no_trace(
+    house: SnapshotCache, changes, field
+) -> None:
     with pytest.raises(NotPlausible) as refusal:
         lay_clutch(replace(lay_day(), **changes), NOW_S)
     assert refusal.value.field == field
     assert Act.select().count() == 0
-    assert house.facts().cabinets == {}
-    assert house.facts().animals == {}
+    assert house.current().cabinets == {}
+    assert house.current().animals == {}
 
 
-def test_a_code_twice_and_a_sire_as_dam_are_refused(house: HouseNow) -> None:
+def test_a_code_twice_and_a_sire_as_dam_are_refused(house: SnapshotCache) -> None:
     lay_clutch(lay_day(code="26-07"), NOW_S)
     with pytest.raises(Conflict, match="26-07"):
         lay_clutch(lay_day(code="26-07", dam="Tansy"), NOW_S)
@@ -78,14 +80,14 @@ def test_undo_takes_a_clutch_away_with_all_it_brought_and_redo_brings_it_back(ho
     grade_egg(code, 2, 1, NOW_S, NOW_S)
     undone = undo(laying.id, NOW_S)
     assert codes(house) == []
-    assert house.facts().cabinets == {}
+    assert house.current().cabinets == {}
     with pytest.raises(NotFound):
-        clutch_page(house, code, NOW_S)
+        clutch_page(house.current(), code, NOW_S)
     with pytest.raises(Conflict, match="undone already"):
         undo(laying.id, NOW_S)
     undo(undone.id, NOW_S)
     assert codes(house) == [code]
-    page = clutch_page(house, code, NOW_S)
+    page = clutch_page(house.current(), code, NOW_S)
     assert page.now.eggs.eggs[1].grade == 1
     assert [e.undone for e in page.log if e.act.id == laying.id] == [False]
 
@@ -96,23 +98,23 @@ def test_undoing_the_first_clutch_leaves_later_ones_their_cabinet_and_animals(ho
     second, _ = lay_clutch(lay_day(10.0, dam="Tansy"), NOW_S)
     undone = undo(laying.id, NOW_S)
     assert codes(house) == [second]
-    now = clutch_page(house, second, NOW_S).now
+    now = clutch_page(house.current(), second, NOW_S).now
     assert (now.cabinet, now.shelf, now.sire, now.set_point_c) == ("North", "lower", "Flint", 31.5)
-    assert "Sorrel" not in {a.name for a in house.facts().animals.values()}
+    assert "Sorrel" not in {a.name for a in house.current().animals.values()}
     undo(undone.id, NOW_S)
     assert codes(house) == [first, second]
-    assert clutch_page(house, first, NOW_S).now.dam == "Sorrel"
+    assert clutch_page(house.current(), first, NOW_S).now.dam == "Sorrel"
 
 
-def test_undoing_a_clutch_withdraws_the_set_point_it_changed(house: HouseNow) -> None:
+def test_undoing_a_clutch_withdraws_the_set_point_it_changed(house: SnapshotCache) -> None:
     lay_clutch(lay_day(20.0), NOW_S)
     _, laying = lay_clutch(lay_day(5.0, dam="Tansy", set_point_c=30.0), NOW_S)
-    assert clutch_page(house, "26-01", NOW_S).now.set_point_c == 30.0
+    assert clutch_page(house.current(), "26-01", NOW_S).now.set_point_c == 30.0
     undo(laying.id, NOW_S)
-    assert clutch_page(house, "26-01", NOW_S).now.set_point_c == 31.5
+    assert clutch_page(house.current(), "26-01", NOW_S).now.set_point_c == 31.5
 
 
-def test_a_redone_clutch_whose_code_was_given_away_says_so(house: HouseNow) -> None:
+def test_a_redone_clutch_whose_code_was_given_away_says_so(house: SnapshotCache) -> None:
     _, laying = lay_clutch(lay_day(code="26-05"), NOW_S)
     undone = undo(laying.id, NOW_S)
     lay_clutch(lay_day(code="26-05", dam="Tansy", cabinet="Small"), NOW_S)
@@ -121,7 +123,7 @@ def test_a_redone_clutch_whose_code_was_given_away_says_so(house: HouseNow) -> N
     assert codes(house) == ["26-05"]
 
 
-def test_the_automatic_code_is_never_that_of_an_undone_clutch(house: HouseNow) -> None:
+def test_the_automatic_code_is_never_that_of_an_undone_clutch(house: SnapshotCache) -> None:
     code, laying = lay_clutch(lay_day(), NOW_S)
     undo(laying.id, NOW_S)
     again, _ = lay_clutch(lay_day(), NOW_S)
@@ -136,41 +138,41 @@ def test_a_correction_supersedes_only_what_differs_and_keeps_the_earlier_value(h
     _, correcting = correct_clutch(
         code, replace(day, eggs=(rough, *day.eggs[1:]), laid_at=earlier), NOW_S
     )
-    page = clutch_page(house, code, NOW_S)
+    page = clutch_page(house.current(), code, NOW_S)
     assert page.now.forecast.day == pytest.approx(12.0)
     assert page.now.eggs.eggs[0].shell == "rough"
     assert Egg.select().where(Egg.act == correcting.id).count() == 1
     assert Clutch.select().where(Clutch.superseded_by == correcting.id).count() == 1
     undo(correcting.id, NOW_S)
-    page = clutch_page(house, code, NOW_S)
+    page = clutch_page(house.current(), code, NOW_S)
     assert page.now.forecast.day == pytest.approx(10.0)
     assert page.now.eggs.eggs[0].shell == "smooth"
 
 
-def test_what_a_correction_changed_cannot_be_undone_past_it(house: HouseNow) -> None:
+def test_what_a_correction_changed_cannot_be_undone_past_it(house: SnapshotCache) -> None:
     day = lay_day()
     code, laying = lay_clutch(day, NOW_S)
     correct_clutch(code, replace(day, dam="Tansy"), NOW_S)
     with pytest.raises(Conflict, match="undo that first"):
         undo(laying.id, NOW_S)
-    assert clutch_page(house, code, NOW_S).now.dam == "Tansy"
+    assert clutch_page(house.current(), code, NOW_S).now.dam == "Tansy"
 
 
-def test_eggs_can_be_added_and_taken_off_by_correction(house: HouseNow) -> None:
+def test_eggs_can_be_added_and_taken_off_by_correction(house: SnapshotCache) -> None:
     day = lay_day()
     code, _ = lay_clutch(day, NOW_S)
     correct_clutch(code, replace(day, eggs=day.eggs[:4]), NOW_S)
-    assert str(clutch_page(house, code, NOW_S).now.count) == "4-0"
+    assert str(clutch_page(house.current(), code, NOW_S).now.count) == "4-0"
     correct_clutch(code, replace(day, eggs=(*day.eggs, EggLaid(0.9, 0.9))), NOW_S)
-    assert str(clutch_page(house, code, NOW_S).now.count) == "7-1"
+    assert str(clutch_page(house.current(), code, NOW_S).now.count) == "7-1"
 
 
-def test_set_points_are_recorded_once_and_hold_from_their_day(house: HouseNow) -> None:
+def test_set_points_are_recorded_once_and_hold_from_their_day(house: SnapshotCache) -> None:
     lay_clutch(lay_day(20.0), NOW_S)
     lay_clutch(lay_day(10.0, dam="Tansy"), NOW_S)
     assert SetPoint.select().count() == 1
     lay_clutch(lay_day(5.0, dam="Yarrow", set_point_c=30.0), NOW_S)
-    first = clutch_page(house, "26-01", NOW_S).now
+    first = clutch_page(house.current(), "26-01", NOW_S).now
     assert first.set_point_c == 30.0
     assert first.set_point_at_lay_c == 31.5
     assert first.curve.now == pytest.approx((15 * 12.5 + 5 * 11.0) / 735)
@@ -180,13 +182,13 @@ def test_grades_make_the_judgement_of_egg_and_box_and_water_is_seen_to_help(hous
     code, _ = lay_clutch(lay_day(20.0), NOW_S)
     for number in (1, 2, 3):
         grade_egg(code, number, 2, NOW_S - 3 * DAY_S, NOW_S)
-    then = clutch_page(house, code, NOW_S - 2.9 * DAY_S).now
+    then = clutch_page(house.current(), code, NOW_S - 2.9 * DAY_S).now
     assert then.eggs.box.scope == "box"
     assert then.eggs.box.early_eggs == (1, 2, 3)
     water_box(code, 45.0, NOW_S - 2.5 * DAY_S, NOW_S)
     for number in (1, 2, 3):
         grade_egg(code, number, 0, NOW_S - 0.1 * DAY_S, NOW_S)
-    now = clutch_page(house, code, NOW_S).now
+    now = clutch_page(house.current(), code, NOW_S).now
     assert now.eggs.box.scope == "none"
     assert now.eggs.answered_water == (1, 2, 3)
 
@@ -201,7 +203,7 @@ def test_grades_make_the_judgement_of_egg_and_box_and_water_is_seen_to_help(hous
         (1, 1, -1.0, NotPlausible),  # tomorrow
     ],
 )
-def test_looks_that_cannot_be(house: HouseNow, number, grade, days_ago, error) -> None:
+def test_looks_that_cannot_be(house: SnapshotCache, number, grade, days_ago, error) -> None:
     code, _ = lay_clutch(lay_day(), NOW_S)
     with pytest.raises(error):
         grade_egg(code, number, grade, NOW_S - days_ago * DAY_S, NOW_S)
@@ -219,7 +221,7 @@ def test_undoing_everything_in_any_allowed_order_leaves_what_was_before(house, g
     random.shuffle(acts)
     for act in acts:
         undo(act.id, NOW_S)
-    assert all(egg.grade is None for egg in clutch_page(house, code, NOW_S).now.eggs.eggs)
+    assert all(egg.grade is None for egg in clutch_page(house.current(), code, NOW_S).now.eggs.eggs)
 
 
 def test_today_orders_by_cabinet_shelf_and_code_and_says_what_needs_attention(house) -> None:
@@ -229,7 +231,7 @@ def test_today_orders_by_cabinet_shelf_and_code_and_says_what_needs_attention(ho
     slugs = (EggLaid(0.4, 0.4, slug=True), EggLaid(0.6, 0.4, slug=True))
     lay_clutch(lay_day(1.0, dam="Hyssop", shelf="middle", eggs=slugs), NOW_S)
     grade_egg(code, 1, 3, NOW_S, NOW_S)
-    standing = today(house, NOW_S).clutches
+    standing = today(house.current(), NOW_S).clutches
     assert [(c.now.cabinet, c.now.shelf) for c in standing] == [
         ("Attic", "top"), ("North", "lower"), ("North", "middle"), ("North", "middle"),
     ]  # fmt: skip

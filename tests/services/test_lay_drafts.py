@@ -29,7 +29,7 @@ from sandboa.services.clutches.methods import (
 from sandboa.services.lay_day import drafts, lay_clutch
 from sandboa.services.lay_day.state import EggState, HappeningState, LayDayState
 from sandboa.services.overview.today import today
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 LAID = NOW - timedelta(hours=3)
 
@@ -64,13 +64,13 @@ def jpeg(size: tuple[int, int] = (320, 200), exif: bytes | None = None) -> bytes
     return out.getvalue()
 
 
-def test_a_whole_lay_day_becomes_one_clutch_in_one_act(house: HouseNow) -> None:
+def test_a_whole_lay_day_becomes_one_clutch_in_one_act(house: SnapshotCache) -> None:
     draft = begun()
     picture = readable_picture(jpeg())
     photos.attach(draft, picture, NOW_S, NOW_S, egg=3, step=Step.EGGS)
     drafts.save(draft, 1, Step.SHELF, full_state(draft), NOW_S)
     code, laying = drafts.record(draft, NOW_S)
-    page = clutch_page(house, code, NOW_S)
+    page = clutch_page(house.current(), code, NOW_S)
     assert str(page.now.count) == "7-1"
     third = page.now.eggs.eggs[2]
     assert third.events == ("turned",)
@@ -92,7 +92,7 @@ def test_a_whole_lay_day_becomes_one_clutch_in_one_act(house: HouseNow) -> None:
     assert len(photos.photos_of_owner(draft)) == 1
 
 
-def test_two_devices_notice_each_other_and_nothing_is_lost(house: HouseNow) -> None:
+def test_two_devices_notice_each_other_and_nothing_is_lost(house: SnapshotCache) -> None:
     draft = begun()
     assert drafts.save(draft, 1, Step.COUNT, full_state(draft), NOW_S) == 2
     with pytest.raises(Conflict, match="another device"):
@@ -100,7 +100,7 @@ def test_two_devices_notice_each_other_and_nothing_is_lost(house: HouseNow) -> N
     assert drafts.lay_day_now(draft, NOW_S).step is Step.COUNT
 
 
-def test_what_is_missing_names_its_step(house: HouseNow) -> None:
+def test_what_is_missing_names_its_step(house: SnapshotCache) -> None:
     draft = begun()
     with pytest.raises(NotPlausible) as refusal:
         drafts.record(draft, NOW_S)
@@ -110,10 +110,10 @@ def test_what_is_missing_names_its_step(house: HouseNow) -> None:
     with pytest.raises(NotPlausible) as refusal:
         drafts.record(draft, NOW_S)
     assert refusal.value.field == "shelf"
-    assert today(house, NOW_S).clutches == ()
+    assert today(house.current(), NOW_S).clutches == ()
 
 
-def test_a_second_clutch_within_60_days_is_asked_about(house: HouseNow) -> None:
+def test_a_second_clutch_within_60_days_is_asked_about(house: SnapshotCache) -> None:
     lay_clutch(lay_day(23.0, dam="Costmary"), NOW_S)
     with pytest.raises(Question, match="Costmary laid 26-01 23 days apart"):
         begun()
@@ -125,7 +125,7 @@ def test_a_second_clutch_within_60_days_is_asked_about(house: HouseNow) -> None:
         begun(second_clutch=True)
 
 
-def test_a_sire_as_dam_and_a_time_to_come_are_refused(house: HouseNow) -> None:
+def test_a_sire_as_dam_and_a_time_to_come_are_refused(house: SnapshotCache) -> None:
     add_animal(AnimalSaid("sire", "Flint"), NOW_S)
     with pytest.raises(NotPlausible, match="Costmary is the dam"):
         drafts.begin("Costmary", "costmary ", LAID, NOW_S)
@@ -136,7 +136,7 @@ def test_a_sire_as_dam_and_a_time_to_come_are_refused(house: HouseNow) -> None:
     assert drafts.open_lay_days(NOW_S) == []
 
 
-def test_found_again_three_days_later_it_says_so_and_forbids_turning(house: HouseNow) -> None:
+def test_found_again_three_days_later_it_says_so_and_forbids_turning(house: SnapshotCache) -> None:
     draft = begun()
     state = full_state(draft)
     state.eggs[2] = state.eggs[2].model_copy(update={"events": []})
@@ -153,7 +153,7 @@ def test_found_again_three_days_later_it_says_so_and_forbids_turning(house: Hous
     assert later.state.eggs == state.eggs
 
 
-def test_set_aside_and_taken_out_again(house: HouseNow) -> None:
+def test_set_aside_and_taken_out_again(house: SnapshotCache) -> None:
     draft = begun()
     drafts.set_aside(draft, True)
     assert drafts.open_lay_days(NOW_S) == []
@@ -163,7 +163,7 @@ def test_set_aside_and_taken_out_again(house: HouseNow) -> None:
         drafts.set_aside(9999, True)
 
 
-def test_what_laying_cost_her_is_worked_out_from_her_last_weight(house: HouseNow) -> None:
+def test_what_laying_cost_her_is_worked_out_from_her_last_weight(house: SnapshotCache) -> None:
     dam, _ = add_animal(AnimalSaid("dam", "Costmary"), NOW_S)
     weigh(dam, 1850.0, NOW_S - 30 * DAY_S, NOW_S)
     draft = begun()
@@ -174,7 +174,7 @@ def test_what_laying_cost_her_is_worked_out_from_her_last_weight(house: HouseNow
     assert loss.usual
 
 
-def test_a_brooding_dam_changes_steps_clock_and_record(house: HouseNow) -> None:
+def test_a_brooding_dam_changes_steps_clock_and_record(house: SnapshotCache) -> None:
     maternal = replace(STANDARD, name="Her own", dam=DamSchool.MATERNAL)
     taken, _ = lay_clutch(lay_day(20.0, dam="Sorrel"), NOW_S)
     draft = begun()
@@ -184,31 +184,33 @@ def test_a_brooding_dam_changes_steps_clock_and_record(house: HouseNow) -> None:
     drafts.save(draft, 1, Step.SHELF, state, NOW_S)
     assert Step.EGGS not in drafts.lay_day_now(draft, NOW_S).steps
     code, _ = drafts.record(draft, NOW_S)
-    page = clutch_page(house, code, NOW_S + 20 * DAY_S)
+    page = clutch_page(house.current(), code, NOW_S + 20 * DAY_S)
     assert page.now.maternal
     assert page.now.box.medium is None
     assert page.now.eggs.eggs[2].events == ()
-    other = clutch_page(house, taken, NOW_S)
+    other = clutch_page(house.current(), taken, NOW_S)
     assert page.now.forecast.log_sd == pytest.approx(2 * other.now.forecast.log_sd, rel=0.05)
 
 
-def test_house_methods_are_copied_and_differences_shown(house: HouseNow) -> None:
+def test_house_methods_are_copied_and_differences_shown(house: SnapshotCache) -> None:
     assert house_methods()[0].method == STANDARD
     slow = replace(STANDARD, name="Slow", temperature_c=30.0)
     entity, _ = add_method(slow, NOW_S, chosen=True)
     code, _ = lay_clutch(lay_day(3.0, method=slow, set_point_c=30.0), NOW_S)
-    assert clutch_page(house, code, NOW_S).differences == ()
+    assert clutch_page(house.current(), code, NOW_S).differences == ()
     change_clutch_method(code, replace(slow, temperature_c=30.5), NOW_S)
-    (difference,) = clutch_page(house, code, NOW_S).differences
+    (difference,) = clutch_page(house.current(), code, NOW_S).differences
     assert (difference.house, difference.own) == ("30.0 °C", "30.5 °C")
     # The house moves on; the clutch keeps its copy.
     change_method(entity, replace(slow, temperature_c=29.5), NOW_S, chosen=True)
-    assert clutch_page(house, code, NOW_S).method.temperature_c == 30.5
+    assert clutch_page(house.current(), code, NOW_S).method.temperature_c == 30.5
     with pytest.raises(Conflict, match="method Slow already"):
         add_method(slow, NOW_S, chosen=False)
 
 
-def test_a_photo_is_made_new_upright_and_without_metadata(house: HouseNow, tmp_path: Path) -> None:
+def test_a_photo_is_made_new_upright_and_without_metadata(
+    house: SnapshotCache, tmp_path: Path
+) -> None:
     exif = Image.Exif()
     exif[0x0112] = 6
     exif[0x010F] = "Camera of somebody"
@@ -236,13 +238,13 @@ def test_what_is_no_photo_is_told_so(content: bytes) -> None:
         readable_picture(content)
 
 
-def test_a_candling_is_due_again_from_day_five(house: HouseNow) -> None:
+def test_a_candling_is_due_again_from_day_five(house: SnapshotCache) -> None:
     day = lay_day(4.9)
     eggs = (replace(day.eggs[0], vessels=Vessels.WEAK), *day.eggs[1:])
     # The first look is recorded on lay day itself.
     laid_s = day.laid_at.timestamp()
     lay_clutch(replace(day, eggs=eggs), laid_s)
-    assert not today(house, NOW_S).clutches[0].attention
-    texts = [a.text for a in today(house, NOW_S + 0.2 * DAY_S).clutches[0].attention]
+    assert not today(house.current(), NOW_S).clutches[0].attention
+    texts = [a.text for a in today(house.current(), NOW_S + 0.2 * DAY_S).clutches[0].attention]
     assert texts == ["Candle egg 1 again (day 5-7): unsure at the last look."]
     assert datetime.fromtimestamp(laid_s, UTC) == day.laid_at

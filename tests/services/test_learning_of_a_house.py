@@ -20,10 +20,10 @@ from sandboa.services.lay_day import lay_clutch
 from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace
 from sandboa.services.readings.commands import read_by_hand
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 
-def hatched(house: HouseNow, dam: str, days_ago: float, took_days: float) -> str:
+def hatched(house: SnapshotCache, dam: str, days_ago: float, took_days: float) -> str:
     """A clutch that pipped after `took_days` and is done; returns its code."""
     code, _ = lay_clutch(lay_day(days_ago, dam=dam), NOW_S - days_ago * DAY_S + 60)
     for number in range(1, 6):
@@ -33,24 +33,24 @@ def hatched(house: HouseNow, dam: str, days_ago: float, took_days: float) -> str
     return code
 
 
-def test_pips_condition_the_rest_and_all_that_is_undone(house: HouseNow) -> None:
+def test_pips_condition_the_rest_and_all_that_is_undone(house: SnapshotCache) -> None:
     lay_clutch(lay_day(57.0), NOW_S)
-    before = clutch_page(house, "26-01", NOW_S).now.forecast
+    before = clutch_page(house.current(), "26-01", NOW_S).now.forecast
     seen = see_pip("26-01", 2, NOW_S - 3600, NOW_S)
-    after = clutch_page(house, "26-01", NOW_S).now
+    after = clutch_page(house.current(), "26-01", NOW_S).now
     assert after.forecast.pipped == 1
     assert after.forecast.next_pip.p10 >= NOW_S
     assert after.forecast.last_pip.p90 - NOW_S < before.last_pip.p90 - NOW_S
     assert [egg.pipped_s is not None for egg in after.eggs.eggs] == [
         False, True, False, False, False, False,
     ]  # fmt: skip
-    (line,) = today(house, NOW_S).clutches
+    (line,) = today(house.current(), NOW_S).clutches
     assert any("1 of 5 pipped" in a.text for a in line.attention)
     undo(seen.id, NOW_S)
-    assert clutch_page(house, "26-01", NOW_S).now.forecast.pipped == 0
+    assert clutch_page(house.current(), "26-01", NOW_S).now.forecast.pipped == 0
 
 
-def test_pips_that_cannot_be_are_refused(house: HouseNow) -> None:
+def test_pips_that_cannot_be_are_refused(house: SnapshotCache) -> None:
     lay_clutch(lay_day(57.0), NOW_S)
     see_pip("26-01", 1, NOW_S, NOW_S)
     with pytest.raises(Conflict, match="already"):
@@ -68,34 +68,34 @@ def test_pips_that_cannot_be_are_refused(house: HouseNow) -> None:
         see_pip("26-01", 2, NOW_S, NOW_S)
 
 
-def test_finished_clutches_leave_today_and_teach_the_next_one(house: HouseNow) -> None:
+def test_finished_clutches_leave_today_and_teach_the_next_one(house: SnapshotCache) -> None:
     for n, dam in enumerate(("Tansy", "Yarrow", "Lovage", "Borage", "Chervil", "Costmary")):
         hatched(house, dam, 90.0 + n, took_days=62.0)
     for _ in range(5):
-        keep_due(house, NOW_S)
+        keep_due(house.current(), NOW_S)
     code, _ = lay_clutch(lay_day(10.0, dam="Hyssop"), NOW_S)
-    assert [c.now.clutch.code for c in today(house, NOW_S).clutches] == [code]
-    now = clutch_page(house, code, NOW_S).now
+    assert [c.now.clutch.code for c in today(house.current(), NOW_S).clutches] == [code]
+    now = clutch_page(house.current(), code, NOW_S).now
     assert (now.learned.clutches, now.learned.in_cabinet) == (6, 6)
     # They took about 3.6 days longer than the clock says; a part of that is believed.
     assert 1.0 < now.learned_days < 3.6
     assert now.learned.prior.mean > 0.02
 
 
-def test_a_clutch_is_not_taught_by_itself(house: HouseNow) -> None:
+def test_a_clutch_is_not_taught_by_itself(house: SnapshotCache) -> None:
     code = hatched(house, "Tansy", 90.0, took_days=62.0)
-    keep_due(house, NOW_S)
-    assert clutch_page(house, code, NOW_S).now.learned.clutches == 0
+    keep_due(house.current(), NOW_S)
+    assert clutch_page(house.current(), code, NOW_S).now.learned.clutches == 0
 
 
-def test_forecasts_of_three_days_are_kept_once_and_scored(house: HouseNow) -> None:
+def test_forecasts_of_three_days_are_kept_once_and_scored(house: SnapshotCache) -> None:
     lay_clutch(lay_day(31.0), NOW_S - 31 * DAY_S + 60)
-    keep_due(house, NOW_S)
+    keep_due(house.current(), NOW_S)
     (first, second) = forecasts_told.all_told()
     assert (first.day, second.day) == (0, 30)
     # Day 30 was yesterday; day 0 was made up for.
     assert (first.again, second.again) == (True, False)
-    keep_due(house, NOW_S + 20 * DAY_S)
+    keep_due(house.current(), NOW_S + 20 * DAY_S)
     told = forecasts_told.all_told()
     assert [t.day for t in told] == [0, 30, 50]
     assert told[:2] == [first, second]
@@ -103,33 +103,33 @@ def test_forecasts_of_three_days_are_kept_once_and_scored(house: HouseNow) -> No
     for number in range(1, 6):
         see_pip("26-01", number, NOW_S + 27 * DAY_S, later_s)
     close_clutch("26-01", later_s)
-    keep_due(house, later_s)
-    by_day = {s.day: s for s in scores(house.facts())}
+    keep_due(house.current(), later_s)
+    by_day = {s.day: s for s in scores(house.current())}
     assert set(by_day) == {0, 30, 50}
     assert by_day[30].clutches == 1
     assert abs(by_day[30].error_days) < 3.0
     assert by_day[30].in_eighty == 1
 
 
-def test_standings_are_kept_on_two_days_and_scored_by_what_pipped(house: HouseNow) -> None:
+def test_standings_are_kept_on_two_days_and_scored_by_what_pipped(house: SnapshotCache) -> None:
     code, _ = lay_clutch(lay_day(61.0), NOW_S - 61 * DAY_S + 60)
     laid_s = lay_day(61.0).laid_at.timestamp()
     at_s = laid_s + 20 * DAY_S
     candle_egg(code, 1, Vessels.BROKEN, None, at_s, at_s)
-    keep_due(house, laid_s + 31 * DAY_S)
+    keep_due(house.current(), laid_s + 31 * DAY_S)
     kept = forecasts_told.all_standings_told()
     # Five fertile eggs on day 30; the slug is none.
     assert [day for _, day, _ in kept] == [30] * 5
     assert min(alive for *_, alive in kept) == kept[0][2] < 0.5
     # What is seen later changes nothing of what was told.
     candle_egg(code, 1, Vessels.STRONG, None, laid_s + 40 * DAY_S, laid_s + 40 * DAY_S)
-    keep_due(house, laid_s + 51 * DAY_S)
+    keep_due(house.current(), laid_s + 51 * DAY_S)
     assert [row for row in forecasts_told.all_standings_told() if row[1] == 30] == kept
-    assert standing_scores(house.facts()) == []
+    assert standing_scores(house.current()) == []
     for number in (2, 3, 4):
         see_pip(code, number, NOW_S - DAY_S, NOW_S)
     close_clutch(code, NOW_S, egg1=Fate.DEAD_IN_EGG, egg5=Fate.UNKNOWN)
-    mid_term, last_week = standing_scores(house.facts())
+    mid_term, last_week = standing_scores(house.current())
     # Of the fifth nobody knows the end.
     assert (mid_term.day, mid_term.eggs, mid_term.pipped) == (30, 4, 3)
     assert (last_week.day, last_week.eggs) == (50, 4)
@@ -138,9 +138,9 @@ def test_standings_are_kept_on_two_days_and_scored_by_what_pipped(house: HouseNo
     assert mid_term.brier < mid_term.brier_of_always
 
 
-def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: HouseNow) -> None:
+def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: SnapshotCache) -> None:
     code = hatched(house, "Tansy", 90.0, took_days=62.0)
-    keep_due(house, NOW_S)
+    keep_due(house.current(), NOW_S)
     (before,) = forecasts_told.lessons().values()
     pip = Act.select().where(Act.kind == "pip").order_by(Act.id).first()
     with pytest.raises(Conflict, match="reopen it first"):
@@ -149,48 +149,48 @@ def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: HouseNow) -> No
     undo(pip.id, NOW_S)
     see_pip(code, 1, NOW_S - 20 * DAY_S, NOW_S)
     close_clutch(code, NOW_S)
-    keep_due(house, NOW_S)
+    keep_due(house.current(), NOW_S)
     (after,) = forecasts_told.lessons().values()
     assert after.mean_pip_s > before.mean_pip_s
     assert after.log_development > before.log_development
 
 
-def test_a_reading_by_hand_from_before_the_closing_is_learned_from(house: HouseNow) -> None:
+def test_a_reading_by_hand_from_before_the_closing_is_learned_from(house: SnapshotCache) -> None:
     hatched(house, "Tansy", 90.0, took_days=62.0)
-    keep_due(house, NOW_S)
+    keep_due(house.current(), NOW_S)
     (before,) = forecasts_told.lessons().values()
     north = ProbePlace(cabinet="North", shelf="lower")
     read_by_hand(north, NOW_S - 3600, 28.0, None, NOW_S)
-    keep_due(house, NOW_S)
+    keep_due(house.current(), NOW_S)
     # An everyday one, after the closing: nothing is worked out anew.
     assert list(forecasts_told.lessons().values()) == [before]
     for days_ago in (60, 59, 58):
         read_by_hand(north, NOW_S - days_ago * DAY_S, 28.0, None, NOW_S)
-    keep_due(house, NOW_S)
+    keep_due(house.current(), NOW_S)
     (after,) = forecasts_told.lessons().values()
     assert after.log_development < before.log_development
 
 
-def test_what_was_undone_teaches_nothing(house: HouseNow) -> None:
+def test_what_was_undone_teaches_nothing(house: SnapshotCache) -> None:
     code = hatched(house, "Tansy", 90.0, took_days=62.0)
-    keep_due(house, NOW_S)
+    keep_due(house.current(), NOW_S)
     assert len(forecasts_told.lessons()) == 1
     reopen(code, NOW_S)
     for pip in Act.select().where(Act.kind == "pip"):
         undo(pip.id, NOW_S)
-    keep_due(house, NOW_S)
+    keep_due(house.current(), NOW_S)
     assert forecasts_told.lessons() == {}
     see_pip(code, 2, NOW_S - 27 * DAY_S, NOW_S)
     close_clutch(code, NOW_S)
-    keep_due(house, NOW_S)
+    keep_due(house.current(), NOW_S)
     assert [lesson.eggs for lesson in forecasts_told.lessons().values()] == [1]
 
 
-def test_clutches_that_never_pipped_keep_none_from_being_learned(house: HouseNow) -> None:
+def test_clutches_that_never_pipped_keep_none_from_being_learned(house: SnapshotCache) -> None:
     for n, dam in enumerate(("Yarrow", "Lovage", "Borage", "Chervil", "Costmary", "Hyssop")):
         code, _ = lay_clutch(lay_day(100.0 + n, dam=dam), NOW_S - (100 + n) * DAY_S + 60)
         close_clutch(code, NOW_S - DAY_S)
     hatched(house, "Tansy", 90.0, took_days=62.0)
     for _ in range(6):
-        keep_due(house, NOW_S)
+        keep_due(house.current(), NOW_S)
     assert len(forecasts_told.lessons()) == 1

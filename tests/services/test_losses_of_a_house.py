@@ -18,7 +18,7 @@ from sandboa.services.losses.openings import OpeningSaid, record_opening
 from sandboa.services.losses.why import clutch_losses
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit, EggSeen
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 LAID_S = NOW_S - 70 * DAY_S
 ROUND = "26-01"
@@ -37,7 +37,7 @@ def found(**seen: str) -> dict[FindingKind, frozenset[str]]:
 
 
 @pytest.fixture
-def laid(house: HouseNow) -> HouseNow:
+def laid(house: SnapshotCache) -> SnapshotCache:
     """Six eggs, candled on lay day: good ones, one of them underneath, and a slug."""
     eggs = tuple(
         EggLaid(
@@ -57,22 +57,22 @@ def hatch(*numbers: int) -> None:
         see_emergence(ROUND, number, LAID_S + 61 * DAY_S, NOW_S)
 
 
-def lead(house: HouseNow, number: int) -> Cause:
-    lost = clutch_losses(house, ROUND, NOW_S).lost
+def lead(house: SnapshotCache, number: int) -> Cause:
+    lost = clutch_losses(house.current(), ROUND, NOW_S).lost
     return next(e for e in lost if e.end.egg.number == number).causes[0].cause
 
 
-def test_an_embryo_underneath_is_found_from_lay_day_and_the_opening(laid: HouseNow) -> None:
+def test_an_embryo_underneath_is_found_from_lay_day_and_the_opening(laid: SnapshotCache) -> None:
     visit(30.0, EggSeen(3, vessels=Vessels.NONE))
     hatch(1, 2, 4, 5)
     close_clutch(ROUND, NOW_S - DAY_S)
-    before = clutch_losses(laid, ROUND, NOW_S).lost[0]
+    before = clutch_losses(laid.current(), ROUND, NOW_S).lost[0]
     assert "not opened" in before.missing[0]
     record_opening(
         ROUND, OpeningSaid(3, True, found(stage="mid", position="under", form="normal")),
         NOW_S, NOW_S,
     )  # fmt: skip
-    lost = clutch_losses(laid, ROUND, NOW_S).lost[0]
+    lost = clutch_losses(laid.current(), ROUND, NOW_S).lost[0]
     assert lost.causes[0].cause is Cause.UNDERNEATH
     assert lost.causes[0].share > before.causes[0].share or (
         before.causes[0].cause is not Cause.UNDERNEATH
@@ -82,7 +82,7 @@ def test_an_embryo_underneath_is_found_from_lay_day_and_the_opening(laid: HouseN
     assert not any("not opened" in gap for gap in lost.missing)
 
 
-def test_a_knock_after_death_explains_nothing(laid: HouseNow) -> None:
+def test_a_knock_after_death_explains_nothing(laid: SnapshotCache) -> None:
     visit(20.0, EggSeen(4, vessels=Vessels.NONE))
     visit(40.0, EggSeen(4, acts=(EggActKind.DROPPED,)))
     visit(15.0, EggSeen(1, vessels=Vessels.STRONG, acts=(EggActKind.DROPPED,)))
@@ -90,24 +90,24 @@ def test_a_knock_after_death_explains_nothing(laid: HouseNow) -> None:
     hatch(2, 5)
     close_clutch(ROUND, NOW_S - DAY_S)
     assert lead(laid, 1) is Cause.KNOCKED
-    lost = {e.end.egg.number: e for e in clutch_losses(laid, ROUND, NOW_S).lost}
+    lost = {e.end.egg.number: e for e in clutch_losses(laid.current(), ROUND, NOW_S).lost}
     knocked = next(c for c in lost[4].causes if c.cause is Cause.KNOCKED)
     assert all(ground.score <= 0 for ground in knocked.grounds)
 
 
-def test_slugs_are_no_losses_of_incubation(laid: HouseNow) -> None:
+def test_slugs_are_no_losses_of_incubation(laid: SnapshotCache) -> None:
     hatch(1, 2, 3, 4, 5)
     close_clutch(ROUND, NOW_S - DAY_S)
-    losses = clutch_losses(laid, ROUND, NOW_S)
+    losses = clutch_losses(laid.current(), ROUND, NOW_S)
     assert (losses.fertile, losses.hatched, losses.lost) == (5, 5, ())
     (slug,) = losses.slugs
     assert slug.causes[0].cause is Cause.INFERTILE
-    (line,) = losses_of_year(laid, laid.facts(), 2026, NOW_S)
+    (line,) = losses_of_year(laid.current(), 2026, NOW_S)
     assert (line.count, line.closed) == ("6-1", True)
-    assert loss_years(laid.facts()) == [2026]
+    assert loss_years(laid.current()) == [2026]
 
 
-def test_an_egg_that_pipped_and_died_could_not_get_out(laid: HouseNow) -> None:
+def test_an_egg_that_pipped_and_died_could_not_get_out(laid: SnapshotCache) -> None:
     hatch(1, 2, 3, 4)
     see_pip(ROUND, 5, LAID_S + 60 * DAY_S, NOW_S)
     declare_fates(ROUND, [FateSaid(5, Fate.PIPPED_DIED)], LAID_S + 64 * DAY_S, NOW_S)
@@ -115,13 +115,13 @@ def test_an_egg_that_pipped_and_died_could_not_get_out(laid: HouseNow) -> None:
     assert lead(laid, 5) is Cause.COULD_NOT_GET_OUT
 
 
-def test_without_any_evidence_the_house_says_unknown(house: HouseNow) -> None:
+def test_without_any_evidence_the_house_says_unknown(house: SnapshotCache) -> None:
     lay_clutch(lay_day(70.0), LAID_S)
     declare_fates(ROUND, [FateSaid(1, Fate.UNKNOWN)], NOW_S, NOW_S)
     assert lead(house, 1) is Cause.UNKNOWN
 
 
-def test_openings_are_recorded_whole_corrected_and_undone(laid: HouseNow) -> None:
+def test_openings_are_recorded_whole_corrected_and_undone(laid: SnapshotCache) -> None:
     hatch(1)
     with pytest.raises(NotPlausible, match="has come out"):
         record_opening(ROUND, OpeningSaid(1, True), NOW_S, NOW_S)
@@ -136,21 +136,21 @@ def test_openings_are_recorded_whole_corrected_and_undone(laid: HouseNow) -> Non
     with pytest.raises(NotPlausible, match="400"):
         record_opening(ROUND, OpeningSaid(2, True, note="x" * 401), NOW_S, NOW_S)
     record_opening(ROUND, OpeningSaid(2, False), NOW_S, NOW_S)
-    assert clutch_losses(laid, ROUND, NOW_S).lost[0].end.opened is False
+    assert clutch_losses(laid.current(), ROUND, NOW_S).lost[0].end.opened is False
     first = record_opening(
         ROUND, OpeningSaid(2, True, found(yolk="hard", cord="free"), " thick  yolk "), NOW_S, NOW_S
     )
     assert "yolk thick or hard" in first.summary
     second = record_opening(ROUND, OpeningSaid(2, True, found(yolk="usual")), NOW_S, NOW_S)
-    lost = clutch_losses(laid, ROUND, NOW_S).lost[0]
+    lost = clutch_losses(laid.current(), ROUND, NOW_S).lost[0]
     assert lost.end.findings == found(yolk="usual")
     undo(second.id, NOW_S)
-    lost = clutch_losses(laid, ROUND, NOW_S).lost[0]
+    lost = clutch_losses(laid.current(), ROUND, NOW_S).lost[0]
     assert lost.end.findings == found(yolk="hard", cord="free")
     assert lost.opening.note == "thick yolk"
 
 
-def test_a_lost_egg_of_a_closed_clutch_can_still_be_opened(laid: HouseNow) -> None:
+def test_a_lost_egg_of_a_closed_clutch_can_still_be_opened(laid: SnapshotCache) -> None:
     hatch(1, 2, 3, 4)
     close_clutch(ROUND, NOW_S - DAY_S)
     record_opening(ROUND, OpeningSaid(5, True, found(cord="around")), NOW_S, NOW_S)

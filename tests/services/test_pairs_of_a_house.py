@@ -13,13 +13,13 @@ from sandboa.services.breeding.pair_record import pair_record
 from sandboa.services.hatching.at_the_egg import see_emergence
 from sandboa.services.hatching.hatchlings import HatchlingSaid, record_hatchling
 from sandboa.services.lay_day import lay_clutch
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 VISUAL, ONE, TWO = TraitForm.VISUAL, TraitForm.ONE_COPY, TraitForm.TWO_COPIES
 
 
 @pytest.fixture
-def pair(house: HouseNow) -> tuple[HouseNow, int, int]:
+def pair(house: SnapshotCache) -> tuple[SnapshotCache, int, int]:
     """Mahogany shows with one copy, Puzzle with two; five eggs of theirs are out: 26-01."""
     add_gene(GeneSaid("Mahogany", Inheritance.INCOMPLETE_DOMINANT, DoubleForm.FINE), NOW_S)
     add_gene(GeneSaid("Puzzle", Inheritance.RECESSIVE), NOW_S)
@@ -36,7 +36,7 @@ def said(number: int, *traits: tuple[str, TraitForm], plain: bool = False) -> Ha
 
 
 def test_plain_ones_count_and_what_is_carried_unseen_does_not(
-    pair: tuple[HouseNow, int, int],
+    pair: tuple[SnapshotCache, int, int],
 ) -> None:
     house, dam, sire = pair
     for hatchling in (
@@ -47,7 +47,7 @@ def test_plain_ones_count_and_what_is_carried_unseen_does_not(
         said(5),
     ):
         record_hatchling("26-01", hatchling, NOW_S)
-    told = {form.gene: form for form in pair_record(house, dam, sire, NOW_S).hatched}
+    told = {form.gene: form for form in pair_record(house.current(), dam, sire, NOW_S).hatched}
     # Nobody said what the fifth shows.
     assert (told["Mahogany"].seen, told["Mahogany"].of) == (2, 4)
     assert (told["Puzzle"].seen, told["Puzzle"].of) == (0, 4)
@@ -55,7 +55,7 @@ def test_plain_ones_count_and_what_is_carried_unseen_does_not(
     assert told["Mahogany"].words == "2 of 4 hatchlings, 2.0 expected: too few to say more"
 
 
-def test_it_shows_none_or_it_shows_these(pair: tuple[HouseNow, int, int]) -> None:
+def test_it_shows_none_or_it_shows_these(pair: tuple[SnapshotCache, int, int]) -> None:
     with pytest.raises(NotPlausible, match="say one of the two") as refused:
         record_hatchling("26-01", said(1, ("Puzzle", TWO), plain=True), NOW_S)
     assert refused.value.field == "traits"

@@ -25,7 +25,7 @@ from sandboa.services.people.signing_in import (
     someone_signs_in,
     whose,
 )
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 PHRASE = "beeswax ladder harbour mint"
 
@@ -41,7 +41,7 @@ def names() -> list[str]:
     return [now.person.name for now in people_now()]
 
 
-def test_people_are_undone_and_done_again_like_any_fact(house: HouseNow) -> None:
+def test_people_are_undone_and_done_again_like_any_fact(house: SnapshotCache) -> None:
     _, act = add_person("Linden", Role.HELPER, NOW_S)
     undoing = undo(act.id, NOW_S)
     assert names() == []
@@ -53,7 +53,7 @@ def test_people_are_undone_and_done_again_like_any_fact(house: HouseNow) -> None
     assert (names(), person_called("LINDEN").role) == (["Linden"], Role.HELPER)
 
 
-def test_two_people_have_two_names(house: HouseNow) -> None:
+def test_two_people_have_two_names(house: SnapshotCache) -> None:
     add_person("Linden", Role.HELPER, NOW_S)
     other, _ = add_person("Aspen", Role.VISITOR, NOW_S)
     for name in ("Linden", "  lINDEN "):
@@ -69,7 +69,7 @@ def test_two_people_have_two_names(house: HouseNow) -> None:
         change_person(4_242, "Nobody", Role.HELPER, NOW_S)
 
 
-def test_a_removed_person_comes_back_without_a_way_in(house: HouseNow) -> None:
+def test_a_removed_person_comes_back_without_a_way_in(house: SnapshotCache) -> None:
     keeper()
     helper, _ = add_person("Linden", Role.HELPER, NOW_S)
     set_passphrase(helper.entity, PHRASE, NOW_S)
@@ -85,7 +85,7 @@ def test_a_removed_person_comes_back_without_a_way_in(house: HouseNow) -> None:
     assert (back.can_sign_in, back.sessions) == (False, 0)
 
 
-def test_a_name_given_away_meanwhile_stops_the_undo(house: HouseNow) -> None:
+def test_a_name_given_away_meanwhile_stops_the_undo(house: SnapshotCache) -> None:
     first, _ = add_person("Linden", Role.HELPER, NOW_S)
     removed = remove_person(first.entity, NOW_S)
     add_person("Linden", Role.VISITOR, NOW_S)
@@ -94,7 +94,7 @@ def test_a_name_given_away_meanwhile_stops_the_undo(house: HouseNow) -> None:
     assert person_called("linden").role == Role.VISITOR
 
 
-def test_some_keeper_always_has_the_key(house: HouseNow) -> None:
+def test_some_keeper_always_has_the_key(house: SnapshotCache) -> None:
     rowan = keeper()
     for refused in (
         lambda: remove_person(rowan, NOW_S),
@@ -113,7 +113,7 @@ def test_some_keeper_always_has_the_key(house: HouseNow) -> None:
     change_person(rowan, "Rowan", Role.VISITOR, NOW_S)
 
 
-def test_a_passphrase_is_replaced_and_ends_what_began_with_it(house: HouseNow) -> None:
+def test_a_passphrase_is_replaced_and_ends_what_began_with_it(house: SnapshotCache) -> None:
     rowan = keeper()
     token = sign_in("rowan", PHRASE, "a desk", NOW_S)
     before = Passphrase.get_by_id(rowan).hash
@@ -124,7 +124,7 @@ def test_a_passphrase_is_replaced_and_ends_what_began_with_it(house: HouseNow) -
     assert Passphrase.select().count() == 1
 
 
-def test_a_weak_one_changes_nothing(house: HouseNow) -> None:
+def test_a_weak_one_changes_nothing(house: SnapshotCache) -> None:
     rowan = keeper()
     token = sign_in("Rowan", PHRASE, "a desk", NOW_S)
     with pytest.raises(NotPlausible):
@@ -132,7 +132,7 @@ def test_a_weak_one_changes_nothing(house: HouseNow) -> None:
     assert whose(token, NOW_S).name == "Rowan"
 
 
-def test_letters_are_the_same_however_they_are_composed(house: HouseNow) -> None:
+def test_letters_are_the_same_however_they_are_composed(house: SnapshotCache) -> None:
     person, _ = add_person("Rowan", Role.KEEPER, NOW_S)
     set_passphrase(person.entity, "café, straße, vier Eier", NOW_S)
     assert sign_in("Rowan", "cafe\u0301, straße, vier Eier", "a phone", NOW_S)
@@ -140,7 +140,7 @@ def test_letters_are_the_same_however_they_are_composed(house: HouseNow) -> None
         sign_in("Rowan", "cafe, straße, vier Eier", "a phone", NOW_S)
 
 
-def test_a_long_guess_is_cut_and_not_hashed_whole(house: HouseNow) -> None:
+def test_a_long_guess_is_cut_and_not_hashed_whole(house: SnapshotCache) -> None:
     keeper()
     with pytest.raises(NotSignedIn):
         sign_in("Rowan", "x" * 100_000, "y" * 100_000, NOW_S)
@@ -148,7 +148,7 @@ def test_a_long_guess_is_cut_and_not_hashed_whole(house: HouseNow) -> None:
     assert len(Session.get().device) == 200
 
 
-def test_sessions_end_one_by_one(house: HouseNow) -> None:
+def test_sessions_end_one_by_one(house: SnapshotCache) -> None:
     keeper()
     desk, phone = (sign_in("Rowan", PHRASE, device, NOW_S) for device in ("a desk", "a phone"))
     assert desk != phone
@@ -160,7 +160,7 @@ def test_sessions_end_one_by_one(house: HouseNow) -> None:
         assert whose(nothing, NOW_S) is None
 
 
-def test_an_act_bears_the_name_of_whoever_was_asked_for(house: HouseNow) -> None:
+def test_an_act_bears_the_name_of_whoever_was_asked_for(house: SnapshotCache) -> None:
     rowan = keeper()
     token = recorded_by.set(rowan)
     try:
@@ -174,7 +174,7 @@ def test_an_act_bears_the_name_of_whoever_was_asked_for(house: HouseNow) -> None
     assert house_log()[2].by == "Rowan the Elder"
 
 
-def test_an_undo_of_an_undo_is_still_about_what_it_began_with(house: HouseNow) -> None:
+def test_an_undo_of_an_undo_is_still_about_what_it_began_with(house: SnapshotCache) -> None:
     _, act = add_person("Linden", Role.HELPER, NOW_S)
     again = undo(undo(act.id, NOW_S).id, NOW_S)
     assert kind_taken_back(again.id) == "person"

@@ -21,7 +21,7 @@ from sandboa.services.animals.commands import AnimalSaid, add_animal
 from sandboa.services.clutches import photos
 from sandboa.services.clutches.photos import Picture
 from sandboa.services.lay_day import lay_clutch
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 PICTURE = Picture(b"a large one", b"a small one", 40, 30)
 
@@ -33,7 +33,7 @@ def encoded(kind: str, size: tuple[int, int] = (120, 80), mode: str = "RGB") -> 
 
 
 @pytest.fixture
-def clutch(house: HouseNow) -> Clutch:
+def clutch(house: SnapshotCache) -> Clutch:
     lay_clutch(lay_day(3.0), NOW_S)
     (clutch,) = Clutch.current()
     return clutch

@@ -25,7 +25,7 @@ from sandboa.services.lay_day import lay_clutch
 from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.readings.commands import read_by_hand, store_readings
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 
 def rows(days: float = 10.0, temperature_c: float = 30.0, every_s: int = 600):
@@ -34,7 +34,7 @@ def rows(days: float = 10.0, temperature_c: float = 30.0, every_s: int = 600):
 
 
 @pytest.fixture
-def probe(house: HouseNow) -> int:
+def probe(house: SnapshotCache) -> int:
     lay_clutch(lay_day(10.0, second_clutch=True), NOW_S)
     hung, _ = hang_probe(
         "Lower", ProbePlace(cabinet="North", shelf="lower"), NOW_S - 20 * DAY_S, NOW_S
@@ -46,16 +46,16 @@ def hours() -> list[tuple]:
     return database.execute_sql("SELECT * FROM reading_hour ORDER BY probe, hour").fetchall()
 
 
-def test_readings_move_the_forecast_and_what_it_rests_on(house: HouseNow, probe: int) -> None:
-    before = clutch_page(house, "26-01", NOW_S)
+def test_readings_move_the_forecast_and_what_it_rests_on(house: SnapshotCache, probe: int) -> None:
+    before = clutch_page(house.current(), "26-01", NOW_S)
     store_readings(probe, rows(), "csv", "log.csv", NOW_S)
-    after = clutch_page(house, "26-01", NOW_S)
+    after = clutch_page(house.current(), "26-01", NOW_S)
     assert after.rests_on == "Measured the whole time."
     assert after.now.curve.now == pytest.approx(10 * 11 / 735, rel=1e-3)
     assert after.now.forecast.typical_pip.p50 > before.now.forecast.typical_pip.p50
 
 
-def test_the_same_file_twice_changes_nothing(house: HouseNow, probe: int) -> None:
+def test_the_same_file_twice_changes_nothing(house: SnapshotCache, probe: int) -> None:
     first = store_readings(probe, rows(), "csv", "log.csv", NOW_S)
     acts, rolled_up = Act.select().count(), hours()
     again = store_readings(probe, rows(), "csv", "log.csv", NOW_S)
@@ -81,25 +81,25 @@ def test_readings_from_before_the_probe_and_from_the_future_are_left_out(house, 
         store_readings(9999, rows(1), "csv", "", NOW_S)
 
 
-def test_undo_withdraws_a_file_and_redo_restores_it(house: HouseNow, probe: int) -> None:
+def test_undo_withdraws_a_file_and_redo_restores_it(house: SnapshotCache, probe: int) -> None:
     stored = store_readings(probe, rows(), "csv", "log.csv", NOW_S)
     rolled_up = hours()
     undone = undo(stored.act.id, NOW_S)
     assert readings.tip(probe).readings == 0
     assert hours() == []
-    assert clutch_page(house, "26-01", NOW_S).now.curve.temperature.measured_share == 0
+    assert clutch_page(house.current(), "26-01", NOW_S).now.curve.temperature.measured_share == 0
     undo(undone.id, NOW_S)
     assert hours() == rolled_up
-    assert clutch_page(house, "26-01", NOW_S).now.curve.temperature.measured_share == 1
+    assert clutch_page(house.current(), "26-01", NOW_S).now.curve.temperature.measured_share == 1
 
 
 def test_a_corrected_file_of_the_same_length_replaces_the_undone_one(house, probe: int) -> None:
     """The held series must notice: same times, same number, other values."""
     wrong = store_readings(probe, rows(temperature_c=25.0), "csv", "wrong.csv", NOW_S)
-    assert clutch_page(house, "26-01", NOW_S).now.curve.temperature.future_c == 25.0
+    assert clutch_page(house.current(), "26-01", NOW_S).now.curve.temperature.future_c == 25.0
     undo(wrong.act.id, NOW_S)
     store_readings(probe, rows(temperature_c=31.0), "csv", "right.csv", NOW_S)
-    assert clutch_page(house, "26-01", NOW_S).now.curve.temperature.future_c == 31.0
+    assert clutch_page(house.current(), "26-01", NOW_S).now.curve.temperature.future_c == 31.0
 
 
 @settings(
@@ -118,7 +118,7 @@ def test_any_order_of_batches_gives_the_same_series_and_roll_ups(house, random, 
         random.shuffle(pieces)
         for piece in pieces:
             store_readings(hung.entity, piece, "logger", "", NOW_S)
-            series = house.series(hung.entity, 0.0, NOW_S)
+            series = house.current().readings.series(hung.entity, 0.0, NOW_S)
         results.append(
             (
                 series.times_s.tolist(),
@@ -129,12 +129,12 @@ def test_any_order_of_batches_gives_the_same_series_and_roll_ups(house, random, 
     assert results[0] == results[1]
 
 
-def test_by_hand_stands_in_between_and_refuses_what_cannot_be(house: HouseNow) -> None:
+def test_by_hand_stands_in_between_and_refuses_what_cannot_be(house: SnapshotCache) -> None:
     lay_clutch(lay_day(3.0), NOW_S)
     box = ProbePlace(clutch="26-01")
     for days_ago in (3.0, 2.0, 1.0, 0.0):
         read_by_hand(box, NOW_S - days_ago * DAY_S, 30.0, 0.95, NOW_S)
-    page = clutch_page(house, "26-01", NOW_S)
+    page = clutch_page(house.current(), "26-01", NOW_S)
     assert page.rests_on == "Not measured by a probe yet: the forecast rests on readings by hand."
     assert page.now.curve.now == pytest.approx(3 * 11 / 735)
     for temperature_c, humidity in (
@@ -151,13 +151,13 @@ def test_by_hand_stands_in_between_and_refuses_what_cannot_be(house: HouseNow) -
         read_by_hand(ProbePlace(cabinet="Nowhere"), NOW_S, 30.0, None, NOW_S)
 
 
-def test_two_probes_need_two_names_and_silence_is_told(house: HouseNow, probe: int) -> None:
+def test_two_probes_need_two_names_and_silence_is_told(house: SnapshotCache, probe: int) -> None:
     with pytest.raises(Conflict, match="two names"):
         hang_probe("lower", ProbePlace(cabinet="North"), NOW_S, NOW_S)
-    assert [p.name for p in today(house, NOW_S).silent] == ["Lower"]
+    assert [p.name for p in today(house.current(), NOW_S).silent] == ["Lower"]
     store_readings(probe, rows(), "csv", "", NOW_S)
-    assert today(house, NOW_S).silent == ()
-    assert [p.name for p in today(house, NOW_S + 3 * 3600).silent] == ["Lower"]
+    assert today(house.current(), NOW_S).silent == ()
+    assert [p.name for p in today(house.current(), NOW_S + 3 * 3600).silent] == ["Lower"]
 
 
 def test_the_cabinet_probe_speaks_for_a_shelf_with_its_learned_offset(house, probe: int) -> None:
@@ -165,7 +165,7 @@ def test_the_cabinet_probe_speaks_for_a_shelf_with_its_learned_offset(house, pro
     store_readings(cabinet.entity, rows(temperature_c=31.5), "csv", "", NOW_S)
     half = [r for r in rows(temperature_c=31.0) if r[0] < NOW_S - 5 * DAY_S]
     store_readings(probe, half, "csv", "", NOW_S)
-    temperature = clutch_page(house, "26-01", NOW_S).now.curve.temperature
+    temperature = clutch_page(house.current(), "26-01", NOW_S).now.curve.temperature
     assert [s.provenance for s in temperature.stretches] == ["shelf probe", "cabinet probe"]
     assert temperature.stretches[1].temperature_c[0] == pytest.approx(31.0)
 
@@ -180,7 +180,7 @@ def test_a_server_killed_in_the_middle_of_an_import_stores_nothing(tmp_path: Pat
         from samples import NOW_S, DAY_S, lay_day
         from sandboa.services.lay_day import lay_clutch
         from sandboa.services.probes.commands import ProbePlace, hang_probe
-        from sandboa.services import readings as intake
+        from sandboa.services.readings import commands as intake
         from sandboa.records import readings
         from sandboa.records.database import open_database
         open_database(Path({str(tmp_path / "house.sqlite3")!r}))

@@ -27,7 +27,7 @@ from sandboa.services.rounds.close_visit import Closed, close_visit, deliver
 from sandboa.services.rounds.due_now import postpone
 from sandboa.services.rounds.round_now import RoundBox, round_now
 from sandboa.services.rounds.visit import BoxVisit, EggSeen, FreshMedium
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.services.snapshot.settings import set_setting
 from sandboa.records.database import database
 
@@ -36,7 +36,7 @@ LAID_DAYS = 20.0
 
 
 @pytest.fixture
-def box(house: HouseNow) -> HouseNow:
+def box(house: SnapshotCache) -> SnapshotCache:
     """Six eggs, the sixth a slug, twenty days in perlite under a cracked corner; weighed."""
     day = lay_day(LAID_DAYS, closing=Closing.CRACKED_CORNER, medium="perlite", set_up_mass_g=1200.0)
     lay_clutch(day, NOW_S - LAID_DAYS * DAY_S + 60)
@@ -49,20 +49,20 @@ def visit(key: str, days_ago: float = 0.0, **more: object) -> BoxVisit:
     return BoxVisit(key=f"visit-key-{key}", code=CODE, **values)  # type: ignore[arg-type]
 
 
-def now(house: HouseNow) -> ClutchNow:
-    return clutch_page(house, CODE, NOW_S).now
+def now(house: SnapshotCache) -> ClutchNow:
+    return clutch_page(house.current(), CODE, NOW_S).now
 
 
-def on_round(house: HouseNow, at_s: float = NOW_S) -> RoundBox:
-    (found,) = round_now(house, at_s).boxes
+def on_round(house: SnapshotCache, at_s: float = NOW_S) -> RoundBox:
+    (found,) = round_now(house.current(), at_s).boxes
     return found
 
 
-def due_kinds(house: HouseNow, at_s: float = NOW_S) -> list[DueKind]:
+def due_kinds(house: SnapshotCache, at_s: float = NOW_S) -> list[DueKind]:
     return [due.kind for due in on_round(house, at_s).box.due]
 
 
-def test_exceptions_are_recorded_and_the_rest_is_as_before(box: HouseNow) -> None:
+def test_exceptions_are_recorded_and_the_rest_is_as_before(box: SnapshotCache) -> None:
     close_visit(visit("a", 8, eggs=(EggSeen(2, grade=1),)), NOW_S - 8 * DAY_S)
     close_visit(visit("b", eggs=(EggSeen(3, grade=2, signs=((SignKind.MOULD, "spot"),)),)), NOW_S)
     eggs = now(box).eggs.eggs
@@ -73,7 +73,7 @@ def test_exceptions_are_recorded_and_the_rest_is_as_before(box: HouseNow) -> Non
     assert now(box).lid == "edges"
 
 
-def test_a_visit_is_one_act_and_undone_as_one(box: HouseNow) -> None:
+def test_a_visit_is_one_act_and_undone_as_one(box: SnapshotCache) -> None:
     closed = close_visit(
         visit(
             "a",
@@ -102,14 +102,14 @@ def test_a_visit_is_one_act_and_undone_as_one(box: HouseNow) -> None:
     assert [egg.grade for egg in now(box).eggs.eggs] == [None] * 6
 
 
-def test_the_same_visit_delivered_twice_is_one(box: HouseNow) -> None:
+def test_the_same_visit_delivered_twice_is_one(box: SnapshotCache) -> None:
     first = close_visit(visit("a", water_g=30.0), NOW_S)
     again = close_visit(visit("a", water_g=30.0), NOW_S + 60)
     assert (first.known, again.known, again.act.id) == (False, True, first.act.id)
-    assert len(box.facts().waterings[now(box).box.entity]) == 1
+    assert len(box.current().waterings[now(box).box.entity]) == 1
 
 
-def test_what_another_phone_recorded_meanwhile_is_told_and_kept(box: HouseNow) -> None:
+def test_what_another_phone_recorded_meanwhile_is_told_and_kept(box: SnapshotCache) -> None:
     seen = on_round(box).seen_act
     mine = visit("mine", 0.001, seen_act=seen, water_g=40.0, eggs=(EggSeen(1, grade=1),))
     other = visit("other", 0.002, seen_act=seen, water_g=45.0, eggs=(EggSeen(1, grade=2),))
@@ -119,11 +119,11 @@ def test_what_another_phone_recorded_meanwhile_is_told_and_kept(box: HouseNow) -
     assert any("85 g" in words for words in told.conflicts)
     assert any("clear dents" in words and "slight dimple" in words for words in told.conflicts)
     assert close_visit(mine, NOW_S).conflicts == told.conflicts
-    assert len(box.facts().visits[now(box).clutch.entity]) == 2
+    assert len(box.current().visits[now(box).clutch.entity]) == 2
     assert now(box).eggs.eggs[0].grade == 1
 
 
-def test_a_device_does_not_collide_with_itself(box: HouseNow) -> None:
+def test_a_device_does_not_collide_with_itself(box: SnapshotCache) -> None:
     """Two visits to one box closed offline: the second knew of the first, though no house did."""
     seen = on_round(box).seen_act
     for key, days_ago in (("phone.one", 0.02), ("phone.two", 0.01)):
@@ -153,24 +153,24 @@ def test_a_device_does_not_collide_with_itself(box: HouseNow) -> None:
     ],
 )
 def test_what_cannot_be_is_refused_whole(
-    box: HouseNow, changes: dict[str, object], words: str
+    box: SnapshotCache, changes: dict[str, object], words: str
 ) -> None:
     asked = replace(visit("a", eggs=(EggSeen(2, grade=1),)), **changes)  # type: ignore[arg-type]
     with pytest.raises(NotPlausible, match=words):
         close_visit(asked, NOW_S)
-    assert box.facts().visits == {}
+    assert box.current().visits == {}
     assert [egg.grade for egg in now(box).eggs.eggs] == [None] * 6
 
 
-def test_an_unknown_egg_and_an_unknown_shelf_are_not_found(box: HouseNow) -> None:
+def test_an_unknown_egg_and_an_unknown_shelf_are_not_found(box: SnapshotCache) -> None:
     with pytest.raises(NotFound, match="no egg 9"):
         close_visit(visit("a", eggs=(EggSeen(9, grade=1),)), NOW_S)
     with pytest.raises(NotFound, match="no shelf"):
         close_visit(visit("a", shelf=("North", "attic")), NOW_S)
-    assert box.facts().visits == {}
+    assert box.current().visits == {}
 
 
-def test_a_removed_egg_is_out_of_every_judgement_and_of_the_reference(box: HouseNow) -> None:
+def test_a_removed_egg_is_out_of_every_judgement_and_of_the_reference(box: SnapshotCache) -> None:
     taken = EggSeen(2, acts=(EggActKind.REMOVED,), mass_g=80.0)
     close_visit(visit("a", 3, eggs=(taken,)), NOW_S - 3 * DAY_S)
     told = now(box)
@@ -191,7 +191,7 @@ def test_a_removed_egg_is_out_of_every_judgement_and_of_the_reference(box: House
     close_visit(visit("c", 5, eggs=(EggSeen(2, grade=1),)), NOW_S)
 
 
-def test_a_box_whose_eggs_were_all_taken_out_waits_for_nothing(box: HouseNow) -> None:
+def test_a_box_whose_eggs_were_all_taken_out_waits_for_nothing(box: SnapshotCache) -> None:
     close_visit(visit("a", eggs=(EggSeen(1, acts=(EggActKind.REMOVED,)),)), NOW_S)
     one_less = now(box)
     assert one_less.live_eggs == 4
@@ -199,18 +199,18 @@ def test_a_box_whose_eggs_were_all_taken_out_waits_for_nothing(box: HouseNow) ->
     taken = tuple(EggSeen(n, acts=(EggActKind.REMOVED,)) for n in range(2, 6))
     close_visit(visit("b", eggs=taken), NOW_S)
     assert now(box).forecast is None
-    assert round_now(box, NOW_S).boxes == ()
+    assert round_now(box.current(), NOW_S).boxes == ()
     (told,) = attention(now(box), NOW_S)
     assert told.text.startswith("No egg is left")
 
 
-def test_two_weighings_at_one_moment_cannot_be_far_apart(box: HouseNow) -> None:
+def test_two_weighings_at_one_moment_cannot_be_far_apart(box: SnapshotCache) -> None:
     close_visit(visit("a", mass_g=1150.0), NOW_S)
     with pytest.raises(NotPlausible, match="gained 30 g"):
         close_visit(visit("b", mass_g=1180.0), NOW_S)
 
 
-def test_weighings_learn_the_box_and_give_the_grams(box: HouseNow) -> None:
+def test_weighings_learn_the_box_and_give_the_grams(box: SnapshotCache) -> None:
     before = now(box).water
     assert before is not None
     assert before.left is not None
@@ -231,25 +231,25 @@ def test_weighings_learn_the_box_and_give_the_grams(box: HouseNow) -> None:
     assert next(s.split for s in steps if s.from_g <= 1000)
 
 
-def test_boxes_weighed_teach_the_closing_of_the_next(box: HouseNow) -> None:
+def test_boxes_weighed_teach_the_closing_of_the_next(box: SnapshotCache) -> None:
     close_visit(visit("a", 10, mass_g=1195.0), NOW_S - 10 * DAY_S)
     lay_clutch(
         lay_day(5, code="26-02", dam="Tansy", closing=Closing.CRACKED_CORNER, medium="perlite"),
         NOW_S - 5 * DAY_S,
     )
-    other = clutch_page(box, "26-02", NOW_S).now.water
+    other = clutch_page(box.current(), "26-02", NOW_S).now.water
     own = now(box).water
     assert other is not None
     assert own is not None
     assert (other.learned_from, own.learned_from) == (1, 0)
-    untaught = clutch_page(box, CODE, NOW_S - 15 * DAY_S).now.water
+    untaught = clutch_page(box.current(), CODE, NOW_S - 15 * DAY_S).now.water
     assert untaught is not None
     assert untaught.left is not None
     assert other.left is not None
     assert other.left.loss_g_day < untaught.left.loss_g_day
 
 
-def test_fresh_medium_begins_the_account_anew(box: HouseNow) -> None:
+def test_fresh_medium_begins_the_account_anew(box: SnapshotCache) -> None:
     fresh = FreshMedium("vermiculite", 150.0, 1100.0)
     close_visit(visit("a", 4, fresh=fresh), NOW_S - 4 * DAY_S)
     water = now(box).water
@@ -259,17 +259,17 @@ def test_fresh_medium_begins_the_account_anew(box: HouseNow) -> None:
     assert water.left.share > 0.9
 
 
-def test_a_box_is_moved_at_its_visit(box: HouseNow) -> None:
+def test_a_box_is_moved_at_its_visit(box: SnapshotCache) -> None:
     lay_clutch(lay_day(2, code="26-02", dam="Tansy", shelf="upper"), NOW_S - 2 * DAY_S)
     close_visit(visit("a", shelf=("North", "upper")), NOW_S)
     assert now(box).shelf == "upper"
 
 
-def test_an_egg_is_judged_by_what_rounds_saw_of_it(box: HouseNow) -> None:
+def test_an_egg_is_judged_by_what_rounds_saw_of_it(box: SnapshotCache) -> None:
     signs = ((SignKind.MOULD, "patch"), (SignKind.SMELL, "foul"))
     close_visit(visit("a", 1, eggs=(EggSeen(4, grade=2, signs=signs),)), NOW_S - DAY_S)
     close_visit(visit("b", eggs=(EggSeen(4, vessels=Vessels.NONE),), rest_as_before=False), NOW_S)
-    page = egg_page(box, CODE, 4, NOW_S)
+    page = egg_page(box.current(), CODE, 4, NOW_S)
     assert page.egg.standing is not None
     assert page.egg.standing.standing is Standing.PROBABLY_LOST
     keys = {line.key for line in page.egg.standing.evidence}
@@ -280,12 +280,12 @@ def test_an_egg_is_judged_by_what_rounds_saw_of_it(box: HouseNow) -> None:
     assert [m.text for m in page.history][:1] == ["no vessels"]
     # The keeper's own weight is used at once.
     set_setting("sign.smell.foul", 0.0, NOW_S)
-    weighed = egg_page(box, CODE, 4, NOW_S).egg.standing
+    weighed = egg_page(box.current(), CODE, 4, NOW_S).egg.standing
     assert weighed is not None
     assert weighed.log_odds == pytest.approx(page.egg.standing.log_odds + 0.8 * 3.5)
 
 
-def test_a_dry_box_blames_no_egg(box: HouseNow) -> None:
+def test_a_dry_box_blames_no_egg(box: SnapshotCache) -> None:
     dented = tuple(EggSeen(n, grade=2) for n in (1, 2, 3))
     close_visit(visit("a", eggs=dented), NOW_S)
     eggs = now(box).eggs.eggs
@@ -294,7 +294,7 @@ def test_a_dry_box_blames_no_egg(box: HouseNow) -> None:
     assert DueKind.DENTS in due_kinds(box)
 
 
-def test_eggs_that_answer_water_are_told_and_those_that_do_not(box: HouseNow) -> None:
+def test_eggs_that_answer_water_are_told_and_those_that_do_not(box: SnapshotCache) -> None:
     dented = tuple(EggSeen(n, grade=2) for n in (1, 2, 3))
     close_visit(visit("a", 8, eggs=dented, water_g=60.0), NOW_S - 8 * DAY_S)
     assert DueKind.DENTS in due_kinds(box, NOW_S - 5 * DAY_S)  # look whether they answered
@@ -307,7 +307,9 @@ def test_eggs_that_answer_water_are_told_and_those_that_do_not(box: HouseNow) ->
     assert told.eggs.eggs[1].causes[0].reasons[-1] == "+ it rounded out after water"
 
 
-def test_a_visit_takes_the_box_off_the_list_and_postponing_is_remembered(box: HouseNow) -> None:
+def test_a_visit_takes_the_box_off_the_list_and_postponing_is_remembered(
+    box: SnapshotCache,
+) -> None:
     assert DueKind.RHYTHM in due_kinds(box)
     putting_off = postpone(CODE, DueKind.RHYTHM, 2, NOW_S)
     assert DueKind.RHYTHM not in due_kinds(box)
@@ -324,39 +326,39 @@ def test_a_visit_takes_the_box_off_the_list_and_postponing_is_remembered(box: Ho
     assert due_kinds(box) == []
 
 
-def test_set_and_forget_is_not_opened_by_the_calendar(box: HouseNow) -> None:
+def test_set_and_forget_is_not_opened_by_the_calendar(box: SnapshotCache) -> None:
     method = replace(method_of_clutch(now(box).clutch.entity), visits=Visits.SET_AND_FORGET)
     change_clutch_method(CODE, method, NOW_S)
     assert DueKind.RHYTHM not in due_kinds(box)
 
 
-def test_what_if_another_closing_or_a_damper_cabinet(box: HouseNow) -> None:
-    as_is = what_if_water(box, CODE, NOW_S, None, None)
-    sealed = what_if_water(box, CODE, NOW_S, Closing.SEALED_FILM, None)
-    damp = what_if_water(box, CODE, NOW_S, None, 0.9)
+def test_what_if_another_closing_or_a_damper_cabinet(box: SnapshotCache) -> None:
+    as_is = what_if_water(box.current(), CODE, NOW_S, None, None)
+    sealed = what_if_water(box.current(), CODE, NOW_S, Closing.SEALED_FILM, None)
+    damp = what_if_water(box.current(), CODE, NOW_S, None, 0.9)
     assert as_is is not None
     assert sealed is not None
     assert damp is not None
     assert sealed.loss_g_day < damp.loss_g_day < as_is.loss_g_day
     assert sealed.share == as_is.share
     with pytest.raises(NotFound):
-        what_if_water(box, "26-99", NOW_S, None, None)
+        what_if_water(box.current(), "26-99", NOW_S, None, None)
 
 
-def test_the_cabinet_draws_the_lid_as_it_was_found(box: HouseNow) -> None:
+def test_the_cabinet_draws_the_lid_as_it_was_found(box: SnapshotCache) -> None:
     close_visit(visit("a", signs=(("lid", "raining"),)), NOW_S)
-    (shelf,) = cabinet_now(box, FaultsNow(), "North", NOW_S).shelves
+    (shelf,) = cabinet_now(box.current(), FaultsNow(), "North", NOW_S).shelves
     assert [b.lid for b in shelf.boxes] == ["raining"]
 
 
-def test_a_lid_that_rains_is_told_of_until_it_is_wiped(box: HouseNow) -> None:
+def test_a_lid_that_rains_is_told_of_until_it_is_wiped(box: SnapshotCache) -> None:
     close_visit(visit("a", 1, signs=(("lid", "raining"),)), NOW_S - DAY_S)
     assert next(a.text for a in attention(now(box), NOW_S)).startswith("The lid rains: drops on")
     close_visit(visit("b", acts=(BoxActKind.WIPED_LID,)), NOW_S)
     assert [a for a in attention(now(box), NOW_S) if "lid" in a.text] == []
 
 
-def test_the_phones_list_gives_what_the_scale_rule_gives(box: HouseNow) -> None:
+def test_the_phones_list_gives_what_the_scale_rule_gives(box: SnapshotCache) -> None:
     steps = on_round(box).top_ups
     for mass in range(1000, 1201):
         found = next(s for s in steps if mass >= s.from_g)
@@ -367,7 +369,7 @@ def test_the_phones_list_gives_what_the_scale_rule_gives(box: HouseNow) -> None:
 
 
 def test_taking_the_grid_out_is_drawn_and_moving_to_paper_ends_the_last_weeks_reminder(
-    house: HouseNow,
+    house: SnapshotCache,
 ) -> None:
     laid = 57.0
     lay_clutch(lay_day(laid, medium="saturated perlite"), NOW_S - laid * DAY_S + 60)
@@ -382,7 +384,7 @@ def test_taking_the_grid_out_is_drawn_and_moving_to_paper_ends_the_last_weeks_re
     assert DueKind.LAST_DAYS not in due_kinds(house)
 
 
-def test_a_collision_stands_in_the_log_of_the_clutch_too(box: HouseNow) -> None:
+def test_a_collision_stands_in_the_log_of_the_clutch_too(box: SnapshotCache) -> None:
     seen = on_round(box).seen_act
     close_visit(visit("other", seen_act=seen), NOW_S)
     told = close_visit(visit("mine", seen_act=seen), NOW_S)

@@ -10,7 +10,7 @@ from sandboa.core.lay_day import Step
 from sandboa.services.acts.errors import Conflict
 from sandboa.services.lay_day import drafts
 from sandboa.services.lay_day.state import EggState, LayDayState
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 #: What a device does: look at how it stands, or save a step with so many eggs.
 LOOK = st.just(("look", 0))
@@ -39,7 +39,7 @@ class Device:
 
 @given(MOVES)
 @settings(max_examples=40, suppress_health_check=[HealthCheck.function_scoped_fixture])
-def test_a_save_is_kept_whole_or_refused_whole(house: HouseNow, moves) -> None:
+def test_a_save_is_kept_whole_or_refused_whole(house: SnapshotCache, moves) -> None:
     draft = drafts.begin("Costmary", None, NOW - timedelta(hours=1), NOW_S)
     devices = {"a": Device(draft), "b": Device(draft)}
     kept, revision = devices["a"].state, devices["a"].revision

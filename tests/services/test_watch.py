@@ -42,7 +42,7 @@ from sandboa.services.lay_day import lay_clutch
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.probes.devices import add_device
 from sandboa.services.readings.intake import take_in
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 HOUR_S = 3600.0
 
@@ -50,7 +50,7 @@ HOUR_S = 3600.0
 class Room:
     """North with one probe; `feed` sends its readings up to a time."""
 
-    def __init__(self, house: HouseNow, eggs: bool = True) -> None:
+    def __init__(self, house: SnapshotCache, eggs: bool = True) -> None:
         self.house, self.faults = house, FaultsNow()
         lay_clutch(lay_day(cabinet="North" if eggs else "Small"), NOW_S - 9 * DAY_S)
         lay_clutch(lay_day(dam="Tansy", cabinet="North" if eggs else "Small"), NOW_S - 9 * DAY_S)
@@ -80,7 +80,7 @@ class Room:
         self.fed_s = until_s
 
     def watch(self) -> Any:
-        return watch(self.house, self.faults, self.fed_s)
+        return watch(self.house.current(), self.faults, self.fed_s)
 
     def raised(self, kind: str) -> Any:
         """The alarm of that kind which a look raises; a wide swing comes with every leap."""
@@ -89,7 +89,7 @@ class Room:
 
 
 @pytest.fixture
-def room(house: HouseNow) -> Room:
+def room(house: SnapshotCache) -> Room:
     room = Room(house)
     room.feed(48, 31.5)
     return room
@@ -126,11 +126,11 @@ def test_a_silent_probe_is_a_notice_that_ends_when_it_speaks(room: Room) -> None
     assert [a.kind for a in room.watch().ended] == ["unplugged"]
 
 
-def test_a_cabinet_without_eggs_raises_nothing_but_notices(house: HouseNow) -> None:
+def test_a_cabinet_without_eggs_raises_nothing_but_notices(house: SnapshotCache) -> None:
     room = Room(house, eggs=False)
     room.feed(48, 31.5)
     room.feed(2, 37.9)
-    troubles = look(house, room.faults, room.fed_s)
+    troubles = look(house.current(), room.faults, room.fed_s)
     assert troubles
     assert {t.severity for t in troubles} == {"notice"}
     assert any("no eggs in it" in t.text for t in troubles)
@@ -256,7 +256,7 @@ def test_messengers_that_cannot_be_are_refused(pigeon: Pigeon, changes, field) -
 
 
 def test_readings_elsewhere_do_not_have_a_cabinet_looked_through_again(
-    house: HouseNow, monkeypatch
+    house: SnapshotCache, monkeypatch
 ) -> None:
     """Twelve loggers that post apart would have every cabinet recognised twelve times a minute."""
     room = Room(house)
@@ -266,25 +266,25 @@ def test_readings_elsewhere_do_not_have_a_cabinet_looked_through_again(
     recognised: list[str] = []
     known = cabinet_faults._recognised
 
-    def counted(house, facts, cabinet, until_s, days):
+    def counted(snapshot, cabinet, until_s, days):
         recognised.append(cabinet.name)
-        return known(house, facts, cabinet, until_s, days)
+        return known(snapshot, cabinet, until_s, days)
 
     monkeypatch.setattr(cabinet_faults, "_recognised", counted)
-    facts = house.facts()
+    facts = house.current()
     north, far = (next(c for c in facts.cabinets.values() if c.name == n) for n in ("North", "Far"))
     at_s = NOW_S // 300 * 300 + 10
     for cabinet in (north, far):
-        room.faults.of(house, facts, cabinet, at_s)
+        room.faults.of(facts, cabinet, at_s)
     take_in(room.device, [("Far", int(at_s), 31.0, None)], at_s)
     for cabinet in (north, far):
-        room.faults.of(house, facts, cabinet, at_s + 5)
+        room.faults.of(facts, cabinet, at_s + 5)
     assert recognised == ["North", "Far", "Far"]
     # The watch waits a little for what shows only over many minutes.
     take_in(room.device, [("Far", int(at_s) + 6, 31.0, None)], at_s + 6)
-    room.faults.of(house, facts, far, at_s + 6, patience_s=55.0)
+    room.faults.of(facts, far, at_s + 6, patience_s=55.0)
     assert recognised == ["North", "Far", "Far"]
-    room.faults.of(house, facts, far, at_s + 66, patience_s=55.0)
+    room.faults.of(facts, far, at_s + 66, patience_s=55.0)
     assert recognised[3:] == ["Far"]
 
 
@@ -413,7 +413,7 @@ def test_where_another_logger_measures_a_dead_one_waits_for_daylight(room: Room)
     assert dead.any_hour == 0
 
 
-def test_over_no_eggs_a_dead_logger_is_no_alarm(house: HouseNow) -> None:
+def test_over_no_eggs_a_dead_logger_is_no_alarm(house: SnapshotCache) -> None:
     room = Room(house, eggs=False)
     room.feed(24, 31.5)
     assert silent(room, 30.0) == []

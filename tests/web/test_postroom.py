@@ -9,7 +9,7 @@ import pytest
 from samples import NOW_S
 from sandboa.records.alarms import Alarm, Message
 from sandboa.services.alarms.messengers import MessengerSaid, add_messenger
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.web.postroom import Postroom
 
 
@@ -33,7 +33,7 @@ class Carrier:
 
 
 @pytest.fixture
-def alarm(house: HouseNow) -> Alarm:
+def alarm(house: SnapshotCache) -> Alarm:
     made: Alarm = Alarm.create(
         kind="harm", severity="alarm", cabinet=1, text="Lower: above 33.5 °C",
         began_s=int(NOW_S), raised_s=int(NOW_S),

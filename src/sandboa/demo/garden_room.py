@@ -23,7 +23,7 @@ from sandboa.services.clutches.methods import add_method
 from sandboa.services.clutches.told_forecasts import keep_due
 from sandboa.services.lay_day import drafts
 from sandboa.services.lay_day.state import EggState, HappeningState
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 _DAY_S: Final = 86_400.0
 
@@ -60,8 +60,8 @@ def furnish(now_s: float) -> None:
         for _, happen in sorted(told, key=lambda event: event[0]):
             happen()
         # What the watch would have kept on the way: the season behind has taught already.
-        house = HouseNow()
-        while keep_due(house, now_s):
+        house = SnapshotCache()
+        while keep_due(house.current(), now_s):
             pass
 
 

@@ -20,7 +20,7 @@ from sandboa.services.climate.trace import Trace
 from sandboa.services.clutches.clutch_view import ClutchNow
 from sandboa.services.forms.people_and_things import cabinet_form
 from sandboa.services.overview.today import TodayClutch, attention
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.fault_shapes import FaultTold, fault_told
 from sandboa.web.revisions import Revision
 from sandboa.web.routers.probes import HungProbeTold, place_words, probe_told
@@ -136,10 +136,10 @@ class TraceTold(BaseModel):
     probes: list[ProbeTraceTold]
 
 
-def cabinet_told(facts: Facts, now: CabinetNow, now_s: float) -> CabinetTold:
+def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetTold:
     """The cabinet as its place draws it."""
     tips = readings.tips()
-    known = [facts.probe_stays[p.entity].from_s[0] for p in now.probes if p.entity in tips]
+    known = [snapshot.probe_stays[p.entity].from_s[0] for p in now.probes if p.entity in tips]
     return CabinetTold(
         as_of=at(now_s),
         name=now.cabinet.name,
@@ -152,10 +152,10 @@ def cabinet_told(facts: Facts, now: CabinetNow, now_s: float) -> CabinetTold:
         ready=now.readiness.ready,
         readiness=now.readiness.text,
         shelves=[_shelf(shelf, now_s) for shelf in now.shelves],
-        faults=[fault_told(facts, fault) for fault in now.faults],
+        faults=[fault_told(snapshot, fault) for fault in now.faults],
         faults_days=SEASON_DAYS,
         events=[EventTold(at=at(e.at_s), kind=e.kind, text=e.text) for e in now.events],
-        probes=[probe_told(facts, p, tips.get(p.entity)) for p in now.probes],
+        probes=[probe_told(snapshot, p, tips.get(p.entity)) for p in now.probes],
         exposure=ExposureTold(days=EXPOSURE_DAYS, **asdict(now.exposure)),
         first_reading_at=at(min(known)) if known else None,
         revision=revision_of(cabinet_form(now.cabinet.name)),
@@ -193,7 +193,7 @@ def _here(here: TemperatureHere) -> HereTold:
     return HereTold.model_validate(here)
 
 
-def trace_told(facts: Facts, trace: Trace) -> TraceTold:
+def trace_told(snapshot: Snapshot, trace: Trace) -> TraceTold:
     """A span of the cabinet's probes, °C in buckets of time, and what it was set to."""
     return TraceTold(
         start=at(trace.start_s),
@@ -205,7 +205,7 @@ def trace_told(facts: Facts, trace: Trace) -> TraceTold:
             ProbeTraceTold(
                 id=probe.probe.entity,
                 name=probe.probe.name,
-                place=place_words(facts, probe.place)[0],
+                place=place_words(snapshot, probe.place)[0],
                 low=_numbers(probe.temperature.low, 2),
                 high=_numbers(probe.temperature.high, 2),
             )

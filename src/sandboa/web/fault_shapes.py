@@ -4,7 +4,7 @@ from pydantic import BaseModel
 
 from sandboa.core.climate.faults import FaultKind
 from sandboa.services.climate.faults import CabinetFault
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.shapes import Moment, at, at_or_none
 
 
@@ -22,7 +22,7 @@ class FaultTold(BaseModel):
     delay_days: float
 
 
-def fault_told(facts: Facts, told: CabinetFault) -> FaultTold:
+def fault_told(snapshot: Snapshot, told: CabinetFault) -> FaultTold:
     """The journal's fault in names and moments."""
     fault = told.fault
     return FaultTold(
@@ -30,7 +30,7 @@ def fault_told(facts: Facts, told: CabinetFault) -> FaultTold:
         start=at(fault.start_s),
         end=at_or_none(fault.end_s),
         shelves=list(told.shelves),
-        probes=[facts.probes[p].name for p in told.probes],
+        probes=[snapshot.probes[p].name for p in told.probes],
         probe_ids=list(told.probes),
         degree_hours=fault.degree_hours,
         largest_c=fault.largest_c,

@@ -10,7 +10,8 @@ from fastapi import Depends, Request
 
 from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.people.signing_in import SignedIn
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
+from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.access import Access
 from sandboa.web.attempts import Attempts
 from sandboa.web.bounded import Bounded, deliveries, pages_that_listen, photos_that_come, writing
@@ -24,7 +25,7 @@ from sandboa.web.restoring import Restoring
 class House:
     clock: Clock
     demo: bool = False
-    now: HouseNow = field(default_factory=HouseNow)
+    snapshots: SnapshotCache = field(default_factory=SnapshotCache)
     live: LiveState = field(default_factory=LiveState)
     deliveries: Bounded = field(default_factory=deliveries)
     writing: Semaphore = field(default_factory=writing)
@@ -51,9 +52,13 @@ class House:
     def __post_init__(self) -> None:
         self.begun_s = self.clock.now_s()
 
+    def snapshot(self) -> Snapshot:
+        """What the house knows now."""
+        return self.snapshots.current()
+
     def forget(self) -> None:
         """Another house was put in place: nothing that was known of the one before holds."""
-        self.now, self.faults = HouseNow(), FaultsNow()
+        self.snapshots, self.faults = SnapshotCache(), FaultsNow()
         self.problems = ()
         self.generation = uuid4().hex
 

@@ -11,7 +11,6 @@ from starlette.concurrency import run_in_threadpool
 
 from sandboa.devices.messengers import CARRIERS
 from sandboa.records.database import damage
-from sandboa.records.facts import newest_act
 from sandboa.services.alarms.delivery import deliver, tell_of_damage
 from sandboa.services.alarms.monitor import watch
 from sandboa.services.clutches import told_forecasts as forecasts_told
@@ -77,14 +76,15 @@ def _look(house: House, send: Callable[[float], None]) -> bool:
         house.looked_s = now_s
         return False
     further = () if house.demo else house_troubles(now_s, house.backups, house.problems)
-    changes = watch(house.now, house.faults, now_s, further)
+    changes = watch(house.snapshot(), house.faults, now_s, further)
     # Not before: a look that fails each time is none.
     house.looked_s = now_s
     send(now_s)
     # A day's forecast, and what a closed clutch taught, can wait for the next minute or act.
-    minute = (newest_act(), int(now_s // 60.0))
-    if not house.now.holds("forecasts kept", minute) and not forecasts_told.keep_due(
-        house.now, now_s
+    snapshot = house.snapshot()
+    minute = (snapshot.version, int(now_s // 60.0))
+    if not snapshot.kept.holds("forecasts kept", minute) and not forecasts_told.keep_due(
+        snapshot, now_s
     ):
-        house.now.held("forecasts kept", minute, lambda: None)
+        snapshot.kept.held("forecasts kept", minute, lambda: None)
     return bool(changes)

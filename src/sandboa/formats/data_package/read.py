@@ -25,7 +25,7 @@ from sandboa.records.database import database
 from sandboa.records.photos import put_picture, remove_pictures
 from sandboa.records.whole_house import NotLoadable, Row, Table
 from sandboa.services.lay_day import drafts
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.cache import SnapshotCache
 
 #: Bytes of a package as it comes (assumption: ten years of minutes and two thousand photos).
 LARGEST_PACKED_BYTES: Final = 4 * 2**30
@@ -243,7 +243,7 @@ def _take_photos(package: zipfile.ZipFile, descriptor: Descriptor, written: list
 def _require_readable() -> None:
     """What was loaded is a house that can be worked with; PackageError otherwise."""
     try:
-        HouseNow().facts()
+        SnapshotCache().current()
         drafts.require_states()
     except Exception as error:
         # Whatever rows that contradict each other make of it: nothing of the package is kept.

@@ -20,8 +20,7 @@ from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
 from sandboa.services.climate.faults import CabinetFault, FaultsNow
 from sandboa.services.probes.calibrated_readings import record_of
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days of record that the watch looks through for faults.
 _WATCHED_DAYS: Final = 10.0
@@ -114,16 +113,15 @@ _FAULT_WORDS: Final = {
 }
 
 
-def look(house: HouseNow, faults: FaultsNow, now_s: float) -> list[Trouble]:
+def look(snapshot: Snapshot, faults: FaultsNow, now_s: float) -> list[Trouble]:
     """What is wrong in any cabinet at `now_s`.
 
     Where no eggs are, nothing is more than a notice.
     """
-    facts = house.facts()
     found: dict[tuple[str, int, int], Trouble] = {}
-    for cabinet in facts.cabinets.values():
-        eggs = _holds_eggs(facts, cabinet, now_s)
-        for trouble in _in_cabinet(house, faults, facts, cabinet, now_s):
+    for cabinet in snapshot.cabinets.values():
+        eggs = _holds_eggs(snapshot, cabinet, now_s)
+        for trouble in _in_cabinet(snapshot, faults, cabinet, now_s):
             if not eggs and trouble.severity is not Severity.NOTICE:
                 trouble = Trouble(
                     trouble.kind, Severity.NOTICE, trouble.cabinet, trouble.probe,
@@ -134,13 +132,13 @@ def look(house: HouseNow, faults: FaultsNow, now_s: float) -> list[Trouble]:
 
 
 def watch(
-    house: HouseNow, faults: FaultsNow, now_s: float, further: Iterable[Trouble] = ()
+    snapshot: Snapshot, faults: FaultsNow, now_s: float, further: Iterable[Trouble] = ()
 ) -> Changes:
     """Look, raise an alarm for what is new, and end those that are over.
 
     `further` are troubles of the house itself, besides those in its cabinets.
     """
-    troubles = {trouble.key: trouble for trouble in (*look(house, faults, now_s), *further)}
+    troubles = {trouble.key: trouble for trouble in (*look(snapshot, faults, now_s), *further)}
     held = {(a.kind, a.cabinet or 0, a.probe or 0): a for a in open_alarms()}
     gone = [alarm for key, alarm in held.items() if key not in troubles]
     new = [trouble for key, trouble in troubles.items() if key not in held]
@@ -177,52 +175,54 @@ def acknowledged_at(alarms: Iterable[Alarm]) -> dict[int, int]:
 
 
 def _in_cabinet(
-    house: HouseNow, faults: FaultsNow, facts: Facts, cabinet: Cabinet, now_s: float
+    snapshot: Snapshot, faults: FaultsNow, cabinet: Cabinet, now_s: float
 ) -> Iterator[Trouble]:
-    set_points = facts.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity)
     if set_points is None:
         return
-    for probe, place in _hanging(facts, cabinet, now_s):
-        for breach in _breaches(house, facts, probe, place, set_points.at(now_s), now_s):
+    for probe, place in _hanging(snapshot, cabinet, now_s):
+        for breach in _breaches(snapshot, probe, place, set_points.at(now_s), now_s):
             yield _passed(cabinet, probe, breach)
-        dead = _dead(facts, cabinet, probe, place, now_s)
+        dead = _dead(snapshot, cabinet, probe, place, now_s)
         if dead is not None:
             yield dead
-    for told in faults.of(house, facts, cabinet, now_s, _WATCHED_DAYS, patience_s=_PATIENCE_S):
+    for told in faults.of(snapshot, cabinet, now_s, _WATCHED_DAYS, patience_s=_PATIENCE_S):
         if told.fault.end_s is None and told.fault.kind in _FAULT_WORDS:
-            yield from _faulty(facts, cabinet, told)
+            yield from _faulty(snapshot, cabinet, told)
 
 
 def _breaches(
-    house: HouseNow, facts: Facts, probe: Probe, place: int, set_point_c: float, now_s: float
+    snapshot: Snapshot, probe: Probe, place: int, set_point_c: float, now_s: float
 ) -> list[Breach]:
     """Limits a probe passes; worked out anew when it sent something, or fell silent."""
     tip = readings.tips().get(probe.entity)
     if tip is None or tip.last_s is None:
         return []
     silent = now_s - tip.last_s > LOGGER_GAP_S
-    stamp = (facts.version, tip.revision, set_point_c, silent)
+    stamp = (snapshot.version, tip.revision, set_point_c, silent)
 
     def read() -> list[Breach]:
-        series = record_of(house, facts, probe, place, now_s - 4 * SECONDS_PER_DAY, now_s)
+        series = record_of(snapshot, probe, place, now_s - 4 * SECONDS_PER_DAY, now_s)
         return breaches(series, set_point_c, now_s)
 
-    return house.held(f"limits of probe {probe.entity}", stamp, read)
+    return snapshot.kept.held(f"limits of probe {probe.entity}", stamp, read)
 
 
-def _dead(facts: Facts, cabinet: Cabinet, probe: Probe, place: int, now_s: float) -> Trouble | None:
+def _dead(
+    snapshot: Snapshot, cabinet: Cabinet, probe: Probe, place: int, now_s: float
+) -> Trouble | None:
     """A logger over eggs that has said nothing for 6 h; at any hour where nothing else measures."""
     tips = readings.tips()
     tip = tips.get(probe.entity)
     last_s = float(tip.last_s) if tip and tip.last_s is not None else float(probe.since_s)
     if now_s - last_s < DEAD_LOGGER_S:
         return None
-    watched = _boxes_under(facts, cabinet, place, now_s)
+    watched = _boxes_under(snapshot, cabinet, place, now_s)
     if not watched:
         return None
     heard = {
         where
-        for other, where in _hanging(facts, cabinet, now_s)
+        for other, where in _hanging(snapshot, cabinet, now_s)
         if other.entity != probe.entity
         and (own := tips.get(other.entity)) is not None
         and own.last_s is not None
@@ -238,13 +238,15 @@ def _dead(facts: Facts, cabinet: Cabinet, probe: Probe, place: int, now_s: float
     )  # fmt: skip
 
 
-def _boxes_under(facts: Facts, cabinet: Cabinet, place: int, now_s: float) -> list[tuple[int, int]]:
+def _boxes_under(
+    snapshot: Snapshot, cabinet: Cabinet, place: int, now_s: float
+) -> list[tuple[int, int]]:
     """(box, shelf) of the boxes with eggs that a probe at `place` can speak for."""
     boxes = [
-        (box.entity, facts.shelf_at(box, now_s))
-        for clutch in facts.clutches
-        if facts.under_way(clutch, now_s)
-        for box in (facts.boxes[clutch.entity],)
+        (box.entity, snapshot.shelf_at(box, now_s))
+        for clutch in snapshot.clutches
+        if snapshot.under_way(clutch, now_s)
+        for box in (snapshot.boxes[clutch.entity],)
     ]
     return [
         (box, shelf.entity)
@@ -265,13 +267,13 @@ def _passed(cabinet: Cabinet, probe: Probe, breach: Breach) -> Trouble:
     )
 
 
-def _faulty(facts: Facts, cabinet: Cabinet, told: CabinetFault) -> Iterator[Trouble]:
+def _faulty(snapshot: Snapshot, cabinet: Cabinet, told: CabinetFault) -> Iterator[Trouble]:
     fault = told.fault
     of_probe = fault.kind in (
         FaultKind.UNPLUGGED, FaultKind.STUCK, FaultKind.FALLEN, FaultKind.DRIFT,
     )  # fmt: skip
     for probe in told.probes if of_probe else (None,):
-        name = facts.probes[probe].name if probe is not None else cabinet.name
+        name = snapshot.probes[probe].name if probe is not None else cabinet.name
         yield Trouble(
             fault.kind.value,
             _FAULT_SEVERITY[fault.kind],
@@ -282,25 +284,25 @@ def _faulty(facts: Facts, cabinet: Cabinet, told: CabinetFault) -> Iterator[Trou
         )
 
 
-def _hanging(facts: Facts, cabinet: Cabinet, now_s: float) -> Iterator[tuple[Probe, int]]:
+def _hanging(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[tuple[Probe, int]]:
     """The cabinet's loggers and where each hangs now: in it, on its shelves, in boxes there."""
-    shelves = {s.entity for s in facts.shelves.values() if s.cabinet == cabinet.entity}
+    shelves = {s.entity for s in snapshot.shelves.values() if s.cabinet == cabinet.entity}
     boxes = {
         box.entity
-        for box in facts.boxes.values()
-        if box.entity in facts.box_stays and facts.shelf_at(box, now_s).entity in shelves
+        for box in snapshot.boxes.values()
+        if box.entity in snapshot.box_stays and snapshot.shelf_at(box, now_s).entity in shelves
     }
     for place in (cabinet.entity, *sorted(shelves), *sorted(boxes)):
-        for probe in facts.probes_at.get(place, []):
+        for probe in snapshot.probes_at.get(place, []):
             if not probe.by_hand:
                 yield probe, place
 
 
-def _holds_eggs(facts: Facts, cabinet: Cabinet, now_s: float) -> bool:
+def _holds_eggs(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> bool:
     return any(
-        facts.shelf_at(facts.boxes[clutch.entity], now_s).cabinet == cabinet.entity
-        for clutch in facts.clutches
-        if facts.under_way(clutch, now_s)
+        snapshot.shelf_at(snapshot.boxes[clutch.entity], now_s).cabinet == cabinet.entity
+        for clutch in snapshot.clutches
+        if snapshot.under_way(clutch, now_s)
     )
 
 

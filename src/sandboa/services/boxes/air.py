@@ -10,15 +10,14 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import AirOfDay
 from sandboa.records import readings
 from sandboa.services.probes.calibrated_readings import loggers_ever_at, with_humidity_offset
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days whose mean humidity stands for the days to come (assumption).
 _RECENT_DAYS: Final = 7
 
 
 def humidity_by_day(
-    house: HouseNow, facts: Facts, cabinet: int, from_s: float, until_s: float
+    snapshot: Snapshot, cabinet: int, from_s: float, until_s: float
 ) -> dict[int, float]:
     """Mean relative humidity of the cabinet's air by UTC day (its start, s), offsets added.
 
@@ -27,18 +26,18 @@ def humidity_by_day(
     """
 
     def read() -> dict[int, float]:
-        shelves = sorted(s.entity for s in facts.shelves.values() if s.cabinet == cabinet)
+        shelves = sorted(s.entity for s in snapshot.shelves.values() if s.cabinet == cabinet)
         told: dict[int, float] = {}
         for place in (cabinet, *shelves):
-            for probe in loggers_ever_at(facts, place):
-                stays = facts.probe_stays[probe.entity]
+            for probe in loggers_ever_at(snapshot, place):
+                stays = snapshot.probe_stays[probe.entity]
                 for day, humidity in readings.humidity_of_days(probe.entity, from_s, until_s):
                     if day not in told and stays.at(day + SECONDS_PER_DAY / 2) == place:
-                        told[day] = with_humidity_offset(facts, probe, humidity, day)
+                        told[day] = with_humidity_offset(snapshot, probe, humidity, day)
         return told
 
     first, last = int(from_s // SECONDS_PER_DAY), int(until_s // 3600)
-    return house.held(f"humidity of {cabinet} from {first}", (facts.version, last), read)
+    return snapshot.kept.held(f"humidity of {cabinet} from {first}", (snapshot.version, last), read)
 
 
 def box_air(

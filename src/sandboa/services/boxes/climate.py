@@ -22,44 +22,40 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch
 from sandboa.records.house import Probe
 from sandboa.services.probes.calibrated_readings import loggers_ever_at, pieces_at, record_at
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: (from s, until s, shelf)
 _Stay = tuple[float, float, int]
 
 
-def set_points_of(facts: Facts, clutch: Clutch, as_of_s: float) -> SetPoints:
+def set_points_of(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> SetPoints:
     """The set points the clutch's box was under, in whatever cabinets it stood."""
-    return _set_points(facts, _stays(facts, clutch, as_of_s), {})
+    return _set_points(snapshot, _stays(snapshot, clutch, as_of_s), {})
 
 
-def probes_of(facts: Facts, clutch: Clutch, as_of_s: float) -> list[Probe]:
+def probes_of(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> list[Probe]:
     """Probes that can speak for the clutch's box now: in the box, on its shelf, in its cabinet."""
-    box = facts.boxes[clutch.entity]
-    shelf = facts.shelf_at(box, as_of_s)
+    box = snapshot.boxes[clutch.entity]
+    shelf = snapshot.shelf_at(box, as_of_s)
     places = (box.entity, shelf.entity, shelf.cabinet)
-    return [probe for place in places for probe in facts.probes_at.get(place, [])]
+    return [probe for place in places for probe in snapshot.probes_at.get(place, [])]
 
 
-def development_curve(
-    house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float
-) -> DevelopmentCurve:
+def development_curve(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> DevelopmentCurve:
     """D(t) of a clutch from everything measured by `as_of_s` (handbook A2)."""
-    return DevelopmentCurve(_temperature_at_box(house, facts, clutch, as_of_s), DEFAULT_CLOCK)
+    return DevelopmentCurve(_temperature_at_box(snapshot, clutch, as_of_s), DEFAULT_CLOCK)
 
 
-def shelf_offset_c(house: HouseNow, facts: Facts, shelf: int, as_of_s: float) -> float | None:
+def shelf_offset_c(snapshot: Snapshot, shelf: int, as_of_s: float) -> float | None:
     """The shelf against its cabinet's probe (°C), or None when it cannot be learned."""
-    from_s = _learning_from_s(facts, as_of_s)
-    here = record_at(house, facts, shelf, from_s, as_of_s)
-    there = record_at(house, facts, facts.shelves[shelf].cabinet, from_s, as_of_s)
+    from_s = _learning_from_s(snapshot, as_of_s)
+    here = record_at(snapshot, shelf, from_s, as_of_s)
+    there = record_at(snapshot, snapshot.shelves[shelf].cabinet, from_s, as_of_s)
     return learned_offset_c(here, there, as_of_s)
 
 
 def _stand_in_offset_c(
-    house: HouseNow,
-    facts: Facts,
+    snapshot: Snapshot,
     shelf: int,
     offset_c: float | None,
     as_of_s: float,
@@ -70,68 +66,61 @@ def _stand_in_offset_c(
     By what measured in the box itself, else on its shelf, else in the cabinet.
     `in_box` is the box and since when (s) it stands on this shelf.
     """
-    cabinet, from_s = facts.shelves[shelf].cabinet, _learning_from_s(facts, as_of_s)
+    cabinet, from_s = snapshot.shelves[shelf].cabinet, _learning_from_s(snapshot, as_of_s)
     box, there_s = in_box
     chain = ((box, 0.0, there_s), (shelf, 0.0, from_s), (cabinet, offset_c or 0.0, from_s))
     for place, further_c, since_s in chain:
-        record = record_at(house, facts, place, since_s, as_of_s)
-        off_c = offset_from_set_point_c(record, facts.set_points[cabinet], as_of_s)
+        record = record_at(snapshot, place, since_s, as_of_s)
+        off_c = offset_from_set_point_c(record, snapshot.set_points[cabinet], as_of_s)
         if off_c is not None:
             return off_c + further_c
     return offset_c or 0.0
 
 
-def _known_by(
-    house: HouseNow, facts: Facts, shelf: int, as_of_s: float
-) -> TemperatureSource | None:
+def _known_by(snapshot: Snapshot, shelf: int, as_of_s: float) -> TemperatureSource | None:
     """What measured the shelf, or a cabinet of one shelf, for days since it was set as it is."""
-    cabinet = facts.shelves[shelf].cabinet
-    one_shelf = sum(s.cabinet == cabinet for s in facts.shelves.values()) == 1
+    cabinet = snapshot.shelves[shelf].cabinet
+    one_shelf = sum(s.cabinet == cabinet for s in snapshot.shelves.values()) == 1
     set_since_s = max(
-        (t for t in facts.set_points[cabinet].from_s if t <= as_of_s), default=-math.inf
+        (t for t in snapshot.set_points[cabinet].from_s if t <= as_of_s), default=-math.inf
     )
     from_s = max(as_of_s - OFFSET_DAYS * SECONDS_PER_DAY, set_since_s)
     chain = [(shelf, Provenance.SHELF_PROBE), (cabinet, Provenance.CABINET_PROBE)]
     for place, provenance in chain if one_shelf else chain[:1]:
-        for source in _sources(house, facts, place, provenance, from_s, as_of_s):
+        for source in _sources(snapshot, place, provenance, from_s, as_of_s):
             times = source.series.times_s
             if len(times) and times[-1] - times[0] >= KNOWN_DAYS * SECONDS_PER_DAY:
                 return source
     return None
 
 
-def _learning_from_s(facts: Facts, as_of_s: float) -> float:
+def _learning_from_s(snapshot: Snapshot, as_of_s: float) -> float:
     """From when records are learned from: what is held at hand, so that nothing is read twice."""
-    return min(facts.kept_from_s(as_of_s), as_of_s - 4 * OFFSET_DAYS * SECONDS_PER_DAY)
+    return min(snapshot.kept_from_s(as_of_s), as_of_s - 4 * OFFSET_DAYS * SECONDS_PER_DAY)
 
 
-def _temperature_at_box(
-    house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float
-) -> BoxTemperature:
-    box = facts.boxes[clutch.entity]
-    stays = _stays(facts, clutch, as_of_s)
-    offsets = {
-        shelf: shelf_offset_c(house, facts, shelf, as_of_s) for shelf in {s for *_, s in stays}
-    }
+def _temperature_at_box(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> BoxTemperature:
+    box = snapshot.boxes[clutch.entity]
+    stays = _stays(snapshot, clutch, as_of_s)
+    offsets = {shelf: shelf_offset_c(snapshot, shelf, as_of_s) for shelf in {s for *_, s in stays}}
     # Readings from before lay speak for the moment of lay.
     early_s = clutch.laid_s - LOGGER_GAP_S
     sources = [
-        *_sources(house, facts, box.entity, Provenance.BOX_PROBE, early_s, as_of_s),
+        *_sources(snapshot, box.entity, Provenance.BOX_PROBE, early_s, as_of_s),
         *_over(stays, early_s, lambda start_s, end_s, shelf: _sources(
-            house, facts, shelf, Provenance.SHELF_PROBE, start_s, end_s
+            snapshot, shelf, Provenance.SHELF_PROBE, start_s, end_s
         )),
         *_over(stays, early_s, lambda start_s, end_s, shelf: _cabinet_sources(
-            house, facts, shelf, offsets[shelf], start_s, end_s
+            snapshot, shelf, offsets[shelf], start_s, end_s
         )),
-        *_by_hand(house, facts, box.entity, stays, as_of_s),
+        *_by_hand(snapshot, box.entity, stays, as_of_s),
     ]  # fmt: skip
     set_points = _set_points(
-        facts,
+        snapshot,
         stays,
         {
             shelf: _stand_in_offset_c(
-                house,
-                facts,
+                snapshot,
                 shelf,
                 offset,
                 as_of_s,
@@ -149,19 +138,19 @@ def _temperature_at_box(
         settled_since_s=max(
             (t for t in set_points.from_s if clutch.laid_s < t <= as_of_s), default=None
         ),
-        known_by=_known_by(house, facts, stays[-1][2], as_of_s),
+        known_by=_known_by(snapshot, stays[-1][2], as_of_s),
     )
 
 
-def _stays(facts: Facts, clutch: Clutch, as_of_s: float) -> list[_Stay]:
+def _stays(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> list[_Stay]:
     """Where the box stood from lay to as-of; on lay day itself one stay without length."""
-    box = facts.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity]
     until_s = max(as_of_s, clutch.laid_s)
     stays = [
         (start_s, end_s, place if place is not None else box.shelf)
-        for start_s, end_s, place in facts.box_stays[box.entity].pieces(clutch.laid_s, until_s)
+        for start_s, end_s, place in snapshot.box_stays[box.entity].pieces(clutch.laid_s, until_s)
     ]
-    return stays or [(clutch.laid_s, until_s, facts.shelf_at(box, until_s).entity)]
+    return stays or [(clutch.laid_s, until_s, snapshot.shelf_at(box, until_s).entity)]
 
 
 def _over(
@@ -175,15 +164,14 @@ def _over(
 
 
 def _sources(
-    house: HouseNow,
-    facts: Facts,
+    snapshot: Snapshot,
     place: int,
     provenance: Provenance,
     from_s: float,
     until_s: float,
 ) -> Iterator[TemperatureSource]:
-    for probe in loggers_ever_at(facts, place):
-        for piece in pieces_at(house, facts, probe, place, from_s, until_s):
+    for probe in loggers_ever_at(snapshot, place):
+        for piece in pieces_at(snapshot, probe, place, from_s, until_s):
             whole = piece.from_s <= from_s and piece.until_s >= until_s
             yield TemperatureSource(
                 provenance,
@@ -197,18 +185,17 @@ def _sources(
 
 
 def _cabinet_sources(
-    house: HouseNow,
-    facts: Facts,
+    snapshot: Snapshot,
     shelf: int,
     offset_c: float | None,
     from_s: float,
     until_s: float,
 ) -> Iterator[TemperatureSource]:
     """The cabinet's probes, moved to the shelf; without a known offset they are a guess there."""
-    cabinet = facts.shelves[shelf].cabinet
-    one_shelf = sum(s.cabinet == cabinet for s in facts.shelves.values()) == 1
+    cabinet = snapshot.shelves[shelf].cabinet
+    one_shelf = sum(s.cabinet == cabinet for s in snapshot.shelves.values()) == 1
     known = offset_c is not None or one_shelf
-    for source in _sources(house, facts, cabinet, Provenance.CABINET_PROBE, from_s, until_s):
+    for source in _sources(snapshot, cabinet, Provenance.CABINET_PROBE, from_s, until_s):
         yield TemperatureSource(
             source.provenance,
             source.series,
@@ -219,17 +206,17 @@ def _cabinet_sources(
 
 
 def _by_hand(
-    house: HouseNow, facts: Facts, box: int, stays: list[_Stay], as_of_s: float
+    snapshot: Snapshot, box: int, stays: list[_Stay], as_of_s: float
 ) -> Iterator[TemperatureSource]:
     shelves = {shelf for *_, shelf in stays}
-    places = [box, *shelves, *{facts.shelves[shelf].cabinet for shelf in shelves}]
+    places = [box, *shelves, *{snapshot.shelves[shelf].cabinet for shelf in shelves}]
     from_s = stays[0][0] - HAND_GAP_S
     for place in places:
-        for probe in facts.probes_at.get(place, []):
+        for probe in snapshot.probes_at.get(place, []):
             if probe.by_hand:
                 yield TemperatureSource(
                     Provenance.BY_HAND,
-                    house.series(probe.entity, from_s, as_of_s),
+                    snapshot.readings.series(probe.entity, from_s, as_of_s),
                     sd_c=ESTIMATED_SD_C,
                     measured=False,
                     longest_gap_s=HAND_GAP_S,
@@ -237,11 +224,11 @@ def _by_hand(
                 )
 
 
-def _set_points(facts: Facts, stays: list[_Stay], offsets: dict[int, float]) -> SetPoints:
+def _set_points(snapshot: Snapshot, stays: list[_Stay], offsets: dict[int, float]) -> SetPoints:
     """Set points along the box's way, each shelf's learned offset added where it is given."""
     changes: dict[float, float] = {}
     for start_s, end_s, shelf in stays:
-        held = facts.set_points[facts.shelves[shelf].cabinet]
+        held = snapshot.set_points[snapshot.shelves[shelf].cabinet]
         offset_c = offsets.get(shelf, 0.0)
         if end_s <= start_s:
             changes[start_s] = held.at(start_s) + offset_c

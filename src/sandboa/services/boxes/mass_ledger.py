@@ -9,7 +9,7 @@ from sandboa.core.water import MassChange, MassLedger, Pour, Weighing
 from sandboa.core.water.ledger import unweighed_egg
 from sandboa.records import rounds
 from sandboa.records.clutches import Box, Clutch, Egg, EggEvent, Watering
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True)
@@ -48,18 +48,18 @@ class BoxAccount:
         return self.closings[-1][1]
 
 
-def account_in(facts: Facts, clutch: Clutch, as_of_s: float) -> BoxAccount:
+def account_in(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> BoxAccount:
     """The account of a clutch's box from the house's facts."""
-    box = facts.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity]
     rows = BoxRows(
-        facts.waterings.get(box.entity, []),
-        facts.weighings.get(box.entity, []),
-        facts.mass_changes.get(box.entity, []),
-        facts.closings.get(box.entity, []),
-        facts.set_ups.get(box.entity, []),
+        snapshot.waterings.get(box.entity, []),
+        snapshot.weighings.get(box.entity, []),
+        snapshot.mass_changes.get(box.entity, []),
+        snapshot.closings.get(box.entity, []),
+        snapshot.set_ups.get(box.entity, []),
         *_eggs(
-            eggs := facts.eggs.get(clutch.entity, []),
-            [e for egg in eggs for e in facts.egg_events.get(egg.entity, [])],
+            eggs := snapshot.eggs.get(clutch.entity, []),
+            [e for egg in eggs for e in snapshot.egg_events.get(egg.entity, [])],
         ),
     )
     return account_of(clutch, box, rows, as_of_s)

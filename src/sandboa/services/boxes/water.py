@@ -37,8 +37,7 @@ from sandboa.services.boxes.air import (
     recent_humidity,
 )
 from sandboa.services.boxes.mass_ledger import BoxAccount, account_in
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: g of a box that nobody weighed: top-up by estimate needs the difference only.
 _BOX_G: Final = 1_000.0
@@ -100,38 +99,36 @@ class _Known:
 
 
 def _known(
-    house: HouseNow,
-    facts: Facts,
+    snapshot: Snapshot,
     clutch: Clutch,
     curve: DevelopmentCurve,
     at_pip: float,
     as_of_s: float,
 ) -> _Known:
-    box = facts.boxes[clutch.entity]
-    account = account_in(facts, clutch, as_of_s)
+    box = snapshot.boxes[clutch.entity]
+    account = account_in(snapshot, clutch, as_of_s)
     begun_s = account.ledger.set_up_s
-    cabinet = facts.shelf_at(box, as_of_s).cabinet
-    humidity = humidity_by_day(house, facts, cabinet, begun_s, as_of_s)
+    cabinet = snapshot.shelf_at(box, as_of_s).cabinet
+    humidity = humidity_by_day(snapshot, cabinet, begun_s, as_of_s)
     prior, learned_from = closing_exchange(
-        weighed_boxes(house, facts, as_of_s), account.closing, besides=box.entity
+        weighed_boxes(snapshot, as_of_s), account.closing, besides=box.entity
     )
     if not humidity:
         prior = Exchange(prior.mean, math.hypot(prior.sd, unmeasured_air_sd()))
     return _Known(
         account,
-        box_air(curve, humidity, facts.settings.rules.unknown_humidity, begun_s, as_of_s),
+        box_air(curve, humidity, snapshot.settings.rules.unknown_humidity, begun_s, as_of_s),
         humidity,
         prior,
         learned_from,
-        list(_signs(facts, box, curve, at_pip, begun_s)),
-        facts.settings.rules.exchange,
+        list(_signs(snapshot, box, curve, at_pip, begun_s)),
+        snapshot.settings.rules.exchange,
         as_of_s,
     )
 
 
 def box_water(
-    house: HouseNow,
-    facts: Facts,
+    snapshot: Snapshot,
     clutch: Clutch,
     curve: DevelopmentCurve,
     live_eggs: int,
@@ -142,18 +139,18 @@ def box_water(
 
     `at_pip` is D at which the typical egg pips.
     """
-    box = facts.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity]
     if not box.medium or not box.closing:
         return None
-    known = _known(house, facts, clutch, curve, at_pip, as_of_s)
+    known = _known(snapshot, clutch, curve, at_pip, as_of_s)
     account, left = known.account, known.left()
-    opened_s = _opened_s(facts, clutch, box, as_of_s)
+    opened_s = _opened_s(snapshot, clutch, box, as_of_s)
     air = oxygen(
         live_eggs,
         min(curve.now / at_pip, 2.0),
         account.closing,
         max(as_of_s - opened_s, 0.0),
-        free_air_l=facts.settings.rules.free_air_l,
+        free_air_l=snapshot.settings.rules.free_air_l,
         rules=known.rules,
     )
     return BoxWater(
@@ -174,8 +171,7 @@ def box_water(
 
 
 def what_if(
-    house: HouseNow,
-    facts: Facts,
+    snapshot: Snapshot,
     clutch: Clutch,
     curve: DevelopmentCurve,
     at_pip: float,
@@ -188,7 +184,7 @@ def what_if(
     Its own factor is carried over to the other closing: what made this box
     drier or damper than usual is taken to stay.
     """
-    known = _known(house, facts, clutch, curve, at_pip, as_of_s)
+    known = _known(snapshot, clutch, curve, at_pip, as_of_s)
     here = known.air[-1]
     return known.left(
         loss_g_day(
@@ -210,36 +206,36 @@ def top_up_by_scale(water: BoxWater, mass_g: float) -> TopUp | None:
     return top_up(water.reference_g, min(mass_g, water.reference_g), water.full_g)
 
 
-def latest_lid(facts: Facts, box: Box, as_of_s: float) -> str | None:
+def latest_lid(snapshot: Snapshot, box: Box, as_of_s: float) -> str | None:
     """How wet the lid was at the last look: none, edges, half, raining; wiped is none."""
     looks = [
         (s.seen_s, 0, s.value)
-        for s in facts.box_signs.get(box.entity, [])
+        for s in snapshot.box_signs.get(box.entity, [])
         if s.kind == WaterSignKind.LID
     ]
     looks += [
         (a.at_s, 1, "none")
-        for a in facts.box_done.get(box.entity, [])
+        for a in snapshot.box_done.get(box.entity, [])
         if a.kind == BoxActKind.WIPED_LID
     ]
     known = [look for look in looks if look[0] <= as_of_s]
     return max(known)[2] if known else None
 
 
-def on_grid_now(facts: Facts, box: Box, as_of_s: float) -> bool:
+def on_grid_now(snapshot: Snapshot, box: Box, as_of_s: float) -> bool:
     """Whether the eggs lie on a grid: as set up, unless it was taken out since.
 
     Boxes recorded without a contact say it by their medium.
     """
     gone = {BoxActKind.REMOVED_GRID, BoxActKind.MOVED_TO_PAPER}
-    if any(a.kind in gone and a.at_s <= as_of_s for a in facts.box_done.get(box.entity, [])):
+    if any(a.kind in gone and a.at_s <= as_of_s for a in snapshot.box_done.get(box.entity, [])):
         return False
     if box.contact is not None:
         return box.contact == Contact.GRID
     return box.medium is not None and medium_named(box.medium).on_grid
 
 
-def weighed_boxes(house: HouseNow, facts: Facts, as_of_s: float) -> list[WeighedBox]:
+def weighed_boxes(snapshot: Snapshot, as_of_s: float) -> list[WeighedBox]:
     """What every box with two or more weighings taught of its closing.
 
     Each is worked out once and held until something of it changes. The air of
@@ -248,37 +244,37 @@ def weighed_boxes(house: HouseNow, facts: Facts, as_of_s: float) -> list[Weighed
     """
     exchange = tuple(
         value
-        for name, value in facts.settings.values.items()
+        for name, value in snapshot.settings.values.items()
         if name.startswith(("exchange.", "medium.", "unknown_humidity"))
     )
     taught = []
-    for clutch in facts.clutches:
-        box = facts.boxes[clutch.entity]
-        if not facts.weighings.get(box.entity) or not box.medium or not box.closing:
+    for clutch in snapshot.clutches:
+        box = snapshot.boxes[clutch.entity]
+        if not snapshot.weighings.get(box.entity) or not box.medium or not box.closing:
             continue
-        account = account_in(facts, clutch, as_of_s)
+        account = account_in(snapshot, clutch, as_of_s)
         stamp = (account, exchange)
-        told = house.held(
+        told = snapshot.kept.held(
             f"weighed box {box.entity}",
             stamp,
-            partial(_taught, house, facts, box, account),
+            partial(_taught, snapshot, box, account),
         )
         if told is not None:
             taught.append(told)
     return taught
 
 
-def _taught(house: HouseNow, facts: Facts, box: Box, account: BoxAccount) -> WeighedBox | None:
+def _taught(snapshot: Snapshot, box: Box, account: BoxAccount) -> WeighedBox | None:
     ledger = account.ledger
     if len(ledger.weighings) + (ledger.set_up_g is not None) < 2 or not ledger.water_g:
         return None
     last_s = max(w.at_s for w in ledger.weighings)
-    cabinet = facts.shelf_at(box, last_s).cabinet
-    humidity = humidity_by_day(house, facts, cabinet, ledger.set_up_s, last_s)
-    box_c = facts.set_points[cabinet].at(last_s)
-    unknown = facts.settings.rules.unknown_humidity
+    cabinet = snapshot.shelf_at(box, last_s).cabinet
+    humidity = humidity_by_day(snapshot, cabinet, ledger.set_up_s, last_s)
+    box_c = snapshot.set_points[cabinet].at(last_s)
+    unknown = snapshot.settings.rules.unknown_humidity
     air = list(air_by_day(humidity, unknown, ledger.set_up_s, last_s, lambda _a, _b: box_c))
-    curve = loss_curve(air, account.closings, account.medium, facts.settings.rules.exchange)
+    curve = loss_curve(air, account.closings, account.medium, snapshot.settings.rules.exchange)
     left = water_left(ledger, curve, last_s)
     return None if left is None else WeighedBox(box.entity, account.closing, left.exchange)
 
@@ -295,10 +291,10 @@ def _felt(known: _Known) -> str | None:
 
 
 def _signs(
-    facts: Facts, box: Box, curve: DevelopmentCurve, at_pip: float, from_s: float
+    snapshot: Snapshot, box: Box, curve: DevelopmentCurve, at_pip: float, from_s: float
 ) -> Iterator[WaterSign]:
     kinds = set(WaterSignKind)
-    for sign in facts.box_signs.get(box.entity, []):
+    for sign in snapshot.box_signs.get(box.entity, []):
         if sign.kind in kinds and from_s <= sign.seen_s:
             yield WaterSign(
                 sign.seen_s, WaterSignKind(sign.kind), sign.value, curve.at(sign.seen_s) / at_pip
@@ -310,17 +306,17 @@ def _by_estimate(left: WaterLeft, full_g: float) -> TopUp:
     return top_up(full_g + _BOX_G, left.water_g + _BOX_G, full_g)
 
 
-def _opened_s(facts: Facts, clutch: Clutch, box: Box, as_of_s: float) -> float:
+def _opened_s(snapshot: Snapshot, clutch: Clutch, box: Box, as_of_s: float) -> float:
     """When the box was last open: a visit, or something done at it."""
     moments = [
         float(clutch.laid_s),
-        *(v.closed_s for v in facts.visits.get(clutch.entity, [])),
-        *(w.poured_s for w in facts.waterings.get(box.entity, [])),
-        *(a.at_s for a in facts.box_done.get(box.entity, [])),
+        *(v.closed_s for v in snapshot.visits.get(clutch.entity, [])),
+        *(w.poured_s for w in snapshot.waterings.get(box.entity, [])),
+        *(a.at_s for a in snapshot.box_done.get(box.entity, [])),
         *(
             seen_s
-            for egg in facts.eggs.get(clutch.entity, [])
-            if (seen_s := facts.last_look_s(egg, as_of_s)) is not None
+            for egg in snapshot.eggs.get(clutch.entity, [])
+            if (seen_s := snapshot.last_look_s(egg, as_of_s)) is not None
         ),
     ]
     return max((m for m in moments if m <= as_of_s), default=float(clutch.laid_s))

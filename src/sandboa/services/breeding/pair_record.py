@@ -13,8 +13,7 @@ from sandboa.services.animals.commands import find_animal
 from sandboa.services.animals.genes import as_genes, genes, odds_of
 from sandboa.services.losses.ends import ClutchEnds
 from sandboa.services.losses.why import all_ends
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True, slots=True)
@@ -37,26 +36,27 @@ class PairRecord:
     losses_words: str | None
 
 
-def pair_record(house: HouseNow, dam: int, sire: int, as_of_s: float) -> PairRecord:
+def pair_record(snapshot: Snapshot, dam: int, sire: int, as_of_s: float) -> PairRecord:
     """What is known of a pair; NotFound for unknown animals, Conflict for the wrong roles."""
     her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
     odds = odds_of(dam, sire)
-    facts = house.facts()
     own = [
         ends
-        for ends in all_ends(house, facts, as_of_s)
+        for ends in all_ends(snapshot, as_of_s)
         if ends.clutch.dam == dam and ends.clutch.sire == sire
     ]
-    return PairRecord(her.name, him.name, odds, tuple(_seen(facts, own, odds)), _losses(own, odds))
+    return PairRecord(
+        her.name, him.name, odds, tuple(_seen(snapshot, own, odds)), _losses(own, odds)
+    )
 
 
-def _seen(facts: Facts, own: list[ClutchEnds], odds: Odds) -> list[SeenForm]:
+def _seen(snapshot: Snapshot, own: list[ClutchEnds], odds: Odds) -> list[SeenForm]:
     listed = {gene.name.casefold(): gene for gene in as_genes(genes())}
     known = [
         shown
         for ends in own
         for end in ends.eggs
-        for hatchling in facts.hatchlings.get(end.egg.entity, [])
+        for hatchling in snapshot.hatchlings.get(end.egg.entity, [])
         if (shown := _shown(hatchling, listed)) is not None
     ]
     told = []

@@ -18,8 +18,7 @@ from sandboa.services.climate.readiness import CabinetReadiness, cabinets_readin
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
 from sandboa.services.clutches.told_forecasts import Lessons, lessons
 from sandboa.services.probes.calibrated_readings import record_at, with_humidity_offset
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: s of which the last readings make a place's temperature now (assumption).
 _NOW_S: Final = 1_800.0
@@ -69,43 +68,40 @@ class CabinetNow:
     exposure: ExposureTotals
 
 
-def cabinet_now(house: HouseNow, faults: FaultsNow, name: str, now_s: float) -> CabinetNow:
+def cabinet_now(snapshot: Snapshot, faults: FaultsNow, name: str, now_s: float) -> CabinetNow:
     """Everything of a cabinet at `now_s`; NotFound when there is none of that name."""
     cabinet = cabinet_called(name)
-    facts = house.facts()
-    known = lessons(house, facts)
-    set_points = facts.set_points.get(cabinet.entity)
-    shelves = _shelves(facts, cabinet)
-    here = _measured(house, facts, cabinet.entity, Provenance.CABINET_PROBE, now_s)
-    humidity = _humidity(facts, cabinet, now_s)
-    probes = tuple(_probes(facts, cabinet, shelves, now_s))
+    known = lessons(snapshot)
+    set_points = snapshot.set_points.get(cabinet.entity)
+    shelves = _shelves(snapshot, cabinet)
+    here = _measured(snapshot, cabinet.entity, Provenance.CABINET_PROBE, now_s)
+    humidity = _humidity(snapshot, cabinet, now_s)
+    probes = tuple(_probes(snapshot, cabinet, shelves, now_s))
     return CabinetNow(
         cabinet=cabinet,
         set_point_c=set_points.at(now_s) if set_points else None,
         here=here,
         humidity=humidity,
-        shelves=tuple(
-            _shelf(house, facts, known, cabinet, shelf, here, now_s) for shelf in shelves
-        ),
-        readiness=next(r for r in cabinets_readiness(house, now_s) if r.cabinet == cabinet.name),
-        faults=faults.of(house, facts, cabinet, now_s),
-        events=tuple(cabinet_events(facts, cabinet)),
+        shelves=tuple(_shelf(snapshot, known, cabinet, shelf, here, now_s) for shelf in shelves),
+        readiness=next(r for r in cabinets_readiness(snapshot, now_s) if r.cabinet == cabinet.name),
+        faults=faults.of(snapshot, cabinet, now_s),
+        events=tuple(cabinet_events(snapshot, cabinet)),
         probes=probes,
-        exposure=_exposure(house, facts, cabinet, shelves, now_s),
+        exposure=_exposure(snapshot, cabinet, shelves, now_s),
     )
 
 
-def cabinet_events(facts: Facts, cabinet: Cabinet) -> Iterator[CabinetEvent]:
+def cabinet_events(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[CabinetEvent]:
     """What the keeper did in a cabinet, in order of time."""
-    shelves = {s.entity: s.name for s in facts.shelves.values() if s.cabinet == cabinet.entity}
+    shelves = {s.entity: s.name for s in snapshot.shelves.values() if s.cabinet == cabinet.entity}
     told = []
-    set_points = facts.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity)
     if set_points is not None:
         for from_s, temperature_c in zip(set_points.from_s, set_points.temperature_c, strict=True):
             told.append(CabinetEvent(from_s, "set point", f"Set to {temperature_c:.1f} °C"))
-    for clutch in facts.clutches:
-        box = facts.boxes[clutch.entity]
-        stays = facts.box_stays[box.entity]
+    for clutch in snapshot.clutches:
+        box = snapshot.boxes[clutch.entity]
+        stays = snapshot.box_stays[box.entity]
         for number, (from_s, place) in enumerate(zip(stays.from_s, stays.place, strict=True)):
             if place in shelves:
                 what = "moved to" if number else "set on"
@@ -113,27 +109,26 @@ def cabinet_events(facts: Facts, cabinet: Cabinet) -> Iterator[CabinetEvent]:
                 told.append(CabinetEvent(from_s, "box", text))
             elif number and stays.place[number - 1] in shelves:
                 told.append(CabinetEvent(from_s, "box", f"Box {clutch.code} moved away"))
-    for probe in facts.probes.values():
-        for check in facts.checks.get(probe.entity, []):
-            if facts.probe_stays[probe.entity].at(check.at_s) in {cabinet.entity, *shelves}:
+    for probe in snapshot.probes.values():
+        for check in snapshot.checks.get(probe.entity, []):
+            if snapshot.probe_stays[probe.entity].at(check.at_s) in {cabinet.entity, *shelves}:
                 how = "salt test" if check.kind is CheckKind.SALT else "reference"
                 told.append(CabinetEvent(check.at_s, "check", f"{probe.name} checked: {how}"))
-    for alteration in facts.alterations.get(cabinet.entity, []):
+    for alteration in snapshot.alterations.get(cabinet.entity, []):
         told.append(CabinetEvent(alteration.at_s, "alteration", f"Altered: {alteration.what}"))
     yield from sorted(told, key=lambda event: event.at_s)
 
 
 def _shelf(
-    house: HouseNow,
-    facts: Facts,
+    snapshot: Snapshot,
     known: Lessons,
     cabinet: Cabinet,
     shelf: Shelf,
     cabinet_here: TemperatureHere,
     now_s: float,
 ) -> ShelfNow:
-    here = _measured(house, facts, shelf.entity, Provenance.SHELF_PROBE, now_s)
-    offset_c = shelf_offset_c(house, facts, shelf.entity, now_s)
+    here = _measured(snapshot, shelf.entity, Provenance.SHELF_PROBE, now_s)
+    offset_c = shelf_offset_c(snapshot, shelf.entity, now_s)
     if here.temperature_c is None and cabinet_here.temperature_c is not None:
         here = TemperatureHere(
             cabinet_here.temperature_c + (offset_c or 0.0),
@@ -141,14 +136,14 @@ def _shelf(
             cabinet_here.at_s,
             None,
         )
-    set_points = facts.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity)
     if here.temperature_c is None and set_points is not None:
         here = TemperatureHere(set_points.at(now_s), Provenance.SET_POINT, None, None)
     boxes = [
-        clutch_now(house, facts, clutch, now_s, known)
-        for clutch in facts.clutches
-        if facts.under_way(clutch, now_s)
-        and facts.shelf_at(facts.boxes[clutch.entity], now_s).entity == shelf.entity
+        clutch_now(snapshot, clutch, now_s, known)
+        for clutch in snapshot.clutches
+        if snapshot.under_way(clutch, now_s)
+        and snapshot.shelf_at(snapshot.boxes[clutch.entity], now_s).entity == shelf.entity
     ]
     return ShelfNow(
         shelf,
@@ -158,11 +153,9 @@ def _shelf(
     )
 
 
-def _measured(
-    house: HouseNow, facts: Facts, place: int, source: Provenance, now_s: float
-) -> TemperatureHere:
+def _measured(snapshot: Snapshot, place: int, source: Provenance, now_s: float) -> TemperatureHere:
     """The mean of the last half hour of a place's logger, if it spoke within 2 h."""
-    day = record_at(house, facts, place, now_s - SECONDS_PER_DAY, now_s)
+    day = record_at(snapshot, place, now_s - SECONDS_PER_DAY, now_s)
     if not len(day.times_s) or now_s - day.times_s[-1] > LOGGER_GAP_S:
         return TemperatureHere(None, None, None, None)
     last_s = float(day.times_s[-1])
@@ -171,44 +164,44 @@ def _measured(
     return TemperatureHere(float(recent.mean()), source, last_s, swing_c)
 
 
-def _humidity(facts: Facts, cabinet: Cabinet, now_s: float) -> float | None:
+def _humidity(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> float | None:
     """The latest humidity in the cabinet's air, offset added, if it is fresh."""
     tips = readings.tips()
-    for place in (cabinet.entity, *(s.entity for s in _shelves(facts, cabinet))):
-        for probe in facts.probes_at.get(place, []):
+    for place in (cabinet.entity, *(s.entity for s in _shelves(snapshot, cabinet))):
+        for probe in snapshot.probes_at.get(place, []):
             tip = tips.get(probe.entity)
             if tip is None or tip.last_humidity is None or tip.last_s is None:
                 continue
             if now_s - tip.last_s <= LOGGER_GAP_S:
-                return with_humidity_offset(facts, probe, tip.last_humidity, now_s)
+                return with_humidity_offset(snapshot, probe, tip.last_humidity, now_s)
     return None
 
 
-def _probes(facts: Facts, cabinet: Cabinet, shelves: list[Shelf], now_s: float) -> Iterator[Probe]:
+def _probes(
+    snapshot: Snapshot, cabinet: Cabinet, shelves: list[Shelf], now_s: float
+) -> Iterator[Probe]:
     """What hangs in the cabinet now, thermometers read by hand too."""
     inside = {s.entity for s in shelves}
     boxes = [
         box.entity
-        for box in facts.boxes.values()
-        if box.entity in facts.box_stays and facts.shelf_at(box, now_s).entity in inside
+        for box in snapshot.boxes.values()
+        if box.entity in snapshot.box_stays and snapshot.shelf_at(box, now_s).entity in inside
     ]
     for place in (cabinet.entity, *sorted(inside), *boxes):
-        yield from facts.probes_at.get(place, [])
+        yield from snapshot.probes_at.get(place, [])
 
 
 def _exposure(
-    house: HouseNow, facts: Facts, cabinet: Cabinet, shelves: list[Shelf], now_s: float
+    snapshot: Snapshot, cabinet: Cabinet, shelves: list[Shelf], now_s: float
 ) -> ExposureTotals:
     """Of the place in the cabinet that had the most of it."""
     from_s = now_s - EXPOSURE_DAYS * SECONDS_PER_DAY
     places = [cabinet.entity, *(s.entity for s in shelves)]
-    records: list[ReadingSeries] = [
-        record_at(house, facts, place, from_s, now_s) for place in places
-    ]
+    records: list[ReadingSeries] = [record_at(snapshot, place, from_s, now_s) for place in places]
     totals = [exposure_totals(record) for record in records]
     return max(totals, key=lambda t: t.degree_hours_harmful + t.degree_hours_slow)
 
 
-def _shelves(facts: Facts, cabinet: Cabinet) -> list[Shelf]:
-    own = (s for s in facts.shelves.values() if s.cabinet == cabinet.entity)
+def _shelves(snapshot: Snapshot, cabinet: Cabinet) -> list[Shelf]:
+    own = (s for s in snapshot.shelves.values() if s.cabinet == cabinet.entity)
     return sorted(own, key=lambda s: s.position)

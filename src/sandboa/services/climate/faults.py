@@ -14,8 +14,7 @@ from sandboa.records.clutches import Clutch
 from sandboa.records.house import Cabinet, Probe
 from sandboa.services.clutches.clutch_view import ClutchNow
 from sandboa.services.probes.calibrated_readings import pieces_at
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days of record that are looked through: a season, so that slow changes show.
 SEASON_DAYS: Final = 75.0
@@ -52,7 +51,7 @@ class CabinetFault:
 class _Recognised:
     """What was recognised at `at_s`, from the facts and readings as they were."""
 
-    facts: int
+    snapshot: int
     revisions: tuple[tuple[int, int], ...]
     at_s: float
     found: tuple[CabinetFault, ...]
@@ -67,8 +66,7 @@ class FaultsNow:
 
     def of(
         self,
-        house: HouseNow,
-        facts: Facts,
+        snapshot: Snapshot,
         cabinet: Cabinet,
         until_s: float,
         days: float = SEASON_DAYS,
@@ -83,113 +81,111 @@ class FaultsNow:
         key = (cabinet.entity, round(days))
         with self._lock:
             held = self._held.get(key)
-            if held is not None and held.facts == facts.version:
+            if held is not None and held.snapshot == snapshot.version:
                 if 0.0 <= until_s - held.at_s < patience_s:
                     return held.found
                 # Time alone makes a silent probe: what was recognised holds for some minutes.
                 if held.at_s // _HOLDS_S == until_s // _HOLDS_S and held.revisions == _revisions(
-                    facts, cabinet
+                    snapshot, cabinet
                 ):
                     return held.found
-            revisions = _revisions(facts, cabinet)
-            found = _recognised(house, facts, cabinet, until_s, days)
-            self._held[key] = _Recognised(facts.version, revisions, until_s, found)
+            revisions = _revisions(snapshot, cabinet)
+            found = _recognised(snapshot, cabinet, until_s, days)
+            self._held[key] = _Recognised(snapshot.version, revisions, until_s, found)
             return found
 
 
-def _revisions(facts: Facts, cabinet: Cabinet) -> tuple[tuple[int, int], ...]:
+def _revisions(snapshot: Snapshot, cabinet: Cabinet) -> tuple[tuple[int, int], ...]:
     """How often the record of each logger that ever hung in the cabinet has changed."""
-    places = _places(facts, cabinet)
+    places = _places(snapshot, cabinet)
     tips = readings.tips()
     return tuple(
         (probe.entity, tips[probe.entity].revision)
-        for probe in facts.probes.values()
+        for probe in snapshot.probes.values()
         if probe.entity in tips
         and not probe.by_hand
-        and not places.isdisjoint(facts.probe_stays[probe.entity].place)
+        and not places.isdisjoint(snapshot.probe_stays[probe.entity].place)
     )
 
 
-def _places(facts: Facts, cabinet: Cabinet) -> set[int | None]:
+def _places(snapshot: Snapshot, cabinet: Cabinet) -> set[int | None]:
     """Where a probe can speak for the cabinet: in it, on its shelves, in boxes that stood there."""
-    shelves = {s.entity for s in facts.shelves.values() if s.cabinet == cabinet.entity}
+    shelves = {s.entity for s in snapshot.shelves.values() if s.cabinet == cabinet.entity}
     boxes = {
         box
-        for box, stays in facts.box_stays.items()
+        for box, stays in snapshot.box_stays.items()
         if not shelves.isdisjoint(p for p in stays.place if p is not None)
     }
     return {cabinet.entity, *shelves, *boxes}
 
 
 def clutch_faults(
-    house: HouseNow, faults: FaultsNow, now: ClutchNow, until_s: float
+    snapshot: Snapshot, faults: FaultsNow, now: ClutchNow, until_s: float
 ) -> list[CabinetFault]:
     """Faults that touched a clutch's shelf since it was laid: of the temperature, not of probes."""
-    facts = house.facts()
-    cabinet = facts.cabinets[facts.shelf_at(now.box, until_s).cabinet]
+    cabinet = snapshot.cabinets[snapshot.shelf_at(now.box, until_s).cabinet]
     since_s = now.clutch.laid_s
-    stays = facts.box_stays[now.box.entity]
-    shelves = {facts.shelves[p].name for p in stays.place if p is not None and p in facts.shelves}
+    stays = snapshot.box_stays[now.box.entity]
+    shelves = {
+        snapshot.shelves[p].name for p in stays.place if p is not None and p in snapshot.shelves
+    }
     return [
         told
-        for told in faults.of(house, facts, cabinet, until_s)
+        for told in faults.of(snapshot, cabinet, until_s)
         if told.fault.kind in OF_THE_TEMPERATURE
         and (told.fault.end_s or until_s) >= since_s
         and shelves & set(told.shelves)
     ]
 
 
-def faults_of_term(
-    house: HouseNow, facts: Facts, clutch: Clutch, until_s: float
-) -> tuple[Fault, ...]:
+def faults_of_term(snapshot: Snapshot, clutch: Clutch, until_s: float) -> tuple[Fault, ...]:
     """Faults of the temperature on a clutch's shelves from lay until then; held for the term."""
-    box = facts.boxes[clutch.entity]
-    stays = facts.box_stays[box.entity]
-    shelves = {p for p in stays.place if p is not None and p in facts.shelves} | {box.shelf}
+    box = snapshot.boxes[clutch.entity]
+    stays = snapshot.box_stays[box.entity]
+    shelves = {p for p in stays.place if p is not None and p in snapshot.shelves} | {box.shelf}
     days = (until_s - clutch.laid_s) / SECONDS_PER_DAY
 
     def read() -> tuple[Fault, ...]:
-        names = {facts.shelves[s].name for s in shelves}
+        names = {snapshot.shelves[s].name for s in shelves}
         return tuple(
             told.fault
-            for cabinet in {facts.shelves[s].cabinet for s in shelves}
-            for told in _recognised(house, facts, facts.cabinets[cabinet], until_s, days)
+            for cabinet in {snapshot.shelves[s].cabinet for s in shelves}
+            for told in _recognised(snapshot, snapshot.cabinets[cabinet], until_s, days)
             if told.fault.kind in OF_THE_TEMPERATURE and names & set(told.shelves)
         )
 
-    acts = house.last_acts()
+    acts = snapshot.last_acts
     stamp = (acts.touching, acts.by_clutch.get(clutch.entity, 0), int(until_s))
-    return house.held(f"faults of clutch {clutch.entity}", stamp, read)
+    return snapshot.kept.held(f"faults of clutch {clutch.entity}", stamp, read)
 
 
 def probe_records(
-    house: HouseNow, facts: Facts, cabinet: Cabinet, from_s: float, until_s: float
+    snapshot: Snapshot, cabinet: Cabinet, from_s: float, until_s: float
 ) -> list[tuple[Probe, ProbeRecord]]:
     """What each logger measured in the cabinet: a record for each place it hung."""
     shelves = sorted(
-        (s for s in facts.shelves.values() if s.cabinet == cabinet.entity),
+        (s for s in snapshot.shelves.values() if s.cabinet == cabinet.entity),
         key=lambda s: s.position,
     )
     boxes = [
-        (box.entity, facts.shelf_at(box, until_s))
-        for box in facts.boxes.values()
-        if box.entity in facts.box_stays
+        (box.entity, snapshot.shelf_at(box, until_s))
+        for box in snapshot.boxes.values()
+        if box.entity in snapshot.box_stays
     ]
     places = [(cabinet.entity, 1, False), *((s.entity, s.position, False) for s in shelves)]
     places += [(b, s.position, True) for b, s in boxes if s.cabinet == cabinet.entity]
     return [
         (probe, record)
         for place, position, in_box in places
-        for probe in facts.probes.values()
+        for probe in snapshot.probes.values()
         if not probe.by_hand
-        and place in facts.probe_stays[probe.entity].place
-        and (record := _record(house, facts, probe, place, position, in_box, from_s, until_s))
+        and place in snapshot.probe_stays[probe.entity].place
+        and (record := _record(snapshot, probe, place, position, in_box, from_s, until_s))
     ]
 
 
 def _record(
-    house: HouseNow,
-    facts: Facts,
+    snapshot: Snapshot,
     probe: Probe,
     place: int,
     position: int,
@@ -197,10 +193,10 @@ def _record(
     from_s: float,
     until_s: float,
 ) -> ProbeRecord | None:
-    pieces = list(pieces_at(house, facts, probe, place, from_s, until_s))
+    pieces = list(pieces_at(snapshot, probe, place, from_s, until_s))
     if not pieces:
         return None
-    parts = [house.with_humidity(probe.entity, p.from_s, p.until_s) for p in pieces]
+    parts = [snapshot.readings.with_humidity(probe.entity, p.from_s, p.until_s) for p in pieces]
     times = np.concatenate([series.times_s for series, _ in parts])
     # The last offset throughout: a check moves no temperature, it must not look like a step.
     values = np.concatenate([series.temperature_c for series, _ in parts]) + pieces[-1].offset_c
@@ -210,18 +206,18 @@ def _record(
 
 
 def _recognised(
-    house: HouseNow, facts: Facts, cabinet: Cabinet, until_s: float, days: float
+    snapshot: Snapshot, cabinet: Cabinet, until_s: float, days: float
 ) -> tuple[CabinetFault, ...]:
-    set_points = facts.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity)
     if set_points is None:
         return ()
     from_s = until_s - days * SECONDS_PER_DAY
-    held = probe_records(house, facts, cabinet, from_s - _BEFORE_DAYS * SECONDS_PER_DAY, until_s)
+    held = probe_records(snapshot, cabinet, from_s - _BEFORE_DAYS * SECONDS_PER_DAY, until_s)
     found = recognise([record for _, record in held], set_points, until_s)
-    names = {s.position: s.name for s in facts.shelves.values() if s.cabinet == cabinet.entity}
+    names = {s.position: s.name for s in snapshot.shelves.values() if s.cabinet == cabinet.entity}
     told = []
     for fault in found:
-        if (fault.end_s or until_s) < from_s or _taken_down(facts, held, fault):
+        if (fault.end_s or until_s) < from_s or _taken_down(snapshot, held, fault):
             continue
         touched = [(p, r) for p, r in held if r.name in fault.probes]
         shelves = sorted({r.shelf for _, r in touched})
@@ -236,14 +232,14 @@ def _recognised(
     return tuple(told)
 
 
-def _taken_down(facts: Facts, held: list[tuple[Probe, ProbeRecord]], fault: Fault) -> bool:
+def _taken_down(snapshot: Snapshot, held: list[tuple[Probe, ProbeRecord]], fault: Fault) -> bool:
     """A probe that was moved or taken down is not silent there."""
     if fault.kind is not FaultKind.UNPLUGGED:
         return False
     return any(
         r.name in fault.probes
         and any(at_s > fault.start_s - 3600 and (fault.end_s is None or at_s < fault.end_s + 3600)
-                for at_s in facts.probe_stays[p.entity].from_s[1:])
+                for at_s in snapshot.probe_stays[p.entity].from_s[1:])
         for p, r in held
     )  # fmt: skip
 

@@ -9,8 +9,7 @@ from sandboa.core.development import ReadingSeries
 from sandboa.core.units import SECONDS_PER_HOUR
 from sandboa.records.house import Cabinet, Probe
 from sandboa.services.probes.calibrated_readings import record_of
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Without the numbers: those go beside it, in the keeper's unit.
 _WORDS = {
@@ -42,23 +41,22 @@ class CabinetReadiness:
     probes: tuple[ProbeReadiness, ...]
 
 
-def cabinets_readiness(house: HouseNow, now_s: float) -> list[CabinetReadiness]:
+def cabinets_readiness(snapshot: Snapshot, now_s: float) -> list[CabinetReadiness]:
     """Every cabinet of the house, by name."""
-    facts = house.facts()
-    cabinets = sorted(facts.cabinets.values(), key=lambda c: c.name.casefold())
-    return [_cabinet(house, facts, cabinet, now_s) for cabinet in cabinets]
+    cabinets = sorted(snapshot.cabinets.values(), key=lambda c: c.name.casefold())
+    return [_cabinet(snapshot, cabinet, now_s) for cabinet in cabinets]
 
 
-def _cabinet(house: HouseNow, facts: Facts, cabinet: Cabinet, now_s: float) -> CabinetReadiness:
-    set_points = facts.set_points.get(cabinet.entity)
+def _cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> CabinetReadiness:
+    set_points = snapshot.set_points.get(cabinet.entity)
     target_c = set_points.at(now_s) if set_points else None
-    loggers = list(_loggers(facts, cabinet))
+    loggers = list(_loggers(snapshot, cabinet))
     if target_c is None or not loggers:
         why = "no set point is recorded" if target_c is None else "no logger hangs in it"
         text = f"Not known: {why}. Readiness is measured, 48 h of readings."
         return CabinetReadiness(cabinet.name, target_c, False, None, text, ())
     told = tuple(
-        ProbeReadiness(probe.name, readiness(_record(house, facts, probe, now_s), target_c, now_s))
+        ProbeReadiness(probe.name, readiness(_record(snapshot, probe, now_s), target_c, now_s))
         for probe in loggers
     )
     ready = all(p.told.ready for p in told)
@@ -71,18 +69,18 @@ def _cabinet(house: HouseNow, facts: Facts, cabinet: Cabinet, now_s: float) -> C
     return CabinetReadiness(cabinet.name, target_c, ready, since_s, _text(told, ready), told)
 
 
-def _record(house: HouseNow, facts: Facts, probe: Probe, now_s: float) -> ReadingSeries:
+def _record(snapshot: Snapshot, probe: Probe, now_s: float) -> ReadingSeries:
     """What the probe measured where it hangs now, offsets added, as far as readiness looks back."""
-    place = facts.probe_stays[probe.entity].last
+    place = snapshot.probe_stays[probe.entity].last
     assert place is not None, "a probe taken down is not asked"
     from_s = now_s - (LOOK_BACK_HOURS + STEADY_HOURS + 3) * SECONDS_PER_HOUR
-    return record_of(house, facts, probe, place, from_s, now_s)
+    return record_of(snapshot, probe, place, from_s, now_s)
 
 
-def _loggers(facts: Facts, cabinet: Cabinet) -> Iterator[Probe]:
-    shelves = [s.entity for s in facts.shelves.values() if s.cabinet == cabinet.entity]
+def _loggers(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[Probe]:
+    shelves = [s.entity for s in snapshot.shelves.values() if s.cabinet == cabinet.entity]
     for place in (cabinet.entity, *shelves):
-        yield from (p for p in facts.probes_at.get(place, []) if not p.by_hand)
+        yield from (p for p in snapshot.probes_at.get(place, []) if not p.by_hand)
 
 
 def _text(told: tuple[ProbeReadiness, ...], ready: bool) -> str:

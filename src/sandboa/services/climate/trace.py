@@ -13,8 +13,7 @@ from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
 from sandboa.records.house import Cabinet, Probe
 from sandboa.services.cabinets.commands import cabinet_called
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Points along the time axis: as many as a screen has columns (assumption).
 POINTS: Final = 1_200
@@ -51,7 +50,7 @@ class Trace:
 
 
 def climate_trace(
-    house: HouseNow, name: str, from_s: float, until_s: float, points: int = POINTS
+    snapshot: Snapshot, name: str, from_s: float, until_s: float, points: int = POINTS
 ) -> Trace:
     """The probes that hung in a cabinet over from..until, at most `points` buckets each.
 
@@ -61,14 +60,13 @@ def climate_trace(
     if not 0 < until_s - from_s <= _LONGEST_SPAN_S:
         raise NotPlausible("until", "a span ends after it begins, and within 40 years")
     cabinet = cabinet_called(name)
-    facts = house.facts()
     raw = until_s - from_s <= _RAW_SPAN_S
     unit_s = _SHORTEST_S if raw else SECONDS_PER_HOUR
     bucket_s = max(unit_s, np.ceil((until_s - from_s) / points / unit_s) * unit_s)
     start_s = from_s // bucket_s * bucket_s
     count = int(np.ceil((until_s - start_s) / bucket_s))
     middles = start_s + bucket_s * (np.arange(count) + 0.5)
-    set_points = facts.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity)
     wanted = np.array([set_points.at(t) for t in middles]) if set_points else np.full(count, np.nan)
     return Trace(
         start_s,
@@ -77,30 +75,31 @@ def climate_trace(
         raw and bucket_s == _SHORTEST_S,
         wanted,
         tuple(
-            _probe(facts, probe, places, start_s, float(bucket_s), count, raw)
-            for probe, places in _probes(facts, cabinet, from_s, until_s)
+            _probe(snapshot, probe, places, start_s, float(bucket_s), count, raw)
+            for probe, places in _probes(snapshot, cabinet, from_s, until_s)
         ),
     )
 
 
 def _probes(
-    facts: Facts, cabinet: Cabinet, from_s: float, until_s: float
+    snapshot: Snapshot, cabinet: Cabinet, from_s: float, until_s: float
 ) -> list[tuple[Probe, set[int]]]:
     """Probes that hung in the cabinet within the span, and its places they may have hung in."""
-    shelves = {s.entity for s in facts.shelves.values() if s.cabinet == cabinet.entity}
+    shelves = {s.entity for s in snapshot.shelves.values() if s.cabinet == cabinet.entity}
     places = {cabinet.entity, *shelves} | {
-        box for box, stays in facts.box_stays.items() if shelves & set(stays.place)
+        box for box, stays in snapshot.box_stays.items() if shelves & set(stays.place)
     }
     found = [
         probe
-        for probe in facts.probes.values()
-        if places & {place for *_, place in facts.probe_stays[probe.entity].pieces(from_s, until_s)}
+        for probe in snapshot.probes.values()
+        if places
+        & {place for *_, place in snapshot.probe_stays[probe.entity].pieces(from_s, until_s)}
     ]
     return [(probe, places) for probe in sorted(found, key=lambda p: (p.by_hand, p.name))]
 
 
 def _probe(
-    facts: Facts,
+    snapshot: Snapshot,
     probe: Probe,
     places: set[int],
     start_s: float,
@@ -115,13 +114,13 @@ def _probe(
     else:
         hours = readings.hours(probe.entity, start_s, end_s - 1)
         times, low, high = hours[:, 0], hours[:, 1], hours[:, 3]
-    stays = facts.probe_stays[probe.entity]
+    stays = snapshot.probe_stays[probe.entity]
     inside = np.zeros(len(times), dtype=bool)
     for left, right, place in stays.pieces(start_s, end_s):
         if place in places:
             inside |= (times >= left) & (times < right)
     times, low, high = times[inside], low[inside], high[inside]
-    offset_c = _offsets(facts, probe, times)
+    offset_c = _offsets(snapshot, probe, times)
     return ProbeTrace(
         probe,
         stays.at(end_s),
@@ -129,8 +128,8 @@ def _probe(
     )
 
 
-def _offsets(facts: Facts, probe: Probe, times: FloatArray) -> FloatArray:
+def _offsets(snapshot: Snapshot, probe: Probe, times: FloatArray) -> FloatArray:
     """°C to add to each reading: that of the last check before it."""
-    checks = [c for c in facts.checks.get(probe.entity, []) if c.kind is CheckKind.REFERENCE]
+    checks = [c for c in snapshot.checks.get(probe.entity, []) if c.kind is CheckKind.REFERENCE]
     before = np.searchsorted([c.at_s for c in checks], times, side="right")
     return np.array([0.0, *(c.offset for c in checks)])[before]

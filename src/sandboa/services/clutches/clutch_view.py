@@ -34,8 +34,7 @@ from sandboa.services.boxes.water import (
 from sandboa.services.clutches.egg_judgements import EggsView, judge_eggs
 from sandboa.services.clutches.methods import departures, method_of_clutch
 from sandboa.services.clutches.told_forecasts import Lessons, lessons
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True)
@@ -104,42 +103,44 @@ class ClutchPage:
     log: tuple[LogEntry, ...]
 
 
-def clutch_now(
-    house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float, known: Lessons
-) -> ClutchNow:
+def clutch_now(snapshot: Snapshot, clutch: Clutch, as_of_s: float, known: Lessons) -> ClutchNow:
     """Work out where a clutch stands at `as_of_s`, with what finished clutches taught.
 
     `forecast` is None when no egg is left that could pip, or when the clutch
     is done. `live_eggs` are neither slugs nor taken out.
     """
-    box = facts.boxes[clutch.entity]
-    shelf = facts.shelf_at(box, as_of_s)
-    eggs = facts.eggs.get(clutch.entity, [])
+    box = snapshot.boxes[clutch.entity]
+    shelf = snapshot.shelf_at(box, as_of_s)
+    eggs = snapshot.eggs.get(clutch.entity, [])
     count = ClutchCount(len(eggs), sum(egg.slug for egg in eggs))
-    curve = development_curve(house, facts, clutch, as_of_s)
-    set_points = set_points_of(facts, clutch, as_of_s)
-    maternal = facts.kept_by_dam(clutch.entity)
+    curve = development_curve(snapshot, clutch, as_of_s)
+    set_points = set_points_of(snapshot, clutch, as_of_s)
+    maternal = snapshot.kept_by_dam(clutch.entity)
     learned = known.learned(shelf.cabinet, as_of_s, besides=clutch.entity, maternal=maternal)
-    finished = facts.finished.get(clutch.entity)
+    finished = snapshot.finished.get(clutch.entity)
     at_pip = math.exp(learned.prior.mean)
     # An egg taken out while it was closed is none to wait for.
     live = sum(
         not egg.slug
-        and (facts.pip_s(egg.entity) is not None or facts.ended_s(egg.entity, as_of_s) is None)
+        and (
+            snapshot.pip_s(egg.entity) is not None or snapshot.ended_s(egg.entity, as_of_s) is None
+        )
         for egg in eggs
     )
     water = None
     if not maternal:
-        water = box_water(house, facts, clutch, curve, live, at_pip, as_of_s)
+        water = box_water(snapshot, clutch, curve, live, at_pip, as_of_s)
     pipped_s = [
-        pip_s for egg in eggs if (pip_s := facts.pip_s(egg.entity)) is not None and pip_s <= as_of_s
+        pip_s
+        for egg in eggs
+        if (pip_s := snapshot.pip_s(egg.entity)) is not None and pip_s <= as_of_s
     ]
     return ClutchNow(
         clutch=clutch,
         box=box,
-        dam=facts.animals[clutch.dam].name,
-        sire=facts.animals[clutch.sire].name if clutch.sire else None,
-        cabinet=facts.cabinets[shelf.cabinet].name,
+        dam=snapshot.animals[clutch.dam].name,
+        sire=snapshot.animals[clutch.sire].name if clutch.sire else None,
+        cabinet=snapshot.cabinets[shelf.cabinet].name,
         shelf=shelf.name,
         shelf_position=shelf.position,
         set_point_c=set_points.at(as_of_s),
@@ -160,10 +161,10 @@ def clutch_now(
             else None
         ),
         cold_spells=cold_spells(curve, set_points),
-        eggs=judge_eggs(facts, clutch, curve, as_of_s, at_pip, water.left if water else None),
+        eggs=judge_eggs(snapshot, clutch, curve, as_of_s, at_pip, water.left if water else None),
         water=water,
-        lid=latest_lid(facts, box, as_of_s),
-        on_grid=on_grid_now(facts, box, as_of_s),
+        lid=latest_lid(snapshot, box, as_of_s),
+        on_grid=on_grid_now(snapshot, box, as_of_s),
         maternal=maternal,
         learned=learned,
         learned_days=_moved_days(curve, learned),
@@ -171,14 +172,12 @@ def clutch_now(
     )
 
 
-def clutches_standing(
-    house: HouseNow, facts: Facts, as_of_s: float, known: Lessons
-) -> list[ClutchNow]:
+def clutches_standing(snapshot: Snapshot, as_of_s: float, known: Lessons) -> list[ClutchNow]:
     """Every clutch under way, by cabinet, shelf and code: the order that keeps doors shut."""
     standing = [
-        clutch_now(house, facts, clutch, as_of_s, known)
-        for clutch in facts.clutches
-        if facts.under_way(clutch, as_of_s)
+        clutch_now(snapshot, clutch, as_of_s, known)
+        for clutch in snapshot.clutches
+        if snapshot.under_way(clutch, as_of_s)
     ]
     return sorted(standing, key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
 
@@ -189,11 +188,10 @@ def _moved_days(curve: DevelopmentCurve, learned: Learned) -> float:
     return 0.0 if with_it is None or without is None else (with_it - without) / SECONDS_PER_DAY
 
 
-def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
+def clutch_page(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchPage:
     """The Clutch place for a code (upper and lower case alike); NotFound when there is none."""
-    facts = house.facts()
-    clutch = facts.clutch_called(code)
-    now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
+    clutch = snapshot.clutch_called(code)
+    now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
     method = method_of_clutch(clutch.entity)
     house_method, different = departures(method)
     return ClutchPage(
@@ -201,24 +199,23 @@ def clutch_page(house: HouseNow, code: str, as_of_s: float) -> ClutchPage:
         method=method,
         house_method=house_method,
         differences=different,
-        ribbon=ribbon(now.curve, set_points_of(facts, clutch, as_of_s)),
+        ribbon=ribbon(now.curve, set_points_of(snapshot, clutch, as_of_s)),
         rests_on=rests_on(now.curve),
         gaps=now.curve.temperature.gaps,
-        probes=tuple(probes_of(facts, clutch, as_of_s)),
+        probes=tuple(probes_of(snapshot, clutch, as_of_s)),
         log=tuple(as_log(acts_of(clutch.entity))),
     )
 
 
 def what_if_water(
-    house: HouseNow, code: str, as_of_s: float, closing: Closing | None, humidity: float | None
+    snapshot: Snapshot, code: str, as_of_s: float, closing: Closing | None, humidity: float | None
 ) -> WaterLeft | None:
     """A box's water were it closed otherwise, or its cabinet damper; NotFound without a clutch."""
-    facts = house.facts()
-    clutch = facts.clutch_called(code)
-    if facts.boxes[clutch.entity].medium is None:
+    clutch = snapshot.clutch_called(code)
+    if snapshot.boxes[clutch.entity].medium is None:
         return None
-    now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
-    return what_if(house, facts, clutch, now.curve, now.at_pip, as_of_s, closing, humidity)
+    now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
+    return what_if(snapshot, clutch, now.curve, now.at_pip, as_of_s, closing, humidity)
 
 
 def rests_on(curve: DevelopmentCurve) -> str:

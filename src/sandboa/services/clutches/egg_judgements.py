@@ -35,7 +35,7 @@ from sandboa.core.standing import (
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import WaterLeft
 from sandboa.records.clutches import Clutch, Egg
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: days for which it stays news that eggs answered a watering (assumption).
 ANSWER_NEWS_DAYS: Final = 14.0
@@ -110,7 +110,7 @@ class EggsView:
 
 
 def judge_eggs(
-    facts: Facts,
+    snapshot: Snapshot,
     clutch: Clutch,
     curve: DevelopmentCurve,
     as_of_s: float,
@@ -123,22 +123,22 @@ def judge_eggs(
     Eggs nobody has looked at count among the box's live eggs, as not dented.
     The box comes first: where it is dry, no egg's dents are held against it.
     """
-    rules = facts.settings.rules
-    eggs = facts.eggs.get(clutch.entity, [])
+    rules = snapshot.settings.rules
+    eggs = snapshot.eggs.get(clutch.entity, [])
     live = [
         e
         for e in eggs
         if not e.slug
-        and facts.ended_s(e.entity, as_of_s) is None
-        and (e.entity not in facts.emergences or facts.emergences[e.entity].seen_s > as_of_s)
+        and snapshot.ended_s(e.entity, as_of_s) is None
+        and (e.entity not in snapshot.emergences or snapshot.emergences[e.entity].seen_s > as_of_s)
     ]
     every_pour = [
         w.poured_s
-        for w in facts.waterings.get(facts.boxes[clutch.entity].entity, [])
+        for w in snapshot.waterings.get(snapshot.boxes[clutch.entity].entity, [])
         if w.poured_s <= as_of_s
     ]
     pours = [s for s in every_pour if as_of_s - ANSWER_NEWS_DAYS * SECONDS_PER_DAY <= s]
-    looks = {egg.number: _gradings(facts, egg, curve, as_of_s, at_pip) for egg in live}
+    looks = {egg.number: _gradings(snapshot, egg, curve, as_of_s, at_pip) for egg in live}
     turgors = [
         EggTurgor(
             egg.number,
@@ -160,40 +160,40 @@ def judge_eggs(
         for n, seen in looks.items()
         if n in box.early_eggs and did_not_answer(seen, every_pour, as_of_s)
     )
-    judging = _Judging(facts, clutch, curve, as_of_s, at_pip, water, box, answered, unanswered)
+    judging = _Judging(snapshot, clutch, curve, as_of_s, at_pip, water, box, answered, unanswered)
     views = tuple(judging.view(egg, looks.get(egg.number, [])) for egg in eggs)
     return EggsView(views, box, answered, unanswered)
 
 
-def removed_s(facts: Facts, egg: Egg, as_of_s: float) -> float | None:
+def removed_s(snapshot: Snapshot, egg: Egg, as_of_s: float) -> float | None:
     """When the keeper took the egg out of the box; None while it is in."""
-    for event in facts.egg_events.get(egg.entity, []):
+    for event in snapshot.egg_events.get(egg.entity, []):
         if event.kind == EggActKind.REMOVED and event.at_s <= as_of_s:
             return float(event.at_s)
     return None
 
 
 def observations_of(
-    facts: Facts, egg: Egg, curve: DevelopmentCurve, as_of_s: float, at_pip: float = 1.0
+    snapshot: Snapshot, egg: Egg, curve: DevelopmentCurve, as_of_s: float, at_pip: float = 1.0
 ) -> list[Observation]:
     """Everything seen of an egg that bears on whether it lives."""
     seen = [
         Observation(c.seen_s, SignKind.VESSELS, c.vessels, curve.at(c.seen_s) / at_pip)
-        for c in facts.candlings.get(egg.entity, [])
+        for c in snapshot.candlings.get(egg.entity, [])
     ]
     seen += [
         Observation(s.seen_s, SignKind(s.kind), s.value, curve.at(s.seen_s) / at_pip)
-        for s in facts.egg_signs.get(egg.entity, [])
+        for s in snapshot.egg_signs.get(egg.entity, [])
     ]
     return [o for o in seen if o.at_s <= as_of_s]
 
 
 def _gradings(
-    facts: Facts, egg: Egg, curve: DevelopmentCurve, as_of_s: float, at_pip: float
+    snapshot: Snapshot, egg: Egg, curve: DevelopmentCurve, as_of_s: float, at_pip: float
 ) -> list[Grading]:
     return [
         Grading(row.seen_s, row.grade, curve.at(row.seen_s) / at_pip)
-        for row in facts.turgor.get(egg.entity, [])
+        for row in snapshot.turgor.get(egg.entity, [])
         if row.seen_s <= as_of_s
     ]
 
@@ -202,7 +202,7 @@ def _gradings(
 class _Judging:
     """One clutch being judged: what every egg of it is judged with."""
 
-    facts: Facts
+    snapshot: Snapshot
     clutch: Clutch
     curve: DevelopmentCurve
     as_of_s: float
@@ -214,12 +214,12 @@ class _Judging:
 
     def view(self, egg: Egg, seen: list[Grading]) -> EggView:
         judged = self.box.by_egg.get(egg.number)
-        pip_s = self.facts.pip_s(egg.entity)
-        cut = self.facts.cuts.get(egg.entity)
-        out = self.facts.emergences.get(egg.entity)
-        fate = self.facts.fates.get(egg.entity)
+        pip_s = self.snapshot.pip_s(egg.entity)
+        cut = self.snapshot.cuts.get(egg.entity)
+        out = self.snapshot.emergences.get(egg.entity)
+        fate = self.snapshot.fates.get(egg.entity)
         events = tuple(
-            e.kind for e in self.facts.egg_events.get(egg.entity, []) if e.at_s <= self.as_of_s
+            e.kind for e in self.snapshot.egg_events.get(egg.entity, []) if e.at_s <= self.as_of_s
         )
         view = EggView(
             egg.number,
@@ -233,9 +233,9 @@ class _Judging:
             Torchlight() if egg.slug else self._torchlight(egg, events),
             judged.allowed_grade if judged else 0,
             pip_s if pip_s is not None and pip_s <= self.as_of_s else None,
-            removed_s(self.facts, egg, self.as_of_s),
+            removed_s(self.snapshot, egg, self.as_of_s),
             tuple(self._latest_signs(egg)),
-            looked_s=self.facts.last_look_s(egg, self.as_of_s),
+            looked_s=self.snapshot.last_look_s(egg, self.as_of_s),
             cut_s=float(cut.at_s) if cut is not None and cut.at_s <= self.as_of_s else None,
             emerged_s=float(out.seen_s) if out is not None and out.seen_s <= self.as_of_s else None,
             fate=Fate(fate.fate) if fate is not None and fate.at_s <= self.as_of_s else None,
@@ -261,11 +261,11 @@ class _Judging:
         return view if view.pipped_s is not None else self._with_standing(egg, view, judged)
 
     def _with_standing(self, egg: Egg, view: EggView, judged: DimpleJudgement) -> EggView:
-        observations = observations_of(self.facts, egg, self.curve, self.as_of_s, self.at_pip)
+        observations = observations_of(self.snapshot, egg, self.curve, self.as_of_s, self.at_pip)
         own_dents = judged.excess if judged.scope is Scope.EGG else 0
         situation = Situation(self.clutch.laid_s, self.as_of_s, own_dents, self._first_pip_s())
-        house = self.facts.settings.rules
-        rules = house.standing
+        in_force = self.snapshot.settings.rules
+        rules = in_force.standing
         standing = judge_standing(observations, situation, rules)
         causes: tuple[CauseShare, ...] = ()
         if judged.excess >= 1:
@@ -287,7 +287,7 @@ class _Judging:
                     else None,
                     other_log_odds=without.log_odds,
                 ),
-                house.cause_scores,
+                in_force.cause_scores,
             )
         settles = what_settles(
             standing,
@@ -296,24 +296,27 @@ class _Judging:
             self.as_of_s,
             self.curve.now / self.at_pip,
             sinking=judged.rose_fast,
-            candle_every_days=house.candle_every_days,
+            candle_every_days=in_force.candle_every_days,
         )
         return replace(view, standing=standing, settles=settles, causes=causes)
 
     def _first_pip_s(self) -> float | None:
-        pips = [self.facts.pip_s(egg.entity) for egg in self.facts.eggs.get(self.clutch.entity, [])]
+        pips = [
+            self.snapshot.pip_s(egg.entity)
+            for egg in self.snapshot.eggs.get(self.clutch.entity, [])
+        ]
         return min((s for s in pips if s is not None and s <= self.as_of_s), default=None)
 
     def _latest_signs(self, egg: Egg) -> Iterator[tuple[str, str]]:
         latest = {
             sign.kind: sign.value
-            for sign in self.facts.egg_signs.get(egg.entity, [])
+            for sign in self.snapshot.egg_signs.get(egg.entity, [])
             if sign.seen_s <= self.as_of_s
         }
         yield from sorted(latest.items())
 
     def _torchlight(self, egg: Egg, events: tuple[str, ...]) -> Torchlight:
-        looks = [c for c in self.facts.candlings.get(egg.entity, []) if c.seen_s <= self.as_of_s]
+        looks = [c for c in self.snapshot.candlings.get(egg.entity, []) if c.seen_s <= self.as_of_s]
         last = looks[-1] if looks else None
         vessels = Vessels(last.vessels) if last else None
         found = next((Disc(c.disc) for c in reversed(looks) if c.disc), None)

@@ -13,8 +13,7 @@ from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.services.clutches.photos import photos_of_owner
 from sandboa.services.clutches.told_forecasts import lessons
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True, slots=True)
@@ -38,55 +37,54 @@ class EggPage:
     photos: tuple[Photo, ...]
 
 
-def egg_page(house: HouseNow, code: str, number: int, as_of_s: float) -> EggPage:
+def egg_page(snapshot: Snapshot, code: str, number: int, as_of_s: float) -> EggPage:
     """Everything of one egg; NotFound for an unknown clutch or egg."""
-    facts = house.facts()
-    clutch = facts.clutch_called(code)
+    clutch = snapshot.clutch_called(code)
     egg = egg_of(clutch, number)
-    now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
-    history = sorted(_history(facts, egg, now), key=lambda m: -m.at_s)
+    now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
+    history = sorted(_history(snapshot, egg, now), key=lambda m: -m.at_s)
     photos = [p for p in photos_of_owner(clutch.entity) if p.egg == number]
     view = next(e for e in now.eggs.eggs if e.number == number)
     return EggPage(now, view, tuple(history), tuple(photos))
 
 
-def _history(facts: Facts, egg: Egg, now: ClutchNow) -> list[EggMoment]:
+def _history(snapshot: Snapshot, egg: Egg, now: ClutchNow) -> list[EggMoment]:
     def share(at_s: float) -> float:
         return now.curve.at(at_s) / now.at_pip
 
     told = [
         EggMoment(t.seen_s, share(t.seen_s), "dents", GRADE_WORDS[t.grade], t.grade)
-        for t in facts.turgor.get(egg.entity, [])
+        for t in snapshot.turgor.get(egg.entity, [])
     ]
-    for candling in facts.candlings.get(egg.entity, []):
+    for candling in snapshot.candlings.get(egg.entity, []):
         disc = f", disc {candling.disc}" if candling.disc else ""
         seen = vessels_words(Vessels(candling.vessels))
         told.append(EggMoment(candling.seen_s, share(candling.seen_s), "candled", f"{seen}{disc}"))
     told += [
         EggMoment(s.seen_s, share(s.seen_s), s.kind, SIGNS[SignKind(s.kind), s.value].words)
-        for s in facts.egg_signs.get(egg.entity, [])
+        for s in snapshot.egg_signs.get(egg.entity, [])
     ]
     told += [
         EggMoment(e.at_s, share(e.at_s), "done", e.kind)
-        for e in facts.egg_events.get(egg.entity, [])
+        for e in snapshot.egg_events.get(egg.entity, [])
     ]
-    told += [EggMoment(at_s, share(at_s), kind, words) for at_s, kind, words in _end(facts, egg)]
+    told += [EggMoment(at_s, share(at_s), kind, words) for at_s, kind, words in _end(snapshot, egg)]
     return told
 
 
-def _end(facts: Facts, egg: Egg) -> Iterator[tuple[float, str, str]]:
+def _end(snapshot: Snapshot, egg: Egg) -> Iterator[tuple[float, str, str]]:
     """(at s, kind, words) of what ended its time as a closed egg."""
-    if egg.entity in facts.pips:
-        yield facts.pips[egg.entity].seen_s, "pip", "pipped"
-    if egg.entity in facts.cuts:
-        cut = facts.cuts[egg.entity]
+    if egg.entity in snapshot.pips:
+        yield snapshot.pips[egg.entity].seen_s, "pip", "pipped"
+    if egg.entity in snapshot.cuts:
+        cut = snapshot.cuts[egg.entity]
         bled = ", bled" if cut.bled else ""
         yield cut.at_s, "cut", f"cut open: {cut.reason}{bled}"
-    if egg.entity in facts.emergences:
-        yield facts.emergences[egg.entity].seen_s, "out", "out of the egg"
-    if egg.entity in facts.fates:
-        fate = facts.fates[egg.entity]
+    if egg.entity in snapshot.emergences:
+        yield snapshot.emergences[egg.entity].seen_s, "out", "out of the egg"
+    if egg.entity in snapshot.fates:
+        fate = snapshot.fates[egg.entity]
         yield fate.at_s, "fate", f"{fate.fate}{f', {fate.stage}' if fate.stage else ''}"
-    if egg.entity in facts.openings:
-        opening = facts.openings[egg.entity]
+    if egg.entity in snapshot.openings:
+        opening = snapshot.openings[egg.entity]
         yield opening.at_s, "opened", "opened" if opening.opened else "not opened"

@@ -26,8 +26,7 @@ from sandboa.records.facts import newest_act
 from sandboa.records.forecasts_told import ForecastTold, Lesson
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.clutches.egg_judgements import judge_eggs
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import TOUCHING, Facts
+from sandboa.services.snapshot.snapshot import TOUCHING, Snapshot
 
 #: Lessons, and forecasts, worked out in one look: the watch must not stop for a long history.
 _AT_A_TIME: Final = 5
@@ -61,13 +60,13 @@ class Lessons:
         return self._known[key]
 
 
-def lessons(house: HouseNow, facts: Facts) -> Lessons:
+def lessons(snapshot: Snapshot) -> Lessons:
     """The lessons of all clutches that are finished, in order of when; held while they hold."""
-    stamp = (facts.version, *forecasts_told.lessons_stamp())
-    return house.held("lessons", stamp, lambda: _read_lessons(facts))
+    stamp = (snapshot.version, *forecasts_told.lessons_stamp())
+    return snapshot.kept.held("lessons", stamp, lambda: _read_lessons(snapshot))
 
 
-def _read_lessons(facts: Facts) -> Lessons:
+def _read_lessons(snapshot: Snapshot) -> Lessons:
     kept = forecasts_told.lessons()
     finished = [
         (
@@ -80,35 +79,34 @@ def _read_lessons(facts: Facts) -> Lessons:
                 kept[entity].eggs,
             ),
         )
-        for entity, done in facts.finished.items()
+        for entity, done in snapshot.finished.items()
         if entity in kept
     ]
-    kept_by_dams = frozenset(clutch for clutch, *_ in finished if facts.kept_by_dam(clutch))
+    kept_by_dams = frozenset(clutch for clutch, *_ in finished if snapshot.kept_by_dam(clutch))
     return Lessons(tuple(sorted(finished, key=lambda f: (f[1], f[0]))), kept_by_dams)
 
 
-def keep_due(house: HouseNow, now_s: float) -> bool:
+def keep_due(snapshot: Snapshot, now_s: float) -> bool:
     """Keep the forecasts whose day has come, and what newly finished clutches taught.
 
     A day that went by while nothing ran is made up for from what was known
     then, and marked so. Returns whether there was anything to do; a few at a
     time, so there may be more.
     """
-    facts = house.facts()
-    taught = _learn_due(house, facts, now_s)
+    taught = _learn_due(snapshot, now_s)
     told = {(t.clutch, t.day) for t in forecasts_told.all_told()}
-    known = lessons(house, facts) if taught else None
+    known = lessons(snapshot) if taught else None
     made = kept = 0
-    for clutch in facts.clutches:
-        if all(egg.slug for egg in facts.eggs.get(clutch.entity, [])):
+    for clutch in snapshot.clutches:
+        if all(egg.slug for egg in snapshot.eggs.get(clutch.entity, [])):
             continue
         for day in SCORED_DAYS:
             due_s = clutch.laid_s + day * SECONDS_PER_DAY
             if (clutch.entity, day) in told or due_s > now_s or made >= _AT_A_TIME:
                 continue
             made += 1
-            known = known or lessons(house, facts)
-            judged = _Judged.at(house, facts, known, clutch, max(due_s, clutch.laid_s + 60.0))
+            known = known or lessons(snapshot)
+            judged = _Judged.at(snapshot, known, clutch, max(due_s, clutch.laid_s + 60.0))
             window = judged.typical_pip()
             late = now_s - due_s > SECONDS_PER_DAY
             if day in JUDGED_DAYS:
@@ -120,46 +118,46 @@ def keep_due(house: HouseNow, now_s: float) -> bool:
     return taught or kept > 0
 
 
-def standing_scores(facts: Facts) -> list[StandingScore]:
+def standing_scores(snapshot: Snapshot) -> list[StandingScore]:
     """How good the kept standings of eggs in closed clutches were, by day.
 
     Eggs of which nobody knows the end, and those taken out closed, say nothing.
     """
     by_day: dict[int, list[tuple[float, bool]]] = {day: [] for day in JUDGED_DAYS}
     ended = {
-        egg.entity: facts.pipped(egg.entity)
-        for clutch in facts.finished
-        for egg in facts.eggs.get(clutch, [])
-        if not _end_unknown(facts, egg.entity)
+        egg.entity: snapshot.pipped(egg.entity)
+        for clutch in snapshot.finished
+        for egg in snapshot.eggs.get(clutch, [])
+        if not _end_unknown(snapshot, egg.entity)
     }
     for egg, day, alive in forecasts_told.all_standings_told():
         if egg in ended and day in by_day:
             by_day[day].append((alive, ended[egg]))
-    rules = facts.settings.rules.standing
+    rules = snapshot.settings.rules.standing
     found = (score_standings(day, told, rules) for day, told in by_day.items())
     return [s for s in found if s is not None]
 
 
-def _end_unknown(facts: Facts, egg: int) -> bool:
-    declared = facts.fates.get(egg)
+def _end_unknown(snapshot: Snapshot, egg: int) -> bool:
+    declared = snapshot.fates.get(egg)
     return declared is not None and declared.fate in (Fate.REMOVED, Fate.UNKNOWN)
 
 
-def scores(facts: Facts) -> list[Score]:
+def scores(snapshot: Snapshot) -> list[Score]:
     """How good the kept forecasts of finished clutches were, by day."""
     came = {clutch: lesson.mean_pip_s for clutch, lesson in forecasts_told.lessons().items()}
     by_day: dict[int, list[tuple[Window, float]]] = {day: [] for day in SCORED_DAYS}
     for told in forecasts_told.all_told():
-        if told.clutch in facts.finished and told.clutch in came and told.day in by_day:
+        if told.clutch in snapshot.finished and told.clutch in came and told.day in by_day:
             by_day[told.day].append((Window(*told.quantiles_s), came[told.clutch]))
     found = (score(day, pairs) for day, pairs in by_day.items())
     return [s for s in found if s is not None]
 
 
-def _learn_due(house: HouseNow, facts: Facts, now_s: float) -> bool:
+def _learn_due(snapshot: Snapshot, now_s: float) -> bool:
     kept = forecasts_told.lessons()
     # Where nobody saw a pip there is nothing to learn, now or at the next look.
-    done = [c for c in facts.clutches if c.entity in facts.finished and _pips(facts, c)]
+    done = [c for c in snapshot.clutches if c.entity in snapshot.finished and _pips(snapshot, c)]
     for undone in kept.keys() - {c.entity for c in done}:
         forecasts_told.forget(undone)
     todo = [
@@ -170,25 +168,25 @@ def _learn_due(house: HouseNow, facts: Facts, now_s: float) -> bool:
     ]
     version = newest_act()
     for clutch in todo[:_AT_A_TIME]:
-        forecasts_told.learn(_lesson(house, facts, clutch, version, now_s))
+        forecasts_told.learn(_lesson(snapshot, clutch, version, now_s))
     return bool(todo)
 
 
-def _pips(facts: Facts, clutch: Clutch) -> list[float]:
-    eggs = facts.eggs.get(clutch.entity, [])
-    return [s for egg in eggs if (s := facts.pip_s(egg.entity)) is not None]
+def _pips(snapshot: Snapshot, clutch: Clutch) -> list[float]:
+    eggs = snapshot.eggs.get(clutch.entity, [])
+    return [s for egg in eggs if (s := snapshot.pip_s(egg.entity)) is not None]
 
 
-def _lesson(house: HouseNow, facts: Facts, clutch: Clutch, version: int, now_s: float) -> Lesson:
+def _lesson(snapshot: Snapshot, clutch: Clutch, version: int, now_s: float) -> Lesson:
     """ln D at the mean pip of a clutch of which a pip was seen."""
-    pips = _pips(facts, clutch)
+    pips = _pips(snapshot, clutch)
     mean_s = sum(pips) / len(pips)
-    curve = development_curve(house, facts, clutch, min(max(mean_s, clutch.laid_s + 60.0), now_s))
+    curve = development_curve(snapshot, clutch, min(max(mean_s, clutch.laid_s + 60.0), now_s))
     untaught = HatchPrior()
     measured = log_uncertainty(curve, untaught) ** 2 - untaught.sd**2
-    if facts.kept_by_dam(clutch.entity):
+    if snapshot.kept_by_dam(clutch.entity):
         measured *= MATERNAL_FACTOR**2
-    cabinet = facts.shelf_at(facts.boxes[clutch.entity], clutch.laid_s).cabinet
+    cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity], clutch.laid_s).cabinet
     return Lesson(
         clutch.entity, version, cabinet, mean_s, math.log(curve.now),
         math.sqrt(max(measured, 0.0)), len(pips),
@@ -199,38 +197,36 @@ def _lesson(house: HouseNow, facts: Facts, clutch: Clutch, version: int, now_s: 
 class _Judged:
     """A clutch as it would have been told of at `as_of_s`, not taught by itself."""
 
-    facts: Facts
+    snapshot: Snapshot
     clutch: Clutch
     curve: DevelopmentCurve
     prior: HatchPrior
     as_of_s: float
 
     @classmethod
-    def at(
-        cls, house: HouseNow, facts: Facts, known: Lessons, clutch: Clutch, as_of_s: float
-    ) -> "_Judged":
-        cabinet = facts.shelf_at(facts.boxes[clutch.entity], as_of_s).cabinet
-        maternal = facts.kept_by_dam(clutch.entity)
+    def at(cls, snapshot: Snapshot, known: Lessons, clutch: Clutch, as_of_s: float) -> "_Judged":
+        cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity], as_of_s).cabinet
+        maternal = snapshot.kept_by_dam(clutch.entity)
         prior = known.learned(cabinet, as_of_s, besides=clutch.entity, maternal=maternal).prior
-        curve = development_curve(house, facts, clutch, as_of_s)
-        return cls(facts, clutch, curve, prior, as_of_s)
+        curve = development_curve(snapshot, clutch, as_of_s)
+        return cls(snapshot, clutch, curve, prior, as_of_s)
 
     def typical_pip(self) -> Window | None:
-        eggs = sum(not egg.slug for egg in self.facts.eggs[self.clutch.entity])
+        eggs = sum(not egg.slug for egg in self.snapshot.eggs[self.clutch.entity])
         told = forecast(
             self.curve.temperature,
             eggs,
             prior=self.prior,
             curve=self.curve,
-            maternal=self.facts.kept_by_dam(self.clutch.entity),
+            maternal=self.snapshot.kept_by_dam(self.clutch.entity),
         )
         return told.typical_pip
 
     def standings(self) -> dict[int, float]:
         """The chance of each egg still closed, by entity. The box's water is left out of it."""
         at_pip = math.exp(self.prior.mean)
-        view = judge_eggs(self.facts, self.clutch, self.curve, self.as_of_s, at_pip, None)
-        entities = {egg.number: egg.entity for egg in self.facts.eggs[self.clutch.entity]}
+        view = judge_eggs(self.snapshot, self.clutch, self.curve, self.as_of_s, at_pip, None)
+        entities = {egg.number: egg.entity for egg in self.snapshot.eggs[self.clutch.entity]}
         return {
             entities[egg.number]: egg.standing.alive
             for egg in view.eggs

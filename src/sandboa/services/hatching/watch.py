@@ -24,8 +24,7 @@ from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.services.clutches.methods import method_of, was_chosen
 from sandboa.services.clutches.told_forecasts import lessons
 from sandboa.services.hatching.hatchlings import hatchling_name
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Meals taken after which a hatchling is settled (handbook 1: "several"; assumption).
 SETTLED_MEALS: Final = 3
@@ -89,28 +88,24 @@ class HatchingClutch:
         return tuple(e.view.number for e in self.eggs if e.fate is None)
 
 
-def hatch_watch(house: HouseNow, as_of_s: float) -> tuple[HatchingClutch, ...]:
+def hatch_watch(snapshot: Snapshot, as_of_s: float) -> tuple[HatchingClutch, ...]:
     """Clutches in their last week, pipping, or with hatchlings that are not settled yet."""
-    facts = house.facts()
-    known = lessons(house, facts)
+    known = lessons(snapshot)
     at_hatch = []
-    for clutch in facts.clutches:
-        if clutch.laid_s > as_of_s or not _may_be_hatching(facts, clutch, as_of_s):
+    for clutch in snapshot.clutches:
+        if clutch.laid_s > as_of_s or not _may_be_hatching(snapshot, clutch, as_of_s):
             continue
-        now = clutch_now(house, facts, clutch, as_of_s, known)
-        standing = _hatching(facts, now, as_of_s)
+        now = clutch_now(snapshot, clutch, as_of_s, known)
+        standing = _hatching(snapshot, now, as_of_s)
         if _belongs(standing, as_of_s):
             at_hatch.append(standing)
     return tuple(sorted(at_hatch, key=_order))
 
 
-def hatching_clutch(house: HouseNow, code: str, as_of_s: float) -> HatchingClutch:
+def hatching_clutch(snapshot: Snapshot, code: str, as_of_s: float) -> HatchingClutch:
     """One clutch at hatch, whatever its stage; NotFound for an unknown code."""
-    facts = house.facts()
-    clutch = facts.clutch_called(code)
-    return _hatching(
-        facts, clutch_now(house, facts, clutch, as_of_s, lessons(house, facts)), as_of_s
-    )
+    clutch = snapshot.clutch_called(code)
+    return _hatching(snapshot, clutch_now(snapshot, clutch, as_of_s, lessons(snapshot)), as_of_s)
 
 
 def tick_last_week(code: str, task: LastWeekTask, done: bool, now_s: float) -> Act:
@@ -130,14 +125,14 @@ def egg_record(view: EggView) -> EggRecord:
     )
 
 
-def _may_be_hatching(facts: Facts, clutch: Clutch, as_of_s: float) -> bool:
+def _may_be_hatching(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> bool:
     """Quick, before anything is worked out: under way, or with hatchlings of late."""
-    if facts.under_way(clutch, as_of_s):
+    if snapshot.under_way(clutch, as_of_s):
         return True
     out = [
-        facts.emergences[egg.entity].seen_s
-        for egg in facts.eggs.get(clutch.entity, [])
-        if egg.entity in facts.emergences
+        snapshot.emergences[egg.entity].seen_s
+        for egg in snapshot.eggs.get(clutch.entity, [])
+        if egg.entity in snapshot.emergences
     ]
     return bool(out) and as_of_s - max(out) <= FOLLOWED_DAYS * SECONDS_PER_DAY
 
@@ -166,13 +161,13 @@ def _order(standing: HatchingClutch) -> tuple[int, float]:
     return (0 if waiting else 1, -standing.now.fraction)
 
 
-def _hatching(facts: Facts, now: ClutchNow, as_of_s: float) -> HatchingClutch:
-    own = facts.methods.get(now.clutch.entity)
+def _hatching(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> HatchingClutch:
+    own = snapshot.methods.get(now.clutch.entity)
     method = method_of(own) if own else Method("")
     views = now.eggs.eggs
     chosen = own is not None and was_chosen(own)
     advices = _advices(now, method, chosen, views, as_of_s)
-    eggs = tuple(_egg(facts, now, view, advices.get(view.number), as_of_s) for view in views)
+    eggs = tuple(_egg(snapshot, now, view, advices.get(view.number), as_of_s) for view in views)
     done = ticked(now.clutch.entity)
     lines = last_week(method.last_days, on_grid=now.on_grid or LastWeekTask.GRID in done)
     return HatchingClutch(
@@ -200,11 +195,11 @@ def _advices(
 
 
 def _egg(
-    facts: Facts, now: ClutchNow, view: EggView, advice: HatchAdvice | None, as_of_s: float
+    snapshot: Snapshot, now: ClutchNow, view: EggView, advice: HatchAdvice | None, as_of_s: float
 ) -> HatchingEgg:
-    entity = next(e.entity for e in facts.eggs[now.clutch.entity] if e.number == view.number)
+    entity = next(e.entity for e in snapshot.eggs[now.clutch.entity] if e.number == view.number)
     record = egg_record(view)
-    declared = facts.fates.get(entity)
+    declared = snapshot.fates.get(entity)
     emergence = None
     if view.pipped_s is not None and view.emerged_s is None and view.live:
         emergence = still_to_come(EMERGENCE, view.pipped_s, as_of_s)
@@ -216,18 +211,20 @@ def _egg(
         stage=declared.stage if declared else None,
         declared=declared is not None,
         fitting_fates=fitting_fates(record),
-        hatchlings=tuple(_hatchlings(facts, entity, view, as_of_s)),
+        hatchlings=tuple(_hatchlings(snapshot, entity, view, as_of_s)),
     )
 
 
-def _hatchlings(facts: Facts, egg: int, view: EggView, as_of_s: float) -> Iterator[HatchlingNow]:
+def _hatchlings(
+    snapshot: Snapshot, egg: int, view: EggView, as_of_s: float
+) -> Iterator[HatchlingNow]:
     died = view.fate is Fate.HATCHED_DIED
-    for hatchling in facts.hatchlings.get(egg, []):
+    for hatchling in snapshot.hatchlings.get(egg, []):
         out_s = view.emerged_s if view.emerged_s is not None else as_of_s
         own = hatchling.entity
         meals = tuple(sorted(Meal.current(Meal.animal == own), key=lambda m: m.at_s))
         weights = sorted(Weight.current(Weight.animal == own), key=lambda w: w.at_s)
-        shed = facts.sheds.get(own)
+        shed = snapshot.sheds.get(own)
         eaten = any(meal.taken for meal in meals)
         yield HatchlingNow(
             hatchling,

@@ -13,70 +13,67 @@ from sandboa.services.boxes.water import BoxWater, box_water, on_grid_now
 from sandboa.services.climate.faults import faults_of_term
 from sandboa.services.losses.ends import ClutchEnds, EggEnd
 from sandboa.services.rounds.visit_checks import PESTS_KIND
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Share developed from which the air of a box is worked out at all.
 _AIR_FROM = 0.6
 
 
-def water_of(house: HouseNow, facts: Facts, ends: ClutchEnds, end: EggEnd) -> Water | None:
+def water_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> Water | None:
     """Water, medium, lid and dents of the box up to the egg's death; None without a box."""
-    box = facts.boxes[ends.clutch.entity]
+    box = snapshot.boxes[ends.clutch.entity]
     if not box.medium or not box.closing or end.window is None:
         return None
-    signs = facts.box_signs.get(box.entity, [])
+    signs = snapshot.box_signs.get(box.entity, [])
 
     def looks(kind: WaterSignKind) -> tuple[tuple[float, str], ...]:
         return tuple((ends.share(s.seen_s), s.value) for s in signs if s.kind == kind)
 
-    dented, plump = _dents(facts, ends)
-    weighed = sum(w.at_s <= end.died_by_s for w in facts.weighings.get(box.entity, []))
+    dented, plump = _dents(snapshot, ends)
+    weighed = sum(w.at_s <= end.died_by_s for w in snapshot.weighings.get(box.entity, []))
     return Water(
-        lowest=_lowest(house, facts, ends, end),
+        lowest=_lowest(snapshot, ends, end),
         weighed=weighed,
         medium=looks(WaterSignKind.MEDIUM),
         lid=looks(WaterSignKind.LID),
         dented_early=dented,
         plump_until=plump,
-        on_grid=on_grid_now(facts, box, end.died_by_s),
+        on_grid=on_grid_now(snapshot, box, end.died_by_s),
     )
 
 
-def _lowest(
-    house: HouseNow, facts: Facts, ends: ClutchEnds, end: EggEnd
-) -> tuple[float, float, float] | None:
+def _lowest(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> tuple[float, float, float] | None:
     """The smallest share of set-up water by the egg's death: just before each pour, and then."""
-    box = facts.boxes[ends.clutch.entity]
-    pours = [w.poured_s - 1.0 for w in facts.waterings.get(box.entity, [])]
+    box = snapshot.boxes[ends.clutch.entity]
+    pours = [w.poured_s - 1.0 for w in snapshot.waterings.get(box.entity, [])]
     moments = [s for s in pours if ends.clutch.laid_s < s < end.died_by_s]
     found = []
     for at_s in (*moments, end.died_by_s):
-        water = _water_at(house, facts, ends, at_s)
+        water = _water_at(snapshot, ends, at_s)
         if water is not None and water.left is not None:
             found.append((water.left.share_low, water.left.share, water.left.share_high))
     return min(found, key=lambda share: share[1], default=None)
 
 
-def _water_at(house: HouseNow, facts: Facts, ends: ClutchEnds, at_s: float) -> BoxWater | None:
+def _water_at(snapshot: Snapshot, ends: ClutchEnds, at_s: float) -> BoxWater | None:
     live = sum(end.ended_s > at_s and not end.egg.slug for end in ends.eggs)
     when_s = max(at_s, ends.clutch.laid_s + 60.0)
-    curve = development_curve(house, facts, ends.clutch, when_s)
-    return box_water(house, facts, ends.clutch, curve, live, ends.at_pip, when_s)
+    curve = development_curve(snapshot, ends.clutch, when_s)
+    return box_water(snapshot, ends.clutch, curve, live, ends.at_pip, when_s)
 
 
-def air_of(house: HouseNow, facts: Facts, ends: ClutchEnds, end: EggEnd) -> Air | None:
+def air_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> Air | None:
     """The box's air around a late death: the worst moment between visits; None before that."""
     window = end.window
     if window is None or window.end < _AIR_FROM:
         return None
     from_s = max(end.died_from_s, ends.moment(_AIR_FROM))
     middle_s = (from_s + end.died_by_s) / 2.0
-    visits = [v.closed_s - 60.0 for v in facts.visits.get(ends.clutch.entity, [])]
+    visits = [v.closed_s - 60.0 for v in snapshot.visits.get(ends.clutch.entity, [])]
     moments = [s for s in visits if from_s < s < end.died_by_s]
     worst: Air | None = None
     for at_s in (*moments, middle_s):
-        water = _water_at(house, facts, ends, at_s)
+        water = _water_at(snapshot, ends, at_s)
         if water is None:
             return None
         days = (at_s - water.opened_s) / SECONDS_PER_DAY
@@ -87,9 +84,7 @@ def air_of(house: HouseNow, facts: Facts, ends: ClutchEnds, end: EggEnd) -> Air 
     return worst
 
 
-def heat_of(
-    house: HouseNow, facts: Facts, ends: ClutchEnds, end: EggEnd, as_of_s: float
-) -> Heat | None:
+def heat_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd, as_of_s: float) -> Heat | None:
     """Temperature at the box up to the egg's death, with the cabinet's faults then."""
     temperature = ends.curve.temperature
     if not any(s.measured for s in temperature.stretches):
@@ -103,7 +98,7 @@ def heat_of(
             abs(fault.largest_c),
             (_end_of(fault, as_of_s) - fault.start_s) / SECONDS_PER_HOUR,
         )
-        for fault in faults_of_term(house, facts, ends.clutch, ends.until_s)
+        for fault in faults_of_term(snapshot, ends.clutch, ends.until_s)
         if fault.start_s <= end.died_by_s
     ]
     return heat_record(times, values, end.died_by_s, temperature.measured_share, faults)
@@ -113,19 +108,19 @@ def _end_of(fault: Fault, as_of_s: float) -> float:
     return fault.end_s if fault.end_s is not None else as_of_s
 
 
-def pests_of(facts: Facts, ends: ClutchEnds) -> bool | None:
+def pests_of(snapshot: Snapshot, ends: ClutchEnds) -> bool | None:
     """Whether pests were seen in the box; None where nobody looked."""
-    box = facts.boxes[ends.clutch.entity]
-    seen = [s.value for s in facts.box_signs.get(box.entity, []) if s.kind == PESTS_KIND]
+    box = snapshot.boxes[ends.clutch.entity]
+    seen = [s.value for s in snapshot.box_signs.get(box.entity, []) if s.kind == PESTS_KIND]
     return any(value != "none" for value in seen) if seen else None
 
 
 def _dents(
-    facts: Facts, ends: ClutchEnds
+    snapshot: Snapshot, ends: ClutchEnds
 ) -> tuple[tuple[tuple[float, int, int], ...], float | None]:
     """Visits with box-wide early dents, and the share of the last look that found most firm."""
-    stages = facts.settings.rules.dimple_stages
-    looks = sorted({t.seen_s for end in ends.eggs for t in facts.turgor.get(end.egg.entity, [])})
+    stages = snapshot.settings.rules.dimple_stages
+    looks = sorted({t.seen_s for end in ends.eggs for t in snapshot.turgor.get(end.egg.entity, [])})
     dented, plump = [], None
     for at_s in looks:
         share = min(ends.share(at_s), 2.0)
@@ -134,7 +129,7 @@ def _dents(
             for end in ends.eggs
             if not end.egg.slug
             and end.ended_s > at_s
-            and (seen := [t for t in facts.turgor.get(end.egg.entity, []) if t.seen_s <= at_s])
+            and (seen := [t for t in snapshot.turgor.get(end.egg.entity, []) if t.seen_s <= at_s])
         ]
         early = sum(excess_grade(share, grade, stages=stages) >= 1 for grade in grades)
         if len(grades) > 1 and early >= BOX_SHARE * len(grades):
@@ -144,11 +139,11 @@ def _dents(
     return tuple(dented), None if dented else plump
 
 
-def own_dents_early(facts: Facts, ends: ClutchEnds, end: EggEnd) -> float | None:
+def own_dents_early(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> float | None:
     """The share at which this egg was dented early and the box was not; None where it never was."""
-    stages = facts.settings.rules.dimple_stages
-    wide, _ = _dents(facts, ends)
-    for look in facts.turgor.get(end.egg.entity, []):
+    stages = snapshot.settings.rules.dimple_stages
+    wide, _ = _dents(snapshot, ends)
+    for look in snapshot.turgor.get(end.egg.entity, []):
         share = min(ends.share(look.seen_s), 2.0)
         box_wide = any(abs(share - s) < 1e-9 for s, _, _ in wide)
         if not box_wide and excess_grade(share, look.grade, stages=stages) >= 1:

@@ -15,8 +15,7 @@ from sandboa.records.clutches import Clutch, Egg
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.clutches.egg_judgements import removed_s
 from sandboa.services.clutches.told_forecasts import Lessons
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days after lay beyond which nothing more is learned of an egg (assumption).
 _LONGEST_DAYS: Final = 110.0
@@ -66,56 +65,54 @@ class ClutchEnds:
         return self.until_s if found is None else min(found, self.until_s)
 
 
-def ends_of(
-    house: HouseNow, facts: Facts, clutch: Clutch, known: Lessons, as_of_s: float
-) -> ClutchEnds:
+def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchEnds:
     """The ends of a clutch's eggs as recorded by `as_of_s`; held until something touches them."""
-    finished = facts.finished.get(clutch.entity)
-    acts = house.last_acts()
+    finished = snapshot.finished.get(clutch.entity)
+    acts = snapshot.last_acts
     stamp = (
         acts.by_clutch.get(clutch.entity, 0),
         acts.touching,
         0 if finished else int(as_of_s // 3600),
     )
-    return house.held(
-        f"ends of {clutch.entity}", stamp, lambda: _read(house, facts, clutch, known, as_of_s)
+    return snapshot.kept.held(
+        f"ends of {clutch.entity}", stamp, lambda: _read(snapshot, clutch, known, as_of_s)
     )
 
 
-def _read(
-    house: HouseNow, facts: Facts, clutch: Clutch, known: Lessons, as_of_s: float
-) -> ClutchEnds:
-    finished = facts.finished.get(clutch.entity)
+def _read(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchEnds:
+    finished = snapshot.finished.get(clutch.entity)
     last_s = clutch.laid_s + _LONGEST_DAYS * SECONDS_PER_DAY
     until_s = min(as_of_s, float(finished.at_s) if finished else as_of_s, last_s)
-    curve = development_curve(house, facts, clutch, max(until_s, clutch.laid_s + 60.0))
-    eggs = facts.eggs.get(clutch.entity, [])
-    pips = [s for egg in eggs if (s := facts.pip_s(egg.entity)) is not None]
+    curve = development_curve(snapshot, clutch, max(until_s, clutch.laid_s + 60.0))
+    eggs = snapshot.eggs.get(clutch.entity, [])
+    pips = [s for egg in eggs if (s := snapshot.pip_s(egg.entity)) is not None]
     if pips:
         at_pip = max(curve.at(sum(pips) / len(pips)), 0.2)
     else:
-        cabinet = facts.shelf_at(facts.boxes[clutch.entity], until_s).cabinet
+        cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity], until_s).cabinet
         at_pip = _usual(known, cabinet, as_of_s, clutch.entity)
     bare = ClutchEnds(clutch, curve, at_pip, until_s, ())
-    return ClutchEnds(clutch, curve, at_pip, until_s, tuple(_end(facts, bare, egg) for egg in eggs))
+    return ClutchEnds(
+        clutch, curve, at_pip, until_s, tuple(_end(snapshot, bare, egg) for egg in eggs)
+    )
 
 
 def _usual(known: Lessons, cabinet: int, as_of_s: float, clutch: int) -> float:
     return math.exp(known.learned(cabinet, as_of_s, besides=clutch).prior.mean)
 
 
-def _end(facts: Facts, ends: ClutchEnds, egg: Egg) -> EggEnd:
+def _end(snapshot: Snapshot, ends: ClutchEnds, egg: Egg) -> EggEnd:
     own = egg.entity
-    pipped_s = facts.pip_s(own)
-    out = facts.emergences.get(own)
-    declared = facts.fates.get(own)
-    taken_s = removed_s(facts, egg, ends.until_s)
+    pipped_s = snapshot.pip_s(own)
+    out = snapshot.emergences.get(own)
+    declared = snapshot.fates.get(own)
+    taken_s = removed_s(snapshot, egg, ends.until_s)
     emerged_s = float(out.seen_s) if out else None
     record = EggRecord(egg.number, bool(egg.slug), pipped_s, emerged_s, taken_s)
     fate = Fate(declared.fate) if declared else following_fate(record)
     stage = DeathStage(declared.stage) if declared and declared.stage else None
-    findings = _findings(facts, own)
-    seen = tuple(_seen(facts, ends, egg))
+    findings = _findings(snapshot, own)
+    seen = tuple(_seen(snapshot, ends, egg))
     gone = [float(s) for s in (declared.at_s if declared else None, taken_s) if s is not None]
     ended_s = min([ends.until_s, *gone])
     window = None
@@ -131,7 +128,7 @@ def _end(facts: Facts, ends: ClutchEnds, egg: Egg) -> EggEnd:
     elif fate is Fate.HATCHED_DIED and emerged_s is not None:
         share = ends.share(emerged_s)
         window = DeathWindow(share, share + 0.05, "it had come out")
-    hatchlings = facts.hatchlings.get(own, [])
+    hatchlings = snapshot.hatchlings.get(own, [])
     return EggEnd(
         egg,
         fate,
@@ -141,7 +138,7 @@ def _end(facts: Facts, ends: ClutchEnds, egg: Egg) -> EggEnd:
         ended_s,
         seen,
         findings,
-        bool(facts.openings[own].opened) if own in facts.openings else None,
+        bool(snapshot.openings[own].opened) if own in snapshot.openings else None,
         window,
         ends.moment(window.start) if window else ended_s,
         ends.moment(window.end) if window else ended_s,
@@ -152,24 +149,24 @@ def _end(facts: Facts, ends: ClutchEnds, egg: Egg) -> EggEnd:
     )
 
 
-def _findings(facts: Facts, egg: int) -> Findings:
+def _findings(snapshot: Snapshot, egg: int) -> Findings:
     told: dict[FindingKind, frozenset[str]] = {}
-    for finding in facts.findings.get(egg, []):
+    for finding in snapshot.findings.get(egg, []):
         kind = FindingKind(finding.kind)
         told[kind] = told.get(kind, frozenset()) | {finding.value}
     return told
 
 
-def _seen(facts: Facts, ends: ClutchEnds, egg: Egg) -> list[Seen]:
+def _seen(snapshot: Snapshot, ends: ClutchEnds, egg: Egg) -> list[Seen]:
     laid_s = ends.clutch.laid_s
 
     def seen(at_s: float, kind: SignKind, value: str) -> Seen:
         return Seen(ends.share(at_s), (at_s - laid_s) / SECONDS_PER_DAY, kind, value)
 
     looks = [
-        seen(c.seen_s, SignKind.VESSELS, c.vessels) for c in facts.candlings.get(egg.entity, [])
+        seen(c.seen_s, SignKind.VESSELS, c.vessels) for c in snapshot.candlings.get(egg.entity, [])
     ]
     looks += [
-        seen(s.seen_s, SignKind(s.kind), s.value) for s in facts.egg_signs.get(egg.entity, [])
+        seen(s.seen_s, SignKind(s.kind), s.value) for s in snapshot.egg_signs.get(egg.entity, [])
     ]
     return sorted(looks, key=lambda s: s.share)

@@ -15,7 +15,7 @@ from sandboa.records.facts import Act
 from sandboa.records.house import Cabinet
 from sandboa.services.animals.genes import odds_of
 from sandboa.services.losses.ends import ClutchEnds, EggEnd
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Years up to which a dam's first recorded clutch is taken to be her first (assumption).
 _YOUNG_YEARS: Final = 4
@@ -30,7 +30,7 @@ _SAME_WEEKS_DAYS: Final = 7.0
 
 
 def parents_of(
-    facts: Facts,
+    snapshot: Snapshot,
     ends: ClutchEnds,
     others: Sequence[ClutchEnds],
     window: DeathWindow,
@@ -41,7 +41,7 @@ def parents_of(
     of_dam = [o for o in others if o.clutch.dam == clutch.dam]
     of_sire = [o for o in others if clutch.sire is not None and o.clutch.sire == clutch.sire]
     pair = [o for o in of_dam if o.clutch.sire == clutch.sire and clutch.sire is not None]
-    closed = [o for o in of_dam if o.clutch.entity in facts.finished]
+    closed = [o for o in of_dam if o.clutch.entity in snapshot.finished]
     fertile = [end for o in closed for end in o.eggs if end.fate is not Fate.SLUG]
     odds = odds_of(clutch.dam, clutch.sire, genes) if clutch.sire is not None and genes else None
     pair_ends = [end for o in pair for end in o.eggs if end.fate not in (None, Fate.SLUG)]
@@ -49,9 +49,9 @@ def parents_of(
         dam_slugs=_slugs(of_dam),
         sire_slugs=_slugs(of_sire),
         dam_hatched=(sum(e.fate is Fate.HATCHED for e in fertile), len(fertile)),
-        first_clutch=_first(facts, ends, of_dam),
+        first_clutch=_first(snapshot, ends, of_dam),
         dam_before_g=_before_g(clutch.dam, clutch.laid_s),
-        lightest_g=facts.settings["lightest_dam_g"],
+        lightest_g=snapshot.settings["lightest_dam_g"],
         can_double=None if odds is None else bool(odds.may_die),
         double_share=odds.dies if odds else 0.0,
         pair_lost_alike=(
@@ -65,18 +65,22 @@ def parents_of(
 
 
 def neighbours_of(
-    facts: Facts, ends: ClutchEnds, others: Sequence[ClutchEnds], end: EggEnd
+    snapshot: Snapshot, ends: ClutchEnds, others: Sequence[ClutchEnds], end: EggEnd
 ) -> Neighbours:
     """Other boxes in the weeks of the egg's death, in its cabinet and elsewhere."""
     middle_s = (end.died_from_s + end.died_by_s) / 2.0
-    cabinet = _cabinet_at(facts, ends, middle_s)
-    here = [o for o in others if _lies(o, middle_s) and _cabinet_at(facts, o, middle_s) == cabinet]
-    there = [o for o in others if _lies(o, middle_s) and _cabinet_at(facts, o, middle_s) != cabinet]
+    cabinet = _cabinet_at(snapshot, ends, middle_s)
+    here = [
+        o for o in others if _lies(o, middle_s) and _cabinet_at(snapshot, o, middle_s) == cabinet
+    ]
+    there = [
+        o for o in others if _lies(o, middle_s) and _cabinet_at(snapshot, o, middle_s) != cabinet
+    ]
     season = [
         o
         for o in others
         if abs(o.clutch.laid_s - ends.clutch.laid_s) <= _SEASON_DAYS * SECONDS_PER_DAY
-        and _cabinet_at(facts, o, o.clutch.laid_s) == cabinet
+        and _cabinet_at(snapshot, o, o.clutch.laid_s) == cabinet
     ]
     full_term = span_of(DeathStage.FULL_TERM)[0]
     term_boxes = [
@@ -84,8 +88,8 @@ def neighbours_of(
         for o in (*here, ends)
         if any(e.lost and e.window is not None and e.window.middle >= full_term for e in o.eggs)
     ]
-    began_s = _began_s(facts, cabinet)
-    altered = [row.at_s for row in facts.alterations.get(cabinet, []) if row.at_s < middle_s]
+    began_s = _began_s(snapshot, cabinet)
+    altered = [row.at_s for row in snapshot.alterations.get(cabinet, []) if row.at_s < middle_s]
     return Neighbours(
         same_cabinet=_summed([_lost_then(o, end) for o in here]),
         elsewhere=_summed([_lost_then(o, end) for o in there]),
@@ -102,11 +106,11 @@ def _slugs(clutches: Sequence[ClutchEnds]) -> tuple[int, int]:
     return sum(e.fate is Fate.SLUG or bool(e.egg.slug) for e in eggs), len(eggs)
 
 
-def _first(facts: Facts, ends: ClutchEnds, of_dam: Sequence[ClutchEnds]) -> bool | None:
+def _first(snapshot: Snapshot, ends: ClutchEnds, of_dam: Sequence[ClutchEnds]) -> bool | None:
     """Whether it is her first clutch; None where she may have laid before the record began."""
     if any(o.clutch.laid_s < ends.clutch.laid_s for o in of_dam):
         return False
-    year = facts.animals[ends.clutch.dam].hatch_year
+    year = snapshot.animals[ends.clutch.dam].hatch_year
     if year is None:
         return None
     laid_year = 1970 + ends.clutch.laid_s / SECONDS_PER_DAY / 365.2425
@@ -124,8 +128,8 @@ def _lies(ends: ClutchEnds, at_s: float) -> bool:
     return ends.clutch.laid_s <= at_s <= ends.until_s
 
 
-def _cabinet_at(facts: Facts, ends: ClutchEnds, at_s: float) -> int:
-    return facts.shelf_at(facts.boxes[ends.clutch.entity], at_s).cabinet
+def _cabinet_at(snapshot: Snapshot, ends: ClutchEnds, at_s: float) -> int:
+    return snapshot.shelf_at(snapshot.boxes[ends.clutch.entity], at_s).cabinet
 
 
 def _lost_then(other: ClutchEnds, end: EggEnd) -> tuple[int, int]:
@@ -171,7 +175,7 @@ def _summed(pairs: Sequence[tuple[int, int]]) -> tuple[int, int]:
     return sum(lost for lost, _ in pairs), sum(eggs for _, eggs in pairs)
 
 
-def _began_s(facts: Facts, cabinet: int) -> float | None:
+def _began_s(snapshot: Snapshot, cabinet: int) -> float | None:
     """When the cabinet came into use, as far as the record goes back."""
     first = (
         Cabinet.select(Cabinet.act).where(Cabinet.entity == cabinet).order_by(Cabinet.id).first()
@@ -181,7 +185,7 @@ def _began_s(facts: Facts, cabinet: int) -> float | None:
     began = Act.get_by_id(first.act).recorded_s
     laid = [
         c.laid_s
-        for c in facts.clutches
-        if facts.shelves[facts.boxes[c.entity].shelf].cabinet == cabinet
+        for c in snapshot.clutches
+        if snapshot.shelves[snapshot.boxes[c.entity].shelf].cabinet == cabinet
     ]
     return float(min([began, *laid]))

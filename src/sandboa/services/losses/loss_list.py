@@ -9,8 +9,7 @@ from sandboa.services.clutches.clutch_view import clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.services.clutches.told_forecasts import lessons
 from sandboa.services.losses.why import ClutchLosses, losses_of
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True)
@@ -30,30 +29,30 @@ def year_of(clutch: Clutch) -> int:
     return datetime.fromtimestamp(clutch.laid_s, UTC).year
 
 
-def loss_years(facts: Facts) -> list[int]:
+def loss_years(snapshot: Snapshot) -> list[int]:
     """Years with a clutch of which an egg has a fate, or that is closed; the latest first."""
     fated = {
         clutch.entity
-        for clutch in facts.clutches
-        if clutch.entity in facts.finished
-        or any(egg.entity in facts.fates for egg in facts.eggs.get(clutch.entity, []))
+        for clutch in snapshot.clutches
+        if clutch.entity in snapshot.finished
+        or any(egg.entity in snapshot.fates for egg in snapshot.eggs.get(clutch.entity, []))
     }
-    return sorted({year_of(c) for c in facts.clutches if c.entity in fated}, reverse=True)
+    return sorted({year_of(c) for c in snapshot.clutches if c.entity in fated}, reverse=True)
 
 
-def losses_of_year(house: HouseNow, facts: Facts, year: int, as_of_s: float) -> list[LossLine]:
+def losses_of_year(snapshot: Snapshot, year: int, as_of_s: float) -> list[LossLine]:
     """Clutches laid in a year of which eggs were lost, or that are closed; the latest first."""
-    known = lessons(house, facts)
+    known = lessons(snapshot)
     lines = []
-    for clutch in facts.clutches:
+    for clutch in snapshot.clutches:
         if year_of(clutch) != year or clutch.laid_s >= as_of_s:
             continue
-        losses = losses_of(house, facts, clutch, as_of_s)
-        closed = clutch.entity in facts.finished
+        losses = losses_of(snapshot, clutch, as_of_s)
+        closed = clutch.entity in snapshot.finished
         if not losses.lost and not closed:
             continue
-        now = clutch_now(house, facts, clutch, as_of_s, known)
-        eggs = facts.eggs.get(clutch.entity, [])
+        now = clutch_now(snapshot, clutch, as_of_s, known)
+        eggs = snapshot.eggs.get(clutch.entity, [])
         lines.append(
             LossLine(
                 losses,

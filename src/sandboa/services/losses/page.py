@@ -7,7 +7,7 @@ from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
 from sandboa.services.clutches.photos import photos_of_owner
 from sandboa.services.clutches.told_forecasts import lessons
 from sandboa.services.losses.why import ClutchLosses, losses_of
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True)
@@ -17,13 +17,12 @@ class LossesPage:
     photos: tuple[Photo, ...]
 
 
-def losses_page(house: HouseNow, code: str, as_of_s: float) -> LossesPage:
+def losses_page(snapshot: Snapshot, code: str, as_of_s: float) -> LossesPage:
     """Everything of a clutch's losses; NotFound for an unknown code."""
-    facts = house.facts()
-    clutch = facts.clutch_called(code)
-    now = clutch_now(house, facts, clutch, as_of_s, lessons(house, facts))
+    clutch = snapshot.clutch_called(code)
+    now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
     return LossesPage(
         now,
-        losses_of(house, facts, clutch, as_of_s),
+        losses_of(snapshot, clutch, as_of_s),
         tuple(photos_of_owner(clutch.entity)),
     )

@@ -24,8 +24,7 @@ from sandboa.services.losses.box_evidence import (
 )
 from sandboa.services.losses.ends import ClutchEnds, EggEnd, ends_of
 from sandboa.services.losses.house_evidence import neighbours_of, parents_of
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Share of the box within which two eggs touch (assumption: about an egg's length).
 _TOUCHING = 0.2
@@ -54,54 +53,53 @@ class ClutchLosses:
     slugs: tuple[LostEgg, ...]
 
 
-def clutch_losses(house: HouseNow, code: str, as_of_s: float) -> ClutchLosses:
+def clutch_losses(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchLosses:
     """One clutch's losses; NotFound for an unknown code."""
-    facts = house.facts()
-    return losses_of(house, facts, facts.clutch_called(code), as_of_s)
+    return losses_of(snapshot, snapshot.clutch_called(code), as_of_s)
 
 
-def losses_of(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> ClutchLosses:
+def losses_of(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> ClutchLosses:
     """A clutch's losses with their causes; held while what they rest on stands."""
-    return house.held(
+    return snapshot.kept.held(
         _name(clutch),
-        _stamp(house, facts, clutch, as_of_s),
-        lambda: _worked_out(house, facts, clutch, as_of_s),
+        _stamp(snapshot, clutch, as_of_s),
+        lambda: _worked_out(snapshot, clutch, as_of_s),
     )
 
 
-def at_hand(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> bool:
+def at_hand(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> bool:
     """Whether a clutch's losses are worked out already."""
-    return house.holds(_name(clutch), _stamp(house, facts, clutch, as_of_s))
+    return snapshot.kept.holds(_name(clutch), _stamp(snapshot, clutch, as_of_s))
 
 
 def _name(clutch: Clutch) -> str:
     return f"losses of {clutch.entity}"
 
 
-def _stamp(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> tuple[int, ...]:
+def _stamp(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> tuple[int, ...]:
     """A closed clutch's causes rest on the house, but not on the rounds at its other boxes."""
-    if clutch.entity not in facts.finished:
-        return facts.version, int(as_of_s // SECONDS_PER_DAY)
-    acts = house.last_acts()
+    if clutch.entity not in snapshot.finished:
+        return snapshot.version, int(as_of_s // SECONDS_PER_DAY)
+    acts = snapshot.last_acts
     return acts.by_clutch.get(clutch.entity, 0), acts.telling, 0
 
 
-def all_ends(house: HouseNow, facts: Facts, as_of_s: float) -> tuple[ClutchEnds, ...]:
+def all_ends(snapshot: Snapshot, as_of_s: float) -> tuple[ClutchEnds, ...]:
     """The ends of every clutch laid by then."""
-    known = lessons(house, facts)
+    known = lessons(snapshot)
     return tuple(
-        ends_of(house, facts, clutch, known, as_of_s)
-        for clutch in facts.clutches
+        ends_of(snapshot, clutch, known, as_of_s)
+        for clutch in snapshot.clutches
         if clutch.laid_s < as_of_s
     )
 
 
-def _worked_out(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -> ClutchLosses:
-    everyone = all_ends(house, facts, as_of_s)
+def _worked_out(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> ClutchLosses:
+    everyone = all_ends(snapshot, as_of_s)
     ends = next(e for e in everyone if e.clutch.entity == clutch.entity)
     others = [e for e in everyone if e.clutch.entity != clutch.entity]
     listed = as_genes(genes())
-    gather = _Gathering(house, facts, ends, others, listed, as_of_s)
+    gather = _Gathering(snapshot, ends, others, listed, as_of_s)
     lost = [gather.lost_egg(end) for end in ends.eggs if end.lost]
     slugs = [gather.lost_egg(end) for end in ends.eggs if end.fate is Fate.SLUG]
     fertile = [end for end in ends.eggs if end.fate is not Fate.SLUG]
@@ -119,8 +117,7 @@ def _worked_out(house: HouseNow, facts: Facts, clutch: Clutch, as_of_s: float) -
 class _Gathering:
     """Evidence being gathered for the eggs of one clutch."""
 
-    house: HouseNow
-    facts: Facts
+    snapshot: Snapshot
     ends: ClutchEnds
     others: list[ClutchEnds]
     genes: list[Gene]
@@ -131,22 +128,22 @@ class _Gathering:
         return LostEgg(
             end,
             evidence,
-            rank_causes(evidence, self.facts.settings.rules.loss_scores),
+            rank_causes(evidence, self.snapshot.settings.rules.loss_scores),
             missing(evidence),
-            self.facts.openings.get(end.egg.entity),
+            self.snapshot.openings.get(end.egg.entity),
         )
 
     def evidence(self, end: EggEnd) -> LossEvidence:
         """Everything that bears on why this egg was lost."""
-        facts, ends, own = self.facts, self.ends, end.egg.entity
+        snapshot, ends, own = self.snapshot, self.ends, end.egg.entity
         # A slug never lived: its window is lay day.
         window = end.window or DeathWindow(0.0, 0.02, "never fertile")
         assert end.fate is not None, "only eggs with a fate are lost"
-        events = facts.egg_events.get(own, [])
-        cut = facts.cuts.get(own)
+        events = snapshot.egg_events.get(own, [])
+        cut = snapshot.cuts.get(own)
         day_s = ends.clutch.laid_s + TURN_WITHIN_HOURS * SECONDS_PER_HOUR
         disc = next(
-            (Disc(c.disc) for c in facts.candlings.get(own, []) if c.disc and c.seen_s <= day_s),
+            (Disc(c.disc) for c in snapshot.candlings.get(own, []) if c.disc and c.seen_s <= day_s),
             None,
         )
         middle_s = (end.died_from_s + end.died_by_s) / 2.0
@@ -162,7 +159,7 @@ class _Gathering:
             disc_at_lay=disc,
             turned=any(e.kind == EggEvent.TURNED for e in events),
             happened=tuple(self._happened(e) for e in events),
-            own_dents_early=own_dents_early(facts, ends, end),
+            own_dents_early=own_dents_early(snapshot, ends, end),
             cut=(ends.share(cut.at_s), bool(cut.bled)) if cut else None,
             pipped=ends.share(end.pipped_s) if end.pipped_s is not None else None,
             pip_to_end_hours=(end.ended_s - end.pipped_s) / SECONDS_PER_HOUR
@@ -171,17 +168,17 @@ class _Gathering:
             opened=end.opened,
             findings=end.findings,
             siblings=tuple(self._sibling(end, other) for other in ends.eggs if other is not end),
-            water=None if slug else water_of(self.house, facts, ends, end),
-            heat=None if slug else heat_of(self.house, facts, ends, end, self.as_of_s),
-            air=None if slug else air_of(self.house, facts, ends, end),
-            pests_seen=pests_of(facts, ends),
-            parents=parents_of(facts, ends, self.others, window, self.genes),
-            neighbours=neighbours_of(facts, ends, self.others, end),
+            water=None if slug else water_of(snapshot, ends, end),
+            heat=None if slug else heat_of(snapshot, ends, end, self.as_of_s),
+            air=None if slug else air_of(snapshot, ends, end),
+            pests_seen=pests_of(snapshot, ends),
+            parents=parents_of(snapshot, ends, self.others, window, self.genes),
+            neighbours=neighbours_of(snapshot, ends, self.others, end),
         )
 
     def _happened(self, event: EggEventRow) -> Happening:
         """With the visit before it: what is found at one may have happened since the last."""
-        visits = self.facts.visits.get(self.ends.clutch.entity, [])
+        visits = self.snapshot.visits.get(self.ends.clutch.entity, [])
         before = [v.closed_s for v in visits if v.closed_s < event.at_s]
         after = self.ends.share(max(before, default=self.ends.clutch.laid_s))
         return Happening(self.ends.share(event.at_s), event.kind, after)

@@ -9,7 +9,7 @@ from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
 from sandboa.services.clutches.told_forecasts import lessons
 from sandboa.services.hatching.watch import HatchingClutch, hatch_watch
 from sandboa.services.rounds.due_now import next_visit
-from sandboa.services.snapshot.cache import HouseNow
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True, slots=True)
@@ -30,16 +30,15 @@ class CalendarEntry:
     likely_s: float | None = None
 
 
-def calendar(house: HouseNow, as_of_s: float) -> list[CalendarEntry]:
+def calendar(snapshot: Snapshot, as_of_s: float) -> list[CalendarEntry]:
     """Everything that falls due or is expected from `as_of_s` on, in order of time.
 
     A window already begun is told as long as it lasts. Clutches that are
     closed and animals that have retired have no entries.
     """
-    facts = house.facts()
     entries: list[CalendarEntry] = []
-    for now in clutches_standing(house, facts, as_of_s, lessons(house, facts)):
-        visit = next_visit(facts, now, as_of_s)
+    for now in clutches_standing(snapshot, as_of_s, lessons(snapshot)):
+        visit = next_visit(snapshot, now, as_of_s)
         if visit is not None:
             at_s, words = visit
             code = now.clutch.code
@@ -50,9 +49,9 @@ def calendar(house: HouseNow, as_of_s: float) -> list[CalendarEntry]:
                 )
             )  # fmt: skip
         entries += _of_clutch(now)
-    for hatching in hatch_watch(house, as_of_s):
+    for hatching in hatch_watch(snapshot, as_of_s):
         entries += _of_hatchlings(hatching)
-    told = season(house.herd(), as_of_s)
+    told = season(snapshot.herd, as_of_s)
     for dam in told.dams:
         entries += _of_dam(dam)
     for planned in told.plan:

@@ -14,8 +14,7 @@ from sandboa.records import readings
 from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
 from sandboa.services.clutches.told_forecasts import lessons
 from sandboa.services.rounds.due_now import BoxDue, box_due, dents_words
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: days ahead in which a first pip is announced (handbook 3: "last week").
 PIP_SOON_DAYS: Final = 7.0
@@ -68,22 +67,21 @@ class Today:
     silent: tuple[SilentProbe, ...]
 
 
-def today(house: HouseNow, as_of_s: float) -> Today:
+def today(snapshot: Snapshot, as_of_s: float) -> Today:
     """What to know and do at `as_of_s`."""
-    facts = house.facts()
-    known = lessons(house, facts)
-    standing = clutches_standing(house, facts, as_of_s, known)
+    known = lessons(snapshot)
+    standing = clutches_standing(snapshot, as_of_s, known)
     return Today(
         as_of_s,
         tuple(
             TodayClutch(
                 now,
                 tuple(attention(now, as_of_s)),
-                box_due(facts, now, as_of_s) if now.water else None,
+                box_due(snapshot, now, as_of_s) if now.water else None,
             )
             for now in standing
         ),
-        tuple(_silent(facts, as_of_s)),
+        tuple(_silent(snapshot, as_of_s)),
     )
 
 
@@ -172,10 +170,10 @@ def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
         )
 
 
-def _silent(facts: Facts, as_of_s: float) -> Iterator[SilentProbe]:
+def _silent(snapshot: Snapshot, as_of_s: float) -> Iterator[SilentProbe]:
     tips = readings.tips()
-    for probe in facts.probes.values():
-        if probe.by_hand or facts.probe_stays[probe.entity].last is None:
+    for probe in snapshot.probes.values():
+        if probe.by_hand or snapshot.probe_stays[probe.entity].last is None:
             continue
         tip = tips.get(probe.entity)
         last_s = tip.last_s if tip else None

@@ -8,8 +8,7 @@ import numpy as np
 from sandboa.core.climate.probe_checks import CheckKind, trusted
 from sandboa.core.development import ReadingSeries
 from sandboa.records.house import Probe
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True, slots=True)
@@ -24,64 +23,62 @@ class Piece:
     sd_c: float
 
 
-def loggers_ever_at(facts: Facts, place: int) -> Iterator[Probe]:
+def loggers_ever_at(snapshot: Snapshot, place: int) -> Iterator[Probe]:
     """Probes of loggers that hang or hung in a place, those that hang there now first."""
     here = [
         probe
-        for probe in facts.probes.values()
-        if not probe.by_hand and place in facts.probe_stays[probe.entity].place
+        for probe in snapshot.probes.values()
+        if not probe.by_hand and place in snapshot.probe_stays[probe.entity].place
     ]
-    yield from sorted(here, key=lambda p: facts.probe_stays[p.entity].last != place)
+    yield from sorted(here, key=lambda p: snapshot.probe_stays[p.entity].last != place)
 
 
-def with_humidity_offset(facts: Facts, probe: Probe, humidity: float, at_s: float) -> float:
+def with_humidity_offset(snapshot: Snapshot, probe: Probe, humidity: float, at_s: float) -> float:
     """A probe's relative humidity (0-1) as it counts: moved by its last salt test up to then."""
     tests = [
         check
-        for check in facts.checks.get(probe.entity, [])
+        for check in snapshot.checks.get(probe.entity, [])
         if check.kind is CheckKind.SALT and check.at_s <= at_s
     ]
     return min(max(humidity + (tests[-1].offset if tests else 0.0), 0.0), 1.0)
 
 
 def pieces_at(
-    house: HouseNow, facts: Facts, probe: Probe, place: int, from_s: float, until_s: float
+    snapshot: Snapshot, probe: Probe, place: int, from_s: float, until_s: float
 ) -> Iterator[Piece]:
     """What a probe measured in a place within from..until, in order of time."""
     left_out = [
-        (float(row.from_s), float(row.until_s)) for row in facts.left_out.get(probe.entity, [])
+        (float(row.from_s), float(row.until_s)) for row in snapshot.left_out.get(probe.entity, [])
     ]
-    checks = facts.checks.get(probe.entity, [])
-    for start_s, end_s, where in facts.probe_stays[probe.entity].pieces(from_s, until_s):
+    checks = snapshot.checks.get(probe.entity, [])
+    for start_s, end_s, where in snapshot.probe_stays[probe.entity].pieces(from_s, until_s):
         if where != place:
             continue
         for part in trusted(
             start_s, end_s, checks, left_out, checked_from_start=bool(probe.checked)
         ):
-            series = house.series(probe.entity, part.from_s, part.until_s)
+            series = snapshot.readings.series(probe.entity, part.from_s, part.until_s)
             if len(series.times_s):
                 yield Piece(probe, part.from_s, part.until_s, series, part.offset_c, part.sd_c)
 
 
-def record_at(
-    house: HouseNow, facts: Facts, place: int, from_s: float, until_s: float
-) -> ReadingSeries:
+def record_at(snapshot: Snapshot, place: int, from_s: float, until_s: float) -> ReadingSeries:
     """The readings of a place as one series, offsets added: of the logger that has most to say."""
     best = ReadingSeries(np.empty(0), np.empty(0))
-    for probe in loggers_ever_at(facts, place):
-        record = record_of(house, facts, probe, place, from_s, until_s)
+    for probe in loggers_ever_at(snapshot, place):
+        record = record_of(snapshot, probe, place, from_s, until_s)
         if len(record.times_s) > len(best.times_s):
             best = record
     return best
 
 
 def record_of(
-    house: HouseNow, facts: Facts, probe: Probe, place: int, from_s: float, until_s: float
+    snapshot: Snapshot, probe: Probe, place: int, from_s: float, until_s: float
 ) -> ReadingSeries:
     """What one probe measured in a place within from..until, offsets added, as one series."""
     parts = [
         piece.series if not piece.offset_c else _moved(piece)
-        for piece in pieces_at(house, facts, probe, place, from_s, until_s)
+        for piece in pieces_at(snapshot, probe, place, from_s, until_s)
     ]
     return parts[0] if len(parts) == 1 else _joined(parts)
 

@@ -16,8 +16,7 @@ from sandboa.services.acts.preconditions import clutch_called
 from sandboa.services.acts.recording import act
 from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
 from sandboa.services.clutches.told_forecasts import Lessons
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days ahead in which a next visit is sought (assumption: the longest rhythm and a week).
 AHEAD_DAYS: Final = 21
@@ -47,22 +46,20 @@ class BoxDue:
         return max((d.urgency for d in self.due), key=lambda u: u.rank, default=Urgency.NONE)
 
 
-def boxes_of_round(
-    house: HouseNow, facts: Facts, known: Lessons, as_of_s: float
-) -> tuple[BoxDue, ...]:
+def boxes_of_round(snapshot: Snapshot, known: Lessons, as_of_s: float) -> tuple[BoxDue, ...]:
     """Every box with live eggs in it, due or not, by cabinet, shelf and code."""
-    standing = clutches_standing(house, facts, as_of_s, known)
-    return tuple(box_due(facts, now, as_of_s) for now in standing if now.water and now.live_eggs)
+    standing = clutches_standing(snapshot, as_of_s, known)
+    return tuple(box_due(snapshot, now, as_of_s) for now in standing if now.water and now.live_eggs)
 
 
-def box_due(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxDue:
+def box_due(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> BoxDue:
     """The reasons to open one box at `as_of_s`."""
     until = {
         DueKind(p.kind): float(p.until_s)
-        for p in facts.postponements.get(now.clutch.entity, [])
+        for p in snapshot.postponements.get(now.clutch.entity, [])
         if p.at_s <= as_of_s < p.until_s
     }
-    reasons = due_at_box(_state(facts, now, as_of_s), as_of_s) if now.water else ()
+    reasons = due_at_box(_state(snapshot, now, as_of_s), as_of_s) if now.water else ()
     return BoxDue(
         now,
         tuple(due for due in reasons if due.kind not in until),
@@ -70,7 +67,7 @@ def box_due(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxDue:
     )
 
 
-def next_visit(facts: Facts, now: ClutchNow, as_of_s: float) -> tuple[float, str] | None:
+def next_visit(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> tuple[float, str] | None:
     """When the box is next to be opened (s) and what for, in words; None for no reason in sight.
 
     Reasons that are put off count from the day they come back.
@@ -78,9 +75,9 @@ def next_visit(facts: Facts, now: ClutchNow, as_of_s: float) -> tuple[float, str
     if now.water is None or not now.live_eggs:
         return None
     until = {
-        DueKind(p.kind): float(p.until_s) for p in facts.postponements.get(now.clutch.entity, [])
+        DueKind(p.kind): float(p.until_s) for p in snapshot.postponements.get(now.clutch.entity, [])
     }
-    state = _state(facts, now, as_of_s)
+    state = _state(snapshot, now, as_of_s)
     at_s = as_of_s
     while found := next_due(state, at_s, AHEAD_DAYS):
         at_s, reasons = found
@@ -104,14 +101,16 @@ def postpone(code: str, kind: DueKind, days: float, now_s: float) -> Act:
     return putting_off
 
 
-def last_visit_s(facts: Facts, now: ClutchNow, as_of_s: float) -> float:
+def last_visit_s(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> float:
     """When the box was last visited; lay day stands for the first visit."""
-    visits = [v.closed_s for v in facts.visits.get(now.clutch.entity, []) if v.closed_s <= as_of_s]
+    visits = [
+        v.closed_s for v in snapshot.visits.get(now.clutch.entity, []) if v.closed_s <= as_of_s
+    ]
     return float(max([now.clutch.laid_s, *visits]))
 
 
-def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
-    own = facts.methods.get(now.clutch.entity)
+def _state(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> BoxState:
+    own = snapshot.methods.get(now.clutch.entity)
     live = [egg for egg in now.eggs.eggs if egg.live and egg.pipped_s is None]
     water = now.water
     left = water.left if water else None
@@ -122,10 +121,12 @@ def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
     dented = box.early_eggs or tuple(
         egg.number for egg in live if egg.urgency in (Urgency.TODAY, Urgency.URGENT)
     )
-    pours = [w.poured_s for w in facts.waterings.get(now.box.entity, []) if w.poured_s <= as_of_s]
+    pours = [
+        w.poured_s for w in snapshot.waterings.get(now.box.entity, []) if w.poured_s <= as_of_s
+    ]
     return BoxState(
         laid_s=now.clutch.laid_s,
-        last_visit_s=last_visit_s(facts, now, as_of_s),
+        last_visit_s=last_visit_s(snapshot, now, as_of_s),
         visits=Visits(own.visits) if own else Visits.EVERY_7_DAYS,
         last_days=LastDays(own.last_days) if own else LastDays.LEAVE,
         on_grid=now.on_grid,
@@ -153,8 +154,8 @@ def _state(facts: Facts, now: ClutchNow, as_of_s: float) -> BoxState:
         watered_s=float(max(pours)) if pours else None,
         looked_s=max((egg.looked_s or 0.0 for egg in live), default=0.0),
         last_days_done=pip is not None
-        and _last_days_done(facts, now, pip.p50 - LAST_WEEK_DAYS * SECONDS_PER_DAY),
-        watch_every_days=facts.settings.rules.watch_every_days,
+        and _last_days_done(snapshot, now, pip.p50 - LAST_WEEK_DAYS * SECONDS_PER_DAY),
+        watch_every_days=snapshot.settings.rules.watch_every_days,
         look_now=tuple(
             egg.number
             for egg in live
@@ -200,9 +201,9 @@ def dents_words(now: ClutchNow) -> str:
     return f"Egg {worst.number}: {worst.advice}" if worst else ""
 
 
-def _last_days_done(facts: Facts, now: ClutchNow, from_s: float) -> bool:
+def _last_days_done(snapshot: Snapshot, now: ClutchNow, from_s: float) -> bool:
     """Whether what the method asks for in the last week was done in it."""
-    acts = facts.box_done.get(now.box.entity, [])
+    acts = snapshot.box_done.get(now.box.entity, [])
     if any(a.kind == BoxActKind.MOVED_TO_PAPER and a.at_s >= from_s for a in acts):
         return True
-    return any(s.at_s >= from_s for s in facts.set_ups.get(now.box.entity, []))
+    return any(s.at_s >= from_s for s in snapshot.set_ups.get(now.box.entity, []))

@@ -12,8 +12,7 @@ from sandboa.records.facts import newest_act_by_clutch
 from sandboa.services.boxes.water import BoxWater, top_up_by_scale
 from sandboa.services.clutches.told_forecasts import lessons
 from sandboa.services.rounds.due_now import BoxDue, boxes_of_round, last_visit_s
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,17 +52,16 @@ class Round:
     shelves: tuple[tuple[str, str], ...]
 
 
-def round_now(house: HouseNow, as_of_s: float) -> Round:
+def round_now(snapshot: Snapshot, as_of_s: float) -> Round:
     """Every box under way at `as_of_s`, by cabinet, shelf and code."""
-    facts = house.facts()
     newest = newest_act_by_clutch()
     return Round(
         as_of_s,
         tuple(
-            _round_box(facts, box, newest.get(box.now.clutch.entity, 0), as_of_s)
-            for box in boxes_of_round(house, facts, lessons(house, facts), as_of_s)
+            _round_box(snapshot, box, newest.get(box.now.clutch.entity, 0), as_of_s)
+            for box in boxes_of_round(snapshot, lessons(snapshot), as_of_s)
         ),
-        tuple(_shelves(facts)),
+        tuple(_shelves(snapshot)),
     )
 
 
@@ -82,14 +80,14 @@ def top_up_steps(water: BoxWater) -> tuple[TopUpStep, ...]:
 
 
 def _round_box(
-    facts: Facts,
+    snapshot: Snapshot,
     box: BoxDue,
     seen_act: int,
     as_of_s: float,
 ) -> RoundBox:
     water = box.now.water
-    own = facts.methods.get(box.now.clutch.entity)
-    last_s = last_visit_s(facts, box.now, as_of_s)
+    own = snapshot.methods.get(box.now.clutch.entity)
+    last_s = last_visit_s(snapshot, box.now, as_of_s)
     return RoundBox(
         box=box,
         last_visit_s=last_s,
@@ -101,8 +99,8 @@ def _round_box(
     )
 
 
-def _shelves(facts: Facts) -> Iterator[tuple[str, str]]:
+def _shelves(snapshot: Snapshot) -> Iterator[tuple[str, str]]:
     """In order of cabinet and shelf."""
-    named = [(facts.cabinets[s.cabinet].name, s) for s in facts.shelves.values()]
+    named = [(snapshot.cabinets[s.cabinet].name, s) for s in snapshot.shelves.values()]
     for cabinet, shelf in sorted(named, key=lambda n: (n[0], n[1].position)):
         yield cabinet, shelf.name

@@ -12,8 +12,7 @@ from sandboa.services.clutches.methods import method_of
 from sandboa.services.losses.ends import ClutchEnds
 from sandboa.services.losses.loss_list import year_of
 from sandboa.services.losses.why import all_ends
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 class Dimension(StrEnum):
@@ -44,13 +43,13 @@ class CountedClutch:
 
 
 def counted_clutches(
-    house: HouseNow, facts: Facts, as_of_s: float, year: int | None = None
+    snapshot: Snapshot, as_of_s: float, year: int | None = None
 ) -> list[CountedClutch]:
     """Closed clutches, of a year of laying or of all years, in order of laying."""
     counted = [
-        _counted(facts, ends)
-        for ends in all_ends(house, facts, as_of_s)
-        if ends.clutch.entity in facts.finished
+        _counted(snapshot, ends)
+        for ends in all_ends(snapshot, as_of_s)
+        if ends.clutch.entity in snapshot.finished
     ]
     told = [c for c in counted if year is None or c.year == year]
     return sorted(told, key=lambda c: c.ends.clutch.laid_s)
@@ -66,7 +65,7 @@ def grouped(clutches: Sequence[CountedClutch], dimension: Dimension) -> dict[str
     return dict(groups)
 
 
-def _counted(facts: Facts, ends: ClutchEnds) -> CountedClutch:
+def _counted(snapshot: Snapshot, ends: ClutchEnds) -> CountedClutch:
     fertile = [e for e in ends.eggs if e.fate is not Fate.SLUG and not e.egg.slug]
     slugs = len(ends.eggs) - len(fertile)
     hatched = sum(e.fate is Fate.HATCHED for e in fertile)
@@ -74,19 +73,19 @@ def _counted(facts: Facts, ends: ClutchEnds) -> CountedClutch:
         ends,
         Tally(hatched, len(fertile)),
         Tally(slugs, len(ends.eggs)),
-        _groups(facts, ends),
+        _groups(snapshot, ends),
     )
 
 
-def _groups(facts: Facts, ends: ClutchEnds) -> dict[Dimension, str]:
+def _groups(snapshot: Snapshot, ends: ClutchEnds) -> dict[Dimension, str]:
     clutch = ends.clutch
-    box = facts.boxes[clutch.entity]
-    shelf = facts.shelf_at(box, clutch.laid_s)
-    cabinet = facts.cabinets[shelf.cabinet].name
-    own = facts.methods.get(clutch.entity)
-    sire = facts.animals.get(clutch.sire) if clutch.sire is not None else None
+    box = snapshot.boxes[clutch.entity]
+    shelf = snapshot.shelf_at(box, clutch.laid_s)
+    cabinet = snapshot.cabinets[shelf.cabinet].name
+    own = snapshot.methods.get(clutch.entity)
+    sire = snapshot.animals.get(clutch.sire) if clutch.sire is not None else None
     named = {
-        Dimension.DAM: facts.animals[clutch.dam].name,
+        Dimension.DAM: snapshot.animals[clutch.dam].name,
         Dimension.SIRE: sire.name if sire else None,
         Dimension.MEDIUM: box.medium,
         Dimension.CLOSING: box.closing,

@@ -33,8 +33,7 @@ from sandboa.services.seasons.counted import (
     counted_clutches,
     grouped,
 )
-from sandboa.services.snapshot.cache import HouseNow
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +71,7 @@ class SeasonPage:
 
 
 def season_page(
-    house: HouseNow,
+    snapshot: Snapshot,
     year: int | None,
     as_of_s: float,
     goes_on: Callable[[], bool] = lambda: True,
@@ -83,17 +82,16 @@ def season_page(
     Once `goes_on` says no, the clutches left over wait for the next time it is
     asked for; one more is worked out each time.
     """
-    facts = house.facts()
-    every = counted_clutches(house, facts, as_of_s)
+    every = counted_clutches(snapshot, as_of_s)
     clutches = [c for c in every if year is None or c.year == year]
     tallies = [c.hatched for c in clutches]
     likeness = clutch_likeness(tallies)
     groups = {dimension: grouped(clutches, dimension) for dimension in Dimension}
-    worked_out = list(_worked_out(house, facts, clutches, as_of_s, goes_on))
+    worked_out = list(_worked_out(snapshot, clutches, as_of_s, goes_on))
     waiting = len(clutches) - len(worked_out)
     lost = [(losses.clutch.code, egg) for losses in worked_out for egg in losses.lost]
     costs = tuple(_costs(lost))
-    told_scores = tuple(scores(facts))
+    told_scores = tuple(scores(snapshot))
     hatched = rate_of(tallies, likeness)
     opened = sum(egg.end.opened is True for _, egg in lost)
     return SeasonPage(
@@ -108,7 +106,7 @@ def season_page(
         opened=opened,
         costs=costs,
         scores=told_scores,
-        standings=tuple(standing_scores(facts)),
+        standings=tuple(standing_scores(snapshot)),
         waiting=waiting,
         taught=taught(
             SeasonFacts(
@@ -122,7 +120,7 @@ def season_page(
                 lost=0 if waiting else len(lost),
                 opened=0 if waiting else opened,
                 bias=_bias(told_scores),
-                unweighed=sum(_unweighed(facts, c) for c in clutches),
+                unweighed=sum(_unweighed(snapshot, c) for c in clutches),
                 boxes=sum(Dimension.MEDIUM in c.groups for c in clutches),
             )
         ),
@@ -130,10 +128,15 @@ def season_page(
 
 
 def compare_groups(
-    house: HouseNow, dimension: Dimension, first: str, second: str, year: int | None, as_of_s: float
+    snapshot: Snapshot,
+    dimension: Dimension,
+    first: str,
+    second: str,
+    year: int | None,
+    as_of_s: float,
 ) -> Comparison:
     """Two groups of a dimension; NotFound for a group no closed clutch belongs to."""
-    clutches = counted_clutches(house, house.facts(), as_of_s, year)
+    clutches = counted_clutches(snapshot, as_of_s, year)
     groups = grouped(clutches, dimension)
     for name in (first, second):
         if name not in groups:
@@ -143,8 +146,7 @@ def compare_groups(
 
 
 def _worked_out(
-    house: HouseNow,
-    facts: Facts,
+    snapshot: Snapshot,
     clutches: Sequence[CountedClutch],
     as_of_s: float,
     goes_on: Callable[[], bool],
@@ -153,9 +155,9 @@ def _worked_out(
     more = True
     for counted in sorted(clutches, key=lambda c: -c.ends.clutch.laid_s):
         clutch = counted.ends.clutch
-        known = at_hand(house, facts, clutch, as_of_s)
+        known = at_hand(snapshot, clutch, as_of_s)
         if known or more:
-            yield losses_of(house, facts, clutch, as_of_s)
+            yield losses_of(snapshot, clutch, as_of_s)
             more = more if known else goes_on()
 
 
@@ -204,6 +206,6 @@ def _bias(told: Sequence[Score]) -> tuple[float, int] | None:
     return None if at_lay is None else (at_lay.bias_days, at_lay.clutches)
 
 
-def _unweighed(facts: Facts, clutch: CountedClutch) -> bool:
-    box = facts.boxes[clutch.ends.clutch.entity]
-    return Dimension.MEDIUM in clutch.groups and not facts.weighings.get(box.entity)
+def _unweighed(snapshot: Snapshot, clutch: CountedClutch) -> bool:
+    box = snapshot.boxes[clutch.ends.clutch.entity]
+    return Dimension.MEDIUM in clutch.groups and not snapshot.weighings.get(box.entity)

@@ -1,171 +1,29 @@
-"""The house as it stands: current facts and reading series, kept while they hold.
+"""The snapshot that holds, kept until an act is recorded."""
 
-Screens ask many questions of the same facts. They are read once and held
-until an act is recorded; a new reading costs its own row, not the season's.
-"""
-
-from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field
-from threading import Lock
-from typing import Any, Final, TypeVar
 
-import numpy as np
-
-from sandboa.core.development import ReadingSeries
-from sandboa.core.development.clock import FloatArray
-from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
-from sandboa.records import readings
-from sandboa.records.facts import (
-    newest_act,
-    newest_act_besides,
-    newest_act_by_clutch,
-    newest_act_of,
-)
-from sandboa.services.snapshot.herd import Herd, read_herd
-from sandboa.services.snapshot.snapshot import (
-    EVERYDAY,
-    TOUCHING,
-    Facts,
-    read_facts,
-)
-
-#: s before the end of a record beyond which a stretch is read anew each time: a season.
-_HELD_SPAN_S: Final = 150 * SECONDS_PER_DAY
-
-
-HeldT = TypeVar("HeldT")
+from sandboa.records.facts import newest_act
+from sandboa.services.snapshot.kept import Kept
+from sandboa.services.snapshot.series import SeriesCache
+from sandboa.services.snapshot.snapshot import Snapshot, read_snapshot
 
 
 @dataclass
-class _HeldSeries:
-    """A probe's readings from `from_s` to the end of its record as of `tip`."""
+class SnapshotCache:
+    """Screens ask many questions of the same facts: they are read once after each act.
 
-    from_s: float
-    tip: readings.Tip
-    series: ReadingSeries
-    humidity: FloatArray
+    Safe to share between threads. What outlives an act is passed from each
+    snapshot to the next: the series of readings, and results kept under stamps.
+    """
 
+    _held: Snapshot | None = None
+    _series: SeriesCache = field(default_factory=SeriesCache)
+    _kept: Kept = field(default_factory=Kept)
 
-@dataclass(frozen=True, slots=True)
-class LastActs:
-    """Ids of the latest acts: at each clutch, touching any clutch, and besides everyday ones."""
-
-    by_clutch: dict[int, int]
-    touching: int
-    telling: int
-
-
-@dataclass
-class HouseNow:
-    """Answers with current facts and series; safe to share between threads."""
-
-    _facts: Facts | None = None
-    _herd: tuple[int, Herd] | None = None
-    _series: dict[int, _HeldSeries] = field(default_factory=dict)
-    _held: dict[str, tuple[Hashable, Any]] = field(default_factory=dict)
-    _lock: Lock = field(default_factory=Lock)
-
-    def facts(self) -> Facts:
+    def current(self) -> Snapshot:
         """Everything that holds now; read again only after a new act."""
         version = newest_act()
-        held = self._facts
+        held = self._held
         if held is None or held.version != version:
-            held = self._facts = read_facts(version)
+            held = self._held = read_snapshot(version, self._series, self._kept)
         return held
-
-    def last_acts(self) -> LastActs:
-        """The latest acts, looked for once after each: many a clutch is asked about at a time."""
-        return self.held(
-            "last acts",
-            newest_act(),
-            lambda: LastActs(
-                newest_act_by_clutch(), newest_act_of(TOUCHING), newest_act_besides(EVERYDAY)
-            ),
-        )
-
-    def herd(self) -> Herd:
-        """The animals as they stand; read again only after a new act."""
-        version = newest_act()
-        held = self._herd
-        if held is None or held[0] != version:
-            held = self._herd = (version, read_herd())
-        return held[1]
-
-    def holds(self, name: str, stamp: Hashable) -> bool:
-        """Whether something is kept under `name` with that stamp."""
-        known = self._held.get(name)
-        return known is not None and known[0] == stamp
-
-    def held(self, name: str, stamp: Hashable, make: Callable[[], HeldT]) -> HeldT:
-        """What `make` makes, kept under `name` while the stamp is the same."""
-        known = self._held.get(name)
-        if known is None or known[0] != stamp:
-            known = self._held[name] = (stamp, make())
-        made: HeldT = known[1]
-        return made
-
-    def series(self, probe: int, from_s: float, until_s: float) -> ReadingSeries:
-        """A probe's readings, from..until both included.
-
-        What reaches to the end of the record is held, from the earliest time
-        asked for; new readings are appended to it. Old stretches, those of long
-        finished clutches, are read when they are asked for, and not held: as
-        the means of their hours, for a season of minutes takes long to read
-        and moves what has developed by less than a thousandth.
-        """
-        if self._long_over(until_s):
-            return _by_the_hour(probe, from_s, until_s)
-        return self.with_humidity(probe, from_s, until_s)[0]
-
-    def _long_over(self, until_s: float) -> bool:
-        """Whether a stretch ended a season before the newest reading of the house."""
-        newest_s = readings.newest_s()
-        return newest_s is not None and until_s < newest_s - _HELD_SPAN_S
-
-    def with_humidity(
-        self, probe: int, from_s: float, until_s: float
-    ) -> tuple[ReadingSeries, FloatArray]:
-        """As `series`, and the relative humidity 0-1 of each reading, NaN where not measured."""
-        tip = readings.tip(probe)
-        if tip is None:
-            return ReadingSeries(np.empty(0), np.empty(0)), np.empty(0)
-        with self._lock:
-            held = self._series.get(probe)
-            if held is None or held.from_s > from_s:
-                if self._long_over(until_s):
-                    times, values, humidity = readings.series(probe, from_s, until_s)
-                    return ReadingSeries(times, values), humidity
-                held = _read(tip, from_s)
-            elif held.tip.revision != tip.revision:
-                held = _extended(held, tip)
-            self._series[probe] = held
-            whole = held.series
-            first = np.searchsorted(whole.times_s, from_s, side="left")
-            return whole.between(from_s, until_s), held.humidity[
-                first : np.searchsorted(whole.times_s, until_s, side="right")
-            ]
-
-
-def _by_the_hour(probe: int, from_s: float, until_s: float) -> ReadingSeries:
-    """Hours that lie within from..until, each at its middle."""
-    hours = readings.hours(probe, from_s, until_s)
-    middles = hours[:, 0] + SECONDS_PER_HOUR / 2.0
-    within = (middles >= from_s) & (middles <= until_s)
-    return ReadingSeries(middles[within], hours[within, 2])
-
-
-def _read(tip: readings.Tip, from_s: float) -> _HeldSeries:
-    times, values, humidity = readings.series(tip.probe, from_s)
-    return _HeldSeries(from_s, tip, ReadingSeries(times, values), humidity)
-
-
-def _extended(held: _HeldSeries, tip: readings.Tip) -> _HeldSeries:
-    """The held series with what came after it, or read anew when it changed before its end."""
-    known = held.series
-    if held.tip.rewrites != tip.rewrites or not len(known.times_s):
-        return _read(tip, held.from_s)
-    times, values, humidity = readings.series(tip.probe, float(known.times_s[-1]) + 1.0)
-    series = ReadingSeries(
-        np.concatenate([known.times_s, times]), np.concatenate([known.temperature_c, values])
-    )
-    return _HeldSeries(held.from_s, tip, series, np.concatenate([held.humidity, humidity]))

@@ -1,7 +1,8 @@
-"""Facts as they stand: the current rows of every table, by entity or by what they belong to."""
+"""What the house knows now: the current facts of every table, read once."""
 
 from collections import defaultdict
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Final, TypeVar
 
 from sandboa.core.climate.probe_checks import Check, CheckKind
@@ -23,7 +24,7 @@ from sandboa.records.clutches import (
     Turgor,
     Watering,
 )
-from sandboa.records.facts import Fact
+from sandboa.records.facts import Fact, newest_act_besides, newest_act_by_clutch, newest_act_of
 from sandboa.records.hatching import (
     Alteration,
     Cut,
@@ -61,6 +62,9 @@ from sandboa.records.rounds import (
 )
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.cabinets.commands import set_points
+from sandboa.services.snapshot.herd import Herd, read_herd
+from sandboa.services.snapshot.kept import Kept
+from sandboa.services.snapshot.series import SeriesCache
 from sandboa.services.snapshot.settings import HouseSettings, house_settings
 
 #: s after laying beyond which no egg is still in its box (assumption: twice a cool term).
@@ -81,8 +85,17 @@ EVERYDAY: Final = (
 FactT = TypeVar("FactT", bound=Fact)
 
 
+@dataclass(frozen=True, slots=True)
+class LastActs:
+    """Ids of the latest acts: at each clutch, touching any clutch, and besides everyday ones."""
+
+    by_clutch: dict[int, int]
+    touching: int
+    telling: int
+
+
 @dataclass(frozen=True)
-class Facts:
+class Snapshot:
     """Current facts by entity or by what they belong to.
 
     `probes_at` and `box_stays` tell of places: probes where they hang now,
@@ -90,6 +103,9 @@ class Facts:
     """
 
     version: int
+    readings: SeriesCache
+    kept: Kept
+    last_acts: LastActs
     animals: dict[int, Animal]
     cabinets: dict[int, Cabinet]
     shelves: dict[int, Shelf]
@@ -129,6 +145,11 @@ class Facts:
     set_ups: dict[int, list[SetUp]]
     postponements: dict[int, list[Postponement]]
     settings: HouseSettings
+
+    @cached_property
+    def herd(self) -> Herd:
+        """The animals as they stand; read when first asked for."""
+        return read_herd()
 
     def clutch_called(self, code: str) -> Clutch:
         """The clutch of that code, upper and lower case alike; NotFound otherwise."""
@@ -193,7 +214,7 @@ class Facts:
         return min([now_s, *laid]) - (OFFSET_DAYS + 1) * SECONDS_PER_DAY
 
 
-def read_facts(version: int) -> Facts:
+def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
     """All facts as they hold now; `version` is the newest act."""
     set_point_rows = _grouped(SetPoint, "cabinet")
     probes = Probe.current()
@@ -212,8 +233,13 @@ def read_facts(version: int) -> Facts:
         place = probe_stays[probe.entity].last
         if place is not None:
             hanging[place].append(probe)
-    return Facts(
+    return Snapshot(
         version=version,
+        readings=series,
+        kept=kept,
+        last_acts=LastActs(
+            newest_act_by_clutch(), newest_act_of(TOUCHING), newest_act_besides(EVERYDAY)
+        ),
         animals=_by_entity(Animal),
         cabinets=_by_entity(Cabinet),
         shelves=_by_entity(Shelf),

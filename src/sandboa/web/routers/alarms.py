@@ -11,7 +11,7 @@ from starlette.concurrency import run_in_threadpool
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.alarms import Alarm, alarms_between, open_alarms
 from sandboa.services.alarms.monitor import Severity, acknowledge, acknowledged_at
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.access import HouseClosed
 from sandboa.web.bounded import who
 from sandboa.web.doors import still_admitted
@@ -56,9 +56,9 @@ def get_alarms(
     cabinet: Annotated[str | None, Query(max_length=200)] = None,
 ) -> list[AlarmTold]:
     """Open alarms and those of the last days, newest first."""
-    facts = house.now.facts()
+    snapshot = house.snapshot()
     rows = alarms_between(now_s - days * SECONDS_PER_DAY, now_s + SECONDS_PER_DAY)
-    told = alarms_told(facts, rows)
+    told = alarms_told(snapshot, rows)
     return [a for a in told if cabinet is None or _same(a.cabinet, cabinet)]
 
 
@@ -93,7 +93,7 @@ async def live(request: Request, house: TheHouse, _: Followed) -> AsyncIterable[
         revision = await house.live.after(revision)
 
 
-def alarms_told(facts: Facts, rows: list[Alarm]) -> list[AlarmTold]:
+def alarms_told(snapshot: Snapshot, rows: list[Alarm]) -> list[AlarmTold]:
     """Alarms as every screen shows them; those of cabinets long gone are left out."""
     seen = acknowledged_at(rows)
     return [
@@ -101,8 +101,8 @@ def alarms_told(facts: Facts, rows: list[Alarm]) -> list[AlarmTold]:
             id=row.id,
             kind=row.kind,
             severity=Severity(row.severity),
-            cabinet=facts.cabinets[row.cabinet].name if row.cabinet else None,
-            probe=facts.probes[row.probe].name if row.probe in facts.probes else None,
+            cabinet=snapshot.cabinets[row.cabinet].name if row.cabinet else None,
+            probe=snapshot.probes[row.probe].name if row.probe in snapshot.probes else None,
             text=row.text,
             began_at=at(row.began_s),
             raised_at=at(row.raised_s),
@@ -110,7 +110,7 @@ def alarms_told(facts: Facts, rows: list[Alarm]) -> list[AlarmTold]:
             acknowledged_at=at_or_none(seen.get(row.id)),
         )
         for row in rows
-        if row.cabinet is None or row.cabinet in facts.cabinets
+        if row.cabinet is None or row.cabinet in snapshot.cabinets
     ]
 
 

@@ -191,7 +191,7 @@ class AnimalPageTold(BaseModel):
 @router.get("")
 def get_animals(house: TheHouse) -> list[AnimalTold]:
     """All dams and sires by name, the retired last."""
-    herd = house.now.herd()
+    herd = house.snapshot().herd
     rows = sorted(herd.animals.values(), key=lambda a: (a.role, a.retired, a.name.casefold()))
     return [_animal(herd, row) for row in rows]
 
@@ -206,7 +206,7 @@ def add_animal(asked: AnimalAsked, now_s: NowS) -> AddedTold:
 @router.get("/after-laying")
 def get_after_laying(house: TheHouse, now_s: NowS) -> list[AfterLayingTold]:
     """Dams on the way back after laying, the latest first."""
-    told = aftercare.dams_after_laying(house.now.herd(), now_s)
+    told = aftercare.dams_after_laying(house.snapshot().herd, now_s)
     return [AfterLayingTold.of(after, now_s) for after in told]
 
 
@@ -214,7 +214,7 @@ def get_after_laying(house: TheHouse, now_s: NowS) -> list[AfterLayingTold]:
 def get_animal(animal: AnimalId, house: TheHouse, now_s: NowS) -> AnimalPageTold:
     """Everything the page of an animal shows."""
     row = animals.find_animal(animal)
-    herd = house.now.herd()
+    herd = house.snapshot().herd
     settings = house_settings()
     is_dam = row.role == DAM
     after = aftercare.dam_after_laying(herd, animal, settings, now_s) if is_dam else None
@@ -265,7 +265,7 @@ def offer_meal(animal: AnimalId, asked: MealAsked, now_s: NowS) -> ActTold:
 def tick_aftercare(animal: AnimalId, asked: TickAsked, house: TheHouse, now_s: NowS) -> ActTold:
     """Tick a line of the dam's checklist after laying."""
     animals.find_animal(animal, DAM)
-    clutch = aftercare.last_clutch(house.now.herd(), animal)
+    clutch = aftercare.last_clutch(house.snapshot().herd, animal)
     return ActTold.of(aftercare.tick_aftercare(clutch, asked.task, now_s))
 
 

@@ -70,21 +70,21 @@ class SetPointAsked(Asked):
 @router.get("")
 def get_cabinets(house: TheHouse, now_s: NowS) -> list[CabinetListedTold]:
     """Every cabinet with its shelves, by name."""
-    facts = house.now.facts()
+    snapshot = house.snapshot()
     return [
         CabinetListedTold(
             name=cabinet.name,
             kind=CabinetKind(cabinet.kind),
             shelves=[
                 s.name
-                for s in sorted(facts.shelves.values(), key=lambda s: s.position)
+                for s in sorted(snapshot.shelves.values(), key=lambda s: s.position)
                 if s.cabinet == cabinet.entity
             ],
             set_point_c=set_points.at(now_s)
-            if (set_points := facts.set_points.get(cabinet.entity))
+            if (set_points := snapshot.set_points.get(cabinet.entity))
             else None,
         )
-        for cabinet in sorted(facts.cabinets.values(), key=lambda c: c.name.casefold())
+        for cabinet in sorted(snapshot.cabinets.values(), key=lambda c: c.name.casefold())
     ]
 
 
@@ -98,7 +98,9 @@ def add_cabinet(asked: NewCabinetAsked, now_s: NowS) -> ActTold:
 @router.get("/{name}")
 def get_cabinet(name: Name, house: TheHouse, now_s: NowS) -> CabinetTold:
     """Everything the Cabinet place shows but the trace."""
-    return cabinet_told(house.now.facts(), cabinet_now(house.now, house.faults, name, now_s), now_s)
+    return cabinet_told(
+        house.snapshot(), cabinet_now(house.snapshot(), house.faults, name, now_s), now_s
+    )
 
 
 @router.put("/{name}")
@@ -134,6 +136,6 @@ def get_trace(
     """A span of the cabinet's probes, by default the last 60 days."""
     until_s = end.timestamp() if end else now_s
     from_s = start.timestamp() if start else until_s - 60 * SECONDS_PER_DAY
-    trace = climate_trace(house.now, name, from_s, until_s, points)
-    told = trace_told(house.now.facts(), trace)
+    trace = climate_trace(house.snapshot(), name, from_s, until_s, points)
+    told = trace_told(house.snapshot(), trace)
     return Response(told.model_dump_json(), media_type="application/json")

@@ -102,7 +102,7 @@ def _entity(person: SignedIn | None) -> int | None:
 
 def _written(request: Request, house: House, now_s: float, zone: str, how: str) -> Response:
     written = write_calendar(
-        calendar(house.now, now_s), known_zone(zone), now_s, reached_at(request, house)
+        calendar(house.snapshot(), now_s), known_zone(zone), now_s, reached_at(request, house)
     )
     headers = {
         "Content-Disposition": f'{how}; filename="sandboa.ics"',

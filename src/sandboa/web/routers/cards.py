@@ -79,7 +79,9 @@ def _printed(
     codes = [code.strip() for code in clutches.split(",") if code.strip()]
     if not 1 <= len(codes) <= _MOST_CARDS:
         raise NotPlausible("clutches", f"name 1 to {_MOST_CARDS} clutches")
-    cards = [card_of(clutch_page(house.now, code, now_s), fahrenheit=fahrenheit) for code in codes]
+    cards = [
+        card_of(clutch_page(house.snapshot(), code, now_s), fahrenheit=fahrenheit) for code in codes
+    ]
     return [Printed(card, _address(card.code, request, house)) for card in cards]
 
 

@@ -168,11 +168,11 @@ class WateringAsked(Asked):
 @router.get("/{code}")
 def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchTold:
     """Everything the Clutch place shows."""
-    page = clutch_page(house.now, code, now_s)
-    faults = clutch_faults(house.now, house.faults, page.now, now_s)
-    facts = house.now.facts()
-    box = box_due(facts, page.now, now_s)
-    return _told(page, box, [fault_told(facts, fault) for fault in faults], now_s)
+    page = clutch_page(house.snapshot(), code, now_s)
+    faults = clutch_faults(house.snapshot(), house.faults, page.now, now_s)
+    snapshot = house.snapshot()
+    box = box_due(snapshot, page.now, now_s)
+    return _told(page, box, [fault_told(snapshot, fault) for fault in faults], now_s)
 
 
 @router.post("/{code}/eggs/{number}/grades", status_code=201)

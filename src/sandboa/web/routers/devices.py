@@ -51,10 +51,10 @@ class TokenTold(BaseModel):
 @router.get("")
 def get_devices(house: TheHouse) -> list[DeviceTold]:
     """Every device that may send, by name."""
-    facts, tips = house.now.facts(), readings.tips()
+    snapshot, tips = house.snapshot(), readings.tips()
     told = []
-    for device in sorted(facts.devices.values(), key=lambda d: d.name.casefold()):
-        own = [p for p in facts.probes.values() if p.device == device.entity]
+    for device in sorted(snapshot.devices.values(), key=lambda d: d.name.casefold()):
+        own = [p for p in snapshot.probes.values() if p.device == device.entity]
         received = [tips[p.entity].received_s for p in own if p.entity in tips]
         told.append(
             DeviceTold(

@@ -64,8 +64,8 @@ def get_egg(
     code: Code, number: Annotated[int, Path(ge=1, le=1000)], house: TheHouse, now_s: NowS
 ) -> EggPageTold:
     """Everything of one egg."""
-    page = egg_page(house.now, code, number, now_s)
-    rules = house.now.facts().settings.rules.standing
+    page = egg_page(house.snapshot(), code, number, now_s)
+    rules = house.snapshot().settings.rules.standing
     return _told(page, rules.standing_from, rules.dependence, now_s)
 
 
@@ -78,7 +78,7 @@ def get_what_if(
     humidity: Annotated[float | None, Query(ge=0, le=1)] = None,
 ) -> WaterLeftTold | None:
     """The box's water were it closed another way, or its cabinet damper, from now on."""
-    return water_left_told(what_if_water(house.now, code, now_s, closing, humidity))
+    return water_left_told(what_if_water(house.snapshot(), code, now_s, closing, humidity))
 
 
 def _told(

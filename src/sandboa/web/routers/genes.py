@@ -107,7 +107,7 @@ def get_odds(
     house: TheHouse, dam: Annotated[Id, Query()], sire: Annotated[Id, Query()], now_s: NowS
 ) -> PairTold:
     """What a dam and a sire can produce."""
-    record = pair_record(house.now, dam, sire, now_s)
+    record = pair_record(house.snapshot(), dam, sire, now_s)
     return PairTold(
         dam=record.dam,
         sire=record.sire,

@@ -114,14 +114,14 @@ def get_hatch_watch(house: TheHouse, now_s: NowS) -> HatchWatchTold:
     """Clutches in their last week, pipping, or with hatchlings not settled yet."""
     return HatchWatchTold(
         as_of=now_s,  # type: ignore[arg-type]
-        clutches=[hatching_clutch_told(c) for c in watch.hatch_watch(house.now, now_s)],
+        clutches=[hatching_clutch_told(c) for c in watch.hatch_watch(house.snapshot(), now_s)],
     )
 
 
 @router.get("/clutches/{code}/hatch")
 def get_hatching_clutch(code: Code, house: TheHouse, now_s: NowS) -> HatchingClutchTold:
     """One clutch at hatch."""
-    return hatching_clutch_told(watch.hatching_clutch(house.now, code, now_s))
+    return hatching_clutch_told(watch.hatching_clutch(house.snapshot(), code, now_s))
 
 
 @router.post("/clutches/{code}/moves", status_code=201)
@@ -222,7 +222,7 @@ def tick_last_week(code: Code, asked: LastWeekTickAsked, now_s: NowS) -> ActTold
 @router.get("/forecast-scores")
 def get_scores(house: TheHouse) -> list[ScoreTold]:
     """How good the forecasts of finished clutches were."""
-    return [ScoreTold.model_validate(s) for s in scores(house.now.facts())]
+    return [ScoreTold.model_validate(s) for s in scores(house.snapshot())]
 
 
 def _when(asked: AskedMoment | None, now_s: float) -> float:

@@ -75,7 +75,7 @@ async def post_readings(
 @router.get("/held-readings")
 def get_held(house: TheHouse) -> list[HeldTold]:
     """What is held back and waits for a decision."""
-    probes = house.now.facts().probes
+    probes = house.snapshot().probes
     return [
         HeldTold(
             probe=held.probe,

@@ -14,7 +14,7 @@ from sandboa.records.house import DAM, SIRE
 from sandboa.services import lay_day
 from sandboa.services.acts.revisions import saved_over
 from sandboa.services.forms.clutch import clutch_form
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Seen
 from sandboa.web.shapes import ActTold, Asked, AskedMoment, Temperature
@@ -92,14 +92,14 @@ class SuggestionTold(BaseModel):
 @router.get("/lay-day/choices")
 def get_choices(house: TheHouse, now_s: NowS) -> ChoicesTold:
     """Names known already and the schools of medium and closing."""
-    facts = house.now.facts()
+    snapshot = house.snapshot()
     return ChoicesTold(
         media=[MediumTold(name=m.name, ratio=m.ratio, on_grid=m.on_grid) for m in MEDIA],
         closings=[c.value for c in Closing],
         shells=[s.value for s in Shell],
-        cabinets=list(_cabinets(facts, now_s)),
-        dams=sorted(a.name for a in facts.animals.values() if a.role == DAM),
-        sires=sorted(a.name for a in facts.animals.values() if a.role == SIRE),
+        cabinets=list(_cabinets(snapshot, now_s)),
+        dams=sorted(a.name for a in snapshot.animals.values() if a.role == DAM),
+        sires=sorted(a.name for a in snapshot.animals.values() if a.role == SIRE),
         next_code=lay_day.suggested_code(datetime.fromtimestamp(now_s, UTC).year),
     )
 
@@ -154,13 +154,13 @@ def _lay_day(asked: LayDayAsked) -> lay_day.LayDay:
     )
 
 
-def _cabinets(facts: Facts, now_s: float) -> Iterable[CabinetChoiceTold]:
-    for cabinet in sorted(facts.cabinets.values(), key=lambda c: c.name):
+def _cabinets(snapshot: Snapshot, now_s: float) -> Iterable[CabinetChoiceTold]:
+    for cabinet in sorted(snapshot.cabinets.values(), key=lambda c: c.name):
         shelves = sorted(
-            (s for s in facts.shelves.values() if s.cabinet == cabinet.entity),
+            (s for s in snapshot.shelves.values() if s.cabinet == cabinet.entity),
             key=lambda s: s.position,
         )
-        set_points = facts.set_points.get(cabinet.entity)
+        set_points = snapshot.set_points.get(cabinet.entity)
         yield CabinetChoiceTold(
             name=cabinet.name,
             shelves=[s.name for s in shelves],

@@ -81,10 +81,10 @@ def get_losses(
     house: TheHouse, now_s: NowS, year: Annotated[int | None, Query(ge=1980, le=2200)] = None
 ) -> LossesTold:
     """The losses of a year; of the latest with any when none is asked for."""
-    facts = house.now.facts()
-    years = loss_years(facts)
+    snapshot = house.snapshot()
+    years = loss_years(snapshot)
     chosen = year if year is not None else (years[0] if years else None)
-    lines = losses_of_year(house.now, facts, chosen, now_s) if chosen is not None else []
+    lines = losses_of_year(snapshot, chosen, now_s) if chosen is not None else []
     return LossesTold(year=chosen, years=years, clutches=[_line(line) for line in lines])
 
 
@@ -102,7 +102,7 @@ def get_findings() -> list[FindingChoices]:
 @router.get("/clutches/{code}/losses")
 def get_clutch_losses(code: Code, house: TheHouse, now_s: NowS) -> ClutchLossesTold:
     """One clutch's losses with their causes."""
-    page = losses_page(house.now, code, now_s)
+    page = losses_page(house.snapshot(), code, now_s)
     now, losses = page.now, page.losses
     views = {view.number: view for view in now.eggs.eggs}
 

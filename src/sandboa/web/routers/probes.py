@@ -12,7 +12,7 @@ from sandboa.records.clutches import Box
 from sandboa.records.house import Probe
 from sandboa.records.readings import Tip
 from sandboa.services.probes import commands as probes
-from sandboa.services.snapshot.snapshot import Facts
+from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import (
     ActTold,
@@ -117,9 +117,9 @@ class HungProbeTold(BaseModel):
 @router.get("")
 def get_probes(house: TheHouse) -> list[HungProbeTold]:
     """Every probe and where it hangs."""
-    facts, tips = house.now.facts(), readings.tips()
-    ordered = sorted(facts.probes.values(), key=lambda p: p.name)
-    return [probe_told(facts, p, tips.get(p.entity)) for p in ordered]
+    snapshot, tips = house.snapshot(), readings.tips()
+    ordered = sorted(snapshot.probes.values(), key=lambda p: p.name)
+    return [probe_told(snapshot, p, tips.get(p.entity)) for p in ordered]
 
 
 @router.post("", status_code=201)
@@ -133,7 +133,7 @@ def hang_probe(asked: ProbeAsked, house: TheHouse, now_s: NowS) -> HungProbeTold
         checked=asked.checked,
         device=asked.device,
     )
-    told = probe_told(house.now.facts(), probe, None)
+    told = probe_told(house.snapshot(), probe, None)
     return told.model_copy(update={"act": ActTold.of(act)})
 
 
@@ -166,12 +166,12 @@ def leave_out(probe: ProbeId, asked: LeftOutAsked, now_s: NowS) -> ActTold:
     )
 
 
-def probe_told(facts: Facts, probe: Probe, tip: Tip | None) -> HungProbeTold:
+def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeTold:
     """A probe as every screen shows it."""
-    stays = facts.probe_stays.get(probe.entity)
+    stays = snapshot.probe_stays.get(probe.entity)
     last = stays.last if stays else probe.place
-    place, kind = place_words(facts, last)
-    checks = facts.checks.get(probe.entity, [])
+    place, kind = place_words(snapshot, last)
+    checks = snapshot.checks.get(probe.entity, [])
     offsets = {check.kind: check.offset for check in checks}
     return HungProbeTold(
         id=probe.entity,
@@ -181,7 +181,7 @@ def probe_told(facts: Facts, probe: Probe, tip: Tip | None) -> HungProbeTold:
         since=at(stays.since_s if stays else probe.since_s),
         checked=bool(probe.checked) or CheckKind.REFERENCE in offsets,
         by_hand=bool(probe.by_hand),
-        device=facts.devices[probe.device].name if probe.device in facts.devices else None,
+        device=snapshot.devices[probe.device].name if probe.device in snapshot.devices else None,
         offset_c=offsets.get(CheckKind.REFERENCE, 0.0),
         humidity_offset=offsets.get(CheckKind.SALT, 0.0),
         checks=[
@@ -191,14 +191,16 @@ def probe_told(facts: Facts, probe: Probe, tip: Tip | None) -> HungProbeTold:
             for c in checks
         ],
         stays=[
-            ProbeStayTold(start=at(from_s), place=place_words(facts, where)[0] if where else None)
+            ProbeStayTold(
+                start=at(from_s), place=place_words(snapshot, where)[0] if where else None
+            )
             for from_s, where in zip(stays.from_s, stays.place, strict=True)
         ]
         if stays
         else [],
         left_out=[
             LeftOutTold(start=at(row.from_s), end=at(row.until_s), reason=row.reason)
-            for row in facts.left_out.get(probe.entity, [])
+            for row in snapshot.left_out.get(probe.entity, [])
         ],
         last_at=at_or_none(tip.last_s if tip else None),
         last_c=tip.last_c if tip else None,
@@ -207,16 +209,16 @@ def probe_told(facts: Facts, probe: Probe, tip: Tip | None) -> HungProbeTold:
 
 
 def place_words(
-    facts: Facts, place: int | None
+    snapshot: Snapshot, place: int | None
 ) -> tuple[str, Literal["box", "shelf", "cabinet", "nowhere"]]:
     """A place in words, and what kind of place it is."""
     if place is None:
         return "nowhere", "nowhere"
-    if place in facts.cabinets:
-        return facts.cabinets[place].name, "cabinet"
-    if place in facts.shelves:
-        shelf = facts.shelves[place]
-        return f"{facts.cabinets[shelf.cabinet].name}, {shelf.name}", "shelf"
+    if place in snapshot.cabinets:
+        return snapshot.cabinets[place].name, "cabinet"
+    if place in snapshot.shelves:
+        shelf = snapshot.shelves[place]
+        return f"{snapshot.cabinets[shelf.cabinet].name}, {shelf.name}", "shelf"
     box = Box.now(place)
-    clutch = next((c for c in facts.clutches if box and c.entity == box.clutch), None)
+    clutch = next((c for c in snapshot.clutches if box and c.entity == box.clutch), None)
     return f"box {clutch.code}" if clutch else "a box no longer there", "box"

@@ -178,7 +178,7 @@ class PostponementAsked(Asked):
 @router.get("/round")
 def get_round(house: TheHouse, now_s: NowS) -> RoundTold:
     """Every box with eggs in it, by cabinet, shelf and code: what a phone needs offline."""
-    now = round_now(house.now, now_s)
+    now = round_now(house.snapshot(), now_s)
     return RoundTold(
         as_of=now.as_of_s,  # type: ignore[arg-type]
         boxes=[_box(box) for box in now.boxes],

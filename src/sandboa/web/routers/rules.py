@@ -121,7 +121,7 @@ class RulesTold(BaseModel):
 @router.get("")
 def get_rules(house: TheHouse) -> RulesTold:
     """The numbers in force."""
-    rules = house.now.facts().settings.rules
+    rules = house.snapshot().settings.rules
     return RulesTold(
         dimple_stages=[DimpleStage(development=d, grade=g) for d, g in rules.dimple_stages],
         largest_file_bytes=LARGEST_FILE_BYTES,

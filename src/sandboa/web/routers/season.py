@@ -179,7 +179,7 @@ class SeasonTold(BaseModel):
 @router.get("")
 def get_season(house: TheHouse, now_s: NowS) -> SeasonTold:
     """Every dam with something to show, soonest first, and the plan of visits."""
-    herd = house.now.herd()
+    herd = house.snapshot().herd
     return _told(season(herd, now_s), now_s, herd)
 
 

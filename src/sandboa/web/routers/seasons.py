@@ -126,7 +126,7 @@ class ComparisonTold(Told):
 @router.get("")
 def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsTold:
     """A season's numbers (by year of laying), or those of all."""
-    page = season_page(house.now, year, now_s, for_seconds(_PATIENCE_S))
+    page = season_page(house.snapshot(), year, now_s, for_seconds(_PATIENCE_S))
     return SeasonsTold(
         year=page.year,
         years=list(page.years),
@@ -158,7 +158,7 @@ def get_comparison(
     year: Year = None,
 ) -> ComparisonTold:
     """Two groups in one sentence, which knows when it is too few."""
-    told = compare_groups(house.now, by, first, second, year, now_s)
+    told = compare_groups(house.snapshot(), by, first, second, year, now_s)
     return ComparisonTold.model_validate(told)
 
 

@@ -214,4 +214,4 @@ def put_setting(
 @router.get("/readiness")
 def get_readiness(house: TheHouse, now_s: NowS) -> list[CabinetReadinessTold]:
     """Whether each cabinet is ready for eggs, from its readings."""
-    return [CabinetReadinessTold.of(c) for c in cabinets_readiness(house.now, now_s)]
+    return [CabinetReadinessTold.of(c) for c in cabinets_readiness(house.snapshot(), now_s)]

@@ -89,10 +89,10 @@ class _Held:
 @router.get("/today", response_model=TodayTold)
 def get_today(house: TheHouse, now_s: NowS, request: Request) -> Response:
     """Every clutch with its day, share developed, next window and what needs attention."""
-    as_of = (house.now.facts().version, readings.newest_change(), int(now_s // 60))
+    as_of = (house.snapshot().version, readings.newest_change(), int(now_s // 60))
     held: _Held | None = getattr(request.app.state, "today", None)
     if held is None or held.as_of != as_of:
-        told = _told(today(house.now, now_s), house)
+        told = _told(today(house.snapshot(), now_s), house)
         held = request.app.state.today = _Held(as_of, told.model_dump_json().encode())
     return Response(held.body, media_type="application/json")
 
