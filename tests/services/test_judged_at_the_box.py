@@ -129,8 +129,8 @@ def test_a_method_nobody_chose_cuts_nothing(house: SnapshotCache) -> None:
     chosen = Method("Mine", cutting=CuttingSchool.AFTER_FIRST_PIP)
     change_clutch_method(CODE, chosen, NOW_S)
     assert advice_kinds(house) == {AdviceKind.WINDOW}
-    (words,) = {e.advice.text for e in hatching_clutch(house.current(), CODE, NOW_S).eggs if e.advice
-                and e.advice.kind is AdviceKind.WINDOW}  # fmt: skip
+    told = [egg.advice for egg in hatching_clutch(house.current(), CODE, NOW_S).eggs]
+    (words,) = {a.text for a in told if a and a.kind is AdviceKind.WINDOW}
     assert words.startswith("Your method allows cutting from now")
     assert "Waiting is as good" in words
 

@@ -13,6 +13,7 @@ from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind, Standing
 from sandboa.core.water import top_up
+from sandboa.records.database import database
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.recording import undo
 from sandboa.services.boxes.commands import candle_egg, grade_egg
@@ -29,7 +30,6 @@ from sandboa.services.rounds.round_now import RoundBox, round_now
 from sandboa.services.rounds.visit import BoxVisit, EggSeen, FreshMedium
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.services.snapshot.settings import set_setting
-from sandboa.records.database import database
 
 CODE = "26-01"
 LAID_DAYS = 20.0
@@ -391,7 +391,7 @@ def test_a_collision_stands_in_the_log_of_the_clutch_too(box: SnapshotCache) -> 
     assert told.act.summary.endswith("collided with another device")
 
 
-def test_phones_that_deliver_at_once_wait_for_each_other(box: HouseNow) -> None:
+def test_phones_that_deliver_at_once_wait_for_each_other(box: SnapshotCache) -> None:
     """Not for SQLite, which tries again for so long and then says that it is busy."""
 
     def bring(phone: int) -> list[object]:
