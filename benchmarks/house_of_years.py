@@ -93,7 +93,7 @@ def _readings(now_s: int, years: int) -> None:
 def readings_of_probes() -> list[int]:
     """Entities of the house's probes."""
     return [row[0] for row in database.execute_sql(
-        "SELECT entity FROM probe WHERE superseded_by IS NULL"
+        "SELECT entity_id FROM probe WHERE superseded_by_id IS NULL"
     )]  # fmt: skip
 
 

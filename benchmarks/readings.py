@@ -65,7 +65,7 @@ def _furnish(folder: str, now_s: float) -> NewToken:
     lay_clutch(lay_day(), now_s)
     since_s = now_s - 90 * 86_400
     made = add_device("Bench", now_s)
-    hang_probe("Bench", ProbePlace("26-01"), since_s, now_s, device=made.device.entity)
+    hang_probe("Bench", ProbePlace("26-01"), since_s, now_s, device=made.device.entity_id)
     return made
 
 

@@ -76,5 +76,5 @@ def _furnish(folder: Path) -> None:
             f"{cabinet} {shelf}", ProbePlace(cabinet=cabinet, shelf=shelf),
             now_s - 70 * 86_400, now_s,
         )  # fmt: skip
-        store_readings(probe.entity, rows, "logger", "", now_s)
+        store_readings(probe.entity_id, rows, "logger", "", now_s)
     database.close()

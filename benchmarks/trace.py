@@ -106,7 +106,7 @@ def _furnish(folder: Path) -> None:
         degrees = 31.5 - n / 10 + random.normal(0, 0.05, len(times))
         rows = [(t, c, 0.62) for t, c in zip(times.tolist(), degrees.tolist(), strict=True)]
         with database.atomic("IMMEDIATE"):
-            readings.store(probe.entity, readings.LIVE, rows, now_s)
+            readings.store(probe.entity_id, readings.LIVE, rows, now_s)
     database.close()
 
 

@@ -60,7 +60,7 @@ def _hang_loggers() -> Device:
     since_s = _NOW_S - _DAYS * _DAY_S
     for number, place in enumerate(_PLACES):
         name = f"Bench {number}"
-        hang_probe(name, place, since_s, _NOW_S, device=device.entity)
+        hang_probe(name, place, since_s, _NOW_S, device=device.entity_id)
         times = range(int(since_s) + 60, int(_NOW_S), 60)
         rows = [(name, at_s, _temperature_c(number, at_s), 0.6) for at_s in times]
         take_in(device, rows, _NOW_S)

@@ -8,7 +8,7 @@ import pytest
 from fastapi.testclient import TestClient
 from hypothesis import settings
 
-from sandboa.records.database import open_database
+from houses import open_empty_house
 from sandboa.services.snapshot.cache import SnapshotCache
 
 # As a browser on the machine of the house asks; starlette's own name for it is no name of a house.
@@ -25,6 +25,6 @@ settings.load_profile("sandboa")
 @pytest.fixture
 def house(tmp_path: Path) -> Iterator[SnapshotCache]:
     """An empty house, open."""
-    opened = open_database(tmp_path / "house.sqlite3")
+    opened = open_empty_house(tmp_path / "house.sqlite3")
     yield SnapshotCache()
     opened.close()

@@ -36,7 +36,8 @@ def _batches(house: sqlite3.Connection, clients: Clients) -> Counter[int]:
     found: Counter[int] = Counter()
     for table in ("reading", "held_reading"):
         rows = house.execute(
-            f"SELECT at_s FROM {table} WHERE probe = (SELECT entity FROM probe WHERE name = ?)",
+            f"SELECT at_s FROM {table} "
+            "WHERE probe_id = (SELECT entity_id FROM probe WHERE name = ?)",
             (clients.probe,),
         )
         found.update((int(at_s) - first_s) // BATCH for (at_s,) in rows)
@@ -53,7 +54,9 @@ def _halves(house: sqlite3.Connection, kind: str) -> int:
     rows: Counter[int] = Counter()
     for table in tables:
         rows.update(
-            dict(house.execute(f'SELECT act, count(*) FROM "{table}" GROUP BY act').fetchall())
+            dict(
+                house.execute(f'SELECT act_id, count(*) FROM "{table}" GROUP BY act_id').fetchall()
+            )
         )
     ours = "key LIKE 'fault-%'" if kind == "visit" else "mass_g > 1500 AND mass_g < 1600"
     columns = "act, clutch FROM visit" if kind == "visit" else "act, animal FROM weight"

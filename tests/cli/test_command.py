@@ -179,7 +179,7 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 0
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 2
     (clutch,) = Clutch.current()
-    attach(clutch.entity, Picture(b"a", b"b", 1, 1), NOW_S, NOW_S, egg=None, step=None)
+    attach(clutch.entity_id, Picture(b"a", b"b", 1, 1), NOW_S, NOW_S, egg=None, step=None)
     elsewhere = tmp_path / "elsewhere"
     elsewhere.mkdir()
     capsys.readouterr()

@@ -34,7 +34,7 @@ DAY_S = 86_400.0
 
 def photo_of(name: bytes) -> None:
     (clutch,) = Clutch.current()
-    attach(clutch.entity, Picture(name, b"small", 1, 1), NOW_S, NOW_S, egg=None, step=None)
+    attach(clutch.entity_id, Picture(name, b"small", 1, 1), NOW_S, NOW_S, egg=None, step=None)
 
 
 @pytest.fixture
@@ -308,7 +308,7 @@ def test_a_copy_goes_into_an_empty_folder_and_nobody_is_signed_in(
 ) -> None:
     open_database(house)
     keeper = people.add_person("Linden", Role.KEEPER, NOW_S)[0]
-    signing_in.set_passphrase(keeper.entity, "seven dry leaves", NOW_S)
+    signing_in.set_passphrase(keeper.entity_id, "seven dry leaves", NOW_S)
     token = signing_in.sign_in("Linden", "seven dry leaves", "phone", NOW_S)
     close_database()
     copy = back_up(house, tmp_path / "copy.sqlite3", NOW_S).file
@@ -325,17 +325,17 @@ def test_nobody_who_was_shut_out_since_comes_back_in_with_a_restore(
     open_database(house)
     keeper = people.add_person("Linden", Role.KEEPER, NOW_S)[0]
     helper = people.add_person("Sedge", Role.HELPER, NOW_S)[0]
-    signing_in.set_passphrase(keeper.entity, "seven dry leaves", NOW_S)
-    signing_in.set_passphrase(helper.entity, "nine wet stones", NOW_S)
+    signing_in.set_passphrase(keeper.entity_id, "seven dry leaves", NOW_S)
+    signing_in.set_passphrase(helper.entity_id, "nine wet stones", NOW_S)
     stolen = signing_in.sign_in("Sedge", "nine wet stones", "lost phone", NOW_S)
     device = devices.add_device("Logger", NOW_S)
     close_database()
     copy = back_up(house, tmp_path / "copy.sqlite3", NOW_S).file
     open_database(house)
-    signing_in.sign_out_everywhere(helper.entity)
-    signing_in.set_passphrase(helper.entity, "eleven grey feathers", NOW_S)
+    signing_in.sign_out_everywhere(helper.entity_id)
+    signing_in.set_passphrase(helper.entity_id, "eleven grey feathers", NOW_S)
     here = signing_in.sign_in("Linden", "seven dry leaves", "desk", NOW_S)
-    devices.renew_token(device.device.entity, NOW_S)
+    devices.renew_token(device.device.entity_id, NOW_S)
     close_database()
     restore(copy, house, NOW_S, carried_over(house))
     assert check(house).problems == ()

@@ -155,7 +155,7 @@ def with_probe(tmp_path_factory) -> tuple[Path, int]:
     path = tmp_path_factory.mktemp("with-probe") / DATABASE
     open_database(path)
     lay_clutch(lay_day(9.0), NOW_S)
-    probe = hang_probe("Lower", ProbePlace("26-01"), NOW_S - 9 * 86_400, NOW_S)[0].entity
+    probe = hang_probe("Lower", ProbePlace("26-01"), NOW_S - 9 * 86_400, NOW_S)[0].entity_id
     close_database()
     return path, probe
 

@@ -153,7 +153,7 @@ def test_the_shed_overrides_and_the_list_counts_back_from_it(house: SnapshotCach
 
 def test_the_house_learns_from_its_own_clutches(house: SnapshotCache) -> None:
     lay_clutch(lay_day(0.5, dam="Sorrel"), NOW_S)
-    sorrel = next(a.entity for a in house.current().herd.animals.values() if a.name == "Sorrel")
+    sorrel = next(a.entity_id for a in house.current().herd.animals.values() if a.name == "Sorrel")
     see_sign(sorrel, Sign.PRE_LAY_SHED, NOW_S - 38.5 * DAY_S, NOW_S)
     costmary = animal("dam", "Costmary")
     see_sign(costmary, Sign.PRE_LAY_SHED, NOW_S, NOW_S)
@@ -171,7 +171,7 @@ def test_the_house_learns_from_its_own_clutches(house: SnapshotCache) -> None:
 
 def test_a_dam_after_laying_is_followed_until_she_is_back(house: SnapshotCache) -> None:
     code, _ = lay_clutch(lay_day(22.0, dam="Sorrel"), NOW_S)
-    sorrel = next(a.entity for a in house.current().herd.animals.values() if a.name == "Sorrel")
+    sorrel = next(a.entity_id for a in house.current().herd.animals.values() if a.name == "Sorrel")
     weigh(sorrel, 1900.0, NOW_S - 120 * DAY_S, NOW_S)
     weigh(sorrel, 1300.0, NOW_S - 21.5 * DAY_S, NOW_S)
     (told,) = dams_after_laying(house.current().herd, NOW_S)
@@ -214,7 +214,7 @@ def test_her_target_is_the_weight_before_pairing_else_the_keepers_minimum(house,
 
 def test_undoing_her_first_clutch_leaves_a_dam_who_was_weighed(house: SnapshotCache) -> None:
     _, laying = lay_clutch(lay_day(5.0, dam="Sorrel"), NOW_S)
-    sorrel = next(a.entity for a in house.current().herd.animals.values() if a.name == "Sorrel")
+    sorrel = next(a.entity_id for a in house.current().herd.animals.values() if a.name == "Sorrel")
     weigh(sorrel, 1300.0, NOW_S, NOW_S)
     undo(laying.id, NOW_S)
     assert house.current().herd.animals[sorrel].name == "Sorrel"

@@ -21,7 +21,7 @@ def test_the_bench_gives_the_numbers_of_the_clutch_for_the_same_input(house: Sna
     probe, _ = hang_probe("Box", ProbePlace(code), NOW_S - 20 * DAY_S, NOW_S)
     laid_s = int(NOW_S - 20 * DAY_S)
     rows = [(laid_s + i * 600, 30.0 + (i % 5) / 10, 0.95) for i in range(2880) if not 500 < i < 700]
-    store_readings(probe.entity, rows, "csv", "", NOW_S)
+    store_readings(probe.entity_id, rows, "csv", "", NOW_S)
     clutch = clutch_page(house.current(), code, NOW_S).now
     bench = what_if(laid_s, NOW_S, 31.5, 5, rows)
     assert bench.forecast == clutch.forecast

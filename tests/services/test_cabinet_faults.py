@@ -39,7 +39,7 @@ def north(house: SnapshotCache) -> SnapshotCache:
     was = run(model, began_s, NOW_S, 300.0)
     for number, shelf in enumerate(SHELVES):
         hang_probe(shelf, ProbePlace(cabinet="North", shelf=shelf), began_s, began_s,
-                   device=device.entity)  # fmt: skip
+                   device=device.entity_id)  # fmt: skip
         logged = log_probe(shelf, was, number, every_s=600.0, seed=number)
         take_in(device, [(shelf, *row) for row in logged.rows()], NOW_S)
     lay_clutch(lay_day(20.0, shelf="lower"), NOW_S)
@@ -89,7 +89,7 @@ def test_a_probe_taken_down_is_not_silent(north: SnapshotCache) -> None:
     facts = north.current()
     (cabinet,) = facts.cabinets.values()
     lower = next(p for p in facts.probes.values() if p.name == "lower")
-    move_probe(lower.entity, None, NOW_S - 60, NOW_S)
+    move_probe(lower.entity_id, None, NOW_S - 60, NOW_S)
     later_s = NOW_S + 5 * 3600
     found = FaultsNow().of(north.current(), cabinet, later_s)
     silent = {name for f in found if f.fault.kind is FaultKind.UNPLUGGED for name in f.fault.probes}

@@ -17,7 +17,7 @@ HOUR_S = 3600.0
 def hang(name: str, shelf: str | None = "lower") -> int:
     place = ProbePlace(cabinet="North", shelf=shelf)
     probe, _ = hang_probe(name, place, NOW_S - 20 * DAY_S, NOW_S)
-    return probe.entity
+    return probe.entity_id
 
 
 def steady(probe: int, celsius: float = 31.5, days: float = 6.0, until_s: float = NOW_S) -> None:

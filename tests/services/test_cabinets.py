@@ -45,7 +45,7 @@ def north(house: SnapshotCache) -> SnapshotCache:
     device = add_device("Gateway", began_s).device
     for name, shelf in (("Up", "upper"), ("Low", "lower")):
         hang_probe(name, ProbePlace(cabinet="North", shelf=shelf), began_s, began_s,
-                   device=device.entity)  # fmt: skip
+                   device=device.entity_id)  # fmt: skip
     for name, degrees in (("Up", 32.0), ("Low", 30.0)):
         rows = [(name, int(began_s + m), degrees, 0.6) for m in range(0, int(30 * DAY_S) + 1, 900)]
         take_in(device, rows, NOW_S)
@@ -103,12 +103,12 @@ def test_moves_that_cannot_be_are_refused(north: SnapshotCache) -> None:
 def test_a_probe_that_moves_leaves_its_readings_where_they_were(north: SnapshotCache) -> None:
     """The lower probe goes into the box for the last two days: the box's own record counts."""
     low = next(p for p in north.current().probes.values() if p.name == "Low")
-    move_probe(low.entity, ProbePlace("26-01"), NOW_S - 2 * DAY_S, NOW_S)
+    move_probe(low.entity_id, ProbePlace("26-01"), NOW_S - 2 * DAY_S, NOW_S)
     facts = north.current()
     stretches = development_curve(facts, facts.clutches[0], NOW_S).temperature.stretches
     assert [s.provenance for s in stretches] == ["shelf probe", "box probe"]
     assert [round(s.seconds / DAY_S) for s in stretches] == [8, 2]
-    move_probe(low.entity, None, NOW_S - DAY_S, NOW_S)
+    move_probe(low.entity_id, None, NOW_S - DAY_S, NOW_S)
     facts = north.current()
     stretches = development_curve(facts, facts.clutches[0], NOW_S).temperature.stretches
     assert [s.provenance for s in stretches][-1] == "set point"
@@ -118,7 +118,7 @@ def test_a_probe_that_moves_leaves_its_readings_where_they_were(north: SnapshotC
 
 def test_an_offset_is_added_from_its_check_on(north: SnapshotCache) -> None:
     low = next(p for p in north.current().probes.values() if p.name == "Low")
-    check_probe(low.entity, reference_check(NOW_S - 5 * DAY_S, 30.0, 30.6), NOW_S)
+    check_probe(low.entity_id, reference_check(NOW_S - 5 * DAY_S, 30.0, 30.6), NOW_S)
     assert mean_c(north) == pytest.approx(30.3, abs=0.01)
     trace = climate_trace(north.current(), "North", NOW_S - 10 * DAY_S, NOW_S)
     (lower,) = (p for p in trace.probes if p.probe.name == "Low")
@@ -128,14 +128,14 @@ def test_an_offset_is_added_from_its_check_on(north: SnapshotCache) -> None:
 
 def test_readings_left_out_are_kept_and_not_used(north: SnapshotCache) -> None:
     low = next(p for p in north.current().probes.values() if p.name == "Low")
-    left = leave_out(low.entity, NOW_S - 6 * DAY_S, NOW_S - DAY_S, "it lay on the floor", NOW_S)
+    left = leave_out(low.entity_id, NOW_S - 6 * DAY_S, NOW_S - DAY_S, "it lay on the floor", NOW_S)
     facts = north.current()
     temperature = development_curve(facts, facts.clutches[0], NOW_S).temperature
     assert temperature.measured_share == pytest.approx(0.5, abs=0.01)
     undo(left.id, NOW_S)
     assert mean_c(north) == pytest.approx(30.0)
     with pytest.raises(NotPlausible, match="ends before"):
-        leave_out(low.entity, NOW_S, NOW_S - 1, "", NOW_S)
+        leave_out(low.entity_id, NOW_S, NOW_S - 1, "", NOW_S)
 
 
 def test_a_set_point_is_an_event_with_a_time(north: SnapshotCache) -> None:
@@ -195,7 +195,7 @@ def test_a_clutch_laid_today_is_forecast_from_what_its_shelf_was_before(
     lay_clutch(lay_day(0.25, dam="Tansy"), NOW_S)
     facts = north.current()
     (low,) = (p for p in facts.probes.values() if p.name == "Low")
-    device = facts.devices[low.device]
+    device = facts.devices[low.device_id]
     rows = [("Low", int(NOW_S + m), 24.0, 0.6) for m in range(450, int(0.4 * DAY_S), 900)]
     take_in(device, rows, NOW_S + 0.4 * DAY_S)
     later_s = NOW_S + 0.4 * DAY_S

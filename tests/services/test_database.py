@@ -35,12 +35,13 @@ def test_what_must_hold_is_refused_by_sqlite_itself(path: Path) -> None:
     connection = sqlite3.connect(path)
     connection.execute("PRAGMA foreign_keys = ON")
     for broken in (
-        "INSERT INTO turgor (entity, act, egg, seen_s, grade) VALUES (1, 1, 1, 0, 9)",
-        "INSERT INTO turgor (entity, act, egg, seen_s, grade) VALUES (1, 1, 99999, 0, 1)",
+        "INSERT INTO turgor (entity_id, act_id, egg_id, seen_s, grade) VALUES (1, 1, 1, 0, 9)",
+        "INSERT INTO turgor (entity_id, act_id, egg_id, seen_s, grade) VALUES (1, 1, 99999, 0, 1)",
         "INSERT INTO reading VALUES (1, 0, 451.0, NULL, 1)",
         "INSERT INTO reading VALUES (1, 'noon', 30.0, NULL, 1)",
         "UPDATE set_point SET temperature_c = 99",
-        "INSERT INTO clutch SELECT 99, entity, act, NULL, code, dam, sire, laid_s FROM clutch",
+        "INSERT INTO clutch SELECT 99, entity_id, act_id, NULL, code, dam_id, sire_id, laid_s "
+        "FROM clutch",
     ):
         with pytest.raises(sqlite3.IntegrityError):
             connection.execute(broken)
@@ -101,7 +102,7 @@ def test_a_house_of_the_first_version_keeps_its_boxes(tmp_path: Path, monkeypatc
     monkeypatch.undo()
     open_database(path)
     assert check(path).problems == ()
-    boxes = [(b.id, b.superseded_by, b.dry_mass_g, b.contact) for b in Box.select()]
+    boxes = [(b.id, b.superseded_by_id, b.dry_mass_g, b.contact) for b in Box.select()]
     assert boxes == [(1, 2, 200.0, None), (2, None, 210.0, None)]
     page = clutch_page(SnapshotCache().current(), "26-01", NOW_S)
     assert (page.now.dam, page.now.box.closing, page.now.box.medium) == (
@@ -184,7 +185,7 @@ def test_a_backup_is_whole_and_never_overwrites(path: Path, tmp_path: Path) -> N
 def test_check_finds_damage(path: Path, tmp_path: Path) -> None:
     connection = sqlite3.connect(path)
     connection.execute("INSERT INTO reading VALUES (1, 7200, 30.0, NULL, 1)")
-    connection.execute("UPDATE clutch SET dam = 4242")
+    connection.execute("UPDATE clutch SET dam_id = 4242")
     connection.commit()
     connection.close()
     found = " ".join(check(path).problems)
@@ -203,16 +204,16 @@ def test_a_statement_that_was_kept_finds_what_a_built_one_finds(house: SnapshotC
         laid.correct(correcting, code="26-09")
     assert [c.code for c in Clutch.current()] == ["26-09"]
     for conditions in (
-        (Egg.clutch == laid.entity,),
-        (Egg.clutch == laid.entity, Egg.number == 3),
-        (Egg.clutch == laid.entity, Egg.number > 3),
+        (Egg.clutch_id == laid.entity_id,),
+        (Egg.clutch_id == laid.entity_id, Egg.number == 3),
+        (Egg.clutch_id == laid.entity_id, Egg.number > 3),
         (Egg.number == 3, Egg.number == 4),
         (Egg.mass_g == None, Egg.slug == True),  # noqa: E711, E712
-        (Egg.clutch == "nothing of the kind",),
+        (Egg.clutch_id == "nothing of the kind",),
     ):
-        built = Egg.select().where(Egg.superseded_by.is_null(), *conditions)
+        built = Egg.select().where(Egg.superseded_by_id.is_null(), *conditions)
         assert Egg.current(*conditions) == list(built)
-    three = Egg.only(Egg.clutch == laid.entity, Egg.number == 3)
+    three = Egg.only(Egg.clutch_id == laid.entity_id, Egg.number == 3)
     assert three is not None
     assert three.values() == Egg.get_by_id(three.id).values()
 
@@ -220,7 +221,12 @@ def test_a_statement_that_was_kept_finds_what_a_built_one_finds(house: SnapshotC
 def test_a_row_that_was_created_is_the_row_that_is_read(house: SnapshotCache) -> None:
     made = Act.create(kind="note", summary='it\'s a "note"; DROP TABLE act', recorded_s=7)
     read = Act.get_by_id(made.id)
-    assert read.__data__ == {**made.__data__, "clutch": None, "undoes": None, "person": None}
+    assert read.__data__ == {
+        **made.__data__,
+        "clutch_id": None,
+        "undoes_id": None,
+        "person_id": None,
+    }
     made.summary = "said better"
     made.save()
     assert Act.get_by_id(made.id).summary == "said better"

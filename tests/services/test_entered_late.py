@@ -131,7 +131,7 @@ def test_a_method_has_the_set_point_of_its_own_day(house: SnapshotCache) -> None
     code, _ = drafts.record(draft, NOW_S)
     clutch = Clutch.only(Clutch.code == code)
     assert clutch is not None
-    assert method_of_clutch(clutch.entity).temperature_c == 30.0
+    assert method_of_clutch(clutch.entity_id).temperature_c == 30.0
     # And the cabinet's record is what it was.
     assert clutch_page(house.current(), code, NOW_S).now.set_point_at_lay_c == 30.0
     assert clutch_page(house.current(), code, NOW_S).now.set_point_c == 31.5
@@ -224,7 +224,7 @@ def test_falsely_dated_lay_day_looks_are_mended_where_the_record_proves_it(
     assert mended.summary == (
         "2 looks of lay day of 26-01 dated to its lay time: they had the moment of typing"
     )
-    assert mended.clutch == 2
+    assert mended.clutch_id == 2
     undo(mended.id, NOW_S)
     assert [e.at_s for e in EggEventFact.current()] == [900_000]
     close_database()

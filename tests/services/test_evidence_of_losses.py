@@ -119,7 +119,7 @@ def test_a_hot_day_at_the_probe_is_in_the_heat(house: SnapshotCache) -> None:
     assert probe is not None
     hours = range(69 * 24)
     rows = [(LAID_S + h * 3_600, 35.5 if 30 * 24 <= h < 31 * 24 else 31.5, 0.95) for h in hours]
-    store_readings(probe.entity, rows, "csv", "log.csv", NOW_S)
+    store_readings(probe.entity_id, rows, "csv", "log.csv", NOW_S)
     end("26-01", 2)
     heat = evidence(house, "26-01", 2).heat
     assert heat is not None
@@ -251,6 +251,6 @@ def test_what_comes_to_light_later_changes_the_evidence(house: SnapshotCache) ->
     lay("26-01", "Sorrel")
     end("26-01", 2)
     assert evidence(house, "26-01", 2).parents.dam_before_g is None
-    dam = next(a.entity for a in house.current().animals.values() if a.name == "Sorrel")
+    dam = next(a.entity_id for a in house.current().animals.values() if a.name == "Sorrel")
     weigh(dam, 1_700.0, LAID_S - 60 * DAY_S, NOW_S, confirmed=True)
     assert evidence(house, "26-01", 2).parents.dam_before_g == 1_700.0

@@ -148,7 +148,7 @@ def test_bench_and_house_give_one_answer_where_a_logger_fell_silent(house: Snaps
     lay_clutch(lay_day(25.0), laid_s + 60)
     probe, _ = hang_probe("In the box", ProbePlace(CODE), laid_s, NOW_S)
     rows = [(int(laid_s + h * HOUR_S), 30.5, None) for h in range(1, 15 * 24)]
-    store_readings(probe.entity, rows, "csv", "log.csv", NOW_S)
+    store_readings(probe.entity_id, rows, "csv", "log.csv", NOW_S)
     at_home = clutch_page(house.current(), CODE, NOW_S).now.forecast
     on_bench = what_if(laid_s, NOW_S, 31.5, 5, rows).forecast
     assert at_home is not None
@@ -177,9 +177,9 @@ def test_a_clutch_kept_by_its_dam_is_kept_with_double_width_and_teaches_its_own_
     lay_clutch(lay_day(80.0, dam="Borage"), NOW_S - 80 * DAY_S + 60)
     while keep_due(house.current(), NOW_S):
         pass
-    told = {(t.clutch, t.day): t.quantiles_s for t in forecasts_told.all_told()}
+    told = {(t.clutch_id, t.day): t.quantiles_s for t in forecasts_told.all_told()}
     facts = house.current()
-    clutches = {c.code: c.entity for c in facts.clutches}
+    clutches = {c.code: c.entity_id for c in facts.clutches}
     hers, boxed = (told[clutches[c], 0][4] - told[clutches[c], 0][0] for c in (code, "26-02"))
     assert hers == pytest.approx(2 * boxed, rel=0.05)
     close_clutch(code, NOW_S - 10 * DAY_S)

@@ -141,8 +141,8 @@ def test_a_correction_supersedes_only_what_differs_and_keeps_the_earlier_value(h
     page = clutch_page(house.current(), code, NOW_S)
     assert page.now.forecast.day == pytest.approx(12.0)
     assert page.now.eggs.eggs[0].shell == "rough"
-    assert Egg.select().where(Egg.act == correcting.id).count() == 1
-    assert Clutch.select().where(Clutch.superseded_by == correcting.id).count() == 1
+    assert Egg.select().where(Egg.act_id == correcting.id).count() == 1
+    assert Clutch.select().where(Clutch.superseded_by_id == correcting.id).count() == 1
     undo(correcting.id, NOW_S)
     page = clutch_page(house.current(), code, NOW_S)
     assert page.now.forecast.day == pytest.approx(10.0)

@@ -79,7 +79,7 @@ def test_a_whole_lay_day_becomes_one_clutch_in_one_act(house: SnapshotCache) -> 
     assert page.now.eggs.eggs[3].clump == page.now.eggs.eggs[4].clump == 1
     assert page.now.eggs.eggs[6].torchlight.vessels is None
     assert page.now.box.set_up_mass_g == 1410.0
-    assert [p.egg for p in photos.photos_of_clutch(code)] == [3]
+    assert [p.egg_id for p in photos.photos_of_clutch(code)] == [3]
     assert drafts.open_lay_days(NOW_S) == []
     with pytest.raises(Conflict, match="recorded already"):
         drafts.record(draft, NOW_S)

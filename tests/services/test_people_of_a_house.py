@@ -33,8 +33,8 @@ PHRASE = "beeswax ladder harbour mint"
 def keeper(name: str = "Rowan") -> int:
     """A keeper with a passphrase, by entity."""
     person, _ = add_person(name, Role.KEEPER, NOW_S)
-    set_passphrase(person.entity, PHRASE, NOW_S)
-    return person.entity
+    set_passphrase(person.entity_id, PHRASE, NOW_S)
+    return person.entity_id
 
 
 def names() -> list[str]:
@@ -47,7 +47,7 @@ def test_people_are_undone_and_done_again_like_any_fact(house: SnapshotCache) ->
     assert names() == []
     undo(undoing.id, NOW_S)
     assert names() == ["Linden"]
-    entity = find_person(people_now()[0].person.entity).entity
+    entity = find_person(people_now()[0].person.entity_id).entity_id
     changed = change_person(entity, "Linden the Elder", Role.VISITOR, NOW_S)
     undo(changed.id, NOW_S)
     assert (names(), person_called("LINDEN").role) == (["Linden"], Role.HELPER)
@@ -60,9 +60,9 @@ def test_two_people_have_two_names(house: SnapshotCache) -> None:
         with pytest.raises(Conflict, match="there is a Linden already"):
             add_person(name, Role.HELPER, NOW_S)
         with pytest.raises(Conflict, match="already"):
-            change_person(other.entity, name, Role.VISITOR, NOW_S)
+            change_person(other.entity_id, name, Role.VISITOR, NOW_S)
     # One's own name in other letters is no other person's.
-    change_person(other.entity, "ASPEN", Role.VISITOR, NOW_S)
+    change_person(other.entity_id, "ASPEN", Role.VISITOR, NOW_S)
     with pytest.raises(NotPlausible, match="give a name"):
         add_person(" ", Role.HELPER, NOW_S)
     with pytest.raises(NotFound):
@@ -72,12 +72,12 @@ def test_two_people_have_two_names(house: SnapshotCache) -> None:
 def test_a_removed_person_comes_back_without_a_way_in(house: SnapshotCache) -> None:
     keeper()
     helper, _ = add_person("Linden", Role.HELPER, NOW_S)
-    set_passphrase(helper.entity, PHRASE, NOW_S)
+    set_passphrase(helper.entity_id, PHRASE, NOW_S)
     token = sign_in("Linden", PHRASE, "a phone", NOW_S)
-    make_link(helper.entity, NOW_S)
-    removed = remove_person(helper.entity, NOW_S)
+    make_link(helper.entity_id, NOW_S)
+    removed = remove_person(helper.entity_id, NOW_S)
     assert whose(token, NOW_S) is None
-    assert link_of(helper.entity) is None
+    assert link_of(helper.entity_id) is None
     with pytest.raises(NotSignedIn):
         sign_in("Linden", PHRASE, "a phone", NOW_S)
     undo(removed.id, NOW_S)
@@ -87,7 +87,7 @@ def test_a_removed_person_comes_back_without_a_way_in(house: SnapshotCache) -> N
 
 def test_a_name_given_away_meanwhile_stops_the_undo(house: SnapshotCache) -> None:
     first, _ = add_person("Linden", Role.HELPER, NOW_S)
-    removed = remove_person(first.entity, NOW_S)
+    removed = remove_person(first.entity_id, NOW_S)
     add_person("Linden", Role.VISITOR, NOW_S)
     with pytest.raises(Conflict, match="given to something else"):
         undo(removed.id, NOW_S)
@@ -109,7 +109,7 @@ def test_some_keeper_always_has_the_key(house: SnapshotCache) -> None:
     add_person("Hazel", Role.KEEPER, NOW_S)
     with pytest.raises(Conflict, match="somebody must stay keeper"):
         change_person(rowan, "Rowan", Role.VISITOR, NOW_S)
-    set_passphrase(person_called("Hazel").entity, PHRASE, NOW_S)
+    set_passphrase(person_called("Hazel").entity_id, PHRASE, NOW_S)
     change_person(rowan, "Rowan", Role.VISITOR, NOW_S)
 
 
@@ -134,7 +134,7 @@ def test_a_weak_one_changes_nothing(house: SnapshotCache) -> None:
 
 def test_letters_are_the_same_however_they_are_composed(house: SnapshotCache) -> None:
     person, _ = add_person("Rowan", Role.KEEPER, NOW_S)
-    set_passphrase(person.entity, "café, straße, vier Eier", NOW_S)
+    set_passphrase(person.entity_id, "café, straße, vier Eier", NOW_S)
     assert sign_in("Rowan", "cafe\u0301, straße, vier Eier", "a phone", NOW_S)
     with pytest.raises(NotSignedIn):
         sign_in("Rowan", "cafe, straße, vier Eier", "a phone", NOW_S)

@@ -115,13 +115,13 @@ def test_a_photo_larger_than_any_phones_is_refused(monkeypatch) -> None:
 
 
 def test_of_an_egg_of_the_clutch_and_of_an_animal(clutch: Clutch) -> None:
-    of_egg = attach(clutch.entity, egg=2, taken_s=NOW_S - 60)
-    of_all = attach(clutch.entity, taken_s=NOW_S - DAY_S)
+    of_egg = attach(clutch.entity_id, egg=2, taken_s=NOW_S - 60)
+    of_all = attach(clutch.entity_id, taken_s=NOW_S - DAY_S)
     assert [p.id for p in photos.photos_of_clutch("26-01")] == [of_all.id, of_egg.id]
     dam, _ = add_animal(AnimalSaid("dam", "Tansy"), NOW_S)
-    assert attach(dam).owner == dam
+    assert attach(dam).owner_id == dam
     with pytest.raises(NotFound, match="clutch 26-01 has no egg 9"):
-        attach(clutch.entity, egg=9)
+        attach(clutch.entity_id, egg=9)
     with pytest.raises(NotFound, match="nothing such"):
         attach(99_999)
     with pytest.raises(NotFound, match="no clutch 26-99"):
@@ -130,27 +130,27 @@ def test_of_an_egg_of_the_clutch_and_of_an_animal(clutch: Clutch) -> None:
 
 def test_a_photo_of_the_future_or_one_too_many_is_refused(clutch: Clutch, monkeypatch) -> None:
     with pytest.raises(NotPlausible, match="future"):
-        attach(clutch.entity, taken_s=NOW_S + DAY_S)
+        attach(clutch.entity_id, taken_s=NOW_S + DAY_S)
     monkeypatch.setattr(photos, "MOST_PHOTOS", 1)
-    attach(clutch.entity)
+    attach(clutch.entity_id)
     with pytest.raises(NotPlausible, match="1 photos are enough"):
-        attach(clutch.entity)
+        attach(clutch.entity_id)
     assert len(photos.photos_of_clutch("26-01")) == 1
 
 
 def test_taken_away_and_back_the_file_stays(clutch: Clutch) -> None:
-    photo = attach(clutch.entity)
-    taking = photos.take_away(photo.entity, NOW_S)
+    photo = attach(clutch.entity_id)
+    taking = photos.take_away(photo.entity_id, NOW_S)
     assert photos.photos_of_clutch("26-01") == []
     assert photos.picture_path(photo.file).read_bytes() == PICTURE.jpeg
     with pytest.raises(NotFound):
-        photos.take_away(photo.entity, NOW_S)
+        photos.take_away(photo.entity_id, NOW_S)
     undo(taking.id, NOW_S)
     assert [p.file for p in photos.photos_of_clutch("26-01")] == [photo.file]
 
 
 def test_the_same_picture_twice_is_one_file_and_two_photos(clutch: Clutch, tmp_path) -> None:
-    first, second = attach(clutch.entity, egg=1), attach(clutch.entity, egg=2)
+    first, second = attach(clutch.entity_id, egg=1), attach(clutch.entity_id, egg=2)
     assert first.file == second.file
     assert len(list((tmp_path / "photos").iterdir())) == 2
 
@@ -158,7 +158,7 @@ def test_the_same_picture_twice_is_one_file_and_two_photos(clutch: Clutch, tmp_p
 def test_a_photo_that_waited_on_a_phone_and_comes_twice_is_one(clutch: Clutch) -> None:
     def bring(taken_s: float, egg: int = 1, *, delivered: bool = True) -> int:
         kept, _ = photos.attach(
-            clutch.entity,
+            clutch.entity_id,
             PICTURE,
             taken_s,
             NOW_S,
@@ -166,7 +166,7 @@ def test_a_photo_that_waited_on_a_phone_and_comes_twice_is_one(clutch: Clutch) -
             step="candling",
             delivered=delivered,
         )
-        return kept.entity
+        return kept.entity_id
 
     first = bring(NOW_S - 60)
     assert bring(NOW_S - 59) == first
@@ -176,7 +176,7 @@ def test_a_photo_that_waited_on_a_phone_and_comes_twice_is_one(clutch: Clutch) -
 
 
 def test_a_check_of_the_house_finds_pictures_that_were_changed_or_are_gone(clutch: Clutch) -> None:
-    name = attach(clutch.entity).file
+    name = attach(clutch.entity_id).file
     house = Path(database.obj.database)
     assert check(house).problems == ()
     assert check(house).found.endswith(", 1 photos")

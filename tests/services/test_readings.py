@@ -39,11 +39,11 @@ def probe(house: SnapshotCache) -> int:
     hung, _ = hang_probe(
         "Lower", ProbePlace(cabinet="North", shelf="lower"), NOW_S - 20 * DAY_S, NOW_S
     )
-    return hung.entity
+    return hung.entity_id
 
 
 def hours() -> list[tuple]:
-    return database.execute_sql("SELECT * FROM reading_hour ORDER BY probe, hour").fetchall()
+    return database.execute_sql("SELECT * FROM reading_hour ORDER BY probe_id, hour").fetchall()
 
 
 def test_readings_move_the_forecast_and_what_it_rests_on(house: SnapshotCache, probe: int) -> None:
@@ -117,13 +117,13 @@ def test_any_order_of_batches_gives_the_same_series_and_roll_ups(house, random, 
         pieces = [known[i::batches] for i in range(batches)] if name == "shuffled" else [known]
         random.shuffle(pieces)
         for piece in pieces:
-            store_readings(hung.entity, piece, "logger", "", NOW_S)
-            series = house.current().readings.series(hung.entity, 0.0, NOW_S)
+            store_readings(hung.entity_id, piece, "logger", "", NOW_S)
+            series = house.current().readings.series(hung.entity_id, 0.0, NOW_S)
         results.append(
             (
                 series.times_s.tolist(),
-                [h[1:] for h in hours() if h[0] == hung.entity],
-                readings.all_of(hung.entity),
+                [h[1:] for h in hours() if h[0] == hung.entity_id],
+                readings.all_of(hung.entity_id),
             )
         )
     assert results[0] == results[1]
@@ -162,7 +162,7 @@ def test_two_probes_need_two_names_and_silence_is_told(house: SnapshotCache, pro
 
 def test_the_cabinet_probe_speaks_for_a_shelf_with_its_learned_offset(house, probe: int) -> None:
     cabinet, _ = hang_probe("Top", ProbePlace(cabinet="North"), NOW_S - 20 * DAY_S, NOW_S)
-    store_readings(cabinet.entity, rows(temperature_c=31.5), "csv", "", NOW_S)
+    store_readings(cabinet.entity_id, rows(temperature_c=31.5), "csv", "", NOW_S)
     half = [r for r in rows(temperature_c=31.0) if r[0] < NOW_S - 5 * DAY_S]
     store_readings(probe, half, "csv", "", NOW_S)
     temperature = clutch_page(house.current(), "26-01", NOW_S).now.curve.temperature

@@ -106,7 +106,7 @@ def test_the_same_visit_delivered_twice_is_one(box: SnapshotCache) -> None:
     first = close_visit(visit("a", water_g=30.0), NOW_S)
     again = close_visit(visit("a", water_g=30.0), NOW_S + 60)
     assert (first.known, again.known, again.act.id) == (False, True, first.act.id)
-    assert len(box.current().waterings[now(box).box.entity]) == 1
+    assert len(box.current().waterings[now(box).box.entity_id]) == 1
 
 
 def test_what_another_phone_recorded_meanwhile_is_told_and_kept(box: SnapshotCache) -> None:
@@ -119,7 +119,7 @@ def test_what_another_phone_recorded_meanwhile_is_told_and_kept(box: SnapshotCac
     assert any("85 g" in words for words in told.conflicts)
     assert any("clear dents" in words and "slight dimple" in words for words in told.conflicts)
     assert close_visit(mine, NOW_S).conflicts == told.conflicts
-    assert len(box.current().visits[now(box).clutch.entity]) == 2
+    assert len(box.current().visits[now(box).clutch.entity_id]) == 2
     assert now(box).eggs.eggs[0].grade == 1
 
 
@@ -327,7 +327,7 @@ def test_a_visit_takes_the_box_off_the_list_and_postponing_is_remembered(
 
 
 def test_set_and_forget_is_not_opened_by_the_calendar(box: SnapshotCache) -> None:
-    method = replace(method_of_clutch(now(box).clutch.entity), visits=Visits.SET_AND_FORGET)
+    method = replace(method_of_clutch(now(box).clutch.entity_id), visits=Visits.SET_AND_FORGET)
     change_clutch_method(CODE, method, NOW_S)
     assert DueKind.RHYTHM not in due_kinds(box)
 
@@ -373,7 +373,7 @@ def test_taking_the_grid_out_is_drawn_and_moving_to_paper_ends_the_last_weeks_re
 ) -> None:
     laid = 57.0
     lay_clutch(lay_day(laid, medium="saturated perlite"), NOW_S - laid * DAY_S + 60)
-    method = replace(method_of_clutch(now(house).clutch.entity), last_days=LastDays.MOVE)
+    method = replace(method_of_clutch(now(house).clutch.entity_id), last_days=LastDays.MOVE)
     change_clutch_method(CODE, method, NOW_S)
     assert now(house).on_grid
     assert DueKind.LAST_DAYS in due_kinds(house)

@@ -39,7 +39,7 @@ def test_the_next_to_lay_comes_first_and_who_laid_comes_last(
     house: SnapshotCache, sorrel: int
 ) -> None:
     lay_clutch(lay_day(3.0, dam="Tansy"), NOW_S)
-    tansy = next(a.entity for a in house.current().herd.animals.values() if a.name == "Tansy")
+    tansy = next(a.entity_id for a in house.current().herd.animals.values() if a.name == "Tansy")
     see_sign(tansy, Sign.PRE_LAY_SHED, NOW_S - 33 * DAY_S, NOW_S)
     late, soon = animal("dam", "Yarrow"), animal("dam", "Borage")
     see_sign(late, Sign.PRE_LAY_SHED, NOW_S - 2 * DAY_S, NOW_S)

@@ -61,7 +61,7 @@ class Room:
             )  # fmt: skip
         self.device: Device = add_device("Gateway", NOW_S).device
         hang_probe("Lower", ProbePlace(cabinet="North", shelf="lower"), NOW_S - 9 * DAY_S, NOW_S,
-                   device=self.device.entity)  # fmt: skip
+                   device=self.device.entity_id)  # fmt: skip
         self.fed_s, self.last_c = NOW_S - 8 * DAY_S, 31.5
 
     def feed(self, hours: float, degrees: float) -> None:
@@ -232,13 +232,13 @@ def test_messengers_are_corrected_with_their_secrets_kept_and_removed(pigeon: Pi
     with pytest.raises(Conflict):
         add_messenger(said(name="pigeon"), carriers, NOW_S)
     (held,) = Messenger.current()
-    correct_messenger(held.entity, said(target={"url": "b", "secret": ""}), carriers, NOW_S)
+    correct_messenger(held.entity_id, said(target={"url": "b", "secret": ""}), carriers, NOW_S)
     (held,) = Messenger.current()
     assert {**target_of(held), "password": ""} == {"url": "b", "secret": "s", "password": ""}
     assert json.loads(held.target) == {"sealed": ["secret", "url"]}
-    remove_messenger(held.entity, NOW_S)
+    remove_messenger(held.entity_id, NOW_S)
     with pytest.raises(NotFound):
-        remove_messenger(held.entity, NOW_S)
+        remove_messenger(held.entity_id, NOW_S)
 
 
 @pytest.mark.parametrize(
@@ -262,7 +262,7 @@ def test_readings_elsewhere_do_not_have_a_cabinet_looked_through_again(
     room = Room(house)
     room.feed(24 * 8, 31.5)
     add_cabinet(CabinetSaid("Far", CabinetKind.BOUGHT, ("one",)), 31.5, NOW_S - DAY_S, NOW_S)
-    hang_probe("Far", ProbePlace(cabinet="Far"), NOW_S - DAY_S, NOW_S, device=room.device.entity)
+    hang_probe("Far", ProbePlace(cabinet="Far"), NOW_S - DAY_S, NOW_S, device=room.device.entity_id)
     recognised: list[str] = []
     known = cabinet_faults._recognised
 
@@ -405,7 +405,7 @@ def test_a_dead_logger_over_eggs_is_an_alarm_after_six_hours(room: Room, pigeon:
 
 def test_where_another_logger_measures_a_dead_one_waits_for_daylight(room: Room) -> None:
     other = add_device("Other", NOW_S).device
-    hang_probe("Air", ProbePlace(cabinet="North"), NOW_S - 9 * DAY_S, NOW_S, device=other.entity)
+    hang_probe("Air", ProbePlace(cabinet="North"), NOW_S - 9 * DAY_S, NOW_S, device=other.entity_id)
     room.feed(24, 31.5)
     at_s = room.fed_s + 7 * HOUR_S
     take_in(other, [("Air", int(at_s) - 60, 31.4, None)], at_s)

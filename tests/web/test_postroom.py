@@ -35,7 +35,7 @@ class Carrier:
 @pytest.fixture
 def alarm(house: SnapshotCache) -> Alarm:
     made: Alarm = Alarm.create(
-        kind="harm", severity="alarm", cabinet=1, text="Lower: above 33.5 °C",
+        kind="harm", severity="alarm", cabinet_id=1, text="Lower: above 33.5 °C",
         began_s=int(NOW_S), raised_s=int(NOW_S),
     )  # fmt: skip
     return made

@@ -70,7 +70,7 @@ def run_import(asked: argparse.Namespace) -> int:
         raise NotPlausible("file", f"{asked.file.name}: {error.strerror or error}") from error
     except NotReadable as error:
         raise NotPlausible("file", f"{asked.file.name}: {error}") from error
-    intake = store_readings(probe.entity, file.rows, "csv", asked.file.name, time.time())
+    intake = store_readings(probe.entity_id, file.rows, "csv", asked.file.name, time.time())
     print(
         f"{intake.new} new, {intake.known} known already, {len(intake.conflicting)} contradict, "
         f"{intake.before_probe} before the probe hung there, {intake.in_future} in the future"
@@ -87,7 +87,7 @@ def run_export(asked: argparse.Namespace) -> int:
     probe = _open_at_probe(asked)
     out = csv.writer(sys.stdout, lineterminator="\n")
     out.writerow(["time", "temperature_c", "humidity"])
-    for at_s, temperature_c, humidity in readings.all_of(probe.entity):
+    for at_s, temperature_c, humidity in readings.all_of(probe.entity_id):
         at = datetime.fromtimestamp(at_s, UTC).isoformat()
         out.writerow([at, temperature_c, "" if humidity is None else humidity])
     return 0

@@ -49,8 +49,8 @@ def run(asked: argparse.Namespace) -> int:
         role = Role(asked.role or (known.role if known else Role.KEEPER))
         person = known or add_person(asked.name, role, now_s)[0]
         if role != person.role:
-            change_person(person.entity, person.name, role, now_s)
-        set_passphrase(person.entity, phrase, now_s)
+            change_person(person.entity_id, person.name, role, now_s)
+        set_passphrase(person.entity_id, phrase, now_s)
     print(f"{person.name} ({role}) signs in with it from now on")
     return 0
 

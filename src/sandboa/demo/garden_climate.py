@@ -147,7 +147,7 @@ def _hang(cabinet: str, began_s: float) -> None:
             began_s,
             began_s + 60,
             checked=probe.checked,
-            device=gateway.entity,
+            device=gateway.entity_id,
         )
 
 
@@ -172,5 +172,5 @@ def _check(name: str, at_s: float) -> None:
     """Beside a reference it showed 0.2 °C too little; the salt test 2 % too much."""
     probe = named(Probe, name)
     assert probe is not None, "a probe is hung first"
-    check_probe(probe.entity, reference_check(at_s, 31.1, 31.3), at_s)
-    check_probe(probe.entity, salt_check(at_s, 0.773), at_s)
+    check_probe(probe.entity_id, reference_check(at_s, 31.1, 31.3), at_s)
+    check_probe(probe.entity_id, salt_check(at_s, 0.773), at_s)

@@ -15,5 +15,5 @@ def let_in_a_keeper(now_s: float) -> tuple[str, str]:
     """Add a keeper to the open house; returns the name and a passphrase made for this run."""
     passphrase = " ".join([*(secrets.choice(_WORDS) for _ in range(3)), secrets.token_hex(4)])
     person, _ = add_person(_NAME, Role.KEEPER, now_s)
-    set_passphrase(person.entity, passphrase, now_s)
+    set_passphrase(person.entity_id, passphrase, now_s)
     return _NAME, passphrase

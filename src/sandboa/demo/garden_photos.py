@@ -29,7 +29,7 @@ def photos(code: str, now_s: float) -> Iterator[tuple[float, Callable[[], object
 def _attach(code: str, vessels: float, sunk: float, at_s: float) -> None:
     made = decode(torchlit_egg(vessels, sunk))
     picture = Picture(made.jpeg, made.small, made.width, made.height)
-    owner = clutch_called(code).entity
+    owner = clutch_called(code).entity_id
     attach(owner, picture, at_s, at_s + 60, egg=_EGG, step="candling")
 
 

@@ -134,7 +134,7 @@ def _animal(animal: AnimalStory, began_s: float, year: int) -> Iterator[Event]:
 def _weigh(name: str, mass_g: float, at_s: float) -> None:
     animal = named(Animal, name)
     assert animal is not None, "animals are told of first"
-    weigh(animal.entity, mass_g, at_s, at_s, confirmed=True)
+    weigh(animal.entity_id, mass_g, at_s, at_s, confirmed=True)
 
 
 def _cabinet(story: CabinetStory, days: float, began_s: float, told: Told) -> Iterator[Event]:
@@ -159,7 +159,7 @@ def _hang(story: CabinetStory, began_s: float, told: Told) -> None:
         place = ProbePlace(cabinet=story.name, shelf=shelf)
         hang_probe(
             f"{story.name} {shelf}", place, began_s, began_s,
-            checked=told.probes_checked, device=device.entity,
+            checked=told.probes_checked, device=device.entity_id,
         )  # fmt: skip
 
 

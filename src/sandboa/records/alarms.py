@@ -15,8 +15,8 @@ class Alarm(Sealed):
     id = AutoField()
     kind = TextField()
     severity = TextField()
-    cabinet = IntegerField(null=True)
-    probe = IntegerField(null=True)
+    cabinet_id = IntegerField(null=True)
+    probe_id = IntegerField(null=True)
     text = TextField()
     began_s = IntegerField()
     raised_s = IntegerField()
@@ -27,7 +27,7 @@ class Alarm(Sealed):
 class Acknowledgement(Fact):
     """The keeper has seen an alarm: it repeats no more, and stays in the log."""
 
-    alarm = IntegerField()
+    alarm_id = IntegerField()
     at_s = IntegerField()
 
 
@@ -53,9 +53,9 @@ class Message(Sealed):
     """A message sent, or tried; `kind` is alarm, over, life or trial."""
 
     id = AutoField()
-    messenger = IntegerField()
+    messenger_id = IntegerField()
     kind = TextField(default="alarm")
-    alarm = IntegerField(null=True)
+    alarm_id = IntegerField(null=True)
     about = TextField()
     text = TextField()
     at_s = IntegerField()
@@ -81,7 +81,7 @@ def ended_since(start_s: float) -> list[Alarm]:
 
 def latest_messages(messenger: int, limit: int) -> list[Message]:
     """What a messenger sent or tried last, newest first."""
-    own = Message.select().where(Message.messenger == messenger)
+    own = Message.select().where(Message.messenger_id == messenger)
     return list(own.order_by(Message.id.desc()).limit(limit))
 
 
@@ -90,7 +90,8 @@ def messages_of_alarms(alarms: list[int], messenger: int) -> dict[int, list[Mess
     if not alarms:
         return {}
     told: dict[int, list[Message]] = {}
-    rows = Message.select().where((Message.alarm << alarms) & (Message.messenger == messenger))
+    about = (Message.alarm_id << alarms) & (Message.messenger_id == messenger)
+    rows = Message.select().where(about)
     for row in rows:
-        told.setdefault(row.alarm or 0, []).append(row)
+        told.setdefault(row.alarm_id or 0, []).append(row)
     return told

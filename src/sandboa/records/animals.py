@@ -6,13 +6,13 @@ from sandboa.records.facts import Fact
 
 
 class Trait(Fact):
-    animal = IntegerField()
+    animal_id = IntegerField()
     name = TextField()
     form = TextField()
 
 
 class Weight(Fact):
-    animal = IntegerField()
+    animal_id = IntegerField()
     at_s = IntegerField()
     mass_g = FloatField()
 
@@ -20,7 +20,7 @@ class Weight(Fact):
 class Meal(Fact):
     """A meal offered; `taken` 0 is a refusal."""
 
-    animal = IntegerField()
+    animal_id = IntegerField()
     at_s = IntegerField()
     taken = IntegerField()
     prey = TextField()
@@ -30,16 +30,16 @@ class Meal(Fact):
 class Pair(Fact):
     """A dam and a sire meant for each other this season."""
 
-    dam = IntegerField()
-    sire = IntegerField()
+    dam_id = IntegerField()
+    sire_id = IntegerField()
     since_s = IntegerField()
 
 
 class Pairing(Fact):
     """One visit of a sire with a dam; `until_s` null while they are together."""
 
-    dam = IntegerField()
-    sire = IntegerField()
+    dam_id = IntegerField()
+    sire_id = IntegerField()
     from_s = IntegerField()
     until_s = IntegerField(null=True)
 
@@ -47,13 +47,13 @@ class Pairing(Fact):
 class Lock(Fact):
     """A copulation seen during a pairing."""
 
-    pairing = IntegerField()
+    pairing_id = IntegerField()
     seen_s = IntegerField()
 
 
 class Sign(Fact):
     """Off food, ovulation or pre-lay shed."""
 
-    dam = IntegerField()
+    dam_id = IntegerField()
     kind = TextField()
     seen_s = IntegerField()

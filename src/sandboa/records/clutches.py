@@ -9,8 +9,8 @@ from sandboa.records.facts import Act, Fact
 
 class Clutch(Fact):
     code = TextField()
-    dam = IntegerField()
-    sire = IntegerField(null=True)
+    dam_id = IntegerField()
+    sire_id = IntegerField(null=True)
     laid_s = IntegerField()
 
 
@@ -20,8 +20,8 @@ class Box(Fact):
     Medium, closing and contact are null where the dam keeps the eggs in her tub.
     """
 
-    clutch = IntegerField()
-    shelf = IntegerField()
+    clutch_id = IntegerField()
+    shelf_id = IntegerField()
     medium = TextField(null=True)
     dry_mass_g = FloatField(null=True)
     water_g = FloatField(null=True)
@@ -32,7 +32,7 @@ class Box(Fact):
     @classmethod
     def of(cls, clutch: Clutch) -> "Box":
         """The clutch's box; every clutch has one."""
-        box = cls.only(cls.clutch == clutch.entity)
+        box = cls.only(cls.clutch_id == clutch.entity_id)
         assert box is not None, f"clutch {clutch.code} has no box"
         return box
 
@@ -40,8 +40,8 @@ class Box(Fact):
 class BoxMove(Fact):
     """From `from_s` on the box stands on `shelf`; before its first move on the one it began on."""
 
-    box = IntegerField()
-    shelf = IntegerField()
+    box_id = IntegerField()
+    shelf_id = IntegerField()
     from_s = IntegerField()
 
 
@@ -51,7 +51,7 @@ class Egg(Fact):
     Eggs of the same `clump` number stick together.
     """
 
-    clutch = IntegerField()
+    clutch_id = IntegerField()
     number = IntegerField()
     x = FloatField()
     y = FloatField()
@@ -64,7 +64,7 @@ class Egg(Fact):
 class Candling(Fact):
     """One look at an egg with the torch: vessels, and where the disc lay."""
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     seen_s = IntegerField()
     vessels = TextField()
     disc = TextField(null=True)
@@ -73,7 +73,7 @@ class Candling(Fact):
 class EggEvent(Fact):
     """What happened to an egg: turned, torn, dropped ..."""
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     at_s = IntegerField()
     kind = TextField()
 
@@ -81,7 +81,7 @@ class EggEvent(Fact):
 class DamCheck(Fact):
     """Whether a lump was left in the dam's belly after laying."""
 
-    clutch = IntegerField()
+    clutch_id = IntegerField()
     at_s = IntegerField()
     lump = TextField()
 
@@ -89,7 +89,7 @@ class DamCheck(Fact):
 class Turgor(Fact):
     """One look at an egg: its turgor grade 0-4."""
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     seen_s = IntegerField()
     grade = IntegerField()
 
@@ -97,7 +97,7 @@ class Turgor(Fact):
 class Watering(Fact):
     """Water poured into a box, g."""
 
-    box = IntegerField()
+    box_id = IntegerField()
     poured_s = IntegerField()
     water_g = FloatField()
 
@@ -109,15 +109,16 @@ def eggs_in_box(clutch: int, at_s: float) -> list[tuple[int, int, int | None]]:
     """
     rows: list[tuple[int, int, int | None]] = database.execute_sql(
         """
-        SELECT number, entity, (
-            SELECT grade FROM turgor WHERE turgor.egg = egg.entity
-            AND turgor.superseded_by IS NULL AND seen_s <= ?2 ORDER BY seen_s DESC, id DESC LIMIT 1
-        ) FROM egg WHERE clutch = ?1 AND superseded_by IS NULL AND NOT slug AND NOT EXISTS (
-            SELECT 1 FROM egg_event AS event WHERE event.egg = egg.entity
-            AND event.superseded_by IS NULL AND kind = ?3 AND at_s <= ?2
+        SELECT number, entity_id, (
+            SELECT grade FROM turgor WHERE turgor.egg_id = egg.entity_id
+            AND turgor.superseded_by_id IS NULL AND seen_s <= ?2
+            ORDER BY seen_s DESC, id DESC LIMIT 1
+        ) FROM egg WHERE clutch_id = ?1 AND superseded_by_id IS NULL AND NOT slug AND NOT EXISTS (
+            SELECT 1 FROM egg_event AS event WHERE event.egg_id = egg.entity_id
+            AND event.superseded_by_id IS NULL AND kind = ?3 AND at_s <= ?2
         ) AND NOT EXISTS (
-            SELECT 1 FROM pip WHERE pip.egg = egg.entity
-            AND pip.superseded_by IS NULL AND pip.seen_s <= ?2
+            SELECT 1 FROM pip WHERE pip.egg_id = egg.entity_id
+            AND pip.superseded_by_id IS NULL AND pip.seen_s <= ?2
         ) ORDER BY number
         """,
         (clutch, int(at_s), EggActKind.REMOVED.value),
@@ -138,4 +139,4 @@ def codes_beginning(year_prefix: str) -> list[str]:
 
 def acts_of(clutch: int, limit: int = 200) -> list[Act]:
     """The clutch's acts, newest first."""
-    return list(Act.select().where(Act.clutch == clutch).order_by(Act.id.desc()).limit(limit))
+    return list(Act.select().where(Act.clutch_id == clutch).order_by(Act.id.desc()).limit(limit))

@@ -24,6 +24,9 @@ class Record(Model):
     @classmethod
     def create(cls, **values: Any) -> Self:
         """Append a row; as peewee does, but its statement is built once for all rows alike."""
+        if strange := values.keys() - cls._meta.fields.keys():
+            # The object mapper would keep it on the row and store nothing of it.
+            raise TypeError(f"{cls._meta.table_name} has no column {min(strange)}")
         row: Self = cls(**values)
         fields = [field for field in cls._meta.sorted_fields if field.name in row.__data__]
         written = database.execute_sql(
@@ -85,8 +88,8 @@ class Entity(Record):
 class Act(Record):
     """One thing the keeper did, recorded in one transaction.
 
-    `undoes` is the act this one takes back; undoing that again redoes it.
-    `person` is who recorded it; null: at the machine itself, before anyone had to sign in.
+    `undoes_id` is the act this one takes back; undoing that again redoes it.
+    `person_id` is who recorded it; null: at the machine itself, before anyone had to sign in.
     `hash` covers the act before and everything this one recorded (see integrity.chain).
     """
 
@@ -94,9 +97,9 @@ class Act(Record):
     kind = TextField()
     summary = TextField()
     recorded_s = IntegerField()
-    clutch = IntegerField(null=True)
-    undoes = IntegerField(null=True)
-    person = IntegerField(null=True)
+    clutch_id = IntegerField(null=True)
+    undoes_id = IntegerField(null=True)
+    person_id = IntegerField(null=True)
     hash = TextField(default="")
 
     def close(self) -> None:
@@ -109,19 +112,19 @@ class Act(Record):
 
 
 class Fact(Record):
-    """Base of the fact tables. A row is current while `superseded_by` is null."""
+    """Base of the fact tables. A row is current while `superseded_by_id` is null."""
 
     id = AutoField()
-    entity = IntegerField()
-    act = IntegerField()
-    superseded_by = IntegerField(null=True)
+    entity_id = IntegerField()
+    act_id = IntegerField()
+    superseded_by_id = IntegerField(null=True)
 
     @classmethod
     def current(cls, *conditions: Expression) -> list[Self]:
         """The rows that hold now and meet the conditions."""
         equal = _equalities(conditions)
         if equal is None:
-            return list(cls.select().where(cls.superseded_by.is_null(), *conditions))
+            return list(cls.select().where(cls.superseded_by_id.is_null(), *conditions))
         rows = database.execute_sql(_select_current(cls, tuple(equal)), tuple(equal.values()))
         names = tuple(field.name for field in cls._meta.sorted_fields)
         return [cls._read(names, row) for row in rows]
@@ -144,13 +147,13 @@ class Fact(Record):
     @classmethod
     def now(cls, entity: int) -> Self | None:
         """The current version of `entity`, or None when it is gone."""
-        return cls.only(cls.entity == entity)
+        return cls.only(cls.entity_id == entity)
 
     @classmethod
     def record(cls, act: Act, **values: Any) -> Self:
         """Append the first fact about a new entity."""
         entity = Entity.create(kind=cls._meta.table_name)
-        row: Self = cls.create(entity=entity.id, act=act.id, **values)
+        row: Self = cls.create(entity_id=entity.id, act_id=act.id, **values)
         return row
 
     @classmethod
@@ -163,23 +166,23 @@ class Fact(Record):
         """Put a new version in place of this one, which stays in the log."""
         kept = {**self.values(), **values}
         self.retire(act)
-        row: Self = type(self).create(entity=self.entity, act=act.id, **kept)
+        row: Self = type(self).create(entity_id=self.entity_id, act_id=act.id, **kept)
         return row
 
     @classmethod
     def create(cls, **values: Any) -> Self:
         """Append a row, noted as recorded by its act."""
-        _touched.setdefault(values["act"], set()).add(cls._meta.table_name)
+        _touched.setdefault(values["act_id"], set()).add(cls._meta.table_name)
         return super().create(**values)
 
     def retire(self, act: Act) -> None:
         """Supersede this row without a new version."""
         _touched.setdefault(act.id, set()).add(type(self)._meta.table_name)
-        type(self).update(superseded_by=act.id).where(type(self).id == self.id).execute()
+        type(self).update(superseded_by_id=act.id).where(type(self).id == self.id).execute()
 
     def values(self) -> dict[str, Any]:
         """What the fact says, without its place in the journal."""
-        own = {"id", "entity", "act", "superseded_by"}
+        own = {"id", "entity_id", "act_id", "superseded_by_id"}
         return {name: value for name, value in self.__data__.items() if name not in own}
 
 
@@ -202,7 +205,7 @@ def _equalities(conditions: Sequence[Expression]) -> dict[str, Any] | None:
 def _select_current(table: type[Fact], columns: tuple[str, ...]) -> str:
     told = ", ".join(f'"{field.column_name}"' for field in table._meta.sorted_fields)
     wanted = "".join(f' AND "{column}" = ?' for column in columns)
-    return f'SELECT {told} FROM "{table._meta.table_name}" WHERE superseded_by IS NULL{wanted}'
+    return f'SELECT {told} FROM "{table._meta.table_name}" WHERE superseded_by_id IS NULL{wanted}'
 
 
 @cache
@@ -262,6 +265,6 @@ def newest_act_besides(kinds: tuple[str, ...]) -> int:
 def newest_act_by_clutch() -> dict[int, int]:
     """Id of the latest act of each clutch."""
     rows: list[tuple[int, int]] = database.execute_sql(
-        "SELECT clutch, max(id) FROM act WHERE clutch IS NOT NULL GROUP BY clutch"
+        "SELECT clutch_id, max(id) FROM act WHERE clutch_id IS NOT NULL GROUP BY clutch_id"
     ).fetchall()
     return dict(rows)

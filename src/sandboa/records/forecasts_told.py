@@ -5,15 +5,15 @@ from dataclasses import dataclass
 from sandboa.records.database import database
 from sandboa.records.integrity import seals
 
-_COLUMNS = "clutch, day, told_s, again, p10_s, p25_s, p50_s, p75_s, p90_s"
-_LESSON = "clutch, after_act, cabinet, mean_pip_s, log_development, sd, eggs"
+_COLUMNS = "clutch_id, day, told_s, again, p10_s, p25_s, p50_s, p75_s, p90_s"
+_LESSON = "clutch_id, after_act_id, cabinet_id, mean_pip_s, log_development, sd, eggs"
 
 
 @dataclass(frozen=True, slots=True)
 class ForecastTold:
     """The typical pip as forecast on `day` after lay; `again`: worked out afterwards."""
 
-    clutch: int
+    clutch_id: int
     day: int
     told_s: int
     again: bool
@@ -24,12 +24,12 @@ class ForecastTold:
 class Lesson:
     """ln D at the mean pip of a finished clutch, and how far its record may be off (1 sd).
 
-    It holds for the acts up to `after_act`; what was recorded since may change it.
+    It holds for the acts up to `after_act_id`; what was recorded since may change it.
     """
 
-    clutch: int
-    after_act: int
-    cabinet: int
+    clutch_id: int
+    after_act_id: int
+    cabinet_id: int
     mean_pip_s: float
     log_development: float
     sd: float
@@ -41,15 +41,15 @@ def keep(told: ForecastTold) -> None:
     with database.atomic("IMMEDIATE"):
         written = database.execute_sql(
             f"INSERT OR IGNORE INTO forecast_told ({_COLUMNS}) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
-            (told.clutch, told.day, told.told_s, int(told.again), *told.quantiles_s),
+            (told.clutch_id, told.day, told.told_s, int(told.again), *told.quantiles_s),
         )
         if written.rowcount:
-            _seal("forecast_told", "clutch = ? AND day = ?", told.clutch, told.day)
+            _seal("forecast_told", "clutch_id = ? AND day = ?", told.clutch_id, told.day)
 
 
 def all_told() -> list[ForecastTold]:
     """What was told of all clutches, in order of clutch and day."""
-    rows = database.execute_sql(f"SELECT {_COLUMNS} FROM forecast_told ORDER BY clutch, day")
+    rows = database.execute_sql(f"SELECT {_COLUMNS} FROM forecast_told ORDER BY clutch_id, day")
     return [ForecastTold(row[0], row[1], row[2], bool(row[3]), tuple(row[4:])) for row in rows]
 
 
@@ -58,16 +58,16 @@ def keep_standings(day: int, alive: dict[int, float]) -> None:
     with database.atomic("IMMEDIATE"):
         for egg, chance in alive.items():
             written = database.execute_sql(
-                "INSERT OR IGNORE INTO standing_told (egg, day, alive) VALUES (?, ?, ?)",
+                "INSERT OR IGNORE INTO standing_told (egg_id, day, alive) VALUES (?, ?, ?)",
                 (egg, day, chance),
             )
             if written.rowcount:
-                _seal("standing_told", "egg = ? AND day = ?", egg, day)
+                _seal("standing_told", "egg_id = ? AND day = ?", egg, day)
 
 
 def all_standings_told() -> list[tuple[int, int, float]]:
     """(egg, day, chance told), in order of egg and day."""
-    rows = database.execute_sql("SELECT egg, day, alive FROM standing_told ORDER BY egg, day")
+    rows = database.execute_sql("SELECT egg_id, day, alive FROM standing_told ORDER BY egg_id, day")
     return [(int(egg), int(day), float(alive)) for egg, day, alive in rows]
 
 
@@ -77,16 +77,16 @@ def learn(lesson: Lesson) -> None:
         database.execute_sql(
             f"INSERT OR REPLACE INTO lesson ({_LESSON}) VALUES (?, ?, ?, ?, ?, ?, ?)",
             (
-                lesson.clutch, lesson.after_act, lesson.cabinet, lesson.mean_pip_s,
+                lesson.clutch_id, lesson.after_act_id, lesson.cabinet_id, lesson.mean_pip_s,
                 lesson.log_development, lesson.sd, lesson.eggs,
             ),
         )  # fmt: skip
-        _seal("lesson", "clutch = ?", lesson.clutch)
+        _seal("lesson", "clutch_id = ?", lesson.clutch_id)
 
 
 def forget(clutch: int) -> None:
     """What a clutch taught no longer holds: its pips, or that it was done, were undone."""
-    database.execute_sql("DELETE FROM lesson WHERE clutch = ?", (clutch,))
+    database.execute_sql("DELETE FROM lesson WHERE clutch_id = ?", (clutch,))
 
 
 def lessons() -> dict[int, Lesson]:
@@ -98,7 +98,7 @@ def lessons() -> dict[int, Lesson]:
 def lessons_stamp() -> tuple[int, int]:
     """Changes whenever a lesson is learned, or learned anew."""
     row = database.execute_sql(
-        "SELECT count(*), coalesce(sum(after_act), 0) FROM lesson"
+        "SELECT count(*), coalesce(sum(after_act_id), 0) FROM lesson"
     ).fetchone()
     return int(row[0]), int(row[1])
 
@@ -107,7 +107,7 @@ def changed_since(clutch: int, act: int, kinds: tuple[str, ...]) -> bool:
     """Whether an act after that one was about the clutch, or of a kind that may touch any."""
     marks = ", ".join("?" * len(kinds))
     row = database.execute_sql(
-        f"SELECT 1 FROM act WHERE id > ? AND (clutch = ? OR kind IN ({marks})) LIMIT 1",
+        f"SELECT 1 FROM act WHERE id > ? AND (clutch_id = ? OR kind IN ({marks})) LIMIT 1",
         (act, clutch, *kinds),
     ).fetchone()
     return row is not None

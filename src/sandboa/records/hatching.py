@@ -11,14 +11,14 @@ from sandboa.records.facts import Fact
 class Pip(Fact):
     """The first slit of an egg."""
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     seen_s = IntegerField()
 
 
 class Cut(Fact):
     """An egg opened by hand at `at_s`: why, and whether it bled."""
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     at_s = IntegerField()
     reason = TextField()
     bled = IntegerField()
@@ -27,7 +27,7 @@ class Cut(Fact):
 class Emergence(Fact):
     """Out of the egg."""
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     seen_s = IntegerField()
 
 
@@ -38,7 +38,7 @@ class Hatchling(Fact):
     is 1 when the keeper said that it shows no trait.
     """
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     part = IntegerField()
     sex = TextField()
     size = TextField(null=True)
@@ -51,14 +51,14 @@ class Hatchling(Fact):
 class Shed(Fact):
     """A hatchling's first shed."""
 
-    hatchling = IntegerField()
+    hatchling_id = IntegerField()
     seen_s = IntegerField()
 
 
 class EggFate(Fact):
     """What became of an egg, declared by the keeper; `stage` where it died inside."""
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     at_s = IntegerField()
     fate = TextField()
     stage = TextField(null=True)
@@ -67,14 +67,14 @@ class EggFate(Fact):
 class Finished(Fact):
     """The clutch is closed: every egg has its fate."""
 
-    clutch = IntegerField()
+    clutch_id = IntegerField()
     at_s = IntegerField()
 
 
 class Opening(Fact):
     """A failed egg was opened (1), or will not be (0: "not opened" is an answer)."""
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     at_s = IntegerField()
     opened = IntegerField()
     note = TextField(default="")
@@ -83,7 +83,7 @@ class Opening(Fact):
 class Finding(Fact):
     """One thing seen in an opened egg (core.causes.findings)."""
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     kind = TextField()
     value = TextField()
 
@@ -99,6 +99,6 @@ class Gene(Fact):
 class Alteration(Fact):
     """Something was changed about a cabinet itself: foam drilled, parts glued, painted."""
 
-    cabinet = IntegerField()
+    cabinet_id = IntegerField()
     at_s = IntegerField()
     what = TextField()

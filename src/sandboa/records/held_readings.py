@@ -16,7 +16,8 @@ BEHIND: Final = "behind"
 BEFORE: Final = "before"
 
 _WAITING: Final = (
-    "(batch IS NULL OR batch NOT IN (SELECT entity FROM batch WHERE superseded_by IS NULL))"
+    "(batch_id IS NULL OR batch_id NOT IN "
+    "(SELECT entity_id FROM batch WHERE superseded_by_id IS NULL))"
 )
 
 
@@ -27,7 +28,7 @@ class Held:
     `off_s` is how far the sender's clock seemed to be ahead when the last of them came.
     """
 
-    probe: int
+    probe_id: int
     reason: str
     count: int
     first_s: int
@@ -41,7 +42,7 @@ def hold(
 ) -> None:
     """Keep rows aside inside the caller's transaction; the first of equal times stays."""
     database.connection().executemany(
-        "INSERT OR IGNORE INTO held_reading (probe, at_s, temperature_c, humidity, received_s, "
+        "INSERT OR IGNORE INTO held_reading (probe_id, at_s, temperature_c, humidity, received_s, "
         f"reason, off_s) VALUES ({int(probe)}, ?, ?, ?, {int(received_s)}, '{reason}', "
         f"{round(off_s)})",
         rows,
@@ -54,9 +55,9 @@ def hold(
 def held() -> list[Held]:
     """Everything that waits for a decision, by probe."""
     rows = database.execute_sql(
-        "SELECT probe, reason, count(*), min(at_s), max(at_s), max(received_s), off_s "
+        "SELECT probe_id, reason, count(*), min(at_s), max(at_s), max(received_s), off_s "
         f"FROM held_reading WHERE {_WAITING} "
-        "GROUP BY probe, reason ORDER BY probe, reason"
+        "GROUP BY probe_id, reason ORDER BY probe_id, reason"
     )
     return [Held(*row) for row in rows]
 
@@ -68,22 +69,22 @@ def let_in(probe: int, reason: str, batch: Batch, shift_s: int) -> readings.Stor
     """
     rows = database.execute_sql(
         "SELECT at_s + ?, temperature_c, humidity FROM held_reading "
-        f"WHERE probe = ? AND reason = ? AND {_WAITING}",
+        f"WHERE probe_id = ? AND reason = ? AND {_WAITING}",
         (shift_s, probe, reason),
     ).fetchall()
     drop(probe, reason, batch)
-    return readings.store(probe, batch.entity, rows)
+    return readings.store(probe, batch.entity_id, rows)
 
 
 def drop(probe: int, reason: str, batch: Batch) -> None:
     """Mark what is held as decided by `batch`; undoing that holds it again."""
     # The batch itself is current by now: only what waits for another decision is marked.
     database.execute_sql(
-        f"UPDATE held_reading SET batch = ? WHERE probe = ? AND reason = ? AND {_WAITING}",
-        (batch.entity, probe, reason),
+        f"UPDATE held_reading SET batch_id = ? WHERE probe_id = ? AND reason = ? AND {_WAITING}",
+        (batch.entity_id, probe, reason),
     )
     first_s, last_s = database.execute_sql(
-        "SELECT min(at_s), max(at_s) FROM held_reading WHERE probe = ?", (probe,)
+        "SELECT min(at_s), max(at_s) FROM held_reading WHERE probe_id = ?", (probe,)
     ).fetchone()
     if first_s is not None:
         reading_days.work_out(database.connection(), HELD, probe, first_s, last_s)

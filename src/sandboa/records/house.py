@@ -18,8 +18,8 @@ class Animal(Fact):
     code = TextField(null=True)
     hatch_year = IntegerField(null=True)
     traits = TextField(default="")
-    dam = IntegerField(null=True)
-    sire = IntegerField(null=True)
+    dam_id = IntegerField(null=True)
+    sire_id = IntegerField(null=True)
     retired = IntegerField(default=0)
 
 
@@ -35,7 +35,7 @@ class Cabinet(Fact):
 class Shelf(Fact):
     """A place for boxes; position 1 is the top."""
 
-    cabinet = IntegerField()
+    cabinet_id = IntegerField()
     name = TextField()
     position = IntegerField()
 
@@ -43,7 +43,7 @@ class Shelf(Fact):
 class SetPoint(Fact):
     """The cabinet's set point from `from_s` on."""
 
-    cabinet = IntegerField()
+    cabinet_id = IntegerField()
     from_s = IntegerField()
     temperature_c = FloatField()
 
@@ -56,25 +56,25 @@ class Probe(Fact):
     """
 
     name = TextField()
-    place = IntegerField()
+    place_id = IntegerField()
     since_s = IntegerField()
     checked = IntegerField()
     by_hand = IntegerField()
-    device = IntegerField(null=True)
+    device_id = IntegerField(null=True)
 
 
 class ProbeMove(Fact):
     """From `from_s` on the probe hangs in `place`; null: it was taken down."""
 
-    probe = IntegerField()
-    place = IntegerField(null=True)
+    probe_id = IntegerField()
+    place_id = IntegerField(null=True)
     from_s = IntegerField()
 
 
 class ProbeCheck(Fact):
     """The probe beside a reference (°C) or in the salt test (humidity 0-1), at `at_s`."""
 
-    probe = IntegerField()
+    probe_id = IntegerField()
     at_s = IntegerField()
     kind = TextField()
     shown = FloatField()
@@ -84,7 +84,7 @@ class ProbeCheck(Fact):
 class LeftOut(Fact):
     """Readings the keeper does not believe: kept and drawn, not used for the eggs."""
 
-    probe = IntegerField()
+    probe_id = IntegerField()
     from_s = IntegerField()
     until_s = IntegerField()
     reason = TextField()
@@ -107,7 +107,7 @@ class Setting(Fact):
 class Task(Fact):
     """Something on a checklist of `subject` (a dam, a clutch), ticked."""
 
-    subject = IntegerField()
+    subject_id = IntegerField()
     name = TextField()
     done_s = IntegerField()
 

@@ -20,7 +20,7 @@ class MessengerSecret(Sealed):
     """A messenger's password or the like, sealed with the key beside the house."""
 
     id = AutoField()
-    messenger = IntegerField()
+    messenger_id = IntegerField()
     name = TextField()
     sealed = TextField()
 
@@ -38,7 +38,7 @@ def is_ended(token_hash: str) -> bool:
 
 def secrets_of(messenger: int) -> dict[str, str | None]:
     """A messenger's secrets by name; None for one whose key is not here any more."""
-    rows = MessengerSecret.select().where(MessengerSecret.messenger == messenger)
+    rows = MessengerSecret.select().where(MessengerSecret.messenger_id == messenger)
     house = house_file()
     return {row.name: secret_box.opened(house, row.sealed) for row in rows}
 
@@ -50,9 +50,9 @@ def keep_secrets(messenger: int, secrets: dict[str, Any]) -> None:
     for name, secret in secrets.items():
         if secret:
             sealed = secret_box.seal(house, str(secret))
-            MessengerSecret.create(messenger=messenger, name=name, sealed=sealed)
+            MessengerSecret.create(messenger_id=messenger, name=name, sealed=sealed)
 
 
 def forget_secrets(messenger: int) -> None:
     """Delete a messenger's secrets; SQLite overwrites what was deleted."""
-    MessengerSecret.delete().where(MessengerSecret.messenger == messenger).execute()
+    MessengerSecret.delete().where(MessengerSecret.messenger_id == messenger).execute()

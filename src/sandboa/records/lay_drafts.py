@@ -17,7 +17,7 @@ class LayDraft(Sealed):
     revision = IntegerField()
     step = TextField()
     state = TextField()
-    recorded_by = IntegerField(null=True)
+    recorded_by_id = IntegerField(null=True)
     set_aside = IntegerField(default=0)
 
 
@@ -31,7 +31,6 @@ def new_draft(started_s: int, step: str, state: str) -> LayDraft:
         revision=1,
         step=step,
         state=state,
-        force_insert=True,
     )
 
 
@@ -51,4 +50,4 @@ def unrecorded_drafts() -> list[LayDraft]:
 
 
 def recording_act(draft: LayDraft) -> Act | None:
-    return Act.get_or_none(Act.id == draft.recorded_by) if draft.recorded_by else None
+    return Act.get_or_none(Act.id == draft.recorded_by_id) if draft.recorded_by_id else None

@@ -33,4 +33,4 @@ class Method(MethodLines):
 class ClutchMethod(MethodLines):
     """What is done with one clutch: copied from a house method by `name`, then its own."""
 
-    clutch = IntegerField()
+    clutch_id = IntegerField()

@@ -25,7 +25,7 @@ class Person(Fact):
 class Passphrase(Sealed):
     """The hash of a person's passphrase (argon2id, with its salt and costs)."""
 
-    person = IntegerField(primary_key=True)
+    person_id = IntegerField(primary_key=True)
     hash = TextField()
     set_s = IntegerField()
 
@@ -34,7 +34,7 @@ class Session(Sealed):
     """A signed-in browser; only the hash of its token is kept. `device` is what it calls itself."""
 
     token_hash = TextField(primary_key=True)
-    person = IntegerField()
+    person_id = IntegerField()
     begun_s = IntegerField()
     used_s = IntegerField()
     device = TextField()
@@ -44,7 +44,7 @@ class PrivateLink(Sealed):
     """An address that is its own key: whoever has it reads the calendar. Null: the machine's."""
 
     token_hash = TextField(primary_key=True)
-    person = IntegerField(null=True)
+    person_id = IntegerField(null=True)
     made_s = IntegerField()
 
 
@@ -56,15 +56,15 @@ def person_called(name: str) -> Person | None:
 
 def names_of_people() -> dict[int, str]:
     """What every person who ever recorded anything is called, removed ones too."""
-    rows = Person.select(Person.entity, Person.name).order_by(Person.id)
-    return {row.entity: row.name for row in rows}
+    rows = Person.select(Person.entity_id, Person.name).order_by(Person.id)
+    return {row.entity_id: row.name for row in rows}
 
 
 def with_passphrase() -> set[int]:
     """Entities of the current people who can sign in."""
     rows = (
-        Person.select(Person.entity)
-        .join(Passphrase, on=(Passphrase.person == Person.entity))
-        .where(Person.superseded_by.is_null())
+        Person.select(Person.entity_id)
+        .join(Passphrase, on=(Passphrase.person_id == Person.entity_id))
+        .where(Person.superseded_by_id.is_null())
     )
-    return {row.entity for row in rows}
+    return {row.entity_id for row in rows}

@@ -16,8 +16,8 @@ class Photo(Fact):
     `file` is the SHA-256 of the stored picture: no name a user gave is ever used.
     """
 
-    owner = IntegerField()
-    egg = IntegerField(null=True)
+    owner_id = IntegerField()
+    egg_id = IntegerField(null=True)
     step = TextField()
     taken_s = IntegerField()
     file = TextField()

@@ -26,7 +26,7 @@ _SECONDS_PER_HOUR: Final = 3600
 class Batch(Fact):
     """Readings that came in together; undoing it withdraws them."""
 
-    probe = IntegerField()
+    probe_id = IntegerField()
     source = TextField()
     file_name = TextField()
 
@@ -51,7 +51,7 @@ def store(
     if not rows:
         return Stored(0, 0, ())
     cursor = database.connection().executemany(
-        "INSERT OR IGNORE INTO reading (probe, at_s, temperature_c, humidity, batch) "
+        "INSERT OR IGNORE INTO reading (probe_id, at_s, temperature_c, humidity, batch_id) "
         f"VALUES ({int(probe)}, ?, ?, ?, {int(batch)})",
         rows,
     )
@@ -86,7 +86,7 @@ def series(
     """
     rows = database.execute_sql(
         "SELECT at_s, temperature_c, humidity FROM reading "
-        "WHERE probe = ? AND at_s BETWEEN ? AND ? ORDER BY at_s",
+        "WHERE probe_id = ? AND at_s BETWEEN ? AND ? ORDER BY at_s",
         (probe, *_span(from_s, until_s)),
     ).fetchall()
     # One array from all rows: whole seconds stay exact in a float for 285 million years.
@@ -98,7 +98,7 @@ def hours(probe: int, from_s: float, until_s: float) -> FloatArray:
     """Roll-ups of each hour: its start (s), lowest, mean and highest °C; shape (n, 4)."""
     rows = database.execute_sql(
         "SELECT hour * 3600, lowest_c, mean_c, highest_c FROM reading_hour "
-        "WHERE probe = ? AND hour BETWEEN ? AND ? ORDER BY hour",
+        "WHERE probe_id = ? AND hour BETWEEN ? AND ? ORDER BY hour",
         (probe, int(from_s) // _SECONDS_PER_HOUR, int(until_s) // _SECONDS_PER_HOUR),
     ).fetchall()
     return np.array(rows, dtype=np.float64).reshape(-1, 4)
@@ -107,7 +107,7 @@ def hours(probe: int, from_s: float, until_s: float) -> FloatArray:
 def humidity_of_days(probe: int, from_s: float, until_s: float) -> list[tuple[int, float]]:
     """(start of a UTC day s, mean relative humidity 0-1) of days it was measured, in order."""
     rows: list[tuple[int, float]] = database.execute_sql(
-        "SELECT hour / 24 * 86400, avg(mean_humidity) FROM reading_hour WHERE probe = ? "
+        "SELECT hour / 24 * 86400, avg(mean_humidity) FROM reading_hour WHERE probe_id = ? "
         "AND hour BETWEEN ? AND ? AND mean_humidity IS NOT NULL GROUP BY 1 ORDER BY 1",
         (probe, int(from_s) // _SECONDS_PER_HOUR, int(until_s) // _SECONDS_PER_HOUR),
     ).fetchall()
@@ -123,7 +123,7 @@ class Tip:
     last got anything new of it; None for what came as a file or by hand.
     """
 
-    probe: int
+    probe_id: int
     revision: int
     rewrites: int
     readings: int
@@ -134,7 +134,7 @@ class Tip:
 
 
 _TIP: Final = (
-    "SELECT probe, revision, rewrites, readings, last_s, last_c, last_humidity, received_s "
+    "SELECT probe_id, revision, rewrites, readings, last_s, last_c, last_humidity, received_s "
     "FROM reading_tip"
 )
 
@@ -153,7 +153,7 @@ def newest_received_s() -> int | None:
 
 def tip(probe: int) -> Tip | None:
     """Where a probe's record ends; None when it never had a reading."""
-    row = database.execute_sql(f"{_TIP} WHERE probe = ?", (probe,)).fetchone()
+    row = database.execute_sql(f"{_TIP} WHERE probe_id = ?", (probe,)).fetchone()
     return Tip(*row) if row else None
 
 
@@ -171,7 +171,8 @@ def newest_change() -> int:
 def all_of(probe: int) -> list[ReadingRow]:
     """Every reading of a probe in order of time."""
     rows: list[ReadingRow] = database.execute_sql(
-        "SELECT at_s, temperature_c, humidity FROM reading WHERE probe = ? ORDER BY at_s", (probe,)
+        "SELECT at_s, temperature_c, humidity FROM reading WHERE probe_id = ? ORDER BY at_s",
+        (probe,),
     ).fetchall()
     return rows
 
@@ -196,12 +197,12 @@ def _move_tip(
         return
     database.execute_sql(
         "UPDATE reading_tip SET revision = revision + 1, rewrites = rewrites + ?, "
-        "readings = readings + ?, received_s = coalesce(?, received_s) WHERE probe = ?",
+        "readings = readings + ?, received_s = coalesce(?, received_s) WHERE probe_id = ?",
         (int(not appended), new, received_s and int(received_s), probe),
     )
     if latest[0] > ended_s:
         database.execute_sql(
-            "UPDATE reading_tip SET last_s = ?, last_c = ?, last_humidity = ? WHERE probe = ?",
+            "UPDATE reading_tip SET last_s = ?, last_c = ?, last_humidity = ? WHERE probe_id = ?",
             (*latest, probe),
         )
 
@@ -213,20 +214,20 @@ def _find_tip(probe: int) -> None:
     )
     database.execute_sql(
         "UPDATE reading_tip SET revision = revision + 1, rewrites = rewrites + 1, "
-        "readings = (SELECT coalesce(sum(readings), 0) FROM reading_hour WHERE probe = ?1), "
+        "readings = (SELECT coalesce(sum(readings), 0) FROM reading_hour WHERE probe_id = ?1), "
         "(last_s, last_c, last_humidity) = (SELECT at_s, temperature_c, humidity FROM reading "
-        "WHERE probe = ?1 ORDER BY at_s DESC LIMIT 1) WHERE probe = ?1",
+        "WHERE probe_id = ?1 ORDER BY at_s DESC LIMIT 1) WHERE probe_id = ?1",
         (probe,),
     )
 
 
 def roll_up_everything() -> None:
     """Work out the hours of all readings, in a house that has none yet."""
-    database.execute_sql(f"{_HOURS} GROUP BY probe, at_s / 3600")
+    database.execute_sql(f"{_HOURS} GROUP BY probe_id, at_s / 3600")
 
 
 _HOURS: Final = (
-    "INSERT INTO reading_hour SELECT probe, at_s / 3600, count(*), min(temperature_c), "
+    "INSERT INTO reading_hour SELECT probe_id, at_s / 3600, count(*), min(temperature_c), "
     "avg(temperature_c), max(temperature_c), avg(humidity) FROM reading"
 )
 
@@ -235,11 +236,11 @@ def _roll_up(probe: int, first_s: int, last_s: int) -> None:
     """Work out again the hours from `first_s` to `last_s`; late readings need no special case."""
     first_hour, last_hour = first_s // _SECONDS_PER_HOUR, last_s // _SECONDS_PER_HOUR
     database.execute_sql(
-        "DELETE FROM reading_hour WHERE probe = ? AND hour BETWEEN ? AND ?",
+        "DELETE FROM reading_hour WHERE probe_id = ? AND hour BETWEEN ? AND ?",
         (probe, first_hour, last_hour),
     )
     database.execute_sql(
-        f"{_HOURS} WHERE probe = ? AND at_s BETWEEN ? AND ? GROUP BY probe, at_s / 3600",
+        f"{_HOURS} WHERE probe_id = ? AND at_s BETWEEN ? AND ? GROUP BY probe_id, at_s / 3600",
         (probe, first_hour * _SECONDS_PER_HOUR, (last_hour + 1) * _SECONDS_PER_HOUR - 1),
     )
 
@@ -263,7 +264,7 @@ def _conflicts(
         at_s: (temperature_c, humidity)
         for at_s, temperature_c, humidity in database.execute_sql(
             "SELECT at_s, temperature_c, humidity FROM reading "
-            "WHERE probe = ? AND at_s BETWEEN ? AND ?",
+            "WHERE probe_id = ? AND at_s BETWEEN ? AND ?",
             (probe, first_s, last_s),
         )
     }
@@ -271,16 +272,17 @@ def _conflicts(
 
 
 def _move(batch: int, source: str, target: str) -> None:
-    columns = "probe, at_s, temperature_c, humidity, batch"
+    columns = "probe_id, at_s, temperature_c, humidity, batch_id"
     span = database.execute_sql(
-        f"SELECT probe, min(at_s), max(at_s) FROM {source} WHERE batch = ? GROUP BY probe", (batch,)
+        f"SELECT probe_id, min(at_s), max(at_s) FROM {source} WHERE batch_id = ? GROUP BY probe_id",
+        (batch,),
     ).fetchall()
     database.execute_sql(
         f"INSERT OR IGNORE INTO {target} ({columns}) "
-        f"SELECT {columns} FROM {source} WHERE batch = ?",
+        f"SELECT {columns} FROM {source} WHERE batch_id = ?",
         (batch,),
     )
-    database.execute_sql(f"DELETE FROM {source} WHERE batch = ?", (batch,))
+    database.execute_sql(f"DELETE FROM {source} WHERE batch_id = ?", (batch,))
     for probe, first_s, last_s in span:
         _roll_up(probe, first_s, last_s)
         for store in (READINGS, WITHDRAWN):

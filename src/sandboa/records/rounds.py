@@ -8,7 +8,7 @@ from sandboa.records.facts import Fact
 class Visit(Fact):
     """A box opened and shut. `key` is the closing device's own; `conflict` tells what collided."""
 
-    clutch = IntegerField()
+    clutch_id = IntegerField()
     key = TextField()
     opened_s = IntegerField()
     closed_s = IntegerField()
@@ -18,7 +18,7 @@ class Visit(Fact):
 class EggSign(Fact):
     """One sign of an egg (core.standing.signs): mould, smell, wet, colour, feel ..."""
 
-    egg = IntegerField()
+    egg_id = IntegerField()
     seen_s = IntegerField()
     kind = TextField()
     value = TextField()
@@ -27,7 +27,7 @@ class EggSign(Fact):
 class BoxSign(Fact):
     """One sign of a box: its lid, its medium, how heavy it feels, its smell."""
 
-    box = IntegerField()
+    box_id = IntegerField()
     seen_s = IntegerField()
     kind = TextField()
     value = TextField()
@@ -36,7 +36,7 @@ class BoxSign(Fact):
 class BoxDone(Fact):
     """Something done at a box (core.rounds.acts)."""
 
-    box = IntegerField()
+    box_id = IntegerField()
     at_s = IntegerField()
     kind = TextField()
 
@@ -44,7 +44,7 @@ class BoxDone(Fact):
 class Weighing(Fact):
     """The whole box on the scale, g, as it was found."""
 
-    box = IntegerField()
+    box_id = IntegerField()
     at_s = IntegerField()
     mass_g = FloatField()
 
@@ -52,7 +52,7 @@ class Weighing(Fact):
 class MassChange(Fact):
     """Something put in (+) or taken out (-) that is not water, g."""
 
-    box = IntegerField()
+    box_id = IntegerField()
     at_s = IntegerField()
     delta_g = FloatField()
     what = TextField()
@@ -61,7 +61,7 @@ class MassChange(Fact):
 class ClosingChange(Fact):
     """From `from_s` on the box is closed another way."""
 
-    box = IntegerField()
+    box_id = IntegerField()
     from_s = IntegerField()
     closing = TextField()
 
@@ -69,7 +69,7 @@ class ClosingChange(Fact):
 class SetUp(Fact):
     """Fresh medium: from here on water is counted anew."""
 
-    box = IntegerField()
+    box_id = IntegerField()
     at_s = IntegerField()
     medium = TextField()
     water_g = FloatField(null=True)
@@ -79,7 +79,7 @@ class SetUp(Fact):
 class Postponement(Fact):
     """A reason to open a clutch's box, put off until `until_s`."""
 
-    clutch = IntegerField()
+    clutch_id = IntegerField()
     kind = TextField()
     at_s = IntegerField()
     until_s = IntegerField()

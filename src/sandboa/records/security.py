@@ -15,7 +15,7 @@ class SecurityEvent(Sealed):
     id = AutoField()
     at_s = IntegerField()
     kind = TextField()
-    person = IntegerField(null=True)
+    person_id = IntegerField(null=True)
     text = TextField()
     address = TextField()
     device = TextField()

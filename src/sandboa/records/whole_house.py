@@ -14,6 +14,7 @@ from sandboa.records.integrity import seals
 from sandboa.records.integrity.check import MIGRATIONS
 from sandboa.records.integrity.proof import prove_all
 from sandboa.records.integrity.seals import SEAL
+from sandboa.records.integrity.spelling import unspelled
 
 #: What follows from the other tables, and is made anew.
 _DERIVED: Final = frozenset({"reading_hour", "reading_day", "lesson"})
@@ -66,15 +67,19 @@ def tables() -> list[Table]:
 
 
 def columns_after(names: Sequence[str]) -> dict[str, set[str]]:
-    """Columns of the tables worth keeping, by table, as a house had them after those migrations."""
+    """Columns of the tables worth keeping, by table, that a house had after those migrations.
+
+    They are named as they are called today.
+    """
+    today = {table.name: {unspelled(c.name): c.name for c in table.columns} for table in tables()}
     memory = SqliteDatabase(":memory:")
     Runner(memory, str(MIGRATIONS)).up(max(names))
     columns = seals.columns_of(memory.connection())  # type: ignore[no-untyped-call]
     memory.close()
     return {
-        table: {name for name in of if name != SEAL and (table, name) not in _PROOF}
+        table: {today[table][name] for name in map(unspelled, of) if name in today[table]}
         for table, of in columns.items()
-        if table not in _DERIVED | _OWN
+        if table in today
     }
 
 

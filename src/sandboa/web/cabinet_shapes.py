@@ -139,7 +139,7 @@ class TraceTold(BaseModel):
 def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetTold:
     """The cabinet as its place draws it."""
     tips = readings.tips()
-    known = [snapshot.probe_stays[p.entity].from_s[0] for p in now.probes if p.entity in tips]
+    known = [snapshot.probe_stays[p.entity_id].from_s[0] for p in now.probes if p.entity_id in tips]
     return CabinetTold(
         as_of=at(now_s),
         name=now.cabinet.name,
@@ -155,7 +155,7 @@ def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetTo
         faults=[fault_told(snapshot, fault) for fault in now.faults],
         faults_days=SEASON_DAYS,
         events=[EventTold(at=at(e.at_s), kind=e.kind, text=e.text) for e in now.events],
-        probes=[probe_told(snapshot, p, tips.get(p.entity)) for p in now.probes],
+        probes=[probe_told(snapshot, p, tips.get(p.entity_id)) for p in now.probes],
         exposure=ExposureTold(days=EXPOSURE_DAYS, **asdict(now.exposure)),
         first_reading_at=at(min(known)) if known else None,
         revision=revision_of(cabinet_form(now.cabinet.name)),
@@ -203,7 +203,7 @@ def trace_told(snapshot: Snapshot, trace: Trace) -> TraceTold:
         set_point_c=_numbers(trace.set_point_c, 2),
         probes=[
             ProbeTraceTold(
-                id=probe.probe.entity,
+                id=probe.probe.entity_id,
                 name=probe.probe.name,
                 place=place_words(snapshot, probe.place)[0],
                 low=_numbers(probe.temperature.low, 2),

@@ -96,7 +96,7 @@ def hatching_clutch_told(standing: HatchingClutch) -> HatchingClutchTold:
     now, forecast = standing.now, standing.now.forecast
     shown = forecast if forecast and not forecast.overdue else None
     return HatchingClutchTold(
-        id=now.clutch.entity,
+        id=now.clutch.entity_id,
         code=now.clutch.code,
         dam=now.dam,
         sire=now.sire,
@@ -138,7 +138,7 @@ def _egg(egg: HatchingEgg) -> HatchingEggTold:
 def _hatchling(hatchling: HatchlingNow) -> HatchlingTold:
     row = hatchling.recorded
     return HatchlingTold(
-        id=row.entity,
+        id=row.entity_id,
         name=hatchling.name,
         part=row.part,
         sex=row.sex,

@@ -28,14 +28,14 @@ class Postroom:
     def deliver(self, now_s: float) -> None:
         """Begin sending what is due; who is still sending is left alone."""
         for messenger in Messenger.current():
-            if self._sends(messenger.entity) or not due(messenger, now_s):
+            if self._sends(messenger.entity_id) or not due(messenger, now_s):
                 continue
             thread = Thread(
                 target=self._send, args=(messenger, now_s), daemon=True,
                 name=f"messenger {messenger.name}",
             )  # fmt: skip
             with self._lock:
-                self._under_way[messenger.entity] = thread
+                self._under_way[messenger.entity_id] = thread
             thread.start()
 
     def close(self, patience_s: float = _PATIENCE_S) -> None:

@@ -11,12 +11,12 @@ from typing import Annotated, Any, Final
 from pydantic import BaseModel, ConfigDict, Field
 
 from sandboa.core.units import MOMENT_RANGE_S
-from sandboa.records.whole_house import Column, Table
+from sandboa.records.whole_house import Column, Table, unspelled
 
 DESCRIPTOR: Final = "datapackage.json"
 #: Of this layout; a package of a later one is refused. Since 2 a text that a spreadsheet would run
-#: has an apostrophe before it, and spans of seconds are numbers.
-FORMAT: Final = 2
+#: has an apostrophe before it, and spans of seconds are numbers. Since 3 those of ids end in `_id`.
+FORMAT: Final = 3
 
 #: Integers that are spans of seconds, not moments.
 _SPANS: Final = frozenset({"off_s"})
@@ -94,7 +94,7 @@ def is_moment(column: Column, layout: int = FORMAT) -> bool:
 def field_name(column: Column, layout: int = FORMAT) -> str:
     """What the column is called in a package of that layout."""
     if not is_moment(column, layout):
-        return column.name
+        return column.name if layout > 2 else unspelled(column.name)
     stem = column.name.removesuffix("_s")
     return "at" if stem == "at" else f"{stem}_at"
 

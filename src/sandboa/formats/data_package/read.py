@@ -140,8 +140,7 @@ def _resources(descriptor: Descriptor, known: dict[str, Table]) -> _Listed:
     for name in sorted(demanded.keys() & known):
         if name not in listed:
             raise PackageError(f"its table {name} is missing")
-        here = {column.name for column in known[name].columns}
-        lacking = (demanded[name] & here) - set(listed[name][1])
+        lacking = demanded[name] - set(listed[name][1])
         if lacking:
             raise PackageError(f"{name} lacks its field {min(lacking)}")
     return listed

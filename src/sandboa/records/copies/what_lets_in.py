@@ -5,13 +5,14 @@ was shut out since, by an old passphrase, session, link or token.
 """
 
 import sqlite3
-from collections.abc import Callable
+from collections.abc import Callable, Iterable
 from contextlib import closing
 from pathlib import Path
 from typing import Final
 
 from sandboa.records.connections import read_only
 from sandboa.records.integrity import seals
+from sandboa.records.integrity.spelling import spelled, unspelled
 
 #: Tables of keys, with the column that names whom a row lets in.
 _OF_PEOPLE: Final = ("passphrase", "session", "private_link")
@@ -51,30 +52,34 @@ def _carry(house: Path, copy: sqlite3.Connection, columns: dict[str, tuple[str, 
                 _replace(table, present, copy, columns, "1")
         if "passphrase" not in columns:
             return
-        people = {
-            row[0] for row in copy.execute("SELECT entity FROM person WHERE superseded_by IS NULL")
-        }
+        people = _current(copy, "person")
         if _lets_in_a_keeper(present, copy):
-            known = ", ".join(str(int(person)) for person in people)
             for table in _OF_PEOPLE:
-                _replace(table, present, copy, columns, f"person IN ({known})")
+                _replace(table, present, copy, columns, f"person_id IN ({_listed(people)})")
         else:
             _sign_out_all(copy, columns)
         if "messenger_secret" in columns and "messenger_secret" in held:
-            messengers = [
-                row[0]
-                for row in copy.execute("SELECT entity FROM messenger WHERE superseded_by IS NULL")
-            ]
-            known = ", ".join(str(int(messenger)) for messenger in messengers)
-            _replace("messenger_secret", present, copy, columns, f"messenger IN ({known})")
+            whose = f"messenger_id IN ({_listed(_current(copy, 'messenger'))})"
+            _replace("messenger_secret", present, copy, columns, whose)
 
 
 def _lets_in_a_keeper(present: sqlite3.Connection, copy: sqlite3.Connection) -> bool:
-    admitted = {row[0] for row in present.execute("SELECT person FROM passphrase")}
-    keepers = copy.execute(
-        "SELECT entity FROM person WHERE superseded_by IS NULL AND role = 'keeper'"
-    )
-    return any(row[0] in admitted for row in keepers)
+    admitted = {row[0] for row in _rows(present, "SELECT person_id FROM passphrase")}
+    return not admitted.isdisjoint(_current(copy, "person", "AND role = 'keeper'"))
+
+
+def _current(house: sqlite3.Connection, table: str, further: str = "") -> set[int]:
+    """Entities of a table of facts that hold now."""
+    query = f"SELECT entity_id FROM {table} WHERE superseded_by_id IS NULL {further}"
+    return {row[0] for row in _rows(house, query)}
+
+
+def _rows(house: sqlite3.Connection, query: str) -> sqlite3.Cursor:
+    return house.execute(spelled(house, query))
+
+
+def _listed(numbers: set[int]) -> str:
+    return ", ".join(str(int(number)) for number in sorted(numbers))
 
 
 def _replace(
@@ -84,16 +89,19 @@ def _replace(
     columns: dict[str, tuple[str, ...]],
     which: str,
 ) -> None:
-    """Put the present house's rows in the place of the copy's."""
-    theirs = seals.columns_of(present)[table]
-    shared = [name for name in columns[table] if name in theirs]
-    listed = ", ".join(f'"{name}"' for name in shared)
+    """Put the present house's rows in the place of the copy's, which may be of another version."""
+    theirs = {unspelled(name): name for name in seals.columns_of(present)[table]}
+    shared = {name: theirs[unspelled(name)] for name in columns[table] if unspelled(name) in theirs}
     marks = ", ".join("?" * len(shared))
     copy.execute(f'DELETE FROM "{table}"')
     copy.executemany(
-        f'INSERT INTO "{table}" ({listed}) VALUES ({marks})',
-        present.execute(f'SELECT {listed} FROM "{table}" WHERE {which}'),
+        f'INSERT INTO "{table}" ({_quoted(shared)}) VALUES ({marks})',
+        _rows(present, f'SELECT {_quoted(shared.values())} FROM "{table}" WHERE {which}'),
     )
+
+
+def _quoted(columns: Iterable[str]) -> str:
+    return ", ".join(f'"{name}"' for name in columns)
 
 
 def _sign_out_all(copy: sqlite3.Connection, columns: dict[str, tuple[str, ...]]) -> None:

@@ -7,13 +7,16 @@ from there on; so does a bit that flips on the disk.
 import hashlib
 import heapq
 import sqlite3
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from operator import itemgetter
 from typing import Any, Final
 
 from sandboa.records.integrity.seals import canonical, columns_of
+from sandboa.records.integrity.spelling import spelled, unspelled
 
-_FACT: Final = frozenset({"entity", "act", "superseded_by"})
+_SUPERSEDED: Final = "superseded_by"
+#: Columns of every table of facts, as they are called in files of every version.
+_FACT: Final = frozenset({"entity", "act", _SUPERSEDED})
 #: What goes before the first act.
 _BEGINNING: Final = ""
 
@@ -26,10 +29,14 @@ def fact_tables(columns: dict[str, tuple[str, ...]]) -> dict[str, tuple[str, ...
     What supersedes a row is covered by the act that does.
     """
     return {
-        table: tuple(sorted(name for name in names if name != "superseded_by"))
+        table: _covered(names)
         for table, names in columns.items()
-        if set(names) >= _FACT
+        if {unspelled(name) for name in names} >= _FACT
     }
+
+
+def _covered(columns: Iterable[str]) -> tuple[str, ...]:
+    return tuple(sorted(name for name in columns if unspelled(name) != _SUPERSEDED))
 
 
 def seal_act(connection: sqlite3.Connection, act: int, touched: Sequence[str]) -> None:
@@ -85,14 +92,16 @@ def _acts(connection: sqlite3.Connection) -> Iterator[tuple[tuple[Any, ...], lis
 
 
 def _act_rows(connection: sqlite3.Connection, rest: str, asked: tuple[int, ...]) -> Any:
-    return connection.execute(
-        f"SELECT id, kind, summary, recorded_s, clutch, undoes, person, hash FROM act {rest}", asked
+    query = (
+        "SELECT id, kind, summary, recorded_s, clutch_id, undoes_id, person_id, hash "
+        f"FROM act {rest}"
     )
+    return connection.execute(spelled(connection, query), asked)
 
 
 def _columns_of(connection: sqlite3.Connection, table: str) -> tuple[str, ...]:
     names = [row[1] for row in connection.execute(f'PRAGMA table_info("{table}")')]
-    return tuple(sorted(name for name in names if name != "superseded_by"))
+    return _covered(names)
 
 
 def _lines(
@@ -105,13 +114,13 @@ def _lines(
     streams: list[Iterator[_Line]] = []
     for table, names in tables.items():
         listed = ", ".join(f'"{name}"' for name in names)
+        act = "act_id" if "act_id" in names else "act"
+        gone = "superseded_by_id" if "act_id" in names else _SUPERSEDED
         recorded = connection.execute(
-            f'SELECT act, {listed} FROM "{table}" WHERE act {which} ORDER BY act, id', asked
+            f'SELECT {act}, {listed} FROM "{table}" WHERE {act} {which} ORDER BY {act}, id', asked
         )
         superseded = connection.execute(
-            f'SELECT superseded_by, id FROM "{table}" WHERE superseded_by {which} '
-            "ORDER BY superseded_by, id",
-            asked,
+            f'SELECT {gone}, id FROM "{table}" WHERE {gone} {which} ORDER BY {gone}, id', asked
         )
         streams.append(_told(recorded, table, "recorded"))
         streams.append(_told(superseded, table, "superseded"))

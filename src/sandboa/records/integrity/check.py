@@ -11,24 +11,25 @@ from typing import Any, Final
 from sandboa.records.connections import read_only
 from sandboa.records.copies.photo_files import FOLDER
 from sandboa.records.integrity import chain, reading_days, seals
+from sandboa.records.integrity.spelling import spelled
 
 #: What is counted, in words, and in which table; only current facts. A house of an earlier
 #: version, or a copy from before a migration, lacks some.
 _COUNTED: Final = {
     "acts": ("act", "count(*) FROM act"),
-    "animals": ("animal", "count(*) FROM animal WHERE superseded_by IS NULL"),
-    "clutches": ("clutch", "count(*) FROM clutch WHERE superseded_by IS NULL"),
-    "eggs": ("egg", "count(*) FROM egg WHERE superseded_by IS NULL"),
+    "animals": ("animal", "count(*) FROM animal WHERE superseded_by_id IS NULL"),
+    "clutches": ("clutch", "count(*) FROM clutch WHERE superseded_by_id IS NULL"),
+    "eggs": ("egg", "count(*) FROM egg WHERE superseded_by_id IS NULL"),
     "readings": ("reading", "count(*) FROM reading"),
     "photos": ("photo", "count(DISTINCT file) FROM photo"),
 }
 
 _STALE_ROLL_UPS: Final = """
 SELECT count(*) FROM (
-  SELECT probe, at_s / 3600 AS hour, count(*) AS readings, min(temperature_c) AS lowest_c,
+  SELECT probe_id, at_s / 3600 AS hour, count(*) AS readings, min(temperature_c) AS lowest_c,
     avg(temperature_c) AS mean_c, max(temperature_c) AS highest_c, avg(humidity) AS mean_humidity
   FROM reading GROUP BY 1, 2
-) AS now FULL JOIN reading_hour AS kept USING (probe, hour)
+) AS now FULL JOIN reading_hour AS kept USING (probe_id, hour)
 WHERE now.readings IS NOT kept.readings OR now.lowest_c IS NOT kept.lowest_c
   OR now.highest_c IS NOT kept.highest_c
   OR coalesce(abs(now.mean_c - kept.mean_c) > 1e-9, 1)
@@ -37,12 +38,12 @@ WHERE now.readings IS NOT kept.readings OR now.lowest_c IS NOT kept.lowest_c
 """
 _STALE_TIPS: Final = """
 SELECT count(*) FROM (
-  SELECT probe, count(*) AS readings, max(at_s) AS last_s FROM reading GROUP BY 1
-) AS now LEFT JOIN reading_tip AS kept USING (probe)
+  SELECT probe_id, count(*) AS readings, max(at_s) AS last_s FROM reading GROUP BY 1
+) AS now LEFT JOIN reading_tip AS kept USING (probe_id)
 WHERE now.readings IS NOT kept.readings OR now.last_s IS NOT kept.last_s
   OR (kept.last_c, kept.last_humidity) IS NOT (
     SELECT temperature_c, humidity FROM reading AS r
-    WHERE r.probe = now.probe AND r.at_s = now.last_s)
+    WHERE r.probe_id = now.probe_id AND r.at_s = now.last_s)
 """
 
 MIGRATIONS: Final = Path(__file__).parents[1] / "migrations"
@@ -153,13 +154,13 @@ def _migrations(connection: sqlite3.Connection) -> Iterator[str]:
 
 
 def _roll_ups(connection: sqlite3.Connection) -> Iterator[str]:
-    stale = connection.execute(_STALE_ROLL_UPS).fetchone()[0]
+    stale = connection.execute(spelled(connection, _STALE_ROLL_UPS)).fetchone()[0]
     if stale:
         yield f"{stale} hourly roll-ups differ from their readings"
 
 
 def _tips(connection: sqlite3.Connection) -> Iterator[str]:
-    stale = connection.execute(_STALE_TIPS).fetchone()[0]
+    stale = connection.execute(spelled(connection, _STALE_TIPS)).fetchone()[0]
     if stale:
         yield f"the ends of {stale} probes' records differ from their readings"
 
@@ -168,8 +169,11 @@ def _entities(connection: sqlite3.Connection) -> Iterator[str]:
     """What a fact is about is of the kind of its table."""
     for table in chain.fact_tables(seals.columns_of(connection)):
         strange = connection.execute(
-            f'SELECT count(*) FROM "{table}" AS fact JOIN entity ON entity.id = fact.entity '
-            "WHERE entity.kind <> ?",
+            spelled(
+                connection,
+                f'SELECT count(*) FROM "{table}" AS fact JOIN entity ON entity.id = fact.entity_id '
+                "WHERE entity.kind <> ?",
+            ),
             (table,),
         ).fetchone()[0]
         if strange:
@@ -178,7 +182,7 @@ def _entities(connection: sqlite3.Connection) -> Iterator[str]:
 
 def _counted(connection: sqlite3.Connection, columns: dict[str, tuple[str, ...]]) -> str:
     return ", ".join(
-        f"{connection.execute(f'SELECT {query}').fetchone()[0]:,} {what}"
+        f"{connection.execute(spelled(connection, f'SELECT {query}')).fetchone()[0]:,} {what}"
         for what, (table, query) in _COUNTED.items()
         if table in columns
     )

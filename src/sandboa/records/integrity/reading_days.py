@@ -13,6 +13,7 @@ import numpy as np
 
 from sandboa.records.integrity import checksums
 from sandboa.records.integrity.checksums import Bits
+from sandboa.records.integrity.spelling import spelled
 
 _DAY_S: Final = 86_400
 #: Rows read at a time when everything is looked at.
@@ -28,9 +29,9 @@ class Store:
     further: tuple[str, ...]
 
 
-READINGS: Final = Store("reading", ("batch",))
-WITHDRAWN: Final = Store("withdrawn_reading", ("batch",))
-HELD: Final = Store("held_reading", ("received_s", "reason", "off_s", "batch"))
+READINGS: Final = Store("reading", ("batch_id",))
+WITHDRAWN: Final = Store("withdrawn_reading", ("batch_id",))
+HELD: Final = Store("held_reading", ("received_s", "reason", "off_s", "batch_id"))
 _STORES: Final = (READINGS, WITHDRAWN, HELD)
 
 
@@ -53,7 +54,8 @@ def add(
         own = each[days == day]
         key = (READINGS.table, probe, int(day))
         held = connection.execute(
-            "SELECT readings, checksum FROM reading_day WHERE store = ? AND probe = ? AND day = ?",
+            "SELECT readings, checksum FROM reading_day "
+            "WHERE store = ? AND probe_id = ? AND day = ?",
             key,
         ).fetchone() or (0, 0)
         _keep(connection, key, held[0] + len(own), held[1] + checksums.total(own))
@@ -65,10 +67,10 @@ def work_out(
     """Work the checksums of a probe's days anew, from the day of `first_s` to that of `last_s`."""
     first, last = first_s // _DAY_S, last_s // _DAY_S
     connection.execute(
-        "DELETE FROM reading_day WHERE store = ? AND probe = ? AND day BETWEEN ? AND ?",
+        "DELETE FROM reading_day WHERE store = ? AND probe_id = ? AND day BETWEEN ? AND ?",
         (store.table, probe, first, last),
     )
-    where = "probe = ? AND at_s BETWEEN ? AND ?"
+    where = "probe_id = ? AND at_s BETWEEN ? AND ?"
     span = (probe, first * _DAY_S, (last + 1) * _DAY_S - 1)
     _keep_all(connection, store, _sums(connection, store, where, span))
 
@@ -86,7 +88,10 @@ def problems(connection: sqlite3.Connection) -> Iterable[str]:
         kept = {
             (probe, day): (rows, total)
             for probe, day, rows, total in connection.execute(
-                "SELECT probe, day, readings, checksum FROM reading_day WHERE store = ?",
+                spelled(
+                    connection,
+                    "SELECT probe_id, day, readings, checksum FROM reading_day WHERE store = ?",
+                ),
                 (store.table,),
             )
         }
@@ -102,8 +107,9 @@ def problems(connection: sqlite3.Connection) -> Iterable[str]:
 def _sums(
     connection: sqlite3.Connection, store: Store, where: str, asked: tuple[int, ...]
 ) -> dict[tuple[int, int], tuple[int, int]]:
-    columns = ", ".join(("probe", "at_s", "temperature_c", "humidity", *store.further))
-    cursor = connection.execute(f"SELECT {columns} FROM {store.table} WHERE {where}", asked)
+    columns = ", ".join(("probe_id", "at_s", "temperature_c", "humidity", *store.further))
+    query = spelled(connection, f"SELECT {columns} FROM {store.table} WHERE {where}")
+    cursor = connection.execute(query, asked)
     sums: dict[tuple[int, int], tuple[int, int]] = {}
     while rows := cursor.fetchmany(_CHUNK):
         probes, times, temperatures, humidities, *further = zip(*rows, strict=True)

@@ -10,12 +10,12 @@ def tick(
     subject: int, name: str, done: bool, now_s: float, *, whose: str, clutch: int | None = None
 ) -> Act:
     """Tick a line of `subject`'s list, or take the tick back; NotPlausible where there is none."""
-    held = Task.current(Task.subject == subject, Task.name == name)
+    held = Task.current(Task.subject_id == subject, Task.name == name)
     with act("task", f"{whose}: {name} {'done' if done else 'not done'}", now_s, clutch) as ticking:
         for old in held:
             old.retire(ticking)
         if done:
-            Task.record(ticking, subject=subject, name=name, done_s=int(now_s))
+            Task.record(ticking, subject_id=subject, name=name, done_s=int(now_s))
         elif not held:
             raise NotPlausible("task", "that is not ticked")
     return ticking
@@ -23,4 +23,4 @@ def tick(
 
 def ticked(subject: int) -> dict[str, float]:
     """When each ticked line of a subject was done (s), by name."""
-    return {task.name: float(task.done_s) for task in Task.current(Task.subject == subject)}
+    return {task.name: float(task.done_s) for task in Task.current(Task.subject_id == subject)}

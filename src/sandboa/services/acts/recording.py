@@ -48,8 +48,8 @@ def act(kind: str, summary: str, now_s: float, clutch: int | None = None) -> Ite
             kind=kind,
             summary=summary,
             recorded_s=int(now_s),
-            clutch=clutch,
-            person=people.recorded_by.get(),
+            clutch_id=clutch,
+            person_id=people.recorded_by.get(),
         )
         yield made
         made.close()
@@ -76,9 +76,9 @@ def undo(act_id: int, now_s: float) -> Act:
             kind="undo" if takes_back else "redo",
             summary=f"{'Undone' if takes_back else 'Done again'}: {first.summary}",
             recorded_s=int(now_s),
-            clutch=target.clutch,
-            undoes=act_id,
-            person=people.recorded_by.get(),
+            clutch_id=target.clutch_id,
+            undoes_id=act_id,
+            person_id=people.recorded_by.get(),
         )
         try:
             _take_back(target, undoing)
@@ -108,7 +108,7 @@ def house_log(limit: int = 40) -> list[LogEntry]:
 def as_log(acts: list[Act]) -> list[LogEntry]:
     """The acts with whether each is taken back now, and who recorded it."""
     undone, names = undone_among(acts), people.names_of_people()
-    return [LogEntry(act, act.id in undone, names.get(act.person or 0)) for act in acts]
+    return [LogEntry(act, act.id in undone, names.get(act.person_id or 0)) for act in acts]
 
 
 def kind_taken_back(act_id: int) -> str | None:
@@ -122,9 +122,9 @@ def undone_among(acts: list[Act]) -> set[int]:
     undoers: dict[int, list[int]] = {}
     asked = {row.id for row in acts}
     while asked:
-        rows = list(Act.select(Act.id, Act.undoes).where(Act.undoes << list(asked)))
+        rows = list(Act.select(Act.id, Act.undoes_id).where(Act.undoes_id << list(asked)))
         for row in rows:
-            undoers.setdefault(row.undoes or 0, []).append(row.id)
+            undoers.setdefault(row.undoes_id or 0, []).append(row.id)
         asked = {row.id for row in rows}
 
     def undone(act_id: int) -> bool:
@@ -136,32 +136,32 @@ def undone_among(acts: list[Act]) -> set[int]:
 def _take_back(target: Act, undoing: Act) -> None:
     own = [table for table in fact_tables() if table not in SHARED]
     for table in (*own, *SHARED):
-        recorded = list(table.select().where(table.act == target.id))
-        superseded = list(table.select().where(table.superseded_by == target.id))
+        recorded = list(table.select().where(table.act_id == target.id))
+        superseded = list(table.select().where(table.superseded_by_id == target.id))
         # What was corrected gets its earlier version back; only what was new may have to stay.
-        corrected = {row.entity for row in superseded}
+        corrected = {row.entity_id for row in superseded}
         for row in recorded:
-            if row.superseded_by is not None:
-                later = Act.get_by_id(row.superseded_by)
+            if row.superseded_by_id is not None:
+                later = Act.get_by_id(row.superseded_by_id)
                 raise Conflict(f'changed since by "{later.summary}": undo that first')
-            if row.entity in corrected or not still_needed(row):
+            if row.entity_id in corrected or not still_needed(row):
                 row.retire(undoing)
             elif table in REFUSED:
                 raise Conflict(REFUSED[table])
         for row in superseded:
-            table.create(entity=row.entity, act=undoing.id, **row.values())
+            table.create(entity_id=row.entity_id, act_id=undoing.id, **row.values())
         if table is Batch:
             # A batch carries its readings with it, in and out.
             for row in recorded:
-                readings.withdraw(row.entity)
+                readings.withdraw(row.entity_id)
             for row in superseded:
-                readings.restore(row.entity)
+                readings.restore(row.entity_id)
 
 
 def _first_act(target: Act) -> tuple[Act, bool]:
     """The act a chain of undos began with, and whether undoing `target` takes it back."""
     takes_back = True
-    while target.undoes is not None:
-        target = Act.get_by_id(target.undoes)
+    while target.undoes_id is not None:
+        target = Act.get_by_id(target.undoes_id)
         takes_back = not takes_back
     return target, takes_back

@@ -134,7 +134,7 @@ def due(messenger: Messenger, now_s: float) -> list[Letter]:
     if _wait_s(messenger, now_s) > 0.0:
         return []
     asked = _open(messenger)
-    told = messages_of_alarms([alarm.id for alarm in asked], messenger.entity)
+    told = messages_of_alarms([alarm.id for alarm in asked], messenger.entity_id)
     seen = acknowledged_at(asked)
     ready = [
         alarm
@@ -152,7 +152,7 @@ def try_to_send(
     """Send one message and note what became of it, whatever goes wrong."""
     outcome, sent = _send(carriers, messenger, letter)
     Message.create(
-        messenger=messenger.entity, kind=letter.kind.value, alarm=letter.alarm,
+        messenger_id=messenger.entity_id, kind=letter.kind.value, alarm_id=letter.alarm,
         about=letter.about, text=letter.text, at_s=int(now_s), sent=int(sent),
         outcome=" ".join(outcome.split())[:500],
     )  # fmt: skip
@@ -173,9 +173,9 @@ def tell_of_damage(carriers: Mapping[str, Carrier], damage: tuple[str, ...], now
         "stored, no alarm can be raised. Take the house back to a backup, in Settings.",
     )
     for messenger in Messenger.current():
-        last_s = _told_of_damage.get(messenger.entity)
+        last_s = _told_of_damage.get(messenger.entity_id)
         if last_s is None or now_s - last_s >= _DAMAGE_AGAIN_S:
-            _told_of_damage[messenger.entity] = now_s
+            _told_of_damage[messenger.entity_id] = now_s
             _send(carriers, messenger, letter)
 
 
@@ -187,7 +187,7 @@ def target_of(messenger: Messenger) -> dict[str, Any]:
     """
     target: dict[str, Any] = json.loads(messenger.target)
     needed = target.pop(SEALED, [])
-    secrets = keys.secrets_of(messenger.entity)
+    secrets = keys.secrets_of(messenger.entity_id)
     lacking = [name for name in needed if not secrets.get(name)]
     if lacking:
         what = {"url": "address"}.get(lacking[0], lacking[0])
@@ -217,7 +217,7 @@ def sent_lately(limit: int = 50) -> list[Message]:
 
 def state_of(messenger: Messenger, now_s: float) -> MessengerState:
     """How a messenger fares."""
-    rows = latest_messages(messenger.entity, _COUNTED)
+    rows = latest_messages(messenger.entity_id, _COUNTED)
     failed = next((row for row in rows if not row.sent), None)
     wait_s = _wait_s(messenger, now_s)
     return MessengerState(
@@ -282,14 +282,14 @@ def _wait_s(messenger: Messenger, now_s: float) -> float:
     failures = _failures(messenger)
     if not failures:
         return 0.0
-    last = latest_messages(messenger.entity, 1)[0]
+    last = latest_messages(messenger.entity_id, 1)[0]
     gravest = max((_GRAVITY.index(Severity(a.severity)) for a in _open(messenger)), default=0)
     return last.at_s + min(_pause_s(failures), LONGEST_RETRY_S[_GRAVITY[gravest]]) - now_s
 
 
 def _failures(messenger: Messenger) -> int:
     """How often it failed in a row, up to now."""
-    rows = latest_messages(messenger.entity, _COUNTED)
+    rows = latest_messages(messenger.entity_id, _COUNTED)
     return next((n for n, row in enumerate(rows) if row.sent), len(rows))
 
 
@@ -304,7 +304,7 @@ def _pause_s(failures: int) -> float:
 def _over(messenger: Messenger, now_s: float) -> Iterator[Letter]:
     """Alarms this messenger told of that have ended since."""
     ended = ended_since(now_s - _OVER_WITHIN_S)
-    told = messages_of_alarms([alarm.id for alarm in ended], messenger.entity)
+    told = messages_of_alarms([alarm.id for alarm in ended], messenger.entity_id)
     for alarm in ended:
         rows = told.get(alarm.id, [])
         known = any(m.sent and m.kind == LetterKind.ALARM for m in rows)
@@ -329,7 +329,7 @@ def _life(messenger: Messenger, now_s: float) -> Iterator[Letter]:
     zone = ZoneInfo(messenger.zone)
     since = (_minute_of_day(now_s, zone) - messenger.life_at_min) % _MINUTES_PER_DAY
     begins_s = now_s - 60.0 * (since + 1)
-    rows = latest_messages(messenger.entity, 200)
+    rows = latest_messages(messenger.entity_id, 200)
     if any(m.kind == LetterKind.LIFE and m.sent and m.at_s >= begins_s for m in rows):
         return
     alarms = [a for a in open_alarms() if a.severity != Severity.NOTICE]

@@ -45,7 +45,7 @@ def add_messenger(said: MessengerSaid, carriers: Mapping[str, Carrier], now_s: f
     values, secrets = _checked(said, carriers)
     with act("messenger", f"Alarms go out by {said.kind}: {name}", now_s) as adding:
         made = Messenger.record(adding, name=name, **values)
-        keys.keep_secrets(made.entity, secrets)
+        keys.keep_secrets(made.entity_id, secrets)
     return adding
 
 
@@ -91,7 +91,7 @@ def find_messenger(entity: int) -> Messenger:
 def _free_name(said: str, besides: int | None = None) -> str:
     name = clean_name("messenger", said)
     for other in Messenger.current():
-        if other.entity != besides and other.name.casefold() == name.casefold():
+        if other.entity_id != besides and other.name.casefold() == name.casefold():
             raise Conflict(f"there is a messenger {name} already")
     return name
 

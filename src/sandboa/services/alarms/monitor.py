@@ -139,7 +139,7 @@ def watch(
     `further` are troubles of the house itself, besides those in its cabinets.
     """
     troubles = {trouble.key: trouble for trouble in (*look(snapshot, faults, now_s), *further)}
-    held = {(a.kind, a.cabinet or 0, a.probe or 0): a for a in open_alarms()}
+    held = {(a.kind, a.cabinet_id or 0, a.probe_id or 0): a for a in open_alarms()}
     gone = [alarm for key, alarm in held.items() if key not in troubles]
     new = [trouble for key, trouble in troubles.items() if key not in held]
     if not gone and not new:
@@ -160,24 +160,24 @@ def acknowledge(alarm_id: int, now_s: float) -> Act:
     alarm = Alarm.get_or_none(Alarm.id == alarm_id)
     if alarm is None:
         raise NotFound("there is no such alarm")
-    if Acknowledgement.only(Acknowledgement.alarm == alarm_id) is not None:
+    if Acknowledgement.only(Acknowledgement.alarm_id == alarm_id) is not None:
         raise Conflict("that alarm is acknowledged already")
     with act("alarm", f"Seen: {alarm.text}", now_s) as seeing:
-        Acknowledgement.record(seeing, alarm=alarm_id, at_s=int(now_s))
+        Acknowledgement.record(seeing, alarm_id=alarm_id, at_s=int(now_s))
     return seeing
 
 
 def acknowledged_at(alarms: Iterable[Alarm]) -> dict[int, int]:
     """When those alarms were acknowledged (s), by alarm; those that were not are absent."""
     ids = [alarm.id for alarm in alarms]
-    rows = Acknowledgement.current(Acknowledgement.alarm << ids) if ids else []
-    return {row.alarm: row.at_s for row in rows}
+    rows = Acknowledgement.current(Acknowledgement.alarm_id << ids) if ids else []
+    return {row.alarm_id: row.at_s for row in rows}
 
 
 def _in_cabinet(
     snapshot: Snapshot, faults: FaultsNow, cabinet: Cabinet, now_s: float
 ) -> Iterator[Trouble]:
-    set_points = snapshot.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity_id)
     if set_points is None:
         return
     for probe, place in _hanging(snapshot, cabinet, now_s):
@@ -195,7 +195,7 @@ def _breaches(
     snapshot: Snapshot, probe: Probe, place: int, set_point_c: float, now_s: float
 ) -> list[Breach]:
     """Limits a probe passes; worked out anew when it sent something, or fell silent."""
-    tip = readings.tips().get(probe.entity)
+    tip = readings.tips().get(probe.entity_id)
     if tip is None or tip.last_s is None:
         return []
     silent = now_s - tip.last_s > LOGGER_GAP_S
@@ -205,7 +205,7 @@ def _breaches(
         series = record_of(snapshot, probe, place, now_s - 4 * SECONDS_PER_DAY, now_s)
         return breaches(series, set_point_c, now_s)
 
-    return snapshot.kept.held(f"limits of probe {probe.entity}", stamp, read)
+    return snapshot.kept.held(f"limits of probe {probe.entity_id}", stamp, read)
 
 
 def _dead(
@@ -213,7 +213,7 @@ def _dead(
 ) -> Trouble | None:
     """A logger over eggs that has said nothing for 6 h; at any hour where nothing else measures."""
     tips = readings.tips()
-    tip = tips.get(probe.entity)
+    tip = tips.get(probe.entity_id)
     last_s = float(tip.last_s) if tip and tip.last_s is not None else float(probe.since_s)
     if now_s - last_s < DEAD_LOGGER_S:
         return None
@@ -223,15 +223,15 @@ def _dead(
     heard = {
         where
         for other, where in _hanging(snapshot, cabinet, now_s)
-        if other.entity != probe.entity
-        and (own := tips.get(other.entity)) is not None
+        if other.entity_id != probe.entity_id
+        and (own := tips.get(other.entity_id)) is not None
         and own.last_s is not None
         and now_s - own.last_s <= LOGGER_GAP_S
     }
-    alone = any(heard.isdisjoint((box, shelf, cabinet.entity)) for box, shelf in watched)
+    alone = any(heard.isdisjoint((box, shelf, cabinet.entity_id)) for box, shelf in watched)
     only = ", and nothing else measures there" if alone else ""
     return Trouble(
-        _DEAD_LOGGER, Severity.ALARM, cabinet.entity, probe.entity,
+        _DEAD_LOGGER, Severity.ALARM, cabinet.entity_id, probe.entity_id,
         f"{probe.name}: no reading for {DEAD_LOGGER_S / SECONDS_PER_HOUR:g} h{only}: "
         "plug, battery, range?",
         last_s, any_hour=alone,
@@ -243,15 +243,16 @@ def _boxes_under(
 ) -> list[tuple[int, int]]:
     """(box, shelf) of the boxes with eggs that a probe at `place` can speak for."""
     boxes = [
-        (box.entity, snapshot.shelf_at(box, now_s))
+        (box.entity_id, snapshot.shelf_at(box, now_s))
         for clutch in snapshot.clutches
         if snapshot.under_way(clutch, now_s)
-        for box in (snapshot.boxes[clutch.entity],)
+        for box in (snapshot.boxes[clutch.entity_id],)
     ]
     return [
-        (box, shelf.entity)
+        (box, shelf.entity_id)
         for box, shelf in boxes
-        if shelf.cabinet == cabinet.entity and place in (box, shelf.entity, cabinet.entity)
+        if shelf.cabinet_id == cabinet.entity_id
+        and place in (box, shelf.entity_id, cabinet.entity_id)
     ]
 
 
@@ -260,8 +261,8 @@ def _passed(cabinet: Cabinet, probe: Probe, breach: Breach) -> Trouble:
     return Trouble(
         breach.limit.value,
         _LIMIT_SEVERITY[breach.limit],
-        cabinet.entity,
-        probe.entity,
+        cabinet.entity_id,
+        probe.entity_id,
         f"{probe.name}: {words}",
         breach.since_s,
     )
@@ -277,7 +278,7 @@ def _faulty(snapshot: Snapshot, cabinet: Cabinet, told: CabinetFault) -> Iterato
         yield Trouble(
             fault.kind.value,
             _FAULT_SEVERITY[fault.kind],
-            cabinet.entity,
+            cabinet.entity_id,
             probe,
             f"{name}: {_FAULT_WORDS[fault.kind]}",
             fault.start_s,
@@ -286,13 +287,14 @@ def _faulty(snapshot: Snapshot, cabinet: Cabinet, told: CabinetFault) -> Iterato
 
 def _hanging(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[tuple[Probe, int]]:
     """The cabinet's loggers and where each hangs now: in it, on its shelves, in boxes there."""
-    shelves = {s.entity for s in snapshot.shelves.values() if s.cabinet == cabinet.entity}
+    shelves = {s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id}
     boxes = {
-        box.entity
+        box.entity_id
         for box in snapshot.boxes.values()
-        if box.entity in snapshot.box_stays and snapshot.shelf_at(box, now_s).entity in shelves
+        if box.entity_id in snapshot.box_stays
+        and snapshot.shelf_at(box, now_s).entity_id in shelves
     }
-    for place in (cabinet.entity, *sorted(shelves), *sorted(boxes)):
+    for place in (cabinet.entity_id, *sorted(shelves), *sorted(boxes)):
         for probe in snapshot.probes_at.get(place, []):
             if not probe.by_hand:
                 yield probe, place
@@ -300,7 +302,7 @@ def _hanging(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[tup
 
 def _holds_eggs(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> bool:
     return any(
-        snapshot.shelf_at(snapshot.boxes[clutch.entity], now_s).cabinet == cabinet.entity
+        snapshot.shelf_at(snapshot.boxes[clutch.entity_id], now_s).cabinet_id == cabinet.entity_id
         for clutch in snapshot.clutches
         if snapshot.under_way(clutch, now_s)
     )
@@ -310,8 +312,8 @@ def _raise(trouble: Trouble, now_s: float) -> Alarm:
     raised: Alarm = Alarm.create(
         kind=trouble.kind,
         severity=trouble.severity.value,
-        cabinet=trouble.cabinet,
-        probe=trouble.probe,
+        cabinet_id=trouble.cabinet,
+        probe_id=trouble.probe,
         text=trouble.text,
         began_s=int(trouble.began_s),
         any_hour=int(trouble.any_hour),

@@ -45,8 +45,8 @@ def add_animal(said: AnimalSaid, now_s: float) -> tuple[int, Act]:
     values = _values(said, now_s, own=None)
     with act("animal", f"{values['name']}, {said.role}, added", now_s) as adding:
         animal = Animal.record(adding, **values)
-        keep_traits(adding, animal.entity, tidy_traits(said.traits))
-    return animal.entity, adding
+        keep_traits(adding, animal.entity_id, tidy_traits(said.traits))
+    return animal.entity_id, adding
 
 
 def correct_animal(entity: int, said: AnimalSaid, now_s: float) -> Act:
@@ -78,7 +78,7 @@ def weigh(entity: int, mass_g: float, at_s: float, now_s: float, *, confirmed: b
     require_weight(mass_g, _age(animal, at_s))
     _require_past(at_s, now_s)
     before = max(
-        (row for row in Weight.current(Weight.animal == entity) if row.at_s <= at_s),
+        (row for row in Weight.current(Weight.animal_id == entity) if row.at_s <= at_s),
         key=lambda row: row.at_s,
         default=None,
     )
@@ -88,7 +88,7 @@ def weigh(entity: int, mass_g: float, at_s: float, now_s: float, *, confirmed: b
             "confirmed",
         )
     with act("weigh", f"{animal.name}: {mass_g:g} g", now_s) as weighing:
-        Weight.record(weighing, animal=entity, at_s=int(at_s), mass_g=mass_g)
+        Weight.record(weighing, animal_id=entity, at_s=int(at_s), mass_g=mass_g)
     return weighing
 
 
@@ -139,9 +139,9 @@ def _values(said: AnimalSaid, now_s: float, own: Animal | None) -> dict[str, obj
         require_hatch_year(said.hatch_year, datetime.fromtimestamp(now_s, UTC).year)
     if len(said.traits_text) > _LONGEST_TRAITS:
         raise NotPlausible("traits_text", f"{_LONGEST_TRAITS} characters fit")
-    animals = {a.entity: a for a in Animal.current()}
+    animals = {a.entity_id: a for a in Animal.current()}
     for other in animals.values():
-        if own is not None and other.entity == own.entity:
+        if own is not None and other.entity_id == own.entity_id:
             continue
         if other.name.casefold() == name.casefold():
             raise Conflict(f"there is a {other.role} {other.name} already: choose another name")
@@ -158,11 +158,15 @@ def _values(said: AnimalSaid, now_s: float, own: Animal | None) -> dict[str, obj
             )
     if own is not None:
         require_no_circle(
-            own.entity,
+            own.entity_id,
             said.dam,
             said.sire,
-            {a.entity: (a.dam, a.sire) for a in animals.values() if a.entity != own.entity},
-            {a.entity: a.name for a in animals.values()},
+            {
+                a.entity_id: (a.dam_id, a.sire_id)
+                for a in animals.values()
+                if a.entity_id != own.entity_id
+            },
+            {a.entity_id: a.name for a in animals.values()},
         )
     return {
         "role": said.role,
@@ -170,8 +174,8 @@ def _values(said: AnimalSaid, now_s: float, own: Animal | None) -> dict[str, obj
         "code": code,
         "hatch_year": said.hatch_year,
         "traits": " ".join(said.traits_text.split()),
-        "dam": said.dam,
-        "sire": said.sire,
+        "dam_id": said.dam,
+        "sire_id": said.sire,
         "retired": int(said.retired),
     }
 

@@ -44,7 +44,7 @@ def add_gene(said: GeneSaid, now_s: float) -> tuple[int, Act]:
             inheritance=said.inheritance.value,
             double_form=said.double_form.value,
         )
-    return row.entity, adding
+    return row.entity_id, adding
 
 
 def correct_gene(entity: int, said: GeneSaid, now_s: float) -> Act:
@@ -78,7 +78,7 @@ def odds_of(dam: int, sire: int, listed: list[Gene] | None = None) -> Odds:
 
 
 def _traits(animal: int) -> dict[str, TraitForm]:
-    return {row.name: TraitForm(row.form) for row in Trait.current(Trait.animal == animal)}
+    return {row.name: TraitForm(row.form) for row in Trait.current(Trait.animal_id == animal)}
 
 
 def find_gene(entity: int) -> hatching.Gene:
@@ -91,7 +91,7 @@ def find_gene(entity: int) -> hatching.Gene:
 
 def _require_free(name: str, own: int | None) -> None:
     for row in hatching.Gene.current():
-        if row.name.casefold() == name.casefold() and row.entity != own:
+        if row.name.casefold() == name.casefold() and row.entity_id != own:
             raise Conflict(f"{row.name} is on your list already")
 
 

@@ -30,7 +30,7 @@ def keep_meal(keeping: Act, animal: int, meal: MealSaid, at_s: float) -> None:
         require_range("mass_g", meal.mass_g, MEAL_RANGE_G, "g")
     Meal.record(
         keeping,
-        animal=animal,
+        animal_id=animal,
         at_s=int(at_s),
         taken=int(meal.taken),
         prey=clean_name("prey", meal.prey) if meal.prey.strip() else "",

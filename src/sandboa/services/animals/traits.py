@@ -34,11 +34,11 @@ def tidy_traits(said: Sequence[TraitSaid]) -> list[TraitSaid]:
 
 def keep_traits(keeping: Act, animal: int, traits: Sequence[TraitSaid]) -> None:
     """Let the animal (or hatchling) have just these tidied traits; what is the same stays."""
-    held = {row.name.casefold(): row for row in Trait.current(Trait.animal == animal)}
+    held = {row.name.casefold(): row for row in Trait.current(Trait.animal_id == animal)}
     for trait in traits:
         row = held.pop(trait.name.casefold(), None)
         if row is None:
-            Trait.record(keeping, animal=animal, name=trait.name, form=trait.form.value)
+            Trait.record(keeping, animal_id=animal, name=trait.name, form=trait.form.value)
         elif (row.name, row.form) != (trait.name, trait.form.value):
             row.correct(keeping, name=trait.name, form=trait.form.value)
     for gone in held.values():

@@ -26,12 +26,12 @@ def humidity_by_day(
     """
 
     def read() -> dict[int, float]:
-        shelves = sorted(s.entity for s in snapshot.shelves.values() if s.cabinet == cabinet)
+        shelves = sorted(s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet)
         told: dict[int, float] = {}
         for place in (cabinet, *shelves):
             for probe in loggers_ever_at(snapshot, place):
-                stays = snapshot.probe_stays[probe.entity]
-                for day, humidity in readings.humidity_of_days(probe.entity, from_s, until_s):
+                stays = snapshot.probe_stays[probe.entity_id]
+                for day, humidity in readings.humidity_of_days(probe.entity_id, from_s, until_s):
                     if day not in told and stays.at(day + SECONDS_PER_DAY / 2) == place:
                         told[day] = with_humidity_offset(snapshot, probe, humidity, day)
         return told

@@ -35,9 +35,9 @@ def set_points_of(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> SetPoin
 
 def probes_of(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> list[Probe]:
     """Probes that can speak for the clutch's box now: in the box, on its shelf, in its cabinet."""
-    box = snapshot.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity_id]
     shelf = snapshot.shelf_at(box, as_of_s)
-    places = (box.entity, shelf.entity, shelf.cabinet)
+    places = (box.entity_id, shelf.entity_id, shelf.cabinet_id)
     return [probe for place in places for probe in snapshot.probes_at.get(place, [])]
 
 
@@ -50,7 +50,7 @@ def shelf_offset_c(snapshot: Snapshot, shelf: int, as_of_s: float) -> float | No
     """The shelf against its cabinet's probe (°C), or None when it cannot be learned."""
     from_s = _learning_from_s(snapshot, as_of_s)
     here = record_at(snapshot, shelf, from_s, as_of_s)
-    there = record_at(snapshot, snapshot.shelves[shelf].cabinet, from_s, as_of_s)
+    there = record_at(snapshot, snapshot.shelves[shelf].cabinet_id, from_s, as_of_s)
     return learned_offset_c(here, there, as_of_s)
 
 
@@ -66,7 +66,7 @@ def _stand_in_offset_c(
     By what measured in the box itself, else on its shelf, else in the cabinet.
     `in_box` is the box and since when (s) it stands on this shelf.
     """
-    cabinet, from_s = snapshot.shelves[shelf].cabinet, _learning_from_s(snapshot, as_of_s)
+    cabinet, from_s = snapshot.shelves[shelf].cabinet_id, _learning_from_s(snapshot, as_of_s)
     box, there_s = in_box
     chain = ((box, 0.0, there_s), (shelf, 0.0, from_s), (cabinet, offset_c or 0.0, from_s))
     for place, further_c, since_s in chain:
@@ -79,8 +79,8 @@ def _stand_in_offset_c(
 
 def _known_by(snapshot: Snapshot, shelf: int, as_of_s: float) -> TemperatureSource | None:
     """What measured the shelf, or a cabinet of one shelf, for days since it was set as it is."""
-    cabinet = snapshot.shelves[shelf].cabinet
-    one_shelf = sum(s.cabinet == cabinet for s in snapshot.shelves.values()) == 1
+    cabinet = snapshot.shelves[shelf].cabinet_id
+    one_shelf = sum(s.cabinet_id == cabinet for s in snapshot.shelves.values()) == 1
     set_since_s = max(
         (t for t in snapshot.set_points[cabinet].from_s if t <= as_of_s), default=-math.inf
     )
@@ -100,20 +100,20 @@ def _learning_from_s(snapshot: Snapshot, as_of_s: float) -> float:
 
 
 def _temperature_at_box(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> BoxTemperature:
-    box = snapshot.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity_id]
     stays = _stays(snapshot, clutch, as_of_s)
     offsets = {shelf: shelf_offset_c(snapshot, shelf, as_of_s) for shelf in {s for *_, s in stays}}
     # Readings from before lay speak for the moment of lay.
     early_s = clutch.laid_s - LOGGER_GAP_S
     sources = [
-        *_sources(snapshot, box.entity, Provenance.BOX_PROBE, early_s, as_of_s),
+        *_sources(snapshot, box.entity_id, Provenance.BOX_PROBE, early_s, as_of_s),
         *_over(stays, early_s, lambda start_s, end_s, shelf: _sources(
             snapshot, shelf, Provenance.SHELF_PROBE, start_s, end_s
         )),
         *_over(stays, early_s, lambda start_s, end_s, shelf: _cabinet_sources(
             snapshot, shelf, offsets[shelf], start_s, end_s
         )),
-        *_by_hand(snapshot, box.entity, stays, as_of_s),
+        *_by_hand(snapshot, box.entity_id, stays, as_of_s),
     ]  # fmt: skip
     set_points = _set_points(
         snapshot,
@@ -125,7 +125,7 @@ def _temperature_at_box(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> B
                 offset,
                 as_of_s,
                 # Only while it stands there: elsewhere the box had another set point.
-                (box.entity, stays[-1][0] if shelf == stays[-1][2] else math.inf),
+                (box.entity_id, stays[-1][0] if shelf == stays[-1][2] else math.inf),
             )
             for shelf, offset in offsets.items()
         },
@@ -144,13 +144,15 @@ def _temperature_at_box(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> B
 
 def _stays(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> list[_Stay]:
     """Where the box stood from lay to as-of; on lay day itself one stay without length."""
-    box = snapshot.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity_id]
     until_s = max(as_of_s, clutch.laid_s)
     stays = [
-        (start_s, end_s, place if place is not None else box.shelf)
-        for start_s, end_s, place in snapshot.box_stays[box.entity].pieces(clutch.laid_s, until_s)
+        (start_s, end_s, place if place is not None else box.shelf_id)
+        for start_s, end_s, place in snapshot.box_stays[box.entity_id].pieces(
+            clutch.laid_s, until_s
+        )
     ]
-    return stays or [(clutch.laid_s, until_s, snapshot.shelf_at(box, until_s).entity)]
+    return stays or [(clutch.laid_s, until_s, snapshot.shelf_at(box, until_s).entity_id)]
 
 
 def _over(
@@ -192,8 +194,8 @@ def _cabinet_sources(
     until_s: float,
 ) -> Iterator[TemperatureSource]:
     """The cabinet's probes, moved to the shelf; without a known offset they are a guess there."""
-    cabinet = snapshot.shelves[shelf].cabinet
-    one_shelf = sum(s.cabinet == cabinet for s in snapshot.shelves.values()) == 1
+    cabinet = snapshot.shelves[shelf].cabinet_id
+    one_shelf = sum(s.cabinet_id == cabinet for s in snapshot.shelves.values()) == 1
     known = offset_c is not None or one_shelf
     for source in _sources(snapshot, cabinet, Provenance.CABINET_PROBE, from_s, until_s):
         yield TemperatureSource(
@@ -209,14 +211,14 @@ def _by_hand(
     snapshot: Snapshot, box: int, stays: list[_Stay], as_of_s: float
 ) -> Iterator[TemperatureSource]:
     shelves = {shelf for *_, shelf in stays}
-    places = [box, *shelves, *{snapshot.shelves[shelf].cabinet for shelf in shelves}]
+    places = [box, *shelves, *{snapshot.shelves[shelf].cabinet_id for shelf in shelves}]
     from_s = stays[0][0] - HAND_GAP_S
     for place in places:
         for probe in snapshot.probes_at.get(place, []):
             if probe.by_hand:
                 yield TemperatureSource(
                     Provenance.BY_HAND,
-                    snapshot.readings.series(probe.entity, from_s, as_of_s),
+                    snapshot.readings.series(probe.entity_id, from_s, as_of_s),
                     sd_c=ESTIMATED_SD_C,
                     measured=False,
                     longest_gap_s=HAND_GAP_S,
@@ -228,7 +230,7 @@ def _set_points(snapshot: Snapshot, stays: list[_Stay], offsets: dict[int, float
     """Set points along the box's way, each shelf's learned offset added where it is given."""
     changes: dict[float, float] = {}
     for start_s, end_s, shelf in stays:
-        held = snapshot.set_points[snapshot.shelves[shelf].cabinet]
+        held = snapshot.set_points[snapshot.shelves[shelf].cabinet_id]
         offset_c = offsets.get(shelf, 0.0)
         if end_s <= start_s:
             changes[start_s] = held.at(start_s) + offset_c

@@ -30,8 +30,8 @@ def grade_egg(code: str, number: int, grade: int, seen_s: float, now_s: float) -
     excess_grade(0.0, grade)  # the one place that knows which grades there are
     require_between_lay_and_now(clutch, seen_s, now_s)
     require_in_box(egg, seen_s)
-    with act("grade", f"Egg {number}: {GRADE_WORDS[grade]}", now_s, clutch.entity) as looking:
-        Turgor.record(looking, egg=egg.entity, seen_s=int(seen_s), grade=grade)
+    with act("grade", f"Egg {number}: {GRADE_WORDS[grade]}", now_s, clutch.entity_id) as looking:
+        Turgor.record(looking, egg_id=egg.entity_id, seen_s=int(seen_s), grade=grade)
     return looking
 
 
@@ -50,10 +50,10 @@ def candle_egg(
     require_between_lay_and_now(clutch, seen_s, now_s)
     require_in_box(egg, seen_s)
     words = f"Egg {number} candled: {vessels_words(vessels)}"
-    with act("candle", words, now_s, clutch.entity) as candling:
+    with act("candle", words, now_s, clutch.entity_id) as candling:
         Candling.record(
             candling,
-            egg=egg.entity,
+            egg_id=egg.entity_id,
             seen_s=int(seen_s),
             vessels=vessels.value,
             disc=disc.value if disc else None,
@@ -67,6 +67,6 @@ def water_box(code: str, water_g: float, poured_s: float, now_s: float) -> Act:
     require_range("water", water_g, POURED_RANGE_G, "g")
     require_between_lay_and_now(clutch, poured_s, now_s)
     box = Box.of(clutch)
-    with act("water", f"{water_g:g} g of water added", now_s, clutch.entity) as pouring:
-        Watering.record(pouring, box=box.entity, poured_s=int(poured_s), water_g=water_g)
+    with act("water", f"{water_g:g} g of water added", now_s, clutch.entity_id) as pouring:
+        Watering.record(pouring, box_id=box.entity_id, poured_s=int(poured_s), water_g=water_g)
     return pouring

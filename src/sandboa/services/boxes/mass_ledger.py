@@ -50,16 +50,16 @@ class BoxAccount:
 
 def account_in(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> BoxAccount:
     """The account of a clutch's box from the house's facts."""
-    box = snapshot.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity_id]
     rows = BoxRows(
-        snapshot.waterings.get(box.entity, []),
-        snapshot.weighings.get(box.entity, []),
-        snapshot.mass_changes.get(box.entity, []),
-        snapshot.closings.get(box.entity, []),
-        snapshot.set_ups.get(box.entity, []),
+        snapshot.waterings.get(box.entity_id, []),
+        snapshot.weighings.get(box.entity_id, []),
+        snapshot.mass_changes.get(box.entity_id, []),
+        snapshot.closings.get(box.entity_id, []),
+        snapshot.set_ups.get(box.entity_id, []),
         *_eggs(
-            eggs := snapshot.eggs.get(clutch.entity, []),
-            [e for egg in eggs for e in snapshot.egg_events.get(egg.entity, [])],
+            eggs := snapshot.eggs.get(clutch.entity_id, []),
+            [e for egg in eggs for e in snapshot.egg_events.get(egg.entity_id, [])],
         ),
     )
     return account_of(clutch, box, rows, as_of_s)
@@ -67,23 +67,23 @@ def account_in(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> BoxAccount
 
 def read_rows(box: Box) -> BoxRows:
     """The rows of one box as they are in the database now."""
-    own = box.entity
-    eggs = Egg.current(Egg.clutch == box.clutch)
-    events = [e for egg in eggs for e in EggEvent.current(EggEvent.egg == egg.entity)]
+    own = box.entity_id
+    eggs = Egg.current(Egg.clutch_id == box.clutch_id)
+    events = [e for egg in eggs for e in EggEvent.current(EggEvent.egg_id == egg.entity_id)]
     return BoxRows(
-        Watering.current(Watering.box == own),
-        rounds.Weighing.current(rounds.Weighing.box == own),
-        rounds.MassChange.current(rounds.MassChange.box == own),
-        rounds.ClosingChange.current(rounds.ClosingChange.box == own),
-        rounds.SetUp.current(rounds.SetUp.box == own),
+        Watering.current(Watering.box_id == own),
+        rounds.Weighing.current(rounds.Weighing.box_id == own),
+        rounds.MassChange.current(rounds.MassChange.box_id == own),
+        rounds.ClosingChange.current(rounds.ClosingChange.box_id == own),
+        rounds.SetUp.current(rounds.SetUp.box_id == own),
         *_eggs(eggs, events),
     )
 
 
 def _eggs(eggs: list[Egg], events: list[EggEvent]) -> tuple[list[tuple[int, float]], list[float]]:
-    numbers = {egg.entity: egg.number for egg in eggs}
+    numbers = {egg.entity_id: egg.number for egg in eggs}
     taken_out = [
-        (numbers[event.egg], float(event.at_s))
+        (numbers[event.egg_id], float(event.at_s))
         for event in events
         if event.kind == EggActKind.REMOVED
     ]

@@ -105,13 +105,13 @@ def _known(
     at_pip: float,
     as_of_s: float,
 ) -> _Known:
-    box = snapshot.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity_id]
     account = account_in(snapshot, clutch, as_of_s)
     begun_s = account.ledger.set_up_s
-    cabinet = snapshot.shelf_at(box, as_of_s).cabinet
+    cabinet = snapshot.shelf_at(box, as_of_s).cabinet_id
     humidity = humidity_by_day(snapshot, cabinet, begun_s, as_of_s)
     prior, learned_from = closing_exchange(
-        weighed_boxes(snapshot, as_of_s), account.closing, besides=box.entity
+        weighed_boxes(snapshot, as_of_s), account.closing, besides=box.entity_id
     )
     if not humidity:
         prior = Exchange(prior.mean, math.hypot(prior.sd, unmeasured_air_sd()))
@@ -139,7 +139,7 @@ def box_water(
 
     `at_pip` is D at which the typical egg pips.
     """
-    box = snapshot.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity_id]
     if not box.medium or not box.closing:
         return None
     known = _known(snapshot, clutch, curve, at_pip, as_of_s)
@@ -210,12 +210,12 @@ def latest_lid(snapshot: Snapshot, box: Box, as_of_s: float) -> str | None:
     """How wet the lid was at the last look: none, edges, half, raining; wiped is none."""
     looks = [
         (s.seen_s, 0, s.value)
-        for s in snapshot.box_signs.get(box.entity, [])
+        for s in snapshot.box_signs.get(box.entity_id, [])
         if s.kind == WaterSignKind.LID
     ]
     looks += [
         (a.at_s, 1, "none")
-        for a in snapshot.box_done.get(box.entity, [])
+        for a in snapshot.box_done.get(box.entity_id, [])
         if a.kind == BoxActKind.WIPED_LID
     ]
     known = [look for look in looks if look[0] <= as_of_s]
@@ -228,7 +228,7 @@ def on_grid_now(snapshot: Snapshot, box: Box, as_of_s: float) -> bool:
     Boxes recorded without a contact say it by their medium.
     """
     gone = {BoxActKind.REMOVED_GRID, BoxActKind.MOVED_TO_PAPER}
-    if any(a.kind in gone and a.at_s <= as_of_s for a in snapshot.box_done.get(box.entity, [])):
+    if any(a.kind in gone and a.at_s <= as_of_s for a in snapshot.box_done.get(box.entity_id, [])):
         return False
     if box.contact is not None:
         return box.contact == Contact.GRID
@@ -249,13 +249,13 @@ def weighed_boxes(snapshot: Snapshot, as_of_s: float) -> list[WeighedBox]:
     )
     taught = []
     for clutch in snapshot.clutches:
-        box = snapshot.boxes[clutch.entity]
-        if not snapshot.weighings.get(box.entity) or not box.medium or not box.closing:
+        box = snapshot.boxes[clutch.entity_id]
+        if not snapshot.weighings.get(box.entity_id) or not box.medium or not box.closing:
             continue
         account = account_in(snapshot, clutch, as_of_s)
         stamp = (account, exchange)
         told = snapshot.kept.held(
-            f"weighed box {box.entity}",
+            f"weighed box {box.entity_id}",
             stamp,
             partial(_taught, snapshot, box, account),
         )
@@ -269,14 +269,14 @@ def _taught(snapshot: Snapshot, box: Box, account: BoxAccount) -> WeighedBox | N
     if len(ledger.weighings) + (ledger.set_up_g is not None) < 2 or not ledger.water_g:
         return None
     last_s = max(w.at_s for w in ledger.weighings)
-    cabinet = snapshot.shelf_at(box, last_s).cabinet
+    cabinet = snapshot.shelf_at(box, last_s).cabinet_id
     humidity = humidity_by_day(snapshot, cabinet, ledger.set_up_s, last_s)
     box_c = snapshot.set_points[cabinet].at(last_s)
     unknown = snapshot.settings.rules.unknown_humidity
     air = list(air_by_day(humidity, unknown, ledger.set_up_s, last_s, lambda _a, _b: box_c))
     curve = loss_curve(air, account.closings, account.medium, snapshot.settings.rules.exchange)
     left = water_left(ledger, curve, last_s)
-    return None if left is None else WeighedBox(box.entity, account.closing, left.exchange)
+    return None if left is None else WeighedBox(box.entity_id, account.closing, left.exchange)
 
 
 def _felt(known: _Known) -> str | None:
@@ -294,7 +294,7 @@ def _signs(
     snapshot: Snapshot, box: Box, curve: DevelopmentCurve, at_pip: float, from_s: float
 ) -> Iterator[WaterSign]:
     kinds = set(WaterSignKind)
-    for sign in snapshot.box_signs.get(box.entity, []):
+    for sign in snapshot.box_signs.get(box.entity_id, []):
         if sign.kind in kinds and from_s <= sign.seen_s:
             yield WaterSign(
                 sign.seen_s, WaterSignKind(sign.kind), sign.value, curve.at(sign.seen_s) / at_pip
@@ -310,12 +310,12 @@ def _opened_s(snapshot: Snapshot, clutch: Clutch, box: Box, as_of_s: float) -> f
     """When the box was last open: a visit, or something done at it."""
     moments = [
         float(clutch.laid_s),
-        *(v.closed_s for v in snapshot.visits.get(clutch.entity, [])),
-        *(w.poured_s for w in snapshot.waterings.get(box.entity, [])),
-        *(a.at_s for a in snapshot.box_done.get(box.entity, [])),
+        *(v.closed_s for v in snapshot.visits.get(clutch.entity_id, [])),
+        *(w.poured_s for w in snapshot.waterings.get(box.entity_id, [])),
+        *(a.at_s for a in snapshot.box_done.get(box.entity_id, [])),
         *(
             seen_s
-            for egg in snapshot.eggs.get(clutch.entity, [])
+            for egg in snapshot.eggs.get(clutch.entity_id, [])
             if (seen_s := snapshot.last_look_s(egg, as_of_s)) is not None
         ),
     ]

@@ -74,11 +74,11 @@ def dam_after_laying(
     before_g = _before_pairing(herd, dam, clutch, weights)
     target_g = before_g if before_g is not None else settings["lightest_dam_g"]
     back = recovery(since, target_g)
-    method = method_of_clutch(clutch.entity)
+    method = method_of_clutch(clutch.entity_id)
     meals = [m for m in herd.meals.get(dam, []) if clutch.laid_s < m.at_s <= now_s]
     ticked = {
         AftercareTask(t.name): float(t.done_s)
-        for t in herd.tasks.get(clutch.entity, [])
+        for t in herd.tasks.get(clutch.entity_id, [])
         if t.name in TICKED
     }
     lump = _lump(clutch)
@@ -131,11 +131,11 @@ def tick_aftercare(code_of: Clutch, task: AftercareTask, now_s: float) -> Act:
     """Tick a line of the checklist; weights and meals tick their own lines."""
     if task not in TICKED:
         raise NotPlausible("task", "record the weight or the meal: that ticks this line")
-    her = find_animal(code_of.dam, DAM)
-    if Task.only(Task.subject == code_of.entity, Task.name == task.value) is not None:
+    her = find_animal(code_of.dam_id, DAM)
+    if Task.only(Task.subject_id == code_of.entity_id, Task.name == task.value) is not None:
         raise NotPlausible("task", "that is ticked already")
-    with act("task", f"{her.name}: {task}, done", now_s, code_of.entity) as ticking:
-        Task.record(ticking, subject=code_of.entity, name=task.value, done_s=int(now_s))
+    with act("task", f"{her.name}: {task}, done", now_s, code_of.entity_id) as ticking:
+        Task.record(ticking, subject_id=code_of.entity_id, name=task.value, done_s=int(now_s))
     return ticking
 
 
@@ -149,7 +149,7 @@ def last_clutch(herd: Herd, dam: int) -> Clutch:
 
 def _lump(clutch: Clutch) -> Lump | None:
     """What was felt on lay day; a dam nobody felt is not asked about again."""
-    felt = DamCheck.only(DamCheck.clutch == clutch.entity)
+    felt = DamCheck.only(DamCheck.clutch_id == clutch.entity_id)
     return None if felt is None else Lump(felt.lump)
 
 

@@ -80,7 +80,7 @@ def season(herd: Herd, now_s: float) -> Season:
     """Every active dam with something to show, those who lay soonest first; and the plan."""
     settings = house_settings()
     dams = [
-        dam_season(herd, animal.entity, now_s)
+        dam_season(herd, animal.entity_id, now_s)
         for animal in herd.animals.values()
         if animal.role == DAM
     ]
@@ -104,7 +104,7 @@ def dam_season(herd: Herd, dam: int, now_s: float, back_days: float = STRIP_BACK
         name=her.name,
         laying=laying,
         pairings=tuple(
-            (p, tuple(lock.seen_s for lock in herd.locks.get(p.entity, [])))
+            (p, tuple(lock.seen_s for lock in herd.locks.get(p.entity_id, [])))
             for p in herd.pairings.get(dam, [])
             if p.from_s >= since_s
         ),
@@ -164,9 +164,9 @@ def _preparations(herd: Herd, dam: int, told: LayForecast | None) -> tuple[Prepa
 
 def _plan(herd: Herd, settings: HouseSettings, now_s: float) -> tuple[VisitPlanned, ...]:
     pairs = [
-        Pair(pair.dam, pair.sire, _visits(herd, pair.dam, pair.sire))
+        Pair(pair.dam_id, pair.sire_id, _visits(herd, pair.dam_id, pair.sire_id))
         for pair in herd.pairs
-        if _still_to_pair(herd, pair.dam, pair.sire, pair.since_s)
+        if _still_to_pair(herd, pair.dam_id, pair.sire_id, pair.since_s)
     ]
     dams_of: dict[int, int] = {}
     for pair in pairs:
@@ -198,7 +198,7 @@ def _visits(herd: Herd, dam: int, sire: int) -> tuple[tuple[float, float | None]
     return tuple(
         (float(p.from_s), None if p.until_s is None else float(p.until_s))
         for p in herd.pairings.get(dam, [])
-        if p.sire == sire and p.from_s > after
+        if p.sire_id == sire and p.from_s > after
     )
 
 
@@ -215,9 +215,9 @@ def _still_to_pair(herd: Herd, dam: int, sire: int, since_s: float) -> bool:
 def _together(herd: Herd, visit: PlannedVisit) -> int | None:
     return next(
         (
-            p.entity
+            p.entity_id
             for p in herd.pairings.get(visit.dam, [])
-            if p.sire == visit.sire and p.until_s is None
+            if p.sire_id == visit.sire and p.until_s is None
         ),
         None,
     )

@@ -43,7 +43,7 @@ def pair_record(snapshot: Snapshot, dam: int, sire: int, as_of_s: float) -> Pair
     own = [
         ends
         for ends in all_ends(snapshot, as_of_s)
-        if ends.clutch.dam == dam and ends.clutch.sire == sire
+        if ends.clutch.dam_id == dam and ends.clutch.sire_id == sire
     ]
     return PairRecord(
         her.name, him.name, odds, tuple(_seen(snapshot, own, odds)), _losses(own, odds)
@@ -56,7 +56,7 @@ def _seen(snapshot: Snapshot, own: list[ClutchEnds], odds: Odds) -> list[SeenFor
         shown
         for ends in own
         for end in ends.eggs
-        for hatchling in snapshot.hatchlings.get(end.egg.entity, [])
+        for hatchling in snapshot.hatchlings.get(end.egg.entity_id, [])
         if (shown := _shown(hatchling, listed)) is not None
     ]
     told = []
@@ -72,7 +72,7 @@ def _shown(hatchling: Hatchling, listed: dict[str, Gene]) -> set[str] | None:
 
     Left out, the plain ones would make every trait look commoner than it is.
     """
-    traits = Trait.current(Trait.animal == hatchling.entity)
+    traits = Trait.current(Trait.animal_id == hatchling.entity_id)
     if not traits and not hatchling.plain:
         return None
     return {

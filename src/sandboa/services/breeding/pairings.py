@@ -15,16 +15,16 @@ from sandboa.services.animals.commands import find_animal
 def plan_pair(dam: int, sire: int, now_s: float) -> Act:
     """Mean a dam and a sire for each other; Conflict when they are so already."""
     her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
-    if Pair.only(Pair.dam == dam, Pair.sire == sire) is not None:
+    if Pair.only(Pair.dam_id == dam, Pair.sire_id == sire) is not None:
         raise Conflict(f"{her.name} and {him.name} are planned already")
     with act("pair", f"Planned: {her.name} × {him.name}", now_s) as planning:
-        Pair.record(planning, dam=dam, sire=sire, since_s=int(now_s))
+        Pair.record(planning, dam_id=dam, sire_id=sire, since_s=int(now_s))
     return planning
 
 
 def drop_pair(dam: int, sire: int, now_s: float) -> Act:
     """Take a pair out of the plan; NotFound when it is not in it."""
-    pair = Pair.only(Pair.dam == dam, Pair.sire == sire)
+    pair = Pair.only(Pair.dam_id == dam, Pair.sire_id == sire)
     if pair is None:
         raise NotFound("these two are not planned")
     her, him = find_animal(dam), find_animal(sire)
@@ -57,22 +57,22 @@ def begin_pairing(
         _require_together("lock_at", lock_s, from_s, now_s if until_s is None else until_s)
     if until_s is None:
         for visit in Pairing.current(Pairing.until_s.is_null()):
-            if visit.dam == dam or visit.sire == sire:
-                one, other = find_animal(visit.dam), find_animal(visit.sire)
+            if visit.dam_id == dam or visit.sire_id == sire:
+                one, other = find_animal(visit.dam_id), find_animal(visit.sire_id)
                 raise Conflict(f"{one.name} and {other.name} are together: part them first")
     with act("pairing", f"{him.name} with {her.name}", now_s) as pairing:
         row = Pairing.record(
             pairing,
-            dam=dam,
-            sire=sire,
+            dam_id=dam,
+            sire_id=sire,
             from_s=int(from_s),
             until_s=None if until_s is None else int(until_s),
         )
-        if Pair.only(Pair.dam == dam, Pair.sire == sire) is None:
-            Pair.record(pairing, dam=dam, sire=sire, since_s=int(from_s))
+        if Pair.only(Pair.dam_id == dam, Pair.sire_id == sire) is None:
+            Pair.record(pairing, dam_id=dam, sire_id=sire, since_s=int(from_s))
         if lock_s is not None:
-            Lock.record(pairing, pairing=row.entity, seen_s=int(lock_s))
-    return row.entity, pairing
+            Lock.record(pairing, pairing_id=row.entity_id, seen_s=int(lock_s))
+    return row.entity_id, pairing
 
 
 def end_pairing(entity: int, until_s: float, now_s: float) -> Act:
@@ -81,7 +81,7 @@ def end_pairing(entity: int, until_s: float, now_s: float) -> Act:
     _require_past("until", until_s, now_s)
     if until_s < visit.from_s:
         raise NotPlausible("until", "it cannot end before it began")
-    her, him = find_animal(visit.dam), find_animal(visit.sire)
+    her, him = find_animal(visit.dam_id), find_animal(visit.sire_id)
     with act("pairing", f"{him.name} parted from {her.name}", now_s) as parting:
         visit.correct(parting, until_s=int(until_s))
     return parting
@@ -92,9 +92,9 @@ def see_lock(entity: int, seen_s: float, now_s: float) -> Act:
     visit = _visit(entity)
     _require_past("seen", seen_s, now_s)
     _require_together("seen", seen_s, visit.from_s, visit.until_s or seen_s)
-    her, him = find_animal(visit.dam), find_animal(visit.sire)
+    her, him = find_animal(visit.dam_id), find_animal(visit.sire_id)
     with act("lock", f"Lock seen: {her.name} × {him.name}", now_s) as seeing:
-        Lock.record(seeing, pairing=entity, seen_s=int(seen_s))
+        Lock.record(seeing, pairing_id=entity, seen_s=int(seen_s))
     return seeing
 
 
@@ -103,7 +103,7 @@ def see_sign(dam: int, sign: Sign, seen_s: float, now_s: float) -> Act:
     her = find_animal(dam, DAM)
     _require_past("seen", seen_s, now_s)
     with act("sign", f"{her.name}: {sign}", now_s) as seeing:
-        recorded.Sign.record(seeing, dam=dam, kind=sign.value, seen_s=int(seen_s))
+        recorded.Sign.record(seeing, dam_id=dam, kind=sign.value, seen_s=int(seen_s))
     return seeing
 
 

@@ -56,8 +56,8 @@ def add_cabinet(said: CabinetSaid, set_point_c: float, from_s: float, now_s: flo
     with act("cabinet", f"Cabinet {name} set up", now_s) as setting_up:
         cabinet = Cabinet.record(setting_up, name=name, **values)
         for shelf in _shelf_names(said):
-            shelf_named(setting_up, cabinet.entity, shelf)
-        set_point_from(setting_up, cabinet.entity, int(from_s), set_point_c)
+            shelf_named(setting_up, cabinet.entity_id, shelf)
+        set_point_from(setting_up, cabinet.entity_id, int(from_s), set_point_c)
     return setting_up
 
 
@@ -70,17 +70,19 @@ def correct_cabinet(held_name: str, said: CabinetSaid, now_s: float) -> Act:
     cabinet = cabinet_called(held_name)
     name = clean_name("cabinet", said.name)
     other = named(Cabinet, name)
-    if other is not None and other.entity != cabinet.entity:
+    if other is not None and other.entity_id != cabinet.entity_id:
         raise Conflict(f"there is a cabinet {name} already")
     values = {"name": name, **_checked(said)}
     with act("correct", f"Cabinet {name} corrected", now_s) as correcting:
         if cabinet.values() != values:
             cabinet.correct(correcting, **values)
-        held = {s.name.casefold(): s for s in Shelf.current(Shelf.cabinet == cabinet.entity)}
+        held = {s.name.casefold(): s for s in Shelf.current(Shelf.cabinet_id == cabinet.entity_id)}
         for position, shelf_name in enumerate(_shelf_names(said), start=1):
             shelf = held.pop(shelf_name.casefold(), None)
             if shelf is None:
-                Shelf.record(correcting, cabinet=cabinet.entity, name=shelf_name, position=position)
+                Shelf.record(
+                    correcting, cabinet_id=cabinet.entity_id, name=shelf_name, position=position
+                )
             elif (shelf.position, shelf.name) != (position, shelf_name):
                 shelf.correct(correcting, position=position, name=shelf_name)
         for left in held.values():
@@ -94,7 +96,7 @@ def change_set_point(cabinet_name: str, temperature_c: float, from_s: float, now
     require_not_ahead(from_s, now_s)
     summary = f"{cabinet.name} set to {temperature_c:.1f} °C"
     with act("set point", summary, now_s) as setting:
-        set_point_from(setting, cabinet.entity, int(from_s), temperature_c)
+        set_point_from(setting, cabinet.entity_id, int(from_s), temperature_c)
     return setting
 
 
@@ -108,7 +110,7 @@ def alter_cabinet(cabinet_name: str, what: str, at_s: float, now_s: float) -> Ac
     require_not_ahead(at_s, now_s)
     words = clean_name("what", what)
     with act("alteration", f"{cabinet.name} altered: {words}", now_s) as altering:
-        Alteration.record(altering, cabinet=cabinet.entity, at_s=int(at_s), what=words)
+        Alteration.record(altering, cabinet_id=cabinet.entity_id, at_s=int(at_s), what=words)
     return altering
 
 
@@ -122,19 +124,19 @@ def move_box(code: str, cabinet_name: str, shelf_name: str, at_s: float, now_s: 
     shelf = shelf_called(cabinet_name, shelf_name)
     require_between_lay_and_now(clutch, at_s, now_s)
     box = Box.of(clutch)
-    moves = sorted(BoxMove.current(BoxMove.box == box.entity), key=lambda m: m.from_s)
-    stands = next((m.shelf for m in reversed(moves) if m.from_s <= at_s), box.shelf)
-    if stands == shelf.entity:
+    moves = sorted(BoxMove.current(BoxMove.box_id == box.entity_id), key=lambda m: m.from_s)
+    stands = next((m.shelf_id for m in reversed(moves) if m.from_s <= at_s), box.shelf_id)
+    if stands == shelf.entity_id:
         raise NotPlausible("shelf", f"box {clutch.code} stands on {shelf.name} already")
     where = f"{cabinet_called(cabinet_name).name}, {shelf.name}"
-    with act("move", f"Box {clutch.code} moved to {where}", now_s, clutch.entity) as moving:
+    with act("move", f"Box {clutch.code} moved to {where}", now_s, clutch.entity_id) as moving:
         stand_on(moving, box, shelf, at_s)
     return moving
 
 
 def stand_on(moving: Act, box: Box, shelf: Shelf, at_s: float) -> None:
     """The box stands on that shelf from `at_s` on; a move of the same moment is corrected."""
-    BoxMove.put(moving, {"box": box.entity, "from_s": int(at_s)}, shelf=shelf.entity)
+    BoxMove.put(moving, {"box_id": box.entity_id, "from_s": int(at_s)}, shelf_id=shelf.entity_id)
 
 
 def cabinet_called(name: str) -> Cabinet:
@@ -148,7 +150,7 @@ def cabinet_called(name: str) -> Cabinet:
 def shelf_called(cabinet_name: str, name: str) -> Shelf:
     """The shelf of that name in a cabinet; NotFound otherwise."""
     cabinet = cabinet_called(cabinet_name)
-    for shelf in Shelf.current(Shelf.cabinet == cabinet.entity):
+    for shelf in Shelf.current(Shelf.cabinet_id == cabinet.entity_id):
         if shelf.name.casefold() == name.casefold():
             return shelf
     raise NotFound(f"cabinet {cabinet.name} has no shelf {name}")
@@ -180,12 +182,12 @@ def cabinet_named(act: Act, name: str) -> Cabinet:
 def shelf_named(act: Act, cabinet: int, name: str) -> Shelf:
     """The cabinet's shelf of that name; a new one goes below the others."""
     name = clean_name("shelf", name)
-    shelves = Shelf.current(Shelf.cabinet == cabinet)
+    shelves = Shelf.current(Shelf.cabinet_id == cabinet)
     for shelf in shelves:
         if shelf.name.casefold() == name.casefold():
             return shelf
     lowest = max((shelf.position for shelf in shelves), default=0)
-    return Shelf.record(act, cabinet=cabinet, name=name, position=lowest + 1)
+    return Shelf.record(act, cabinet_id=cabinet, name=name, position=lowest + 1)
 
 
 def set_point_from(act: Act, cabinet: int, from_s: int, temperature_c: float) -> None:
@@ -194,14 +196,14 @@ def set_point_from(act: Act, cabinet: int, from_s: int, temperature_c: float) ->
     20-36 °C; NotPlausible otherwise.
     """
     require_range("set point", temperature_c, SET_POINT_RANGE_C, "°C")
-    rows = sorted(SetPoint.current(SetPoint.cabinet == cabinet), key=lambda row: row.from_s)
+    rows = sorted(SetPoint.current(SetPoint.cabinet_id == cabinet), key=lambda row: row.from_s)
     if rows and abs(set_points(rows).at(from_s) - temperature_c) < 0.005:
         return
     same_time = next((row for row in rows if row.from_s == from_s), None)
     if same_time is not None:
         same_time.correct(act, temperature_c=temperature_c)
     else:
-        SetPoint.record(act, cabinet=cabinet, from_s=from_s, temperature_c=temperature_c)
+        SetPoint.record(act, cabinet_id=cabinet, from_s=from_s, temperature_c=temperature_c)
 
 
 def set_point_then(cabinet_name: str, at_s: float) -> float | None:
@@ -209,7 +211,9 @@ def set_point_then(cabinet_name: str, at_s: float) -> float | None:
     cabinet = named(Cabinet, cabinet_name)
     if cabinet is None:
         return None
-    rows = sorted(SetPoint.current(SetPoint.cabinet == cabinet.entity), key=lambda r: r.from_s)
+    rows = sorted(
+        SetPoint.current(SetPoint.cabinet_id == cabinet.entity_id), key=lambda r: r.from_s
+    )
     return set_points(rows).at(at_s) if rows else None
 
 

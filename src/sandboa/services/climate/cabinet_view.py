@@ -72,9 +72,9 @@ def cabinet_now(snapshot: Snapshot, faults: FaultsNow, name: str, now_s: float) 
     """Everything of a cabinet at `now_s`; NotFound when there is none of that name."""
     cabinet = cabinet_called(name)
     known = lessons(snapshot)
-    set_points = snapshot.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity_id)
     shelves = _shelves(snapshot, cabinet)
-    here = _measured(snapshot, cabinet.entity, Provenance.CABINET_PROBE, now_s)
+    here = _measured(snapshot, cabinet.entity_id, Provenance.CABINET_PROBE, now_s)
     humidity = _humidity(snapshot, cabinet, now_s)
     probes = tuple(_probes(snapshot, cabinet, shelves, now_s))
     return CabinetNow(
@@ -93,15 +93,17 @@ def cabinet_now(snapshot: Snapshot, faults: FaultsNow, name: str, now_s: float) 
 
 def cabinet_events(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[CabinetEvent]:
     """What the keeper did in a cabinet, in order of time."""
-    shelves = {s.entity: s.name for s in snapshot.shelves.values() if s.cabinet == cabinet.entity}
+    shelves = {
+        s.entity_id: s.name for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id
+    }
     told = []
-    set_points = snapshot.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity_id)
     if set_points is not None:
         for from_s, temperature_c in zip(set_points.from_s, set_points.temperature_c, strict=True):
             told.append(CabinetEvent(from_s, "set point", f"Set to {temperature_c:.1f} °C"))
     for clutch in snapshot.clutches:
-        box = snapshot.boxes[clutch.entity]
-        stays = snapshot.box_stays[box.entity]
+        box = snapshot.boxes[clutch.entity_id]
+        stays = snapshot.box_stays[box.entity_id]
         for number, (from_s, place) in enumerate(zip(stays.from_s, stays.place, strict=True)):
             if place in shelves:
                 what = "moved to" if number else "set on"
@@ -110,11 +112,14 @@ def cabinet_events(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[CabinetEven
             elif number and stays.place[number - 1] in shelves:
                 told.append(CabinetEvent(from_s, "box", f"Box {clutch.code} moved away"))
     for probe in snapshot.probes.values():
-        for check in snapshot.checks.get(probe.entity, []):
-            if snapshot.probe_stays[probe.entity].at(check.at_s) in {cabinet.entity, *shelves}:
+        for check in snapshot.checks.get(probe.entity_id, []):
+            if snapshot.probe_stays[probe.entity_id].at(check.at_s) in {
+                cabinet.entity_id,
+                *shelves,
+            }:
                 how = "salt test" if check.kind is CheckKind.SALT else "reference"
                 told.append(CabinetEvent(check.at_s, "check", f"{probe.name} checked: {how}"))
-    for alteration in snapshot.alterations.get(cabinet.entity, []):
+    for alteration in snapshot.alterations.get(cabinet.entity_id, []):
         told.append(CabinetEvent(alteration.at_s, "alteration", f"Altered: {alteration.what}"))
     yield from sorted(told, key=lambda event: event.at_s)
 
@@ -127,8 +132,8 @@ def _shelf(
     cabinet_here: TemperatureHere,
     now_s: float,
 ) -> ShelfNow:
-    here = _measured(snapshot, shelf.entity, Provenance.SHELF_PROBE, now_s)
-    offset_c = shelf_offset_c(snapshot, shelf.entity, now_s)
+    here = _measured(snapshot, shelf.entity_id, Provenance.SHELF_PROBE, now_s)
+    offset_c = shelf_offset_c(snapshot, shelf.entity_id, now_s)
     if here.temperature_c is None and cabinet_here.temperature_c is not None:
         here = TemperatureHere(
             cabinet_here.temperature_c + (offset_c or 0.0),
@@ -136,14 +141,14 @@ def _shelf(
             cabinet_here.at_s,
             None,
         )
-    set_points = snapshot.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity_id)
     if here.temperature_c is None and set_points is not None:
         here = TemperatureHere(set_points.at(now_s), Provenance.SET_POINT, None, None)
     boxes = [
         clutch_now(snapshot, clutch, now_s, known)
         for clutch in snapshot.clutches
         if snapshot.under_way(clutch, now_s)
-        and snapshot.shelf_at(snapshot.boxes[clutch.entity], now_s).entity == shelf.entity
+        and snapshot.shelf_at(snapshot.boxes[clutch.entity_id], now_s).entity_id == shelf.entity_id
     ]
     return ShelfNow(
         shelf,
@@ -167,9 +172,9 @@ def _measured(snapshot: Snapshot, place: int, source: Provenance, now_s: float) 
 def _humidity(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> float | None:
     """The latest humidity in the cabinet's air, offset added, if it is fresh."""
     tips = readings.tips()
-    for place in (cabinet.entity, *(s.entity for s in _shelves(snapshot, cabinet))):
+    for place in (cabinet.entity_id, *(s.entity_id for s in _shelves(snapshot, cabinet))):
         for probe in snapshot.probes_at.get(place, []):
-            tip = tips.get(probe.entity)
+            tip = tips.get(probe.entity_id)
             if tip is None or tip.last_humidity is None or tip.last_s is None:
                 continue
             if now_s - tip.last_s <= LOGGER_GAP_S:
@@ -181,13 +186,13 @@ def _probes(
     snapshot: Snapshot, cabinet: Cabinet, shelves: list[Shelf], now_s: float
 ) -> Iterator[Probe]:
     """What hangs in the cabinet now, thermometers read by hand too."""
-    inside = {s.entity for s in shelves}
+    inside = {s.entity_id for s in shelves}
     boxes = [
-        box.entity
+        box.entity_id
         for box in snapshot.boxes.values()
-        if box.entity in snapshot.box_stays and snapshot.shelf_at(box, now_s).entity in inside
+        if box.entity_id in snapshot.box_stays and snapshot.shelf_at(box, now_s).entity_id in inside
     ]
-    for place in (cabinet.entity, *sorted(inside), *boxes):
+    for place in (cabinet.entity_id, *sorted(inside), *boxes):
         yield from snapshot.probes_at.get(place, [])
 
 
@@ -196,12 +201,12 @@ def _exposure(
 ) -> ExposureTotals:
     """Of the place in the cabinet that had the most of it."""
     from_s = now_s - EXPOSURE_DAYS * SECONDS_PER_DAY
-    places = [cabinet.entity, *(s.entity for s in shelves)]
+    places = [cabinet.entity_id, *(s.entity_id for s in shelves)]
     records: list[ReadingSeries] = [record_at(snapshot, place, from_s, now_s) for place in places]
     totals = [exposure_totals(record) for record in records]
     return max(totals, key=lambda t: t.degree_hours_harmful + t.degree_hours_slow)
 
 
 def _shelves(snapshot: Snapshot, cabinet: Cabinet) -> list[Shelf]:
-    own = (s for s in snapshot.shelves.values() if s.cabinet == cabinet.entity)
+    own = (s for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id)
     return sorted(own, key=lambda s: s.position)

@@ -78,7 +78,7 @@ class FaultsNow:
         What was recognised less than `patience_s` before may be told again
         though readings came since: faults take many minutes to show.
         """
-        key = (cabinet.entity, round(days))
+        key = (cabinet.entity_id, round(days))
         with self._lock:
             held = self._held.get(key)
             if held is not None and held.snapshot == snapshot.version:
@@ -100,32 +100,32 @@ def _revisions(snapshot: Snapshot, cabinet: Cabinet) -> tuple[tuple[int, int], .
     places = _places(snapshot, cabinet)
     tips = readings.tips()
     return tuple(
-        (probe.entity, tips[probe.entity].revision)
+        (probe.entity_id, tips[probe.entity_id].revision)
         for probe in snapshot.probes.values()
-        if probe.entity in tips
+        if probe.entity_id in tips
         and not probe.by_hand
-        and not places.isdisjoint(snapshot.probe_stays[probe.entity].place)
+        and not places.isdisjoint(snapshot.probe_stays[probe.entity_id].place)
     )
 
 
 def _places(snapshot: Snapshot, cabinet: Cabinet) -> set[int | None]:
     """Where a probe can speak for the cabinet: in it, on its shelves, in boxes that stood there."""
-    shelves = {s.entity for s in snapshot.shelves.values() if s.cabinet == cabinet.entity}
+    shelves = {s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id}
     boxes = {
         box
         for box, stays in snapshot.box_stays.items()
         if not shelves.isdisjoint(p for p in stays.place if p is not None)
     }
-    return {cabinet.entity, *shelves, *boxes}
+    return {cabinet.entity_id, *shelves, *boxes}
 
 
 def clutch_faults(
     snapshot: Snapshot, faults: FaultsNow, now: ClutchNow, until_s: float
 ) -> list[CabinetFault]:
     """Faults that touched a clutch's shelf since it was laid: of the temperature, not of probes."""
-    cabinet = snapshot.cabinets[snapshot.shelf_at(now.box, until_s).cabinet]
+    cabinet = snapshot.cabinets[snapshot.shelf_at(now.box, until_s).cabinet_id]
     since_s = now.clutch.laid_s
-    stays = snapshot.box_stays[now.box.entity]
+    stays = snapshot.box_stays[now.box.entity_id]
     shelves = {
         snapshot.shelves[p].name for p in stays.place if p is not None and p in snapshot.shelves
     }
@@ -140,23 +140,23 @@ def clutch_faults(
 
 def faults_of_term(snapshot: Snapshot, clutch: Clutch, until_s: float) -> tuple[Fault, ...]:
     """Faults of the temperature on a clutch's shelves from lay until then; held for the term."""
-    box = snapshot.boxes[clutch.entity]
-    stays = snapshot.box_stays[box.entity]
-    shelves = {p for p in stays.place if p is not None and p in snapshot.shelves} | {box.shelf}
+    box = snapshot.boxes[clutch.entity_id]
+    stays = snapshot.box_stays[box.entity_id]
+    shelves = {p for p in stays.place if p is not None and p in snapshot.shelves} | {box.shelf_id}
     days = (until_s - clutch.laid_s) / SECONDS_PER_DAY
 
     def read() -> tuple[Fault, ...]:
         names = {snapshot.shelves[s].name for s in shelves}
         return tuple(
             told.fault
-            for cabinet in {snapshot.shelves[s].cabinet for s in shelves}
+            for cabinet in {snapshot.shelves[s].cabinet_id for s in shelves}
             for told in _recognised(snapshot, snapshot.cabinets[cabinet], until_s, days)
             if told.fault.kind in OF_THE_TEMPERATURE and names & set(told.shelves)
         )
 
     acts = snapshot.last_acts
-    stamp = (acts.touching, acts.by_clutch.get(clutch.entity, 0), int(until_s))
-    return snapshot.kept.held(f"faults of clutch {clutch.entity}", stamp, read)
+    stamp = (acts.touching, acts.by_clutch.get(clutch.entity_id, 0), int(until_s))
+    return snapshot.kept.held(f"faults of clutch {clutch.entity_id}", stamp, read)
 
 
 def probe_records(
@@ -164,22 +164,22 @@ def probe_records(
 ) -> list[tuple[Probe, ProbeRecord]]:
     """What each logger measured in the cabinet: a record for each place it hung."""
     shelves = sorted(
-        (s for s in snapshot.shelves.values() if s.cabinet == cabinet.entity),
+        (s for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id),
         key=lambda s: s.position,
     )
     boxes = [
-        (box.entity, snapshot.shelf_at(box, until_s))
+        (box.entity_id, snapshot.shelf_at(box, until_s))
         for box in snapshot.boxes.values()
-        if box.entity in snapshot.box_stays
+        if box.entity_id in snapshot.box_stays
     ]
-    places = [(cabinet.entity, 1, False), *((s.entity, s.position, False) for s in shelves)]
-    places += [(b, s.position, True) for b, s in boxes if s.cabinet == cabinet.entity]
+    places = [(cabinet.entity_id, 1, False), *((s.entity_id, s.position, False) for s in shelves)]
+    places += [(b, s.position, True) for b, s in boxes if s.cabinet_id == cabinet.entity_id]
     return [
         (probe, record)
         for place, position, in_box in places
         for probe in snapshot.probes.values()
         if not probe.by_hand
-        and place in snapshot.probe_stays[probe.entity].place
+        and place in snapshot.probe_stays[probe.entity_id].place
         and (record := _record(snapshot, probe, place, position, in_box, from_s, until_s))
     ]
 
@@ -196,7 +196,7 @@ def _record(
     pieces = list(pieces_at(snapshot, probe, place, from_s, until_s))
     if not pieces:
         return None
-    parts = [snapshot.readings.with_humidity(probe.entity, p.from_s, p.until_s) for p in pieces]
+    parts = [snapshot.readings.with_humidity(probe.entity_id, p.from_s, p.until_s) for p in pieces]
     times = np.concatenate([series.times_s for series, _ in parts])
     # The last offset throughout: a check moves no temperature, it must not look like a step.
     values = np.concatenate([series.temperature_c for series, _ in parts]) + pieces[-1].offset_c
@@ -208,13 +208,15 @@ def _record(
 def _recognised(
     snapshot: Snapshot, cabinet: Cabinet, until_s: float, days: float
 ) -> tuple[CabinetFault, ...]:
-    set_points = snapshot.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity_id)
     if set_points is None:
         return ()
     from_s = until_s - days * SECONDS_PER_DAY
     held = probe_records(snapshot, cabinet, from_s - _BEFORE_DAYS * SECONDS_PER_DAY, until_s)
     found = recognise([record for _, record in held], set_points, until_s)
-    names = {s.position: s.name for s in snapshot.shelves.values() if s.cabinet == cabinet.entity}
+    names = {
+        s.position: s.name for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id
+    }
     told = []
     for fault in found:
         if (fault.end_s or until_s) < from_s or _taken_down(snapshot, held, fault):
@@ -225,7 +227,7 @@ def _recognised(
             CabinetFault(
                 fault,
                 tuple(names[s] for s in shelves if s in names),
-                tuple(dict.fromkeys(p.entity for p, _ in touched)),
+                tuple(dict.fromkeys(p.entity_id for p, _ in touched)),
                 _delay_days([r for _, r in touched], fault, set_points.at(fault.start_s), until_s),
             )
         )
@@ -239,7 +241,7 @@ def _taken_down(snapshot: Snapshot, held: list[tuple[Probe, ProbeRecord]], fault
     return any(
         r.name in fault.probes
         and any(at_s > fault.start_s - 3600 and (fault.end_s is None or at_s < fault.end_s + 3600)
-                for at_s in snapshot.probe_stays[p.entity].from_s[1:])
+                for at_s in snapshot.probe_stays[p.entity_id].from_s[1:])
         for p, r in held
     )  # fmt: skip
 

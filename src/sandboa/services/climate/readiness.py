@@ -48,7 +48,7 @@ def cabinets_readiness(snapshot: Snapshot, now_s: float) -> list[CabinetReadines
 
 
 def _cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> CabinetReadiness:
-    set_points = snapshot.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity_id)
     target_c = set_points.at(now_s) if set_points else None
     loggers = list(_loggers(snapshot, cabinet))
     if target_c is None or not loggers:
@@ -71,15 +71,15 @@ def _cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> CabinetReadi
 
 def _record(snapshot: Snapshot, probe: Probe, now_s: float) -> ReadingSeries:
     """What the probe measured where it hangs now, offsets added, as far as readiness looks back."""
-    place = snapshot.probe_stays[probe.entity].last
+    place = snapshot.probe_stays[probe.entity_id].last
     assert place is not None, "a probe taken down is not asked"
     from_s = now_s - (LOOK_BACK_HOURS + STEADY_HOURS + 3) * SECONDS_PER_HOUR
     return record_of(snapshot, probe, place, from_s, now_s)
 
 
 def _loggers(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[Probe]:
-    shelves = [s.entity for s in snapshot.shelves.values() if s.cabinet == cabinet.entity]
-    for place in (cabinet.entity, *shelves):
+    shelves = [s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id]
+    for place in (cabinet.entity_id, *shelves):
         yield from (p for p in snapshot.probes_at.get(place, []) if not p.by_hand)
 
 

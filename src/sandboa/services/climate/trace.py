@@ -66,7 +66,7 @@ def climate_trace(
     start_s = from_s // bucket_s * bucket_s
     count = int(np.ceil((until_s - start_s) / bucket_s))
     middles = start_s + bucket_s * (np.arange(count) + 0.5)
-    set_points = snapshot.set_points.get(cabinet.entity)
+    set_points = snapshot.set_points.get(cabinet.entity_id)
     wanted = np.array([set_points.at(t) for t in middles]) if set_points else np.full(count, np.nan)
     return Trace(
         start_s,
@@ -85,15 +85,15 @@ def _probes(
     snapshot: Snapshot, cabinet: Cabinet, from_s: float, until_s: float
 ) -> list[tuple[Probe, set[int]]]:
     """Probes that hung in the cabinet within the span, and its places they may have hung in."""
-    shelves = {s.entity for s in snapshot.shelves.values() if s.cabinet == cabinet.entity}
-    places = {cabinet.entity, *shelves} | {
+    shelves = {s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id}
+    places = {cabinet.entity_id, *shelves} | {
         box for box, stays in snapshot.box_stays.items() if shelves & set(stays.place)
     }
     found = [
         probe
         for probe in snapshot.probes.values()
         if places
-        & {place for *_, place in snapshot.probe_stays[probe.entity].pieces(from_s, until_s)}
+        & {place for *_, place in snapshot.probe_stays[probe.entity_id].pieces(from_s, until_s)}
     ]
     return [(probe, places) for probe in sorted(found, key=lambda p: (p.by_hand, p.name))]
 
@@ -109,12 +109,12 @@ def _probe(
 ) -> ProbeTrace:
     end_s = start_s + count * bucket_s
     if raw:
-        times, low, _ = readings.series(probe.entity, start_s, end_s - 1)
+        times, low, _ = readings.series(probe.entity_id, start_s, end_s - 1)
         high = low
     else:
-        hours = readings.hours(probe.entity, start_s, end_s - 1)
+        hours = readings.hours(probe.entity_id, start_s, end_s - 1)
         times, low, high = hours[:, 0], hours[:, 1], hours[:, 3]
-    stays = snapshot.probe_stays[probe.entity]
+    stays = snapshot.probe_stays[probe.entity_id]
     inside = np.zeros(len(times), dtype=bool)
     for left, right, place in stays.pieces(start_s, end_s):
         if place in places:
@@ -130,6 +130,6 @@ def _probe(
 
 def _offsets(snapshot: Snapshot, probe: Probe, times: FloatArray) -> FloatArray:
     """°C to add to each reading: that of the last check before it."""
-    checks = [c for c in snapshot.checks.get(probe.entity, []) if c.kind is CheckKind.REFERENCE]
+    checks = [c for c in snapshot.checks.get(probe.entity_id, []) if c.kind is CheckKind.REFERENCE]
     before = np.searchsorted([c.at_s for c in checks], times, side="right")
     return np.array([0.0, *(c.offset for c in checks)])[before]

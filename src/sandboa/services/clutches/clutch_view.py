@@ -109,21 +109,22 @@ def clutch_now(snapshot: Snapshot, clutch: Clutch, as_of_s: float, known: Lesson
     `forecast` is None when no egg is left that could pip, or when the clutch
     is done. `live_eggs` are neither slugs nor taken out.
     """
-    box = snapshot.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity_id]
     shelf = snapshot.shelf_at(box, as_of_s)
-    eggs = snapshot.eggs.get(clutch.entity, [])
+    eggs = snapshot.eggs.get(clutch.entity_id, [])
     count = ClutchCount(len(eggs), sum(egg.slug for egg in eggs))
     curve = development_curve(snapshot, clutch, as_of_s)
     set_points = set_points_of(snapshot, clutch, as_of_s)
-    maternal = snapshot.kept_by_dam(clutch.entity)
-    learned = known.learned(shelf.cabinet, as_of_s, besides=clutch.entity, maternal=maternal)
-    finished = snapshot.finished.get(clutch.entity)
+    maternal = snapshot.kept_by_dam(clutch.entity_id)
+    learned = known.learned(shelf.cabinet_id, as_of_s, besides=clutch.entity_id, maternal=maternal)
+    finished = snapshot.finished.get(clutch.entity_id)
     at_pip = math.exp(learned.prior.mean)
     # An egg taken out while it was closed is none to wait for.
     live = sum(
         not egg.slug
         and (
-            snapshot.pip_s(egg.entity) is not None or snapshot.ended_s(egg.entity, as_of_s) is None
+            snapshot.pip_s(egg.entity_id) is not None
+            or snapshot.ended_s(egg.entity_id, as_of_s) is None
         )
         for egg in eggs
     )
@@ -133,14 +134,14 @@ def clutch_now(snapshot: Snapshot, clutch: Clutch, as_of_s: float, known: Lesson
     pipped_s = [
         pip_s
         for egg in eggs
-        if (pip_s := snapshot.pip_s(egg.entity)) is not None and pip_s <= as_of_s
+        if (pip_s := snapshot.pip_s(egg.entity_id)) is not None and pip_s <= as_of_s
     ]
     return ClutchNow(
         clutch=clutch,
         box=box,
-        dam=snapshot.animals[clutch.dam].name,
-        sire=snapshot.animals[clutch.sire].name if clutch.sire else None,
-        cabinet=snapshot.cabinets[shelf.cabinet].name,
+        dam=snapshot.animals[clutch.dam_id].name,
+        sire=snapshot.animals[clutch.sire_id].name if clutch.sire_id else None,
+        cabinet=snapshot.cabinets[shelf.cabinet_id].name,
         shelf=shelf.name,
         shelf_position=shelf.position,
         set_point_c=set_points.at(as_of_s),
@@ -192,7 +193,7 @@ def clutch_page(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchPage:
     """The Clutch place for a code (upper and lower case alike); NotFound when there is none."""
     clutch = snapshot.clutch_called(code)
     now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
-    method = method_of_clutch(clutch.entity)
+    method = method_of_clutch(clutch.entity_id)
     house_method, different = departures(method)
     return ClutchPage(
         now=now,
@@ -203,7 +204,7 @@ def clutch_page(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchPage:
         rests_on=rests_on(now.curve),
         gaps=now.curve.temperature.gaps,
         probes=tuple(probes_of(snapshot, clutch, as_of_s)),
-        log=tuple(as_log(acts_of(clutch.entity))),
+        log=tuple(as_log(acts_of(clutch.entity_id))),
     )
 
 
@@ -212,7 +213,7 @@ def what_if_water(
 ) -> WaterLeft | None:
     """A box's water were it closed otherwise, or its cabinet damper; NotFound without a clutch."""
     clutch = snapshot.clutch_called(code)
-    if snapshot.boxes[clutch.entity].medium is None:
+    if snapshot.boxes[clutch.entity_id].medium is None:
         return None
     now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
     return what_if(snapshot, clutch, now.curve, now.at_pip, as_of_s, closing, humidity)

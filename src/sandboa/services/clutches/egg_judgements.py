@@ -124,17 +124,20 @@ def judge_eggs(
     The box comes first: where it is dry, no egg's dents are held against it.
     """
     rules = snapshot.settings.rules
-    eggs = snapshot.eggs.get(clutch.entity, [])
+    eggs = snapshot.eggs.get(clutch.entity_id, [])
     live = [
         e
         for e in eggs
         if not e.slug
-        and snapshot.ended_s(e.entity, as_of_s) is None
-        and (e.entity not in snapshot.emergences or snapshot.emergences[e.entity].seen_s > as_of_s)
+        and snapshot.ended_s(e.entity_id, as_of_s) is None
+        and (
+            e.entity_id not in snapshot.emergences
+            or snapshot.emergences[e.entity_id].seen_s > as_of_s
+        )
     ]
     every_pour = [
         w.poured_s
-        for w in snapshot.waterings.get(snapshot.boxes[clutch.entity].entity, [])
+        for w in snapshot.waterings.get(snapshot.boxes[clutch.entity_id].entity_id, [])
         if w.poured_s <= as_of_s
     ]
     pours = [s for s in every_pour if as_of_s - ANSWER_NEWS_DAYS * SECONDS_PER_DAY <= s]
@@ -167,7 +170,7 @@ def judge_eggs(
 
 def removed_s(snapshot: Snapshot, egg: Egg, as_of_s: float) -> float | None:
     """When the keeper took the egg out of the box; None while it is in."""
-    for event in snapshot.egg_events.get(egg.entity, []):
+    for event in snapshot.egg_events.get(egg.entity_id, []):
         if event.kind == EggActKind.REMOVED and event.at_s <= as_of_s:
             return float(event.at_s)
     return None
@@ -179,11 +182,11 @@ def observations_of(
     """Everything seen of an egg that bears on whether it lives."""
     seen = [
         Observation(c.seen_s, SignKind.VESSELS, c.vessels, curve.at(c.seen_s) / at_pip)
-        for c in snapshot.candlings.get(egg.entity, [])
+        for c in snapshot.candlings.get(egg.entity_id, [])
     ]
     seen += [
         Observation(s.seen_s, SignKind(s.kind), s.value, curve.at(s.seen_s) / at_pip)
-        for s in snapshot.egg_signs.get(egg.entity, [])
+        for s in snapshot.egg_signs.get(egg.entity_id, [])
     ]
     return [o for o in seen if o.at_s <= as_of_s]
 
@@ -193,7 +196,7 @@ def _gradings(
 ) -> list[Grading]:
     return [
         Grading(row.seen_s, row.grade, curve.at(row.seen_s) / at_pip)
-        for row in snapshot.turgor.get(egg.entity, [])
+        for row in snapshot.turgor.get(egg.entity_id, [])
         if row.seen_s <= as_of_s
     ]
 
@@ -214,12 +217,14 @@ class _Judging:
 
     def view(self, egg: Egg, seen: list[Grading]) -> EggView:
         judged = self.box.by_egg.get(egg.number)
-        pip_s = self.snapshot.pip_s(egg.entity)
-        cut = self.snapshot.cuts.get(egg.entity)
-        out = self.snapshot.emergences.get(egg.entity)
-        fate = self.snapshot.fates.get(egg.entity)
+        pip_s = self.snapshot.pip_s(egg.entity_id)
+        cut = self.snapshot.cuts.get(egg.entity_id)
+        out = self.snapshot.emergences.get(egg.entity_id)
+        fate = self.snapshot.fates.get(egg.entity_id)
         events = tuple(
-            e.kind for e in self.snapshot.egg_events.get(egg.entity, []) if e.at_s <= self.as_of_s
+            e.kind
+            for e in self.snapshot.egg_events.get(egg.entity_id, [])
+            if e.at_s <= self.as_of_s
         )
         view = EggView(
             egg.number,
@@ -302,21 +307,23 @@ class _Judging:
 
     def _first_pip_s(self) -> float | None:
         pips = [
-            self.snapshot.pip_s(egg.entity)
-            for egg in self.snapshot.eggs.get(self.clutch.entity, [])
+            self.snapshot.pip_s(egg.entity_id)
+            for egg in self.snapshot.eggs.get(self.clutch.entity_id, [])
         ]
         return min((s for s in pips if s is not None and s <= self.as_of_s), default=None)
 
     def _latest_signs(self, egg: Egg) -> Iterator[tuple[str, str]]:
         latest = {
             sign.kind: sign.value
-            for sign in self.snapshot.egg_signs.get(egg.entity, [])
+            for sign in self.snapshot.egg_signs.get(egg.entity_id, [])
             if sign.seen_s <= self.as_of_s
         }
         yield from sorted(latest.items())
 
     def _torchlight(self, egg: Egg, events: tuple[str, ...]) -> Torchlight:
-        looks = [c for c in self.snapshot.candlings.get(egg.entity, []) if c.seen_s <= self.as_of_s]
+        looks = [
+            c for c in self.snapshot.candlings.get(egg.entity_id, []) if c.seen_s <= self.as_of_s
+        ]
         last = looks[-1] if looks else None
         vessels = Vessels(last.vessels) if last else None
         found = next((Disc(c.disc) for c in reversed(looks) if c.disc), None)

@@ -43,7 +43,7 @@ def egg_page(snapshot: Snapshot, code: str, number: int, as_of_s: float) -> EggP
     egg = egg_of(clutch, number)
     now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
     history = sorted(_history(snapshot, egg, now), key=lambda m: -m.at_s)
-    photos = [p for p in photos_of_owner(clutch.entity) if p.egg == number]
+    photos = [p for p in photos_of_owner(clutch.entity_id) if p.egg_id == number]
     view = next(e for e in now.eggs.eggs if e.number == number)
     return EggPage(now, view, tuple(history), tuple(photos))
 
@@ -54,19 +54,19 @@ def _history(snapshot: Snapshot, egg: Egg, now: ClutchNow) -> list[EggMoment]:
 
     told = [
         EggMoment(t.seen_s, share(t.seen_s), "dents", GRADE_WORDS[t.grade], t.grade)
-        for t in snapshot.turgor.get(egg.entity, [])
+        for t in snapshot.turgor.get(egg.entity_id, [])
     ]
-    for candling in snapshot.candlings.get(egg.entity, []):
+    for candling in snapshot.candlings.get(egg.entity_id, []):
         disc = f", disc {candling.disc}" if candling.disc else ""
         seen = vessels_words(Vessels(candling.vessels))
         told.append(EggMoment(candling.seen_s, share(candling.seen_s), "candled", f"{seen}{disc}"))
     told += [
         EggMoment(s.seen_s, share(s.seen_s), s.kind, SIGNS[SignKind(s.kind), s.value].words)
-        for s in snapshot.egg_signs.get(egg.entity, [])
+        for s in snapshot.egg_signs.get(egg.entity_id, [])
     ]
     told += [
         EggMoment(e.at_s, share(e.at_s), "done", e.kind)
-        for e in snapshot.egg_events.get(egg.entity, [])
+        for e in snapshot.egg_events.get(egg.entity_id, [])
     ]
     told += [EggMoment(at_s, share(at_s), kind, words) for at_s, kind, words in _end(snapshot, egg)]
     return told
@@ -74,17 +74,17 @@ def _history(snapshot: Snapshot, egg: Egg, now: ClutchNow) -> list[EggMoment]:
 
 def _end(snapshot: Snapshot, egg: Egg) -> Iterator[tuple[float, str, str]]:
     """(at s, kind, words) of what ended its time as a closed egg."""
-    if egg.entity in snapshot.pips:
-        yield snapshot.pips[egg.entity].seen_s, "pip", "pipped"
-    if egg.entity in snapshot.cuts:
-        cut = snapshot.cuts[egg.entity]
+    if egg.entity_id in snapshot.pips:
+        yield snapshot.pips[egg.entity_id].seen_s, "pip", "pipped"
+    if egg.entity_id in snapshot.cuts:
+        cut = snapshot.cuts[egg.entity_id]
         bled = ", bled" if cut.bled else ""
         yield cut.at_s, "cut", f"cut open: {cut.reason}{bled}"
-    if egg.entity in snapshot.emergences:
-        yield snapshot.emergences[egg.entity].seen_s, "out", "out of the egg"
-    if egg.entity in snapshot.fates:
-        fate = snapshot.fates[egg.entity]
+    if egg.entity_id in snapshot.emergences:
+        yield snapshot.emergences[egg.entity_id].seen_s, "out", "out of the egg"
+    if egg.entity_id in snapshot.fates:
+        fate = snapshot.fates[egg.entity_id]
         yield fate.at_s, "fate", f"{fate.fate}{f', {fate.stage}' if fate.stage else ''}"
-    if egg.entity in snapshot.openings:
-        opening = snapshot.openings[egg.entity]
+    if egg.entity_id in snapshot.openings:
+        opening = snapshot.openings[egg.entity_id]
         yield opening.at_s, "opened", "opened" if opening.opened else "not opened"

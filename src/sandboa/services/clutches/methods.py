@@ -39,7 +39,7 @@ class HouseMethod:
 def house_methods() -> list[HouseMethod]:
     """All house methods, the chosen one first; a new house has the standard."""
     rows = sorted(recorded.Method.current(), key=lambda r: (-r.chosen, r.name.casefold()))
-    own = [HouseMethod(row.entity, method_of(row), bool(row.chosen)) for row in rows]
+    own = [HouseMethod(row.entity_id, method_of(row), bool(row.chosen)) for row in rows]
     if any(m.chosen for m in own):
         return own
     return [HouseMethod(None, STANDARD, chosen=True), *own]
@@ -66,7 +66,7 @@ def add_method(method: Method, now_s: float, *, chosen: bool) -> tuple[int, Act]
         if chosen:
             _choose_none(adding)
         row = recorded.Method.record(adding, **lines_of(method), chosen=int(chosen))
-    return row.entity, adding
+    return row.entity_id, adding
 
 
 def change_method(entity: int, method: Method, now_s: float, *, chosen: bool) -> Act:
@@ -95,7 +95,7 @@ def drop_method(entity: int, now_s: float) -> Act:
 
 def method_of_clutch(clutch: int) -> Method:
     """The clutch's own copy; the house's method for clutches that were recorded without."""
-    row = ClutchMethod.only(ClutchMethod.clutch == clutch)
+    row = ClutchMethod.only(ClutchMethod.clutch_id == clutch)
     return method_of(row) if row else chosen_method()
 
 
@@ -107,7 +107,7 @@ def was_chosen(row: ClutchMethod) -> bool:
     """
     if row.name != STANDARD.name or recorded.Method.current(recorded.Method.name == row.name):
         return True
-    return Act.get_by_id(row.act).kind == "method"
+    return Act.get_by_id(row.act_id).kind == "method"
 
 
 def departures(own: Method) -> tuple[str, tuple[Difference, ...]]:
@@ -125,11 +125,11 @@ def change_clutch_method(code: str, method: Method, now_s: float) -> Act:
     clutch = clutch_coded(code)
     if clutch is None:
         raise NotFound(f"there is no clutch {code}")
-    method = checked(replace(method, dam=method_of_clutch(clutch.entity).dam))
-    held = ClutchMethod.only(ClutchMethod.clutch == clutch.entity)
-    with act("method", f"Method of {clutch.code} changed", now_s, clutch.entity) as changing:
+    method = checked(replace(method, dam=method_of_clutch(clutch.entity_id).dam))
+    held = ClutchMethod.only(ClutchMethod.clutch_id == clutch.entity_id)
+    with act("method", f"Method of {clutch.code} changed", now_s, clutch.entity_id) as changing:
         if held is None:
-            ClutchMethod.record(changing, clutch=clutch.entity, **lines_of(method))
+            ClutchMethod.record(changing, clutch_id=clutch.entity_id, **lines_of(method))
         else:
             held.correct(changing, **lines_of(method))
     return changing
@@ -167,5 +167,5 @@ def _choose_none(choosing: Act) -> None:
 
 def _require_free(name: str, own: int | None) -> None:
     for row in recorded.Method.current():
-        if row.entity != own and row.name.casefold() == name.casefold():
+        if row.entity_id != own and row.name.casefold() == name.casefold():
             raise Conflict(f"there is a method {row.name} already")

@@ -55,21 +55,21 @@ def attach(
     require_moment("taken_at", taken_s)
     if taken_s > now_s + CLOCK_GRACE_S:
         raise NotPlausible("taken_at", "that time is in the future")
-    if len(Photo.current(Photo.owner == owner)) >= MOST_PHOTOS:
+    if len(Photo.current(Photo.owner_id == owner)) >= MOST_PHOTOS:
         raise NotPlausible("file", f"{MOST_PHOTOS} photos are enough here")
     # The file first: a fact without its picture would be worse than a picture without its fact.
     name = keep_picture(picture.jpeg, picture.small)
     # Looked for and recorded in one: a device may deliver the same twice at once.
     with database.atomic("IMMEDIATE"):
         if delivered:
-            for known in Photo.current(Photo.owner == owner, Photo.file == name):
-                if known.egg == egg and abs(known.taken_s - taken_s) <= _SAME_MOMENT_S:
-                    return known, Act.get_by_id(known.act)
+            for known in Photo.current(Photo.owner_id == owner, Photo.file == name):
+                if known.egg_id == egg and abs(known.taken_s - taken_s) <= _SAME_MOMENT_S:
+                    return known, Act.get_by_id(known.act_id)
         with act("photo", f"Photo of {words}", now_s, clutch) as attaching:
             photo = Photo.record(
                 attaching,
-                owner=owner,
-                egg=egg,
+                owner_id=owner,
+                egg_id=egg,
                 step=str(step) if step else "",
                 taken_s=int(taken_s),
                 file=name,
@@ -91,7 +91,7 @@ def take_away(photo_entity: int, now_s: float) -> Act:
 
 def photos_of_owner(owner: int) -> list[Photo]:
     """Photos of a lay day or animal, oldest first."""
-    return sorted(Photo.current(Photo.owner == owner), key=lambda p: (p.taken_s, p.id))
+    return sorted(Photo.current(Photo.owner_id == owner), key=lambda p: (p.taken_s, p.id))
 
 
 def photos_of_clutch(code: str) -> list[Photo]:
@@ -99,7 +99,7 @@ def photos_of_clutch(code: str) -> list[Photo]:
     clutch = clutch_coded(code)
     if clutch is None:
         raise NotFound(f"there is no clutch {code}")
-    return photos_of_owner(clutch.entity)
+    return photos_of_owner(clutch.entity_id)
 
 
 def _owner_words(owner: int, egg: int | None) -> tuple[str, int | None]:
@@ -107,10 +107,10 @@ def _owner_words(owner: int, egg: int | None) -> tuple[str, int | None]:
     clutch = Clutch.now(owner)
     if clutch is not None:
         if egg is None:
-            return clutch.code, clutch.entity
-        if Egg.only(Egg.clutch == owner, Egg.number == egg) is None:
+            return clutch.code, clutch.entity_id
+        if Egg.only(Egg.clutch_id == owner, Egg.number == egg) is None:
             raise NotFound(f"clutch {clutch.code} has no egg {egg}")
-        return f"egg {egg}", clutch.entity
+        return f"egg {egg}", clutch.entity_id
     if LayDraft.get_or_none(LayDraft.id == owner) is not None:
         return (f"egg {egg}" if egg else "lay day"), None
     animal = Animal.now(owner)

@@ -73,7 +73,7 @@ def _read_lessons(snapshot: Snapshot) -> Lessons:
             entity,
             float(done.at_s),
             FinishedClutch(
-                kept[entity].cabinet,
+                kept[entity].cabinet_id,
                 kept[entity].log_development,
                 kept[entity].sd,
                 kept[entity].eggs,
@@ -94,15 +94,15 @@ def keep_due(snapshot: Snapshot, now_s: float) -> bool:
     time, so there may be more.
     """
     taught = _learn_due(snapshot, now_s)
-    told = {(t.clutch, t.day) for t in forecasts_told.all_told()}
+    told = {(t.clutch_id, t.day) for t in forecasts_told.all_told()}
     known = lessons(snapshot) if taught else None
     made = kept = 0
     for clutch in snapshot.clutches:
-        if all(egg.slug for egg in snapshot.eggs.get(clutch.entity, [])):
+        if all(egg.slug for egg in snapshot.eggs.get(clutch.entity_id, [])):
             continue
         for day in SCORED_DAYS:
             due_s = clutch.laid_s + day * SECONDS_PER_DAY
-            if (clutch.entity, day) in told or due_s > now_s or made >= _AT_A_TIME:
+            if (clutch.entity_id, day) in told or due_s > now_s or made >= _AT_A_TIME:
                 continue
             made += 1
             known = known or lessons(snapshot)
@@ -114,7 +114,9 @@ def keep_due(snapshot: Snapshot, now_s: float) -> bool:
             if window is not None:
                 kept += 1
                 quantiles = (window.p10, window.p25, window.p50, window.p75, window.p90)
-                forecasts_told.keep(ForecastTold(clutch.entity, day, int(now_s), late, quantiles))
+                forecasts_told.keep(
+                    ForecastTold(clutch.entity_id, day, int(now_s), late, quantiles)
+                )
     return taught or kept > 0
 
 
@@ -125,10 +127,10 @@ def standing_scores(snapshot: Snapshot) -> list[StandingScore]:
     """
     by_day: dict[int, list[tuple[float, bool]]] = {day: [] for day in JUDGED_DAYS}
     ended = {
-        egg.entity: snapshot.pipped(egg.entity)
+        egg.entity_id: snapshot.pipped(egg.entity_id)
         for clutch in snapshot.finished
         for egg in snapshot.eggs.get(clutch, [])
-        if not _end_unknown(snapshot, egg.entity)
+        if not _end_unknown(snapshot, egg.entity_id)
     }
     for egg, day, alive in forecasts_told.all_standings_told():
         if egg in ended and day in by_day:
@@ -148,8 +150,8 @@ def scores(snapshot: Snapshot) -> list[Score]:
     came = {clutch: lesson.mean_pip_s for clutch, lesson in forecasts_told.lessons().items()}
     by_day: dict[int, list[tuple[Window, float]]] = {day: [] for day in SCORED_DAYS}
     for told in forecasts_told.all_told():
-        if told.clutch in snapshot.finished and told.clutch in came and told.day in by_day:
-            by_day[told.day].append((Window(*told.quantiles_s), came[told.clutch]))
+        if told.clutch_id in snapshot.finished and told.clutch in came and told.day in by_day:
+            by_day[told.day].append((Window(*told.quantiles_s), came[told.clutch_id]))
     found = (score(day, pairs) for day, pairs in by_day.items())
     return [s for s in found if s is not None]
 
@@ -157,14 +159,16 @@ def scores(snapshot: Snapshot) -> list[Score]:
 def _learn_due(snapshot: Snapshot, now_s: float) -> bool:
     kept = forecasts_told.lessons()
     # Where nobody saw a pip there is nothing to learn, now or at the next look.
-    done = [c for c in snapshot.clutches if c.entity in snapshot.finished and _pips(snapshot, c)]
-    for undone in kept.keys() - {c.entity for c in done}:
+    done = [c for c in snapshot.clutches if c.entity_id in snapshot.finished and _pips(snapshot, c)]
+    for undone in kept.keys() - {c.entity_id for c in done}:
         forecasts_told.forget(undone)
     todo = [
         clutch
         for clutch in done
-        if clutch.entity not in kept
-        or forecasts_told.changed_since(clutch.entity, kept[clutch.entity].after_act, TOUCHING)
+        if clutch.entity_id not in kept
+        or forecasts_told.changed_since(
+            clutch.entity_id, kept[clutch.entity_id].after_act_id, TOUCHING
+        )
     ]
     version = newest_act()
     for clutch in todo[:_AT_A_TIME]:
@@ -173,8 +177,8 @@ def _learn_due(snapshot: Snapshot, now_s: float) -> bool:
 
 
 def _pips(snapshot: Snapshot, clutch: Clutch) -> list[float]:
-    eggs = snapshot.eggs.get(clutch.entity, [])
-    return [s for egg in eggs if (s := snapshot.pip_s(egg.entity)) is not None]
+    eggs = snapshot.eggs.get(clutch.entity_id, [])
+    return [s for egg in eggs if (s := snapshot.pip_s(egg.entity_id)) is not None]
 
 
 def _lesson(snapshot: Snapshot, clutch: Clutch, version: int, now_s: float) -> Lesson:
@@ -184,11 +188,11 @@ def _lesson(snapshot: Snapshot, clutch: Clutch, version: int, now_s: float) -> L
     curve = development_curve(snapshot, clutch, min(max(mean_s, clutch.laid_s + 60.0), now_s))
     untaught = HatchPrior()
     measured = log_uncertainty(curve, untaught) ** 2 - untaught.sd**2
-    if snapshot.kept_by_dam(clutch.entity):
+    if snapshot.kept_by_dam(clutch.entity_id):
         measured *= MATERNAL_FACTOR**2
-    cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity], clutch.laid_s).cabinet
+    cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity_id], clutch.laid_s).cabinet_id
     return Lesson(
-        clutch.entity, version, cabinet, mean_s, math.log(curve.now),
+        clutch.entity_id, version, cabinet, mean_s, math.log(curve.now),
         math.sqrt(max(measured, 0.0)), len(pips),
     )  # fmt: skip
 
@@ -205,20 +209,20 @@ class _Judged:
 
     @classmethod
     def at(cls, snapshot: Snapshot, known: Lessons, clutch: Clutch, as_of_s: float) -> "_Judged":
-        cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity], as_of_s).cabinet
-        maternal = snapshot.kept_by_dam(clutch.entity)
-        prior = known.learned(cabinet, as_of_s, besides=clutch.entity, maternal=maternal).prior
+        cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity_id], as_of_s).cabinet_id
+        maternal = snapshot.kept_by_dam(clutch.entity_id)
+        prior = known.learned(cabinet, as_of_s, besides=clutch.entity_id, maternal=maternal).prior
         curve = development_curve(snapshot, clutch, as_of_s)
         return cls(snapshot, clutch, curve, prior, as_of_s)
 
     def typical_pip(self) -> Window | None:
-        eggs = sum(not egg.slug for egg in self.snapshot.eggs[self.clutch.entity])
+        eggs = sum(not egg.slug for egg in self.snapshot.eggs[self.clutch.entity_id])
         told = forecast(
             self.curve.temperature,
             eggs,
             prior=self.prior,
             curve=self.curve,
-            maternal=self.snapshot.kept_by_dam(self.clutch.entity),
+            maternal=self.snapshot.kept_by_dam(self.clutch.entity_id),
         )
         return told.typical_pip
 
@@ -226,7 +230,7 @@ class _Judged:
         """The chance of each egg still closed, by entity. The box's water is left out of it."""
         at_pip = math.exp(self.prior.mean)
         view = judge_eggs(self.snapshot, self.clutch, self.curve, self.as_of_s, at_pip, None)
-        entities = {egg.number: egg.entity for egg in self.snapshot.eggs[self.clutch.entity]}
+        entities = {egg.number: egg.entity_id for egg in self.snapshot.eggs[self.clutch.entity_id]}
         return {
             entities[egg.number]: egg.standing.alive
             for egg in view.eggs

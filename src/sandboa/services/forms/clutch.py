@@ -20,8 +20,8 @@ def clutch_form(code: str) -> Form:
     box = Box.of(clutch)
     cabinet, shelf = _place(box)
     return {
-        "dam": _name(clutch.dam),
-        "sire": _name(clutch.sire) if clutch.sire else None,
+        "dam": _name(clutch.dam_id),
+        "sire": _name(clutch.sire_id) if clutch.sire_id else None,
         "laid_at": datetime.fromtimestamp(clutch.laid_s, UTC).isoformat(),
         "eggs": [
             {"x": egg.x, "y": egg.y, "slug": bool(egg.slug), "shell": egg.shell}
@@ -34,7 +34,7 @@ def clutch_form(code: str) -> Form:
         "cabinet": cabinet.name,
         "shelf": shelf.name,
         "set_point_c": set_points(
-            list(SetPoint.current(SetPoint.cabinet == cabinet.entity))
+            list(SetPoint.current(SetPoint.cabinet_id == cabinet.entity_id))
         ).at(clutch.laid_s),
     }  # fmt: skip
 
@@ -42,11 +42,11 @@ def clutch_form(code: str) -> Form:
 def opening_form(code: str, number: int) -> Form | None:
     """What was found in a failed egg, None where nobody has looked."""
     egg = egg_of(clutch_called(code), number)
-    held = Opening.only(Opening.egg == egg.entity)
+    held = Opening.only(Opening.egg_id == egg.entity_id)
     if held is None:
         return None
     findings: dict[str, list[str]] = {}
-    for row in Finding.current(Finding.egg == egg.entity):
+    for row in Finding.current(Finding.egg_id == egg.entity_id):
         findings.setdefault(row.kind, []).append(row.value)
     return form_of_opening(held, findings)
 
@@ -63,10 +63,10 @@ def form_of_opening(held: Opening, findings: Mapping[Any, Iterable[str]]) -> For
 def hatchling_form(code: str, number: int, part: int) -> Form | None:
     """What came out of an egg, None where nothing is recorded."""
     egg = egg_of(clutch_called(code), number)
-    held = Hatchling.only(Hatchling.egg == egg.entity, Hatchling.part == part)
+    held = Hatchling.only(Hatchling.egg_id == egg.entity_id, Hatchling.part == part)
     if held is None:
         return None
-    return form_of_hatchling(held, Trait.current(Trait.animal == held.entity))
+    return form_of_hatchling(held, Trait.current(Trait.animal_id == held.entity_id))
 
 
 def form_of_hatchling(held: Hatchling, traits: Iterable[Trait]) -> Form:
@@ -83,16 +83,18 @@ def form_of_hatchling(held: Hatchling, traits: Iterable[Trait]) -> Form:
 
 
 def _place(box: Box) -> tuple[Cabinet, Shelf]:
-    moves = sorted(BoxMove.current(BoxMove.box == box.entity), key=lambda move: int(move.from_s))
-    shelf = Shelf.now(moves[-1].shelf if moves else box.shelf)
+    moves = sorted(
+        BoxMove.current(BoxMove.box_id == box.entity_id), key=lambda move: int(move.from_s)
+    )
+    shelf = Shelf.now(moves[-1].shelf_id if moves else box.shelf_id)
     assert shelf is not None
-    cabinet = Cabinet.now(shelf.cabinet)
+    cabinet = Cabinet.now(shelf.cabinet_id)
     assert cabinet is not None
     return cabinet, shelf
 
 
 def _eggs(clutch: Clutch) -> list[Egg]:
-    return sorted(Egg.current(Egg.clutch == clutch.entity), key=lambda egg: int(egg.number))
+    return sorted(Egg.current(Egg.clutch_id == clutch.entity_id), key=lambda egg: int(egg.number))
 
 
 def _name(animal: int) -> str:

@@ -22,7 +22,7 @@ def method_form(held: HouseMethod) -> Form:
 
 def clutch_method_form(code: str) -> Form:
     """A clutch's own copy of a method; NotFound for an unknown clutch."""
-    method = method_of_clutch(clutch_called(code).entity)
+    method = method_of_clutch(clutch_called(code).entity_id)
     form: Form = _METHOD.dump_python(method, mode="json")
     return form
 

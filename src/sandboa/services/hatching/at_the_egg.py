@@ -20,13 +20,13 @@ def see_pip(code: str, number: int, seen_s: float, now_s: float) -> Act:
     clutch = open_clutch(code, seen_s, now_s)
     egg = fertile_egg(clutch, number, "pip")
     require_in_box(egg, seen_s)
-    if Pip.only(Pip.egg == egg.entity) is not None:
+    if Pip.only(Pip.egg_id == egg.entity_id) is not None:
         raise Conflict(f"egg {number} has pipped already: undo that to correct its time")
-    out = Emergence.only(Emergence.egg == egg.entity)
+    out = Emergence.only(Emergence.egg_id == egg.entity_id)
     if out is not None and out.seen_s < seen_s:
         raise NotPlausible("at", f"egg {number} was out before that: the pip came earlier")
-    with act("pip", f"Egg {number} pipped", now_s, clutch.entity) as seeing:
-        Pip.record(seeing, egg=egg.entity, seen_s=int(seen_s))
+    with act("pip", f"Egg {number} pipped", now_s, clutch.entity_id) as seeing:
+        Pip.record(seeing, egg_id=egg.entity_id, seen_s=int(seen_s))
     return seeing
 
 
@@ -39,13 +39,13 @@ def see_emergence(code: str, number: int, seen_s: float, now_s: float) -> Act:
     clutch = open_clutch(code, seen_s, now_s)
     egg = fertile_egg(clutch, number, "hatch")
     require_in_box(egg, seen_s)
-    if Emergence.only(Emergence.egg == egg.entity) is not None:
+    if Emergence.only(Emergence.egg_id == egg.entity_id) is not None:
         raise Conflict(f"egg {number} is out already: undo that to correct its time")
-    pip = Pip.only(Pip.egg == egg.entity)
+    pip = Pip.only(Pip.egg_id == egg.entity_id)
     if pip is not None and seen_s < pip.seen_s:
         raise NotPlausible("at", f"egg {number} pipped after that: it cannot have been out before")
-    with act("emergence", f"Egg {number} is out", now_s, clutch.entity) as seeing:
-        Emergence.record(seeing, egg=egg.entity, seen_s=int(seen_s))
+    with act("emergence", f"Egg {number} is out", now_s, clutch.entity_id) as seeing:
+        Emergence.record(seeing, egg_id=egg.entity_id, seen_s=int(seen_s))
     return seeing
 
 
@@ -60,12 +60,12 @@ def cut_egg(
     egg = fertile_egg(clutch, number, "be cut for an animal")
     require_in_box(egg, at_s)
     why = clean_name("reason", reason)
-    if Cut.only(Cut.egg == egg.entity) is not None:
+    if Cut.only(Cut.egg_id == egg.entity_id) is not None:
         raise Conflict(f"egg {number} is cut already: undo that to correct it")
-    out = Emergence.only(Emergence.egg == egg.entity)
+    out = Emergence.only(Emergence.egg_id == egg.entity_id)
     if out is not None and out.seen_s <= at_s:
         raise NotPlausible("at", f"egg {number} was out by then")
     summary = f"Egg {number} cut: {why}{', it bled' if bled else ''}"
-    with act("cut", summary, now_s, clutch.entity) as cutting:
-        Cut.record(cutting, egg=egg.entity, at_s=int(at_s), reason=why, bled=int(bled))
+    with act("cut", summary, now_s, clutch.entity_id) as cutting:
+        Cut.record(cutting, egg_id=egg.entity_id, at_s=int(at_s), reason=why, bled=int(bled))
     return cutting

@@ -39,11 +39,11 @@ def declare_fates(code: str, said: Sequence[FateSaid], at_s: float, now_s: float
     eggs = [(egg_of(clutch, fate.number), fate) for fate in said]
     for egg, fate in eggs:
         require_fate_fits(record_of(egg), fate.fate, fate.stage)
-    with act("fate", _words(said), now_s, clutch.entity) as declaring:
+    with act("fate", _words(said), now_s, clutch.entity_id) as declaring:
         for egg, fate in eggs:
             EggFate.put(
                 declaring,
-                {"egg": egg.entity},
+                {"egg_id": egg.entity_id},
                 at_s=int(at_s),
                 fate=fate.fate.value,
                 stage=fate.stage.value if fate.stage else None,
@@ -53,10 +53,14 @@ def declare_fates(code: str, said: Sequence[FateSaid], at_s: float, now_s: float
 
 def without_fate(clutch: Clutch) -> list[Egg]:
     """Eggs of which neither the keeper nor the record says what became of them, by number."""
-    eggs = sorted(Egg.current(Egg.clutch == clutch.entity), key=lambda egg: egg.number)
-    declared = {fate.egg for fate in EggFate.current(EggFate.egg << [e.entity for e in eggs])}
+    eggs = sorted(Egg.current(Egg.clutch_id == clutch.entity_id), key=lambda egg: egg.number)
+    declared = {
+        fate.egg_id for fate in EggFate.current(EggFate.egg_id << [e.entity_id for e in eggs])
+    }
     return [
-        egg for egg in eggs if egg.entity not in declared and following_fate(record_of(egg)) is None
+        egg
+        for egg in eggs
+        if egg.entity_id not in declared and following_fate(record_of(egg)) is None
     ]
 
 
@@ -68,23 +72,25 @@ def finish(code: str, at_s: float, now_s: float) -> Act:
     """
     clutch = clutch_called(code)
     require_between_lay_and_now(clutch, at_s, now_s)
-    if Finished.only(Finished.clutch == clutch.entity) is not None:
+    if Finished.only(Finished.clutch_id == clutch.entity_id) is not None:
         raise Conflict(f"clutch {clutch.code} is closed already")
     open_ended = tuple(egg.number for egg in without_fate(clutch))
     if open_ended:
         raise Conflict(f"say first what became of {which_eggs(open_ended)}")
-    with act("finished", f"Clutch {clutch.code} is closed", now_s, clutch.entity) as finishing:
-        Finished.record(finishing, clutch=clutch.entity, at_s=int(at_s))
+    with act("finished", f"Clutch {clutch.code} is closed", now_s, clutch.entity_id) as finishing:
+        Finished.record(finishing, clutch_id=clutch.entity_id, at_s=int(at_s))
     return finishing
 
 
 def reopen(code: str, now_s: float) -> Act:
     """Open a closed clutch again, so that a fate can be put right; Conflict when it is open."""
     clutch = clutch_called(code)
-    finished = Finished.only(Finished.clutch == clutch.entity)
+    finished = Finished.only(Finished.clutch_id == clutch.entity_id)
     if finished is None:
         raise Conflict(f"clutch {clutch.code} is open")
-    with act("reopened", f"Clutch {clutch.code} is open again", now_s, clutch.entity) as reopening:
+    with act(
+        "reopened", f"Clutch {clutch.code} is open again", now_s, clutch.entity_id
+    ) as reopening:
         finished.retire(reopening)
     return reopening
 

@@ -51,18 +51,18 @@ def record_hatchling(
     clutch = clutch_called(code)
     require_open(clutch)
     egg = egg_of(clutch, said.number)
-    out = Emergence.only(Emergence.egg == egg.entity)
+    out = Emergence.only(Emergence.egg_id == egg.entity_id)
     if out is None:
         raise NotPlausible("number", f"nothing has come out of egg {said.number} yet")
     _check(said)
     traits = tidy_traits(said.traits)
-    held = Hatchling.only(Hatchling.egg == egg.entity, Hatchling.part == said.part)
+    held = Hatchling.only(Hatchling.egg_id == egg.entity_id, Hatchling.part == said.part)
     if held is None and said.part > 1:
         _require_twins(egg, twins=twins)
-    with act("hatchling", _words(said, new=held is None), now_s, clutch.entity) as recording:
+    with act("hatchling", _words(said, new=held is None), now_s, clutch.entity_id) as recording:
         hatchling = Hatchling.put(
             recording,
-            {"egg": egg.entity, "part": said.part},
+            {"egg_id": egg.entity_id, "part": said.part},
             sex=said.sex.value,
             size=said.size.value if said.size else None,
             yolk=said.yolk.value if said.yolk else None,
@@ -71,35 +71,35 @@ def record_hatchling(
             plain=int(said.plain),
         )
         if said.mass_g is not None:
-            _weigh(recording, hatchling.entity, said.mass_g, out.seen_s)
-        keep_traits(recording, hatchling.entity, traits)
-    return hatchling.entity, recording
+            _weigh(recording, hatchling.entity_id, said.mass_g, out.seen_s)
+        keep_traits(recording, hatchling.entity_id, traits)
+    return hatchling.entity_id, recording
 
 
 def weigh_hatchling(entity: int, mass_g: float, at_s: float, now_s: float) -> Act:
     """Record a weight (g) of a hatchling; NotFound, or NotPlausible for what cannot be."""
     hatchling, clutch, name = _hatchling(entity, at_s, now_s)
     require_range("mass_g", mass_g, HATCHLING_RANGE_G, "g")
-    with act("weigh", f"{name}: {mass_g:g} g", now_s, clutch.entity) as weighing:
-        Weight.record(weighing, animal=hatchling.entity, at_s=int(at_s), mass_g=mass_g)
+    with act("weigh", f"{name}: {mass_g:g} g", now_s, clutch.entity_id) as weighing:
+        Weight.record(weighing, animal_id=hatchling.entity_id, at_s=int(at_s), mass_g=mass_g)
     return weighing
 
 
 def see_shed(entity: int, seen_s: float, now_s: float) -> Act:
     """Record a hatchling's first shed; Conflict when it is recorded already."""
     hatchling, clutch, name = _hatchling(entity, seen_s, now_s)
-    if Shed.only(Shed.hatchling == entity) is not None:
+    if Shed.only(Shed.hatchling_id == entity) is not None:
         raise Conflict(f"{name} has shed already: undo that to correct its time")
-    with act("shed", f"{name}: first shed", now_s, clutch.entity) as seeing:
-        Shed.record(seeing, hatchling=hatchling.entity, seen_s=int(seen_s))
+    with act("shed", f"{name}: first shed", now_s, clutch.entity_id) as seeing:
+        Shed.record(seeing, hatchling_id=hatchling.entity_id, seen_s=int(seen_s))
     return seeing
 
 
 def offer_first_meal(entity: int, meal: MealSaid, at_s: float, now_s: float) -> Act:
     """Record a meal offered to a hatchling, taken or refused."""
     hatchling, clutch, name = _hatchling(entity, at_s, now_s)
-    with act("meal", meal.words(name), now_s, clutch.entity) as offering:
-        keep_meal(offering, hatchling.entity, meal, at_s)
+    with act("meal", meal.words(name), now_s, clutch.entity_id) as offering:
+        keep_meal(offering, hatchling.entity_id, meal, at_s)
     return offering
 
 
@@ -111,19 +111,19 @@ def hatchling_name(number: int, part: int) -> str:
 def _hatchling(entity: int, at_s: float, now_s: float) -> tuple[Hatchling, Clutch, str]:
     """The hatchling, its clutch and its name; NotPlausible for a time before it was out."""
     hatchling = Hatchling.now(entity)
-    egg = Egg.now(hatchling.egg) if hatchling else None
-    clutch = Clutch.now(egg.clutch) if egg else None
+    egg = Egg.now(hatchling.egg_id) if hatchling else None
+    clutch = Clutch.now(egg.clutch_id) if egg else None
     if hatchling is None or egg is None or clutch is None:
         raise NotFound("there is no such hatchling")
     require_not_ahead(at_s, now_s)
-    out = Emergence.only(Emergence.egg == egg.entity)
+    out = Emergence.only(Emergence.egg_id == egg.entity_id)
     if out is not None and at_s < out.seen_s:
         raise NotPlausible("at", f"hatchling {egg.number} was still in its egg then")
     return hatchling, clutch, hatchling_name(egg.number, hatchling.part)
 
 
 def _require_twins(egg: Egg, *, twins: bool) -> None:
-    first = Hatchling.only(Hatchling.egg == egg.entity, Hatchling.part == 1)
+    first = Hatchling.only(Hatchling.egg_id == egg.entity_id, Hatchling.part == 1)
     if first is None:
         raise NotPlausible("part", f"record the first hatchling of egg {egg.number} first")
     if not twins:
@@ -147,7 +147,7 @@ def _check(said: HatchlingSaid) -> None:
 
 def _weigh(recording: Act, hatchling: int, mass_g: float, out_s: int) -> None:
     """Its weight at hatching is the one with the moment it came out."""
-    Weight.put(recording, {"animal": hatchling, "at_s": out_s}, mass_g=mass_g)
+    Weight.put(recording, {"animal_id": hatchling, "at_s": out_s}, mass_g=mass_g)
 
 
 def _words(said: HatchlingSaid, *, new: bool) -> str:

@@ -111,7 +111,9 @@ def hatching_clutch(snapshot: Snapshot, code: str, as_of_s: float) -> HatchingCl
 def tick_last_week(code: str, task: LastWeekTask, done: bool, now_s: float) -> Act:
     """Tick a line of a clutch's last-week list, or take the tick back."""
     clutch = clutch_called(code)
-    return tick(clutch.entity, task.value, done, now_s, whose=clutch.code, clutch=clutch.entity)
+    return tick(
+        clutch.entity_id, task.value, done, now_s, whose=clutch.code, clutch=clutch.entity_id
+    )
 
 
 def egg_record(view: EggView) -> EggRecord:
@@ -130,9 +132,9 @@ def _may_be_hatching(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> bool
     if snapshot.under_way(clutch, as_of_s):
         return True
     out = [
-        snapshot.emergences[egg.entity].seen_s
-        for egg in snapshot.eggs.get(clutch.entity, [])
-        if egg.entity in snapshot.emergences
+        snapshot.emergences[egg.entity_id].seen_s
+        for egg in snapshot.eggs.get(clutch.entity_id, [])
+        if egg.entity_id in snapshot.emergences
     ]
     return bool(out) and as_of_s - max(out) <= FOLLOWED_DAYS * SECONDS_PER_DAY
 
@@ -162,13 +164,13 @@ def _order(standing: HatchingClutch) -> tuple[int, float]:
 
 
 def _hatching(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> HatchingClutch:
-    own = snapshot.methods.get(now.clutch.entity)
+    own = snapshot.methods.get(now.clutch.entity_id)
     method = method_of(own) if own else Method("")
     views = now.eggs.eggs
     chosen = own is not None and was_chosen(own)
     advices = _advices(now, method, chosen, views, as_of_s)
     eggs = tuple(_egg(snapshot, now, view, advices.get(view.number), as_of_s) for view in views)
-    done = ticked(now.clutch.entity)
+    done = ticked(now.clutch.entity_id)
     lines = last_week(method.last_days, on_grid=now.on_grid or LastWeekTask.GRID in done)
     return HatchingClutch(
         now, method.cutting, eggs, tuple((line, done.get(line.task.value)) for line in lines)
@@ -197,7 +199,9 @@ def _advices(
 def _egg(
     snapshot: Snapshot, now: ClutchNow, view: EggView, advice: HatchAdvice | None, as_of_s: float
 ) -> HatchingEgg:
-    entity = next(e.entity for e in snapshot.eggs[now.clutch.entity] if e.number == view.number)
+    entity = next(
+        e.entity_id for e in snapshot.eggs[now.clutch.entity_id] if e.number == view.number
+    )
     record = egg_record(view)
     declared = snapshot.fates.get(entity)
     emergence = None
@@ -221,9 +225,9 @@ def _hatchlings(
     died = view.fate is Fate.HATCHED_DIED
     for hatchling in snapshot.hatchlings.get(egg, []):
         out_s = view.emerged_s if view.emerged_s is not None else as_of_s
-        own = hatchling.entity
-        meals = tuple(sorted(Meal.current(Meal.animal == own), key=lambda m: m.at_s))
-        weights = sorted(Weight.current(Weight.animal == own), key=lambda w: w.at_s)
+        own = hatchling.entity_id
+        meals = tuple(sorted(Meal.current(Meal.animal_id == own), key=lambda m: m.at_s))
+        weights = sorted(Weight.current(Weight.animal_id == own), key=lambda w: w.at_s)
         shed = snapshot.sheds.get(own)
         eaten = any(meal.taken for meal in meals)
         yield HatchlingNow(
@@ -232,7 +236,7 @@ def _hatchlings(
             out_s,
             tuple(weights),
             meals,
-            tuple(sorted(Trait.current(Trait.animal == own), key=lambda t: t.name.casefold())),
+            tuple(sorted(Trait.current(Trait.animal_id == own), key=lambda t: t.name.casefold())),
             shed_s=float(shed.seen_s) if shed else None,
             shed_window=None if shed or died else still_to_come(FIRST_SHED, out_s, as_of_s),
             meal_window=still_to_come(FIRST_MEAL, float(shed.seen_s), as_of_s)

@@ -91,7 +91,7 @@ def begin(
         if _state(other).dam.casefold() == name.casefold():
             raise Conflict(f"a lay day of {name} is open already: go on with it, or set it aside")
     if her is not None:
-        require_asked_about(her.entity, her.name, laid_at.timestamp(), second_clutch)
+        require_asked_about(her.entity_id, her.name, laid_at.timestamp(), second_clutch)
     state = LayDayState(
         dam=her.name if her else name,
         sire=father,
@@ -156,9 +156,9 @@ def record(draft_id: int, now_s: float) -> tuple[str, Act]:
     check_lay_day(day, now_s)
     with act("lay", "", now_s) as laying:
         clutch = write_clutch(laying, day)
-        for photo in Photo.current(Photo.owner == draft_id):
-            photo.correct(laying, owner=clutch.entity)
-        LayDraft.change(LayDraft.id == draft_id, recorded_by=laying.id)
+        for photo in Photo.current(Photo.owner_id == draft_id):
+            photo.correct(laying, owner_id=clutch.entity_id)
+        LayDraft.change(LayDraft.id == draft_id, recorded_by_id=laying.id)
     return clutch.code, laying
 
 
@@ -190,7 +190,7 @@ def open_drafts() -> list[LayDraft]:
     drafts = lay_drafts.unrecorded_drafts()
     acts = [a for a in (lay_drafts.recording_act(d) for d in drafts) if a is not None]
     undone = undone_among(acts)
-    return [d for d in drafts if d.recorded_by is None or d.recorded_by in undone]
+    return [d for d in drafts if d.recorded_by_id is None or d.recorded_by_id in undone]
 
 
 def _now(draft: LayDraft, now_s: float) -> LayDayNow:
@@ -239,7 +239,7 @@ def _dam_loss(state: LayDayState) -> DamLoss | None:
     if her is None:
         return None
     laid_s = state.laid_at.timestamp()
-    before = [w for w in Weight.current(Weight.animal == her.entity) if w.at_s <= laid_s]
+    before = [w for w in Weight.current(Weight.animal_id == her.entity_id) if w.at_s <= laid_s]
     if not before:
         return None
     last = max(before, key=lambda w: w.at_s)
@@ -261,7 +261,7 @@ def _code(draft: LayDraft) -> str | None:
     recording = lay_drafts.recording_act(draft)
     if recording is None or undone_among([recording]):
         return None
-    clutch = Clutch.now(recording.clutch) if recording.clutch else None
+    clutch = Clutch.now(recording.clutch_id) if recording.clutch_id else None
     return clutch.code if clutch else None
 
 

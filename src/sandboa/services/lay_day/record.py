@@ -132,17 +132,21 @@ def write_clutch(laying: Act, day: LayDay) -> Clutch:
     """Record a checked lay day inside an open act, which gets its summary and clutch."""
     code = _free_code(day)
     values = _clutch_values(day, laying)
-    require_asked_about(values["dam"], day.dam, day.laid_at.timestamp(), day.second_clutch)
+    require_asked_about(values["dam_id"], day.dam, day.laid_at.timestamp(), day.second_clutch)
     clutch = Clutch.record(laying, code=code, **values)
-    Box.record(laying, clutch=clutch.entity, **_box_values(day, laying))
+    Box.record(laying, clutch_id=clutch.entity_id, **_box_values(day, laying))
     for number, egg in enumerate(day.eggs, start=1):
-        _write_egg(laying, clutch.entity, number, egg, int(day.handled_s))
-    ClutchMethod.record(laying, clutch=clutch.entity, **lines_of(_method(day)))
+        _write_egg(laying, clutch.entity_id, number, egg, int(day.handled_s))
+    ClutchMethod.record(laying, clutch_id=clutch.entity_id, **lines_of(_method(day)))
     if day.lump is not None:
-        DamCheck.record(laying, clutch=clutch.entity, at_s=int(day.handled_s), lump=day.lump.value)
+        DamCheck.record(
+            laying, clutch_id=clutch.entity_id, at_s=int(day.handled_s), lump=day.lump.value
+        )
     if day.dam_mass_g is not None:
-        Weight.record(laying, animal=clutch.dam, at_s=_after_laying_s(day), mass_g=day.dam_mass_g)
-    laying.clutch = clutch.entity
+        Weight.record(
+            laying, animal_id=clutch.dam_id, at_s=_after_laying_s(day), mass_g=day.dam_mass_g
+        )
+    laying.clutch_id = clutch.entity_id
     laying.summary = f"Clutch {code} of {day.dam.strip()} laid, {day.count}"
     return clutch
 
@@ -157,7 +161,7 @@ def require_asked_about(dam: int, name: str, laid_s: float, second_clutch: bool)
     if second_clutch:
         return
     within_days = house_settings()["second_clutch_days"]
-    for earlier in Clutch.current(Clutch.dam == dam):
+    for earlier in Clutch.current(Clutch.dam_id == dam):
         if may_be_second_clutch(earlier.laid_s, laid_s, within_days):
             days = round(abs(laid_s - earlier.laid_s) / SECONDS_PER_DAY)
             apart = f"{days} day{'s' * (days != 1)} apart from" if days else "the same day as"
@@ -175,10 +179,10 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
     clutch = clutch_coded(code)
     if clutch is None:
         raise NotFound(f"there is no clutch {code}")
-    day = replace(day, method=method_of_clutch(clutch.entity))
+    day = replace(day, method=method_of_clutch(clutch.entity_id))
     check_lay_day(day, now_s)
     _require_laid_before_it_pipped(clutch, day.laid_at)
-    with act("correct", f"Clutch {clutch.code} corrected", now_s, clutch.entity) as correcting:
+    with act("correct", f"Clutch {clutch.code} corrected", now_s, clutch.entity_id) as correcting:
         new_code = _free_code(day, clutch) if day.code else clutch.code
         _correct_when_different(
             correcting, clutch, {"code": new_code, **_clutch_values(day, correcting)}
@@ -188,16 +192,16 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
         _correct_when_different(
             correcting, Box.of(clutch), {k: v for k, v in box.items() if v is not None}
         )
-        method = ClutchMethod.only(ClutchMethod.clutch == clutch.entity)
+        method = ClutchMethod.only(ClutchMethod.clutch_id == clutch.entity_id)
         if method is not None and box["medium"] and box["closing"]:
             shared = {"medium": box["medium"], "closing": box["closing"]}
             _correct_when_different(correcting, method, shared)
-        held = {egg.number: egg for egg in Egg.current(Egg.clutch == clutch.entity)}
+        held = {egg.number: egg for egg in Egg.current(Egg.clutch_id == clutch.entity_id)}
         for number, egg in enumerate(day.eggs, start=1):
             if number in held:
                 _correct_when_different(correcting, held[number], _egg_values(number, egg))
             else:
-                Egg.record(correcting, clutch=clutch.entity, **_egg_values(number, egg))
+                Egg.record(correcting, clutch_id=clutch.entity_id, **_egg_values(number, egg))
         for number, gone in held.items():
             if number > len(day.eggs):
                 gone.retire(correcting)
@@ -206,11 +210,11 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
 
 def _require_laid_before_it_pipped(clutch: Clutch, laid_at: datetime) -> None:
     """Raise NotPlausible when eggs of the clutch pipped, or were out, before that lay time."""
-    for egg in Egg.current(Egg.clutch == clutch.entity):
+    for egg in Egg.current(Egg.clutch_id == clutch.entity_id):
         known = [
-            *(p.seen_s for p in Pip.current(Pip.egg == egg.entity)),
-            *(e.seen_s for e in Emergence.current(Emergence.egg == egg.entity)),
-            *(c.at_s for c in Cut.current(Cut.egg == egg.entity)),
+            *(p.seen_s for p in Pip.current(Pip.egg_id == egg.entity_id)),
+            *(e.seen_s for e in Emergence.current(Emergence.egg_id == egg.entity_id)),
+            *(c.at_s for c in Cut.current(Cut.egg_id == egg.entity_id)),
         ]
         if known and min(known) <= laid_at.timestamp():
             raise NotPlausible(
@@ -223,13 +227,13 @@ def _move_lay_looks(correcting: Act, clutch: Clutch, laid_s: int) -> None:
     """What was seen and done when the eggs were laid moves with the lay time."""
     if laid_s == clutch.laid_s:
         return
-    first = min(row.act for row in Clutch.select().where(Clutch.entity == clutch.entity))
-    for egg in Egg.current(Egg.clutch == clutch.entity):
-        own = egg.entity
-        for look in Candling.current(Candling.egg == own, Candling.act == first):
+    first = min(row.act_id for row in Clutch.select().where(Clutch.entity_id == clutch.entity_id))
+    for egg in Egg.current(Egg.clutch_id == clutch.entity_id):
+        own = egg.entity_id
+        for look in Candling.current(Candling.egg_id == own, Candling.act_id == first):
             if look.seen_s == clutch.laid_s:
                 look.correct(correcting, seen_s=laid_s)
-        for event in EggEventFact.current(EggEventFact.egg == own, EggEventFact.act == first):
+        for event in EggEventFact.current(EggEventFact.egg_id == own, EggEventFact.act_id == first):
             if event.at_s == clutch.laid_s:
                 event.correct(correcting, at_s=laid_s)
 
@@ -289,15 +293,15 @@ def _free_code(day: LayDay, own: Clutch | None = None) -> str:
         return suggested_code(day.laid_at.year)
     code = clean_code(day.code)
     holder = clutch_coded(code)
-    if holder is not None and (own is None or holder.entity != own.entity):
+    if holder is not None and (own is None or holder.entity_id != own.entity_id):
         raise Conflict(f"there is a clutch {holder.code} already: choose another code")
     return code
 
 
 def _clutch_values(day: LayDay, recording: Act) -> dict[str, Any]:
     return {
-        "dam": animal_named(recording, DAM, day.dam).entity,
-        "sire": animal_named(recording, SIRE, day.sire).entity if day.sire else None,
+        "dam_id": animal_named(recording, DAM, day.dam).entity_id,
+        "sire_id": animal_named(recording, SIRE, day.sire).entity_id if day.sire else None,
         "laid_s": int(day.laid_at.timestamp()),
     }
 
@@ -306,15 +310,15 @@ def _box_values(day: LayDay, recording: Act, moves: Sequence[BoxMove] = ()) -> d
     """What is recorded of the box. One that has moved keeps the shelf it began on: the place
     told is where it stands now, and corrects its last move."""
     cabinet = cabinet_named(recording, day.cabinet)
-    shelf = shelf_named(recording, cabinet.entity, day.shelf).entity
+    shelf = shelf_named(recording, cabinet.entity_id, day.shelf).entity_id
     if moves:
-        if moves[-1].shelf != shelf:
-            moves[-1].correct(recording, shelf=shelf)
+        if moves[-1].shelf_id != shelf:
+            moves[-1].correct(recording, shelf_id=shelf)
     else:
-        set_point_from(recording, cabinet.entity, int(day.laid_at.timestamp()), day.set_point_c)
+        set_point_from(recording, cabinet.entity_id, int(day.laid_at.timestamp()), day.set_point_c)
     contact = _contact(day)
     return {
-        "shelf": None if moves else shelf,
+        "shelf_id": None if moves else shelf,
         "medium": medium_named(day.medium).name if day.medium else None,
         "dry_mass_g": day.dry_mass_g,
         "water_g": day.water_g,
@@ -350,18 +354,18 @@ def _contact(day: LayDay) -> Contact | None:
 
 def _write_egg(laying: Act, clutch: int, number: int, egg: EggLaid, handled_s: int) -> None:
     values = {**_egg_values(number, egg), "clump": egg.clump, "mass_g": egg.mass_g}
-    row = Egg.record(laying, clutch=clutch, **values)
+    row = Egg.record(laying, clutch_id=clutch, **values)
     if egg.vessels is not None or egg.disc is not None:
         # Who noted where the disc lies has looked, whatever the vessels were.
         Candling.record(
             laying,
-            egg=row.entity,
+            egg_id=row.entity_id,
             seen_s=handled_s,
             vessels=(egg.vessels or Vessels.UNSURE).value,
             disc=egg.disc.value if egg.disc else None,
         )
     for event in egg.events:
-        EggEventFact.record(laying, egg=row.entity, at_s=handled_s, kind=event.kind.value)
+        EggEventFact.record(laying, egg_id=row.entity_id, at_s=handled_s, kind=event.kind.value)
 
 
 def _egg_values(number: int, egg: EggLaid) -> dict[str, Any]:
@@ -376,7 +380,7 @@ def _egg_values(number: int, egg: EggLaid) -> dict[str, Any]:
 
 def _moves(clutch: Clutch) -> list[BoxMove]:
     """The moves of the clutch's box, in order of time."""
-    moves = BoxMove.current(BoxMove.box == Box.of(clutch).entity)
+    moves = BoxMove.current(BoxMove.box_id == Box.of(clutch).entity_id)
     return sorted(moves, key=lambda move: move.from_s)
 
 

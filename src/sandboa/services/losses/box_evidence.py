@@ -21,16 +21,16 @@ _AIR_FROM = 0.6
 
 def water_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> Water | None:
     """Water, medium, lid and dents of the box up to the egg's death; None without a box."""
-    box = snapshot.boxes[ends.clutch.entity]
+    box = snapshot.boxes[ends.clutch.entity_id]
     if not box.medium or not box.closing or end.window is None:
         return None
-    signs = snapshot.box_signs.get(box.entity, [])
+    signs = snapshot.box_signs.get(box.entity_id, [])
 
     def looks(kind: WaterSignKind) -> tuple[tuple[float, str], ...]:
         return tuple((ends.share(s.seen_s), s.value) for s in signs if s.kind == kind)
 
     dented, plump = _dents(snapshot, ends)
-    weighed = sum(w.at_s <= end.died_by_s for w in snapshot.weighings.get(box.entity, []))
+    weighed = sum(w.at_s <= end.died_by_s for w in snapshot.weighings.get(box.entity_id, []))
     return Water(
         lowest=_lowest(snapshot, ends, end),
         weighed=weighed,
@@ -44,8 +44,8 @@ def water_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> Water | None:
 
 def _lowest(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> tuple[float, float, float] | None:
     """The smallest share of set-up water by the egg's death: just before each pour, and then."""
-    box = snapshot.boxes[ends.clutch.entity]
-    pours = [w.poured_s - 1.0 for w in snapshot.waterings.get(box.entity, [])]
+    box = snapshot.boxes[ends.clutch.entity_id]
+    pours = [w.poured_s - 1.0 for w in snapshot.waterings.get(box.entity_id, [])]
     moments = [s for s in pours if ends.clutch.laid_s < s < end.died_by_s]
     found = []
     for at_s in (*moments, end.died_by_s):
@@ -69,7 +69,7 @@ def air_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> Air | None:
         return None
     from_s = max(end.died_from_s, ends.moment(_AIR_FROM))
     middle_s = (from_s + end.died_by_s) / 2.0
-    visits = [v.closed_s - 60.0 for v in snapshot.visits.get(ends.clutch.entity, [])]
+    visits = [v.closed_s - 60.0 for v in snapshot.visits.get(ends.clutch.entity_id, [])]
     moments = [s for s in visits if from_s < s < end.died_by_s]
     worst: Air | None = None
     for at_s in (*moments, middle_s):
@@ -110,8 +110,8 @@ def _end_of(fault: Fault, as_of_s: float) -> float:
 
 def pests_of(snapshot: Snapshot, ends: ClutchEnds) -> bool | None:
     """Whether pests were seen in the box; None where nobody looked."""
-    box = snapshot.boxes[ends.clutch.entity]
-    seen = [s.value for s in snapshot.box_signs.get(box.entity, []) if s.kind == PESTS_KIND]
+    box = snapshot.boxes[ends.clutch.entity_id]
+    seen = [s.value for s in snapshot.box_signs.get(box.entity_id, []) if s.kind == PESTS_KIND]
     return any(value != "none" for value in seen) if seen else None
 
 
@@ -120,7 +120,9 @@ def _dents(
 ) -> tuple[tuple[tuple[float, int, int], ...], float | None]:
     """Visits with box-wide early dents, and the share of the last look that found most firm."""
     stages = snapshot.settings.rules.dimple_stages
-    looks = sorted({t.seen_s for end in ends.eggs for t in snapshot.turgor.get(end.egg.entity, [])})
+    looks = sorted(
+        {t.seen_s for end in ends.eggs for t in snapshot.turgor.get(end.egg.entity_id, [])}
+    )
     dented, plump = [], None
     for at_s in looks:
         share = min(ends.share(at_s), 2.0)
@@ -129,7 +131,9 @@ def _dents(
             for end in ends.eggs
             if not end.egg.slug
             and end.ended_s > at_s
-            and (seen := [t for t in snapshot.turgor.get(end.egg.entity, []) if t.seen_s <= at_s])
+            and (
+                seen := [t for t in snapshot.turgor.get(end.egg.entity_id, []) if t.seen_s <= at_s]
+            )
         ]
         early = sum(excess_grade(share, grade, stages=stages) >= 1 for grade in grades)
         if len(grades) > 1 and early >= BOX_SHARE * len(grades):
@@ -143,7 +147,7 @@ def own_dents_early(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> float 
     """The share at which this egg was dented early and the box was not; None where it never was."""
     stages = snapshot.settings.rules.dimple_stages
     wide, _ = _dents(snapshot, ends)
-    for look in snapshot.turgor.get(end.egg.entity, []):
+    for look in snapshot.turgor.get(end.egg.entity_id, []):
         share = min(ends.share(look.seen_s), 2.0)
         box_wide = any(abs(share - s) < 1e-9 for s, _, _ in wide)
         if not box_wide and excess_grade(share, look.grade, stages=stages) >= 1:

@@ -67,30 +67,30 @@ class ClutchEnds:
 
 def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchEnds:
     """The ends of a clutch's eggs as recorded by `as_of_s`; held until something touches them."""
-    finished = snapshot.finished.get(clutch.entity)
+    finished = snapshot.finished.get(clutch.entity_id)
     acts = snapshot.last_acts
     stamp = (
-        acts.by_clutch.get(clutch.entity, 0),
+        acts.by_clutch.get(clutch.entity_id, 0),
         acts.touching,
         0 if finished else int(as_of_s // 3600),
     )
     return snapshot.kept.held(
-        f"ends of {clutch.entity}", stamp, lambda: _read(snapshot, clutch, known, as_of_s)
+        f"ends of {clutch.entity_id}", stamp, lambda: _read(snapshot, clutch, known, as_of_s)
     )
 
 
 def _read(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchEnds:
-    finished = snapshot.finished.get(clutch.entity)
+    finished = snapshot.finished.get(clutch.entity_id)
     last_s = clutch.laid_s + _LONGEST_DAYS * SECONDS_PER_DAY
     until_s = min(as_of_s, float(finished.at_s) if finished else as_of_s, last_s)
     curve = development_curve(snapshot, clutch, max(until_s, clutch.laid_s + 60.0))
-    eggs = snapshot.eggs.get(clutch.entity, [])
-    pips = [s for egg in eggs if (s := snapshot.pip_s(egg.entity)) is not None]
+    eggs = snapshot.eggs.get(clutch.entity_id, [])
+    pips = [s for egg in eggs if (s := snapshot.pip_s(egg.entity_id)) is not None]
     if pips:
         at_pip = max(curve.at(sum(pips) / len(pips)), 0.2)
     else:
-        cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity], until_s).cabinet
-        at_pip = _usual(known, cabinet, as_of_s, clutch.entity)
+        cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity_id], until_s).cabinet_id
+        at_pip = _usual(known, cabinet, as_of_s, clutch.entity_id)
     bare = ClutchEnds(clutch, curve, at_pip, until_s, ())
     return ClutchEnds(
         clutch, curve, at_pip, until_s, tuple(_end(snapshot, bare, egg) for egg in eggs)
@@ -102,7 +102,7 @@ def _usual(known: Lessons, cabinet: int, as_of_s: float, clutch: int) -> float:
 
 
 def _end(snapshot: Snapshot, ends: ClutchEnds, egg: Egg) -> EggEnd:
-    own = egg.entity
+    own = egg.entity_id
     pipped_s = snapshot.pip_s(own)
     out = snapshot.emergences.get(own)
     declared = snapshot.fates.get(own)
@@ -164,9 +164,10 @@ def _seen(snapshot: Snapshot, ends: ClutchEnds, egg: Egg) -> list[Seen]:
         return Seen(ends.share(at_s), (at_s - laid_s) / SECONDS_PER_DAY, kind, value)
 
     looks = [
-        seen(c.seen_s, SignKind.VESSELS, c.vessels) for c in snapshot.candlings.get(egg.entity, [])
+        seen(c.seen_s, SignKind.VESSELS, c.vessels)
+        for c in snapshot.candlings.get(egg.entity_id, [])
     ]
     looks += [
-        seen(s.seen_s, SignKind(s.kind), s.value) for s in snapshot.egg_signs.get(egg.entity, [])
+        seen(s.seen_s, SignKind(s.kind), s.value) for s in snapshot.egg_signs.get(egg.entity_id, [])
     ]
     return sorted(looks, key=lambda s: s.share)

@@ -38,19 +38,25 @@ def parents_of(
 ) -> Parents:
     """What is known of dam and sire; this clutch is left out of the counts."""
     clutch = ends.clutch
-    of_dam = [o for o in others if o.clutch.dam == clutch.dam]
-    of_sire = [o for o in others if clutch.sire is not None and o.clutch.sire == clutch.sire]
-    pair = [o for o in of_dam if o.clutch.sire == clutch.sire and clutch.sire is not None]
-    closed = [o for o in of_dam if o.clutch.entity in snapshot.finished]
+    of_dam = [o for o in others if o.clutch.dam_id == clutch.dam_id]
+    of_sire = [
+        o for o in others if clutch.sire_id is not None and o.clutch.sire_id == clutch.sire_id
+    ]
+    pair = [o for o in of_dam if o.clutch.sire_id == clutch.sire_id and clutch.sire_id is not None]
+    closed = [o for o in of_dam if o.clutch.entity_id in snapshot.finished]
     fertile = [end for o in closed for end in o.eggs if end.fate is not Fate.SLUG]
-    odds = odds_of(clutch.dam, clutch.sire, genes) if clutch.sire is not None and genes else None
+    odds = (
+        odds_of(clutch.dam_id, clutch.sire_id, genes)
+        if clutch.sire_id is not None and genes
+        else None
+    )
     pair_ends = [end for o in pair for end in o.eggs if end.fate not in (None, Fate.SLUG)]
     return Parents(
         dam_slugs=_slugs(of_dam),
         sire_slugs=_slugs(of_sire),
         dam_hatched=(sum(e.fate is Fate.HATCHED for e in fertile), len(fertile)),
         first_clutch=_first(snapshot, ends, of_dam),
-        dam_before_g=_before_g(clutch.dam, clutch.laid_s),
+        dam_before_g=_before_g(clutch.dam_id, clutch.laid_s),
         lightest_g=snapshot.settings["lightest_dam_g"],
         can_double=None if odds is None else bool(odds.may_die),
         double_share=odds.dies if odds else 0.0,
@@ -110,7 +116,7 @@ def _first(snapshot: Snapshot, ends: ClutchEnds, of_dam: Sequence[ClutchEnds]) -
     """Whether it is her first clutch; None where she may have laid before the record began."""
     if any(o.clutch.laid_s < ends.clutch.laid_s for o in of_dam):
         return False
-    year = snapshot.animals[ends.clutch.dam].hatch_year
+    year = snapshot.animals[ends.clutch.dam_id].hatch_year
     if year is None:
         return None
     laid_year = 1970 + ends.clutch.laid_s / SECONDS_PER_DAY / 365.2425
@@ -120,7 +126,7 @@ def _first(snapshot: Snapshot, ends: ClutchEnds, of_dam: Sequence[ClutchEnds]) -
 def _before_g(dam: int, laid_s: float) -> float | None:
     """Her lightest weight in the months before the clutch, growing eggs not yet heavy in her."""
     first, last = (laid_s - days * SECONDS_PER_DAY for days in reversed(_BEFORE_LAY_DAYS))
-    weights = [w.mass_g for w in Weight.current(Weight.animal == dam) if first <= w.at_s <= last]
+    weights = [w.mass_g for w in Weight.current(Weight.animal_id == dam) if first <= w.at_s <= last]
     return min(weights, default=None)
 
 
@@ -129,7 +135,7 @@ def _lies(ends: ClutchEnds, at_s: float) -> bool:
 
 
 def _cabinet_at(snapshot: Snapshot, ends: ClutchEnds, at_s: float) -> int:
-    return snapshot.shelf_at(snapshot.boxes[ends.clutch.entity], at_s).cabinet
+    return snapshot.shelf_at(snapshot.boxes[ends.clutch.entity_id], at_s).cabinet_id
 
 
 def _lost_then(other: ClutchEnds, end: EggEnd) -> tuple[int, int]:
@@ -178,14 +184,17 @@ def _summed(pairs: Sequence[tuple[int, int]]) -> tuple[int, int]:
 def _began_s(snapshot: Snapshot, cabinet: int) -> float | None:
     """When the cabinet came into use, as far as the record goes back."""
     first = (
-        Cabinet.select(Cabinet.act).where(Cabinet.entity == cabinet).order_by(Cabinet.id).first()
+        Cabinet.select(Cabinet.act_id)
+        .where(Cabinet.entity_id == cabinet)
+        .order_by(Cabinet.id)
+        .first()
     )
     if first is None:
         return None
-    began = Act.get_by_id(first.act).recorded_s
+    began = Act.get_by_id(first.act_id).recorded_s
     laid = [
         c.laid_s
         for c in snapshot.clutches
-        if snapshot.shelves[snapshot.boxes[c.entity].shelf].cabinet == cabinet
+        if snapshot.shelves[snapshot.boxes[c.entity_id].shelf_id].cabinet_id == cabinet
     ]
     return float(min([began, *laid]))

@@ -32,12 +32,12 @@ def year_of(clutch: Clutch) -> int:
 def loss_years(snapshot: Snapshot) -> list[int]:
     """Years with a clutch of which an egg has a fate, or that is closed; the latest first."""
     fated = {
-        clutch.entity
+        clutch.entity_id
         for clutch in snapshot.clutches
-        if clutch.entity in snapshot.finished
-        or any(egg.entity in snapshot.fates for egg in snapshot.eggs.get(clutch.entity, []))
+        if clutch.entity_id in snapshot.finished
+        or any(egg.entity_id in snapshot.fates for egg in snapshot.eggs.get(clutch.entity_id, []))
     }
-    return sorted({year_of(c) for c in snapshot.clutches if c.entity in fated}, reverse=True)
+    return sorted({year_of(c) for c in snapshot.clutches if c.entity_id in fated}, reverse=True)
 
 
 def losses_of_year(snapshot: Snapshot, year: int, as_of_s: float) -> list[LossLine]:
@@ -48,11 +48,11 @@ def losses_of_year(snapshot: Snapshot, year: int, as_of_s: float) -> list[LossLi
         if year_of(clutch) != year or clutch.laid_s >= as_of_s:
             continue
         losses = losses_of(snapshot, clutch, as_of_s)
-        closed = clutch.entity in snapshot.finished
+        closed = clutch.entity_id in snapshot.finished
         if not losses.lost and not closed:
             continue
         now = clutch_now(snapshot, clutch, as_of_s, known)
-        eggs = snapshot.eggs.get(clutch.entity, [])
+        eggs = snapshot.eggs.get(clutch.entity_id, [])
         lines.append(
             LossLine(
                 losses,

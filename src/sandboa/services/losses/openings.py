@@ -33,8 +33,8 @@ def record_opening(code: str, said: OpeningSaid, at_s: float, now_s: float) -> A
     clutch = clutch_called(code)
     require_between_lay_and_now(clutch, at_s, now_s)
     egg = egg_of(clutch, said.number)
-    fate = EggFate.only(EggFate.egg == egg.entity)
-    out = Emergence.only(Emergence.egg == egg.entity)
+    fate = EggFate.only(EggFate.egg_id == egg.entity_id)
+    out = Emergence.only(Emergence.egg_id == egg.entity_id)
     if fate is None and not egg.slug:
         what = "it has come out" if out else "say first what became of it"
         raise NotPlausible("number", f"egg {said.number}: {what}")
@@ -46,15 +46,15 @@ def record_opening(code: str, said: OpeningSaid, at_s: float, now_s: float) -> A
     note = " ".join(said.note.split())
     if len(note) > _LONGEST_NOTE:
         raise NotPlausible("note", f"{_LONGEST_NOTE} characters are enough for a note")
-    with act("opening", _words(said, findings), now_s, clutch.entity) as opening:
+    with act("opening", _words(said, findings), now_s, clutch.entity_id) as opening:
         Opening.put(
-            opening, {"egg": egg.entity}, at_s=int(at_s), opened=int(said.opened), note=note
+            opening, {"egg_id": egg.entity_id}, at_s=int(at_s), opened=int(said.opened), note=note
         )
-        held = {(f.kind, f.value): f for f in Finding.current(Finding.egg == egg.entity)}
+        held = {(f.kind, f.value): f for f in Finding.current(Finding.egg_id == egg.entity_id)}
         for kind, values in findings.items():
             for value in sorted(values):
                 if held.pop((kind.value, value), None) is None:
-                    Finding.record(opening, egg=egg.entity, kind=kind.value, value=value)
+                    Finding.record(opening, egg_id=egg.entity_id, kind=kind.value, value=value)
         for gone in held.values():
             gone.retire(opening)
     return opening

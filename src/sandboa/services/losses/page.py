@@ -24,5 +24,5 @@ def losses_page(snapshot: Snapshot, code: str, as_of_s: float) -> LossesPage:
     return LossesPage(
         now,
         losses_of(snapshot, clutch, as_of_s),
-        tuple(photos_of_owner(clutch.entity)),
+        tuple(photos_of_owner(clutch.entity_id)),
     )

@@ -73,15 +73,15 @@ def at_hand(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> bool:
 
 
 def _name(clutch: Clutch) -> str:
-    return f"losses of {clutch.entity}"
+    return f"losses of {clutch.entity_id}"
 
 
 def _stamp(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> tuple[int, ...]:
     """A closed clutch's causes rest on the house, but not on the rounds at its other boxes."""
-    if clutch.entity not in snapshot.finished:
+    if clutch.entity_id not in snapshot.finished:
         return snapshot.version, int(as_of_s // SECONDS_PER_DAY)
     acts = snapshot.last_acts
-    return acts.by_clutch.get(clutch.entity, 0), acts.telling, 0
+    return acts.by_clutch.get(clutch.entity_id, 0), acts.telling, 0
 
 
 def all_ends(snapshot: Snapshot, as_of_s: float) -> tuple[ClutchEnds, ...]:
@@ -96,8 +96,8 @@ def all_ends(snapshot: Snapshot, as_of_s: float) -> tuple[ClutchEnds, ...]:
 
 def _worked_out(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> ClutchLosses:
     everyone = all_ends(snapshot, as_of_s)
-    ends = next(e for e in everyone if e.clutch.entity == clutch.entity)
-    others = [e for e in everyone if e.clutch.entity != clutch.entity]
+    ends = next(e for e in everyone if e.clutch.entity_id == clutch.entity_id)
+    others = [e for e in everyone if e.clutch.entity_id != clutch.entity_id]
     listed = as_genes(genes())
     gather = _Gathering(snapshot, ends, others, listed, as_of_s)
     lost = [gather.lost_egg(end) for end in ends.eggs if end.lost]
@@ -130,12 +130,12 @@ class _Gathering:
             evidence,
             rank_causes(evidence, self.snapshot.settings.rules.loss_scores),
             missing(evidence),
-            self.snapshot.openings.get(end.egg.entity),
+            self.snapshot.openings.get(end.egg.entity_id),
         )
 
     def evidence(self, end: EggEnd) -> LossEvidence:
         """Everything that bears on why this egg was lost."""
-        snapshot, ends, own = self.snapshot, self.ends, end.egg.entity
+        snapshot, ends, own = self.snapshot, self.ends, end.egg.entity_id
         # A slug never lived: its window is lay day.
         window = end.window or DeathWindow(0.0, 0.02, "never fertile")
         assert end.fate is not None, "only eggs with a fate are lost"
@@ -178,7 +178,7 @@ class _Gathering:
 
     def _happened(self, event: EggEventRow) -> Happening:
         """With the visit before it: what is found at one may have happened since the last."""
-        visits = self.snapshot.visits.get(self.ends.clutch.entity, [])
+        visits = self.snapshot.visits.get(self.ends.clutch.entity_id, [])
         before = [v.closed_s for v in visits if v.closed_s < event.at_s]
         after = self.ends.share(max(before, default=self.ends.clutch.laid_s))
         return Happening(self.ends.share(event.at_s), event.kind, after)

@@ -44,7 +44,7 @@ def calendar(snapshot: Snapshot, as_of_s: float) -> list[CalendarEntry]:
             code = now.clutch.code
             entries.append(
                 CalendarEntry(
-                    f"visit.{now.clutch.entity}", at_s, at_s, f"Open box {code}: {words}",
+                    f"visit.{now.clutch.entity_id}", at_s, at_s, f"Open box {code}: {words}",
                     f"/round/{code}", f"{now.cabinet}, {now.shelf}",
                 )
             )  # fmt: skip
@@ -77,11 +77,13 @@ def _of_clutch(now: ClutchNow) -> Iterator[CalendarEntry]:
         ("emergence", "hatchlings out", forecast.emergence),
     ):
         if window is not None:
-            yield _window(f"{key}.{now.clutch.entity}", f"{code}: {what}", window, f"/hatch/{code}")
+            yield _window(
+                f"{key}.{now.clutch.entity_id}", f"{code}: {what}", window, f"/hatch/{code}"
+            )
 
 
 def _of_hatchlings(hatching: HatchingClutch) -> Iterator[CalendarEntry]:
-    code, entity = hatching.now.clutch.code, hatching.now.clutch.entity
+    code, entity = hatching.now.clutch.code, hatching.now.clutch.entity_id
     hatchlings = [h for egg in hatching.eggs for h in egg.hatchlings]
     for key, what, windows in (
         ("shed", "first sheds", [h.shed_window for h in hatchlings if h.shed_window]),

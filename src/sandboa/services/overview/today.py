@@ -173,9 +173,9 @@ def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
 def _silent(snapshot: Snapshot, as_of_s: float) -> Iterator[SilentProbe]:
     tips = readings.tips()
     for probe in snapshot.probes.values():
-        if probe.by_hand or snapshot.probe_stays[probe.entity].last is None:
+        if probe.by_hand or snapshot.probe_stays[probe.entity_id].last is None:
             continue
-        tip = tips.get(probe.entity)
+        tip = tips.get(probe.entity_id)
         last_s = tip.last_s if tip else None
         if last_s is None or as_of_s - last_s > LOGGER_GAP_S:
             yield SilentProbe(probe.name, last_s)

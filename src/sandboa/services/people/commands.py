@@ -37,10 +37,11 @@ def people_now() -> list[PersonNow]:
     told = []
     for person in sorted(Person.current(), key=lambda p: p.name.casefold()):
         used = [
-            s.used_s for s in Session.select().where(Session.person == person.entity).iterator()
+            s.used_s
+            for s in Session.select().where(Session.person_id == person.entity_id).iterator()
         ]
         told.append(
-            PersonNow(person, person.entity in admitted, len(used), max(used, default=None))
+            PersonNow(person, person.entity_id in admitted, len(used), max(used, default=None))
         )
     return told
 
@@ -85,13 +86,13 @@ def remove_person(entity: int, now_s: float) -> Act:
         person.retire(removing)
         require_keeper_left()
         for table in (Passphrase, Session, PrivateLink):
-            table.delete().where(table.person == entity).execute()
+            table.delete().where(table.person_id == entity).execute()
     return removing
 
 
 def _free_name(text: str, but: int | None = None) -> str:
     name = clean_name("name", text)
     held = person_called(name)
-    if held is not None and held.entity != but:
+    if held is not None and held.entity_id != but:
         raise Conflict(f"there is a {held.name} already")
     return name

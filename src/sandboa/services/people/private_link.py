@@ -12,18 +12,18 @@ def make_link(person: int | None, now_s: float) -> str:
     token = secrets.token_urlsafe(32)
     with database.atomic("IMMEDIATE"):
         end_link(person)
-        PrivateLink.create(token_hash=hash_of(token), person=person, made_s=int(now_s))
+        PrivateLink.create(token_hash=hash_of(token), person_id=person, made_s=int(now_s))
     return token
 
 
 def end_link(person: int | None) -> None:
     """Let nobody read the calendar by that person's link any more."""
-    PrivateLink.delete().where(PrivateLink.person == person).execute()
+    PrivateLink.delete().where(PrivateLink.person_id == person).execute()
 
 
 def link_of(person: int | None) -> PrivateLink | None:
     """The link that person has, None without one."""
-    link: PrivateLink | None = PrivateLink.get_or_none(PrivateLink.person == person)
+    link: PrivateLink | None = PrivateLink.get_or_none(PrivateLink.person_id == person)
     return link
 
 

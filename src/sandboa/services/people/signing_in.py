@@ -87,14 +87,14 @@ def set_passphrase(entity: int, passphrase: str, now_s: float) -> None:
         if first:
             # From now on every private link is somebody's.
             end_link(None)
-        Passphrase.delete().where(Passphrase.person == entity).execute()
-        Passphrase.create(person=entity, hash=kept, set_s=int(now_s))
-        Session.delete().where(Session.person == entity).execute()
+        Passphrase.delete().where(Passphrase.person_id == entity).execute()
+        Passphrase.create(person_id=entity, hash=kept, set_s=int(now_s))
+        Session.delete().where(Session.person_id == entity).execute()
 
 
 def change_passphrase(person: SignedIn, before: str, passphrase: str, now_s: float) -> None:
     """As `set_passphrase`, by the person; NotSignedIn when `before` is not the one they have."""
-    kept = Passphrase.get_or_none(Passphrase.person == person.entity)
+    kept = Passphrase.get_or_none(Passphrase.person_id == person.entity)
     with _turn():
         known = kept is not None and _hasher().verify(
             as_typed(before[:LONGEST_PASSPHRASE]), kept.hash
@@ -112,7 +112,7 @@ def sign_in(name: str, passphrase: str, device: str, now_s: float) -> str:
     application runs. Raises Busy when more sign in than can be answered.
     """
     person = person_called(" ".join(name.split()))
-    kept = Passphrase.get_or_none(Passphrase.person == person.entity) if person else None
+    kept = Passphrase.get_or_none(Passphrase.person_id == person.entity_id) if person else None
     with _turn():
         fits, better = _hasher().verify_and_update(
             as_typed(passphrase[:LONGEST_PASSPHRASE]), kept.hash if kept else _nobodys_hash()
@@ -121,18 +121,18 @@ def sign_in(name: str, passphrase: str, device: str, now_s: float) -> str:
         raise NotSignedIn("name and passphrase do not fit")
     token = secrets.token_urlsafe(32)
     if damage():
-        _while_damaged[hash_of(token)] = person.entity
+        _while_damaged[hash_of(token)] = person.entity_id
         return token
     with database.atomic("IMMEDIATE"):
         if better:
-            Passphrase.change(Passphrase.person == person.entity, hash=better)
+            Passphrase.change(Passphrase.person_id == person.entity_id, hash=better)
         Session.delete().where(
             (Session.used_s < now_s - SESSION_DAYS * SECONDS_PER_DAY)
             | (Session.begun_s < now_s - LONGEST_SESSION_DAYS * SECONDS_PER_DAY)
         ).execute()
         Session.create(
             token_hash=hash_of(token),
-            person=person.entity,
+            person_id=person.entity_id,
             begun_s=int(now_s),
             used_s=int(now_s),
             device=device[:200],
@@ -152,7 +152,7 @@ def whose(token: str | None, now_s: float) -> SignedIn | None:
         return None
     if session.begun_s < now_s - LONGEST_SESSION_DAYS * SECONDS_PER_DAY:
         return None
-    found = _signed_in(session.person)
+    found = _signed_in(session.person_id)
     if found is None:
         return None
     if session.used_s < now_s - _NOTED_EVERY_S and not damage():
@@ -163,7 +163,7 @@ def whose(token: str | None, now_s: float) -> SignedIn | None:
 def sessions_of(entity: int, token: str | None) -> list[SessionNow]:
     """The sessions of a person, the one used last first; `token` is that of the one that asks."""
     own = hash_of(token) if token else ""
-    rows = Session.select().where(Session.person == entity).order_by(Session.used_s.desc())
+    rows = Session.select().where(Session.person_id == entity).order_by(Session.used_s.desc())
     return [
         SessionNow(
             row.token_hash[:_KEY], row.begun_s, row.used_s, row.device, row.token_hash == own
@@ -176,7 +176,7 @@ def end_session(entity: int, key: str) -> None:
     """End one session of a person by its key; NotFound when there is none such."""
     ended = (
         Session.delete()
-        .where((Session.person == entity) & (fn.substr(Session.token_hash, 1, _KEY) == key))
+        .where((Session.person_id == entity) & (fn.substr(Session.token_hash, 1, _KEY) == key))
         .execute()
     )
     if not ended:
@@ -192,7 +192,7 @@ def sign_out(token: str) -> None:
 
 def sign_out_everywhere(entity: int) -> int:
     """End every session of a person, and their calendar link; returns how many sessions."""
-    ended: int = Session.delete().where(Session.person == entity).execute()
+    ended: int = Session.delete().where(Session.person_id == entity).execute()
     end_link(entity)
     return ended
 
@@ -224,7 +224,7 @@ def _turn() -> Iterator[None]:
 
 def _signed_in(entity: int | None) -> SignedIn | None:
     person = Person.now(entity) if entity is not None else None
-    return SignedIn(person.entity, person.name, Role(person.role)) if person else None
+    return SignedIn(person.entity_id, person.name, Role(person.role)) if person else None
 
 
 @cache

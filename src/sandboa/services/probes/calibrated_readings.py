@@ -28,16 +28,16 @@ def loggers_ever_at(snapshot: Snapshot, place: int) -> Iterator[Probe]:
     here = [
         probe
         for probe in snapshot.probes.values()
-        if not probe.by_hand and place in snapshot.probe_stays[probe.entity].place
+        if not probe.by_hand and place in snapshot.probe_stays[probe.entity_id].place
     ]
-    yield from sorted(here, key=lambda p: snapshot.probe_stays[p.entity].last != place)
+    yield from sorted(here, key=lambda p: snapshot.probe_stays[p.entity_id].last != place)
 
 
 def with_humidity_offset(snapshot: Snapshot, probe: Probe, humidity: float, at_s: float) -> float:
     """A probe's relative humidity (0-1) as it counts: moved by its last salt test up to then."""
     tests = [
         check
-        for check in snapshot.checks.get(probe.entity, [])
+        for check in snapshot.checks.get(probe.entity_id, [])
         if check.kind is CheckKind.SALT and check.at_s <= at_s
     ]
     return min(max(humidity + (tests[-1].offset if tests else 0.0), 0.0), 1.0)
@@ -48,16 +48,17 @@ def pieces_at(
 ) -> Iterator[Piece]:
     """What a probe measured in a place within from..until, in order of time."""
     left_out = [
-        (float(row.from_s), float(row.until_s)) for row in snapshot.left_out.get(probe.entity, [])
+        (float(row.from_s), float(row.until_s))
+        for row in snapshot.left_out.get(probe.entity_id, [])
     ]
-    checks = snapshot.checks.get(probe.entity, [])
-    for start_s, end_s, where in snapshot.probe_stays[probe.entity].pieces(from_s, until_s):
+    checks = snapshot.checks.get(probe.entity_id, [])
+    for start_s, end_s, where in snapshot.probe_stays[probe.entity_id].pieces(from_s, until_s):
         if where != place:
             continue
         for part in trusted(
             start_s, end_s, checks, left_out, checked_from_start=bool(probe.checked)
         ):
-            series = snapshot.readings.series(probe.entity, part.from_s, part.until_s)
+            series = snapshot.readings.series(probe.entity_id, part.from_s, part.until_s)
             if len(series.times_s):
                 yield Piece(probe, part.from_s, part.until_s, series, part.offset_c, part.sd_c)
 

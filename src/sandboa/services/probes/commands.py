@@ -51,11 +51,11 @@ def hang_probe(
         probe = Probe.record(
             hanging,
             name=name,
-            place=where,
+            place_id=where,
             since_s=int(since_s),
             checked=int(checked),
             by_hand=0,
-            device=find_device(device).entity if device is not None else None,
+            device_id=find_device(device).entity_id if device is not None else None,
         )
     return probe, hanging
 
@@ -69,17 +69,17 @@ def move_probe(entity: int, place: ProbePlace | None, at_s: float, now_s: float)
     probe = _logger(entity)
     where, words = find_place(place) if place is not None else (None, "nowhere")
     _require_since_hung(probe, at_s, now_s)
-    moves = sorted(ProbeMove.current(ProbeMove.probe == entity), key=lambda m: m.from_s)
-    hangs = next((m.place for m in reversed(moves) if m.from_s <= at_s), probe.place)
+    moves = sorted(ProbeMove.current(ProbeMove.probe_id == entity), key=lambda m: m.from_s)
+    hangs = next((m.place_id for m in reversed(moves) if m.from_s <= at_s), probe.place_id)
     if hangs == where:
         raise NotPlausible("place", f"{probe.name} hangs there already")
     what = f"hung in {words}" if where else "taken down"
     with act("probe", f"Probe {probe.name} {what}", now_s) as moving:
         same_time = next((m for m in moves if m.from_s == int(at_s)), None)
         if same_time is not None:
-            same_time.correct(moving, place=where)
+            same_time.correct(moving, place_id=where)
         else:
-            ProbeMove.record(moving, probe=entity, place=where, from_s=int(at_s))
+            ProbeMove.record(moving, probe_id=entity, place_id=where, from_s=int(at_s))
     return moving
 
 
@@ -97,7 +97,7 @@ def check_probe(entity: int, check: Check, now_s: float) -> Act:
     with act("check", f"Probe {probe.name} showed {showed}", now_s) as checking:
         ProbeCheck.record(
             checking,
-            probe=entity,
+            probe_id=entity,
             at_s=int(check.at_s),
             kind=check.kind.value,
             shown=check.shown,
@@ -118,7 +118,7 @@ def leave_out(entity: int, from_s: float, until_s: float, reason: str, now_s: fl
     summary = f"Readings of {probe.name} left out: {why or 'not believed'}"
     with act("left out", summary, now_s) as leaving:
         LeftOut.record(
-            leaving, probe=entity, from_s=int(from_s), until_s=math.ceil(until_s), reason=why
+            leaving, probe_id=entity, from_s=int(from_s), until_s=math.ceil(until_s), reason=why
         )
     return leaving
 
@@ -139,7 +139,7 @@ def _require_since_hung(probe: Probe, at_s: float, now_s: float) -> None:
 def hand_thermometer(recording: Act, place: ProbePlace, since_s: float) -> Probe:
     """The thermometer read by hand at a place, recorded on first use."""
     where, words = find_place(place)
-    held = Probe.only(Probe.place == where, Probe.by_hand == 1)
+    held = Probe.only(Probe.place_id == where, Probe.by_hand == 1)
     if held is not None:
         if held.since_s > since_s:
             return held.correct(recording, since_s=int(since_s))
@@ -147,7 +147,7 @@ def hand_thermometer(recording: Act, place: ProbePlace, since_s: float) -> Probe
     return Probe.record(
         recording,
         name=f"By hand, {words}"[:60],
-        place=where,
+        place_id=where,
         since_s=int(since_s),
         checked=0,
         by_hand=1,
@@ -167,9 +167,9 @@ def find_place(place: ProbePlace) -> tuple[int, str]:
     if place.clutch:
         clutch = clutch_called(place.clutch)
         box = Box.of(clutch)
-        return box.entity, f"box {clutch.code}"
+        return box.entity_id, f"box {clutch.code}"
     cabinet = cabinet_called(place.cabinet or "")
     if not place.shelf:
-        return cabinet.entity, cabinet.name
+        return cabinet.entity_id, cabinet.name
     shelf = shelf_called(cabinet.name, place.shelf)
-    return shelf.entity, f"{cabinet.name}, {shelf.name}"
+    return shelf.entity_id, f"{cabinet.name}, {shelf.name}"

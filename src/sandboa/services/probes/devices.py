@@ -55,8 +55,8 @@ def revoke(entity: int, now_s: float) -> Act:
     """
     device = find_device(entity)
     with act("device", f"Token of {device.name} revoked", now_s) as revoking:
-        for probe in Probe.current(Probe.device == entity):
-            probe.correct(revoking, device=None)
+        for probe in Probe.current(Probe.device_id == entity):
+            probe.correct(revoking, device_id=None)
         keys.end_token(device.token_hash, now_s)
         device.retire(revoking)
     return revoking

@@ -43,8 +43,10 @@ def store_readings(
     fitting, before_probe, in_future = _fitting(rows, probe.since_s, now_s + LOGGER_GRACE_S)
     try:
         with act("readings", "", now_s) as taking_in:
-            batch = Batch.record(taking_in, probe=probe.entity, source=source, file_name=file_name)
-            stored = readings.store(probe.entity, batch.entity, fitting)
+            batch = Batch.record(
+                taking_in, probe_id=probe.entity_id, source=source, file_name=file_name
+            )
+            stored = readings.store(probe.entity_id, batch.entity_id, fitting)
             if not stored.new:
                 raise _NothingNew(stored)
             taking_in.summary = _summary(stored.new, probe.name, file_name)
@@ -70,9 +72,11 @@ def read_by_hand(
         raise NotPlausible("at", "that time is in the future")
     with act(_kind_by_hand(at_s), "", now_s) as reading:
         thermometer = hand_thermometer(reading, place, at_s)
-        batch = Batch.record(reading, probe=thermometer.entity, source="by hand", file_name="")
+        batch = Batch.record(
+            reading, probe_id=thermometer.entity_id, source="by hand", file_name=""
+        )
         stored = readings.store(
-            thermometer.entity, batch.entity, [(int(at_s), temperature_c, humidity)]
+            thermometer.entity_id, batch.entity_id, [(int(at_s), temperature_c, humidity)]
         )
         if not stored.new:
             raise NotPlausible("at", "there is a reading by hand at that moment already")

@@ -49,9 +49,9 @@ def take_in(
     with database.atomic("IMMEDIATE"):
         for probe, rows in by_probe.items():
             fitting, doubtful = _sorted_out(probe, rows, now_s, off_s)
-            stored = readings.store(probe.entity, readings.LIVE, fitting, now_s)
+            stored = readings.store(probe.entity_id, readings.LIVE, fitting, now_s)
             for reason, (reason_rows, reason_off_s) in doubtful.items():
-                held_readings.hold(probe.entity, reason_rows, now_s, reason, reason_off_s)
+                held_readings.hold(probe.entity_id, reason_rows, now_s, reason, reason_off_s)
                 held += len(reason_rows)
             new, known = new + stored.new, known + stored.known
             conflicting += len(stored.conflicting)
@@ -103,7 +103,7 @@ def let_in(probe_entity: int, reason: str, shift_s: float, now_s: float) -> Act:
     with act("readings", f"{what} of {probe.name} let in, {why}", now_s) as letting:
         if hung_earlier:
             probe.correct(letting, since_s=waiting.first_s + shift)
-        batch = Batch.record(letting, probe=probe_entity, source="held", file_name="")
+        batch = Batch.record(letting, probe_id=probe_entity, source="held", file_name="")
         held_readings.let_in(probe_entity, reason, batch, shift)
     return letting
 
@@ -113,20 +113,20 @@ def drop_held(probe_entity: int, reason: str, now_s: float) -> Act:
     probe = find_probe(probe_entity)
     waiting = _waiting(probe, reason)
     with act("readings", f"{waiting.count:,} held readings of {probe.name} set aside", now_s) as a:
-        batch = Batch.record(a, probe=probe_entity, source="held", file_name="")
+        batch = Batch.record(a, probe_id=probe_entity, source="held", file_name="")
         held_readings.drop(probe_entity, reason, batch)
     return a
 
 
 def _waiting(probe: Probe, reason: str) -> held_readings.Held:
     for waiting in held_readings.held():
-        if (waiting.probe, waiting.reason) == (probe.entity, reason):
+        if (waiting.probe_id, waiting.reason) == (probe.entity_id, reason):
             return waiting
     raise NotPlausible("reason", f"nothing of {probe.name} is held back for that")
 
 
 def _by_probe(device: Device, sent: Iterable[SentReading]) -> dict[Probe, list[ReadingRow]]:
-    own = {p.name.casefold(): p for p in Probe.current(Probe.device == device.entity)}
+    own = {p.name.casefold(): p for p in Probe.current(Probe.device_id == device.entity_id)}
     rows: dict[str, list[ReadingRow]] = defaultdict(list)
     for name, at_s, temperature_c, humidity in sent:
         rows[name or ""].append((at_s, temperature_c, humidity))

@@ -84,7 +84,7 @@ def close_visit(visit: BoxVisit, now_s: float) -> Closed:
     with database.atomic("IMMEDIATE"):
         known = visit_with(visit.key)
         if known is not None:
-            return Closed(Act.get_by_id(known.act), known=True, conflicts=_told(known.conflict))
+            return Closed(Act.get_by_id(known.act_id), known=True, conflicts=_told(known.conflict))
         at = AtBox.of(visit, now_s)
         check_visit(at)
         conflicts = tuple(collisions(at))
@@ -94,7 +94,7 @@ def close_visit(visit: BoxVisit, now_s: float) -> Closed:
                 [*visit_words(visit), *(["collided with another device"] if conflicts else [])]
             ),
             now_s,
-            at.clutch.entity,
+            at.clutch.entity_id,
         ) as visiting:
             write_visit(visiting, at, conflicts)
     return Closed(visiting, known=False, conflicts=conflicts)

@@ -14,15 +14,17 @@ def collisions(at: AtBox) -> Iterator[str]:
     if seen_act is None:
         return
     visits = rounds.Visit.current(
-        rounds.Visit.clutch == at.clutch.entity, rounds.Visit.act > seen_act
+        rounds.Visit.clutch_id == at.clutch.entity_id, rounds.Visit.act_id > seen_act
     )
-    own = {v.act for v in visits if device_of(v.key) == device_of(at.visit.key)}
-    if any(other.act not in own for other in visits):
+    own = {v.act_id for v in visits if device_of(v.key) == device_of(at.visit.key)}
+    if any(other.act_id not in own for other in visits):
         yield (
             f"Another device closed box {at.clutch.code} meanwhile. "
             "Both visits are kept; the later look counts."
         )
-    poured = sum(w.water_g for w in at.rows.waterings if w.act > seen_act and w.act not in own)
+    poured = sum(
+        w.water_g for w in at.rows.waterings if w.act_id > seen_act and w.act_id not in own
+    )
     if poured and at.visit.water_g:
         yield (
             f"{poured:g} g of water had been added meanwhile; with these "
@@ -30,9 +32,11 @@ def collisions(at: AtBox) -> Iterator[str]:
             "Undo one if it is the same water."
         )
     for seen in at.visit.eggs:
-        looks = Turgor.current(Turgor.egg == at.eggs[seen.number].entity, Turgor.act > seen_act)
+        looks = Turgor.current(
+            Turgor.egg_id == at.eggs[seen.number].entity_id, Turgor.act_id > seen_act
+        )
         for look in looks:
-            if look.act not in own and seen.grade not in (None, look.grade):
+            if look.act_id not in own and seen.grade not in (None, look.grade):
                 yield (
                     f"Egg {seen.number}: meanwhile {GRADE_WORDS[look.grade]} was recorded, "
                     f"this visit says {GRADE_WORDS[seen.grade]}."

@@ -56,7 +56,7 @@ def box_due(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> BoxDue:
     """The reasons to open one box at `as_of_s`."""
     until = {
         DueKind(p.kind): float(p.until_s)
-        for p in snapshot.postponements.get(now.clutch.entity, [])
+        for p in snapshot.postponements.get(now.clutch.entity_id, [])
         if p.at_s <= as_of_s < p.until_s
     }
     reasons = due_at_box(_state(snapshot, now, as_of_s), as_of_s) if now.water else ()
@@ -75,7 +75,8 @@ def next_visit(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> tuple[floa
     if now.water is None or not now.live_eggs:
         return None
     until = {
-        DueKind(p.kind): float(p.until_s) for p in snapshot.postponements.get(now.clutch.entity, [])
+        DueKind(p.kind): float(p.until_s)
+        for p in snapshot.postponements.get(now.clutch.entity_id, [])
     }
     state = _state(snapshot, now, as_of_s)
     at_s = as_of_s
@@ -95,8 +96,8 @@ def postpone(code: str, kind: DueKind, days: float, now_s: float) -> Act:
     require_range("days", days, POSTPONE_DAYS, "days")
     until_s = int(now_s + days * SECONDS_PER_DAY)
     words = f"Put off {_KIND_WORDS[kind]} for {days:g} {'day' if days == 1 else 'days'}"
-    with act("postpone", words, now_s, clutch.entity) as putting_off:
-        key = {"clutch": clutch.entity, "kind": kind.value}
+    with act("postpone", words, now_s, clutch.entity_id) as putting_off:
+        key = {"clutch_id": clutch.entity_id, "kind": kind.value}
         Postponement.put(putting_off, key, at_s=int(now_s), until_s=until_s)
     return putting_off
 
@@ -104,13 +105,13 @@ def postpone(code: str, kind: DueKind, days: float, now_s: float) -> Act:
 def last_visit_s(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> float:
     """When the box was last visited; lay day stands for the first visit."""
     visits = [
-        v.closed_s for v in snapshot.visits.get(now.clutch.entity, []) if v.closed_s <= as_of_s
+        v.closed_s for v in snapshot.visits.get(now.clutch.entity_id, []) if v.closed_s <= as_of_s
     ]
     return float(max([now.clutch.laid_s, *visits]))
 
 
 def _state(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> BoxState:
-    own = snapshot.methods.get(now.clutch.entity)
+    own = snapshot.methods.get(now.clutch.entity_id)
     live = [egg for egg in now.eggs.eggs if egg.live and egg.pipped_s is None]
     water = now.water
     left = water.left if water else None
@@ -122,7 +123,7 @@ def _state(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> BoxState:
         egg.number for egg in live if egg.urgency in (Urgency.TODAY, Urgency.URGENT)
     )
     pours = [
-        w.poured_s for w in snapshot.waterings.get(now.box.entity, []) if w.poured_s <= as_of_s
+        w.poured_s for w in snapshot.waterings.get(now.box.entity_id, []) if w.poured_s <= as_of_s
     ]
     return BoxState(
         laid_s=now.clutch.laid_s,
@@ -203,7 +204,7 @@ def dents_words(now: ClutchNow) -> str:
 
 def _last_days_done(snapshot: Snapshot, now: ClutchNow, from_s: float) -> bool:
     """Whether what the method asks for in the last week was done in it."""
-    acts = snapshot.box_done.get(now.box.entity, [])
+    acts = snapshot.box_done.get(now.box.entity_id, [])
     if any(a.kind == BoxActKind.MOVED_TO_PAPER and a.at_s >= from_s for a in acts):
         return True
-    return any(s.at_s >= from_s for s in snapshot.set_ups.get(now.box.entity, []))
+    return any(s.at_s >= from_s for s in snapshot.set_ups.get(now.box.entity_id, []))

@@ -58,7 +58,7 @@ def round_now(snapshot: Snapshot, as_of_s: float) -> Round:
     return Round(
         as_of_s,
         tuple(
-            _round_box(snapshot, box, newest.get(box.now.clutch.entity, 0), as_of_s)
+            _round_box(snapshot, box, newest.get(box.now.clutch.entity_id, 0), as_of_s)
             for box in boxes_of_round(snapshot, lessons(snapshot), as_of_s)
         ),
         tuple(_shelves(snapshot)),
@@ -86,7 +86,7 @@ def _round_box(
     as_of_s: float,
 ) -> RoundBox:
     water = box.now.water
-    own = snapshot.methods.get(box.now.clutch.entity)
+    own = snapshot.methods.get(box.now.clutch.entity_id)
     last_s = last_visit_s(snapshot, box.now, as_of_s)
     return RoundBox(
         box=box,
@@ -101,6 +101,6 @@ def _round_box(
 
 def _shelves(snapshot: Snapshot) -> Iterator[tuple[str, str]]:
     """In order of cabinet and shelf."""
-    named = [(snapshot.cabinets[s.cabinet].name, s) for s in snapshot.shelves.values()]
+    named = [(snapshot.cabinets[s.cabinet_id].name, s) for s in snapshot.shelves.values()]
     for cabinet, shelf in sorted(named, key=lambda n: (n[0], n[1].position)):
         yield cabinet, shelf.name

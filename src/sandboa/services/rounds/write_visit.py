@@ -16,7 +16,7 @@ def write_visit(visiting: Act, at: AtBox, conflicts: tuple[str, ...]) -> None:
     visit = at.visit
     rounds.Visit.record(
         visiting,
-        clutch=at.clutch.entity,
+        clutch_id=at.clutch.entity_id,
         key=visit.key,
         opened_s=int(visit.opened_s),
         closed_s=at.at_s,
@@ -30,21 +30,21 @@ def write_visit(visiting: Act, at: AtBox, conflicts: tuple[str, ...]) -> None:
 
 
 def _write_egg(visiting: Act, at: AtBox, seen: EggSeen) -> None:
-    egg = at.eggs[seen.number].entity
+    egg = at.eggs[seen.number].entity_id
     if seen.grade is not None:
-        Turgor.record(visiting, egg=egg, seen_s=at.at_s, grade=seen.grade)
+        Turgor.record(visiting, egg_id=egg, seen_s=at.at_s, grade=seen.grade)
     if seen.vessels is not None:
         Candling.record(
             visiting,
-            egg=egg,
+            egg_id=egg,
             seen_s=at.at_s,
             vessels=seen.vessels.value,
             disc=seen.disc.value if seen.disc else None,
         )
     for kind, value in seen.signs:
-        rounds.EggSign.record(visiting, egg=egg, seen_s=at.at_s, kind=kind.value, value=value)
+        rounds.EggSign.record(visiting, egg_id=egg, seen_s=at.at_s, kind=kind.value, value=value)
     for done in seen.acts:
-        EggEvent.record(visiting, egg=egg, at_s=at.at_s, kind=done.value)
+        EggEvent.record(visiting, egg_id=egg, at_s=at.at_s, kind=done.value)
         if done is EggActKind.REMOVED:
             _take_out(visiting, at, seen)
 
@@ -61,30 +61,30 @@ def _take_out(visiting: Act, at: AtBox, seen: EggSeen) -> None:
 
 def _write_rest(visiting: Act, at: AtBox) -> None:
     graded = {seen.number for seen in at.visit.eggs if seen.grade is not None}
-    for number, egg, grade in eggs_in_box(at.clutch.entity, at.at_s):
+    for number, egg, grade in eggs_in_box(at.clutch.entity_id, at.at_s):
         if number not in graded:
-            Turgor.record(visiting, egg=egg, seen_s=at.at_s, grade=grade or 0)
+            Turgor.record(visiting, egg_id=egg, seen_s=at.at_s, grade=grade or 0)
 
 
 def _write_box(visiting: Act, at: AtBox) -> None:
-    visit, box = at.visit, at.box.entity
+    visit, box = at.visit, at.box.entity_id
     for kind, value in visit.signs:
-        rounds.BoxSign.record(visiting, box=box, seen_s=at.at_s, kind=kind, value=value)
+        rounds.BoxSign.record(visiting, box_id=box, seen_s=at.at_s, kind=kind, value=value)
     if visit.mass_g is not None:
-        rounds.Weighing.record(visiting, box=box, at_s=at.at_s, mass_g=visit.mass_g)
+        rounds.Weighing.record(visiting, box_id=box, at_s=at.at_s, mass_g=visit.mass_g)
     if visit.water_g is not None:
-        Watering.record(visiting, box=box, poured_s=at.at_s, water_g=visit.water_g)
+        Watering.record(visiting, box_id=box, poured_s=at.at_s, water_g=visit.water_g)
     if visit.mass_change_g:
         _change_mass(visiting, at, visit.mass_change_g, "put in or taken out")
     for done in visit.acts:
-        rounds.BoxDone.record(visiting, box=box, at_s=at.at_s, kind=done.value)
+        rounds.BoxDone.record(visiting, box_id=box, at_s=at.at_s, kind=done.value)
     if visit.closing is not None:
-        key = {"box": box, "from_s": at.at_s}
+        key = {"box_id": box, "from_s": at.at_s}
         rounds.ClosingChange.put(visiting, key, closing=visit.closing.value)
     if visit.fresh is not None:
         rounds.SetUp.record(
             visiting,
-            box=box,
+            box_id=box,
             at_s=at.at_s,
             medium=medium_named(visit.fresh.medium).name,
             water_g=visit.fresh.water_g,
@@ -95,4 +95,6 @@ def _write_box(visiting: Act, at: AtBox) -> None:
 
 
 def _change_mass(visiting: Act, at: AtBox, delta_g: float, what: str) -> None:
-    rounds.MassChange.record(visiting, box=at.box.entity, at_s=at.at_s, delta_g=delta_g, what=what)
+    rounds.MassChange.record(
+        visiting, box_id=at.box.entity_id, at_s=at.at_s, delta_g=delta_g, what=what
+    )

@@ -45,7 +45,7 @@ def note(kind: Kind, text: str, by: By, now_s: float) -> None:
     if damage():
         return
     SecurityEvent.create(
-        at_s=int(now_s), kind=kind.value, person=by.person, text=text[:_LONGEST],
+        at_s=int(now_s), kind=kind.value, person_id=by.person, text=text[:_LONGEST],
         address=by.address[:_LONGEST], device=by.device[:_LONGEST],
     )  # fmt: skip
     forget_events_before(now_s - KEPT_DAYS * SECONDS_PER_DAY)

@@ -49,7 +49,7 @@ def counted_clutches(
     counted = [
         _counted(snapshot, ends)
         for ends in all_ends(snapshot, as_of_s)
-        if ends.clutch.entity in snapshot.finished
+        if ends.clutch.entity_id in snapshot.finished
     ]
     told = [c for c in counted if year is None or c.year == year]
     return sorted(told, key=lambda c: c.ends.clutch.laid_s)
@@ -79,13 +79,13 @@ def _counted(snapshot: Snapshot, ends: ClutchEnds) -> CountedClutch:
 
 def _groups(snapshot: Snapshot, ends: ClutchEnds) -> dict[Dimension, str]:
     clutch = ends.clutch
-    box = snapshot.boxes[clutch.entity]
+    box = snapshot.boxes[clutch.entity_id]
     shelf = snapshot.shelf_at(box, clutch.laid_s)
-    cabinet = snapshot.cabinets[shelf.cabinet].name
-    own = snapshot.methods.get(clutch.entity)
-    sire = snapshot.animals.get(clutch.sire) if clutch.sire is not None else None
+    cabinet = snapshot.cabinets[shelf.cabinet_id].name
+    own = snapshot.methods.get(clutch.entity_id)
+    sire = snapshot.animals.get(clutch.sire_id) if clutch.sire_id is not None else None
     named = {
-        Dimension.DAM: snapshot.animals[clutch.dam].name,
+        Dimension.DAM: snapshot.animals[clutch.dam_id].name,
         Dimension.SIRE: sire.name if sire else None,
         Dimension.MEDIUM: box.medium,
         Dimension.CLOSING: box.closing,

@@ -207,5 +207,5 @@ def _bias(told: Sequence[Score]) -> tuple[float, int] | None:
 
 
 def _unweighed(snapshot: Snapshot, clutch: CountedClutch) -> bool:
-    box = snapshot.boxes[clutch.ends.clutch.entity]
-    return Dimension.MEDIUM in clutch.groups and not snapshot.weighings.get(box.entity)
+    box = snapshot.boxes[clutch.ends.clutch.entity_id]
+    return Dimension.MEDIUM in clutch.groups and not snapshot.weighings.get(box.entity_id)

@@ -68,24 +68,24 @@ def read_herd() -> Herd:
     """Everything that is recorded of the animals now."""
     counts: dict[int, tuple[int, int]] = {}
     for egg in Egg.current():
-        laid, slugs = counts.get(egg.clutch, (0, 0))
-        counts[egg.clutch] = (laid + 1, slugs + egg.slug)
+        laid, slugs = counts.get(egg.clutch_id, (0, 0))
+        counts[egg.clutch_id] = (laid + 1, slugs + egg.slug)
     signs = {
         dam: [SeenSign(Sign(row.kind), row.seen_s) for row in rows]
-        for dam, rows in _by(recorded.Sign, "dam", lambda r: r.seen_s).items()
+        for dam, rows in _by(recorded.Sign, "dam_id", lambda r: r.seen_s).items()
     }
     return Herd(
-        animals={a.entity: a for a in Animal.current()},
-        traits=_by(Trait, "animal", lambda r: r.name.casefold()),
-        weights=_by(Weight, "animal", lambda r: (r.at_s, r.id)),
-        meals=_by(Meal, "animal", lambda r: (r.at_s, r.id)),
+        animals={a.entity_id: a for a in Animal.current()},
+        traits=_by(Trait, "animal_id", lambda r: r.name.casefold()),
+        weights=_by(Weight, "animal_id", lambda r: (r.at_s, r.id)),
+        meals=_by(Meal, "animal_id", lambda r: (r.at_s, r.id)),
         pairs=Pair.current(),
-        pairings=_by(Pairing, "dam", lambda r: r.from_s),
-        locks=_by(Lock, "pairing", lambda r: r.seen_s),
+        pairings=_by(Pairing, "dam_id", lambda r: r.from_s),
+        locks=_by(Lock, "pairing_id", lambda r: r.seen_s),
         signs=signs,
-        clutches=_by(Clutch, "dam", lambda r: r.laid_s),
+        clutches=_by(Clutch, "dam_id", lambda r: r.laid_s),
         counts=counts,
-        tasks=_by(Task, "subject", lambda r: r.done_s),
+        tasks=_by(Task, "subject_id", lambda r: r.done_s),
     )
 
 

@@ -83,7 +83,7 @@ def _by_the_hour(probe: int, from_s: float, until_s: float) -> ReadingSeries:
 
 
 def _read(tip: readings.Tip, from_s: float) -> _HeldSeries:
-    times, values, humidity = readings.series(tip.probe, from_s)
+    times, values, humidity = readings.series(tip.probe_id, from_s)
     return _HeldSeries(from_s, tip, ReadingSeries(times, values), humidity)
 
 
@@ -92,7 +92,7 @@ def _extended(held: _HeldSeries, tip: readings.Tip) -> _HeldSeries:
     known = held.series
     if held.tip.rewrites != tip.rewrites or not len(known.times_s):
         return _read(tip, held.from_s)
-    times, values, humidity = readings.series(tip.probe, float(known.times_s[-1]) + 1.0)
+    times, values, humidity = readings.series(tip.probe_id, float(known.times_s[-1]) + 1.0)
     series = ReadingSeries(
         np.concatenate([known.times_s, times]), np.concatenate([known.temperature_c, values])
     )

@@ -160,8 +160,8 @@ class Snapshot:
 
     def shelf_at(self, box: Box, at_s: float) -> Shelf:
         """The shelf a box stands on at a time."""
-        place = self.box_stays[box.entity].at(at_s)
-        return self.shelves[place if place is not None else box.shelf]
+        place = self.box_stays[box.entity_id].at(at_s)
+        return self.shelves[place if place is not None else box.shelf_id]
 
     def pip_s(self, egg: int) -> float | None:
         """When the egg pipped: as seen, or a usual while before it was seen out."""
@@ -188,9 +188,9 @@ class Snapshot:
     def last_look_s(self, egg: Egg, as_of_s: float) -> float | None:
         """When anything was last recorded of how an egg looks; None when nobody looked."""
         moments = [
-            *(t.seen_s for t in self.turgor.get(egg.entity, [])),
-            *(c.seen_s for c in self.candlings.get(egg.entity, [])),
-            *(s.seen_s for s in self.egg_signs.get(egg.entity, [])),
+            *(t.seen_s for t in self.turgor.get(egg.entity_id, [])),
+            *(c.seen_s for c in self.candlings.get(egg.entity_id, [])),
+            *(s.seen_s for s in self.egg_signs.get(egg.entity_id, [])),
         ]
         return max((float(m) for m in moments if m <= as_of_s), default=None)
 
@@ -205,7 +205,7 @@ class Snapshot:
         Not before it was laid, nor once it is done; nor when it was laid so
         long ago that nobody can have eggs of it, whatever was never recorded.
         """
-        done = clutch.entity in self.finished
+        done = clutch.entity_id in self.finished
         return not done and clutch.laid_s <= at_s <= clutch.laid_s + LONGEST_TERM_S
 
     def kept_from_s(self, now_s: float) -> float:
@@ -216,21 +216,23 @@ class Snapshot:
 
 def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
     """All facts as they hold now; `version` is the newest act."""
-    set_point_rows = _grouped(SetPoint, "cabinet")
+    set_point_rows = _grouped(SetPoint, "cabinet_id")
     probes = Probe.current()
     boxes = Box.current()
     clutches = sorted(Clutch.current(), key=lambda c: (c.laid_s, c.code))
-    laid_s = {c.entity: c.laid_s for c in clutches}
-    box_moves, probe_moves = _grouped(BoxMove, "box"), _grouped(ProbeMove, "probe")
+    laid_s = {c.entity_id: c.laid_s for c in clutches}
+    box_moves, probe_moves = _grouped(BoxMove, "box_id"), _grouped(ProbeMove, "probe_id")
     probe_stays = {
-        p.entity: Stays.of(
-            p.since_s, p.place, [(m.from_s, m.place) for m in probe_moves.get(p.entity, [])]
+        p.entity_id: Stays.of(
+            p.since_s,
+            p.place_id,
+            [(m.from_s, m.place_id) for m in probe_moves.get(p.entity_id, [])],
         )
         for p in probes
     }
     hanging: dict[int, list[Probe]] = defaultdict(list)
     for probe in probes:
-        place = probe_stays[probe.entity].last
+        place = probe_stays[probe.entity_id].last
         if place is not None:
             hanging[place].append(probe)
     return Snapshot(
@@ -247,57 +249,57 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
             cabinet: set_points(sorted(rows, key=lambda r: r.from_s))
             for cabinet, rows in set_point_rows.items()
         },
-        probes={p.entity: p for p in probes},
+        probes={p.entity_id: p for p in probes},
         probes_at=dict(hanging),
         clutches=clutches,
-        boxes={b.clutch: b for b in boxes},
-        eggs=_grouped(Egg, "clutch", order="number"),
-        methods={m.clutch: m for m in ClutchMethod.current()},
-        turgor=_grouped(Turgor, "egg", order="seen_s"),
-        candlings=_grouped(Candling, "egg", order="seen_s"),
-        egg_events=_grouped(EggEvent, "egg", order="at_s"),
-        waterings=_grouped(Watering, "box", order="poured_s"),
+        boxes={b.clutch_id: b for b in boxes},
+        eggs=_grouped(Egg, "clutch_id", order="number"),
+        methods={m.clutch_id: m for m in ClutchMethod.current()},
+        turgor=_grouped(Turgor, "egg_id", order="seen_s"),
+        candlings=_grouped(Candling, "egg_id", order="seen_s"),
+        egg_events=_grouped(EggEvent, "egg_id", order="at_s"),
+        waterings=_grouped(Watering, "box_id", order="poured_s"),
         box_stays={
-            b.entity: Stays.of(
-                laid_s[b.clutch],
-                b.shelf,
-                [(m.from_s, m.shelf) for m in box_moves.get(b.entity, [])],
+            b.entity_id: Stays.of(
+                laid_s[b.clutch_id],
+                b.shelf_id,
+                [(m.from_s, m.shelf_id) for m in box_moves.get(b.entity_id, [])],
             )
             for b in boxes
-            if b.clutch in laid_s
+            if b.clutch_id in laid_s
         },
         probe_stays=probe_stays,
         checks={
             probe: [Check(CheckKind(r.kind), r.at_s, r.shown, r.expected) for r in rows]
-            for probe, rows in _grouped(ProbeCheck, "probe", order="at_s").items()
+            for probe, rows in _grouped(ProbeCheck, "probe_id", order="at_s").items()
         },
-        left_out=_grouped(LeftOut, "probe", order="from_s"),
+        left_out=_grouped(LeftOut, "probe_id", order="from_s"),
         devices=_by_entity(Device),
-        pips={p.egg: p for p in Pip.current()},
-        cuts={c.egg: c for c in Cut.current()},
-        emergences={e.egg: e for e in Emergence.current()},
-        hatchlings=_grouped(Hatchling, "egg", order="part"),
-        sheds={s.hatchling: s for s in Shed.current()},
-        fates={f.egg: f for f in EggFate.current()},
-        openings={o.egg: o for o in Opening.current()},
-        findings=_grouped(Finding, "egg"),
-        finished={f.clutch: f for f in Finished.current()},
-        alterations=_grouped(Alteration, "cabinet", order="at_s"),
-        visits=_grouped(Visit, "clutch", order="closed_s"),
-        egg_signs=_grouped(EggSign, "egg", order="seen_s"),
-        box_signs=_grouped(BoxSign, "box", order="seen_s"),
-        box_done=_grouped(BoxDone, "box", order="at_s"),
-        weighings=_grouped(Weighing, "box", order="at_s"),
-        mass_changes=_grouped(MassChange, "box", order="at_s"),
-        closings=_grouped(ClosingChange, "box", order="from_s"),
-        set_ups=_grouped(SetUp, "box", order="at_s"),
-        postponements=_grouped(Postponement, "clutch"),
+        pips={p.egg_id: p for p in Pip.current()},
+        cuts={c.egg_id: c for c in Cut.current()},
+        emergences={e.egg_id: e for e in Emergence.current()},
+        hatchlings=_grouped(Hatchling, "egg_id", order="part"),
+        sheds={s.hatchling_id: s for s in Shed.current()},
+        fates={f.egg_id: f for f in EggFate.current()},
+        openings={o.egg_id: o for o in Opening.current()},
+        findings=_grouped(Finding, "egg_id"),
+        finished={f.clutch_id: f for f in Finished.current()},
+        alterations=_grouped(Alteration, "cabinet_id", order="at_s"),
+        visits=_grouped(Visit, "clutch_id", order="closed_s"),
+        egg_signs=_grouped(EggSign, "egg_id", order="seen_s"),
+        box_signs=_grouped(BoxSign, "box_id", order="seen_s"),
+        box_done=_grouped(BoxDone, "box_id", order="at_s"),
+        weighings=_grouped(Weighing, "box_id", order="at_s"),
+        mass_changes=_grouped(MassChange, "box_id", order="at_s"),
+        closings=_grouped(ClosingChange, "box_id", order="from_s"),
+        set_ups=_grouped(SetUp, "box_id", order="at_s"),
+        postponements=_grouped(Postponement, "clutch_id"),
         settings=house_settings(),
     )
 
 
 def _by_entity(table: type[FactT]) -> dict[int, FactT]:
-    return {row.entity: row for row in table.current()}
+    return {row.entity_id: row for row in table.current()}
 
 
 def _grouped(table: type[FactT], owner: str, order: str = "id") -> dict[int, list[FactT]]:

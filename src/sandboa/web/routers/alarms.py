@@ -101,8 +101,8 @@ def alarms_told(snapshot: Snapshot, rows: list[Alarm]) -> list[AlarmTold]:
             id=row.id,
             kind=row.kind,
             severity=Severity(row.severity),
-            cabinet=snapshot.cabinets[row.cabinet].name if row.cabinet else None,
-            probe=snapshot.probes[row.probe].name if row.probe in snapshot.probes else None,
+            cabinet=snapshot.cabinets[row.cabinet_id].name if row.cabinet_id else None,
+            probe=snapshot.probes[row.probe_id].name if row.probe_id in snapshot.probes else None,
             text=row.text,
             began_at=at(row.began_s),
             raised_at=at(row.raised_s),
@@ -110,7 +110,7 @@ def alarms_told(snapshot: Snapshot, rows: list[Alarm]) -> list[AlarmTold]:
             acknowledged_at=at_or_none(seen.get(row.id)),
         )
         for row in rows
-        if row.cabinet is None or row.cabinet in snapshot.cabinets
+        if row.cabinet_id is None or row.cabinet_id in snapshot.cabinets
     ]
 
 

@@ -218,12 +218,12 @@ def get_animal(animal: AnimalId, house: TheHouse, now_s: NowS) -> AnimalPageTold
     settings = house_settings()
     is_dam = row.role == DAM
     after = aftercare.dam_after_laying(herd, animal, settings, now_s) if is_dam else None
-    parents = [p for p in (herd.name(row.dam), herd.name(row.sire)) if p]
+    parents = [p for p in (herd.name(row.dam_id), herd.name(row.sire_id)) if p]
     return AnimalPageTold(
         animal=_animal(herd, row),
         traits_text=row.traits,
-        dam=row.dam,
-        sire=row.sire,
+        dam=row.dam_id,
+        sire=row.sire_id,
         parents=" × ".join(parents) or None,
         weights=[WeightTold.model_validate(w) for w in herd.weights.get(animal, [])],
         meals=[MealTold.model_validate(m) for m in herd.meals.get(animal, [])],
@@ -284,20 +284,20 @@ def _said(asked: AnimalAsked) -> AnimalSaid:
 
 
 def _animal(herd: Herd, row: Animal) -> AnimalTold:
-    weights = herd.weights.get(row.entity, [])
-    meals = herd.meals.get(row.entity, [])
+    weights = herd.weights.get(row.entity_id, [])
+    meals = herd.meals.get(row.entity_id, [])
     taken = [m for m in meals if m.taken]
     years: dict[int, list[str]] = {}
     for clutch in _clutches(herd, row):
         years.setdefault(clutch.laid_at.year, []).append(clutch.count)
     return AnimalTold(
-        id=row.entity,
+        id=row.entity_id,
         role=row.role,
         name=row.name,
         code=row.code,
         hatch_year=row.hatch_year,
         retired=bool(row.retired),
-        traits=[TraitTold.model_validate(t) for t in herd.traits.get(row.entity, [])],
+        traits=[TraitTold.model_validate(t) for t in herd.traits.get(row.entity_id, [])],
         mass_g=weights[-1].mass_g if weights else None,
         weighed_at=at(weights[-1].at_s) if weights else None,
         last_meal_at=at(taken[-1].at_s) if taken else None,
@@ -309,13 +309,13 @@ def _animal(herd: Herd, row: Animal) -> AnimalTold:
 def _clutches(herd: Herd, row: Animal) -> list[ClutchOfTold]:
     """The animal's clutches in order of time, with the other parent."""
     every = [c for clutches in herd.clutches.values() for c in clutches]
-    own = [c for c in every if row.entity in (c.dam, c.sire)]
+    own = [c for c in every if row.entity_id in (c.dam_id, c.sire_id)]
     return [
         ClutchOfTold(
             code=clutch.code,
             laid_at=at(clutch.laid_s),
-            count=str(ClutchCount(*herd.counts.get(clutch.entity, (0, 0)))),
-            mate=herd.name(clutch.sire if row.role == DAM else clutch.dam),
+            count=str(ClutchCount(*herd.counts.get(clutch.entity_id, (0, 0)))),
+            mate=herd.name(clutch.sire_id if row.role == DAM else clutch.dam_id),
         )
         for clutch in sorted(own, key=lambda c: c.laid_s)
     ]

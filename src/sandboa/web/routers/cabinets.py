@@ -78,10 +78,10 @@ def get_cabinets(house: TheHouse, now_s: NowS) -> list[CabinetListedTold]:
             shelves=[
                 s.name
                 for s in sorted(snapshot.shelves.values(), key=lambda s: s.position)
-                if s.cabinet == cabinet.entity
+                if s.cabinet_id == cabinet.entity_id
             ],
             set_point_c=set_points.at(now_s)
-            if (set_points := snapshot.set_points.get(cabinet.entity))
+            if (set_points := snapshot.set_points.get(cabinet.entity_id))
             else None,
         )
         for cabinet in sorted(snapshot.cabinets.values(), key=lambda c: c.name.casefold())

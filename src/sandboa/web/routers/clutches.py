@@ -210,7 +210,7 @@ def _told(page: ClutchPage, box: BoxDue, faults: list[FaultTold], now_s: float) 
     now = page.now
     due, postponed = due_told(box)
     return ClutchTold(
-        id=now.clutch.entity,
+        id=now.clutch.entity_id,
         code=now.clutch.code,
         maternal=now.maternal,
         revision=revision_of(clutch_form(now.clutch.code)),
@@ -218,8 +218,8 @@ def _told(page: ClutchPage, box: BoxDue, faults: list[FaultTold], now_s: float) 
         method=page.method,
         house_method=page.house_method,
         differences=[DifferenceTold.model_validate(d) for d in page.differences],
-        dam_id=now.clutch.dam,
-        sire_id=now.clutch.sire,
+        dam_id=now.clutch.dam_id,
+        sire_id=now.clutch.sire_id,
         dam=now.dam,
         sire=now.sire,
         laid_at=now.clutch.laid_s,  # type: ignore[arg-type]

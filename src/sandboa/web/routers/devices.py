@@ -41,7 +41,7 @@ class TokenTold(BaseModel):
     @classmethod
     def of(cls, made: devices.NewToken) -> "TokenTold":
         return cls(
-            device=made.device.entity,
+            device=made.device.entity_id,
             name=made.device.name,
             token=made.token,
             act=ActTold.of(made.act),
@@ -54,11 +54,11 @@ def get_devices(house: TheHouse) -> list[DeviceTold]:
     snapshot, tips = house.snapshot(), readings.tips()
     told = []
     for device in sorted(snapshot.devices.values(), key=lambda d: d.name.casefold()):
-        own = [p for p in snapshot.probes.values() if p.device == device.entity]
-        received = [tips[p.entity].received_s for p in own if p.entity in tips]
+        own = [p for p in snapshot.probes.values() if p.device_id == device.entity_id]
+        received = [tips[p.entity_id].received_s for p in own if p.entity_id in tips]
         told.append(
             DeviceTold(
-                id=device.entity,
+                id=device.entity_id,
                 name=device.name,
                 probes=sorted(p.name for p in own),
                 last_received_at=at_or_none(max((r for r in received if r), default=None)),

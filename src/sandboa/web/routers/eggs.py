@@ -88,7 +88,7 @@ def _told(
     standing = egg.standing
     return EggPageTold(
         as_of=now_s,  # type: ignore[arg-type]
-        clutch_id=now.clutch.entity,
+        clutch_id=now.clutch.entity_id,
         code=now.clutch.code,
         dam=now.dam,
         day=now.day,

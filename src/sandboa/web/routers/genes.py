@@ -72,7 +72,7 @@ def get_genes() -> list[GeneTold]:
     """The list, by name."""
     return [
         GeneTold(
-            id=row.entity,
+            id=row.entity_id,
             name=row.name,
             inheritance=Inheritance(row.inheritance),
             double_form=DoubleForm(row.double_form),

@@ -64,7 +64,7 @@ async def post_readings(
 ) -> TakenInTold:
     """Take in a delivery of a device; the same delivery again changes nothing."""
     device = await run_in_threadpool(device_of, _token(authorization))
-    with house.deliveries.enter(f"device {device.entity}"):
+    with house.deliveries.enter(f"device {device.entity_id}"):
         body = await request.body()
         async with house.writing:
             taken = await run_in_threadpool(_take_in, device, body, content_encoding, now_s)
@@ -78,8 +78,8 @@ def get_held(house: TheHouse) -> list[HeldTold]:
     probes = house.snapshot().probes
     return [
         HeldTold(
-            probe=held.probe,
-            probe_name=probes[held.probe].name,
+            probe=held.probe_id,
+            probe_name=probes[held.probe_id].name,
             reason=held.reason,  # type: ignore[arg-type]
             count=held.count,
             first_at=at(held.first_s),
@@ -88,7 +88,7 @@ def get_held(house: TheHouse) -> list[HeldTold]:
             shift_s=-held.off_s,
         )
         for held in held_readings.held()
-        if held.probe in probes
+        if held.probe_id in probes
     ]
 
 

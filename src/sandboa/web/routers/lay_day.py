@@ -157,10 +157,10 @@ def _lay_day(asked: LayDayAsked) -> lay_day.LayDay:
 def _cabinets(snapshot: Snapshot, now_s: float) -> Iterable[CabinetChoiceTold]:
     for cabinet in sorted(snapshot.cabinets.values(), key=lambda c: c.name):
         shelves = sorted(
-            (s for s in snapshot.shelves.values() if s.cabinet == cabinet.entity),
+            (s for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id),
             key=lambda s: s.position,
         )
-        set_points = snapshot.set_points.get(cabinet.entity)
+        set_points = snapshot.set_points.get(cabinet.entity_id)
         yield CabinetChoiceTold(
             name=cabinet.name,
             shelves=[s.name for s in shelves],

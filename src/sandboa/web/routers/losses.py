@@ -108,11 +108,11 @@ def get_clutch_losses(code: Code, house: TheHouse, now_s: NowS) -> ClutchLossesT
 
     def told(lost: LostEgg) -> LostEggTold:
         number = lost.end.egg.number
-        photos = [PhotoTold.model_validate(p) for p in page.photos if p.egg == number]
+        photos = [PhotoTold.model_validate(p) for p in page.photos if p.egg_id == number]
         return lost_egg_told(lost, egg_told(views[number]), photos)
 
     return ClutchLossesTold(
-        id=now.clutch.entity,
+        id=now.clutch.entity_id,
         code=now.clutch.code,
         dam=now.dam,
         sire=now.sire,

@@ -113,10 +113,10 @@ def get_messages(person: Asking) -> list[MessageTold]:
 
 
 def _messages(*, keeper: bool) -> list[MessageTold]:
-    names = {m.entity: m.name for m in Messenger.select()}
+    names = {m.entity_id: m.name for m in Messenger.select()}
     return [
         MessageTold(
-            messenger=names.get(row.messenger, ""),
+            messenger=names.get(row.messenger_id, ""),
             kind=LetterKind(row.kind),
             about=row.about,
             text=row.text,
@@ -164,7 +164,7 @@ def _is_keeper(person: SignedIn | None) -> bool:
 def _target(row: Messenger, *, keeper: bool) -> tuple[dict[str, Any], list[str]]:
     """What is shown of a target, and the secrets it lacks."""
     target = json.loads(row.target)
-    secrets = keys.secrets_of(row.entity)
+    secrets = keys.secrets_of(row.entity_id)
     needed = target.pop(sending.SEALED, [])
     lacking = [name for name in needed if not secrets.get(name)]
     whole = {**target, **{name: secrets.get(name) or "" for name in needed}}
@@ -176,7 +176,7 @@ def _told(row: Messenger, now_s: float, *, keeper: bool) -> MessengerTold:
     target, lacking = _target(row, keeper=keeper)
     state = sending.state_of(row, now_s)
     return MessengerTold(
-        id=row.entity,
+        id=row.entity_id,
         kind=row.kind,  # type: ignore[arg-type]  # the table's own check
         name=row.name,
         zone=row.zone,

@@ -96,8 +96,10 @@ def sign_in(
 ) -> None:
     """Sign in with name and passphrase; wrong ones are counted."""
     person = person_called(" ".join(asked.name.split()))
-    tried = _try(request, person.entity if person else None, asked.name)
-    by = By(person.entity if person else None, tried.address, request.headers.get("user-agent", ""))
+    tried = _try(request, person.entity_id if person else None, asked.name)
+    by = By(
+        person.entity_id if person else None, tried.address, request.headers.get("user-agent", "")
+    )
     house.attempts.require(tried)
     try:
         token = signing_in.sign_in(asked.name, asked.passphrase, by.device, now_s)
@@ -110,7 +112,7 @@ def sign_in(
     house.attempts.forgive(tried)
     note(Kind.SIGNED_IN, "signed in", by, now_s)
     secure = request.url.scheme == "https"
-    mark_device(response, person.entity, secure=secure)
+    mark_device(response, person.entity_id, secure=secure)
     response.set_cookie(
         COOKIE,
         token,
@@ -198,7 +200,7 @@ def get_people() -> list[PersonTold]:
     """Everyone of the house, by name."""
     return [
         PersonTold(
-            id=now.person.entity,
+            id=now.person.entity_id,
             name=now.person.name,
             role=Role(now.person.role),
             can_sign_in=now.can_sign_in,
@@ -240,7 +242,7 @@ def set_passphrase(person: Id, asked: PassphraseAsked, by: AskedBy, now_s: NowS)
 def sign_person_out(person: Id, by: AskedBy, now_s: NowS) -> None:
     """Sign a person out on every device; their calendar link ends too."""
     found = people.find_person(person)
-    signing_in.sign_out_everywhere(found.entity)
+    signing_in.sign_out_everywhere(found.entity_id)
     note(Kind.SIGNED_OUT, f"signed {found.name} out everywhere", by, now_s)
 
 

@@ -119,7 +119,7 @@ def get_probes(house: TheHouse) -> list[HungProbeTold]:
     """Every probe and where it hangs."""
     snapshot, tips = house.snapshot(), readings.tips()
     ordered = sorted(snapshot.probes.values(), key=lambda p: p.name)
-    return [probe_told(snapshot, p, tips.get(p.entity)) for p in ordered]
+    return [probe_told(snapshot, p, tips.get(p.entity_id)) for p in ordered]
 
 
 @router.post("", status_code=201)
@@ -168,20 +168,22 @@ def leave_out(probe: ProbeId, asked: LeftOutAsked, now_s: NowS) -> ActTold:
 
 def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeTold:
     """A probe as every screen shows it."""
-    stays = snapshot.probe_stays.get(probe.entity)
-    last = stays.last if stays else probe.place
+    stays = snapshot.probe_stays.get(probe.entity_id)
+    last = stays.last if stays else probe.place_id
     place, kind = place_words(snapshot, last)
-    checks = snapshot.checks.get(probe.entity, [])
+    checks = snapshot.checks.get(probe.entity_id, [])
     offsets = {check.kind: check.offset for check in checks}
     return HungProbeTold(
-        id=probe.entity,
+        id=probe.entity_id,
         name=probe.name,
         place=place,
         kind=kind,
         since=at(stays.since_s if stays else probe.since_s),
         checked=bool(probe.checked) or CheckKind.REFERENCE in offsets,
         by_hand=bool(probe.by_hand),
-        device=snapshot.devices[probe.device].name if probe.device in snapshot.devices else None,
+        device=snapshot.devices[probe.device_id].name
+        if probe.device_id in snapshot.devices
+        else None,
         offset_c=offsets.get(CheckKind.REFERENCE, 0.0),
         humidity_offset=offsets.get(CheckKind.SALT, 0.0),
         checks=[
@@ -200,7 +202,7 @@ def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeTo
         else [],
         left_out=[
             LeftOutTold(start=at(row.from_s), end=at(row.until_s), reason=row.reason)
-            for row in snapshot.left_out.get(probe.entity, [])
+            for row in snapshot.left_out.get(probe.entity_id, [])
         ],
         last_at=at_or_none(tip.last_s if tip else None),
         last_c=tip.last_c if tip else None,
@@ -218,7 +220,7 @@ def place_words(
         return snapshot.cabinets[place].name, "cabinet"
     if place in snapshot.shelves:
         shelf = snapshot.shelves[place]
-        return f"{snapshot.cabinets[shelf.cabinet].name}, {shelf.name}", "shelf"
+        return f"{snapshot.cabinets[shelf.cabinet_id].name}, {shelf.name}", "shelf"
     box = Box.now(place)
-    clutch = next((c for c in snapshot.clutches if box and c.entity == box.clutch), None)
+    clutch = next((c for c in snapshot.clutches if box and c.entity_id == box.clutch_id), None)
     return f"box {clutch.code}" if clutch else "a box no longer there", "box"

@@ -269,7 +269,7 @@ def _box(box: RoundBox) -> RoundBoxTold:
     assert now.water is not None, "a round has no clutch that its dam keeps"
     due, postponed = due_told(box.box)
     return RoundBoxTold(
-        id=now.clutch.entity,
+        id=now.clutch.entity_id,
         code=now.clutch.code,
         dam=now.dam,
         cabinet=now.cabinet,

@@ -173,7 +173,7 @@ def get_security_log(
             id=row.id,
             at=at(row.at_s),
             kind=security_log.Kind(row.kind),
-            who=names.get(row.person or 0, ""),
+            who=names.get(row.person_id or 0, ""),
             text=row.text,
             address=row.address,
             device=row.device,

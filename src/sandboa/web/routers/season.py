@@ -121,8 +121,8 @@ class DamSeasonTold(BaseModel):
             laying=told.laying,
             pairings=[
                 PairingTold(
-                    id=row.entity,
-                    sire=herd.name(row.sire) or "",
+                    id=row.entity_id,
+                    sire=herd.name(row.sire_id) or "",
                     start=at(row.from_s),
                     until=at_or_none(row.until_s),
                     locks=[at(seen_s) for seen_s in locks],
