@@ -92,7 +92,7 @@ def test_what_was_seen_and_weighed_is_what_was_simulated(furnished: SnapshotCach
         seen = {e.number: e.grade for e in now.eggs.eggs if not e.slug and e.pipped_s is None}
         assert seen == {n: last[n].grade for n in seen}
         weighed = [v.mass_g for v in story.visits if v.mass_g is not None]
-        told = Weighing.current(Weighing.box_id == now.box.entity_id)
+        told = Weighing.current(box_id=now.box.entity_id)
         assert [w.mass_g for w in told] == [round(mass_g) for mass_g in weighed]
         pipped = {e.number for e in story.eggs if e.pip_day is not None and e.pip_day < day}
         assert {e.number for e in now.eggs.eggs if e.pipped_s is not None} == pipped

@@ -13,7 +13,7 @@ from sandboa.records import held_readings, readings
 from sandboa.records.clutches import Box, Clutch, Egg
 from sandboa.records.copies.backups import back_up
 from sandboa.records.database import DatabaseTooNew, open_database
-from sandboa.records.facts import Act
+from sandboa.records.facts import Act, newest_act
 from sandboa.records.integrity import check as checking
 from sandboa.records.integrity.check import check
 from sandboa.services.acts.errors import Conflict
@@ -203,17 +203,24 @@ def test_a_statement_that_was_kept_finds_what_a_built_one_finds(house: SnapshotC
     with act("lay", "corrected", NOW_S) as correcting:
         laid.correct(correcting, code="26-09")
     assert [c.code for c in Clutch.current()] == ["26-09"]
-    for conditions in (
-        (Egg.clutch_id == laid.entity_id,),
-        (Egg.clutch_id == laid.entity_id, Egg.number == 3),
-        (Egg.clutch_id == laid.entity_id, Egg.number > 3),
-        (Egg.number == 3, Egg.number == 4),
-        (Egg.mass_g == None, Egg.slug == True),  # noqa: E711, E712
-        (Egg.clutch_id == "nothing of the kind",),
+    for having, query in (
+        ({"clutch_id": laid.entity_id}, Egg.clutch_id == laid.entity_id),
+        ({"clutch_id": laid.entity_id, "number": 3}, Egg.number == 3),
+        ({"number": [3, 4, 77]}, Egg.number << [3, 4, 77]),
+        ({"number": []}, Egg.number << []),
+        ({"mass_g": None, "slug": False}, Egg.mass_g.is_null() & (Egg.slug == 0)),
+        ({"clutch_id": "nothing of the kind"}, Egg.number == 99),
     ):
-        built = Egg.select().where(Egg.superseded_by_id.is_null(), *conditions)
-        assert Egg.current(*conditions) == list(built)
-    three = Egg.only(Egg.clutch_id == laid.entity_id, Egg.number == 3)
+        built = Egg.select().where(Egg.superseded_by_id.is_null(), query)
+        assert Egg.current(**having) == list(built)
+    with pytest.raises(TypeError, match="egg has no column clutch"):
+        Egg.current(clutch=laid.entity_id)
+    with pytest.raises(TypeError, match="egg has no column clutch"):
+        Egg.create(clutch=laid.entity_id, act_id=1, entity_id=1)
+    assert [c.code for c in Clutch.ever(entity_id=laid.entity_id)] == ["26-01", "26-09"]
+    assert [c.code for c in Clutch.since(laid.act_id)] == ["26-09"]
+    assert Clutch.since(newest_act()) == []
+    three = Egg.only(clutch_id=laid.entity_id, number=3)
     assert three is not None
     assert three.values() == Egg.get_by_id(three.id).values()
 

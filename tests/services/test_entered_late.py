@@ -129,7 +129,7 @@ def test_a_method_has_the_set_point_of_its_own_day(house: SnapshotCache) -> None
     )  # fmt: skip
     drafts.save(draft, 1, Step.SHELF, state, NOW_S)
     code, _ = drafts.record(draft, NOW_S)
-    clutch = Clutch.only(Clutch.code == code)
+    clutch = Clutch.only(code=code)
     assert clutch is not None
     assert method_of_clutch(clutch.entity_id).temperature_c == 30.0
     # And the cabinet's record is what it was.

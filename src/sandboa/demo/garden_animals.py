@@ -217,5 +217,5 @@ def _prepared(name: str, task: PreparationTask, at_s: float) -> None:
 
 
 def _ticked(name: str, task: AftercareTask, at_s: float) -> None:
-    clutches = sorted(Clutch.current(Clutch.dam_id == _id[name]), key=lambda c: c.laid_s)
+    clutches = sorted(Clutch.current(dam_id=_id[name]), key=lambda c: c.laid_s)
     tick_aftercare(clutches[-1], task, at_s)

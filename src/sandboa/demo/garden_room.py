@@ -18,7 +18,7 @@ from sandboa.demo.garden_animals import animals
 from sandboa.demo.garden_climate import climate, climates
 from sandboa.demo.garden_last_year import last_year
 from sandboa.demo.garden_this_year import began_in, this_year
-from sandboa.records.database import database
+from sandboa.records.database import transaction
 from sandboa.services.clutches.methods import add_method
 from sandboa.services.clutches.told_forecasts import keep_due
 from sandboa.services.lay_day import drafts
@@ -56,7 +56,7 @@ def furnish(now_s: float) -> None:
     # Its codes are those of the year before this season began, whatever day it is today.
     told += last_year(now_s, (began_in(now_s) - 1) % 100)
     # One transaction around them all: a demo that is half told is none, and it is sooner there.
-    with database.atomic():
+    with transaction():
         for _, happen in sorted(told, key=lambda event: event[0]):
             happen()
         # What the watch would have kept on the way: the season behind has taught already.

@@ -63,6 +63,18 @@ class Message(Sealed):
     outcome = TextField()
 
 
+def alarm_numbered(alarm_id: int) -> Alarm | None:
+    """The alarm with that id, None for no such one."""
+    found: Alarm | None = Alarm.get_or_none(Alarm.id == alarm_id)
+    return found
+
+
+def end_alarm(alarm: Alarm, now_s: float) -> None:
+    """Keep that an alarm is over."""
+    alarm.ended_s = int(now_s)
+    alarm.save()
+
+
 def open_alarms() -> list[Alarm]:
     """What is wrong now, oldest first."""
     return list(Alarm.select().where(Alarm.ended_s.is_null()).order_by(Alarm.began_s, Alarm.id))
@@ -77,6 +89,16 @@ def alarms_between(start_s: float, end_s: float, limit: int = 500) -> list[Alarm
 def ended_since(start_s: float) -> list[Alarm]:
     """Alarms that ended at or after `start_s`, oldest end first."""
     return list(Alarm.select().where(Alarm.ended_s >= start_s).order_by(Alarm.ended_s, Alarm.id))
+
+
+def names_of_messengers() -> dict[int, str]:
+    """What every messenger is or was last called, removed ones too."""
+    return {row.entity_id: row.name for row in Messenger.ever()}
+
+
+def messages_lately(limit: int) -> list[Message]:
+    """What was sent or tried last by any messenger, newest first."""
+    return list(Message.select().order_by(Message.id.desc()).limit(limit))
 
 
 def latest_messages(messenger: int, limit: int) -> list[Message]:

@@ -32,7 +32,7 @@ class Box(Fact):
     @classmethod
     def of(cls, clutch: Clutch) -> "Box":
         """The clutch's box; every clutch has one."""
-        box = cls.only(cls.clutch_id == clutch.entity_id)
+        box = cls.only(clutch_id=clutch.entity_id)
         assert box is not None, f"clutch {clutch.code} has no box"
         return box
 
@@ -128,7 +128,9 @@ def eggs_in_box(clutch: int, at_s: float) -> list[tuple[int, int, int | None]]:
 
 def clutch_coded(code: str) -> Clutch | None:
     """The current clutch with that code, upper and lower case alike."""
-    return Clutch.only(Clutch.code.collate("NOCASE") == code)
+    wanted = (Clutch.code.collate("NOCASE") == code) & Clutch.superseded_by_id.is_null()
+    found: Clutch | None = Clutch.get_or_none(wanted)
+    return found
 
 
 def codes_beginning(year_prefix: str) -> list[str]:

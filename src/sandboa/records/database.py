@@ -7,7 +7,7 @@ whether it may be written to.
 import os
 import sqlite3
 from collections.abc import Callable, Iterator
-from contextlib import closing, contextmanager, suppress
+from contextlib import AbstractContextManager, closing, contextmanager, suppress
 from pathlib import Path
 from typing import Final
 
@@ -39,6 +39,29 @@ _MIGRATIONS: Final = MIGRATIONS
 Unavailable = OperationalError
 #: What any statement raises that meets damage, besides what is merely wrong about it.
 DatabaseFault = DatabaseError
+
+
+def transaction() -> AbstractContextManager[object]:
+    """One transaction that writes: what is recorded inside holds together or not at all.
+
+    Inside another one it is part of that; an error takes back what it did itself.
+    """
+    made: AbstractContextManager[object] = database.atomic("IMMEDIATE")
+    return made
+
+
+def one_moment() -> AbstractContextManager[object]:
+    """A transaction that reads: everything inside is as the house was when it began."""
+    made: AbstractContextManager[object] = database.atomic()
+    return made
+
+
+def prove_open_house() -> None:
+    """Build everything that proves the record anew over the open house as it is.
+
+    Inside the caller's transaction.
+    """
+    prove_all(database.connection())
 
 
 class CannotOpen(RuntimeError):

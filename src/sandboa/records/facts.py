@@ -1,10 +1,10 @@
 """The journal of facts: appended, superseded, never overwritten."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator
 from functools import cache
-from typing import Any, Self
+from typing import Any, Self, TypeVar
 
-from peewee import OP, AutoField, Expression, Field, IntegerField, Model, TextField
+from peewee import AutoField, Expression, IntegerField, Model, TextField
 
 from sandboa.records.database import database
 from sandboa.records.integrity import chain, seals
@@ -120,12 +120,30 @@ class Fact(Record):
     superseded_by_id = IntegerField(null=True)
 
     @classmethod
-    def current(cls, *conditions: Expression) -> list[Self]:
-        """The rows that hold now and meet the conditions."""
-        equal = _equalities(conditions)
-        if equal is None:
-            return list(cls.select().where(cls.superseded_by_id.is_null(), *conditions))
-        rows = database.execute_sql(_select_current(cls, tuple(equal)), tuple(equal.values()))
+    def current(cls, **having: Any) -> list[Self]:
+        """The rows that hold now and have those values by column.
+
+        None: no value; a list or a set: one of its values. TypeError for a column there is not.
+        """
+        return cls._held("superseded_by_id IS NULL", (), having)
+
+    @classmethod
+    def since(cls, act_id: int, **having: Any) -> list[Self]:
+        """As `current`, of them those that later acts than that one recorded."""
+        return cls._held("superseded_by_id IS NULL AND act_id > ?", (act_id,), having)
+
+    @classmethod
+    def ever(cls, **having: Any) -> list[Self]:
+        """As `current`, and the rows that hold no longer; in the order they were recorded."""
+        return sorted(cls._held("1", (), having), key=lambda row: row.id)
+
+    @classmethod
+    def _held(cls, which: str, asked: tuple[int, ...], having: dict[str, Any]) -> list[Self]:
+        if strange := having.keys() - cls._meta.fields.keys():
+            raise TypeError(f"{cls._meta.table_name} has no column {min(strange)}")
+        shape = tuple((column, _matches(value)) for column, value in having.items())
+        values = [value for given in having.values() for value in _values(given)]
+        rows = database.execute_sql(_select(cls, which, shape), (*asked, *values))
         names = tuple(field.name for field in cls._meta.sorted_fields)
         return [cls._read(names, row) for row in rows]
 
@@ -139,15 +157,15 @@ class Fact(Record):
         return read
 
     @classmethod
-    def only(cls, *conditions: Expression) -> Self | None:
-        """The one current row that meets the conditions, or None."""
-        rows = cls.current(*conditions)
+    def only(cls, **having: Any) -> Self | None:
+        """The one current row with those values, or None."""
+        rows = cls.current(**having)
         return rows[0] if rows else None
 
     @classmethod
     def now(cls, entity: int) -> Self | None:
         """The current version of `entity`, or None when it is gone."""
-        return cls.only(cls.entity_id == entity)
+        return cls.only(entity_id=entity)
 
     @classmethod
     def record(cls, act: Act, **values: Any) -> Self:
@@ -159,7 +177,7 @@ class Fact(Record):
     @classmethod
     def put(cls, act: Act, key: dict[str, Any], **values: Any) -> Self:
         """Correct the current row with those key columns, or record it when there is none."""
-        held = cls.only(*(getattr(cls, name) == value for name, value in key.items()))
+        held = cls.only(**key)
         return held.correct(act, **values) if held else cls.record(act, **key, **values)
 
     def correct(self, act: Act, **values: Any) -> Self:
@@ -186,26 +204,28 @@ class Fact(Record):
         return {name: value for name, value in self.__data__.items() if name not in own}
 
 
-def _equalities(conditions: Sequence[Expression]) -> dict[str, Any] | None:
-    """Column and value of each condition; None when one is more than that a column has a value."""
-    equal: dict[str, Any] = {}
-    for condition in conditions:
-        field, value = condition.lhs, condition.rhs
-        plain = isinstance(field, Field) and isinstance(value, str | int | float)
-        if condition.op != OP.EQ or not plain or field.column_name in equal:
-            return None
-        equal[field.column_name] = field.db_value(value)
-    return equal
+def _matches(value: Any) -> str:
+    if value is None:
+        return "IS NULL"
+    if isinstance(value, list | set | frozenset):
+        return f"IN ({', '.join('?' * len(value))})"
+    return "= ?"
+
+
+def _values(given: Any) -> Iterable[Any]:
+    if given is None:
+        return ()
+    return given if isinstance(given, list | set | frozenset) else (given,)
 
 
 # Most of the time of a short act went into building the same statements again and again.
 
 
 @cache
-def _select_current(table: type[Fact], columns: tuple[str, ...]) -> str:
+def _select(table: type[Fact], which: str, shape: tuple[tuple[str, str], ...]) -> str:
     told = ", ".join(f'"{field.column_name}"' for field in table._meta.sorted_fields)
-    wanted = "".join(f' AND "{column}" = ?' for column in columns)
-    return f'SELECT {told} FROM "{table._meta.table_name}" WHERE superseded_by_id IS NULL{wanted}'
+    wanted = "".join(f' AND "{column}" {matches}' for column, matches in shape)
+    return f'SELECT {told} FROM "{table._meta.table_name}" WHERE {which}{wanted}'
 
 
 @cache
@@ -224,6 +244,36 @@ def fact_tables() -> Iterator[type[Fact]]:
         waiting += further
         if not further:
             yield table
+
+
+FactT = TypeVar("FactT", bound=Fact)
+
+
+def act_numbered(act_id: int) -> Act | None:
+    """The act with that id, None for no such one."""
+    found: Act | None = Act.get_or_none(Act.id == act_id)
+    return found
+
+
+def act_of(row: Fact) -> Act:
+    """The act that recorded a fact."""
+    recording: Act = Act.get_by_id(row.act_id)
+    return recording
+
+
+def acts_lately(limit: int) -> list[Act]:
+    """The acts of the whole house, newest first."""
+    return list(Act.select().order_by(Act.id.desc()).limit(limit))
+
+
+def undoers_of(act_ids: Iterable[int]) -> list[Act]:
+    """The acts that take back, or do again, one of those."""
+    return list(Act.select().where(Act.undoes_id << list(act_ids)))
+
+
+def superseded_by(table: type[FactT], act: Act) -> list[FactT]:
+    """The rows of a table that an act put an end to."""
+    return table.ever(superseded_by_id=act.id)
 
 
 def newest_act() -> int:

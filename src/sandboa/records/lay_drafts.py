@@ -49,5 +49,27 @@ def unrecorded_drafts() -> list[LayDraft]:
     return list(rows)
 
 
+def draft_numbered(draft_id: int) -> LayDraft | None:
+    """The draft with that id, None for no such one."""
+    found: LayDraft | None = LayDraft.get_or_none(LayDraft.id == draft_id)
+    return found
+
+
+def all_drafts() -> list[LayDraft]:
+    """Every draft there is, recorded and set aside ones too."""
+    return list(LayDraft.select())
+
+
+def mark_recorded(draft_id: int, recording: Act) -> None:
+    """Note the act that recorded the clutch of a draft."""
+    LayDraft.change(LayDraft.id == draft_id, recorded_by_id=recording.id)
+
+
+def put_aside(draft_id: int, aside: bool) -> None:
+    """Note that a draft is set aside, or is not any more."""
+    LayDraft.change(LayDraft.id == draft_id, set_aside=int(aside))
+
+
 def recording_act(draft: LayDraft) -> Act | None:
+    """The act that recorded the clutch of a draft, None while none did."""
     return Act.get_or_none(Act.id == draft.recorded_by_id) if draft.recorded_by_id else None

@@ -7,7 +7,7 @@ the log or of a data package, and it is deleted, not superseded.
 from contextvars import ContextVar
 from typing import Final
 
-from peewee import IntegerField, TextField
+from peewee import Expression, IntegerField, TextField, fn
 
 from sandboa.records.facts import Fact, Sealed
 
@@ -68,3 +68,93 @@ def with_passphrase() -> set[int]:
         .where(Person.superseded_by_id.is_null())
     )
     return {row.entity_id for row in rows}
+
+
+def passphrases_are_kept() -> bool:
+    """Whether anybody ever got a passphrase that was not taken away again."""
+    return bool(Passphrase.select().exists())
+
+
+def passphrase_of(person_id: int) -> Passphrase | None:
+    """The hash of a person's passphrase, None without one."""
+    found: Passphrase | None = Passphrase.get_or_none(Passphrase.person_id == person_id)
+    return found
+
+
+def put_passphrase(person_id: int, hashed: str, now_s: float) -> None:
+    """Keep a person's passphrase in place of the one before, and end all their sessions."""
+    Passphrase.delete().where(Passphrase.person_id == person_id).execute()
+    Passphrase.create(person_id=person_id, hash=hashed, set_s=int(now_s))
+    end_sessions_of(person_id)
+
+
+def hash_better(passphrase: Passphrase, hashed: str) -> None:
+    """Keep the same passphrase under a hash with today's costs."""
+    Passphrase.change(Passphrase.person_id == passphrase.person_id, hash=hashed)
+
+
+def session_with(token_hash: str) -> Session | None:
+    """The session whose token has that hash, None for none."""
+    found: Session | None = Session.get_or_none(Session.token_hash == token_hash)
+    return found
+
+
+def note_use(session: Session, now_s: float) -> None:
+    """Keep that a session was used."""
+    Session.change(Session.token_hash == session.token_hash, used_s=int(now_s))
+
+
+def sessions_of(person_id: int) -> list[Session]:
+    """A person's sessions, the one used last first."""
+    own = Session.select().where(Session.person_id == person_id)
+    return list(own.order_by(Session.used_s.desc()))
+
+
+def end_session(token_hash: str) -> None:
+    """End the session whose token has that hash."""
+    Session.delete().where(Session.token_hash == token_hash).execute()
+
+
+def end_session_named(person_id: int, beginning: str) -> bool:
+    """End a person's session by the beginning of its hash; whether there was one."""
+    named = fn.substr(Session.token_hash, 1, len(beginning)) == beginning
+    ended: int = Session.delete().where((Session.person_id == person_id) & named).execute()
+    return ended > 0
+
+
+def end_sessions_of(person_id: int) -> int:
+    """End every session of a person; returns how many."""
+    ended: int = Session.delete().where(Session.person_id == person_id).execute()
+    return ended
+
+
+def end_sessions_before(used_s: float, begun_s: float) -> None:
+    """End sessions last used, or begun, before those times (s)."""
+    Session.delete().where((Session.used_s < used_s) | (Session.begun_s < begun_s)).execute()
+
+
+def private_link_of(person_id: int | None) -> PrivateLink | None:
+    """The link that person has (None: the machine's), None without one."""
+    found: PrivateLink | None = PrivateLink.get_or_none(_link_of(person_id))
+    return found
+
+
+def end_private_link(person_id: int | None) -> None:
+    """Let nobody in by that person's link any more."""
+    PrivateLink.delete().where(_link_of(person_id)).execute()
+
+
+def is_private_link(token_hash: str) -> bool:
+    """Whether a link with that hash holds."""
+    return PrivateLink.get_or_none(PrivateLink.token_hash == token_hash) is not None
+
+
+def forget_keys_of(person_id: int) -> None:
+    """Delete whatever lets a person in: passphrase, sessions, private link."""
+    for table in (Passphrase, Session, PrivateLink):
+        table.delete().where(table.person_id == person_id).execute()
+
+
+def _link_of(person_id: int | None) -> Expression:
+    own = PrivateLink.person_id
+    return own.is_null() if person_id is None else own == person_id

@@ -11,7 +11,8 @@ from typing import Annotated, Any, Final
 from pydantic import BaseModel, ConfigDict, Field
 
 from sandboa.core.units import MOMENT_RANGE_S
-from sandboa.records.whole_house import Column, Table, unspelled
+from sandboa.records.integrity.spelling import unspelled
+from sandboa.records.whole_house import Column, Table
 
 DESCRIPTOR: Final = "datapackage.json"
 #: Of this layout; a package of a later one is refused. Since 2 a text that a spreadsheet would run

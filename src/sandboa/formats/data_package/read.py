@@ -21,7 +21,7 @@ from sandboa.formats.data_package.describe import (
     from_text,
 )
 from sandboa.records import whole_house
-from sandboa.records.database import database
+from sandboa.records.database import transaction
 from sandboa.records.photos import put_picture, remove_pictures
 from sandboa.records.whole_house import NotLoadable, Row, Table
 from sandboa.services.lay_day import drafts
@@ -69,7 +69,7 @@ def _take_in(package: zipfile.ZipFile, descriptor: Descriptor) -> dict[str, int]
     _require_size(package)
     written: list[str] = []
     try:
-        with database.atomic("IMMEDIATE"):
+        with transaction():
             if not whole_house.is_empty():
                 raise PackageError(
                     "this house has records already: a package goes into an empty one, "

@@ -22,7 +22,7 @@ from sandboa.formats.data_package.describe import (
 )
 from sandboa.formats.data_package.read import read_descriptor, rows_in
 from sandboa.records import whole_house
-from sandboa.records.database import database
+from sandboa.records.database import one_moment
 from sandboa.records.photos import picture_path
 from sandboa.records.whole_house import Table
 
@@ -41,7 +41,7 @@ def write_package(target: IO[bytes] | Path, now_s: float) -> dict[str, int]:
     created = datetime.fromtimestamp(now_s, UTC)
     # The same house at the same moment is the same file, byte for byte.
     dated = partial(_entry, date_time=_zip_time(created))
-    with database.atomic():
+    with one_moment():
         entries = _write(target, dated, created)
         _compare(target)
     return {entry["name"]: entry["rows"] for entry in entries}

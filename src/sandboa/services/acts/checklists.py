@@ -10,7 +10,7 @@ def tick(
     subject: int, name: str, done: bool, now_s: float, *, whose: str, clutch: int | None = None
 ) -> Act:
     """Tick a line of `subject`'s list, or take the tick back; NotPlausible where there is none."""
-    held = Task.current(Task.subject_id == subject, Task.name == name)
+    held = Task.current(subject_id=subject, name=name)
     with act("task", f"{whose}: {name} {'done' if done else 'not done'}", now_s, clutch) as ticking:
         for old in held:
             old.retire(ticking)
@@ -23,4 +23,4 @@ def tick(
 
 def ticked(subject: int) -> dict[str, float]:
     """When each ticked line of a subject was done (s), by name."""
-    return {task.name: float(task.done_s) for task in Task.current(Task.subject_id == subject)}
+    return {task.name: float(task.done_s) for task in Task.current(subject_id=subject)}

@@ -17,7 +17,7 @@ def clutch_called(code: str) -> Clutch:
 
 def egg_of(clutch: Clutch, number: int) -> Egg:
     """The clutch's egg of that number; NotFound otherwise."""
-    egg = Egg.only(Egg.clutch_id == clutch.entity_id, Egg.number == number)
+    egg = Egg.only(clutch_id=clutch.entity_id, number=number)
     if egg is None:
         raise NotFound(f"clutch {clutch.code} has no egg {number}")
     return egg
@@ -25,9 +25,7 @@ def egg_of(clutch: Clutch, number: int) -> Egg:
 
 def require_in_box(egg: Egg, at_s: float) -> None:
     """Raise NotPlausible when the egg had been taken out by then: there is nothing to see of it."""
-    removal = EggEvent.only(
-        EggEvent.egg_id == egg.entity_id, EggEvent.kind == EggActKind.REMOVED.value
-    )
+    removal = EggEvent.only(egg_id=egg.entity_id, kind=EggActKind.REMOVED.value)
     if removal is not None and removal.at_s <= at_s:
         raise NotPlausible("eggs", f"egg {egg.number} was removed: nothing to record of it")
 

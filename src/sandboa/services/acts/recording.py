@@ -4,8 +4,6 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 
-from peewee import IntegrityError
-
 from sandboa.records import (
     animals,
     clutches,
@@ -17,8 +15,15 @@ from sandboa.records import (
     readings,
     rounds,
 )
-from sandboa.records.database import database
-from sandboa.records.facts import Act, fact_tables
+from sandboa.records.database import IntegrityError, transaction
+from sandboa.records.facts import (
+    Act,
+    act_numbered,
+    acts_lately,
+    fact_tables,
+    superseded_by,
+    undoers_of,
+)
 from sandboa.records.readings import Batch
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.undo_constraints import (
@@ -43,7 +48,7 @@ def act(kind: str, summary: str, now_s: float, clutch: int | None = None) -> Ite
 
     The body may set `summary` and `clutch` on the act it is given.
     """
-    with database.atomic("IMMEDIATE"):
+    with transaction():
         made = Act.create(
             kind=kind,
             summary=summary,
@@ -62,8 +67,8 @@ def undo(act_id: int, now_s: float) -> Act:
     act, Conflict when it is undone already, or when a later act has changed
     what it recorded.
     """
-    with database.atomic("IMMEDIATE"):
-        target = Act.get_or_none(Act.id == act_id)
+    with transaction():
+        target = act_numbered(act_id)
         if target is None:
             raise NotFound(f"there is no act {act_id}")
         if undone_among([target]):
@@ -102,7 +107,7 @@ class LogEntry:
 
 def house_log(limit: int = 40) -> list[LogEntry]:
     """What was recorded last in the whole house, newest first."""
-    return as_log(list(Act.select().order_by(Act.id.desc()).limit(limit)))
+    return as_log(acts_lately(limit))
 
 
 def as_log(acts: list[Act]) -> list[LogEntry]:
@@ -113,7 +118,7 @@ def as_log(acts: list[Act]) -> list[LogEntry]:
 
 def kind_taken_back(act_id: int) -> str | None:
     """The kind of act at the bottom of a chain of undos; None for an unknown act."""
-    target = Act.get_or_none(Act.id == act_id)
+    target = act_numbered(act_id)
     return _first_act(target)[0].kind if target is not None else None
 
 
@@ -122,7 +127,7 @@ def undone_among(acts: list[Act]) -> set[int]:
     undoers: dict[int, list[int]] = {}
     asked = {row.id for row in acts}
     while asked:
-        rows = list(Act.select(Act.id, Act.undoes_id).where(Act.undoes_id << list(asked)))
+        rows = undoers_of(asked)
         for row in rows:
             undoers.setdefault(row.undoes_id or 0, []).append(row.id)
         asked = {row.id for row in rows}
@@ -136,14 +141,15 @@ def undone_among(acts: list[Act]) -> set[int]:
 def _take_back(target: Act, undoing: Act) -> None:
     own = [table for table in fact_tables() if table not in SHARED]
     for table in (*own, *SHARED):
-        recorded = list(table.select().where(table.act_id == target.id))
-        superseded = list(table.select().where(table.superseded_by_id == target.id))
+        recorded = table.ever(act_id=target.id)
+        superseded = superseded_by(table, target)
         # What was corrected gets its earlier version back; only what was new may have to stay.
         corrected = {row.entity_id for row in superseded}
         for row in recorded:
             if row.superseded_by_id is not None:
-                later = Act.get_by_id(row.superseded_by_id)
-                raise Conflict(f'changed since by "{later.summary}": undo that first')
+                later = act_numbered(row.superseded_by_id)
+                what = later.summary if later else "another act"
+                raise Conflict(f'changed since by "{what}": undo that first')
             if row.entity_id in corrected or not still_needed(row):
                 row.retire(undoing)
             elif table in REFUSED:
@@ -161,7 +167,7 @@ def _take_back(target: Act, undoing: Act) -> None:
 def _first_act(target: Act) -> tuple[Act, bool]:
     """The act a chain of undos began with, and whether undoing `target` takes it back."""
     takes_back = True
-    while target.undoes_id is not None:
-        target = Act.get_by_id(target.undoes_id)
+    while target.undoes_id is not None and (before := act_numbered(target.undoes_id)) is not None:
+        target = before
         takes_back = not takes_back
     return target, takes_back

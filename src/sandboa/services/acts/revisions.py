@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from typing import Any, Final
 
-from sandboa.records.database import database
+from sandboa.records.database import transaction
 
 #: What a form holds, by the names its request has; of values that JSON knows.
 Form = dict[str, Any]
@@ -40,7 +40,7 @@ def saved_over(seen: Sequence[str], now: Callable[[], Form | None]) -> Iterator[
     `seen` are revisions, ANY among them; `now` reads what the form holds.
     Raises Outdated, and whatever `now` and the body raise; then nothing is stored.
     """
-    with database.atomic("IMMEDIATE"):
+    with transaction():
         form = now()
         if ANY not in seen and revision_of(form) not in seen:
             raise Outdated(form)

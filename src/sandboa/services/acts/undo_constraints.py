@@ -16,7 +16,7 @@ from sandboa.records.house import (
     SetPoint,
     Shelf,
 )
-from sandboa.records.people import Passphrase, Person, with_passphrase
+from sandboa.records.people import Person, passphrases_are_kept, with_passphrase
 from sandboa.services.acts.errors import Conflict
 
 #: Tables whose rows other acts share, in the order in which they can be let go.
@@ -44,7 +44,7 @@ _FATEFUL: Final = ("pip", "cut", "emergence", "hatchling", "fate")
 
 def require_open_for(act: Act) -> None:
     """Raise Conflict when the act may not change because its clutch was closed after it."""
-    if act.kind in _FATEFUL and Finished.only(Finished.clutch_id == act.clutch_id) is not None:
+    if act.kind in _FATEFUL and Finished.only(clutch_id=act.clutch_id) is not None:
         raise Conflict("its clutch is closed: reopen it first")
 
 
@@ -54,8 +54,8 @@ def require_keeper_left() -> None:
     Not even by going back to a house without people: behind a proxy on the
     same machine that would let everybody in.
     """
-    keepers = {person.entity_id for person in Person.current(Person.role == Role.KEEPER)}
-    if Passphrase.select().exists() and not with_passphrase() & keepers:
+    keepers = {person.entity_id for person in Person.current(role=Role.KEEPER.value)}
+    if passphrases_are_kept() and not with_passphrase() & keepers:
         raise Conflict("somebody must stay keeper: give another keeper a passphrase first")
 
 
@@ -69,36 +69,37 @@ def still_needed(row: Fact) -> bool:
     if isinstance(row, Animal):
         return _animal_needed(entity)
     if isinstance(row, Hatchling):
-        own = [table.current(table.animal_id == entity) for table in (Weight, Meal, Trait)]
-        return any(own) or bool(Shed.current(Shed.hatchling_id == entity))
+        own = [table.current(animal_id=entity) for table in (Weight, Meal, Trait)]
+        return any(own) or bool(Shed.current(hatchling_id=entity))
     if isinstance(row, Pairing):
-        return bool(Lock.current(Lock.pairing_id == entity))
+        return bool(Lock.current(pairing_id=entity))
     if isinstance(row, Probe):
-        return bool(ProbeMove.current(ProbeMove.probe_id == entity))
+        return bool(ProbeMove.current(probe_id=entity))
     if isinstance(row, Device):
-        return bool(Probe.current(Probe.device_id == entity))
+        return bool(Probe.current(device_id=entity))
     if isinstance(row, Shelf):
-        boxes = Box.current(Box.shelf_id == entity) or BoxMove.current(BoxMove.shelf_id == entity)
+        boxes = Box.current(shelf_id=entity) or BoxMove.current(shelf_id=entity)
         return bool(boxes) or _place_needed(entity)
     if isinstance(row, Cabinet):
-        return bool(Shelf.current(Shelf.cabinet_id == entity)) or _place_needed(entity)
+        return bool(Shelf.current(cabinet_id=entity)) or _place_needed(entity)
     if isinstance(row, SetPoint):
-        others = SetPoint.current(SetPoint.cabinet_id == row.cabinet_id, SetPoint.id != row.id)
-        return Cabinet.now(row.cabinet_id) is not None and not others
+        points = SetPoint.current(cabinet_id=row.cabinet_id)
+        return Cabinet.now(row.cabinet_id) is not None and all(p.id == row.id for p in points)
     return False
 
 
 def _place_needed(place: int) -> bool:
     """Whether a probe hangs or hung there."""
-    moved = ProbeMove.current(ProbeMove.place_id == place)
-    return bool(moved or Probe.current(Probe.place_id == place))
+    moved = ProbeMove.current(place_id=place)
+    return bool(moved or Probe.current(place_id=place))
 
 
 def _animal_needed(entity: int) -> bool:
     """Whether anything else is recorded of the animal, or it is another one's parent."""
     as_parent = [
-        table.current((table.dam_id == entity) | (table.sire_id == entity))
+        table.current(**{parent: entity})
         for table in (Clutch, Pair, Pairing, Animal)
+        for parent in ("dam_id", "sire_id")
     ]
-    own = [table.current(table.animal_id == entity) for table in (Weight, Meal, Trait)]
-    return any(as_parent) or any(own) or bool(Sign.current(Sign.dam_id == entity))
+    own = [table.current(animal_id=entity) for table in (Weight, Meal, Trait)]
+    return any(as_parent) or any(own) or bool(Sign.current(dam_id=entity))

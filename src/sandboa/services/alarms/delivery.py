@@ -23,6 +23,7 @@ from sandboa.records.alarms import (
     Messenger,
     ended_since,
     latest_messages,
+    messages_lately,
     messages_of_alarms,
     open_alarms,
 )
@@ -212,7 +213,7 @@ def _send(
 
 def sent_lately(limit: int = 50) -> list[Message]:
     """What was sent or tried last, newest first."""
-    return list(Message.select().order_by(Message.id.desc()).limit(limit))
+    return messages_lately(limit)
 
 
 def state_of(messenger: Messenger, now_s: float) -> MessengerState:

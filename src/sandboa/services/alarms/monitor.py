@@ -12,8 +12,8 @@ from sandboa.core.development.exposure import HARM_ABOVE_C
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
-from sandboa.records.alarms import Acknowledgement, Alarm, open_alarms
-from sandboa.records.database import database
+from sandboa.records.alarms import Acknowledgement, Alarm, alarm_numbered, end_alarm, open_alarms
+from sandboa.records.database import transaction
 from sandboa.records.facts import Act
 from sandboa.records.house import Cabinet, Probe
 from sandboa.services.acts.errors import Conflict, NotFound
@@ -144,10 +144,9 @@ def watch(
     new = [trouble for key, trouble in troubles.items() if key not in held]
     if not gone and not new:
         return Changes((), ())
-    with database.atomic("IMMEDIATE"):
+    with transaction():
         for alarm in gone:
-            alarm.ended_s = int(now_s)
-            alarm.save()
+            end_alarm(alarm, now_s)
         raised = [_raise(trouble, now_s) for trouble in new]
     return Changes(tuple(raised), tuple(gone))
 
@@ -157,10 +156,10 @@ def acknowledge(alarm_id: int, now_s: float) -> Act:
 
     Raises NotFound for an unknown alarm, Conflict when it was seen before.
     """
-    alarm = Alarm.get_or_none(Alarm.id == alarm_id)
+    alarm = alarm_numbered(alarm_id)
     if alarm is None:
         raise NotFound("there is no such alarm")
-    if Acknowledgement.only(Acknowledgement.alarm_id == alarm_id) is not None:
+    if Acknowledgement.only(alarm_id=alarm_id) is not None:
         raise Conflict("that alarm is acknowledged already")
     with act("alarm", f"Seen: {alarm.text}", now_s) as seeing:
         Acknowledgement.record(seeing, alarm_id=alarm_id, at_s=int(now_s))
@@ -170,7 +169,7 @@ def acknowledge(alarm_id: int, now_s: float) -> Act:
 def acknowledged_at(alarms: Iterable[Alarm]) -> dict[int, int]:
     """When those alarms were acknowledged (s), by alarm; those that were not are absent."""
     ids = [alarm.id for alarm in alarms]
-    rows = Acknowledgement.current(Acknowledgement.alarm_id << ids) if ids else []
+    rows = Acknowledgement.current(alarm_id=ids) if ids else []
     return {row.alarm_id: row.at_s for row in rows}
 
 

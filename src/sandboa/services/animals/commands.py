@@ -78,7 +78,7 @@ def weigh(entity: int, mass_g: float, at_s: float, now_s: float, *, confirmed: b
     require_weight(mass_g, _age(animal, at_s))
     _require_past(at_s, now_s)
     before = max(
-        (row for row in Weight.current(Weight.animal_id == entity) if row.at_s <= at_s),
+        (row for row in Weight.current(animal_id=entity) if row.at_s <= at_s),
         key=lambda row: row.at_s,
         default=None,
     )

@@ -78,7 +78,7 @@ def odds_of(dam: int, sire: int, listed: list[Gene] | None = None) -> Odds:
 
 
 def _traits(animal: int) -> dict[str, TraitForm]:
-    return {row.name: TraitForm(row.form) for row in Trait.current(Trait.animal_id == animal)}
+    return {row.name: TraitForm(row.form) for row in Trait.current(animal_id=animal)}
 
 
 def find_gene(entity: int) -> hatching.Gene:

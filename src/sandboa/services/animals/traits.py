@@ -34,7 +34,7 @@ def tidy_traits(said: Sequence[TraitSaid]) -> list[TraitSaid]:
 
 def keep_traits(keeping: Act, animal: int, traits: Sequence[TraitSaid]) -> None:
     """Let the animal (or hatchling) have just these tidied traits; what is the same stays."""
-    held = {row.name.casefold(): row for row in Trait.current(Trait.animal_id == animal)}
+    held = {row.name.casefold(): row for row in Trait.current(animal_id=animal)}
     for trait in traits:
         row = held.pop(trait.name.casefold(), None)
         if row is None:

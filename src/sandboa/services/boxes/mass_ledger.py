@@ -68,14 +68,14 @@ def account_in(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> BoxAccount
 def read_rows(box: Box) -> BoxRows:
     """The rows of one box as they are in the database now."""
     own = box.entity_id
-    eggs = Egg.current(Egg.clutch_id == box.clutch_id)
-    events = [e for egg in eggs for e in EggEvent.current(EggEvent.egg_id == egg.entity_id)]
+    eggs = Egg.current(clutch_id=box.clutch_id)
+    events = [e for egg in eggs for e in EggEvent.current(egg_id=egg.entity_id)]
     return BoxRows(
-        Watering.current(Watering.box_id == own),
-        rounds.Weighing.current(rounds.Weighing.box_id == own),
-        rounds.MassChange.current(rounds.MassChange.box_id == own),
-        rounds.ClosingChange.current(rounds.ClosingChange.box_id == own),
-        rounds.SetUp.current(rounds.SetUp.box_id == own),
+        Watering.current(box_id=own),
+        rounds.Weighing.current(box_id=own),
+        rounds.MassChange.current(box_id=own),
+        rounds.ClosingChange.current(box_id=own),
+        rounds.SetUp.current(box_id=own),
         *_eggs(eggs, events),
     )
 

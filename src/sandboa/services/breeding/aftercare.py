@@ -132,7 +132,7 @@ def tick_aftercare(code_of: Clutch, task: AftercareTask, now_s: float) -> Act:
     if task not in TICKED:
         raise NotPlausible("task", "record the weight or the meal: that ticks this line")
     her = find_animal(code_of.dam_id, DAM)
-    if Task.only(Task.subject_id == code_of.entity_id, Task.name == task.value) is not None:
+    if Task.only(subject_id=code_of.entity_id, name=task.value) is not None:
         raise NotPlausible("task", "that is ticked already")
     with act("task", f"{her.name}: {task}, done", now_s, code_of.entity_id) as ticking:
         Task.record(ticking, subject_id=code_of.entity_id, name=task.value, done_s=int(now_s))
@@ -149,7 +149,7 @@ def last_clutch(herd: Herd, dam: int) -> Clutch:
 
 def _lump(clutch: Clutch) -> Lump | None:
     """What was felt on lay day; a dam nobody felt is not asked about again."""
-    felt = DamCheck.only(DamCheck.clutch_id == clutch.entity_id)
+    felt = DamCheck.only(clutch_id=clutch.entity_id)
     return None if felt is None else Lump(felt.lump)
 
 

@@ -72,7 +72,7 @@ def _shown(hatchling: Hatchling, listed: dict[str, Gene]) -> set[str] | None:
 
     Left out, the plain ones would make every trait look commoner than it is.
     """
-    traits = Trait.current(Trait.animal_id == hatchling.entity_id)
+    traits = Trait.current(animal_id=hatchling.entity_id)
     if not traits and not hatchling.plain:
         return None
     return {

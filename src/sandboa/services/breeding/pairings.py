@@ -15,7 +15,7 @@ from sandboa.services.animals.commands import find_animal
 def plan_pair(dam: int, sire: int, now_s: float) -> Act:
     """Mean a dam and a sire for each other; Conflict when they are so already."""
     her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
-    if Pair.only(Pair.dam_id == dam, Pair.sire_id == sire) is not None:
+    if Pair.only(dam_id=dam, sire_id=sire) is not None:
         raise Conflict(f"{her.name} and {him.name} are planned already")
     with act("pair", f"Planned: {her.name} × {him.name}", now_s) as planning:
         Pair.record(planning, dam_id=dam, sire_id=sire, since_s=int(now_s))
@@ -24,7 +24,7 @@ def plan_pair(dam: int, sire: int, now_s: float) -> Act:
 
 def drop_pair(dam: int, sire: int, now_s: float) -> Act:
     """Take a pair out of the plan; NotFound when it is not in it."""
-    pair = Pair.only(Pair.dam_id == dam, Pair.sire_id == sire)
+    pair = Pair.only(dam_id=dam, sire_id=sire)
     if pair is None:
         raise NotFound("these two are not planned")
     her, him = find_animal(dam), find_animal(sire)
@@ -56,7 +56,7 @@ def begin_pairing(
     if lock_s is not None:
         _require_together("lock_at", lock_s, from_s, now_s if until_s is None else until_s)
     if until_s is None:
-        for visit in Pairing.current(Pairing.until_s.is_null()):
+        for visit in Pairing.current(until_s=None):
             if visit.dam_id == dam or visit.sire_id == sire:
                 one, other = find_animal(visit.dam_id), find_animal(visit.sire_id)
                 raise Conflict(f"{one.name} and {other.name} are together: part them first")
@@ -68,7 +68,7 @@ def begin_pairing(
             from_s=int(from_s),
             until_s=None if until_s is None else int(until_s),
         )
-        if Pair.only(Pair.dam_id == dam, Pair.sire_id == sire) is None:
+        if Pair.only(dam_id=dam, sire_id=sire) is None:
             Pair.record(pairing, dam_id=dam, sire_id=sire, since_s=int(from_s))
         if lock_s is not None:
             Lock.record(pairing, pairing_id=row.entity_id, seen_s=int(lock_s))

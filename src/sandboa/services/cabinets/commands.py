@@ -76,7 +76,7 @@ def correct_cabinet(held_name: str, said: CabinetSaid, now_s: float) -> Act:
     with act("correct", f"Cabinet {name} corrected", now_s) as correcting:
         if cabinet.values() != values:
             cabinet.correct(correcting, **values)
-        held = {s.name.casefold(): s for s in Shelf.current(Shelf.cabinet_id == cabinet.entity_id)}
+        held = {s.name.casefold(): s for s in Shelf.current(cabinet_id=cabinet.entity_id)}
         for position, shelf_name in enumerate(_shelf_names(said), start=1):
             shelf = held.pop(shelf_name.casefold(), None)
             if shelf is None:
@@ -124,7 +124,7 @@ def move_box(code: str, cabinet_name: str, shelf_name: str, at_s: float, now_s: 
     shelf = shelf_called(cabinet_name, shelf_name)
     require_between_lay_and_now(clutch, at_s, now_s)
     box = Box.of(clutch)
-    moves = sorted(BoxMove.current(BoxMove.box_id == box.entity_id), key=lambda m: m.from_s)
+    moves = sorted(BoxMove.current(box_id=box.entity_id), key=lambda m: m.from_s)
     stands = next((m.shelf_id for m in reversed(moves) if m.from_s <= at_s), box.shelf_id)
     if stands == shelf.entity_id:
         raise NotPlausible("shelf", f"box {clutch.code} stands on {shelf.name} already")
@@ -150,7 +150,7 @@ def cabinet_called(name: str) -> Cabinet:
 def shelf_called(cabinet_name: str, name: str) -> Shelf:
     """The shelf of that name in a cabinet; NotFound otherwise."""
     cabinet = cabinet_called(cabinet_name)
-    for shelf in Shelf.current(Shelf.cabinet_id == cabinet.entity_id):
+    for shelf in Shelf.current(cabinet_id=cabinet.entity_id):
         if shelf.name.casefold() == name.casefold():
             return shelf
     raise NotFound(f"cabinet {cabinet.name} has no shelf {name}")
@@ -182,7 +182,7 @@ def cabinet_named(act: Act, name: str) -> Cabinet:
 def shelf_named(act: Act, cabinet: int, name: str) -> Shelf:
     """The cabinet's shelf of that name; a new one goes below the others."""
     name = clean_name("shelf", name)
-    shelves = Shelf.current(Shelf.cabinet_id == cabinet)
+    shelves = Shelf.current(cabinet_id=cabinet)
     for shelf in shelves:
         if shelf.name.casefold() == name.casefold():
             return shelf
@@ -196,7 +196,7 @@ def set_point_from(act: Act, cabinet: int, from_s: int, temperature_c: float) ->
     20-36 °C; NotPlausible otherwise.
     """
     require_range("set point", temperature_c, SET_POINT_RANGE_C, "°C")
-    rows = sorted(SetPoint.current(SetPoint.cabinet_id == cabinet), key=lambda row: row.from_s)
+    rows = sorted(SetPoint.current(cabinet_id=cabinet), key=lambda row: row.from_s)
     if rows and abs(set_points(rows).at(from_s) - temperature_c) < 0.005:
         return
     same_time = next((row for row in rows if row.from_s == from_s), None)
@@ -211,9 +211,7 @@ def set_point_then(cabinet_name: str, at_s: float) -> float | None:
     cabinet = named(Cabinet, cabinet_name)
     if cabinet is None:
         return None
-    rows = sorted(
-        SetPoint.current(SetPoint.cabinet_id == cabinet.entity_id), key=lambda r: r.from_s
-    )
+    rows = sorted(SetPoint.current(cabinet_id=cabinet.entity_id), key=lambda r: r.from_s)
     return set_points(rows).at(at_s) if rows else None
 
 

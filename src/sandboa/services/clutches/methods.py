@@ -21,7 +21,7 @@ from sandboa.core.methods import (
 )
 from sandboa.records import methods as recorded
 from sandboa.records.clutches import clutch_coded
-from sandboa.records.facts import Act
+from sandboa.records.facts import Act, act_of
 from sandboa.records.methods import ClutchMethod, MethodLines
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
@@ -95,7 +95,7 @@ def drop_method(entity: int, now_s: float) -> Act:
 
 def method_of_clutch(clutch: int) -> Method:
     """The clutch's own copy; the house's method for clutches that were recorded without."""
-    row = ClutchMethod.only(ClutchMethod.clutch_id == clutch)
+    row = ClutchMethod.only(clutch_id=clutch)
     return method_of(row) if row else chosen_method()
 
 
@@ -105,9 +105,9 @@ def was_chosen(row: ClutchMethod) -> bool:
     What a house starts with, copied on lay day while nobody had chosen
     anything, is a default and nobody's decision.
     """
-    if row.name != STANDARD.name or recorded.Method.current(recorded.Method.name == row.name):
+    if row.name != STANDARD.name or recorded.Method.current(name=row.name):
         return True
-    return Act.get_by_id(row.act_id).kind == "method"
+    return act_of(row).kind == "method"
 
 
 def departures(own: Method) -> tuple[str, tuple[Difference, ...]]:
@@ -126,7 +126,7 @@ def change_clutch_method(code: str, method: Method, now_s: float) -> Act:
     if clutch is None:
         raise NotFound(f"there is no clutch {code}")
     method = checked(replace(method, dam=method_of_clutch(clutch.entity_id).dam))
-    held = ClutchMethod.only(ClutchMethod.clutch_id == clutch.entity_id)
+    held = ClutchMethod.only(clutch_id=clutch.entity_id)
     with act("method", f"Method of {clutch.code} changed", now_s, clutch.entity_id) as changing:
         if held is None:
             ClutchMethod.record(changing, clutch_id=clutch.entity_id, **lines_of(method))
@@ -161,7 +161,7 @@ def method_of(row: MethodLines) -> Method:
 
 
 def _choose_none(choosing: Act) -> None:
-    for row in recorded.Method.current(recorded.Method.chosen == 1):
+    for row in recorded.Method.current(chosen=1):
         row.correct(choosing, chosen=0)
 
 

@@ -7,10 +7,10 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import Step
 from sandboa.core.units import CLOCK_GRACE_S, require_moment
 from sandboa.records.clutches import Clutch, Egg, clutch_coded
-from sandboa.records.database import database
-from sandboa.records.facts import Act
+from sandboa.records.database import transaction
+from sandboa.records.facts import Act, act_of
 from sandboa.records.house import Animal
-from sandboa.records.lay_drafts import LayDraft
+from sandboa.records.lay_drafts import draft_numbered
 from sandboa.records.photos import Photo, keep_picture, picture_path
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.recording import act
@@ -55,16 +55,16 @@ def attach(
     require_moment("taken_at", taken_s)
     if taken_s > now_s + CLOCK_GRACE_S:
         raise NotPlausible("taken_at", "that time is in the future")
-    if len(Photo.current(Photo.owner_id == owner)) >= MOST_PHOTOS:
+    if len(Photo.current(owner_id=owner)) >= MOST_PHOTOS:
         raise NotPlausible("file", f"{MOST_PHOTOS} photos are enough here")
     # The file first: a fact without its picture would be worse than a picture without its fact.
     name = keep_picture(picture.jpeg, picture.small)
     # Looked for and recorded in one: a device may deliver the same twice at once.
-    with database.atomic("IMMEDIATE"):
+    with transaction():
         if delivered:
-            for known in Photo.current(Photo.owner_id == owner, Photo.file == name):
+            for known in Photo.current(owner_id=owner, file=name):
                 if known.egg_id == egg and abs(known.taken_s - taken_s) <= _SAME_MOMENT_S:
-                    return known, Act.get_by_id(known.act_id)
+                    return known, act_of(known)
         with act("photo", f"Photo of {words}", now_s, clutch) as attaching:
             photo = Photo.record(
                 attaching,
@@ -91,7 +91,7 @@ def take_away(photo_entity: int, now_s: float) -> Act:
 
 def photos_of_owner(owner: int) -> list[Photo]:
     """Photos of a lay day or animal, oldest first."""
-    return sorted(Photo.current(Photo.owner_id == owner), key=lambda p: (p.taken_s, p.id))
+    return sorted(Photo.current(owner_id=owner), key=lambda p: (p.taken_s, p.id))
 
 
 def photos_of_clutch(code: str) -> list[Photo]:
@@ -108,10 +108,10 @@ def _owner_words(owner: int, egg: int | None) -> tuple[str, int | None]:
     if clutch is not None:
         if egg is None:
             return clutch.code, clutch.entity_id
-        if Egg.only(Egg.clutch_id == owner, Egg.number == egg) is None:
+        if Egg.only(clutch_id=owner, number=egg) is None:
             raise NotFound(f"clutch {clutch.code} has no egg {egg}")
         return f"egg {egg}", clutch.entity_id
-    if LayDraft.get_or_none(LayDraft.id == owner) is not None:
+    if draft_numbered(owner) is not None:
         return (f"egg {egg}" if egg else "lay day"), None
     animal = Animal.now(owner)
     if animal is not None:

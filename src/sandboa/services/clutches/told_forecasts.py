@@ -150,7 +150,7 @@ def scores(snapshot: Snapshot) -> list[Score]:
     came = {clutch: lesson.mean_pip_s for clutch, lesson in forecasts_told.lessons().items()}
     by_day: dict[int, list[tuple[Window, float]]] = {day: [] for day in SCORED_DAYS}
     for told in forecasts_told.all_told():
-        if told.clutch_id in snapshot.finished and told.clutch in came and told.day in by_day:
+        if told.clutch_id in snapshot.finished and told.clutch_id in came and told.day in by_day:
             by_day[told.day].append((Window(*told.quantiles_s), came[told.clutch_id]))
     found = (score(day, pairs) for day, pairs in by_day.items())
     return [s for s in found if s is not None]

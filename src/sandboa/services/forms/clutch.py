@@ -34,7 +34,7 @@ def clutch_form(code: str) -> Form:
         "cabinet": cabinet.name,
         "shelf": shelf.name,
         "set_point_c": set_points(
-            list(SetPoint.current(SetPoint.cabinet_id == cabinet.entity_id))
+            list(SetPoint.current(cabinet_id=cabinet.entity_id))
         ).at(clutch.laid_s),
     }  # fmt: skip
 
@@ -42,11 +42,11 @@ def clutch_form(code: str) -> Form:
 def opening_form(code: str, number: int) -> Form | None:
     """What was found in a failed egg, None where nobody has looked."""
     egg = egg_of(clutch_called(code), number)
-    held = Opening.only(Opening.egg_id == egg.entity_id)
+    held = Opening.only(egg_id=egg.entity_id)
     if held is None:
         return None
     findings: dict[str, list[str]] = {}
-    for row in Finding.current(Finding.egg_id == egg.entity_id):
+    for row in Finding.current(egg_id=egg.entity_id):
         findings.setdefault(row.kind, []).append(row.value)
     return form_of_opening(held, findings)
 
@@ -63,10 +63,10 @@ def form_of_opening(held: Opening, findings: Mapping[Any, Iterable[str]]) -> For
 def hatchling_form(code: str, number: int, part: int) -> Form | None:
     """What came out of an egg, None where nothing is recorded."""
     egg = egg_of(clutch_called(code), number)
-    held = Hatchling.only(Hatchling.egg_id == egg.entity_id, Hatchling.part == part)
+    held = Hatchling.only(egg_id=egg.entity_id, part=part)
     if held is None:
         return None
-    return form_of_hatchling(held, Trait.current(Trait.animal_id == held.entity_id))
+    return form_of_hatchling(held, Trait.current(animal_id=held.entity_id))
 
 
 def form_of_hatchling(held: Hatchling, traits: Iterable[Trait]) -> Form:
@@ -83,9 +83,7 @@ def form_of_hatchling(held: Hatchling, traits: Iterable[Trait]) -> Form:
 
 
 def _place(box: Box) -> tuple[Cabinet, Shelf]:
-    moves = sorted(
-        BoxMove.current(BoxMove.box_id == box.entity_id), key=lambda move: int(move.from_s)
-    )
+    moves = sorted(BoxMove.current(box_id=box.entity_id), key=lambda move: int(move.from_s))
     shelf = Shelf.now(moves[-1].shelf_id if moves else box.shelf_id)
     assert shelf is not None
     cabinet = Cabinet.now(shelf.cabinet_id)
@@ -94,7 +92,7 @@ def _place(box: Box) -> tuple[Cabinet, Shelf]:
 
 
 def _eggs(clutch: Clutch) -> list[Egg]:
-    return sorted(Egg.current(Egg.clutch_id == clutch.entity_id), key=lambda egg: int(egg.number))
+    return sorted(Egg.current(clutch_id=clutch.entity_id), key=lambda egg: int(egg.number))
 
 
 def _name(animal: int) -> str:

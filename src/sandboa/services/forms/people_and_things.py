@@ -26,7 +26,7 @@ def animal_form(entity: int) -> Form:
         "code": row.code,
         "hatch_year": row.hatch_year,
         "traits_text": row.traits,
-        "traits": form_of_traits(Trait.current(Trait.animal_id == entity)),
+        "traits": form_of_traits(Trait.current(animal_id=entity)),
         "dam": row.dam_id,
         "sire": row.sire_id,
         "retired": bool(row.retired),
@@ -41,9 +41,7 @@ def form_of_traits(rows: Iterable[Trait]) -> list[Form]:
 def cabinet_form(name: str) -> Form:
     """A cabinet, with its shelves from top to bottom."""
     row = cabinet_called(name)
-    shelves = sorted(
-        Shelf.current(Shelf.cabinet_id == row.entity_id), key=lambda s: int(s.position)
-    )
+    shelves = sorted(Shelf.current(cabinet_id=row.entity_id), key=lambda s: int(s.position))
     return {
         "name": row.name,
         "kind": row.kind,

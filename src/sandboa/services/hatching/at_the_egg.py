@@ -20,9 +20,9 @@ def see_pip(code: str, number: int, seen_s: float, now_s: float) -> Act:
     clutch = open_clutch(code, seen_s, now_s)
     egg = fertile_egg(clutch, number, "pip")
     require_in_box(egg, seen_s)
-    if Pip.only(Pip.egg_id == egg.entity_id) is not None:
+    if Pip.only(egg_id=egg.entity_id) is not None:
         raise Conflict(f"egg {number} has pipped already: undo that to correct its time")
-    out = Emergence.only(Emergence.egg_id == egg.entity_id)
+    out = Emergence.only(egg_id=egg.entity_id)
     if out is not None and out.seen_s < seen_s:
         raise NotPlausible("at", f"egg {number} was out before that: the pip came earlier")
     with act("pip", f"Egg {number} pipped", now_s, clutch.entity_id) as seeing:
@@ -39,9 +39,9 @@ def see_emergence(code: str, number: int, seen_s: float, now_s: float) -> Act:
     clutch = open_clutch(code, seen_s, now_s)
     egg = fertile_egg(clutch, number, "hatch")
     require_in_box(egg, seen_s)
-    if Emergence.only(Emergence.egg_id == egg.entity_id) is not None:
+    if Emergence.only(egg_id=egg.entity_id) is not None:
         raise Conflict(f"egg {number} is out already: undo that to correct its time")
-    pip = Pip.only(Pip.egg_id == egg.entity_id)
+    pip = Pip.only(egg_id=egg.entity_id)
     if pip is not None and seen_s < pip.seen_s:
         raise NotPlausible("at", f"egg {number} pipped after that: it cannot have been out before")
     with act("emergence", f"Egg {number} is out", now_s, clutch.entity_id) as seeing:
@@ -60,9 +60,9 @@ def cut_egg(
     egg = fertile_egg(clutch, number, "be cut for an animal")
     require_in_box(egg, at_s)
     why = clean_name("reason", reason)
-    if Cut.only(Cut.egg_id == egg.entity_id) is not None:
+    if Cut.only(egg_id=egg.entity_id) is not None:
         raise Conflict(f"egg {number} is cut already: undo that to correct it")
-    out = Emergence.only(Emergence.egg_id == egg.entity_id)
+    out = Emergence.only(egg_id=egg.entity_id)
     if out is not None and out.seen_s <= at_s:
         raise NotPlausible("at", f"egg {number} was out by then")
     summary = f"Egg {number} cut: {why}{', it bled' if bled else ''}"

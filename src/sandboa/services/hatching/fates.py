@@ -53,10 +53,8 @@ def declare_fates(code: str, said: Sequence[FateSaid], at_s: float, now_s: float
 
 def without_fate(clutch: Clutch) -> list[Egg]:
     """Eggs of which neither the keeper nor the record says what became of them, by number."""
-    eggs = sorted(Egg.current(Egg.clutch_id == clutch.entity_id), key=lambda egg: egg.number)
-    declared = {
-        fate.egg_id for fate in EggFate.current(EggFate.egg_id << [e.entity_id for e in eggs])
-    }
+    eggs = sorted(Egg.current(clutch_id=clutch.entity_id), key=lambda egg: egg.number)
+    declared = {fate.egg_id for fate in EggFate.current(egg_id=[e.entity_id for e in eggs])}
     return [
         egg
         for egg in eggs
@@ -72,7 +70,7 @@ def finish(code: str, at_s: float, now_s: float) -> Act:
     """
     clutch = clutch_called(code)
     require_between_lay_and_now(clutch, at_s, now_s)
-    if Finished.only(Finished.clutch_id == clutch.entity_id) is not None:
+    if Finished.only(clutch_id=clutch.entity_id) is not None:
         raise Conflict(f"clutch {clutch.code} is closed already")
     open_ended = tuple(egg.number for egg in without_fate(clutch))
     if open_ended:
@@ -85,7 +83,7 @@ def finish(code: str, at_s: float, now_s: float) -> Act:
 def reopen(code: str, now_s: float) -> Act:
     """Open a closed clutch again, so that a fate can be put right; Conflict when it is open."""
     clutch = clutch_called(code)
-    finished = Finished.only(Finished.clutch_id == clutch.entity_id)
+    finished = Finished.only(clutch_id=clutch.entity_id)
     if finished is None:
         raise Conflict(f"clutch {clutch.code} is open")
     with act(

@@ -51,12 +51,12 @@ def record_hatchling(
     clutch = clutch_called(code)
     require_open(clutch)
     egg = egg_of(clutch, said.number)
-    out = Emergence.only(Emergence.egg_id == egg.entity_id)
+    out = Emergence.only(egg_id=egg.entity_id)
     if out is None:
         raise NotPlausible("number", f"nothing has come out of egg {said.number} yet")
     _check(said)
     traits = tidy_traits(said.traits)
-    held = Hatchling.only(Hatchling.egg_id == egg.entity_id, Hatchling.part == said.part)
+    held = Hatchling.only(egg_id=egg.entity_id, part=said.part)
     if held is None and said.part > 1:
         _require_twins(egg, twins=twins)
     with act("hatchling", _words(said, new=held is None), now_s, clutch.entity_id) as recording:
@@ -88,7 +88,7 @@ def weigh_hatchling(entity: int, mass_g: float, at_s: float, now_s: float) -> Ac
 def see_shed(entity: int, seen_s: float, now_s: float) -> Act:
     """Record a hatchling's first shed; Conflict when it is recorded already."""
     hatchling, clutch, name = _hatchling(entity, seen_s, now_s)
-    if Shed.only(Shed.hatchling_id == entity) is not None:
+    if Shed.only(hatchling_id=entity) is not None:
         raise Conflict(f"{name} has shed already: undo that to correct its time")
     with act("shed", f"{name}: first shed", now_s, clutch.entity_id) as seeing:
         Shed.record(seeing, hatchling_id=hatchling.entity_id, seen_s=int(seen_s))
@@ -116,14 +116,14 @@ def _hatchling(entity: int, at_s: float, now_s: float) -> tuple[Hatchling, Clutc
     if hatchling is None or egg is None or clutch is None:
         raise NotFound("there is no such hatchling")
     require_not_ahead(at_s, now_s)
-    out = Emergence.only(Emergence.egg_id == egg.entity_id)
+    out = Emergence.only(egg_id=egg.entity_id)
     if out is not None and at_s < out.seen_s:
         raise NotPlausible("at", f"hatchling {egg.number} was still in its egg then")
     return hatchling, clutch, hatchling_name(egg.number, hatchling.part)
 
 
 def _require_twins(egg: Egg, *, twins: bool) -> None:
-    first = Hatchling.only(Hatchling.egg_id == egg.entity_id, Hatchling.part == 1)
+    first = Hatchling.only(egg_id=egg.entity_id, part=1)
     if first is None:
         raise NotPlausible("part", f"record the first hatchling of egg {egg.number} first")
     if not twins:

@@ -23,7 +23,7 @@ def open_clutch(code: str, at_s: float, now_s: float) -> Clutch:
 
 def require_open(clutch: Clutch) -> None:
     """Raise Conflict when the clutch is closed: what became of its eggs stands then."""
-    if Finished.only(Finished.clutch_id == clutch.entity_id) is not None:
+    if Finished.only(clutch_id=clutch.entity_id) is not None:
         raise Conflict(f"clutch {clutch.code} is closed: reopen it first")
 
 
@@ -37,11 +37,9 @@ def fertile_egg(clutch: Clutch, number: int, does: str) -> Egg:
 
 def record_of(egg: Egg) -> EggRecord:
     """How the egg ended, as far as it is recorded."""
-    pip = Pip.only(Pip.egg_id == egg.entity_id)
-    out = Emergence.only(Emergence.egg_id == egg.entity_id)
-    removal = EggEvent.only(
-        EggEvent.egg_id == egg.entity_id, EggEvent.kind == EggActKind.REMOVED.value
-    )
+    pip = Pip.only(egg_id=egg.entity_id)
+    out = Emergence.only(egg_id=egg.entity_id)
+    removal = EggEvent.only(egg_id=egg.entity_id, kind=EggActKind.REMOVED.value)
     return EggRecord(
         egg.number,
         bool(egg.slug),

@@ -226,8 +226,8 @@ def _hatchlings(
     for hatchling in snapshot.hatchlings.get(egg, []):
         out_s = view.emerged_s if view.emerged_s is not None else as_of_s
         own = hatchling.entity_id
-        meals = tuple(sorted(Meal.current(Meal.animal_id == own), key=lambda m: m.at_s))
-        weights = sorted(Weight.current(Weight.animal_id == own), key=lambda w: w.at_s)
+        meals = tuple(sorted(Meal.current(animal_id=own), key=lambda m: m.at_s))
+        weights = sorted(Weight.current(animal_id=own), key=lambda w: w.at_s)
         shed = snapshot.sheds.get(own)
         eaten = any(meal.taken for meal in meals)
         yield HatchlingNow(
@@ -236,7 +236,7 @@ def _hatchlings(
             out_s,
             tuple(weights),
             meals,
-            tuple(sorted(Trait.current(Trait.animal_id == own), key=lambda t: t.name.casefold())),
+            tuple(sorted(Trait.current(animal_id=own), key=lambda t: t.name.casefold())),
             shed_s=float(shed.seen_s) if shed else None,
             shed_window=None if shed or died else still_to_come(FIRST_SHED, out_s, as_of_s),
             meal_window=still_to_come(FIRST_MEAL, float(shed.seen_s), as_of_s)

@@ -15,7 +15,6 @@ from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR, require_moment
 from sandboa.records import lay_drafts
 from sandboa.records.animals import Weight
 from sandboa.records.clutches import Clutch
-from sandboa.records.database import database
 from sandboa.records.facts import Act
 from sandboa.records.house import DAM, SIRE, Animal
 from sandboa.records.lay_drafts import LayDraft
@@ -156,22 +155,21 @@ def record(draft_id: int, now_s: float) -> tuple[str, Act]:
     check_lay_day(day, now_s)
     with act("lay", "", now_s) as laying:
         clutch = write_clutch(laying, day)
-        for photo in Photo.current(Photo.owner_id == draft_id):
+        for photo in Photo.current(owner_id=draft_id):
             photo.correct(laying, owner_id=clutch.entity_id)
-        LayDraft.change(LayDraft.id == draft_id, recorded_by_id=laying.id)
+        lay_drafts.mark_recorded(draft_id, laying)
     return clutch.code, laying
 
 
 def set_aside(draft_id: int, aside: bool) -> None:
     """Put a lay day away that came to nothing, or take it out again; nothing is lost."""
     _draft(draft_id)
-    with database.atomic():
-        LayDraft.change(LayDraft.id == draft_id, set_aside=int(aside))
+    lay_drafts.put_aside(draft_id, aside)
 
 
 def require_states() -> None:
     """Read the state of every lay day there is; ValidationError for one that cannot be read."""
-    for draft in LayDraft.select():
+    for draft in lay_drafts.all_drafts():
         _state(draft)
 
 
@@ -239,7 +237,7 @@ def _dam_loss(state: LayDayState) -> DamLoss | None:
     if her is None:
         return None
     laid_s = state.laid_at.timestamp()
-    before = [w for w in Weight.current(Weight.animal_id == her.entity_id) if w.at_s <= laid_s]
+    before = [w for w in Weight.current(animal_id=her.entity_id) if w.at_s <= laid_s]
     if not before:
         return None
     last = max(before, key=lambda w: w.at_s)
@@ -250,7 +248,7 @@ def _dam_loss(state: LayDayState) -> DamLoss | None:
 
 
 def _draft(draft_id: int) -> LayDraft:
-    draft: LayDraft | None = LayDraft.get_or_none(LayDraft.id == draft_id)
+    draft = lay_drafts.draft_numbered(draft_id)
     if draft is None:
         raise NotFound("there is no such lay day")
     return draft

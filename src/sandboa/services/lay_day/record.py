@@ -161,7 +161,7 @@ def require_asked_about(dam: int, name: str, laid_s: float, second_clutch: bool)
     if second_clutch:
         return
     within_days = house_settings()["second_clutch_days"]
-    for earlier in Clutch.current(Clutch.dam_id == dam):
+    for earlier in Clutch.current(dam_id=dam):
         if may_be_second_clutch(earlier.laid_s, laid_s, within_days):
             days = round(abs(laid_s - earlier.laid_s) / SECONDS_PER_DAY)
             apart = f"{days} day{'s' * (days != 1)} apart from" if days else "the same day as"
@@ -192,11 +192,11 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
         _correct_when_different(
             correcting, Box.of(clutch), {k: v for k, v in box.items() if v is not None}
         )
-        method = ClutchMethod.only(ClutchMethod.clutch_id == clutch.entity_id)
+        method = ClutchMethod.only(clutch_id=clutch.entity_id)
         if method is not None and box["medium"] and box["closing"]:
             shared = {"medium": box["medium"], "closing": box["closing"]}
             _correct_when_different(correcting, method, shared)
-        held = {egg.number: egg for egg in Egg.current(Egg.clutch_id == clutch.entity_id)}
+        held = {egg.number: egg for egg in Egg.current(clutch_id=clutch.entity_id)}
         for number, egg in enumerate(day.eggs, start=1):
             if number in held:
                 _correct_when_different(correcting, held[number], _egg_values(number, egg))
@@ -210,11 +210,11 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
 
 def _require_laid_before_it_pipped(clutch: Clutch, laid_at: datetime) -> None:
     """Raise NotPlausible when eggs of the clutch pipped, or were out, before that lay time."""
-    for egg in Egg.current(Egg.clutch_id == clutch.entity_id):
+    for egg in Egg.current(clutch_id=clutch.entity_id):
         known = [
-            *(p.seen_s for p in Pip.current(Pip.egg_id == egg.entity_id)),
-            *(e.seen_s for e in Emergence.current(Emergence.egg_id == egg.entity_id)),
-            *(c.at_s for c in Cut.current(Cut.egg_id == egg.entity_id)),
+            *(p.seen_s for p in Pip.current(egg_id=egg.entity_id)),
+            *(e.seen_s for e in Emergence.current(egg_id=egg.entity_id)),
+            *(c.at_s for c in Cut.current(egg_id=egg.entity_id)),
         ]
         if known and min(known) <= laid_at.timestamp():
             raise NotPlausible(
@@ -227,13 +227,13 @@ def _move_lay_looks(correcting: Act, clutch: Clutch, laid_s: int) -> None:
     """What was seen and done when the eggs were laid moves with the lay time."""
     if laid_s == clutch.laid_s:
         return
-    first = min(row.act_id for row in Clutch.select().where(Clutch.entity_id == clutch.entity_id))
-    for egg in Egg.current(Egg.clutch_id == clutch.entity_id):
+    first = min(row.act_id for row in Clutch.ever(entity_id=clutch.entity_id))
+    for egg in Egg.current(clutch_id=clutch.entity_id):
         own = egg.entity_id
-        for look in Candling.current(Candling.egg_id == own, Candling.act_id == first):
+        for look in Candling.current(egg_id=own, act_id=first):
             if look.seen_s == clutch.laid_s:
                 look.correct(correcting, seen_s=laid_s)
-        for event in EggEventFact.current(EggEventFact.egg_id == own, EggEventFact.act_id == first):
+        for event in EggEventFact.current(egg_id=own, act_id=first):
             if event.at_s == clutch.laid_s:
                 event.correct(correcting, at_s=laid_s)
 
@@ -380,7 +380,7 @@ def _egg_values(number: int, egg: EggLaid) -> dict[str, Any]:
 
 def _moves(clutch: Clutch) -> list[BoxMove]:
     """The moves of the clutch's box, in order of time."""
-    moves = BoxMove.current(BoxMove.box_id == Box.of(clutch).entity_id)
+    moves = BoxMove.current(box_id=Box.of(clutch).entity_id)
     return sorted(moves, key=lambda move: move.from_s)
 
 

@@ -11,7 +11,7 @@ from sandboa.core.hatching.fates import DeathStage, span_of
 from sandboa.core.pairing.genes import Gene
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.animals import Weight
-from sandboa.records.facts import Act
+from sandboa.records.facts import act_of
 from sandboa.records.house import Cabinet
 from sandboa.services.animals.genes import odds_of
 from sandboa.services.losses.ends import ClutchEnds, EggEnd
@@ -126,7 +126,7 @@ def _first(snapshot: Snapshot, ends: ClutchEnds, of_dam: Sequence[ClutchEnds]) -
 def _before_g(dam: int, laid_s: float) -> float | None:
     """Her lightest weight in the months before the clutch, growing eggs not yet heavy in her."""
     first, last = (laid_s - days * SECONDS_PER_DAY for days in reversed(_BEFORE_LAY_DAYS))
-    weights = [w.mass_g for w in Weight.current(Weight.animal_id == dam) if first <= w.at_s <= last]
+    weights = [w.mass_g for w in Weight.current(animal_id=dam) if first <= w.at_s <= last]
     return min(weights, default=None)
 
 
@@ -183,15 +183,10 @@ def _summed(pairs: Sequence[tuple[int, int]]) -> tuple[int, int]:
 
 def _began_s(snapshot: Snapshot, cabinet: int) -> float | None:
     """When the cabinet came into use, as far as the record goes back."""
-    first = (
-        Cabinet.select(Cabinet.act_id)
-        .where(Cabinet.entity_id == cabinet)
-        .order_by(Cabinet.id)
-        .first()
-    )
-    if first is None:
+    rows = Cabinet.ever(entity_id=cabinet)
+    if not rows:
         return None
-    began = Act.get_by_id(first.act_id).recorded_s
+    began = act_of(rows[0]).recorded_s
     laid = [
         c.laid_s
         for c in snapshot.clutches

@@ -33,8 +33,8 @@ def record_opening(code: str, said: OpeningSaid, at_s: float, now_s: float) -> A
     clutch = clutch_called(code)
     require_between_lay_and_now(clutch, at_s, now_s)
     egg = egg_of(clutch, said.number)
-    fate = EggFate.only(EggFate.egg_id == egg.entity_id)
-    out = Emergence.only(Emergence.egg_id == egg.entity_id)
+    fate = EggFate.only(egg_id=egg.entity_id)
+    out = Emergence.only(egg_id=egg.entity_id)
     if fate is None and not egg.slug:
         what = "it has come out" if out else "say first what became of it"
         raise NotPlausible("number", f"egg {said.number}: {what}")
@@ -50,7 +50,7 @@ def record_opening(code: str, said: OpeningSaid, at_s: float, now_s: float) -> A
         Opening.put(
             opening, {"egg_id": egg.entity_id}, at_s=int(at_s), opened=int(said.opened), note=note
         )
-        held = {(f.kind, f.value): f for f in Finding.current(Finding.egg_id == egg.entity_id)}
+        held = {(f.kind, f.value): f for f in Finding.current(egg_id=egg.entity_id)}
         for kind, values in findings.items():
             for value in sorted(values):
                 if held.pop((kind.value, value), None) is None:

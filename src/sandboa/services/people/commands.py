@@ -6,11 +6,10 @@ from sandboa.core.names import clean_name
 from sandboa.core.people import Role
 from sandboa.records.facts import Act
 from sandboa.records.people import (
-    Passphrase,
     Person,
-    PrivateLink,
-    Session,
+    forget_keys_of,
     person_called,
+    sessions_of,
     with_passphrase,
 )
 from sandboa.services.acts.errors import Conflict, NotFound
@@ -36,10 +35,7 @@ def people_now() -> list[PersonNow]:
     admitted = with_passphrase()
     told = []
     for person in sorted(Person.current(), key=lambda p: p.name.casefold()):
-        used = [
-            s.used_s
-            for s in Session.select().where(Session.person_id == person.entity_id).iterator()
-        ]
+        used = [session.used_s for session in sessions_of(person.entity_id)]
         told.append(
             PersonNow(person, person.entity_id in admitted, len(used), max(used, default=None))
         )
@@ -85,8 +81,7 @@ def remove_person(entity: int, now_s: float) -> Act:
     with act(KIND, f"{person.name} is of the house no more", now_s) as removing:
         person.retire(removing)
         require_keeper_left()
-        for table in (Passphrase, Session, PrivateLink):
-            table.delete().where(table.person_id == entity).execute()
+        forget_keys_of(entity)
     return removing
 
 

@@ -2,15 +2,20 @@
 
 import secrets
 
-from sandboa.records.database import database
-from sandboa.records.people import PrivateLink
+from sandboa.records.database import transaction
+from sandboa.records.people import (
+    PrivateLink,
+    end_private_link,
+    is_private_link,
+    private_link_of,
+)
 from sandboa.services.probes.devices import NotAllowed, hash_of
 
 
 def make_link(person: int | None, now_s: float) -> str:
     """A new token for that person's link (None: the machine's); the one before holds no more."""
     token = secrets.token_urlsafe(32)
-    with database.atomic("IMMEDIATE"):
+    with transaction():
         end_link(person)
         PrivateLink.create(token_hash=hash_of(token), person_id=person, made_s=int(now_s))
     return token
@@ -18,16 +23,15 @@ def make_link(person: int | None, now_s: float) -> str:
 
 def end_link(person: int | None) -> None:
     """Let nobody read the calendar by that person's link any more."""
-    PrivateLink.delete().where(PrivateLink.person_id == person).execute()
+    end_private_link(person)
 
 
 def link_of(person: int | None) -> PrivateLink | None:
     """The link that person has, None without one."""
-    link: PrivateLink | None = PrivateLink.get_or_none(PrivateLink.person_id == person)
-    return link
+    return private_link_of(person)
 
 
 def require_link(token: str) -> None:
     """NotAllowed unless the token is that of a link that holds."""
-    if PrivateLink.get_or_none(PrivateLink.token_hash == hash_of(token)) is None:
+    if not is_private_link(hash_of(token)):
         raise NotAllowed("this calendar link holds no more; make a new one at the house")

@@ -12,13 +12,13 @@ from functools import cache
 from threading import BoundedSemaphore
 from typing import Final
 
-from peewee import fn
 from pwdlib import PasswordHash
 
 from sandboa.core.people import LONGEST_PASSPHRASE, Role, as_typed, clean_passphrase
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records.database import damage, database
-from sandboa.records.people import Passphrase, Person, Session, person_called, with_passphrase
+from sandboa.records import people as recorded
+from sandboa.records.database import damage, transaction
+from sandboa.records.people import Person, person_called, with_passphrase
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.people.commands import find_person
 from sandboa.services.people.private_link import end_link
@@ -83,18 +83,16 @@ def set_passphrase(entity: int, passphrase: str, now_s: float) -> None:
     cleaned = clean_passphrase(passphrase, person.name)
     with _turn():
         kept = _hasher().hash(cleaned)
-    with database.atomic("IMMEDIATE"):
+    with transaction():
         if first:
             # From now on every private link is somebody's.
             end_link(None)
-        Passphrase.delete().where(Passphrase.person_id == entity).execute()
-        Passphrase.create(person_id=entity, hash=kept, set_s=int(now_s))
-        Session.delete().where(Session.person_id == entity).execute()
+        recorded.put_passphrase(entity, kept, now_s)
 
 
 def change_passphrase(person: SignedIn, before: str, passphrase: str, now_s: float) -> None:
     """As `set_passphrase`, by the person; NotSignedIn when `before` is not the one they have."""
-    kept = Passphrase.get_or_none(Passphrase.person_id == person.entity)
+    kept = recorded.passphrase_of(person.entity)
     with _turn():
         known = kept is not None and _hasher().verify(
             as_typed(before[:LONGEST_PASSPHRASE]), kept.hash
@@ -112,7 +110,7 @@ def sign_in(name: str, passphrase: str, device: str, now_s: float) -> str:
     application runs. Raises Busy when more sign in than can be answered.
     """
     person = person_called(" ".join(name.split()))
-    kept = Passphrase.get_or_none(Passphrase.person_id == person.entity_id) if person else None
+    kept = recorded.passphrase_of(person.entity_id) if person else None
     with _turn():
         fits, better = _hasher().verify_and_update(
             as_typed(passphrase[:LONGEST_PASSPHRASE]), kept.hash if kept else _nobodys_hash()
@@ -123,14 +121,14 @@ def sign_in(name: str, passphrase: str, device: str, now_s: float) -> str:
     if damage():
         _while_damaged[hash_of(token)] = person.entity_id
         return token
-    with database.atomic("IMMEDIATE"):
+    with transaction():
         if better:
-            Passphrase.change(Passphrase.person_id == person.entity_id, hash=better)
-        Session.delete().where(
-            (Session.used_s < now_s - SESSION_DAYS * SECONDS_PER_DAY)
-            | (Session.begun_s < now_s - LONGEST_SESSION_DAYS * SECONDS_PER_DAY)
-        ).execute()
-        Session.create(
+            recorded.hash_better(kept, better)
+        recorded.end_sessions_before(
+            used_s=now_s - SESSION_DAYS * SECONDS_PER_DAY,
+            begun_s=now_s - LONGEST_SESSION_DAYS * SECONDS_PER_DAY,
+        )
+        recorded.Session.create(
             token_hash=hash_of(token),
             person_id=person.entity_id,
             begun_s=int(now_s),
@@ -144,7 +142,7 @@ def whose(token: str | None, now_s: float) -> SignedIn | None:
     """Who is signed in with that token, None for nobody; notes at times that it is used."""
     if not token:
         return None
-    session = Session.get_or_none(Session.token_hash == hash_of(token))
+    session = recorded.session_with(hash_of(token))
     if session is None:
         entity = _while_damaged.get(hash_of(token)) if damage() else None
         return _signed_in(entity)
@@ -156,30 +154,24 @@ def whose(token: str | None, now_s: float) -> SignedIn | None:
     if found is None:
         return None
     if session.used_s < now_s - _NOTED_EVERY_S and not damage():
-        Session.change(Session.token_hash == session.token_hash, used_s=int(now_s))
+        recorded.note_use(session, now_s)
     return found
 
 
 def sessions_of(entity: int, token: str | None) -> list[SessionNow]:
     """The sessions of a person, the one used last first; `token` is that of the one that asks."""
     own = hash_of(token) if token else ""
-    rows = Session.select().where(Session.person_id == entity).order_by(Session.used_s.desc())
     return [
         SessionNow(
             row.token_hash[:_KEY], row.begun_s, row.used_s, row.device, row.token_hash == own
         )
-        for row in rows
+        for row in recorded.sessions_of(entity)
     ]
 
 
 def end_session(entity: int, key: str) -> None:
     """End one session of a person by its key; NotFound when there is none such."""
-    ended = (
-        Session.delete()
-        .where((Session.person_id == entity) & (fn.substr(Session.token_hash, 1, _KEY) == key))
-        .execute()
-    )
-    if not ended:
+    if len(key) != _KEY or not recorded.end_session_named(entity, key):
         raise NotFound("that session has ended already")
 
 
@@ -187,12 +179,12 @@ def sign_out(token: str) -> None:
     """End this session."""
     _while_damaged.pop(hash_of(token), None)
     if not damage():
-        Session.delete().where(Session.token_hash == hash_of(token)).execute()
+        recorded.end_session(hash_of(token))
 
 
 def sign_out_everywhere(entity: int) -> int:
     """End every session of a person, and their calendar link; returns how many sessions."""
-    ended: int = Session.delete().where(Session.person_id == entity).execute()
+    ended = recorded.end_sessions_of(entity)
     end_link(entity)
     return ended
 

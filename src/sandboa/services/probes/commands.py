@@ -69,7 +69,7 @@ def move_probe(entity: int, place: ProbePlace | None, at_s: float, now_s: float)
     probe = _logger(entity)
     where, words = find_place(place) if place is not None else (None, "nowhere")
     _require_since_hung(probe, at_s, now_s)
-    moves = sorted(ProbeMove.current(ProbeMove.probe_id == entity), key=lambda m: m.from_s)
+    moves = sorted(ProbeMove.current(probe_id=entity), key=lambda m: m.from_s)
     hangs = next((m.place_id for m in reversed(moves) if m.from_s <= at_s), probe.place_id)
     if hangs == where:
         raise NotPlausible("place", f"{probe.name} hangs there already")
@@ -139,7 +139,7 @@ def _require_since_hung(probe: Probe, at_s: float, now_s: float) -> None:
 def hand_thermometer(recording: Act, place: ProbePlace, since_s: float) -> Probe:
     """The thermometer read by hand at a place, recorded on first use."""
     where, words = find_place(place)
-    held = Probe.only(Probe.place_id == where, Probe.by_hand == 1)
+    held = Probe.only(place_id=where, by_hand=1)
     if held is not None:
         if held.since_s > since_s:
             return held.correct(recording, since_s=int(since_s))

@@ -55,7 +55,7 @@ def revoke(entity: int, now_s: float) -> Act:
     """
     device = find_device(entity)
     with act("device", f"Token of {device.name} revoked", now_s) as revoking:
-        for probe in Probe.current(Probe.device_id == entity):
+        for probe in Probe.current(device_id=entity):
             probe.correct(revoking, device_id=None)
         keys.end_token(device.token_hash, now_s)
         device.retire(revoking)
@@ -77,7 +77,7 @@ def device_of(token: str) -> Device:
     token_hash = hash_of(token)
     if keys.is_ended(token_hash):
         raise NotAllowed("this token was revoked")
-    device = Device.only(Device.token_hash == token_hash)
+    device = Device.only(token_hash=token_hash)
     if device is None:
         raise NotAllowed("this token is not known here")
     return device

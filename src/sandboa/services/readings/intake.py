@@ -7,7 +7,7 @@ from typing import Final
 
 from sandboa.core.errors import NotPlausible
 from sandboa.records import held_readings, readings
-from sandboa.records.database import database
+from sandboa.records.database import transaction
 from sandboa.records.facts import Act
 from sandboa.records.house import Device, Probe
 from sandboa.records.readings import Batch, ReadingRow
@@ -46,7 +46,7 @@ def take_in(
     by_probe = _by_probe(device, sent)
     off_s = 0.0 if sent_s is None else sent_s - now_s
     new = known = conflicting = held = 0
-    with database.atomic("IMMEDIATE"):
+    with transaction():
         for probe, rows in by_probe.items():
             fitting, doubtful = _sorted_out(probe, rows, now_s, off_s)
             stored = readings.store(probe.entity_id, readings.LIVE, fitting, now_s)
@@ -126,7 +126,7 @@ def _waiting(probe: Probe, reason: str) -> held_readings.Held:
 
 
 def _by_probe(device: Device, sent: Iterable[SentReading]) -> dict[Probe, list[ReadingRow]]:
-    own = {p.name.casefold(): p for p in Probe.current(Probe.device_id == device.entity_id)}
+    own = {p.name.casefold(): p for p in Probe.current(device_id=device.entity_id)}
     rows: dict[str, list[ReadingRow]] = defaultdict(list)
     for name, at_s, temperature_c, humidity in sent:
         rows[name or ""].append((at_s, temperature_c, humidity))

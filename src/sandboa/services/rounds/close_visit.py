@@ -11,8 +11,8 @@ from threading import Lock
 from typing import Final
 
 from sandboa.core.errors import NotPlausible
-from sandboa.records.database import database
-from sandboa.records.facts import Act
+from sandboa.records.database import transaction
+from sandboa.records.facts import Act, act_of
 from sandboa.records.rounds import visit_with
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
@@ -56,7 +56,7 @@ def deliver(visits: Sequence[BoxVisit], now_s: float) -> list[Closed | Refused]:
     """
     told: list[Closed | Refused] = []
     for start in range(0, len(visits), TOGETHER):
-        with _WRITING, database.atomic("IMMEDIATE"):
+        with _WRITING, transaction():
             told += [_delivered(visit, now_s) for visit in visits[start : start + TOGETHER]]
     return told
 
@@ -81,10 +81,10 @@ def close_visit(visit: BoxVisit, now_s: float) -> Closed:
     if not 8 <= len(visit.key) <= 64:
         raise NotPlausible("key", "a visit's key has 8 to 64 characters")
     # The key is looked for in the transaction that writes: two deliveries at once are one visit.
-    with database.atomic("IMMEDIATE"):
+    with transaction():
         known = visit_with(visit.key)
         if known is not None:
-            return Closed(Act.get_by_id(known.act_id), known=True, conflicts=_told(known.conflict))
+            return Closed(act_of(known), known=True, conflicts=_told(known.conflict))
         at = AtBox.of(visit, now_s)
         check_visit(at)
         conflicts = tuple(collisions(at))

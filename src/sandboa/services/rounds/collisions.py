@@ -13,9 +13,7 @@ def collisions(at: AtBox) -> Iterator[str]:
     seen_act = at.visit.seen_act
     if seen_act is None:
         return
-    visits = rounds.Visit.current(
-        rounds.Visit.clutch_id == at.clutch.entity_id, rounds.Visit.act_id > seen_act
-    )
+    visits = rounds.Visit.since(seen_act, clutch_id=at.clutch.entity_id)
     own = {v.act_id for v in visits if device_of(v.key) == device_of(at.visit.key)}
     if any(other.act_id not in own for other in visits):
         yield (
@@ -32,10 +30,7 @@ def collisions(at: AtBox) -> Iterator[str]:
             "Undo one if it is the same water."
         )
     for seen in at.visit.eggs:
-        looks = Turgor.current(
-            Turgor.egg_id == at.eggs[seen.number].entity_id, Turgor.act_id > seen_act
-        )
-        for look in looks:
+        for look in Turgor.since(seen_act, egg_id=at.eggs[seen.number].entity_id):
             if look.act_id not in own and seen.grade not in (None, look.grade):
                 yield (
                     f"Egg {seen.number}: meanwhile {GRADE_WORDS[look.grade]} was recorded, "

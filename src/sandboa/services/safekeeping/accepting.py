@@ -1,8 +1,7 @@
 """Accepting a record that was changed from outside, where no backup is better."""
 
-from sandboa.records.database import damage, database, house_file
+from sandboa.records.database import damage, house_file, prove_open_house, transaction
 from sandboa.records.integrity.check import check_database
-from sandboa.records.integrity.proof import prove_all
 from sandboa.services.acts.errors import Conflict
 from sandboa.services.safekeeping import security_log
 
@@ -19,8 +18,8 @@ def accept_as_it_is(by: security_log.By, now_s: float) -> tuple[str, ...]:
     if any(problem.startswith("damaged") for problem in problems):
         raise Conflict("the file itself is damaged: take the house back to a backup")
     if problems:
-        with database.atomic("IMMEDIATE"):
-            prove_all(database.connection())
+        with transaction():
+            prove_open_house()
             what = f"{len(problems)} changes from outside were accepted: {problems[0]}"
             security_log.note(security_log.Kind.RESTORED, what, by, now_s)
     return problems

@@ -10,7 +10,7 @@ from sandboa.core.people import Role
 from sandboa.devices.messengers import CARRIERS
 from sandboa.devices.messengers.trust import LARGEST_PEM
 from sandboa.records import keys
-from sandboa.records.alarms import Messenger
+from sandboa.records.alarms import Messenger, names_of_messengers
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.alarms import delivery as sending
 from sandboa.services.alarms import messengers as messages
@@ -113,7 +113,7 @@ def get_messages(person: Asking) -> list[MessageTold]:
 
 
 def _messages(*, keeper: bool) -> list[MessageTold]:
-    names = {m.entity_id: m.name for m in Messenger.select()}
+    names = names_of_messengers()
     return [
         MessageTold(
             messenger=names.get(row.messenger_id, ""),
