@@ -14,6 +14,7 @@ from hypothesis import strategies as st
 from running import furnished_once
 from samples import NOW_S, lay_day
 from sandboa.cli.house import DATABASE
+from sandboa.core.act_kinds import ActKind
 from sandboa.records import held_readings, readings
 from sandboa.records.connections import read_only
 from sandboa.records.database import close_database, database, open_database
@@ -94,7 +95,7 @@ def hashes() -> list[str]:
 
 
 def add_and_fail() -> None:
-    with act("animal", "never", NOW_S):
+    with act(ActKind.ANIMAL, "never", NOW_S):
         add_animal(AnimalSaid("dam", "Lovage"), NOW_S)
         raise ValueError("never happened")
 

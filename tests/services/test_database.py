@@ -8,6 +8,7 @@ import pytest
 from peewee import IntegrityError
 
 from samples import NOW_S, lay_day
+from sandboa.core.act_kinds import ActKind
 from sandboa.records import database as opening
 from sandboa.records import held_readings, readings
 from sandboa.records.clutches import Box, Clutch, Egg
@@ -200,7 +201,7 @@ def test_a_statement_that_was_kept_finds_what_a_built_one_finds(house: SnapshotC
     lay_clutch(lay_day(), NOW_S)
     (laid,) = Clutch.current()
     # A correction: the row before it holds no longer.
-    with act("lay", "corrected", NOW_S) as correcting:
+    with act(ActKind.LAY, "corrected", NOW_S) as correcting:
         laid.correct(correcting, code="26-09")
     assert [c.code for c in Clutch.current()] == ["26-09"]
     for having, query in (

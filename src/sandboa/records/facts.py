@@ -303,15 +303,6 @@ def newest_act_of(kinds: tuple[str, ...]) -> int:
     return int(row[0])
 
 
-def newest_act_besides(kinds: tuple[str, ...]) -> int:
-    """Id of the latest act that is of none of those kinds, 0 without any."""
-    marks = ", ".join("?" * len(kinds))
-    row = database.execute_sql(
-        f"SELECT id FROM act WHERE kind NOT IN ({marks}) ORDER BY id DESC LIMIT 1", kinds
-    ).fetchone()
-    return int(row[0]) if row else 0
-
-
 def newest_act_by_clutch() -> dict[int, int]:
     """Id of the latest act of each clutch."""
     rows: list[tuple[int, int]] = database.execute_sql(

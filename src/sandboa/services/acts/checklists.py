@@ -1,5 +1,6 @@
 """Lines of checklists, ticked and unticked; a tick is a fact with its moment."""
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.records.facts import Act
 from sandboa.records.house import Task
@@ -11,7 +12,9 @@ def tick(
 ) -> Act:
     """Tick a line of `subject`'s list, or take the tick back; NotPlausible where there is none."""
     held = Task.current(subject_id=subject, name=name)
-    with act("task", f"{whose}: {name} {'done' if done else 'not done'}", now_s, clutch) as ticking:
+    with act(
+        ActKind.TASK, f"{whose}: {name} {'done' if done else 'not done'}", now_s, clutch
+    ) as ticking:
         for old in held:
             old.retire(ticking)
         if done:

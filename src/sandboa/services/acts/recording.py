@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass
 
+from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.records import (
     animals,
     clutches,
@@ -38,19 +39,15 @@ from sandboa.services.acts.undo_constraints import (
 _LOADED = (animals, clutches, hatching, house, methods, people, photos, readings, rounds)
 
 
-#: Kind of the acts by which a migration tells what it had to take out.
-CLEARED = "cleared"
-
-
 @contextmanager
-def act(kind: str, summary: str, now_s: float, clutch: int | None = None) -> Iterator[Act]:
+def act(kind: ActKind, summary: str, now_s: float, clutch: int | None = None) -> Iterator[Act]:
     """Open an act: everything recorded inside holds together or not at all.
 
     The body may set `summary` and `clutch` on the act it is given.
     """
     with transaction():
         made = Act.create(
-            kind=kind,
+            kind=kind.value,
             summary=summary,
             recorded_s=int(now_s),
             clutch_id=clutch,
@@ -74,11 +71,11 @@ def undo(act_id: int, now_s: float) -> Act:
         if undone_among([target]):
             raise Conflict("that is undone already")
         first, takes_back = _first_act(target)
-        if first.kind == CLEARED:
+        if first.kind == ActKind.CLEARED:
             raise Conflict("what a new version took out of the house is in the copy made before it")
         require_open_for(first)
         undoing = Act.create(
-            kind="undo" if takes_back else "redo",
+            kind=(ActKind.UNDO if takes_back else ActKind.REDO).value,
             summary=f"{'Undone' if takes_back else 'Done again'}: {first.summary}",
             recorded_s=int(now_s),
             clutch_id=target.clutch_id,
@@ -116,10 +113,12 @@ def as_log(acts: list[Act]) -> list[LogEntry]:
     return [LogEntry(act, act.id in undone, names.get(act.person_id or 0)) for act in acts]
 
 
-def kind_taken_back(act_id: int) -> str | None:
-    """The kind of act at the bottom of a chain of undos; None for an unknown act."""
+def touched_by_undoing(act_id: int) -> Touch:
+    """What the act at the bottom of a chain of undos touches; nothing for an unknown act."""
     target = act_numbered(act_id)
-    return _first_act(target)[0].kind if target is not None else None
+    if target is None:
+        return Touch.NOTHING
+    return ActKind.touched_by(_first_act(target)[0].kind)
 
 
 def undone_among(acts: list[Act]) -> set[int]:

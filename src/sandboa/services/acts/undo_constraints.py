@@ -1,7 +1,6 @@
 """What an undo must leave standing because other facts lean on it."""
 
-from typing import Final
-
+from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.people import Role
 from sandboa.records.animals import Lock, Meal, Pair, Pairing, Sign, Trait, Weight
 from sandboa.records.clutches import Box, BoxMove, Clutch
@@ -38,13 +37,10 @@ REFUSED: dict[type[Fact], str] = {
 }
 
 
-#: Kinds of acts on which the fates of a closed clutch rest.
-_FATEFUL: Final = ("pip", "cut", "emergence", "hatchling", "fate")
-
-
 def require_open_for(act: Act) -> None:
     """Raise Conflict when the act may not change because its clutch was closed after it."""
-    if act.kind in _FATEFUL and Finished.only(clutch_id=act.clutch_id) is not None:
+    fateful = Touch.FATES in ActKind.touched_by(act.kind)
+    if fateful and Finished.only(clutch_id=act.clutch_id) is not None:
         raise Conflict("its clutch is closed: reopen it first")
 
 

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from typing import Any
 from zoneinfo import ZoneInfo
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_name
 from sandboa.records import keys
@@ -43,7 +44,7 @@ def add_messenger(said: MessengerSaid, carriers: Mapping[str, Carrier], now_s: f
     """Record a messenger. NotPlausible at its field, Conflict when the name is taken."""
     name = _free_name(said.name)
     values, secrets = _checked(said, carriers)
-    with act("messenger", f"Alarms go out by {said.kind}: {name}", now_s) as adding:
+    with act(ActKind.MESSENGER, f"Alarms go out by {said.kind}: {name}", now_s) as adding:
         made = Messenger.record(adding, name=name, **values)
         keys.keep_secrets(made.entity_id, secrets)
     return adding
@@ -65,7 +66,7 @@ def correct_messenger(
     )  # fmt: skip
     name = _free_name(said.name, besides=entity)
     values, secrets = _checked(filled, carriers)
-    with act("messenger", f"Messenger {name} corrected", now_s) as correcting:
+    with act(ActKind.MESSENGER, f"Messenger {name} corrected", now_s) as correcting:
         held.correct(correcting, name=name, **values)
         keys.keep_secrets(entity, secrets)
     return correcting
@@ -74,7 +75,7 @@ def correct_messenger(
 def remove_messenger(entity: int, now_s: float) -> Act:
     """Send nothing more by a messenger. Undone, it is back and asks for its secrets again."""
     held = find_messenger(entity)
-    with act("messenger", f"Messenger {held.name} removed", now_s) as removing:
+    with act(ActKind.MESSENGER, f"Messenger {held.name} removed", now_s) as removing:
         held.retire(removing)
         keys.forget_secrets(entity)
     return removing

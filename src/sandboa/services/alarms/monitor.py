@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.climate.faults import FaultKind
 from sandboa.core.climate.limits import COLD_EMERGENCY, Breach, Limit, breaches
 from sandboa.core.development.cold_spells import COLD_BELOW_C
@@ -161,7 +162,7 @@ def acknowledge(alarm_id: int, now_s: float) -> Act:
         raise NotFound("there is no such alarm")
     if Acknowledgement.only(alarm_id=alarm_id) is not None:
         raise Conflict("that alarm is acknowledged already")
-    with act("alarm", f"Seen: {alarm.text}", now_s) as seeing:
+    with act(ActKind.ALARM_SEEN, f"Seen: {alarm.text}", now_s) as seeing:
         Acknowledgement.record(seeing, alarm_id=alarm_id, at_s=int(now_s))
     return seeing
 

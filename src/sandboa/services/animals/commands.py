@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 from datetime import UTC, datetime
 from typing import Final
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import (
     leaps,
     require_hatch_year,
@@ -43,7 +44,7 @@ class AnimalSaid:
 def add_animal(said: AnimalSaid, now_s: float) -> tuple[int, Act]:
     """Record an animal; returns its id. Raises as `correct_animal` does."""
     values = _values(said, now_s, own=None)
-    with act("animal", f"{values['name']}, {said.role}, added", now_s) as adding:
+    with act(ActKind.ANIMAL, f"{values['name']}, {said.role}, added", now_s) as adding:
         animal = Animal.record(adding, **values)
         keep_traits(adding, animal.entity_id, tidy_traits(said.traits))
     return animal.entity_id, adding
@@ -60,7 +61,7 @@ def correct_animal(entity: int, said: AnimalSaid, now_s: float) -> Act:
     if said.role != animal.role:
         raise Conflict(f"{animal.name} is recorded as a {animal.role}: that cannot change")
     values = _values(said, now_s, own=animal)
-    with act("animal", f"{values['name']} corrected", now_s) as correcting:
+    with act(ActKind.ANIMAL, f"{values['name']} corrected", now_s) as correcting:
         if animal.values() != {**animal.values(), **values}:
             animal.correct(correcting, **values)
         keep_traits(correcting, entity, tidy_traits(said.traits))
@@ -87,7 +88,7 @@ def weigh(entity: int, mass_g: float, at_s: float, now_s: float, *, confirmed: b
             f"{animal.name} weighed {before.mass_g:g} g before, now {mass_g:g} g. Is that right?",
             "confirmed",
         )
-    with act("weigh", f"{animal.name}: {mass_g:g} g", now_s) as weighing:
+    with act(ActKind.WEIGH, f"{animal.name}: {mass_g:g} g", now_s) as weighing:
         Weight.record(weighing, animal_id=entity, at_s=int(at_s), mass_g=mass_g)
     return weighing
 
@@ -99,7 +100,7 @@ def offer_meal(
     animal = find_animal(entity)
     _require_past(at_s, now_s)
     meal = MealSaid(taken, prey, mass_g)
-    with act("meal", meal.words(animal.name), now_s) as offering:
+    with act(ActKind.MEAL, meal.words(animal.name), now_s) as offering:
         keep_meal(offering, entity, meal, at_s)
     return offering
 

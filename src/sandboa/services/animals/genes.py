@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import TraitForm
 from sandboa.core.names import clean_name
 from sandboa.core.pairing.genes import DoubleForm, Gene, Inheritance, Odds, pairing_odds
@@ -37,7 +38,7 @@ def add_gene(said: GeneSaid, now_s: float) -> tuple[int, Act]:
     """Put a trait on the list; Conflict when its name is on it, NotPlausible for none."""
     name = clean_name("name", said.name)
     _require_free(name, None)
-    with act("gene", f"Trait {name}: {said.inheritance}{_double(said)}", now_s) as adding:
+    with act(ActKind.GENE, f"Trait {name}: {said.inheritance}{_double(said)}", now_s) as adding:
         row = hatching.Gene.record(
             adding,
             name=name,
@@ -53,7 +54,7 @@ def correct_gene(entity: int, said: GeneSaid, now_s: float) -> Act:
     name = clean_name("name", said.name)
     _require_free(name, entity)
     summary = f"Trait {name} corrected: {said.inheritance}{_double(said)}"
-    with act("gene", summary, now_s) as correcting:
+    with act(ActKind.GENE, summary, now_s) as correcting:
         held.correct(
             correcting,
             name=name,
@@ -66,7 +67,7 @@ def correct_gene(entity: int, said: GeneSaid, now_s: float) -> Act:
 def drop_gene(entity: int, now_s: float) -> Act:
     """Take a trait off the list; animals keep it as a word."""
     held = find_gene(entity)
-    with act("gene", f"Trait {held.name} taken off the list", now_s) as dropping:
+    with act(ActKind.GENE, f"Trait {held.name} taken off the list", now_s) as dropping:
         held.retire(dropping)
     return dropping
 

@@ -1,5 +1,6 @@
 """At the box: an egg's dents, what the torch shows, and water poured."""
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.candling import Disc, Vessels, vessels_words
 from sandboa.core.dimples import excess_grade
 from sandboa.core.dimples.advice import GRADE_WORDS
@@ -30,7 +31,9 @@ def grade_egg(code: str, number: int, grade: int, seen_s: float, now_s: float) -
     excess_grade(0.0, grade)  # the one place that knows which grades there are
     require_between_lay_and_now(clutch, seen_s, now_s)
     require_in_box(egg, seen_s)
-    with act("grade", f"Egg {number}: {GRADE_WORDS[grade]}", now_s, clutch.entity_id) as looking:
+    with act(
+        ActKind.GRADE, f"Egg {number}: {GRADE_WORDS[grade]}", now_s, clutch.entity_id
+    ) as looking:
         Turgor.record(looking, egg_id=egg.entity_id, seen_s=int(seen_s), grade=grade)
     return looking
 
@@ -50,7 +53,7 @@ def candle_egg(
     require_between_lay_and_now(clutch, seen_s, now_s)
     require_in_box(egg, seen_s)
     words = f"Egg {number} candled: {vessels_words(vessels)}"
-    with act("candle", words, now_s, clutch.entity_id) as candling:
+    with act(ActKind.CANDLE, words, now_s, clutch.entity_id) as candling:
         Candling.record(
             candling,
             egg_id=egg.entity_id,
@@ -67,6 +70,6 @@ def water_box(code: str, water_g: float, poured_s: float, now_s: float) -> Act:
     require_range("water", water_g, POURED_RANGE_G, "g")
     require_between_lay_and_now(clutch, poured_s, now_s)
     box = Box.of(clutch)
-    with act("water", f"{water_g:g} g of water added", now_s, clutch.entity_id) as pouring:
+    with act(ActKind.WATER, f"{water_g:g} g of water added", now_s, clutch.entity_id) as pouring:
         Watering.record(pouring, box_id=box.entity_id, poured_s=int(poured_s), water_g=water_g)
     return pouring

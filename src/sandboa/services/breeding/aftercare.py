@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.dam_care import (
     AftercareTask,
     CareItem,
@@ -134,7 +135,7 @@ def tick_aftercare(code_of: Clutch, task: AftercareTask, now_s: float) -> Act:
     her = find_animal(code_of.dam_id, DAM)
     if Task.only(subject_id=code_of.entity_id, name=task.value) is not None:
         raise NotPlausible("task", "that is ticked already")
-    with act("task", f"{her.name}: {task}, done", now_s, code_of.entity_id) as ticking:
+    with act(ActKind.TASK, f"{her.name}: {task}, done", now_s, code_of.entity_id) as ticking:
         Task.record(ticking, subject_id=code_of.entity_id, name=task.value, done_s=int(now_s))
     return ticking
 

@@ -1,5 +1,6 @@
 """Who is meant for whom, visits and locks, and the signs that a dam will lay."""
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.laying import Sign
 from sandboa.core.units import CLOCK_GRACE_S, require_moment
@@ -17,7 +18,7 @@ def plan_pair(dam: int, sire: int, now_s: float) -> Act:
     her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
     if Pair.only(dam_id=dam, sire_id=sire) is not None:
         raise Conflict(f"{her.name} and {him.name} are planned already")
-    with act("pair", f"Planned: {her.name} × {him.name}", now_s) as planning:
+    with act(ActKind.PAIR, f"Planned: {her.name} × {him.name}", now_s) as planning:
         Pair.record(planning, dam_id=dam, sire_id=sire, since_s=int(now_s))
     return planning
 
@@ -28,7 +29,7 @@ def drop_pair(dam: int, sire: int, now_s: float) -> Act:
     if pair is None:
         raise NotFound("these two are not planned")
     her, him = find_animal(dam), find_animal(sire)
-    with act("pair", f"No longer planned: {her.name} × {him.name}", now_s) as dropping:
+    with act(ActKind.PAIR, f"No longer planned: {her.name} × {him.name}", now_s) as dropping:
         pair.retire(dropping)
     return dropping
 
@@ -60,7 +61,7 @@ def begin_pairing(
             if visit.dam_id == dam or visit.sire_id == sire:
                 one, other = find_animal(visit.dam_id), find_animal(visit.sire_id)
                 raise Conflict(f"{one.name} and {other.name} are together: part them first")
-    with act("pairing", f"{him.name} with {her.name}", now_s) as pairing:
+    with act(ActKind.PAIRING, f"{him.name} with {her.name}", now_s) as pairing:
         row = Pairing.record(
             pairing,
             dam_id=dam,
@@ -82,7 +83,7 @@ def end_pairing(entity: int, until_s: float, now_s: float) -> Act:
     if until_s < visit.from_s:
         raise NotPlausible("until", "it cannot end before it began")
     her, him = find_animal(visit.dam_id), find_animal(visit.sire_id)
-    with act("pairing", f"{him.name} parted from {her.name}", now_s) as parting:
+    with act(ActKind.PAIRING, f"{him.name} parted from {her.name}", now_s) as parting:
         visit.correct(parting, until_s=int(until_s))
     return parting
 
@@ -93,7 +94,7 @@ def see_lock(entity: int, seen_s: float, now_s: float) -> Act:
     _require_past("seen", seen_s, now_s)
     _require_together("seen", seen_s, visit.from_s, visit.until_s or seen_s)
     her, him = find_animal(visit.dam_id), find_animal(visit.sire_id)
-    with act("lock", f"Lock seen: {her.name} × {him.name}", now_s) as seeing:
+    with act(ActKind.LOCK, f"Lock seen: {her.name} × {him.name}", now_s) as seeing:
         Lock.record(seeing, pairing_id=entity, seen_s=int(seen_s))
     return seeing
 
@@ -102,7 +103,7 @@ def see_sign(dam: int, sign: Sign, seen_s: float, now_s: float) -> Act:
     """Record off food, ovulation or a pre-lay shed of a dam."""
     her = find_animal(dam, DAM)
     _require_past("seen", seen_s, now_s)
-    with act("sign", f"{her.name}: {sign}", now_s) as seeing:
+    with act(ActKind.SIGN, f"{her.name}: {sign}", now_s) as seeing:
         recorded.Sign.record(seeing, dam_id=dam, kind=sign.value, seen_s=int(seen_s))
     return seeing
 

@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.development import SetPoints
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_name
@@ -53,7 +54,7 @@ def add_cabinet(said: CabinetSaid, set_point_c: float, from_s: float, now_s: flo
     require_not_ahead(from_s, now_s)
     if named(Cabinet, name) is not None:
         raise Conflict(f"there is a cabinet {name} already")
-    with act("cabinet", f"Cabinet {name} set up", now_s) as setting_up:
+    with act(ActKind.CABINET, f"Cabinet {name} set up", now_s) as setting_up:
         cabinet = Cabinet.record(setting_up, name=name, **values)
         for shelf in _shelf_names(said):
             shelf_named(setting_up, cabinet.entity_id, shelf)
@@ -73,7 +74,7 @@ def correct_cabinet(held_name: str, said: CabinetSaid, now_s: float) -> Act:
     if other is not None and other.entity_id != cabinet.entity_id:
         raise Conflict(f"there is a cabinet {name} already")
     values = {"name": name, **_checked(said)}
-    with act("correct", f"Cabinet {name} corrected", now_s) as correcting:
+    with act(ActKind.CORRECT, f"Cabinet {name} corrected", now_s) as correcting:
         if cabinet.values() != values:
             cabinet.correct(correcting, **values)
         held = {s.name.casefold(): s for s in Shelf.current(cabinet_id=cabinet.entity_id)}
@@ -95,7 +96,7 @@ def change_set_point(cabinet_name: str, temperature_c: float, from_s: float, now
     cabinet = cabinet_called(cabinet_name)
     require_not_ahead(from_s, now_s)
     summary = f"{cabinet.name} set to {temperature_c:.1f} °C"
-    with act("set point", summary, now_s) as setting:
+    with act(ActKind.SET_POINT, summary, now_s) as setting:
         set_point_from(setting, cabinet.entity_id, int(from_s), temperature_c)
     return setting
 
@@ -109,7 +110,7 @@ def alter_cabinet(cabinet_name: str, what: str, at_s: float, now_s: float) -> Ac
     require_moment("at", at_s)
     require_not_ahead(at_s, now_s)
     words = clean_name("what", what)
-    with act("alteration", f"{cabinet.name} altered: {words}", now_s) as altering:
+    with act(ActKind.ALTERATION, f"{cabinet.name} altered: {words}", now_s) as altering:
         Alteration.record(altering, cabinet_id=cabinet.entity_id, at_s=int(at_s), what=words)
     return altering
 
@@ -129,7 +130,9 @@ def move_box(code: str, cabinet_name: str, shelf_name: str, at_s: float, now_s: 
     if stands == shelf.entity_id:
         raise NotPlausible("shelf", f"box {clutch.code} stands on {shelf.name} already")
     where = f"{cabinet_called(cabinet_name).name}, {shelf.name}"
-    with act("move", f"Box {clutch.code} moved to {where}", now_s, clutch.entity_id) as moving:
+    with act(
+        ActKind.MOVE, f"Box {clutch.code} moved to {where}", now_s, clutch.entity_id
+    ) as moving:
         stand_on(moving, box, shelf, at_s)
     return moving
 

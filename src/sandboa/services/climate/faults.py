@@ -155,7 +155,7 @@ def faults_of_term(snapshot: Snapshot, clutch: Clutch, until_s: float) -> tuple[
         )
 
     acts = snapshot.last_acts
-    stamp = (acts.touching, acts.by_clutch.get(clutch.entity_id, 0), int(until_s))
+    stamp = (acts.every_clutch, acts.by_clutch.get(clutch.entity_id, 0), int(until_s))
     return snapshot.kept.held(f"faults of clutch {clutch.entity_id}", stamp, read)
 
 

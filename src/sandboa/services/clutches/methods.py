@@ -3,6 +3,7 @@
 from dataclasses import asdict, dataclass, replace
 from enum import StrEnum
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.box import Closing
 from sandboa.core.dam_care import TubSchool
 from sandboa.core.methods import (
@@ -62,7 +63,7 @@ def add_method(method: Method, now_s: float, *, chosen: bool) -> tuple[int, Act]
     """Record a house method; Conflict when its name is taken, NotPlausible when it cannot be."""
     method = checked(method)
     _require_free(method.name, own=None)
-    with act("method", f"House method {method.name}", now_s) as adding:
+    with act(ActKind.METHOD, f"House method {method.name}", now_s) as adding:
         if chosen:
             _choose_none(adding)
         row = recorded.Method.record(adding, **lines_of(method), chosen=int(chosen))
@@ -76,7 +77,7 @@ def change_method(entity: int, method: Method, now_s: float, *, chosen: bool) ->
         raise NotFound("there is no such method")
     method = checked(method)
     _require_free(method.name, own=entity)
-    with act("method", f"House method {method.name} changed", now_s) as changing:
+    with act(ActKind.METHOD, f"House method {method.name} changed", now_s) as changing:
         if chosen and not held.chosen:
             _choose_none(changing)
         held.correct(changing, **lines_of(method), chosen=int(chosen))
@@ -88,7 +89,7 @@ def drop_method(entity: int, now_s: float) -> Act:
     held = recorded.Method.now(entity)
     if held is None:
         raise NotFound("there is no such method")
-    with act("method", f"House method {held.name} taken away", now_s) as dropping:
+    with act(ActKind.METHOD, f"House method {held.name} taken away", now_s) as dropping:
         held.retire(dropping)
     return dropping
 
@@ -107,7 +108,7 @@ def was_chosen(row: ClutchMethod) -> bool:
     """
     if row.name != STANDARD.name or recorded.Method.current(name=row.name):
         return True
-    return act_of(row).kind == "method"
+    return act_of(row).kind == ActKind.METHOD
 
 
 def departures(own: Method) -> tuple[str, tuple[Difference, ...]]:
@@ -127,7 +128,9 @@ def change_clutch_method(code: str, method: Method, now_s: float) -> Act:
         raise NotFound(f"there is no clutch {code}")
     method = checked(replace(method, dam=method_of_clutch(clutch.entity_id).dam))
     held = ClutchMethod.only(clutch_id=clutch.entity_id)
-    with act("method", f"Method of {clutch.code} changed", now_s, clutch.entity_id) as changing:
+    with act(
+        ActKind.METHOD, f"Method of {clutch.code} changed", now_s, clutch.entity_id
+    ) as changing:
         if held is None:
             ClutchMethod.record(changing, clutch_id=clutch.entity_id, **lines_of(method))
         else:

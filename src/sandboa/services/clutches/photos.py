@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Literal
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import Step
 from sandboa.core.units import CLOCK_GRACE_S, require_moment
@@ -65,7 +66,7 @@ def attach(
             for known in Photo.current(owner_id=owner, file=name):
                 if known.egg_id == egg and abs(known.taken_s - taken_s) <= _SAME_MOMENT_S:
                     return known, act_of(known)
-        with act("photo", f"Photo of {words}", now_s, clutch) as attaching:
+        with act(ActKind.PHOTO, f"Photo of {words}", now_s, clutch) as attaching:
             photo = Photo.record(
                 attaching,
                 owner_id=owner,
@@ -84,7 +85,7 @@ def take_away(photo_entity: int, now_s: float) -> Act:
     photo = Photo.now(photo_entity)
     if photo is None:
         raise NotFound("there is no such photo")
-    with act("photo", "Photo taken away", now_s) as taking:
+    with act(ActKind.PHOTO, "Photo taken away", now_s) as taking:
         photo.retire(taking)
     return taking
 

@@ -4,6 +4,7 @@ import math
 from dataclasses import dataclass, field
 from typing import Final
 
+from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.development import (
     SCORED_DAYS,
     DevelopmentCurve,
@@ -26,7 +27,7 @@ from sandboa.records.facts import newest_act
 from sandboa.records.forecasts_told import ForecastTold, Lesson
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.clutches.egg_judgements import judge_eggs
-from sandboa.services.snapshot.snapshot import TOUCHING, Snapshot
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Lessons, and forecasts, worked out in one look: the watch must not stop for a long history.
 _AT_A_TIME: Final = 5
@@ -167,7 +168,9 @@ def _learn_due(snapshot: Snapshot, now_s: float) -> bool:
         for clutch in done
         if clutch.entity_id not in kept
         or forecasts_told.changed_since(
-            clutch.entity_id, kept[clutch.entity_id].after_act_id, TOUCHING
+            clutch.entity_id,
+            kept[clutch.entity_id].after_act_id,
+            ActKind.touching(Touch.EVERY_CLUTCH),
         )
     ]
     version = newest_act()

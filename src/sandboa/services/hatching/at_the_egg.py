@@ -1,5 +1,6 @@
 """Seen and done at a hatching egg: pipped, cut, out."""
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_name
 from sandboa.records.facts import Act
@@ -25,7 +26,7 @@ def see_pip(code: str, number: int, seen_s: float, now_s: float) -> Act:
     out = Emergence.only(egg_id=egg.entity_id)
     if out is not None and out.seen_s < seen_s:
         raise NotPlausible("at", f"egg {number} was out before that: the pip came earlier")
-    with act("pip", f"Egg {number} pipped", now_s, clutch.entity_id) as seeing:
+    with act(ActKind.PIP, f"Egg {number} pipped", now_s, clutch.entity_id) as seeing:
         Pip.record(seeing, egg_id=egg.entity_id, seen_s=int(seen_s))
     return seeing
 
@@ -44,7 +45,7 @@ def see_emergence(code: str, number: int, seen_s: float, now_s: float) -> Act:
     pip = Pip.only(egg_id=egg.entity_id)
     if pip is not None and seen_s < pip.seen_s:
         raise NotPlausible("at", f"egg {number} pipped after that: it cannot have been out before")
-    with act("emergence", f"Egg {number} is out", now_s, clutch.entity_id) as seeing:
+    with act(ActKind.EMERGENCE, f"Egg {number} is out", now_s, clutch.entity_id) as seeing:
         Emergence.record(seeing, egg_id=egg.entity_id, seen_s=int(seen_s))
     return seeing
 
@@ -66,6 +67,6 @@ def cut_egg(
     if out is not None and out.seen_s <= at_s:
         raise NotPlausible("at", f"egg {number} was out by then")
     summary = f"Egg {number} cut: {why}{', it bled' if bled else ''}"
-    with act("cut", summary, now_s, clutch.entity_id) as cutting:
+    with act(ActKind.CUT, summary, now_s, clutch.entity_id) as cutting:
         Cut.record(cutting, egg_id=egg.entity_id, at_s=int(at_s), reason=why, bled=int(bled))
     return cutting

@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import DeathStage, Fate
 from sandboa.core.hatching.fates import following_fate, require_fate_fits
@@ -39,7 +40,7 @@ def declare_fates(code: str, said: Sequence[FateSaid], at_s: float, now_s: float
     eggs = [(egg_of(clutch, fate.number), fate) for fate in said]
     for egg, fate in eggs:
         require_fate_fits(record_of(egg), fate.fate, fate.stage)
-    with act("fate", _words(said), now_s, clutch.entity_id) as declaring:
+    with act(ActKind.FATE, _words(said), now_s, clutch.entity_id) as declaring:
         for egg, fate in eggs:
             EggFate.put(
                 declaring,
@@ -75,7 +76,9 @@ def finish(code: str, at_s: float, now_s: float) -> Act:
     open_ended = tuple(egg.number for egg in without_fate(clutch))
     if open_ended:
         raise Conflict(f"say first what became of {which_eggs(open_ended)}")
-    with act("finished", f"Clutch {clutch.code} is closed", now_s, clutch.entity_id) as finishing:
+    with act(
+        ActKind.FINISHED, f"Clutch {clutch.code} is closed", now_s, clutch.entity_id
+    ) as finishing:
         Finished.record(finishing, clutch_id=clutch.entity_id, at_s=int(at_s))
     return finishing
 
@@ -87,7 +90,7 @@ def reopen(code: str, now_s: float) -> Act:
     if finished is None:
         raise Conflict(f"clutch {clutch.code} is open")
     with act(
-        "reopened", f"Clutch {clutch.code} is open again", now_s, clutch.entity_id
+        ActKind.REOPENED, f"Clutch {clutch.code} is open again", now_s, clutch.entity_id
     ) as reopening:
         finished.retire(reopening)
     return reopening

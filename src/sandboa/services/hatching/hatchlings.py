@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import Defect, Sex, Size, YolkLeft
 from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G, MOST_IN_ONE_EGG
@@ -59,7 +60,9 @@ def record_hatchling(
     held = Hatchling.only(egg_id=egg.entity_id, part=said.part)
     if held is None and said.part > 1:
         _require_twins(egg, twins=twins)
-    with act("hatchling", _words(said, new=held is None), now_s, clutch.entity_id) as recording:
+    with act(
+        ActKind.HATCHLING, _words(said, new=held is None), now_s, clutch.entity_id
+    ) as recording:
         hatchling = Hatchling.put(
             recording,
             {"egg_id": egg.entity_id, "part": said.part},
@@ -80,7 +83,7 @@ def weigh_hatchling(entity: int, mass_g: float, at_s: float, now_s: float) -> Ac
     """Record a weight (g) of a hatchling; NotFound, or NotPlausible for what cannot be."""
     hatchling, clutch, name = _hatchling(entity, at_s, now_s)
     require_range("mass_g", mass_g, HATCHLING_RANGE_G, "g")
-    with act("weigh", f"{name}: {mass_g:g} g", now_s, clutch.entity_id) as weighing:
+    with act(ActKind.WEIGH, f"{name}: {mass_g:g} g", now_s, clutch.entity_id) as weighing:
         Weight.record(weighing, animal_id=hatchling.entity_id, at_s=int(at_s), mass_g=mass_g)
     return weighing
 
@@ -90,7 +93,7 @@ def see_shed(entity: int, seen_s: float, now_s: float) -> Act:
     hatchling, clutch, name = _hatchling(entity, seen_s, now_s)
     if Shed.only(hatchling_id=entity) is not None:
         raise Conflict(f"{name} has shed already: undo that to correct its time")
-    with act("shed", f"{name}: first shed", now_s, clutch.entity_id) as seeing:
+    with act(ActKind.SHED, f"{name}: first shed", now_s, clutch.entity_id) as seeing:
         Shed.record(seeing, hatchling_id=hatchling.entity_id, seen_s=int(seen_s))
     return seeing
 
@@ -98,7 +101,7 @@ def see_shed(entity: int, seen_s: float, now_s: float) -> Act:
 def offer_first_meal(entity: int, meal: MealSaid, at_s: float, now_s: float) -> Act:
     """Record a meal offered to a hatchling, taken or refused."""
     hatchling, clutch, name = _hatchling(entity, at_s, now_s)
-    with act("meal", meal.words(name), now_s, clutch.entity_id) as offering:
+    with act(ActKind.MEAL, meal.words(name), now_s, clutch.entity_id) as offering:
         keep_meal(offering, hatchling.entity_id, meal, at_s)
     return offering
 

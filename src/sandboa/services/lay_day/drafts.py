@@ -5,6 +5,7 @@ from datetime import UTC, datetime
 
 from pydantic import ValidationError
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.candling import TurnAdvice, turn_advice
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.errors import NotPlausible
@@ -153,7 +154,7 @@ def record(draft_id: int, now_s: float) -> tuple[str, Act]:
         # The cabinet's own record says what it was set to; what it is set to today is another day.
         day = replace(day, set_point_c=set_to_c)
     check_lay_day(day, now_s)
-    with act("lay", "", now_s) as laying:
+    with act(ActKind.LAY, "", now_s) as laying:
         clutch = write_clutch(laying, day)
         for photo in Photo.current(owner_id=draft_id):
             photo.correct(laying, owner_id=clutch.entity_id)

@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from datetime import datetime
 from typing import Any, Final
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import require_weight
 from sandboa.core.box import Closing, Shell, require_distinct_places
 from sandboa.core.candling import Disc, Vessels
@@ -123,7 +124,7 @@ def lay_clutch(day: LayDay, now_s: float) -> tuple[str, Act]:
     after, unless it is said to be a second clutch.
     """
     check_lay_day(day, now_s)
-    with act("lay", "", now_s) as laying:
+    with act(ActKind.LAY, "", now_s) as laying:
         clutch = write_clutch(laying, day)
     return clutch.code, laying
 
@@ -182,7 +183,9 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
     day = replace(day, method=method_of_clutch(clutch.entity_id))
     check_lay_day(day, now_s)
     _require_laid_before_it_pipped(clutch, day.laid_at)
-    with act("correct", f"Clutch {clutch.code} corrected", now_s, clutch.entity_id) as correcting:
+    with act(
+        ActKind.CORRECT, f"Clutch {clutch.code} corrected", now_s, clutch.entity_id
+    ) as correcting:
         new_code = _free_code(day, clutch) if day.code else clutch.code
         _correct_when_different(
             correcting, clutch, {"code": new_code, **_clutch_values(day, correcting)}

@@ -71,7 +71,7 @@ def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) 
     acts = snapshot.last_acts
     stamp = (
         acts.by_clutch.get(clutch.entity_id, 0),
-        acts.touching,
+        acts.every_clutch,
         0 if finished else int(as_of_s // 3600),
     )
     return snapshot.kept.held(

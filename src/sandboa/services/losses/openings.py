@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass, field
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.causes import Findings, checked_findings
 from sandboa.core.causes.findings import FINDINGS
 from sandboa.core.errors import NotPlausible
@@ -46,7 +47,7 @@ def record_opening(code: str, said: OpeningSaid, at_s: float, now_s: float) -> A
     note = " ".join(said.note.split())
     if len(note) > _LONGEST_NOTE:
         raise NotPlausible("note", f"{_LONGEST_NOTE} characters are enough for a note")
-    with act("opening", _words(said, findings), now_s, clutch.entity_id) as opening:
+    with act(ActKind.OPENING, _words(said, findings), now_s, clutch.entity_id) as opening:
         Opening.put(
             opening, {"egg_id": egg.entity_id}, at_s=int(at_s), opened=int(said.opened), note=note
         )

@@ -81,7 +81,7 @@ def _stamp(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> tuple[int, ...
     if clutch.entity_id not in snapshot.finished:
         return snapshot.version, int(as_of_s // SECONDS_PER_DAY)
     acts = snapshot.last_acts
-    return acts.by_clutch.get(clutch.entity_id, 0), acts.telling, 0
+    return acts.by_clutch.get(clutch.entity_id, 0), acts.losses, 0
 
 
 def all_ends(snapshot: Snapshot, as_of_s: float) -> tuple[ClutchEnds, ...]:

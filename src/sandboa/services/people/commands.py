@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.names import clean_name
 from sandboa.core.people import Role
 from sandboa.records.facts import Act
@@ -15,9 +16,6 @@ from sandboa.records.people import (
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
 from sandboa.services.acts.undo_constraints import require_keeper_left
-
-#: Kind of the acts about people; only a keeper takes one back.
-KIND = "person"
 
 
 @dataclass(frozen=True, slots=True)
@@ -56,7 +54,7 @@ def add_person(name: str, role: Role, now_s: float) -> tuple[Person, Act]:
     Raises NotPlausible for a name that is none.
     """
     name = _free_name(name)
-    with act(KIND, f"{name} is a {role} of the house", now_s) as adding:
+    with act(ActKind.PERSON, f"{name} is a {role} of the house", now_s) as adding:
         person = Person.record(adding, name=name, role=role.value)
     return person, adding
 
@@ -65,7 +63,7 @@ def change_person(entity: int, name: str, role: Role, now_s: float) -> Act:
     """Rename a person or give another role. Conflict when no keeper would be left."""
     person = find_person(entity)
     name = _free_name(name, entity)
-    with act(KIND, f"{name} is a {role} of the house", now_s) as changing:
+    with act(ActKind.PERSON, f"{name} is a {role} of the house", now_s) as changing:
         person.correct(changing, name=name, role=role.value)
         require_keeper_left()
     return changing
@@ -78,7 +76,7 @@ def remove_person(entity: int, now_s: float) -> Act:
     the person comes back without them. Conflict when no keeper would be left.
     """
     person = find_person(entity)
-    with act(KIND, f"{person.name} is of the house no more", now_s) as removing:
+    with act(ActKind.PERSON, f"{person.name} is of the house no more", now_s) as removing:
         person.retire(removing)
         require_keeper_left()
         forget_keys_of(entity)

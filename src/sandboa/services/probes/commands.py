@@ -3,6 +3,7 @@
 import math
 from dataclasses import dataclass
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.climate.probe_checks import Check, CheckKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_name
@@ -47,7 +48,7 @@ def hang_probe(
         raise NotPlausible("since", "a probe cannot hang there from a time in the future")
     if named(Probe, name) is not None:
         raise Conflict(f"there is a probe {name} already: two probes need two names")
-    with act("probe", f"Probe {name} hung in {words}", now_s) as hanging:
+    with act(ActKind.PROBE, f"Probe {name} hung in {words}", now_s) as hanging:
         probe = Probe.record(
             hanging,
             name=name,
@@ -74,7 +75,7 @@ def move_probe(entity: int, place: ProbePlace | None, at_s: float, now_s: float)
     if hangs == where:
         raise NotPlausible("place", f"{probe.name} hangs there already")
     what = f"hung in {words}" if where else "taken down"
-    with act("probe", f"Probe {probe.name} {what}", now_s) as moving:
+    with act(ActKind.PROBE, f"Probe {probe.name} {what}", now_s) as moving:
         same_time = next((m for m in moves if m.from_s == int(at_s)), None)
         if same_time is not None:
             same_time.correct(moving, place_id=where)
@@ -94,7 +95,7 @@ def check_probe(entity: int, check: Check, now_s: float) -> Act:
         showed = f"{check.shown:.2f} °C beside a reference of {check.expected:.2f} °C"
     else:
         showed = f"{100 * check.shown:.1f} % over salt of {100 * check.expected:.1f} %"
-    with act("check", f"Probe {probe.name} showed {showed}", now_s) as checking:
+    with act(ActKind.PROBE_CHECK, f"Probe {probe.name} showed {showed}", now_s) as checking:
         ProbeCheck.record(
             checking,
             probe_id=entity,
@@ -116,7 +117,7 @@ def leave_out(entity: int, from_s: float, until_s: float, reason: str, now_s: fl
         raise NotPlausible("until", "it ends before it begins")
     why = " ".join(reason.split())[:200]
     summary = f"Readings of {probe.name} left out: {why or 'not believed'}"
-    with act("left out", summary, now_s) as leaving:
+    with act(ActKind.LEFT_OUT, summary, now_s) as leaving:
         LeftOut.record(
             leaving, probe_id=entity, from_s=int(from_s), until_s=math.ceil(until_s), reason=why
         )

@@ -4,6 +4,7 @@ import hashlib
 import secrets
 from dataclasses import dataclass
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.names import clean_name
 from sandboa.records import keys
 from sandboa.records.facts import Act
@@ -33,7 +34,7 @@ def add_device(name: str, now_s: float) -> NewToken:
     if named(Device, name) is not None:
         raise Conflict(f"there is a device {name} already")
     token = _new_token()
-    with act("device", f"Device {name} may send readings", now_s) as adding:
+    with act(ActKind.DEVICE, f"Device {name} may send readings", now_s) as adding:
         device = Device.record(adding, name=name, token_hash=hash_of(token))
     return NewToken(device, token, adding)
 
@@ -42,7 +43,7 @@ def renew_token(entity: int, now_s: float) -> NewToken:
     """Give a device another token; the one before holds no more, whatever is undone."""
     device = find_device(entity)
     token = _new_token()
-    with act("device", f"New token for {device.name}", now_s) as renewing:
+    with act(ActKind.DEVICE, f"New token for {device.name}", now_s) as renewing:
         keys.end_token(device.token_hash, now_s)
         device = device.correct(renewing, token_hash=hash_of(token))
     return NewToken(device, token, renewing)
@@ -54,7 +55,7 @@ def revoke(entity: int, now_s: float) -> Act:
     Undone, the device is back and needs a new token.
     """
     device = find_device(entity)
-    with act("device", f"Token of {device.name} revoked", now_s) as revoking:
+    with act(ActKind.DEVICE, f"Token of {device.name} revoked", now_s) as revoking:
         for probe in Probe.current(device_id=entity):
             probe.correct(revoking, device_id=None)
         keys.end_token(device.token_hash, now_s)

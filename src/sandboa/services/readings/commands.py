@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import READING_RANGE_C, require_range
 from sandboa.records import readings
@@ -42,7 +43,7 @@ def store_readings(
     probe = find_probe(probe_entity)
     fitting, before_probe, in_future = _fitting(rows, probe.since_s, now_s + LOGGER_GRACE_S)
     try:
-        with act("readings", "", now_s) as taking_in:
+        with act(ActKind.READINGS, "", now_s) as taking_in:
             batch = Batch.record(
                 taking_in, probe_id=probe.entity_id, source=source, file_name=file_name
             )
@@ -84,10 +85,10 @@ def read_by_hand(
     return reading
 
 
-def _kind_by_hand(at_s: float) -> str:
+def _kind_by_hand(at_s: float) -> ActKind:
     """One before a closing may change what a closed clutch had, as a file does; else everyday."""
     closed_later = any(at_s <= finished.at_s for finished in Finished.current())
-    return "readings" if closed_later else "reading"
+    return ActKind.READINGS if closed_later else ActKind.READING_NOW
 
 
 def _fitting(

@@ -5,6 +5,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.records import held_readings, readings
 from sandboa.records.database import transaction
@@ -100,7 +101,7 @@ def let_in(probe_entity: int, reason: str, shift_s: float, now_s: float) -> Act:
         )
     what = f"{waiting.count:,} readings" if waiting.count != 1 else "1 reading"
     why = "it hung there by then" if hung_earlier else "clock put right"
-    with act("readings", f"{what} of {probe.name} let in, {why}", now_s) as letting:
+    with act(ActKind.READINGS, f"{what} of {probe.name} let in, {why}", now_s) as letting:
         if hung_earlier:
             probe.correct(letting, since_s=waiting.first_s + shift)
         batch = Batch.record(letting, probe_id=probe_entity, source="held", file_name="")
@@ -112,7 +113,9 @@ def drop_held(probe_entity: int, reason: str, now_s: float) -> Act:
     """Decide against held readings: they stay kept aside, and undoing this shows them again."""
     probe = find_probe(probe_entity)
     waiting = _waiting(probe, reason)
-    with act("readings", f"{waiting.count:,} held readings of {probe.name} set aside", now_s) as a:
+    with act(
+        ActKind.READINGS, f"{waiting.count:,} held readings of {probe.name} set aside", now_s
+    ) as a:
         batch = Batch.record(a, probe_id=probe_entity, source="held", file_name="")
         held_readings.drop(probe_entity, reason, batch)
     return a

@@ -10,6 +10,7 @@ from dataclasses import dataclass
 from threading import Lock
 from typing import Final
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.records.database import transaction
 from sandboa.records.facts import Act, act_of
@@ -89,7 +90,7 @@ def close_visit(visit: BoxVisit, now_s: float) -> Closed:
         check_visit(at)
         conflicts = tuple(collisions(at))
         with act(
-            "visit",
+            ActKind.VISIT,
             "; ".join(
                 [*visit_words(visit), *(["collided with another device"] if conflicts else [])]
             ),

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.dimples import Scope, Urgency
 from sandboa.core.dimples.dry_box import dry_box_advice
 from sandboa.core.methods import LastDays, Visits
@@ -96,7 +97,7 @@ def postpone(code: str, kind: DueKind, days: float, now_s: float) -> Act:
     require_range("days", days, POSTPONE_DAYS, "days")
     until_s = int(now_s + days * SECONDS_PER_DAY)
     words = f"Put off {_KIND_WORDS[kind]} for {days:g} {'day' if days == 1 else 'days'}"
-    with act("postpone", words, now_s, clutch.entity_id) as putting_off:
+    with act(ActKind.POSTPONE, words, now_s, clutch.entity_id) as putting_off:
         key = {"clutch_id": clutch.entity_id, "kind": kind.value}
         Postponement.put(putting_off, key, at_s=int(now_s), until_s=until_s)
     return putting_off

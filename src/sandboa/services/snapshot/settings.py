@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from functools import cached_property
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.core.rules_in_force import RulesInForce, rules_in_force
 from sandboa.core.settings import SETTINGS, checked_setting
 from sandboa.records.facts import Act
@@ -35,6 +36,6 @@ def set_setting(name: str, value: float, now_s: float) -> Act:
     """Set a number for the house; NotPlausible outside its range or for an unknown name."""
     checked_setting(name, value)
     setting = SETTINGS[name]
-    with act("setting", f"{setting.label}: {value:g} {setting.unit}", now_s) as setting_it:
+    with act(ActKind.SETTING, f"{setting.label}: {value:g} {setting.unit}", now_s) as setting_it:
         Setting.put(setting_it, {"name": name}, value=value)
     return setting_it

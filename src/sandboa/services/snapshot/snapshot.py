@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Final, TypeVar
 
+from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.climate.probe_checks import Check, CheckKind
 from sandboa.core.development import SetPoints
 from sandboa.core.development.delays import EMERGENCE
@@ -24,7 +25,7 @@ from sandboa.records.clutches import (
     Turgor,
     Watering,
 )
-from sandboa.records.facts import Fact, newest_act_besides, newest_act_by_clutch, newest_act_of
+from sandboa.records.facts import Fact, newest_act_by_clutch, newest_act_of
 from sandboa.records.hatching import (
     Alteration,
     Cut,
@@ -70,28 +71,16 @@ from sandboa.services.snapshot.settings import HouseSettings, house_settings
 #: s after laying beyond which no egg is still in its box (assumption: twice a cool term).
 LONGEST_TERM_S: Final = 150 * SECONDS_PER_DAY
 
-#: Kinds of acts that may change what any clutch's record says.
-TOUCHING: Final = (
-    "mended", "probe", "check", "left out", "set point", "readings", "undo", "redo", "move",
-    "setting",
-)  # fmt: skip
-
-#: Kinds of acts at one clutch or animal that tell nothing new of why eggs of a closed clutch died.
-EVERYDAY: Final = (
-    "visit", "candle", "grade", "water", "postpone", "task", "photo", "meal", "shed", "lock",
-    "reading", "sign", "alarm", "device", "messenger",
-)  # fmt: skip
-
 FactT = TypeVar("FactT", bound=Fact)
 
 
 @dataclass(frozen=True, slots=True)
 class LastActs:
-    """Ids of the latest acts: at each clutch, touching any clutch, and besides everyday ones."""
+    """Ids of the latest acts: at each clutch, touching every clutch, and touching why eggs died."""
 
     by_clutch: dict[int, int]
-    touching: int
-    telling: int
+    every_clutch: int
+    losses: int
 
 
 @dataclass(frozen=True)
@@ -240,7 +229,9 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
         readings=series,
         kept=kept,
         last_acts=LastActs(
-            newest_act_by_clutch(), newest_act_of(TOUCHING), newest_act_besides(EVERYDAY)
+            newest_act_by_clutch(),
+            newest_act_of(ActKind.touching(Touch.EVERY_CLUTCH)),
+            newest_act_of(ActKind.touching(Touch.LOSSES)),
         ),
         animals=_by_entity(Animal),
         cabinets=_by_entity(Cabinet),

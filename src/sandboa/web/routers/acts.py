@@ -2,17 +2,14 @@
 
 from fastapi import APIRouter
 
+from sandboa.core.act_kinds import Touch
 from sandboa.core.people import Deed, may, refusal
 from sandboa.services.acts import recording as acts
-from sandboa.services.people.commands import KIND
 from sandboa.web.house import Asking, NowS
 from sandboa.web.problems import NotForYou
 from sandboa.web.shapes import ActTold, Id, LogTold
 
 router = APIRouter(prefix="/api/acts", tags=["acts"])
-
-#: Kinds of acts that changed how the house is run: whoever may not do them takes none back.
-_RUNNING = frozenset({KIND, "setting", "method", "device", "messenger"})
 
 
 @router.get("")
@@ -24,6 +21,7 @@ def get_log() -> list[LogTold]:
 @router.post("/{act_id}/undo")
 def undo_act(act_id: Id, person: Asking, now_s: NowS) -> ActTold:
     """Take an act back; undoing the undo does it again."""
-    if person and not may(person.role, Deed.RUN) and acts.kind_taken_back(act_id) in _RUNNING:
+    running = Touch.RUNNING in acts.touched_by_undoing(act_id)
+    if person and running and not may(person.role, Deed.RUN):
         raise NotForYou(refusal(Deed.RUN))
     return ActTold.of(acts.undo(act_id, now_s))
