@@ -11,10 +11,10 @@ from sandboa.core.hatching import Fate
 from sandboa.records import readings
 from sandboa.records.database import database, open_database
 from sandboa.records.forecasts_told import all_told, lessons
-from sandboa.services.cabinets.commands import CabinetKind, CabinetSaid, add_cabinet
+from sandboa.services.cabinets.commands import CabinetCommand, CabinetKind, add_cabinet
 from sandboa.services.clutches.told_forecasts import keep_due
 from sandboa.services.hatching.at_the_egg import see_pip
-from sandboa.services.hatching.fates import FateSaid, declare_fates, finish
+from sandboa.services.hatching.fates import FateCommand, declare_fates, finish
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.snapshot.cache import SnapshotCache
@@ -46,7 +46,7 @@ def furnish(folder: Path, years: int) -> int:
 def _house(now_s: int, years: int) -> None:
     began_s = now_s - years * _YEAR_S
     for cabinet in CABINETS:
-        said = CabinetSaid(cabinet, CabinetKind.BOUGHT, SHELVES)
+        said = CabinetCommand(cabinet, CabinetKind.BOUGHT, SHELVES)
         add_cabinet(said, 31.5, began_s, now_s)
         for shelf in SHELVES:
             hang_probe(
@@ -68,7 +68,7 @@ def _clutch(now_s: int, year: int, n: int) -> None:
         for egg in range(1, 6):
             pip_s = laid_s + 59 * _DAY_S + egg * 7_200
             see_pip(code, egg, pip_s, now_s)
-        lost = [FateSaid(n, Fate.PIPPED_DIED) for n in range(1, 6)]
+        lost = [FateCommand(n, Fate.PIPPED_DIED) for n in range(1, 6)]
         declare_fates(code, lost, laid_s + 63 * _DAY_S, now_s)
         finish(code, laid_s + 63 * _DAY_S, now_s)
 

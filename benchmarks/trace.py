@@ -11,7 +11,7 @@ from tests.running import CHROMIUM_FLAGS, DESK, running
 
 from sandboa.records import readings
 from sandboa.records.database import database, open_database
-from sandboa.services.cabinets.commands import CabinetKind, CabinetSaid, add_cabinet
+from sandboa.services.cabinets.commands import CabinetCommand, CabinetKind, add_cabinet
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 
 _PROBES = 8
@@ -97,7 +97,7 @@ def _furnish(folder: Path) -> None:
     open_database(folder / "house.sqlite3")
     shelves = tuple(f"shelf {n}" for n in range(1, _PROBES + 1))
     start_s = now_s - _DAYS * 86_400
-    add_cabinet(CabinetSaid("North", CabinetKind.BOUGHT, shelves), 31.5, start_s, now_s)
+    add_cabinet(CabinetCommand("North", CabinetKind.BOUGHT, shelves), 31.5, start_s, now_s)
     times = np.arange(start_s + 60, now_s, 60)
     random = np.random.default_rng(2)
     for n, shelf in enumerate(shelves):

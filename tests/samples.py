@@ -7,9 +7,9 @@ from sandboa.core.hatching import Fate
 from sandboa.core.hatching.fates import likely_fate
 from sandboa.records.facts import Act
 from sandboa.services.acts.preconditions import clutch_called
-from sandboa.services.animals.commands import AnimalSaid, add_animal
+from sandboa.services.animals.commands import AnimalCommand, add_animal
 from sandboa.services.hatching.fates import (
-    FateSaid,
+    FateCommand,
     declare_fates,
     finish,
     without_fate,
@@ -45,14 +45,14 @@ def lay_day(days_ago: float = 10.0, **changes: object) -> LayDay:
 
 def animal(role: str, name: str, **more: object) -> int:
     """A dam or sire recorded now in the open house; its id."""
-    return add_animal(AnimalSaid(role=role, name=name, **more), NOW_S)[0]  # type: ignore[arg-type]
+    return add_animal(AnimalCommand(role=role, name=name, **more), NOW_S)[0]  # type: ignore[arg-type]
 
 
 def close_clutch(code: str, at_s: float, **fates: Fate) -> Act:
     """Close a clutch at `at_s`; eggs without a fate get the likely one, or that of `egg3=...`."""
     eggs = without_fate(clutch_called(code))
     said = [
-        FateSaid(e.number, fates.get(f"egg{e.number}", likely_fate(record_of(e)))) for e in eggs
+        FateCommand(e.number, fates.get(f"egg{e.number}", likely_fate(record_of(e)))) for e in eggs
     ]
     if said:
         declare_fates(code, said, at_s, at_s)

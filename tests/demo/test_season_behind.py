@@ -12,7 +12,7 @@ from sandboa.demo import furnish
 from sandboa.records.database import database, open_database
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.clutches.told_forecasts import keep_due
-from sandboa.services.hatching.fates import FateSaid, declare_fates
+from sandboa.services.hatching.fates import FateCommand, declare_fates
 from sandboa.services.hatching.watch import hatch_watch
 from sandboa.services.losses.loss_list import losses_of_year
 from sandboa.services.losses.why import at_hand, clutch_losses, losses_of
@@ -98,7 +98,7 @@ def test_rounds_at_other_boxes_leave_a_closed_clutch_alone(furnished: SnapshotCa
         )
         close_visit(visit, NOW_S)
         assert at_hand(furnished.current(), closed, NOW_S + 9 * DAY_S)
-        chervils = FateSaid(3, Fate.DEAD_IN_EGG, DeathStage.EARLY)
+        chervils = FateCommand(3, Fate.DEAD_IN_EGG, DeathStage.EARLY)
         declare_fates("26-05", [chervils], NOW_S, NOW_S)
         assert not at_hand(furnished.current(), closed, NOW_S)
         undone.rollback()

@@ -22,7 +22,7 @@ from sandboa.records.database import close_database, open_database
 from sandboa.records.house import Animal
 from sandboa.records.integrity.check import check
 from sandboa.records.people import Person
-from sandboa.services.animals.commands import AnimalSaid, add_animal
+from sandboa.services.animals.commands import AnimalCommand, add_animal
 from sandboa.services.clutches.photos import Picture, attach
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.people import commands as people
@@ -51,7 +51,7 @@ def house(tmp_path: Path) -> Iterator[Path]:
 
 def add_dam(house: Path, name: str, picture: bytes | None = None) -> None:
     open_database(house)
-    add_animal(AnimalSaid("dam", name), NOW_S)
+    add_animal(AnimalCommand("dam", name), NOW_S)
     if picture is not None:
         photo_of(picture)
     close_database()
@@ -193,7 +193,7 @@ def test_what_the_log_beside_a_killed_house_holds_goes_aside_with_it(
 ) -> None:
     copy = back_up(house, tmp_path / "copy.sqlite3", NOW_S).file
     opened = open_database(house)
-    add_animal(AnimalSaid("dam", "Tansy"), NOW_S)
+    add_animal(AnimalCommand("dam", "Tansy"), NOW_S)
     killed = tmp_path / "killed"
     shutil.copytree(house.parent, killed)
     opened.close()

@@ -16,7 +16,7 @@ from sandboa.records.copies.backups import back_up_into
 from sandboa.records.copies.copying import copy_before
 from sandboa.records.database import close_database, open_database
 from sandboa.records.integrity.check import check
-from sandboa.services.animals.commands import AnimalSaid, add_animal
+from sandboa.services.animals.commands import AnimalCommand, add_animal
 
 
 @pytest.fixture
@@ -37,7 +37,7 @@ def export_hash(house: Path) -> str:
 
 def change(house: Path) -> None:
     open_database(house)
-    add_animal(AnimalSaid("dam", "Nobody's"), NOW_S)
+    add_animal(AnimalCommand("dam", "Nobody's"), NOW_S)
     close_database()
 
 

@@ -24,7 +24,7 @@ from sandboa.records.integrity.check import check, check_database
 from sandboa.records.integrity.proof import prove_all
 from sandboa.records.machine import BackupTried, note_backup, set_machine_setting
 from sandboa.services.acts.recording import act, undo
-from sandboa.services.animals.commands import AnimalSaid, add_animal, correct_animal
+from sandboa.services.animals.commands import AnimalCommand, add_animal, correct_animal
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.readings.commands import store_readings
@@ -37,8 +37,8 @@ def furnished(tmp_path_factory) -> Path:
     shutil.copytree(furnished_once(folder / "made", NOW_S), folder / "house")
     path = folder / "house" / DATABASE
     open_database(path)
-    animal = add_animal(AnimalSaid("dam", "Sorrel the second"), NOW_S)[0]
-    undo(correct_animal(animal, AnimalSaid("dam", "Borage the second"), NOW_S).id, NOW_S)
+    animal = add_animal(AnimalCommand("dam", "Sorrel the second"), NOW_S)[0]
+    undo(correct_animal(animal, AnimalCommand("dam", "Borage the second"), NOW_S).id, NOW_S)
     rows = [(int(NOW_S) - minute * 60, 31.0, None) for minute in range(300, 0, -1)]
     probe = readings.tips().popitem()[0]
     undo(store_readings(probe, rows, "csv", "log.csv", NOW_S).act.id, NOW_S)
@@ -96,7 +96,7 @@ def hashes() -> list[str]:
 
 def add_and_fail() -> None:
     with act(ActKind.ANIMAL, "never", NOW_S):
-        add_animal(AnimalSaid("dam", "Lovage"), NOW_S)
+        add_animal(AnimalCommand("dam", "Lovage"), NOW_S)
         raise ValueError("never happened")
 
 
@@ -134,14 +134,14 @@ def test_acts_that_are_rolled_back_leave_the_chain_whole(house, tmp_path: Path) 
     with pytest.raises(ValueError, match="never happened"):
         add_and_fail()
     assert hashes() == before
-    add_animal(AnimalSaid("dam", "Tansy"), NOW_S)
+    add_animal(AnimalCommand("dam", "Tansy"), NOW_S)
     assert list(chain.problems(database.connection())) == []
 
 
 def test_the_chain_built_anew_is_the_chain_that_grew(house) -> None:
     lay_clutch(lay_day(), NOW_S)
-    dam = add_animal(AnimalSaid("dam", "Hyssop"), NOW_S)[0]
-    undo(correct_animal(dam, AnimalSaid("dam", "Costmary"), NOW_S).id, NOW_S)
+    dam = add_animal(AnimalCommand("dam", "Hyssop"), NOW_S)[0]
+    undo(correct_animal(dam, AnimalCommand("dam", "Costmary"), NOW_S).id, NOW_S)
     grown = hashes()
     with database.atomic("IMMEDIATE"):
         chain.seal_all(database.connection())

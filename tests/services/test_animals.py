@@ -13,12 +13,12 @@ from sandboa.core.methods import STANDARD
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.recording import undo
 from sandboa.services.animals.commands import (
-    AnimalSaid,
+    AnimalCommand,
     correct_animal,
     offer_meal,
     weigh,
 )
-from sandboa.services.animals.traits import TraitSaid
+from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.breeding.aftercare import dams_after_laying, last_clutch, tick_aftercare
 from sandboa.services.breeding.lay_windows import season, tick_preparation
 from sandboa.services.breeding.pairings import (
@@ -43,10 +43,13 @@ def pair(house: SnapshotCache) -> tuple[int, int]:
 
 
 def test_an_animal_is_corrected_trait_by_trait_and_undone(house: SnapshotCache) -> None:
-    traits = [TraitSaid("Cypress", TraitForm.VISUAL), TraitSaid("Puzzle", TraitForm.POSSIBLE)]
+    traits = [TraitCommand("Cypress", TraitForm.VISUAL), TraitCommand("Puzzle", TraitForm.POSSIBLE)]
     sorrel = animal("dam", "Sorrel", hatch_year=2019, traits=traits)
-    better = [TraitSaid("Puzzle", TraitForm.ONE_COPY), TraitSaid("Mahogany", TraitForm.VISUAL)]
-    said = AnimalSaid("dam", "Sorrel", code="S1", hatch_year=2019, traits=better)
+    better = [
+        TraitCommand("Puzzle", TraitForm.ONE_COPY),
+        TraitCommand("Mahogany", TraitForm.VISUAL),
+    ]
+    said = AnimalCommand("dam", "Sorrel", code="S1", hatch_year=2019, traits=better)
     correcting = correct_animal(sorrel, said, NOW_S)
     told = {t.name: t.form for t in house.current().herd.traits[sorrel]}
     assert told == {"Puzzle": "one copy", "Mahogany": "visual"}
@@ -62,15 +65,15 @@ def test_names_codes_and_parents_that_cannot_be(house: SnapshotCache, pair) -> N
         animal("sire", "costmary")
     daughter = animal("dam", "Sorrel", dam=dam, sire=sire)
     with pytest.raises(NotPlausible, match="descended from Costmary itself"):
-        correct_animal(dam, AnimalSaid("dam", "Costmary", dam=daughter), NOW_S)
+        correct_animal(dam, AnimalCommand("dam", "Costmary", dam=daughter), NOW_S)
     with pytest.raises(NotPlausible, match="Chert is a sire, not a dam"):
         animal("dam", "Tansy", dam=sire)
     with pytest.raises(NotPlausible, match="hatch year 2031"):
         animal("dam", "Tansy", hatch_year=2031)
     with pytest.raises(Conflict, match="cannot change"):
-        correct_animal(dam, AnimalSaid("sire", "Costmary"), NOW_S)
+        correct_animal(dam, AnimalCommand("sire", "Costmary"), NOW_S)
     with pytest.raises(NotFound):
-        correct_animal(9999, AnimalSaid("dam", "Nobody"), NOW_S)
+        correct_animal(9999, AnimalCommand("dam", "Nobody"), NOW_S)
 
 
 def test_a_leap_in_weight_is_asked_about_once(house: SnapshotCache, pair) -> None:

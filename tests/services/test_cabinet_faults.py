@@ -6,8 +6,8 @@ from samples import DAY_S, NOW_S, lay_day
 from sandboa.core.climate.faults import FaultKind
 from sandboa.devices.simulation import CabinetModel, Mishap, MishapKind, log_probe, run
 from sandboa.services.cabinets.commands import (
+    CabinetCommand,
     CabinetKind,
-    CabinetSaid,
     add_cabinet,
     move_box,
 )
@@ -27,7 +27,7 @@ STOPPED_S, TURNS_S = NOW_S - 6 * DAY_S, NOW_S - 4 * DAY_S
 def north(house: SnapshotCache) -> SnapshotCache:
     """Three shelves with a probe each, thirty days of them, the fan still for two; two clutches."""
     began_s = NOW_S - 30 * DAY_S
-    add_cabinet(CabinetSaid("North", CabinetKind.BOUGHT, SHELVES), 31.5, began_s, began_s)
+    add_cabinet(CabinetCommand("North", CabinetKind.BOUGHT, SHELVES), 31.5, began_s, began_s)
     device = add_device("Gateway", began_s).device
     model = CabinetModel(
         air_j_k=6_000.0,

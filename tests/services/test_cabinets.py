@@ -11,8 +11,8 @@ from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import undo
 from sandboa.services.boxes.climate import development_curve, set_points_of
 from sandboa.services.cabinets.commands import (
+    CabinetCommand,
     CabinetKind,
-    CabinetSaid,
     add_cabinet,
     change_set_point,
     correct_cabinet,
@@ -33,7 +33,7 @@ from sandboa.services.probes.devices import add_device
 from sandboa.services.readings.intake import take_in
 from sandboa.services.snapshot.cache import SnapshotCache
 
-NORTH = CabinetSaid("North", CabinetKind.HOME_BUILT, ("upper", "lower"), 400.0, 6.0)
+NORTH = CabinetCommand("North", CabinetKind.HOME_BUILT, ("upper", "lower"), 400.0, 6.0)
 
 
 @pytest.fixture
@@ -151,12 +151,12 @@ def test_a_set_point_is_an_event_with_a_time(north: SnapshotCache) -> None:
 
 def test_a_cabinet_is_corrected_and_shelves_with_a_history_stay(north: SnapshotCache) -> None:
     with pytest.raises(Conflict, match="already"):
-        add_cabinet(CabinetSaid("north", CabinetKind.BOUGHT, ("a",)), 31.0, NOW_S, NOW_S)
+        add_cabinet(CabinetCommand("north", CabinetKind.BOUGHT, ("a",)), 31.0, NOW_S, NOW_S)
     with pytest.raises(Conflict, match="stay"):
-        correct_cabinet("North", CabinetSaid("North", CabinetKind.BOUGHT, ("upper",)), NOW_S)
+        correct_cabinet("North", CabinetCommand("North", CabinetKind.BOUGHT, ("upper",)), NOW_S)
     with pytest.raises(NotPlausible, match="two names"):
-        correct_cabinet("North", CabinetSaid("North", CabinetKind.BOUGHT, ("a", "A")), NOW_S)
-    said = CabinetSaid("Polar", CabinetKind.BOUGHT, ("attic", "lower", "upper"), 300.0, None)
+        correct_cabinet("North", CabinetCommand("North", CabinetKind.BOUGHT, ("a", "A")), NOW_S)
+    said = CabinetCommand("Polar", CabinetKind.BOUGHT, ("attic", "lower", "upper"), 300.0, None)
     correct_cabinet("North", said, NOW_S)
     told = cabinet_now(north.current(), FaultsNow(), "Polar", NOW_S)
     assert [s.shelf.name for s in told.shelves] == ["attic", "lower", "upper"]

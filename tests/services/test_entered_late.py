@@ -21,8 +21,8 @@ from sandboa.records.facts import Act
 from sandboa.services.acts.recording import undo
 from sandboa.services.breeding.aftercare import dams_after_laying, last_clutch, tick_aftercare
 from sandboa.services.cabinets.commands import (
+    CabinetCommand,
     CabinetKind,
-    CabinetSaid,
     add_cabinet,
     change_set_point,
 )
@@ -30,7 +30,7 @@ from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.clutches.methods import method_of_clutch
 from sandboa.services.clutches.told_forecasts import keep_due, standing_scores
 from sandboa.services.hatching.at_the_egg import see_pip
-from sandboa.services.hatching.fates import FateSaid, declare_fates
+from sandboa.services.hatching.fates import FateCommand, declare_fates
 from sandboa.services.lay_day import (
     EggLaid,
     correct_clutch,
@@ -109,7 +109,7 @@ def test_an_embryo_underneath_is_a_cause_whenever_it_is_entered(
     lay_clutch(lay_day(70.0, eggs=under), laid_s + entered_days_later * DAY_S)
     for number in (2, 3, 4, 5):
         see_pip("26-01", number, NOW_S - 10 * DAY_S, NOW_S)
-    declare_fates("26-01", [FateSaid(1, Fate.DEAD_IN_EGG, DeathStage.MIDDLE)], NOW_S, NOW_S)
+    declare_fates("26-01", [FateCommand(1, Fate.DEAD_IN_EGG, DeathStage.MIDDLE)], NOW_S, NOW_S)
     (lost,) = [
         e for e in clutch_losses(house.current(), "26-01", NOW_S).lost if e.end.egg.number == 1
     ]
@@ -118,7 +118,7 @@ def test_an_embryo_underneath_is_a_cause_whenever_it_is_entered(
 
 
 def test_a_method_has_the_set_point_of_its_own_day(house: SnapshotCache) -> None:
-    add_cabinet(CabinetSaid("North", CabinetKind.BOUGHT, ("lower",)), 30.0,
+    add_cabinet(CabinetCommand("North", CabinetKind.BOUGHT, ("lower",)), 30.0,
                 NOW_S - 90 * DAY_S, NOW_S)  # fmt: skip
     change_set_point("North", 31.5, NOW_S - 5 * DAY_S, NOW_S)
     laid_at = datetime.fromtimestamp(NOW_S - 40 * DAY_S, UTC)

@@ -11,9 +11,9 @@ from sandboa.core.hatching import Fate
 from sandboa.core.pairing.genes import DoubleForm, Inheritance
 from sandboa.core.rounds import EggActKind
 from sandboa.records.house import Probe, named
-from sandboa.services.animals.commands import AnimalSaid, add_animal, weigh
-from sandboa.services.animals.genes import GeneSaid, add_gene
-from sandboa.services.animals.traits import TraitSaid
+from sandboa.services.animals.commands import AnimalCommand, add_animal, weigh
+from sandboa.services.animals.genes import GeneCommand, add_gene
+from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.cabinets.commands import alter_cabinet, move_box
 from sandboa.services.hatching.at_the_egg import cut_egg, see_emergence, see_pip
 from sandboa.services.lay_day import EggLaid, lay_clutch
@@ -201,11 +201,11 @@ def test_other_clutches_of_the_pair_are_counted(house: SnapshotCache) -> None:
 def test_a_pair_that_can_give_a_deadly_form_is_known_to(
     house: SnapshotCache, of_sire: TraitForm | None, can: bool, share: float
 ) -> None:
-    gene = GeneSaid("Asphalt", Inheritance.INCOMPLETE_DOMINANT, DoubleForm.DIES)
+    gene = GeneCommand("Asphalt", Inheritance.INCOMPLETE_DOMINANT, DoubleForm.DIES)
     add_gene(gene, LAID_S - DAY_S)
     for role, name, form in (("dam", "Sorrel", TraitForm.VISUAL), ("sire", "Flint", of_sire)):
-        traits = (TraitSaid("Asphalt", form),) if form else ()
-        add_animal(AnimalSaid(role, name, traits=traits), LAID_S - DAY_S)
+        traits = (TraitCommand("Asphalt", form),) if form else ()
+        add_animal(AnimalCommand(role, name, traits=traits), LAID_S - DAY_S)
     lay("26-01", "Sorrel")
     end("26-01", 2)
     parents = evidence(house, "26-01", 2).parents

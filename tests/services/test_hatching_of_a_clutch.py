@@ -8,17 +8,17 @@ from sandboa.core.hatching import DeathStage, Fate, Sex
 from sandboa.core.rounds import EggActKind
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.recording import undo
-from sandboa.services.animals.meals import MealSaid
+from sandboa.services.animals.meals import MealCommand
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.hatching.at_the_egg import cut_egg, see_emergence, see_pip
 from sandboa.services.hatching.fates import (
-    FateSaid,
+    FateCommand,
     declare_fates,
     finish,
     reopen,
 )
 from sandboa.services.hatching.hatchlings import (
-    HatchlingSaid,
+    HatchlingCommand,
     offer_first_meal,
     record_hatchling,
     see_shed,
@@ -88,7 +88,7 @@ def test_an_egg_cut_by_hand_says_why(due: SnapshotCache) -> None:
 def test_the_eggs_declared_lost_are_not_waited_for(due: SnapshotCache) -> None:
     before = clutch_page(due.current(), "26-01", NOW_S).now.live_eggs
     lost = declare_fates(
-        "26-01", [FateSaid(4, Fate.DEAD_IN_EGG, DeathStage.LATE)], NOW_S - HOUR_S, NOW_S
+        "26-01", [FateCommand(4, Fate.DEAD_IN_EGG, DeathStage.LATE)], NOW_S - HOUR_S, NOW_S
     )
     after = clutch_page(due.current(), "26-01", NOW_S).now
     assert after.live_eggs == before - 1
@@ -101,15 +101,15 @@ def test_fates_are_declared_whole_or_not_at_all(due: SnapshotCache) -> None:
     see_pip("26-01", 2, NOW_S, NOW_S)
     with pytest.raises(NotPlausible, match="egg 2 has pipped"):
         declare_fates(
-            "26-01", [FateSaid(1, Fate.UNKNOWN), FateSaid(2, Fate.DEAD_IN_EGG)], NOW_S, NOW_S
+            "26-01", [FateCommand(1, Fate.UNKNOWN), FateCommand(2, Fate.DEAD_IN_EGG)], NOW_S, NOW_S
         )
     assert not any(e.declared for e in hatching_clutch(due.current(), "26-01", NOW_S).eggs)
     with pytest.raises(NotPlausible, match="twice"):
-        declare_fates("26-01", [FateSaid(1, Fate.UNKNOWN)] * 2, NOW_S, NOW_S)
+        declare_fates("26-01", [FateCommand(1, Fate.UNKNOWN)] * 2, NOW_S, NOW_S)
     with pytest.raises(NotPlausible, match="which egg"):
         declare_fates("26-01", [], NOW_S, NOW_S)
     with pytest.raises(NotFound):
-        declare_fates("26-01", [FateSaid(9, Fate.UNKNOWN)], NOW_S, NOW_S)
+        declare_fates("26-01", [FateCommand(9, Fate.UNKNOWN)], NOW_S, NOW_S)
 
 
 def test_a_clutch_is_closed_once_every_egg_has_its_fate_and_can_be_reopened(
@@ -125,12 +125,12 @@ def test_a_clutch_is_closed_once_every_egg_has_its_fate_and_can_be_reopened(
         lambda: see_pip("26-01", 1, NOW_S, NOW_S),
         lambda: see_emergence("26-01", 1, NOW_S, NOW_S),
         lambda: cut_egg("26-01", 1, "late", NOW_S, NOW_S),
-        lambda: declare_fates("26-01", [FateSaid(2, Fate.REMOVED)], NOW_S, NOW_S),
+        lambda: declare_fates("26-01", [FateCommand(2, Fate.REMOVED)], NOW_S, NOW_S),
     ):
         with pytest.raises(Conflict, match="reopen it first"):
             late()
     reopen("26-01", NOW_S)
-    declare_fates("26-01", [FateSaid(2, Fate.REMOVED)], NOW_S, NOW_S)
+    declare_fates("26-01", [FateCommand(2, Fate.REMOVED)], NOW_S, NOW_S)
     finish("26-01", NOW_S, NOW_S)
     standing = hatching_clutch(due.current(), "26-01", NOW_S)
     assert [e.fate for e in standing.eggs][1] is Fate.REMOVED
@@ -139,13 +139,13 @@ def test_a_clutch_is_closed_once_every_egg_has_its_fate_and_can_be_reopened(
 
 def test_hatchlings_are_recorded_followed_and_corrected(due: SnapshotCache) -> None:
     with pytest.raises(NotPlausible, match="nothing has come out"):
-        record_hatchling("26-01", HatchlingSaid(1), NOW_S)
+        record_hatchling("26-01", HatchlingCommand(1), NOW_S)
     see_emergence("26-01", 1, NOW_S - 10 * DAY_S, NOW_S)
     with pytest.raises(NotPlausible, match="15000 g"):
-        record_hatchling("26-01", HatchlingSaid(1, mass_g=15_000.0), NOW_S)
-    entity, _ = record_hatchling("26-01", HatchlingSaid(1, mass_g=58.0), NOW_S)
+        record_hatchling("26-01", HatchlingCommand(1, mass_g=15_000.0), NOW_S)
+    entity, _ = record_hatchling("26-01", HatchlingCommand(1, mass_g=58.0), NOW_S)
     again, correcting = record_hatchling(
-        "26-01", HatchlingSaid(1, mass_g=60.0, sex=Sex.MALE, note=" lively  one "), NOW_S
+        "26-01", HatchlingCommand(1, mass_g=60.0, sex=Sex.MALE, note=" lively  one "), NOW_S
     )
     assert again == entity
     (hatchling,) = hatching_clutch(due.current(), "26-01", NOW_S).eggs[0].hatchlings
@@ -159,8 +159,8 @@ def test_hatchlings_are_recorded_followed_and_corrected(due: SnapshotCache) -> N
     see_shed(entity, NOW_S - 2 * DAY_S, NOW_S)
     with pytest.raises(Conflict, match="has shed already"):
         see_shed(entity, NOW_S, NOW_S)
-    offer_first_meal(entity, MealSaid(False), NOW_S - DAY_S, NOW_S)
-    offer_first_meal(entity, MealSaid(True, "rat pup", 9.0), NOW_S, NOW_S)
+    offer_first_meal(entity, MealCommand(False), NOW_S - DAY_S, NOW_S)
+    offer_first_meal(entity, MealCommand(True, "rat pup", 9.0), NOW_S, NOW_S)
     weigh_hatchling(entity, 66.0, NOW_S, NOW_S)
     (hatchling,) = hatching_clutch(due.current(), "26-01", NOW_S).eggs[0].hatchlings
     assert [m.taken for m in hatchling.meals] == [0, 1]
@@ -171,16 +171,16 @@ def test_hatchlings_are_recorded_followed_and_corrected(due: SnapshotCache) -> N
 
 def test_more_hatchlings_than_eggs_are_asked_about(due: SnapshotCache) -> None:
     see_emergence("26-01", 1, NOW_S, NOW_S)
-    record_hatchling("26-01", HatchlingSaid(1, mass_g=35.0), NOW_S)
+    record_hatchling("26-01", HatchlingCommand(1, mass_g=35.0), NOW_S)
     with pytest.raises(Question, match="Twins"):
-        record_hatchling("26-01", HatchlingSaid(1, part=2, mass_g=30.0), NOW_S)
-    record_hatchling("26-01", HatchlingSaid(1, part=2, mass_g=30.0), NOW_S, twins=True)
+        record_hatchling("26-01", HatchlingCommand(1, part=2, mass_g=30.0), NOW_S)
+    record_hatchling("26-01", HatchlingCommand(1, part=2, mass_g=30.0), NOW_S, twins=True)
     assert len(hatching_clutch(due.current(), "26-01", NOW_S).eggs[0].hatchlings) == 2
 
 
 def test_a_hatchling_of_which_more_is_recorded_is_not_undone_away(due: SnapshotCache) -> None:
     see_emergence("26-01", 1, NOW_S, NOW_S)
-    entity, recording = record_hatchling("26-01", HatchlingSaid(1), NOW_S)
+    entity, recording = record_hatchling("26-01", HatchlingCommand(1), NOW_S)
     shed = see_shed(entity, NOW_S, NOW_S)
     with pytest.raises(Conflict, match="more is recorded"):
         undo(recording.id, NOW_S)
@@ -197,9 +197,9 @@ def test_the_watch_begins_a_week_before_the_first_pip_and_ends_with_settled_hatc
     later_s = NOW_S + 18 * DAY_S
     assert [c.now.clutch.code for c in hatch_watch(house.current(), later_s)] == ["26-01"]
     see_emergence("26-01", 1, later_s, later_s)
-    entity, _ = record_hatchling("26-01", HatchlingSaid(1), later_s)
+    entity, _ = record_hatchling("26-01", HatchlingCommand(1), later_s)
     close_clutch("26-01", later_s)
     assert len(hatch_watch(house.current(), later_s)) == 1
     for _ in range(3):
-        offer_first_meal(entity, MealSaid(True), later_s, later_s)
+        offer_first_meal(entity, MealCommand(True), later_s, later_s)
     assert hatch_watch(house.current(), later_s) == ()

@@ -17,7 +17,7 @@ from sandboa.formats.picture_decoding import LONGER_SIDE
 from sandboa.formats.pictures import NotAPicture, readable_picture
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.recording import undo
-from sandboa.services.animals.commands import AnimalSaid, add_animal, weigh
+from sandboa.services.animals.commands import AnimalCommand, add_animal, weigh
 from sandboa.services.clutches import photos
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.clutches.methods import (
@@ -126,7 +126,7 @@ def test_a_second_clutch_within_60_days_is_asked_about(house: SnapshotCache) -> 
 
 
 def test_a_sire_as_dam_and_a_time_to_come_are_refused(house: SnapshotCache) -> None:
-    add_animal(AnimalSaid("sire", "Flint"), NOW_S)
+    add_animal(AnimalCommand("sire", "Flint"), NOW_S)
     with pytest.raises(NotPlausible, match="Costmary is the dam"):
         drafts.begin("Costmary", "costmary ", LAID, NOW_S)
     with pytest.raises(Conflict, match="Flint is recorded as a sire"):
@@ -164,7 +164,7 @@ def test_set_aside_and_taken_out_again(house: SnapshotCache) -> None:
 
 
 def test_what_laying_cost_her_is_worked_out_from_her_last_weight(house: SnapshotCache) -> None:
-    dam, _ = add_animal(AnimalSaid("dam", "Costmary"), NOW_S)
+    dam, _ = add_animal(AnimalCommand("dam", "Costmary"), NOW_S)
     weigh(dam, 1850.0, NOW_S - 30 * DAY_S, NOW_S)
     draft = begun()
     drafts.save(draft, 1, Step.DAM, full_state(draft), NOW_S)

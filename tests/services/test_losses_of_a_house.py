@@ -11,10 +11,10 @@ from sandboa.core.rounds import EggActKind
 from sandboa.core.standing import SignKind
 from sandboa.services.acts.recording import undo
 from sandboa.services.hatching.at_the_egg import see_emergence, see_pip
-from sandboa.services.hatching.fates import FateSaid, declare_fates
+from sandboa.services.hatching.fates import FateCommand, declare_fates
 from sandboa.services.lay_day import EggLaid, lay_clutch
 from sandboa.services.losses.loss_list import loss_years, losses_of_year
-from sandboa.services.losses.openings import OpeningSaid, record_opening
+from sandboa.services.losses.openings import OpeningCommand, record_opening
 from sandboa.services.losses.why import clutch_losses
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit, EggSeen
@@ -69,7 +69,7 @@ def test_an_embryo_underneath_is_found_from_lay_day_and_the_opening(laid: Snapsh
     before = clutch_losses(laid.current(), ROUND, NOW_S).lost[0]
     assert "not opened" in before.missing[0]
     record_opening(
-        ROUND, OpeningSaid(3, True, found(stage="mid", position="under", form="normal")),
+        ROUND, OpeningCommand(3, True, found(stage="mid", position="under", form="normal")),
         NOW_S, NOW_S,
     )  # fmt: skip
     lost = clutch_losses(laid.current(), ROUND, NOW_S).lost[0]
@@ -110,38 +110,41 @@ def test_slugs_are_no_losses_of_incubation(laid: SnapshotCache) -> None:
 def test_an_egg_that_pipped_and_died_could_not_get_out(laid: SnapshotCache) -> None:
     hatch(1, 2, 3, 4)
     see_pip(ROUND, 5, LAID_S + 60 * DAY_S, NOW_S)
-    declare_fates(ROUND, [FateSaid(5, Fate.PIPPED_DIED)], LAID_S + 64 * DAY_S, NOW_S)
-    record_opening(ROUND, OpeningSaid(5, True, found(fluid="mouth")), NOW_S, NOW_S)
+    declare_fates(ROUND, [FateCommand(5, Fate.PIPPED_DIED)], LAID_S + 64 * DAY_S, NOW_S)
+    record_opening(ROUND, OpeningCommand(5, True, found(fluid="mouth")), NOW_S, NOW_S)
     assert lead(laid, 5) is Cause.COULD_NOT_GET_OUT
 
 
 def test_without_any_evidence_the_house_says_unknown(house: SnapshotCache) -> None:
     lay_clutch(lay_day(70.0), LAID_S)
-    declare_fates(ROUND, [FateSaid(1, Fate.UNKNOWN)], NOW_S, NOW_S)
+    declare_fates(ROUND, [FateCommand(1, Fate.UNKNOWN)], NOW_S, NOW_S)
     assert lead(house, 1) is Cause.UNKNOWN
 
 
 def test_openings_are_recorded_whole_corrected_and_undone(laid: SnapshotCache) -> None:
     hatch(1)
     with pytest.raises(NotPlausible, match="has come out"):
-        record_opening(ROUND, OpeningSaid(1, True), NOW_S, NOW_S)
+        record_opening(ROUND, OpeningCommand(1, True), NOW_S, NOW_S)
     with pytest.raises(NotPlausible, match="what became of it"):
-        record_opening(ROUND, OpeningSaid(2, True), NOW_S, NOW_S)
-    declare_fates(ROUND, [FateSaid(2, Fate.DEAD_IN_EGG, DeathStage.LATE)], NOW_S - DAY_S, NOW_S)
+        record_opening(ROUND, OpeningCommand(2, True), NOW_S, NOW_S)
+    declare_fates(ROUND, [FateCommand(2, Fate.DEAD_IN_EGG, DeathStage.LATE)], NOW_S - DAY_S, NOW_S)
     both = {FindingKind.POSITION: frozenset({"top", "under"})}
     with pytest.raises(NotPlausible, match="cannot both be"):
-        record_opening(ROUND, OpeningSaid(2, True, both), NOW_S, NOW_S)
+        record_opening(ROUND, OpeningCommand(2, True, both), NOW_S, NOW_S)
     with pytest.raises(NotPlausible, match="was not opened"):
-        record_opening(ROUND, OpeningSaid(2, False, found(yolk="hard")), NOW_S, NOW_S)
+        record_opening(ROUND, OpeningCommand(2, False, found(yolk="hard")), NOW_S, NOW_S)
     with pytest.raises(NotPlausible, match="400"):
-        record_opening(ROUND, OpeningSaid(2, True, note="x" * 401), NOW_S, NOW_S)
-    record_opening(ROUND, OpeningSaid(2, False), NOW_S, NOW_S)
+        record_opening(ROUND, OpeningCommand(2, True, note="x" * 401), NOW_S, NOW_S)
+    record_opening(ROUND, OpeningCommand(2, False), NOW_S, NOW_S)
     assert clutch_losses(laid.current(), ROUND, NOW_S).lost[0].end.opened is False
     first = record_opening(
-        ROUND, OpeningSaid(2, True, found(yolk="hard", cord="free"), " thick  yolk "), NOW_S, NOW_S
+        ROUND,
+        OpeningCommand(2, True, found(yolk="hard", cord="free"), " thick  yolk "),
+        NOW_S,
+        NOW_S,
     )
     assert "yolk thick or hard" in first.summary
-    second = record_opening(ROUND, OpeningSaid(2, True, found(yolk="usual")), NOW_S, NOW_S)
+    second = record_opening(ROUND, OpeningCommand(2, True, found(yolk="usual")), NOW_S, NOW_S)
     lost = clutch_losses(laid.current(), ROUND, NOW_S).lost[0]
     assert lost.end.findings == found(yolk="usual")
     undo(second.id, NOW_S)
@@ -153,5 +156,5 @@ def test_openings_are_recorded_whole_corrected_and_undone(laid: SnapshotCache) -
 def test_a_lost_egg_of_a_closed_clutch_can_still_be_opened(laid: SnapshotCache) -> None:
     hatch(1, 2, 3, 4)
     close_clutch(ROUND, NOW_S - DAY_S)
-    record_opening(ROUND, OpeningSaid(5, True, found(cord="around")), NOW_S, NOW_S)
+    record_opening(ROUND, OpeningCommand(5, True, found(cord="around")), NOW_S, NOW_S)
     assert lead(laid, 5) is Cause.CORD

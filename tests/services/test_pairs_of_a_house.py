@@ -7,11 +7,11 @@ from sandboa.core.animals import TraitForm
 from sandboa.core.errors import NotPlausible
 from sandboa.core.pairing.genes import DoubleForm, Inheritance
 from sandboa.records.hatching import Hatchling
-from sandboa.services.animals.genes import GeneSaid, add_gene
-from sandboa.services.animals.traits import TraitSaid
+from sandboa.services.animals.genes import GeneCommand, add_gene
+from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.breeding.pair_record import pair_record
 from sandboa.services.hatching.at_the_egg import see_emergence
-from sandboa.services.hatching.hatchlings import HatchlingSaid, record_hatchling
+from sandboa.services.hatching.hatchlings import HatchlingCommand, record_hatchling
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.snapshot.cache import SnapshotCache
 
@@ -21,18 +21,20 @@ VISUAL, ONE, TWO = TraitForm.VISUAL, TraitForm.ONE_COPY, TraitForm.TWO_COPIES
 @pytest.fixture
 def pair(house: SnapshotCache) -> tuple[SnapshotCache, int, int]:
     """Mahogany shows with one copy, Puzzle with two; five eggs of theirs are out: 26-01."""
-    add_gene(GeneSaid("Mahogany", Inheritance.INCOMPLETE_DOMINANT, DoubleForm.FINE), NOW_S)
-    add_gene(GeneSaid("Puzzle", Inheritance.RECESSIVE), NOW_S)
-    dam = animal("dam", "Sorrel", traits=(TraitSaid("Puzzle", ONE),))
-    sire = animal("sire", "Flint", traits=(TraitSaid("Mahogany", VISUAL), TraitSaid("Puzzle", ONE)))
+    add_gene(GeneCommand("Mahogany", Inheritance.INCOMPLETE_DOMINANT, DoubleForm.FINE), NOW_S)
+    add_gene(GeneCommand("Puzzle", Inheritance.RECESSIVE), NOW_S)
+    dam = animal("dam", "Sorrel", traits=(TraitCommand("Puzzle", ONE),))
+    sire = animal(
+        "sire", "Flint", traits=(TraitCommand("Mahogany", VISUAL), TraitCommand("Puzzle", ONE))
+    )
     lay_clutch(lay_day(60.0), NOW_S - 60 * DAY_S + 60)
     for egg in range(1, 6):
         see_emergence("26-01", egg, NOW_S - 600, NOW_S)
     return house, dam, sire
 
 
-def said(number: int, *traits: tuple[str, TraitForm], plain: bool = False) -> HatchlingSaid:
-    return HatchlingSaid(number, traits=[TraitSaid(*trait) for trait in traits], plain=plain)
+def said(number: int, *traits: tuple[str, TraitForm], plain: bool = False) -> HatchlingCommand:
+    return HatchlingCommand(number, traits=[TraitCommand(*trait) for trait in traits], plain=plain)
 
 
 def test_plain_ones_count_and_what_is_carried_unseen_does_not(

@@ -17,7 +17,7 @@ from sandboa.records.integrity.check import check
 from sandboa.records.photos import picture_path
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.recording import undo
-from sandboa.services.animals.commands import AnimalSaid, add_animal
+from sandboa.services.animals.commands import AnimalCommand, add_animal
 from sandboa.services.clutches import photos
 from sandboa.services.clutches.photos import Picture
 from sandboa.services.lay_day import lay_clutch
@@ -118,7 +118,7 @@ def test_of_an_egg_of_the_clutch_and_of_an_animal(clutch: Clutch) -> None:
     of_egg = attach(clutch.entity_id, egg=2, taken_s=NOW_S - 60)
     of_all = attach(clutch.entity_id, taken_s=NOW_S - DAY_S)
     assert [p.id for p in photos.photos_of_clutch("26-01")] == [of_all.id, of_egg.id]
-    dam, _ = add_animal(AnimalSaid("dam", "Tansy"), NOW_S)
+    dam, _ = add_animal(AnimalCommand("dam", "Tansy"), NOW_S)
     assert attach(dam).owner_id == dam
     with pytest.raises(NotFound, match="clutch 26-01 has no egg 9"):
         attach(clutch.entity_id, egg=9)

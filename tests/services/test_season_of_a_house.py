@@ -7,7 +7,7 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.laying import PreparationTask, Sign
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import undo
-from sandboa.services.animals.commands import AnimalSaid, correct_animal, weigh
+from sandboa.services.animals.commands import AnimalCommand, correct_animal, weigh
 from sandboa.services.breeding.lay_windows import DamSeason, season, tick_preparation
 from sandboa.services.breeding.pairings import (
     begin_pairing,
@@ -150,9 +150,9 @@ def test_who_is_retired_is_planned_no_more(house: SnapshotCache, sorrel: int, fl
         plan_pair(sorrel, flint, NOW_S)
     weigh(sorrel, 1800.0, NOW_S, NOW_S)
     assert [p.warnings for p in season(house.current().herd, NOW_S).plan] == [()]
-    correct_animal(flint, AnimalSaid("sire", "Flint", retired=True), NOW_S)
+    correct_animal(flint, AnimalCommand("sire", "Flint", retired=True), NOW_S)
     assert season(house.current().herd, NOW_S).plan == ()
-    correct_animal(flint, AnimalSaid("sire", "Flint"), NOW_S)
+    correct_animal(flint, AnimalCommand("sire", "Flint"), NOW_S)
     assert len(season(house.current().herd, NOW_S).plan) == 1
     drop_pair(sorrel, flint, NOW_S)
     with pytest.raises(NotFound, match="not planned"):

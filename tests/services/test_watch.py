@@ -23,7 +23,7 @@ from sandboa.services.alarms.delivery import (
     target_of,
 )
 from sandboa.services.alarms.messengers import (
-    MessengerSaid,
+    MessengerCommand,
     add_messenger,
     correct_messenger,
     remove_messenger,
@@ -35,7 +35,7 @@ from sandboa.services.alarms.monitor import (
     look,
     watch,
 )
-from sandboa.services.cabinets.commands import CabinetKind, CabinetSaid, add_cabinet
+from sandboa.services.cabinets.commands import CabinetCommand, CabinetKind, add_cabinet
 from sandboa.services.climate import faults as cabinet_faults
 from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.lay_day import lay_clutch
@@ -56,7 +56,7 @@ class Room:
         lay_clutch(lay_day(dam="Tansy", cabinet="North" if eggs else "Small"), NOW_S - 9 * DAY_S)
         if not eggs:
             add_cabinet(
-                CabinetSaid("North", CabinetKind.BOUGHT, ("lower",)),
+                CabinetCommand("North", CabinetKind.BOUGHT, ("lower",)),
                 31.5, NOW_S - 9 * DAY_S, NOW_S,
             )  # fmt: skip
         self.device: Device = add_device("Gateway", NOW_S).device
@@ -171,9 +171,9 @@ def pigeon(room: Room) -> Pigeon:
     return Pigeon()
 
 
-def said(**changes: Any) -> MessengerSaid:
+def said(**changes: Any) -> MessengerCommand:
     values = {"kind": "shelf", "name": "Pigeon", "zone": "UTC", "target": {}, **changes}
-    return MessengerSaid(**values)
+    return MessengerCommand(**values)
 
 
 def test_an_alarm_is_told_once_an_emergency_until_it_is_acknowledged(
@@ -261,7 +261,7 @@ def test_readings_elsewhere_do_not_have_a_cabinet_looked_through_again(
     """Twelve loggers that post apart would have every cabinet recognised twelve times a minute."""
     room = Room(house)
     room.feed(24 * 8, 31.5)
-    add_cabinet(CabinetSaid("Far", CabinetKind.BOUGHT, ("one",)), 31.5, NOW_S - DAY_S, NOW_S)
+    add_cabinet(CabinetCommand("Far", CabinetKind.BOUGHT, ("one",)), 31.5, NOW_S - DAY_S, NOW_S)
     hang_probe("Far", ProbePlace(cabinet="Far"), NOW_S - DAY_S, NOW_S, device=room.device.entity_id)
     recognised: list[str] = []
     known = cabinet_faults._recognised

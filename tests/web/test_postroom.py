@@ -8,7 +8,7 @@ import pytest
 
 from samples import NOW_S
 from sandboa.records.alarms import Alarm, Message
-from sandboa.services.alarms.messengers import MessengerSaid, add_messenger
+from sandboa.services.alarms.messengers import MessengerCommand, add_messenger
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.web.postroom import Postroom
 
@@ -46,7 +46,7 @@ def test_a_mute_server_holds_up_no_other(alarm: Alarm) -> None:
     mute, lively = Carrier(let_go), Carrier()
     carriers = {"email": mute, "webhook": lively}
     for kind in carriers:
-        add_messenger(MessengerSaid(kind, f"By {kind}", "UTC", {}), carriers, NOW_S)
+        add_messenger(MessengerCommand(kind, f"By {kind}", "UTC", {}), carriers, NOW_S)
     postroom = Postroom(carriers)
     postroom.deliver(NOW_S)
     assert mute.begun.wait(20)

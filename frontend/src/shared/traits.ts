@@ -1,6 +1,6 @@
 import type { Schemas } from '@/shared/api/client'
 
-type Trait = Schemas['TraitTold']
+type Trait = Schemas['TraitResponse']
 
 /** "Desert Ghost, 1 copy of Puzzle, possibly Cypress", with the year of hatching before it. */
 export function traitsInWords(animal: { hatch_year: number | null; traits: Trait[] }): string {

@@ -14,13 +14,13 @@ from sandboa.records.animals import Pairing
 from sandboa.records.clutches import Clutch
 from sandboa.records.house import DAM, SIRE
 from sandboa.services.animals.commands import (
-    AnimalSaid,
+    AnimalCommand,
     add_animal,
     offer_meal,
     weigh,
 )
-from sandboa.services.animals.genes import GeneSaid, add_gene
-from sandboa.services.animals.traits import TraitSaid
+from sandboa.services.animals.genes import GeneCommand, add_gene
+from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.breeding.aftercare import tick_aftercare
 from sandboa.services.breeding.lay_windows import tick_preparation
 from sandboa.services.breeding.pairings import (
@@ -90,11 +90,11 @@ _SIRES: Final = (
 
 #: The keeper's own list; what is said of double forms is made up like all the rest.
 _GENES: Final = (
-    GeneSaid("Desert Ghost", Inheritance.RECESSIVE),
-    GeneSaid("Puzzle", Inheritance.RECESSIVE),
-    GeneSaid("Cypress", Inheritance.INCOMPLETE_DOMINANT),
-    GeneSaid("Mahogany", Inheritance.INCOMPLETE_DOMINANT),
-    GeneSaid("Asphalt", Inheritance.INCOMPLETE_DOMINANT, DoubleForm.HARMFUL),
+    GeneCommand("Desert Ghost", Inheritance.RECESSIVE),
+    GeneCommand("Puzzle", Inheritance.RECESSIVE),
+    GeneCommand("Cypress", Inheritance.INCOMPLETE_DOMINANT),
+    GeneCommand("Mahogany", Inheritance.INCOMPLETE_DOMINANT),
+    GeneCommand("Asphalt", Inheritance.INCOMPLETE_DOMINANT, DoubleForm.HARMFUL),
 )
 
 RECESSIVE: Final = frozenset(g.name for g in _GENES if g.inheritance is Inheritance.RECESSIVE)
@@ -181,8 +181,8 @@ _id: dict[str, int] = {}
 def _add(
     role: str, name: str, year: int, traits: tuple[tuple[str, TraitForm], ...], at_s: float
 ) -> None:
-    said = AnimalSaid(
-        role=role, name=name, hatch_year=year, traits=[TraitSaid(n, f) for n, f in traits]
+    said = AnimalCommand(
+        role=role, name=name, hatch_year=year, traits=[TraitCommand(n, f) for n, f in traits]
     )
     _id[name], _ = add_animal(said, at_s)
 

@@ -16,7 +16,7 @@ from sandboa.devices.simulation import (
     run,
 )
 from sandboa.records.house import Device, Probe, named
-from sandboa.services.cabinets.commands import CabinetKind, CabinetSaid, add_cabinet
+from sandboa.services.cabinets.commands import CabinetCommand, CabinetKind, add_cabinet
 from sandboa.services.probes.commands import ProbePlace, check_probe, hang_probe
 from sandboa.services.probes.devices import add_device
 from sandboa.services.readings.intake import take_in
@@ -87,10 +87,10 @@ def climate(was: dict[str, Climate], now_s: float) -> Iterator[Event]:
     yield checked_s, partial(_check, "North lower", checked_s)
 
 
-def _cabinets() -> tuple[CabinetSaid, ...]:
+def _cabinets() -> tuple[CabinetCommand, ...]:
     return (
-        CabinetSaid(NORTH, CabinetKind.BOUGHT, ("upper", "middle", "lower"), 400.0, 6.0),
-        CabinetSaid(SMALL, CabinetKind.HOME_BUILT, ("shelf",), 60.0, 4.0),
+        CabinetCommand(NORTH, CabinetKind.BOUGHT, ("upper", "middle", "lower"), 400.0, 6.0),
+        CabinetCommand(SMALL, CabinetKind.HOME_BUILT, ("shelf",), 60.0, 4.0),
     )
 
 

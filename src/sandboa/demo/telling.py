@@ -27,21 +27,21 @@ from sandboa.devices.simulation.season_stories import (
     SeasonStory,
 )
 from sandboa.records.house import Animal, Device, named
-from sandboa.services.animals.commands import AnimalSaid, add_animal, weigh
-from sandboa.services.animals.genes import GeneSaid, add_gene
-from sandboa.services.animals.traits import TraitSaid
+from sandboa.services.animals.commands import AnimalCommand, add_animal, weigh
+from sandboa.services.animals.genes import GeneCommand, add_gene
+from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.cabinets.commands import (
+    CabinetCommand,
     CabinetKind,
-    CabinetSaid,
     add_cabinet,
     alter_cabinet,
 )
 from sandboa.services.hatching.at_the_egg import cut_egg, see_emergence, see_pip
-from sandboa.services.hatching.fates import FateSaid, declare_fates, finish
-from sandboa.services.hatching.hatchlings import HatchlingSaid, record_hatchling
+from sandboa.services.hatching.fates import FateCommand, declare_fates, finish
+from sandboa.services.hatching.hatchlings import HatchlingCommand, record_hatchling
 from sandboa.services.lay_day import EggLaid, LayDay, lay_clutch
 from sandboa.services.lay_day.record import EggHappening
-from sandboa.services.losses.openings import OpeningSaid, record_opening
+from sandboa.services.losses.openings import OpeningCommand, record_opening
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.probes.devices import add_device
 from sandboa.services.readings.intake import take_in
@@ -72,7 +72,7 @@ def tell(story: SeasonStory, began_s: float, told: Told | None = None) -> Iterat
     year = datetime.fromtimestamp(began_s, UTC).year
     for number, (name, inheritance, double) in enumerate(story.genes if told.anything else ()):
         at_s = began_s - 300 * _DAY_S + number
-        said = GeneSaid(name, Inheritance(inheritance), DoubleForm(double))
+        said = GeneCommand(name, Inheritance(inheritance), DoubleForm(double))
         yield at_s, partial(add_gene, said, at_s)
     for animal in story.animals:
         yield from _animal(animal if told.anything else _named_only(animal), began_s, year)
@@ -119,11 +119,11 @@ def tell_clutch(
 
 def _animal(animal: AnimalStory, began_s: float, year: int) -> Iterator[Event]:
     at_s = began_s - 299 * _DAY_S
-    said = AnimalSaid(
+    said = AnimalCommand(
         animal.role,
         animal.name,
         hatch_year=year - animal.born_years_ago,
-        traits=tuple(TraitSaid(name, TraitForm(form)) for name, form in animal.traits),
+        traits=tuple(TraitCommand(name, TraitForm(form)) for name, form in animal.traits),
     )
     yield at_s, partial(add_animal, said, at_s)
     for day, mass_g in animal.weights:
@@ -139,7 +139,7 @@ def _weigh(name: str, mass_g: float, at_s: float) -> None:
 
 def _cabinet(story: CabinetStory, days: float, began_s: float, told: Told) -> Iterator[Event]:
     first_s = began_s + story.first_day * _DAY_S
-    said = CabinetSaid(story.name, CabinetKind.HOME_BUILT, story.shelves)
+    said = CabinetCommand(story.name, CabinetKind.HOME_BUILT, story.shelves)
     yield first_s, partial(add_cabinet, said, story.set_point_c, first_s, first_s)
     if told.anything and story.altered_day is not None:
         at_s = began_s + story.altered_day * _DAY_S
@@ -219,12 +219,12 @@ def _hatch(egg: EggStory, code: str, at: Callable[[float], float]) -> Iterator[E
     if egg.out_day is not None:
         out_s = at(egg.out_day)
         yield out_s, partial(see_emergence, code, egg.number, out_s, out_s)
-        said = HatchlingSaid(
+        said = HatchlingCommand(
             egg.number,
             mass_g=round(egg.mass_g, 1),
             size=Size.SMALL if egg.small else Size.USUAL,
             yolk=YolkLeft.ABSORBED,
-            traits=tuple(TraitSaid(name, TraitForm(form)) for name, form in egg.traits or ()),
+            traits=tuple(TraitCommand(name, TraitForm(form)) for name, form in egg.traits or ()),
             plain=egg.traits == (),
             defects=tuple(Defect(defect) for defect in egg.defects),
         )
@@ -244,7 +244,7 @@ def _counted_only(laid: LayDay) -> LayDay:
 
 def _say_fates(story: ClutchStory, code: str, at_s: float, *, stage_known: bool) -> None:
     said = [
-        FateSaid(
+        FateCommand(
             egg.number,
             Fate.PIPPED_DIED if stage_known and egg.pip_day is not None else Fate.DEAD_IN_EGG,
         )
@@ -266,4 +266,4 @@ def _open(egg: EggStory, code: str, at_s: float, opened: bool) -> None:
     if "yolk only" in findings.get(FindingKind.STAGE, frozenset()):
         for kind in (FindingKind.POSITION, FindingKind.CORD, FindingKind.FORM):
             findings.pop(kind, None)
-    record_opening(code, OpeningSaid(egg.number, True, findings), at_s, at_s)
+    record_opening(code, OpeningCommand(egg.number, True, findings), at_s, at_s)

@@ -10,7 +10,7 @@ _LESSON = "clutch_id, after_act_id, cabinet_id, mean_pip_s, log_development, sd,
 
 
 @dataclass(frozen=True, slots=True)
-class ForecastTold:
+class IssuedForecast:
     """The typical pip as forecast on `day` after lay; `again`: worked out afterwards."""
 
     clutch_id: int
@@ -36,7 +36,7 @@ class Lesson:
     eggs: int
 
 
-def keep(told: ForecastTold) -> None:
+def keep(told: IssuedForecast) -> None:
     """Keep a forecast; the first one of a day stays."""
     with database.atomic("IMMEDIATE"):
         written = database.execute_sql(
@@ -47,10 +47,10 @@ def keep(told: ForecastTold) -> None:
             _seal("forecast_told", "clutch_id = ? AND day = ?", told.clutch_id, told.day)
 
 
-def all_told() -> list[ForecastTold]:
+def all_told() -> list[IssuedForecast]:
     """What was told of all clutches, in order of clutch and day."""
     rows = database.execute_sql(f"SELECT {_COLUMNS} FROM forecast_told ORDER BY clutch_id, day")
-    return [ForecastTold(row[0], row[1], row[2], bool(row[3]), tuple(row[4:])) for row in rows]
+    return [IssuedForecast(row[0], row[1], row[2], bool(row[3]), tuple(row[4:])) for row in rows]
 
 
 def keep_standings(day: int, alive: dict[int, float]) -> None:

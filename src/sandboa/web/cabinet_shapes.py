@@ -21,25 +21,25 @@ from sandboa.services.clutches.clutch_view import ClutchNow
 from sandboa.services.forms.people_and_things import cabinet_form
 from sandboa.services.overview.today import TodayClutch, attention
 from sandboa.services.snapshot.snapshot import Snapshot
-from sandboa.web.fault_shapes import FaultTold, fault_told
+from sandboa.web.fault_shapes import FaultResponse, fault_told
 from sandboa.web.revisions import Revision
-from sandboa.web.routers.probes import HungProbeTold, place_words, probe_told
-from sandboa.web.routers.today import SmallEggTold, small_egg
+from sandboa.web.routers.probes import HungProbeResponse, place_words, probe_told
+from sandboa.web.routers.today import SmallEggResponse, small_egg
 from sandboa.web.shapes import (
     Moment,
-    Told,
+    ResponseSchema,
     at,
 )
 
 
-class CabinetListedTold(BaseModel):
+class CabinetListedResponse(BaseModel):
     name: str
     kind: CabinetKind
     shelves: list[str]
     set_point_c: float | None
 
 
-class HereTold(Told):
+class HereResponse(ResponseSchema):
     """°C at a place now; nulls where nothing measures it."""
 
     temperature_c: float | None
@@ -48,7 +48,7 @@ class HereTold(Told):
     swing_c: float | None
 
 
-class WaterLevelTold(Told):
+class WaterLevelResponse(ResponseSchema):
     """Share of the set-up water left by physics alone, with an 80 % band."""
 
     share: float
@@ -57,7 +57,7 @@ class WaterLevelTold(Told):
     loss_g_day: float
 
 
-class BoxHereTold(BaseModel):
+class BoxHereResponse(BaseModel):
     code: str
     dam: str
     day: int
@@ -66,25 +66,25 @@ class BoxHereTold(BaseModel):
     closing: str | None
     on_grid: bool
     lid: str | None
-    water_left: WaterLevelTold | None
-    eggs: list[SmallEggTold]
+    water_left: WaterLevelResponse | None
+    eggs: list[SmallEggResponse]
 
 
-class ShelfTold(BaseModel):
+class ShelfResponse(BaseModel):
     name: str
     position: int
-    here: HereTold
+    here: HereResponse
     offset_c: float | None
-    boxes: list[BoxHereTold]
+    boxes: list[BoxHereResponse]
 
 
-class EventTold(BaseModel):
+class EventResponse(BaseModel):
     at: Moment
     kind: str
     text: str
 
 
-class ExposureTold(BaseModel):
+class ExposureResponse(BaseModel):
     """Of the place in the cabinet that had the most of it, over the last `days`."""
 
     days: float
@@ -94,28 +94,28 @@ class ExposureTold(BaseModel):
     degree_hours_slow: float
 
 
-class CabinetTold(BaseModel):
+class CabinetResponse(BaseModel):
     as_of: Moment
     name: str
     kind: CabinetKind
     volume_l: float | None
     ballast_l: float | None
     set_point_c: float | None
-    here: HereTold
+    here: HereResponse
     humidity: float | None
     ready: bool
     readiness: str
-    shelves: list[ShelfTold]
-    faults: list[FaultTold]
+    shelves: list[ShelfResponse]
+    faults: list[FaultResponse]
     faults_days: float
-    events: list[EventTold]
-    probes: list[HungProbeTold]
-    exposure: ExposureTold
+    events: list[EventResponse]
+    probes: list[HungProbeResponse]
+    exposure: ExposureResponse
     first_reading_at: Moment | None
     revision: Revision
 
 
-class ProbeTraceTold(BaseModel):
+class ProbeTraceResponse(BaseModel):
     """`low` and `high` of each bucket (°C); nulls where nothing was read."""
 
     id: int
@@ -125,7 +125,7 @@ class ProbeTraceTold(BaseModel):
     high: list[float | None]
 
 
-class TraceTold(BaseModel):
+class TraceResponse(BaseModel):
     """Buckets of `bucket_s` seconds from `start` on, the same for all probes."""
 
     start: Moment
@@ -133,14 +133,14 @@ class TraceTold(BaseModel):
     count: int
     raw: bool
     set_point_c: list[float | None]
-    probes: list[ProbeTraceTold]
+    probes: list[ProbeTraceResponse]
 
 
-def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetTold:
+def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetResponse:
     """The cabinet as its place draws it."""
     tips = readings.tips()
     known = [snapshot.probe_stays[p.entity_id].from_s[0] for p in now.probes if p.entity_id in tips]
-    return CabinetTold(
+    return CabinetResponse(
         as_of=at(now_s),
         name=now.cabinet.name,
         kind=CabinetKind(now.cabinet.kind),
@@ -154,16 +154,16 @@ def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetTo
         shelves=[_shelf(shelf, now_s) for shelf in now.shelves],
         faults=[fault_told(snapshot, fault) for fault in now.faults],
         faults_days=SEASON_DAYS,
-        events=[EventTold(at=at(e.at_s), kind=e.kind, text=e.text) for e in now.events],
+        events=[EventResponse(at=at(e.at_s), kind=e.kind, text=e.text) for e in now.events],
         probes=[probe_told(snapshot, p, tips.get(p.entity_id)) for p in now.probes],
-        exposure=ExposureTold(days=EXPOSURE_DAYS, **asdict(now.exposure)),
+        exposure=ExposureResponse(days=EXPOSURE_DAYS, **asdict(now.exposure)),
         first_reading_at=at(min(known)) if known else None,
         revision=revision_of(cabinet_form(now.cabinet.name)),
     )
 
 
-def _shelf(now: ShelfNow, now_s: float) -> ShelfTold:
-    return ShelfTold(
+def _shelf(now: ShelfNow, now_s: float) -> ShelfResponse:
+    return ShelfResponse(
         name=now.shelf.name,
         position=now.shelf.position,
         here=_here(now.here),
@@ -172,8 +172,8 @@ def _shelf(now: ShelfNow, now_s: float) -> ShelfTold:
     )
 
 
-def _box(now: ClutchNow, now_s: float) -> BoxHereTold:
-    return BoxHereTold(
+def _box(now: ClutchNow, now_s: float) -> BoxHereResponse:
+    return BoxHereResponse(
         code=now.clutch.code,
         dam=now.dam,
         day=now.day,
@@ -182,27 +182,27 @@ def _box(now: ClutchNow, now_s: float) -> BoxHereTold:
         closing=now.water.closing if now.water else None,
         lid=now.lid,
         on_grid=now.on_grid,
-        water_left=WaterLevelTold.model_validate(now.water.left)
+        water_left=WaterLevelResponse.model_validate(now.water.left)
         if now.water and now.water.left
         else None,
         eggs=[small_egg(egg) for egg in now.eggs.eggs],
     )
 
 
-def _here(here: TemperatureHere) -> HereTold:
-    return HereTold.model_validate(here)
+def _here(here: TemperatureHere) -> HereResponse:
+    return HereResponse.model_validate(here)
 
 
-def trace_told(snapshot: Snapshot, trace: Trace) -> TraceTold:
+def trace_told(snapshot: Snapshot, trace: Trace) -> TraceResponse:
     """A span of the cabinet's probes, °C in buckets of time, and what it was set to."""
-    return TraceTold(
+    return TraceResponse(
         start=at(trace.start_s),
         bucket_s=trace.bucket_s,
         count=trace.count,
         raw=trace.raw,
         set_point_c=_numbers(trace.set_point_c, 2),
         probes=[
-            ProbeTraceTold(
+            ProbeTraceResponse(
                 id=probe.probe.entity_id,
                 name=probe.probe.name,
                 place=place_words(snapshot, probe.place)[0],

@@ -11,7 +11,7 @@ from fastapi import FastAPI
 from fastapi.openapi.utils import get_openapi
 
 from sandboa.web.doors import COOKIE, is_free
-from sandboa.web.problem_shape import ProblemTold
+from sandboa.web.problem_shape import ProblemResponse
 from sandboa.web.problems import TITLES
 from sandboa.web.revisions import MATCH
 
@@ -49,7 +49,7 @@ def _described(app: FastAPI) -> dict[str, Any]:
     schemas = told["components"]["schemas"]
     for name in _NOT_OURS:
         schemas.pop(name, None)
-    shape = ProblemTold.model_json_schema(ref_template="#/components/schemas/{model}")
+    shape = ProblemResponse.model_json_schema(ref_template="#/components/schemas/{model}")
     schemas.update(shape.pop("$defs", {}))
     schemas["Problem"] = shape
     told["components"]["responses"] = {str(code): _refusal(words) for code, words in TITLES.items()}

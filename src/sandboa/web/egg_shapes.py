@@ -6,10 +6,10 @@ from sandboa.core.candling import Disc, Vessels
 from sandboa.core.hatching import Fate
 from sandboa.core.standing import Standing
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.web.shapes import Moment, Told
+from sandboa.web.shapes import Moment, ResponseSchema
 
 
-class TorchlightTold(Told):
+class TorchlightResponse(ResponseSchema):
     """The latest candling, and when to candle again; nulls where there is nothing to say."""
 
     vessels: Vessels | None
@@ -19,7 +19,7 @@ class TorchlightTold(Told):
     again_by: Moment | None = Field(validation_alias="again_by_s")
 
 
-class EvidenceTold(Told):
+class EvidenceResponse(ResponseSchema):
     """A line of evidence. `key` is the setting it rests on; `void` says why it does not count."""
 
     key: str
@@ -31,12 +31,12 @@ class EvidenceTold(Told):
     void: str
 
 
-class SettlesTold(Told):
+class SettlesResponse(ResponseSchema):
     text: str
     from_at: Moment = Field(validation_alias="from_s")
 
 
-class CauseTold(Told):
+class CauseResponse(ResponseSchema):
     """A cause of early dents with its share 0-1 and what spoke for (+) or against (-) it."""
 
     cause: str
@@ -44,7 +44,7 @@ class CauseTold(Told):
     reasons: list[str]
 
 
-class EggTold(BaseModel):
+class EggResponse(BaseModel):
     """An egg with its judgements; nulls for slugs and eggs never looked at."""
 
     number: int
@@ -55,7 +55,7 @@ class EggTold(BaseModel):
     mass_g: float | None
     clump: int | None
     events: list[str]
-    torchlight: TorchlightTold
+    torchlight: TorchlightResponse
     allowed_grade: int
     pipped_at: Moment | None
     removed_at: Moment | None
@@ -73,13 +73,13 @@ class EggTold(BaseModel):
     advice: str | None
     standing: Standing | None
     alive: float | None
-    settles: SettlesTold | None
-    causes: list[CauseTold]
+    settles: SettlesResponse | None
+    causes: list[CauseResponse]
 
 
-def egg_told(egg: EggView) -> EggTold:
+def egg_told(egg: EggView) -> EggResponse:
     """The view of an egg as the interface draws it."""
-    return EggTold(
+    return EggResponse(
         number=egg.number,
         x=egg.x,
         y=egg.y,
@@ -88,7 +88,7 @@ def egg_told(egg: EggView) -> EggTold:
         mass_g=egg.mass_g,
         clump=egg.clump,
         events=list(egg.events),
-        torchlight=TorchlightTold.model_validate(egg.torchlight),
+        torchlight=TorchlightResponse.model_validate(egg.torchlight),
         allowed_grade=egg.allowed_grade,
         pipped_at=egg.pipped_s,  # type: ignore[arg-type]
         removed_at=egg.removed_s,  # type: ignore[arg-type]
@@ -106,6 +106,6 @@ def egg_told(egg: EggView) -> EggTold:
         advice=egg.advice,
         standing=egg.standing.standing if egg.standing else None,
         alive=egg.standing.alive if egg.standing else None,
-        settles=SettlesTold.model_validate(egg.settles) if egg.settles else None,
-        causes=[CauseTold.model_validate(cause) for cause in egg.causes],
+        settles=SettlesResponse.model_validate(egg.settles) if egg.settles else None,
+        causes=[CauseResponse.model_validate(cause) for cause in egg.causes],
     )

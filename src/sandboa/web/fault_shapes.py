@@ -8,7 +8,7 @@ from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.shapes import Moment, at, at_or_none
 
 
-class FaultTold(BaseModel):
+class FaultResponse(BaseModel):
     """A fault in the record; open while `end` is null. `delay_days` > 0: pips come later."""
 
     kind: FaultKind
@@ -22,10 +22,10 @@ class FaultTold(BaseModel):
     delay_days: float
 
 
-def fault_told(snapshot: Snapshot, told: CabinetFault) -> FaultTold:
+def fault_told(snapshot: Snapshot, told: CabinetFault) -> FaultResponse:
     """The journal's fault in names and moments."""
     fault = told.fault
-    return FaultTold(
+    return FaultResponse(
         kind=fault.kind,
         start=at(fault.start_s),
         end=at_or_none(fault.end_s),

@@ -8,18 +8,26 @@ from sandboa.core.methods import CuttingSchool
 from sandboa.services.acts.revisions import revision_of
 from sandboa.services.forms.clutch import form_of_hatchling
 from sandboa.services.hatching.watch import HatchingClutch, HatchingEgg, HatchlingNow
-from sandboa.web.egg_shapes import EggTold, egg_told
+from sandboa.web.egg_shapes import EggResponse, egg_told
 from sandboa.web.revisions import Revision
-from sandboa.web.shapes import MealTold, Moment, Told, TraitTold, WeightTold, WindowTold, at_or_none
+from sandboa.web.shapes import (
+    MealResponse,
+    Moment,
+    ResponseSchema,
+    TraitResponse,
+    WeightResponse,
+    WindowResponse,
+    at_or_none,
+)
 
 
-class AdviceTold(Told):
+class AdviceResponse(ResponseSchema):
     kind: AdviceKind
     text: str
     reason: str
 
 
-class HatchlingTold(BaseModel):
+class HatchlingResponse(BaseModel):
     """`shed_window` and `meal_window` are of what is still to come, null once it came."""
 
     id: int
@@ -30,39 +38,39 @@ class HatchlingTold(BaseModel):
     yolk: str | None
     defects: list[str]
     note: str
-    traits: list[TraitTold]
+    traits: list[TraitResponse]
     plain: bool
-    weights: list[WeightTold]
-    meals: list[MealTold]
+    weights: list[WeightResponse]
+    meals: list[MealResponse]
     shed_at: Moment | None
-    shed_window: WindowTold | None
-    meal_window: WindowTold | None
+    shed_window: WindowResponse | None
+    meal_window: WindowResponse | None
     settled: bool
     revision: Revision
 
 
-class HatchingEggTold(BaseModel):
+class HatchingEggResponse(BaseModel):
     """`fate` is declared by the keeper or follows from the record; `fitting_fates` are those the
     record does not rule out. `lost`: incubation lost it."""
 
-    egg: EggTold
-    advice: AdviceTold | None
-    emergence: WindowTold | None
+    egg: EggResponse
+    advice: AdviceResponse | None
+    emergence: WindowResponse | None
     fate: Fate | None
     stage: DeathStage | None
     declared: bool
     lost: bool
     fitting_fates: list[Fate]
-    hatchlings: list[HatchlingTold]
+    hatchlings: list[HatchlingResponse]
 
 
-class LastWeekTold(BaseModel):
+class LastWeekResponse(BaseModel):
     task: LastWeekTask
     text: str
     done_at: Moment | None
 
 
-class HatchingClutchTold(BaseModel):
+class HatchingClutchResponse(BaseModel):
     """A clutch at hatch. `closed` are the eggs waited for, `to_say` those without a fate."""
 
     id: int
@@ -75,27 +83,27 @@ class HatchingClutchTold(BaseModel):
     fraction: float
     maternal: bool
     school: CuttingSchool
-    first_pip: WindowTold | None
+    first_pip: WindowResponse | None
     first_pipped_at: Moment | None
-    next_pip: WindowTold | None
-    last_pip: WindowTold | None
+    next_pip: WindowResponse | None
+    last_pip: WindowResponse | None
     closed: list[int]
     to_say: list[int]
-    eggs: list[HatchingEggTold]
-    preparations: list[LastWeekTold]
+    eggs: list[HatchingEggResponse]
+    preparations: list[LastWeekResponse]
     finished_at: Moment | None
 
 
-class HatchWatchTold(BaseModel):
+class HatchWatchResponse(BaseModel):
     as_of: Moment
-    clutches: list[HatchingClutchTold]
+    clutches: list[HatchingClutchResponse]
 
 
-def hatching_clutch_told(standing: HatchingClutch) -> HatchingClutchTold:
+def hatching_clutch_told(standing: HatchingClutch) -> HatchingClutchResponse:
     """The clutch as the Hatch watch place draws it."""
     now, forecast = standing.now, standing.now.forecast
     shown = forecast if forecast and not forecast.overdue else None
-    return HatchingClutchTold(
+    return HatchingClutchResponse(
         id=now.clutch.entity_id,
         code=now.clutch.code,
         dam=now.dam,
@@ -106,26 +114,32 @@ def hatching_clutch_told(standing: HatchingClutch) -> HatchingClutchTold:
         fraction=now.fraction,
         maternal=now.maternal,
         school=standing.school,
-        first_pip=WindowTold.model_validate(shown.first_pip) if shown and shown.first_pip else None,
+        first_pip=WindowResponse.model_validate(shown.first_pip)
+        if shown and shown.first_pip
+        else None,
         first_pipped_at=at_or_none(forecast.first_pipped_s if forecast else None),
-        next_pip=WindowTold.model_validate(shown.next_pip) if shown and shown.next_pip else None,
-        last_pip=WindowTold.model_validate(shown.last_pip) if shown and shown.last_pip else None,
+        next_pip=WindowResponse.model_validate(shown.next_pip)
+        if shown and shown.next_pip
+        else None,
+        last_pip=WindowResponse.model_validate(shown.last_pip)
+        if shown and shown.last_pip
+        else None,
         closed=list(standing.closed),
         to_say=list(standing.to_say),
         eggs=[_egg(egg) for egg in standing.eggs],
         preparations=[
-            LastWeekTold(task=line.task, text=line.text, done_at=at_or_none(done_s))
+            LastWeekResponse(task=line.task, text=line.text, done_at=at_or_none(done_s))
             for line, done_s in standing.preparations
         ],
         finished_at=at_or_none(now.finished_s),
     )
 
 
-def _egg(egg: HatchingEgg) -> HatchingEggTold:
-    return HatchingEggTold(
+def _egg(egg: HatchingEgg) -> HatchingEggResponse:
+    return HatchingEggResponse(
         egg=egg_told(egg.view),
-        advice=AdviceTold.model_validate(egg.advice) if egg.advice else None,
-        emergence=WindowTold.model_validate(egg.emergence) if egg.emergence else None,
+        advice=AdviceResponse.model_validate(egg.advice) if egg.advice else None,
+        emergence=WindowResponse.model_validate(egg.emergence) if egg.emergence else None,
         fate=egg.fate,
         stage=DeathStage(egg.stage) if egg.stage else None,
         declared=egg.declared,
@@ -135,9 +149,9 @@ def _egg(egg: HatchingEgg) -> HatchingEggTold:
     )
 
 
-def _hatchling(hatchling: HatchlingNow) -> HatchlingTold:
+def _hatchling(hatchling: HatchlingNow) -> HatchlingResponse:
     row = hatchling.recorded
-    return HatchlingTold(
+    return HatchlingResponse(
         id=row.entity_id,
         name=hatchling.name,
         part=row.part,
@@ -147,14 +161,14 @@ def _hatchling(hatchling: HatchlingNow) -> HatchlingTold:
         defects=row.defects.split(",") if row.defects else [],
         plain=bool(row.plain),
         note=row.note,
-        traits=[TraitTold.model_validate(t) for t in hatchling.traits],
-        weights=[WeightTold.model_validate(w) for w in hatchling.weights],
-        meals=[MealTold.model_validate(m) for m in hatchling.meals],
+        traits=[TraitResponse.model_validate(t) for t in hatchling.traits],
+        weights=[WeightResponse.model_validate(w) for w in hatchling.weights],
+        meals=[MealResponse.model_validate(m) for m in hatchling.meals],
         shed_at=at_or_none(hatchling.shed_s),
-        shed_window=WindowTold.model_validate(hatchling.shed_window)
+        shed_window=WindowResponse.model_validate(hatchling.shed_window)
         if hatchling.shed_window
         else None,
-        meal_window=WindowTold.model_validate(hatchling.meal_window)
+        meal_window=WindowResponse.model_validate(hatchling.meal_window)
         if hatchling.meal_window
         else None,
         settled=hatchling.settled,

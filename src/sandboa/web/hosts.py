@@ -41,7 +41,7 @@ class KnownHosts:
 def reached_at(request: Request, house: House) -> str:
     """Scheme and host under which a phone reaches the house: for codes that are scanned.
 
-    Asked from the machine itself it is the address given to others, if there is one.
+    RequestSchema from the machine itself it is the address given to others, if there is one.
     """
     asked = f"{request.url.scheme}://{request.url.netloc}"
     if house.address is not None and _name_in(request.url.netloc) in _HERE:

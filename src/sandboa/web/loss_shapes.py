@@ -7,12 +7,12 @@ from sandboa.core.hatching import DeathStage, Fate
 from sandboa.services.acts.revisions import revision_of
 from sandboa.services.forms.clutch import form_of_opening
 from sandboa.services.losses.why import ClutchLosses, LostEgg
-from sandboa.web.egg_shapes import EggTold
+from sandboa.web.egg_shapes import EggResponse
 from sandboa.web.revisions import Revision
-from sandboa.web.shapes import Moment, PhotoTold, Told, at_or_none
+from sandboa.web.shapes import Moment, PhotoResponse, ResponseSchema, at_or_none
 
 
-class GroundTold(Told):
+class GroundResponse(ResponseSchema):
     """What spoke for (`score` > 0) or against; `key` is the setting it rests on."""
 
     key: str = Field(validation_alias="name")
@@ -20,15 +20,15 @@ class GroundTold(Told):
     score: float
 
 
-class RankedCauseTold(Told):
+class RankedCauseResponse(ResponseSchema):
     cause: Cause
     share: float
-    grounds: list[GroundTold]
+    grounds: list[GroundResponse]
     settle_by: str | None
     change: str
 
 
-class OpeningTold(BaseModel):
+class OpeningResponse(BaseModel):
     """What was found: by kind, values and their words."""
 
     at: Moment
@@ -39,11 +39,11 @@ class OpeningTold(BaseModel):
     revision: Revision
 
 
-class LostEggTold(BaseModel):
+class LostEggResponse(BaseModel):
     """A lost egg. It died between two shares developed, `died_from` and `died_by`; causes
     likeliest first."""
 
-    egg: EggTold
+    egg: EggResponse
     fate: Fate
     stage: DeathStage | None
     died_from_share: float | None
@@ -51,13 +51,13 @@ class LostEggTold(BaseModel):
     died_from: Moment | None
     died_by: Moment | None
     window_words: str
-    opening: OpeningTold | None
-    causes: list[RankedCauseTold]
+    opening: OpeningResponse | None
+    causes: list[RankedCauseResponse]
     missing: list[str]
-    photos: list[PhotoTold]
+    photos: list[PhotoResponse]
 
 
-class ClutchLossesTold(BaseModel):
+class ClutchLossesResponse(BaseModel):
     """A clutch's losses. Slugs stand apart: they are none."""
 
     id: int
@@ -70,8 +70,8 @@ class ClutchLossesTold(BaseModel):
     fertile: int
     hatched: int
     waiting: int
-    lost: list[LostEggTold]
-    slugs: list[LostEggTold]
+    lost: list[LostEggResponse]
+    slugs: list[LostEggResponse]
 
 
 class FindingChoices(BaseModel):
@@ -83,11 +83,11 @@ class FindingChoices(BaseModel):
     values: dict[str, str]
 
 
-def lost_egg_told(lost: LostEgg, egg: EggTold, photos: list[PhotoTold]) -> LostEggTold:
+def lost_egg_told(lost: LostEgg, egg: EggResponse, photos: list[PhotoResponse]) -> LostEggResponse:
     """A lost egg with every cause that is worth telling."""
     end = lost.end
     window = end.window
-    return LostEggTold(
+    return LostEggResponse(
         egg=egg,
         fate=lost.evidence.fate,
         stage=end.declared_stage,
@@ -103,17 +103,17 @@ def lost_egg_told(lost: LostEgg, egg: EggTold, photos: list[PhotoTold]) -> LostE
     )
 
 
-def _cause(ranked: RankedCause) -> RankedCauseTold:
-    return RankedCauseTold.model_validate(ranked)
+def _cause(ranked: RankedCause) -> RankedCauseResponse:
+    return RankedCauseResponse.model_validate(ranked)
 
 
-def _opening(lost: LostEgg) -> OpeningTold | None:
+def _opening(lost: LostEgg) -> OpeningResponse | None:
     if lost.opening is None:
         return None
     held = lost.end.findings
     # In the order of opening, whatever was written down first.
     findings = {kind: sorted(held[kind]) for kind in FINDINGS if kind in held}
-    return OpeningTold(
+    return OpeningResponse(
         at=lost.opening.at_s,  # type: ignore[arg-type]
         opened=bool(lost.opening.opened),
         note=lost.opening.note,

@@ -5,21 +5,21 @@ from typing import Any
 from pydantic import BaseModel, Field
 
 
-class FieldProblemTold(BaseModel):
+class FieldProblemResponse(BaseModel):
     """A field of the request and why its value is refused."""
 
     field: str
     reason: str
 
 
-class CurrentFormTold(BaseModel):
+class CurrentFormResponse(BaseModel):
     """What a form holds that somebody changed meanwhile; null when it was emptied."""
 
     revision: str
     form: dict[str, Any] | None
 
 
-class ProblemTold(BaseModel):
+class ProblemResponse(BaseModel):
     """A refusal in words.
 
     `errors` are its fields, `confirm` the field that lets it pass after all,
@@ -30,6 +30,6 @@ class ProblemTold(BaseModel):
     title: str
     status: int
     detail: str
-    errors: list[FieldProblemTold]
+    errors: list[FieldProblemResponse]
     confirm: str = Field(default="")
-    current: CurrentFormTold | None = None
+    current: CurrentFormResponse | None = None

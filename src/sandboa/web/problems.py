@@ -28,7 +28,7 @@ from sandboa.services.probes.devices import NotAllowed
 from sandboa.web.attempts import TooManyTries
 from sandboa.web.bounded import RETRY_AFTER_S, TooMany
 from sandboa.web.gzip_body import TooLargeUnpacked
-from sandboa.web.problem_shape import ProblemTold
+from sandboa.web.problem_shape import ProblemResponse
 from sandboa.web.revisions import NotSeen
 
 #: Of every code that something is refused with.
@@ -107,7 +107,7 @@ def problem(
         more["confirm"] = confirm
     if current is not None:
         more["current"] = current
-    told = ProblemTold.model_validate(
+    told = ProblemResponse.model_validate(
         {
             "type": "about:blank",
             "title": TITLES.get(status, "Error"),

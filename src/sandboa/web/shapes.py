@@ -54,30 +54,30 @@ Temperature = Annotated[float, Field(ge=READING_RANGE_C[0], le=READING_RANGE_C[1
 Humidity = Annotated[float, Field(ge=0, le=1)]
 
 
-class Asked(StrictModel):
+class RequestSchema(StrictModel):
     """Base of request bodies: unknown fields, NaN, infinity and numbers as text are refused."""
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
 
-class Told(BaseModel):
+class ResponseSchema(BaseModel):
     """Base of response bodies, filled from the journal's dataclasses."""
 
     model_config = ConfigDict(from_attributes=True)
 
 
-class ActTold(Told):
+class ActResponse(ResponseSchema):
     """An act just recorded; its id undoes it."""
 
     id: int
     summary: str
 
     @classmethod
-    def of(cls, act: Act) -> "ActTold":
+    def of(cls, act: Act) -> "ActResponse":
         return cls(id=act.id, summary=act.summary)
 
 
-class LogTold(BaseModel):
+class LogResponse(BaseModel):
     """A line of a log; `by` is who recorded it, null at the machine itself."""
 
     act: int
@@ -88,7 +88,7 @@ class LogTold(BaseModel):
     by: str | None
 
     @classmethod
-    def of(cls, entry: LogEntry) -> "LogTold":
+    def of(cls, entry: LogEntry) -> "LogResponse":
         return cls(
             act=entry.act.id,
             kind=entry.act.kind,
@@ -99,7 +99,7 @@ class LogTold(BaseModel):
         )
 
 
-class WindowTold(Told):
+class WindowResponse(ResponseSchema):
     """p10-p90 holds 80 %, p25-p75 half."""
 
     p10: Moment
@@ -109,7 +109,7 @@ class WindowTold(Told):
     p90: Moment
 
 
-class ForecastTold(Told):
+class ForecastResponse(ResponseSchema):
     as_of: Moment
     day: float
     development: float
@@ -120,22 +120,22 @@ class ForecastTold(Told):
     none_alive: float
     late: str | None
     overdue: bool
-    first_pip: WindowTold | None
-    typical_pip: WindowTold | None
-    last_pip: WindowTold | None
-    emergence: WindowTold | None
-    first_shed: WindowTold | None
-    first_meal: WindowTold | None
+    first_pip: WindowResponse | None
+    typical_pip: WindowResponse | None
+    last_pip: WindowResponse | None
+    emergence: WindowResponse | None
+    first_shed: WindowResponse | None
+    first_meal: WindowResponse | None
     pipped: int
     first_pipped_at: Moment | None
-    next_pip: WindowTold | None
+    next_pip: WindowResponse | None
 
     @classmethod
-    def of(cls, forecast: Forecast) -> "ForecastTold":
+    def of(cls, forecast: Forecast) -> "ForecastResponse":
         """As the core has it, with `late`, what to say when time goes by without a pip."""
 
-        def window(held: Window | None) -> WindowTold | None:
-            return None if held is None else WindowTold.model_validate(held)
+        def window(held: Window | None) -> WindowResponse | None:
+            return None if held is None else WindowResponse.model_validate(held)
 
         return cls(
             as_of=forecast.as_of_s,  # type: ignore[arg-type]  # seconds, validated to a moment
@@ -160,7 +160,7 @@ class ForecastTold(Told):
         )
 
 
-class RibbonPieceTold(BaseModel):
+class RibbonPieceResponse(BaseModel):
     """A piece of the development ribbon."""
 
     start: Moment
@@ -173,7 +173,7 @@ class RibbonPieceTold(BaseModel):
     exposure: Exposure
 
     @classmethod
-    def of(cls, piece: RibbonPiece) -> "RibbonPieceTold":
+    def of(cls, piece: RibbonPiece) -> "RibbonPieceResponse":
         return cls(
             start=piece.start_s,  # type: ignore[arg-type]
             end=piece.end_s,  # type: ignore[arg-type]
@@ -186,31 +186,31 @@ class RibbonPieceTold(BaseModel):
         )
 
 
-class TraitAsked(Asked):
+class TraitRequest(RequestSchema):
     """A trait an animal carries, or a hatchling shows."""
 
     name: Annotated[str, Field(max_length=20_000)]
     form: TraitForm
 
 
-class TraitTold(Told):
+class TraitResponse(ResponseSchema):
     name: str
     form: str
 
 
-class WeightTold(Told):
+class WeightResponse(ResponseSchema):
     at: Moment = Field(validation_alias="at_s")
     mass_g: float
 
 
-class MealTold(Told):
+class MealResponse(ResponseSchema):
     at: Moment = Field(validation_alias="at_s")
     taken: bool
     prey: str
     mass_g: float | None
 
 
-class PhotoTold(Told):
+class PhotoResponse(ResponseSchema):
     """A photo; its picture is at /api/photos/{file}.jpg. `egg` null when it is of the whole."""
 
     id: int = Field(validation_alias="entity")

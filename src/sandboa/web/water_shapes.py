@@ -5,10 +5,10 @@ from pydantic import BaseModel, Field
 from sandboa.core.box import Closing
 from sandboa.core.water import WaterLeft
 from sandboa.services.boxes.water import BoxWater
-from sandboa.web.shapes import Moment, Told, at_or_none
+from sandboa.web.shapes import Moment, ResponseSchema, at_or_none
 
 
-class DateBandTold(Told):
+class DateBandResponse(ResponseSchema):
     """When it is reached, with its 80 % band; nulls beyond any term."""
 
     early: Moment | None = Field(validation_alias="early_s")
@@ -16,7 +16,7 @@ class DateBandTold(Told):
     late: Moment | None = Field(validation_alias="late_s")
 
 
-class WaterLeftTold(Told):
+class WaterLeftResponse(ResponseSchema):
     """Share of the set-up water left with its 80 % band, the loss and the dates."""
 
     water_g: float
@@ -26,12 +26,12 @@ class WaterLeftTold(Told):
     loss_g_day: float
     loss_low_g_day: float
     loss_high_g_day: float
-    top_up_soon: DateBandTold
-    dry: DateBandTold
+    top_up_soon: DateBandResponse
+    dry: DateBandResponse
     weighings: int
 
 
-class TopUpTold(Told):
+class TopUpResponse(ResponseSchema):
     """What to add, g; `split`: over two days, `today_g` of it now."""
 
     deficit_g: float
@@ -41,7 +41,7 @@ class TopUpTold(Told):
     left_out_g: float
 
 
-class OxygenTold(Told):
+class OxygenResponse(ResponseSchema):
     """Estimated oxygen in the box with its 80 % band."""
 
     share: float
@@ -51,24 +51,24 @@ class OxygenTold(Told):
     may_need_airing: bool
 
 
-class BoxWaterTold(BaseModel):
+class BoxWaterResponse(BaseModel):
     """`left` and `add` null where the water at set-up is not known."""
 
     medium: str
     closing: Closing
     full_g: float | None
     reference_g: float | None
-    left: WaterLeftTold | None
-    add: TopUpTold | None
+    left: WaterLeftResponse | None
+    add: TopUpResponse | None
     opened_at: Moment | None
-    air: OxygenTold | None
+    air: OxygenResponse | None
     cabinet_humidity: float | None
     learned_from: int
     last_weighed_g: float | None
     last_weighed_at: Moment | None
 
     @classmethod
-    def of(cls, water: BoxWater) -> "BoxWaterTold":
+    def of(cls, water: BoxWater) -> "BoxWaterResponse":
         last = max(water.ledger.weighings, key=lambda w: w.at_s, default=None)
         return cls(
             medium=water.medium,
@@ -76,9 +76,9 @@ class BoxWaterTold(BaseModel):
             full_g=water.full_g,
             reference_g=water.reference_g,
             left=water_left_told(water.left),
-            add=TopUpTold.model_validate(water.add) if water.add else None,
+            add=TopUpResponse.model_validate(water.add) if water.add else None,
             opened_at=at_or_none(water.opened_s),
-            air=OxygenTold.model_validate(water.air) if water.air else None,
+            air=OxygenResponse.model_validate(water.air) if water.air else None,
             cabinet_humidity=water.cabinet_humidity,
             learned_from=water.learned_from,
             last_weighed_g=last.mass_g if last else None,
@@ -86,6 +86,6 @@ class BoxWaterTold(BaseModel):
         )
 
 
-def water_left_told(left: WaterLeft | None) -> WaterLeftTold | None:
+def water_left_told(left: WaterLeft | None) -> WaterLeftResponse | None:
     """None stays None: nobody knows."""
-    return None if left is None else WaterLeftTold.model_validate(left)
+    return None if left is None else WaterLeftResponse.model_validate(left)

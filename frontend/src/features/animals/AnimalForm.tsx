@@ -33,7 +33,7 @@ export function AnimalForm({
   own?: number
   submitLabel: string
   pending: boolean
-  onSubmit: (body: Schemas['AnimalAsked'], refuse: (problem: Problem) => void) => void
+  onSubmit: (body: Schemas['AnimalRequest'], refuse: (problem: Problem) => void) => void
 }) {
   const animals = useAnimals()
   const form = useForm<AnimalValues>({ defaultValues: start })
@@ -108,7 +108,7 @@ export function AnimalForm({
   )
 }
 
-export function requestOf(values: AnimalValues): Schemas['AnimalAsked'] {
+export function requestOf(values: AnimalValues): Schemas['AnimalRequest'] {
   return {
     role: values.role,
     name: values.name,

@@ -21,7 +21,7 @@ const WeightChart = lazy(() =>
   import('./WeightChart').then(({ WeightChart }) => ({ default: WeightChart })),
 )
 
-type Page = Schemas['AnimalPageTold']
+type Page = Schemas['AnimalPageResponse']
 
 /** One animal: what it weighs and eats, its clutches, and where a dam is in her season. */
 export function Component() {
@@ -160,7 +160,7 @@ function Meals({ page }: { page: Page }) {
   )
 }
 
-function Pairings({ season }: { season: Schemas['DamSeasonTold'] }) {
+function Pairings({ season }: { season: Schemas['DamSeasonResponse'] }) {
   const events = [
     ...season.pairings.map((p) => ({
       at: p.start,

@@ -11,7 +11,7 @@ import { GeneList } from './GeneList'
 import { NextVisits } from './NextVisits'
 import { PairOdds } from './PairOdds'
 
-type Animal = Schemas['AnimalTold']
+type Animal = Schemas['AnimalResponse']
 
 /** Dams and sires, the season they are in, and who visits whom next. */
 export function Component() {

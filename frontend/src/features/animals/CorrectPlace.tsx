@@ -7,7 +7,7 @@ import { useCorrection } from '@/shared/corrections/useCorrection'
 import { Title, Waiting } from '@/shared/ui/page'
 import { AnimalForm, type AnimalValues, requestOf } from './AnimalForm'
 
-type Page = Schemas['AnimalPageTold']
+type Page = Schemas['AnimalPageResponse']
 
 /** Correct what is recorded of an animal; the earlier values stay in the log. */
 export function Component() {
@@ -25,7 +25,7 @@ function Correcting({ page }: { page: Page }) {
   const correction = useCorrection({
     revision: page.revision,
     opened: requestOf(start),
-    send: (body: Schemas['AnimalAsked'], header) =>
+    send: (body: Schemas['AnimalRequest'], header) =>
       answer(api.PUT('/api/animals/{animal}', { params: { path: { animal: id }, header }, body })),
     actOf: (act) => act,
     onDone: () => navigate(`/animals/${id}`, { replace: true }),

@@ -9,8 +9,8 @@ import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 
-type Gene = Schemas['GeneTold']
-type Body = Schemas['GeneAsked']
+type Gene = Schemas['GeneResponse']
+type Body = Schemas['GeneRequest']
 type Values = {
   name: string
   inheritance: Schemas['Inheritance']

@@ -20,7 +20,7 @@ const EMPTY: AnimalValues = {
 export function Component() {
   const navigate = useNavigate()
   const add = useAct(
-    (body: Schemas['AnimalAsked']) => answer(api.POST('/api/animals', { body })),
+    (body: Schemas['AnimalRequest']) => answer(api.POST('/api/animals', { body })),
     (added) => added.act,
     () => {},
   )

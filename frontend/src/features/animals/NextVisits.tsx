@@ -6,15 +6,15 @@ import { day } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { SelectField } from '@/shared/ui/fields'
 
-type Planned = Schemas['PlannedTold']
+type Planned = Schemas['PlannedResponse']
 
 /** Which sire visits whom next; begun, parted and locks seen with one tap. */
 export function NextVisits({
   season,
   animals,
 }: {
-  season: Schemas['SeasonTold']
-  animals: Schemas['AnimalTold'][]
+  season: Schemas['SeasonResponse']
+  animals: Schemas['AnimalResponse'][]
 }) {
   return (
     <chakra.div display="flex" flexDirection="column" gap={4}>
@@ -102,10 +102,10 @@ function Visit({ visit }: { visit: Planned }) {
   )
 }
 
-function PlanPair({ animals }: { animals: Schemas['AnimalTold'][] }) {
+function PlanPair({ animals }: { animals: Schemas['AnimalResponse'][] }) {
   const form = useForm({ defaultValues: { dam: '', sire: '' } })
   const plan = useAct(
-    (pair: Schemas['PairAsked']) => answer(api.POST('/api/season/pairs', { body: pair })),
+    (pair: Schemas['PairRequest']) => answer(api.POST('/api/season/pairs', { body: pair })),
     (act) => act,
     (problem) => form.setError('dam', { message: problem.detail }),
   )

@@ -5,7 +5,7 @@ import { answer, api, type Schemas } from '@/shared/api/client'
 import { Pick } from '@/shared/ui/Pick'
 import { percent } from '@/shared/units'
 
-type Animal = Schemas['AnimalTold']
+type Animal = Schemas['AnimalResponse']
 
 /** What a dam and a sire can produce, what it may cost, and what hatched of them so far. */
 export function PairOdds({ animals }: { animals: Animal[] }) {
@@ -42,7 +42,7 @@ export function PairOdds({ animals }: { animals: Animal[] }) {
   )
 }
 
-function Told({ odds }: { odds: Schemas['PairTold'] }) {
+function Told({ odds }: { odds: Schemas['PairResponse'] }) {
   return (
     <>
       {odds.losses_words && (

@@ -16,7 +16,7 @@ export function WeightForm({ animal }: { animal: number }) {
   const form = useForm({ defaultValues: { mass: '', at: '' } })
   const [question, setQuestion] = useState<Problem | null>(null)
   const weigh = useAct(
-    (body: Schemas['WeightAsked']) =>
+    (body: Schemas['WeightRequest']) =>
       answer(api.POST('/api/animals/{animal}/weights', { params: { path: { animal } }, body })),
     (act) => act,
     (problem) =>
@@ -77,7 +77,7 @@ export function WeightForm({ animal }: { animal: number }) {
 export function MealForm({ animal }: { animal: number }) {
   const form = useForm({ defaultValues: { prey: '', mass: '', at: '' } })
   const offer = useAct(
-    (body: Schemas['MealAsked']) =>
+    (body: Schemas['MealRequest']) =>
       answer(api.POST('/api/animals/{animal}/meals', { params: { path: { animal } }, body })),
     (act) => act,
     (problem) => {
@@ -135,7 +135,7 @@ export function SignForm({ dam }: { dam: number }) {
     defaultValues: { sign: '', at: '' },
   })
   const see = useAct(
-    (body: Schemas['SignAsked']) => answer(api.POST('/api/season/signs', { body })),
+    (body: Schemas['SignRequest']) => answer(api.POST('/api/season/signs', { body })),
     (act) => act,
     (problem) => form.setError('at', { message: problem.detail }),
   )
@@ -180,7 +180,7 @@ export function VisitForm({ dam }: { dam: number }) {
   const sires = useAnimals().data?.filter((a) => a.role === 'sire' && !a.retired) ?? []
   const form = useForm({ defaultValues: { sire: '', start: '', until: '', lock: '' } })
   const visit = useAct(
-    (body: Schemas['PairingAsked']) => answer(api.POST('/api/season/pairings', { body })),
+    (body: Schemas['PairingRequest']) => answer(api.POST('/api/season/pairings', { body })),
     (act) => act,
     (problem) => {
       const fields: Record<string, 'start' | 'until' | 'lock'> = {

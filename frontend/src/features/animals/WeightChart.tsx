@@ -14,7 +14,7 @@ export function WeightChart({
   lightest,
   height,
 }: {
-  weights: Schemas['WeightTold'][]
+  weights: Schemas['WeightResponse'][]
   laidAt: string[]
   lightest: number | null
   /** px; told from outside, where room is kept until this script is here. */

@@ -23,7 +23,7 @@ export function Mixing() {
     Number.isNaN(much) || Number.isNaN(parts)
       ? null
       : { medium, ratio: parts, ...(by === 'mass' ? { dry_mass_g: much } : { volume_l: much }) }
-  const told = useCalculation('mix', asked, (body: Schemas['MixAsked']) =>
+  const told = useCalculation('mix', asked, (body: Schemas['MixRequest']) =>
     answer(api.POST('/api/bench/mix', { body })),
   )
   return (

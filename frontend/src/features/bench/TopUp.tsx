@@ -17,7 +17,7 @@ export function TopUp() {
   const asked = masses.some(Number.isNaN)
     ? null
     : { reference_g: masses[0], current_g: masses[1], set_up_water_g: masses[2] }
-  const told = useCalculation('top-up', asked, (body: Schemas['TopUpAsked']) =>
+  const told = useCalculation('top-up', asked, (body: Schemas['TopUpRequest']) =>
     answer(api.POST('/api/bench/top-up', { body })),
   )
   const check = (text: string) => !Number.isNaN(typedGrams(text)) || 'A number.'

@@ -44,8 +44,8 @@ export function WhatIf({ now }: { now: string }) {
     placeholderData: keepPreviousData,
     queryFn: async () => {
       const { zone, order, unit: fileUnit } = choices
-      const body: Schemas['WhatIfAsked'] = {
-        ...(asked as Schemas['WhatIfAsked']),
+      const body: Schemas['WhatIfRequest'] = {
+        ...(asked as Schemas['WhatIfRequest']),
         ...(file ? { readings_csv: await file.text(), zone, order, unit: fileUnit } : {}),
       }
       return answer(api.POST('/api/bench/forecast', { body }))
@@ -102,7 +102,13 @@ export function WhatIf({ now }: { now: string }) {
   )
 }
 
-function Answer({ told, asked }: { told: Schemas['WhatIfTold']; asked: Schemas['WhatIfAsked'] }) {
+function Answer({
+  told,
+  asked,
+}: {
+  told: Schemas['WhatIfResponse']
+  asked: Schemas['WhatIfRequest']
+}) {
   const unit = useTemperatureUnit()
   const { forecast, other, shift_days: shift } = told
   if (!forecast) return null
@@ -151,7 +157,7 @@ function Answer({ told, asked }: { told: Schemas['WhatIfTold']; asked: Schemas['
   )
 }
 
-function requestOf(values: Values, unit: TemperatureUnit): Schemas['WhatIfAsked'] | null {
+function requestOf(values: Values, unit: TemperatureUnit): Schemas['WhatIfRequest'] | null {
   const setPoint = toCelsius(typedNumber(values.setPoint), unit)
   const other = values.other.trim() ? toCelsius(typedNumber(values.other), unit) : null
   const eggs = typedNumber(values.eggs)

@@ -4,7 +4,7 @@ import { dayAndTime } from '@/shared/dates'
 import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 
 /** Alarms that are over: what they said, how long they stood, whether somebody saw them. */
-export function AlarmLog({ alarms }: { alarms: Schemas['AlarmTold'][] }) {
+export function AlarmLog({ alarms }: { alarms: Schemas['AlarmResponse'][] }) {
   const unit = useTemperatureUnit()
   if (alarms.length === 0) return null
   return (

@@ -20,9 +20,9 @@ import { boxInWords, sourceInWords } from './inWords'
 import { ProbeMarks } from './ProbeMarks'
 import { useMoveBox } from './useMoveBox'
 
-type Cabinet = Schemas['CabinetTold']
-type Shelf = Schemas['ShelfTold']
-type Box = Schemas['BoxHereTold']
+type Cabinet = Schemas['CabinetResponse']
+type Shelf = Schemas['ShelfResponse']
+type Box = Schemas['BoxHereResponse']
 
 /** Only at the very edge of the screen: a shelf near it must not run away from under the hand. */
 const SCROLLS_AT_EDGE = { threshold: { x: 0, y: 0.05 } }
@@ -197,7 +197,7 @@ function BoxOnShelf({
   onKey,
 }: {
   box: Box
-  probes: Schemas['HungProbeTold'][]
+  probes: Schemas['HungProbeResponse'][]
   chosen: boolean
   onChoose: () => void
   onKey: (event: KeyboardEvent) => void

@@ -22,7 +22,7 @@ type Said = {
   setPoint: string
 }
 
-type Body = Schemas['CabinetAsked']
+type Body = Schemas['CabinetRequest']
 
 /** Sets up a cabinet, or corrects one. */
 export function Component() {
@@ -36,7 +36,7 @@ function Correcting({ name }: { name: string }) {
   return <CabinetForm held={cabinet.data} />
 }
 
-function CabinetForm({ held }: { held?: Schemas['CabinetTold'] }) {
+function CabinetForm({ held }: { held?: Schemas['CabinetResponse'] }) {
   const unit = useTemperatureUnit()
   const navigate = useNavigate()
   const [start] = useState<Said>(() => ({

@@ -31,7 +31,7 @@ export function Component() {
   return <Shown key={shown} name={shown} cabinets={cabinets.data} />
 }
 
-function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetListedTold'][] }) {
+function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetListedResponse'][] }) {
   const cabinet = useCabinet(name)
   const alarms = useAlarms()
   const [chosen, setChosen] = useState<string | null>(null)
@@ -92,8 +92,8 @@ function Head({
   cabinet,
   cabinets,
 }: {
-  cabinet: Schemas['CabinetTold']
-  cabinets: Schemas['CabinetListedTold'][]
+  cabinet: Schemas['CabinetResponse']
+  cabinets: Schemas['CabinetListedResponse'][]
 }) {
   const unit = useTemperatureUnit()
   const { here } = cabinet

@@ -17,7 +17,7 @@ export function CheckForm({
   asOf,
   onDone,
 }: {
-  probe: Schemas['HungProbeTold']
+  probe: Schemas['HungProbeResponse']
   asOf: string
   onDone: () => void
 }) {

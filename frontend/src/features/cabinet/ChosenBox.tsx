@@ -12,8 +12,8 @@ export function ChosenBox({
   cabinets,
   code,
 }: {
-  cabinet: Schemas['CabinetTold']
-  cabinets: Schemas['CabinetListedTold'][]
+  cabinet: Schemas['CabinetResponse']
+  cabinets: Schemas['CabinetListedResponse'][]
   code: string | null
 }) {
   const move = useMoveBox()

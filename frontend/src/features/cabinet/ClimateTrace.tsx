@@ -20,7 +20,7 @@ const SPANS = [
 ] as const
 
 /** Temperatures of every probe, a season at a glance and every reading when looked at closely. */
-export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
+export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
   const unit = useTemperatureUnit()
   const [frame, width] = useWidth<HTMLDivElement>()
   const now = Date.parse(cabinet.as_of) / 1000
@@ -136,7 +136,7 @@ function Legend({
   onToggle,
 }: {
   fineOff: number | undefined
-  probes: Schemas['ProbeTraceTold'][]
+  probes: Schemas['ProbeTraceResponse'][]
   hidden: ReadonlySet<number>
   onToggle: (id: number) => void
 }) {
@@ -183,7 +183,7 @@ function Legend({
   )
 }
 
-function fineness(trace: Schemas['TraceTold']): string {
+function fineness(trace: Schemas['TraceResponse']): string {
   if (trace.raw) return 'every reading'
   const hours = trace.bucket_s / HOUR
   const step = hours >= 1 ? `${hours} h` : `${Math.round(trace.bucket_s / 60)} min`
@@ -191,7 +191,7 @@ function fineness(trace: Schemas['TraceTold']): string {
 }
 
 /** The drawing in words, for whoever cannot see it. */
-function inWords(cabinet: Schemas['CabinetTold'], trace: Schemas['TraceTold']): string {
+function inWords(cabinet: Schemas['CabinetResponse'], trace: Schemas['TraceResponse']): string {
   const values = trace.probes.flatMap((p) => [...p.low, ...p.high]).filter((v) => v !== null)
   if (values.length === 0) return 'Climate: no readings in this span'
   const low = values.reduce((a, b) => Math.min(a, b))

@@ -9,7 +9,7 @@ import { temperature, useTemperatureUnit } from '@/shared/units'
 const SHOWN = 6
 
 /** Faults recognised in the record, newest first, with what they did. */
-export function Faults({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
+export function Faults({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
   const [all, setAll] = useState(false)
   const faults = [...cabinet.faults].reverse()
   const { exposure } = cabinet

@@ -16,7 +16,7 @@ export function HangForm({
   asOf,
   onDone,
 }: {
-  probe: Schemas['HungProbeTold']
+  probe: Schemas['HungProbeResponse']
   asOf: string
   onDone: () => void
 }) {

@@ -5,10 +5,10 @@ import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { useHeld } from './queries'
 
-type Held = Schemas['HeldTold']
+type Held = Schemas['HeldResponse']
 
 /** Readings whose time cannot be: what is held back, and the two ways on. */
-export function HeldReadings({ probes }: { probes: Schemas['HungProbeTold'][] }) {
+export function HeldReadings({ probes }: { probes: Schemas['HungProbeResponse'][] }) {
   const held = useHeld()
   const own = held.data?.filter((h) => probes.some((probe) => probe.id === h.probe)) ?? []
   if (own.length === 0) return null

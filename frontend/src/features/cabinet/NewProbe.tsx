@@ -11,7 +11,7 @@ import { SelectField, TextField } from '@/shared/ui/fields'
 import { HangsIn } from './HangsIn'
 
 /** Hangs another probe: its place, since when, and the device that sends for it. */
-export function NewProbe({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
+export function NewProbe({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
   const [open, setOpen] = useState(false)
   if (!open) {
     return (
@@ -27,7 +27,7 @@ function NewProbeForm({
   cabinet,
   onDone,
 }: {
-  cabinet: Schemas['CabinetTold']
+  cabinet: Schemas['CabinetResponse']
   onDone: () => void
 }) {
   const choices = useChoices()

@@ -3,7 +3,7 @@ import type { Schemas } from '@/shared/api/client'
 import { token } from '@/shared/theme/token'
 
 /** Probes where they hang: a cable with its tip, and the name beside it. */
-export function ProbeMarks({ probes }: { probes: Schemas['HungProbeTold'][] }) {
+export function ProbeMarks({ probes }: { probes: Schemas['HungProbeResponse'][] }) {
   if (probes.length === 0) return null
   return (
     <chakra.span display="flex" flexWrap="wrap" columnGap={4}>

@@ -12,10 +12,10 @@ import { HangForm } from './HangForm'
 import { humidityInWords } from './inWords'
 import { NewProbe } from './NewProbe'
 
-type Probe = Schemas['HungProbeTold']
+type Probe = Schemas['HungProbeResponse']
 
 /** Every probe in the cabinet: what it says, what is added to that, where it hung. */
-export function Probes({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
+export function Probes({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
   return (
     <>
       {cabinet.probes.length === 0 && (

@@ -8,7 +8,7 @@ import { TextField } from '@/shared/ui/fields'
 import { inKeepersUnit, typedTemperature, useTemperatureUnit } from '@/shared/units'
 
 /** What the thermostat is set to, from when; and what was done in the cabinet before. */
-export function SetPointForm({ cabinet }: { cabinet: Schemas['CabinetTold'] }) {
+export function SetPointForm({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
   const unit = useTemperatureUnit()
   const form = useForm({ defaultValues: { value: '', at: inputMoment(cabinet.as_of) } })
   const set = useAct(

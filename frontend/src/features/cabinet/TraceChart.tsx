@@ -9,7 +9,7 @@ import { degrees, fromCelsius, type TemperatureUnit } from '@/shared/units'
 import { drawBeneath, drawOver, type Marks } from './traceMarks'
 import { DAY, dailySwings, type Span } from './traceView'
 
-type Trace = Schemas['TraceTold']
+type Trace = Schemas['TraceResponse']
 
 /** px. */
 export const HEIGHT = 360
@@ -44,7 +44,7 @@ export function TraceChart({
   unit: TemperatureUnit
   hidden: ReadonlySet<number>
   faults: Fault[]
-  events: Schemas['EventTold'][]
+  events: Schemas['EventResponse'][]
   rules: Schemas['ClimateRules']
   onView: (view: Span) => void
 }) {

@@ -9,7 +9,7 @@ const box = {
   day: 26,
   eggs: [egg(1), egg(2, { early: true }), egg(3, { early: true }), egg(4, { pipped: true })],
   water_left: { share: 0.656, share_low: 0.4, share_high: 0.8 },
-} as unknown as Schemas['BoxHereTold']
+} as unknown as Schemas['BoxHereResponse']
 
 describe('a box on its shelf in words', () => {
   it('names what the drawing shows', () => {

@@ -21,7 +21,7 @@ export function humidityInWords(humidity: number, saturatedFrom: number | undefi
 }
 
 /** "Box 26-04, Yarrow, day 26, 6 eggs, 4 early for their stage, about 66 % of its water left" */
-export function boxInWords(box: Schemas['BoxHereTold']): string {
+export function boxInWords(box: Schemas['BoxHereResponse']): string {
   const early = box.eggs.filter((egg) => egg.early).length
   const pipped = box.eggs.filter((egg) => egg.pipped).length
   return [

@@ -6,7 +6,7 @@ import { DAY } from './traceView'
 /** What is drawn with the trace, temperatures in the keeper's unit. */
 export type Marks = {
   faults: Fault[]
-  events: Schemas['EventTold'][]
+  events: Schemas['EventResponse'][]
   setPoint: (number | null)[]
   /** Degrees around the set point that are fine. */
   fine: number

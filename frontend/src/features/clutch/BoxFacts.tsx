@@ -2,7 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 
-export function BoxFacts({ clutch }: { clutch: Schemas['ClutchTold'] }) {
+export function BoxFacts({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
   const unit = useTemperatureUnit()
   const { box } = clutch
   const facts = [
@@ -30,7 +30,7 @@ export function BoxFacts({ clutch }: { clutch: Schemas['ClutchTold'] }) {
   )
 }
 
-function contents({ dry_mass_g, water_g, set_up_mass_g }: Schemas['BoxTold']): string {
+function contents({ dry_mass_g, water_g, set_up_mass_g }: Schemas['BoxResponse']): string {
   const parts = []
   if (dry_mass_g !== null) parts.push(`${dry_mass_g} g dry`)
   if (water_g !== null) parts.push(`${water_g} g water`)

@@ -3,7 +3,7 @@ import type { Schemas } from '@/shared/api/client'
 import { markup, words } from '@/shared/markup.testing'
 import { BoxWater } from './BoxWater'
 
-const water = (changes: Partial<Schemas['BoxWaterTold']> = {}, left = {}) =>
+const water = (changes: Partial<Schemas['BoxWaterResponse']> = {}, left = {}) =>
   ({
     medium: 'perlite',
     closing: 'film with a cracked corner',
@@ -34,8 +34,8 @@ const water = (changes: Partial<Schemas['BoxWaterTold']> = {}, left = {}) =>
     last_weighed_g: 1134,
     last_weighed_at: null,
     ...changes,
-  }) as Schemas['BoxWaterTold']
-const said = (told: Schemas['BoxWaterTold']) => words(<BoxWater code="26-04" water={told} />)
+  }) as Schemas['BoxWaterResponse']
+const said = (told: Schemas['BoxWaterResponse']) => words(<BoxWater code="26-04" water={told} />)
 
 describe('the water of a box', () => {
   it('says what is left, how surely, and when it runs short', () => {

@@ -7,8 +7,8 @@ import { useRules } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
 import { token } from '@/shared/theme/token'
 
-type Water = Schemas['BoxWaterTold']
-type Left = Schemas['WaterLeftTold']
+type Water = Schemas['BoxWaterResponse']
+type Left = Schemas['WaterLeftResponse']
 
 /** What is left of the box's water, when it runs short, and what if it were closed otherwise. */
 export function BoxWater({ code, water }: { code: string; water: Water }) {
@@ -99,7 +99,7 @@ function Level({
   )
 }
 
-function Band({ name, band }: { name: string; band: Schemas['DateBandTold'] }) {
+function Band({ name, band }: { name: string; band: Schemas['DateBandResponse'] }) {
   if (band.middle === null) {
     return <span>{name}: not before this clutch is out.</span>
   }

@@ -14,7 +14,7 @@ import {
 import { Button } from '@/shared/ui/Button'
 import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 
-type Clutch = Schemas['ClutchTold']
+type Clutch = Schemas['ClutchResponse']
 
 /** The method this clutch copied, and where it goes its own way. */
 export function ClutchMethod({ clutch }: { clutch: Clutch }) {

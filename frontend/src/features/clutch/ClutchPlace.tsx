@@ -157,7 +157,7 @@ export function Component() {
 }
 
 /** Stays where it is on the screen while an advice that follows from it appears above. */
-function Eggs({ clutch }: { clutch: Schemas['ClutchTold'] }) {
+function Eggs({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
   const part = useStayPut<HTMLElement>()
   return (
     <chakra.section ref={part} aria-labelledby="eggs">

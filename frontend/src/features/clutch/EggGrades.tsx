@@ -11,8 +11,8 @@ import { useKeys } from '@/shared/keys/useKeys'
 import { developed } from '@/shared/units'
 import { Torchlight } from './Torchlight'
 
-type Clutch = Schemas['ClutchTold']
-type Egg = Schemas['EggTold']
+type Clutch = Schemas['ClutchResponse']
+type Egg = Schemas['EggResponse']
 
 const COLUMNS = '44px repeat(5, 1fr)'
 

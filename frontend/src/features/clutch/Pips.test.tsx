@@ -19,7 +19,7 @@ const clutch = {
     egg(3, { slug: true }),
     egg(4),
   ],
-} as unknown as Schemas['ClutchTold']
+} as unknown as Schemas['ClutchResponse']
 
 describe('pips at the clutch', () => {
   it('tell who has pipped and who is out, and lead to where it is recorded', () => {

@@ -4,7 +4,7 @@ import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 
-type Clutch = Schemas['ClutchTold']
+type Clutch = Schemas['ClutchResponse']
 
 /** Which eggs have pipped and when, and the way to where it is recorded. */
 export function Pips({ clutch }: { clutch: Clutch }) {

@@ -6,7 +6,7 @@ import { dayAndTime } from '@/shared/dates'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 
 /** Whether a fault tells of a cold spell already. */
-function covers(fault: Schemas['FaultTold'], spell: Schemas['ColdSpellTold']): boolean {
+function covers(fault: Schemas['FaultResponse'], spell: Schemas['ColdSpellResponse']): boolean {
   return (
     Date.parse(fault.start) <= Date.parse(spell.start) &&
     (fault.end === null || Date.parse(fault.end) >= Date.parse(spell.end))
@@ -14,7 +14,7 @@ function covers(fault: Schemas['FaultTold'], spell: Schemas['ColdSpellTold']): b
 }
 
 /** What the house's own finished clutches do to this forecast. */
-function Learned({ clutch }: { clutch: Schemas['ClutchTold'] }) {
+function Learned({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
   const { clutches, in_cabinet, days } = clutch.learned
   const size = Math.abs(days)
   const without =
@@ -30,7 +30,7 @@ function Learned({ clutch }: { clutch: Schemas['ClutchTold'] }) {
 }
 
 /** What the forecast rests on: measured or not, the gaps, cold spells, and the days to come. */
-export function RestsOn({ clutch }: { clutch: Schemas['ClutchTold'] }) {
+export function RestsOn({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
   const unit = useTemperatureUnit()
   const recent = useRules().data?.climate.recent_days
   const measured = (clutch.forecast?.measured_share ?? 0) > 0

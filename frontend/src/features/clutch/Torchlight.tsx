@@ -5,7 +5,7 @@ import { useAct } from '@/shared/api/queries'
 import { day, dayRange } from '@/shared/dates'
 import { Choices } from '@/shared/ui/Choices'
 
-type Egg = Schemas['EggTold']
+type Egg = Schemas['EggResponse']
 type Vessels = Schemas['Vessels']
 
 const CHOICES: { value: Vessels; label: string; drawn: 'strong' | 'weak' | 'broken' | 'none' }[] = [

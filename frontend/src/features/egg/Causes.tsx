@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 
 /** Early dents while there is time: dry box, shell or failing egg, by the numbers. */
-export function Causes({ causes }: { causes: Schemas['CauseTold'][] }) {
+export function Causes({ causes }: { causes: Schemas['CauseResponse'][] }) {
   return (
     <chakra.div mt={5}>
       <chakra.h3 fontWeight={750}>

@@ -13,7 +13,7 @@ import { EvidenceList } from './EvidenceList'
 import { PhotosByDay } from './PhotosByDay'
 import { chanceWords } from './words'
 
-type Page = Schemas['EggPageTold']
+type Page = Schemas['EggPageResponse']
 
 /** One egg: how it stands and by what evidence, what would settle it, its history and photos. */
 export function Component() {

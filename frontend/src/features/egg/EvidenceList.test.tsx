@@ -4,7 +4,12 @@ import { markup, words } from '@/shared/markup.testing'
 import { Causes } from './Causes'
 import { EvidenceList } from './EvidenceList'
 
-const line = (key: string, words: string, push: number, more = {}): Schemas['EvidenceTold'] => ({
+const line = (
+  key: string,
+  words: string,
+  push: number,
+  more = {},
+): Schemas['EvidenceResponse'] => ({
   key,
   words,
   log_ratio: push / 0.8,
@@ -15,7 +20,7 @@ const line = (key: string, words: string, push: number, more = {}): Schemas['Evi
   ...more,
 })
 
-const standing: Schemas['StandingTold'] = {
+const standing: Schemas['StandingResponse'] = {
   standing: 'failing',
   alive: 0.21,
   log_odds: -1.3,

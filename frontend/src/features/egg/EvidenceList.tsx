@@ -6,8 +6,8 @@ import { day } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { pushWords, signed } from './words'
 
-type Evidence = Schemas['EvidenceTold']
-type Standing = Schemas['StandingTold']
+type Evidence = Schemas['EvidenceResponse']
+type Standing = Schemas['StandingResponse']
 
 /** Every sign with its push, for the egg to the right and against it to the left; and why. */
 export function EvidenceList({

@@ -3,7 +3,7 @@ import type { Schemas } from '@/shared/api/client'
 import { day } from '@/shared/dates'
 import { Photos } from '@/shared/photos/Photos'
 
-type Photo = Schemas['PhotoTold']
+type Photo = Schemas['PhotoResponse']
 
 /** The photos of each day, in the order of the days. */
 export function byDay(photos: Photo[]): [string, Photo[]][] {
@@ -16,7 +16,7 @@ export function byDay(photos: Photo[]): [string, Photo[]][] {
 }
 
 /** The same egg day by day, side by side at one scale; those by torch on black. */
-export function PhotosByDay({ page }: { page: Schemas['EggPageTold'] }) {
+export function PhotosByDay({ page }: { page: Schemas['EggPageResponse'] }) {
   const days = byDay(page.photos)
   return (
     <>

@@ -26,7 +26,7 @@ describe('an egg in words', () => {
 
 describe('photos', () => {
   it('stand by day, the days in order', () => {
-    const photo = (taken_at: string) => ({ taken_at }) as Schemas['PhotoTold']
+    const photo = (taken_at: string) => ({ taken_at }) as Schemas['PhotoResponse']
     const days = byDay([
       photo('2026-06-10T10:00:00Z'),
       photo('2026-05-26T10:00:00Z'),

@@ -64,7 +64,7 @@ export function Component() {
 /** What has to be ready before the first pip. */
 function LastWeek({ clutch }: { clutch: HatchingClutch }) {
   const tick = useAct(
-    (body: Schemas['LastWeekTickAsked']) =>
+    (body: Schemas['LastWeekTickRequest']) =>
       answer(
         api.POST('/api/clutches/{code}/last-week', {
           params: { path: { code: clutch.code } },

@@ -26,7 +26,7 @@ export function Fates({ clutch }: { clutch: HatchingClutch }) {
     (act) => act,
   )
   const declare = useAct(
-    (fates: Schemas['FateAsked'][]) =>
+    (fates: Schemas['FateRequest'][]) =>
       answer(api.POST('/api/clutches/{code}/fates', { params: { path }, body: { fates } })),
     (act) => act,
   )

@@ -50,7 +50,7 @@ export function HatchlingForm({
   const correction = useCorrection({
     revision: held?.revision ?? NEW,
     opened: held ? bodyOf(start, part, false) : null,
-    send: (body: Schemas['HatchlingAsked'], header) =>
+    send: (body: Schemas['HatchlingRequest'], header) =>
       answer(
         api.PUT('/api/clutches/{code}/eggs/{number}/hatchling', {
           params: { path: { code, number }, header },
@@ -162,7 +162,7 @@ export function HatchlingForm({
   )
 }
 
-function bodyOf(values: Values, part: number, twins: boolean): Schemas['HatchlingAsked'] {
+function bodyOf(values: Values, part: number, twins: boolean): Schemas['HatchlingRequest'] {
   return {
     part,
     mass_g: values.mass.trim() ? typedGrams(values.mass) : null,

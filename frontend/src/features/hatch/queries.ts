@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { answer, api, type Schemas } from '@/shared/api/client'
 
-export type HatchingClutch = Schemas['HatchingClutchTold']
-export type HatchingEgg = Schemas['HatchingEggTold']
-export type Hatchling = Schemas['HatchlingTold']
+export type HatchingClutch = Schemas['HatchingClutchResponse']
+export type HatchingEgg = Schemas['HatchingEggResponse']
+export type Hatchling = Schemas['HatchlingResponse']
 
 export function useHatchWatch() {
   return useQuery({

@@ -11,7 +11,7 @@ import { TextField } from '@/shared/ui/fields'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { STEP_TITLES } from './steps'
 
-type LayDay = Schemas['LayDayTold']
+type LayDay = Schemas['LayDayResponse']
 
 /** Lay days under way, and the beginning of a new one. */
 export function Component() {
@@ -81,8 +81,8 @@ function Begin({
 }: {
   /** Nothing else on the page is to be acted on. */
   alone: boolean
-  animals: Schemas['AnimalTold'][]
-  season: Schemas['SeasonTold']
+  animals: Schemas['AnimalResponse'][]
+  season: Schemas['SeasonResponse']
 }) {
   const navigate = useNavigate()
   const client = useQueryClient()
@@ -91,7 +91,7 @@ function Begin({
   const form = useForm<Values>({
     defaultValues: { dam: asked.get('dam') ?? '', sire: asked.get('sire') ?? '', laidAt: '' },
   })
-  const begin = useMutation<LayDay, Problem, Schemas['BeginAsked']>({
+  const begin = useMutation<LayDay, Problem, Schemas['BeginRequest']>({
     mutationFn: (body) => answer(api.POST('/api/lay-days', { body })),
     onSuccess: (day) => {
       client.invalidateQueries({ queryKey: ['lay days'] })

@@ -1,6 +1,6 @@
 import type { Schemas } from '@/shared/api/client'
 
-export type LayDay = Schemas['LayDayTold']
+export type LayDay = Schemas['LayDayResponse']
 export type State = Schemas['LayDayState']
 export type Egg = Schemas['EggState']
 export type Step = Schemas['Step']

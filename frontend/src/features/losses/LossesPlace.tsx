@@ -41,7 +41,7 @@ export function Component() {
   )
 }
 
-function OfClutch({ line }: { line: Schemas['LossLineTold'] }) {
+function OfClutch({ line }: { line: Schemas['LossLineResponse'] }) {
   return (
     <section aria-labelledby={`losses-${line.code}`}>
       <Heading id={`losses-${line.code}`}>

@@ -18,7 +18,7 @@ export function LostEggSection({
   clutch,
 }: {
   lost: LostEgg
-  clutch: Schemas['ClutchLossesTold']
+  clutch: Schemas['ClutchLossesResponse']
 }) {
   const [writing, setWriting] = useState(false)
   const { egg, opening } = lost

@@ -36,7 +36,7 @@ export function OpeningForm({
 }: {
   code: string
   number: number
-  held: Schemas['OpeningTold'] | null
+  held: Schemas['OpeningResponse'] | null
   onDone: () => void
 }) {
   const choices = useFindingChoices().data ?? []
@@ -49,7 +49,7 @@ export function OpeningForm({
   const correction = useCorrection({
     revision: held?.revision ?? NEW,
     opened: held ? { opened: held.opened, findings: whole(held.findings), note: held.note } : null,
-    send: (body: Schemas['OpeningAsked'], header) =>
+    send: (body: Schemas['OpeningRequest'], header) =>
       answer(
         api.PUT('/api/clutches/{code}/eggs/{number}/opening', {
           params: { path: { code, number }, header },

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { answer, api, type Schemas } from '@/shared/api/client'
 
-export type LostEgg = Schemas['LostEggTold']
-export type RankedCause = Schemas['RankedCauseTold']
+export type LostEgg = Schemas['LostEggResponse']
+export type RankedCause = Schemas['RankedCauseResponse']
 
 export function useLosses(year: number | null) {
   return useQuery({

@@ -10,7 +10,7 @@ import type { Place } from './places'
 import { type Stored, StoreFile } from './StoreFile'
 import { Understood } from './Understood'
 
-type Props = { places: Place[]; probes: Schemas['HungProbeTold'][] }
+type Props = { places: Place[]; probes: Schemas['HungProbeResponse'][] }
 
 /** Drop a file, see what was understood, answer what it leaves open, then store it. */
 export function LoggerFile({ places, probes }: Props) {

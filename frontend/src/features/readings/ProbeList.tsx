@@ -2,7 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { day } from '@/shared/dates'
 
-export function ProbeList({ probes }: { probes: Schemas['HungProbeTold'][] }) {
+export function ProbeList({ probes }: { probes: Schemas['HungProbeResponse'][] }) {
   if (probes.length === 0) {
     return <p>None yet. A logger's first file names its probe.</p>
   }

@@ -10,7 +10,7 @@ import { difference, useTemperatureUnit } from '@/shared/units'
 import { fileBody } from './LoggerFile'
 import type { Place } from './places'
 
-export type Stored = { intake: Schemas['IntakeTold']; probe: string }
+export type Stored = { intake: Schemas['IntakeResponse']; probe: string }
 
 const NEW = 'new'
 
@@ -26,10 +26,10 @@ export function StoreFile({
   onStored,
 }: {
   file: File
-  told: Schemas['FileTold']
+  told: Schemas['ReadFileResponse']
   choices: FileChoices
   places: Place[]
-  probes: Schemas['HungProbeTold'][]
+  probes: Schemas['HungProbeResponse'][]
   onStored: (stored: Stored) => void
 }) {
   const unit = useTemperatureUnit()

@@ -11,7 +11,7 @@ const DELIMITERS: Record<string, string> = {
 }
 
 /** What was understood of a file, before it is stored. */
-export function Understood({ told }: { told: Schemas['FileTold'] }) {
+export function Understood({ told }: { told: Schemas['ReadFileResponse'] }) {
   const unit = useTemperatureUnit()
   const name = (column: number | null) =>
     column === null ? 'none' : told.heading[column] || `column ${column + 1}`
@@ -62,7 +62,7 @@ export function Understood({ told }: { told: Schemas['FileTold'] }) {
   )
 }
 
-function Sample({ told }: { told: Schemas['FileTold'] }) {
+function Sample({ told }: { told: Schemas['ReadFileResponse'] }) {
   const unit = useTemperatureUnit()
   return (
     <chakra.table mt={4} width="100%" maxWidth="34rem" borderCollapse="collapse">

@@ -1,11 +1,11 @@
 import type { Schemas } from '@/shared/api/client'
 
-export type Place = { value: string; label: string; asked: Schemas['PlaceAsked'] }
+export type Place = { value: string; label: string; asked: Schemas['PlaceRequest'] }
 
 /** Every place a probe can hang, the box of the clutch one came from first. */
 export function placesOf(
-  choices: Schemas['ChoicesTold'],
-  today: Schemas['TodayTold'],
+  choices: Schemas['ChoicesResponse'],
+  today: Schemas['TodayResponse'],
   first: string | null,
 ): Place[] {
   const boxes = today.clutches.map(({ code }) => ({

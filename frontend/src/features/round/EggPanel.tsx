@@ -27,8 +27,8 @@ import { EggCamera } from './EggCamera'
 import { drawnSign, EGG_ACTS, SIGN_GROUPS } from './signs'
 
 type Props = {
-  box: Schemas['RoundBoxTold']
-  egg: Schemas['EggTold']
+  box: Schemas['RoundBoxResponse']
+  egg: Schemas['EggResponse']
   draft: Draft
   onChange: (draft: Draft) => void
 }
@@ -195,7 +195,7 @@ function TakenOut({
   mine,
   onChange,
 }: {
-  egg: Schemas['EggTold']
+  egg: Schemas['EggResponse']
   mine: EggDraft
   onChange: (changed: Partial<EggDraft>) => void
 }) {
@@ -222,7 +222,7 @@ function Key({ children }: { children: ReactNode }) {
   )
 }
 
-function Was({ egg }: { egg: Schemas['EggTold'] }) {
+function Was({ egg }: { egg: Schemas['EggResponse'] }) {
   return (
     <figure>
       <EggDrawing egg={asLook(egg)} size={84} decorative />

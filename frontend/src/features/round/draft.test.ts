@@ -85,7 +85,7 @@ describe('an open box', () => {
       signs: { smell: 'off' },
       events: [],
       removed_at: null,
-    } as unknown as Schemas['EggTold']
+    } as unknown as Schemas['EggResponse']
     const now = seenNow(egg, { grade: 3, signs: { mould: 'patch' }, acts: ['removed'] })
     expect(now).toMatchObject({ grade: 3, excess: 2, signs: { smell: 'off', mould: 'patch' } })
     expect(now.removed_at).toBeTruthy()

@@ -2,7 +2,7 @@ import type { Schemas } from '@/shared/api/client'
 import { newVisitKey, type Visit } from '@/shared/offline/store'
 import { typedGrams } from '@/shared/units'
 
-type Egg = Schemas['EggTold']
+type Egg = Schemas['EggResponse']
 export type SignKind = Schemas['SignKind']
 
 /** What was tapped of one egg at this visit; only what differs from before. */
@@ -34,7 +34,7 @@ export type Draft = {
   fresh: { medium: string; water: string; mass: string } | null
 }
 
-export function openBox(box: Schemas['RoundBoxTold'], now: Date): Draft {
+export function openBox(box: Schemas['RoundBoxResponse'], now: Date): Draft {
   return {
     key: newVisitKey(),
     code: box.code,
@@ -107,9 +107,9 @@ export function grams(text: string): number | null {
 
 /** What is to be added to a box that weighs `mass`, by the list the house gave along. */
 export function topUpFor(
-  steps: Schemas['TopUpStepTold'][],
+  steps: Schemas['TopUpStepResponse'][],
   mass: number | null,
-): Schemas['TopUpStepTold'] | undefined {
+): Schemas['TopUpStepResponse'] | undefined {
   if (mass === null || Number.isNaN(mass)) return undefined
   return steps.find((step) => mass >= step.from_g)
 }

@@ -64,7 +64,7 @@ describe('the box panel', () => {
         add: { deficit_g: 46, add_g: 45, today_g: 45, split: false, left_out_g: 0 },
         left: { share: 0.54, share_low: 0.51, share_high: 0.56, weighings: 4 },
       },
-    } as unknown as Schemas['RoundBoxTold']
+    } as unknown as Schemas['RoundBoxResponse']
     markup(<p />) // puts a stand-in for the device's storage in place
     const draft = openBox(box, new Date('2026-06-14T12:00:00Z'))
     const panel = (changes = {}) => (

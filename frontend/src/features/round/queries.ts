@@ -5,8 +5,8 @@ import { useRules } from '@/shared/api/queries'
 import { store } from '@/shared/offline/store'
 import type { Draft, Limits } from './draft'
 
-export type Round = Schemas['RoundTold']
-export type RoundBox = Schemas['RoundBoxTold']
+export type Round = Schemas['RoundResponse']
+export type RoundBox = Schemas['RoundBoxResponse']
 
 /** Every box as the phone carries it; without a network, as it was last read. */
 export function useRound() {

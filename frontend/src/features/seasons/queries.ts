@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { answer, api, type Schemas } from '@/shared/api/client'
 
-export type Season = Schemas['SeasonsTold']
-export type Group = Schemas['GroupRateTold']
+export type Season = Schemas['SeasonsResponse']
+export type Group = Schemas['GroupRateResponse']
 export type Dimension = Schemas['Dimension']
 
 export function useSeasons(year: number | null) {

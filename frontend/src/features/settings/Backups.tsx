@@ -15,7 +15,7 @@ import { showProblem } from '@/shared/ui/toaster'
 import { Copies } from './Copies'
 import { size } from './size'
 
-type Backups = Schemas['BackupsTold']
+type Backups = Schemas['BackupsResponse']
 
 /** Copies of the house, made every night: how they fare, where they go, and the way back. */
 export function Backups() {
@@ -24,7 +24,7 @@ export function Backups() {
     queryKey: ['backups'],
     queryFn: () => answer(api.GET('/api/house/backups')),
   })
-  const make = useMutation<Schemas['BackupTold'], Problem>({
+  const make = useMutation<Schemas['BackupResponse'], Problem>({
     mutationFn: () => answer(api.POST('/api/house/backups')),
     onSuccess: (made) => {
       if (made.trouble) showProblem(`No backup was made: ${made.trouble}.`)
@@ -100,7 +100,7 @@ function FolderForm({ backups, onDone }: { backups: Backups; onDone: () => void 
   const correction = useCorrection({
     revision: backups.revision,
     opened: { folder: backups.beside ? null : backups.folder },
-    send: (body: Schemas['BackupFolderAsked'], header) =>
+    send: (body: Schemas['BackupFolderRequest'], header) =>
       answer(api.PUT('/api/house/backups/folder', { params: { header }, body })),
     actOf: () => null,
     onDone: (told) => {
@@ -137,7 +137,7 @@ function FolderForm({ backups, onDone }: { backups: Backups; onDone: () => void 
 function Changed() {
   const client = useQueryClient()
   const changed = useHealth(true).data?.changed ?? []
-  const accept = useMutation<Schemas['AcceptedTold'], Problem>({
+  const accept = useMutation<Schemas['AcceptedResponse'], Problem>({
     mutationFn: () => answer(api.POST('/api/house/acceptance')),
     onSuccess: () => readAgain(client),
     onError: (problem) => showProblem(problem.detail),

@@ -10,7 +10,7 @@ import { showProblem } from '@/shared/ui/toaster'
 import { LineButton, ListedLine } from './ListedLine'
 import { size } from './size'
 
-type Copy = Schemas['CopyTold']
+type Copy = Schemas['CopyResponse']
 
 /** Copies shown before the rest is asked for. */
 const SHOWN = 6
@@ -65,7 +65,7 @@ function Line({
   onChoose: () => void
 }) {
   const client = useQueryClient()
-  const take = useMutation<Schemas['RestoreTold'], Problem>({
+  const take = useMutation<Schemas['RestoreResponse'], Problem>({
     mutationFn: () => answer(api.POST('/api/house/restore', { body: { copy_name: copy.name } })),
     onSuccess: () => {
       onChoose()

@@ -10,7 +10,7 @@ import { TextField } from '@/shared/ui/fields'
 import { LineButton, ListedLine } from './ListedLine'
 import { ShownOnce } from './ShownOnce'
 
-type Token = Schemas['TokenTold']
+type Token = Schemas['TokenResponse']
 
 /** Devices that may send readings. A token is shown once, when it is made. */
 export function Devices() {
@@ -68,7 +68,7 @@ function Device({
   device,
   onToken,
 }: {
-  device: Schemas['DeviceTold']
+  device: Schemas['DeviceResponse']
   onToken: (token: Token | null) => void
 }) {
   const path = { params: { path: { device: device.id } } }

@@ -61,7 +61,7 @@ export function MessengerForm({ held, onDone }: { held?: Messenger; onDone: () =
   const correction = useCorrection({
     revision: held?.revision ?? NEW,
     opened: held ? bodyOf(start) : null,
-    send: (body: Schemas['MessengerAsked'], header) =>
+    send: (body: Schemas['MessengerRequest'], header) =>
       answer(
         api.PUT('/api/messengers/{messenger}', {
           params: { path: { messenger: held?.id ?? 0 }, header },
@@ -202,7 +202,7 @@ function saidOf(held: Messenger): Said {
   }
 }
 
-function bodyOf(said: Said): Schemas['MessengerAsked'] {
+function bodyOf(said: Said): Schemas['MessengerRequest'] {
   const target =
     said.kind === 'email'
       ? {

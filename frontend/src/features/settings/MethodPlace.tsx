@@ -51,7 +51,7 @@ function MethodForm({
   chosen,
   revision,
 }: {
-  told: Schemas['MethodsTold']
+  told: Schemas['MethodsResponse']
   id: number | null
   start: Schemas['Method']
   chosen: boolean
@@ -63,14 +63,14 @@ function MethodForm({
   const form = useForm<Values>({ defaultValues: opened })
   const bodyOf = ({ chosen, ...values }: Values) => ({ method: methodOf(values, unit), chosen })
   const add = useAct(
-    (body: Schemas['MethodAsked']) => answer(api.POST('/api/methods', { body })),
+    (body: Schemas['MethodRequest']) => answer(api.POST('/api/methods', { body })),
     (added) => added.act,
     () => {},
   )
   const correction = useCorrection({
     revision,
     opened: bodyOf(opened),
-    send: (body: Schemas['MethodAsked'], header) =>
+    send: (body: Schemas['MethodRequest'], header) =>
       answer(
         api.PUT('/api/methods/{method}', { params: { path: { method: id ?? 0 }, header }, body }),
       ),

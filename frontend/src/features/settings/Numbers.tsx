@@ -9,7 +9,7 @@ import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { typedNumber } from '@/shared/units'
 
-type Setting = Schemas['SettingTold']
+type Setting = Schemas['SettingResponse']
 
 /** The part of the address that names a number or a group of them. */
 function useHash(): string {
@@ -55,13 +55,13 @@ function changedWords(own: Setting[]): string {
   return changed ? `${own.length} numbers, ${changed} your own` : `${own.length} numbers`
 }
 
-function SettingLine({ setting }: { setting: Schemas['SettingTold'] }) {
+function SettingLine({ setting }: { setting: Schemas['SettingResponse'] }) {
   const hash = useHash()
   const form = useForm({ defaultValues: { value: String(setting.value) } })
   const correction = useCorrection({
     revision: setting.revision,
     opened: { value: setting.value },
-    send: (body: Schemas['SettingAsked'], header) =>
+    send: (body: Schemas['SettingRequest'], header) =>
       answer(
         api.PUT('/api/settings/{name}', { params: { path: { name: setting.name }, header }, body }),
       ),

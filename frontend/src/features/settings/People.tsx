@@ -15,7 +15,7 @@ import { SelectField, TextField } from '@/shared/ui/fields'
 import { showProblem } from '@/shared/ui/toaster'
 import { LineButton, ListedLine } from './ListedLine'
 
-type Person = Schemas['PersonTold']
+type Person = Schemas['PersonResponse']
 
 /** Who may come in, and as what. */
 export function People() {

@@ -5,7 +5,7 @@ import { dayAndTime } from '@/shared/dates'
 import { browserNamed } from '@/shared/people/browserNamed'
 import { Button } from '@/shared/ui/Button'
 
-type Event = Schemas['SecurityEventTold']
+type Event = Schemas['SecurityEventResponse']
 
 /** Lines at a time. */
 const PAGE = 12

@@ -50,7 +50,7 @@ function TakeIn() {
   const rules = useRules()
   const [file, setFile] = useState<File | null>(null)
   const [refused, setRefused] = useState('')
-  const take = useMutation<Schemas['PackageTakenTold'], Problem, File>({
+  const take = useMutation<Schemas['PackageTakenResponse'], Problem, File>({
     mutationFn: send,
     onSuccess: () => readAgain(client),
     onError: (problem) => setRefused(problem.detail),
@@ -95,7 +95,7 @@ function TakeIn() {
 }
 
 /** A file of gigabytes goes as it is, not through the form of the typed client. */
-async function send(file: File): Promise<Schemas['PackageTakenTold']> {
+async function send(file: File): Promise<Schemas['PackageTakenResponse']> {
   const response = await fetch('/api/house/package', {
     method: 'POST',
     headers: { 'Content-Type': 'application/zip' },

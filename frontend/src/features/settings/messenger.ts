@@ -1,7 +1,7 @@
 import type { Schemas } from '@/shared/api/client'
 import { clockOf } from '@/shared/dates'
 
-export type Messenger = Schemas['MessengerTold']
+export type Messenger = Schemas['MessengerResponse']
 export type Kind = Messenger['kind']
 
 export const KINDS: Record<Kind, string> = {

@@ -9,7 +9,7 @@ import { Preparations } from '@/shared/season/Preparations'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice } from '@/shared/ui/page'
 
-type Dam = Schemas['DamSeasonTold']
+type Dam = Schemas['DamSeasonResponse']
 
 /** Lay days under way, who lays next, and dams on the way back: what is not in a box. */
 export function BeforeAndAfter() {

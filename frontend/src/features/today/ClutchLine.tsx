@@ -9,7 +9,7 @@ import { urgencyRank } from '@/shared/rounds/urgency'
 import { token } from '@/shared/theme/token'
 import { developed, temperature, useTemperatureUnit } from '@/shared/units'
 
-type Clutch = Schemas['TodayClutchTold']
+type Clutch = Schemas['TodayClutchResponse']
 
 /** A clutch on its shelf: the box as it looks, how far it is, and when it pips. */
 export function ClutchLine({ clutch }: { clutch: Clutch }) {

@@ -6,7 +6,7 @@ import { urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
 import { Heading } from '@/shared/ui/page'
 
-type Clutch = Schemas['TodayClutchTold']
+type Clutch = Schemas['TodayClutchResponse']
 
 /** The boxes to open today, by cabinet and shelf so that doors stay shut, each with its why. */
 export function OpenToday({ clutches }: { clutches: Clutch[] }) {

@@ -15,8 +15,8 @@ import { BeforeAndAfter } from './BeforeAndAfter'
 import { ClutchLine } from './ClutchLine'
 import { OpenToday } from './OpenToday'
 
-type Today = Schemas['TodayTold']
-type Clutch = Schemas['TodayClutchTold']
+type Today = Schemas['TodayResponse']
+type Clutch = Schemas['TodayClutchResponse']
 
 /** What to do now, by cabinet and shelf, with the reason for each. */
 export function Component() {

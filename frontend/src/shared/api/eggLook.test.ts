@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from './client'
 import { asLook, asSmallLook } from './eggLook'
 
-const egg = (changes: Partial<Schemas['EggTold']>) =>
+const egg = (changes: Partial<Schemas['EggResponse']>) =>
   asLook({
     number: 3,
     x: 0.5,
@@ -18,7 +18,7 @@ const egg = (changes: Partial<Schemas['EggTold']>) =>
     pipped_at: null,
     removed_at: null,
     ...changes,
-  } as Schemas['EggTold'])
+  } as Schemas['EggResponse'])
 
 describe('an egg of the house as it is drawn', () => {
   it('carries what was last seen of it', () => {
@@ -41,7 +41,7 @@ describe('an egg of the house as it is drawn', () => {
   it('is drawn from the little a list knows', () => {
     const small = { number: 1, x: 0, y: 0, slug: false, shell: 'smooth', grade: 1, early: true }
     const told = { ...small, pipped: false, removed: true, standing: 'watch', mould: 'spot' }
-    expect(asSmallLook(told as Schemas['SmallEggTold'])).toMatchObject({
+    expect(asSmallLook(told as Schemas['SmallEggResponse'])).toMatchObject({
       fate: 'removed',
       standing: 'watch',
       mould: 'spot',

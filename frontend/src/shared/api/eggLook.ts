@@ -5,7 +5,7 @@ import type { Schemas } from './client'
 type Mould = NonNullable<EggLook['mould']>
 
 /** An egg of the API as the drawing wants it: what was last seen of it, at its place. */
-export function asLook(egg: Schemas['EggTold']): PlacedEgg {
+export function asLook(egg: Schemas['EggResponse']): PlacedEgg {
   const { mould, wet, colour } = egg.signs
   return {
     number: egg.number,
@@ -28,14 +28,14 @@ export function asLook(egg: Schemas['EggTold']): PlacedEgg {
 }
 
 /** What became of it, as far as the drawing tells it. */
-function fateLook(egg: Schemas['EggTold']): { fate?: NonNullable<EggLook['fate']> } {
+function fateLook(egg: Schemas['EggResponse']): { fate?: NonNullable<EggLook['fate']> } {
   if (egg.lost && !egg.removed_at) return { fate: 'lost' }
   if (egg.emerged_at) return { fate: 'out' }
   return egg.cut_at ? { fate: 'cut' } : {}
 }
 
 /** The same from the little that a list or a cabinet knows of an egg. */
-export function asSmallLook(egg: Schemas['SmallEggTold']): PlacedEgg {
+export function asSmallLook(egg: Schemas['SmallEggResponse']): PlacedEgg {
   return {
     number: egg.number,
     x: egg.x,

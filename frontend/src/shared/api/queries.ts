@@ -116,7 +116,7 @@ export function useLayDays() {
   return useQuery({ queryKey: ['lay days'], queryFn: () => answer(api.GET('/api/lay-days')) })
 }
 
-type Act = Schemas['ActTold']
+type Act = Schemas['ActResponse']
 
 /**
  * A mutation that records an act: afterwards every screen reads again, and what was

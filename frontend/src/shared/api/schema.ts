@@ -2476,28 +2476,22 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
-         * AcceptedTold
+         * AcceptedResponse
          * @description What was not as it had been recorded, and counts from now on.
          */
-        AcceptedTold: {
+        AcceptedResponse: {
             /** Accepted */
             accepted: string[];
         };
         /**
-         * ActTold
+         * ActResponse
          * @description An act just recorded; its id undoes it.
          */
-        ActTold: {
+        ActResponse: {
             /** Id */
             id: number;
             /** Summary */
             summary: string;
-        };
-        /** AddedTold */
-        AddedTold: {
-            /** Id */
-            id: number;
-            act: components["schemas"]["ActTold"];
         };
         /**
          * AdviceKind
@@ -2505,16 +2499,16 @@ export interface components {
          * @enum {string}
          */
         AdviceKind: "out" | "wait" | "too early" | "widen" | "consider a window";
-        /** AdviceTold */
-        AdviceTold: {
+        /** AdviceResponse */
+        AdviceResponse: {
             kind: components["schemas"]["AdviceKind"];
             /** Text */
             text: string;
             /** Reason */
             reason: string;
         };
-        /** AfterLayingTold */
-        AfterLayingTold: {
+        /** AfterLayingResponse */
+        AfterLayingResponse: {
             /** Dam */
             dam: number;
             /** Name */
@@ -2533,8 +2527,8 @@ export interface components {
             /** Target G */
             target_g: number;
             /** Items */
-            items: components["schemas"]["CareItemTold"][];
-            recovery: components["schemas"]["RecoveryTold"] | null;
+            items: components["schemas"]["CareItemResponse"][];
+            recovery: components["schemas"]["RecoveryResponse"] | null;
             /** Flags */
             flags: string[];
         };
@@ -2544,10 +2538,10 @@ export interface components {
          */
         AftercareTask: "feel again" | "rinse" | "water" | "weigh" | "clean" | "first meal" | "meal";
         /**
-         * AlarmTold
+         * AlarmResponse
          * @description An alarm; open while `ended_at` is null. Without a cabinet it is about the house itself.
          */
-        AlarmTold: {
+        AlarmResponse: {
             /** Id */
             id: number;
             /** Kind */
@@ -2575,20 +2569,52 @@ export interface components {
             acknowledged_at: string | null;
         };
         /**
-         * AlterationAsked
+         * AlterationRequest
          * @description What was changed about the cabinet; `at` now when left out.
          */
-        AlterationAsked: {
+        AlterationRequest: {
             /** What */
             what: string;
             /** At */
             at?: string | null;
         };
+        /** AnimalAddedResponse */
+        AnimalAddedResponse: {
+            /** Id */
+            id: number;
+            act: components["schemas"]["ActResponse"];
+        };
+        /** AnimalPageResponse */
+        AnimalPageResponse: {
+            animal: components["schemas"]["AnimalResponse"];
+            /** Traits Text */
+            traits_text: string;
+            /** Dam */
+            dam: number | null;
+            /** Sire */
+            sire: number | null;
+            /** Parents */
+            parents: string | null;
+            /** Weights */
+            weights: components["schemas"]["WeightResponse"][];
+            /** Meals */
+            meals: components["schemas"]["MealResponse"][];
+            /** Clutches */
+            clutches: components["schemas"]["ClutchOfResponse"][];
+            /** Lightest G */
+            lightest_g: number | null;
+            season: components["schemas"]["DamSeasonResponse"] | null;
+            after_laying: components["schemas"]["AfterLayingResponse"] | null;
+            /** Photos */
+            photos: components["schemas"]["PhotoResponse"][];
+            /** Revision */
+            revision: string;
+        };
         /**
-         * AnimalAsked
+         * AnimalRequest
          * @description `dam` and `sire` are ids of its parents.
          */
-        AnimalAsked: {
+        AnimalRequest: {
             /**
              * Role
              * @enum {string}
@@ -2606,7 +2632,7 @@ export interface components {
              */
             traits_text: string;
             /** Traits */
-            traits?: components["schemas"]["TraitAsked"][];
+            traits?: components["schemas"]["TraitRequest"][];
             /** Dam */
             dam?: number | null;
             /** Sire */
@@ -2617,34 +2643,8 @@ export interface components {
              */
             retired: boolean;
         };
-        /** AnimalPageTold */
-        AnimalPageTold: {
-            animal: components["schemas"]["AnimalTold"];
-            /** Traits Text */
-            traits_text: string;
-            /** Dam */
-            dam: number | null;
-            /** Sire */
-            sire: number | null;
-            /** Parents */
-            parents: string | null;
-            /** Weights */
-            weights: components["schemas"]["WeightTold"][];
-            /** Meals */
-            meals: components["schemas"]["MealTold"][];
-            /** Clutches */
-            clutches: components["schemas"]["ClutchOfTold"][];
-            /** Lightest G */
-            lightest_g: number | null;
-            season: components["schemas"]["DamSeasonTold"] | null;
-            after_laying: components["schemas"]["AfterLayingTold"] | null;
-            /** Photos */
-            photos: components["schemas"]["PhotoTold"][];
-            /** Revision */
-            revision: string;
-        };
-        /** AnimalTold */
-        AnimalTold: {
+        /** AnimalResponse */
+        AnimalResponse: {
             /** Id */
             id: number;
             /** Role */
@@ -2658,7 +2658,7 @@ export interface components {
             /** Retired */
             retired: boolean;
             /** Traits */
-            traits: components["schemas"]["TraitTold"][];
+            traits: components["schemas"]["TraitResponse"][];
             /** Mass G */
             mass_g: number | null;
             /** Weighed At */
@@ -2668,18 +2668,18 @@ export interface components {
             /** Refusals Since */
             refusals_since: number;
             /** Clutches */
-            clutches: components["schemas"]["YearTold"][];
+            clutches: components["schemas"]["YearResponse"][];
         };
-        /** AsideAsked */
-        AsideAsked: {
+        /** AsideRequest */
+        AsideRequest: {
             /** Aside */
             aside: boolean;
         };
         /**
-         * AttentionTold
+         * AttentionResponse
          * @description One thing to know or do, and why.
          */
-        AttentionTold: {
+        AttentionResponse: {
             /** Urgency */
             urgency: string;
             /** Text */
@@ -2692,18 +2692,18 @@ export interface components {
             at_hatch: boolean;
         };
         /**
-         * BackupFolderAsked
+         * BackupFolderRequest
          * @description Null or empty: beside the house.
          */
-        BackupFolderAsked: {
+        BackupFolderRequest: {
             /** Folder */
             folder: string | null;
         };
         /**
-         * BackupTold
+         * BackupResponse
          * @description A backup that was tried; `trouble` says why it does not stand, null when it does.
          */
-        BackupTold: {
+        BackupResponse: {
             /**
              * At
              * Format: date-time
@@ -2719,14 +2719,14 @@ export interface components {
             trouble: string | null;
         };
         /**
-         * BackupsTold
+         * BackupsResponse
          * @description Where backups go and how they fare.
          *
          *     `beside`: on the house's own disk. `fixed`: the folder was named when the
          *     server was started. `held` is how many are in the folder now, `newest_at` the newest.
          *     Kept are the newest of so many days, weeks and months.
          */
-        BackupsTold: {
+        BackupsResponse: {
             /** Folder */
             folder: string;
             /** Beside */
@@ -2743,23 +2743,23 @@ export interface components {
             kept_months: number;
             /** Newest At */
             newest_at: string | null;
-            last_good: components["schemas"]["BackupTold"] | null;
-            last_failed: components["schemas"]["BackupTold"] | null;
+            last_good: components["schemas"]["BackupResponse"] | null;
+            last_failed: components["schemas"]["BackupResponse"] | null;
             /** Revision */
             revision: string;
         };
-        /** BadRowTold */
-        BadRowTold: {
+        /** BadRowResponse */
+        BadRowResponse: {
             /** Line */
             line: number;
             /** Reason */
             reason: string;
         };
         /**
-         * BeginAsked
+         * BeginRequest
          * @description `laid_at` null: now, as she is found.
          */
-        BeginAsked: {
+        BeginRequest: {
             /** Dam */
             dam: string;
             /** Sire */
@@ -2778,8 +2778,8 @@ export interface components {
          * @enum {string}
          */
         BoxActKind: "lid wiped" | "aired" | "film replaced" | "damp cloth over the eggs" | "moved to damp paper" | "grid removed";
-        /** BoxHereTold */
-        BoxHereTold: {
+        /** BoxHereResponse */
+        BoxHereResponse: {
             /** Code */
             code: string;
             /** Dam */
@@ -2796,22 +2796,12 @@ export interface components {
             on_grid: boolean;
             /** Lid */
             lid: string | null;
-            water_left: components["schemas"]["WaterLevelTold"] | null;
+            water_left: components["schemas"]["WaterLevelResponse"] | null;
             /** Eggs */
-            eggs: components["schemas"]["SmallEggTold"][];
+            eggs: components["schemas"]["SmallEggResponse"][];
         };
-        /** BoxSignAsked */
-        BoxSignAsked: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "lid" | "medium" | "weight" | "smell" | "pests";
-            /** Value */
-            value: string;
-        };
-        /** BoxTold */
-        BoxTold: {
+        /** BoxResponse */
+        BoxResponse: {
             /** Cabinet */
             cabinet: string;
             /** Shelf */
@@ -2835,11 +2825,21 @@ export interface components {
             /** Temperature C */
             temperature_c: number;
         };
+        /** BoxSignRequest */
+        BoxSignRequest: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "lid" | "medium" | "weight" | "smell" | "pests";
+            /** Value */
+            value: string;
+        };
         /**
-         * BoxWaterTold
+         * BoxWaterResponse
          * @description `left` and `add` null where the water at set-up is not known.
          */
-        BoxWaterTold: {
+        BoxWaterResponse: {
             /** Medium */
             medium: string;
             closing: components["schemas"]["Closing"];
@@ -2847,11 +2847,11 @@ export interface components {
             full_g: number | null;
             /** Reference G */
             reference_g: number | null;
-            left: components["schemas"]["WaterLeftTold"] | null;
-            add: components["schemas"]["TopUpTold"] | null;
+            left: components["schemas"]["WaterLeftResponse"] | null;
+            add: components["schemas"]["TopUpResponse"] | null;
             /** Opened At */
             opened_at: string | null;
-            air: components["schemas"]["OxygenTold"] | null;
+            air: components["schemas"]["OxygenResponse"] | null;
             /** Cabinet Humidity */
             cabinet_humidity: number | null;
             /** Learned From */
@@ -2861,9 +2861,9 @@ export interface components {
             /** Last Weighed At */
             last_weighed_at: string | null;
         };
-        /** ByHandAsked */
-        ByHandAsked: {
-            place: components["schemas"]["PlaceAsked"];
+        /** ByHandRequest */
+        ByHandRequest: {
+            place: components["schemas"]["PlaceRequest"];
             /** Temperature C */
             temperature_c: number;
             /** Humidity */
@@ -2871,24 +2871,8 @@ export interface components {
             /** At */
             at?: string | null;
         };
-        /**
-         * CabinetAsked
-         * @description Shelves from top to bottom; litres where they are known.
-         */
-        CabinetAsked: {
-            /** Name */
-            name: string;
-            /** @default bought */
-            kind: components["schemas"]["CabinetKind"];
-            /** Shelves */
-            shelves: string[];
-            /** Volume L */
-            volume_l?: number | null;
-            /** Ballast L */
-            ballast_l?: number | null;
-        };
-        /** CabinetChoiceTold */
-        CabinetChoiceTold: {
+        /** CabinetChoiceResponse */
+        CabinetChoiceResponse: {
             /** Name */
             name: string;
             /** Shelves */
@@ -2902,8 +2886,8 @@ export interface components {
          * @enum {string}
          */
         CabinetKind: "bought" | "home-built";
-        /** CabinetListedTold */
-        CabinetListedTold: {
+        /** CabinetListedResponse */
+        CabinetListedResponse: {
             /** Name */
             name: string;
             kind: components["schemas"]["CabinetKind"];
@@ -2913,10 +2897,10 @@ export interface components {
             set_point_c: number | null;
         };
         /**
-         * CabinetReadinessTold
+         * CabinetReadinessResponse
          * @description `since` null: as it is for as long as 14 days of readings tell.
          */
-        CabinetReadinessTold: {
+        CabinetReadinessResponse: {
             /** Cabinet */
             cabinet: string;
             /** Target C */
@@ -2928,10 +2912,26 @@ export interface components {
             /** Text */
             text: string;
             /** Probes */
-            probes: components["schemas"]["ProbeReadinessTold"][];
+            probes: components["schemas"]["ProbeReadinessResponse"][];
         };
-        /** CabinetTold */
-        CabinetTold: {
+        /**
+         * CabinetRequest
+         * @description Shelves from top to bottom; litres where they are known.
+         */
+        CabinetRequest: {
+            /** Name */
+            name: string;
+            /** @default bought */
+            kind: components["schemas"]["CabinetKind"];
+            /** Shelves */
+            shelves: string[];
+            /** Volume L */
+            volume_l?: number | null;
+            /** Ballast L */
+            ballast_l?: number | null;
+        };
+        /** CabinetResponse */
+        CabinetResponse: {
             /**
              * As Of
              * Format: date-time
@@ -2946,7 +2946,7 @@ export interface components {
             ballast_l: number | null;
             /** Set Point C */
             set_point_c: number | null;
-            here: components["schemas"]["HereTold"];
+            here: components["schemas"]["HereResponse"];
             /** Humidity */
             humidity: number | null;
             /** Ready */
@@ -2954,62 +2954,62 @@ export interface components {
             /** Readiness */
             readiness: string;
             /** Shelves */
-            shelves: components["schemas"]["ShelfTold"][];
+            shelves: components["schemas"]["ShelfResponse"][];
             /** Faults */
-            faults: components["schemas"]["FaultTold"][];
+            faults: components["schemas"]["FaultResponse"][];
             /** Faults Days */
             faults_days: number;
             /** Events */
-            events: components["schemas"]["EventTold"][];
+            events: components["schemas"]["EventResponse"][];
             /** Probes */
-            probes: components["schemas"]["HungProbeTold"][];
-            exposure: components["schemas"]["ExposureTold"];
+            probes: components["schemas"]["HungProbeResponse"][];
+            exposure: components["schemas"]["ExposureResponse"];
             /** First Reading At */
             first_reading_at: string | null;
             /** Revision */
             revision: string;
         };
         /**
-         * CalendarLinkTold
+         * CalendarLinkResponse
          * @description When the asking person's private link was made, null without one; it is told only once.
          */
-        CalendarLinkTold: {
+        CalendarLinkResponse: {
             /** Made At */
             made_at: string | null;
         };
         /**
-         * CandlingAsked
+         * CandlingRequest
          * @description What the torch showed; `disc` null when it was not looked for.
          */
-        CandlingAsked: {
+        CandlingRequest: {
             vessels: components["schemas"]["Vessels"];
             disc?: components["schemas"]["Disc"] | null;
             /** At */
             at?: string | null;
         };
-        /** CardLineTold */
-        CardLineTold: {
+        /** CardLineResponse */
+        CardLineResponse: {
             /** Name */
             name: string;
             /** Text */
             text: string;
         };
         /**
-         * CardTold
+         * CardResponse
          * @description What card and label say beside the dates.
          */
-        CardTold: {
+        CardResponse: {
             /** Parents */
             parents: string;
             /** Lines */
-            lines: components["schemas"]["CardLineTold"][];
+            lines: components["schemas"]["CardLineResponse"][];
             /** Egg Notes */
             egg_notes: string;
             /** Keeping */
             keeping: string;
         };
-        /** CareItemTold */
-        CareItemTold: {
+        /** CareItemResponse */
+        CareItemResponse: {
             task: components["schemas"]["AftercareTask"];
             /** Text */
             text: string;
@@ -3037,10 +3037,10 @@ export interface components {
          */
         Cause: "infertile" | "too dry" | "too wet" | "too hot" | "too cold, too long" | "unstable temperature" | "embryo underneath or rolled" | "knock, drop or torn shell" | "infection first" | "stale air" | "opened too early" | "could not get out" | "cord around the body" | "malformed" | "lethal gene combination" | "shell defect" | "dam's condition" | "poisoned air" | "pests" | "equipment failure" | "unknown";
         /**
-         * CauseCostTold
+         * CauseCostResponse
          * @description Eggs a cause likely cost, by its shares; `code` is the clutch it cost most.
          */
-        CauseCostTold: {
+        CauseCostResponse: {
             /** Cause */
             cause: string;
             /** Eggs */
@@ -3051,10 +3051,10 @@ export interface components {
             change: string;
         };
         /**
-         * CauseTold
+         * CauseResponse
          * @description A cause of early dents with its share 0-1 and what spoke for (+) or against (-) it.
          */
-        CauseTold: {
+        CauseResponse: {
             /** Cause */
             cause: string;
             /** Share */
@@ -3063,20 +3063,26 @@ export interface components {
             reasons: string[];
         };
         /**
-         * CautionTold
+         * CautionResponse
          * @description What can hurt someone at that moment.
          */
-        CautionTold: {
+        CautionResponse: {
             /** Moment */
             moment: string;
             /** Text */
             text: string;
         };
         /**
-         * CheckAsked
+         * CheckKind
+         * @description Beside a reference thermometer (°C), or in the salt test (humidity 0-1).
+         * @enum {string}
+         */
+        CheckKind: "reference" | "salt";
+        /**
+         * CheckRequest
          * @description Beside a reference thermometer (°C both), or in the salt test (`shown` 0-1).
          */
-        CheckAsked: {
+        CheckRequest: {
             kind: components["schemas"]["CheckKind"];
             /** Shown */
             shown: number;
@@ -3085,14 +3091,8 @@ export interface components {
             /** At */
             at?: string | null;
         };
-        /**
-         * CheckKind
-         * @description Beside a reference thermometer (°C), or in the salt test (humidity 0-1).
-         * @enum {string}
-         */
-        CheckKind: "reference" | "salt";
-        /** CheckTold */
-        CheckTold: {
+        /** CheckResponse */
+        CheckResponse: {
             kind: components["schemas"]["CheckKind"];
             /**
              * At
@@ -3107,18 +3107,18 @@ export interface components {
             offset: number;
         };
         /**
-         * ChoicesTold
+         * ChoicesResponse
          * @description What the form offers.
          */
-        ChoicesTold: {
+        ChoicesResponse: {
             /** Media */
-            media: components["schemas"]["MediumTold"][];
+            media: components["schemas"]["MediumResponse"][];
             /** Closings */
             closings: string[];
             /** Shells */
             shells: string[];
             /** Cabinets */
-            cabinets: components["schemas"]["CabinetChoiceTold"][];
+            cabinets: components["schemas"]["CabinetChoiceResponse"][];
             /** Dams */
             dams: string[];
             /** Sires */
@@ -3164,10 +3164,10 @@ export interface components {
          */
         ClumpSchool: "keep the clump" | "separate while fresh";
         /**
-         * ClutchLossesTold
+         * ClutchLossesResponse
          * @description A clutch's losses. Slugs stand apart: they are none.
          */
-        ClutchLossesTold: {
+        ClutchLossesResponse: {
             /** Id */
             id: number;
             /** Code */
@@ -3192,12 +3192,12 @@ export interface components {
             /** Waiting */
             waiting: number;
             /** Lost */
-            lost: components["schemas"]["LostEggTold"][];
+            lost: components["schemas"]["LostEggResponse"][];
             /** Slugs */
-            slugs: components["schemas"]["LostEggTold"][];
+            slugs: components["schemas"]["LostEggResponse"][];
         };
-        /** ClutchOfTold */
-        ClutchOfTold: {
+        /** ClutchOfResponse */
+        ClutchOfResponse: {
             /** Code */
             code: string;
             /**
@@ -3211,10 +3211,10 @@ export interface components {
             mate: string | null;
         };
         /**
-         * ClutchTold
+         * ClutchResponse
          * @description `revision` is of the clutch as laid, `method_revision` of its method.
          */
-        ClutchTold: {
+        ClutchResponse: {
             /** Id */
             id: number;
             /** Revision */
@@ -3229,7 +3229,7 @@ export interface components {
             /** House Method */
             house_method: string;
             /** Differences */
-            differences: components["schemas"]["DifferenceTold"][];
+            differences: components["schemas"]["DifferenceResponse"][];
             /** Dam Id */
             dam_id: number;
             /** Sire Id */
@@ -3247,40 +3247,40 @@ export interface components {
             day: number;
             /** Count */
             count: string;
-            card: components["schemas"]["CardTold"];
-            box: components["schemas"]["BoxTold"];
-            box_water: components["schemas"]["BoxWaterTold"] | null;
+            card: components["schemas"]["CardResponse"];
+            box: components["schemas"]["BoxResponse"];
+            box_water: components["schemas"]["BoxWaterResponse"] | null;
             /** Lid */
             lid: string | null;
             /** Due */
-            due: components["schemas"]["DueTold"][];
+            due: components["schemas"]["DueResponse"][];
             /** Postponed */
-            postponed: components["schemas"]["PostponedTold"][];
-            forecast: components["schemas"]["ForecastTold"] | null;
+            postponed: components["schemas"]["PostponedResponse"][];
+            forecast: components["schemas"]["ForecastResponse"] | null;
             /** Rests On */
             rests_on: string;
             /** Gaps */
-            gaps: components["schemas"]["GapTold"][];
+            gaps: components["schemas"]["GapResponse"][];
             /** Cold Spells */
-            cold_spells: components["schemas"]["ColdSpellTold"][];
+            cold_spells: components["schemas"]["ColdSpellResponse"][];
             /** Ribbon */
-            ribbon: components["schemas"]["RibbonPieceTold"][];
+            ribbon: components["schemas"]["RibbonPieceResponse"][];
             /** Eggs */
-            eggs: components["schemas"]["EggTold"][];
+            eggs: components["schemas"]["EggResponse"][];
             /** Attention */
-            attention: components["schemas"]["AttentionTold"][];
+            attention: components["schemas"]["AttentionResponse"][];
             /** Faults */
-            faults: components["schemas"]["FaultTold"][];
-            learned: components["schemas"]["LearnedTold"];
+            faults: components["schemas"]["FaultResponse"][];
+            learned: components["schemas"]["LearnedResponse"];
             /** Finished At */
             finished_at: string | null;
             /** Probes */
-            probes: components["schemas"]["ProbeTold"][];
+            probes: components["schemas"]["ProbeResponse"][];
             /** Log */
-            log: components["schemas"]["LogTold"][];
+            log: components["schemas"]["LogResponse"][];
         };
-        /** ColdSpellTold */
-        ColdSpellTold: {
+        /** ColdSpellResponse */
+        ColdSpellResponse: {
             /**
              * Start
              * Format: date-time
@@ -3297,10 +3297,10 @@ export interface components {
             delay_days: number;
         };
         /**
-         * ComparisonTold
+         * ComparisonResponse
          * @description `better` is the chance that the first group's rate is the higher one.
          */
-        ComparisonTold: {
+        ComparisonResponse: {
             /** Words */
             words: string;
             /** Better */
@@ -3313,10 +3313,10 @@ export interface components {
             difference_high: number;
         };
         /**
-         * ConditionTold
+         * ConditionResponse
          * @description °C for swings and mean, hours for the gap; null without readings.
          */
-        ConditionTold: {
+        ConditionResponse: {
             requirement: components["schemas"]["Requirement"];
             /** Met */
             met: boolean;
@@ -3327,8 +3327,8 @@ export interface components {
             /** Since */
             since: string | null;
         };
-        /** ConflictTold */
-        ConflictTold: {
+        /** ConflictResponse */
+        ConflictResponse: {
             /**
              * At
              * Format: date-time
@@ -3350,10 +3350,10 @@ export interface components {
          */
         CopyKind: "backup" | "replaced";
         /**
-         * CopyTold
+         * CopyResponse
          * @description A copy the house can be taken back to: a backup, or a house a restore moved aside.
          */
-        CopyTold: {
+        CopyResponse: {
             /** Name */
             name: string;
             kind: components["schemas"]["CopyKind"];
@@ -3366,10 +3366,10 @@ export interface components {
             size_bytes: number;
         };
         /**
-         * CutAsked
+         * CutRequest
          * @description An egg opened by hand: why, and whether it bled.
          */
-        CutAsked: {
+        CutRequest: {
             /** At */
             at?: string | null;
             /** Reason */
@@ -3385,8 +3385,8 @@ export interface components {
          * @enum {string}
          */
         CuttingSchool: "never, only to rescue when siblings are out" | "after the first pip" | "when full term and all eggs deflated" | "on a set day";
-        /** DamLossTold */
-        DamLossTold: {
+        /** DamLossResponse */
+        DamLossResponse: {
             /** Before G */
             before_g: number;
             /** Share */
@@ -3399,8 +3399,8 @@ export interface components {
          * @enum {string}
          */
         DamSchool: "eggs taken" | "maternal incubation";
-        /** DamSeasonTold */
-        DamSeasonTold: {
+        /** DamSeasonResponse */
+        DamSeasonResponse: {
             /** Dam */
             dam: number;
             /** Name */
@@ -3408,30 +3408,30 @@ export interface components {
             /** Laying */
             laying: boolean;
             /** Pairings */
-            pairings: components["schemas"]["PairingTold"][];
+            pairings: components["schemas"]["PairingResponse"][];
             /** Signs */
-            signs: components["schemas"]["SignTold"][];
-            forecast: components["schemas"]["LayForecastTold"] | null;
+            signs: components["schemas"]["SignResponse"][];
+            forecast: components["schemas"]["LayForecastResponse"] | null;
             /** Preparations */
-            preparations: components["schemas"]["PreparationTold"][];
+            preparations: components["schemas"]["PreparationResponse"][];
             /** Clutches */
-            clutches: components["schemas"]["LaidThisSeasonTold"][];
+            clutches: components["schemas"]["LaidThisSeasonResponse"][];
         };
-        /** DamSlugsTold */
-        DamSlugsTold: {
+        /** DamSlugsResponse */
+        DamSlugsResponse: {
             /** Dam */
             dam: string;
             /** Year */
             year: number;
-            rate: components["schemas"]["RateTold"];
+            rate: components["schemas"]["RateResponse"];
             /** Counts */
             counts: string[];
         };
         /**
-         * DateBandTold
+         * DateBandResponse
          * @description When it is reached, with its 80 % band; nulls beyond any term.
          */
-        DateBandTold: {
+        DateBandResponse: {
             /** Early */
             early: string | null;
             /** Middle */
@@ -3450,16 +3450,16 @@ export interface components {
          * @enum {string}
          */
         Defect: "kink" | "cleft" | "open belly" | "no eyes" | "other";
-        /** DeviceAsked */
-        DeviceAsked: {
+        /** DeviceRequest */
+        DeviceRequest: {
             /** Name */
             name: string;
         };
         /**
-         * DeviceTold
+         * DeviceResponse
          * @description A device, its probes by name, and when anything new last came from it.
          */
-        DeviceTold: {
+        DeviceResponse: {
             /** Id */
             id: number;
             /** Name */
@@ -3470,10 +3470,10 @@ export interface components {
             last_received_at: string | null;
         };
         /**
-         * DifferenceTold
+         * DifferenceResponse
          * @description A line on which the clutch departs from its house method.
          */
-        DifferenceTold: {
+        DifferenceResponse: {
             /** Line */
             line: string;
             /** House */
@@ -3487,11 +3487,11 @@ export interface components {
          * @enum {string}
          */
         Dimension: "dam" | "sire" | "medium" | "closing" | "cabinet" | "shelf" | "method" | "month";
-        /** DimensionTold */
-        DimensionTold: {
+        /** DimensionResponse */
+        DimensionResponse: {
             dimension: components["schemas"]["Dimension"];
             /** Groups */
-            groups: components["schemas"]["GroupRateTold"][];
+            groups: components["schemas"]["GroupRateResponse"][];
         };
         /**
          * DimpleStage
@@ -3515,8 +3515,8 @@ export interface components {
          * @enum {string}
          */
         DoubleForm: "fine" | "harmful" | "dies";
-        /** DropAsked */
-        DropAsked: {
+        /** DropRequest */
+        DropRequest: {
             /** Probe */
             probe: number;
             /**
@@ -3532,10 +3532,10 @@ export interface components {
          */
         DueKind: "dents" | "water" | "watch" | "candle" | "air" | "last days" | "rhythm";
         /**
-         * DueTold
+         * DueResponse
          * @description A reason to open the box, since when.
          */
-        DueTold: {
+        DueResponse: {
             kind: components["schemas"]["DueKind"];
             /**
              * Since
@@ -3561,8 +3561,8 @@ export interface components {
          * @enum {string}
          */
         EggEvent: "turned" | "left as it lies" | "separated" | "torn" | "dropped" | "supported";
-        /** EggMomentTold */
-        EggMomentTold: {
+        /** EggMomentResponse */
+        EggMomentResponse: {
             /**
              * At
              * Format: date-time
@@ -3578,10 +3578,10 @@ export interface components {
             grade: number | null;
         };
         /**
-         * EggPageTold
+         * EggPageResponse
          * @description The Egg place. `thresholds` are the chances from which sound, watch and failing begin.
          */
-        EggPageTold: {
+        EggPageResponse: {
             /**
              * As Of
              * Format: date-time
@@ -3597,7 +3597,7 @@ export interface components {
             day: number;
             /** Fraction */
             fraction: number;
-            egg: components["schemas"]["EggTold"];
+            egg: components["schemas"]["EggResponse"];
             /** Allowed Words */
             allowed_words: string;
             /** Box Scope */
@@ -3606,7 +3606,7 @@ export interface components {
             early_eggs: number[];
             /** Live Eggs */
             live_eggs: number;
-            standing: components["schemas"]["StandingTold"] | null;
+            standing: components["schemas"]["StandingResponse"] | null;
             /** Thresholds */
             thresholds: {
                 [key: string]: number;
@@ -3614,9 +3614,9 @@ export interface components {
             /** Dependence */
             dependence: number;
             /** History */
-            history: components["schemas"]["EggMomentTold"][];
+            history: components["schemas"]["EggMomentResponse"][];
             /** Photos */
-            photos: components["schemas"]["PhotoTold"][];
+            photos: components["schemas"]["PhotoResponse"][];
         };
         /**
          * EggPlace
@@ -3636,10 +3636,70 @@ export interface components {
             shell: components["schemas"]["Shell"];
         };
         /**
-         * EggSeenAsked
+         * EggResponse
+         * @description An egg with its judgements; nulls for slugs and eggs never looked at.
+         */
+        EggResponse: {
+            /** Number */
+            number: number;
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            /** Slug */
+            slug: boolean;
+            /** Shell */
+            shell: string;
+            /** Mass G */
+            mass_g: number | null;
+            /** Clump */
+            clump: number | null;
+            /** Events */
+            events: string[];
+            torchlight: components["schemas"]["TorchlightResponse"];
+            /** Allowed Grade */
+            allowed_grade: number;
+            /** Pipped At */
+            pipped_at: string | null;
+            /** Removed At */
+            removed_at: string | null;
+            /** Cut At */
+            cut_at: string | null;
+            /** Emerged At */
+            emerged_at: string | null;
+            fate: components["schemas"]["Fate"] | null;
+            /** Lost */
+            lost: boolean;
+            /** Signs */
+            signs: {
+                [key: string]: string;
+            };
+            /** Looked At */
+            looked_at: string | null;
+            /** Grade */
+            grade: number | null;
+            /** Graded At */
+            graded_at: string | null;
+            /** Excess */
+            excess: number | null;
+            /** Scope */
+            scope: string | null;
+            /** Urgency */
+            urgency: string | null;
+            /** Advice */
+            advice: string | null;
+            standing: components["schemas"]["Standing"] | null;
+            /** Alive */
+            alive: number | null;
+            settles: components["schemas"]["SettlesResponse"] | null;
+            /** Causes */
+            causes: components["schemas"]["CauseResponse"][];
+        };
+        /**
+         * EggSeenRequest
          * @description What was recorded of one egg; left out where nothing was.
          */
-        EggSeenAsked: {
+        EggSeenRequest: {
             /** Number */
             number: number;
             /** Grade */
@@ -3647,14 +3707,14 @@ export interface components {
             vessels?: components["schemas"]["Vessels"] | null;
             disc?: components["schemas"]["Disc"] | null;
             /** Signs */
-            signs?: components["schemas"]["EggSignAsked"][];
+            signs?: components["schemas"]["EggSignRequest"][];
             /** Acts */
             acts?: components["schemas"]["EggActKind"][];
             /** Mass G */
             mass_g?: number | null;
         };
-        /** EggSignAsked */
-        EggSignAsked: {
+        /** EggSignRequest */
+        EggSignRequest: {
             kind: components["schemas"]["SignKind"];
             /** Value */
             value: string;
@@ -3692,73 +3752,13 @@ export interface components {
              */
             looked: boolean;
         };
-        /**
-         * EggTold
-         * @description An egg with its judgements; nulls for slugs and eggs never looked at.
-         */
-        EggTold: {
-            /** Number */
-            number: number;
-            /** X */
-            x: number;
-            /** Y */
-            y: number;
-            /** Slug */
-            slug: boolean;
-            /** Shell */
-            shell: string;
-            /** Mass G */
-            mass_g: number | null;
-            /** Clump */
-            clump: number | null;
-            /** Events */
-            events: string[];
-            torchlight: components["schemas"]["TorchlightTold"];
-            /** Allowed Grade */
-            allowed_grade: number;
-            /** Pipped At */
-            pipped_at: string | null;
-            /** Removed At */
-            removed_at: string | null;
-            /** Cut At */
-            cut_at: string | null;
-            /** Emerged At */
-            emerged_at: string | null;
-            fate: components["schemas"]["Fate"] | null;
-            /** Lost */
-            lost: boolean;
-            /** Signs */
-            signs: {
-                [key: string]: string;
-            };
-            /** Looked At */
-            looked_at: string | null;
-            /** Grade */
-            grade: number | null;
-            /** Graded At */
-            graded_at: string | null;
-            /** Excess */
-            excess: number | null;
-            /** Scope */
-            scope: string | null;
-            /** Urgency */
-            urgency: string | null;
-            /** Advice */
-            advice: string | null;
-            standing: components["schemas"]["Standing"] | null;
-            /** Alive */
-            alive: number | null;
-            settles: components["schemas"]["SettlesTold"] | null;
-            /** Causes */
-            causes: components["schemas"]["CauseTold"][];
-        };
-        /** EndAsked */
-        EndAsked: {
+        /** EndRequest */
+        EndRequest: {
             /** Until */
             until?: string | null;
         };
-        /** EventTold */
-        EventTold: {
+        /** EventResponse */
+        EventResponse: {
             /**
              * At
              * Format: date-time
@@ -3770,10 +3770,10 @@ export interface components {
             text: string;
         };
         /**
-         * EvidenceTold
+         * EvidenceResponse
          * @description A line of evidence. `key` is the setting it rests on; `void` says why it does not count.
          */
-        EvidenceTold: {
+        EvidenceResponse: {
             /** Key */
             key: string;
             /** Words */
@@ -3796,10 +3796,10 @@ export interface components {
          */
         Exposure: "cold" | "cool" | "fine" | "warm" | "hot";
         /**
-         * ExposureTold
+         * ExposureResponse
          * @description Of the place in the cabinet that had the most of it, over the last `days`.
          */
-        ExposureTold: {
+        ExposureResponse: {
             /** Days */
             days: number;
             /** Hours Harmful */
@@ -3817,21 +3817,21 @@ export interface components {
          */
         Fate: "hatched alive" | "hatched and died" | "pipped and died" | "dead in egg" | "slug" | "removed" | "unknown";
         /**
-         * FateAsked
+         * FateRequest
          * @description What became of an egg; `stage` where it died inside.
          */
-        FateAsked: {
+        FateRequest: {
             /** Number */
             number: number;
             fate: components["schemas"]["Fate"];
             stage?: components["schemas"]["DeathStage"] | null;
         };
-        /** FatesAsked */
-        FatesAsked: {
+        /** FatesRequest */
+        FatesRequest: {
             /** At */
             at?: string | null;
             /** Fates */
-            fates: components["schemas"]["FateAsked"][];
+            fates: components["schemas"]["FateRequest"][];
         };
         /**
          * FaultKind
@@ -3840,10 +3840,10 @@ export interface components {
          */
         FaultKind: "fan" | "power cut" | "door" | "overshoot" | "unplugged" | "stuck" | "fallen" | "drift" | "egg heat";
         /**
-         * FaultTold
+         * FaultResponse
          * @description A fault in the record; open while `end` is null. `delay_days` > 0: pips come later.
          */
-        FaultTold: {
+        FaultResponse: {
             kind: components["schemas"]["FaultKind"];
             /**
              * Start
@@ -3866,51 +3866,6 @@ export interface components {
             delay_days: number;
         };
         /**
-         * FileTold
-         * @description A file as understood, before anything is stored.
-         */
-        FileTold: {
-            /** Heading */
-            heading: string[];
-            /** Time Column */
-            time_column: number | null;
-            /** Clock Column */
-            clock_column: number | null;
-            /** Temperature Column */
-            temperature_column: number | null;
-            /** Humidity Column */
-            humidity_column: number | null;
-            /** Delimiter */
-            delimiter: string;
-            /**
-             * Unit
-             * @enum {string}
-             */
-            unit: "c" | "f";
-            /** Humidity Unit */
-            humidity_unit: ("percent" | "fraction") | null;
-            /** Order */
-            order: ("dmy" | "mdy") | null;
-            /** Times Have Offset */
-            times_have_offset: boolean;
-            /** Rows */
-            rows: number;
-            first: components["schemas"]["RowTold"] | null;
-            last: components["schemas"]["RowTold"] | null;
-            /** Sample */
-            sample: components["schemas"]["RowTold"][];
-            /** Lowest C */
-            lowest_c: number | null;
-            /** Highest C */
-            highest_c: number | null;
-            /** Bad Row Count */
-            bad_row_count: number;
-            /** Bad Rows */
-            bad_rows: components["schemas"]["BadRowTold"][];
-            /** Questions */
-            questions: components["schemas"]["QuestionTold"][];
-        };
-        /**
          * FindingChoices
          * @description What can be found of one kind, with words; values in `alone` rule out the others.
          */
@@ -3931,8 +3886,8 @@ export interface components {
          * @enum {string}
          */
         FindingKind: "outside" | "shell" | "position" | "stage" | "yolk" | "vessels" | "fluid" | "cord" | "form" | "inside" | "smell" | "larvae";
-        /** FirstMealAsked */
-        FirstMealAsked: {
+        /** FirstMealRequest */
+        FirstMealRequest: {
             /** At */
             at?: string | null;
             /** Taken */
@@ -3945,8 +3900,8 @@ export interface components {
             /** Mass G */
             mass_g?: number | null;
         };
-        /** ForecastTold */
-        ForecastTold: {
+        /** ForecastResponse */
+        ForecastResponse: {
             /**
              * As Of
              * Format: date-time
@@ -3970,27 +3925,27 @@ export interface components {
             late: string | null;
             /** Overdue */
             overdue: boolean;
-            first_pip: components["schemas"]["WindowTold"] | null;
-            typical_pip: components["schemas"]["WindowTold"] | null;
-            last_pip: components["schemas"]["WindowTold"] | null;
-            emergence: components["schemas"]["WindowTold"] | null;
-            first_shed: components["schemas"]["WindowTold"] | null;
-            first_meal: components["schemas"]["WindowTold"] | null;
+            first_pip: components["schemas"]["WindowResponse"] | null;
+            typical_pip: components["schemas"]["WindowResponse"] | null;
+            last_pip: components["schemas"]["WindowResponse"] | null;
+            emergence: components["schemas"]["WindowResponse"] | null;
+            first_shed: components["schemas"]["WindowResponse"] | null;
+            first_meal: components["schemas"]["WindowResponse"] | null;
             /** Pipped */
             pipped: number;
             /** First Pipped At */
             first_pipped_at: string | null;
-            next_pip: components["schemas"]["WindowTold"] | null;
+            next_pip: components["schemas"]["WindowResponse"] | null;
         };
-        /** FormTold */
-        FormTold: {
+        /** FormResponse */
+        FormResponse: {
             /** Words */
             words: string;
             /** Chance */
             chance: number;
         };
-        /** FreshMediumAsked */
-        FreshMediumAsked: {
+        /** FreshMediumRequest */
+        FreshMediumRequest: {
             /** Medium */
             medium: string;
             /** Water G */
@@ -3998,8 +3953,8 @@ export interface components {
             /** Mass G */
             mass_g?: number | null;
         };
-        /** GapTold */
-        GapTold: {
+        /** GapResponse */
+        GapResponse: {
             /**
              * Start
              * Format: date-time
@@ -4014,18 +3969,18 @@ export interface components {
             filled_from: string;
         };
         /**
-         * GeneAsked
+         * GeneRequest
          * @description A trait: how it is inherited, and what becomes of an animal with two copies.
          */
-        GeneAsked: {
+        GeneRequest: {
             /** Name */
             name: string;
             inheritance: components["schemas"]["Inheritance"];
             /** @default fine */
             double_form: components["schemas"]["DoubleForm"];
         };
-        /** GeneTold */
-        GeneTold: {
+        /** GeneResponse */
+        GeneResponse: {
             /** Id */
             id: number;
             /** Name */
@@ -4036,10 +3991,10 @@ export interface components {
             revision: string;
         };
         /**
-         * GradeAsked
+         * GradeRequest
          * @description A turgor grade; `at` is when it was seen, now when left out.
          */
-        GradeAsked: {
+        GradeRequest: {
             /** Grade */
             grade: number;
             /** At */
@@ -4077,10 +4032,10 @@ export interface components {
             ];
         };
         /**
-         * GroundTold
+         * GroundResponse
          * @description What spoke for (`score` > 0) or against; `key` is the setting it rests on.
          */
-        GroundTold: {
+        GroundResponse: {
             /** Key */
             key: string;
             /** Words */
@@ -4089,13 +4044,13 @@ export interface components {
             score: number;
         };
         /**
-         * GroupRateTold
+         * GroupRateResponse
          * @description `drawn` is what to expect of the group: its own record and the house's together.
          */
-        GroupRateTold: {
+        GroupRateResponse: {
             /** Name */
             name: string;
-            rate: components["schemas"]["RateTold"];
+            rate: components["schemas"]["RateResponse"];
             /** Drawn */
             drawn: number | null;
         };
@@ -4124,21 +4079,21 @@ export interface components {
                 number
             ];
         };
-        /** HatchWatchTold */
-        HatchWatchTold: {
+        /** HatchWatchResponse */
+        HatchWatchResponse: {
             /**
              * As Of
              * Format: date-time
              */
             as_of: string;
             /** Clutches */
-            clutches: components["schemas"]["HatchingClutchTold"][];
+            clutches: components["schemas"]["HatchingClutchResponse"][];
         };
         /**
-         * HatchingClutchTold
+         * HatchingClutchResponse
          * @description A clutch at hatch. `closed` are the eggs waited for, `to_say` those without a fate.
          */
-        HatchingClutchTold: {
+        HatchingClutchResponse: {
             /** Id */
             id: number;
             /** Code */
@@ -4158,31 +4113,31 @@ export interface components {
             /** Maternal */
             maternal: boolean;
             school: components["schemas"]["CuttingSchool"];
-            first_pip: components["schemas"]["WindowTold"] | null;
+            first_pip: components["schemas"]["WindowResponse"] | null;
             /** First Pipped At */
             first_pipped_at: string | null;
-            next_pip: components["schemas"]["WindowTold"] | null;
-            last_pip: components["schemas"]["WindowTold"] | null;
+            next_pip: components["schemas"]["WindowResponse"] | null;
+            last_pip: components["schemas"]["WindowResponse"] | null;
             /** Closed */
             closed: number[];
             /** To Say */
             to_say: number[];
             /** Eggs */
-            eggs: components["schemas"]["HatchingEggTold"][];
+            eggs: components["schemas"]["HatchingEggResponse"][];
             /** Preparations */
-            preparations: components["schemas"]["LastWeekTold"][];
+            preparations: components["schemas"]["LastWeekResponse"][];
             /** Finished At */
             finished_at: string | null;
         };
         /**
-         * HatchingEggTold
+         * HatchingEggResponse
          * @description `fate` is declared by the keeper or follows from the record; `fitting_fates` are those the
          *     record does not rule out. `lost`: incubation lost it.
          */
-        HatchingEggTold: {
-            egg: components["schemas"]["EggTold"];
-            advice: components["schemas"]["AdviceTold"] | null;
-            emergence: components["schemas"]["WindowTold"] | null;
+        HatchingEggResponse: {
+            egg: components["schemas"]["EggResponse"];
+            advice: components["schemas"]["AdviceResponse"] | null;
+            emergence: components["schemas"]["WindowResponse"] | null;
             fate: components["schemas"]["Fate"] | null;
             stage: components["schemas"]["DeathStage"] | null;
             /** Declared */
@@ -4192,14 +4147,14 @@ export interface components {
             /** Fitting Fates */
             fitting_fates: components["schemas"]["Fate"][];
             /** Hatchlings */
-            hatchlings: components["schemas"]["HatchlingTold"][];
+            hatchlings: components["schemas"]["HatchlingResponse"][];
         };
         /**
-         * HatchlingAsked
+         * HatchlingRequest
          * @description What came out of an egg; `part` 2 is the second of twins, `twins` the word that it is one,
          *     `plain` the word that it shows no trait.
          */
-        HatchlingAsked: {
+        HatchlingRequest: {
             /**
              * Part
              * @default 1
@@ -4212,7 +4167,7 @@ export interface components {
             size?: components["schemas"]["Size"] | null;
             yolk?: components["schemas"]["YolkLeft"] | null;
             /** Traits */
-            traits?: components["schemas"]["TraitAsked"][];
+            traits?: components["schemas"]["TraitRequest"][];
             /** Defects */
             defects?: components["schemas"]["Defect"][];
             /**
@@ -4232,10 +4187,10 @@ export interface components {
             twins: boolean;
         };
         /**
-         * HatchlingTold
+         * HatchlingResponse
          * @description `shed_window` and `meal_window` are of what is still to come, null once it came.
          */
-        HatchlingTold: {
+        HatchlingResponse: {
             /** Id */
             id: number;
             /** Name */
@@ -4253,38 +4208,38 @@ export interface components {
             /** Note */
             note: string;
             /** Traits */
-            traits: components["schemas"]["TraitTold"][];
+            traits: components["schemas"]["TraitResponse"][];
             /** Plain */
             plain: boolean;
             /** Weights */
-            weights: components["schemas"]["WeightTold"][];
+            weights: components["schemas"]["WeightResponse"][];
             /** Meals */
-            meals: components["schemas"]["MealTold"][];
+            meals: components["schemas"]["MealResponse"][];
             /** Shed At */
             shed_at: string | null;
-            shed_window: components["schemas"]["WindowTold"] | null;
-            meal_window: components["schemas"]["WindowTold"] | null;
+            shed_window: components["schemas"]["WindowResponse"] | null;
+            meal_window: components["schemas"]["WindowResponse"] | null;
             /** Settled */
             settled: boolean;
             /** Revision */
             revision: string;
         };
-        /** HatchlingWeightAsked */
-        HatchlingWeightAsked: {
+        /** HatchlingWeightRequest */
+        HatchlingWeightRequest: {
             /** At */
             at?: string | null;
             /** Mass G */
             mass_g: number;
         };
         /**
-         * HealthTold
+         * HealthResponse
          * @description What a page shows above everything else when it is not as it should be.
          *
          *     `damage` says why the house is only read from, `changed` what the last night
          *     found not to be as it was recorded, `restoring` which copy the house is being
          *     taken back to. `looked_at` is when the watch last looked at the cabinets.
          */
-        HealthTold: {
+        HealthResponse: {
             /** Damage */
             damage: string[];
             /** Changed */
@@ -4299,10 +4254,10 @@ export interface components {
             clock_behind_s: number;
         };
         /**
-         * HeldTold
+         * HeldResponse
          * @description Readings held back. `shift_s` is what would put their clock right, as far as can be told.
          */
-        HeldTold: {
+        HeldResponse: {
             /** Probe */
             probe: number;
             /** Probe Name */
@@ -4333,10 +4288,10 @@ export interface components {
             shift_s: number;
         };
         /**
-         * HereTold
+         * HereResponse
          * @description °C at a place now; nulls where nothing measures it.
          */
-        HereTold: {
+        HereResponse: {
             /** Temperature C */
             temperature_c: number | null;
             source: components["schemas"]["Provenance"] | null;
@@ -4346,20 +4301,20 @@ export interface components {
             swing_c: number | null;
         };
         /**
-         * HouseTold
+         * HouseResponse
          * @description The folder on the machine that serves it, and the size of its database.
          */
-        HouseTold: {
+        HouseResponse: {
             /** Folder */
             folder: string;
             /** Database Bytes */
             database_bytes: number;
         };
         /**
-         * HungProbeTold
+         * HungProbeResponse
          * @description A probe, where it hangs and hung, its offsets, and its last reading as it was sent.
          */
-        HungProbeTold: {
+        HungProbeResponse: {
             /** Id */
             id: number;
             /** Name */
@@ -4387,18 +4342,18 @@ export interface components {
             /** Humidity Offset */
             humidity_offset: number;
             /** Checks */
-            checks: components["schemas"]["CheckTold"][];
+            checks: components["schemas"]["CheckResponse"][];
             /** Stays */
-            stays: components["schemas"]["ProbeStayTold"][];
+            stays: components["schemas"]["ProbeStayResponse"][];
             /** Left Out */
-            left_out: components["schemas"]["LeftOutTold"][];
+            left_out: components["schemas"]["LeftOutResponse"][];
             /** Last At */
             last_at: string | null;
             /** Last C */
             last_c: number | null;
             /** Last Humidity */
             last_humidity: number | null;
-            act?: components["schemas"]["ActTold"] | null;
+            act?: components["schemas"]["ActResponse"] | null;
         };
         /**
          * Inheritance
@@ -4406,10 +4361,10 @@ export interface components {
          */
         Inheritance: "recessive" | "incomplete dominant" | "dominant";
         /**
-         * IntakeTold
+         * IntakeResponse
          * @description What became of the readings. `act` is null when nothing changed.
          */
-        IntakeTold: {
+        IntakeResponse: {
             /** New */
             new: number;
             /** Known */
@@ -4417,12 +4372,12 @@ export interface components {
             /** Conflicting */
             conflicting: number;
             /** Conflicts */
-            conflicts: components["schemas"]["ConflictTold"][];
+            conflicts: components["schemas"]["ConflictResponse"][];
             /** Before Probe */
             before_probe: number;
             /** In Future */
             in_future: number;
-            act: components["schemas"]["ActTold"] | null;
+            act: components["schemas"]["ActResponse"] | null;
         };
         /**
          * Kind
@@ -4430,8 +4385,14 @@ export interface components {
          * @enum {string}
          */
         Kind: "signed in" | "refused" | "signed out" | "passphrase" | "token" | "link" | "exported" | "restored" | "people" | "backup";
-        /** LaidThisSeasonTold */
-        LaidThisSeasonTold: {
+        /** LaidResponse */
+        LaidResponse: {
+            /** Code */
+            code: string;
+            act: components["schemas"]["ActResponse"];
+        };
+        /** LaidThisSeasonResponse */
+        LaidThisSeasonResponse: {
             /** Code */
             code: string;
             /**
@@ -4440,31 +4401,13 @@ export interface components {
              */
             laid_at: string;
         };
-        /** LaidTold */
-        LaidTold: {
-            /** Code */
-            code: string;
-            act: components["schemas"]["ActTold"];
-        };
         /**
          * LastDays
          * @enum {string}
          */
         LastDays: "leave as is" | "to damp warm paper, grid removed";
-        /**
-         * LastWeekTask
-         * @description In the order of work.
-         * @enum {string}
-         */
-        LastWeekTask: "paper box" | "grid" | "tubs" | "tools";
-        /** LastWeekTickAsked */
-        LastWeekTickAsked: {
-            task: components["schemas"]["LastWeekTask"];
-            /** Done */
-            done: boolean;
-        };
-        /** LastWeekTold */
-        LastWeekTold: {
+        /** LastWeekResponse */
+        LastWeekResponse: {
             task: components["schemas"]["LastWeekTask"];
             /** Text */
             text: string;
@@ -4472,10 +4415,22 @@ export interface components {
             done_at: string | null;
         };
         /**
-         * LayDayAsked
+         * LastWeekTask
+         * @description In the order of work.
+         * @enum {string}
+         */
+        LastWeekTask: "paper box" | "grid" | "tubs" | "tools";
+        /** LastWeekTickRequest */
+        LastWeekTickRequest: {
+            task: components["schemas"]["LastWeekTask"];
+            /** Done */
+            done: boolean;
+        };
+        /**
+         * LayDayRequest
          * @description A clutch whole; medium and closing are null where the dam keeps her eggs.
          */
-        LayDayAsked: {
+        LayDayRequest: {
             /** Dam */
             dam: string;
             /** Sire */
@@ -4507,6 +4462,43 @@ export interface components {
              * @default false
              */
             second_clutch: boolean;
+        };
+        /**
+         * LayDayResponse
+         * @description `turning` has an entry for each egg, null where the disc is on top or not seen.
+         */
+        LayDayResponse: {
+            /** Id */
+            id: number;
+            /** Revision */
+            revision: number;
+            step: components["schemas"]["Step"];
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            state: components["schemas"]["LayDayState"];
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /**
+             * Saved At
+             * Format: date-time
+             */
+            saved_at: string;
+            /** Count */
+            count: string | null;
+            /** Next Code */
+            next_code: string;
+            /** Turning */
+            turning: (components["schemas"]["TurnResponse"] | null)[];
+            dam_loss: components["schemas"]["DamLossResponse"] | null;
+            /** Found Again */
+            found_again: string | null;
+            /** Clutch */
+            clutch: string | null;
+            /** Photos */
+            photos: components["schemas"]["PhotoResponse"][];
         };
         /**
          * LayDayState
@@ -4586,47 +4578,10 @@ export interface components {
             set_point_c?: number | null;
         };
         /**
-         * LayDayTold
-         * @description `turning` has an entry for each egg, null where the disc is on top or not seen.
-         */
-        LayDayTold: {
-            /** Id */
-            id: number;
-            /** Revision */
-            revision: number;
-            step: components["schemas"]["Step"];
-            /** Steps */
-            steps: components["schemas"]["Step"][];
-            state: components["schemas"]["LayDayState"];
-            /**
-             * Started At
-             * Format: date-time
-             */
-            started_at: string;
-            /**
-             * Saved At
-             * Format: date-time
-             */
-            saved_at: string;
-            /** Count */
-            count: string | null;
-            /** Next Code */
-            next_code: string;
-            /** Turning */
-            turning: (components["schemas"]["TurnTold"] | null)[];
-            dam_loss: components["schemas"]["DamLossTold"] | null;
-            /** Found Again */
-            found_again: string | null;
-            /** Clutch */
-            clutch: string | null;
-            /** Photos */
-            photos: components["schemas"]["PhotoTold"][];
-        };
-        /**
-         * LayForecastTold
+         * LayForecastResponse
          * @description `window` null when she is overdue: no date is told then.
          */
-        LayForecastTold: {
+        LayForecastResponse: {
             sign: components["schemas"]["Sign"];
             /**
              * Seen At
@@ -4635,16 +4590,16 @@ export interface components {
             seen_at: string;
             /** Overdue */
             overdue: boolean;
-            window: components["schemas"]["WindowTold"] | null;
+            window: components["schemas"]["WindowResponse"] | null;
             /** Learned */
             learned: string | null;
         };
         /**
-         * LearnedTold
+         * LearnedResponse
          * @description What finished clutches taught: of how many, how many in this cabinet, and the days it moves
          *     the forecast (negative: earlier).
          */
-        LearnedTold: {
+        LearnedResponse: {
             /** Clutches */
             clutches: number;
             /** In Cabinet */
@@ -4652,8 +4607,8 @@ export interface components {
             /** Days */
             days: number;
         };
-        /** LeftOutAsked */
-        LeftOutAsked: {
+        /** LeftOutRequest */
+        LeftOutRequest: {
             /**
              * Start
              * Format: date-time
@@ -4670,8 +4625,8 @@ export interface components {
              */
             reason: string;
         };
-        /** LeftOutTold */
-        LeftOutTold: {
+        /** LeftOutResponse */
+        LeftOutResponse: {
             /**
              * Start
              * Format: date-time
@@ -4686,10 +4641,10 @@ export interface components {
             reason: string;
         };
         /**
-         * LetInAsked
+         * LetInRequest
          * @description Take held readings in, each moved by `shift_s` seconds.
          */
-        LetInAsked: {
+        LetInRequest: {
             /** Probe */
             probe: number;
             /**
@@ -4706,16 +4661,16 @@ export interface components {
          * @enum {string}
          */
         LetterKind: "alarm" | "over" | "life" | "trial";
-        /** LockAsked */
-        LockAsked: {
+        /** LockRequest */
+        LockRequest: {
             /** Seen At */
             seen_at?: string | null;
         };
         /**
-         * LogTold
+         * LogResponse
          * @description A line of a log; `by` is who recorded it, null at the machine itself.
          */
-        LogTold: {
+        LogResponse: {
             /** Act */
             act: number;
             /** Kind */
@@ -4732,8 +4687,8 @@ export interface components {
             /** By */
             by: string | null;
         };
-        /** LossLineTold */
-        LossLineTold: {
+        /** LossLineResponse */
+        LossLineResponse: {
             /** Code */
             code: string;
             /** Dam */
@@ -4756,27 +4711,27 @@ export interface components {
             /** Waiting */
             waiting: number;
             /** Lost */
-            lost: components["schemas"]["LostLineTold"][];
+            lost: components["schemas"]["LostLineResponse"][];
         };
         /**
-         * LossesTold
+         * LossesResponse
          * @description The losses of a year's clutches (by lay), and the years there are.
          */
-        LossesTold: {
+        LossesResponse: {
             /** Year */
             year: number | null;
             /** Years */
             years: number[];
             /** Clutches */
-            clutches: components["schemas"]["LossLineTold"][];
+            clutches: components["schemas"]["LossLineResponse"][];
         };
         /**
-         * LostEggTold
+         * LostEggResponse
          * @description A lost egg. It died between two shares developed, `died_from` and `died_by`; causes
          *     likeliest first.
          */
-        LostEggTold: {
-            egg: components["schemas"]["EggTold"];
+        LostEggResponse: {
+            egg: components["schemas"]["EggResponse"];
             fate: components["schemas"]["Fate"];
             stage: components["schemas"]["DeathStage"] | null;
             /** Died From Share */
@@ -4789,20 +4744,20 @@ export interface components {
             died_by: string | null;
             /** Window Words */
             window_words: string;
-            opening: components["schemas"]["OpeningTold"] | null;
+            opening: components["schemas"]["OpeningResponse"] | null;
             /** Causes */
-            causes: components["schemas"]["RankedCauseTold"][];
+            causes: components["schemas"]["RankedCauseResponse"][];
             /** Missing */
             missing: string[];
             /** Photos */
-            photos: components["schemas"]["PhotoTold"][];
+            photos: components["schemas"]["PhotoResponse"][];
         };
         /**
-         * LostLineTold
+         * LostLineResponse
          * @description A lost egg in the list: its fate, whether it was opened, and what leads.
          */
-        LostLineTold: {
-            egg: components["schemas"]["SmallEggTold"];
+        LostLineResponse: {
+            egg: components["schemas"]["SmallEggResponse"];
             fate: components["schemas"]["Fate"];
             /** Opened */
             opened: boolean | null;
@@ -4816,8 +4771,8 @@ export interface components {
          * @enum {string}
          */
         Lump: "none" | "left" | "unsure";
-        /** MealAsked */
-        MealAsked: {
+        /** MealRequest */
+        MealRequest: {
             /** Taken */
             taken: boolean;
             /**
@@ -4830,8 +4785,8 @@ export interface components {
             /** At */
             at?: string | null;
         };
-        /** MealTold */
-        MealTold: {
+        /** MealResponse */
+        MealResponse: {
             /**
              * At
              * Format: date-time
@@ -4844,8 +4799,8 @@ export interface components {
             /** Mass G */
             mass_g: number | null;
         };
-        /** MediumTold */
-        MediumTold: {
+        /** MediumResponse */
+        MediumResponse: {
             /** Name */
             name: string;
             /** Ratio */
@@ -4853,8 +4808,8 @@ export interface components {
             /** On Grid */
             on_grid: boolean;
         };
-        /** MessageTold */
-        MessageTold: {
+        /** MessageResponse */
+        MessageResponse: {
             /** Messenger */
             messenger: string;
             kind: components["schemas"]["LetterKind"];
@@ -4872,8 +4827,8 @@ export interface components {
             /** Outcome */
             outcome: string;
         };
-        /** MessengerAsked */
-        MessengerAsked: {
+        /** MessengerRequest */
+        MessengerRequest: {
             /**
              * Kind
              * @enum {string}
@@ -4892,10 +4847,10 @@ export interface components {
             /** Life At Min */
             life_at_min?: number | null;
             /** @default {} */
-            target: components["schemas"]["TargetAsked"];
+            target: components["schemas"]["TargetRequest"];
         };
         /**
-         * MessengerTold
+         * MessengerResponse
          * @description A messenger; of its secrets only whether they are set, and its target to keepers alone.
          *
          *     `lacking` are secrets that have to be given again before it can send.
@@ -4903,7 +4858,7 @@ export interface components {
          *     `sent_at` is when something last got out, `failed_at` and `failure` when and
          *     why something last did not, `next_try_at` when it is tried again after that.
          */
-        MessengerTold: {
+        MessengerResponse: {
             /** Id */
             id: number;
             /**
@@ -4986,17 +4941,17 @@ export interface components {
             /** @default eggs taken */
             dam: components["schemas"]["DamSchool"];
         };
-        /** MethodAddedTold */
-        MethodAddedTold: {
+        /** MethodAddedResponse */
+        MethodAddedResponse: {
             /** Id */
             id: number;
-            act: components["schemas"]["ActTold"];
+            act: components["schemas"]["ActResponse"];
         };
         /**
-         * MethodAsked
+         * MethodRequest
          * @description A house method; `chosen` makes it the one new clutches start from.
          */
-        MethodAsked: {
+        MethodRequest: {
             method: components["schemas"]["Method"];
             /**
              * Chosen
@@ -5005,10 +4960,10 @@ export interface components {
             chosen: boolean;
         };
         /**
-         * MethodTold
+         * MethodResponse
          * @description `id` null is the standard that nobody has changed yet.
          */
-        MethodTold: {
+        MethodResponse: {
             /** Id */
             id: number | null;
             method: components["schemas"]["Method"];
@@ -5020,12 +4975,12 @@ export interface components {
             revision: string;
         };
         /**
-         * MethodsTold
+         * MethodsResponse
          * @description `choices` lists the schools of each line; `media` those of the medium.
          */
-        MethodsTold: {
+        MethodsResponse: {
             /** Methods */
-            methods: components["schemas"]["MethodTold"][];
+            methods: components["schemas"]["MethodResponse"][];
             /** Reasons */
             reasons: {
                 [key: string]: string;
@@ -5038,10 +4993,10 @@ export interface components {
             media: string[];
         };
         /**
-         * MixAsked
+         * MixRequest
          * @description Either the dry mass, or the volume for a rough one.
          */
-        MixAsked: {
+        MixRequest: {
             /** Medium */
             medium: string;
             /** Dry Mass G */
@@ -5052,10 +5007,10 @@ export interface components {
             ratio?: number | null;
         };
         /**
-         * MixTold
+         * MixResponse
          * @description Masses in g. `dry_low_g`, `dry_high_g` are set when the mass came from a volume.
          */
-        MixTold: {
+        MixResponse: {
             /** Medium */
             medium: string;
             /** Dry Mass G */
@@ -5072,10 +5027,10 @@ export interface components {
             total_g: number;
         };
         /**
-         * MomentAsked
+         * MomentRequest
          * @description When it was; now when left out.
          */
-        MomentAsked: {
+        MomentRequest: {
             /** At */
             at?: string | null;
         };
@@ -5084,8 +5039,8 @@ export interface components {
          * @enum {string}
          */
         MouldSchool: "leave unless it comes away freely" | "isolate" | "antifungal powder and dry brush" | "discard only when certain";
-        /** MoveAsked */
-        MoveAsked: {
+        /** MoveRequest */
+        MoveRequest: {
             /** Cabinet */
             cabinet: string;
             /** Shelf */
@@ -5093,8 +5048,8 @@ export interface components {
             /** At */
             at?: string | null;
         };
-        /** NewCabinetAsked */
-        NewCabinetAsked: {
+        /** NewCabinetRequest */
+        NewCabinetRequest: {
             /** Name */
             name: string;
             /** @default bought */
@@ -5111,22 +5066,22 @@ export interface components {
             since?: string | null;
         };
         /**
-         * NewCalendarLinkTold
+         * NewCalendarLinkResponse
          * @description The private link in the clear: whoever has it reads the calendar.
          *
          *     `this_machine_only`: no other device reaches its address.
          */
-        NewCalendarLinkTold: {
+        NewCalendarLinkResponse: {
             /** Link */
             link: string;
             /** This Machine Only */
             this_machine_only: boolean;
         };
         /**
-         * OpeningAsked
+         * OpeningRequest
          * @description What was seen in a failed egg; `opened` false: it will not be opened.
          */
-        OpeningAsked: {
+        OpeningRequest: {
             /** Opened */
             opened: boolean;
             /** Findings */
@@ -5142,10 +5097,10 @@ export interface components {
             at?: string | null;
         };
         /**
-         * OpeningTold
+         * OpeningResponse
          * @description What was found: by kind, values and their words.
          */
-        OpeningTold: {
+        OpeningResponse: {
             /**
              * At
              * Format: date-time
@@ -5164,26 +5119,26 @@ export interface components {
             /** Revision */
             revision: string;
         };
-        /** OutcomesTold */
-        OutcomesTold: {
+        /** OutcomesResponse */
+        OutcomesResponse: {
             /** Outcomes */
             outcomes: components["schemas"]["VisitOutcome"][];
         };
         /**
-         * OwnPassphraseAsked
+         * OwnPassphraseRequest
          * @description A new passphrase of one's own, and the one before.
          */
-        OwnPassphraseAsked: {
+        OwnPassphraseRequest: {
             /** Passphrase */
             passphrase: string;
             /** Before */
             before: string;
         };
         /**
-         * OwnSessionTold
+         * OwnSessionResponse
          * @description A browser somebody is signed in with; `key` ends it, `here` is the one that asks.
          */
-        OwnSessionTold: {
+        OwnSessionResponse: {
             /** Key */
             key: string;
             /**
@@ -5202,10 +5157,10 @@ export interface components {
             here: boolean;
         };
         /**
-         * OxygenTold
+         * OxygenResponse
          * @description Estimated oxygen in the box with its 80 % band.
          */
-        OxygenTold: {
+        OxygenResponse: {
             /** Share */
             share: number;
             /** Low */
@@ -5218,10 +5173,10 @@ export interface components {
             may_need_airing: boolean;
         };
         /**
-         * PackageTakenTold
+         * PackageTakenResponse
          * @description What of a package was taken in: rows by table, and how many in all.
          */
-        PackageTakenTold: {
+        PackageTakenResponse: {
             /** Rows */
             rows: number;
             /** Tables */
@@ -5229,26 +5184,26 @@ export interface components {
                 [key: string]: number;
             };
         };
-        /** PairAsked */
-        PairAsked: {
+        /** PairRequest */
+        PairRequest: {
             /** Dam */
             dam: number;
             /** Sire */
             sire: number;
         };
         /**
-         * PairTold
+         * PairResponse
          * @description What a pair can produce, among all eggs; and what hatched of it so far.
          *
          *     `dies` is the chance of an egg to get a double form that dies.
          */
-        PairTold: {
+        PairResponse: {
             /** Dam */
             dam: string;
             /** Sire */
             sire: string;
             /** Forms */
-            forms: components["schemas"]["FormTold"][];
+            forms: components["schemas"]["FormResponse"][];
             /** Dies */
             dies: number;
             /** Harmful */
@@ -5258,15 +5213,15 @@ export interface components {
             /** Unlisted */
             unlisted: string[];
             /** Hatched */
-            hatched: components["schemas"]["SeenTold"][];
+            hatched: components["schemas"]["SeenResponse"][];
             /** Losses Words */
             losses_words: string | null;
         };
         /**
-         * PairingAsked
+         * PairingRequest
          * @description `until` null while the two are together; `lock_at` for a lock seen meanwhile.
          */
-        PairingAsked: {
+        PairingRequest: {
             /** Dam */
             dam: number;
             /** Sire */
@@ -5278,8 +5233,8 @@ export interface components {
             /** Lock At */
             lock_at?: string | null;
         };
-        /** PairingTold */
-        PairingTold: {
+        /** PairingResponse */
+        PairingResponse: {
             /** Id */
             id: number;
             /** Sire */
@@ -5294,22 +5249,22 @@ export interface components {
             /** Locks */
             locks: string[];
         };
-        /** PassphraseAsked */
-        PassphraseAsked: {
+        /** PassphraseRequest */
+        PassphraseRequest: {
             /** Passphrase */
             passphrase: string;
         };
-        /** PersonAsked */
-        PersonAsked: {
+        /** PersonRequest */
+        PersonRequest: {
             /** Name */
             name: string;
             role: components["schemas"]["Role"];
         };
         /**
-         * PersonTold
+         * PersonResponse
          * @description Somebody of the house, and how many browsers they are signed in with.
          */
-        PersonTold: {
+        PersonResponse: {
             /** Id */
             id: number;
             /** Name */
@@ -5324,16 +5279,16 @@ export interface components {
             /** Revision */
             revision: string;
         };
-        /** PhotoAddedTold */
-        PhotoAddedTold: {
-            photo: components["schemas"]["PhotoTold"];
-            act: components["schemas"]["ActTold"];
+        /** PhotoAddedResponse */
+        PhotoAddedResponse: {
+            photo: components["schemas"]["PhotoResponse"];
+            act: components["schemas"]["ActResponse"];
         };
         /**
-         * PhotoTold
+         * PhotoResponse
          * @description A photo; its picture is at /api/photos/{file}.jpg. `egg` null when it is of the whole.
          */
-        PhotoTold: {
+        PhotoResponse: {
             /** Id */
             id: number;
             /** Egg */
@@ -5353,10 +5308,10 @@ export interface components {
             height: number;
         };
         /**
-         * PlaceAsked
+         * PlaceRequest
          * @description A clutch's box, else a shelf of a cabinet, else a cabinet.
          */
-        PlaceAsked: {
+        PlaceRequest: {
             /** Clutch */
             clutch?: string | null;
             /** Cabinet */
@@ -5365,10 +5320,10 @@ export interface components {
             shelf?: string | null;
         };
         /**
-         * PlannedTold
+         * PlannedResponse
          * @description `pairing` is the visit under way when the two are together now.
          */
-        PlannedTold: {
+        PlannedResponse: {
             /** Dam */
             dam: number;
             /** Sire */
@@ -5392,10 +5347,10 @@ export interface components {
             warnings: string[];
         };
         /**
-         * PostponedTold
+         * PostponedResponse
          * @description A reason that was put off.
          */
-        PostponedTold: {
+        PostponedResponse: {
             kind: components["schemas"]["DueKind"];
             /**
              * Since
@@ -5414,33 +5369,16 @@ export interface components {
              */
             until: string;
         };
-        /** PostponementAsked */
-        PostponementAsked: {
+        /** PostponementRequest */
+        PostponementRequest: {
             /** Code */
             code: string;
             kind: components["schemas"]["DueKind"];
             /** Days */
             days: number;
         };
-        /**
-         * PreparationTask
-         * @description In the order in which they fall due.
-         * @enum {string}
-         */
-        PreparationTask: "nest" | "stop cleaning" | "cabinet on" | "box warm";
-        /** PreparationTickAsked */
-        PreparationTickAsked: {
-            /** Dam */
-            dam: number;
-            task: components["schemas"]["PreparationTask"];
-            /**
-             * Done
-             * @default true
-             */
-            done: boolean;
-        };
-        /** PreparationTold */
-        PreparationTold: {
+        /** PreparationResponse */
+        PreparationResponse: {
             task: components["schemas"]["PreparationTask"];
             /** Text */
             text: string;
@@ -5459,11 +5397,46 @@ export interface components {
             /** Due */
             due: boolean;
         };
-        /** ProbeAsked */
-        ProbeAsked: {
+        /**
+         * PreparationTask
+         * @description In the order in which they fall due.
+         * @enum {string}
+         */
+        PreparationTask: "nest" | "stop cleaning" | "cabinet on" | "box warm";
+        /** PreparationTickRequest */
+        PreparationTickRequest: {
+            /** Dam */
+            dam: number;
+            task: components["schemas"]["PreparationTask"];
+            /**
+             * Done
+             * @default true
+             */
+            done: boolean;
+        };
+        /**
+         * ProbeMoveRequest
+         * @description `place` null: taken down.
+         */
+        ProbeMoveRequest: {
+            place: components["schemas"]["PlaceRequest"] | null;
+            /** At */
+            at?: string | null;
+        };
+        /** ProbeReadinessResponse */
+        ProbeReadinessResponse: {
+            /** Probe */
+            probe: string;
+            /** Ready */
+            ready: boolean;
+            /** Conditions */
+            conditions: components["schemas"]["ConditionResponse"][];
+        };
+        /** ProbeRequest */
+        ProbeRequest: {
             /** Name */
             name: string;
-            place: components["schemas"]["PlaceAsked"];
+            place: components["schemas"]["PlaceRequest"];
             /**
              * Since
              * Format: date-time
@@ -5477,39 +5450,8 @@ export interface components {
             /** Device */
             device?: number | null;
         };
-        /**
-         * ProbeMoveAsked
-         * @description `place` null: taken down.
-         */
-        ProbeMoveAsked: {
-            place: components["schemas"]["PlaceAsked"] | null;
-            /** At */
-            at?: string | null;
-        };
-        /** ProbeReadinessTold */
-        ProbeReadinessTold: {
-            /** Probe */
-            probe: string;
-            /** Ready */
-            ready: boolean;
-            /** Conditions */
-            conditions: components["schemas"]["ConditionTold"][];
-        };
-        /**
-         * ProbeStayTold
-         * @description `place` null: hung nowhere.
-         */
-        ProbeStayTold: {
-            /**
-             * Start
-             * Format: date-time
-             */
-            start: string;
-            /** Place */
-            place: string | null;
-        };
-        /** ProbeTold */
-        ProbeTold: {
+        /** ProbeResponse */
+        ProbeResponse: {
             /** Id */
             id: number;
             /** Name */
@@ -5518,10 +5460,23 @@ export interface components {
             by_hand: boolean;
         };
         /**
-         * ProbeTraceTold
+         * ProbeStayResponse
+         * @description `place` null: hung nowhere.
+         */
+        ProbeStayResponse: {
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Place */
+            place: string | null;
+        };
+        /**
+         * ProbeTraceResponse
          * @description `low` and `high` of each bucket (°C); nulls where nothing was read.
          */
-        ProbeTraceTold: {
+        ProbeTraceResponse: {
             /** Id */
             id: number;
             /** Name */
@@ -5539,8 +5494,8 @@ export interface components {
          * @enum {string}
          */
         Provenance: "box probe" | "shelf probe" | "cabinet probe" | "by hand" | "set point";
-        /** QuestionTold */
-        QuestionTold: {
+        /** QuestionResponse */
+        QuestionResponse: {
             /**
              * About
              * @enum {string}
@@ -5549,23 +5504,23 @@ export interface components {
             /** Text */
             text: string;
         };
-        /** RankedCauseTold */
-        RankedCauseTold: {
+        /** RankedCauseResponse */
+        RankedCauseResponse: {
             cause: components["schemas"]["Cause"];
             /** Share */
             share: number;
             /** Grounds */
-            grounds: components["schemas"]["GroundTold"][];
+            grounds: components["schemas"]["GroundResponse"][];
             /** Settle By */
             settle_by: string | null;
             /** Change */
             change: string;
         };
         /**
-         * RateTold
+         * RateResponse
          * @description `k` of `n` eggs in `clutches`; low-high holds the rate behind them in 90 %.
          */
-        RateTold: {
+        RateResponse: {
             /** K */
             k: number;
             /** N */
@@ -5581,8 +5536,53 @@ export interface components {
             /** Effective N */
             effective_n: number;
         };
-        /** RecoveryTold */
-        RecoveryTold: {
+        /**
+         * ReadFileResponse
+         * @description A file as understood, before anything is stored.
+         */
+        ReadFileResponse: {
+            /** Heading */
+            heading: string[];
+            /** Time Column */
+            time_column: number | null;
+            /** Clock Column */
+            clock_column: number | null;
+            /** Temperature Column */
+            temperature_column: number | null;
+            /** Humidity Column */
+            humidity_column: number | null;
+            /** Delimiter */
+            delimiter: string;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "c" | "f";
+            /** Humidity Unit */
+            humidity_unit: ("percent" | "fraction") | null;
+            /** Order */
+            order: ("dmy" | "mdy") | null;
+            /** Times Have Offset */
+            times_have_offset: boolean;
+            /** Rows */
+            rows: number;
+            first: components["schemas"]["RowResponse"] | null;
+            last: components["schemas"]["RowResponse"] | null;
+            /** Sample */
+            sample: components["schemas"]["RowResponse"][];
+            /** Lowest C */
+            lowest_c: number | null;
+            /** Highest C */
+            highest_c: number | null;
+            /** Bad Row Count */
+            bad_row_count: number;
+            /** Bad Rows */
+            bad_rows: components["schemas"]["BadRowResponse"][];
+            /** Questions */
+            questions: components["schemas"]["QuestionResponse"][];
+        };
+        /** RecoveryResponse */
+        RecoveryResponse: {
             /** Latest G */
             latest_g: number;
             /** Missing G */
@@ -5607,20 +5607,20 @@ export interface components {
          */
         Requirement: "no gap" | "daily swing" | "whole swing" | "mean";
         /**
-         * RestoreAsked
+         * RestoreRequest
          * @description The name of a copy, as listed.
          */
-        RestoreAsked: {
+        RestoreRequest: {
             /** Copy Name */
             copy_name: string;
         };
         /**
-         * RestoreTold
+         * RestoreResponse
          * @description A restore; while `ended_at` is null it runs. `problem` says why the house is as it was.
          *
          *     `aside` is the folder the house before lies in now.
          */
-        RestoreTold: {
+        RestoreResponse: {
             /** Copy Name */
             copy_name: string;
             /**
@@ -5636,10 +5636,10 @@ export interface components {
             aside: string | null;
         };
         /**
-         * RibbonPieceTold
+         * RibbonPieceResponse
          * @description A piece of the development ribbon.
          */
-        RibbonPieceTold: {
+        RibbonPieceResponse: {
             /**
              * Start
              * Format: date-time
@@ -5672,10 +5672,10 @@ export interface components {
          */
         Role: "keeper" | "helper" | "visitor";
         /**
-         * RoundBoxTold
+         * RoundBoxResponse
          * @description A box as a phone carries it into the room.
          */
-        RoundBoxTold: {
+        RoundBoxResponse: {
             /** Id */
             id: number;
             /** Code */
@@ -5693,9 +5693,9 @@ export interface components {
             /** Urgency */
             urgency: string;
             /** Due */
-            due: components["schemas"]["DueTold"][];
+            due: components["schemas"]["DueResponse"][];
             /** Postponed */
-            postponed: components["schemas"]["PostponedTold"][];
+            postponed: components["schemas"]["PostponedResponse"][];
             /**
              * Last Visit At
              * Format: date-time
@@ -5711,30 +5711,30 @@ export interface components {
             mould_method: string;
             /** Box C */
             box_c: number;
-            box_water: components["schemas"]["BoxWaterTold"];
+            box_water: components["schemas"]["BoxWaterResponse"];
             /** Lid */
             lid: string | null;
             /** Top Ups */
-            top_ups: components["schemas"]["TopUpStepTold"][];
+            top_ups: components["schemas"]["TopUpStepResponse"][];
             /** Heaviest G */
             heaviest_g: number | null;
             /** Eggs */
-            eggs: components["schemas"]["EggTold"][];
+            eggs: components["schemas"]["EggResponse"][];
         };
-        /** RoundTold */
-        RoundTold: {
+        /** RoundResponse */
+        RoundResponse: {
             /**
              * As Of
              * Format: date-time
              */
             as_of: string;
             /** Boxes */
-            boxes: components["schemas"]["RoundBoxTold"][];
+            boxes: components["schemas"]["RoundBoxResponse"][];
             /** Shelves */
             shelves: components["schemas"]["ShelfChoice"][];
         };
-        /** RowTold */
-        RowTold: {
+        /** RowResponse */
+        RowResponse: {
             /**
              * At
              * Format: date-time
@@ -5746,11 +5746,11 @@ export interface components {
             humidity: number | null;
         };
         /**
-         * RulesTold
+         * RulesResponse
          * @description `torch_signs` are signs, kind.value, on which an egg is candled at the same visit;
          *     `asked_from` the shares developed from which kinds of signs are asked for.
          */
-        RulesTold: {
+        RulesResponse: {
             /** Dimple Stages */
             dimple_stages: components["schemas"]["DimpleStage"][];
             /** Largest File Bytes */
@@ -5763,7 +5763,7 @@ export interface components {
                 number
             ];
             /** Cautions */
-            cautions: components["schemas"]["CautionTold"][];
+            cautions: components["schemas"]["CautionResponse"][];
             /** Lay Day Orders */
             lay_day_orders: components["schemas"]["StepOrder"][];
             climate: components["schemas"]["ClimateRules"];
@@ -5793,23 +5793,23 @@ export interface components {
             shortest_passphrase: number;
         };
         /**
-         * SaveAsked
+         * SaveRequest
          * @description The whole state after a step; `revision` is the one it was made from.
          */
-        SaveAsked: {
+        SaveRequest: {
             /** Revision */
             revision: number;
             step: components["schemas"]["Step"];
             state: components["schemas"]["LayDayState"];
         };
         /**
-         * ScoreTold
+         * ScoreResponse
          * @description Forecasts made on `day` after lay, held against the mean pip that came.
          *
          *     Errors in days, positive when the forecast was too late; `in_half` and
          *     `in_eighty` are how many pips the 50 % and the 80 % window held.
          */
-        ScoreTold: {
+        ScoreResponse: {
             /** Day */
             day: number;
             /** Clutches */
@@ -5823,58 +5823,67 @@ export interface components {
             /** In Eighty */
             in_eighty: number;
         };
-        /** SeasonTold */
-        SeasonTold: {
+        /** SeasonFindingResponse */
+        SeasonFindingResponse: {
+            /** Text */
+            text: string;
+            /** Number */
+            number: string;
+            /** About */
+            about: string;
+        };
+        /** SeasonResponse */
+        SeasonResponse: {
             /**
              * As Of
              * Format: date-time
              */
             as_of: string;
             /** Dams */
-            dams: components["schemas"]["DamSeasonTold"][];
+            dams: components["schemas"]["DamSeasonResponse"][];
             /** Plan */
-            plan: components["schemas"]["PlannedTold"][];
+            plan: components["schemas"]["PlannedResponse"][];
         };
         /**
-         * SeasonsTold
+         * SeasonsResponse
          * @description `year` null is all years. `likeness` is how alike eggs of one clutch are, 0-1.
          *
          *     Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
          */
-        SeasonsTold: {
+        SeasonsResponse: {
             /** Year */
             year: number | null;
             /** Years */
             years: number[];
             /** Clutches */
             clutches: number;
-            hatched: components["schemas"]["RateTold"];
+            hatched: components["schemas"]["RateResponse"];
             /** Likeness */
             likeness: number;
             /** Dimensions */
-            dimensions: components["schemas"]["DimensionTold"][];
+            dimensions: components["schemas"]["DimensionResponse"][];
             /** Slugs */
-            slugs: components["schemas"]["DamSlugsTold"][];
+            slugs: components["schemas"]["DamSlugsResponse"][];
             /** Lost */
             lost: number;
             /** Opened */
             opened: number;
             /** Costs */
-            costs: components["schemas"]["CauseCostTold"][];
+            costs: components["schemas"]["CauseCostResponse"][];
             /** Scores */
-            scores: components["schemas"]["ScoreTold"][];
+            scores: components["schemas"]["ScoreResponse"][];
             /** Standings */
-            standings: components["schemas"]["StandingScoreTold"][];
+            standings: components["schemas"]["StandingScoreResponse"][];
             /** Waiting */
             waiting: number;
             /** Taught */
-            taught: components["schemas"]["TaughtTold"][];
+            taught: components["schemas"]["SeasonFindingResponse"][];
         };
         /**
-         * SecurityEventTold
+         * SecurityEventResponse
          * @description Something of signing in, keys or exports; `who` is empty where nobody is known.
          */
-        SecurityEventTold: {
+        SecurityEventResponse: {
             /** Id */
             id: number;
             /**
@@ -5893,10 +5902,10 @@ export interface components {
             device: string;
         };
         /**
-         * SeenTold
+         * SeenResponse
          * @description How often a trait was seen among hatchlings, against what was to be expected.
          */
-        SeenTold: {
+        SeenResponse: {
             /** Gene */
             gene: string;
             /** Expected */
@@ -5909,30 +5918,30 @@ export interface components {
             words: string;
         };
         /**
-         * SessionTold
+         * SessionResponse
          * @description Who is asking. Without people nobody signs in: `sign_in` is false, `name` null.
          */
-        SessionTold: {
+        SessionResponse: {
             /** Sign In */
             sign_in: boolean;
             /** Name */
             name: string | null;
             role: components["schemas"]["Role"] | null;
         };
-        /** SetPointAsked */
-        SetPointAsked: {
+        /** SetPointRequest */
+        SetPointRequest: {
             /** Temperature C */
             temperature_c: number;
             /** At */
             at?: string | null;
         };
-        /** SettingAsked */
-        SettingAsked: {
+        /** SettingRequest */
+        SettingRequest: {
             /** Value */
             value: number;
         };
-        /** SettingTold */
-        SettingTold: {
+        /** SettingResponse */
+        SettingResponse: {
             /** Name */
             name: string;
             /** Label */
@@ -5954,8 +5963,8 @@ export interface components {
             /** Revision */
             revision: string;
         };
-        /** SettlesTold */
-        SettlesTold: {
+        /** SettlesResponse */
+        SettlesResponse: {
             /** Text */
             text: string;
             /**
@@ -5976,13 +5985,6 @@ export interface components {
          * @enum {string}
          */
         Sex: "male" | "female" | "not sexed";
-        /** ShelfAsked */
-        ShelfAsked: {
-            /** Cabinet */
-            cabinet: string;
-            /** Shelf */
-            shelf: string;
-        };
         /** ShelfChoice */
         ShelfChoice: {
             /** Cabinet */
@@ -5990,17 +5992,24 @@ export interface components {
             /** Shelf */
             shelf: string;
         };
-        /** ShelfTold */
-        ShelfTold: {
+        /** ShelfRequest */
+        ShelfRequest: {
+            /** Cabinet */
+            cabinet: string;
+            /** Shelf */
+            shelf: string;
+        };
+        /** ShelfResponse */
+        ShelfResponse: {
             /** Name */
             name: string;
             /** Position */
             position: number;
-            here: components["schemas"]["HereTold"];
+            here: components["schemas"]["HereResponse"];
             /** Offset C */
             offset_c: number | null;
             /** Boxes */
-            boxes: components["schemas"]["BoxHereTold"][];
+            boxes: components["schemas"]["BoxHereResponse"][];
         };
         /**
          * Shell
@@ -6014,16 +6023,8 @@ export interface components {
          * @enum {string}
          */
         Sign: "off food" | "ovulation" | "pre-lay shed";
-        /** SignAsked */
-        SignAsked: {
-            /** Dam */
-            dam: number;
-            sign: components["schemas"]["Sign"];
-            /** Seen At */
-            seen_at?: string | null;
-        };
-        /** SignInAsked */
-        SignInAsked: {
+        /** SignInRequest */
+        SignInRequest: {
             /** Name */
             name: string;
             /** Passphrase */
@@ -6035,8 +6036,16 @@ export interface components {
          * @enum {string}
          */
         SignKind: "vessels" | "movement" | "body" | "mould" | "smell" | "wet" | "colour" | "feel" | "touch" | "dents" | "siblings";
-        /** SignTold */
-        SignTold: {
+        /** SignRequest */
+        SignRequest: {
+            /** Dam */
+            dam: number;
+            sign: components["schemas"]["Sign"];
+            /** Seen At */
+            seen_at?: string | null;
+        };
+        /** SignResponse */
+        SignResponse: {
             sign: components["schemas"]["Sign"];
             /**
              * Seen At
@@ -6044,8 +6053,8 @@ export interface components {
              */
             seen_at: string;
         };
-        /** SilentProbeTold */
-        SilentProbeTold: {
+        /** SilentProbeResponse */
+        SilentProbeResponse: {
             /** Name */
             name: string;
             /** Last At */
@@ -6057,10 +6066,10 @@ export interface components {
          */
         Size: "usual" | "small" | "large";
         /**
-         * SmallEggTold
+         * SmallEggResponse
          * @description An egg small enough for a list: where it lies and how dented it is.
          */
-        SmallEggTold: {
+        SmallEggResponse: {
             /** Number */
             number: number;
             /** X */
@@ -6094,10 +6103,10 @@ export interface components {
          */
         Standing: "sound" | "watch" | "failing" | "probably lost";
         /**
-         * StandingBinTold
+         * StandingBinResponse
          * @description Of `eggs` told so: the mean chance said, and how many pipped later.
          */
-        StandingBinTold: {
+        StandingBinResponse: {
             standing: components["schemas"]["Standing"];
             /** Eggs */
             eggs: number;
@@ -6107,10 +6116,25 @@ export interface components {
             pipped: number;
         };
         /**
-         * StandingScoreTold
+         * StandingResponse
+         * @description `prior` and the pushes of `evidence` sum to `log_odds`; `alive` is the chance 0-1.
+         */
+        StandingResponse: {
+            /** Standing */
+            standing: string;
+            /** Alive */
+            alive: number;
+            /** Log Odds */
+            log_odds: number;
+            prior: components["schemas"]["EvidenceResponse"];
+            /** Evidence */
+            evidence: components["schemas"]["EvidenceResponse"][];
+        };
+        /**
+         * StandingScoreResponse
          * @description Standings of one day against what came; Brier scores are the better the smaller.
          */
-        StandingScoreTold: {
+        StandingScoreResponse: {
             /** Day */
             day: number;
             /** Eggs */
@@ -6124,22 +6148,7 @@ export interface components {
             /** Words */
             words: string;
             /** Bins */
-            bins: components["schemas"]["StandingBinTold"][];
-        };
-        /**
-         * StandingTold
-         * @description `prior` and the pushes of `evidence` sum to `log_odds`; `alive` is the chance 0-1.
-         */
-        StandingTold: {
-            /** Standing */
-            standing: string;
-            /** Alive */
-            alive: number;
-            /** Log Odds */
-            log_odds: number;
-            prior: components["schemas"]["EvidenceTold"];
-            /** Evidence */
-            evidence: components["schemas"]["EvidenceTold"][];
+            bins: components["schemas"]["StandingBinResponse"][];
         };
         /**
          * Step
@@ -6159,16 +6168,16 @@ export interface components {
             /** Steps */
             steps: components["schemas"]["Step"][];
         };
-        /** StoredFileTold */
-        StoredFileTold: {
-            file: components["schemas"]["FileTold"];
-            intake: components["schemas"]["IntakeTold"];
+        /** StoredFileResponse */
+        StoredFileResponse: {
+            file: components["schemas"]["ReadFileResponse"];
+            intake: components["schemas"]["IntakeResponse"];
         };
         /**
-         * SuggestionTold
+         * SuggestionResponse
          * @description A count such as 7-2 understood, with usual places; the slugs come last.
          */
-        SuggestionTold: {
+        SuggestionResponse: {
             /** Laid */
             laid: number;
             /** Slugs */
@@ -6177,10 +6186,10 @@ export interface components {
             eggs: components["schemas"]["EggPlace"][];
         };
         /**
-         * TakenInTold
+         * TakenInResponse
          * @description What became of a delivery: rows stored, known before, contradicting, and held back.
          */
-        TakenInTold: {
+        TakenInResponse: {
             /** New */
             new: number;
             /** Known */
@@ -6191,10 +6200,10 @@ export interface components {
             held: number;
         };
         /**
-         * TargetAsked
+         * TargetRequest
          * @description Where messages go: the fields of e-mail, or of a webhook. Empty secrets stay as they are.
          */
-        TargetAsked: {
+        TargetRequest: {
             /** Server */
             server?: string | null;
             /** Port */
@@ -6216,21 +6225,12 @@ export interface components {
             /** Authority */
             authority?: string | null;
         };
-        /** TaughtTold */
-        TaughtTold: {
-            /** Text */
-            text: string;
-            /** Number */
-            number: string;
-            /** About */
-            about: string;
-        };
-        /** TickAsked */
-        TickAsked: {
+        /** TickRequest */
+        TickRequest: {
             task: components["schemas"]["AftercareTask"];
         };
-        /** TodayClutchTold */
-        TodayClutchTold: {
+        /** TodayClutchResponse */
+        TodayClutchResponse: {
             /** Code */
             code: string;
             /** Dam */
@@ -6256,21 +6256,21 @@ export interface components {
             temperature_c: number;
             /** Set Point C */
             set_point_c: number;
-            first_pip: components["schemas"]["WindowTold"] | null;
-            typical_pip: components["schemas"]["WindowTold"] | null;
+            first_pip: components["schemas"]["WindowResponse"] | null;
+            typical_pip: components["schemas"]["WindowResponse"] | null;
             /** Urgency */
             urgency: string;
             /** Attention */
-            attention: components["schemas"]["AttentionTold"][];
+            attention: components["schemas"]["AttentionResponse"][];
             /** Due */
-            due: components["schemas"]["DueTold"][];
+            due: components["schemas"]["DueResponse"][];
             /** Postponed */
-            postponed: components["schemas"]["PostponedTold"][];
+            postponed: components["schemas"]["PostponedResponse"][];
             /** Eggs */
-            eggs: components["schemas"]["SmallEggTold"][];
+            eggs: components["schemas"]["SmallEggResponse"][];
         };
-        /** TodayTold */
-        TodayTold: {
+        /** TodayResponse */
+        TodayResponse: {
             /**
              * As Of
              * Format: date-time
@@ -6281,25 +6281,25 @@ export interface components {
             /** Clock Behind S */
             clock_behind_s: number;
             /** Clutches */
-            clutches: components["schemas"]["TodayClutchTold"][];
+            clutches: components["schemas"]["TodayClutchResponse"][];
             /** Silent Probes */
-            silent_probes: components["schemas"]["SilentProbeTold"][];
+            silent_probes: components["schemas"]["SilentProbeResponse"][];
         };
         /**
-         * TokenTold
+         * TokenResponse
          * @description A token in the clear: it is never told again.
          */
-        TokenTold: {
+        TokenResponse: {
             /** Device */
             device: number;
             /** Name */
             name: string;
             /** Token */
             token: string;
-            act: components["schemas"]["ActTold"];
+            act: components["schemas"]["ActResponse"];
         };
-        /** TopUpAsked */
-        TopUpAsked: {
+        /** TopUpRequest */
+        TopUpRequest: {
             /** Reference G */
             reference_g: number;
             /** Current G */
@@ -6308,24 +6308,10 @@ export interface components {
             set_up_water_g: number;
         };
         /**
-         * TopUpStepTold
-         * @description A box that weighs `from_g` or more, and less than the step before, lacks `add_g`.
-         */
-        TopUpStepTold: {
-            /** From G */
-            from_g: number;
-            /** Add G */
-            add_g: number;
-            /** Today G */
-            today_g: number;
-            /** Split */
-            split: boolean;
-        };
-        /**
-         * TopUpTold
+         * TopUpResponse
          * @description What to add, g; `split`: over two days, `today_g` of it now.
          */
-        TopUpTold: {
+        TopUpResponse: {
             /** Deficit G */
             deficit_g: number;
             /** Add G */
@@ -6338,10 +6324,24 @@ export interface components {
             left_out_g: number;
         };
         /**
-         * TorchlightTold
+         * TopUpStepResponse
+         * @description A box that weighs `from_g` or more, and less than the step before, lacks `add_g`.
+         */
+        TopUpStepResponse: {
+            /** From G */
+            from_g: number;
+            /** Add G */
+            add_g: number;
+            /** Today G */
+            today_g: number;
+            /** Split */
+            split: boolean;
+        };
+        /**
+         * TorchlightResponse
          * @description The latest candling, and when to candle again; nulls where there is nothing to say.
          */
-        TorchlightTold: {
+        TorchlightResponse: {
             vessels: components["schemas"]["Vessels"] | null;
             disc: components["schemas"]["Disc"] | null;
             /** Seen At */
@@ -6352,10 +6352,10 @@ export interface components {
             again_by: string | null;
         };
         /**
-         * TraceTold
+         * TraceResponse
          * @description Buckets of `bucket_s` seconds from `start` on, the same for all probes.
          */
-        TraceTold: {
+        TraceResponse: {
             /**
              * Start
              * Format: date-time
@@ -6370,16 +6370,7 @@ export interface components {
             /** Set Point C */
             set_point_c: (number | null)[];
             /** Probes */
-            probes: components["schemas"]["ProbeTraceTold"][];
-        };
-        /**
-         * TraitAsked
-         * @description A trait an animal carries, or a hatchling shows.
-         */
-        TraitAsked: {
-            /** Name */
-            name: string;
-            form: components["schemas"]["TraitForm"];
+            probes: components["schemas"]["ProbeTraceResponse"][];
         };
         /**
          * TraitForm
@@ -6387,8 +6378,17 @@ export interface components {
          * @enum {string}
          */
         TraitForm: "visual" | "two copies" | "one copy" | "possible";
-        /** TraitTold */
-        TraitTold: {
+        /**
+         * TraitRequest
+         * @description A trait an animal carries, or a hatchling shows.
+         */
+        TraitRequest: {
+            /** Name */
+            name: string;
+            form: components["schemas"]["TraitForm"];
+        };
+        /** TraitResponse */
+        TraitResponse: {
             /** Name */
             name: string;
             /** Form */
@@ -6400,8 +6400,8 @@ export interface components {
          * @enum {string}
          */
         TubSchool: "clean at once" | "let her rest 1-2 weeks first";
-        /** TurnTold */
-        TurnTold: {
+        /** TurnResponse */
+        TurnResponse: {
             /** Turn */
             turn: boolean;
             /** Text */
@@ -6419,10 +6419,33 @@ export interface components {
          */
         Vessels: "strong" | "weak" | "none" | "broken" | "unsure";
         /**
-         * VisitAsked
+         * VisitOutcome
+         * @description What became of a visit. `refused` ones are not stored; `reason` says why, at which field.
+         */
+        VisitOutcome: {
+            /** Key */
+            key: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "stored" | "known" | "refused";
+            act?: components["schemas"]["ActResponse"] | null;
+            /**
+             * Conflicts
+             * @default []
+             */
+            conflicts: string[];
+            /** Reason */
+            reason?: string | null;
+            /** Field */
+            field?: string | null;
+        };
+        /**
+         * VisitRequest
          * @description One box opened and shut. `key` is the device's own: delivered twice, it is one visit.
          */
-        VisitAsked: {
+        VisitRequest: {
             /** Key */
             key: string;
             /** Code */
@@ -6440,14 +6463,14 @@ export interface components {
             /** Seen Act */
             seen_act?: number | null;
             /** Eggs */
-            eggs?: components["schemas"]["EggSeenAsked"][];
+            eggs?: components["schemas"]["EggSeenRequest"][];
             /**
              * Rest As Before
              * @default true
              */
             rest_as_before: boolean;
             /** Signs */
-            signs?: components["schemas"]["BoxSignAsked"][];
+            signs?: components["schemas"]["BoxSignRequest"][];
             /** Mass G */
             mass_g?: number | null;
             /** Water G */
@@ -6455,33 +6478,10 @@ export interface components {
             /** Acts */
             acts?: components["schemas"]["BoxActKind"][];
             closing?: components["schemas"]["Closing"] | null;
-            shelf?: components["schemas"]["ShelfAsked"] | null;
-            fresh?: components["schemas"]["FreshMediumAsked"] | null;
+            shelf?: components["schemas"]["ShelfRequest"] | null;
+            fresh?: components["schemas"]["FreshMediumRequest"] | null;
             /** Mass Change G */
             mass_change_g?: number | null;
-        };
-        /**
-         * VisitOutcome
-         * @description What became of a visit. `refused` ones are not stored; `reason` says why, at which field.
-         */
-        VisitOutcome: {
-            /** Key */
-            key: string;
-            /**
-             * State
-             * @enum {string}
-             */
-            state: "stored" | "known" | "refused";
-            act?: components["schemas"]["ActTold"] | null;
-            /**
-             * Conflicts
-             * @default []
-             */
-            conflicts: string[];
-            /** Reason */
-            reason?: string | null;
-            /** Field */
-            field?: string | null;
         };
         /**
          * Visits
@@ -6489,23 +6489,23 @@ export interface components {
          */
         Visits: "set and forget" | "every 14 days" | "every 7 days" | "every 2-3 days";
         /**
-         * VisitsAsked
+         * VisitsRequest
          * @description Visits in the order in which they were closed.
          *
          *     `sent_at` is the device's own clock at this moment: its times are shifted to
          *     the house's by it, so that a phone that goes wrong is right all the same.
          */
-        VisitsAsked: {
+        VisitsRequest: {
             /** Sent At */
             sent_at?: string | null;
             /** Visits */
-            visits: components["schemas"]["VisitAsked"][];
+            visits: components["schemas"]["VisitRequest"][];
         };
         /**
-         * WaterLeftTold
+         * WaterLeftResponse
          * @description Share of the set-up water left with its 80 % band, the loss and the dates.
          */
-        WaterLeftTold: {
+        WaterLeftResponse: {
             /** Water G */
             water_g: number;
             /** Share */
@@ -6520,16 +6520,16 @@ export interface components {
             loss_low_g_day: number;
             /** Loss High G Day */
             loss_high_g_day: number;
-            top_up_soon: components["schemas"]["DateBandTold"];
-            dry: components["schemas"]["DateBandTold"];
+            top_up_soon: components["schemas"]["DateBandResponse"];
+            dry: components["schemas"]["DateBandResponse"];
             /** Weighings */
             weighings: number;
         };
         /**
-         * WaterLevelTold
+         * WaterLevelResponse
          * @description Share of the set-up water left by physics alone, with an 80 % band.
          */
-        WaterLevelTold: {
+        WaterLevelResponse: {
             /** Share */
             share: number;
             /** Share Low */
@@ -6549,18 +6549,18 @@ export interface components {
             /** Dry */
             dry: number;
         };
-        /** WateringAsked */
-        WateringAsked: {
+        /** WateringRequest */
+        WateringRequest: {
             /** Water G */
             water_g: number;
             /** At */
             at?: string | null;
         };
         /**
-         * WeightAsked
+         * WeightRequest
          * @description `confirmed`: the leap from the weight before was asked about and is right.
          */
-        WeightAsked: {
+        WeightRequest: {
             /** Mass G */
             mass_g: number;
             /** At */
@@ -6571,8 +6571,8 @@ export interface components {
              */
             confirmed: boolean;
         };
-        /** WeightTold */
-        WeightTold: {
+        /** WeightResponse */
+        WeightResponse: {
             /**
              * At
              * Format: date-time
@@ -6582,10 +6582,10 @@ export interface components {
             mass_g: number;
         };
         /**
-         * WhatIfAsked
+         * WhatIfRequest
          * @description `as_of` is the moment to stand at, now when left out (or lay, when that is later).
          */
-        WhatIfAsked: {
+        WhatIfRequest: {
             /**
              * Laid At
              * Format: date-time
@@ -6612,12 +6612,12 @@ export interface components {
             unit?: ("c" | "f") | null;
         };
         /**
-         * WhatIfTold
+         * WhatIfResponse
          * @description `forecast` is null while the readings leave questions open.
          */
-        WhatIfTold: {
-            forecast: components["schemas"]["ForecastTold"] | null;
-            other?: components["schemas"]["ForecastTold"] | null;
+        WhatIfResponse: {
+            forecast: components["schemas"]["ForecastResponse"] | null;
+            other?: components["schemas"]["ForecastResponse"] | null;
             /** Shift Days */
             shift_days?: number | null;
             /** Future C */
@@ -6631,7 +6631,7 @@ export interface components {
              * Ribbon
              * @default []
              */
-            ribbon: components["schemas"]["RibbonPieceTold"][];
+            ribbon: components["schemas"]["RibbonPieceResponse"][];
             /**
              * Readings
              * @default 0
@@ -6641,18 +6641,18 @@ export interface components {
              * Bad Rows
              * @default []
              */
-            bad_rows: components["schemas"]["BadRowTold"][];
+            bad_rows: components["schemas"]["BadRowResponse"][];
             /**
              * Questions
              * @default []
              */
-            questions: components["schemas"]["QuestionTold"][];
+            questions: components["schemas"]["QuestionResponse"][];
         };
         /**
-         * WindowTold
+         * WindowResponse
          * @description p10-p90 holds 80 %, p25-p75 half.
          */
-        WindowTold: {
+        WindowResponse: {
             /**
              * P10
              * Format: date-time
@@ -6680,10 +6680,10 @@ export interface components {
             p90: string;
         };
         /**
-         * YearTold
+         * YearResponse
          * @description A year's clutches as on cards, like "7-2".
          */
-        YearTold: {
+        YearResponse: {
             /** Year */
             year: number;
             /** Counts */
@@ -6695,10 +6695,10 @@ export interface components {
          */
         YolkLeft: "absorbed" | "some left" | "much left";
         /**
-         * CurrentFormTold
+         * CurrentFormResponse
          * @description What a form holds that somebody changed meanwhile; null when it was emptied.
          */
-        CurrentFormTold: {
+        CurrentFormResponse: {
             /** Revision */
             revision: string;
             /** Form */
@@ -6707,17 +6707,17 @@ export interface components {
             } | null;
         };
         /**
-         * FieldProblemTold
+         * FieldProblemResponse
          * @description A field of the request and why its value is refused.
          */
-        FieldProblemTold: {
+        FieldProblemResponse: {
             /** Field */
             field: string;
             /** Reason */
             reason: string;
         };
         /**
-         * ProblemTold
+         * ProblemResponse
          * @description A refusal in words.
          *
          *     `errors` are its fields, `confirm` the field that lets it pass after all,
@@ -6733,14 +6733,14 @@ export interface components {
             /** Detail */
             detail: string;
             /** Errors */
-            errors: components["schemas"]["FieldProblemTold"][];
+            errors: components["schemas"]["FieldProblemResponse"][];
             /**
              * Confirm
              * @default
              */
             confirm: string;
             /** @default null */
-            current: components["schemas"]["CurrentFormTold"] | null;
+            current: components["schemas"]["CurrentFormResponse"] | null;
         };
     };
     responses: {
@@ -6866,7 +6866,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TodayTold"];
+                    "application/json": components["schemas"]["TodayResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -6891,7 +6891,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AnimalTold"][];
+                    "application/json": components["schemas"]["AnimalResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -6910,7 +6910,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AnimalAsked"];
+                "application/json": components["schemas"]["AnimalRequest"];
             };
         };
         responses: {
@@ -6920,7 +6920,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AddedTold"];
+                    "application/json": components["schemas"]["AnimalAddedResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -6949,7 +6949,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AfterLayingTold"][];
+                    "application/json": components["schemas"]["AfterLayingResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -6976,7 +6976,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AnimalPageTold"];
+                    "application/json": components["schemas"]["AnimalPageResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7002,7 +7002,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AnimalAsked"];
+                "application/json": components["schemas"]["AnimalRequest"];
             };
         };
         responses: {
@@ -7012,7 +7012,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7039,7 +7039,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WeightAsked"];
+                "application/json": components["schemas"]["WeightRequest"];
             };
         };
         responses: {
@@ -7049,7 +7049,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7074,7 +7074,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MealAsked"];
+                "application/json": components["schemas"]["MealRequest"];
             };
         };
         responses: {
@@ -7084,7 +7084,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7109,7 +7109,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TickAsked"];
+                "application/json": components["schemas"]["TickRequest"];
             };
         };
         responses: {
@@ -7119,7 +7119,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7148,7 +7148,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SeasonTold"];
+                    "application/json": components["schemas"]["SeasonResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7167,7 +7167,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PairAsked"];
+                "application/json": components["schemas"]["PairRequest"];
             };
         };
         responses: {
@@ -7177,7 +7177,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7209,7 +7209,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7231,7 +7231,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PairingAsked"];
+                "application/json": components["schemas"]["PairingRequest"];
             };
         };
         responses: {
@@ -7241,7 +7241,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7266,7 +7266,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["EndAsked"];
+                "application/json": components["schemas"]["EndRequest"];
             };
         };
         responses: {
@@ -7276,7 +7276,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7301,7 +7301,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LockAsked"];
+                "application/json": components["schemas"]["LockRequest"];
             };
         };
         responses: {
@@ -7311,7 +7311,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7334,7 +7334,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SignAsked"];
+                "application/json": components["schemas"]["SignRequest"];
             };
         };
         responses: {
@@ -7344,7 +7344,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7367,7 +7367,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PreparationTickAsked"];
+                "application/json": components["schemas"]["PreparationTickRequest"];
             };
         };
         responses: {
@@ -7377,7 +7377,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7408,7 +7408,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClutchTold"];
+                    "application/json": components["schemas"]["ClutchResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7434,7 +7434,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LayDayAsked"];
+                "application/json": components["schemas"]["LayDayRequest"];
             };
         };
         responses: {
@@ -7444,7 +7444,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LaidTold"];
+                    "application/json": components["schemas"]["LaidResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7472,7 +7472,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GradeAsked"];
+                "application/json": components["schemas"]["GradeRequest"];
             };
         };
         responses: {
@@ -7482,7 +7482,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7508,7 +7508,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CandlingAsked"];
+                "application/json": components["schemas"]["CandlingRequest"];
             };
         };
         responses: {
@@ -7518,7 +7518,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7555,7 +7555,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7582,7 +7582,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WateringAsked"];
+                "application/json": components["schemas"]["WateringRequest"];
             };
         };
         responses: {
@@ -7592,7 +7592,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7624,7 +7624,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EggPageTold"];
+                    "application/json": components["schemas"]["EggPageResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7657,7 +7657,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WaterLeftTold"] | null;
+                    "application/json": components["schemas"]["WaterLeftResponse"] | null;
                 };
             };
             400: components["responses"]["400"];
@@ -7685,7 +7685,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RoundTold"];
+                    "application/json": components["schemas"]["RoundResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7704,7 +7704,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["VisitsAsked"];
+                "application/json": components["schemas"]["VisitsRequest"];
             };
         };
         responses: {
@@ -7714,7 +7714,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OutcomesTold"];
+                    "application/json": components["schemas"]["OutcomesResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7737,7 +7737,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PostponementAsked"];
+                "application/json": components["schemas"]["PostponementRequest"];
             };
         };
         responses: {
@@ -7747,7 +7747,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7868,7 +7868,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ChoicesTold"];
+                    "application/json": components["schemas"]["ChoicesResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7895,7 +7895,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SuggestionTold"];
+                    "application/json": components["schemas"]["SuggestionResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7917,7 +7917,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LayDayAsked"];
+                "application/json": components["schemas"]["LayDayRequest"];
             };
         };
         responses: {
@@ -7927,7 +7927,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LaidTold"];
+                    "application/json": components["schemas"]["LaidResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -7956,7 +7956,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LayDayTold"][];
+                    "application/json": components["schemas"]["LayDayResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -7975,7 +7975,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BeginAsked"];
+                "application/json": components["schemas"]["BeginRequest"];
             };
         };
         responses: {
@@ -7985,7 +7985,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LayDayTold"];
+                    "application/json": components["schemas"]["LayDayResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8016,7 +8016,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LayDayTold"];
+                    "application/json": components["schemas"]["LayDayResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8040,7 +8040,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SaveAsked"];
+                "application/json": components["schemas"]["SaveRequest"];
             };
         };
         responses: {
@@ -8050,7 +8050,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LayDayTold"];
+                    "application/json": components["schemas"]["LayDayResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8081,7 +8081,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LaidTold"];
+                    "application/json": components["schemas"]["LaidResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8105,7 +8105,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AsideAsked"];
+                "application/json": components["schemas"]["AsideRequest"];
             };
         };
         responses: {
@@ -8115,7 +8115,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LayDayTold"];
+                    "application/json": components["schemas"]["LayDayResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8154,7 +8154,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PhotoAddedTold"];
+                    "application/json": components["schemas"]["PhotoAddedResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8185,7 +8185,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8215,7 +8215,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PhotoTold"][];
+                    "application/json": components["schemas"]["PhotoResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -8273,7 +8273,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HungProbeTold"][];
+                    "application/json": components["schemas"]["HungProbeResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -8292,7 +8292,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ProbeAsked"];
+                "application/json": components["schemas"]["ProbeRequest"];
             };
         };
         responses: {
@@ -8302,7 +8302,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HungProbeTold"];
+                    "application/json": components["schemas"]["HungProbeResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8327,7 +8327,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ProbeMoveAsked"];
+                "application/json": components["schemas"]["ProbeMoveRequest"];
             };
         };
         responses: {
@@ -8337,7 +8337,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8362,7 +8362,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CheckAsked"];
+                "application/json": components["schemas"]["CheckRequest"];
             };
         };
         responses: {
@@ -8372,7 +8372,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8397,7 +8397,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LeftOutAsked"];
+                "application/json": components["schemas"]["LeftOutRequest"];
             };
         };
         responses: {
@@ -8407,7 +8407,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8436,7 +8436,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DeviceTold"][];
+                    "application/json": components["schemas"]["DeviceResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -8455,7 +8455,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DeviceAsked"];
+                "application/json": components["schemas"]["DeviceRequest"];
             };
         };
         responses: {
@@ -8465,7 +8465,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TokenTold"];
+                    "application/json": components["schemas"]["TokenResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8496,7 +8496,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TokenTold"];
+                    "application/json": components["schemas"]["TokenResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8526,7 +8526,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8580,7 +8580,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TakenInTold"];
+                    "application/json": components["schemas"]["TakenInResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8609,7 +8609,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HeldTold"][];
+                    "application/json": components["schemas"]["HeldResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -8628,7 +8628,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LetInAsked"];
+                "application/json": components["schemas"]["LetInRequest"];
             };
         };
         responses: {
@@ -8638,7 +8638,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8661,7 +8661,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["DropAsked"];
+                "application/json": components["schemas"]["DropRequest"];
             };
         };
         responses: {
@@ -8671,7 +8671,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8700,7 +8700,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HatchWatchTold"];
+                    "application/json": components["schemas"]["HatchWatchResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8727,7 +8727,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HatchingClutchTold"];
+                    "application/json": components["schemas"]["HatchingClutchResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8751,7 +8751,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MoveAsked"];
+                "application/json": components["schemas"]["MoveRequest"];
             };
         };
         responses: {
@@ -8761,7 +8761,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8787,7 +8787,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MomentAsked"];
+                "application/json": components["schemas"]["MomentRequest"];
             };
         };
         responses: {
@@ -8797,7 +8797,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8823,7 +8823,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MomentAsked"];
+                "application/json": components["schemas"]["MomentRequest"];
             };
         };
         responses: {
@@ -8833,7 +8833,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8859,7 +8859,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CutAsked"];
+                "application/json": components["schemas"]["CutRequest"];
             };
         };
         responses: {
@@ -8869,7 +8869,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8897,7 +8897,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HatchlingAsked"];
+                "application/json": components["schemas"]["HatchlingRequest"];
             };
         };
         responses: {
@@ -8907,7 +8907,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8934,7 +8934,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["HatchlingWeightAsked"];
+                "application/json": components["schemas"]["HatchlingWeightRequest"];
             };
         };
         responses: {
@@ -8944,7 +8944,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8969,7 +8969,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MomentAsked"];
+                "application/json": components["schemas"]["MomentRequest"];
             };
         };
         responses: {
@@ -8979,7 +8979,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9004,7 +9004,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FirstMealAsked"];
+                "application/json": components["schemas"]["FirstMealRequest"];
             };
         };
         responses: {
@@ -9014,7 +9014,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9039,7 +9039,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FatesAsked"];
+                "application/json": components["schemas"]["FatesRequest"];
             };
         };
         responses: {
@@ -9049,7 +9049,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9074,7 +9074,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MomentAsked"];
+                "application/json": components["schemas"]["MomentRequest"];
             };
         };
         responses: {
@@ -9084,7 +9084,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9115,7 +9115,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9139,7 +9139,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["LastWeekTickAsked"];
+                "application/json": components["schemas"]["LastWeekTickRequest"];
             };
         };
         responses: {
@@ -9149,7 +9149,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9178,7 +9178,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ScoreTold"][];
+                    "application/json": components["schemas"]["ScoreResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -9205,7 +9205,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LossesTold"];
+                    "application/json": components["schemas"]["LossesResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9260,7 +9260,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClutchLossesTold"];
+                    "application/json": components["schemas"]["ClutchLossesResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9287,7 +9287,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OpeningAsked"];
+                "application/json": components["schemas"]["OpeningRequest"];
             };
         };
         responses: {
@@ -9297,7 +9297,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9330,7 +9330,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SeasonsTold"];
+                    "application/json": components["schemas"]["SeasonsResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9363,7 +9363,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ComparisonTold"];
+                    "application/json": components["schemas"]["ComparisonResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9391,7 +9391,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GeneTold"][];
+                    "application/json": components["schemas"]["GeneResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -9410,7 +9410,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GeneAsked"];
+                "application/json": components["schemas"]["GeneRequest"];
             };
         };
         responses: {
@@ -9420,7 +9420,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9447,7 +9447,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GeneAsked"];
+                "application/json": components["schemas"]["GeneRequest"];
             };
         };
         responses: {
@@ -9457,7 +9457,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9490,7 +9490,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9521,7 +9521,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PairTold"];
+                    "application/json": components["schemas"]["PairResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9549,7 +9549,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CabinetListedTold"][];
+                    "application/json": components["schemas"]["CabinetListedResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -9568,7 +9568,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewCabinetAsked"];
+                "application/json": components["schemas"]["NewCabinetRequest"];
             };
         };
         responses: {
@@ -9578,7 +9578,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9609,7 +9609,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CabinetTold"];
+                    "application/json": components["schemas"]["CabinetResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9635,7 +9635,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["CabinetAsked"];
+                "application/json": components["schemas"]["CabinetRequest"];
             };
         };
         responses: {
@@ -9645,7 +9645,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9672,7 +9672,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SetPointAsked"];
+                "application/json": components["schemas"]["SetPointRequest"];
             };
         };
         responses: {
@@ -9682,7 +9682,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9707,7 +9707,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AlterationAsked"];
+                "application/json": components["schemas"]["AlterationRequest"];
             };
         };
         responses: {
@@ -9717,7 +9717,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9752,7 +9752,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TraceTold"];
+                    "application/json": components["schemas"]["TraceResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9783,7 +9783,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AlarmTold"][];
+                    "application/json": components["schemas"]["AlarmResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -9813,7 +9813,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9866,7 +9866,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MessengerTold"][];
+                    "application/json": components["schemas"]["MessengerResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -9885,7 +9885,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MessengerAsked"];
+                "application/json": components["schemas"]["MessengerRequest"];
             };
         };
         responses: {
@@ -9895,7 +9895,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9924,7 +9924,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MessageTold"][];
+                    "application/json": components["schemas"]["MessageResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -9947,7 +9947,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MessengerAsked"];
+                "application/json": components["schemas"]["MessengerRequest"];
             };
         };
         responses: {
@@ -9957,7 +9957,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -9990,7 +9990,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10020,7 +10020,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MessageTold"];
+                    "application/json": components["schemas"]["MessageResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10042,7 +10042,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ByHandAsked"];
+                "application/json": components["schemas"]["ByHandRequest"];
             };
         };
         responses: {
@@ -10052,7 +10052,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10092,7 +10092,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FileTold"];
+                    "application/json": components["schemas"]["ReadFileResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10134,7 +10134,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StoredFileTold"];
+                    "application/json": components["schemas"]["StoredFileResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10157,7 +10157,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WhatIfAsked"];
+                "application/json": components["schemas"]["WhatIfRequest"];
             };
         };
         responses: {
@@ -10167,7 +10167,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WhatIfTold"];
+                    "application/json": components["schemas"]["WhatIfResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10190,7 +10190,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MixAsked"];
+                "application/json": components["schemas"]["MixRequest"];
             };
         };
         responses: {
@@ -10200,7 +10200,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MixTold"];
+                    "application/json": components["schemas"]["MixResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10223,7 +10223,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TopUpAsked"];
+                "application/json": components["schemas"]["TopUpRequest"];
             };
         };
         responses: {
@@ -10233,7 +10233,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TopUpTold"];
+                    "application/json": components["schemas"]["TopUpResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10262,7 +10262,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MethodsTold"];
+                    "application/json": components["schemas"]["MethodsResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10281,7 +10281,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MethodAsked"];
+                "application/json": components["schemas"]["MethodRequest"];
             };
         };
         responses: {
@@ -10291,7 +10291,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MethodAddedTold"];
+                    "application/json": components["schemas"]["MethodAddedResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10318,7 +10318,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MethodAsked"];
+                "application/json": components["schemas"]["MethodRequest"];
             };
         };
         responses: {
@@ -10328,7 +10328,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10361,7 +10361,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10389,7 +10389,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SettingTold"][];
+                    "application/json": components["schemas"]["SettingResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -10412,7 +10412,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SettingAsked"];
+                "application/json": components["schemas"]["SettingRequest"];
             };
         };
         responses: {
@@ -10422,7 +10422,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10453,7 +10453,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CabinetReadinessTold"][];
+                    "application/json": components["schemas"]["CabinetReadinessResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -10478,7 +10478,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SessionTold"];
+                    "application/json": components["schemas"]["SessionResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10497,7 +10497,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SignInAsked"];
+                "application/json": components["schemas"]["SignInRequest"];
             };
         };
         responses: {
@@ -10552,7 +10552,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["OwnPassphraseAsked"];
+                "application/json": components["schemas"]["OwnPassphraseRequest"];
             };
         };
         responses: {
@@ -10589,7 +10589,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["OwnSessionTold"][];
+                    "application/json": components["schemas"]["OwnSessionResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -10666,7 +10666,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PersonTold"][];
+                    "application/json": components["schemas"]["PersonResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -10685,7 +10685,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PersonAsked"];
+                "application/json": components["schemas"]["PersonRequest"];
             };
         };
         responses: {
@@ -10695,7 +10695,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10722,7 +10722,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PersonAsked"];
+                "application/json": components["schemas"]["PersonRequest"];
             };
         };
         responses: {
@@ -10732,7 +10732,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10765,7 +10765,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10789,7 +10789,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PassphraseAsked"];
+                "application/json": components["schemas"]["PassphraseRequest"];
             };
         };
         responses: {
@@ -10883,7 +10883,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CalendarLinkTold"];
+                    "application/json": components["schemas"]["CalendarLinkResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10911,7 +10911,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["NewCalendarLinkTold"];
+                    "application/json": components["schemas"]["NewCalendarLinkResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -10963,7 +10963,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HouseTold"];
+                    "application/json": components["schemas"]["HouseResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -11015,7 +11015,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PackageTakenTold"];
+                    "application/json": components["schemas"]["PackageTakenResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -11044,7 +11044,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BackupsTold"];
+                    "application/json": components["schemas"]["BackupsResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -11069,7 +11069,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BackupTold"];
+                    "application/json": components["schemas"]["BackupResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -11091,7 +11091,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["BackupFolderAsked"];
+                "application/json": components["schemas"]["BackupFolderRequest"];
             };
         };
         responses: {
@@ -11101,7 +11101,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BackupsTold"];
+                    "application/json": components["schemas"]["BackupsResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -11132,7 +11132,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CopyTold"][];
+                    "application/json": components["schemas"]["CopyResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -11157,7 +11157,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RestoreTold"] | null;
+                    "application/json": components["schemas"]["RestoreResponse"] | null;
                 };
             };
             400: components["responses"]["400"];
@@ -11176,7 +11176,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RestoreAsked"];
+                "application/json": components["schemas"]["RestoreRequest"];
             };
         };
         responses: {
@@ -11186,7 +11186,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RestoreTold"];
+                    "application/json": components["schemas"]["RestoreResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -11218,7 +11218,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SecurityEventTold"][];
+                    "application/json": components["schemas"]["SecurityEventResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -11246,7 +11246,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AcceptedTold"];
+                    "application/json": components["schemas"]["AcceptedResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -11272,7 +11272,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HealthTold"];
+                    "application/json": components["schemas"]["HealthResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -11297,7 +11297,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LogTold"][];
+                    "application/json": components["schemas"]["LogResponse"][];
                 };
             };
             400: components["responses"]["400"];
@@ -11324,7 +11324,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ActTold"];
+                    "application/json": components["schemas"]["ActResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -11352,7 +11352,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RulesTold"];
+                    "application/json": components["schemas"]["RulesResponse"];
                 };
             };
             400: components["responses"]["400"];

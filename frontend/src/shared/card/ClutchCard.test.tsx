@@ -25,7 +25,7 @@ const clutch = {
     egg_notes: '2 window, vessels weak; 4 slug',
     keeping: 'perlite',
   },
-} as unknown as Schemas['ClutchTold']
+} as unknown as Schemas['ClutchResponse']
 
 describe('the card of a clutch', () => {
   it('holds what one must know with the box in hand', () => {

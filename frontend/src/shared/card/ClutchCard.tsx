@@ -3,7 +3,7 @@ import { day, dayRange, fullDay } from '@/shared/dates'
 import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 import './card.css'
 
-type Clutch = Schemas['ClutchTold']
+type Clutch = Schemas['ClutchResponse']
 
 /** The clutch card, A6: what one must know with the box in hand, and the code that opens its page. */
 export function ClutchCard({ clutch }: { clutch: Clutch }) {

@@ -5,7 +5,7 @@ import { Button } from '@/shared/ui/Button'
 import { inKeepersUnit, type TemperatureUnit, useTemperatureUnit } from '@/shared/units'
 import { useAcknowledge } from './useAlarms'
 
-type Alarm = Schemas['AlarmTold']
+type Alarm = Schemas['AlarmResponse']
 
 /** In order of gravity. */
 const WORDS = { emergency: 'Emergency', alarm: 'Alarm', notice: 'Notice' } as const

@@ -3,8 +3,8 @@ import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
 import { difference, temperature, useTemperatureUnit } from '@/shared/units'
 
-type Cabinet = Schemas['CabinetReadinessTold']
-type Condition = Schemas['ConditionTold']
+type Cabinet = Schemas['CabinetReadinessResponse']
+type Condition = Schemas['ConditionResponse']
 
 /** Whether a cabinet is ready for eggs, which condition fails, and since when. */
 export function Readiness({ cabinet }: { cabinet: Cabinet | undefined }) {

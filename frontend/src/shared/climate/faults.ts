@@ -2,7 +2,7 @@ import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
 import { difference, type TemperatureUnit } from '@/shared/units'
 
-export type Fault = Schemas['FaultTold']
+export type Fault = Schemas['FaultResponse']
 
 /** What a fault is called, and what to look at. */
 export const FAULT_WORDS: Record<Fault['kind'], { name: string; look: string }> = {

@@ -29,7 +29,7 @@ export function useCorrection<Body extends object, Told>({
   /** What the form would record when nothing was typed. */
   opened: Body | null
   send: (body: Body, header: SeenHeader) => Promise<Told>
-  actOf: (told: Told) => Schemas['ActTold'] | null | undefined
+  actOf: (told: Told) => Schemas['ActResponse'] | null | undefined
   /** Called without anything when what somebody else recorded was left as it is. */
   onDone: (told?: Told) => void
 }) {

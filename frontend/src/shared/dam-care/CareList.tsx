@@ -6,8 +6,8 @@ import { day } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
 
-type Dam = Schemas['AfterLayingTold']
-type Item = Schemas['CareItemTold']
+type Dam = Schemas['AfterLayingResponse']
+type Item = Schemas['CareItemResponse']
 
 /** A dam's checklist after laying, her flags, and the way back to weight. */
 export function CareList({ dam }: { dam: Dam }) {
@@ -107,7 +107,7 @@ export function BackToWeight({ dam }: { dam: Dam }) {
   )
 }
 
-function expected(recovery: Schemas['RecoveryTold']): string {
+function expected(recovery: Schemas['RecoveryResponse']): string {
   const rate = recovery.gain_g_per_day?.toFixed(0)
   const early = recovery.early_at ? day(recovery.early_at) : ''
   const late = recovery.late_at ? day(recovery.late_at) : 'much later'

@@ -1,8 +1,8 @@
 import type { Schemas } from '@/shared/api/client'
 
-export type Forecast = Schemas['ForecastTold']
-export type Window = Schemas['WindowTold']
-export type Piece = Schemas['RibbonPieceTold']
+export type Forecast = Schemas['ForecastResponse']
+export type Window = Schemas['WindowResponse']
+export type Piece = Schemas['RibbonPieceResponse']
 
 const DAY_MS = 86_400_000
 

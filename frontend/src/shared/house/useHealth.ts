@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { answer, api, type Schemas } from '@/shared/api/client'
 
-export type Health = Schemas['HealthTold']
+export type Health = Schemas['HealthResponse']
 
 const QUIETLY_MS = 60_000
 const WATCHING_MS = 1_500

@@ -48,7 +48,7 @@ export function MethodFields({
   told,
   fixedDam = false,
 }: {
-  told: Schemas['MethodsTold']
+  told: Schemas['MethodsResponse']
   /** A clutch stays where it was laid: box or dam. */
   fixedDam?: boolean
 }) {

@@ -3,7 +3,7 @@ import Dexie, { type Table } from 'dexie'
 import { nanoid } from 'nanoid'
 import type { Schemas } from '../api/client'
 
-export type Visit = Schemas['VisitAsked']
+export type Visit = Schemas['VisitRequest']
 
 /** A closed visit on its way to the house; in the order of `id`. */
 export type QueuedVisit = {

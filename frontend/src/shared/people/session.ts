@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api, done, type Schemas } from '../api/client'
 
-export type Session = Schemas['SessionTold']
+export type Session = Schemas['SessionResponse']
 
 const LAST = 'sandboa.session'
 

@@ -3,7 +3,7 @@ import { answer, api, type Schemas } from '@/shared/api/client'
 import { Photos } from './Photos'
 
 type Props = {
-  clutch: Schemas['ClutchTold']
+  clutch: Schemas['ClutchResponse']
   /** Only those taken at that step of lay day. */
   step?: Schemas['Step']
 }

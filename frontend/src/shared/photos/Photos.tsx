@@ -8,12 +8,12 @@ import { sentence } from '@/shared/sentence'
 import { showAct, showProblem } from '@/shared/ui/toaster'
 import { TakePhoto } from './TakePhoto'
 
-type Photo = Schemas['PhotoTold']
+type Photo = Schemas['PhotoResponse']
 
 /** What a photo is of: a lay day, clutch or animal by id, one of its eggs, at a step. */
 export type PhotoOf = { owner: number; egg?: number; step?: string }
 
-async function upload(file: File, of: PhotoOf): Promise<Schemas['PhotoAddedTold']> {
+async function upload(file: File, of: PhotoOf): Promise<Schemas['PhotoAddedResponse']> {
   const query = new URLSearchParams({ owner: String(of.owner) })
   if (of.step) query.set('step', of.step)
   if (of.egg) query.set('egg', String(of.egg))
@@ -71,7 +71,7 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
 function Picture({ photo }: { photo: Photo }) {
   const client = useQueryClient()
   const undo = useUndo()
-  const take = useMutation<Schemas['ActTold'], Problem, void>({
+  const take = useMutation<Schemas['ActResponse'], Problem, void>({
     mutationFn: () =>
       answer(api.DELETE('/api/photos/{photo}', { params: { path: { photo: photo.id } } })),
     onSuccess: (act) => {

@@ -16,12 +16,12 @@ export function DueLines({
   postponed,
 }: {
   code: string
-  due: Schemas['DueTold'][]
-  postponed: Schemas['PostponedTold'][]
+  due: Schemas['DueResponse'][]
+  postponed: Schemas['PostponedResponse'][]
 }) {
   const unit = useTemperatureUnit()
   const postpone = useAct(
-    (body: Schemas['PostponementAsked']) => answer(api.POST('/api/postponements', { body })),
+    (body: Schemas['PostponementRequest']) => answer(api.POST('/api/postponements', { body })),
     (act) => act,
   )
   if (due.length + postponed.length === 0) return null

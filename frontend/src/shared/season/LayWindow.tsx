@@ -3,7 +3,7 @@ import type { Schemas } from '@/shared/api/client'
 import { day, dayRange } from '@/shared/dates'
 
 /** When she lays, in a sentence, and what that rests on. */
-export function LayWindow({ forecast }: { forecast: Schemas['LayForecastTold'] }) {
+export function LayWindow({ forecast }: { forecast: Schemas['LayForecastResponse'] }) {
   return (
     <chakra.div mb={4}>
       {forecast.window ? (

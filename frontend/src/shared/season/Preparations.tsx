@@ -4,12 +4,12 @@ import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
 import { Tick } from '@/shared/ui/Choices'
 
-type Dam = Schemas['DamSeasonTold']
+type Dam = Schemas['DamSeasonResponse']
 
 /** What has to be ready before her first egg, with dates; `dueOnly` leaves out what can wait. */
 export function Preparations({ dam, dueOnly = false }: { dam: Dam; dueOnly?: boolean }) {
   const tick = useAct(
-    (body: Schemas['PreparationTickAsked']) =>
+    (body: Schemas['PreparationTickRequest']) =>
       answer(api.POST('/api/season/preparations', { body })),
     (act) => act,
   )

@@ -13,12 +13,14 @@ const quiet = {
   pairings: [],
   signs: [],
   clutches: [],
-} as unknown as Schemas['DamSeasonTold']
+} as unknown as Schemas['DamSeasonResponse']
 const pairing = { id: 1, sire: 'Flint', start: at(3, 1), until: at(3, 3), locks: [at(3, 2)] }
 const strip = (dam: object, clutches: object[] = []) => (
   <SeasonStrip
-    season={{ as_of: at(6, 14), dams: [{ ...quiet, ...dam }] } as unknown as Schemas['SeasonTold']}
-    clutches={clutches as Schemas['TodayClutchTold'][]}
+    season={
+      { as_of: at(6, 14), dams: [{ ...quiet, ...dam }] } as unknown as Schemas['SeasonResponse']
+    }
+    clutches={clutches as Schemas['TodayClutchResponse'][]}
   />
 )
 

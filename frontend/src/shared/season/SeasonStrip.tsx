@@ -6,9 +6,9 @@ import { day, dayRange } from '@/shared/dates'
 import { token } from '@/shared/theme/token'
 import { useWidth } from '@/shared/ui/useWidth'
 
-type Season = Schemas['SeasonTold']
-type Dam = Schemas['DamSeasonTold']
-type Clutch = Schemas['TodayClutchTold']
+type Season = Schemas['SeasonResponse']
+type Dam = Schemas['DamSeasonResponse']
+type Clutch = Schemas['TodayClutchResponse']
 
 const ROW = 34
 const HEAD = 24

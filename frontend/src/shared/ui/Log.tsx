@@ -5,7 +5,7 @@ import { dayAndTime } from '@/shared/dates'
 import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 import { Button } from './Button'
 
-type Entry = Schemas['LogTold']
+type Entry = Schemas['LogResponse']
 
 /** The newest act that can still be taken back; undoing an undo is left to the log. */
 export function lastUndoable(entries: Entry[]): Entry | undefined {

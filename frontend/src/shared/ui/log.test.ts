@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api/client'
 import { lastUndoable, visitsOf } from './Log'
 
-const entry = (act: number, kind: string, undone = false): Schemas['LogTold'] => ({
+const entry = (act: number, kind: string, undone = false): Schemas['LogResponse'] => ({
   act,
   kind,
   undone,

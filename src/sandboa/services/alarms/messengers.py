@@ -23,7 +23,7 @@ from sandboa.services.alarms.monitor import Severity
 
 
 @dataclass(frozen=True, slots=True)
-class MessengerSaid:
+class MessengerCommand:
     """What a keeper says of a messenger; quiet hours as minutes after midnight in `zone`.
 
     It tells of what is at least as grave as `gravity`; `life_at_min` is the
@@ -40,7 +40,7 @@ class MessengerSaid:
     life_at_min: int | None = None
 
 
-def add_messenger(said: MessengerSaid, carriers: Mapping[str, Carrier], now_s: float) -> Act:
+def add_messenger(said: MessengerCommand, carriers: Mapping[str, Carrier], now_s: float) -> Act:
     """Record a messenger. NotPlausible at its field, Conflict when the name is taken."""
     name = _free_name(said.name)
     values, secrets = _checked(said, carriers)
@@ -51,7 +51,7 @@ def add_messenger(said: MessengerSaid, carriers: Mapping[str, Carrier], now_s: f
 
 
 def correct_messenger(
-    entity: int, said: MessengerSaid, carriers: Mapping[str, Carrier], now_s: float
+    entity: int, said: MessengerCommand, carriers: Mapping[str, Carrier], now_s: float
 ) -> Act:
     """Correct a messenger; what is left empty stays as it is, secrets above all.
 
@@ -60,7 +60,7 @@ def correct_messenger(
     held = find_messenger(entity)
     before = {**json.loads(held.target), **keys.secrets_of(entity)}
     kept = {k: v for k, v in before.items() if said.target.get(k) in (None, "")}
-    filled = MessengerSaid(
+    filled = MessengerCommand(
         said.kind, said.name, said.zone, {**said.target, **kept},
         said.quiet_from_min, said.quiet_until_min, said.gravity, said.life_at_min,
     )  # fmt: skip
@@ -98,7 +98,7 @@ def _free_name(said: str, besides: int | None = None) -> str:
 
 
 def _checked(
-    said: MessengerSaid, carriers: Mapping[str, Carrier]
+    said: MessengerCommand, carriers: Mapping[str, Carrier]
 ) -> tuple[dict[str, Any], dict[str, str]]:
     """What is recorded of a messenger, and its secrets beside that."""
     carrier = carriers.get(said.kind)

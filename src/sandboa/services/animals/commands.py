@@ -20,14 +20,14 @@ from sandboa.records.facts import Act
 from sandboa.records.house import DAM, SIRE, Animal
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.recording import act
-from sandboa.services.animals.meals import MealSaid, keep_meal
-from sandboa.services.animals.traits import TraitSaid, keep_traits, tidy_traits
+from sandboa.services.animals.meals import MealCommand, keep_meal
+from sandboa.services.animals.traits import TraitCommand, keep_traits, tidy_traits
 
 _LONGEST_TRAITS: Final = 400
 
 
 @dataclass(frozen=True, slots=True)
-class AnimalSaid:
+class AnimalCommand:
     """What a keeper says of an animal; `dam` and `sire` are ids of its parents."""
 
     role: str
@@ -35,13 +35,13 @@ class AnimalSaid:
     code: str | None = None
     hatch_year: int | None = None
     traits_text: str = ""
-    traits: Sequence[TraitSaid] = field(default=())
+    traits: Sequence[TraitCommand] = field(default=())
     dam: int | None = None
     sire: int | None = None
     retired: bool = False
 
 
-def add_animal(said: AnimalSaid, now_s: float) -> tuple[int, Act]:
+def add_animal(said: AnimalCommand, now_s: float) -> tuple[int, Act]:
     """Record an animal; returns its id. Raises as `correct_animal` does."""
     values = _values(said, now_s, own=None)
     with act(ActKind.ANIMAL, f"{values['name']}, {said.role}, added", now_s) as adding:
@@ -50,7 +50,7 @@ def add_animal(said: AnimalSaid, now_s: float) -> tuple[int, Act]:
     return animal.entity_id, adding
 
 
-def correct_animal(entity: int, said: AnimalSaid, now_s: float) -> Act:
+def correct_animal(entity: int, said: AnimalCommand, now_s: float) -> Act:
     """Correct what is recorded of an animal; earlier values stay.
 
     Raises NotFound; Conflict when the name or code is taken, or the role would
@@ -99,7 +99,7 @@ def offer_meal(
     """Record a meal offered (its mass in g, if weighed), taken or refused."""
     animal = find_animal(entity)
     _require_past(at_s, now_s)
-    meal = MealSaid(taken, prey, mass_g)
+    meal = MealCommand(taken, prey, mass_g)
     with act(ActKind.MEAL, meal.words(animal.name), now_s) as offering:
         keep_meal(offering, entity, meal, at_s)
     return offering
@@ -131,7 +131,7 @@ def animal_named(recording: Act, role: str, name: str) -> Animal:
     return Animal.record(recording, role=role, name=name)
 
 
-def _values(said: AnimalSaid, now_s: float, own: Animal | None) -> dict[str, object]:
+def _values(said: AnimalCommand, now_s: float, own: Animal | None) -> dict[str, object]:
     if said.role not in (DAM, SIRE):
         raise NotPlausible("role", "an animal here is a dam or a sire")
     name = clean_name("name", said.name)

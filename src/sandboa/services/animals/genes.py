@@ -14,7 +14,7 @@ from sandboa.services.acts.recording import act
 
 
 @dataclass(frozen=True, slots=True)
-class GeneSaid:
+class GeneCommand:
     """What the keeper says of a trait."""
 
     name: str
@@ -34,7 +34,7 @@ def as_genes(rows: list[hatching.Gene]) -> list[Gene]:
     ]
 
 
-def add_gene(said: GeneSaid, now_s: float) -> tuple[int, Act]:
+def add_gene(said: GeneCommand, now_s: float) -> tuple[int, Act]:
     """Put a trait on the list; Conflict when its name is on it, NotPlausible for none."""
     name = clean_name("name", said.name)
     _require_free(name, None)
@@ -48,7 +48,7 @@ def add_gene(said: GeneSaid, now_s: float) -> tuple[int, Act]:
     return row.entity_id, adding
 
 
-def correct_gene(entity: int, said: GeneSaid, now_s: float) -> Act:
+def correct_gene(entity: int, said: GeneCommand, now_s: float) -> Act:
     """Change a trait of the list; raises as `add_gene` does, NotFound when it is not on it."""
     held = find_gene(entity)
     name = clean_name("name", said.name)
@@ -96,5 +96,5 @@ def _require_free(name: str, own: int | None) -> None:
             raise Conflict(f"{row.name} is on your list already")
 
 
-def _double(said: GeneSaid) -> str:
+def _double(said: GeneCommand) -> str:
     return "" if said.double_form is DoubleForm.FINE else f", double form {said.double_form}"

@@ -13,7 +13,7 @@ MEAL_RANGE_G: Final = (1.0, 600.0)
 
 
 @dataclass(frozen=True, slots=True)
-class MealSaid:
+class MealCommand:
     """A meal offered: its mass in g where it was weighed; prey empty when nobody says."""
 
     taken: bool
@@ -24,7 +24,7 @@ class MealSaid:
         return f"{who} {'took' if self.taken else 'refused'} {self.prey.strip() or 'a meal'}"
 
 
-def keep_meal(keeping: Act, animal: int, meal: MealSaid, at_s: float) -> None:
+def keep_meal(keeping: Act, animal: int, meal: MealCommand, at_s: float) -> None:
     """Record the meal of an animal (or hatchling); NotPlausible for one that cannot be."""
     if meal.mass_g is not None:
         require_range("mass_g", meal.mass_g, MEAL_RANGE_G, "g")

@@ -14,25 +14,25 @@ _MOST_TRAITS: Final = 30
 
 
 @dataclass(frozen=True, slots=True)
-class TraitSaid:
+class TraitCommand:
     name: str
     form: TraitForm
 
 
-def tidy_traits(said: Sequence[TraitSaid]) -> list[TraitSaid]:
+def tidy_traits(said: Sequence[TraitCommand]) -> list[TraitCommand]:
     """The traits with their names tidied; NotPlausible for one named twice, or too many."""
     if len(said) > _MOST_TRAITS:
         raise NotPlausible("traits", f"{_MOST_TRAITS} traits at most")
-    tidy: dict[str, TraitSaid] = {}
+    tidy: dict[str, TraitCommand] = {}
     for trait in said:
         name = clean_name("traits", trait.name)
         if name.casefold() in tidy:
             raise NotPlausible("traits", f"{name} is named twice")
-        tidy[name.casefold()] = TraitSaid(name, trait.form)
+        tidy[name.casefold()] = TraitCommand(name, trait.form)
     return list(tidy.values())
 
 
-def keep_traits(keeping: Act, animal: int, traits: Sequence[TraitSaid]) -> None:
+def keep_traits(keeping: Act, animal: int, traits: Sequence[TraitCommand]) -> None:
     """Let the animal (or hatchling) have just these tidied traits; what is the same stays."""
     held = {row.name.casefold(): row for row in Trait.current(animal_id=animal)}
     for trait in traits:

@@ -34,7 +34,7 @@ class CabinetKind(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class CabinetSaid:
+class CabinetCommand:
     """What a keeper says of a cabinet; shelves from top to bottom, litres where known."""
 
     name: str
@@ -44,7 +44,7 @@ class CabinetSaid:
     ballast_l: float | None = None
 
 
-def add_cabinet(said: CabinetSaid, set_point_c: float, from_s: float, now_s: float) -> Act:
+def add_cabinet(said: CabinetCommand, set_point_c: float, from_s: float, now_s: float) -> Act:
     """Record a new cabinet with its shelves and set point (20-36 °C) since `from_s`.
 
     Raises NotPlausible for values that cannot be true, Conflict when the name is taken.
@@ -62,7 +62,7 @@ def add_cabinet(said: CabinetSaid, set_point_c: float, from_s: float, now_s: flo
     return setting_up
 
 
-def correct_cabinet(held_name: str, said: CabinetSaid, now_s: float) -> Act:
+def correct_cabinet(held_name: str, said: CabinetCommand, now_s: float) -> Act:
     """Correct a cabinet: name, kind, litres; shelves can be added and put in another order.
 
     Raises NotFound, NotPlausible, Conflict for a taken name or for a shelf
@@ -159,7 +159,7 @@ def shelf_called(cabinet_name: str, name: str) -> Shelf:
     raise NotFound(f"cabinet {cabinet.name} has no shelf {name}")
 
 
-def _checked(said: CabinetSaid) -> dict[str, str | float | None]:
+def _checked(said: CabinetCommand) -> dict[str, str | float | None]:
     if said.volume_l is not None:
         require_range("volume_l", said.volume_l, VOLUME_RANGE_L, "l")
     if said.ballast_l is not None:
@@ -167,7 +167,7 @@ def _checked(said: CabinetSaid) -> dict[str, str | float | None]:
     return {"kind": said.kind.value, "volume_l": said.volume_l, "ballast_l": said.ballast_l}
 
 
-def _shelf_names(said: CabinetSaid) -> list[str]:
+def _shelf_names(said: CabinetCommand) -> list[str]:
     names = [clean_name("shelf", name) for name in said.shelves]
     if not names:
         raise NotPlausible("shelves", "a cabinet has at least one shelf")

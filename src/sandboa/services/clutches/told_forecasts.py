@@ -24,7 +24,7 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import forecasts_told
 from sandboa.records.clutches import Clutch
 from sandboa.records.facts import newest_act
-from sandboa.records.forecasts_told import ForecastTold, Lesson
+from sandboa.records.forecasts_told import IssuedForecast, Lesson
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.clutches.egg_judgements import judge_eggs
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -116,7 +116,7 @@ def keep_due(snapshot: Snapshot, now_s: float) -> bool:
                 kept += 1
                 quantiles = (window.p10, window.p25, window.p50, window.p75, window.p90)
                 forecasts_told.keep(
-                    ForecastTold(clutch.entity_id, day, int(now_s), late, quantiles)
+                    IssuedForecast(clutch.entity_id, day, int(now_s), late, quantiles)
                 )
     return taught or kept > 0
 

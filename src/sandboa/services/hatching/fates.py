@@ -18,7 +18,7 @@ from sandboa.services.hatching.open_clutch import open_clutch, record_of
 
 
 @dataclass(frozen=True, slots=True)
-class FateSaid:
+class FateCommand:
     """What the keeper says became of an egg; `stage` where it died inside."""
 
     number: int
@@ -26,7 +26,7 @@ class FateSaid:
     stage: DeathStage | None = None
 
 
-def declare_fates(code: str, said: Sequence[FateSaid], at_s: float, now_s: float) -> Act:
+def declare_fates(code: str, said: Sequence[FateCommand], at_s: float, now_s: float) -> Act:
     """Declare what became of eggs, all of them or none.
 
     Raises NotFound; NotPlausible for a fate the record rules out, an egg named
@@ -96,7 +96,7 @@ def reopen(code: str, now_s: float) -> Act:
     return reopening
 
 
-def _words(said: Sequence[FateSaid]) -> str:
+def _words(said: Sequence[FateCommand]) -> str:
     if len(said) > 3:
         return f"Fates of {len(said)} eggs"
     each = (f"egg {f.number} {f.fate}{f', {f.stage}' if f.stage else ''}" for f in said)

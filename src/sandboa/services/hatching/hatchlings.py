@@ -16,13 +16,13 @@ from sandboa.records.hatching import Emergence, Hatchling, Shed
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.preconditions import clutch_called, egg_of, require_not_ahead
 from sandboa.services.acts.recording import act
-from sandboa.services.animals.meals import MealSaid, keep_meal
-from sandboa.services.animals.traits import TraitSaid, keep_traits, tidy_traits
+from sandboa.services.animals.meals import MealCommand, keep_meal
+from sandboa.services.animals.traits import TraitCommand, keep_traits, tidy_traits
 from sandboa.services.hatching.open_clutch import require_open
 
 
 @dataclass(frozen=True, slots=True)
-class HatchlingSaid:
+class HatchlingCommand:
     """What a keeper says of a hatchling; `part` 2 is the second of twins, g at hatching.
 
     `plain`: it was looked at and shows no trait, which is not the same as not said.
@@ -34,14 +34,14 @@ class HatchlingSaid:
     sex: Sex = Sex.NOT_SEXED
     size: Size | None = None
     yolk: YolkLeft | None = None
-    traits: Sequence[TraitSaid] = field(default=())
+    traits: Sequence[TraitCommand] = field(default=())
     defects: tuple[Defect, ...] = ()
     note: str = ""
     plain: bool = False
 
 
 def record_hatchling(
-    code: str, said: HatchlingSaid, now_s: float, *, twins: bool = False
+    code: str, said: HatchlingCommand, now_s: float, *, twins: bool = False
 ) -> tuple[int, Act]:
     """Record, or correct, what came out of an egg; returns the hatchling's id.
 
@@ -98,7 +98,7 @@ def see_shed(entity: int, seen_s: float, now_s: float) -> Act:
     return seeing
 
 
-def offer_first_meal(entity: int, meal: MealSaid, at_s: float, now_s: float) -> Act:
+def offer_first_meal(entity: int, meal: MealCommand, at_s: float, now_s: float) -> Act:
     """Record a meal offered to a hatchling, taken or refused."""
     hatchling, clutch, name = _hatchling(entity, at_s, now_s)
     with act(ActKind.MEAL, meal.words(name), now_s, clutch.entity_id) as offering:
@@ -137,7 +137,7 @@ def _require_twins(egg: Egg, *, twins: bool) -> None:
         )
 
 
-def _check(said: HatchlingSaid) -> None:
+def _check(said: HatchlingCommand) -> None:
     if not 1 <= said.part <= MOST_IN_ONE_EGG:
         raise NotPlausible("part", f"{MOST_IN_ONE_EGG} hatchlings of one egg are the most")
     if said.mass_g is not None:
@@ -153,7 +153,7 @@ def _weigh(recording: Act, hatchling: int, mass_g: float, out_s: int) -> None:
     Weight.put(recording, {"animal_id": hatchling, "at_s": out_s}, mass_g=mass_g)
 
 
-def _words(said: HatchlingSaid, *, new: bool) -> str:
+def _words(said: HatchlingCommand, *, new: bool) -> str:
     parts = [f"{said.mass_g:g} g" if said.mass_g is not None else "", *said.defects]
     told = ", ".join(part for part in parts if part)
     name = hatchling_name(said.number, said.part)

@@ -16,7 +16,7 @@ _LONGEST_NOTE = 400
 
 
 @dataclass(frozen=True, slots=True)
-class OpeningSaid:
+class OpeningCommand:
     """What was seen; `opened` False: it was not, and will not be, opened."""
 
     number: int
@@ -25,7 +25,7 @@ class OpeningSaid:
     note: str = ""
 
 
-def record_opening(code: str, said: OpeningSaid, at_s: float, now_s: float) -> Act:
+def record_opening(code: str, said: OpeningCommand, at_s: float, now_s: float) -> Act:
     """Record, or correct, what was found in a failed egg. A closed clutch's too.
 
     Raises NotFound; NotPlausible for an egg that hatched alive or may still
@@ -61,7 +61,7 @@ def record_opening(code: str, said: OpeningSaid, at_s: float, now_s: float) -> A
     return opening
 
 
-def _words(said: OpeningSaid, findings: Findings) -> str:
+def _words(said: OpeningCommand, findings: Findings) -> str:
     if not said.opened:
         return f"Egg {said.number} not opened"
     seen = [FINDINGS[kind][value] for kind, values in findings.items() for value in sorted(values)]

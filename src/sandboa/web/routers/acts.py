@@ -7,21 +7,21 @@ from sandboa.core.people import Deed, may, refusal
 from sandboa.services.acts import recording as acts
 from sandboa.web.house import Asking, NowS
 from sandboa.web.problems import NotForYou
-from sandboa.web.shapes import ActTold, Id, LogTold
+from sandboa.web.shapes import ActResponse, Id, LogResponse
 
 router = APIRouter(prefix="/api/acts", tags=["acts"])
 
 
 @router.get("")
-def get_log() -> list[LogTold]:
+def get_log() -> list[LogResponse]:
     """What was recorded last in the whole house, newest first."""
-    return [LogTold.of(entry) for entry in acts.house_log()]
+    return [LogResponse.of(entry) for entry in acts.house_log()]
 
 
 @router.post("/{act_id}/undo")
-def undo_act(act_id: Id, person: Asking, now_s: NowS) -> ActTold:
+def undo_act(act_id: Id, person: Asking, now_s: NowS) -> ActResponse:
     """Take an act back; undoing the undo does it again."""
     running = Touch.RUNNING in acts.touched_by_undoing(act_id)
     if person and running and not may(person.role, Deed.RUN):
         raise NotForYou(refusal(Deed.RUN))
-    return ActTold.of(acts.undo(act_id, now_s))
+    return ActResponse.of(acts.undo(act_id, now_s))

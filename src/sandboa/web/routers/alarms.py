@@ -16,12 +16,12 @@ from sandboa.web.access import HouseClosed
 from sandboa.web.bounded import who
 from sandboa.web.doors import still_admitted
 from sandboa.web.house import Asking, House, NowS, TheHouse
-from sandboa.web.shapes import ActTold, Moment, at, at_or_none
+from sandboa.web.shapes import ActResponse, Moment, at, at_or_none
 
 router = APIRouter(prefix="/api", tags=["alarms"])
 
 
-class AlarmTold(BaseModel):
+class AlarmResponse(BaseModel):
     """An alarm; open while `ended_at` is null. Without a cabinet it is about the house itself."""
 
     id: int
@@ -36,7 +36,7 @@ class AlarmTold(BaseModel):
     acknowledged_at: Moment | None
 
 
-class LiveTold(BaseModel):
+class LiveResponse(BaseModel):
     """How many alarms are open and not yet acknowledged; notices are not counted.
 
     `house` changes when the house was taken back to a copy: everything is read anew.
@@ -54,7 +54,7 @@ def get_alarms(
     now_s: NowS,
     days: Annotated[float, Query(ge=0, le=3700)] = 14.0,
     cabinet: Annotated[str | None, Query(max_length=200)] = None,
-) -> list[AlarmTold]:
+) -> list[AlarmResponse]:
     """Open alarms and those of the last days, newest first."""
     snapshot = house.snapshot()
     rows = alarms_between(now_s - days * SECONDS_PER_DAY, now_s + SECONDS_PER_DAY)
@@ -65,11 +65,11 @@ def get_alarms(
 @router.post("/alarms/{alarm}/acknowledgement", status_code=201)
 async def acknowledge_alarm(
     alarm: Annotated[int, Path(ge=1, le=2**53)], house: TheHouse, now_s: NowS
-) -> ActTold:
+) -> ActResponse:
     """Record that an alarm was seen."""
     act = await run_in_threadpool(acknowledge, alarm, now_s)
     house.live.tell()
-    return ActTold.of(act)
+    return ActResponse.of(act)
 
 
 async def _follow(request: Request, house: TheHouse, person: Asking) -> AsyncIterator[None]:
@@ -93,11 +93,11 @@ async def live(request: Request, house: TheHouse, _: Followed) -> AsyncIterable[
         revision = await house.live.after(revision)
 
 
-def alarms_told(snapshot: Snapshot, rows: list[Alarm]) -> list[AlarmTold]:
+def alarms_told(snapshot: Snapshot, rows: list[Alarm]) -> list[AlarmResponse]:
     """Alarms as every screen shows them; those of cabinets long gone are left out."""
     seen = acknowledged_at(rows)
     return [
-        AlarmTold(
+        AlarmResponse(
             id=row.id,
             kind=row.kind,
             severity=Severity(row.severity),
@@ -118,7 +118,7 @@ def _same(one: str | None, other: str) -> bool:
     return one is not None and one.casefold() == other.casefold()
 
 
-def _live(request: Request, house: House, revision: int) -> LiveTold | None:
+def _live(request: Request, house: House, revision: int) -> LiveResponse | None:
     """What is told now; None for who may not see it any more, or has to ask again in a moment."""
     try:
         with house.access.use():
@@ -129,7 +129,7 @@ def _live(request: Request, house: House, revision: int) -> LiveTold | None:
     except HouseClosed:
         return None
     waiting = [row.severity for row in rows if row.id not in seen]
-    return LiveTold(
+    return LiveResponse(
         house=house.generation,
         revision=revision,
         emergencies=waiting.count(Severity.EMERGENCY),

@@ -10,14 +10,20 @@ from sandboa.formats.readings_csv import read_readings
 from sandboa.records.readings import ReadingRow
 from sandboa.services.overview.bench import what_if
 from sandboa.web.house import NowS
-from sandboa.web.routers.readings import BadRowTold, FileChoices, QuestionTold
-from sandboa.web.shapes import Asked, AskedMoment, ForecastTold, RibbonPieceTold, Temperature
-from sandboa.web.water_shapes import TopUpTold
+from sandboa.web.routers.readings import BadRowResponse, FileChoices, QuestionResponse
+from sandboa.web.shapes import (
+    AskedMoment,
+    ForecastResponse,
+    RequestSchema,
+    RibbonPieceResponse,
+    Temperature,
+)
+from sandboa.web.water_shapes import TopUpResponse
 
 router = APIRouter(prefix="/api/bench", tags=["bench"])
 
 
-class WhatIfAsked(Asked):
+class WhatIfRequest(RequestSchema):
     """`as_of` is the moment to stand at, now when left out (or lay, when that is later)."""
 
     laid_at: AskedMoment
@@ -31,21 +37,21 @@ class WhatIfAsked(Asked):
     unit: Literal["c", "f"] | None = None
 
 
-class WhatIfTold(BaseModel):
+class WhatIfResponse(BaseModel):
     """`forecast` is null while the readings leave questions open."""
 
-    forecast: ForecastTold | None
-    other: ForecastTold | None = None
+    forecast: ForecastResponse | None
+    other: ForecastResponse | None = None
     shift_days: float | None = None
     future_c: float | None = None
     rests_on: str = ""
-    ribbon: list[RibbonPieceTold] = []
+    ribbon: list[RibbonPieceResponse] = []
     readings: int = 0
-    bad_rows: list[BadRowTold] = []
-    questions: list[QuestionTold] = []
+    bad_rows: list[BadRowResponse] = []
+    questions: list[QuestionResponse] = []
 
 
-class MixAsked(Asked):
+class MixRequest(RequestSchema):
     """Either the dry mass, or the volume for a rough one."""
 
     medium: Annotated[str, Field(max_length=60)]
@@ -54,7 +60,7 @@ class MixAsked(Asked):
     ratio: float | None = None
 
 
-class MixTold(BaseModel):
+class MixResponse(BaseModel):
     """Masses in g. `dry_low_g`, `dry_high_g` are set when the mass came from a volume."""
 
     medium: str
@@ -66,40 +72,40 @@ class MixTold(BaseModel):
     total_g: float
 
 
-class TopUpAsked(Asked):
+class TopUpRequest(RequestSchema):
     reference_g: float
     current_g: float
     set_up_water_g: float
 
 
 @router.post("/forecast")
-def bench_forecast(asked: WhatIfAsked, now_s: NowS) -> WhatIfTold:
+def bench_forecast(asked: WhatIfRequest, now_s: NowS) -> WhatIfResponse:
     """A what-if: lay date, set point, perhaps readings, against another set point."""
     laid_s = asked.laid_at.timestamp()
     as_of_s = asked.as_of.timestamp() if asked.as_of else max(now_s, laid_s)
     rows: list[ReadingRow] = []
-    told = WhatIfTold(forecast=None)
+    told = WhatIfResponse(forecast=None)
     if asked.readings_csv:
         choices = FileChoices(zone=asked.zone, order=asked.order, unit=asked.unit).choices()
         file = read_readings(asked.readings_csv.encode(), choices)
         if file.questions:
-            told.questions = [QuestionTold(about=q.about, text=q.text) for q in file.questions]  # type: ignore[arg-type]
+            told.questions = [QuestionResponse(about=q.about, text=q.text) for q in file.questions]  # type: ignore[arg-type]
             return told
         rows = file.rows
-        told.bad_rows = [BadRowTold(line=b.line, reason=b.reason) for b in file.bad_rows[:200]]
+        told.bad_rows = [BadRowResponse(line=b.line, reason=b.reason) for b in file.bad_rows[:200]]
     answer = what_if(laid_s, as_of_s, asked.set_point_c, asked.eggs, rows, asked.other_set_point_c)
-    told.forecast = ForecastTold.of(answer.forecast)
-    told.other = ForecastTold.of(answer.other) if answer.other else None
+    told.forecast = ForecastResponse.of(answer.forecast)
+    told.other = ForecastResponse.of(answer.other) if answer.other else None
     told.shift_days = answer.shift_days
     told.future_c = answer.future_c
     told.rests_on = answer.rests_on
-    told.ribbon = [RibbonPieceTold.of(piece) for piece in answer.ribbon]
+    told.ribbon = [RibbonPieceResponse.of(piece) for piece in answer.ribbon]
     told.readings = len(rows)
     return told
 
 
 @router.post("/mix")
-def bench_mix(asked: MixAsked) -> MixTold:
+def bench_mix(asked: MixRequest) -> MixResponse:
     """Water for a mass of dry medium; from a volume it is rough, weighing wins."""
     medium = medium_named(asked.medium)
     rough = None
@@ -107,7 +113,7 @@ def bench_mix(asked: MixAsked) -> MixTold:
         rough = dry_mass_from_volume(medium.name, asked.volume_l if asked.volume_l else 0.0)
     mass_g = rough.mass_g if rough else asked.dry_mass_g
     mixed = mix(medium.name, mass_g or 0.0, asked.ratio)
-    return MixTold(
+    return MixResponse(
         medium=mixed.medium,
         dry_mass_g=mixed.dry_mass_g,
         dry_low_g=rough.low_g if rough else None,
@@ -119,8 +125,8 @@ def bench_mix(asked: MixAsked) -> MixTold:
 
 
 @router.post("/top-up")
-def bench_top_up(asked: TopUpAsked) -> TopUpTold:
+def bench_top_up(asked: TopUpRequest) -> TopUpResponse:
     """How much a box has lost since set-up and how much to put back."""
-    return TopUpTold.model_validate(
+    return TopUpResponse.model_validate(
         top_up(asked.reference_g, asked.current_g, asked.set_up_water_g)
     )

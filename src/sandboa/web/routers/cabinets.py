@@ -14,18 +14,18 @@ from sandboa.services.climate.cabinet_view import cabinet_now
 from sandboa.services.climate.trace import POINTS, climate_trace
 from sandboa.services.forms.people_and_things import cabinet_form
 from sandboa.web.cabinet_shapes import (
-    CabinetListedTold,
-    CabinetTold,
-    TraceTold,
+    CabinetListedResponse,
+    CabinetResponse,
+    TraceResponse,
     cabinet_told,
     trace_told,
 )
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Seen
 from sandboa.web.shapes import (
-    ActTold,
-    Asked,
+    ActResponse,
     AskedMoment,
+    RequestSchema,
     Temperature,
 )
 
@@ -35,7 +35,7 @@ Name = Annotated[str, Path(max_length=200)]
 _SHORT_NAME = Annotated[str, Field(max_length=200)]
 
 
-class CabinetAsked(Asked):
+class CabinetRequest(RequestSchema):
     """Shelves from top to bottom; litres where they are known."""
 
     name: _SHORT_NAME
@@ -44,35 +44,35 @@ class CabinetAsked(Asked):
     volume_l: float | None = None
     ballast_l: float | None = None
 
-    def said(self) -> cabinets.CabinetSaid:
-        return cabinets.CabinetSaid(
+    def said(self) -> cabinets.CabinetCommand:
+        return cabinets.CabinetCommand(
             self.name, self.kind, tuple(self.shelves), self.volume_l, self.ballast_l
         )
 
 
-class NewCabinetAsked(CabinetAsked):
+class NewCabinetRequest(CabinetRequest):
     set_point_c: Temperature
     since: AskedMoment | None = None
 
 
-class AlterationAsked(Asked):
+class AlterationRequest(RequestSchema):
     """What was changed about the cabinet; `at` now when left out."""
 
     what: Annotated[str, Field(max_length=2000)]
     at: AskedMoment | None = None
 
 
-class SetPointAsked(Asked):
+class SetPointRequest(RequestSchema):
     temperature_c: Temperature
     at: AskedMoment | None = None
 
 
 @router.get("")
-def get_cabinets(house: TheHouse, now_s: NowS) -> list[CabinetListedTold]:
+def get_cabinets(house: TheHouse, now_s: NowS) -> list[CabinetListedResponse]:
     """Every cabinet with its shelves, by name."""
     snapshot = house.snapshot()
     return [
-        CabinetListedTold(
+        CabinetListedResponse(
             name=cabinet.name,
             kind=CabinetKind(cabinet.kind),
             shelves=[
@@ -89,14 +89,14 @@ def get_cabinets(house: TheHouse, now_s: NowS) -> list[CabinetListedTold]:
 
 
 @router.post("", status_code=201)
-def add_cabinet(asked: NewCabinetAsked, now_s: NowS) -> ActTold:
+def add_cabinet(asked: NewCabinetRequest, now_s: NowS) -> ActResponse:
     """Record a new cabinet."""
     since_s = asked.since.timestamp() if asked.since else now_s
-    return ActTold.of(cabinets.add_cabinet(asked.said(), asked.set_point_c, since_s, now_s))
+    return ActResponse.of(cabinets.add_cabinet(asked.said(), asked.set_point_c, since_s, now_s))
 
 
 @router.get("/{name}")
-def get_cabinet(name: Name, house: TheHouse, now_s: NowS) -> CabinetTold:
+def get_cabinet(name: Name, house: TheHouse, now_s: NowS) -> CabinetResponse:
     """Everything the Cabinet place shows but the trace."""
     return cabinet_told(
         house.snapshot(), cabinet_now(house.snapshot(), house.faults, name, now_s), now_s
@@ -104,27 +104,27 @@ def get_cabinet(name: Name, house: TheHouse, now_s: NowS) -> CabinetTold:
 
 
 @router.put("/{name}")
-def correct_cabinet(name: Name, asked: CabinetAsked, seen: Seen, now_s: NowS) -> ActTold:
+def correct_cabinet(name: Name, asked: CabinetRequest, seen: Seen, now_s: NowS) -> ActResponse:
     """Correct a cabinet; shelves with a history stay."""
     with saved_over(seen, lambda: cabinet_form(name)):
-        return ActTold.of(cabinets.correct_cabinet(name, asked.said(), now_s))
+        return ActResponse.of(cabinets.correct_cabinet(name, asked.said(), now_s))
 
 
 @router.post("/{name}/set-points", status_code=201)
-def change_set_point(name: Name, asked: SetPointAsked, now_s: NowS) -> ActTold:
+def change_set_point(name: Name, asked: SetPointRequest, now_s: NowS) -> ActResponse:
     """Record that the cabinet was set to another temperature."""
     at_s = asked.at.timestamp() if asked.at else now_s
-    return ActTold.of(cabinets.change_set_point(name, asked.temperature_c, at_s, now_s))
+    return ActResponse.of(cabinets.change_set_point(name, asked.temperature_c, at_s, now_s))
 
 
 @router.post("/{name}/alterations", status_code=201)
-def alter_cabinet(name: Name, asked: AlterationAsked, now_s: NowS) -> ActTold:
+def alter_cabinet(name: Name, asked: AlterationRequest, now_s: NowS) -> ActResponse:
     """Record that the cabinet itself was altered: drilled, glued, painted."""
     at_s = asked.at.timestamp() if asked.at else now_s
-    return ActTold.of(cabinets.alter_cabinet(name, asked.what, at_s, now_s))
+    return ActResponse.of(cabinets.alter_cabinet(name, asked.what, at_s, now_s))
 
 
-@router.get("/{name}/trace", response_model=TraceTold)
+@router.get("/{name}/trace", response_model=TraceResponse)
 def get_trace(
     name: Name,
     house: TheHouse,

@@ -25,13 +25,13 @@ from sandboa.web.zones import ZoneAsked, known_zone
 router = APIRouter(tags=["calendar"])
 
 
-class CalendarLinkTold(BaseModel):
+class CalendarLinkResponse(BaseModel):
     """When the asking person's private link was made, null without one; it is told only once."""
 
     made_at: Moment | None
 
 
-class NewCalendarLinkTold(BaseModel):
+class NewCalendarLinkResponse(BaseModel):
     """The private link in the clear: whoever has it reads the calendar.
 
     `this_machine_only`: no other device reaches its address.
@@ -63,10 +63,10 @@ def follow_calendar(
 
 
 @router.get("/api/calendar/link")
-def get_calendar_link(person: Asking) -> CalendarLinkTold:
+def get_calendar_link(person: Asking) -> CalendarLinkResponse:
     """Whether whoever asks has a private link."""
     link = link_of(_entity(person))
-    return CalendarLinkTold(made_at=at_or_none(link.made_s if link else None))
+    return CalendarLinkResponse(made_at=at_or_none(link.made_s if link else None))
 
 
 @router.post("/api/calendar/link", status_code=201)
@@ -77,14 +77,14 @@ def make_calendar_link(
     by: AskedBy,
     now_s: NowS,
     zone: ZoneAsked = "UTC",
-) -> NewCalendarLinkTold:
+) -> NewCalendarLinkResponse:
     """Make a private link; the one before holds no more."""
     # Before the old link is ended: a slip in the zone costs nothing.
     named = known_zone(zone)
     token = make_link(_entity(person), now_s)
     note(Kind.LINK, "made a calendar link", by, now_s)
     address = reached_at(request, house)
-    return NewCalendarLinkTold(
+    return NewCalendarLinkResponse(
         link=f"{address}/calendar/{token}.ics?zone={named}", this_machine_only=is_here(address)
     )
 

@@ -18,24 +18,24 @@ from sandboa.services.forms.clutch import clutch_form
 from sandboa.services.forms.numbers import clutch_method_form
 from sandboa.services.overview.today import attention
 from sandboa.services.rounds.due_now import BoxDue, box_due
-from sandboa.web.egg_shapes import EggTold, egg_told
-from sandboa.web.fault_shapes import FaultTold, fault_told
+from sandboa.web.egg_shapes import EggResponse, egg_told
+from sandboa.web.fault_shapes import FaultResponse, fault_told
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Revision, Seen
-from sandboa.web.routers.rounds import DueTold, PostponedTold, due_told
-from sandboa.web.routers.today import AttentionTold
+from sandboa.web.routers.rounds import DueResponse, PostponedResponse, due_told
+from sandboa.web.routers.today import AttentionResponse
 from sandboa.web.shapes import (
-    ActTold,
-    Asked,
+    ActResponse,
     AskedMoment,
-    ForecastTold,
-    LogTold,
+    ForecastResponse,
+    LogResponse,
     Moment,
-    RibbonPieceTold,
-    Told,
+    RequestSchema,
+    ResponseSchema,
+    RibbonPieceResponse,
     at_or_none,
 )
-from sandboa.web.water_shapes import BoxWaterTold
+from sandboa.web.water_shapes import BoxWaterResponse
 
 router = APIRouter(prefix="/api/clutches", tags=["clutch"])
 
@@ -43,7 +43,7 @@ Code = Annotated[str, Path(max_length=20)]
 EggNumber = Annotated[int, Path(ge=1, le=1000)]
 
 
-class BoxTold(BaseModel):
+class BoxResponse(BaseModel):
     cabinet: str
     shelf: str
     medium: str | None
@@ -57,26 +57,26 @@ class BoxTold(BaseModel):
     temperature_c: float
 
 
-class ColdSpellTold(Told):
+class ColdSpellResponse(ResponseSchema):
     start: Moment = Field(validation_alias="start_s")
     end: Moment = Field(validation_alias="end_s")
     lowest_c: float
     delay_days: float
 
 
-class GapTold(Told):
+class GapResponse(ResponseSchema):
     start: Moment = Field(validation_alias="start_s")
     end: Moment = Field(validation_alias="end_s")
     filled_from: str = Field(validation_alias="provenance")
 
 
-class ProbeTold(Told):
+class ProbeResponse(ResponseSchema):
     id: int = Field(validation_alias="entity")
     name: str
     by_hand: bool
 
 
-class DifferenceTold(Told):
+class DifferenceResponse(ResponseSchema):
     """A line on which the clutch departs from its house method."""
 
     line: str
@@ -84,7 +84,7 @@ class DifferenceTold(Told):
     own: str
 
 
-class LearnedTold(BaseModel):
+class LearnedResponse(BaseModel):
     """What finished clutches taught: of how many, how many in this cabinet, and the days it moves
     the forecast (negative: earlier)."""
 
@@ -93,21 +93,21 @@ class LearnedTold(BaseModel):
     days: float
 
 
-class CardLineTold(Told):
+class CardLineResponse(ResponseSchema):
     name: str
     text: str
 
 
-class CardTold(Told):
+class CardResponse(ResponseSchema):
     """What card and label say beside the dates."""
 
     parents: str
-    lines: list[CardLineTold]
+    lines: list[CardLineResponse]
     egg_notes: str
     keeping: str
 
 
-class ClutchTold(BaseModel):
+class ClutchResponse(BaseModel):
     """`revision` is of the clutch as laid, `method_revision` of its method."""
 
     id: int
@@ -117,7 +117,7 @@ class ClutchTold(BaseModel):
     maternal: bool
     method: Method
     house_method: str
-    differences: list[DifferenceTold]
+    differences: list[DifferenceResponse]
     dam_id: int
     sire_id: int | None
     dam: str
@@ -125,34 +125,34 @@ class ClutchTold(BaseModel):
     laid_at: Moment
     day: int
     count: str
-    card: CardTold
-    box: BoxTold
-    box_water: BoxWaterTold | None
+    card: CardResponse
+    box: BoxResponse
+    box_water: BoxWaterResponse | None
     lid: str | None
-    due: list[DueTold]
-    postponed: list[PostponedTold]
-    forecast: ForecastTold | None
+    due: list[DueResponse]
+    postponed: list[PostponedResponse]
+    forecast: ForecastResponse | None
     rests_on: str
-    gaps: list[GapTold]
-    cold_spells: list[ColdSpellTold]
-    ribbon: list[RibbonPieceTold]
-    eggs: list[EggTold]
-    attention: list[AttentionTold]
-    faults: list[FaultTold]
-    learned: LearnedTold
+    gaps: list[GapResponse]
+    cold_spells: list[ColdSpellResponse]
+    ribbon: list[RibbonPieceResponse]
+    eggs: list[EggResponse]
+    attention: list[AttentionResponse]
+    faults: list[FaultResponse]
+    learned: LearnedResponse
     finished_at: Moment | None
-    probes: list[ProbeTold]
-    log: list[LogTold]
+    probes: list[ProbeResponse]
+    log: list[LogResponse]
 
 
-class GradeAsked(Asked):
+class GradeRequest(RequestSchema):
     """A turgor grade; `at` is when it was seen, now when left out."""
 
     grade: Annotated[int, Field(ge=0, le=4)]
     at: AskedMoment | None = None
 
 
-class CandlingAsked(Asked):
+class CandlingRequest(RequestSchema):
     """What the torch showed; `disc` null when it was not looked for."""
 
     vessels: Vessels
@@ -160,13 +160,13 @@ class CandlingAsked(Asked):
     at: AskedMoment | None = None
 
 
-class WateringAsked(Asked):
+class WateringRequest(RequestSchema):
     water_g: float
     at: AskedMoment | None = None
 
 
 @router.get("/{code}")
-def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchTold:
+def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchResponse:
     """Everything the Clutch place shows."""
     page = clutch_page(house.snapshot(), code, now_s)
     faults = clutch_faults(house.snapshot(), house.faults, page.now, now_s)
@@ -176,40 +176,42 @@ def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchTold:
 
 
 @router.post("/{code}/eggs/{number}/grades", status_code=201)
-def grade_egg(code: Code, number: EggNumber, asked: GradeAsked, now_s: NowS) -> ActTold:
+def grade_egg(code: Code, number: EggNumber, asked: GradeRequest, now_s: NowS) -> ActResponse:
     """Record an egg's turgor grade."""
     seen_s = asked.at.timestamp() if asked.at else now_s
-    return ActTold.of(looks.grade_egg(code, number, asked.grade, seen_s, now_s))
+    return ActResponse.of(looks.grade_egg(code, number, asked.grade, seen_s, now_s))
 
 
 @router.post("/{code}/eggs/{number}/candlings", status_code=201)
-def candle_egg(code: Code, number: EggNumber, asked: CandlingAsked, now_s: NowS) -> ActTold:
+def candle_egg(code: Code, number: EggNumber, asked: CandlingRequest, now_s: NowS) -> ActResponse:
     """Record what the torch showed."""
     seen_s = asked.at.timestamp() if asked.at else now_s
     act = looks.candle_egg(code, number, asked.vessels, asked.disc, seen_s, now_s)
-    return ActTold.of(act)
+    return ActResponse.of(act)
 
 
 @router.put("/{code}/method")
 def change_method(
     code: Code, asked: Annotated[Method, Strictly()], seen: Seen, now_s: NowS
-) -> ActTold:
+) -> ActResponse:
     """Let the clutch differ from its house method."""
     with saved_over(seen, lambda: clutch_method_form(code)):
-        return ActTold.of(methods.change_clutch_method(code, asked, now_s))
+        return ActResponse.of(methods.change_clutch_method(code, asked, now_s))
 
 
 @router.post("/{code}/waterings", status_code=201)
-def water_box(code: Code, asked: WateringAsked, now_s: NowS) -> ActTold:
+def water_box(code: Code, asked: WateringRequest, now_s: NowS) -> ActResponse:
     """Record water added to the box."""
     poured_s = asked.at.timestamp() if asked.at else now_s
-    return ActTold.of(looks.water_box(code, asked.water_g, poured_s, now_s))
+    return ActResponse.of(looks.water_box(code, asked.water_g, poured_s, now_s))
 
 
-def _told(page: ClutchPage, box: BoxDue, faults: list[FaultTold], now_s: float) -> ClutchTold:
+def _told(
+    page: ClutchPage, box: BoxDue, faults: list[FaultResponse], now_s: float
+) -> ClutchResponse:
     now = page.now
     due, postponed = due_told(box)
-    return ClutchTold(
+    return ClutchResponse(
         id=now.clutch.entity_id,
         code=now.clutch.code,
         maternal=now.maternal,
@@ -217,7 +219,7 @@ def _told(page: ClutchPage, box: BoxDue, faults: list[FaultTold], now_s: float) 
         method_revision=revision_of(clutch_method_form(now.clutch.code)),
         method=page.method,
         house_method=page.house_method,
-        differences=[DifferenceTold.model_validate(d) for d in page.differences],
+        differences=[DifferenceResponse.model_validate(d) for d in page.differences],
         dam_id=now.clutch.dam_id,
         sire_id=now.clutch.sire_id,
         dam=now.dam,
@@ -225,8 +227,8 @@ def _told(page: ClutchPage, box: BoxDue, faults: list[FaultTold], now_s: float) 
         laid_at=now.clutch.laid_s,  # type: ignore[arg-type]
         day=now.day,
         count=str(now.count),
-        card=CardTold.model_validate(card_of(page)),
-        box=BoxTold(
+        card=CardResponse.model_validate(card_of(page)),
+        box=BoxResponse(
             cabinet=now.cabinet,
             shelf=now.shelf,
             medium=now.box.medium,
@@ -239,24 +241,24 @@ def _told(page: ClutchPage, box: BoxDue, faults: list[FaultTold], now_s: float) 
             set_point_at_lay_c=now.set_point_at_lay_c,
             temperature_c=now.curve.temperature.future_c,
         ),
-        box_water=BoxWaterTold.of(now.water) if now.water else None,
+        box_water=BoxWaterResponse.of(now.water) if now.water else None,
         lid=now.lid,
         due=due,
         postponed=postponed,
-        forecast=ForecastTold.of(now.forecast) if now.forecast else None,
+        forecast=ForecastResponse.of(now.forecast) if now.forecast else None,
         rests_on=page.rests_on,
-        gaps=[GapTold.model_validate(gap) for gap in page.gaps],
-        cold_spells=[ColdSpellTold.model_validate(spell) for spell in now.cold_spells],
-        ribbon=[RibbonPieceTold.of(piece) for piece in page.ribbon],
+        gaps=[GapResponse.model_validate(gap) for gap in page.gaps],
+        cold_spells=[ColdSpellResponse.model_validate(spell) for spell in now.cold_spells],
+        ribbon=[RibbonPieceResponse.of(piece) for piece in page.ribbon],
         eggs=[egg_told(egg) for egg in now.eggs.eggs],
-        attention=[AttentionTold.model_validate(a) for a in attention(now, now_s)],
+        attention=[AttentionResponse.model_validate(a) for a in attention(now, now_s)],
         faults=faults,
-        learned=LearnedTold(
+        learned=LearnedResponse(
             clutches=now.learned.clutches,
             in_cabinet=now.learned.in_cabinet,
             days=now.learned_days,
         ),
         finished_at=at_or_none(now.finished_s),
-        probes=[ProbeTold.model_validate(probe) for probe in page.probes],
-        log=[LogTold.of(entry) for entry in page.log],
+        probes=[ProbeResponse.model_validate(probe) for probe in page.probes],
+        log=[LogResponse.of(entry) for entry in page.log],
     )

@@ -10,27 +10,27 @@ from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.standing import Standing
 from sandboa.services.clutches.clutch_view import what_if_water
 from sandboa.services.clutches.egg_view import EggPage, egg_page
-from sandboa.web.egg_shapes import EggTold, EvidenceTold, egg_told
+from sandboa.web.egg_shapes import EggResponse, EvidenceResponse, egg_told
 from sandboa.web.house import NowS, TheHouse
-from sandboa.web.shapes import Moment, PhotoTold, Told
-from sandboa.web.water_shapes import WaterLeftTold, water_left_told
+from sandboa.web.shapes import Moment, PhotoResponse, ResponseSchema
+from sandboa.web.water_shapes import WaterLeftResponse, water_left_told
 
 router = APIRouter(prefix="/api/clutches", tags=["egg"])
 
 Code = Annotated[str, Path(max_length=20)]
 
 
-class StandingTold(BaseModel):
+class StandingResponse(BaseModel):
     """`prior` and the pushes of `evidence` sum to `log_odds`; `alive` is the chance 0-1."""
 
     standing: str
     alive: float
     log_odds: float
-    prior: EvidenceTold
-    evidence: list[EvidenceTold]
+    prior: EvidenceResponse
+    evidence: list[EvidenceResponse]
 
 
-class EggMomentTold(Told):
+class EggMomentResponse(ResponseSchema):
     at: Moment = Field(validation_alias="at_s")
     development: float
     kind: str
@@ -38,7 +38,7 @@ class EggMomentTold(Told):
     grade: int | None
 
 
-class EggPageTold(BaseModel):
+class EggPageResponse(BaseModel):
     """The Egg place. `thresholds` are the chances from which sound, watch and failing begin."""
 
     as_of: Moment
@@ -47,22 +47,22 @@ class EggPageTold(BaseModel):
     dam: str
     day: int
     fraction: float
-    egg: EggTold
+    egg: EggResponse
     allowed_words: str
     box_scope: str
     early_eggs: list[int]
     live_eggs: int
-    standing: StandingTold | None
+    standing: StandingResponse | None
     thresholds: dict[str, float]
     dependence: float
-    history: list[EggMomentTold]
-    photos: list[PhotoTold]
+    history: list[EggMomentResponse]
+    photos: list[PhotoResponse]
 
 
 @router.get("/{code}/eggs/{number}")
 def get_egg(
     code: Code, number: Annotated[int, Path(ge=1, le=1000)], house: TheHouse, now_s: NowS
-) -> EggPageTold:
+) -> EggPageResponse:
     """Everything of one egg."""
     page = egg_page(house.snapshot(), code, number, now_s)
     rules = house.snapshot().settings.rules.standing
@@ -76,17 +76,17 @@ def get_what_if(
     now_s: NowS,
     closing: Annotated[Closing | None, Query()] = None,
     humidity: Annotated[float | None, Query(ge=0, le=1)] = None,
-) -> WaterLeftTold | None:
+) -> WaterLeftResponse | None:
     """The box's water were it closed another way, or its cabinet damper, from now on."""
     return water_left_told(what_if_water(house.snapshot(), code, now_s, closing, humidity))
 
 
 def _told(
     page: EggPage, thresholds: dict[Standing, float], dependence: float, now_s: float
-) -> EggPageTold:
+) -> EggPageResponse:
     now, egg = page.now, page.egg
     standing = egg.standing
-    return EggPageTold(
+    return EggPageResponse(
         as_of=now_s,  # type: ignore[arg-type]
         clutch_id=now.clutch.entity_id,
         code=now.clutch.code,
@@ -98,17 +98,17 @@ def _told(
         box_scope=now.eggs.box.scope,
         early_eggs=list(now.eggs.box.early_eggs),
         live_eggs=now.eggs.box.live_eggs,
-        standing=StandingTold(
+        standing=StandingResponse(
             standing=standing.standing,
             alive=standing.alive,
             log_odds=standing.log_odds,
-            prior=EvidenceTold.model_validate(standing.prior),
-            evidence=[EvidenceTold.model_validate(e) for e in standing.evidence],
+            prior=EvidenceResponse.model_validate(standing.prior),
+            evidence=[EvidenceResponse.model_validate(e) for e in standing.evidence],
         )
         if standing
         else None,
         thresholds={str(s): start for s, start in thresholds.items()},
         dependence=dependence,
-        history=[EggMomentTold.model_validate(m) for m in page.history],
-        photos=[PhotoTold.model_validate(p) for p in page.photos],
+        history=[EggMomentResponse.model_validate(m) for m in page.history],
+        photos=[PhotoResponse.model_validate(p) for p in page.photos],
     )

@@ -12,14 +12,14 @@ from sandboa.services.breeding.pair_record import pair_record
 from sandboa.services.forms.people_and_things import form_of_gene
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Revision, Seen
-from sandboa.web.shapes import ActTold, Asked, Id, Told
+from sandboa.web.shapes import ActResponse, Id, RequestSchema, ResponseSchema
 
 router = APIRouter(prefix="/api", tags=["genes"])
 
 GeneId = Annotated[Id, Path()]
 
 
-class GeneTold(BaseModel):
+class GeneResponse(BaseModel):
     id: int
     name: str
     inheritance: Inheritance
@@ -27,7 +27,7 @@ class GeneTold(BaseModel):
     revision: Revision
 
 
-class GeneAsked(Asked):
+class GeneRequest(RequestSchema):
     """A trait: how it is inherited, and what becomes of an animal with two copies."""
 
     name: Annotated[str, Field(max_length=20_000)]
@@ -35,12 +35,12 @@ class GeneAsked(Asked):
     double_form: DoubleForm = DoubleForm.FINE
 
 
-class FormTold(Told):
+class FormResponse(ResponseSchema):
     words: str
     chance: float
 
 
-class SeenTold(Told):
+class SeenResponse(ResponseSchema):
     """How often a trait was seen among hatchlings, against what was to be expected."""
 
     gene: str
@@ -50,7 +50,7 @@ class SeenTold(Told):
     words: str
 
 
-class PairTold(BaseModel):
+class PairResponse(BaseModel):
     """What a pair can produce, among all eggs; and what hatched of it so far.
 
     `dies` is the chance of an egg to get a double form that dies.
@@ -58,20 +58,20 @@ class PairTold(BaseModel):
 
     dam: str
     sire: str
-    forms: list[FormTold]
+    forms: list[FormResponse]
     dies: float
     harmful: float
     may_die: list[str]
     unlisted: list[str]
-    hatched: list[SeenTold]
+    hatched: list[SeenResponse]
     losses_words: str | None
 
 
 @router.get("/genes")
-def get_genes() -> list[GeneTold]:
+def get_genes() -> list[GeneResponse]:
     """The list, by name."""
     return [
-        GeneTold(
+        GeneResponse(
             id=row.entity_id,
             name=row.name,
             inheritance=Inheritance(row.inheritance),
@@ -83,43 +83,43 @@ def get_genes() -> list[GeneTold]:
 
 
 @router.post("/genes", status_code=201)
-def add_gene(asked: GeneAsked, now_s: NowS) -> ActTold:
+def add_gene(asked: GeneRequest, now_s: NowS) -> ActResponse:
     """Put a trait on the list."""
     _, act = genes.add_gene(_said(asked), now_s)
-    return ActTold.of(act)
+    return ActResponse.of(act)
 
 
 @router.put("/genes/{gene}")
-def correct_gene(gene: GeneId, asked: GeneAsked, seen: Seen, now_s: NowS) -> ActTold:
+def correct_gene(gene: GeneId, asked: GeneRequest, seen: Seen, now_s: NowS) -> ActResponse:
     """Change a trait of the list."""
     with saved_over(seen, lambda: form_of_gene(genes.find_gene(gene))):
-        return ActTold.of(genes.correct_gene(gene, _said(asked), now_s))
+        return ActResponse.of(genes.correct_gene(gene, _said(asked), now_s))
 
 
 @router.delete("/genes/{gene}")
-def drop_gene(gene: GeneId, now_s: NowS) -> ActTold:
+def drop_gene(gene: GeneId, now_s: NowS) -> ActResponse:
     """Take a trait off the list."""
-    return ActTold.of(genes.drop_gene(gene, now_s))
+    return ActResponse.of(genes.drop_gene(gene, now_s))
 
 
 @router.get("/pairs/odds")
 def get_odds(
     house: TheHouse, dam: Annotated[Id, Query()], sire: Annotated[Id, Query()], now_s: NowS
-) -> PairTold:
+) -> PairResponse:
     """What a dam and a sire can produce."""
     record = pair_record(house.snapshot(), dam, sire, now_s)
-    return PairTold(
+    return PairResponse(
         dam=record.dam,
         sire=record.sire,
-        forms=[FormTold.model_validate(form) for form in record.odds.forms],
+        forms=[FormResponse.model_validate(form) for form in record.odds.forms],
         dies=record.odds.dies,
         harmful=record.odds.harmful,
         may_die=list(record.odds.may_die),
         unlisted=list(record.odds.unlisted),
-        hatched=[SeenTold.model_validate(seen) for seen in record.hatched],
+        hatched=[SeenResponse.model_validate(seen) for seen in record.hatched],
         losses_words=record.losses_words,
     )
 
 
-def _said(asked: GeneAsked) -> genes.GeneSaid:
-    return genes.GeneSaid(asked.name, asked.inheritance, asked.double_form)
+def _said(asked: GeneRequest) -> genes.GeneCommand:
+    return genes.GeneCommand(asked.name, asked.inheritance, asked.double_form)

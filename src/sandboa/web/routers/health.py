@@ -11,7 +11,7 @@ from sandboa.web.shapes import Moment, at_or_none
 router = APIRouter(prefix="/api", tags=["house"])
 
 
-class HealthTold(BaseModel):
+class HealthResponse(BaseModel):
     """What a page shows above everything else when it is not as it should be.
 
     `damage` says why the house is only read from, `changed` what the last night
@@ -32,10 +32,10 @@ WATCH_LATE_S = 300.0
 
 
 @router.get("/health")
-def get_health(house: TheHouse, now_s: NowS) -> HealthTold:
+def get_health(house: TheHouse, now_s: NowS) -> HealthResponse:
     """How the house itself is."""
     state = house.restoring.state
-    return HealthTold(
+    return HealthResponse(
         damage=list(damage()),
         changed=list(house.problems),
         restoring=state.copy if state is not None and state.ended_s is None else None,

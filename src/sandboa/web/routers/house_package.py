@@ -21,14 +21,14 @@ from sandboa.web.house import NowS, TheHouse
 router = APIRouter(prefix="/api/house", tags=["house"])
 
 
-class PackageTakenTold(BaseModel):
+class PackageTakenResponse(BaseModel):
     """What of a package was taken in: rows by table, and how many in all."""
 
     rows: int
     tables: dict[str, int]
 
 
-class HouseTold(BaseModel):
+class HouseResponse(BaseModel):
     """The folder on the machine that serves it, and the size of its database."""
 
     folder: str
@@ -36,10 +36,10 @@ class HouseTold(BaseModel):
 
 
 @router.get("")
-def get_house() -> HouseTold:
+def get_house() -> HouseResponse:
     """Where the house lies: for keepers, who copy it."""
     file = house_file()
-    return HouseTold(folder=str(file.parent), database_bytes=file.stat().st_size)
+    return HouseResponse(folder=str(file.parent), database_bytes=file.stat().st_size)
 
 
 @router.get("/package", response_class=FileResponse)
@@ -75,7 +75,7 @@ def get_package(by: AskedBy, now_s: NowS) -> FileResponse:
 )
 async def post_package(
     request: Request, house: TheHouse, by: AskedBy, now_s: NowS
-) -> PackageTakenTold:
+) -> PackageTakenResponse:
     """Take a package into this house, which must be empty: whole, or not at all with the reason."""
     with tempfile.TemporaryDirectory(prefix="sandboa-package-") as folder:
         came = Path(folder) / "house.zip"
@@ -85,7 +85,7 @@ async def post_package(
         tables = await run_in_threadpool(_take_in, came)
     await run_in_threadpool(note, Kind.EXPORTED, "a package was imported", by, now_s)
     house.live.tell()
-    return PackageTakenTold(rows=sum(tables.values()), tables=tables)
+    return PackageTakenResponse(rows=sum(tables.values()), tables=tables)
 
 
 def _take_in(came: Path) -> dict[str, int]:

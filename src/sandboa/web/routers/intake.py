@@ -14,12 +14,12 @@ from sandboa.services.readings import intake
 from sandboa.web.gzip_body import unpacked
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.json_body import described, validated
-from sandboa.web.shapes import ActTold, Asked, Id, Moment, at
+from sandboa.web.shapes import ActResponse, Id, Moment, RequestSchema, at
 
 router = APIRouter(prefix="/api", tags=["intake"])
 
 
-class TakenInTold(BaseModel):
+class TakenInResponse(BaseModel):
     """What became of a delivery: rows stored, known before, contradicting, and held back."""
 
     new: int
@@ -28,7 +28,7 @@ class TakenInTold(BaseModel):
     held: int
 
 
-class HeldTold(BaseModel):
+class HeldResponse(BaseModel):
     """Readings held back. `shift_s` is what would put their clock right, as far as can be told."""
 
     probe: int
@@ -41,7 +41,7 @@ class HeldTold(BaseModel):
     shift_s: int
 
 
-class LetInAsked(Asked):
+class LetInRequest(RequestSchema):
     """Take held readings in, each moved by `shift_s` seconds."""
 
     probe: Id
@@ -49,7 +49,7 @@ class LetInAsked(Asked):
     shift_s: float
 
 
-class DropAsked(Asked):
+class DropRequest(RequestSchema):
     probe: Id
     reason: Literal["ahead", "behind", "before"]
 
@@ -61,7 +61,7 @@ async def post_readings(
     now_s: NowS,
     authorization: Annotated[str, Header(max_length=300)] = "",
     content_encoding: Annotated[str | None, Header(max_length=40)] = None,
-) -> TakenInTold:
+) -> TakenInResponse:
     """Take in a delivery of a device; the same delivery again changes nothing."""
     device = await run_in_threadpool(device_of, _token(authorization))
     with house.deliveries.enter(f"device {device.entity_id}"):
@@ -73,11 +73,11 @@ async def post_readings(
 
 
 @router.get("/held-readings")
-def get_held(house: TheHouse) -> list[HeldTold]:
+def get_held(house: TheHouse) -> list[HeldResponse]:
     """What is held back and waits for a decision."""
     probes = house.snapshot().probes
     return [
-        HeldTold(
+        HeldResponse(
             probe=held.probe_id,
             probe_name=probes[held.probe_id].name,
             reason=held.reason,  # type: ignore[arg-type]
@@ -93,21 +93,21 @@ def get_held(house: TheHouse) -> list[HeldTold]:
 
 
 @router.post("/held-readings/let-in", status_code=201)
-def let_in(asked: LetInAsked, now_s: NowS) -> ActTold:
+def let_in(asked: LetInRequest, now_s: NowS) -> ActResponse:
     """Store held readings with their clock put right."""
-    return ActTold.of(intake.let_in(asked.probe, asked.reason, asked.shift_s, now_s))
+    return ActResponse.of(intake.let_in(asked.probe, asked.reason, asked.shift_s, now_s))
 
 
 @router.post("/held-readings/set-aside", status_code=201)
-def set_aside(asked: DropAsked, now_s: NowS) -> ActTold:
+def set_aside(asked: DropRequest, now_s: NowS) -> ActResponse:
     """Decide against held readings."""
-    return ActTold.of(intake.drop_held(asked.probe, asked.reason, now_s))
+    return ActResponse.of(intake.drop_held(asked.probe, asked.reason, now_s))
 
 
-def _take_in(device: Device, body: bytes, encoding: str | None, now_s: float) -> TakenInTold:
+def _take_in(device: Device, body: bytes, encoding: str | None, now_s: float) -> TakenInResponse:
     asked = validated(Delivery, unpacked(body, encoding, LARGEST_DELIVERY_BYTES))
     taken = intake.take_in(device, asked.rows(), now_s, asked.sent_s)
-    return TakenInTold(
+    return TakenInResponse(
         new=taken.new, known=taken.known, conflicting=taken.conflicting, held=taken.held
     )
 

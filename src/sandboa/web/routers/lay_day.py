@@ -17,7 +17,7 @@ from sandboa.services.forms.clutch import clutch_form
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Seen
-from sandboa.web.shapes import ActTold, Asked, AskedMoment, Temperature
+from sandboa.web.shapes import ActResponse, AskedMoment, RequestSchema, Temperature
 
 router = APIRouter(prefix="/api", tags=["lay day"])
 
@@ -25,7 +25,7 @@ router = APIRouter(prefix="/api", tags=["lay day"])
 Name = Annotated[str, Field(min_length=1, max_length=20_000)]
 
 
-class EggPlace(Asked):
+class EggPlace(RequestSchema):
     """An egg where it lies: x from left, y from the far side, shares of the box."""
 
     x: Annotated[float, Field(ge=0, le=1)]
@@ -34,7 +34,7 @@ class EggPlace(Asked):
     shell: Shell = Shell.SMOOTH
 
 
-class LayDayAsked(Asked):
+class LayDayRequest(RequestSchema):
     """A clutch whole; medium and closing are null where the dam keeps her eggs."""
 
     dam: Name
@@ -52,36 +52,36 @@ class LayDayAsked(Asked):
     second_clutch: bool = False
 
 
-class LaidTold(BaseModel):
+class LaidResponse(BaseModel):
     code: str
-    act: ActTold
+    act: ActResponse
 
 
-class MediumTold(BaseModel):
+class MediumResponse(BaseModel):
     name: str
     ratio: float | None
     on_grid: bool
 
 
-class CabinetChoiceTold(BaseModel):
+class CabinetChoiceResponse(BaseModel):
     name: str
     shelves: list[str]
     set_point_c: float | None
 
 
-class ChoicesTold(BaseModel):
+class ChoicesResponse(BaseModel):
     """What the form offers."""
 
-    media: list[MediumTold]
+    media: list[MediumResponse]
     closings: list[str]
     shells: list[str]
-    cabinets: list[CabinetChoiceTold]
+    cabinets: list[CabinetChoiceResponse]
     dams: list[str]
     sires: list[str]
     next_code: str
 
 
-class SuggestionTold(BaseModel):
+class SuggestionResponse(BaseModel):
     """A count such as 7-2 understood, with usual places; the slugs come last."""
 
     laid: int
@@ -90,11 +90,11 @@ class SuggestionTold(BaseModel):
 
 
 @router.get("/lay-day/choices")
-def get_choices(house: TheHouse, now_s: NowS) -> ChoicesTold:
+def get_choices(house: TheHouse, now_s: NowS) -> ChoicesResponse:
     """Names known already and the schools of medium and closing."""
     snapshot = house.snapshot()
-    return ChoicesTold(
-        media=[MediumTold(name=m.name, ratio=m.ratio, on_grid=m.on_grid) for m in MEDIA],
+    return ChoicesResponse(
+        media=[MediumResponse(name=m.name, ratio=m.ratio, on_grid=m.on_grid) for m in MEDIA],
         closings=[c.value for c in Closing],
         shells=[s.value for s in Shell],
         cabinets=list(_cabinets(snapshot, now_s)),
@@ -105,11 +105,11 @@ def get_choices(house: TheHouse, now_s: NowS) -> ChoicesTold:
 
 
 @router.get("/lay-day/suggestion")
-def get_suggestion(count: Annotated[str, Query(max_length=20)]) -> SuggestionTold:
+def get_suggestion(count: Annotated[str, Query(max_length=20)]) -> SuggestionResponse:
     """Read a count and suggest where the eggs lie."""
     parsed = parse_clutch_count(count)
     places = usual_places(parsed.laid)
-    return SuggestionTold(
+    return SuggestionResponse(
         laid=parsed.laid,
         slugs=parsed.slugs,
         eggs=[
@@ -120,23 +120,23 @@ def get_suggestion(count: Annotated[str, Query(max_length=20)]) -> SuggestionTol
 
 
 @router.post("/clutches", status_code=201)
-def lay_clutch(asked: LayDayAsked, now_s: NowS) -> LaidTold:
+def lay_clutch(asked: LayDayRequest, now_s: NowS) -> LaidResponse:
     """Record a clutch."""
     code, act = lay_day.lay_clutch(_lay_day(asked), now_s)
-    return LaidTold(code=code, act=ActTold.of(act))
+    return LaidResponse(code=code, act=ActResponse.of(act))
 
 
 @router.put("/clutches/{code}")
 def correct_clutch(
-    code: Annotated[str, Path(max_length=20)], asked: LayDayAsked, seen: Seen, now_s: NowS
-) -> LaidTold:
+    code: Annotated[str, Path(max_length=20)], asked: LayDayRequest, seen: Seen, now_s: NowS
+) -> LaidResponse:
     """Correct a clutch; the earlier values stay in the log."""
     with saved_over(seen, lambda: clutch_form(code)):
         new_code, act = lay_day.correct_clutch(code, _lay_day(asked), now_s)
-    return LaidTold(code=new_code, act=ActTold.of(act))
+    return LaidResponse(code=new_code, act=ActResponse.of(act))
 
 
-def _lay_day(asked: LayDayAsked) -> lay_day.LayDay:
+def _lay_day(asked: LayDayRequest) -> lay_day.LayDay:
     return lay_day.LayDay(
         dam=asked.dam,
         sire=asked.sire,
@@ -154,14 +154,14 @@ def _lay_day(asked: LayDayAsked) -> lay_day.LayDay:
     )
 
 
-def _cabinets(snapshot: Snapshot, now_s: float) -> Iterable[CabinetChoiceTold]:
+def _cabinets(snapshot: Snapshot, now_s: float) -> Iterable[CabinetChoiceResponse]:
     for cabinet in sorted(snapshot.cabinets.values(), key=lambda c: c.name):
         shelves = sorted(
             (s for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id),
             key=lambda s: s.position,
         )
         set_points = snapshot.set_points.get(cabinet.entity_id)
-        yield CabinetChoiceTold(
+        yield CabinetChoiceResponse(
             name=cabinet.name,
             shelves=[s.name for s in shelves],
             set_point_c=set_points.at(now_s) if set_points else None,

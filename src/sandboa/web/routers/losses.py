@@ -12,21 +12,28 @@ from sandboa.core.hatching import Fate
 from sandboa.services.acts.revisions import saved_over
 from sandboa.services.forms.clutch import opening_form
 from sandboa.services.losses.loss_list import LossLine, loss_years, losses_of_year
-from sandboa.services.losses.openings import OpeningSaid, record_opening
+from sandboa.services.losses.openings import OpeningCommand, record_opening
 from sandboa.services.losses.page import losses_page
 from sandboa.services.losses.why import LostEgg
 from sandboa.web.egg_shapes import egg_told
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.loss_shapes import (
-    ClutchLossesTold,
+    ClutchLossesResponse,
     FindingChoices,
-    LostEggTold,
+    LostEggResponse,
     counts,
     lost_egg_told,
 )
 from sandboa.web.revisions import Seen
-from sandboa.web.routers.today import SmallEggTold, small_egg
-from sandboa.web.shapes import ActTold, Asked, AskedMoment, Moment, PhotoTold, at_or_none
+from sandboa.web.routers.today import SmallEggResponse, small_egg
+from sandboa.web.shapes import (
+    ActResponse,
+    AskedMoment,
+    Moment,
+    PhotoResponse,
+    RequestSchema,
+    at_or_none,
+)
 
 router = APIRouter(prefix="/api", tags=["losses"])
 
@@ -34,17 +41,17 @@ Code = Annotated[str, Path(max_length=20)]
 EggNumber = Annotated[int, Path(ge=1, le=1000)]
 
 
-class LostLineTold(BaseModel):
+class LostLineResponse(BaseModel):
     """A lost egg in the list: its fate, whether it was opened, and what leads."""
 
-    egg: SmallEggTold
+    egg: SmallEggResponse
     fate: Fate
     opened: bool | None
     cause: Cause
     share: float
 
 
-class LossLineTold(BaseModel):
+class LossLineResponse(BaseModel):
     code: str
     dam: str
     sire: str | None
@@ -54,18 +61,18 @@ class LossLineTold(BaseModel):
     fertile: int
     hatched: int
     waiting: int
-    lost: list[LostLineTold]
+    lost: list[LostLineResponse]
 
 
-class LossesTold(BaseModel):
+class LossesResponse(BaseModel):
     """The losses of a year's clutches (by lay), and the years there are."""
 
     year: int | None
     years: list[int]
-    clutches: list[LossLineTold]
+    clutches: list[LossLineResponse]
 
 
-class OpeningAsked(Asked):
+class OpeningRequest(RequestSchema):
     """What was seen in a failed egg; `opened` false: it will not be opened."""
 
     opened: bool
@@ -79,13 +86,13 @@ class OpeningAsked(Asked):
 @router.get("/losses")
 def get_losses(
     house: TheHouse, now_s: NowS, year: Annotated[int | None, Query(ge=1980, le=2200)] = None
-) -> LossesTold:
+) -> LossesResponse:
     """The losses of a year; of the latest with any when none is asked for."""
     snapshot = house.snapshot()
     years = loss_years(snapshot)
     chosen = year if year is not None else (years[0] if years else None)
     lines = losses_of_year(snapshot, chosen, now_s) if chosen is not None else []
-    return LossesTold(year=chosen, years=years, clutches=[_line(line) for line in lines])
+    return LossesResponse(year=chosen, years=years, clutches=[_line(line) for line in lines])
 
 
 @router.get("/findings")
@@ -100,18 +107,18 @@ def get_findings() -> list[FindingChoices]:
 
 
 @router.get("/clutches/{code}/losses")
-def get_clutch_losses(code: Code, house: TheHouse, now_s: NowS) -> ClutchLossesTold:
+def get_clutch_losses(code: Code, house: TheHouse, now_s: NowS) -> ClutchLossesResponse:
     """One clutch's losses with their causes."""
     page = losses_page(house.snapshot(), code, now_s)
     now, losses = page.now, page.losses
     views = {view.number: view for view in now.eggs.eggs}
 
-    def told(lost: LostEgg) -> LostEggTold:
+    def told(lost: LostEgg) -> LostEggResponse:
         number = lost.end.egg.number
-        photos = [PhotoTold.model_validate(p) for p in page.photos if p.egg_id == number]
+        photos = [PhotoResponse.model_validate(p) for p in page.photos if p.egg_id == number]
         return lost_egg_told(lost, egg_told(views[number]), photos)
 
-    return ClutchLossesTold(
+    return ClutchLossesResponse(
         id=now.clutch.entity_id,
         code=now.clutch.code,
         dam=now.dam,
@@ -127,18 +134,18 @@ def get_clutch_losses(code: Code, house: TheHouse, now_s: NowS) -> ClutchLossesT
 
 @router.put("/clutches/{code}/eggs/{number}/opening")
 def put_opening(
-    code: Code, number: EggNumber, asked: OpeningAsked, seen: Seen, now_s: NowS
-) -> ActTold:
+    code: Code, number: EggNumber, asked: OpeningRequest, seen: Seen, now_s: NowS
+) -> ActResponse:
     """Record, or correct, what was found in a failed egg; the first time over "new"."""
     findings = {kind: frozenset(values) for kind, values in asked.findings.items()}
-    said = OpeningSaid(number, asked.opened, findings, asked.note)
+    said = OpeningCommand(number, asked.opened, findings, asked.note)
     at_s = asked.at.timestamp() if asked.at else now_s
     with saved_over(seen, lambda: opening_form(code, number)):
-        return ActTold.of(record_opening(code, said, at_s, now_s))
+        return ActResponse.of(record_opening(code, said, at_s, now_s))
 
 
-def _line(line: LossLine) -> LossLineTold:
-    return LossLineTold(
+def _line(line: LossLine) -> LossLineResponse:
+    return LossLineResponse(
         code=line.losses.clutch.code,
         dam=line.dam,
         sire=line.sire,
@@ -147,7 +154,7 @@ def _line(line: LossLine) -> LossLineTold:
         count=line.count,
         **counts(line.losses),
         lost=[
-            LostLineTold(
+            LostLineResponse(
                 egg=small_egg(line.views[lost.end.egg.number]),
                 fate=lost.evidence.fate,
                 opened=lost.end.opened,

@@ -20,7 +20,7 @@ from sandboa.services.forms.people_and_things import form_of_messenger
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.web.house import Asking, NowS
 from sandboa.web.revisions import Revision, Seen
-from sandboa.web.shapes import ActTold, Asked, Moment, at, at_or_none
+from sandboa.web.shapes import ActResponse, Moment, RequestSchema, at, at_or_none
 
 router = APIRouter(prefix="/api/messengers", tags=["messengers"])
 
@@ -30,7 +30,7 @@ MinuteOfDay = Annotated[int, Field(ge=0, le=1439)]
 _HIDDEN = ("password", "secret", "authority")
 
 
-class TargetAsked(Asked):
+class TargetRequest(RequestSchema):
     """Where messages go: the fields of e-mail, or of a webhook. Empty secrets stay as they are."""
 
     server: Annotated[str, Field(max_length=200)] | None = None
@@ -45,7 +45,7 @@ class TargetAsked(Asked):
     authority: Annotated[str, Field(max_length=LARGEST_PEM)] | None = None
 
 
-class MessengerAsked(Asked):
+class MessengerRequest(RequestSchema):
     kind: Literal["email", "webhook", "shelf"]
     name: Annotated[str, Field(max_length=200)]
     zone: Annotated[str, Field(max_length=60)]
@@ -53,16 +53,16 @@ class MessengerAsked(Asked):
     quiet_until_min: MinuteOfDay | None = None
     gravity: Severity = Severity.NOTICE
     life_at_min: MinuteOfDay | None = None
-    target: TargetAsked = TargetAsked()
+    target: TargetRequest = TargetRequest()
 
-    def said(self) -> messages.MessengerSaid:
-        return messages.MessengerSaid(
+    def said(self) -> messages.MessengerCommand:
+        return messages.MessengerCommand(
             self.kind, self.name, self.zone, self.target.model_dump(),
             self.quiet_from_min, self.quiet_until_min, self.gravity, self.life_at_min,
         )  # fmt: skip
 
 
-class MessengerTold(BaseModel):
+class MessengerResponse(BaseModel):
     """A messenger; of its secrets only whether they are set, and its target to keepers alone.
 
     `lacking` are secrets that have to be given again before it can send.
@@ -88,7 +88,7 @@ class MessengerTold(BaseModel):
     revision: Revision
 
 
-class MessageTold(BaseModel):
+class MessageResponse(BaseModel):
     messenger: str
     kind: LetterKind
     about: str
@@ -99,7 +99,7 @@ class MessageTold(BaseModel):
 
 
 @router.get("")
-def get_messengers(person: Asking, now_s: NowS) -> list[MessengerTold]:
+def get_messengers(person: Asking, now_s: NowS) -> list[MessengerResponse]:
     """Every messenger, by name, and how it fares."""
     keeper = _is_keeper(person)
     rows = sorted(Messenger.current(), key=lambda m: m.name.casefold())
@@ -107,15 +107,15 @@ def get_messengers(person: Asking, now_s: NowS) -> list[MessengerTold]:
 
 
 @router.get("/messages")
-def get_messages(person: Asking) -> list[MessageTold]:
+def get_messages(person: Asking) -> list[MessageResponse]:
     """What was sent, tried, or kept on the shelf, newest first; where to, to keepers alone."""
     return _messages(keeper=_is_keeper(person))
 
 
-def _messages(*, keeper: bool) -> list[MessageTold]:
+def _messages(*, keeper: bool) -> list[MessageResponse]:
     names = names_of_messengers()
     return [
-        MessageTold(
+        MessageResponse(
             messenger=names.get(row.messenger_id, ""),
             kind=LetterKind(row.kind),
             about=row.about,
@@ -129,28 +129,28 @@ def _messages(*, keeper: bool) -> list[MessageTold]:
 
 
 @router.post("", status_code=201)
-def add_messenger(asked: MessengerAsked, now_s: NowS) -> ActTold:
+def add_messenger(asked: MessengerRequest, now_s: NowS) -> ActResponse:
     """Let alarms go out."""
-    return ActTold.of(messages.add_messenger(asked.said(), CARRIERS, now_s))
+    return ActResponse.of(messages.add_messenger(asked.said(), CARRIERS, now_s))
 
 
 @router.put("/{messenger}")
 def correct_messenger(
-    messenger: MessengerId, asked: MessengerAsked, seen: Seen, now_s: NowS
-) -> ActTold:
+    messenger: MessengerId, asked: MessengerRequest, seen: Seen, now_s: NowS
+) -> ActResponse:
     """Correct where and when alarms go out."""
     with saved_over(seen, lambda: form_of_messenger(messages.find_messenger(messenger))):
-        return ActTold.of(messages.correct_messenger(messenger, asked.said(), CARRIERS, now_s))
+        return ActResponse.of(messages.correct_messenger(messenger, asked.said(), CARRIERS, now_s))
 
 
 @router.delete("/{messenger}")
-def remove_messenger(messenger: MessengerId, now_s: NowS) -> ActTold:
+def remove_messenger(messenger: MessengerId, now_s: NowS) -> ActResponse:
     """Send nothing more by this messenger."""
-    return ActTold.of(messages.remove_messenger(messenger, now_s))
+    return ActResponse.of(messages.remove_messenger(messenger, now_s))
 
 
 @router.post("/{messenger}/trial", status_code=201)
-def try_messenger(messenger: MessengerId, now_s: NowS) -> MessageTold:
+def try_messenger(messenger: MessengerId, now_s: NowS) -> MessageResponse:
     """Send a trial message now, whatever the hour."""
     held = messages.find_messenger(messenger)
     sending.try_to_send(CARRIERS, held, sending.trial_letter(), now_s)
@@ -172,10 +172,10 @@ def _target(row: Messenger, *, keeper: bool) -> tuple[dict[str, Any], list[str]]
     return (shown if keeper else {}), lacking
 
 
-def _told(row: Messenger, now_s: float, *, keeper: bool) -> MessengerTold:
+def _told(row: Messenger, now_s: float, *, keeper: bool) -> MessengerResponse:
     target, lacking = _target(row, keeper=keeper)
     state = sending.state_of(row, now_s)
-    return MessengerTold(
+    return MessengerResponse(
         id=row.entity_id,
         kind=row.kind,  # type: ignore[arg-type]  # the table's own check
         name=row.name,

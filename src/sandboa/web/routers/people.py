@@ -21,17 +21,17 @@ from sandboa.web.house import Asking, NowS, TheHouse
 from sandboa.web.known_device import known_device, mark_device
 from sandboa.web.problems import NotForYou
 from sandboa.web.revisions import Revision, Seen
-from sandboa.web.shapes import ActTold, Asked, Id, Moment, at, at_or_none
+from sandboa.web.shapes import ActResponse, Id, Moment, RequestSchema, at, at_or_none
 
 router = APIRouter(prefix="/api", tags=["people"])
 
 
-class SignInAsked(Asked):
+class SignInRequest(RequestSchema):
     name: Annotated[str, Field(max_length=200)]
     passphrase: Annotated[str, Field(max_length=400)]
 
 
-class SessionTold(BaseModel):
+class SessionResponse(BaseModel):
     """Who is asking. Without people nobody signs in: `sign_in` is false, `name` null."""
 
     sign_in: bool
@@ -39,22 +39,22 @@ class SessionTold(BaseModel):
     role: Role | None
 
 
-class PersonAsked(Asked):
+class PersonRequest(RequestSchema):
     name: Annotated[str, Field(max_length=200)]
     role: Role
 
 
-class PassphraseAsked(Asked):
+class PassphraseRequest(RequestSchema):
     passphrase: Annotated[str, Field(max_length=400)]
 
 
-class OwnPassphraseAsked(PassphraseAsked):
+class OwnPassphraseRequest(PassphraseRequest):
     """A new passphrase of one's own, and the one before."""
 
     before: Annotated[str, Field(max_length=400)]
 
 
-class OwnSessionTold(BaseModel):
+class OwnSessionResponse(BaseModel):
     """A browser somebody is signed in with; `key` ends it, `here` is the one that asks."""
 
     key: str
@@ -64,7 +64,7 @@ class OwnSessionTold(BaseModel):
     here: bool
 
 
-class PersonTold(BaseModel):
+class PersonResponse(BaseModel):
     """Somebody of the house, and how many browsers they are signed in with."""
 
     id: int
@@ -77,13 +77,13 @@ class PersonTold(BaseModel):
 
 
 @router.get("/session")
-def get_session(request: Request, now_s: NowS) -> SessionTold:
+def get_session(request: Request, now_s: NowS) -> SessionResponse:
     """Who is signed in here, and whether anybody has to."""
     asked = signing_in.someone_signs_in()
     if not asked and is_elsewhere(request):
         raise NotForYou(NOT_OPEN)
     person = signing_in.whose(request.cookies.get(COOKIE), now_s)
-    return SessionTold(
+    return SessionResponse(
         sign_in=asked,
         name=person.name if person else None,
         role=person.role if person else None,
@@ -92,7 +92,7 @@ def get_session(request: Request, now_s: NowS) -> SessionTold:
 
 @router.post("/session", status_code=204)
 def sign_in(
-    asked: SignInAsked, request: Request, response: Response, house: TheHouse, now_s: NowS
+    asked: SignInRequest, request: Request, response: Response, house: TheHouse, now_s: NowS
 ) -> None:
     """Sign in with name and passphrase; wrong ones are counted."""
     person = person_called(" ".join(asked.name.split()))
@@ -137,7 +137,7 @@ def sign_out(request: Request, response: Response, now_s: NowS) -> None:
 
 @router.put("/session/passphrase", status_code=204)
 def change_own_passphrase(
-    asked: OwnPassphraseAsked,
+    asked: OwnPassphraseRequest,
     request: Request,
     person: Asking,
     house: TheHouse,
@@ -159,12 +159,12 @@ def change_own_passphrase(
 
 
 @router.get("/sessions")
-def get_own_sessions(request: Request, person: Asking) -> list[OwnSessionTold]:
+def get_own_sessions(request: Request, person: Asking) -> list[OwnSessionResponse]:
     """Where whoever asks is signed in, the session used last first."""
     if person is None:
         return []
     return [
-        OwnSessionTold(
+        OwnSessionResponse(
             key=now.key,
             begun_at=at(now.begun_s),
             used_at=at(now.used_s),
@@ -196,10 +196,10 @@ def end_own_session(
 
 
 @router.get("/people")
-def get_people() -> list[PersonTold]:
+def get_people() -> list[PersonResponse]:
     """Everyone of the house, by name."""
     return [
-        PersonTold(
+        PersonResponse(
             id=now.person.entity_id,
             name=now.person.name,
             role=Role(now.person.role),
@@ -213,26 +213,28 @@ def get_people() -> list[PersonTold]:
 
 
 @router.post("/people", status_code=201)
-def add_person(asked: PersonAsked, by: AskedBy, now_s: NowS) -> ActTold:
+def add_person(asked: PersonRequest, by: AskedBy, now_s: NowS) -> ActResponse:
     """Add a person; they sign in once they have a passphrase."""
     return _noted(people.add_person(asked.name, asked.role, now_s)[1], by, now_s)
 
 
 @router.put("/people/{person}")
-def change_person(person: Id, asked: PersonAsked, seen: Seen, by: AskedBy, now_s: NowS) -> ActTold:
+def change_person(
+    person: Id, asked: PersonRequest, seen: Seen, by: AskedBy, now_s: NowS
+) -> ActResponse:
     """Rename a person, or give another role."""
     with saved_over(seen, lambda: form_of_person(people.find_person(person))):
         return _noted(people.change_person(person, asked.name, asked.role, now_s), by, now_s)
 
 
 @router.delete("/people/{person}")
-def remove_person(person: Id, by: AskedBy, now_s: NowS) -> ActTold:
+def remove_person(person: Id, by: AskedBy, now_s: NowS) -> ActResponse:
     """Let a person in no more; what they recorded stays."""
     return _noted(people.remove_person(person, now_s), by, now_s)
 
 
 @router.put("/people/{person}/passphrase", status_code=204)
-def set_passphrase(person: Id, asked: PassphraseAsked, by: AskedBy, now_s: NowS) -> None:
+def set_passphrase(person: Id, asked: PassphraseRequest, by: AskedBy, now_s: NowS) -> None:
     """Give a person a passphrase; whoever was signed in with the one before is signed out."""
     signing_in.set_passphrase(person, asked.passphrase, now_s)
     note(Kind.PASSPHRASE, f"gave {people.find_person(person).name} a passphrase", by, now_s)
@@ -246,9 +248,9 @@ def sign_person_out(person: Id, by: AskedBy, now_s: NowS) -> None:
     note(Kind.SIGNED_OUT, f"signed {found.name} out everywhere", by, now_s)
 
 
-def _noted(act: Act, by: By, now_s: float) -> ActTold:
+def _noted(act: Act, by: By, now_s: float) -> ActResponse:
     note(Kind.PEOPLE, act.summary, by, now_s)
-    return ActTold.of(act)
+    return ActResponse.of(act)
 
 
 def _try(request: Request, person: int | None, name: str) -> Try:

@@ -14,16 +14,16 @@ from sandboa.services.clutches import photos
 from sandboa.web.bounded import who
 from sandboa.web.house import Asking, NowS, TheHouse
 from sandboa.web.json_body import RawBody
-from sandboa.web.shapes import ActTold, AskedMoment, Id, PhotoTold
+from sandboa.web.shapes import ActResponse, AskedMoment, Id, PhotoResponse
 
 router = APIRouter(prefix="/api", tags=["photos"])
 
 FileName = Annotated[str, Path(pattern="^[0-9a-f]{64}$")]
 
 
-class PhotoAddedTold(BaseModel):
-    photo: PhotoTold
-    act: ActTold
+class PhotoAddedResponse(BaseModel):
+    photo: PhotoResponse
+    act: ActResponse
 
 
 async def _one_of_few(request: Request, house: TheHouse, person: Asking) -> AsyncIterator[None]:
@@ -46,7 +46,7 @@ def add_photo(
     step: Annotated[Step | Literal["candling"] | None, Query()] = None,
     taken_at: Annotated[AskedMoment | None, Query()] = None,
     sent_at: Annotated[AskedMoment | None, Query()] = None,
-) -> PhotoAddedTold:
+) -> PhotoAddedResponse:
     """Attach a photo (the body: JPEG, PNG, WebP or HEIC) to a lay day, clutch or animal.
 
     `sent_at` is the device's own clock at this moment: `taken_at` is shifted by it, and
@@ -63,19 +63,19 @@ def add_photo(
         step=step,
         delivered=sent_at is not None,
     )
-    return PhotoAddedTold(photo=PhotoTold.model_validate(photo), act=ActTold.of(act))
+    return PhotoAddedResponse(photo=PhotoResponse.model_validate(photo), act=ActResponse.of(act))
 
 
 @router.delete("/photos/{photo}")
-def take_photo_away(photo: Annotated[int, Path(ge=1, le=2**53)], now_s: NowS) -> ActTold:
+def take_photo_away(photo: Annotated[int, Path(ge=1, le=2**53)], now_s: NowS) -> ActResponse:
     """Take a photo out of the record; undo brings it back."""
-    return ActTold.of(photos.take_away(photo, now_s))
+    return ActResponse.of(photos.take_away(photo, now_s))
 
 
 @router.get("/clutches/{code}/photos")
-def get_clutch_photos(code: Annotated[str, Path(max_length=20)]) -> list[PhotoTold]:
+def get_clutch_photos(code: Annotated[str, Path(max_length=20)]) -> list[PhotoResponse]:
     """Photos of a clutch and its eggs, oldest first."""
-    return [PhotoTold.model_validate(p) for p in photos.photos_of_clutch(code)]
+    return [PhotoResponse.model_validate(p) for p in photos.photos_of_clutch(code)]
 
 
 @router.get("/photos/{file}.jpg", response_class=FileResponse)

@@ -15,11 +15,11 @@ from sandboa.services.probes import commands as probes
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import (
-    ActTold,
-    Asked,
+    ActResponse,
     AskedMoment,
     Id,
     Moment,
+    RequestSchema,
     Temperature,
     at,
     at_or_none,
@@ -30,7 +30,7 @@ router = APIRouter(prefix="/api/probes", tags=["probes"])
 ProbeId = Annotated[int, Path(ge=1, le=2**53)]
 
 
-class PlaceAsked(Asked):
+class PlaceRequest(RequestSchema):
     """A clutch's box, else a shelf of a cabinet, else a cabinet."""
 
     clutch: Annotated[str, Field(max_length=20)] | None = None
@@ -41,22 +41,22 @@ class PlaceAsked(Asked):
         return probes.ProbePlace(self.clutch, self.cabinet, self.shelf)
 
 
-class ProbeAsked(Asked):
+class ProbeRequest(RequestSchema):
     name: Annotated[str, Field(max_length=20_000)]
-    place: PlaceAsked
+    place: PlaceRequest
     since: AskedMoment
     checked: bool = False
     device: Id | None = None
 
 
-class ProbeMoveAsked(Asked):
+class ProbeMoveRequest(RequestSchema):
     """`place` null: taken down."""
 
-    place: PlaceAsked | None
+    place: PlaceRequest | None
     at: AskedMoment | None = None
 
 
-class CheckAsked(Asked):
+class CheckRequest(RequestSchema):
     """Beside a reference thermometer (°C both), or in the salt test (`shown` 0-1)."""
 
     kind: CheckKind
@@ -65,13 +65,13 @@ class CheckAsked(Asked):
     at: AskedMoment | None = None
 
 
-class LeftOutAsked(Asked):
+class LeftOutRequest(RequestSchema):
     start: AskedMoment
     end: AskedMoment
     reason: Annotated[str, Field(max_length=400)] = ""
 
 
-class CheckTold(BaseModel):
+class CheckResponse(BaseModel):
     kind: CheckKind
     at: Moment
     shown: float
@@ -79,20 +79,20 @@ class CheckTold(BaseModel):
     offset: float
 
 
-class ProbeStayTold(BaseModel):
+class ProbeStayResponse(BaseModel):
     """`place` null: hung nowhere."""
 
     start: Moment
     place: str | None
 
 
-class LeftOutTold(BaseModel):
+class LeftOutResponse(BaseModel):
     start: Moment
     end: Moment
     reason: str
 
 
-class HungProbeTold(BaseModel):
+class HungProbeResponse(BaseModel):
     """A probe, where it hangs and hung, its offsets, and its last reading as it was sent."""
 
     id: int
@@ -105,17 +105,17 @@ class HungProbeTold(BaseModel):
     device: str | None
     offset_c: float
     humidity_offset: float
-    checks: list[CheckTold]
-    stays: list[ProbeStayTold]
-    left_out: list[LeftOutTold]
+    checks: list[CheckResponse]
+    stays: list[ProbeStayResponse]
+    left_out: list[LeftOutResponse]
     last_at: Moment | None
     last_c: float | None
     last_humidity: float | None
-    act: ActTold | None = None
+    act: ActResponse | None = None
 
 
 @router.get("")
-def get_probes(house: TheHouse) -> list[HungProbeTold]:
+def get_probes(house: TheHouse) -> list[HungProbeResponse]:
     """Every probe and where it hangs."""
     snapshot, tips = house.snapshot(), readings.tips()
     ordered = sorted(snapshot.probes.values(), key=lambda p: p.name)
@@ -123,7 +123,7 @@ def get_probes(house: TheHouse) -> list[HungProbeTold]:
 
 
 @router.post("", status_code=201)
-def hang_probe(asked: ProbeAsked, house: TheHouse, now_s: NowS) -> HungProbeTold:
+def hang_probe(asked: ProbeRequest, house: TheHouse, now_s: NowS) -> HungProbeResponse:
     """Record a logger's probe at its place."""
     probe, act = probes.hang_probe(
         asked.name,
@@ -134,19 +134,19 @@ def hang_probe(asked: ProbeAsked, house: TheHouse, now_s: NowS) -> HungProbeTold
         device=asked.device,
     )
     told = probe_told(house.snapshot(), probe, None)
-    return told.model_copy(update={"act": ActTold.of(act)})
+    return told.model_copy(update={"act": ActResponse.of(act)})
 
 
 @router.post("/{probe}/moves", status_code=201)
-def move_probe(probe: ProbeId, asked: ProbeMoveAsked, now_s: NowS) -> ActTold:
+def move_probe(probe: ProbeId, asked: ProbeMoveRequest, now_s: NowS) -> ActResponse:
     """Record that a probe was hung elsewhere or taken down."""
     place = asked.place.place() if asked.place else None
     at_s = asked.at.timestamp() if asked.at else now_s
-    return ActTold.of(probes.move_probe(probe, place, at_s, now_s))
+    return ActResponse.of(probes.move_probe(probe, place, at_s, now_s))
 
 
 @router.post("/{probe}/checks", status_code=201)
-def check_probe(probe: ProbeId, asked: CheckAsked, now_s: NowS) -> ActTold:
+def check_probe(probe: ProbeId, asked: CheckRequest, now_s: NowS) -> ActResponse:
     """Record a check; its offset holds from its time on."""
     at_s = asked.at.timestamp() if asked.at else now_s
     if asked.kind is CheckKind.SALT:
@@ -155,25 +155,25 @@ def check_probe(probe: ProbeId, asked: CheckAsked, now_s: NowS) -> ActTold:
         raise NotPlausible("reference_c", "what did the reference thermometer show?")
     else:
         check = reference_check(at_s, asked.shown, asked.reference_c)
-    return ActTold.of(probes.check_probe(probe, check, now_s))
+    return ActResponse.of(probes.check_probe(probe, check, now_s))
 
 
 @router.post("/{probe}/left-out", status_code=201)
-def leave_out(probe: ProbeId, asked: LeftOutAsked, now_s: NowS) -> ActTold:
+def leave_out(probe: ProbeId, asked: LeftOutRequest, now_s: NowS) -> ActResponse:
     """Leave a stretch of readings out of what the eggs are judged by."""
-    return ActTold.of(
+    return ActResponse.of(
         probes.leave_out(probe, asked.start.timestamp(), asked.end.timestamp(), asked.reason, now_s)
     )
 
 
-def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeTold:
+def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeResponse:
     """A probe as every screen shows it."""
     stays = snapshot.probe_stays.get(probe.entity_id)
     last = stays.last if stays else probe.place_id
     place, kind = place_words(snapshot, last)
     checks = snapshot.checks.get(probe.entity_id, [])
     offsets = {check.kind: check.offset for check in checks}
-    return HungProbeTold(
+    return HungProbeResponse(
         id=probe.entity_id,
         name=probe.name,
         place=place,
@@ -187,13 +187,13 @@ def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeTo
         offset_c=offsets.get(CheckKind.REFERENCE, 0.0),
         humidity_offset=offsets.get(CheckKind.SALT, 0.0),
         checks=[
-            CheckTold(
+            CheckResponse(
                 kind=c.kind, at=at(c.at_s), shown=c.shown, expected=c.expected, offset=c.offset
             )
             for c in checks
         ],
         stays=[
-            ProbeStayTold(
+            ProbeStayResponse(
                 start=at(from_s), place=place_words(snapshot, where)[0] if where else None
             )
             for from_s, where in zip(stays.from_s, stays.place, strict=True)
@@ -201,7 +201,7 @@ def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeTo
         if stays
         else [],
         left_out=[
-            LeftOutTold(start=at(row.from_s), end=at(row.until_s), reason=row.reason)
+            LeftOutResponse(start=at(row.from_s), end=at(row.until_s), reason=row.reason)
             for row in snapshot.left_out.get(probe.entity_id, [])
         ],
         last_at=at_or_none(tip.last_s if tip else None),

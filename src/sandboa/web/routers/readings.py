@@ -9,8 +9,16 @@ from starlette.concurrency import run_in_threadpool
 from sandboa.formats.readings_csv import Choices, Columns, ReadingsFile, read_readings
 from sandboa.services.readings import commands as readings
 from sandboa.web.house import NowS
-from sandboa.web.routers.probes import PlaceAsked
-from sandboa.web.shapes import ActTold, Asked, AskedMoment, Humidity, Id, Moment, Temperature
+from sandboa.web.routers.probes import PlaceRequest
+from sandboa.web.shapes import (
+    ActResponse,
+    AskedMoment,
+    Humidity,
+    Id,
+    Moment,
+    RequestSchema,
+    Temperature,
+)
 from sandboa.web.zones import known_zone
 
 router = APIRouter(prefix="/api", tags=["readings"])
@@ -19,47 +27,47 @@ router = APIRouter(prefix="/api", tags=["readings"])
 _TOLD_BAD_ROWS = 200
 
 
-class ByHandAsked(Asked):
-    place: PlaceAsked
+class ByHandRequest(RequestSchema):
+    place: PlaceRequest
     temperature_c: Temperature
     humidity: Humidity | None = None
     at: AskedMoment | None = None
 
 
-class ConflictTold(BaseModel):
+class ConflictResponse(BaseModel):
     at: Moment
     temperature_c: float
 
 
-class IntakeTold(BaseModel):
+class IntakeResponse(BaseModel):
     """What became of the readings. `act` is null when nothing changed."""
 
     new: int
     known: int
     conflicting: int
-    conflicts: list[ConflictTold]
+    conflicts: list[ConflictResponse]
     before_probe: int
     in_future: int
-    act: ActTold | None
+    act: ActResponse | None
 
 
-class BadRowTold(BaseModel):
+class BadRowResponse(BaseModel):
     line: int
     reason: str
 
 
-class QuestionTold(BaseModel):
+class QuestionResponse(BaseModel):
     about: Literal["zone", "order", "unit", "columns"]
     text: str
 
 
-class RowTold(BaseModel):
+class RowResponse(BaseModel):
     at: Moment
     temperature_c: float
     humidity: float | None
 
 
-class FileTold(BaseModel):
+class ReadFileResponse(BaseModel):
     """A file as understood, before anything is stored."""
 
     heading: list[str]
@@ -73,19 +81,19 @@ class FileTold(BaseModel):
     order: Literal["dmy", "mdy"] | None
     times_have_offset: bool
     rows: int
-    first: RowTold | None
-    last: RowTold | None
-    sample: list[RowTold]
+    first: RowResponse | None
+    last: RowResponse | None
+    sample: list[RowResponse]
     lowest_c: float | None
     highest_c: float | None
     bad_row_count: int
-    bad_rows: list[BadRowTold]
-    questions: list[QuestionTold]
+    bad_rows: list[BadRowResponse]
+    questions: list[QuestionResponse]
 
 
-class StoredFileTold(BaseModel):
-    file: FileTold
-    intake: IntakeTold
+class StoredFileResponse(BaseModel):
+    file: ReadFileResponse
+    intake: IntakeResponse
 
 
 class FileChoices(BaseModel):
@@ -107,10 +115,10 @@ class FileChoices(BaseModel):
 
 
 @router.post("/readings/by-hand", status_code=201)
-def read_by_hand(asked: ByHandAsked, now_s: NowS) -> ActTold:
+def read_by_hand(asked: ByHandRequest, now_s: NowS) -> ActResponse:
     """Record one reading of a thermometer."""
     at_s = asked.at.timestamp() if asked.at else now_s
-    return ActTold.of(
+    return ActResponse.of(
         readings.read_by_hand(asked.place.place(), at_s, asked.temperature_c, asked.humidity, now_s)
     )
 
@@ -124,7 +132,9 @@ _FILE_BODY = {
 
 
 @router.post("/readings/files/preview", openapi_extra=_FILE_BODY)
-async def preview_file(request: Request, choices: Annotated[FileChoices, Query()]) -> FileTold:
+async def preview_file(
+    request: Request, choices: Annotated[FileChoices, Query()]
+) -> ReadFileResponse:
     """Say what is understood of a logger's file; nothing is stored."""
     data = await request.body()
     return _file(await run_in_threadpool(read_readings, data, choices.choices()))
@@ -137,27 +147,27 @@ async def store_file(
     probe: Annotated[Id, Query()],
     now_s: NowS,
     file_name: Annotated[str, Query(max_length=300)] = "",
-) -> StoredFileTold:
+) -> StoredFileResponse:
     """Store a logger's file as readings of a probe, all that can be read, or nothing at all."""
     data = await request.body()
 
-    def store() -> StoredFileTold:
+    def store() -> StoredFileResponse:
         file = read_readings(data, choices.choices())
         file.require_no_questions()
         # Its last part, on one line: it is shown in logs and lists.
         shown_name = " ".join(file_name.rsplit("/", 1)[-1].rsplit("\\", 1)[-1].split())[:120]
         intake = readings.store_readings(probe, file.rows, "csv", shown_name, now_s)
-        return StoredFileTold(file=_file(file), intake=_intake(intake))
+        return StoredFileResponse(file=_file(file), intake=_intake(intake))
 
     return await run_in_threadpool(store)
 
 
-def _file(file: ReadingsFile) -> FileTold:
+def _file(file: ReadingsFile) -> ReadFileResponse:
     columns = file.columns
     temperatures = [row[1] for row in file.rows]
-    told = [RowTold(at=a, temperature_c=t, humidity=h) for a, t, h in file.rows[:5]]  # type: ignore[arg-type]
+    told = [RowResponse(at=a, temperature_c=t, humidity=h) for a, t, h in file.rows[:5]]  # type: ignore[arg-type]
     last = file.rows[-1] if file.rows else None
-    return FileTold(
+    return ReadFileResponse(
         heading=list(file.heading),
         time_column=columns.time if columns else None,
         clock_column=columns.clock if columns else None,
@@ -170,26 +180,28 @@ def _file(file: ReadingsFile) -> FileTold:
         times_have_offset=file.times_have_offset,
         rows=len(file.rows),
         first=told[0] if told else None,
-        last=RowTold(at=last[0], temperature_c=last[1], humidity=last[2]) if last else None,  # type: ignore[arg-type]
+        last=RowResponse(at=last[0], temperature_c=last[1], humidity=last[2]) if last else None,  # type: ignore[arg-type]
         sample=told,
         lowest_c=min(temperatures, default=None),
         highest_c=max(temperatures, default=None),
         bad_row_count=len(file.bad_rows),
-        bad_rows=[BadRowTold(line=b.line, reason=b.reason) for b in file.bad_rows[:_TOLD_BAD_ROWS]],
-        questions=[QuestionTold(about=q.about, text=q.text) for q in file.questions],  # type: ignore[arg-type]
+        bad_rows=[
+            BadRowResponse(line=b.line, reason=b.reason) for b in file.bad_rows[:_TOLD_BAD_ROWS]
+        ],
+        questions=[QuestionResponse(about=q.about, text=q.text) for q in file.questions],  # type: ignore[arg-type]
     )
 
 
-def _intake(intake: readings.Intake) -> IntakeTold:
-    return IntakeTold(
+def _intake(intake: readings.Intake) -> IntakeResponse:
+    return IntakeResponse(
         new=intake.new,
         known=intake.known,
         conflicting=len(intake.conflicting),
         conflicts=[
-            ConflictTold(at=row[0], temperature_c=row[1])  # type: ignore[arg-type]
+            ConflictResponse(at=row[0], temperature_c=row[1])  # type: ignore[arg-type]
             for row in intake.conflicting[:20]
         ],
         before_probe=intake.before_probe,
         in_future=intake.in_future,
-        act=ActTold.of(intake.act) if intake.act else None,
+        act=ActResponse.of(intake.act) if intake.act else None,
     )

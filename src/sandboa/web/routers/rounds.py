@@ -13,10 +13,10 @@ from sandboa.services.rounds.close_visit import Closed, Refused, deliver
 from sandboa.services.rounds.due_now import BoxDue, postpone
 from sandboa.services.rounds.round_now import RoundBox, round_now
 from sandboa.services.rounds.visit import BoxVisit, EggSeen, FreshMedium
-from sandboa.web.egg_shapes import EggTold, egg_told
+from sandboa.web.egg_shapes import EggResponse, egg_told
 from sandboa.web.house import NowS, TheHouse
-from sandboa.web.shapes import ActTold, Asked, AskedMoment, Moment, Told
-from sandboa.web.water_shapes import BoxWaterTold
+from sandboa.web.shapes import ActResponse, AskedMoment, Moment, RequestSchema, ResponseSchema
+from sandboa.web.water_shapes import BoxWaterResponse
 
 router = APIRouter(prefix="/api", tags=["rounds"])
 
@@ -28,7 +28,7 @@ _Word = Annotated[str, Field(max_length=40)]
 _Grams = Annotated[float, Field(gt=-100_000, lt=100_000)]
 
 
-class DueTold(Told):
+class DueResponse(ResponseSchema):
     """A reason to open the box, since when."""
 
     kind: DueKind
@@ -38,13 +38,13 @@ class DueTold(Told):
     eggs: list[int]
 
 
-class PostponedTold(DueTold):
+class PostponedResponse(DueResponse):
     """A reason that was put off."""
 
     until: Moment
 
 
-class TopUpStepTold(Told):
+class TopUpStepResponse(ResponseSchema):
     """A box that weighs `from_g` or more, and less than the step before, lacks `add_g`."""
 
     from_g: float
@@ -58,7 +58,7 @@ class ShelfChoice(BaseModel):
     shelf: str
 
 
-class RoundBoxTold(BaseModel):
+class RoundBoxResponse(BaseModel):
     """A box as a phone carries it into the room."""
 
     id: int
@@ -69,61 +69,61 @@ class RoundBoxTold(BaseModel):
     day: int
     fraction: float
     urgency: str
-    due: list[DueTold]
-    postponed: list[PostponedTold]
+    due: list[DueResponse]
+    postponed: list[PostponedResponse]
     last_visit_at: Moment
     visited: bool
     seen_act: int
     on_grid: bool
     mould_method: str
     box_c: float
-    box_water: BoxWaterTold
+    box_water: BoxWaterResponse
     lid: str | None
-    top_ups: list[TopUpStepTold]
+    top_ups: list[TopUpStepResponse]
     heaviest_g: float | None
-    eggs: list[EggTold]
+    eggs: list[EggResponse]
 
 
-class RoundTold(BaseModel):
+class RoundResponse(BaseModel):
     as_of: Moment
-    boxes: list[RoundBoxTold]
+    boxes: list[RoundBoxResponse]
     shelves: list[ShelfChoice]
 
 
-class EggSignAsked(Asked):
+class EggSignRequest(RequestSchema):
     kind: SignKind
     value: _Word
 
 
-class EggSeenAsked(Asked):
+class EggSeenRequest(RequestSchema):
     """What was recorded of one egg; left out where nothing was."""
 
     number: Annotated[int, Field(ge=1, le=1000)]
     grade: Annotated[int, Field(ge=0, le=4)] | None = None
     vessels: Vessels | None = None
     disc: Disc | None = None
-    signs: Annotated[list[EggSignAsked], Field(default_factory=list, max_length=20)]
+    signs: Annotated[list[EggSignRequest], Field(default_factory=list, max_length=20)]
     acts: Annotated[list[EggActKind], Field(default_factory=list, max_length=10)]
     mass_g: _Grams | None = None
 
 
-class BoxSignAsked(Asked):
+class BoxSignRequest(RequestSchema):
     kind: Literal["lid", "medium", "weight", "smell", "pests"]
     value: _Word
 
 
-class FreshMediumAsked(Asked):
+class FreshMediumRequest(RequestSchema):
     medium: _Word
     water_g: _Grams | None = None
     mass_g: _Grams | None = None
 
 
-class ShelfAsked(Asked):
+class ShelfRequest(RequestSchema):
     cabinet: _Name
     shelf: _Name
 
 
-class VisitAsked(Asked):
+class VisitRequest(RequestSchema):
     """One box opened and shut. `key` is the device's own: delivered twice, it is one visit."""
 
     key: Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[ -~]+$")]
@@ -131,19 +131,19 @@ class VisitAsked(Asked):
     opened_at: AskedMoment
     closed_at: AskedMoment
     seen_act: Annotated[int, Field(ge=0, le=2**53)] | None = None
-    eggs: Annotated[list[EggSeenAsked], Field(default_factory=list, max_length=30)]
+    eggs: Annotated[list[EggSeenRequest], Field(default_factory=list, max_length=30)]
     rest_as_before: bool = True
-    signs: Annotated[list[BoxSignAsked], Field(default_factory=list, max_length=10)]
+    signs: Annotated[list[BoxSignRequest], Field(default_factory=list, max_length=10)]
     mass_g: _Grams | None = None
     water_g: _Grams | None = None
     acts: Annotated[list[BoxActKind], Field(default_factory=list, max_length=10)]
     closing: Closing | None = None
-    shelf: ShelfAsked | None = None
-    fresh: FreshMediumAsked | None = None
+    shelf: ShelfRequest | None = None
+    fresh: FreshMediumRequest | None = None
     mass_change_g: _Grams | None = None
 
 
-class VisitsAsked(Asked):
+class VisitsRequest(RequestSchema):
     """Visits in the order in which they were closed.
 
     `sent_at` is the device's own clock at this moment: its times are shifted to
@@ -151,7 +151,7 @@ class VisitsAsked(Asked):
     """
 
     sent_at: AskedMoment | None = None
-    visits: Annotated[list[VisitAsked], Field(min_length=1, max_length=MOST_VISITS)]
+    visits: Annotated[list[VisitRequest], Field(min_length=1, max_length=MOST_VISITS)]
 
 
 class VisitOutcome(BaseModel):
@@ -159,27 +159,27 @@ class VisitOutcome(BaseModel):
 
     key: str
     state: Literal["stored", "known", "refused"]
-    act: ActTold | None = None
+    act: ActResponse | None = None
     conflicts: list[str] = []
     reason: str | None = None
     field: str | None = None
 
 
-class OutcomesTold(BaseModel):
+class OutcomesResponse(BaseModel):
     outcomes: list[VisitOutcome]
 
 
-class PostponementAsked(Asked):
+class PostponementRequest(RequestSchema):
     code: Annotated[str, Field(max_length=20)]
     kind: DueKind
     days: float
 
 
 @router.get("/round")
-def get_round(house: TheHouse, now_s: NowS) -> RoundTold:
+def get_round(house: TheHouse, now_s: NowS) -> RoundResponse:
     """Every box with eggs in it, by cabinet, shelf and code: what a phone needs offline."""
     now = round_now(house.snapshot(), now_s)
-    return RoundTold(
+    return RoundResponse(
         as_of=now.as_of_s,  # type: ignore[arg-type]
         boxes=[_box(box) for box in now.boxes],
         shelves=[ShelfChoice(cabinet=c, shelf=s) for c, s in now.shelves],
@@ -187,26 +187,26 @@ def get_round(house: TheHouse, now_s: NowS) -> RoundTold:
 
 
 @router.post("/visits")
-def deliver_visits(asked: VisitsAsked, now_s: NowS) -> OutcomesTold:
+def deliver_visits(asked: VisitsRequest, now_s: NowS) -> OutcomesResponse:
     """Record visits in their order, each once for its key; one refused does not stop the next."""
     ahead_s = asked.sent_at.timestamp() - now_s if asked.sent_at else 0.0
     told = deliver([_visit(visit, ahead_s) for visit in asked.visits], now_s)
     keys = (visit.key for visit in asked.visits)
-    return OutcomesTold(outcomes=[_outcome(k, t) for k, t in zip(keys, told, strict=True)])
+    return OutcomesResponse(outcomes=[_outcome(k, t) for k, t in zip(keys, told, strict=True)])
 
 
 @router.post("/postponements", status_code=201)
-def put_off(asked: PostponementAsked, now_s: NowS) -> ActTold:
+def put_off(asked: PostponementRequest, now_s: NowS) -> ActResponse:
     """Put a reason to open a box off for some days."""
-    return ActTold.of(postpone(asked.code, asked.kind, asked.days, now_s))
+    return ActResponse.of(postpone(asked.code, asked.kind, asked.days, now_s))
 
 
-def due_told(box: BoxDue) -> tuple[list[DueTold], list[PostponedTold]]:
+def due_told(box: BoxDue) -> tuple[list[DueResponse], list[PostponedResponse]]:
     """A box's reasons, due and put off."""
     return (
-        [DueTold.model_validate(due) for due in box.due],
+        [DueResponse.model_validate(due) for due in box.due],
         [
-            PostponedTold(
+            PostponedResponse(
                 kind=due.kind,
                 since_s=due.since_s,  # type: ignore[call-arg]
                 urgency=due.urgency,
@@ -225,12 +225,12 @@ def _outcome(key: str, told: Closed | Refused) -> VisitOutcome:
     return VisitOutcome(
         key=key,
         state="known" if told.known else "stored",
-        act=ActTold.of(told.act),
+        act=ActResponse.of(told.act),
         conflicts=list(told.conflicts),
     )
 
 
-def _visit(asked: VisitAsked, ahead_s: float) -> BoxVisit:
+def _visit(asked: VisitRequest, ahead_s: float) -> BoxVisit:
     """The visit in the house's time; the device's clock is `ahead_s` before it."""
     return BoxVisit(
         key=asked.key,
@@ -264,11 +264,11 @@ def _visit(asked: VisitAsked, ahead_s: float) -> BoxVisit:
     )
 
 
-def _box(box: RoundBox) -> RoundBoxTold:
+def _box(box: RoundBox) -> RoundBoxResponse:
     now = box.box.now
     assert now.water is not None, "a round has no clutch that its dam keeps"
     due, postponed = due_told(box.box)
-    return RoundBoxTold(
+    return RoundBoxResponse(
         id=now.clutch.entity_id,
         code=now.clutch.code,
         dam=now.dam,
@@ -285,9 +285,9 @@ def _box(box: RoundBox) -> RoundBoxTold:
         on_grid=now.on_grid,
         mould_method=box.mould_method,
         box_c=now.curve.temperature.future_c,
-        box_water=BoxWaterTold.of(now.water),
+        box_water=BoxWaterResponse.of(now.water),
         lid=now.lid,
-        top_ups=[TopUpStepTold.model_validate(step) for step in box.top_ups],
+        top_ups=[TopUpStepResponse.model_validate(step) for step in box.top_ups],
         heaviest_g=box.heaviest_g,
         eggs=[egg_told(egg) for egg in now.eggs.eggs],
     )

@@ -28,7 +28,7 @@ from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.services.alarms.delivery import REPEAT_S
 from sandboa.web.house import TheHouse
-from sandboa.web.shapes import Told
+from sandboa.web.shapes import ResponseSchema
 
 router = APIRouter(prefix="/api/rules", tags=["rules"])
 
@@ -40,7 +40,7 @@ class DimpleStage(BaseModel):
     grade: int
 
 
-class CautionTold(Told):
+class CautionResponse(ResponseSchema):
     """What can hurt someone at that moment."""
 
     moment: str
@@ -94,7 +94,7 @@ class GramsRules(BaseModel):
     water_g: tuple[float, float]
 
 
-class RulesTold(BaseModel):
+class RulesResponse(BaseModel):
     """`torch_signs` are signs, kind.value, on which an egg is candled at the same visit;
     `asked_from` the shares developed from which kinds of signs are asked for."""
 
@@ -102,7 +102,7 @@ class RulesTold(BaseModel):
     largest_file_bytes: int
     largest_photo_bytes: int
     usual_egg_g: tuple[float, float]
-    cautions: list[CautionTold]
+    cautions: list[CautionResponse]
     lay_day_orders: list[StepOrder]
     climate: ClimateRules
     emergency_repeat_s: float
@@ -119,10 +119,10 @@ class RulesTold(BaseModel):
 
 
 @router.get("")
-def get_rules(house: TheHouse) -> RulesTold:
+def get_rules(house: TheHouse) -> RulesResponse:
     """The numbers in force."""
     rules = house.snapshot().settings.rules
-    return RulesTold(
+    return RulesResponse(
         dimple_stages=[DimpleStage(development=d, grade=g) for d, g in rules.dimple_stages],
         largest_file_bytes=LARGEST_FILE_BYTES,
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
@@ -130,7 +130,7 @@ def get_rules(house: TheHouse) -> RulesTold:
         labels_per_sheet=LABELS_PER_SHEET,
         shortest_passphrase=SHORTEST_PASSPHRASE,
         usual_egg_g=USUAL_EGG_G,
-        cautions=[CautionTold.model_validate(c) for c in CAUTIONS],
+        cautions=[CautionResponse.model_validate(c) for c in CAUTIONS],
         emergency_repeat_s=REPEAT_S,
         torch_signs=[
             f"{kind}.{value}"

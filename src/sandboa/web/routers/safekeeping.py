@@ -23,12 +23,12 @@ from sandboa.services.safekeeping.restores import CopyKind, find_copy, restorabl
 from sandboa.web.asked_by import AskedBy
 from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.revisions import Revision, Seen
-from sandboa.web.shapes import Asked, Moment, at, at_or_none
+from sandboa.web.shapes import Moment, RequestSchema, at, at_or_none
 
 router = APIRouter(prefix="/api/house", tags=["house"])
 
 
-class BackupTold(BaseModel):
+class BackupResponse(BaseModel):
     """A backup that was tried; `trouble` says why it does not stand, null when it does."""
 
     at: Moment
@@ -38,7 +38,7 @@ class BackupTold(BaseModel):
     trouble: str | None
 
 
-class BackupsTold(BaseModel):
+class BackupsResponse(BaseModel):
     """Where backups go and how they fare.
 
     `beside`: on the house's own disk. `fixed`: the folder was named when the
@@ -54,18 +54,18 @@ class BackupsTold(BaseModel):
     kept_weeks: int
     kept_months: int
     newest_at: Moment | None
-    last_good: BackupTold | None
-    last_failed: BackupTold | None
+    last_good: BackupResponse | None
+    last_failed: BackupResponse | None
     revision: Revision
 
 
-class BackupFolderAsked(Asked):
+class BackupFolderRequest(RequestSchema):
     """Null or empty: beside the house."""
 
     folder: Annotated[str, Field(max_length=1000)] | None
 
 
-class CopyTold(BaseModel):
+class CopyResponse(BaseModel):
     """A copy the house can be taken back to: a backup, or a house a restore moved aside."""
 
     name: str
@@ -74,13 +74,13 @@ class CopyTold(BaseModel):
     size_bytes: int
 
 
-class RestoreAsked(Asked):
+class RestoreRequest(RequestSchema):
     """The name of a copy, as listed."""
 
     copy_name: Annotated[str, Field(max_length=200)]
 
 
-class RestoreTold(BaseModel):
+class RestoreResponse(BaseModel):
     """A restore; while `ended_at` is null it runs. `problem` says why the house is as it was.
 
     `aside` is the folder the house before lies in now.
@@ -93,7 +93,7 @@ class RestoreTold(BaseModel):
     aside: str | None
 
 
-class SecurityEventTold(BaseModel):
+class SecurityEventResponse(BaseModel):
     """Something of signing in, keys or exports; `who` is empty where nobody is known."""
 
     id: int
@@ -105,20 +105,20 @@ class SecurityEventTold(BaseModel):
     device: str
 
 
-class AcceptedTold(BaseModel):
+class AcceptedResponse(BaseModel):
     """What was not as it had been recorded, and counts from now on."""
 
     accepted: list[str]
 
 
 @router.get("/backups")
-def get_backups(house: TheHouse) -> BackupsTold:
+def get_backups(house: TheHouse) -> BackupsResponse:
     """How backups fare."""
     return _backups(house)
 
 
 @router.post("/backups", status_code=201)
-def make_backup(house: TheHouse, by: AskedBy, now_s: NowS) -> BackupTold:
+def make_backup(house: TheHouse, by: AskedBy, now_s: NowS) -> BackupResponse:
     """Make a backup now and prove it; one that fails says why in `trouble`."""
     tried = back_up_now(now_s, house.backups)
     house.problems = problems_behind(tried)
@@ -128,8 +128,8 @@ def make_backup(house: TheHouse, by: AskedBy, now_s: NowS) -> BackupTold:
 
 @router.put("/backups/folder")
 def set_folder(
-    asked: BackupFolderAsked, seen: Seen, house: TheHouse, by: AskedBy, now_s: NowS
-) -> BackupsTold:
+    asked: BackupFolderRequest, seen: Seen, house: TheHouse, by: AskedBy, now_s: NowS
+) -> BackupsResponse:
     """Send backups to another folder of the house's computer, or beside the house again."""
     with saved_over(seen, backup_folder_form):
         folder = set_backup_folder(asked.folder)
@@ -138,16 +138,16 @@ def set_folder(
 
 
 @router.get("/copies")
-def get_copies(house: TheHouse) -> list[CopyTold]:
+def get_copies(house: TheHouse) -> list[CopyResponse]:
     """Every copy the house can be taken back to, newest first."""
     return [
-        CopyTold(name=copy.name, kind=copy.kind, at=at(copy.made_s), size_bytes=copy.size)
+        CopyResponse(name=copy.name, kind=copy.kind, at=at(copy.made_s), size_bytes=copy.size)
         for copy in restorable(backup_folder(house.backups))
     ]
 
 
 @router.post("/restore", status_code=202)
-def take_house_back(asked: RestoreAsked, house: TheHouse, by: AskedBy) -> RestoreTold:
+def take_house_back(asked: RestoreRequest, house: TheHouse, by: AskedBy) -> RestoreResponse:
     """Take the house back to a copy; it is read meanwhile, and the one before moved aside whole."""
     house.restoring.begin(house, find_copy(asked.copy_name, backup_folder(house.backups)), by)
     told = _restore(house)
@@ -156,7 +156,7 @@ def take_house_back(asked: RestoreAsked, house: TheHouse, by: AskedBy) -> Restor
 
 
 @router.get("/restore")
-def get_restore(house: TheHouse) -> RestoreTold | None:
+def get_restore(house: TheHouse) -> RestoreResponse | None:
     """How the last restore stands; null when there was none since the start."""
     return _restore(house)
 
@@ -165,11 +165,11 @@ def get_restore(house: TheHouse) -> RestoreTold | None:
 def get_security_log(
     limit: Annotated[int, Query(ge=1, le=500)] = 50,
     before: Annotated[int | None, Query(ge=1, le=2**53)] = None,
-) -> list[SecurityEventTold]:
+) -> list[SecurityEventResponse]:
     """Who came in or tried to, and what keys were made, changed or ended; newest first."""
     names = names_of_people()
     return [
-        SecurityEventTold(
+        SecurityEventResponse(
             id=row.id,
             at=at(row.at_s),
             kind=security_log.Kind(row.kind),
@@ -183,17 +183,17 @@ def get_security_log(
 
 
 @router.post("/acceptance", status_code=201)
-def accept(house: TheHouse, by: AskedBy, now_s: NowS) -> AcceptedTold:
+def accept(house: TheHouse, by: AskedBy, now_s: NowS) -> AcceptedResponse:
     """Let what lies in the house count as recorded, though it was changed from outside."""
     accepted = accept_as_it_is(by, now_s)
     house.problems = ()
     house.live.changed_elsewhere()
-    return AcceptedTold(accepted=list(accepted))
+    return AcceptedResponse(accepted=list(accepted))
 
 
-def _backups(house: House) -> BackupsTold:
+def _backups(house: House) -> BackupsResponse:
     state = backup_state(house.backups)
-    return BackupsTold(
+    return BackupsResponse(
         folder=str(state.folder),
         beside=state.beside,
         fixed=state.fixed,
@@ -208,8 +208,8 @@ def _backups(house: House) -> BackupsTold:
     )
 
 
-def _tried(row: BackupTried) -> BackupTold:
-    return BackupTold(
+def _tried(row: BackupTried) -> BackupResponse:
+    return BackupResponse(
         at=at(row.at_s),
         file=row.file,
         size_bytes=row.size,
@@ -218,11 +218,11 @@ def _tried(row: BackupTried) -> BackupTold:
     )
 
 
-def _restore(house: House) -> RestoreTold | None:
+def _restore(house: House) -> RestoreResponse | None:
     state = house.restoring.state
     if state is None:
         return None
-    return RestoreTold(
+    return RestoreResponse(
         copy_name=state.copy,
         begun_at=at(state.begun_s),
         ended_at=at_or_none(state.ended_s),

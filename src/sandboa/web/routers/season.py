@@ -16,13 +16,13 @@ from sandboa.services.breeding.lay_windows import (
 from sandboa.services.snapshot.herd import Herd
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.shapes import (
-    ActTold,
-    Asked,
+    ActResponse,
     AskedMoment,
     Id,
     Moment,
-    Told,
-    WindowTold,
+    RequestSchema,
+    ResponseSchema,
+    WindowResponse,
     at,
     at_or_none,
 )
@@ -32,12 +32,12 @@ router = APIRouter(prefix="/api/season", tags=["season"])
 EntityId = Annotated[int, Path(ge=1, le=2**53)]
 
 
-class PairAsked(Asked):
+class PairRequest(RequestSchema):
     dam: Id
     sire: Id
 
 
-class PairingAsked(PairAsked):
+class PairingRequest(PairRequest):
     """`until` null while the two are together; `lock_at` for a lock seen meanwhile."""
 
     start: AskedMoment | None = None
@@ -45,27 +45,27 @@ class PairingAsked(PairAsked):
     lock_at: AskedMoment | None = None
 
 
-class EndAsked(Asked):
+class EndRequest(RequestSchema):
     until: AskedMoment | None = None
 
 
-class LockAsked(Asked):
+class LockRequest(RequestSchema):
     seen_at: AskedMoment | None = None
 
 
-class SignAsked(Asked):
+class SignRequest(RequestSchema):
     dam: Id
     sign: Sign
     seen_at: AskedMoment | None = None
 
 
-class PreparationTickAsked(Asked):
+class PreparationTickRequest(RequestSchema):
     dam: Id
     task: PreparationTask
     done: bool = True
 
 
-class PairingTold(BaseModel):
+class PairingResponse(BaseModel):
     id: int
     sire: str
     start: Moment
@@ -73,22 +73,22 @@ class PairingTold(BaseModel):
     locks: list[Moment]
 
 
-class SignTold(Told):
+class SignResponse(ResponseSchema):
     sign: Sign
     seen_at: Moment = Field(validation_alias="seen_s")
 
 
-class LayForecastTold(BaseModel):
+class LayForecastResponse(BaseModel):
     """`window` null when she is overdue: no date is told then."""
 
     sign: Sign
     seen_at: Moment
     overdue: bool
-    window: WindowTold | None
+    window: WindowResponse | None
     learned: str | None
 
 
-class PreparationTold(BaseModel):
+class PreparationResponse(BaseModel):
     task: PreparationTask
     text: str
     start: Moment
@@ -97,30 +97,30 @@ class PreparationTold(BaseModel):
     due: bool
 
 
-class LaidThisSeasonTold(BaseModel):
+class LaidThisSeasonResponse(BaseModel):
     code: str
     laid_at: Moment
 
 
-class DamSeasonTold(BaseModel):
+class DamSeasonResponse(BaseModel):
     dam: int
     name: str
     laying: bool
-    pairings: list[PairingTold]
-    signs: list[SignTold]
-    forecast: LayForecastTold | None
-    preparations: list[PreparationTold]
-    clutches: list[LaidThisSeasonTold]
+    pairings: list[PairingResponse]
+    signs: list[SignResponse]
+    forecast: LayForecastResponse | None
+    preparations: list[PreparationResponse]
+    clutches: list[LaidThisSeasonResponse]
 
     @classmethod
-    def of(cls, told: DamSeason, now_s: float, herd: Herd) -> "DamSeasonTold":
+    def of(cls, told: DamSeason, now_s: float, herd: Herd) -> "DamSeasonResponse":
         forecast = told.forecast
         return cls(
             dam=told.dam,
             name=told.name,
             laying=told.laying,
             pairings=[
-                PairingTold(
+                PairingResponse(
                     id=row.entity_id,
                     sire=herd.name(row.sire_id) or "",
                     start=at(row.from_s),
@@ -129,18 +129,18 @@ class DamSeasonTold(BaseModel):
                 )
                 for row, locks in told.pairings
             ],
-            signs=[SignTold.model_validate(sign) for sign in told.signs],
-            forecast=LayForecastTold(
+            signs=[SignResponse.model_validate(sign) for sign in told.signs],
+            forecast=LayForecastResponse(
                 sign=forecast.sign,
                 seen_at=at(forecast.seen_s),
                 overdue=forecast.overdue,
-                window=WindowTold.model_validate(forecast.window) if forecast.window else None,
+                window=WindowResponse.model_validate(forecast.window) if forecast.window else None,
                 learned=told.learned_words,
             )
             if forecast
             else None,
             preparations=[
-                PreparationTold(
+                PreparationResponse(
                     task=p.line.task,
                     text=p.line.text,
                     start=at(p.line.from_s),
@@ -151,12 +151,13 @@ class DamSeasonTold(BaseModel):
                 for p in told.preparations
             ],
             clutches=[
-                LaidThisSeasonTold(code=code, laid_at=at(laid_s)) for code, laid_s in told.clutches
+                LaidThisSeasonResponse(code=code, laid_at=at(laid_s))
+                for code, laid_s in told.clutches
             ],
         )
 
 
-class PlannedTold(BaseModel):
+class PlannedResponse(BaseModel):
     """`pairing` is the visit under way when the two are together now."""
 
     dam: int
@@ -170,74 +171,74 @@ class PlannedTold(BaseModel):
     warnings: list[str]
 
 
-class SeasonTold(BaseModel):
+class SeasonResponse(BaseModel):
     as_of: Moment
-    dams: list[DamSeasonTold]
-    plan: list[PlannedTold]
+    dams: list[DamSeasonResponse]
+    plan: list[PlannedResponse]
 
 
 @router.get("")
-def get_season(house: TheHouse, now_s: NowS) -> SeasonTold:
+def get_season(house: TheHouse, now_s: NowS) -> SeasonResponse:
     """Every dam with something to show, soonest first, and the plan of visits."""
     herd = house.snapshot().herd
     return _told(season(herd, now_s), now_s, herd)
 
 
 @router.post("/pairs", status_code=201)
-def plan_pair(asked: PairAsked, now_s: NowS) -> ActTold:
+def plan_pair(asked: PairRequest, now_s: NowS) -> ActResponse:
     """Mean a dam and a sire for each other."""
-    return ActTold.of(pairings.plan_pair(asked.dam, asked.sire, now_s))
+    return ActResponse.of(pairings.plan_pair(asked.dam, asked.sire, now_s))
 
 
 @router.delete("/pairs/{dam}/{sire}")
-def drop_pair(dam: EntityId, sire: EntityId, now_s: NowS) -> ActTold:
+def drop_pair(dam: EntityId, sire: EntityId, now_s: NowS) -> ActResponse:
     """Take a pair out of the plan."""
-    return ActTold.of(pairings.drop_pair(dam, sire, now_s))
+    return ActResponse.of(pairings.drop_pair(dam, sire, now_s))
 
 
 @router.post("/pairings", status_code=201)
-def begin_pairing(asked: PairingAsked, now_s: NowS) -> ActTold:
+def begin_pairing(asked: PairingRequest, now_s: NowS) -> ActResponse:
     """Record a visit of a sire, begun now or at `start`, with its end and a lock if known."""
     start_s = asked.start.timestamp() if asked.start else now_s
     until_s = asked.until.timestamp() if asked.until else None
     lock_s = asked.lock_at.timestamp() if asked.lock_at else None
     _, act = pairings.begin_pairing(asked.dam, asked.sire, start_s, now_s, until_s, lock_s)
-    return ActTold.of(act)
+    return ActResponse.of(act)
 
 
 @router.post("/pairings/{pairing}/end", status_code=201)
-def end_pairing(pairing: EntityId, asked: EndAsked, now_s: NowS) -> ActTold:
+def end_pairing(pairing: EntityId, asked: EndRequest, now_s: NowS) -> ActResponse:
     """Record that the two were parted."""
     until_s = asked.until.timestamp() if asked.until else now_s
-    return ActTold.of(pairings.end_pairing(pairing, until_s, now_s))
+    return ActResponse.of(pairings.end_pairing(pairing, until_s, now_s))
 
 
 @router.post("/pairings/{pairing}/locks", status_code=201)
-def see_lock(pairing: EntityId, asked: LockAsked, now_s: NowS) -> ActTold:
+def see_lock(pairing: EntityId, asked: LockRequest, now_s: NowS) -> ActResponse:
     """Record a lock seen."""
     seen_s = asked.seen_at.timestamp() if asked.seen_at else now_s
-    return ActTold.of(pairings.see_lock(pairing, seen_s, now_s))
+    return ActResponse.of(pairings.see_lock(pairing, seen_s, now_s))
 
 
 @router.post("/signs", status_code=201)
-def see_sign(asked: SignAsked, now_s: NowS) -> ActTold:
+def see_sign(asked: SignRequest, now_s: NowS) -> ActResponse:
     """Record off food, ovulation or a pre-lay shed."""
     seen_s = asked.seen_at.timestamp() if asked.seen_at else now_s
-    return ActTold.of(pairings.see_sign(asked.dam, asked.sign, seen_s, now_s))
+    return ActResponse.of(pairings.see_sign(asked.dam, asked.sign, seen_s, now_s))
 
 
 @router.post("/preparations", status_code=201)
-def tick(asked: PreparationTickAsked, now_s: NowS) -> ActTold:
+def tick(asked: PreparationTickRequest, now_s: NowS) -> ActResponse:
     """Tick a line of a dam's preparation list, or take the tick back."""
-    return ActTold.of(tick_preparation(asked.dam, asked.task, asked.done, now_s))
+    return ActResponse.of(tick_preparation(asked.dam, asked.task, asked.done, now_s))
 
 
-def _told(now: Season, now_s: float, herd: Herd) -> SeasonTold:
-    return SeasonTold(
+def _told(now: Season, now_s: float, herd: Herd) -> SeasonResponse:
+    return SeasonResponse(
         as_of=at(now_s),
-        dams=[DamSeasonTold.of(dam, now_s, herd) for dam in now.dams],
+        dams=[DamSeasonResponse.of(dam, now_s, herd) for dam in now.dams],
         plan=[
-            PlannedTold(
+            PlannedResponse(
                 dam=p.visit.dam,
                 sire=p.visit.sire,
                 dam_name=p.dam,

@@ -11,8 +11,8 @@ from sandboa.services.seasons.counted import Dimension
 from sandboa.services.seasons.page import compare_groups, season_page
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.patience import for_seconds
-from sandboa.web.routers.hatching import ScoreTold
-from sandboa.web.shapes import Told
+from sandboa.web.routers.hatching import ScoreResponse
+from sandboa.web.shapes import ResponseSchema
 
 #: s after which a page is answered with what is worked out by then.
 _PATIENCE_S = 2.0
@@ -23,7 +23,7 @@ Year = Annotated[int | None, Query(ge=1980, le=2200)]
 _GroupName = Annotated[str, Query(max_length=200)]
 
 
-class RateTold(Told):
+class RateResponse(ResponseSchema):
     """`k` of `n` eggs in `clutches`; low-high holds the rate behind them in 90 %."""
 
     k: int
@@ -35,27 +35,27 @@ class RateTold(Told):
     effective_n: float
 
 
-class GroupRateTold(Told):
+class GroupRateResponse(ResponseSchema):
     """`drawn` is what to expect of the group: its own record and the house's together."""
 
     name: str
-    rate: RateTold
+    rate: RateResponse
     drawn: float | None
 
 
-class DimensionTold(BaseModel):
+class DimensionResponse(BaseModel):
     dimension: Dimension
-    groups: list[GroupRateTold]
+    groups: list[GroupRateResponse]
 
 
-class DamSlugsTold(Told):
+class DamSlugsResponse(ResponseSchema):
     dam: str
     year: int
-    rate: RateTold
+    rate: RateResponse
     counts: list[str]
 
 
-class CauseCostTold(Told):
+class CauseCostResponse(ResponseSchema):
     """Eggs a cause likely cost, by its shares; `code` is the clutch it cost most."""
 
     cause: str
@@ -64,7 +64,7 @@ class CauseCostTold(Told):
     change: str
 
 
-class StandingBinTold(Told):
+class StandingBinResponse(ResponseSchema):
     """Of `eggs` told so: the mean chance said, and how many pipped later."""
 
     standing: Standing
@@ -73,7 +73,7 @@ class StandingBinTold(Told):
     pipped: int
 
 
-class StandingScoreTold(Told):
+class StandingScoreResponse(ResponseSchema):
     """Standings of one day against what came; Brier scores are the better the smaller."""
 
     day: int
@@ -82,16 +82,16 @@ class StandingScoreTold(Told):
     brier: float
     brier_of_always: float
     words: str
-    bins: list[StandingBinTold]
+    bins: list[StandingBinResponse]
 
 
-class TaughtTold(Told):
+class SeasonFindingResponse(ResponseSchema):
     text: str
     number: str
     about: str
 
 
-class SeasonsTold(BaseModel):
+class SeasonsResponse(BaseModel):
     """`year` null is all years. `likeness` is how alike eggs of one clutch are, 0-1.
 
     Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
@@ -100,20 +100,20 @@ class SeasonsTold(BaseModel):
     year: int | None
     years: list[int]
     clutches: int
-    hatched: RateTold
+    hatched: RateResponse
     likeness: float
-    dimensions: list[DimensionTold]
-    slugs: list[DamSlugsTold]
+    dimensions: list[DimensionResponse]
+    slugs: list[DamSlugsResponse]
     lost: int
     opened: int
-    costs: list[CauseCostTold]
-    scores: list[ScoreTold]
-    standings: list[StandingScoreTold]
+    costs: list[CauseCostResponse]
+    scores: list[ScoreResponse]
+    standings: list[StandingScoreResponse]
     waiting: int
-    taught: list[TaughtTold]
+    taught: list[SeasonFindingResponse]
 
 
-class ComparisonTold(Told):
+class ComparisonResponse(ResponseSchema):
     """`better` is the chance that the first group's rate is the higher one."""
 
     words: str
@@ -124,27 +124,27 @@ class ComparisonTold(Told):
 
 
 @router.get("")
-def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsTold:
+def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsResponse:
     """A season's numbers (by year of laying), or those of all."""
     page = season_page(house.snapshot(), year, now_s, for_seconds(_PATIENCE_S))
-    return SeasonsTold(
+    return SeasonsResponse(
         year=page.year,
         years=list(page.years),
         clutches=len(page.clutches),
-        hatched=RateTold.model_validate(page.hatched),
+        hatched=RateResponse.model_validate(page.hatched),
         likeness=page.likeness,
         dimensions=[
-            DimensionTold(dimension=dimension, groups=[_group(group) for group in groups])
+            DimensionResponse(dimension=dimension, groups=[_group(group) for group in groups])
             for dimension, groups in page.dimensions.items()
         ],
-        slugs=[DamSlugsTold.model_validate(slugs) for slugs in page.slugs],
+        slugs=[DamSlugsResponse.model_validate(slugs) for slugs in page.slugs],
         lost=page.lost,
         opened=page.opened,
-        costs=[CauseCostTold.model_validate(cost) for cost in page.costs],
-        scores=[ScoreTold.model_validate(score) for score in page.scores],
-        standings=[StandingScoreTold.model_validate(score) for score in page.standings],
+        costs=[CauseCostResponse.model_validate(cost) for cost in page.costs],
+        scores=[ScoreResponse.model_validate(score) for score in page.scores],
+        standings=[StandingScoreResponse.model_validate(score) for score in page.standings],
         waiting=page.waiting,
-        taught=[TaughtTold.model_validate(sentence) for sentence in page.taught],
+        taught=[SeasonFindingResponse.model_validate(sentence) for sentence in page.taught],
     )
 
 
@@ -156,11 +156,11 @@ def get_comparison(
     first: _GroupName,
     second: _GroupName,
     year: Year = None,
-) -> ComparisonTold:
+) -> ComparisonResponse:
     """Two groups in one sentence, which knows when it is too few."""
     told = compare_groups(house.snapshot(), by, first, second, year, now_s)
-    return ComparisonTold.model_validate(told)
+    return ComparisonResponse.model_validate(told)
 
 
-def _group(group: GroupRate) -> GroupRateTold:
-    return GroupRateTold.model_validate(group)
+def _group(group: GroupRate) -> GroupRateResponse:
+    return GroupRateResponse.model_validate(group)

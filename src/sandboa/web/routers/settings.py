@@ -29,7 +29,7 @@ from sandboa.services.forms.numbers import method_form, setting_form
 from sandboa.services.snapshot.settings import house_settings, set_setting
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.revisions import Revision, Seen
-from sandboa.web.shapes import ActTold, Asked, Moment, Told, at_or_none
+from sandboa.web.shapes import ActResponse, Moment, RequestSchema, ResponseSchema, at_or_none
 
 router = APIRouter(prefix="/api", tags=["settings"])
 
@@ -48,14 +48,14 @@ _CHOICES = {
 }
 
 
-class MethodAsked(Asked):
+class MethodRequest(RequestSchema):
     """A house method; `chosen` makes it the one new clutches start from."""
 
     method: Method
     chosen: bool = False
 
 
-class MethodTold(BaseModel):
+class MethodResponse(BaseModel):
     """`id` null is the standard that nobody has changed yet."""
 
     id: int | None
@@ -65,21 +65,21 @@ class MethodTold(BaseModel):
     revision: Revision
 
 
-class MethodsTold(BaseModel):
+class MethodsResponse(BaseModel):
     """`choices` lists the schools of each line; `media` those of the medium."""
 
-    methods: list[MethodTold]
+    methods: list[MethodResponse]
     reasons: dict[str, str]
     choices: dict[str, list[str]]
     media: list[str]
 
 
-class MethodAddedTold(BaseModel):
+class MethodAddedResponse(BaseModel):
     id: int
-    act: ActTold
+    act: ActResponse
 
 
-class SettingTold(BaseModel):
+class SettingResponse(BaseModel):
     name: str
     label: str
     unit: str
@@ -92,11 +92,11 @@ class SettingTold(BaseModel):
     revision: Revision
 
 
-class SettingAsked(Asked):
+class SettingRequest(RequestSchema):
     value: float
 
 
-class ConditionTold(Told):
+class ConditionResponse(ResponseSchema):
     """°C for swings and mean, hours for the gap; null without readings."""
 
     requirement: Requirement
@@ -106,13 +106,13 @@ class ConditionTold(Told):
     since: Moment | None = Field(validation_alias="since_s")
 
 
-class ProbeReadinessTold(BaseModel):
+class ProbeReadinessResponse(BaseModel):
     probe: str
     ready: bool
-    conditions: list[ConditionTold]
+    conditions: list[ConditionResponse]
 
 
-class CabinetReadinessTold(BaseModel):
+class CabinetReadinessResponse(BaseModel):
     """`since` null: as it is for as long as 14 days of readings tell."""
 
     cabinet: str
@@ -120,10 +120,10 @@ class CabinetReadinessTold(BaseModel):
     ready: bool
     since: Moment | None
     text: str
-    probes: list[ProbeReadinessTold]
+    probes: list[ProbeReadinessResponse]
 
     @classmethod
-    def of(cls, told: CabinetReadiness) -> "CabinetReadinessTold":
+    def of(cls, told: CabinetReadiness) -> "CabinetReadinessResponse":
         return cls(
             cabinet=told.cabinet,
             target_c=told.target_c,
@@ -131,10 +131,10 @@ class CabinetReadinessTold(BaseModel):
             since=at_or_none(told.since_s),
             text=told.text,
             probes=[
-                ProbeReadinessTold(
+                ProbeReadinessResponse(
                     probe=p.probe,
                     ready=p.told.ready,
-                    conditions=[ConditionTold.model_validate(c) for c in p.told.conditions],
+                    conditions=[ConditionResponse.model_validate(c) for c in p.told.conditions],
                 )
                 for p in told.probes
             ],
@@ -142,11 +142,11 @@ class CabinetReadinessTold(BaseModel):
 
 
 @router.get("/methods")
-def get_methods() -> MethodsTold:
+def get_methods() -> MethodsResponse:
     """The house's methods, the chosen one first, and why the standard is what it is."""
-    return MethodsTold(
+    return MethodsResponse(
         methods=[
-            MethodTold(
+            MethodResponse(
                 id=m.entity,
                 method=m.method,
                 chosen=m.chosen,
@@ -162,31 +162,35 @@ def get_methods() -> MethodsTold:
 
 
 @router.post("/methods", status_code=201)
-def add_method(asked: MethodAsked, now_s: NowS) -> MethodAddedTold:
+def add_method(asked: MethodRequest, now_s: NowS) -> MethodAddedResponse:
     """Record a house method."""
     entity, act = methods.add_method(asked.method, now_s, chosen=asked.chosen)
-    return MethodAddedTold(id=entity, act=ActTold.of(act))
+    return MethodAddedResponse(id=entity, act=ActResponse.of(act))
 
 
 @router.put("/methods/{method}")
-def change_house_method(method: MethodId, asked: MethodAsked, seen: Seen, now_s: NowS) -> ActTold:
+def change_house_method(
+    method: MethodId, asked: MethodRequest, seen: Seen, now_s: NowS
+) -> ActResponse:
     """Change a house method; clutches keep the copy they have."""
     with saved_over(seen, lambda: method_form(methods.find_method(method))):
-        return ActTold.of(methods.change_method(method, asked.method, now_s, chosen=asked.chosen))
+        return ActResponse.of(
+            methods.change_method(method, asked.method, now_s, chosen=asked.chosen)
+        )
 
 
 @router.delete("/methods/{method}")
-def drop_method(method: MethodId, now_s: NowS) -> ActTold:
+def drop_method(method: MethodId, now_s: NowS) -> ActResponse:
     """Take a house method away."""
-    return ActTold.of(methods.drop_method(method, now_s))
+    return ActResponse.of(methods.drop_method(method, now_s))
 
 
 @router.get("/settings")
-def get_settings() -> list[SettingTold]:
+def get_settings() -> list[SettingResponse]:
     """The house's numbers with default, range and reason."""
     own = house_settings()
     return [
-        SettingTold(
+        SettingResponse(
             name=s.name,
             label=s.label,
             unit=s.unit,
@@ -204,14 +208,14 @@ def get_settings() -> list[SettingTold]:
 
 @router.put("/settings/{name}")
 def put_setting(
-    name: Annotated[str, Path(max_length=40)], asked: SettingAsked, seen: Seen, now_s: NowS
-) -> ActTold:
+    name: Annotated[str, Path(max_length=40)], asked: SettingRequest, seen: Seen, now_s: NowS
+) -> ActResponse:
     """Set a number for the house."""
     with saved_over(seen, lambda: setting_form(name, house_settings())):
-        return ActTold.of(set_setting(name, asked.value, now_s))
+        return ActResponse.of(set_setting(name, asked.value, now_s))
 
 
 @router.get("/readiness")
-def get_readiness(house: TheHouse, now_s: NowS) -> list[CabinetReadinessTold]:
+def get_readiness(house: TheHouse, now_s: NowS) -> list[CabinetReadinessResponse]:
     """Whether each cabinet is ready for eggs, from its readings."""
-    return [CabinetReadinessTold.of(c) for c in cabinets_readiness(house.snapshot(), now_s)]
+    return [CabinetReadinessResponse.of(c) for c in cabinets_readiness(house.snapshot(), now_s)]

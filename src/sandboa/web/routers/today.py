@@ -10,13 +10,13 @@ from sandboa.records import readings
 from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.services.overview.today import Today, TodayClutch, today
 from sandboa.web.house import House, NowS, TheHouse
-from sandboa.web.routers.rounds import DueTold, PostponedTold, due_told
-from sandboa.web.shapes import Moment, Told, WindowTold
+from sandboa.web.routers.rounds import DueResponse, PostponedResponse, due_told
+from sandboa.web.shapes import Moment, ResponseSchema, WindowResponse
 
 router = APIRouter(prefix="/api", tags=["today"])
 
 
-class AttentionTold(Told):
+class AttentionResponse(ResponseSchema):
     """One thing to know or do, and why."""
 
     urgency: str
@@ -26,7 +26,7 @@ class AttentionTold(Told):
     at_hatch: bool
 
 
-class SmallEggTold(BaseModel):
+class SmallEggResponse(BaseModel):
     """An egg small enough for a list: where it lies and how dented it is."""
 
     number: int
@@ -44,7 +44,7 @@ class SmallEggTold(BaseModel):
     mould: str | None
 
 
-class TodayClutchTold(BaseModel):
+class TodayClutchResponse(BaseModel):
     code: str
     dam: str
     sire: str | None
@@ -56,26 +56,26 @@ class TodayClutchTold(BaseModel):
     fraction: float
     temperature_c: float
     set_point_c: float
-    first_pip: WindowTold | None
-    typical_pip: WindowTold | None
+    first_pip: WindowResponse | None
+    typical_pip: WindowResponse | None
     urgency: str
-    attention: list[AttentionTold]
-    due: list[DueTold]
-    postponed: list[PostponedTold]
-    eggs: list[SmallEggTold]
+    attention: list[AttentionResponse]
+    due: list[DueResponse]
+    postponed: list[PostponedResponse]
+    eggs: list[SmallEggResponse]
 
 
-class SilentProbeTold(BaseModel):
+class SilentProbeResponse(BaseModel):
     name: str
     last_at: Moment | None
 
 
-class TodayTold(BaseModel):
+class TodayResponse(BaseModel):
     as_of: Moment
     demo: bool
     clock_behind_s: float
-    clutches: list[TodayClutchTold]
-    silent_probes: list[SilentProbeTold]
+    clutches: list[TodayClutchResponse]
+    silent_probes: list[SilentProbeResponse]
 
 
 @dataclass(frozen=True)
@@ -86,7 +86,7 @@ class _Held:
     body: bytes
 
 
-@router.get("/today", response_model=TodayTold)
+@router.get("/today", response_model=TodayResponse)
 def get_today(house: TheHouse, now_s: NowS, request: Request) -> Response:
     """Every clutch with its day, share developed, next window and what needs attention."""
     as_of = (house.snapshot().version, readings.newest_change(), int(now_s // 60))
@@ -97,25 +97,25 @@ def get_today(house: TheHouse, now_s: NowS, request: Request) -> Response:
     return Response(held.body, media_type="application/json")
 
 
-def _told(now: Today, house: House) -> TodayTold:
-    return TodayTold(
+def _told(now: Today, house: House) -> TodayResponse:
+    return TodayResponse(
         as_of=now.as_of_s,  # type: ignore[arg-type]
         demo=house.demo,
         clock_behind_s=house.clock.behind_s(),
         clutches=[_clutch(clutch) for clutch in now.clutches],
         silent_probes=[
-            SilentProbeTold(name=p.name, last_at=p.last_s)  # type: ignore[arg-type]
+            SilentProbeResponse(name=p.name, last_at=p.last_s)  # type: ignore[arg-type]
             for p in now.silent
         ],
     )
 
 
-def _clutch(today_clutch: TodayClutch) -> TodayClutchTold:
+def _clutch(today_clutch: TodayClutch) -> TodayClutchResponse:
     now = today_clutch.now
     forecast = now.forecast
     shown = forecast if forecast and not forecast.overdue else None
     due, postponed = due_told(today_clutch.box) if today_clutch.box else ([], [])
-    return TodayClutchTold(
+    return TodayClutchResponse(
         code=now.clutch.code,
         dam=now.dam,
         sire=now.sire,
@@ -130,16 +130,16 @@ def _clutch(today_clutch: TodayClutch) -> TodayClutchTold:
         first_pip=_window(shown.first_pip) if shown else None,
         typical_pip=_window(shown.typical_pip) if shown else None,
         urgency=today_clutch.urgency,
-        attention=[AttentionTold.model_validate(a) for a in today_clutch.attention],
+        attention=[AttentionResponse.model_validate(a) for a in today_clutch.attention],
         due=due,
         postponed=postponed,
         eggs=[small_egg(egg) for egg in now.eggs.eggs],
     )
 
 
-def small_egg(egg: EggView) -> SmallEggTold:
+def small_egg(egg: EggView) -> SmallEggResponse:
     """An egg as it is drawn in a list or in a cabinet."""
-    return SmallEggTold(
+    return SmallEggResponse(
         number=egg.number,
         x=egg.x,
         y=egg.y,
@@ -156,5 +156,5 @@ def small_egg(egg: EggView) -> SmallEggTold:
     )
 
 
-def _window(window: object) -> WindowTold | None:
-    return None if window is None else WindowTold.model_validate(window)
+def _window(window: object) -> WindowResponse | None:
+    return None if window is None else WindowResponse.model_validate(window)

@@ -24,8 +24,8 @@ function Correcting({
   clutch,
   choices,
 }: {
-  clutch: Schemas['ClutchTold']
-  choices: Schemas['ChoicesTold']
+  clutch: Schemas['ClutchResponse']
+  choices: Schemas['ChoicesResponse']
 }) {
   const { code } = clutch
   const unit = useTemperatureUnit()
@@ -34,7 +34,7 @@ function Correcting({
   const correction = useCorrection({
     revision: clutch.revision,
     opened: requestOf(start, unit),
-    send: (body: Schemas['LayDayAsked'], header) =>
+    send: (body: Schemas['LayDayRequest'], header) =>
       answer(api.PUT('/api/clutches/{code}', { params: { path: { code }, header }, body })),
     actOf: (laid) => laid.act,
     onDone: (laid) => navigate(`/clutches/${laid?.code ?? code}`, { replace: true }),

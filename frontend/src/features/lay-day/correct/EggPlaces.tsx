@@ -9,7 +9,7 @@ import { TextField } from '@/shared/ui/fields'
 import { countOf, type LaidEgg, type LayValues } from './values'
 
 /** Counting the eggs ("7-2") and placing them: dragged, or moved with the arrow keys. */
-export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['ChoicesTold'] }) {
+export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['ChoicesResponse'] }) {
   const form = useFormContext<LayValues>()
   const client = useQueryClient()
   const box = useRef<HTMLDivElement>(null)

@@ -12,10 +12,10 @@ import { fieldOf, type LayValues, requestOf } from './values'
 
 type Props = {
   start: LayValues
-  choices: Schemas['ChoicesTold']
+  choices: Schemas['ChoicesResponse']
   submitLabel: string
   pending: boolean
-  onSubmit: (body: Schemas['LayDayAsked'], refuse: (problem: Problem) => void) => void
+  onSubmit: (body: Schemas['LayDayRequest'], refuse: (problem: Problem) => void) => void
 }
 
 /** What was recorded of a clutch, to be corrected; refusals of the house are said at the field they are about. */
@@ -102,7 +102,7 @@ export function LayForm({ start, choices, submitLabel, pending, onSubmit }: Prop
   )
 }
 
-function Place({ choices }: { choices: Schemas['ChoicesTold'] }) {
+function Place({ choices }: { choices: Schemas['ChoicesResponse'] }) {
   const form = useFormContext<LayValues>()
   const unit = useTemperatureUnit()
   const cabinet = form.watch('cabinet')
@@ -149,7 +149,7 @@ function RatioHint({
   choices,
   values: [medium, dryMass],
 }: {
-  choices: Schemas['ChoicesTold']
+  choices: Schemas['ChoicesResponse']
   values: [string, string]
 }) {
   const ratio = choices.media.find((m) => m.name === medium)?.ratio

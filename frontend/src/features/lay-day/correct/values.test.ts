@@ -37,7 +37,7 @@ const clutch = {
     set_point_c: 30,
     set_point_at_lay_c: 31.5,
   },
-} as unknown as Schemas['ClutchTold']
+} as unknown as Schemas['ClutchResponse']
 
 describe('the request of a lay form', () => {
   it('leaves unknown what was left empty', () => {

@@ -20,7 +20,7 @@ export type LayValues = {
   closing: string
 }
 
-export function valuesOf(clutch: Schemas['ClutchTold'], unit: TemperatureUnit): LayValues {
+export function valuesOf(clutch: Schemas['ClutchResponse'], unit: TemperatureUnit): LayValues {
   const { box } = clutch
   return {
     dam: clutch.dam,
@@ -39,13 +39,13 @@ export function valuesOf(clutch: Schemas['ClutchTold'], unit: TemperatureUnit): 
 }
 
 /** The request of what was typed; grams left empty are not known, not zero. */
-export function requestOf(values: LayValues, unit: TemperatureUnit): Schemas['LayDayAsked'] {
+export function requestOf(values: LayValues, unit: TemperatureUnit): Schemas['LayDayRequest'] {
   const grams = (text: string) => (text.trim() ? typedGrams(text) : null)
   return {
     dam: values.dam,
     sire: values.sire.trim() || null,
     laid_at: fromInputMoment(values.laidAt),
-    eggs: values.eggs as Schemas['LayDayAsked']['eggs'],
+    eggs: values.eggs as Schemas['LayDayRequest']['eggs'],
     cabinet: values.cabinet,
     shelf: values.shelf,
     set_point_c: Math.round(typedTemperature(values.setPoint, unit) * 1000) / 1000,

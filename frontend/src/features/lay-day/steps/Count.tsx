@@ -29,7 +29,7 @@ export function Count({ day, step, back, change, next }: StepProps) {
     setPending({ laid, slugs })
     setRefusal('')
     try {
-      const told: Schemas['SuggestionTold'] = await client.fetchQuery({
+      const told: Schemas['SuggestionResponse'] = await client.fetchQuery({
         queryKey: ['suggestion', `${laid}-${slugs}`],
         queryFn: () =>
           answer(

@@ -16,7 +16,7 @@ import type { StepProps } from '../StepPlace'
 import { STEP_TITLES, type State, type Step } from '../steps'
 
 type Values = { cabinet: string; shelf: string; setPoint: string; code: string }
-type Cabinet = Schemas['CabinetChoiceTold']
+type Cabinet = Schemas['CabinetChoiceResponse']
 
 const OTHER = 'another'
 
@@ -51,7 +51,7 @@ function ShelfForm({
   maternal,
 }: Omit<StepProps, 'next'> & {
   cabinets: Cabinet[]
-  readiness: Schemas['CabinetReadinessTold'][]
+  readiness: Schemas['CabinetReadinessResponse'][]
   maternal: boolean
 }) {
   const { state } = day
@@ -71,7 +71,7 @@ function ShelfForm({
       code: state.code ?? '',
     },
   })
-  const record = useAct<void, Schemas['LaidTold']>(
+  const record = useAct<void, Schemas['LaidResponse']>(
     () =>
       answer(
         api.POST('/api/lay-days/{lay_day}/clutch', {
