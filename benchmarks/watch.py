@@ -12,9 +12,9 @@ from sandboa.records.house import Device
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.probes.devices import add_device
 from sandboa.services.readings.intake import take_in
+from sandboa.web.background.alarm_monitor import look_round
 from sandboa.web.clock import StoppedClock
 from sandboa.web.house import House
-from sandboa.web.watching import look_round
 
 _NOW_S = 1_781_461_800.0
 _DAY_S = 86_400

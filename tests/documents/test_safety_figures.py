@@ -11,7 +11,10 @@ from sandboa.formats import picture_decoding, picture_worker, pictures
 from sandboa.records.copies import backups
 from sandboa.services.people import signing_in
 from sandboa.services.safekeeping import backups as nightly
-from sandboa.web import attempts, bounded, connections, guards
+from sandboa.web.requests import concurrency as bounded
+from sandboa.web.requests import connections
+from sandboa.web.security import request_limits as guards
+from sandboa.web.security import sign_in_attempts as attempts
 
 TEXT = " ".join((Path(__file__).parents[2] / "docs" / "safety.md").read_text().split())
 PAGES, PHOTOS, DELIVERIES = (

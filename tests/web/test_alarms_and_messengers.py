@@ -10,9 +10,9 @@ from fastapi.testclient import TestClient
 
 from samples import NOW, NOW_S
 from sandboa.web.app import create_app
+from sandboa.web.background.alarm_monitor import look_round
+from sandboa.web.background.live_state import LiveState
 from sandboa.web.clock import StoppedClock
-from sandboa.web.live_state import LiveState
-from sandboa.web.watching import look_round
 from web.asking import lay, problem
 
 MAIL = {

@@ -7,8 +7,8 @@ from fastapi.testclient import TestClient
 
 from samples import NOW, NOW_S
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
-from sandboa.web import guards
 from sandboa.web.clock import StoppedClock
+from sandboa.web.security import request_limits as guards
 from web.asking import LAID, lay, problem
 
 

@@ -9,8 +9,8 @@ from fastapi.testclient import TestClient
 
 from samples import NOW_S
 from sandboa.web.app import create_app
-from sandboa.web.bounded import Bounded, TooMany
 from sandboa.web.clock import StoppedClock
+from sandboa.web.requests.concurrency import Bounded, TooMany
 
 
 def test_one_person_has_so_many_and_leaves_some_for_others() -> None:

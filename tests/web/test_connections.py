@@ -14,11 +14,11 @@ import uvicorn
 from fastapi.testclient import TestClient
 
 from samples import NOW_S
-from sandboa.web import connections
 from sandboa.web.app import create_app
-from sandboa.web.bounded import deliveries
 from sandboa.web.clock import StoppedClock
-from sandboa.web.connections import Ledger, guarded
+from sandboa.web.requests import connections
+from sandboa.web.requests.concurrency import deliveries
+from sandboa.web.requests.connections import Ledger, guarded
 
 
 class Watched(Ledger):

@@ -6,7 +6,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from samples import NOW
-from sandboa.web.watching import look_round
+from sandboa.web.background.alarm_monitor import look_round
 from web.asking import lay, problem
 
 ROUND = "/api/clutches/26-01"

@@ -8,9 +8,9 @@ from fastapi.testclient import TestClient
 
 from samples import NOW_S
 from sandboa.records.database import database
-from sandboa.web import guards
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
+from sandboa.web.security import request_limits as guards
 from web.asking import lay, problem
 from web.test_people import add, sign_in
 

@@ -13,7 +13,8 @@ from sandboa.records.people import Passphrase, Session
 from sandboa.services.people.signing_in import SESSION_DAYS
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
-from sandboa.web.doors import COOKIE, is_elsewhere, still_admitted
+from sandboa.web.security.authorization import is_elsewhere, still_admitted
+from sandboa.web.security.permissions import COOKIE
 from web.asking import lay, problem
 
 PHRASES = {

@@ -10,7 +10,7 @@ from samples import NOW_S
 from sandboa.records.alarms import Alarm, Message
 from sandboa.services.alarms.messengers import MessengerCommand, add_messenger
 from sandboa.services.snapshot.cache import SnapshotCache
-from sandboa.web.postroom import Postroom
+from sandboa.web.background.outbox import Postroom
 
 
 class Carrier:

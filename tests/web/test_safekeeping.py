@@ -21,11 +21,11 @@ from sandboa.services.safekeeping.backups import (
     back_up_now,
     backup_due,
 )
-from sandboa.web import watching
 from sandboa.web.app import create_app
+from sandboa.web.background import alarm_monitor as watching
+from sandboa.web.background.alarm_monitor import look_round
+from sandboa.web.background.night import night_if_due
 from sandboa.web.clock import StoppedClock
-from sandboa.web.night import night_if_due
-from sandboa.web.watching import look_round
 from web.asking import lay, problem
 
 

@@ -9,8 +9,8 @@ from fastapi.testclient import TestClient
 from samples import DAY_S, NOW_S
 from sandboa.services.people import signing_in
 from sandboa.services.people.signing_in import LONGEST_SESSION_DAYS, SESSION_DAYS
-from sandboa.web.attempts import Attempts, TooManyTries, Try
 from sandboa.web.clock import StoppedClock
+from sandboa.web.security.sign_in_attempts import Attempts, TooManyTries, Try
 from web.asking import problem
 from web.test_people import ELSEWHERE, PHRASES, add, sign_in
 

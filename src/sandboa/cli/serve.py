@@ -29,8 +29,8 @@ from sandboa.records.database import close_database, nothing_half_made, only_ser
 from sandboa.services.people.signing_in import someone_signs_in
 from sandboa.web.app import STATIC, create_app
 from sandboa.web.clock import Clock, StoppedClock, SystemClock
-from sandboa.web.connections import HEADERS_S, guarded
 from sandboa.web.house import House
+from sandboa.web.requests.connections import HEADERS_S, guarded
 
 if TYPE_CHECKING:
     from sandboa.devices.mqtt.broker import DevelopmentBroker

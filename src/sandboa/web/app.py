@@ -16,84 +16,22 @@ from uvicorn.middleware.proxy_headers import ProxyHeadersMiddleware
 from sandboa import __version__
 from sandboa.formats.pictures import close_readers
 from sandboa.records.database import open_database
-from sandboa.web import problems
+from sandboa.web.background.alarm_monitor import watching
+from sandboa.web.background.night import nights
 from sandboa.web.clock import Clock, SystemClock
-from sandboa.web.connections import ledger_for
-from sandboa.web.description import describe
-from sandboa.web.doors import Doors
-from sandboa.web.guards import Guards
-from sandboa.web.hosts import KnownHosts
 from sandboa.web.house import House
-from sandboa.web.night import nights
-from sandboa.web.open_house import OpenHouse
-from sandboa.web.routers import (
-    acts,
-    alarms,
-    animals,
-    bench,
-    cabinets,
-    calendar,
-    cards,
-    clutches,
-    devices,
-    eggs,
-    genes,
-    hatching,
-    health,
-    house_package,
-    intake,
-    lay_day,
-    lay_days,
-    losses,
-    messengers,
-    people,
-    photos,
-    probes,
-    readings,
-    rounds,
-    rules,
-    safekeeping,
-    season,
-    seasons,
-    settings,
-    today,
-)
-from sandboa.web.safe_headers import SafeHeaders
-from sandboa.web.watching import watching
+from sandboa.web.openapi import describe
+from sandboa.web.places import ROUTERS
+from sandboa.web.problems import handlers as problems
+from sandboa.web.requests.connections import ledger_for
+from sandboa.web.requests.open_house import OpenHouse
+from sandboa.web.security.authorization import Authorization
+from sandboa.web.security.known_hosts import KnownHosts
+from sandboa.web.security.permissions import Permissions
+from sandboa.web.security.request_limits import Guards
+from sandboa.web.security.security_headers import SafeHeaders
 
 STATIC = Path(__file__).parent / "static"
-_PLACES = (
-    today,
-    animals,
-    season,
-    clutches,
-    eggs,
-    rounds,
-    cards,
-    lay_day,
-    lay_days,
-    photos,
-    probes,
-    devices,
-    intake,
-    hatching,
-    losses,
-    seasons,
-    genes,
-    cabinets,
-    alarms,
-    messengers,
-    readings,
-    bench,
-    settings,
-    people,
-    calendar,
-    house_package,
-    safekeeping,
-    health,
-    acts,
-    rules,
-)
 
 
 def create_app(
@@ -130,13 +68,12 @@ def create_app(
     if database is not None:
         open_database(database)
     problems.install(app)
-    for place in _PLACES:
-        app.include_router(place.router)
-    app.get("/api/alive", include_in_schema=False)(_alive)
+    for router in ROUTERS:
+        app.include_router(router)
     describe(app)
     if STATIC.is_dir():
         app.mount("/", GZipMiddleware(_FrontEnd(directory=STATIC, html=True), minimum_size=1000))
-    app.add_middleware(Doors)
+    app.add_middleware(Authorization, permissions=Permissions(ROUTERS))
     app.add_middleware(OpenHouse)
     app.add_middleware(Guards)
     app.add_middleware(KnownHosts, address=address)
@@ -172,8 +109,3 @@ class _FrontEnd(StaticFiles):
 
 def _operation_name(route: APIRoute) -> str:
     return route.name
-
-
-def _alive() -> dict[str, bool]:
-    """The empty endpoint: for waiting until the server is up, and to measure others against."""
-    return {"alive": True}

@@ -12,13 +12,19 @@ from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.services.snapshot.snapshot import Snapshot
-from sandboa.web.access import Access
-from sandboa.web.attempts import Attempts
-from sandboa.web.bounded import Bounded, deliveries, pages_that_listen, photos_that_come, writing
+from sandboa.web.background.live_state import LiveState
+from sandboa.web.background.restoring import Restoring
 from sandboa.web.clock import Clock
-from sandboa.web.connections import Ledger
-from sandboa.web.live_state import LiveState
-from sandboa.web.restoring import Restoring
+from sandboa.web.requests.concurrency import (
+    Bounded,
+    deliveries,
+    pages_that_listen,
+    photos_that_come,
+    writing,
+)
+from sandboa.web.requests.connections import Ledger
+from sandboa.web.requests.exclusive_use import Access
+from sandboa.web.security.sign_in_attempts import Attempts
 
 
 @dataclass

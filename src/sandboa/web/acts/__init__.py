@@ -1,0 +1,1 @@
+"""What was recorded last, and undo."""

@@ -1,0 +1,33 @@
+"""Requests and responses of this place."""
+
+from pydantic import BaseModel
+
+from sandboa.services.alarms.monitor import Severity
+from sandboa.web.schemas.common import Moment
+
+
+class AlarmResponse(BaseModel):
+    """An alarm; open while `ended_at` is null. Without a cabinet it is about the house itself."""
+
+    id: int
+    kind: str
+    severity: Severity
+    cabinet: str | None
+    probe: str | None
+    text: str
+    began_at: Moment
+    raised_at: Moment
+    ended_at: Moment | None
+    acknowledged_at: Moment | None
+
+
+class LiveResponse(BaseModel):
+    """How many alarms are open and not yet acknowledged; notices are not counted.
+
+    `house` changes when the house was taken back to a copy: everything is read anew.
+    """
+
+    house: str
+    revision: int
+    emergencies: int
+    alarms: int

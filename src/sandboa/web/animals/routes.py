@@ -1,0 +1,183 @@
+"""Animals: dams and sires, what they weigh and eat, and the season they are in."""
+
+from math import inf
+from typing import Annotated
+
+from fastapi import APIRouter, Path
+
+from sandboa.core.clutch_count import ClutchCount
+from sandboa.records.house import DAM, Animal
+from sandboa.services.acts.revisions import revision_of, saved_over
+from sandboa.services.animals import commands as animals
+from sandboa.services.animals.commands import AnimalCommand
+from sandboa.services.animals.traits import TraitCommand
+from sandboa.services.breeding import aftercare
+from sandboa.services.breeding.lay_windows import dam_season
+from sandboa.services.clutches.photos import photos_of_owner
+from sandboa.services.forms.people_and_things import animal_form
+from sandboa.services.snapshot.herd import Herd
+from sandboa.services.snapshot.settings import house_settings
+from sandboa.web.animals.schemas import (
+    AfterLayingResponse,
+    AnimalAddedResponse,
+    AnimalPageResponse,
+    AnimalRequest,
+    AnimalResponse,
+    ClutchOfResponse,
+    MealRequest,
+    TickRequest,
+    WeightRequest,
+    YearResponse,
+)
+from sandboa.web.breeding.schemas import DamSeasonResponse
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.requests.revisions import Seen
+from sandboa.web.schemas.common import (
+    ActResponse,
+    MealResponse,
+    PhotoResponse,
+    TraitResponse,
+    WeightResponse,
+    at,
+)
+from sandboa.web.security.permissions import LOOK, RECORD
+
+router = APIRouter(prefix="/api/animals", tags=["animals"])
+
+
+AnimalId = Annotated[int, Path(ge=1, le=2**53)]
+
+
+@router.get("", dependencies=[LOOK])
+def get_animals(house: TheHouse) -> list[AnimalResponse]:
+    """All dams and sires by name, the retired last."""
+    herd = house.snapshot().herd
+    rows = sorted(herd.animals.values(), key=lambda a: (a.role, a.retired, a.name.casefold()))
+    return [_animal(herd, row) for row in rows]
+
+
+@router.post("", dependencies=[RECORD], status_code=201)
+def add_animal(asked: AnimalRequest, now_s: NowS) -> AnimalAddedResponse:
+    """Record an animal."""
+    entity, act = animals.add_animal(_said(asked), now_s)
+    return AnimalAddedResponse(id=entity, act=ActResponse.of(act))
+
+
+@router.get("/after-laying", dependencies=[LOOK])
+def get_after_laying(house: TheHouse, now_s: NowS) -> list[AfterLayingResponse]:
+    """Dams on the way back after laying, the latest first."""
+    told = aftercare.dams_after_laying(house.snapshot().herd, now_s)
+    return [AfterLayingResponse.of(after, now_s) for after in told]
+
+
+@router.get("/{animal}", dependencies=[LOOK])
+def get_animal(animal: AnimalId, house: TheHouse, now_s: NowS) -> AnimalPageResponse:
+    """Everything the page of an animal shows."""
+    row = animals.find_animal(animal)
+    herd = house.snapshot().herd
+    settings = house_settings()
+    is_dam = row.role == DAM
+    after = aftercare.dam_after_laying(herd, animal, settings, now_s) if is_dam else None
+    parents = [p for p in (herd.name(row.dam_id), herd.name(row.sire_id)) if p]
+    return AnimalPageResponse(
+        animal=_animal(herd, row),
+        traits_text=row.traits,
+        dam=row.dam_id,
+        sire=row.sire_id,
+        parents=" × ".join(parents) or None,
+        weights=[WeightResponse.model_validate(w) for w in herd.weights.get(animal, [])],
+        meals=[MealResponse.model_validate(m) for m in herd.meals.get(animal, [])],
+        clutches=_clutches(herd, row),
+        lightest_g=settings["lightest_dam_g"] if is_dam else None,
+        season=DamSeasonResponse.of(dam_season(herd, animal, now_s, inf), now_s, herd)
+        if is_dam
+        else None,
+        after_laying=AfterLayingResponse.of(after, now_s) if after else None,
+        photos=[PhotoResponse.model_validate(p) for p in photos_of_owner(animal)],
+        revision=revision_of(animal_form(animal)),
+    )
+
+
+@router.put("/{animal}", dependencies=[RECORD])
+def correct_animal(animal: AnimalId, asked: AnimalRequest, seen: Seen, now_s: NowS) -> ActResponse:
+    """Correct an animal; the earlier values stay in the log."""
+    with saved_over(seen, lambda: animal_form(animal)):
+        return ActResponse.of(animals.correct_animal(animal, _said(asked), now_s))
+
+
+@router.post("/{animal}/weights", dependencies=[RECORD], status_code=201)
+def weigh_animal(animal: AnimalId, asked: WeightRequest, now_s: NowS) -> ActResponse:
+    """Record a weight."""
+    at_s = asked.at.timestamp() if asked.at else now_s
+    act = animals.weigh(animal, asked.mass_g, at_s, now_s, confirmed=asked.confirmed)
+    return ActResponse.of(act)
+
+
+@router.post("/{animal}/meals", dependencies=[RECORD], status_code=201)
+def offer_meal(animal: AnimalId, asked: MealRequest, now_s: NowS) -> ActResponse:
+    """Record a meal offered, taken or refused."""
+    at_s = asked.at.timestamp() if asked.at else now_s
+    act = animals.offer_meal(animal, asked.taken, asked.prey, asked.mass_g, at_s, now_s)
+    return ActResponse.of(act)
+
+
+@router.post("/{animal}/aftercare", dependencies=[RECORD], status_code=201)
+def tick_aftercare(
+    animal: AnimalId, asked: TickRequest, house: TheHouse, now_s: NowS
+) -> ActResponse:
+    """Tick a line of the dam's checklist after laying."""
+    animals.find_animal(animal, DAM)
+    clutch = aftercare.last_clutch(house.snapshot().herd, animal)
+    return ActResponse.of(aftercare.tick_aftercare(clutch, asked.task, now_s))
+
+
+def _said(asked: AnimalRequest) -> AnimalCommand:
+    return AnimalCommand(
+        role=asked.role,
+        name=asked.name,
+        code=asked.code,
+        hatch_year=asked.hatch_year,
+        traits_text=asked.traits_text,
+        traits=[TraitCommand(t.name, t.form) for t in asked.traits],
+        dam=asked.dam,
+        sire=asked.sire,
+        retired=asked.retired,
+    )
+
+
+def _animal(herd: Herd, row: Animal) -> AnimalResponse:
+    weights = herd.weights.get(row.entity_id, [])
+    meals = herd.meals.get(row.entity_id, [])
+    taken = [m for m in meals if m.taken]
+    years: dict[int, list[str]] = {}
+    for clutch in _clutches(herd, row):
+        years.setdefault(clutch.laid_at.year, []).append(clutch.count)
+    return AnimalResponse(
+        id=row.entity_id,
+        role=row.role,
+        name=row.name,
+        code=row.code,
+        hatch_year=row.hatch_year,
+        retired=bool(row.retired),
+        traits=[TraitResponse.model_validate(t) for t in herd.traits.get(row.entity_id, [])],
+        mass_g=weights[-1].mass_g if weights else None,
+        weighed_at=at(weights[-1].at_s) if weights else None,
+        last_meal_at=at(taken[-1].at_s) if taken else None,
+        refusals_since=sum(not m.taken for m in meals if not taken or m.at_s > taken[-1].at_s),
+        clutches=[YearResponse(year=year, counts=counts) for year, counts in sorted(years.items())],
+    )
+
+
+def _clutches(herd: Herd, row: Animal) -> list[ClutchOfResponse]:
+    """The animal's clutches in order of time, with the other parent."""
+    every = [c for clutches in herd.clutches.values() for c in clutches]
+    own = [c for c in every if row.entity_id in (c.dam_id, c.sire_id)]
+    return [
+        ClutchOfResponse(
+            code=clutch.code,
+            laid_at=at(clutch.laid_s),
+            count=str(ClutchCount(*herd.counts.get(clutch.entity_id, (0, 0)))),
+            mate=herd.name(clutch.sire_id if row.role == DAM else clutch.dam_id),
+        )
+        for clutch in sorted(own, key=lambda c: c.laid_s)
+    ]

@@ -1,0 +1,1 @@
+"""Bench: what-if forecast, mixing, top-up; nothing is recorded."""

@@ -1,0 +1,79 @@
+"""Bench: what-if forecast, mixing, top-up; nothing is recorded."""
+
+from fastapi import APIRouter
+
+from sandboa.core.water import dry_mass_from_volume, medium_named, mix, top_up
+from sandboa.formats.readings_csv import read_readings
+from sandboa.records.readings import ReadingRow
+from sandboa.services.overview.bench import what_if
+from sandboa.web.bench.schemas import (
+    MixRequest,
+    MixResponse,
+    TopUpRequest,
+    WhatIfRequest,
+    WhatIfResponse,
+)
+from sandboa.web.house import NowS
+from sandboa.web.readings.schemas import BadRowResponse, FileChoices, QuestionResponse
+from sandboa.web.schemas.common import (
+    ForecastResponse,
+    RibbonPieceResponse,
+)
+from sandboa.web.schemas.water import TopUpResponse
+from sandboa.web.security.permissions import LOOK
+
+router = APIRouter(prefix="/api/bench", tags=["bench"])
+
+
+@router.post("/forecast", dependencies=[LOOK])
+def bench_forecast(asked: WhatIfRequest, now_s: NowS) -> WhatIfResponse:
+    """A what-if: lay date, set point, perhaps readings, against another set point."""
+    laid_s = asked.laid_at.timestamp()
+    as_of_s = asked.as_of.timestamp() if asked.as_of else max(now_s, laid_s)
+    rows: list[ReadingRow] = []
+    told = WhatIfResponse(forecast=None)
+    if asked.readings_csv:
+        choices = FileChoices(zone=asked.zone, order=asked.order, unit=asked.unit).choices()
+        file = read_readings(asked.readings_csv.encode(), choices)
+        if file.questions:
+            told.questions = [QuestionResponse(about=q.about, text=q.text) for q in file.questions]  # type: ignore[arg-type]
+            return told
+        rows = file.rows
+        told.bad_rows = [BadRowResponse(line=b.line, reason=b.reason) for b in file.bad_rows[:200]]
+    answer = what_if(laid_s, as_of_s, asked.set_point_c, asked.eggs, rows, asked.other_set_point_c)
+    told.forecast = ForecastResponse.of(answer.forecast)
+    told.other = ForecastResponse.of(answer.other) if answer.other else None
+    told.shift_days = answer.shift_days
+    told.future_c = answer.future_c
+    told.rests_on = answer.rests_on
+    told.ribbon = [RibbonPieceResponse.of(piece) for piece in answer.ribbon]
+    told.readings = len(rows)
+    return told
+
+
+@router.post("/mix", dependencies=[LOOK])
+def bench_mix(asked: MixRequest) -> MixResponse:
+    """Water for a mass of dry medium; from a volume it is rough, weighing wins."""
+    medium = medium_named(asked.medium)
+    rough = None
+    if asked.dry_mass_g is None:
+        rough = dry_mass_from_volume(medium.name, asked.volume_l if asked.volume_l else 0.0)
+    mass_g = rough.mass_g if rough else asked.dry_mass_g
+    mixed = mix(medium.name, mass_g or 0.0, asked.ratio)
+    return MixResponse(
+        medium=mixed.medium,
+        dry_mass_g=mixed.dry_mass_g,
+        dry_low_g=rough.low_g if rough else None,
+        dry_high_g=rough.high_g if rough else None,
+        ratio=mixed.ratio,
+        water_g=mixed.water_g,
+        total_g=mixed.total_g,
+    )
+
+
+@router.post("/top-up", dependencies=[LOOK])
+def bench_top_up(asked: TopUpRequest) -> TopUpResponse:
+    """How much a box has lost since set-up and how much to put back."""
+    return TopUpResponse.model_validate(
+        top_up(asked.reference_g, asked.current_g, asked.set_up_water_g)
+    )

@@ -1,0 +1,69 @@
+"""Requests and responses of this place."""
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from sandboa.web.readings.schemas import BadRowResponse, QuestionResponse
+from sandboa.web.schemas.common import (
+    AskedMoment,
+    ForecastResponse,
+    RequestSchema,
+    RibbonPieceResponse,
+    Temperature,
+)
+
+
+class WhatIfRequest(RequestSchema):
+    """`as_of` is the moment to stand at, now when left out (or lay, when that is later)."""
+
+    laid_at: AskedMoment
+    set_point_c: Temperature
+    eggs: Annotated[int, Field(ge=1, le=20)] = 6
+    other_set_point_c: Temperature | None = None
+    as_of: AskedMoment | None = None
+    readings_csv: str | None = None
+    zone: Annotated[str, Field(max_length=60)] | None = None
+    order: Literal["dmy", "mdy"] | None = None
+    unit: Literal["c", "f"] | None = None
+
+
+class WhatIfResponse(BaseModel):
+    """`forecast` is null while the readings leave questions open."""
+
+    forecast: ForecastResponse | None
+    other: ForecastResponse | None = None
+    shift_days: float | None = None
+    future_c: float | None = None
+    rests_on: str = ""
+    ribbon: list[RibbonPieceResponse] = []
+    readings: int = 0
+    bad_rows: list[BadRowResponse] = []
+    questions: list[QuestionResponse] = []
+
+
+class MixRequest(RequestSchema):
+    """Either the dry mass, or the volume for a rough one."""
+
+    medium: Annotated[str, Field(max_length=60)]
+    dry_mass_g: float | None = None
+    volume_l: float | None = None
+    ratio: float | None = None
+
+
+class MixResponse(BaseModel):
+    """Masses in g. `dry_low_g`, `dry_high_g` are set when the mass came from a volume."""
+
+    medium: str
+    dry_mass_g: float
+    dry_low_g: float | None
+    dry_high_g: float | None
+    ratio: float
+    water_g: float
+    total_g: float
+
+
+class TopUpRequest(RequestSchema):
+    reference_g: float
+    current_g: float
+    set_up_water_g: float

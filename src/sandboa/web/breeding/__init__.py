@@ -1,0 +1,1 @@
+"""The season: lay windows, preparation, pairings and the plan of visits."""

@@ -1,0 +1,1 @@
+"""Cabinet: the drawing, its climate, events, shelves and set point."""

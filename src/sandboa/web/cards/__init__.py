@@ -1,0 +1,1 @@
+"""What is printed for a box: the code, cards and labels."""

@@ -1,0 +1,95 @@
+"""What is printed for a box: the code, cards and labels."""
+
+import io
+from typing import Annotated, Literal
+
+import segno
+from fastapi import APIRouter, Path, Query, Request
+from starlette.responses import Response
+
+from sandboa.core.errors import NotPlausible
+from sandboa.formats.cards_pdf import (
+    LABELS_PER_SHEET,
+    MEDIA_TYPE,
+    Printed,
+    write_cards,
+    write_labels,
+)
+from sandboa.records.clutches import clutch_coded
+from sandboa.services.acts.errors import NotFound
+from sandboa.services.clutches.cards import card_of
+from sandboa.services.clutches.clutch_view import clutch_page
+from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.requests.zones import ZoneAsked, known_zone
+from sandboa.web.security.known_hosts import reached_at
+from sandboa.web.security.permissions import LOOK
+
+router = APIRouter(prefix="/api", tags=["card"])
+
+#: Cards in one file (assumption: a season's clutches of a large house).
+_MOST_CARDS = 200
+
+CodesAsked = Annotated[str, Query(max_length=4_000, description="Clutch codes, comma between")]
+
+
+@router.get("/clutches/{code}/qr.svg", dependencies=[LOOK], response_class=Response)
+def get_qr(
+    code: Annotated[str, Path(max_length=20)], request: Request, house: TheHouse
+) -> Response:
+    """The address of the clutch's page as a QR code (SVG)."""
+    clutch = clutch_coded(code)
+    if clutch is None:
+        raise NotFound(f"there is no clutch {code}")
+    out = io.BytesIO()
+    address = _address(clutch.code, request, house)
+    segno.make_qr(address, error="m").save(out, kind="svg", border=2, xmldecl=False, scale=4)
+    return Response(out.getvalue(), media_type="image/svg+xml")
+
+
+@router.get("/cards.pdf", dependencies=[LOOK], response_class=Response)
+def get_cards(
+    clutches: CodesAsked,
+    request: Request,
+    house: TheHouse,
+    now_s: NowS,
+    zone: ZoneAsked = "UTC",
+    unit: Literal["C", "F"] = "C",
+) -> Response:
+    """Cards as PDF, one A6 page each."""
+    printed = _printed(clutches, request, house, now_s, fahrenheit=unit == "F")
+    return _pdf(write_cards(printed, known_zone(zone)), "sandboa-cards.pdf")
+
+
+@router.get("/labels.pdf", dependencies=[LOOK], response_class=Response)
+def get_labels(
+    clutches: CodesAsked,
+    request: Request,
+    house: TheHouse,
+    now_s: NowS,
+    zone: ZoneAsked = "UTC",
+    used: Annotated[int, Query(ge=0, lt=LABELS_PER_SHEET)] = 0,
+) -> Response:
+    """Labels as PDF, 24 to a sheet of A4, from the first free place of a used sheet."""
+    printed = _printed(clutches, request, house, now_s)
+    return _pdf(write_labels(printed, known_zone(zone), used), "sandboa-labels.pdf")
+
+
+def _printed(
+    clutches: str, request: Request, house: House, now_s: float, *, fahrenheit: bool = False
+) -> list[Printed]:
+    codes = [code.strip() for code in clutches.split(",") if code.strip()]
+    if not 1 <= len(codes) <= _MOST_CARDS:
+        raise NotPlausible("clutches", f"name 1 to {_MOST_CARDS} clutches")
+    cards = [
+        card_of(clutch_page(house.snapshot(), code, now_s), fahrenheit=fahrenheit) for code in codes
+    ]
+    return [Printed(card, _address(card.code, request, house)) for card in cards]
+
+
+def _address(code: str, request: Request, house: House) -> str:
+    return f"{reached_at(request, house)}/clutches/{code}"
+
+
+def _pdf(written: bytes, name: str) -> Response:
+    headers = {"Content-Disposition": f'inline; filename="{name}"', "Cache-Control": "no-store"}
+    return Response(written, media_type=MEDIA_TYPE, headers=headers)

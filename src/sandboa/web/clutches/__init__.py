@@ -1,0 +1,1 @@
+"""Clutch: where it stands, its eggs, and what is recorded at the box."""

@@ -1,0 +1,153 @@
+"""Clutch: where it stands, its eggs, and what is recorded at the box."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path
+
+from sandboa.core.methods import Method
+from sandboa.services.acts.revisions import revision_of, saved_over
+from sandboa.services.acts.strict_model import Strictly
+from sandboa.services.boxes import commands as looks
+from sandboa.services.climate.faults import clutch_faults
+from sandboa.services.clutches import methods
+from sandboa.services.clutches.cards import card_of
+from sandboa.services.clutches.clutch_view import ClutchPage, clutch_page
+from sandboa.services.forms.clutch import clutch_form
+from sandboa.services.forms.numbers import clutch_method_form
+from sandboa.services.overview.today import attention
+from sandboa.services.rounds.due_now import BoxDue, box_due
+from sandboa.web.clutches.schemas import (
+    BoxResponse,
+    CandlingRequest,
+    CardResponse,
+    ClutchResponse,
+    ColdSpellResponse,
+    DifferenceResponse,
+    GapResponse,
+    GradeRequest,
+    LearnedResponse,
+    ProbeResponse,
+    WateringRequest,
+)
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.requests.revisions import Seen
+from sandboa.web.rounds.schemas import due_told
+from sandboa.web.schemas.common import (
+    ActResponse,
+    ForecastResponse,
+    LogResponse,
+    RibbonPieceResponse,
+    at_or_none,
+)
+from sandboa.web.schemas.eggs import egg_told
+from sandboa.web.schemas.faults import FaultResponse, fault_told
+from sandboa.web.schemas.water import BoxWaterResponse
+from sandboa.web.security.permissions import LOOK, RECORD
+from sandboa.web.today.schemas import AttentionResponse
+
+router = APIRouter(prefix="/api/clutches", tags=["clutch"])
+
+
+Code = Annotated[str, Path(max_length=20)]
+
+
+EggNumber = Annotated[int, Path(ge=1, le=1000)]
+
+
+@router.get("/{code}", dependencies=[LOOK])
+def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchResponse:
+    """Everything the Clutch place shows."""
+    page = clutch_page(house.snapshot(), code, now_s)
+    faults = clutch_faults(house.snapshot(), house.faults, page.now, now_s)
+    snapshot = house.snapshot()
+    box = box_due(snapshot, page.now, now_s)
+    return _told(page, box, [fault_told(snapshot, fault) for fault in faults], now_s)
+
+
+@router.post("/{code}/eggs/{number}/grades", dependencies=[RECORD], status_code=201)
+def grade_egg(code: Code, number: EggNumber, asked: GradeRequest, now_s: NowS) -> ActResponse:
+    """Record an egg's turgor grade."""
+    seen_s = asked.at.timestamp() if asked.at else now_s
+    return ActResponse.of(looks.grade_egg(code, number, asked.grade, seen_s, now_s))
+
+
+@router.post("/{code}/eggs/{number}/candlings", dependencies=[RECORD], status_code=201)
+def candle_egg(code: Code, number: EggNumber, asked: CandlingRequest, now_s: NowS) -> ActResponse:
+    """Record what the torch showed."""
+    seen_s = asked.at.timestamp() if asked.at else now_s
+    act = looks.candle_egg(code, number, asked.vessels, asked.disc, seen_s, now_s)
+    return ActResponse.of(act)
+
+
+@router.put("/{code}/method", dependencies=[RECORD])
+def change_method(
+    code: Code, asked: Annotated[Method, Strictly()], seen: Seen, now_s: NowS
+) -> ActResponse:
+    """Let the clutch differ from its house method."""
+    with saved_over(seen, lambda: clutch_method_form(code)):
+        return ActResponse.of(methods.change_clutch_method(code, asked, now_s))
+
+
+@router.post("/{code}/waterings", dependencies=[RECORD], status_code=201)
+def water_box(code: Code, asked: WateringRequest, now_s: NowS) -> ActResponse:
+    """Record water added to the box."""
+    poured_s = asked.at.timestamp() if asked.at else now_s
+    return ActResponse.of(looks.water_box(code, asked.water_g, poured_s, now_s))
+
+
+def _told(
+    page: ClutchPage, box: BoxDue, faults: list[FaultResponse], now_s: float
+) -> ClutchResponse:
+    now = page.now
+    due, postponed = due_told(box)
+    return ClutchResponse(
+        id=now.clutch.entity_id,
+        code=now.clutch.code,
+        maternal=now.maternal,
+        revision=revision_of(clutch_form(now.clutch.code)),
+        method_revision=revision_of(clutch_method_form(now.clutch.code)),
+        method=page.method,
+        house_method=page.house_method,
+        differences=[DifferenceResponse.model_validate(d) for d in page.differences],
+        dam_id=now.clutch.dam_id,
+        sire_id=now.clutch.sire_id,
+        dam=now.dam,
+        sire=now.sire,
+        laid_at=now.clutch.laid_s,  # type: ignore[arg-type]
+        day=now.day,
+        count=str(now.count),
+        card=CardResponse.model_validate(card_of(page)),
+        box=BoxResponse(
+            cabinet=now.cabinet,
+            shelf=now.shelf,
+            medium=now.box.medium,
+            on_grid=now.on_grid,
+            dry_mass_g=now.box.dry_mass_g,
+            water_g=now.box.water_g,
+            set_up_mass_g=now.box.set_up_mass_g,
+            closing=now.box.closing,
+            set_point_c=now.set_point_c,
+            set_point_at_lay_c=now.set_point_at_lay_c,
+            temperature_c=now.curve.temperature.future_c,
+        ),
+        box_water=BoxWaterResponse.of(now.water) if now.water else None,
+        lid=now.lid,
+        due=due,
+        postponed=postponed,
+        forecast=ForecastResponse.of(now.forecast) if now.forecast else None,
+        rests_on=page.rests_on,
+        gaps=[GapResponse.model_validate(gap) for gap in page.gaps],
+        cold_spells=[ColdSpellResponse.model_validate(spell) for spell in now.cold_spells],
+        ribbon=[RibbonPieceResponse.of(piece) for piece in page.ribbon],
+        eggs=[egg_told(egg) for egg in now.eggs.eggs],
+        attention=[AttentionResponse.model_validate(a) for a in attention(now, now_s)],
+        faults=faults,
+        learned=LearnedResponse(
+            clutches=now.learned.clutches,
+            in_cabinet=now.learned.in_cabinet,
+            days=now.learned_days,
+        ),
+        finished_at=at_or_none(now.finished_s),
+        probes=[ProbeResponse.model_validate(probe) for probe in page.probes],
+        log=[LogResponse.of(entry) for entry in page.log],
+    )

@@ -1,0 +1,145 @@
+"""Requests and responses of this place."""
+
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+
+from sandboa.core.candling import Disc, Vessels
+from sandboa.core.methods import Method
+from sandboa.web.requests.revisions import Revision
+from sandboa.web.rounds.schemas import DueResponse, PostponedResponse
+from sandboa.web.schemas.common import (
+    AskedMoment,
+    ForecastResponse,
+    LogResponse,
+    Moment,
+    RequestSchema,
+    ResponseSchema,
+    RibbonPieceResponse,
+)
+from sandboa.web.schemas.eggs import EggResponse
+from sandboa.web.schemas.faults import FaultResponse
+from sandboa.web.schemas.water import BoxWaterResponse
+from sandboa.web.today.schemas import AttentionResponse
+
+
+class BoxResponse(BaseModel):
+    cabinet: str
+    shelf: str
+    medium: str | None
+    on_grid: bool
+    dry_mass_g: float | None
+    water_g: float | None
+    set_up_mass_g: float | None
+    closing: str | None
+    set_point_c: float
+    set_point_at_lay_c: float
+    temperature_c: float
+
+
+class ColdSpellResponse(ResponseSchema):
+    start: Moment = Field(validation_alias="start_s")
+    end: Moment = Field(validation_alias="end_s")
+    lowest_c: float
+    delay_days: float
+
+
+class GapResponse(ResponseSchema):
+    start: Moment = Field(validation_alias="start_s")
+    end: Moment = Field(validation_alias="end_s")
+    filled_from: str = Field(validation_alias="provenance")
+
+
+class ProbeResponse(ResponseSchema):
+    id: int = Field(validation_alias="entity")
+    name: str
+    by_hand: bool
+
+
+class DifferenceResponse(ResponseSchema):
+    """A line on which the clutch departs from its house method."""
+
+    line: str
+    house: str
+    own: str
+
+
+class LearnedResponse(BaseModel):
+    """What finished clutches taught: of how many, how many in this cabinet, and the days it moves
+    the forecast (negative: earlier)."""
+
+    clutches: int
+    in_cabinet: int
+    days: float
+
+
+class CardLineResponse(ResponseSchema):
+    name: str
+    text: str
+
+
+class CardResponse(ResponseSchema):
+    """What card and label say beside the dates."""
+
+    parents: str
+    lines: list[CardLineResponse]
+    egg_notes: str
+    keeping: str
+
+
+class ClutchResponse(BaseModel):
+    """`revision` is of the clutch as laid, `method_revision` of its method."""
+
+    id: int
+    revision: Revision
+    method_revision: Revision
+    code: str
+    maternal: bool
+    method: Method
+    house_method: str
+    differences: list[DifferenceResponse]
+    dam_id: int
+    sire_id: int | None
+    dam: str
+    sire: str | None
+    laid_at: Moment
+    day: int
+    count: str
+    card: CardResponse
+    box: BoxResponse
+    box_water: BoxWaterResponse | None
+    lid: str | None
+    due: list[DueResponse]
+    postponed: list[PostponedResponse]
+    forecast: ForecastResponse | None
+    rests_on: str
+    gaps: list[GapResponse]
+    cold_spells: list[ColdSpellResponse]
+    ribbon: list[RibbonPieceResponse]
+    eggs: list[EggResponse]
+    attention: list[AttentionResponse]
+    faults: list[FaultResponse]
+    learned: LearnedResponse
+    finished_at: Moment | None
+    probes: list[ProbeResponse]
+    log: list[LogResponse]
+
+
+class GradeRequest(RequestSchema):
+    """A turgor grade; `at` is when it was seen, now when left out."""
+
+    grade: Annotated[int, Field(ge=0, le=4)]
+    at: AskedMoment | None = None
+
+
+class CandlingRequest(RequestSchema):
+    """What the torch showed; `disc` null when it was not looked for."""
+
+    vessels: Vessels
+    disc: Disc | None = None
+    at: AskedMoment | None = None
+
+
+class WateringRequest(RequestSchema):
+    water_g: float
+    at: AskedMoment | None = None

@@ -1,0 +1,1 @@
+"""Devices that may send readings, and their tokens."""

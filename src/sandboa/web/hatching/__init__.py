@@ -1,0 +1,1 @@
+"""Hatch watch: pips, cuts, emergences, hatchlings, fates, and a clutch closed or reopened."""

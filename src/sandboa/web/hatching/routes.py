@@ -1,0 +1,175 @@
+"""Hatch watch: pips, cuts, emergences, hatchlings, fates, and a clutch closed or reopened."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Path
+
+from sandboa.services.acts.revisions import saved_over
+from sandboa.services.animals.meals import MealCommand
+from sandboa.services.animals.traits import TraitCommand
+from sandboa.services.cabinets import commands as cabinets
+from sandboa.services.clutches.told_forecasts import scores
+from sandboa.services.forms.clutch import hatchling_form
+from sandboa.services.hatching import (
+    at_the_egg,
+    fates,
+    hatchlings,
+    watch,
+)
+from sandboa.web.hatching.schemas import (
+    CutRequest,
+    FatesRequest,
+    FirstMealRequest,
+    HatchingClutchResponse,
+    HatchlingRequest,
+    HatchlingWeightRequest,
+    HatchWatchResponse,
+    LastWeekTickRequest,
+    MomentRequest,
+    MoveRequest,
+    ScoreResponse,
+    hatching_clutch_told,
+)
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.requests.revisions import Seen
+from sandboa.web.schemas.common import (
+    ActResponse,
+    AskedMoment,
+    Id,
+)
+from sandboa.web.security.permissions import LOOK, RECORD
+
+router = APIRouter(prefix="/api", tags=["hatching"])
+
+
+Code = Annotated[str, Path(max_length=20)]
+
+
+EggNumber = Annotated[int, Path(ge=1, le=1000)]
+
+
+HatchlingId = Annotated[Id, Path()]
+
+
+@router.get("/hatch-watch", dependencies=[LOOK])
+def get_hatch_watch(house: TheHouse, now_s: NowS) -> HatchWatchResponse:
+    """Clutches in their last week, pipping, or with hatchlings not settled yet."""
+    return HatchWatchResponse(
+        as_of=now_s,  # type: ignore[arg-type]
+        clutches=[hatching_clutch_told(c) for c in watch.hatch_watch(house.snapshot(), now_s)],
+    )
+
+
+@router.get("/clutches/{code}/hatch", dependencies=[LOOK])
+def get_hatching_clutch(code: Code, house: TheHouse, now_s: NowS) -> HatchingClutchResponse:
+    """One clutch at hatch."""
+    return hatching_clutch_told(watch.hatching_clutch(house.snapshot(), code, now_s))
+
+
+@router.post("/clutches/{code}/moves", dependencies=[RECORD], status_code=201)
+def move_box(code: Code, asked: MoveRequest, now_s: NowS) -> ActResponse:
+    """Record that a clutch's box was put on another shelf."""
+    return ActResponse.of(
+        cabinets.move_box(code, asked.cabinet, asked.shelf, _when(asked.at, now_s), now_s)
+    )
+
+
+@router.post("/clutches/{code}/eggs/{number}/pip", dependencies=[RECORD], status_code=201)
+def see_pip(code: Code, number: EggNumber, asked: MomentRequest, now_s: NowS) -> ActResponse:
+    """Record that an egg has pipped."""
+    return ActResponse.of(at_the_egg.see_pip(code, number, _when(asked.at, now_s), now_s))
+
+
+@router.post("/clutches/{code}/eggs/{number}/emergence", dependencies=[RECORD], status_code=201)
+def see_emergence(code: Code, number: EggNumber, asked: MomentRequest, now_s: NowS) -> ActResponse:
+    """Record that a hatchling is out of its egg."""
+    return ActResponse.of(at_the_egg.see_emergence(code, number, _when(asked.at, now_s), now_s))
+
+
+@router.post("/clutches/{code}/eggs/{number}/cut", dependencies=[RECORD], status_code=201)
+def cut_egg(code: Code, number: EggNumber, asked: CutRequest, now_s: NowS) -> ActResponse:
+    """Record that an egg was cut open, and why."""
+    at_s = _when(asked.at, now_s)
+    return ActResponse.of(
+        at_the_egg.cut_egg(code, number, asked.reason, at_s, now_s, bled=asked.bled)
+    )
+
+
+@router.put("/clutches/{code}/eggs/{number}/hatchling", dependencies=[RECORD])
+def record_hatchling(
+    code: Code, number: EggNumber, asked: HatchlingRequest, seen: Seen, now_s: NowS
+) -> ActResponse:
+    """Record, or correct, what came out of an egg; the first time over the revision "new"."""
+    said = hatchlings.HatchlingCommand(
+        number,
+        part=asked.part,
+        mass_g=asked.mass_g,
+        sex=asked.sex,
+        size=asked.size,
+        yolk=asked.yolk,
+        traits=[TraitCommand(t.name, t.form) for t in asked.traits],
+        defects=tuple(asked.defects),
+        note=asked.note,
+        plain=asked.plain,
+    )
+    with saved_over(seen, lambda: hatchling_form(code, number, asked.part)):
+        _, act = hatchlings.record_hatchling(code, said, now_s, twins=asked.twins)
+    return ActResponse.of(act)
+
+
+@router.post("/hatchlings/{hatchling}/weights", dependencies=[RECORD], status_code=201)
+def weigh_hatchling(
+    hatchling: HatchlingId, asked: HatchlingWeightRequest, now_s: NowS
+) -> ActResponse:
+    """Record a hatchling's weight."""
+    at_s = _when(asked.at, now_s)
+    return ActResponse.of(hatchlings.weigh_hatchling(hatchling, asked.mass_g, at_s, now_s))
+
+
+@router.post("/hatchlings/{hatchling}/shed", dependencies=[RECORD], status_code=201)
+def see_shed(hatchling: HatchlingId, asked: MomentRequest, now_s: NowS) -> ActResponse:
+    """Record a hatchling's first shed."""
+    return ActResponse.of(hatchlings.see_shed(hatchling, _when(asked.at, now_s), now_s))
+
+
+@router.post("/hatchlings/{hatchling}/meals", dependencies=[RECORD], status_code=201)
+def offer_first_meal(hatchling: HatchlingId, asked: FirstMealRequest, now_s: NowS) -> ActResponse:
+    """Record a meal offered to a hatchling, taken or refused."""
+    meal = MealCommand(asked.taken, asked.prey, asked.mass_g)
+    at_s = _when(asked.at, now_s)
+    return ActResponse.of(hatchlings.offer_first_meal(hatchling, meal, at_s, now_s))
+
+
+@router.post("/clutches/{code}/fates", dependencies=[RECORD], status_code=201)
+def declare_fates(code: Code, asked: FatesRequest, now_s: NowS) -> ActResponse:
+    """Declare what became of eggs, all of them or none."""
+    said = [fates.FateCommand(f.number, f.fate, f.stage) for f in asked.fates]
+    return ActResponse.of(fates.declare_fates(code, said, _when(asked.at, now_s), now_s))
+
+
+@router.post("/clutches/{code}/finished", dependencies=[RECORD], status_code=201)
+def finish(code: Code, asked: MomentRequest, now_s: NowS) -> ActResponse:
+    """Close a clutch: every egg has its fate."""
+    return ActResponse.of(fates.finish(code, _when(asked.at, now_s), now_s))
+
+
+@router.delete("/clutches/{code}/finished", dependencies=[RECORD])
+def reopen(code: Code, now_s: NowS) -> ActResponse:
+    """Open a closed clutch again."""
+    return ActResponse.of(fates.reopen(code, now_s))
+
+
+@router.post("/clutches/{code}/last-week", dependencies=[RECORD], status_code=201)
+def tick_last_week(code: Code, asked: LastWeekTickRequest, now_s: NowS) -> ActResponse:
+    """Tick a line of a clutch's last-week list, or take the tick back."""
+    return ActResponse.of(watch.tick_last_week(code, asked.task, asked.done, now_s))
+
+
+@router.get("/forecast-scores", dependencies=[LOOK])
+def get_scores(house: TheHouse) -> list[ScoreResponse]:
+    """How good the forecasts of finished clutches were."""
+    return [ScoreResponse.model_validate(s) for s in scores(house.snapshot())]
+
+
+def _when(asked: AskedMoment | None, now_s: float) -> float:
+    return asked.timestamp() if asked else now_s

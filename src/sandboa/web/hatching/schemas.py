@@ -1,0 +1,260 @@
+"""Requests and responses of this place."""
+
+from typing import Annotated
+
+from pydantic import BaseModel, Field
+
+from sandboa.core.hatching import AdviceKind, DeathStage, Defect, Fate, Sex, Size, YolkLeft
+from sandboa.core.hatching.last_week import LastWeekTask
+from sandboa.core.methods import CuttingSchool
+from sandboa.services.acts.revisions import revision_of
+from sandboa.services.forms.clutch import form_of_hatchling
+from sandboa.services.hatching.watch import HatchingClutch, HatchingEgg, HatchlingNow
+from sandboa.web.requests.revisions import Revision
+from sandboa.web.schemas.common import (
+    AskedMoment,
+    MealResponse,
+    Moment,
+    RequestSchema,
+    ResponseSchema,
+    TraitRequest,
+    TraitResponse,
+    WeightResponse,
+    WindowResponse,
+    at_or_none,
+)
+from sandboa.web.schemas.eggs import EggResponse, egg_told
+
+_SHORT_NAME = Annotated[str, Field(max_length=200)]
+
+
+class MoveRequest(RequestSchema):
+    cabinet: _SHORT_NAME
+    shelf: _SHORT_NAME
+    at: AskedMoment | None = None
+
+
+class MomentRequest(RequestSchema):
+    """When it was; now when left out."""
+
+    at: AskedMoment | None = None
+
+
+class CutRequest(MomentRequest):
+    """An egg opened by hand: why, and whether it bled."""
+
+    reason: _SHORT_NAME
+    bled: bool = False
+
+
+class HatchlingRequest(RequestSchema):
+    """What came out of an egg; `part` 2 is the second of twins, `twins` the word that it is one,
+    `plain` the word that it shows no trait."""
+
+    part: Annotated[int, Field(ge=1, le=9)] = 1
+    mass_g: float | None = None
+    sex: Sex = Sex.NOT_SEXED
+    size: Size | None = None
+    yolk: YolkLeft | None = None
+    traits: list[TraitRequest] = Field(max_length=200, default_factory=list)
+    defects: list[Defect] = Field(max_length=10, default_factory=list)
+    note: Annotated[str, Field(max_length=2000)] = ""
+    plain: bool = False
+    twins: bool = False
+
+
+class HatchlingWeightRequest(MomentRequest):
+    mass_g: float
+
+
+class FirstMealRequest(MomentRequest):
+    taken: bool
+    prey: _SHORT_NAME = ""
+    mass_g: float | None = None
+
+
+class FateRequest(RequestSchema):
+    """What became of an egg; `stage` where it died inside."""
+
+    number: Annotated[int, Field(ge=1, le=1000)]
+    fate: Fate
+    stage: DeathStage | None = None
+
+
+class FatesRequest(MomentRequest):
+    fates: list[FateRequest] = Field(max_length=100)
+
+
+class LastWeekTickRequest(RequestSchema):
+    task: LastWeekTask
+    done: bool
+
+
+class ScoreResponse(ResponseSchema):
+    """Forecasts made on `day` after lay, held against the mean pip that came.
+
+    Errors in days, positive when the forecast was too late; `in_half` and
+    `in_eighty` are how many pips the 50 % and the 80 % window held.
+    """
+
+    day: int
+    clutches: int
+    bias_days: float
+    error_days: float
+    in_half: int
+    in_eighty: int
+
+
+class AdviceResponse(ResponseSchema):
+    kind: AdviceKind
+    text: str
+    reason: str
+
+
+class HatchlingResponse(BaseModel):
+    """`shed_window` and `meal_window` are of what is still to come, null once it came."""
+
+    id: int
+    name: str
+    part: int
+    sex: str
+    size: str | None
+    yolk: str | None
+    defects: list[str]
+    note: str
+    traits: list[TraitResponse]
+    plain: bool
+    weights: list[WeightResponse]
+    meals: list[MealResponse]
+    shed_at: Moment | None
+    shed_window: WindowResponse | None
+    meal_window: WindowResponse | None
+    settled: bool
+    revision: Revision
+
+
+class HatchingEggResponse(BaseModel):
+    """`fate` is declared by the keeper or follows from the record; `fitting_fates` are those the
+    record does not rule out. `lost`: incubation lost it."""
+
+    egg: EggResponse
+    advice: AdviceResponse | None
+    emergence: WindowResponse | None
+    fate: Fate | None
+    stage: DeathStage | None
+    declared: bool
+    lost: bool
+    fitting_fates: list[Fate]
+    hatchlings: list[HatchlingResponse]
+
+
+class LastWeekResponse(BaseModel):
+    task: LastWeekTask
+    text: str
+    done_at: Moment | None
+
+
+class HatchingClutchResponse(BaseModel):
+    """A clutch at hatch. `closed` are the eggs waited for, `to_say` those without a fate."""
+
+    id: int
+    code: str
+    dam: str
+    sire: str | None
+    cabinet: str
+    shelf: str
+    day: int
+    fraction: float
+    maternal: bool
+    school: CuttingSchool
+    first_pip: WindowResponse | None
+    first_pipped_at: Moment | None
+    next_pip: WindowResponse | None
+    last_pip: WindowResponse | None
+    closed: list[int]
+    to_say: list[int]
+    eggs: list[HatchingEggResponse]
+    preparations: list[LastWeekResponse]
+    finished_at: Moment | None
+
+
+class HatchWatchResponse(BaseModel):
+    as_of: Moment
+    clutches: list[HatchingClutchResponse]
+
+
+def hatching_clutch_told(standing: HatchingClutch) -> HatchingClutchResponse:
+    """The clutch as the Hatch watch place draws it."""
+    now, forecast = standing.now, standing.now.forecast
+    shown = forecast if forecast and not forecast.overdue else None
+    return HatchingClutchResponse(
+        id=now.clutch.entity_id,
+        code=now.clutch.code,
+        dam=now.dam,
+        sire=now.sire,
+        cabinet=now.cabinet,
+        shelf=now.shelf,
+        day=now.day,
+        fraction=now.fraction,
+        maternal=now.maternal,
+        school=standing.school,
+        first_pip=WindowResponse.model_validate(shown.first_pip)
+        if shown and shown.first_pip
+        else None,
+        first_pipped_at=at_or_none(forecast.first_pipped_s if forecast else None),
+        next_pip=WindowResponse.model_validate(shown.next_pip)
+        if shown and shown.next_pip
+        else None,
+        last_pip=WindowResponse.model_validate(shown.last_pip)
+        if shown and shown.last_pip
+        else None,
+        closed=list(standing.closed),
+        to_say=list(standing.to_say),
+        eggs=[_egg(egg) for egg in standing.eggs],
+        preparations=[
+            LastWeekResponse(task=line.task, text=line.text, done_at=at_or_none(done_s))
+            for line, done_s in standing.preparations
+        ],
+        finished_at=at_or_none(now.finished_s),
+    )
+
+
+def _egg(egg: HatchingEgg) -> HatchingEggResponse:
+    return HatchingEggResponse(
+        egg=egg_told(egg.view),
+        advice=AdviceResponse.model_validate(egg.advice) if egg.advice else None,
+        emergence=WindowResponse.model_validate(egg.emergence) if egg.emergence else None,
+        fate=egg.fate,
+        stage=DeathStage(egg.stage) if egg.stage else None,
+        declared=egg.declared,
+        lost=egg.fate is not None and egg.fate.is_loss,
+        fitting_fates=list(egg.fitting_fates),
+        hatchlings=[_hatchling(h) for h in egg.hatchlings],
+    )
+
+
+def _hatchling(hatchling: HatchlingNow) -> HatchlingResponse:
+    row = hatchling.recorded
+    return HatchlingResponse(
+        id=row.entity_id,
+        name=hatchling.name,
+        part=row.part,
+        sex=row.sex,
+        size=row.size,
+        yolk=row.yolk,
+        defects=row.defects.split(",") if row.defects else [],
+        plain=bool(row.plain),
+        note=row.note,
+        traits=[TraitResponse.model_validate(t) for t in hatchling.traits],
+        weights=[WeightResponse.model_validate(w) for w in hatchling.weights],
+        meals=[MealResponse.model_validate(m) for m in hatchling.meals],
+        shed_at=at_or_none(hatchling.shed_s),
+        shed_window=WindowResponse.model_validate(hatchling.shed_window)
+        if hatchling.shed_window
+        else None,
+        meal_window=WindowResponse.model_validate(hatchling.meal_window)
+        if hatchling.meal_window
+        else None,
+        settled=hatchling.settled,
+        revision=revision_of(form_of_hatchling(row, hatchling.traits)),
+    )

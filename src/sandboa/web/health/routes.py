@@ -1,0 +1,40 @@
+"""The health of the house itself: damage, a restore under way, the watch, the clock."""
+
+from fastapi import APIRouter
+
+from sandboa.records.database import damage
+from sandboa.services.safekeeping.condition import CLOCK_OFF_S, clock_behind_s
+from sandboa.web.health.schemas import HealthResponse
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.schemas.common import at_or_none
+from sandboa.web.security.permissions import ANYONE, LOOK
+
+router = APIRouter(prefix="/api", tags=["house"])
+
+
+#: s without a look at the cabinets after which a page says so: a look is due every 30 s.
+WATCH_LATE_S = 300.0
+
+
+@router.get("/health", dependencies=[LOOK])
+def get_health(house: TheHouse, now_s: NowS) -> HealthResponse:
+    """How the house itself is."""
+    state = house.restoring.state
+    return HealthResponse(
+        damage=list(damage()),
+        changed=list(house.problems),
+        restoring=state.copy if state is not None and state.ended_s is None else None,
+        looked_at=at_or_none(house.looked_s),
+        watch_late=now_s - (house.looked_s or house.begun_s) > WATCH_LATE_S,
+        clock_behind_s=max(clock_behind_s(now_s), _set_back_s(house.clock.behind_s())),
+    )
+
+
+def _set_back_s(behind_s: float) -> float:
+    return behind_s if behind_s > CLOCK_OFF_S else 0.0
+
+
+@router.get("/alive", dependencies=[ANYONE], include_in_schema=False)
+def get_alive() -> dict[str, bool]:
+    """The empty endpoint: for waiting until the server is up, and to measure others against."""
+    return {"alive": True}

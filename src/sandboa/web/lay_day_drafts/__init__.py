@@ -1,0 +1,1 @@
+"""Lay days under way: begun, carried on from any device, recorded."""

@@ -1,0 +1,1 @@
+"""Losses: each failed egg and clutch, what was found on opening, causes with their evidence."""

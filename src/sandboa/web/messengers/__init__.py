@@ -1,0 +1,1 @@
+"""Messengers: the ways alarms leave the house, and what they sent."""

@@ -1,0 +1,1 @@
+"""People of the house, and signing in."""

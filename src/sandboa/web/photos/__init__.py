@@ -1,0 +1,1 @@
+"""Photos: taken in, listed, shown; always re-encoded, never by a name the user gave."""

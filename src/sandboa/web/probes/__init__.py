@@ -1,0 +1,1 @@
+"""Probes: where they hang, checks and offsets, readings left out."""

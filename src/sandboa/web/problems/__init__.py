@@ -1,0 +1,1 @@
+"""Errors as RFC 9457 problem details, in one table."""

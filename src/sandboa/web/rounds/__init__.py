@@ -1,0 +1,1 @@
+"""Rounds: the boxes a phone carries along, visits delivered, reasons put off."""

@@ -1,0 +1,129 @@
+"""Rounds: the boxes a phone carries along, visits delivered, reasons put off."""
+
+from fastapi import APIRouter
+
+from sandboa.services.rounds.close_visit import Closed, Refused, deliver
+from sandboa.services.rounds.due_now import postpone
+from sandboa.services.rounds.round_now import RoundBox, round_now
+from sandboa.services.rounds.visit import BoxVisit, EggSeen, FreshMedium
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.rounds.schemas import (
+    OutcomesResponse,
+    PostponementRequest,
+    RoundBoxResponse,
+    RoundResponse,
+    ShelfChoice,
+    TopUpStepResponse,
+    VisitOutcome,
+    VisitRequest,
+    VisitsRequest,
+    due_told,
+)
+from sandboa.web.schemas.common import (
+    ActResponse,
+)
+from sandboa.web.schemas.eggs import egg_told
+from sandboa.web.schemas.water import BoxWaterResponse
+from sandboa.web.security.permissions import LOOK, RECORD
+
+router = APIRouter(prefix="/api", tags=["rounds"])
+
+
+@router.get("/round", dependencies=[LOOK])
+def get_round(house: TheHouse, now_s: NowS) -> RoundResponse:
+    """Every box with eggs in it, by cabinet, shelf and code: what a phone needs offline."""
+    now = round_now(house.snapshot(), now_s)
+    return RoundResponse(
+        as_of=now.as_of_s,  # type: ignore[arg-type]
+        boxes=[_box(box) for box in now.boxes],
+        shelves=[ShelfChoice(cabinet=c, shelf=s) for c, s in now.shelves],
+    )
+
+
+@router.post("/visits", dependencies=[RECORD])
+def deliver_visits(asked: VisitsRequest, now_s: NowS) -> OutcomesResponse:
+    """Record visits in their order, each once for its key; one refused does not stop the next."""
+    ahead_s = asked.sent_at.timestamp() - now_s if asked.sent_at else 0.0
+    told = deliver([_visit(visit, ahead_s) for visit in asked.visits], now_s)
+    keys = (visit.key for visit in asked.visits)
+    return OutcomesResponse(outcomes=[_outcome(k, t) for k, t in zip(keys, told, strict=True)])
+
+
+@router.post("/postponements", dependencies=[RECORD], status_code=201)
+def put_off(asked: PostponementRequest, now_s: NowS) -> ActResponse:
+    """Put a reason to open a box off for some days."""
+    return ActResponse.of(postpone(asked.code, asked.kind, asked.days, now_s))
+
+
+def _outcome(key: str, told: Closed | Refused) -> VisitOutcome:
+    if isinstance(told, Refused):
+        return VisitOutcome(key=key, state="refused", reason=told.reason, field=told.field)
+    return VisitOutcome(
+        key=key,
+        state="known" if told.known else "stored",
+        act=ActResponse.of(told.act),
+        conflicts=list(told.conflicts),
+    )
+
+
+def _visit(asked: VisitRequest, ahead_s: float) -> BoxVisit:
+    """The visit in the house's time; the device's clock is `ahead_s` before it."""
+    return BoxVisit(
+        key=asked.key,
+        code=asked.code,
+        opened_s=asked.opened_at.timestamp() - ahead_s,
+        closed_s=asked.closed_at.timestamp() - ahead_s,
+        seen_act=asked.seen_act,
+        eggs=tuple(
+            EggSeen(
+                number=egg.number,
+                grade=egg.grade,
+                vessels=egg.vessels,
+                disc=egg.disc,
+                signs=tuple((sign.kind, sign.value) for sign in egg.signs),
+                acts=tuple(egg.acts),
+                mass_g=egg.mass_g,
+            )
+            for egg in asked.eggs
+        ),
+        rest_as_before=asked.rest_as_before,
+        signs=tuple((sign.kind, sign.value) for sign in asked.signs),
+        mass_g=asked.mass_g,
+        water_g=asked.water_g,
+        acts=tuple(asked.acts),
+        closing=asked.closing,
+        shelf=(asked.shelf.cabinet, asked.shelf.shelf) if asked.shelf else None,
+        fresh=FreshMedium(asked.fresh.medium, asked.fresh.water_g, asked.fresh.mass_g)
+        if asked.fresh
+        else None,
+        mass_change_g=asked.mass_change_g,
+    )
+
+
+def _box(box: RoundBox) -> RoundBoxResponse:
+    now = box.box.now
+    assert now.water is not None, "a round has no clutch that its dam keeps"
+    due, postponed = due_told(box.box)
+    return RoundBoxResponse(
+        id=now.clutch.entity_id,
+        code=now.clutch.code,
+        dam=now.dam,
+        cabinet=now.cabinet,
+        shelf=now.shelf,
+        day=now.day,
+        fraction=now.fraction,
+        urgency=box.box.urgency,
+        due=due,
+        postponed=postponed,
+        last_visit_at=box.last_visit_s,  # type: ignore[arg-type]
+        visited=box.visited,
+        seen_act=box.seen_act,
+        on_grid=now.on_grid,
+        mould_method=box.mould_method,
+        box_c=now.curve.temperature.future_c,
+        box_water=BoxWaterResponse.of(now.water),
+        lid=now.lid,
+        top_ups=[TopUpStepResponse.model_validate(step) for step in box.top_ups],
+        heaviest_g=box.heaviest_g,
+        eggs=[egg_told(egg) for egg in now.eggs.eggs],
+    )

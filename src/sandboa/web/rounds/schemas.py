@@ -1,0 +1,197 @@
+"""Requests and responses of this place."""
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from sandboa.core.box import Closing
+from sandboa.core.candling import Disc, Vessels
+from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
+from sandboa.core.standing import SignKind
+from sandboa.services.rounds.due_now import BoxDue
+from sandboa.web.schemas.common import (
+    ActResponse,
+    AskedMoment,
+    Moment,
+    RequestSchema,
+    ResponseSchema,
+)
+from sandboa.web.schemas.eggs import EggResponse
+from sandboa.web.schemas.water import BoxWaterResponse
+
+#: Visits a device may deliver in one request; it sends the rest in the next.
+MOST_VISITS = 500
+
+
+_Name = Annotated[str, Field(max_length=200)]
+
+
+_Word = Annotated[str, Field(max_length=40)]
+
+
+_Grams = Annotated[float, Field(gt=-100_000, lt=100_000)]
+
+
+class DueResponse(ResponseSchema):
+    """A reason to open the box, since when."""
+
+    kind: DueKind
+    since: Moment = Field(validation_alias="since_s")
+    urgency: str
+    text: str
+    eggs: list[int]
+
+
+class PostponedResponse(DueResponse):
+    """A reason that was put off."""
+
+    until: Moment
+
+
+class TopUpStepResponse(ResponseSchema):
+    """A box that weighs `from_g` or more, and less than the step before, lacks `add_g`."""
+
+    from_g: float
+    add_g: float
+    today_g: float
+    split: bool
+
+
+class ShelfChoice(BaseModel):
+    cabinet: str
+    shelf: str
+
+
+class RoundBoxResponse(BaseModel):
+    """A box as a phone carries it into the room."""
+
+    id: int
+    code: str
+    dam: str
+    cabinet: str
+    shelf: str
+    day: int
+    fraction: float
+    urgency: str
+    due: list[DueResponse]
+    postponed: list[PostponedResponse]
+    last_visit_at: Moment
+    visited: bool
+    seen_act: int
+    on_grid: bool
+    mould_method: str
+    box_c: float
+    box_water: BoxWaterResponse
+    lid: str | None
+    top_ups: list[TopUpStepResponse]
+    heaviest_g: float | None
+    eggs: list[EggResponse]
+
+
+class RoundResponse(BaseModel):
+    as_of: Moment
+    boxes: list[RoundBoxResponse]
+    shelves: list[ShelfChoice]
+
+
+class EggSignRequest(RequestSchema):
+    kind: SignKind
+    value: _Word
+
+
+class EggSeenRequest(RequestSchema):
+    """What was recorded of one egg; left out where nothing was."""
+
+    number: Annotated[int, Field(ge=1, le=1000)]
+    grade: Annotated[int, Field(ge=0, le=4)] | None = None
+    vessels: Vessels | None = None
+    disc: Disc | None = None
+    signs: Annotated[list[EggSignRequest], Field(default_factory=list, max_length=20)]
+    acts: Annotated[list[EggActKind], Field(default_factory=list, max_length=10)]
+    mass_g: _Grams | None = None
+
+
+class BoxSignRequest(RequestSchema):
+    kind: Literal["lid", "medium", "weight", "smell", "pests"]
+    value: _Word
+
+
+class FreshMediumRequest(RequestSchema):
+    medium: _Word
+    water_g: _Grams | None = None
+    mass_g: _Grams | None = None
+
+
+class ShelfRequest(RequestSchema):
+    cabinet: _Name
+    shelf: _Name
+
+
+class VisitRequest(RequestSchema):
+    """One box opened and shut. `key` is the device's own: delivered twice, it is one visit."""
+
+    key: Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[ -~]+$")]
+    code: Annotated[str, Field(max_length=20)]
+    opened_at: AskedMoment
+    closed_at: AskedMoment
+    seen_act: Annotated[int, Field(ge=0, le=2**53)] | None = None
+    eggs: Annotated[list[EggSeenRequest], Field(default_factory=list, max_length=30)]
+    rest_as_before: bool = True
+    signs: Annotated[list[BoxSignRequest], Field(default_factory=list, max_length=10)]
+    mass_g: _Grams | None = None
+    water_g: _Grams | None = None
+    acts: Annotated[list[BoxActKind], Field(default_factory=list, max_length=10)]
+    closing: Closing | None = None
+    shelf: ShelfRequest | None = None
+    fresh: FreshMediumRequest | None = None
+    mass_change_g: _Grams | None = None
+
+
+class VisitsRequest(RequestSchema):
+    """Visits in the order in which they were closed.
+
+    `sent_at` is the device's own clock at this moment: its times are shifted to
+    the house's by it, so that a phone that goes wrong is right all the same.
+    """
+
+    sent_at: AskedMoment | None = None
+    visits: Annotated[list[VisitRequest], Field(min_length=1, max_length=MOST_VISITS)]
+
+
+class VisitOutcome(BaseModel):
+    """What became of a visit. `refused` ones are not stored; `reason` says why, at which field."""
+
+    key: str
+    state: Literal["stored", "known", "refused"]
+    act: ActResponse | None = None
+    conflicts: list[str] = []
+    reason: str | None = None
+    field: str | None = None
+
+
+class OutcomesResponse(BaseModel):
+    outcomes: list[VisitOutcome]
+
+
+class PostponementRequest(RequestSchema):
+    code: Annotated[str, Field(max_length=20)]
+    kind: DueKind
+    days: float
+
+
+def due_told(box: BoxDue) -> tuple[list[DueResponse], list[PostponedResponse]]:
+    """A box's reasons, due and put off."""
+    return (
+        [DueResponse.model_validate(due) for due in box.due],
+        [
+            PostponedResponse(
+                kind=due.kind,
+                since_s=due.since_s,  # type: ignore[call-arg]
+                urgency=due.urgency,
+                text=due.text,
+                eggs=list(due.eggs),
+                until=until_s,  # type: ignore[arg-type]
+            )
+            for due, until_s in box.postponed
+        ],
+    )

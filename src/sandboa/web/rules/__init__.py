@@ -1,0 +1,1 @@
+"""Numbers of the core that a screen draws or checks with: told once, never copied."""

@@ -1,0 +1,1 @@
+"""Schemas that several places share."""

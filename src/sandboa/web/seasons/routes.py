@@ -1,0 +1,79 @@
+"""Seasons: hatch rates with intervals, losses by cause, and what the season taught."""
+
+from typing import Annotated
+
+from fastapi import APIRouter, Query
+
+from sandboa.core.rates import GroupRate
+from sandboa.services.seasons.counted import Dimension
+from sandboa.services.seasons.page import compare_groups, season_page
+from sandboa.web.hatching.schemas import ScoreResponse
+from sandboa.web.house import NowS, TheHouse
+from sandboa.web.requests.deadline import for_seconds
+from sandboa.web.seasons.schemas import (
+    CauseCostResponse,
+    ComparisonResponse,
+    DamSlugsResponse,
+    DimensionResponse,
+    GroupRateResponse,
+    RateResponse,
+    SeasonFindingResponse,
+    SeasonsResponse,
+    StandingScoreResponse,
+)
+from sandboa.web.security.permissions import LOOK
+
+#: s after which a page is answered with what is worked out by then.
+_PATIENCE_S = 2.0
+
+
+router = APIRouter(prefix="/api/seasons", tags=["seasons"])
+
+
+Year = Annotated[int | None, Query(ge=1980, le=2200)]
+
+
+_GroupName = Annotated[str, Query(max_length=200)]
+
+
+@router.get("", dependencies=[LOOK])
+def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsResponse:
+    """A season's numbers (by year of laying), or those of all."""
+    page = season_page(house.snapshot(), year, now_s, for_seconds(_PATIENCE_S))
+    return SeasonsResponse(
+        year=page.year,
+        years=list(page.years),
+        clutches=len(page.clutches),
+        hatched=RateResponse.model_validate(page.hatched),
+        likeness=page.likeness,
+        dimensions=[
+            DimensionResponse(dimension=dimension, groups=[_group(group) for group in groups])
+            for dimension, groups in page.dimensions.items()
+        ],
+        slugs=[DamSlugsResponse.model_validate(slugs) for slugs in page.slugs],
+        lost=page.lost,
+        opened=page.opened,
+        costs=[CauseCostResponse.model_validate(cost) for cost in page.costs],
+        scores=[ScoreResponse.model_validate(score) for score in page.scores],
+        standings=[StandingScoreResponse.model_validate(score) for score in page.standings],
+        waiting=page.waiting,
+        taught=[SeasonFindingResponse.model_validate(sentence) for sentence in page.taught],
+    )
+
+
+@router.get("/comparison", dependencies=[LOOK])
+def get_comparison(
+    house: TheHouse,
+    now_s: NowS,
+    by: Dimension,
+    first: _GroupName,
+    second: _GroupName,
+    year: Year = None,
+) -> ComparisonResponse:
+    """Two groups in one sentence, which knows when it is too few."""
+    told = compare_groups(house.snapshot(), by, first, second, year, now_s)
+    return ComparisonResponse.model_validate(told)
+
+
+def _group(group: GroupRate) -> GroupRateResponse:
+    return GroupRateResponse.model_validate(group)

@@ -1,0 +1,108 @@
+"""Requests and responses of this place."""
+
+from pydantic import BaseModel
+
+from sandboa.core.standing import Standing
+from sandboa.services.seasons.counted import Dimension
+from sandboa.web.hatching.schemas import ScoreResponse
+from sandboa.web.schemas.common import ResponseSchema
+
+
+class RateResponse(ResponseSchema):
+    """`k` of `n` eggs in `clutches`; low-high holds the rate behind them in 90 %."""
+
+    k: int
+    n: int
+    clutches: int
+    share: float | None
+    low: float
+    high: float
+    effective_n: float
+
+
+class GroupRateResponse(ResponseSchema):
+    """`drawn` is what to expect of the group: its own record and the house's together."""
+
+    name: str
+    rate: RateResponse
+    drawn: float | None
+
+
+class DimensionResponse(BaseModel):
+    dimension: Dimension
+    groups: list[GroupRateResponse]
+
+
+class DamSlugsResponse(ResponseSchema):
+    dam: str
+    year: int
+    rate: RateResponse
+    counts: list[str]
+
+
+class CauseCostResponse(ResponseSchema):
+    """Eggs a cause likely cost, by its shares; `code` is the clutch it cost most."""
+
+    cause: str
+    eggs: float
+    code: str
+    change: str
+
+
+class StandingBinResponse(ResponseSchema):
+    """Of `eggs` told so: the mean chance said, and how many pipped later."""
+
+    standing: Standing
+    eggs: int
+    said: float
+    pipped: int
+
+
+class StandingScoreResponse(ResponseSchema):
+    """Standings of one day against what came; Brier scores are the better the smaller."""
+
+    day: int
+    eggs: int
+    pipped: int
+    brier: float
+    brier_of_always: float
+    words: str
+    bins: list[StandingBinResponse]
+
+
+class SeasonFindingResponse(ResponseSchema):
+    text: str
+    number: str
+    about: str
+
+
+class SeasonsResponse(BaseModel):
+    """`year` null is all years. `likeness` is how alike eggs of one clutch are, 0-1.
+
+    Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
+    """
+
+    year: int | None
+    years: list[int]
+    clutches: int
+    hatched: RateResponse
+    likeness: float
+    dimensions: list[DimensionResponse]
+    slugs: list[DamSlugsResponse]
+    lost: int
+    opened: int
+    costs: list[CauseCostResponse]
+    scores: list[ScoreResponse]
+    standings: list[StandingScoreResponse]
+    waiting: int
+    taught: list[SeasonFindingResponse]
+
+
+class ComparisonResponse(ResponseSchema):
+    """`better` is the chance that the first group's rate is the higher one."""
+
+    words: str
+    better: float
+    called: bool
+    difference_low: float
+    difference_high: float

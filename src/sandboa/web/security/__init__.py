@@ -1,0 +1,1 @@
+"""What stands before every request: who may come in, from where, with how much, and how often."""

@@ -1,0 +1,1 @@
+"""Settings: the house's methods and numbers, each with its reason; and the cabinets' readiness."""

@@ -1,0 +1,1 @@
+"""Today: what to do now, by cabinet and shelf, with the reason."""

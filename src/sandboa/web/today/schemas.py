@@ -1,0 +1,89 @@
+"""Requests and responses of this place."""
+
+from pydantic import BaseModel
+
+from sandboa.core.standing import Standing
+from sandboa.services.clutches.egg_judgements import EggView
+from sandboa.web.rounds.schemas import DueResponse, PostponedResponse
+from sandboa.web.schemas.common import Moment, ResponseSchema, WindowResponse
+
+
+class AttentionResponse(ResponseSchema):
+    """One thing to know or do, and why."""
+
+    urgency: str
+    text: str
+    eggs: list[int]
+    at_box: bool
+    at_hatch: bool
+
+
+class SmallEggResponse(BaseModel):
+    """An egg small enough for a list: where it lies and how dented it is."""
+
+    number: int
+    x: float
+    y: float
+    slug: bool
+    shell: str
+    grade: int | None
+    early: bool
+    pipped: bool
+    removed: bool
+    out: bool
+    lost: bool
+    standing: Standing | None
+    mould: str | None
+
+
+class TodayClutchResponse(BaseModel):
+    code: str
+    dam: str
+    sire: str | None
+    cabinet: str
+    shelf: str
+    count: str
+    laid_at: Moment
+    day: int
+    fraction: float
+    temperature_c: float
+    set_point_c: float
+    first_pip: WindowResponse | None
+    typical_pip: WindowResponse | None
+    urgency: str
+    attention: list[AttentionResponse]
+    due: list[DueResponse]
+    postponed: list[PostponedResponse]
+    eggs: list[SmallEggResponse]
+
+
+class SilentProbeResponse(BaseModel):
+    name: str
+    last_at: Moment | None
+
+
+class TodayResponse(BaseModel):
+    as_of: Moment
+    demo: bool
+    clock_behind_s: float
+    clutches: list[TodayClutchResponse]
+    silent_probes: list[SilentProbeResponse]
+
+
+def small_egg(egg: EggView) -> SmallEggResponse:
+    """An egg as it is drawn in a list or in a cabinet."""
+    return SmallEggResponse(
+        number=egg.number,
+        x=egg.x,
+        y=egg.y,
+        slug=egg.slug,
+        shell=egg.shell,
+        grade=egg.grade,
+        early=bool(egg.excess),
+        pipped=egg.pipped_s is not None,
+        removed=egg.removed_s is not None,
+        out=egg.emerged_s is not None,
+        lost=egg.fate is not None and egg.fate.is_loss,
+        standing=egg.standing.standing if egg.standing else None,
+        mould=dict(egg.signs).get("mould"),
+    )
