@@ -94,3 +94,9 @@ def require_no_circle(
                 )
             seen.add(animal)
             waiting.extend(parents.get(animal, (None, None)))
+
+
+DAM: Final = "dam"
+
+
+SIRE: Final = "sire"

@@ -6,13 +6,12 @@ from datetime import UTC, datetime
 from functools import partial
 from typing import Final
 
-from sandboa.core.animals import TraitForm
+from sandboa.core.animals import DAM, SIRE, TraitForm
 from sandboa.core.dam_care import AftercareTask
 from sandboa.core.laying import PreparationTask, Sign
 from sandboa.core.pairing.genes import DoubleForm, Inheritance
 from sandboa.records.animals import Pairing
 from sandboa.records.clutches import Clutch
-from sandboa.records.house import DAM, SIRE
 from sandboa.services.animals.commands import (
     AnimalCommand,
     add_animal,

@@ -1,13 +1,10 @@
 """Animals, cabinets, shelves, set points and probes."""
 
-from typing import Final, TypeVar
+from typing import TypeVar
 
 from peewee import FloatField, IntegerField, TextField
 
 from sandboa.records.facts import Fact
-
-DAM: Final = "dam"
-SIRE: Final = "sire"
 
 
 class Animal(Fact):

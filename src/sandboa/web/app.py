@@ -15,7 +15,7 @@ from uvicorn.middleware.proxy_headers import ProxyHeadersMiddleware
 
 from sandboa import __version__
 from sandboa.formats.pictures import close_readers
-from sandboa.records.database import open_database
+from sandboa.services.safekeeping.house_file import open_house
 from sandboa.web.background.alarm_monitor import watching
 from sandboa.web.background.night import nights
 from sandboa.web.clock import Clock, SystemClock
@@ -66,7 +66,7 @@ def create_app(
         connections=ledger_for(proxies),
     )
     if database is not None:
-        open_database(database)
+        open_house(database)
     problems.install(app)
     for router in ROUTERS:
         app.include_router(router)

@@ -20,7 +20,8 @@ from pydantic import ValidationError
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery
 from sandboa.records.database import Unavailable
-from sandboa.services.probes.devices import NotAllowed, device_called
+from sandboa.services.people.tokens import NotAllowed
+from sandboa.services.probes.devices import device_called
 from sandboa.services.readings.intake import TakenIn, take_in
 
 TOPIC: Final = "sandboa/+/readings"

@@ -17,8 +17,8 @@ from sandboa.records import (
     rounds,
 )
 from sandboa.records.database import IntegrityError, transaction
+from sandboa.records.facts import Act as Act
 from sandboa.records.facts import (
-    Act,
     act_numbered,
     acts_lately,
     fact_tables,

@@ -14,7 +14,8 @@ from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_name
 from sandboa.records import keys
-from sandboa.records.alarms import Messenger
+from sandboa.records.alarms import Messenger as Messenger
+from sandboa.records.alarms import names_of_messengers as names_of_messengers
 from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
@@ -38,6 +39,16 @@ class MessengerCommand:
     quiet_until_min: int | None = None
     gravity: Severity = Severity.NOTICE
     life_at_min: int | None = None
+
+
+def messengers_now() -> list[Messenger]:
+    """Every messenger of the house, by name."""
+    return sorted(Messenger.current(), key=lambda m: m.name.casefold())
+
+
+def secrets_of(messenger: Messenger) -> dict[str, str | None]:
+    """A messenger's secrets by name; None for one that this machine cannot read."""
+    return keys.secrets_of(messenger.entity_id)
 
 
 def add_messenger(said: MessengerCommand, carriers: Mapping[str, Carrier], now_s: float) -> Act:

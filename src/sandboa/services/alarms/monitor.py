@@ -13,7 +13,10 @@ from sandboa.core.development.exposure import HARM_ABOVE_C
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
-from sandboa.records.alarms import Acknowledgement, Alarm, alarm_numbered, end_alarm, open_alarms
+from sandboa.records.alarms import Acknowledgement, alarm_numbered, end_alarm
+from sandboa.records.alarms import Alarm as Alarm
+from sandboa.records.alarms import alarms_between as alarms_between
+from sandboa.records.alarms import open_alarms as open_alarms
 from sandboa.records.database import transaction
 from sandboa.records.facts import Act
 from sandboa.records.house import Cabinet, Probe

@@ -7,6 +7,8 @@ from typing import Final
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import (
+    DAM,
+    SIRE,
     leaps,
     require_hatch_year,
     require_no_circle,
@@ -17,7 +19,7 @@ from sandboa.core.names import clean_code, clean_name
 from sandboa.core.units import CLOCK_GRACE_S, require_moment
 from sandboa.records.animals import Weight
 from sandboa.records.facts import Act
-from sandboa.records.house import DAM, SIRE, Animal
+from sandboa.records.house import Animal as Animal
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.recording import act
 from sandboa.services.animals.meals import MealCommand, keep_meal

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from sandboa.core.act_kinds import ActKind
+from sandboa.core.animals import DAM
 from sandboa.core.dam_care import (
     AftercareTask,
     CareItem,
@@ -18,7 +19,7 @@ from sandboa.core.lay_day import Lump
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, DamCheck
 from sandboa.records.facts import Act
-from sandboa.records.house import DAM, Task
+from sandboa.records.house import Task
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.recording import act
 from sandboa.services.animals.commands import find_animal

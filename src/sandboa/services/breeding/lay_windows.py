@@ -2,6 +2,7 @@
 
 from dataclasses import dataclass
 
+from sandboa.core.animals import DAM
 from sandboa.core.laying import (
     LayForecast,
     Preparation,
@@ -16,7 +17,6 @@ from sandboa.core.pairing import Pair, PlannedVisit, many_dams, plan_visits, too
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.animals import Pairing
 from sandboa.records.facts import Act
-from sandboa.records.house import DAM
 from sandboa.services.acts.checklists import tick
 from sandboa.services.animals.commands import find_animal
 from sandboa.services.lay_day.drafts import dams_laying

@@ -2,13 +2,12 @@
 
 from dataclasses import dataclass
 
-from sandboa.core.animals import TraitForm
+from sandboa.core.animals import DAM, SIRE, TraitForm
 from sandboa.core.hatching import Fate
 from sandboa.core.pairing.expected import against_expected
 from sandboa.core.pairing.genes import Gene, Odds, shows
 from sandboa.records.animals import Trait
 from sandboa.records.hatching import Hatchling
-from sandboa.records.house import DAM, SIRE
 from sandboa.services.animals.commands import find_animal
 from sandboa.services.animals.genes import as_genes, genes, odds_of
 from sandboa.services.losses.ends import ClutchEnds

@@ -1,13 +1,13 @@
 """Who is meant for whom, visits and locks, and the signs that a dam will lay."""
 
 from sandboa.core.act_kinds import ActKind
+from sandboa.core.animals import DAM, SIRE
 from sandboa.core.errors import NotPlausible
 from sandboa.core.laying import Sign
 from sandboa.core.units import CLOCK_GRACE_S, require_moment
 from sandboa.records import animals as recorded
 from sandboa.records.animals import Lock, Pair, Pairing
 from sandboa.records.facts import Act
-from sandboa.records.house import DAM, SIRE
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
 from sandboa.services.animals.commands import find_animal

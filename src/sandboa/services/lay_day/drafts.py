@@ -6,6 +6,7 @@ from datetime import UTC, datetime
 from pydantic import ValidationError
 
 from sandboa.core.act_kinds import ActKind
+from sandboa.core.animals import DAM, SIRE
 from sandboa.core.candling import TurnAdvice, turn_advice
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.errors import NotPlausible
@@ -17,7 +18,7 @@ from sandboa.records import lay_drafts
 from sandboa.records.animals import Weight
 from sandboa.records.clutches import Clutch
 from sandboa.records.facts import Act
-from sandboa.records.house import DAM, SIRE, Animal
+from sandboa.records.house import Animal
 from sandboa.records.lay_drafts import LayDraft
 from sandboa.records.photos import Photo
 from sandboa.services.acts.errors import Conflict, NotFound

@@ -6,7 +6,7 @@ from datetime import datetime
 from typing import Any, Final
 
 from sandboa.core.act_kinds import ActKind
-from sandboa.core.animals import require_weight
+from sandboa.core.animals import DAM, SIRE, require_weight
 from sandboa.core.box import Closing, Shell, require_distinct_places
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.clutch_count import MOST_EGGS, ClutchCount, clutch_count
@@ -31,7 +31,6 @@ from sandboa.records.clutches import (
 from sandboa.records.clutches import EggEvent as EggEventFact
 from sandboa.records.facts import Act
 from sandboa.records.hatching import Cut, Emergence, Pip
-from sandboa.records.house import DAM, SIRE
 from sandboa.records.methods import ClutchMethod
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.preconditions import require_not_ahead

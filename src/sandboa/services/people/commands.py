@@ -9,10 +9,11 @@ from sandboa.records.facts import Act
 from sandboa.records.people import (
     Person,
     forget_keys_of,
-    person_called,
     sessions_of,
     with_passphrase,
 )
+from sandboa.records.people import names_of_people as names_of_people
+from sandboa.records.people import person_called as person_called
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
 from sandboa.services.acts.undo_constraints import require_keeper_left

@@ -9,7 +9,7 @@ from sandboa.records.people import (
     is_private_link,
     private_link_of,
 )
-from sandboa.services.probes.devices import NotAllowed, hash_of
+from sandboa.services.people.tokens import NotAllowed, hash_of
 
 
 def make_link(person: int | None, now_s: float) -> str:

@@ -22,7 +22,7 @@ from sandboa.records.people import Person, person_called, with_passphrase
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.people.commands import find_person
 from sandboa.services.people.private_link import end_link
-from sandboa.services.probes.devices import hash_of
+from sandboa.services.people.tokens import hash_of
 
 #: Days a session lasts unused (assumption: a phone that lies in the animal room all season).
 SESSION_DAYS: Final = 90
@@ -136,6 +136,11 @@ def sign_in(name: str, passphrase: str, device: str, now_s: float) -> str:
             device=device[:200],
         )
     return token
+
+
+def record_as(person: SignedIn | None) -> None:
+    """Let what this request records be told as that person's; None: the machine's itself."""
+    recorded.recorded_by.set(person.entity if person else None)
 
 
 def whose(token: str | None, now_s: float) -> SignedIn | None:

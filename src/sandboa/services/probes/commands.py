@@ -10,7 +10,8 @@ from sandboa.core.names import clean_name
 from sandboa.core.units import CLOCK_GRACE_S
 from sandboa.records.clutches import Box
 from sandboa.records.facts import Act
-from sandboa.records.house import LeftOut, Probe, ProbeCheck, ProbeMove, named
+from sandboa.records.house import LeftOut, ProbeCheck, ProbeMove, named
+from sandboa.records.house import Probe as Probe
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.preconditions import clutch_called, require_not_ahead
 from sandboa.services.acts.recording import act

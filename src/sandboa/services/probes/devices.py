@@ -1,6 +1,5 @@
 """Devices that send readings: a token each, shown once, kept as a hash, revocable."""
 
-import hashlib
 import secrets
 from dataclasses import dataclass
 
@@ -8,15 +7,13 @@ from sandboa.core.act_kinds import ActKind
 from sandboa.core.names import clean_name
 from sandboa.records import keys
 from sandboa.records.facts import Act
-from sandboa.records.house import Device, Probe, named
+from sandboa.records.house import Device as Device
+from sandboa.records.house import Probe, named
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
+from sandboa.services.people.tokens import NotAllowed, hash_of
 
 _BEGINS = "sb_"
-
-
-class NotAllowed(Exception):
-    """The token is missing, unknown or revoked; the text is a sentence."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -98,11 +95,6 @@ def device_called(name: str) -> Device:
     if device is None:
         raise NotAllowed(f'no device "{name[:60]}" may send readings here')
     return device
-
-
-def hash_of(token: str) -> str:
-    """What is kept of a token. It has 256 random bits: a plain hash cannot be guessed back."""
-    return hashlib.sha256(token.encode()).hexdigest()
 
 
 def _new_token() -> str:

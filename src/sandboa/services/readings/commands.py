@@ -10,7 +10,8 @@ from sandboa.core.units import READING_RANGE_C, require_range
 from sandboa.records import readings
 from sandboa.records.facts import Act
 from sandboa.records.hatching import Finished
-from sandboa.records.readings import Batch, ReadingRow
+from sandboa.records.readings import Batch
+from sandboa.records.readings import ReadingRow as ReadingRow
 from sandboa.services.acts.recording import act
 from sandboa.services.probes.commands import ProbePlace, find_probe, hand_thermometer
 

@@ -10,6 +10,7 @@ from sandboa.core.errors import NotPlausible
 from sandboa.records import held_readings, readings
 from sandboa.records.database import transaction
 from sandboa.records.facts import Act
+from sandboa.records.held_readings import Held
 from sandboa.records.house import Device, Probe
 from sandboa.records.readings import Batch, ReadingRow
 from sandboa.services.acts.recording import act
@@ -77,6 +78,11 @@ def _sorted_out(
     }
     fitting = [row for row in rows if since_s <= row[0] <= latest_s]
     return fitting, {reason: told for reason, told in doubtful.items() if told[0]}
+
+
+def held() -> list[Held]:
+    """Everything that is held back and waits for a decision, by probe."""
+    return held_readings.held()
 
 
 def let_in(probe_entity: int, reason: str, shift_s: float, now_s: float) -> Act:

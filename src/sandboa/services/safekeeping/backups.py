@@ -17,8 +17,8 @@ from sandboa.records.copies.backups import (
     prune_before_migrations,
 )
 from sandboa.records.database import house_file
+from sandboa.records.machine import BackupTried as BackupTried
 from sandboa.records.machine import (
-    BackupTried,
     last_backup,
     machine_setting,
     note_backup,

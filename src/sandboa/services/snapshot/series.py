@@ -10,6 +10,7 @@ from sandboa.core.development import ReadingSeries
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
+from sandboa.records.readings import Tip as Tip
 
 #: s before the end of a record beyond which a stretch is read anew each time: a season.
 _HELD_SPAN_S: Final = 150 * SECONDS_PER_DAY
@@ -31,6 +32,14 @@ class SeriesCache:
 
     _series: dict[int, _HeldSeries] = field(default_factory=dict)
     _lock: Lock = field(default_factory=Lock)
+
+    def tips(self) -> dict[int, readings.Tip]:
+        """Where every probe's record ends, by probe; as of now, not of the snapshot."""
+        return readings.tips()
+
+    def newest_change(self) -> int:
+        """A number that rises whenever readings are stored or taken away."""
+        return readings.newest_change()
 
     def series(self, probe: int, from_s: float, until_s: float) -> ReadingSeries:
         """A probe's readings, from..until both included.

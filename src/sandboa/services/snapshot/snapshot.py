@@ -147,6 +147,10 @@ class Snapshot:
                 return clutch
         raise NotFound(f"there is no clutch {code}")
 
+    def clutch_in(self, box: int) -> Clutch | None:
+        """The clutch whose box has that id; None for a box no longer there."""
+        return next((c for c in self.clutches if self.boxes[c.entity_id].entity_id == box), None)
+
     def shelf_at(self, box: Box, at_s: float) -> Shelf:
         """The shelf a box stands on at a time."""
         place = self.box_stays[box.entity_id].at(at_s)

@@ -8,8 +8,14 @@ from fastapi.sse import EventSourceResponse, ServerSentEvent
 from starlette.concurrency import run_in_threadpool
 
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records.alarms import Alarm, alarms_between, open_alarms
-from sandboa.services.alarms.monitor import Severity, acknowledge, acknowledged_at
+from sandboa.services.alarms.monitor import (
+    Alarm,
+    Severity,
+    acknowledge,
+    acknowledged_at,
+    alarms_between,
+    open_alarms,
+)
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.alarms.schemas import AlarmResponse, LiveResponse
 from sandboa.web.house import Asking, House, NowS, TheHouse

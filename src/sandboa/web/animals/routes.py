@@ -5,11 +5,11 @@ from typing import Annotated
 
 from fastapi import APIRouter, Path
 
+from sandboa.core.animals import DAM
 from sandboa.core.clutch_count import ClutchCount
-from sandboa.records.house import DAM, Animal
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.animals import commands as animals
-from sandboa.services.animals.commands import AnimalCommand
+from sandboa.services.animals.commands import Animal, AnimalCommand
 from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.breeding import aftercare
 from sandboa.services.breeding.lay_windows import dam_season

@@ -10,11 +10,11 @@ from fastapi import FastAPI
 from starlette.concurrency import run_in_threadpool
 
 from sandboa.devices.messengers import CARRIERS
-from sandboa.records.database import damage
 from sandboa.services.alarms.delivery import deliver, tell_of_damage
 from sandboa.services.alarms.monitor import watch
 from sandboa.services.clutches import told_forecasts as forecasts_told
 from sandboa.services.safekeeping.condition import house_troubles
+from sandboa.services.safekeeping.house_file import damage
 from sandboa.web.background.outbox import Postroom
 from sandboa.web.house import House
 

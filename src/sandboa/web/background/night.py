@@ -10,9 +10,9 @@ from typing import Final
 from fastapi import FastAPI
 from starlette.concurrency import run_in_threadpool
 
-from sandboa.records.database import database
 from sandboa.services.safekeeping.backups import backup_due
 from sandboa.services.safekeeping.daily import night
+from sandboa.services.safekeeping.house_file import let_go
 from sandboa.web.house import House
 
 #: s between two looks whether the night's work is due.
@@ -56,7 +56,7 @@ def night_if_due(house: House, stop: threading.Event) -> bool:
                 return False
             house.problems = night(now_s, house.backups, lambda: _rest(stop)).problems
         finally:
-            database.close()
+            let_go()
     house.live.readings_came_elsewhere()
     return True
 

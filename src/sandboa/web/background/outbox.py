@@ -5,9 +5,9 @@ from collections.abc import Mapping
 from threading import Lock, Thread
 from typing import Final
 
-from sandboa.records.alarms import Messenger
-from sandboa.records.database import database
 from sandboa.services.alarms.delivery import Carrier, due, send_due
+from sandboa.services.alarms.messengers import Messenger, messengers_now
+from sandboa.services.safekeeping.house_file import let_go
 from sandboa.web.requests.exclusive_use import Access
 
 #: s the house waits for messages under way when it closes.
@@ -27,7 +27,7 @@ class Postroom:
 
     def deliver(self, now_s: float) -> None:
         """Begin sending what is due; who is still sending is left alone."""
-        for messenger in Messenger.current():
+        for messenger in messengers_now():
             if self._sends(messenger.entity_id) or not due(messenger, now_s):
                 continue
             thread = Thread(
@@ -59,4 +59,4 @@ class Postroom:
             _log.exception("messages of %s could not be noted", messenger.name)
         finally:
             # The connection of this thread ends with it.
-            database.close()
+            let_go()

@@ -5,9 +5,9 @@ from dataclasses import dataclass, field
 from threading import Lock, Thread
 from typing import TYPE_CHECKING
 
-from sandboa.records.database import database
 from sandboa.services.acts.errors import Conflict
 from sandboa.services.safekeeping import security_log
+from sandboa.services.safekeeping.house_file import let_go
 from sandboa.services.safekeeping.restores import RestorableCopy, take_back
 from sandboa.web.requests.exclusive_use import HouseClosed
 
@@ -63,7 +63,7 @@ class Restoring:
             _log.exception("the house could not be taken back to %s", copy.name)
             problem = f"it failed: {error}"
         finally:
-            database.close()
+            let_go()
             self.state = RestoreUnderWay(copy.name, now_s, house.clock.now_s(), problem, aside)
             house.access.only_read = None
             house.live.changed_elsewhere()

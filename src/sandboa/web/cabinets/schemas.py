@@ -7,7 +7,6 @@ import numpy as np
 from pydantic import BaseModel, Field
 
 from sandboa.core.development import Provenance
-from sandboa.records import readings
 from sandboa.services.acts.revisions import revision_of
 from sandboa.services.cabinets import commands as cabinets
 from sandboa.services.cabinets.commands import CabinetKind
@@ -177,7 +176,7 @@ class TraceResponse(BaseModel):
 
 def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetResponse:
     """The cabinet as its place draws it."""
-    tips = readings.tips()
+    tips = snapshot.readings.tips()
     known = [snapshot.probe_stays[p.entity_id].from_s[0] for p in now.probes if p.entity_id in tips]
     return CabinetResponse(
         as_of=at(now_s),

@@ -15,8 +15,7 @@ from sandboa.formats.cards_pdf import (
     write_cards,
     write_labels,
 )
-from sandboa.records.clutches import clutch_coded
-from sandboa.services.acts.errors import NotFound
+from sandboa.services.acts.preconditions import clutch_called
 from sandboa.services.clutches.cards import card_of
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.web.house import House, NowS, TheHouse
@@ -37,9 +36,7 @@ def get_qr(
     code: Annotated[str, Path(max_length=20)], request: Request, house: TheHouse
 ) -> Response:
     """The address of the clutch's page as a QR code (SVG)."""
-    clutch = clutch_coded(code)
-    if clutch is None:
-        raise NotFound(f"there is no clutch {code}")
+    clutch = clutch_called(code)
     out = io.BytesIO()
     address = _address(clutch.code, request, house)
     segno.make_qr(address, error="m").save(out, kind="svg", border=2, xmldecl=False, scale=4)

@@ -12,7 +12,7 @@ from starlette.responses import FileResponse
 
 from sandboa.core.errors import NotPlausible
 from sandboa.formats.data_package import PackageError, read_package, write_package
-from sandboa.records.database import house_file
+from sandboa.services.safekeeping.house_file import house_path
 from sandboa.services.safekeeping.security_log import Kind, note
 from sandboa.web.data_package.schemas import HouseResponse, PackageTakenResponse
 from sandboa.web.house import NowS, TheHouse
@@ -25,7 +25,7 @@ router = APIRouter(prefix="/api/house", tags=["house"])
 @router.get("", dependencies=[RUN])
 def get_house() -> HouseResponse:
     """Where the house lies: for keepers, who copy it."""
-    file = house_file()
+    file = house_path()
     return HouseResponse(folder=str(file.parent), database_bytes=file.stat().st_size)
 
 

@@ -6,9 +6,8 @@ from fastapi import APIRouter, Header, Request
 from starlette.concurrency import run_in_threadpool
 
 from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery
-from sandboa.records import held_readings
-from sandboa.records.house import Device
-from sandboa.services.probes.devices import NotAllowed, device_of
+from sandboa.services.people.tokens import NotAllowed
+from sandboa.services.probes.devices import Device, device_of
 from sandboa.services.readings import intake
 from sandboa.web.device_readings.schemas import (
     DropRequest,
@@ -58,7 +57,7 @@ def get_held(house: TheHouse) -> list[HeldResponse]:
             received_at=at(held.received_s),
             shift_s=-held.off_s,
         )
-        for held in held_readings.held()
+        for held in intake.held()
         if held.probe_id in probes
     ]
 

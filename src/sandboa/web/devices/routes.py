@@ -4,7 +4,6 @@ from typing import Annotated
 
 from fastapi import APIRouter, Path
 
-from sandboa.records import readings
 from sandboa.services.probes import devices
 from sandboa.services.safekeeping.security_log import Kind, note
 from sandboa.web.devices.schemas import DeviceRequest, DeviceResponse, TokenResponse
@@ -22,7 +21,8 @@ DeviceId = Annotated[int, Path(ge=1, le=2**53)]
 @router.get("", dependencies=[LOOK])
 def get_devices(house: TheHouse) -> list[DeviceResponse]:
     """Every device that may send, by name."""
-    snapshot, tips = house.snapshot(), readings.tips()
+    snapshot = house.snapshot()
+    tips = snapshot.readings.tips()
     told = []
     for device in sorted(snapshot.devices.values(), key=lambda d: d.name.casefold()):
         own = [p for p in snapshot.probes.values() if p.device_id == device.entity_id]

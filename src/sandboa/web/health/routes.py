@@ -2,8 +2,8 @@
 
 from fastapi import APIRouter
 
-from sandboa.records.database import damage
 from sandboa.services.safekeeping.condition import CLOCK_OFF_S, clock_behind_s
+from sandboa.services.safekeeping.house_file import damage
 from sandboa.web.health.schemas import HealthResponse
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.schemas.common import at_or_none

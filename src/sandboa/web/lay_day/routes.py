@@ -6,10 +6,10 @@ from typing import Annotated
 
 from fastapi import APIRouter, Path, Query
 
+from sandboa.core.animals import DAM, SIRE
 from sandboa.core.box import Closing, Shell, usual_places
 from sandboa.core.clutch_count import parse_clutch_count
 from sandboa.core.water import MEDIA
-from sandboa.records.house import DAM, SIRE
 from sandboa.services import lay_day
 from sandboa.services.acts.revisions import saved_over
 from sandboa.services.forms.clutch import clutch_form

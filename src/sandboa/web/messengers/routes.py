@@ -7,12 +7,16 @@ from fastapi import APIRouter, Path
 
 from sandboa.core.people import Role
 from sandboa.devices.messengers import CARRIERS
-from sandboa.records import keys
-from sandboa.records.alarms import Messenger, names_of_messengers
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.alarms import delivery as sending
 from sandboa.services.alarms import messengers as messages
 from sandboa.services.alarms.delivery import LetterKind
+from sandboa.services.alarms.messengers import (
+    Messenger,
+    messengers_now,
+    names_of_messengers,
+    secrets_of,
+)
 from sandboa.services.alarms.monitor import Severity
 from sandboa.services.forms.people_and_things import form_of_messenger
 from sandboa.services.people.signing_in import SignedIn
@@ -36,8 +40,7 @@ _HIDDEN = ("password", "secret", "authority")
 def get_messengers(person: Asking, now_s: NowS) -> list[MessengerResponse]:
     """Every messenger, by name, and how it fares."""
     keeper = _is_keeper(person)
-    rows = sorted(Messenger.current(), key=lambda m: m.name.casefold())
-    return [_told(m, now_s, keeper=keeper) for m in rows]
+    return [_told(m, now_s, keeper=keeper) for m in messengers_now()]
 
 
 @router.get("/messages", dependencies=[LOOK])
@@ -98,7 +101,7 @@ def _is_keeper(person: SignedIn | None) -> bool:
 def _target(row: Messenger, *, keeper: bool) -> tuple[dict[str, Any], list[str]]:
     """What is shown of a target, and the secrets it lacks."""
     target = json.loads(row.target)
-    secrets = keys.secrets_of(row.entity_id)
+    secrets = secrets_of(row)
     needed = target.pop(sending.SEALED, [])
     lacking = [name for name in needed if not secrets.get(name)]
     whole = {**target, **{name: secrets.get(name) or "" for name in needed}}

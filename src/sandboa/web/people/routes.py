@@ -6,12 +6,12 @@ from fastapi import APIRouter, Path, Request, Response
 
 from sandboa.core.people import Role
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records.facts import Act
-from sandboa.records.people import person_called
+from sandboa.services.acts.recording import Act
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.forms.people_and_things import form_of_person
 from sandboa.services.people import commands as people
 from sandboa.services.people import signing_in
+from sandboa.services.people.commands import person_called
 from sandboa.services.safekeeping.security_log import By, Kind, note
 from sandboa.web.house import Asking, NowS, TheHouse
 from sandboa.web.people.schemas import (

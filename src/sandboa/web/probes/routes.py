@@ -6,7 +6,6 @@ from fastapi import APIRouter, Path
 
 from sandboa.core.climate.probe_checks import CheckKind, reference_check, salt_check
 from sandboa.core.errors import NotPlausible
-from sandboa.records import readings
 from sandboa.services.probes import commands as probes
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.probes.schemas import (
@@ -31,7 +30,8 @@ ProbeId = Annotated[int, Path(ge=1, le=2**53)]
 @router.get("", dependencies=[LOOK])
 def get_probes(house: TheHouse) -> list[HungProbeResponse]:
     """Every probe and where it hangs."""
-    snapshot, tips = house.snapshot(), readings.tips()
+    snapshot = house.snapshot()
+    tips = snapshot.readings.tips()
     ordered = sorted(snapshot.probes.values(), key=lambda p: p.name)
     return [probe_told(snapshot, p, tips.get(p.entity_id)) for p in ordered]
 

@@ -5,10 +5,9 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from sandboa.core.climate.probe_checks import CheckKind
-from sandboa.records.clutches import Box
-from sandboa.records.house import Probe
-from sandboa.records.readings import Tip
 from sandboa.services.probes import commands as probes
+from sandboa.services.probes.commands import Probe
+from sandboa.services.snapshot.series import Tip
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.schemas.common import (
     ActResponse,
@@ -161,6 +160,5 @@ def place_words(
     if place in snapshot.shelves:
         shelf = snapshot.shelves[place]
         return f"{snapshot.cabinets[shelf.cabinet_id].name}, {shelf.name}", "shelf"
-    box = Box.now(place)
-    clutch = next((c for c in snapshot.clutches if box and c.entity_id == box.clutch_id), None)
+    clutch = snapshot.clutch_in(place)
     return f"box {clutch.code}" if clutch else "a box no longer there", "box"

@@ -2,9 +2,10 @@
 
 import errno
 import logging
+from collections.abc import Callable
 from typing import Any, Final
 
-from fastapi import FastAPI, Request
+from fastapi import FastAPI
 from fastapi.exceptions import RequestValidationError
 from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
@@ -13,18 +14,11 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.units import UNIT_ENDINGS, spoken
 from sandboa.formats.pictures import NotAPicture
 from sandboa.formats.readings_csv import NotReadable
-from sandboa.records.database import (
-    DatabaseFault,
-    IntegrityError,
-    Unavailable,
-    check_quickly,
-    means_damage,
-    means_disk_fault,
-)
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.revisions import Outdated, revision_of
 from sandboa.services.people.signing_in import Busy, NotSignedIn
-from sandboa.services.probes.devices import NotAllowed
+from sandboa.services.people.tokens import NotAllowed
+from sandboa.services.safekeeping.faults import STATEMENT_FAILED, HouseFault, fault_of
 from sandboa.web.problems.schemas import ProblemResponse
 from sandboa.web.requests.concurrency import RETRY_AFTER_S, TooMany
 from sandboa.web.requests.gzip_body import TooLargeUnpacked
@@ -86,6 +80,10 @@ FAILED = "Something failed here that should not. Nothing was stored."
 _log = logging.getLogger(__name__)
 
 
+#: Of what is answered when it is worth trying again soon.
+_SOON: Final = {"Retry-After": str(RETRY_AFTER_S)}
+
+
 class NotForYou(Exception):
     """Whoever asks may not do that; the text is a sentence."""
 
@@ -112,7 +110,7 @@ def problem(
             "type": "about:blank",
             "title": TITLES.get(status, "Error"),
             "status": status,
-            "detail": detail,
+            "detail": _sentence(detail),
             "errors": errors or [],
             **more,
         }
@@ -121,143 +119,86 @@ def problem(
     return JSONResponse(body, status, media_type="application/problem+json")
 
 
-def install(app: FastAPI) -> None:
-    """Let the application answer every foreseen error as a problem."""
-
-    @app.exception_handler(NotPlausible)
-    def _(_: Request, error: NotPlausible) -> JSONResponse:
-        return problem(
-            422, _sentence(error.reason), [{"field": error.field, "reason": error.reason}]
-        )
-
-    @app.exception_handler(NotReadable)
-    def _(_: Request, error: NotReadable) -> JSONResponse:
-        return problem(422, str(error), [{"field": "file", "reason": str(error)}])
-
-    @app.exception_handler(NotAPicture)
-    def _(_: Request, error: NotAPicture) -> JSONResponse:
-        return problem(422, _sentence(str(error)), [{"field": "file", "reason": str(error)}])
-
-    @app.exception_handler(Question)
-    def _(_: Request, error: Question) -> JSONResponse:
-        return problem(409, _sentence(str(error)), confirm=error.confirm)
-
-    @app.exception_handler(NotFound)
-    def _(_: Request, error: NotFound) -> JSONResponse:
-        return problem(404, _sentence(str(error)))
-
-    @app.exception_handler(Conflict)
-    def _(_: Request, error: Conflict) -> JSONResponse:
-        return problem(409, _sentence(str(error)))
-
-    @app.exception_handler(Outdated)
-    def _(_: Request, error: Outdated) -> JSONResponse:
-        current = {"revision": revision_of(error.now), "form": error.now}
-        return problem(412, _sentence(str(error)), current=current)
-
-    @app.exception_handler(NotSeen)
-    def _(_: Request, error: NotSeen) -> JSONResponse:
-        return problem(428, _sentence(str(error)))
-
-    @app.exception_handler(NotAllowed)
-    def _(_: Request, error: NotAllowed) -> JSONResponse:
-        response = problem(401, _sentence(str(error)))
-        response.headers["WWW-Authenticate"] = "Bearer"
-        return response
-
-    @app.exception_handler(NotSignedIn)
-    def _(_: Request, error: NotSignedIn) -> JSONResponse:
-        return problem(401, _sentence(str(error)))
-
-    @app.exception_handler(NotForYou)
-    def _(_: Request, error: NotForYou) -> JSONResponse:
-        return problem(403, _sentence(str(error)))
-
-    @app.exception_handler(TooManyTries)
-    def _(_: Request, error: TooManyTries) -> JSONResponse:
-        response = problem(429, _sentence(str(error)))
-        response.headers["Retry-After"] = str(error.wait_s)
-        return response
-
-    @app.exception_handler(Busy)
-    def _(_: Request, error: Busy) -> JSONResponse:
-        response = problem(429, _sentence(str(error)))
-        response.headers["Retry-After"] = str(RETRY_AFTER_S)
-        return response
-
-    @app.exception_handler(TooMany)
-    def _(_: Request, error: TooMany) -> JSONResponse:
-        response = problem(429, f"{_sentence(str(error))}. Nothing was stored: send it again.")
-        response.headers["Retry-After"] = str(RETRY_AFTER_S)
-        return response
-
-    @app.exception_handler(TooLargeUnpacked)
-    def _(_: Request, __: TooLargeUnpacked) -> JSONResponse:
-        return problem(413, "Unpacked it is too large. Nothing was stored: send smaller batches.")
-
-    @app.exception_handler(RequestValidationError)
-    def _(_: Request, error: RequestValidationError) -> JSONResponse:
-        errors = [_in_words(item) for item in error.errors()]
-        return problem(422, _sentence(_said(**errors[0])), errors)
-
-    @app.exception_handler(DatabaseFault)
-    def _(_: Request, error: DatabaseFault) -> JSONResponse:
-        return database_problem(error)
-
-    @app.exception_handler(IntegrityError)
-    def _(_: Request, __: IntegrityError) -> JSONResponse:
-        # What was looked for first and is refused by SQLite all the same came in between.
-        return problem(409, "Somebody recorded the same at this moment: look again.")
-
-    @app.exception_handler(Unavailable)
-    def _(_: Request, error: Unavailable) -> JSONResponse:
-        return database_problem(error)
-
-    @app.exception_handler(OSError)
-    def _(_: Request, error: OSError) -> JSONResponse:
-        if error.errno in _NO_ROOM:
-            return _later("The disk is full or cannot be written to; nothing was stored.")
-        _log.error("a file could not be used", exc_info=error)
-        return problem(500, FAILED)
-
-    @app.exception_handler(Exception)
-    def _(_: Request, __: Exception) -> JSONResponse:
-        # Starlette logs the error itself; the keeper learns that nothing is half done.
-        return problem(500, FAILED)
-
-    @app.exception_handler(HTTPException)
-    def _(_: Request, error: HTTPException) -> JSONResponse:
-        response = problem(error.status_code, str(error.detail))
-        response.headers.update(error.headers or {})
-        return response
+def _field(name: str, reason: object) -> list[dict[str, str]]:
+    return [{"field": name, "reason": str(reason)}]
 
 
-def database_problem(error: DatabaseFault) -> JSONResponse:
-    """What is answered when a statement failed, and why; nothing was stored by it."""
-    error = _first(error)
-    # Whoever meets damage is the first to know of it: look at all of the file now.
-    if (means_damage(error) or means_disk_fault(error)) and check_quickly():
-        return _later(DAMAGED_HOUSE)
-    if isinstance(error, Unavailable):
-        return _later(f"The database is busy or its disk full; nothing was stored ({error}).")
-    _log.error("a statement failed", exc_info=error)
+def _with(headers: dict[str, str], response: JSONResponse) -> JSONResponse:
+    response.headers.update(headers)
+    return response
+
+
+def _refused_by_schema(error: RequestValidationError) -> JSONResponse:
+    errors = [_in_words(item) for item in error.errors()]
+    return problem(422, _said(**errors[0]), errors)
+
+
+def _outdated(error: Outdated) -> JSONResponse:
+    current = {"revision": revision_of(error.now), "form": error.now}
+    return problem(412, str(error), current=current)
+
+
+def _file_fault(error: OSError) -> JSONResponse:
+    if error.errno in _NO_ROOM:
+        return _later("The disk is full or cannot be written to; nothing was stored.")
+    _log.error("a file could not be used", exc_info=error)
     return problem(500, FAILED)
 
 
-def _first(error: DatabaseFault) -> DatabaseFault:
-    """What failed first: SQLite has rolled back itself then, and a rollback fails after it."""
-    first, before = error, error.__context__
-    while before is not None:
-        if isinstance(before, DatabaseFault):
-            first = before
-        before = before.__context__
-    return first
+#: Every foreseen error, and what is answered. What is raised elsewhere is a slip of ours: Starlette
+#: logs it, and the keeper learns that nothing is half done.
+ANSWERS: Final[dict[type[Exception], Callable[[Any], JSONResponse]]] = {
+    NotPlausible: lambda e: problem(422, e.reason, _field(e.field, e.reason)),
+    NotReadable: lambda e: problem(422, str(e), _field("file", e)),
+    NotAPicture: lambda e: problem(422, str(e), _field("file", e)),
+    RequestValidationError: _refused_by_schema,
+    Question: lambda e: problem(409, str(e), confirm=e.confirm),
+    Conflict: lambda e: problem(409, str(e)),
+    NotFound: lambda e: problem(404, str(e)),
+    Outdated: _outdated,
+    NotSeen: lambda e: problem(428, str(e)),
+    NotAllowed: lambda e: _with({"WWW-Authenticate": "Bearer"}, problem(401, str(e))),
+    NotSignedIn: lambda e: problem(401, str(e)),
+    NotForYou: lambda e: problem(403, str(e)),
+    TooManyTries: lambda e: _with({"Retry-After": str(e.wait_s)}, problem(429, str(e))),
+    Busy: lambda e: _with(_SOON, problem(429, str(e))),
+    TooMany: lambda e: _with(_SOON, problem(429, f"{e}. Nothing was stored: send it again.")),
+    TooLargeUnpacked: lambda _: problem(
+        413, "Unpacked it is too large. Nothing was stored: send smaller batches."
+    ),
+    STATEMENT_FAILED: lambda e: database_problem(e),
+    OSError: _file_fault,
+    HTTPException: lambda e: _with(e.headers or {}, problem(e.status_code, str(e.detail))),
+    Exception: lambda _: problem(500, FAILED),
+}
+
+
+def install(app: FastAPI) -> None:
+    """Let the application answer every foreseen error as a problem."""
+
+    def handler(answer: Callable[[Any], JSONResponse]) -> Callable[..., JSONResponse]:
+        return lambda _request, error: answer(error)
+
+    for kind, answer in ANSWERS.items():
+        app.exception_handler(kind)(handler(answer))
+
+
+def database_problem(error: Exception) -> JSONResponse:
+    """What is answered when a statement failed, and why; nothing was stored by it."""
+    fault, first = fault_of(error)
+    match fault:
+        case HouseFault.DAMAGED:
+            return _later(DAMAGED_HOUSE)
+        case HouseFault.BUSY:
+            return _later(f"The database is busy or its disk full; nothing was stored ({first}).")
+        case HouseFault.CLASH:
+            return problem(409, "Somebody recorded the same at this moment: look again.")
+    _log.error("a statement failed", exc_info=first)
+    return problem(500, FAILED)
 
 
 def _later(detail: str) -> JSONResponse:
-    response = problem(503, detail)
-    response.headers["Retry-After"] = str(RETRY_AFTER_S)
-    return response
+    return _with(_SOON, problem(503, detail))
 
 
 def _in_words(item: dict[str, Any]) -> dict[str, str]:

@@ -5,7 +5,7 @@ from typing import Final
 
 from starlette.types import ASGIApp, Receive, Scope, Send
 
-from sandboa.records.database import damage
+from sandboa.services.safekeeping.house_file import damage
 from sandboa.web.problems.handlers import DAMAGED_HOUSE, problem
 from sandboa.web.requests.exclusive_use import HouseClosed
 

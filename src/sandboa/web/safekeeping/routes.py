@@ -5,13 +5,13 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from sandboa.core.retention import KEPT_DAYS, KEPT_MONTHS, KEPT_WEEKS
-from sandboa.records.machine import BackupTried
-from sandboa.records.people import names_of_people
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.forms.numbers import backup_folder_form
+from sandboa.services.people.commands import names_of_people
 from sandboa.services.safekeeping import security_log
 from sandboa.services.safekeeping.accepting import accept_as_it_is
 from sandboa.services.safekeeping.backups import (
+    BackupTried,
     back_up_now,
     backup_folder,
     backup_state,

@@ -19,8 +19,7 @@ from sandboa.core.development.none_alive import late_words
 from sandboa.core.development.ribbon import RibbonPiece
 from sandboa.core.development.windows import Window
 from sandboa.core.units import READING_RANGE_C, require_moment
-from sandboa.records.facts import Act
-from sandboa.services.acts.recording import LogEntry
+from sandboa.services.acts.recording import Act, LogEntry
 from sandboa.services.acts.strict_model import StrictModel
 
 

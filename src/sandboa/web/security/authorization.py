@@ -13,9 +13,8 @@ from starlette.requests import Request
 from starlette.types import ASGIApp, Receive, Scope, Send
 
 from sandboa.core.people import Deed, may, refusal
-from sandboa.records.database import DatabaseFault
-from sandboa.records.people import recorded_by
-from sandboa.services.people.signing_in import SignedIn, someone_signs_in, whose
+from sandboa.services.people.signing_in import SignedIn, record_as, someone_signs_in, whose
+from sandboa.services.safekeeping.faults import STATEMENT_FAILED
 from sandboa.web.problems.handlers import database_problem, problem
 from sandboa.web.security.permissions import COOKIE, Permissions
 
@@ -45,14 +44,14 @@ class Authorization:
             return
         try:
             refused, person = await run_in_threadpool(_admit, request, deed)
-        except DatabaseFault as error:
+        except STATEMENT_FAILED as error:
             # Before the application there is nobody else to say it in words.
             refused, person = database_problem(error), None
         if refused is not None:
             await refused(scope, receive, send)
             return
         request.state.person = person
-        recorded_by.set(person.entity if person else None)
+        record_as(person)
         await self.app(scope, receive, send)
 
 

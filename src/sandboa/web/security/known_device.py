@@ -9,8 +9,7 @@ from typing import Final
 from fastapi import Request, Response
 
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records import secret_box
-from sandboa.records.database import house_file
+from sandboa.services.safekeeping import house_file
 
 COOKIE: Final = "sandboa_device"
 #: Days a device stays known (assumption: longer than a season and the winter after it).
@@ -23,7 +22,7 @@ def mark_device(response: Response, person: int, *, secure: bool) -> None:
     said = f"{_BEGINS}:{person}:{secrets.token_urlsafe(12)}"
     response.set_cookie(
         COOKIE,
-        secret_box.seal(house_file(), said),
+        house_file.sealed(said),
         max_age=int(_DAYS * SECONDS_PER_DAY),
         httponly=True,
         samesite="strict",
@@ -36,7 +35,7 @@ def known_device(request: Request, person: int | None) -> str | None:
     sealed = request.cookies.get(COOKIE)
     if person is None or not sealed or len(sealed) > 1_000:
         return None
-    said = secret_box.opened(house_file(), sealed)
+    said = house_file.unsealed(sealed)
     parts = said.split(":") if said else []
     fits = len(parts) == 3 and parts[0] == _BEGINS and parts[1] == str(person)
     return parts[2] if fits else None

@@ -4,7 +4,6 @@ from dataclasses import dataclass
 
 from fastapi import APIRouter, Request, Response
 
-from sandboa.records import readings
 from sandboa.services.overview.today import Today, TodayClutch, today
 from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.rounds.schemas import due_told
@@ -32,7 +31,8 @@ class _Held:
 @router.get("/today", dependencies=[LOOK], response_model=TodayResponse)
 def get_today(house: TheHouse, now_s: NowS, request: Request) -> Response:
     """Every clutch with its day, share developed, next window and what needs attention."""
-    as_of = (house.snapshot().version, readings.newest_change(), int(now_s // 60))
+    snapshot = house.snapshot()
+    as_of = (snapshot.version, snapshot.readings.newest_change(), int(now_s // 60))
     held: _Held | None = getattr(request.app.state, "today", None)
     if held is None or held.as_of != as_of:
         told = _told(today(house.snapshot(), now_s), house)
