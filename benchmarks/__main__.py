@@ -3,6 +3,7 @@
 import sys
 
 from benchmarks import (
+    alarm_monitor,
     causes,
     faults,
     first_load,
@@ -13,7 +14,6 @@ from benchmarks import (
     scale,
     today,
     trace,
-    watch,
 )
 from benchmarks.injected import report as faults_injected
 from benchmarks.report import Ratio
@@ -28,7 +28,7 @@ _REPORTS = {
     "rounds": rounds.report,
     "trace": trace.report,
     "scale": scale.report,
-    "watch": watch.report,
+    "alarm-monitor": alarm_monitor.report,
 }
 
 

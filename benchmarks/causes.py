@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from pathlib import Path
 
 from sandboa.core.causes import Cause
-from sandboa.demo.telling import Told, tell
+from sandboa.demo.replay import Told, tell
 from sandboa.devices.simulation.season import SEASON_DAYS, Habits, season
 from sandboa.records.database import database, open_database
 from sandboa.services.losses.why import losses_of

@@ -10,10 +10,10 @@ from tests.samples import lay_day
 from sandboa.core.hatching import Fate
 from sandboa.records import readings
 from sandboa.records.database import database, open_database
-from sandboa.records.forecasts_told import all_told, lessons
+from sandboa.records.issued_forecasts import all_told, lessons
 from sandboa.services.cabinets.commands import CabinetCommand, CabinetKind, add_cabinet
-from sandboa.services.clutches.told_forecasts import keep_due
-from sandboa.services.hatching.at_the_egg import see_pip
+from sandboa.services.clutches.issued_forecasts import keep_due
+from sandboa.services.hatching.egg_events import see_pip
 from sandboa.services.hatching.fates import FateCommand, declare_fates, finish
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.probes.commands import ProbePlace, hang_probe

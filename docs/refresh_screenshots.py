@@ -153,7 +153,7 @@ def _ids(browser: Browser, house: Address) -> dict[str, int]:
     page = _page(browser, house, DESK)
     animals = page.request.get(f"{house.api}/api/animals").json()
     return {
-        "lay": page.request.get(f"{house.api}/api/lay-days").json()[0]["id"],
+        "lay": page.request.get(f"{house.api}/api/lay-day-drafts").json()[0]["id"],
         "animal": next(a["id"] for a in animals if a["name"] == "Sorrel"),
     }
 

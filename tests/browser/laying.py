@@ -48,7 +48,7 @@ def draft_once(page: Page, holds: str) -> dict[str, Any]:
                 await new Promise(requestAnimationFrame)
             }}
         }}""",
-        f"/api/lay-days/{page.url.split('/')[-2]}",
+        f"/api/lay-day-drafts/{page.url.split('/')[-2]}",
     )
     assert day is not None, f"the house never came to {holds}"
     return day

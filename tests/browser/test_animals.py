@@ -152,8 +152,8 @@ def test_today_says_who_lays_next_what_is_due_and_which_cabinet_is_ready(
 def test_the_preparation_list_counts_back_and_is_ticked(desk: Page, empty: str) -> None:
     dam = add(desk, empty, "dam", "Sorrel")
     shed = {"dam": dam, "sign": "pre-lay shed"}
-    assert desk.request.post(f"{empty}/api/season/signs", data=shed).ok
-    signs = desk.request.get(f"{empty}/api/season").json()["dams"][0]["signs"]
+    assert desk.request.post(f"{empty}/api/breeding/signs", data=shed).ok
+    signs = desk.request.get(f"{empty}/api/breeding").json()["dams"][0]["signs"]
     assert [s["sign"] for s in signs] == ["pre-lay shed"]
     open_animal(desk, empty, dam)
     laying = desk.get_by_role("region", name="Laying")

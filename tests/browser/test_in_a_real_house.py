@@ -207,10 +207,10 @@ def test_another_device_that_counts_fewer_eggs_breaks_nothing(desk: Page, empty:
     desk.goto(f"{lay_day}/eggs")
     desk.get_by_role("navigation", name="Eggs").get_by_role("button", name="Egg 6").click()
     expect(desk.get_by_text("Egg 6 of 6")).to_be_visible()
-    told = desk.request.get(f"{empty.api}/api/lay-days/{number}").json()
+    told = desk.request.get(f"{empty.api}/api/lay-day-drafts/{number}").json()
     fewer = {**told["state"], "eggs": told["state"]["eggs"][:4]}
     body = {"revision": told["revision"], "step": "count", "state": fewer}
-    assert desk.request.put(f"{empty.api}/api/lay-days/{number}", data=body).ok
+    assert desk.request.put(f"{empty.api}/api/lay-day-drafts/{number}", data=body).ok
     desk.keyboard.press("3")
     expect(desk.get_by_text("Egg 4 of 4")).to_be_visible()
     expect(desk.get_by_role("heading", level=1)).to_have_text("Each egg by torchlight")
@@ -224,9 +224,9 @@ def test_two_devices_at_one_lay_day_lose_nothing_of_either(phone: Page, empty: A
     told = draft_once(phone, "day => day.step === 'dam'")
 
     def other_device(**changed: object) -> None:
-        now = phone.request.get(f"{empty.api}/api/lay-days/{number}").json()
+        now = phone.request.get(f"{empty.api}/api/lay-day-drafts/{number}").json()
         body = {"revision": now["revision"], "step": "dam", "state": {**now["state"], **changed}}
-        assert phone.request.put(f"{empty.api}/api/lay-days/{number}", data=body).ok
+        assert phone.request.put(f"{empty.api}/api/lay-day-drafts/{number}", data=body).ok
 
     assert told["state"]["lump"] is None
     other_device(lump="unsure", dam_mass_g=1310)

@@ -203,7 +203,7 @@ def test_who_cannot_lay_is_told_at_the_field(desk, empty: Address, dam, sire, sa
     desk.get_by_role("button", name="Begin lay day").click()
     expect(desk.get_by_role("main")).to_contain_text(said)
     next_step(desk, "Lay day")
-    assert desk.request.get(f"{empty.api}/api/lay-days").json() == []
+    assert desk.request.get(f"{empty.api}/api/lay-day-drafts").json() == []
 
 
 def test_she_keeps_her_eggs_and_the_steps_are_fewer(phone: Page, empty: Address) -> None:
@@ -237,7 +237,7 @@ def test_she_keeps_her_eggs_and_the_steps_are_fewer(phone: Page, empty: Address)
 
 def test_a_lay_day_found_again_three_days_later(desk: Page, empty: Address, tmp_path: Path) -> None:
     laid = desk.request.post(
-        f"{empty.api}/api/lay-days", data={"dam": "Lovage", "laid_at": "2026-01-05T08:00:00Z"}
+        f"{empty.api}/api/lay-day-drafts", data={"dam": "Lovage", "laid_at": "2026-01-05T08:00:00Z"}
     )
     assert laid.ok
     house = sqlite3.connect(next(tmp_path.glob("*.sqlite3")))

@@ -8,8 +8,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 from scipy.stats import beta
 
-from sandboa.core.rates import Tally, clutch_likeness, compare, group_rates, jeffreys, rate_of
-from sandboa.core.rates.rate import PRIOR_LIKENESS
+from sandboa.core.rates import (
+    Tally,
+    compare,
+    group_rates,
+    intraclass_correlation,
+    jeffreys,
+    rate_of,
+)
+from sandboa.core.rates.rate import PRIOR_CORRELATION
 
 TALLY = st.integers(0, 9).flatmap(lambda n: st.builds(Tally, st.integers(0, n), st.just(n)))
 
@@ -51,9 +58,9 @@ def test_the_interval_holds_what_it_says() -> None:
 def test_whole_clutches_that_fail_together_are_worth_fewer_eggs() -> None:
     together = [Tally(6, 6), Tally(0, 6), Tally(6, 6), Tally(6, 6), Tally(0, 6), Tally(6, 6)]
     mixed = [Tally(4, 6)] * 6
-    assert clutch_likeness(together) > 0.4
-    assert clutch_likeness(mixed) < PRIOR_LIKENESS
-    wide, narrow = (rate_of(t, clutch_likeness(t)) for t in (together, mixed))
+    assert intraclass_correlation(together) > 0.4
+    assert intraclass_correlation(mixed) < PRIOR_CORRELATION
+    wide, narrow = (rate_of(t, intraclass_correlation(t)) for t in (together, mixed))
     assert (wide.k, wide.n, narrow.n) == (24, 36, 36)
     assert wide.high - wide.low > narrow.high - narrow.low
     assert wide.effective_n < narrow.effective_n <= 36
@@ -61,9 +68,9 @@ def test_whole_clutches_that_fail_together_are_worth_fewer_eggs() -> None:
 
 @given(st.lists(TALLY, max_size=12))
 def test_likeness_and_effective_eggs_stay_within_bounds(tallies: list[Tally]) -> None:
-    likeness = clutch_likeness(tallies)
-    assert 0.0 <= likeness <= 0.8
-    rate = rate_of(tallies, likeness)
+    correlation = intraclass_correlation(tallies)
+    assert 0.0 <= correlation <= 0.8
+    rate = rate_of(tallies, correlation)
     assert 0.0 <= rate.effective_n <= rate.n
     assert rate.low <= (rate.share if rate.share is not None else rate.low) <= rate.high
 
@@ -93,7 +100,7 @@ def test_calling_is_seldom_wrong_where_nothing_differs() -> None:
         for clutches in (4, 12):
             rates = random.beta(0.8 * 6, 0.2 * 6, clutches)
             groups.append([Tally(int(random.binomial(6, r)), 6) for r in rates])
-        called += compare("a", "b", *groups, clutch_likeness(groups[0] + groups[1])).called
+        called += compare("a", "b", *groups, intraclass_correlation(groups[0] + groups[1])).called
     # 10 % would be called at most if the intervals were exact.
     assert called / 400 <= 0.12
 

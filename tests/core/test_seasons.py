@@ -4,8 +4,8 @@ import numpy as np
 import pytest
 
 from sandboa.core.pairing.expected import against_expected
-from sandboa.core.rates import Tally, clutch_likeness, rate_of
-from sandboa.core.seasons import MOST_SENTENCES, CauseCost, SeasonFacts, taught
+from sandboa.core.rates import Tally, intraclass_correlation, rate_of
+from sandboa.core.seasons import MOST_SENTENCES, CauseCost, SeasonFacts, season_findings
 
 NOTHING: dict = {"dam": {}, "medium": {}}
 
@@ -16,8 +16,8 @@ def facts(**changes: object) -> SeasonFacts:
         "hatched": rate_of(tallies),
         "groups": NOTHING,
         "slugs": {},
-        "likeness": 0.1,
-        "slug_likeness": 0.1,
+        "correlation": 0.1,
+        "slug_correlation": 0.1,
         "costs": (),
         "lost": 6,
         "opened": 6,
@@ -29,14 +29,14 @@ def facts(**changes: object) -> SeasonFacts:
 
 
 def texts(season: SeasonFacts) -> list[str]:
-    return [said.text for said in taught(season)]
+    return [said.text for said in season_findings(season)]
 
 
 def test_a_season_begins_with_what_hatched_and_its_interval() -> None:
-    (overall,) = taught(facts())
+    (overall,) = season_findings(facts())
     assert overall.text == "36 of 42 fertile eggs hatched, in 6 clutches."
     assert "likely" in overall.number
-    assert taught(facts(hatched=rate_of([]))) == ()
+    assert season_findings(facts(hatched=rate_of([]))) == ()
 
 
 def test_the_dearest_cause_is_named_with_what_it_cost_and_what_to_change() -> None:
@@ -45,7 +45,7 @@ def test_the_dearest_cause_is_named_with_what_it_cost_and_what_to_change() -> No
         CauseCost("too dry", 3.6, "25-03", "Weigh the boxes; top up in time."),
         CauseCost("malformed", 0.4, "25-05", "Look at the heat."),
     )
-    said = taught(facts(costs=costs, lost=7))
+    said = season_findings(facts(costs=costs, lost=7))
     assert said[1].text.startswith("Too dry took the most, most of it in 25-03. Weigh the boxes")
     assert said[1].number == "about 3.6 of 7 lost eggs"
     assert said[1].about == "losses 25-03"
@@ -54,11 +54,11 @@ def test_the_dearest_cause_is_named_with_what_it_cost_and_what_to_change() -> No
 
 def test_a_plain_difference_is_told_and_one_that_chance_could_make_is_not() -> None:
     groups = {"closing": {"lid": [Tally(7, 7)] * 9, "open corner": [Tally(1, 7)] * 5}}
-    (_, told) = taught(facts(groups=groups))
+    (_, told) = season_findings(facts(groups=groups))
     assert "lid did better than the others" in told.text
     assert "groups asked about" in told.number
     few = {"closing": {"lid": [Tally(6, 7)], "open corner": [Tally(5, 7)]}}
-    assert len(taught(facts(groups=few))) == 1
+    assert len(season_findings(facts(groups=few))) == 1
 
 
 def test_with_many_groups_and_no_difference_hardly_anything_is_called() -> None:
@@ -67,7 +67,7 @@ def test_with_many_groups_and_no_difference_hardly_anything_is_called() -> None:
     for _ in range(60):
         tallies = [Tally(int(random.binomial(7, 0.8)), 7) for _ in range(24)]
         groups = {f"by {d}": {f"g{n}": tallies[n::4] for n in range(4)} for d in range(6)}
-        season = facts(groups=groups, likeness=clutch_likeness(tallies))
+        season = facts(groups=groups, correlation=intraclass_correlation(tallies))
         called += any("did better" in text for text in texts(season))
     assert called <= 6
 
@@ -98,14 +98,14 @@ def test_habits_that_would_help_are_named_and_six_sentences_are_the_most() -> No
         costs=costs, groups=groups, opened=1, unweighed=5, bias=(2.0, 6),
         slugs={"Tansy": [Tally(5, 7)] * 3, **{f"d{n}": [Tally(0, 7)] * 3 for n in range(5)}},
     )  # fmt: skip
-    assert len(taught(season)) == MOST_SENTENCES
+    assert len(season_findings(season)) == MOST_SENTENCES
     habits = texts(facts(opened=1, unweighed=5))
     assert any("Open every egg" in text for text in habits)
     assert any("Weigh the boxes" in text for text in habits)
 
 
 def test_a_house_of_one_box_is_not_told_of_one_of_one() -> None:
-    numbers = [said.number for said in taught(facts(unweighed=1, boxes=1))]
+    numbers = [said.number for said in season_findings(facts(unweighed=1, boxes=1))]
     assert "the only box was never weighed" in numbers
     assert not any("1 of 1" in number for number in numbers)
 

@@ -11,14 +11,14 @@ from sandboa.core.climate.probe_checks import (
     trusted,
 )
 from sandboa.core.errors import NotPlausible
-from sandboa.core.stays import Stays
+from sandboa.core.location_history import LocationHistory
 
 times = st.integers(0, 1000).map(float)
 moves = st.lists(st.tuples(times, st.none() | st.integers(1, 4)), max_size=8)
 
 
 def test_a_thing_is_where_its_last_move_put_it() -> None:
-    stays = Stays.of(100.0, 1, [(300.0, 2), (200.0, None)])
+    stays = LocationHistory.of(100.0, 1, [(300.0, 2), (200.0, None)])
     assert [stays.at(t) for t in (0, 100, 199, 200, 300, 999)] == [1, 1, 1, None, 2, 2]
     assert (stays.last, stays.since_s) == (2, 300.0)
     assert list(stays.pieces(150, 250)) == [(150, 200.0, 1), (200.0, 250, None)]
@@ -27,7 +27,7 @@ def test_a_thing_is_where_its_last_move_put_it() -> None:
 @given(moves, times, times)
 def test_pieces_cover_a_span_without_holes_and_agree_with_at(told, a, b) -> None:
     start, end = min(a, b), max(a, b)
-    stays = Stays.of(0.0, 9, told)
+    stays = LocationHistory.of(0.0, 9, told)
     pieces = list(stays.pieces(start, end))
     assert sum(right - left for left, right, _ in pieces) == end - start
     for left, right, place in pieces:
@@ -36,9 +36,9 @@ def test_pieces_cover_a_span_without_holes_and_agree_with_at(told, a, b) -> None
 
 def test_stays_that_cannot_be_are_refused() -> None:
     with pytest.raises(ValueError, match="follow"):
-        Stays((2.0, 1.0), (1, 2))
+        LocationHistory((2.0, 1.0), (1, 2))
     with pytest.raises(ValueError, match="at least one"):
-        Stays((), ())
+        LocationHistory((), ())
 
 
 def test_an_offset_holds_from_its_check_until_the_next() -> None:

@@ -10,9 +10,9 @@ from sandboa.core.lay_day import Step
 from sandboa.core.laying import Sign
 from sandboa.core.standing import Standing
 from sandboa.demo import furnish
-from sandboa.demo.garden_climate import climates
-from sandboa.demo.garden_clutches import story_of
-from sandboa.demo.garden_this_year import CLUTCHES, laid_s
+from sandboa.demo.scenario.climate import climates
+from sandboa.demo.scenario.clutches import story_of
+from sandboa.demo.scenario.this_year import CLUTCHES, laid_s
 from sandboa.records.facts import Act
 from sandboa.records.rounds import Weighing
 from sandboa.services.alarms.monitor import look
@@ -21,7 +21,7 @@ from sandboa.services.breeding.aftercare import dams_after_laying
 from sandboa.services.breeding.lay_windows import season
 from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.clutches.clutch_view import clutch_page
-from sandboa.services.hatching.watch import hatch_watch
+from sandboa.services.hatching.overview import hatch_overview
 from sandboa.services.lay_day import drafts
 from sandboa.services.overview.today import today
 from sandboa.services.snapshot.cache import SnapshotCache
@@ -74,7 +74,7 @@ def assert_the_scenario(house: SnapshotCache, now_s: float) -> None:
     assert latest_lid(house.current(), last_week.now.box, now_s - 2 * DAY_S) == "edges"
     hatching = by_dam["Lovage"].now
     assert (hatching.forecast.pipped, hatching.live_eggs) == (4, 5)
-    (watched,) = (c for c in hatch_watch(house.current(), now_s) if c.now.dam == "Lovage")
+    (watched,) = (c for c in hatch_overview(house.current(), now_s) if c.now.dam == "Lovage")
     assert watched.closed == (5,)
 
 

@@ -11,15 +11,15 @@ from sandboa.core.hatching import DeathStage, Fate
 from sandboa.demo import furnish
 from sandboa.records.database import database, open_database
 from sandboa.services.acts.errors import NotFound
-from sandboa.services.clutches.told_forecasts import keep_due
+from sandboa.services.clutches.issued_forecasts import keep_due
 from sandboa.services.hatching.fates import FateCommand, declare_fates
-from sandboa.services.hatching.watch import hatch_watch
+from sandboa.services.hatching.overview import hatch_overview
 from sandboa.services.losses.loss_list import losses_of_year
 from sandboa.services.losses.why import at_hand, clutch_losses, losses_of
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit
 from sandboa.services.seasons.counted import Dimension
-from sandboa.services.seasons.page import compare_groups, season_page
+from sandboa.services.seasons.views import compare_groups, season_page
 from sandboa.services.snapshot.cache import SnapshotCache
 
 
@@ -64,8 +64,8 @@ def test_in_autumn_it_says_what_the_open_corner_cost(furnished: SnapshotCache) -
     assert page.costs[0].cause == "too dry"
     assert page.costs[0].code == "25-03"
     assert 3.5 <= page.costs[0].eggs <= 5.5
-    assert any("25-03" in sentence.text for sentence in page.taught)
-    assert all(sentence.number for sentence in page.taught)
+    assert any("25-03" in sentence.text for sentence in page.findings)
+    assert all(sentence.number for sentence in page.findings)
     corner = next(g for g in page.dimensions[Dimension.MEDIUM] if g.name == "saturated perlite")
     assert corner.rate.low < corner.rate.share < corner.rate.high
     # One clutch is no proof: what to expect of it is drawn far towards the house.
@@ -82,8 +82,8 @@ def test_a_long_record_is_worked_out_bit_by_bit(furnished: SnapshotCache) -> Non
     assert [page.waiting for page in left] == [6, 5, 4, 3, 2, 1, 0]
     # The latest first, and nothing is taught of causes before all are known.
     assert left[0].lost == len(clutch_losses(fresh.current(), "25-07", NOW_S).lost)
-    assert not any("Too dry" in sentence.text for sentence in left[5].taught)
-    assert (left[6].costs, left[6].taught) == (whole.costs, whole.taught)
+    assert not any("Too dry" in sentence.text for sentence in left[5].findings)
+    assert (left[6].costs, left[6].findings) == (whole.costs, whole.findings)
     assert season_page(fresh.current(), 2025, NOW_S, lambda: False).waiting == 0
 
 
@@ -111,11 +111,11 @@ def test_two_media_of_so_few_clutches_are_too_few_to_call(furnished: SnapshotCac
     assert told.words.endswith("too few to call.")
     with pytest.raises(NotFound, match="sand"):
         compare_groups(furnished.current(), Dimension.MEDIUM, "sand", "half and half", None, NOW_S)
-    assert season_page(furnished.current(), 2019, NOW_S).taught == ()
+    assert season_page(furnished.current(), 2019, NOW_S).findings == ()
 
 
 def test_the_season_behind_moves_the_forecasts_of_this_one(furnished: SnapshotCache) -> None:
-    watched = {c.now.clutch.code: c for c in hatch_watch(furnished.current(), NOW_S)}
+    watched = {c.now.clutch.code: c for c in hatch_overview(furnished.current(), NOW_S)}
     assert set(watched) == {"26-01", "26-02"}
     assert watched["26-02"].now.learned.clutches == 7
     assert watched["26-01"].closed == (5,)

@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from sandboa.demo.telling import Told, tell
+from sandboa.demo.replay import Told, tell
 from sandboa.devices.simulation.season import SEASON_DAYS, season
 from sandboa.records.database import open_database
 from sandboa.records.facts import Act

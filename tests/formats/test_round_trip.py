@@ -76,7 +76,7 @@ CALLS = st.one_of(
     ),
     _call("/api/messengers", kind=st.just("shelf"), name=TEXTS, zone=st.just("Europe/Berlin")),
     _call("/api/people", name=TEXTS, role=st.sampled_from(["keeper", "helper"])),
-    _call("/api/lay-days", dam=TEXTS, sire=TEXTS, laid_at=MOMENTS),
+    _call("/api/lay-day-drafts", dam=TEXTS, sire=TEXTS, laid_at=MOMENTS),
     _call("/api/acts/{n}/undo"),
 )  # fmt: skip
 

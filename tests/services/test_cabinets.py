@@ -79,11 +79,11 @@ def test_a_corrected_clutch_keeps_where_its_box_began(north: SnapshotCache) -> N
     move_box("26-01", "North", "upper", NOW_S - 5 * DAY_S, NOW_S)
     correct_clutch("26-01", lay_day(shelf="upper", code="26-01", set_point_c=31.5), NOW_S)
     facts = north.current()
-    (stays,) = facts.box_stays.values()
+    (stays,) = facts.box_locations.values()
     assert [facts.shelves[place].name for place in stays.place] == ["lower", "upper"]
     correct_clutch("26-01", lay_day(shelf="lower", code="26-01", set_point_c=31.5), NOW_S)
     facts = north.current()
-    (stays,) = facts.box_stays.values()
+    (stays,) = facts.box_locations.values()
     assert [facts.shelves[place].name for place in stays.place] == ["lower", "lower"]
 
 

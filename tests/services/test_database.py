@@ -155,7 +155,7 @@ def test_a_house_of_the_second_version_gets_the_ends_of_its_records(
         readings.store(3, readings.LIVE, [(3720, 31.3, 0.61)], 4000)
     assert house.current().readings.series(3, 0, 9999).temperature_c.tolist() == [31.0, 31.2, 31.3]
     facts = house.current()
-    assert facts.probe_stays[3].at(5000) == 2
+    assert facts.probe_locations[3].at(5000) == 2
     assert facts.cabinets[2].kind == "bought"
     opening.database.close()
 

@@ -27,9 +27,9 @@ from sandboa.services.cabinets.commands import (
     change_set_point,
 )
 from sandboa.services.clutches.clutch_view import clutch_page
+from sandboa.services.clutches.issued_forecasts import keep_due, standing_scores
 from sandboa.services.clutches.methods import method_of_clutch
-from sandboa.services.clutches.told_forecasts import keep_due, standing_scores
-from sandboa.services.hatching.at_the_egg import see_pip
+from sandboa.services.hatching.egg_events import see_pip
 from sandboa.services.hatching.fates import FateCommand, declare_fates
 from sandboa.services.lay_day import (
     EggLaid,

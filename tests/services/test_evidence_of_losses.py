@@ -15,7 +15,7 @@ from sandboa.services.animals.commands import AnimalCommand, add_animal, weigh
 from sandboa.services.animals.genes import GeneCommand, add_gene
 from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.cabinets.commands import alter_cabinet, move_box
-from sandboa.services.hatching.at_the_egg import cut_egg, see_emergence, see_pip
+from sandboa.services.hatching.egg_events import cut_egg, see_emergence, see_pip
 from sandboa.services.lay_day import EggLaid, lay_clutch
 from sandboa.services.losses.why import clutch_losses
 from sandboa.services.probes.commands import ProbePlace, hang_probe

@@ -10,7 +10,7 @@ from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.recording import undo
 from sandboa.services.animals.meals import MealCommand
 from sandboa.services.clutches.clutch_view import clutch_page
-from sandboa.services.hatching.at_the_egg import cut_egg, see_emergence, see_pip
+from sandboa.services.hatching.egg_events import cut_egg, see_emergence, see_pip
 from sandboa.services.hatching.fates import (
     FateCommand,
     declare_fates,
@@ -24,7 +24,7 @@ from sandboa.services.hatching.hatchlings import (
     see_shed,
     weigh_hatchling,
 )
-from sandboa.services.hatching.watch import hatch_watch, hatching_clutch
+from sandboa.services.hatching.overview import hatch_overview, hatching_clutch
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit, EggSeen
@@ -118,7 +118,7 @@ def test_a_clutch_is_closed_once_every_egg_has_its_fate_and_can_be_reopened(
     with pytest.raises(Conflict, match="what became of eggs 1, 2, 3, 4, 5"):
         finish("26-01", NOW_S, NOW_S)
     close_clutch("26-01", NOW_S, egg2=Fate.UNKNOWN)
-    assert hatch_watch(due.current(), NOW_S) == ()
+    assert hatch_overview(due.current(), NOW_S) == ()
     with pytest.raises(Conflict, match="closed already"):
         finish("26-01", NOW_S, NOW_S)
     for late in (
@@ -193,13 +193,13 @@ def test_the_watch_begins_a_week_before_the_first_pip_and_ends_with_settled_hatc
     house: SnapshotCache,
 ) -> None:
     lay_clutch(lay_day(40.0), NOW_S - 40 * DAY_S)
-    assert hatch_watch(house.current(), NOW_S) == ()
+    assert hatch_overview(house.current(), NOW_S) == ()
     later_s = NOW_S + 18 * DAY_S
-    assert [c.now.clutch.code for c in hatch_watch(house.current(), later_s)] == ["26-01"]
+    assert [c.now.clutch.code for c in hatch_overview(house.current(), later_s)] == ["26-01"]
     see_emergence("26-01", 1, later_s, later_s)
     entity, _ = record_hatchling("26-01", HatchlingCommand(1), later_s)
     close_clutch("26-01", later_s)
-    assert len(hatch_watch(house.current(), later_s)) == 1
+    assert len(hatch_overview(house.current(), later_s)) == 1
     for _ in range(3):
         offer_first_meal(entity, MealCommand(True), later_s, later_s)
-    assert hatch_watch(house.current(), later_s) == ()
+    assert hatch_overview(house.current(), later_s) == ()

@@ -8,12 +8,12 @@ from sandboa.core.candling import Vessels
 from sandboa.core.hatching.advice import AdviceKind
 from sandboa.core.methods import CuttingSchool, DamSchool, Method
 from sandboa.core.rounds import DueKind, EggActKind
-from sandboa.records import forecasts_told
+from sandboa.records import issued_forecasts as forecasts_told
 from sandboa.services.clutches.clutch_view import clutch_page
+from sandboa.services.clutches.issued_forecasts import keep_due, lessons
 from sandboa.services.clutches.methods import add_method, change_clutch_method, method_of_clutch
-from sandboa.services.clutches.told_forecasts import keep_due, lessons
-from sandboa.services.hatching.at_the_egg import see_pip
-from sandboa.services.hatching.watch import hatching_clutch
+from sandboa.services.hatching.egg_events import see_pip
+from sandboa.services.hatching.overview import hatching_clutch
 from sandboa.services.lay_day import EggLaid, lay_clutch
 from sandboa.services.overview.bench import what_if
 from sandboa.services.overview.today import today

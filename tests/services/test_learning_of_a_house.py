@@ -7,14 +7,14 @@ from sandboa.core.candling import Vessels
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import Fate
 from sandboa.core.standing import Standing
-from sandboa.records import forecasts_told
+from sandboa.records import issued_forecasts as forecasts_told
 from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import undo
 from sandboa.services.boxes.commands import candle_egg
 from sandboa.services.clutches.clutch_view import clutch_page
-from sandboa.services.clutches.told_forecasts import keep_due, scores, standing_scores
-from sandboa.services.hatching.at_the_egg import see_pip
+from sandboa.services.clutches.issued_forecasts import keep_due, scores, standing_scores
+from sandboa.services.hatching.egg_events import see_pip
 from sandboa.services.hatching.fates import reopen
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.overview.today import today

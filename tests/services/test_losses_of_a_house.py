@@ -10,7 +10,7 @@ from sandboa.core.hatching import DeathStage, Fate
 from sandboa.core.rounds import EggActKind
 from sandboa.core.standing import SignKind
 from sandboa.services.acts.recording import undo
-from sandboa.services.hatching.at_the_egg import see_emergence, see_pip
+from sandboa.services.hatching.egg_events import see_emergence, see_pip
 from sandboa.services.hatching.fates import FateCommand, declare_fates
 from sandboa.services.lay_day import EggLaid, lay_clutch
 from sandboa.services.losses.loss_list import loss_years, losses_of_year

@@ -10,7 +10,7 @@ from sandboa.records.hatching import Hatchling
 from sandboa.services.animals.genes import GeneCommand, add_gene
 from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.breeding.pair_record import pair_record
-from sandboa.services.hatching.at_the_egg import see_emergence
+from sandboa.services.hatching.egg_events import see_emergence
 from sandboa.services.hatching.hatchlings import HatchlingCommand, record_hatchling
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.snapshot.cache import SnapshotCache

@@ -8,7 +8,7 @@ from sandboa.core.laying import PreparationTask, Sign
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import undo
 from sandboa.services.animals.commands import AnimalCommand, correct_animal, weigh
-from sandboa.services.breeding.lay_windows import DamSeason, season, tick_preparation
+from sandboa.services.breeding.lay_windows import DamLaySeason, season, tick_preparation
 from sandboa.services.breeding.pairings import (
     begin_pairing,
     drop_pair,
@@ -21,7 +21,7 @@ from sandboa.services.lay_day import lay_clutch
 from sandboa.services.snapshot.cache import SnapshotCache
 
 
-def of(house: SnapshotCache, name: str, now_s: float = NOW_S) -> DamSeason:
+def of(house: SnapshotCache, name: str, now_s: float = NOW_S) -> DamLaySeason:
     return next(d for d in season(house.current().herd, now_s).dams if d.name == name)
 
 

@@ -27,7 +27,9 @@ def jpeg() -> bytes:
 
 def begin(http: TestClient, **more: Any) -> dict[str, Any]:
     laid_at = (NOW - timedelta(hours=3)).isoformat()
-    response = http.post("/api/lay-days", json={"dam": "Costmary", "laid_at": laid_at, **more})
+    response = http.post(
+        "/api/lay-day-drafts", json={"dam": "Costmary", "laid_at": laid_at, **more}
+    )
     assert response.status_code == 201, response.text
     return response.json()
 
@@ -103,24 +105,24 @@ def test_a_leap_is_a_question_that_can_be_confirmed(http: TestClient) -> None:
 def test_a_season_planned_paired_signed_and_prepared(http: TestClient) -> None:
     dam, sire = add(http, "dam", "Sorrel"), add(http, "sire", "Flint")
     pair = {"dam": dam, "sire": sire}
-    assert http.post("/api/season/pairs", json=pair).status_code == 201
-    assert http.get("/api/season").json()["plan"][0]["due"]
-    assert http.post("/api/season/pairings", json=pair).status_code == 201
-    (planned,) = http.get("/api/season").json()["plan"]
+    assert http.post("/api/breeding/pairs", json=pair).status_code == 201
+    assert http.get("/api/breeding").json()["plan"][0]["due"]
+    assert http.post("/api/breeding/pairings", json=pair).status_code == 201
+    (planned,) = http.get("/api/breeding").json()["plan"]
     assert planned["together"]
     pairing = planned["pairing"]
-    assert http.post(f"/api/season/pairings/{pairing}/locks", json={}).status_code == 201
-    assert http.post(f"/api/season/pairings/{pairing}/end", json={}).status_code == 201
-    assert http.post("/api/season/signs", json={"dam": dam, "sign": "ovulation"}).is_success
-    (told,) = http.get("/api/season").json()["dams"]
+    assert http.post(f"/api/breeding/pairings/{pairing}/locks", json={}).status_code == 201
+    assert http.post(f"/api/breeding/pairings/{pairing}/end", json={}).status_code == 201
+    assert http.post("/api/breeding/signs", json={"dam": dam, "sign": "ovulation"}).is_success
+    (told,) = http.get("/api/breeding").json()["dams"]
     assert told["pairings"][0]["locks"]
     assert told["forecast"]["window"]["p10"] < told["forecast"]["window"]["p90"]
     task = told["preparations"][0]["task"]
-    assert http.post("/api/season/preparations", json={"dam": dam, "task": task}).is_success
-    assert http.get("/api/season").json()["dams"][0]["preparations"][0]["done_at"]
-    problem(http.post("/api/season/pairs", json={"dam": sire, "sire": dam}), 409)
-    problem(http.post("/api/season/signs", json={"dam": dam, "sign": "mood"}), 422)
-    problem(http.post("/api/season/pairings/999/end", json={}), 404)
+    assert http.post("/api/breeding/preparations", json={"dam": dam, "task": task}).is_success
+    assert http.get("/api/breeding").json()["dams"][0]["preparations"][0]["done_at"]
+    problem(http.post("/api/breeding/pairs", json={"dam": sire, "sire": dam}), 409)
+    problem(http.post("/api/breeding/signs", json={"dam": dam, "sign": "mood"}), 422)
+    problem(http.post("/api/breeding/pairings/999/end", json={}), 404)
 
 
 def test_methods_and_numbers_of_the_house(http: TestClient) -> None:
@@ -157,7 +159,7 @@ def test_readiness_says_which_condition_fails(http: TestClient) -> None:
 
 def test_a_lay_day_is_saved_carried_on_and_recorded(http: TestClient) -> None:
     lay_day = begin(http)
-    path = f"/api/lay-days/{lay_day['id']}"
+    path = f"/api/lay-day-drafts/{lay_day['id']}"
     state = {
         **lay_day["state"],
         "eggs": [{"x": 0.3 * i, "y": 0.5, "slug": i == 2} for i in range(3)],
@@ -172,23 +174,23 @@ def test_a_lay_day_is_saved_carried_on_and_recorded(http: TestClient) -> None:
     http.post("/api/photos", params={"owner": lay_day["id"], "egg": 2}, content=jpeg())
     assert http.post(f"{path}/clutch").json()["code"] == "26-01"
     assert [p["egg"] for p in http.get("/api/clutches/26-01/photos").json()] == [2]
-    assert http.get("/api/lay-days").json() == []
+    assert http.get("/api/lay-day-drafts").json() == []
     problem(http.post(f"{path}/clutch"), 409)
-    again = http.post("/api/lay-days", json={"dam": "costmary"})
+    again = http.post("/api/lay-day-drafts", json={"dam": "costmary"})
     assert problem(again, 409)["confirm"] == "second_clutch"
     assert begin(http, second_clutch=True)["state"]["second_clutch"]
 
 
 def test_what_is_missing_names_its_step_and_nothing_is_half_stored(http: TestClient) -> None:
-    path = f"/api/lay-days/{begin(http)['id']}"
+    path = f"/api/lay-day-drafts/{begin(http)['id']}"
     told = problem(http.post(f"{path}/clutch"), 422)
     assert told["errors"][0]["field"] in ("count", "shelf")
     assert http.get("/api/today").json()["clutches"] == []
-    problem(http.get("/api/lay-days/999"), 404)
+    problem(http.get("/api/lay-day-drafts/999"), 404)
     body = {"revision": 1, "step": "dance", "state": http.get(path).json()["state"]}
     problem(http.put(path, json=body), 422)
     assert http.post(f"{path}/aside", json={"aside": True}).is_success
-    assert http.get("/api/lay-days").json() == []
+    assert http.get("/api/lay-day-drafts").json() == []
 
 
 def test_candling_and_the_method_of_one_clutch(http: TestClient) -> None:
@@ -224,7 +226,7 @@ def test_the_qr_opens_the_clutch_and_only_one_that_is(http: TestClient) -> None:
 def test_what_is_no_photo_is_refused_and_not_kept(http, tmp_path, content, status) -> None:
     lay_day = begin(http)
     problem(http.post("/api/photos", params={"owner": lay_day["id"]}, content=content), status)
-    assert http.get(f"/api/lay-days/{lay_day['id']}").json()["photos"] == []
+    assert http.get(f"/api/lay-day-drafts/{lay_day['id']}").json()["photos"] == []
     assert list(tmp_path.rglob("*.jpg")) == []
 
 

@@ -81,7 +81,7 @@ def test_a_closed_house_has_an_empty_calendar(http: TestClient) -> None:
 def test_a_dam_about_to_lay_is_in_it_with_what_to_prepare(http: TestClient) -> None:
     http.post("/api/animals", json={"role": "dam", "name": "Costmary"})
     dam = http.get("/api/animals").json()[0]["id"]
-    answer = http.post("/api/season/signs", json={"dam": dam, "sign": "pre-lay shed"})
+    answer = http.post("/api/breeding/signs", json={"dam": dam, "sign": "pre-lay shed"})
     assert answer.status_code == 201, answer.text
     held = read(http)
     assert held["lay"]["words"] == "Costmary likely lays"

@@ -110,7 +110,7 @@ def test_a_season_is_told_with_intervals_and_compared_in_words(lost: TestClient)
     season = lost.get("/api/seasons", params={"year": NOW.year}).json()
     assert (season["hatched"]["k"], season["hatched"]["n"]) == (3, 4)
     assert season["hatched"]["low"] < 0.75 < season["hatched"]["high"]
-    assert season["taught"][0]["text"] == "3 of 4 fertile eggs hatched, in 1 clutch."
+    assert season["findings"][0]["text"] == "3 of 4 fertile eggs hatched, in 1 clutch."
     assert [d["dimension"] for d in season["dimensions"]][:2] == ["dam", "sire"]
     assert season["slugs"][0]["counts"] == ["5-1"]
     assert sum(cost["eggs"] for cost in season["costs"]) == pytest.approx(1.0)

@@ -10,7 +10,7 @@ from samples import NOW_S
 from sandboa.records.alarms import Alarm, Message
 from sandboa.services.alarms.messengers import MessengerCommand, add_messenger
 from sandboa.services.snapshot.cache import SnapshotCache
-from sandboa.web.background.outbox import Postroom
+from sandboa.web.background.outbox import Outbox
 
 
 class Carrier:
@@ -47,7 +47,7 @@ def test_a_mute_server_holds_up_no_other(alarm: Alarm) -> None:
     carriers = {"email": mute, "webhook": lively}
     for kind in carriers:
         add_messenger(MessengerCommand(kind, f"By {kind}", "UTC", {}), carriers, NOW_S)
-    postroom = Postroom(carriers)
+    postroom = Outbox(carriers)
     postroom.deliver(NOW_S)
     assert mute.begun.wait(20)
     assert lively.sent.wait(20)

@@ -14,7 +14,7 @@ __all__ = ["lost"]
 
 #: PUT operations that are no form, by what guards them against a lost change instead.
 NO_FORM = {
-    "/api/lay-days/{lay_day}": "its own revision, in the body",
+    "/api/lay-day-drafts/{lay_day}": "its own revision, in the body",
     "/api/session/passphrase": "the passphrase before",
     "/api/people/{person}/passphrase": "nothing of it is shown",
 }

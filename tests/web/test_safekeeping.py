@@ -324,7 +324,7 @@ def test_a_look_that_fails_is_none(
     def fails(*_: object) -> None:
         raise RuntimeError("a probe nobody thought of")
 
-    monkeypatch.setattr(watching, "watch", fails)
+    monkeypatch.setattr(watching, "update_alarms", fails)
     clock.at_s += 301.0
     with pytest.raises(RuntimeError):
         look_round(house_of(http))

@@ -23,7 +23,7 @@ from sandboa.cli.told import said
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_moment
 from sandboa.demo import furnish
-from sandboa.demo.garden_keeper import let_in_a_keeper
+from sandboa.demo.scenario.keeper import let_in_a_keeper
 from sandboa.devices.mqtt import MqttIntake, require_broker
 from sandboa.records.database import close_database, nothing_half_made, only_server
 from sandboa.services.people.signing_in import someone_signs_in

@@ -1,5 +1,5 @@
 """Demo data: the garden room, told through the real use cases."""
 
-from sandboa.demo.garden_room import furnish
+from sandboa.demo.scenario.room import furnish
 
 __all__ = ["furnish"]

@@ -16,7 +16,7 @@ from uvicorn.middleware.proxy_headers import ProxyHeadersMiddleware
 from sandboa import __version__
 from sandboa.formats.pictures import close_readers
 from sandboa.services.safekeeping.house_file import open_house
-from sandboa.web.background.alarm_monitor import watching
+from sandboa.web.background.alarm_monitor import monitoring_alarms
 from sandboa.web.background.night import nights
 from sandboa.web.clock import Clock, SystemClock
 from sandboa.web.house import House
@@ -28,8 +28,8 @@ from sandboa.web.requests.open_house import OpenHouse
 from sandboa.web.security.authorization import Authorization
 from sandboa.web.security.known_hosts import KnownHosts
 from sandboa.web.security.permissions import Permissions
-from sandboa.web.security.request_limits import Guards
-from sandboa.web.security.security_headers import SafeHeaders
+from sandboa.web.security.request_limits import RequestLimits
+from sandboa.web.security.security_headers import SecurityHeaders
 
 STATIC = Path(__file__).parent / "static"
 
@@ -75,9 +75,9 @@ def create_app(
         app.mount("/", GZipMiddleware(_FrontEnd(directory=STATIC, html=True), minimum_size=1000))
     app.add_middleware(Authorization, permissions=Permissions(ROUTERS))
     app.add_middleware(OpenHouse)
-    app.add_middleware(Guards)
+    app.add_middleware(RequestLimits)
     app.add_middleware(KnownHosts, address=address)
-    app.add_middleware(SafeHeaders)
+    app.add_middleware(SecurityHeaders)
     if proxies:
         app.add_middleware(ProxyHeadersMiddleware, trusted_hosts=sorted(proxies))
     return app
@@ -85,7 +85,7 @@ def create_app(
 
 @asynccontextmanager
 async def _beside_requests(app: FastAPI) -> AsyncIterator[None]:
-    async with watching(app), nights(app):
+    async with monitoring_alarms(app), nights(app):
         yield
     close_readers()
 

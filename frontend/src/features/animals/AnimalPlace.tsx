@@ -4,11 +4,11 @@ import { Link, useParams } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 import { isNotFound } from '@/shared/api/client'
 import { useAnimal } from '@/shared/api/queries'
+import { LayWindow } from '@/shared/breeding/LayWindow'
+import { Preparations } from '@/shared/breeding/Preparations'
 import { CareList } from '@/shared/dam-care/CareList'
 import { day, dayAndTime, fullDay } from '@/shared/dates'
 import { Photos } from '@/shared/photos/Photos'
-import { LayWindow } from '@/shared/season/LayWindow'
-import { Preparations } from '@/shared/season/Preparations'
 import { traitsInWords } from '@/shared/traits'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
@@ -160,7 +160,7 @@ function Meals({ page }: { page: Page }) {
   )
 }
 
-function Pairings({ season }: { season: Schemas['DamSeasonResponse'] }) {
+function Pairings({ season }: { season: Schemas['DamLaySeasonResponse'] }) {
   const events = [
     ...season.pairings.map((p) => ({
       at: p.start,

@@ -13,7 +13,7 @@ export function NextVisits({
   season,
   animals,
 }: {
-  season: Schemas['SeasonResponse']
+  season: Schemas['LaySeasonResponse']
   animals: Schemas['AnimalResponse'][]
 }) {
   return (
@@ -35,20 +35,21 @@ export function NextVisits({
 function Visit({ visit }: { visit: Planned }) {
   const pair = { dam: visit.dam, sire: visit.sire }
   const begin = useAct(
-    () => answer(api.POST('/api/season/pairings', { body: pair })),
+    () => answer(api.POST('/api/breeding/pairings', { body: pair })),
     (act) => act,
   )
   const path = { pairing: visit.pairing ?? 0 }
   const lock = useAct(
-    () => answer(api.POST('/api/season/pairings/{pairing}/locks', { params: { path }, body: {} })),
+    () =>
+      answer(api.POST('/api/breeding/pairings/{pairing}/locks', { params: { path }, body: {} })),
     (act) => act,
   )
   const end = useAct(
-    () => answer(api.POST('/api/season/pairings/{pairing}/end', { params: { path }, body: {} })),
+    () => answer(api.POST('/api/breeding/pairings/{pairing}/end', { params: { path }, body: {} })),
     (act) => act,
   )
   const drop = useAct(
-    () => answer(api.DELETE('/api/season/pairs/{dam}/{sire}', { params: { path: pair } })),
+    () => answer(api.DELETE('/api/breeding/pairs/{dam}/{sire}', { params: { path: pair } })),
     (act) => act,
   )
   return (
@@ -105,7 +106,7 @@ function Visit({ visit }: { visit: Planned }) {
 function PlanPair({ animals }: { animals: Schemas['AnimalResponse'][] }) {
   const form = useForm({ defaultValues: { dam: '', sire: '' } })
   const plan = useAct(
-    (pair: Schemas['PairRequest']) => answer(api.POST('/api/season/pairs', { body: pair })),
+    (pair: Schemas['PairRequest']) => answer(api.POST('/api/breeding/pairs', { body: pair })),
     (act) => act,
     (problem) => form.setError('dam', { message: problem.detail }),
   )

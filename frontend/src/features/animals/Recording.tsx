@@ -135,7 +135,7 @@ export function SignForm({ dam }: { dam: number }) {
     defaultValues: { sign: '', at: '' },
   })
   const see = useAct(
-    (body: Schemas['SignRequest']) => answer(api.POST('/api/season/signs', { body })),
+    (body: Schemas['SignRequest']) => answer(api.POST('/api/breeding/signs', { body })),
     (act) => act,
     (problem) => form.setError('at', { message: problem.detail }),
   )
@@ -180,7 +180,7 @@ export function VisitForm({ dam }: { dam: number }) {
   const sires = useAnimals().data?.filter((a) => a.role === 'sire' && !a.retired) ?? []
   const form = useForm({ defaultValues: { sire: '', start: '', until: '', lock: '' } })
   const visit = useAct(
-    (body: Schemas['PairingRequest']) => answer(api.POST('/api/season/pairings', { body })),
+    (body: Schemas['PairingRequest']) => answer(api.POST('/api/breeding/pairings', { body })),
     (act) => act,
     (problem) => {
       const fields: Record<string, 'start' | 'until' | 'lock'> = {

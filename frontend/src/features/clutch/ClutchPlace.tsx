@@ -156,7 +156,7 @@ export function Component() {
   )
 }
 
-/** Stays where it is on the screen while an advice that follows from it appears above. */
+/** LocationHistory where it is on the screen while an advice that follows from it appears above. */
 function Eggs({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
   const part = useStayPut<HTMLElement>()
   return (

@@ -47,7 +47,7 @@ function UnderWay({ day }: { day: LayDay }) {
   const aside = useMutation<LayDay, Problem, boolean>({
     mutationFn: (away) =>
       answer(
-        api.POST('/api/lay-days/{lay_day}/aside', {
+        api.POST('/api/lay-day-drafts/{lay_day}/aside', {
           params: { path: { lay_day: day.id } },
           body: { aside: away },
         }),
@@ -82,7 +82,7 @@ function Begin({
   /** Nothing else on the page is to be acted on. */
   alone: boolean
   animals: Schemas['AnimalResponse'][]
-  season: Schemas['SeasonResponse']
+  season: Schemas['LaySeasonResponse']
 }) {
   const navigate = useNavigate()
   const client = useQueryClient()
@@ -92,7 +92,7 @@ function Begin({
     defaultValues: { dam: asked.get('dam') ?? '', sire: asked.get('sire') ?? '', laidAt: '' },
   })
   const begin = useMutation<LayDay, Problem, Schemas['BeginRequest']>({
-    mutationFn: (body) => answer(api.POST('/api/lay-days', { body })),
+    mutationFn: (body) => answer(api.POST('/api/lay-day-drafts', { body })),
     onSuccess: (day) => {
       client.invalidateQueries({ queryKey: ['lay days'] })
       navigate(`/lay-day/${day.id}`)

@@ -28,7 +28,7 @@ export function useLayDay(id: number) {
   const overtaken = useRef(false)
   const read = async () => {
     const path = { lay_day: id }
-    const answered = await answer(api.GET('/api/lay-days/{lay_day}', { params: { path } }))
+    const answered = await answer(api.GET('/api/lay-day-drafts/{lay_day}', { params: { path } }))
     if (!told.current || answered.revision >= told.current.revision) told.current = answered
     return answered
   }
@@ -54,7 +54,7 @@ export function useLayDay(id: number) {
       const { state, clashes, taken } = merged(before, after, base.state)
       try {
         const saved = await answer(
-          api.PUT('/api/lay-days/{lay_day}', {
+          api.PUT('/api/lay-day-drafts/{lay_day}', {
             params: { path: { lay_day: id } },
             body: { revision: base.revision, step, state },
           }),

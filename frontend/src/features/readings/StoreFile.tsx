@@ -76,7 +76,7 @@ export function StoreFile({
         },
       }),
     ).then((hung) => {
-      // Stays chosen, should the file itself be refused: a probe is hung once.
+      // LocationHistory chosen, should the file itself be refused: a probe is hung once.
       form.setValue('probe', String(hung.id))
       return hung
     })

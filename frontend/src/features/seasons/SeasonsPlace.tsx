@@ -1,7 +1,7 @@
 import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { Years } from '@/shared/season/Years'
+import { Years } from '@/shared/breeding/Years'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { percent } from '@/shared/units'
 import { type Season, useSeasons } from './queries'
@@ -53,7 +53,7 @@ function WhatItTaught({ season }: { season: Season }) {
         {season.year ? `What ${season.year} taught` : 'What the seasons taught'}
       </Heading>
       <chakra.ul listStyleType="none" maxWidth="52em">
-        {season.taught.map(({ text, number, about }) => (
+        {season.findings.map(({ text, number, about }) => (
           <chakra.li
             key={text}
             display="grid"

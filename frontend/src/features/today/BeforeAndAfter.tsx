@@ -3,13 +3,13 @@ import { Link } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import type { Schemas } from '@/shared/api/client'
 import { useAfterLaying, useLayDays, useReadiness, useSeason } from '@/shared/api/queries'
+import { Preparations } from '@/shared/breeding/Preparations'
 import { Readiness } from '@/shared/climate/Readiness'
 import { day, dayAndTime, dayRange } from '@/shared/dates'
-import { Preparations } from '@/shared/season/Preparations'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice } from '@/shared/ui/page'
 
-type Dam = Schemas['DamSeasonResponse']
+type Dam = Schemas['DamLaySeasonResponse']
 
 /** Lay days under way, who lays next, and dams on the way back: what is not in a box. */
 export function BeforeAndAfter() {

@@ -90,7 +90,7 @@ export function useAnimal(animal: number) {
 
 /** Lay windows, preparation lists, and the plan of visits. */
 export function useSeason() {
-  return useQuery({ queryKey: ['season'], queryFn: () => answer(api.GET('/api/season')) })
+  return useQuery({ queryKey: ['season'], queryFn: () => answer(api.GET('/api/breeding')) })
 }
 
 export function useAfterLaying() {
@@ -113,7 +113,7 @@ export function useReadiness() {
 
 /** Lay days begun and not yet recorded. */
 export function useLayDays() {
-  return useQuery({ queryKey: ['lay days'], queryFn: () => answer(api.GET('/api/lay-days')) })
+  return useQuery({ queryKey: ['lay days'], queryFn: () => answer(api.GET('/api/lay-day-drafts')) })
 }
 
 type Act = Schemas['ActResponse']

@@ -152,7 +152,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/season": {
+    "/api/breeding": {
         parameters: {
             query?: never;
             header?: never;
@@ -172,7 +172,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/season/pairs": {
+    "/api/breeding/pairs": {
         parameters: {
             query?: never;
             header?: never;
@@ -192,7 +192,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/season/pairs/{dam}/{sire}": {
+    "/api/breeding/pairs/{dam}/{sire}": {
         parameters: {
             query?: never;
             header?: never;
@@ -212,7 +212,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/season/pairings": {
+    "/api/breeding/pairings": {
         parameters: {
             query?: never;
             header?: never;
@@ -232,7 +232,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/season/pairings/{pairing}/end": {
+    "/api/breeding/pairings/{pairing}/end": {
         parameters: {
             query?: never;
             header?: never;
@@ -252,7 +252,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/season/pairings/{pairing}/locks": {
+    "/api/breeding/pairings/{pairing}/locks": {
         parameters: {
             query?: never;
             header?: never;
@@ -272,7 +272,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/season/signs": {
+    "/api/breeding/signs": {
         parameters: {
             query?: never;
             header?: never;
@@ -292,7 +292,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/season/preparations": {
+    "/api/breeding/preparations": {
         parameters: {
             query?: never;
             header?: never;
@@ -636,7 +636,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lay-days": {
+    "/api/lay-day-drafts": {
         parameters: {
             query?: never;
             header?: never;
@@ -660,7 +660,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lay-days/{lay_day}": {
+    "/api/lay-day-drafts/{lay_day}": {
         parameters: {
             query?: never;
             header?: never;
@@ -684,7 +684,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lay-days/{lay_day}/clutch": {
+    "/api/lay-day-drafts/{lay_day}/clutch": {
         parameters: {
             query?: never;
             header?: never;
@@ -704,7 +704,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/lay-days/{lay_day}/aside": {
+    "/api/lay-day-drafts/{lay_day}/aside": {
         parameters: {
             query?: never;
             header?: never;
@@ -1043,10 +1043,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Get Hatch Watch
+         * Get Hatch Overview
          * @description Clutches in their last week, pipping, or with hatchlings not settled yet.
          */
-        get: operations["get_hatch_watch"];
+        get: operations["get_hatch_overview"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2603,7 +2603,7 @@ export interface components {
             clutches: components["schemas"]["ClutchOfResponse"][];
             /** Lightest G */
             lightest_g: number | null;
-            season: components["schemas"]["DamSeasonResponse"] | null;
+            season: components["schemas"]["DamLaySeasonResponse"] | null;
             after_laying: components["schemas"]["AfterLayingResponse"] | null;
             /** Photos */
             photos: components["schemas"]["PhotoResponse"][];
@@ -3385,22 +3385,8 @@ export interface components {
          * @enum {string}
          */
         CuttingSchool: "never, only to rescue when siblings are out" | "after the first pip" | "when full term and all eggs deflated" | "on a set day";
-        /** DamLossResponse */
-        DamLossResponse: {
-            /** Before G */
-            before_g: number;
-            /** Share */
-            share: number | null;
-            /** Usual */
-            usual: boolean | null;
-        };
-        /**
-         * DamSchool
-         * @enum {string}
-         */
-        DamSchool: "eggs taken" | "maternal incubation";
-        /** DamSeasonResponse */
-        DamSeasonResponse: {
+        /** DamLaySeasonResponse */
+        DamLaySeasonResponse: {
             /** Dam */
             dam: number;
             /** Name */
@@ -3417,6 +3403,20 @@ export interface components {
             /** Clutches */
             clutches: components["schemas"]["LaidThisSeasonResponse"][];
         };
+        /** DamLossResponse */
+        DamLossResponse: {
+            /** Before G */
+            before_g: number;
+            /** Share */
+            share: number | null;
+            /** Usual */
+            usual: boolean | null;
+        };
+        /**
+         * DamSchool
+         * @enum {string}
+         */
+        DamSchool: "eggs taken" | "maternal incubation";
         /** DamSlugsResponse */
         DamSlugsResponse: {
             /** Dam */
@@ -4063,6 +4063,16 @@ export interface components {
              */
             at: string;
         };
+        /** HatchOverviewResponse */
+        HatchOverviewResponse: {
+            /**
+             * As Of
+             * Format: date-time
+             */
+            as_of: string;
+            /** Clutches */
+            clutches: components["schemas"]["HatchingClutchResponse"][];
+        };
         /**
          * HatchRules
          * @description h after the first pip from which a rescue may be, and is, considered; what is recorded.
@@ -4078,16 +4088,6 @@ export interface components {
                 number,
                 number
             ];
-        };
-        /** HatchWatchResponse */
-        HatchWatchResponse: {
-            /**
-             * As Of
-             * Format: date-time
-             */
-            as_of: string;
-            /** Clutches */
-            clutches: components["schemas"]["HatchingClutchResponse"][];
         };
         /**
          * HatchingClutchResponse
@@ -4344,7 +4344,7 @@ export interface components {
             /** Checks */
             checks: components["schemas"]["CheckResponse"][];
             /** Stays */
-            stays: components["schemas"]["ProbeStayResponse"][];
+            stays: components["schemas"]["ProbeLocationResponse"][];
             /** Left Out */
             left_out: components["schemas"]["LeftOutResponse"][];
             /** Last At */
@@ -4593,6 +4593,18 @@ export interface components {
             window: components["schemas"]["WindowResponse"] | null;
             /** Learned */
             learned: string | null;
+        };
+        /** LaySeasonResponse */
+        LaySeasonResponse: {
+            /**
+             * As Of
+             * Format: date-time
+             */
+            as_of: string;
+            /** Dams */
+            dams: components["schemas"]["DamLaySeasonResponse"][];
+            /** Plan */
+            plan: components["schemas"]["PlannedResponse"][];
         };
         /**
          * LearnedResponse
@@ -5415,6 +5427,19 @@ export interface components {
             done: boolean;
         };
         /**
+         * ProbeLocationResponse
+         * @description `place` null: hung nowhere.
+         */
+        ProbeLocationResponse: {
+            /**
+             * Start
+             * Format: date-time
+             */
+            start: string;
+            /** Place */
+            place: string | null;
+        };
+        /**
          * ProbeMoveRequest
          * @description `place` null: taken down.
          */
@@ -5458,19 +5483,6 @@ export interface components {
             name: string;
             /** By Hand */
             by_hand: boolean;
-        };
-        /**
-         * ProbeStayResponse
-         * @description `place` null: hung nowhere.
-         */
-        ProbeStayResponse: {
-            /**
-             * Start
-             * Format: date-time
-             */
-            start: string;
-            /** Place */
-            place: string | null;
         };
         /**
          * ProbeTraceResponse
@@ -5832,21 +5844,9 @@ export interface components {
             /** About */
             about: string;
         };
-        /** SeasonResponse */
-        SeasonResponse: {
-            /**
-             * As Of
-             * Format: date-time
-             */
-            as_of: string;
-            /** Dams */
-            dams: components["schemas"]["DamSeasonResponse"][];
-            /** Plan */
-            plan: components["schemas"]["PlannedResponse"][];
-        };
         /**
          * SeasonsResponse
-         * @description `year` null is all years. `likeness` is how alike eggs of one clutch are, 0-1.
+         * @description `year` null is all years. `intraclass_correlation` is how alike eggs of one clutch are, 0-1.
          *
          *     Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
          */
@@ -5858,8 +5858,8 @@ export interface components {
             /** Clutches */
             clutches: number;
             hatched: components["schemas"]["RateResponse"];
-            /** Likeness */
-            likeness: number;
+            /** Intraclass Correlation */
+            intraclass_correlation: number;
             /** Dimensions */
             dimensions: components["schemas"]["DimensionResponse"][];
             /** Slugs */
@@ -5876,8 +5876,8 @@ export interface components {
             standings: components["schemas"]["StandingScoreResponse"][];
             /** Waiting */
             waiting: number;
-            /** Taught */
-            taught: components["schemas"]["SeasonFindingResponse"][];
+            /** Findings */
+            findings: components["schemas"]["SeasonFindingResponse"][];
         };
         /**
          * SecurityEventResponse
@@ -7148,7 +7148,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SeasonResponse"];
+                    "application/json": components["schemas"]["LaySeasonResponse"];
                 };
             };
             400: components["responses"]["400"];
@@ -8685,7 +8685,7 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    get_hatch_watch: {
+    get_hatch_overview: {
         parameters: {
             query?: never;
             header?: never;
@@ -8700,7 +8700,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["HatchWatchResponse"];
+                    "application/json": components["schemas"]["HatchOverviewResponse"];
                 };
             };
             400: components["responses"]["400"];

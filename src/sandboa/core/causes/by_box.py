@@ -6,8 +6,8 @@ from typing import Final
 from sandboa.core.air import AIR_BELOW
 from sandboa.core.causes.evidence import LossEvidence, Water
 from sandboa.core.causes.findings import DEFECTS, FindingKind
+from sandboa.core.causes.grounds import CauseSign, percent
 from sandboa.core.causes.kinds import Cause
-from sandboa.core.causes.said import Said, percent
 from sandboa.core.causes.time_of_death import DeathWindow
 from sandboa.core.hatching.fates import DeathStage, Fate, span_of
 from sandboa.core.standing.signs import SignKind
@@ -22,16 +22,16 @@ RARELY_DAYS: Final = 10.0
 _SEVERAL: Final = 2
 
 
-def too_dry(egg: LossEvidence) -> Iterator[Said]:
+def too_dry(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, water = Cause.TOO_DRY, egg.water
     if egg.found(FindingKind.YOLK, "hard"):
-        yield Said(cause, "hard yolk")
+        yield CauseSign(cause, "hard yolk")
     elif egg.known(FindingKind.YOLK):
-        yield Said(cause, "yolk usual")
+        yield CauseSign(cause, "yolk usual")
     if egg.found(FindingKind.FLUID, "little"):
-        yield Said(cause, "little fluid")
+        yield CauseSign(cause, "little fluid")
     if any(s.small for s in egg.siblings if s.fate is Fate.HATCHED):
-        yield Said(cause, "small siblings")
+        yield CauseSign(cause, "small siblings")
     if water is None:
         return
     dented = [(s, n, of) for s, n, of in water.dented_early if s <= egg.window.end]
@@ -39,16 +39,16 @@ def too_dry(egg: LossEvidence) -> Iterator[Said]:
         share, early, of = dented[0]
         holds = egg.window.chance_after(share)
         words = f"{early} of {of} eggs dented early at {percent(share)}"
-        yield Said(cause, "box dented", holds, words)
+        yield CauseSign(cause, "box dented", holds, words)
     elif water.plump_until is not None and water.plump_until >= 0.8 * egg.window.start:
-        yield Said(cause, "plump")
+        yield CauseSign(cause, "plump")
     yield from _water_left(egg)
     dry = [s for s, value in water.medium if value == "dry" and s <= egg.window.end]
     if dry:
-        yield Said(cause, "medium dry", egg.window.chance_after(dry[0]))
+        yield CauseSign(cause, "medium dry", egg.window.chance_after(dry[0]))
     lids = _lids_that_speak(water, egg.window)
     if len(lids) >= _SEVERAL and all(value in ("half", "raining") for _, value in lids):
-        yield Said(cause, "wet lid")
+        yield CauseSign(cause, "wet lid")
 
 
 def _lids_that_speak(water: Water, window: DeathWindow) -> list[tuple[float, str]]:
@@ -57,7 +57,7 @@ def _lids_that_speak(water: Water, window: DeathWindow) -> list[tuple[float, str
     return [(share, value) for share, value in water.lid if share <= until]
 
 
-def _water_left(egg: LossEvidence) -> Iterator[Said]:
+def _water_left(egg: LossEvidence) -> Iterator[CauseSign]:
     if egg.water is None or egg.water.lowest is None:
         return
     low, middle, high = egg.water.lowest
@@ -65,85 +65,85 @@ def _water_left(egg: LossEvidence) -> Iterator[Said]:
     # An estimate that was never held against a scale says less.
     trust = 1.0 if egg.water.weighed else 0.5
     if middle < DRY_SHARE:
-        yield Said(Cause.TOO_DRY, "water dry", trust, words)
+        yield CauseSign(Cause.TOO_DRY, "water dry", trust, words)
     elif middle < TOP_UP_SHARE:
-        yield Said(Cause.TOO_DRY, "water low", trust, words)
+        yield CauseSign(Cause.TOO_DRY, "water low", trust, words)
     elif low >= TOP_UP_SHARE:
-        yield Said(Cause.TOO_DRY, "water enough", trust, words)
+        yield CauseSign(Cause.TOO_DRY, "water enough", trust, words)
 
 
-def too_wet(egg: LossEvidence) -> Iterator[Said]:
+def too_wet(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, water = Cause.TOO_WET, egg.water
     if egg.found(FindingKind.SHELL, "bottom soft"):
-        yield Said(cause, "bottom soft")
+        yield CauseSign(cause, "bottom soft")
     elif egg.known(FindingKind.SHELL):
-        yield Said(cause, "bottom sound")
+        yield CauseSign(cause, "bottom sound")
     if egg.found(FindingKind.OUTSIDE, "below"):
-        yield Said(cause, "mould below")
+        yield CauseSign(cause, "mould below")
     if water is None:
         return
     before = [(s, value) for s, value in water.medium if s <= egg.window.end]
     dripped = [s for s, value in before if value == "drips"]
     dry = any(value in ("barely damp", "dry") for _, value in before)
     if dripped:
-        yield Said(cause, "medium dripped", egg.window.chance_after(dripped[0]))
+        yield CauseSign(cause, "medium dripped", egg.window.chance_after(dripped[0]))
     elif dry or water.on_grid:
-        yield Said(cause, "dry", 1.0 if dry else 0.4)
+        yield CauseSign(cause, "dry", 1.0 if dry else 0.4)
     rained = [s for s, value in _lids_that_speak(water, egg.window) if value == "raining"]
     if len(rained) >= _SEVERAL:
-        yield Said(cause, "lid rained")
+        yield CauseSign(cause, "lid rained")
         mould = [s.share for s in egg.seen if s.kind is SignKind.MOULD and s.value != "none"]
         if any(share >= rained[0] for share in mould):
-            yield Said(cause, "mould after rain")
+            yield CauseSign(cause, "mould after rain")
 
 
-def stale_air(egg: LossEvidence) -> Iterator[Said]:
+def stale_air(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, air = Cause.STALE_AIR, egg.air
     if egg.window.end <= AIR_FROM:
-        yield Said(cause, "early")
+        yield CauseSign(cause, "early")
         return
     late = egg.window.chance_after(AIR_FROM)
     if late < 1.0:
-        yield Said(cause, "early", 1.0 - late)
+        yield CauseSign(cause, "early", 1.0 - late)
     if egg.found(FindingKind.STAGE, "full term") and not egg.found(FindingKind.FORM, *DEFECTS):
-        yield Said(cause, "formed")
+        yield CauseSign(cause, "formed")
     alike = sum(_full_term(s.died) for s in egg.siblings if s.died is not None)
     if alike:
-        yield Said(cause, "siblings full term", min(1.0, alike / 2.0 + 0.5))
+        yield CauseSign(cause, "siblings full term", min(1.0, alike / 2.0 + 0.5))
     if egg.neighbours.full_term_boxes > 1:
-        yield Said(cause, "boxes full term")
+        yield CauseSign(cause, "boxes full term")
     out = sum(s.fate is Fate.HATCHED for s in egg.siblings)
     if egg.siblings and 2 * out > len(egg.siblings):
-        yield Said(cause, "sibling out")
+        yield CauseSign(cause, "sibling out")
     if air is None:
         return
     if air.oxygen is not None:
         low, middle, _ = air.oxygen
         words = f"oxygen about {percent(middle)} then, may be {percent(low)}"
         if middle < AIR_BELOW:
-            yield Said(cause, "low oxygen", 1.0, words)
+            yield CauseSign(cause, "low oxygen", 1.0, words)
         elif low < AIR_BELOW:
-            yield Said(cause, "may be low", 1.0, words)
+            yield CauseSign(cause, "may be low", 1.0, words)
         else:
-            yield Said(cause, "vented", 1.0, words)
+            yield CauseSign(cause, "vented", 1.0, words)
     elif not air.sealed:
-        yield Said(cause, "vented")
+        yield CauseSign(cause, "vented")
     if air.sealed and air.days_unopened >= RARELY_DAYS:
         words = f"sealed, and not opened for {air.days_unopened:.0f} days"
-        yield Said(cause, "sealed", 1.0, words)
+        yield CauseSign(cause, "sealed", 1.0, words)
 
 
 def _full_term(died: DeathWindow) -> bool:
     return died.middle >= span_of(DeathStage.FULL_TERM)[0]
 
 
-def pests(egg: LossEvidence) -> Iterator[Said]:
+def pests(egg: LossEvidence) -> Iterator[CauseSign]:
     cause = Cause.PESTS
     if egg.found(FindingKind.LARVAE, "seen"):
-        yield Said(cause, "larvae")
+        yield CauseSign(cause, "larvae")
     elif egg.known(FindingKind.LARVAE):
-        yield Said(cause, "no larvae")
+        yield CauseSign(cause, "no larvae")
     if egg.pests_seen:
-        yield Said(cause, "seen")
+        yield CauseSign(cause, "seen")
     elif egg.pests_seen is False:
-        yield Said(cause, "none seen")
+        yield CauseSign(cause, "none seen")

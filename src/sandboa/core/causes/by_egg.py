@@ -7,8 +7,8 @@ from sandboa.core.box import Shell
 from sandboa.core.candling import Disc
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import FindingKind
+from sandboa.core.causes.grounds import CauseSign, percent
 from sandboa.core.causes.kinds import Cause
-from sandboa.core.causes.said import Said, percent
 from sandboa.core.lay_day import EggEvent
 from sandboa.core.rounds.acts import EggActKind
 from sandboa.core.standing.signs import SignKind
@@ -22,7 +22,7 @@ _KNOCKS: Final = frozenset(
 )
 
 
-def underneath(egg: LossEvidence) -> Iterator[Said]:
+def underneath(egg: LossEvidence) -> Iterator[CauseSign]:
     cause = Cause.UNDERNEATH
     rolled = [h for h in egg.happened if h.kind == EggActKind.ROLLED]
     if rolled:
@@ -31,43 +31,43 @@ def underneath(egg: LossEvidence) -> Iterator[Said]:
             (egg.window.chance_after(h.after) + egg.window.chance_after(h.share)) / 2.0
             for h in rolled
         )
-        yield Said(cause, "rolled", holds, f"found rolled at {percent(rolled[0].share)}")
+        yield CauseSign(cause, "rolled", holds, f"found rolled at {percent(rolled[0].share)}")
     elif egg.turned or egg.disc_at_lay is Disc.TOP:
-        yield Said(cause, "on top")
+        yield CauseSign(cause, "on top")
     elif egg.disc_at_lay is Disc.UNDER:
-        yield Said(cause, "under")
+        yield CauseSign(cause, "under")
     elif egg.disc_at_lay is Disc.SIDE:
-        yield Said(cause, "side")
+        yield CauseSign(cause, "side")
     if egg.found(FindingKind.POSITION, "under"):
-        yield Said(cause, "found under")
+        yield CauseSign(cause, "found under")
     elif egg.found(FindingKind.POSITION, "side"):
-        yield Said(cause, "found side")
+        yield CauseSign(cause, "found side")
     elif egg.found(FindingKind.POSITION, "top"):
-        yield Said(cause, "found on top")
+        yield CauseSign(cause, "found on top")
 
 
-def knocked(egg: LossEvidence) -> Iterator[Said]:
+def knocked(egg: LossEvidence) -> Iterator[CauseSign]:
     cause = Cause.KNOCKED
     knocks = [h for h in egg.happened if h.kind in _KNOCKS]
     before = [(egg.window.chance_after(h.share), h.share, h.kind) for h in knocks]
     if before:
         holds, share, kind = max(before)
-        yield Said(cause, "knocked", holds, f"{kind} at {percent(share)}")
+        yield CauseSign(cause, "knocked", holds, f"{kind} at {percent(share)}")
         if egg.window.start <= share + SOON_AFTER:
             soon = egg.window.chance_between(share, share + SOON_AFTER)
-            yield Said(cause, "soon after", soon)
+            yield CauseSign(cause, "soon after", soon)
         wept = [s.share for s in egg.seen if s.kind is SignKind.WET and s.value != "dry"]
         if any(s >= share for s in wept):
-            yield Said(cause, "weeps", holds)
+            yield CauseSign(cause, "weeps", holds)
     else:
-        yield Said(cause, "none")
+        yield CauseSign(cause, "none")
     if egg.found(FindingKind.SHELL, "torn"):
-        yield Said(cause, "tear found")
+        yield CauseSign(cause, "tear found")
     elif egg.known(FindingKind.SHELL):
-        yield Said(cause, "no tear")
+        yield CauseSign(cause, "no tear")
 
 
-def infection(egg: LossEvidence) -> Iterator[Said]:
+def infection(egg: LossEvidence) -> Iterator[CauseSign]:
     cause = Cause.INFECTION
     bad = [
         s.share
@@ -82,15 +82,15 @@ def infection(egg: LossEvidence) -> Iterator[Said]:
     first_bad = min(bad, default=None)
     if first_bad is not None and any(share >= first_bad for share in good):
         words = f"first spot or smell at {percent(first_bad)}, vessels still strong"
-        yield Said(cause, "while good", 1.0, words)
+        yield CauseSign(cause, "while good", 1.0, words)
     elif first_bad is not None and any(share < first_bad for share in failed):
-        yield Said(cause, "vessels first")
+        yield CauseSign(cause, "vessels first")
     elif first_bad is None and not egg.found(FindingKind.OUTSIDE, "top", "below", "all over"):
-        yield Said(cause, "no mould")
+        yield CauseSign(cause, "no mould")
     if egg.found(FindingKind.INSIDE, "through"):
-        yield Said(cause, "through")
+        yield CauseSign(cause, "through")
     elif egg.found(FindingKind.INSIDE, "clean"):
-        yield Said(cause, "clean inside")
+        yield CauseSign(cause, "clean inside")
     sequence = [
         s
         for s in egg.siblings
@@ -99,20 +99,20 @@ def infection(egg: LossEvidence) -> Iterator[Said]:
         and abs(s.died.middle - egg.window.middle) <= IN_SEQUENCE
     ]
     if sequence and first_bad is not None:
-        yield Said(cause, "neighbours", min(1.0, len(sequence) / 2.0 + 0.25))
+        yield CauseSign(cause, "neighbours", min(1.0, len(sequence) / 2.0 + 0.25))
 
 
-def shell(egg: LossEvidence) -> Iterator[Said]:
+def shell(egg: LossEvidence) -> Iterator[CauseSign]:
     cause = Cause.SHELL
     if egg.shell is Shell.THIN:
-        yield Said(cause, "thin")
+        yield CauseSign(cause, "thin")
     elif egg.shell in (Shell.ROUGH, Shell.WINDOW, Shell.NODULE):
-        yield Said(cause, "poor", 1.0, f"its shell: {egg.shell}")
+        yield CauseSign(cause, "poor", 1.0, f"its shell: {egg.shell}")
     elif egg.shell is Shell.SMOOTH:
-        yield Said(cause, "smooth")
+        yield CauseSign(cause, "smooth")
     if egg.found(FindingKind.SHELL, "thin"):
-        yield Said(cause, "found thin")
+        yield CauseSign(cause, "found thin")
     if egg.own_dents_early is not None and egg.own_dents_early <= egg.window.end:
-        yield Said(cause, "dented alone")
+        yield CauseSign(cause, "dented alone")
     if egg.water is not None and egg.water.dented_early:
-        yield Said(cause, "box dented")
+        yield CauseSign(cause, "box dented")

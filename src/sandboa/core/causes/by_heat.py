@@ -5,8 +5,8 @@ from typing import Final
 
 from sandboa.core.causes.evidence import FaultThen, LossEvidence
 from sandboa.core.causes.findings import DEFECTS, FindingKind
+from sandboa.core.causes.grounds import CauseSign
 from sandboa.core.causes.kinds import Cause
-from sandboa.core.causes.said import Said
 from sandboa.core.hatching.fates import DeathStage, Fate
 
 #: °C·h above 33.5 from which it counts, and counts as much (assumption).
@@ -41,40 +41,40 @@ BATCH_DAYS: Final = (21.0, 49.0)
 _BATCH_SHARE: Final = 0.6
 
 
-def too_hot(egg: LossEvidence) -> Iterator[Said]:
+def too_hot(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, heat = Cause.TOO_HOT, egg.heat
     if sum(s.defects for s in egg.siblings) >= 2:
-        yield Said(cause, "sibling defects")
+        yield CauseSign(cause, "sibling defects")
     if sum(s.small for s in egg.siblings) >= 2:
-        yield Said(cause, "small siblings")
+        yield CauseSign(cause, "small siblings")
     if egg.found(FindingKind.FORM, *DEFECTS):
-        yield Said(cause, "defect")
+        yield CauseSign(cause, "defect")
     if heat is None:
         return
     if heat.hot_degree_hours >= HOT_DEGREE_HOURS[0]:
         words = f"{heat.hot_degree_hours:.0f} degree-hours too hot, up to {heat.highest_c:.1f} °C"
-        yield Said(cause, "hot", 1.0, words)
+        yield CauseSign(cause, "hot", 1.0, words)
         if heat.hot_degree_hours >= HOT_DEGREE_HOURS[1]:
-            yield Said(cause, "very hot")
+            yield CauseSign(cause, "very hot")
         yield from _others(egg, cause)
     elif heat.highest_c <= NEVER_HOT_C + 0.5 and heat.measured >= MEASURED_ENOUGH:
-        yield Said(cause, "never hot", 1.0, f"never above {heat.highest_c:.1f} °C")
+        yield CauseSign(cause, "never hot", 1.0, f"never above {heat.highest_c:.1f} °C")
 
 
-def too_cold(egg: LossEvidence) -> Iterator[Said]:
+def too_cold(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, heat = Cause.TOO_COLD, egg.heat
     if _immature(egg):
-        yield Said(cause, "immature")
+        yield CauseSign(cause, "immature")
     if heat is None:
         return
     if heat.cold_hours >= COLD_HOURS[0] or heat.lowest_c < DEEP_COLD_C:
         words = f"{heat.cold_hours:.0f} h in a row below 27 °C, down to {heat.lowest_c:.1f} °C"
-        yield Said(cause, "cold", 1.0, words)
+        yield CauseSign(cause, "cold", 1.0, words)
         if heat.cold_hours >= COLD_HOURS[1] or heat.lowest_c < DEEP_COLD_C:
-            yield Said(cause, "very cold")
+            yield CauseSign(cause, "very cold")
         yield from _others(egg, cause)
     elif heat.cold_hours < 6.0 and heat.measured >= MEASURED_ENOUGH:
-        yield Said(cause, "steady")
+        yield CauseSign(cause, "steady")
 
 
 def _immature(egg: LossEvidence) -> bool:
@@ -83,22 +83,22 @@ def _immature(egg: LossEvidence) -> bool:
     return "mid" in found and egg.window.end > 0.75
 
 
-def unstable(egg: LossEvidence) -> Iterator[Said]:
+def unstable(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, heat = Cause.UNSTABLE, egg.heat
     if heat is None:
         return
     if heat.swing_days >= SWING_DAYS[0]:
         words = f"{heat.swing_days} days with more than 2 C° of swing"
-        yield Said(cause, "swings", 1.0, words)
+        yield CauseSign(cause, "swings", 1.0, words)
         if heat.swing_days >= SWING_DAYS[1]:
-            yield Said(cause, "many swings")
+            yield CauseSign(cause, "many swings")
         yield from _others(egg, cause)
     elif heat.measured >= MEASURED_ENOUGH:
         calm = 1.0 if heat.largest_swing_c <= CALM_SWING_C else 0.7
-        yield Said(cause, "calm", calm)
+        yield CauseSign(cause, "calm", calm)
 
 
-def equipment(egg: LossEvidence) -> Iterator[Said]:
+def equipment(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, heat = Cause.EQUIPMENT, egg.heat
     if heat is None:
         return
@@ -110,14 +110,14 @@ def equipment(egg: LossEvidence) -> Iterator[Said]:
     if harmful:
         worst = max(harmful, key=lambda f: chances[f] * (1.0 + f.largest_c))
         words = f"{worst.kind}: up to {worst.hours:.0f} h, shortly before or while it died"
-        yield Said(cause, "fault", chances[worst], words)
+        yield CauseSign(cause, "fault", chances[worst], words)
         if worst.largest_c >= SEVERE_C or worst.hours >= SEVERE_HOURS:
-            yield Said(cause, "severe", chances[worst])
+            yield CauseSign(cause, "severe", chances[worst])
         lost, eggs = egg.neighbours.same_cabinet
         if eggs and lost >= 2:
-            yield Said(cause, "siblings too", min(1.0, 2.0 * lost / eggs))
+            yield CauseSign(cause, "siblings too", min(1.0, 2.0 * lost / eggs))
     elif heat.measured >= MEASURED_ENOUGH:
-        yield Said(cause, "none")
+        yield CauseSign(cause, "none")
 
 
 def _harmful(fault: FaultThen) -> bool:
@@ -125,7 +125,7 @@ def _harmful(fault: FaultThen) -> bool:
     return fault.kind in HARMFUL and lasting and fault.largest_c >= HARMLESS_C
 
 
-def _others(egg: LossEvidence, cause: Cause) -> Iterator[Said]:
+def _others(egg: LossEvidence, cause: Cause) -> Iterator[CauseSign]:
     """What strikes a cabinet strikes more than one egg in it."""
     around, own = egg.neighbours.same_cabinet, [s for s in egg.siblings if s.died is not None]
     alike = sum(
@@ -135,17 +135,17 @@ def _others(egg: LossEvidence, cause: Cause) -> Iterator[Said]:
     )
     lost = around[0] + alike
     if lost >= 2:
-        yield Said(cause, "others too", 1.0, f"{lost} others lost at about that time")
+        yield CauseSign(cause, "others too", 1.0, f"{lost} others lost at about that time")
     elif lost == 0 and around[1] + len(egg.siblings) >= 4:
-        yield Said(cause, "others fine")
+        yield CauseSign(cause, "others fine")
 
 
-def poisoned_air(egg: LossEvidence) -> Iterator[Said]:
+def poisoned_air(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, around = Cause.POISONED_AIR, egg.neighbours
     if around.altered_days is not None and around.altered_days <= NEW_DAYS:
-        yield Said(cause, "altered", 1.0, f"altered {around.altered_days:.0f} days before")
+        yield CauseSign(cause, "altered", 1.0, f"altered {around.altered_days:.0f} days before")
     elif around.new_days is not None and around.new_days <= NEW_DAYS:
-        yield Said(cause, "new", 1.0, f"in use for {around.new_days:.0f} days only")
+        yield CauseSign(cause, "new", 1.0, f"in use for {around.new_days:.0f} days only")
     # Vapours take a batch at one age of its eggs, whatever week that is for each box.
     lost, eggs = around.same_age
     in_time = BATCH_DAYS[0] <= egg.death_day <= BATCH_DAYS[1]
@@ -154,11 +154,11 @@ def poisoned_air(egg: LossEvidence) -> Iterator[Said]:
     all_eggs, all_lost = eggs + len(own), lost + len(alike)
     if all_eggs and all_lost >= _BATCH_SHARE * all_eggs:
         words = f"{all_lost + 1} of {all_eggs + 1} eggs of this cabinet were lost at that age"
-        yield Said(cause, "whole batch", 1.0 if in_time and around.boxes else 0.4, words)
+        yield CauseSign(cause, "whole batch", 1.0 if in_time and around.boxes else 0.4, words)
         if around.elsewhere[1] and 3 * around.elsewhere[0] > around.elsewhere[1]:
-            yield Said(cause, "elsewhere too")
+            yield CauseSign(cause, "elsewhere too")
     elif all_eggs:
-        yield Said(cause, "others fine")
+        yield CauseSign(cause, "others fine")
 
 
 def full_term(egg: LossEvidence) -> bool:

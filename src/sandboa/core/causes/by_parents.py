@@ -6,8 +6,8 @@ from typing import Final
 from sandboa.core.causes.by_heat import most_hatched
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import FindingKind
+from sandboa.core.causes.grounds import CauseSign, percent
 from sandboa.core.causes.kinds import Cause
-from sandboa.core.causes.said import Said, percent
 from sandboa.core.hatching.fates import Fate
 from sandboa.core.standing.signs import SignKind
 
@@ -22,29 +22,31 @@ SAME_STAGE: Final = 0.15
 WHOLE_CLUTCH: Final = 0.6
 
 
-def infertile(egg: LossEvidence) -> Iterator[Said]:
+def infertile(egg: LossEvidence) -> Iterator[CauseSign]:
     cause = Cause.INFERTILE
     if egg.slug_at_lay:
-        yield Said(cause, "slug at lay")
+        yield CauseSign(cause, "slug at lay")
     looks = [s for s in egg.seen if s.kind is SignKind.VESSELS]
     seen = [s for s in looks if s.value in ("strong", "weak", "broken")]
     other_life = any(s.kind in (SignKind.MOVEMENT, SignKind.BODY) for s in egg.seen)
     if seen or other_life or egg.pipped is not None:
-        yield Said(cause, "vessels seen", 1.0 if len(seen) != 1 else _weight(seen[0].value))
+        yield CauseSign(cause, "vessels seen", 1.0 if len(seen) != 1 else _weight(seen[0].value))
     elif len([s for s in looks if s.value == "none"]) > 1:
-        yield Said(cause, "never vessels")
+        yield CauseSign(cause, "never vessels")
     elif looks:
-        yield Said(cause, "one look")
+        yield CauseSign(cause, "one look")
     if egg.found(FindingKind.STAGE, "yolk only"):
-        yield Said(cause, "yolk only")
+        yield CauseSign(cause, "yolk only")
     elif egg.known(FindingKind.STAGE):
-        yield Said(cause, "embryo found")
+        yield CauseSign(cause, "embryo found")
     for who, (slugs, laid) in (
         ("dam", egg.parents.dam_slugs),
         ("sire", egg.parents.sire_slugs),
     ):
         if laid >= ENOUGH_EGGS and slugs >= HIGH_SLUG_SHARE * laid:
-            yield Said(cause, "slug share", 1.0, f"{slugs} of {laid} eggs of this {who} were slugs")
+            yield CauseSign(
+                cause, "slug share", 1.0, f"{slugs} of {laid} eggs of this {who} were slugs"
+            )
             break
 
 
@@ -53,15 +55,15 @@ def _weight(value: str) -> float:
     return 0.5 if value == "weak" else 1.0
 
 
-def lethal_genes(egg: LossEvidence) -> Iterator[Said]:
+def lethal_genes(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, parents = Cause.LETHAL_GENES, egg.parents
     if parents.can_double is None:
         return
     if not parents.can_double:
-        yield Said(cause, "cannot")
+        yield CauseSign(cause, "cannot")
         return
     words = f"about {percent(parents.double_share)} of this pair's eggs get the double form"
-    yield Said(cause, "can", 1.0, words)
+    yield CauseSign(cause, "can", 1.0, words)
     own = [s.died for s in egg.siblings if s.died is not None]
     alike = parents.pair_lost_alike[0] + sum(
         abs(d.middle - egg.window.middle) <= SAME_STAGE for d in own
@@ -69,23 +71,23 @@ def lethal_genes(egg: LossEvidence) -> Iterator[Said]:
     fertile = parents.pair_lost_alike[1] + len(egg.siblings) + 1
     if alike:
         words = f"{alike} more of {fertile} eggs of this pair at the same stage"
-        yield Said(cause, "alike", 1.0, words)
+        yield CauseSign(cause, "alike", 1.0, words)
     elif fertile >= ENOUGH_EGGS:
-        yield Said(cause, "not alike")
+        yield CauseSign(cause, "not alike")
 
 
-def dams_condition(egg: LossEvidence) -> Iterator[Said]:
+def dams_condition(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, parents = Cause.DAM, egg.parents
     if parents.first_clutch:
-        yield Said(cause, "first")
+        yield CauseSign(cause, "first")
     if parents.dam_before_g is not None and parents.dam_before_g < parents.lightest_g:
-        yield Said(cause, "light", 1.0, f"{parents.dam_before_g:.0f} g before pairing")
+        yield CauseSign(cause, "light", 1.0, f"{parents.dam_before_g:.0f} g before pairing")
     known = [s.fate for s in egg.siblings if s.fate not in (None, Fate.SLUG)]
     lost = 1 + sum(fate is not None and fate.is_loss for fate in known)
     if len(known) >= 2 and lost >= WHOLE_CLUTCH * (len(known) + 1):
-        yield Said(cause, "whole clutch", 1.0, f"{lost} of {len(known) + 1} lost")
+        yield CauseSign(cause, "whole clutch", 1.0, f"{lost} of {len(known) + 1} lost")
     elif most_hatched(egg):
-        yield Said(cause, "siblings fine")
+        yield CauseSign(cause, "siblings fine")
     hatched, fertile = parents.dam_hatched
     if fertile >= ENOUGH_EGGS and hatched >= STRONG_RECORD * fertile:
-        yield Said(cause, "strong", 1.0, f"{hatched} of {fertile} of her other eggs hatched")
+        yield CauseSign(cause, "strong", 1.0, f"{hatched} of {fertile} of her other eggs hatched")

@@ -16,8 +16,8 @@ from sandboa.core.causes.by_heat import equipment, poisoned_air, too_cold, too_h
 from sandboa.core.causes.by_parents import dams_condition, infertile, lethal_genes
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import FindingKind
+from sandboa.core.causes.grounds import CauseSign, Reasoning
 from sandboa.core.causes.kinds import REMEDIES, Cause, Remedy
-from sandboa.core.causes.said import Reasoning, Said
 from sandboa.core.causes.scores import DEFAULT_SCORES, STARTS, score_of
 
 REASONINGS: Final[dict[Cause, Reasoning]] = {
@@ -99,7 +99,7 @@ def _still_to_settle(egg: LossEvidence, remedy: Remedy) -> str | None:
     return None if looked else remedy.settle_by
 
 
-def _grounds(said: Iterable[Said], scores: Mapping[str, float]) -> list[Ground]:
+def _grounds(said: Iterable[CauseSign], scores: Mapping[str, float]) -> list[Ground]:
     found = []
     for sign in said:
         line = score_of(sign.cause, sign.key)

@@ -2,16 +2,16 @@
 
 from sandboa.core.rates.compare import Comparison, compare
 from sandboa.core.rates.groups import GroupRate, group_rates
-from sandboa.core.rates.rate import Rate, Tally, clutch_likeness, jeffreys, rate_of
+from sandboa.core.rates.rate import Rate, Tally, intraclass_correlation, jeffreys, rate_of
 
 __all__ = [
     "Comparison",
     "GroupRate",
     "Rate",
     "Tally",
-    "clutch_likeness",
     "compare",
     "group_rates",
+    "intraclass_correlation",
     "jeffreys",
     "rate_of",
 ]

@@ -35,14 +35,14 @@ def compare(
     second: str,
     of_first: Sequence[Tally],
     of_second: Sequence[Tally],
-    likeness: float,
+    correlation: float,
 ) -> Comparison:
     """Compare two groups of clutches; by the counts, and by what they are worth.
 
-    `likeness` is how alike eggs of one clutch are. The chance comes from the
+    `correlation` is how alike eggs of one clutch are. The chance comes from the
     two Jeffreys posteriors, by quantiles, without random draws.
     """
-    one, other = rate_of(of_first, likeness), rate_of(of_second, likeness)
+    one, other = rate_of(of_first, correlation), rate_of(of_second, correlation)
     counts = f"{one.k} of {one.n} against {other.k} of {other.n}"
     if not one.n or not other.n:
         return Comparison(f"{counts}: nothing to compare yet.", 0.5, False, -1.0, 1.0)

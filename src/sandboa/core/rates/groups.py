@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from sandboa.core.rates.rate import Rate, Tally, clutch_likeness, effective_eggs, rate_of
+from sandboa.core.rates.rate import Rate, Tally, effective_eggs, intraclass_correlation, rate_of
 
 #: Independent eggs the house's mean is worth when nothing is known of how groups differ
 #: (assumption), and the least and most it can be.
@@ -29,12 +29,12 @@ def group_rates(groups: Mapping[str, Sequence[Tally]]) -> tuple[GroupRate, ...]:
     chance. No ranking: whoever ranks them must show the intervals.
     """
     everything = [t for tallies in groups.values() for t in tallies]
-    likeness = clutch_likeness(everything)
-    house = rate_of(everything, likeness)
-    strength = _strength(groups, house.share, likeness)
+    correlation = intraclass_correlation(everything)
+    house = rate_of(everything, correlation)
+    strength = _strength(groups, house.share, correlation)
     told = []
     for name in sorted(groups, key=str.casefold):
-        own = rate_of(groups[name], likeness)
+        own = rate_of(groups[name], correlation)
         told.append(GroupRate(name, own, _drawn(own, house.share, strength)))
     return tuple(told)
 
@@ -48,12 +48,14 @@ def _drawn(own: Rate, house: float | None, strength: float) -> float | None:
     return weight * own.share + (1.0 - weight) * house
 
 
-def _strength(groups: Mapping[str, Sequence[Tally]], house: float | None, likeness: float) -> float:
+def _strength(
+    groups: Mapping[str, Sequence[Tally]], house: float | None, correlation: float
+) -> float:
     """Method of moments: the spread of groups beyond what chance makes, as a beta's strength."""
     if house is None or house in (0.0, 1.0):
         return PRIOR_STRENGTH
     counted = [
-        (sum(t.k for t in ts) / n, effective_eggs(list(ts), likeness))
+        (sum(t.k for t in ts) / n, effective_eggs(list(ts), correlation))
         for ts in groups.values()
         if (n := sum(t.n for t in ts))
     ]

@@ -15,7 +15,7 @@ from scipy.special import betaincinv
 LEVEL: Final = 0.90
 #: How alike eggs of one clutch are before the house has its own record, and how many clutches
 #: that is worth (assumption: whole clutches fail together now and then).
-PRIOR_LIKENESS: Final = 0.15
+PRIOR_CORRELATION: Final = 0.15
 PRIOR_CLUTCHES: Final = 8.0
 #: Beyond this eggs of a clutch would be one egg (assumption).
 _MOST_ALIKE: Final = 0.8
@@ -65,39 +65,39 @@ def jeffreys(k: float, n: float, level: float = LEVEL) -> tuple[float, float]:
     return low, high
 
 
-def clutch_likeness(tallies: Iterable[Tally]) -> float:
+def intraclass_correlation(tallies: Iterable[Tally]) -> float:
     """How alike the eggs of one clutch are (intraclass correlation), 0 to 0.8.
 
     By the analysis of variance of binary data (Fleiss 1981), drawn towards
-    `PRIOR_LIKENESS` as if that came from `PRIOR_CLUTCHES` clutches.
+    `PRIOR_CORRELATION` as if that came from `PRIOR_CLUTCHES` clutches.
     """
     counted = [t for t in tallies if t.n > 0]
     clutches, eggs = len(counted), sum(t.n for t in counted)
     if clutches < 2 or eggs <= clutches:
-        return PRIOR_LIKENESS
+        return PRIOR_CORRELATION
     mean = sum(t.k for t in counted) / eggs
     between = sum(t.n * (t.k / t.n - mean) ** 2 for t in counted) / (clutches - 1)
     within = sum(t.k * (t.n - t.k) / t.n for t in counted) / (eggs - clutches)
     size = (eggs - sum(t.n**2 for t in counted) / eggs) / (clutches - 1)
     total = between + (size - 1.0) * within
-    seen = (between - within) / total if total > 0 else PRIOR_LIKENESS
-    held = (clutches * seen + PRIOR_CLUTCHES * PRIOR_LIKENESS) / (clutches + PRIOR_CLUTCHES)
+    seen = (between - within) / total if total > 0 else PRIOR_CORRELATION
+    held = (clutches * seen + PRIOR_CLUTCHES * PRIOR_CORRELATION) / (clutches + PRIOR_CLUTCHES)
     return min(max(held, 0.0), _MOST_ALIKE)
 
 
-def effective_eggs(tallies: Sequence[Tally], likeness: float) -> float:
+def effective_eggs(tallies: Sequence[Tally], correlation: float) -> float:
     """How many independent eggs those clutches are worth."""
     eggs = sum(t.n for t in tallies)
     if eggs == 0:
         return 0.0
-    effect = sum(t.n * (1.0 + (t.n - 1) * likeness) for t in tallies) / eggs
+    effect = sum(t.n * (1.0 + (t.n - 1) * correlation) for t in tallies) / eggs
     return eggs / max(effect, 1.0)
 
 
-def rate_of(tallies: Sequence[Tally], likeness: float = PRIOR_LIKENESS) -> Rate:
+def rate_of(tallies: Sequence[Tally], correlation: float = PRIOR_CORRELATION) -> Rate:
     """The rate over several clutches, its interval widened because clutches share their luck."""
     counted = [t for t in tallies if t.n > 0]
     k, n = sum(t.k for t in counted), sum(t.n for t in counted)
-    effective = effective_eggs(counted, likeness)
+    effective = effective_eggs(counted, correlation)
     low, high = jeffreys(k / n * effective if n else 0.0, effective)
     return Rate(k, n, len(counted), k / n if n else None, low, high, effective)

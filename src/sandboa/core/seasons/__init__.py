@@ -1,12 +1,19 @@
 """What a season taught: computed sentences, each with the number it rests on."""
 
-from sandboa.core.seasons.taught import (
+from sandboa.core.seasons.findings import (
     MOST_SENTENCES,
     CauseCost,
     Groups,
     SeasonFacts,
-    Taught,
-    taught,
+    SeasonFinding,
+    season_findings,
 )
 
-__all__ = ["MOST_SENTENCES", "CauseCost", "Groups", "SeasonFacts", "Taught", "taught"]
+__all__ = [
+    "MOST_SENTENCES",
+    "CauseCost",
+    "Groups",
+    "SeasonFacts",
+    "SeasonFinding",
+    "season_findings",
+]

@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from typing import Final
 
 from sandboa.devices.messengers.email import Email
-from sandboa.devices.messengers.shelf import Shelf
+from sandboa.devices.messengers.record_only import Shelf
 from sandboa.devices.messengers.webhook import Webhook
 from sandboa.services.alarms.delivery import Carrier
 

@@ -30,9 +30,9 @@ from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.undo_constraints import (
     REFUSED,
     SHARED,
+    must_stay,
     require_keeper_left,
     require_open_for,
-    still_needed,
 )
 
 #: Every module of facts is loaded, so that an undo finds whatever an act recorded.
@@ -149,7 +149,7 @@ def _take_back(target: Act, undoing: Act) -> None:
                 later = act_numbered(row.superseded_by_id)
                 what = later.summary if later else "another act"
                 raise Conflict(f'changed since by "{what}": undo that first')
-            if row.entity_id in corrected or not still_needed(row):
+            if row.entity_id in corrected or not must_stay(row):
                 row.retire(undoing)
             elif table in REFUSED:
                 raise Conflict(REFUSED[table])

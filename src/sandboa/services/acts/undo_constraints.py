@@ -55,7 +55,7 @@ def require_keeper_left() -> None:
         raise Conflict("somebody must stay keeper: give another keeper a passphrase first")
 
 
-def still_needed(row: Fact) -> bool:
+def must_stay(row: Fact) -> bool:
     """Whether a current fact leans on this one: a clutch on its dam, a box on its shelf.
 
     The first clutch of a house brings its cabinet, shelf and animals with it;

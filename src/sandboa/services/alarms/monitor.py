@@ -135,7 +135,7 @@ def look(snapshot: Snapshot, faults: FaultsNow, now_s: float) -> list[Trouble]:
     return list(found.values())
 
 
-def watch(
+def update_alarms(
     snapshot: Snapshot, faults: FaultsNow, now_s: float, further: Iterable[Trouble] = ()
 ) -> Changes:
     """Look, raise an alarm for what is new, and end those that are over.
@@ -294,7 +294,7 @@ def _hanging(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[tup
     boxes = {
         box.entity_id
         for box in snapshot.boxes.values()
-        if box.entity_id in snapshot.box_stays
+        if box.entity_id in snapshot.box_locations
         and snapshot.shelf_at(box, now_s).entity_id in shelves
     }
     for place in (cabinet.entity_id, *sorted(shelves), *sorted(boxes)):

@@ -30,7 +30,7 @@ def humidity_by_day(
         told: dict[int, float] = {}
         for place in (cabinet, *shelves):
             for probe in loggers_ever_at(snapshot, place):
-                stays = snapshot.probe_stays[probe.entity_id]
+                stays = snapshot.probe_locations[probe.entity_id]
                 for day, humidity in readings.humidity_of_days(probe.entity_id, from_s, until_s):
                     if day not in told and stays.at(day + SECONDS_PER_DAY / 2) == place:
                         told[day] = with_humidity_offset(snapshot, probe, humidity, day)

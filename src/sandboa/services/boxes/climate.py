@@ -148,7 +148,7 @@ def _stays(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> list[_Stay]:
     until_s = max(as_of_s, clutch.laid_s)
     stays = [
         (start_s, end_s, place if place is not None else box.shelf_id)
-        for start_s, end_s, place in snapshot.box_stays[box.entity_id].pieces(
+        for start_s, end_s, place in snapshot.box_locations[box.entity_id].pieces(
             clutch.laid_s, until_s
         )
     ]

@@ -41,7 +41,7 @@ class PreparationNow:
 
 
 @dataclass(frozen=True, slots=True)
-class DamSeason:
+class DamLaySeason:
     """One dam on the season strip. `learned_words` tells what the keeper's own clutches changed.
 
     `laying`: her lay day is under way, so there is nothing to forecast.
@@ -70,26 +70,28 @@ class VisitPlanned:
 
 
 @dataclass(frozen=True, slots=True)
-class Season:
+class LaySeason:
     as_of_s: float
-    dams: tuple[DamSeason, ...]
+    dams: tuple[DamLaySeason, ...]
     plan: tuple[VisitPlanned, ...]
 
 
-def season(herd: Herd, now_s: float) -> Season:
+def lay_season(herd: Herd, now_s: float) -> LaySeason:
     """Every active dam with something to show, those who lay soonest first; and the plan."""
     settings = house_settings()
     dams = [
-        dam_season(herd, animal.entity_id, now_s)
+        dam_lay_season(herd, animal.entity_id, now_s)
         for animal in herd.animals.values()
         if animal.role == DAM
     ]
     shown = [d for d in dams if d.forecast or d.pairings or d.signs or d.clutches]
     shown.sort(key=lambda d: (_next_s(d), d.name))
-    return Season(now_s, tuple(shown), _plan(herd, settings, now_s))
+    return LaySeason(now_s, tuple(shown), _plan(herd, settings, now_s))
 
 
-def dam_season(herd: Herd, dam: int, now_s: float, back_days: float = STRIP_BACK_DAYS) -> DamSeason:
+def dam_lay_season(
+    herd: Herd, dam: int, now_s: float, back_days: float = STRIP_BACK_DAYS
+) -> DamLaySeason:
     """What the last `back_days` hold of one dam (inf: her whole life), and what is to come."""
     since_s = now_s - back_days * SECONDS_PER_DAY
     told = learned = None
@@ -99,7 +101,7 @@ def dam_season(herd: Herd, dam: int, now_s: float, back_days: float = STRIP_BACK
     if sign is not None and not her.retired and not laying:
         learned = learn(sign.sign, herd.past_intervals(sign.sign), dam)
         told = lay_forecast(sign, now_s, learned)
-    return DamSeason(
+    return DamLaySeason(
         dam=dam,
         name=her.name,
         laying=laying,
@@ -124,7 +126,7 @@ def tick_preparation(dam: int, task: PreparationTask, done: bool, now_s: float) 
     return tick(dam, task.value, done, now_s, whose=her.name)
 
 
-def _next_s(dam: DamSeason) -> float:
+def _next_s(dam: DamLaySeason) -> float:
     if dam.laying:
         return 0.0
     if dam.forecast and dam.forecast.window:

@@ -10,8 +10,8 @@ from sandboa.records.animals import Trait
 from sandboa.records.hatching import Hatchling
 from sandboa.services.animals.commands import find_animal
 from sandboa.services.animals.genes import as_genes, genes, odds_of
-from sandboa.services.losses.ends import ClutchEnds
-from sandboa.services.losses.why import all_ends
+from sandboa.services.losses.outcomes import ClutchOutcomes
+from sandboa.services.losses.why import all_outcomes
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -40,21 +40,21 @@ def pair_record(snapshot: Snapshot, dam: int, sire: int, as_of_s: float) -> Pair
     her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
     odds = odds_of(dam, sire)
     own = [
-        ends
-        for ends in all_ends(snapshot, as_of_s)
-        if ends.clutch.dam_id == dam and ends.clutch.sire_id == sire
+        outcomes
+        for outcomes in all_outcomes(snapshot, as_of_s)
+        if outcomes.clutch.dam_id == dam and outcomes.clutch.sire_id == sire
     ]
     return PairRecord(
         her.name, him.name, odds, tuple(_seen(snapshot, own, odds)), _losses(own, odds)
     )
 
 
-def _seen(snapshot: Snapshot, own: list[ClutchEnds], odds: Odds) -> list[SeenForm]:
+def _seen(snapshot: Snapshot, own: list[ClutchOutcomes], odds: Odds) -> list[SeenForm]:
     listed = {gene.name.casefold(): gene for gene in as_genes(genes())}
     known = [
         shown
-        for ends in own
-        for end in ends.eggs
+        for outcomes in own
+        for end in outcomes.eggs
         for hatchling in snapshot.hatchlings.get(end.egg.entity_id, [])
         if (shown := _shown(hatchling, listed)) is not None
     ]
@@ -82,11 +82,11 @@ def _shown(hatchling: Hatchling, listed: dict[str, Gene]) -> set[str] | None:
     }
 
 
-def _losses(own: list[ClutchEnds], odds: Odds) -> str | None:
+def _losses(own: list[ClutchOutcomes], odds: Odds) -> str | None:
     """How many eggs the double form would cost, against what was lost; None where it costs none."""
     if not odds.dies:
         return None
-    fertile = [e for ends in own for e in ends.eggs if e.fate not in (None, Fate.SLUG)]
+    fertile = [e for outcomes in own for e in outcomes.eggs if e.fate not in (None, Fate.SLUG)]
     lost = sum(e.lost for e in fertile)
     share = f"About {100 * odds.dies:.0f} % of its eggs get a double form that dies"
     if not fertile:

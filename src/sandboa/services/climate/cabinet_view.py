@@ -16,7 +16,7 @@ from sandboa.services.cabinets.commands import cabinet_called
 from sandboa.services.climate.faults import CabinetFault, FaultsNow
 from sandboa.services.climate.readiness import CabinetReadiness, cabinets_readiness
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
-from sandboa.services.clutches.told_forecasts import Lessons, lessons
+from sandboa.services.clutches.issued_forecasts import Lessons, lessons
 from sandboa.services.probes.calibrated_readings import record_at, with_humidity_offset
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -103,7 +103,7 @@ def cabinet_events(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[CabinetEven
             told.append(CabinetEvent(from_s, "set point", f"Set to {temperature_c:.1f} °C"))
     for clutch in snapshot.clutches:
         box = snapshot.boxes[clutch.entity_id]
-        stays = snapshot.box_stays[box.entity_id]
+        stays = snapshot.box_locations[box.entity_id]
         for number, (from_s, place) in enumerate(zip(stays.from_s, stays.place, strict=True)):
             if place in shelves:
                 what = "moved to" if number else "set on"
@@ -113,7 +113,7 @@ def cabinet_events(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[CabinetEven
                 told.append(CabinetEvent(from_s, "box", f"Box {clutch.code} moved away"))
     for probe in snapshot.probes.values():
         for check in snapshot.checks.get(probe.entity_id, []):
-            if snapshot.probe_stays[probe.entity_id].at(check.at_s) in {
+            if snapshot.probe_locations[probe.entity_id].at(check.at_s) in {
                 cabinet.entity_id,
                 *shelves,
             }:
@@ -190,7 +190,8 @@ def _probes(
     boxes = [
         box.entity_id
         for box in snapshot.boxes.values()
-        if box.entity_id in snapshot.box_stays and snapshot.shelf_at(box, now_s).entity_id in inside
+        if box.entity_id in snapshot.box_locations
+        and snapshot.shelf_at(box, now_s).entity_id in inside
     ]
     for place in (cabinet.entity_id, *sorted(inside), *boxes):
         yield from snapshot.probes_at.get(place, [])

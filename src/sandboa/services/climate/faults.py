@@ -104,7 +104,7 @@ def _revisions(snapshot: Snapshot, cabinet: Cabinet) -> tuple[tuple[int, int], .
         for probe in snapshot.probes.values()
         if probe.entity_id in tips
         and not probe.by_hand
-        and not places.isdisjoint(snapshot.probe_stays[probe.entity_id].place)
+        and not places.isdisjoint(snapshot.probe_locations[probe.entity_id].place)
     )
 
 
@@ -113,7 +113,7 @@ def _places(snapshot: Snapshot, cabinet: Cabinet) -> set[int | None]:
     shelves = {s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id}
     boxes = {
         box
-        for box, stays in snapshot.box_stays.items()
+        for box, stays in snapshot.box_locations.items()
         if not shelves.isdisjoint(p for p in stays.place if p is not None)
     }
     return {cabinet.entity_id, *shelves, *boxes}
@@ -125,7 +125,7 @@ def clutch_faults(
     """Faults that touched a clutch's shelf since it was laid: of the temperature, not of probes."""
     cabinet = snapshot.cabinets[snapshot.shelf_at(now.box, until_s).cabinet_id]
     since_s = now.clutch.laid_s
-    stays = snapshot.box_stays[now.box.entity_id]
+    stays = snapshot.box_locations[now.box.entity_id]
     shelves = {
         snapshot.shelves[p].name for p in stays.place if p is not None and p in snapshot.shelves
     }
@@ -141,7 +141,7 @@ def clutch_faults(
 def faults_of_term(snapshot: Snapshot, clutch: Clutch, until_s: float) -> tuple[Fault, ...]:
     """Faults of the temperature on a clutch's shelves from lay until then; held for the term."""
     box = snapshot.boxes[clutch.entity_id]
-    stays = snapshot.box_stays[box.entity_id]
+    stays = snapshot.box_locations[box.entity_id]
     shelves = {p for p in stays.place if p is not None and p in snapshot.shelves} | {box.shelf_id}
     days = (until_s - clutch.laid_s) / SECONDS_PER_DAY
 
@@ -170,7 +170,7 @@ def probe_records(
     boxes = [
         (box.entity_id, snapshot.shelf_at(box, until_s))
         for box in snapshot.boxes.values()
-        if box.entity_id in snapshot.box_stays
+        if box.entity_id in snapshot.box_locations
     ]
     places = [(cabinet.entity_id, 1, False), *((s.entity_id, s.position, False) for s in shelves)]
     places += [(b, s.position, True) for b, s in boxes if s.cabinet_id == cabinet.entity_id]
@@ -179,7 +179,7 @@ def probe_records(
         for place, position, in_box in places
         for probe in snapshot.probes.values()
         if not probe.by_hand
-        and place in snapshot.probe_stays[probe.entity_id].place
+        and place in snapshot.probe_locations[probe.entity_id].place
         and (record := _record(snapshot, probe, place, position, in_box, from_s, until_s))
     ]
 
@@ -241,7 +241,7 @@ def _taken_down(snapshot: Snapshot, held: list[tuple[Probe, ProbeRecord]], fault
     return any(
         r.name in fault.probes
         and any(at_s > fault.start_s - 3600 and (fault.end_s is None or at_s < fault.end_s + 3600)
-                for at_s in snapshot.probe_stays[p.entity_id].from_s[1:])
+                for at_s in snapshot.probe_locations[p.entity_id].from_s[1:])
         for p, r in held
     )  # fmt: skip
 

@@ -71,7 +71,7 @@ def _cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> CabinetReadi
 
 def _record(snapshot: Snapshot, probe: Probe, now_s: float) -> ReadingSeries:
     """What the probe measured where it hangs now, offsets added, as far as readiness looks back."""
-    place = snapshot.probe_stays[probe.entity_id].last
+    place = snapshot.probe_locations[probe.entity_id].last
     assert place is not None, "a probe taken down is not asked"
     from_s = now_s - (LOOK_BACK_HOURS + STEADY_HOURS + 3) * SECONDS_PER_HOUR
     return record_of(snapshot, probe, place, from_s, now_s)

@@ -87,13 +87,13 @@ def _probes(
     """Probes that hung in the cabinet within the span, and its places they may have hung in."""
     shelves = {s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id}
     places = {cabinet.entity_id, *shelves} | {
-        box for box, stays in snapshot.box_stays.items() if shelves & set(stays.place)
+        box for box, stays in snapshot.box_locations.items() if shelves & set(stays.place)
     }
     found = [
         probe
         for probe in snapshot.probes.values()
         if places
-        & {place for *_, place in snapshot.probe_stays[probe.entity_id].pieces(from_s, until_s)}
+        & {place for *_, place in snapshot.probe_locations[probe.entity_id].pieces(from_s, until_s)}
     ]
     return [(probe, places) for probe in sorted(found, key=lambda p: (p.by_hand, p.name))]
 
@@ -114,7 +114,7 @@ def _probe(
     else:
         hours = readings.hours(probe.entity_id, start_s, end_s - 1)
         times, low, high = hours[:, 0], hours[:, 1], hours[:, 3]
-    stays = snapshot.probe_stays[probe.entity_id]
+    stays = snapshot.probe_locations[probe.entity_id]
     inside = np.zeros(len(times), dtype=bool)
     for left, right, place in stays.pieces(start_s, end_s):
         if place in places:

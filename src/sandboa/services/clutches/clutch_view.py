@@ -32,8 +32,8 @@ from sandboa.services.boxes.water import (
     what_if,
 )
 from sandboa.services.clutches.egg_judgements import EggsView, judge_eggs
+from sandboa.services.clutches.issued_forecasts import Lessons, lessons
 from sandboa.services.clutches.methods import departures, method_of_clutch
-from sandboa.services.clutches.told_forecasts import Lessons, lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 

@@ -11,8 +11,8 @@ from sandboa.records.photos import Photo
 from sandboa.services.acts.preconditions import egg_of
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
+from sandboa.services.clutches.issued_forecasts import lessons
 from sandboa.services.clutches.photos import photos_of_owner
-from sandboa.services.clutches.told_forecasts import lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 

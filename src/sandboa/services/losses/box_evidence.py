@@ -11,7 +11,7 @@ from sandboa.core.water import WaterSignKind
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.water import BoxWater, box_water, on_grid_now
 from sandboa.services.climate.faults import faults_of_term
-from sandboa.services.losses.ends import ClutchEnds, EggEnd
+from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome
 from sandboa.services.rounds.visit_checks import PESTS_KIND
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -19,20 +19,20 @@ from sandboa.services.snapshot.snapshot import Snapshot
 _AIR_FROM = 0.6
 
 
-def water_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> Water | None:
+def water_of(snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcome) -> Water | None:
     """Water, medium, lid and dents of the box up to the egg's death; None without a box."""
-    box = snapshot.boxes[ends.clutch.entity_id]
+    box = snapshot.boxes[outcomes.clutch.entity_id]
     if not box.medium or not box.closing or end.window is None:
         return None
     signs = snapshot.box_signs.get(box.entity_id, [])
 
     def looks(kind: WaterSignKind) -> tuple[tuple[float, str], ...]:
-        return tuple((ends.share(s.seen_s), s.value) for s in signs if s.kind == kind)
+        return tuple((outcomes.share(s.seen_s), s.value) for s in signs if s.kind == kind)
 
-    dented, plump = _dents(snapshot, ends)
+    dented, plump = _dents(snapshot, outcomes)
     weighed = sum(w.at_s <= end.died_by_s for w in snapshot.weighings.get(box.entity_id, []))
     return Water(
-        lowest=_lowest(snapshot, ends, end),
+        lowest=_lowest(snapshot, outcomes, end),
         weighed=weighed,
         medium=looks(WaterSignKind.MEDIUM),
         lid=looks(WaterSignKind.LID),
@@ -42,38 +42,40 @@ def water_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> Water | None:
     )
 
 
-def _lowest(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> tuple[float, float, float] | None:
+def _lowest(
+    snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcome
+) -> tuple[float, float, float] | None:
     """The smallest share of set-up water by the egg's death: just before each pour, and then."""
-    box = snapshot.boxes[ends.clutch.entity_id]
+    box = snapshot.boxes[outcomes.clutch.entity_id]
     pours = [w.poured_s - 1.0 for w in snapshot.waterings.get(box.entity_id, [])]
-    moments = [s for s in pours if ends.clutch.laid_s < s < end.died_by_s]
+    moments = [s for s in pours if outcomes.clutch.laid_s < s < end.died_by_s]
     found = []
     for at_s in (*moments, end.died_by_s):
-        water = _water_at(snapshot, ends, at_s)
+        water = _water_at(snapshot, outcomes, at_s)
         if water is not None and water.left is not None:
             found.append((water.left.share_low, water.left.share, water.left.share_high))
     return min(found, key=lambda share: share[1], default=None)
 
 
-def _water_at(snapshot: Snapshot, ends: ClutchEnds, at_s: float) -> BoxWater | None:
-    live = sum(end.ended_s > at_s and not end.egg.slug for end in ends.eggs)
-    when_s = max(at_s, ends.clutch.laid_s + 60.0)
-    curve = development_curve(snapshot, ends.clutch, when_s)
-    return box_water(snapshot, ends.clutch, curve, live, ends.at_pip, when_s)
+def _water_at(snapshot: Snapshot, outcomes: ClutchOutcomes, at_s: float) -> BoxWater | None:
+    live = sum(end.ended_s > at_s and not end.egg.slug for end in outcomes.eggs)
+    when_s = max(at_s, outcomes.clutch.laid_s + 60.0)
+    curve = development_curve(snapshot, outcomes.clutch, when_s)
+    return box_water(snapshot, outcomes.clutch, curve, live, outcomes.at_pip, when_s)
 
 
-def air_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> Air | None:
+def air_of(snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcome) -> Air | None:
     """The box's air around a late death: the worst moment between visits; None before that."""
     window = end.window
     if window is None or window.end < _AIR_FROM:
         return None
-    from_s = max(end.died_from_s, ends.moment(_AIR_FROM))
+    from_s = max(end.died_from_s, outcomes.moment(_AIR_FROM))
     middle_s = (from_s + end.died_by_s) / 2.0
-    visits = [v.closed_s - 60.0 for v in snapshot.visits.get(ends.clutch.entity_id, [])]
+    visits = [v.closed_s - 60.0 for v in snapshot.visits.get(outcomes.clutch.entity_id, [])]
     moments = [s for s in visits if from_s < s < end.died_by_s]
     worst: Air | None = None
     for at_s in (*moments, middle_s):
-        water = _water_at(snapshot, ends, at_s)
+        water = _water_at(snapshot, outcomes, at_s)
         if water is None:
             return None
         days = (at_s - water.opened_s) / SECONDS_PER_DAY
@@ -84,21 +86,23 @@ def air_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> Air | None:
     return worst
 
 
-def heat_of(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd, as_of_s: float) -> Heat | None:
+def heat_of(
+    snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcome, as_of_s: float
+) -> Heat | None:
     """Temperature at the box up to the egg's death, with the cabinet's faults then."""
-    temperature = ends.curve.temperature
+    temperature = outcomes.curve.temperature
     if not any(s.measured for s in temperature.stretches):
         return None
-    times, values, _ = ends.curve.samples()
+    times, values, _ = outcomes.curve.samples()
     faults = [
         FaultThen(
             fault.kind.value,
-            ends.share(fault.start_s),
-            ends.share(_end_of(fault, as_of_s)),
+            outcomes.share(fault.start_s),
+            outcomes.share(_end_of(fault, as_of_s)),
             abs(fault.largest_c),
             (_end_of(fault, as_of_s) - fault.start_s) / SECONDS_PER_HOUR,
         )
-        for fault in faults_of_term(snapshot, ends.clutch, ends.until_s)
+        for fault in faults_of_term(snapshot, outcomes.clutch, outcomes.until_s)
         if fault.start_s <= end.died_by_s
     ]
     return heat_record(times, values, end.died_by_s, temperature.measured_share, faults)
@@ -108,27 +112,27 @@ def _end_of(fault: Fault, as_of_s: float) -> float:
     return fault.end_s if fault.end_s is not None else as_of_s
 
 
-def pests_of(snapshot: Snapshot, ends: ClutchEnds) -> bool | None:
+def pests_of(snapshot: Snapshot, outcomes: ClutchOutcomes) -> bool | None:
     """Whether pests were seen in the box; None where nobody looked."""
-    box = snapshot.boxes[ends.clutch.entity_id]
+    box = snapshot.boxes[outcomes.clutch.entity_id]
     seen = [s.value for s in snapshot.box_signs.get(box.entity_id, []) if s.kind == PESTS_KIND]
     return any(value != "none" for value in seen) if seen else None
 
 
 def _dents(
-    snapshot: Snapshot, ends: ClutchEnds
+    snapshot: Snapshot, outcomes: ClutchOutcomes
 ) -> tuple[tuple[tuple[float, int, int], ...], float | None]:
     """Visits with box-wide early dents, and the share of the last look that found most firm."""
     stages = snapshot.settings.rules.dimple_stages
     looks = sorted(
-        {t.seen_s for end in ends.eggs for t in snapshot.turgor.get(end.egg.entity_id, [])}
+        {t.seen_s for end in outcomes.eggs for t in snapshot.turgor.get(end.egg.entity_id, [])}
     )
     dented, plump = [], None
     for at_s in looks:
-        share = min(ends.share(at_s), 2.0)
+        share = min(outcomes.share(at_s), 2.0)
         grades = [
             seen[-1].grade
-            for end in ends.eggs
+            for end in outcomes.eggs
             if not end.egg.slug
             and end.ended_s > at_s
             and (
@@ -143,12 +147,12 @@ def _dents(
     return tuple(dented), None if dented else plump
 
 
-def own_dents_early(snapshot: Snapshot, ends: ClutchEnds, end: EggEnd) -> float | None:
+def own_dents_early(snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcome) -> float | None:
     """The share at which this egg was dented early and the box was not; None where it never was."""
     stages = snapshot.settings.rules.dimple_stages
-    wide, _ = _dents(snapshot, ends)
+    wide, _ = _dents(snapshot, outcomes)
     for look in snapshot.turgor.get(end.egg.entity_id, []):
-        share = min(ends.share(look.seen_s), 2.0)
+        share = min(outcomes.share(look.seen_s), 2.0)
         box_wide = any(abs(share - s) < 1e-9 for s, _, _ in wide)
         if not box_wide and excess_grade(share, look.grade, stages=stages) >= 1:
             return share

@@ -14,7 +14,7 @@ from sandboa.records.animals import Weight
 from sandboa.records.facts import act_of
 from sandboa.records.house import Cabinet
 from sandboa.services.animals.genes import odds_of
-from sandboa.services.losses.ends import ClutchEnds, EggEnd
+from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Years up to which a dam's first recorded clutch is taken to be her first (assumption).
@@ -31,13 +31,13 @@ _SAME_WEEKS_DAYS: Final = 7.0
 
 def parents_of(
     snapshot: Snapshot,
-    ends: ClutchEnds,
-    others: Sequence[ClutchEnds],
+    outcomes: ClutchOutcomes,
+    others: Sequence[ClutchOutcomes],
     window: DeathWindow,
     genes: list[Gene],
 ) -> Parents:
     """What is known of dam and sire; this clutch is left out of the counts."""
-    clutch = ends.clutch
+    clutch = outcomes.clutch
     of_dam = [o for o in others if o.clutch.dam_id == clutch.dam_id]
     of_sire = [
         o for o in others if clutch.sire_id is not None and o.clutch.sire_id == clutch.sire_id
@@ -55,7 +55,7 @@ def parents_of(
         dam_slugs=_slugs(of_dam),
         sire_slugs=_slugs(of_sire),
         dam_hatched=(sum(e.fate is Fate.HATCHED for e in fertile), len(fertile)),
-        first_clutch=_first(snapshot, ends, of_dam),
+        first_clutch=_first(snapshot, outcomes, of_dam),
         dam_before_g=_before_g(clutch.dam_id, clutch.laid_s),
         lightest_g=snapshot.settings["lightest_dam_g"],
         can_double=None if odds is None else bool(odds.may_die),
@@ -71,11 +71,11 @@ def parents_of(
 
 
 def neighbours_of(
-    snapshot: Snapshot, ends: ClutchEnds, others: Sequence[ClutchEnds], end: EggEnd
+    snapshot: Snapshot, outcomes: ClutchOutcomes, others: Sequence[ClutchOutcomes], end: EggOutcome
 ) -> Neighbours:
     """Other boxes in the weeks of the egg's death, in its cabinet and elsewhere."""
     middle_s = (end.died_from_s + end.died_by_s) / 2.0
-    cabinet = _cabinet_at(snapshot, ends, middle_s)
+    cabinet = _cabinet_at(snapshot, outcomes, middle_s)
     here = [
         o for o in others if _lies(o, middle_s) and _cabinet_at(snapshot, o, middle_s) == cabinet
     ]
@@ -85,13 +85,13 @@ def neighbours_of(
     season = [
         o
         for o in others
-        if abs(o.clutch.laid_s - ends.clutch.laid_s) <= _SEASON_DAYS * SECONDS_PER_DAY
+        if abs(o.clutch.laid_s - outcomes.clutch.laid_s) <= _SEASON_DAYS * SECONDS_PER_DAY
         and _cabinet_at(snapshot, o, o.clutch.laid_s) == cabinet
     ]
     full_term = span_of(DeathStage.FULL_TERM)[0]
     term_boxes = [
         o
-        for o in (*here, ends)
+        for o in (*here, outcomes)
         if any(e.lost and e.window is not None and e.window.middle >= full_term for e in o.eggs)
     ]
     began_s = _began_s(snapshot, cabinet)
@@ -99,7 +99,7 @@ def neighbours_of(
     return Neighbours(
         same_cabinet=_summed([_lost_then(o, end) for o in here]),
         elsewhere=_summed([_lost_then(o, end) for o in there]),
-        same_age=_summed([_lost_at_age(o, ends, end) for o in season]),
+        same_age=_summed([_lost_at_age(o, outcomes, end) for o in season]),
         boxes=len(season),
         full_term_boxes=len(term_boxes),
         new_days=None if began_s is None else max(middle_s - began_s, 0.0) / SECONDS_PER_DAY,
@@ -107,19 +107,21 @@ def neighbours_of(
     )
 
 
-def _slugs(clutches: Sequence[ClutchEnds]) -> tuple[int, int]:
+def _slugs(clutches: Sequence[ClutchOutcomes]) -> tuple[int, int]:
     eggs = [end for o in clutches for end in o.eggs]
     return sum(e.fate is Fate.SLUG or bool(e.egg.slug) for e in eggs), len(eggs)
 
 
-def _first(snapshot: Snapshot, ends: ClutchEnds, of_dam: Sequence[ClutchEnds]) -> bool | None:
+def _first(
+    snapshot: Snapshot, outcomes: ClutchOutcomes, of_dam: Sequence[ClutchOutcomes]
+) -> bool | None:
     """Whether it is her first clutch; None where she may have laid before the record began."""
-    if any(o.clutch.laid_s < ends.clutch.laid_s for o in of_dam):
+    if any(o.clutch.laid_s < outcomes.clutch.laid_s for o in of_dam):
         return False
-    year = snapshot.animals[ends.clutch.dam_id].hatch_year
+    year = snapshot.animals[outcomes.clutch.dam_id].hatch_year
     if year is None:
         return None
-    laid_year = 1970 + ends.clutch.laid_s / SECONDS_PER_DAY / 365.2425
+    laid_year = 1970 + outcomes.clutch.laid_s / SECONDS_PER_DAY / 365.2425
     return True if laid_year - year <= _YOUNG_YEARS + 1 else None
 
 
@@ -130,15 +132,15 @@ def _before_g(dam: int, laid_s: float) -> float | None:
     return min(weights, default=None)
 
 
-def _lies(ends: ClutchEnds, at_s: float) -> bool:
-    return ends.clutch.laid_s <= at_s <= ends.until_s
+def _lies(outcomes: ClutchOutcomes, at_s: float) -> bool:
+    return outcomes.clutch.laid_s <= at_s <= outcomes.until_s
 
 
-def _cabinet_at(snapshot: Snapshot, ends: ClutchEnds, at_s: float) -> int:
-    return snapshot.shelf_at(snapshot.boxes[ends.clutch.entity_id], at_s).cabinet_id
+def _cabinet_at(snapshot: Snapshot, outcomes: ClutchOutcomes, at_s: float) -> int:
+    return snapshot.shelf_at(snapshot.boxes[outcomes.clutch.entity_id], at_s).cabinet_id
 
 
-def _lost_then(other: ClutchEnds, end: EggEnd) -> tuple[int, int]:
+def _lost_then(other: ClutchOutcomes, end: EggOutcome) -> tuple[int, int]:
     """(eggs of the other box that died in the same weeks, eggs that lived until them)."""
     slack_s = _SAME_WEEKS_DAYS * SECONDS_PER_DAY
     from_s, by_s = end.died_from_s - slack_s, end.died_by_s + slack_s
@@ -156,12 +158,14 @@ def _lost_then(other: ClutchEnds, end: EggEnd) -> tuple[int, int]:
     return lost, lying
 
 
-def _lost_at_age(other: ClutchEnds, ends: ClutchEnds, end: EggEnd) -> tuple[int, int]:
+def _lost_at_age(
+    other: ClutchOutcomes, outcomes: ClutchOutcomes, end: EggOutcome
+) -> tuple[int, int]:
     """(eggs of the other box that may have died at the same age, eggs that reached it)."""
     slack_s = _SAME_AGE_DAYS * SECONDS_PER_DAY
     from_s, by_s = (
-        end.died_from_s - ends.clutch.laid_s - slack_s,
-        end.died_by_s - ends.clutch.laid_s + slack_s,
+        end.died_from_s - outcomes.clutch.laid_s - slack_s,
+        end.died_by_s - outcomes.clutch.laid_s + slack_s,
     )
     lost = reached = 0
     for egg in other.eggs:

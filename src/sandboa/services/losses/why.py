@@ -14,7 +14,7 @@ from sandboa.records.clutches import Clutch
 from sandboa.records.clutches import EggEvent as EggEventRow
 from sandboa.records.hatching import Opening
 from sandboa.services.animals.genes import as_genes, genes
-from sandboa.services.clutches.told_forecasts import lessons
+from sandboa.services.clutches.issued_forecasts import lessons
 from sandboa.services.losses.box_evidence import (
     air_of,
     heat_of,
@@ -22,8 +22,8 @@ from sandboa.services.losses.box_evidence import (
     pests_of,
     water_of,
 )
-from sandboa.services.losses.ends import ClutchEnds, EggEnd, ends_of
 from sandboa.services.losses.house_evidence import neighbours_of, parents_of
+from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome, ends_of
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Share of the box within which two eggs touch (assumption: about an egg's length).
@@ -34,7 +34,7 @@ _TOUCHING = 0.2
 class LostEgg:
     """A lost egg (or slug) with what is known and what is likely; `causes` likeliest first."""
 
-    end: EggEnd
+    end: EggOutcome
     evidence: LossEvidence
     causes: tuple[RankedCause, ...]
     missing: tuple[str, ...]
@@ -84,7 +84,7 @@ def _stamp(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> tuple[int, ...
     return acts.by_clutch.get(clutch.entity_id, 0), acts.losses, 0
 
 
-def all_ends(snapshot: Snapshot, as_of_s: float) -> tuple[ClutchEnds, ...]:
+def all_outcomes(snapshot: Snapshot, as_of_s: float) -> tuple[ClutchOutcomes, ...]:
     """The ends of every clutch laid by then."""
     known = lessons(snapshot)
     return tuple(
@@ -95,14 +95,14 @@ def all_ends(snapshot: Snapshot, as_of_s: float) -> tuple[ClutchEnds, ...]:
 
 
 def _worked_out(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> ClutchLosses:
-    everyone = all_ends(snapshot, as_of_s)
-    ends = next(e for e in everyone if e.clutch.entity_id == clutch.entity_id)
+    everyone = all_outcomes(snapshot, as_of_s)
+    outcomes = next(e for e in everyone if e.clutch.entity_id == clutch.entity_id)
     others = [e for e in everyone if e.clutch.entity_id != clutch.entity_id]
     listed = as_genes(genes())
-    gather = _Gathering(snapshot, ends, others, listed, as_of_s)
-    lost = [gather.lost_egg(end) for end in ends.eggs if end.lost]
-    slugs = [gather.lost_egg(end) for end in ends.eggs if end.fate is Fate.SLUG]
-    fertile = [end for end in ends.eggs if end.fate is not Fate.SLUG]
+    gather = _Gathering(snapshot, outcomes, others, listed, as_of_s)
+    lost = [gather.lost_egg(end) for end in outcomes.eggs if end.lost]
+    slugs = [gather.lost_egg(end) for end in outcomes.eggs if end.fate is Fate.SLUG]
+    fertile = [end for end in outcomes.eggs if end.fate is not Fate.SLUG]
     return ClutchLosses(
         clutch,
         len(fertile),
@@ -118,12 +118,12 @@ class _Gathering:
     """Evidence being gathered for the eggs of one clutch."""
 
     snapshot: Snapshot
-    ends: ClutchEnds
-    others: list[ClutchEnds]
+    outcomes: ClutchOutcomes
+    others: list[ClutchOutcomes]
     genes: list[Gene]
     as_of_s: float
 
-    def lost_egg(self, end: EggEnd) -> LostEgg:
+    def lost_egg(self, end: EggOutcome) -> LostEgg:
         evidence = self.evidence(end)
         return LostEgg(
             end,
@@ -133,15 +133,15 @@ class _Gathering:
             self.snapshot.openings.get(end.egg.entity_id),
         )
 
-    def evidence(self, end: EggEnd) -> LossEvidence:
+    def evidence(self, end: EggOutcome) -> LossEvidence:
         """Everything that bears on why this egg was lost."""
-        snapshot, ends, own = self.snapshot, self.ends, end.egg.entity_id
+        snapshot, outcomes, own = self.snapshot, self.outcomes, end.egg.entity_id
         # A slug never lived: its window is lay day.
         window = end.window or DeathWindow(0.0, 0.02, "never fertile")
         assert end.fate is not None, "only eggs with a fate are lost"
         events = snapshot.egg_events.get(own, [])
         cut = snapshot.cuts.get(own)
-        day_s = ends.clutch.laid_s + TURN_WITHIN_HOURS * SECONDS_PER_HOUR
+        day_s = outcomes.clutch.laid_s + TURN_WITHIN_HOURS * SECONDS_PER_HOUR
         disc = next(
             (Disc(c.disc) for c in snapshot.candlings.get(own, []) if c.disc and c.seen_s <= day_s),
             None,
@@ -152,38 +152,40 @@ class _Gathering:
             number=end.egg.number,
             fate=end.fate,
             window=window,
-            death_day=(middle_s - ends.clutch.laid_s) / SECONDS_PER_DAY,
+            death_day=(middle_s - outcomes.clutch.laid_s) / SECONDS_PER_DAY,
             slug_at_lay=bool(end.egg.slug),
             shell=Shell(end.egg.shell),
             seen=end.seen,
             disc_at_lay=disc,
             turned=any(e.kind == EggEvent.TURNED for e in events),
             happened=tuple(self._happened(e) for e in events),
-            own_dents_early=own_dents_early(snapshot, ends, end),
-            cut=(ends.share(cut.at_s), bool(cut.bled)) if cut else None,
-            pipped=ends.share(end.pipped_s) if end.pipped_s is not None else None,
+            own_dents_early=own_dents_early(snapshot, outcomes, end),
+            cut=(outcomes.share(cut.at_s), bool(cut.bled)) if cut else None,
+            pipped=outcomes.share(end.pipped_s) if end.pipped_s is not None else None,
             pip_to_end_hours=(end.ended_s - end.pipped_s) / SECONDS_PER_HOUR
             if end.pipped_s is not None
             else None,
             opened=end.opened,
             findings=end.findings,
-            siblings=tuple(self._sibling(end, other) for other in ends.eggs if other is not end),
-            water=None if slug else water_of(snapshot, ends, end),
-            heat=None if slug else heat_of(snapshot, ends, end, self.as_of_s),
-            air=None if slug else air_of(snapshot, ends, end),
-            pests_seen=pests_of(snapshot, ends),
-            parents=parents_of(snapshot, ends, self.others, window, self.genes),
-            neighbours=neighbours_of(snapshot, ends, self.others, end),
+            siblings=tuple(
+                self._sibling(end, other) for other in outcomes.eggs if other is not end
+            ),
+            water=None if slug else water_of(snapshot, outcomes, end),
+            heat=None if slug else heat_of(snapshot, outcomes, end, self.as_of_s),
+            air=None if slug else air_of(snapshot, outcomes, end),
+            pests_seen=pests_of(snapshot, outcomes),
+            parents=parents_of(snapshot, outcomes, self.others, window, self.genes),
+            neighbours=neighbours_of(snapshot, outcomes, self.others, end),
         )
 
     def _happened(self, event: EggEventRow) -> Happening:
         """With the visit before it: what is found at one may have happened since the last."""
-        visits = self.snapshot.visits.get(self.ends.clutch.entity_id, [])
+        visits = self.snapshot.visits.get(self.outcomes.clutch.entity_id, [])
         before = [v.closed_s for v in visits if v.closed_s < event.at_s]
-        after = self.ends.share(max(before, default=self.ends.clutch.laid_s))
-        return Happening(self.ends.share(event.at_s), event.kind, after)
+        after = self.outcomes.share(max(before, default=self.outcomes.clutch.laid_s))
+        return Happening(self.outcomes.share(event.at_s), event.kind, after)
 
-    def _sibling(self, end: EggEnd, other: EggEnd) -> Sibling:
+    def _sibling(self, end: EggOutcome, other: EggOutcome) -> Sibling:
         a, b = end.egg, other.egg
         clumped = a.clump is not None and a.clump == b.clump
         near = (a.x - b.x) ** 2 + (a.y - b.y) ** 2 <= _TOUCHING**2

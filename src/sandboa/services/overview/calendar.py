@@ -4,10 +4,10 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from sandboa.core.development import Window
-from sandboa.services.breeding.lay_windows import DamSeason, season
+from sandboa.services.breeding.lay_windows import DamLaySeason, lay_season
 from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
-from sandboa.services.clutches.told_forecasts import lessons
-from sandboa.services.hatching.watch import HatchingClutch, hatch_watch
+from sandboa.services.clutches.issued_forecasts import lessons
+from sandboa.services.hatching.overview import HatchingClutch, hatch_overview
 from sandboa.services.rounds.due_now import next_visit
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -49,9 +49,9 @@ def calendar(snapshot: Snapshot, as_of_s: float) -> list[CalendarEntry]:
                 )
             )  # fmt: skip
         entries += _of_clutch(now)
-    for hatching in hatch_watch(snapshot, as_of_s):
+    for hatching in hatch_overview(snapshot, as_of_s):
         entries += _of_hatchlings(hatching)
-    told = season(snapshot.herd, as_of_s)
+    told = lay_season(snapshot.herd, as_of_s)
     for dam in told.dams:
         entries += _of_dam(dam)
     for planned in told.plan:
@@ -100,7 +100,7 @@ def _of_hatchlings(hatching: HatchingClutch) -> Iterator[CalendarEntry]:
             )
 
 
-def _of_dam(dam: DamSeason) -> Iterator[CalendarEntry]:
+def _of_dam(dam: DamLaySeason) -> Iterator[CalendarEntry]:
     place = f"/animals/{dam.dam}"
     for line in dam.preparations:
         if line.done_s is None:

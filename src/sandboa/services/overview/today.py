@@ -12,7 +12,7 @@ from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.core.water.rain import rain_advice
 from sandboa.records import readings
 from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
-from sandboa.services.clutches.told_forecasts import lessons
+from sandboa.services.clutches.issued_forecasts import lessons
 from sandboa.services.rounds.due_now import BoxDue, box_due, dents_words
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -173,7 +173,7 @@ def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
 def _silent(snapshot: Snapshot, as_of_s: float) -> Iterator[SilentProbe]:
     tips = readings.tips()
     for probe in snapshot.probes.values():
-        if probe.by_hand or snapshot.probe_stays[probe.entity_id].last is None:
+        if probe.by_hand or snapshot.probe_locations[probe.entity_id].last is None:
             continue
         tip = tips.get(probe.entity_id)
         last_s = tip.last_s if tip else None

@@ -28,9 +28,9 @@ def loggers_ever_at(snapshot: Snapshot, place: int) -> Iterator[Probe]:
     here = [
         probe
         for probe in snapshot.probes.values()
-        if not probe.by_hand and place in snapshot.probe_stays[probe.entity_id].place
+        if not probe.by_hand and place in snapshot.probe_locations[probe.entity_id].place
     ]
-    yield from sorted(here, key=lambda p: snapshot.probe_stays[p.entity_id].last != place)
+    yield from sorted(here, key=lambda p: snapshot.probe_locations[p.entity_id].last != place)
 
 
 def with_humidity_offset(snapshot: Snapshot, probe: Probe, humidity: float, at_s: float) -> float:
@@ -52,7 +52,7 @@ def pieces_at(
         for row in snapshot.left_out.get(probe.entity_id, [])
     ]
     checks = snapshot.checks.get(probe.entity_id, [])
-    for start_s, end_s, where in snapshot.probe_stays[probe.entity_id].pieces(from_s, until_s):
+    for start_s, end_s, where in snapshot.probe_locations[probe.entity_id].pieces(from_s, until_s):
         if where != place:
             continue
         for part in trusted(

@@ -17,7 +17,7 @@ from sandboa.records.facts import Act, act_of
 from sandboa.records.rounds import visit_with
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
-from sandboa.services.rounds.at_box import AtBox
+from sandboa.services.rounds.box_under_visit import BoxUnderVisit
 from sandboa.services.rounds.collisions import collisions
 from sandboa.services.rounds.visit import BoxVisit, visit_words
 from sandboa.services.rounds.visit_checks import check_visit
@@ -86,7 +86,7 @@ def close_visit(visit: BoxVisit, now_s: float) -> Closed:
         known = visit_with(visit.key)
         if known is not None:
             return Closed(act_of(known), known=True, conflicts=_told(known.conflict))
-        at = AtBox.of(visit, now_s)
+        at = BoxUnderVisit.of(visit, now_s)
         check_visit(at)
         conflicts = tuple(collisions(at))
         with act(

@@ -5,10 +5,10 @@ from collections.abc import Iterator
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.records import rounds
 from sandboa.records.clutches import Turgor
-from sandboa.services.rounds.at_box import AtBox
+from sandboa.services.rounds.box_under_visit import BoxUnderVisit
 
 
-def collisions(at: AtBox) -> Iterator[str]:
+def collisions(at: BoxUnderVisit) -> Iterator[str]:
     """What was recorded at this box since the device last heard of it, where it collides."""
     seen_act = at.visit.seen_act
     if seen_act is None:

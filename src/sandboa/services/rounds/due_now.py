@@ -16,7 +16,7 @@ from sandboa.records.rounds import Postponement
 from sandboa.services.acts.preconditions import clutch_called
 from sandboa.services.acts.recording import act
 from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
-from sandboa.services.clutches.told_forecasts import Lessons
+from sandboa.services.clutches.issued_forecasts import Lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days ahead in which a next visit is sought (assumption: the longest rhythm and a week).

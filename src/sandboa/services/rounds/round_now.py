@@ -10,7 +10,7 @@ from sandboa.core.water.ledger import heaviest_g
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G, ROUND_TO_G
 from sandboa.records.facts import newest_act_by_clutch
 from sandboa.services.boxes.water import BoxWater, top_up_by_scale
-from sandboa.services.clutches.told_forecasts import lessons
+from sandboa.services.clutches.issued_forecasts import lessons
 from sandboa.services.rounds.due_now import BoxDue, boxes_of_round, last_visit_s
 from sandboa.services.snapshot.snapshot import Snapshot
 

@@ -18,7 +18,7 @@ from sandboa.core.water import (
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 from sandboa.services.acts.preconditions import require_between_lay_and_now, require_in_box
 from sandboa.services.boxes.mass_ledger import account_of
-from sandboa.services.rounds.at_box import AtBox
+from sandboa.services.rounds.box_under_visit import BoxUnderVisit
 from sandboa.services.rounds.visit import EggSeen
 
 #: What a nose says of a whole box on opening it.
@@ -33,7 +33,7 @@ LONGEST_VISIT_S: Final = 4 * SECONDS_PER_HOUR
 _CHANGE_G: Final = (-5_000.0, 5_000.0)
 
 
-def check_visit(at: AtBox) -> None:
+def check_visit(at: BoxUnderVisit) -> None:
     """Raise for whatever of the visit cannot be."""
     visit = at.visit
     require_between_lay_and_now(at.clutch, visit.opened_s, at.now_s)
@@ -51,7 +51,7 @@ def check_visit(at: AtBox) -> None:
     _check_masses(at)
 
 
-def _check_egg(at: AtBox, seen: EggSeen) -> None:
+def _check_egg(at: BoxUnderVisit, seen: EggSeen) -> None:
     egg = at.eggs[seen.number]
     if seen.grade is not None and seen.grade not in GRADES:
         raise NotPlausible("grade", f"turgor grade {seen.grade} is not one of 0, 1, 2, 3, 4")
@@ -69,7 +69,7 @@ def _check_egg(at: AtBox, seen: EggSeen) -> None:
         require_range(f"egg {seen.number}", seen.mass_g, EGG_MASS_RANGE_G, "g")
 
 
-def _check_masses(at: AtBox) -> None:
+def _check_masses(at: BoxUnderVisit) -> None:
     visit = at.visit
     if visit.water_g is not None:
         require_range("water added", visit.water_g, POURED_RANGE_G, "g", field="water_g")

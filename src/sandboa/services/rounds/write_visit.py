@@ -7,11 +7,11 @@ from sandboa.records.clutches import Candling, EggEvent, Turgor, Watering, eggs_
 from sandboa.records.facts import Act
 from sandboa.services.boxes.mass_ledger import egg_taken_out
 from sandboa.services.cabinets.commands import shelf_called, stand_on
-from sandboa.services.rounds.at_box import AtBox
+from sandboa.services.rounds.box_under_visit import BoxUnderVisit
 from sandboa.services.rounds.visit import EggSeen
 
 
-def write_visit(visiting: Act, at: AtBox, conflicts: tuple[str, ...]) -> None:
+def write_visit(visiting: Act, at: BoxUnderVisit, conflicts: tuple[str, ...]) -> None:
     """Record everything under the open act."""
     visit = at.visit
     rounds.Visit.record(
@@ -29,7 +29,7 @@ def write_visit(visiting: Act, at: AtBox, conflicts: tuple[str, ...]) -> None:
     _write_box(visiting, at)
 
 
-def _write_egg(visiting: Act, at: AtBox, seen: EggSeen) -> None:
+def _write_egg(visiting: Act, at: BoxUnderVisit, seen: EggSeen) -> None:
     egg = at.eggs[seen.number].entity_id
     if seen.grade is not None:
         Turgor.record(visiting, egg_id=egg, seen_s=at.at_s, grade=seen.grade)
@@ -49,7 +49,7 @@ def _write_egg(visiting: Act, at: AtBox, seen: EggSeen) -> None:
             _take_out(visiting, at, seen)
 
 
-def _take_out(visiting: Act, at: AtBox, seen: EggSeen) -> None:
+def _take_out(visiting: Act, at: BoxUnderVisit, seen: EggSeen) -> None:
     """An egg leaves the box with its mass: the reference goes down by as much.
 
     Unweighed it is no fact yet: the account takes what is usual until somebody knows better.
@@ -59,14 +59,14 @@ def _take_out(visiting: Act, at: AtBox, seen: EggSeen) -> None:
         _change_mass(visiting, at, -mass_g, egg_taken_out(seen.number))
 
 
-def _write_rest(visiting: Act, at: AtBox) -> None:
+def _write_rest(visiting: Act, at: BoxUnderVisit) -> None:
     graded = {seen.number for seen in at.visit.eggs if seen.grade is not None}
     for number, egg, grade in eggs_in_box(at.clutch.entity_id, at.at_s):
         if number not in graded:
             Turgor.record(visiting, egg_id=egg, seen_s=at.at_s, grade=grade or 0)
 
 
-def _write_box(visiting: Act, at: AtBox) -> None:
+def _write_box(visiting: Act, at: BoxUnderVisit) -> None:
     visit, box = at.visit, at.box.entity_id
     for kind, value in visit.signs:
         rounds.BoxSign.record(visiting, box_id=box, seen_s=at.at_s, kind=kind, value=value)
@@ -94,7 +94,7 @@ def _write_box(visiting: Act, at: AtBox) -> None:
         stand_on(visiting, at.box, shelf_called(*visit.shelf), at.at_s)
 
 
-def _change_mass(visiting: Act, at: AtBox, delta_g: float, what: str) -> None:
+def _change_mass(visiting: Act, at: BoxUnderVisit, delta_g: float, what: str) -> None:
     rounds.MassChange.record(
         visiting, box_id=at.box.entity_id, at_s=at.at_s, delta_g=delta_g, what=what
     )

@@ -9,9 +9,9 @@ from enum import StrEnum
 from sandboa.core.hatching import Fate
 from sandboa.core.rates import Tally
 from sandboa.services.clutches.methods import method_of
-from sandboa.services.losses.ends import ClutchEnds
 from sandboa.services.losses.loss_list import year_of
-from sandboa.services.losses.why import all_ends
+from sandboa.services.losses.outcomes import ClutchOutcomes
+from sandboa.services.losses.why import all_outcomes
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -32,14 +32,14 @@ class Dimension(StrEnum):
 class CountedClutch:
     """A closed clutch; `groups` names its group on every dimension that is known."""
 
-    ends: ClutchEnds
+    outcomes: ClutchOutcomes
     hatched: Tally
     slugs: Tally
     groups: dict[Dimension, str]
 
     @property
     def year(self) -> int:
-        return year_of(self.ends.clutch)
+        return year_of(self.outcomes.clutch)
 
 
 def counted_clutches(
@@ -47,12 +47,12 @@ def counted_clutches(
 ) -> list[CountedClutch]:
     """Closed clutches, of a year of laying or of all years, in order of laying."""
     counted = [
-        _counted(snapshot, ends)
-        for ends in all_ends(snapshot, as_of_s)
-        if ends.clutch.entity_id in snapshot.finished
+        _counted(snapshot, outcomes)
+        for outcomes in all_outcomes(snapshot, as_of_s)
+        if outcomes.clutch.entity_id in snapshot.finished
     ]
     told = [c for c in counted if year is None or c.year == year]
-    return sorted(told, key=lambda c: c.ends.clutch.laid_s)
+    return sorted(told, key=lambda c: c.outcomes.clutch.laid_s)
 
 
 def grouped(clutches: Sequence[CountedClutch], dimension: Dimension) -> dict[str, list[Tally]]:
@@ -65,20 +65,20 @@ def grouped(clutches: Sequence[CountedClutch], dimension: Dimension) -> dict[str
     return dict(groups)
 
 
-def _counted(snapshot: Snapshot, ends: ClutchEnds) -> CountedClutch:
-    fertile = [e for e in ends.eggs if e.fate is not Fate.SLUG and not e.egg.slug]
-    slugs = len(ends.eggs) - len(fertile)
+def _counted(snapshot: Snapshot, outcomes: ClutchOutcomes) -> CountedClutch:
+    fertile = [e for e in outcomes.eggs if e.fate is not Fate.SLUG and not e.egg.slug]
+    slugs = len(outcomes.eggs) - len(fertile)
     hatched = sum(e.fate is Fate.HATCHED for e in fertile)
     return CountedClutch(
-        ends,
+        outcomes,
         Tally(hatched, len(fertile)),
-        Tally(slugs, len(ends.eggs)),
-        _groups(snapshot, ends),
+        Tally(slugs, len(outcomes.eggs)),
+        _groups(snapshot, outcomes),
     )
 
 
-def _groups(snapshot: Snapshot, ends: ClutchEnds) -> dict[Dimension, str]:
-    clutch = ends.clutch
+def _groups(snapshot: Snapshot, outcomes: ClutchOutcomes) -> dict[Dimension, str]:
+    clutch = outcomes.clutch
     box = snapshot.boxes[clutch.entity_id]
     shelf = snapshot.shelf_at(box, clutch.laid_s)
     cabinet = snapshot.cabinets[shelf.cabinet_id].name

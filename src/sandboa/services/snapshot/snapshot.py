@@ -11,9 +11,9 @@ from sandboa.core.development import SetPoints
 from sandboa.core.development.delays import EMERGENCE
 from sandboa.core.development.place_offsets import OFFSET_DAYS
 from sandboa.core.hatching import Fate
+from sandboa.core.location_history import LocationHistory
 from sandboa.core.methods import DamSchool
 from sandboa.core.rounds import EggActKind
-from sandboa.core.stays import Stays
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import (
     Box,
@@ -87,7 +87,7 @@ class LastActs:
 class Snapshot:
     """Current facts by entity or by what they belong to.
 
-    `probes_at` and `box_stays` tell of places: probes where they hang now,
+    `probes_at` and `box_locations` tell of places: probes where they hang now,
     boxes and probes through time.
     """
 
@@ -109,8 +109,8 @@ class Snapshot:
     candlings: dict[int, list[Candling]]
     egg_events: dict[int, list[EggEvent]]
     waterings: dict[int, list[Watering]]
-    box_stays: dict[int, Stays]
-    probe_stays: dict[int, Stays]
+    box_locations: dict[int, LocationHistory]
+    probe_locations: dict[int, LocationHistory]
     checks: dict[int, list[Check]]
     left_out: dict[int, list[LeftOut]]
     devices: dict[int, Device]
@@ -153,7 +153,7 @@ class Snapshot:
 
     def shelf_at(self, box: Box, at_s: float) -> Shelf:
         """The shelf a box stands on at a time."""
-        place = self.box_stays[box.entity_id].at(at_s)
+        place = self.box_locations[box.entity_id].at(at_s)
         return self.shelves[place if place is not None else box.shelf_id]
 
     def pip_s(self, egg: int) -> float | None:
@@ -215,8 +215,8 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
     clutches = sorted(Clutch.current(), key=lambda c: (c.laid_s, c.code))
     laid_s = {c.entity_id: c.laid_s for c in clutches}
     box_moves, probe_moves = _grouped(BoxMove, "box_id"), _grouped(ProbeMove, "probe_id")
-    probe_stays = {
-        p.entity_id: Stays.of(
+    probe_locations = {
+        p.entity_id: LocationHistory.of(
             p.since_s,
             p.place_id,
             [(m.from_s, m.place_id) for m in probe_moves.get(p.entity_id, [])],
@@ -225,7 +225,7 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
     }
     hanging: dict[int, list[Probe]] = defaultdict(list)
     for probe in probes:
-        place = probe_stays[probe.entity_id].last
+        place = probe_locations[probe.entity_id].last
         if place is not None:
             hanging[place].append(probe)
     return Snapshot(
@@ -254,8 +254,8 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
         candlings=_grouped(Candling, "egg_id", order="seen_s"),
         egg_events=_grouped(EggEvent, "egg_id", order="at_s"),
         waterings=_grouped(Watering, "box_id", order="poured_s"),
-        box_stays={
-            b.entity_id: Stays.of(
+        box_locations={
+            b.entity_id: LocationHistory.of(
                 laid_s[b.clutch_id],
                 b.shelf_id,
                 [(m.from_s, m.shelf_id) for m in box_moves.get(b.entity_id, [])],
@@ -263,7 +263,7 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
             for b in boxes
             if b.clutch_id in laid_s
         },
-        probe_stays=probe_stays,
+        probe_locations=probe_locations,
         checks={
             probe: [Check(CheckKind(r.kind), r.at_s, r.shown, r.expected) for r in rows]
             for probe, rows in _grouped(ProbeCheck, "probe_id", order="at_s").items()

@@ -12,7 +12,7 @@ from sandboa.services.animals import commands as animals
 from sandboa.services.animals.commands import Animal, AnimalCommand
 from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.breeding import aftercare
-from sandboa.services.breeding.lay_windows import dam_season
+from sandboa.services.breeding.lay_windows import dam_lay_season
 from sandboa.services.clutches.photos import photos_of_owner
 from sandboa.services.forms.people_and_things import animal_form
 from sandboa.services.snapshot.herd import Herd
@@ -29,7 +29,7 @@ from sandboa.web.animals.schemas import (
     WeightRequest,
     YearResponse,
 )
-from sandboa.web.breeding.schemas import DamSeasonResponse
+from sandboa.web.breeding.schemas import DamLaySeasonResponse
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import (
@@ -89,7 +89,7 @@ def get_animal(animal: AnimalId, house: TheHouse, now_s: NowS) -> AnimalPageResp
         meals=[MealResponse.model_validate(m) for m in herd.meals.get(animal, [])],
         clutches=_clutches(herd, row),
         lightest_g=settings["lightest_dam_g"] if is_dam else None,
-        season=DamSeasonResponse.of(dam_season(herd, animal, now_s, inf), now_s, herd)
+        season=DamLaySeasonResponse.of(dam_lay_season(herd, animal, now_s, inf), now_s, herd)
         if is_dam
         else None,
         after_laying=AfterLayingResponse.of(after, now_s) if after else None,

@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 from sandboa.core.dam_care import AftercareTask
 from sandboa.services.breeding import aftercare
 from sandboa.services.breeding.aftercare import DamAfterLaying
-from sandboa.web.breeding.schemas import DamSeasonResponse
+from sandboa.web.breeding.schemas import DamLaySeasonResponse
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import (
     ActResponse,
@@ -165,7 +165,7 @@ class AnimalPageResponse(BaseModel):
     meals: list[MealResponse]
     clutches: list[ClutchOfResponse]
     lightest_g: float | None
-    season: DamSeasonResponse | None
+    season: DamLaySeasonResponse | None
     after_laying: AfterLayingResponse | None
     photos: list[PhotoResponse]
     revision: Revision

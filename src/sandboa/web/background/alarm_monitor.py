@@ -11,11 +11,11 @@ from starlette.concurrency import run_in_threadpool
 
 from sandboa.devices.messengers import CARRIERS
 from sandboa.services.alarms.delivery import deliver, tell_of_damage
-from sandboa.services.alarms.monitor import watch
-from sandboa.services.clutches import told_forecasts as forecasts_told
+from sandboa.services.alarms.monitor import update_alarms
+from sandboa.services.clutches import issued_forecasts as forecasts_told
 from sandboa.services.safekeeping.condition import house_troubles
 from sandboa.services.safekeeping.house_file import damage
-from sandboa.web.background.outbox import Postroom
+from sandboa.web.background.outbox import Outbox
 from sandboa.web.house import House
 
 #: s between looks when nothing comes in; and after readings came, before looking (they come in
@@ -27,25 +27,25 @@ _log = logging.getLogger(__name__)
 
 
 @asynccontextmanager
-async def watching(app: FastAPI) -> AsyncIterator[None]:
+async def monitoring_alarms(app: FastAPI) -> AsyncIterator[None]:
     """Lifespan of the application: watch as long as it runs."""
-    postroom = Postroom(CARRIERS, app.state.house.access)
-    task = asyncio.create_task(_watch(app.state.house, postroom))
+    outbox = Outbox(CARRIERS, app.state.house.access)
+    task = asyncio.create_task(_monitor(app.state.house, outbox))
     try:
         yield
     finally:
         task.cancel()
         with suppress(asyncio.CancelledError):
             await task
-        await run_in_threadpool(postroom.close)
+        await run_in_threadpool(outbox.close)
 
 
-async def _watch(house: House, postroom: Postroom) -> None:
+async def _monitor(house: House, outbox: Outbox) -> None:
     house.live.loop = asyncio.get_running_loop()
     while True:
         house.live.came.clear()
         try:
-            changed = await run_in_threadpool(look_round, house, postroom.deliver)
+            changed = await run_in_threadpool(look_round, house, outbox.deliver)
             if changed:
                 house.live.tell()
         except Exception:
@@ -76,7 +76,7 @@ def _look(house: House, send: Callable[[float], None]) -> bool:
         house.looked_s = now_s
         return False
     further = () if house.demo else house_troubles(now_s, house.backups, house.problems)
-    changes = watch(house.snapshot(), house.faults, now_s, further)
+    changes = update_alarms(house.snapshot(), house.faults, now_s, further)
     # Not before: a look that fails each time is none.
     house.looked_s = now_s
     send(now_s)

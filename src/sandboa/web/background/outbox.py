@@ -16,7 +16,7 @@ _PATIENCE_S: Final = 5.0
 _log = logging.getLogger(__name__)
 
 
-class Postroom:
+class Outbox:
     """Sends what is due by every messenger, each in a thread of its own while it has something."""
 
     def __init__(self, carriers: Mapping[str, Carrier], access: Access | None = None) -> None:

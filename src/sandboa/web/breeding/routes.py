@@ -6,20 +6,20 @@ from fastapi import APIRouter, Path
 
 from sandboa.services.breeding import pairings
 from sandboa.services.breeding.lay_windows import (
-    Season,
-    season,
+    LaySeason,
+    lay_season,
     tick_preparation,
 )
 from sandboa.services.snapshot.herd import Herd
 from sandboa.web.breeding.schemas import (
-    DamSeasonResponse,
+    DamLaySeasonResponse,
     EndRequest,
+    LaySeasonResponse,
     LockRequest,
     PairingRequest,
     PairRequest,
     PlannedResponse,
     PreparationTickRequest,
-    SeasonResponse,
     SignRequest,
 )
 from sandboa.web.house import NowS, TheHouse
@@ -29,17 +29,17 @@ from sandboa.web.schemas.common import (
 )
 from sandboa.web.security.permissions import LOOK, RECORD
 
-router = APIRouter(prefix="/api/season", tags=["season"])
+router = APIRouter(prefix="/api/breeding", tags=["season"])
 
 
 EntityId = Annotated[int, Path(ge=1, le=2**53)]
 
 
 @router.get("", dependencies=[LOOK])
-def get_season(house: TheHouse, now_s: NowS) -> SeasonResponse:
+def get_season(house: TheHouse, now_s: NowS) -> LaySeasonResponse:
     """Every dam with something to show, soonest first, and the plan of visits."""
     herd = house.snapshot().herd
-    return _told(season(herd, now_s), now_s, herd)
+    return _told(lay_season(herd, now_s), now_s, herd)
 
 
 @router.post("/pairs", dependencies=[RECORD], status_code=201)
@@ -91,10 +91,10 @@ def tick(asked: PreparationTickRequest, now_s: NowS) -> ActResponse:
     return ActResponse.of(tick_preparation(asked.dam, asked.task, asked.done, now_s))
 
 
-def _told(now: Season, now_s: float, herd: Herd) -> SeasonResponse:
-    return SeasonResponse(
+def _told(now: LaySeason, now_s: float, herd: Herd) -> LaySeasonResponse:
+    return LaySeasonResponse(
         as_of=at(now_s),
-        dams=[DamSeasonResponse.of(dam, now_s, herd) for dam in now.dams],
+        dams=[DamLaySeasonResponse.of(dam, now_s, herd) for dam in now.dams],
         plan=[
             PlannedResponse(
                 dam=p.visit.dam,

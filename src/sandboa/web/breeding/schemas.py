@@ -4,7 +4,7 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.laying import PreparationTask, Sign
 from sandboa.services.breeding.lay_windows import (
-    DamSeason,
+    DamLaySeason,
 )
 from sandboa.services.snapshot.herd import Herd
 from sandboa.web.schemas.common import (
@@ -89,7 +89,7 @@ class LaidThisSeasonResponse(BaseModel):
     laid_at: Moment
 
 
-class DamSeasonResponse(BaseModel):
+class DamLaySeasonResponse(BaseModel):
     dam: int
     name: str
     laying: bool
@@ -100,7 +100,7 @@ class DamSeasonResponse(BaseModel):
     clutches: list[LaidThisSeasonResponse]
 
     @classmethod
-    def of(cls, told: DamSeason, now_s: float, herd: Herd) -> "DamSeasonResponse":
+    def of(cls, told: DamLaySeason, now_s: float, herd: Herd) -> "DamLaySeasonResponse":
         forecast = told.forecast
         return cls(
             dam=told.dam,
@@ -158,7 +158,7 @@ class PlannedResponse(BaseModel):
     warnings: list[str]
 
 
-class SeasonResponse(BaseModel):
+class LaySeasonResponse(BaseModel):
     as_of: Moment
-    dams: list[DamSeasonResponse]
+    dams: list[DamLaySeasonResponse]
     plan: list[PlannedResponse]

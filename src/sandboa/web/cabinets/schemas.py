@@ -177,7 +177,9 @@ class TraceResponse(BaseModel):
 def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetResponse:
     """The cabinet as its place draws it."""
     tips = snapshot.readings.tips()
-    known = [snapshot.probe_stays[p.entity_id].from_s[0] for p in now.probes if p.entity_id in tips]
+    known = [
+        snapshot.probe_locations[p.entity_id].from_s[0] for p in now.probes if p.entity_id in tips
+    ]
     return CabinetResponse(
         as_of=at(now_s),
         name=now.cabinet.name,

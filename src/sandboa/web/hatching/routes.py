@@ -8,14 +8,10 @@ from sandboa.services.acts.revisions import saved_over
 from sandboa.services.animals.meals import MealCommand
 from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.cabinets import commands as cabinets
-from sandboa.services.clutches.told_forecasts import scores
+from sandboa.services.clutches.issued_forecasts import scores
 from sandboa.services.forms.clutch import hatchling_form
-from sandboa.services.hatching import (
-    at_the_egg,
-    fates,
-    hatchlings,
-    watch,
-)
+from sandboa.services.hatching import egg_events as at_the_egg
+from sandboa.services.hatching import fates, hatchlings, overview
 from sandboa.web.hatching.schemas import (
     CutRequest,
     FatesRequest,
@@ -23,7 +19,7 @@ from sandboa.web.hatching.schemas import (
     HatchingClutchResponse,
     HatchlingRequest,
     HatchlingWeightRequest,
-    HatchWatchResponse,
+    HatchOverviewResponse,
     LastWeekTickRequest,
     MomentRequest,
     MoveRequest,
@@ -52,18 +48,20 @@ HatchlingId = Annotated[Id, Path()]
 
 
 @router.get("/hatch-watch", dependencies=[LOOK])
-def get_hatch_watch(house: TheHouse, now_s: NowS) -> HatchWatchResponse:
+def get_hatch_overview(house: TheHouse, now_s: NowS) -> HatchOverviewResponse:
     """Clutches in their last week, pipping, or with hatchlings not settled yet."""
-    return HatchWatchResponse(
+    return HatchOverviewResponse(
         as_of=now_s,  # type: ignore[arg-type]
-        clutches=[hatching_clutch_told(c) for c in watch.hatch_watch(house.snapshot(), now_s)],
+        clutches=[
+            hatching_clutch_told(c) for c in overview.hatch_overview(house.snapshot(), now_s)
+        ],
     )
 
 
 @router.get("/clutches/{code}/hatch", dependencies=[LOOK])
 def get_hatching_clutch(code: Code, house: TheHouse, now_s: NowS) -> HatchingClutchResponse:
     """One clutch at hatch."""
-    return hatching_clutch_told(watch.hatching_clutch(house.snapshot(), code, now_s))
+    return hatching_clutch_told(overview.hatching_clutch(house.snapshot(), code, now_s))
 
 
 @router.post("/clutches/{code}/moves", dependencies=[RECORD], status_code=201)
@@ -162,7 +160,7 @@ def reopen(code: Code, now_s: NowS) -> ActResponse:
 @router.post("/clutches/{code}/last-week", dependencies=[RECORD], status_code=201)
 def tick_last_week(code: Code, asked: LastWeekTickRequest, now_s: NowS) -> ActResponse:
     """Tick a line of a clutch's last-week list, or take the tick back."""
-    return ActResponse.of(watch.tick_last_week(code, asked.task, asked.done, now_s))
+    return ActResponse.of(overview.tick_last_week(code, asked.task, asked.done, now_s))
 
 
 @router.get("/forecast-scores", dependencies=[LOOK])

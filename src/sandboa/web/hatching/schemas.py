@@ -9,7 +9,7 @@ from sandboa.core.hatching.last_week import LastWeekTask
 from sandboa.core.methods import CuttingSchool
 from sandboa.services.acts.revisions import revision_of
 from sandboa.services.forms.clutch import form_of_hatchling
-from sandboa.services.hatching.watch import HatchingClutch, HatchingEgg, HatchlingNow
+from sandboa.services.hatching.overview import HatchingClutch, HatchingEgg, HatchlingNow
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import (
     AskedMoment,
@@ -178,7 +178,7 @@ class HatchingClutchResponse(BaseModel):
     finished_at: Moment | None
 
 
-class HatchWatchResponse(BaseModel):
+class HatchOverviewResponse(BaseModel):
     as_of: Moment
     clutches: list[HatchingClutchResponse]
 

@@ -18,7 +18,7 @@ from sandboa.web.schemas.common import (
 )
 from sandboa.web.security.permissions import LOOK, RECORD
 
-router = APIRouter(prefix="/api/lay-days", tags=["lay day"])
+router = APIRouter(prefix="/api/lay-day-drafts", tags=["lay day"])
 
 
 LayDayId = Annotated[int, Path(ge=1, le=2**53)]

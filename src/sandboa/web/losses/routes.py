@@ -11,7 +11,7 @@ from sandboa.services.acts.revisions import saved_over
 from sandboa.services.forms.clutch import opening_form
 from sandboa.services.losses.loss_list import LossLine, loss_years, losses_of_year
 from sandboa.services.losses.openings import OpeningCommand, record_opening
-from sandboa.services.losses.page import losses_page
+from sandboa.services.losses.views import losses_page
 from sandboa.services.losses.why import LostEgg
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.losses.schemas import (

@@ -70,7 +70,7 @@ class CheckResponse(BaseModel):
     offset: float
 
 
-class ProbeStayResponse(BaseModel):
+class ProbeLocationResponse(BaseModel):
     """`place` null: hung nowhere."""
 
     start: Moment
@@ -97,7 +97,7 @@ class HungProbeResponse(BaseModel):
     offset_c: float
     humidity_offset: float
     checks: list[CheckResponse]
-    stays: list[ProbeStayResponse]
+    stays: list[ProbeLocationResponse]
     left_out: list[LeftOutResponse]
     last_at: Moment | None
     last_c: float | None
@@ -107,7 +107,7 @@ class HungProbeResponse(BaseModel):
 
 def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeResponse:
     """A probe as every screen shows it."""
-    stays = snapshot.probe_stays.get(probe.entity_id)
+    stays = snapshot.probe_locations.get(probe.entity_id)
     last = stays.last if stays else probe.place_id
     place, kind = place_words(snapshot, last)
     checks = snapshot.checks.get(probe.entity_id, [])
@@ -132,7 +132,7 @@ def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeRe
             for c in checks
         ],
         stays=[
-            ProbeStayResponse(
+            ProbeLocationResponse(
                 start=at(from_s), place=place_words(snapshot, where)[0] if where else None
             )
             for from_s, where in zip(stays.from_s, stays.place, strict=True)

@@ -6,7 +6,7 @@ from fastapi import APIRouter, Query
 
 from sandboa.core.rates import GroupRate
 from sandboa.services.seasons.counted import Dimension
-from sandboa.services.seasons.page import compare_groups, season_page
+from sandboa.services.seasons.views import compare_groups, season_page
 from sandboa.web.hatching.schemas import ScoreResponse
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.deadline import for_seconds
@@ -45,7 +45,7 @@ def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsRespo
         years=list(page.years),
         clutches=len(page.clutches),
         hatched=RateResponse.model_validate(page.hatched),
-        likeness=page.likeness,
+        intraclass_correlation=page.correlation,
         dimensions=[
             DimensionResponse(dimension=dimension, groups=[_group(group) for group in groups])
             for dimension, groups in page.dimensions.items()
@@ -57,7 +57,7 @@ def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsRespo
         scores=[ScoreResponse.model_validate(score) for score in page.scores],
         standings=[StandingScoreResponse.model_validate(score) for score in page.standings],
         waiting=page.waiting,
-        taught=[SeasonFindingResponse.model_validate(sentence) for sentence in page.taught],
+        findings=[SeasonFindingResponse.model_validate(sentence) for sentence in page.findings],
     )
 
 

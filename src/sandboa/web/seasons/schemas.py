@@ -77,7 +77,7 @@ class SeasonFindingResponse(ResponseSchema):
 
 
 class SeasonsResponse(BaseModel):
-    """`year` null is all years. `likeness` is how alike eggs of one clutch are, 0-1.
+    """`year` null is all years. `intraclass_correlation` is how alike eggs of one clutch are, 0-1.
 
     Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
     """
@@ -86,7 +86,7 @@ class SeasonsResponse(BaseModel):
     years: list[int]
     clutches: int
     hatched: RateResponse
-    likeness: float
+    intraclass_correlation: float
     dimensions: list[DimensionResponse]
     slugs: list[DamSlugsResponse]
     lost: int
@@ -95,7 +95,7 @@ class SeasonsResponse(BaseModel):
     scores: list[ScoreResponse]
     standings: list[StandingScoreResponse]
     waiting: int
-    taught: list[SeasonFindingResponse]
+    findings: list[SeasonFindingResponse]
 
 
 class ComparisonResponse(ResponseSchema):

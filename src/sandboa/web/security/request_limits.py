@@ -33,7 +33,7 @@ LIMITS: Final = (
 _OWN_SITE: Final = ("same-origin", "none")
 
 
-class Guards:
+class RequestLimits:
     """ASGI middleware; refuses before the application reads a byte too many."""
 
     def __init__(self, app: ASGIApp) -> None:

@@ -24,7 +24,7 @@ _BY_HTTPS: Final = ("Strict-Transport-Security", "max-age=31536000")
 _OF_THE_API: Final = ("Cache-Control", "no-store")
 
 
-class SafeHeaders:
+class SecurityHeaders:
     """ASGI middleware, outermost; an answer that says something itself is left as it is."""
 
     def __init__(self, app: ASGIApp) -> None:

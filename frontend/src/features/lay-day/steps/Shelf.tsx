@@ -74,7 +74,7 @@ function ShelfForm({
   const record = useAct<void, Schemas['LaidResponse']>(
     () =>
       answer(
-        api.POST('/api/lay-days/{lay_day}/clutch', {
+        api.POST('/api/lay-day-drafts/{lay_day}/clutch', {
           params: { path: { lay_day: day.id } },
         }),
       ),

@@ -6,8 +6,8 @@ import { day, dayRange } from '@/shared/dates'
 import { token } from '@/shared/theme/token'
 import { useWidth } from '@/shared/ui/useWidth'
 
-type Season = Schemas['SeasonResponse']
-type Dam = Schemas['DamSeasonResponse']
+type Season = Schemas['LaySeasonResponse']
+type Dam = Schemas['DamLaySeasonResponse']
 type Clutch = Schemas['TodayClutchResponse']
 
 const ROW = 34

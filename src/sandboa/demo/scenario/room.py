@@ -14,13 +14,13 @@ from sandboa.core.box import usual_places
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.lay_day import EggEvent, Lump, Step
 from sandboa.core.methods import STANDARD, DamSchool, Visits
-from sandboa.demo.garden_animals import animals
-from sandboa.demo.garden_climate import climate, climates
-from sandboa.demo.garden_last_year import last_year
-from sandboa.demo.garden_this_year import began_in, this_year
+from sandboa.demo.scenario.animals import animals
+from sandboa.demo.scenario.climate import climate, climates
+from sandboa.demo.scenario.last_year import last_year
+from sandboa.demo.scenario.this_year import began_in, this_year
 from sandboa.records.database import transaction
+from sandboa.services.clutches.issued_forecasts import keep_due
 from sandboa.services.clutches.methods import add_method
-from sandboa.services.clutches.told_forecasts import keep_due
 from sandboa.services.lay_day import drafts
 from sandboa.services.lay_day.state import EggState, HappeningState
 from sandboa.services.snapshot.cache import SnapshotCache

@@ -41,7 +41,7 @@ class SeasonFacts:
     ----------
     hatched: over all fertile eggs of closed clutches.
     groups: hatched of fertile eggs; `slugs`: slugs of laid eggs, by dam.
-    likeness: how alike eggs of one clutch are; `slug_likeness` the same of slugs.
+    correlation: how alike eggs of one clutch are; `slug_correlation` the same of slugs.
     costs: causes of loss, the dearest first; `lost` eggs in all, `opened` of them.
     bias: (mean error in days of forecasts at lay, positive when too late; clutches), or None.
     unweighed: boxes never weighed, of `boxes`.
@@ -50,8 +50,8 @@ class SeasonFacts:
     hatched: Rate
     groups: Groups
     slugs: Mapping[str, Sequence[Tally]]
-    likeness: float
-    slug_likeness: float
+    correlation: float
+    slug_correlation: float
     costs: Sequence[CauseCost]
     lost: int
     opened: int
@@ -61,7 +61,7 @@ class SeasonFacts:
 
 
 @dataclass(frozen=True, slots=True)
-class Taught:
+class SeasonFinding:
     """A sentence; `number` is what it rests on, `about` where more of it stands."""
 
     text: str
@@ -69,7 +69,7 @@ class Taught:
     about: str
 
 
-def taught(season: SeasonFacts) -> tuple[Taught, ...]:
+def season_findings(season: SeasonFacts) -> tuple[SeasonFinding, ...]:
     """The sentences, the broadest first; empty before any clutch is closed."""
     if not season.hatched.n:
         return ()
@@ -84,22 +84,22 @@ def taught(season: SeasonFacts) -> tuple[Taught, ...]:
     return tuple(said[:MOST_SENTENCES])
 
 
-def _overall(hatched: Rate) -> Taught:
+def _overall(hatched: Rate) -> SeasonFinding:
     share = hatched.share or 0.0
-    return Taught(
+    return SeasonFinding(
         f"{hatched.k} of {hatched.n} fertile eggs hatched, in {_clutches(hatched.clutches)}.",
         f"{_percent(share)}, likely {_percent(hatched.low)} to {_percent(hatched.high)}",
         "hatch rates",
     )
 
 
-def _cost(season: SeasonFacts) -> Iterator[Taught]:
+def _cost(season: SeasonFacts) -> Iterator[SeasonFinding]:
     for cost in [c for c in season.costs if c.cause != "unknown"][:2]:
         if cost.eggs < _COST_EGGS:
             continue
         first, _, _ = cost.change.partition(";")
         change = f" {first.rstrip('.')}." if first else ""
-        yield Taught(
+        yield SeasonFinding(
             f"{cost.cause[0].upper()}{cost.cause[1:]} took the most, most of it in {cost.code}."
             f"{change}"
             if cost is season.costs[0] or season.costs[0].cause == "unknown"
@@ -109,7 +109,7 @@ def _cost(season: SeasonFacts) -> Iterator[Taught]:
         )
 
 
-def _differences(season: SeasonFacts) -> Iterator[Taught]:
+def _differences(season: SeasonFacts) -> Iterator[SeasonFinding]:
     """Groups that did better or worse than all others, as far as that can be said."""
     found: list[tuple[float, str, str, Comparison]] = []
     asked = 0
@@ -119,7 +119,7 @@ def _differences(season: SeasonFacts) -> Iterator[Taught]:
             if not own or not others:
                 continue
             asked += 1
-            told = compare(name, "the others", own, others, season.likeness)
+            told = compare(name, "the others", own, others, season.correlation)
             found.append((max(told.better, 1.0 - told.better), dimension, name, told))
     sure = [f for f in found if f[0] >= 1.0 - _WRONG / max(asked, 1)]
     seen: set[str] = set()
@@ -127,51 +127,51 @@ def _differences(season: SeasonFacts) -> Iterator[Taught]:
         if dimension in seen or len(seen) == 2:
             continue
         seen.add(dimension)
-        yield Taught(
+        yield SeasonFinding(
             f"By {dimension}: {told.words}",
             f"{_percent(chance)} sure, {asked} groups asked about",
             f"hatch rates {dimension}",
         )
 
 
-def _slugs(season: SeasonFacts) -> Iterator[Taught]:
+def _slugs(season: SeasonFacts) -> Iterator[SeasonFinding]:
     for name, own in season.slugs.items():
         others = [t for other, ts in season.slugs.items() if other != name for t in ts]
         if not own or not others:
             continue
-        told = compare(name, "the others", own, others, season.slug_likeness)
+        told = compare(name, "the others", own, others, season.slug_correlation)
         if told.better >= 1.0 - _WRONG / len(season.slugs):
             slugs, laid = sum(t.k for t in own), sum(t.n for t in own)
-            yield Taught(
+            yield SeasonFinding(
                 f"{name} laid more slugs than the others: look at her locks, age and weight.",
                 f"{slugs} of {laid}",
                 "slugs",
             )
 
 
-def _bias(season: SeasonFacts) -> Iterator[Taught]:
+def _bias(season: SeasonFacts) -> Iterator[SeasonFinding]:
     if season.bias is None:
         return
     days, clutches = season.bias
     if clutches < _BIAS_CLUTCHES or abs(days) < _BIAS_DAYS:
         return
     way = "earlier" if days > 0 else "later"
-    yield Taught(
+    yield SeasonFinding(
         f"Pips came {way} than was forecast at lay; what follows is forecast with that in mind.",
         f"{abs(days):.1f} days over {_clutches(clutches)}",
         "forecasts",
     )
 
 
-def _habits(season: SeasonFacts) -> Iterator[Taught]:
+def _habits(season: SeasonFacts) -> Iterator[SeasonFinding]:
     if season.lost > season.opened:
-        yield Taught(
+        yield SeasonFinding(
             "Open every egg that failed: without it most causes stay unknown.",
             f"{season.opened} of {season.lost} opened",
             "losses",
         )
     if 2 * season.unweighed > season.boxes:
-        yield Taught(
+        yield SeasonFinding(
             "Weigh the boxes: water is guessed where nobody does.",
             "the only box was never weighed"
             if season.boxes == 1

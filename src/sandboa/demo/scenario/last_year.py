@@ -9,8 +9,9 @@ from collections.abc import Iterator
 from functools import partial
 from typing import Final
 
-from sandboa.demo.garden_climate import LOGGERS, NORTH, SET_POINT_C, SMALL
-from sandboa.demo.garden_clutches import (
+from sandboa.demo.replay import Event, tell_clutch
+from sandboa.demo.scenario.climate import LOGGERS, NORTH, SET_POINT_C, SMALL
+from sandboa.demo.scenario.clutches import (
     CORNER,
     FILM,
     HALF,
@@ -20,7 +21,6 @@ from sandboa.demo.garden_clutches import (
     GardenClutch,
     story_of,
 )
-from sandboa.demo.telling import Event, tell_clutch
 from sandboa.devices.simulation import Sensor, log_probe, run
 from sandboa.devices.simulation.cabinet import CabinetModel, Climate
 from sandboa.records.house import Device, named

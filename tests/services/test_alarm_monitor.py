@@ -33,7 +33,7 @@ from sandboa.services.alarms.monitor import (
     Severity,
     acknowledge,
     look,
-    watch,
+    update_alarms,
 )
 from sandboa.services.cabinets.commands import CabinetCommand, CabinetKind, add_cabinet
 from sandboa.services.climate import faults as cabinet_faults
@@ -79,12 +79,12 @@ class Room:
         )
         self.fed_s = until_s
 
-    def watch(self) -> Any:
-        return watch(self.house.current(), self.faults, self.fed_s)
+    def look(self) -> Any:
+        return update_alarms(self.house.current(), self.faults, self.fed_s)
 
     def raised(self, kind: str) -> Any:
         """The alarm of that kind which a look raises; a wide swing comes with every leap."""
-        (found,) = (alarm for alarm in self.watch().raised if alarm.kind == kind)
+        (found,) = (alarm for alarm in self.look().raised if alarm.kind == kind)
         return found
 
 
@@ -96,34 +96,34 @@ def room(house: SnapshotCache) -> Room:
 
 
 def test_an_alarm_is_raised_once_and_ends_when_it_is_over(room: Room) -> None:
-    assert not room.watch()
+    assert not room.look()
     room.feed(2, 34.2)
     raised = room.raised("harm")
     assert raised.severity == "alarm"
     assert "above 33.5 °C" in raised.text
     room.feed(2, 34.2)
-    assert not room.watch()
+    assert not room.look()
     room.feed(2, 31.5)
-    (ended,) = (a for a in room.watch().ended if a.kind == "harm")
+    (ended,) = (a for a in room.look().ended if a.kind == "harm")
     assert ended.ended_s == int(room.fed_s)
     assert Alarm.select().where(Alarm.kind == "harm").count() == 1
 
 
 def test_an_emergency_follows_the_hours(room: Room) -> None:
     room.feed(5.9, 35.6)
-    assert {a.severity for a in room.watch().raised} == {"alarm", "notice"}
+    assert {a.severity for a in room.look().raised} == {"alarm", "notice"}
     room.feed(2, 35.6)
     assert room.raised("hot emergency").severity == "emergency"
 
 
 def test_a_silent_probe_is_a_notice_that_ends_when_it_speaks(room: Room) -> None:
-    assert not room.watch()
+    assert not room.look()
     room.fed_s += 3 * HOUR_S
-    (raised,) = room.watch().raised
+    (raised,) = room.look().raised
     assert (raised.kind, raised.severity) == ("unplugged", "notice")
     assert raised.text.startswith("Lower: no reading for 2 h")
     room.feed(1, 31.5)
-    assert [a.kind for a in room.watch().ended] == ["unplugged"]
+    assert [a.kind for a in room.look().ended] == ["unplugged"]
 
 
 def test_a_cabinet_without_eggs_raises_nothing_but_notices(house: SnapshotCache) -> None:
@@ -182,7 +182,7 @@ def test_an_alarm_is_told_once_an_emergency_until_it_is_acknowledged(
     carriers = {"shelf": pigeon}
     add_messenger(said(), carriers, NOW_S)
     room.feed(9, 35.6)
-    room.watch()
+    room.look()
     deliver(carriers, room.fed_s)
     about = [a for a, _ in pigeon.carried]
     assert len(about) == 3
@@ -201,13 +201,13 @@ def test_quiet_hours_hold_back_all_but_emergencies(room: Room, pigeon: Pigeon) -
     night = said(zone="Europe/Berlin", quiet_from_min=20 * 60, quiet_until_min=6 * 60)
     add_messenger(night, carriers, NOW_S)
     room.feed(2, 34.2)
-    room.watch()
+    room.look()
     evening_s = NOW_S - 6 * DAY_S
     assert deliver(carriers, evening_s) == 0
     # The alarm, and the notice that it swung so far within a day.
     assert deliver(carriers, evening_s + 10 * HOUR_S) == 2
     room.feed(8, 35.6)
-    room.watch()
+    room.look()
     assert deliver(carriers, evening_s + DAY_S) == 1
     assert "emergency" in pigeon.carried[-1][0]
 
@@ -216,7 +216,7 @@ def test_what_could_not_be_sent_is_noted_and_tried_again(room: Room, pigeon: Pig
     carriers = {"shelf": pigeon}
     add_messenger(said(), carriers, NOW_S)
     room.feed(2, 34.2)
-    room.watch()
+    room.look()
     pigeon.refuses = True
     assert deliver(carriers, room.fed_s) == 0
     # The second waits with the first: a dead server is not asked for every alarm.
@@ -304,7 +304,7 @@ def test_a_dead_server_is_tried_at_growing_pauses(room: Room, pigeon: Pigeon) ->
     carriers = {"shelf": pigeon}
     add_messenger(said(), carriers, NOW_S)
     room.feed(2, 34.2)
-    room.watch()
+    room.look()
     pigeon.refuses = True
     # 2, 4, 8, 16, 32 minutes, and for an alarm never more than an hour.
     assert tries(carriers, room.fed_s, 4)[:7] == [0, 2, 6, 14, 30, 62, 122]
@@ -314,7 +314,7 @@ def test_a_dead_server_is_tried_at_growing_pauses(room: Room, pigeon: Pigeon) ->
     assert state.next_try_s is not None
     # An emergency waits no longer than for its repetition.
     room.feed(9, 35.6)
-    room.watch()
+    room.look()
     gaps = tries(carriers, room.fed_s + 5 * HOUR_S, 2)
     assert max(b - a for a, b in itertools.pairwise(gaps)) <= REPEAT_S / 60
     pigeon.refuses = False
@@ -334,7 +334,7 @@ def test_no_messenger_harms_another(room: Room, pigeon: Pigeon) -> None:
     add_messenger(said(kind="email", name="A bomb"), carriers, NOW_S)
     add_messenger(said(name="Pigeon"), carriers, NOW_S)
     room.feed(2, 34.2)
-    room.watch()
+    room.look()
     assert deliver(carriers, room.fed_s) == len(pigeon.carried) == 2
     bomb = next(m for m in Messenger.current() if m.name == "A bomb")
     assert "UnicodeEncodeError" in (state_of(bomb, room.fed_s).failure or "")
@@ -344,11 +344,11 @@ def test_who_was_told_of_an_alarm_is_told_that_it_is_over(room: Room, pigeon: Pi
     carriers = {"shelf": pigeon}
     add_messenger(said(), carriers, NOW_S)
     room.feed(2, 34.2)
-    room.watch()
+    room.look()
     deliver(carriers, room.fed_s)
     told = len(pigeon.carried)
     room.feed(30, 31.5)
-    room.watch()
+    room.look()
     deliver(carriers, room.fed_s)
     over = [text for about, text in pigeon.carried[told:] if about.startswith("Sandboa, over:")]
     assert len(over) == told
@@ -363,10 +363,10 @@ def test_what_goes_to_whom_is_by_gravity(room: Room, pigeon: Pigeon) -> None:
     carriers = {"shelf": pigeon}
     add_messenger(said(gravity=Severity.EMERGENCY), carriers, NOW_S)
     room.feed(2, 34.2)
-    room.watch()
+    room.look()
     assert deliver(carriers, room.fed_s) == 0
     room.feed(8, 35.6)
-    room.watch()
+    room.look()
     assert deliver(carriers, room.fed_s) == 1
     assert "emergency" in pigeon.carried[0][0]
 
@@ -383,7 +383,7 @@ def test_a_sign_of_life_comes_once_a_day(room: Room, pigeon: Pigeon) -> None:
 
 def silent(room: Room, hours: float) -> list[Any]:
     room.fed_s += hours * HOUR_S
-    room.watch()
+    room.look()
     return [a for a in open_alarms() if a.kind == "dead logger"]
 
 

@@ -12,8 +12,9 @@ from functools import partial
 from typing import Final
 
 from sandboa.core.hatching.last_week import LastWeekTask
-from sandboa.demo.garden_climate import NORTH, SET_POINT_C, SMALL
-from sandboa.demo.garden_clutches import (
+from sandboa.demo.replay import Event, tell_clutch
+from sandboa.demo.scenario.climate import NORTH, SET_POINT_C, SMALL
+from sandboa.demo.scenario.clutches import (
     CORNER,
     FILM,
     HALF,
@@ -23,11 +24,10 @@ from sandboa.demo.garden_clutches import (
     GardenClutch,
     story_of,
 )
-from sandboa.demo.garden_photos import photos
-from sandboa.demo.telling import Event, tell_clutch
+from sandboa.demo.scenario.photos import photos
 from sandboa.devices.simulation.cabinet import Climate
 from sandboa.devices.simulation.season_nests import Planned
-from sandboa.services.hatching.watch import tick_last_week
+from sandboa.services.hatching.overview import tick_last_week
 
 _DAY_S: Final = 86_400.0
 _HOUR_S: Final = 3_600.0

@@ -14,7 +14,7 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.clutches.egg_judgements import removed_s
-from sandboa.services.clutches.told_forecasts import Lessons
+from sandboa.services.clutches.issued_forecasts import Lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days after lay beyond which nothing more is learned of an egg (assumption).
@@ -22,7 +22,7 @@ _LONGEST_DAYS: Final = 110.0
 
 
 @dataclass(frozen=True)
-class EggEnd:
+class EggOutcome:
     """One egg's end; moments in s. `window` is None of an egg that hatched alive, or still lies."""
 
     egg: Egg
@@ -46,14 +46,14 @@ class EggEnd:
 
 
 @dataclass(frozen=True)
-class ClutchEnds:
+class ClutchOutcomes:
     """A clutch with the ends of its eggs; `at_pip` is D at which its eggs pipped, or would have."""
 
     clutch: Clutch
     curve: DevelopmentCurve
     at_pip: float
     until_s: float
-    eggs: tuple[EggEnd, ...]
+    eggs: tuple[EggOutcome, ...]
 
     def share(self, at_s: float) -> float:
         """Share developed at a moment."""
@@ -65,7 +65,7 @@ class ClutchEnds:
         return self.until_s if found is None else min(found, self.until_s)
 
 
-def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchEnds:
+def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchOutcomes:
     """The ends of a clutch's eggs as recorded by `as_of_s`; held until something touches them."""
     finished = snapshot.finished.get(clutch.entity_id)
     acts = snapshot.last_acts
@@ -79,7 +79,7 @@ def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) 
     )
 
 
-def _read(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchEnds:
+def _read(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchOutcomes:
     finished = snapshot.finished.get(clutch.entity_id)
     last_s = clutch.laid_s + _LONGEST_DAYS * SECONDS_PER_DAY
     until_s = min(as_of_s, float(finished.at_s) if finished else as_of_s, last_s)
@@ -91,8 +91,8 @@ def _read(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) ->
     else:
         cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity_id], until_s).cabinet_id
         at_pip = _usual(known, cabinet, as_of_s, clutch.entity_id)
-    bare = ClutchEnds(clutch, curve, at_pip, until_s, ())
-    return ClutchEnds(
+    bare = ClutchOutcomes(clutch, curve, at_pip, until_s, ())
+    return ClutchOutcomes(
         clutch, curve, at_pip, until_s, tuple(_end(snapshot, bare, egg) for egg in eggs)
     )
 
@@ -101,35 +101,35 @@ def _usual(known: Lessons, cabinet: int, as_of_s: float, clutch: int) -> float:
     return math.exp(known.learned(cabinet, as_of_s, besides=clutch).prior.mean)
 
 
-def _end(snapshot: Snapshot, ends: ClutchEnds, egg: Egg) -> EggEnd:
+def _end(snapshot: Snapshot, outcomes: ClutchOutcomes, egg: Egg) -> EggOutcome:
     own = egg.entity_id
     pipped_s = snapshot.pip_s(own)
     out = snapshot.emergences.get(own)
     declared = snapshot.fates.get(own)
-    taken_s = removed_s(snapshot, egg, ends.until_s)
+    taken_s = removed_s(snapshot, egg, outcomes.until_s)
     emerged_s = float(out.seen_s) if out else None
     record = EggRecord(egg.number, bool(egg.slug), pipped_s, emerged_s, taken_s)
     fate = Fate(declared.fate) if declared else following_fate(record)
     stage = DeathStage(declared.stage) if declared and declared.stage else None
     findings = _findings(snapshot, own)
-    seen = tuple(_seen(snapshot, ends, egg))
+    seen = tuple(_seen(snapshot, outcomes, egg))
     gone = [float(s) for s in (declared.at_s if declared else None, taken_s) if s is not None]
-    ended_s = min([ends.until_s, *gone])
+    ended_s = min([outcomes.until_s, *gone])
     window = None
     if fate is not None and fate.is_loss and fate is not Fate.HATCHED_DIED:
         found = next(iter(findings.get(FindingKind.STAGE, ())), None)
         window = death_window(
             seen,
-            max(min(ends.share(ended_s), 1.2), 0.02),
+            max(min(outcomes.share(ended_s), 1.2), 0.02),
             stage=stage,
             found=found,
-            pipped=ends.share(pipped_s) if pipped_s is not None else None,
+            pipped=outcomes.share(pipped_s) if pipped_s is not None else None,
         )
     elif fate is Fate.HATCHED_DIED and emerged_s is not None:
-        share = ends.share(emerged_s)
+        share = outcomes.share(emerged_s)
         window = DeathWindow(share, share + 0.05, "it had come out")
     hatchlings = snapshot.hatchlings.get(own, [])
-    return EggEnd(
+    return EggOutcome(
         egg,
         fate,
         stage,
@@ -140,8 +140,8 @@ def _end(snapshot: Snapshot, ends: ClutchEnds, egg: Egg) -> EggEnd:
         findings,
         bool(snapshot.openings[own].opened) if own in snapshot.openings else None,
         window,
-        ends.moment(window.start) if window else ended_s,
-        ends.moment(window.end) if window else ended_s,
+        outcomes.moment(window.start) if window else ended_s,
+        outcomes.moment(window.end) if window else ended_s,
         defects=any(h.defects for h in hatchlings)
         or bool(findings.get(FindingKind.FORM, frozenset()) & DEFECTS),
         small=any(h.size == "small" for h in hatchlings)
@@ -157,11 +157,11 @@ def _findings(snapshot: Snapshot, egg: int) -> Findings:
     return told
 
 
-def _seen(snapshot: Snapshot, ends: ClutchEnds, egg: Egg) -> list[Seen]:
-    laid_s = ends.clutch.laid_s
+def _seen(snapshot: Snapshot, outcomes: ClutchOutcomes, egg: Egg) -> list[Seen]:
+    laid_s = outcomes.clutch.laid_s
 
     def seen(at_s: float, kind: SignKind, value: str) -> Seen:
-        return Seen(ends.share(at_s), (at_s - laid_s) / SECONDS_PER_DAY, kind, value)
+        return Seen(outcomes.share(at_s), (at_s - laid_s) / SECONDS_PER_DAY, kind, value)
 
     looks = [
         seen(c.seen_s, SignKind.VESSELS, c.vessels)

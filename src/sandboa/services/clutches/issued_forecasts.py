@@ -21,10 +21,10 @@ from sandboa.core.development.forecast import MATERNAL_FACTOR, log_uncertainty
 from sandboa.core.hatching import Fate
 from sandboa.core.standing import JUDGED_DAYS, StandingScore, score_standings
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records import forecasts_told
+from sandboa.records import issued_forecasts as forecasts_told
 from sandboa.records.clutches import Clutch
 from sandboa.records.facts import newest_act
-from sandboa.records.forecasts_told import IssuedForecast, Lesson
+from sandboa.records.issued_forecasts import IssuedForecast, Lesson
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.clutches.egg_judgements import judge_eggs
 from sandboa.services.snapshot.snapshot import Snapshot

@@ -16,7 +16,7 @@ from sandboa.core.causes import FindingKind
 from sandboa.core.hatching import Defect, Fate, Size, YolkLeft
 from sandboa.core.lay_day import EggEvent
 from sandboa.core.pairing.genes import DoubleForm, Inheritance
-from sandboa.demo.telling_visits import visit_of
+from sandboa.demo.replay_visits import visit_of
 from sandboa.devices.simulation import Sensor, log_probe
 from sandboa.devices.simulation.fates import Glance
 from sandboa.devices.simulation.season_stories import (
@@ -36,7 +36,7 @@ from sandboa.services.cabinets.commands import (
     add_cabinet,
     alter_cabinet,
 )
-from sandboa.services.hatching.at_the_egg import cut_egg, see_emergence, see_pip
+from sandboa.services.hatching.egg_events import cut_egg, see_emergence, see_pip
 from sandboa.services.hatching.fates import FateCommand, declare_fates, finish
 from sandboa.services.hatching.hatchlings import HatchlingCommand, record_hatchling
 from sandboa.services.lay_day import EggLaid, LayDay, lay_clutch

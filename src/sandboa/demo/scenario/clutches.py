@@ -9,7 +9,7 @@ from typing import Final
 
 import numpy as np
 
-from sandboa.demo.garden_animals import RECESSIVE, copies_of
+from sandboa.demo.scenario.animals import RECESSIVE, copies_of
 from sandboa.devices.simulation.cabinet import Climate
 from sandboa.devices.simulation.eggs import SimulatedClutch, developed
 from sandboa.devices.simulation.heredity import shown_traits

@@ -21,8 +21,8 @@ from sandboa.services.acts.checklists import tick, ticked
 from sandboa.services.acts.preconditions import clutch_called
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
+from sandboa.services.clutches.issued_forecasts import lessons
 from sandboa.services.clutches.methods import method_of, was_chosen
-from sandboa.services.clutches.told_forecasts import lessons
 from sandboa.services.hatching.hatchlings import hatchling_name
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -88,7 +88,7 @@ class HatchingClutch:
         return tuple(e.view.number for e in self.eggs if e.fate is None)
 
 
-def hatch_watch(snapshot: Snapshot, as_of_s: float) -> tuple[HatchingClutch, ...]:
+def hatch_overview(snapshot: Snapshot, as_of_s: float) -> tuple[HatchingClutch, ...]:
     """Clutches in their last week, pipping, or with hatchlings that are not settled yet."""
     known = lessons(snapshot)
     at_hatch = []

@@ -8,7 +8,7 @@ from sandboa.core.causes.kinds import Cause
 
 
 @dataclass(frozen=True, slots=True)
-class Said:
+class CauseSign:
     """A sign that holds: its key in the table of scores, how far it holds (0-1), and in words
     what was seen; empty where the table's own words say it."""
 
@@ -18,7 +18,7 @@ class Said:
     words: str = ""
 
 
-Reasoning = Callable[[LossEvidence], Iterator[Said]]
+Reasoning = Callable[[LossEvidence], Iterator[CauseSign]]
 
 
 def percent(share: float) -> str:

@@ -13,12 +13,12 @@ const quiet = {
   pairings: [],
   signs: [],
   clutches: [],
-} as unknown as Schemas['DamSeasonResponse']
+} as unknown as Schemas['DamLaySeasonResponse']
 const pairing = { id: 1, sire: 'Flint', start: at(3, 1), until: at(3, 3), locks: [at(3, 2)] }
 const strip = (dam: object, clutches: object[] = []) => (
   <SeasonStrip
     season={
-      { as_of: at(6, 14), dams: [{ ...quiet, ...dam }] } as unknown as Schemas['SeasonResponse']
+      { as_of: at(6, 14), dams: [{ ...quiet, ...dam }] } as unknown as Schemas['LaySeasonResponse']
     }
     clutches={clutches as Schemas['TodayClutchResponse'][]}
   />

@@ -9,7 +9,7 @@ from sandboa.services.rounds.visit import BoxVisit
 
 
 @dataclass(frozen=True)
-class AtBox:
+class BoxUnderVisit:
     """The visit, its clutch, box, the box's rows, and the eggs it names; `at_s` is door shut."""
 
     visit: BoxVisit
@@ -21,7 +21,7 @@ class AtBox:
     at_s: int
 
     @classmethod
-    def of(cls, visit: BoxVisit, now_s: float) -> "AtBox":
+    def of(cls, visit: BoxVisit, now_s: float) -> "BoxUnderVisit":
         """Read what there is; NotFound for an unknown clutch or egg."""
         clutch = clutch_called(visit.code)
         box = Box.of(clutch)

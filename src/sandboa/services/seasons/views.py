@@ -12,15 +12,15 @@ from sandboa.core.rates import (
     GroupRate,
     Rate,
     Tally,
-    clutch_likeness,
     compare,
     group_rates,
+    intraclass_correlation,
     rate_of,
 )
-from sandboa.core.seasons import CauseCost, SeasonFacts, Taught, taught
+from sandboa.core.seasons import CauseCost, SeasonFacts, SeasonFinding, season_findings
 from sandboa.core.standing import StandingScore
 from sandboa.services.acts.errors import NotFound
-from sandboa.services.clutches.told_forecasts import scores, standing_scores
+from sandboa.services.clutches.issued_forecasts import scores, standing_scores
 from sandboa.services.losses.why import (
     ClutchLosses,
     LostEgg,
@@ -51,14 +51,14 @@ class SeasonPage:
     """`year` None is all years. `costs` are eggs by cause, the dearest first.
 
     Of `waiting` clutches it is not worked out yet why eggs were lost: their
-    eggs are not among `lost`, `opened`, `costs` and what was taught of causes.
+    eggs are not among `lost`, `opened`, `costs` and the findings on causes.
     """
 
     year: int | None
     years: tuple[int, ...]
     clutches: tuple[CountedClutch, ...]
     hatched: Rate
-    likeness: float
+    correlation: float
     dimensions: dict[Dimension, tuple[GroupRate, ...]]
     slugs: tuple[DamSlugs, ...]
     lost: int
@@ -67,7 +67,7 @@ class SeasonPage:
     scores: tuple[Score, ...]
     standings: tuple[StandingScore, ...]
     waiting: int
-    taught: tuple[Taught, ...]
+    findings: tuple[SeasonFinding, ...]
 
 
 def season_page(
@@ -85,21 +85,21 @@ def season_page(
     every = counted_clutches(snapshot, as_of_s)
     clutches = [c for c in every if year is None or c.year == year]
     tallies = [c.hatched for c in clutches]
-    likeness = clutch_likeness(tallies)
+    correlation = intraclass_correlation(tallies)
     groups = {dimension: grouped(clutches, dimension) for dimension in Dimension}
     worked_out = list(_worked_out(snapshot, clutches, as_of_s, goes_on))
     waiting = len(clutches) - len(worked_out)
     lost = [(losses.clutch.code, egg) for losses in worked_out for egg in losses.lost]
     costs = tuple(_costs(lost))
     told_scores = tuple(scores(snapshot))
-    hatched = rate_of(tallies, likeness)
+    hatched = rate_of(tallies, correlation)
     opened = sum(egg.end.opened is True for _, egg in lost)
     return SeasonPage(
         year=year,
         years=tuple(sorted({c.year for c in every}, reverse=True)),
         clutches=tuple(clutches),
         hatched=hatched,
-        likeness=likeness,
+        correlation=correlation,
         dimensions={d: group_rates(held) for d, held in groups.items()},
         slugs=tuple(_slugs(clutches)),
         lost=len(lost),
@@ -108,13 +108,13 @@ def season_page(
         scores=told_scores,
         standings=tuple(standing_scores(snapshot)),
         waiting=waiting,
-        taught=taught(
+        findings=season_findings(
             SeasonFacts(
                 hatched=hatched,
                 groups={d.value: held for d, held in groups.items()},
                 slugs=_slugs_by_dam(clutches),
-                likeness=likeness,
-                slug_likeness=clutch_likeness(c.slugs for c in clutches),
+                correlation=correlation,
+                slug_correlation=intraclass_correlation(c.slugs for c in clutches),
                 # Half of the losses teach the wrong thing: all of them, or nothing yet.
                 costs=() if waiting else costs,
                 lost=0 if waiting else len(lost),
@@ -141,8 +141,8 @@ def compare_groups(
     for name in (first, second):
         if name not in groups:
             raise NotFound(f'no closed clutch has the {dimension} "{name[:60]}"')
-    likeness = clutch_likeness(c.hatched for c in clutches)
-    return compare(first, second, groups[first], groups[second], likeness)
+    correlation = intraclass_correlation(c.hatched for c in clutches)
+    return compare(first, second, groups[first], groups[second], correlation)
 
 
 def _worked_out(
@@ -153,8 +153,8 @@ def _worked_out(
 ) -> Iterator[ClutchLosses]:
     """Losses of the clutches, the latest first: those at hand, and others for as long as it may."""
     more = True
-    for counted in sorted(clutches, key=lambda c: -c.ends.clutch.laid_s):
-        clutch = counted.ends.clutch
+    for counted in sorted(clutches, key=lambda c: -c.outcomes.clutch.laid_s):
+        clutch = counted.outcomes.clutch
         known = at_hand(snapshot, clutch, as_of_s)
         if known or more:
             yield losses_of(snapshot, clutch, as_of_s)
@@ -207,5 +207,5 @@ def _bias(told: Sequence[Score]) -> tuple[float, int] | None:
 
 
 def _unweighed(snapshot: Snapshot, clutch: CountedClutch) -> bool:
-    box = snapshot.boxes[clutch.ends.clutch.entity_id]
+    box = snapshot.boxes[clutch.outcomes.clutch.entity_id]
     return Dimension.MEDIUM in clutch.groups and not snapshot.weighings.get(box.entity_id)

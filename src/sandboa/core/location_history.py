@@ -6,7 +6,7 @@ from itertools import pairwise
 
 
 @dataclass(frozen=True, slots=True)
-class Stays:
+class LocationHistory:
     """From `from_s[i]` on at `place[i]` (None: nowhere); `from_s` rises strictly, at least one.
 
     Before the first stay it counts as at the first place: the record begins there.
@@ -22,7 +22,9 @@ class Stays:
             raise ValueError("stays follow each other in time")
 
     @classmethod
-    def of(cls, first_s: float, first: int, moves: Sequence[tuple[float, int | None]]) -> "Stays":
+    def of(
+        cls, first_s: float, first: int, moves: Sequence[tuple[float, int | None]]
+    ) -> "LocationHistory":
         """The first place, then moves (time s, place) in any order.
 
         A move at or before `first_s` replaces the first place.

@@ -4,13 +4,13 @@ import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
 import { Tick } from '@/shared/ui/Choices'
 
-type Dam = Schemas['DamSeasonResponse']
+type Dam = Schemas['DamLaySeasonResponse']
 
 /** What has to be ready before her first egg, with dates; `dueOnly` leaves out what can wait. */
 export function Preparations({ dam, dueOnly = false }: { dam: Dam; dueOnly?: boolean }) {
   const tick = useAct(
     (body: Schemas['PreparationTickRequest']) =>
-      answer(api.POST('/api/season/preparations', { body })),
+      answer(api.POST('/api/breeding/preparations', { body })),
     (act) => act,
   )
   const shown = dueOnly ? dam.preparations.filter((p) => p.due) : dam.preparations
