@@ -172,14 +172,14 @@ def pigeon(room: Room) -> Pigeon:
 
 
 def said(**changes: Any) -> MessengerCommand:
-    values = {"kind": "shelf", "name": "Pigeon", "zone": "UTC", "target": {}, **changes}
+    values = {"kind": "record only", "name": "Pigeon", "zone": "UTC", "target": {}, **changes}
     return MessengerCommand(**values)
 
 
 def test_an_alarm_is_told_once_an_emergency_until_it_is_acknowledged(
     room: Room, pigeon: Pigeon
 ) -> None:
-    carriers = {"shelf": pigeon}
+    carriers = {"record only": pigeon}
     add_messenger(said(), carriers, NOW_S)
     room.feed(9, 35.6)
     room.look()
@@ -197,7 +197,7 @@ def test_an_alarm_is_told_once_an_emergency_until_it_is_acknowledged(
 
 def test_quiet_hours_hold_back_all_but_emergencies(room: Room, pigeon: Pigeon) -> None:
     """20:30 in Berlin when the readings end; quiet from 20:00 to 06:00 there."""
-    carriers = {"shelf": pigeon}
+    carriers = {"record only": pigeon}
     night = said(zone="Europe/Berlin", quiet_from_min=20 * 60, quiet_until_min=6 * 60)
     add_messenger(night, carriers, NOW_S)
     room.feed(2, 34.2)
@@ -213,7 +213,7 @@ def test_quiet_hours_hold_back_all_but_emergencies(room: Room, pigeon: Pigeon) -
 
 
 def test_what_could_not_be_sent_is_noted_and_tried_again(room: Room, pigeon: Pigeon) -> None:
-    carriers = {"shelf": pigeon}
+    carriers = {"record only": pigeon}
     add_messenger(said(), carriers, NOW_S)
     room.feed(2, 34.2)
     room.look()
@@ -227,7 +227,7 @@ def test_what_could_not_be_sent_is_noted_and_tried_again(room: Room, pigeon: Pig
 
 
 def test_messengers_are_corrected_with_their_secrets_kept_and_removed(pigeon: Pigeon) -> None:
-    carriers = {"shelf": pigeon}
+    carriers = {"record only": pigeon}
     add_messenger(said(target={"url": "a", "secret": "s"}), carriers, NOW_S)
     with pytest.raises(Conflict):
         add_messenger(said(name="pigeon"), carriers, NOW_S)
@@ -251,7 +251,7 @@ def test_messengers_are_corrected_with_their_secrets_kept_and_removed(pigeon: Pi
 )
 def test_messengers_that_cannot_be_are_refused(pigeon: Pigeon, changes, field) -> None:
     with pytest.raises(NotPlausible) as refused:
-        add_messenger(said(**changes), {"shelf": pigeon}, NOW_S)
+        add_messenger(said(**changes), {"record only": pigeon}, NOW_S)
     assert refused.value.field == field
 
 
@@ -301,7 +301,7 @@ def tries(carriers: Mapping[str, Any], from_s: float, hours: float) -> list[floa
 
 
 def test_a_dead_server_is_tried_at_growing_pauses(room: Room, pigeon: Pigeon) -> None:
-    carriers = {"shelf": pigeon}
+    carriers = {"record only": pigeon}
     add_messenger(said(), carriers, NOW_S)
     room.feed(2, 34.2)
     room.look()
@@ -330,7 +330,7 @@ class Bomb(Pigeon):
 
 
 def test_no_messenger_harms_another(room: Room, pigeon: Pigeon) -> None:
-    carriers = {"email": Bomb(), "shelf": pigeon}
+    carriers = {"email": Bomb(), "record only": pigeon}
     add_messenger(said(kind="email", name="A bomb"), carriers, NOW_S)
     add_messenger(said(name="Pigeon"), carriers, NOW_S)
     room.feed(2, 34.2)
@@ -341,7 +341,7 @@ def test_no_messenger_harms_another(room: Room, pigeon: Pigeon) -> None:
 
 
 def test_who_was_told_of_an_alarm_is_told_that_it_is_over(room: Room, pigeon: Pigeon) -> None:
-    carriers = {"shelf": pigeon}
+    carriers = {"record only": pigeon}
     add_messenger(said(), carriers, NOW_S)
     room.feed(2, 34.2)
     room.look()
@@ -360,7 +360,7 @@ def test_who_was_told_of_an_alarm_is_told_that_it_is_over(room: Room, pigeon: Pi
 
 
 def test_what_goes_to_whom_is_by_gravity(room: Room, pigeon: Pigeon) -> None:
-    carriers = {"shelf": pigeon}
+    carriers = {"record only": pigeon}
     add_messenger(said(gravity=Severity.EMERGENCY), carriers, NOW_S)
     room.feed(2, 34.2)
     room.look()
@@ -372,7 +372,7 @@ def test_what_goes_to_whom_is_by_gravity(room: Room, pigeon: Pigeon) -> None:
 
 
 def test_a_sign_of_life_comes_once_a_day(room: Room, pigeon: Pigeon) -> None:
-    carriers = {"shelf": pigeon}
+    carriers = {"record only": pigeon}
     add_messenger(said(zone="Europe/Berlin", life_at_min=9 * 60), carriers, NOW_S)
     # 20:30 in Berlin: the one of this morning is still to come.
     came = tries(carriers, NOW_S, 50)
@@ -388,7 +388,7 @@ def silent(room: Room, hours: float) -> list[Any]:
 
 
 def test_a_dead_logger_over_eggs_is_an_alarm_after_six_hours(room: Room, pigeon: Pigeon) -> None:
-    carriers = {"shelf": pigeon}
+    carriers = {"record only": pigeon}
     quiet = said(quiet_from_min=0, quiet_until_min=1439, gravity=Severity.ALARM)
     add_messenger(quiet, carriers, NOW_S)
     room.feed(24, 31.5)

@@ -104,7 +104,7 @@ def test_secrets_are_never_told(http: TestClient) -> None:
 
 
 def test_two_messengers_never_share_a_name(http: TestClient) -> None:
-    shelf = {"kind": "shelf", "zone": "UTC"}
+    shelf = {"kind": "record only", "zone": "UTC"}
     http.post("/api/messengers", json={**shelf, "name": "Here"}).raise_for_status()
     problem(http.post("/api/messengers", json={**shelf, "name": "HERE"}), 409)
     http.post("/api/messengers", json={**shelf, "name": "There"}).raise_for_status()
@@ -132,7 +132,7 @@ def test_messengers_that_cannot_be_are_refused_at_their_field(http, changes, fie
 
 
 def test_the_shelf_shows_a_trial_and_is_removed(http: TestClient) -> None:
-    http.post("/api/messengers", json={"kind": "shelf", "name": "Here", "zone": "UTC"})
+    http.post("/api/messengers", json={"kind": "record only", "name": "Here", "zone": "UTC"})
     (held,) = http.get("/api/messengers").json()
     told = http.post(f"/api/messengers/{held['id']}/trial").json()
     assert (told["sent"], told["outcome"]) == (True, "kept here, sent nowhere")

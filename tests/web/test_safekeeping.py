@@ -258,7 +258,7 @@ def test_damage_that_comes_while_it_runs_is_noticed_and_told(
     http: TestClient, clock: StoppedClock
 ) -> None:
     lay(http)
-    http.post("/api/messengers", json={"kind": "shelf", "name": "Shelf", "zone": "UTC"})
+    http.post("/api/messengers", json={"kind": "record only", "name": "Shelf", "zone": "UTC"})
     database.execute_sql("PRAGMA wal_checkpoint(TRUNCATE)")
     sound = house_file().read_bytes()
     spoil(house_file())

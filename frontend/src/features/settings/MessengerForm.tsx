@@ -126,7 +126,7 @@ export function MessengerForm({ held, onDone }: { held?: Messenger; onDone: () =
             />
           </>
         )}
-        {kind !== 'shelf' && (
+        {kind !== 'record only' && (
           <TextField
             name="authority"
             label="Certificate of your own authority, if it has one"

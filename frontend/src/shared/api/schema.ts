@@ -1708,7 +1708,7 @@ export interface paths {
         };
         /**
          * Get Messages
-         * @description What was sent, tried, or kept on the shelf, newest first; where to, to keepers alone.
+         * @description What was sent, tried, or only recorded, newest first; where to, to keepers alone.
          */
         get: operations["get_messages"];
         put?: never;
@@ -4845,7 +4845,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "email" | "webhook" | "shelf";
+            kind: "email" | "webhook" | "record only";
             /** Name */
             name: string;
             /** Zone */
@@ -4877,7 +4877,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "email" | "webhook" | "shelf";
+            kind: "email" | "webhook" | "record only";
             /** Name */
             name: string;
             /** Zone */

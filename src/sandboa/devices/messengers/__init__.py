@@ -1,10 +1,10 @@
-"""The ways a message leaves the house, and the shelf that stands in for them."""
+"""The ways a message leaves the house, and the one that only records, which stands in for them."""
 
 from collections.abc import Mapping
 from typing import Final
 
 from sandboa.devices.messengers.email import Email
-from sandboa.devices.messengers.record_only import Shelf
+from sandboa.devices.messengers.record_only import RecordOnly
 from sandboa.devices.messengers.webhook import Webhook
 from sandboa.services.alarms.delivery import Carrier
 
@@ -12,5 +12,5 @@ from sandboa.services.alarms.delivery import Carrier
 CARRIERS: Final[Mapping[str, Carrier]] = {
     "email": Email(),
     "webhook": Webhook(),
-    "shelf": Shelf(),
+    "record only": RecordOnly(),
 }

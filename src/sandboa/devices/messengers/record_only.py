@@ -4,7 +4,7 @@ from collections.abc import Mapping
 from typing import Any
 
 
-class Shelf:
+class RecordOnly:
     """Every message ends among those shown in Settings, and nowhere else."""
 
     def check(self, target: Mapping[str, Any]) -> dict[str, Any]:  # noqa: ARG002

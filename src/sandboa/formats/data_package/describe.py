@@ -24,6 +24,8 @@ _SPANS: Final = frozenset({"off_s"})
 #: Beginnings that a spreadsheet takes for a formula (OWASP, CSV injection), and the mark itself.
 _RUN: Final = ("=", "+", "-", "@", "\t", "\r", "'")
 _MARK: Final = "'"
+#: What values are called today that were called otherwise before the third layout, by field.
+_RENAMED: Final = {("messenger", "kind"): {"shelf": "record only"}}
 _MOMENT: Final = "%Y-%m-%dT%H:%M:%SZ"
 _TYPES: Final = {"INTEGER": "integer", "REAL": "number", "TEXT": "string"}
 
@@ -150,11 +152,12 @@ def as_text(column: Column) -> Callable[[Any], str]:
     return lambda v: "" if v is None else str(v)
 
 
-def from_text(column: Column, layout: int = FORMAT) -> Callable[[str], Any]:
+def from_text(table: str, column: Column, layout: int = FORMAT) -> Callable[[str], Any]:
     """How a value of the column is read back; ValueError when it is none."""
     missing = None if column.nullable or column.kind != "TEXT" else ""
     read = _reader(column, layout)
-    return lambda text: missing if text == "" else read(text)
+    renamed = _RENAMED.get((table, column.name), {}) if layout < 3 else {}
+    return lambda text: missing if text == "" else renamed.get(text) or read(text)
 
 
 def _reader(column: Column, layout: int) -> Callable[[str], Any]:

@@ -161,7 +161,7 @@ def rows_in(
 ) -> Iterator[Row]:
     """The rows of a CSV, its bytes checked against its hash once all were read."""
     by_name = {column.name: column for column in table.columns}
-    readers = [from_text(by_name[name], layout) for name in columns]
+    readers = [from_text(table.name, by_name[name], layout) for name in columns]
     fields = tuple(field_name(by_name[name], layout) for name in columns)
     path = f"data/{table.name}.csv"
     try:

@@ -64,7 +64,7 @@ class NotSent(Exception):
 
 
 class Carrier(Protocol):
-    """A way out: e-mail, a webhook, or the shelf that only shows what would be sent."""
+    """A way out: e-mail, a webhook, or the one that only records what would be sent."""
 
     def check(self, target: Mapping[str, Any]) -> dict[str, Any]:
         """The target as it will be kept; NotPlausible for what cannot be one."""

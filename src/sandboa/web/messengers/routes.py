@@ -45,7 +45,7 @@ def get_messengers(person: Asking, now_s: NowS) -> list[MessengerResponse]:
 
 @router.get("/messages", dependencies=[LOOK])
 def get_messages(person: Asking) -> list[MessageResponse]:
-    """What was sent, tried, or kept on the shelf, newest first; where to, to keepers alone."""
+    """What was sent, tried, or only recorded, newest first; where to, to keepers alone."""
     return _messages(keeper=_is_keeper(person))
 
 

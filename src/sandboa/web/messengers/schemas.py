@@ -30,7 +30,7 @@ class TargetRequest(RequestSchema):
 
 
 class MessengerRequest(RequestSchema):
-    kind: Literal["email", "webhook", "shelf"]
+    kind: Literal["email", "webhook", "record only"]
     name: Annotated[str, Field(max_length=200)]
     zone: Annotated[str, Field(max_length=60)]
     quiet_from_min: MinuteOfDay | None = None
@@ -56,7 +56,7 @@ class MessengerResponse(BaseModel):
     """
 
     id: int
-    kind: Literal["email", "webhook", "shelf"]
+    kind: Literal["email", "webhook", "record only"]
     name: str
     zone: str
     quiet_from_min: int | None
