@@ -11,14 +11,12 @@ from sandboa.formats import picture_decoding, picture_worker, pictures
 from sandboa.records.copies import backups
 from sandboa.services.people import signing_in
 from sandboa.services.safekeeping import backups as nightly
-from sandboa.web.requests import concurrency as bounded
-from sandboa.web.requests import connections
-from sandboa.web.security import request_limits as guards
-from sandboa.web.security import sign_in_attempts as attempts
+from sandboa.web.requests import concurrency, connections
+from sandboa.web.security import request_limits, sign_in_attempts
 
 TEXT = " ".join((Path(__file__).parents[2] / "docs" / "safety.md").read_text().split())
 PAGES, PHOTOS, DELIVERIES = (
-    bounded.pages_that_listen(), bounded.photos_that_come(), bounded.deliveries(),
+    concurrency.pages_that_listen(), concurrency.photos_that_come(), concurrency.deliveries(),
 )  # fmt: skip
 WORDS = {2: "two", 3: "three", 8: "eight"}
 
@@ -45,7 +43,8 @@ def mb(size: int) -> str:
 LINES = {
     "headers": f"{connections.HEADERS_S:.0f} s, {kb(serve.LARGEST_HEADERS)}",
     "body": f"{connections.BODY_BYTES // 1000} kB in every {connections.BODY_S:.0f} s; "
-    f"{kb(guards.LARGEST_BODY_BYTES)}, {kb(guards.SIGNING_IN_BYTES)} for signing in",
+    f"{kb(request_limits.LARGEST_BODY_BYTES)}, "
+    f"{kb(request_limits.SIGNING_IN_BYTES)} for signing in",
     "answer": f"{connections.ANSWER_S:.0f} s",
     "connections": f"{connections.MOST_CONNECTIONS} in all, "
     f"{connections.MOST_OF_ONE_ADDRESS} an address",
@@ -58,8 +57,8 @@ LINES = {
     "one after another",
     "hashes": f"{WORDS[signing_in.HASHING_AT_A_TIME]} at a time, "
     f"{WORDS[signing_in.WAITING_TO_BE_HASHED]} waiting",
-    "tries of an address": f"by address {spans(attempts.FROM_ONE_ADDRESS)}",
-    "tries at a person": f"by person {spans(attempts.AT_ONE_PERSON)}",
+    "tries of an address": f"by address {spans(sign_in_attempts.FROM_ONE_ADDRESS)}",
+    "tries at a person": f"by person {spans(sign_in_attempts.AT_ONE_PERSON)}",
     "log": f"one of a kind in {logs.SPAN_S:.0f} s",
     "night": f"Every night after {nightly.BACKUP_HOUR}",
     "kept": f"the newest of {retention.KEPT_DAYS} days, {retention.KEPT_WEEKS} weeks and "

@@ -28,15 +28,10 @@ from sandboa.services.alarms.messengers import (
     correct_messenger,
     remove_messenger,
 )
-from sandboa.services.alarms.monitor import (
-    DEAD_LOGGER_S,
-    Severity,
-    acknowledge,
-    look,
-    update_alarms,
-)
+from sandboa.services.alarms.monitor import acknowledge, update_alarms
+from sandboa.services.alarms.troubles import DEAD_LOGGER_S, Severity, look
 from sandboa.services.cabinets.commands import CabinetCommand, CabinetKind, add_cabinet
-from sandboa.services.climate import faults as cabinet_faults
+from sandboa.services.climate import faults
 from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.probes.commands import ProbePlace, hang_probe
@@ -264,13 +259,13 @@ def test_readings_elsewhere_do_not_have_a_cabinet_looked_through_again(
     add_cabinet(CabinetCommand("Far", CabinetKind.BOUGHT, ("one",)), 31.5, NOW_S - DAY_S, NOW_S)
     hang_probe("Far", ProbePlace(cabinet="Far"), NOW_S - DAY_S, NOW_S, device=room.device.entity_id)
     recognised: list[str] = []
-    known = cabinet_faults._recognised
+    known = faults._recognised
 
     def counted(snapshot, cabinet, until_s, days):
         recognised.append(cabinet.name)
         return known(snapshot, cabinet, until_s, days)
 
-    monkeypatch.setattr(cabinet_faults, "_recognised", counted)
+    monkeypatch.setattr(faults, "_recognised", counted)
     facts = house.current()
     north, far = (next(c for c in facts.cabinets.values() if c.name == n) for n in ("North", "Far"))
     at_s = NOW_S // 300 * 300 + 10

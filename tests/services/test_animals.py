@@ -19,8 +19,9 @@ from sandboa.services.animals.commands import (
     weigh,
 )
 from sandboa.services.animals.traits import TraitCommand
-from sandboa.services.breeding.aftercare import dams_after_laying, last_clutch, tick_aftercare
-from sandboa.services.breeding.lay_windows import season, tick_preparation
+from sandboa.services.breeding.aftercare import dams_after_laying, last_clutch
+from sandboa.services.breeding.commands import tick_aftercare, tick_preparation
+from sandboa.services.breeding.lay_windows import lay_season
 from sandboa.services.breeding.pairings import (
     begin_pairing,
     drop_pair,
@@ -102,19 +103,21 @@ def test_a_visit_a_lock_and_the_plan_that_follows(house: SnapshotCache, pair) ->
         see_lock(visit, began - 3600, NOW_S)
     end_pairing(visit, began + 2 * DAY_S, NOW_S)
     plan_pair(tansy, sire, NOW_S)
-    plan = season(house.current().herd, NOW_S).plan
+    plan = lay_season(house.current().herd, NOW_S).plan
     assert [(p.dam, round((p.visit.from_s - NOW_S) / DAY_S)) for p in plan] == [
         ("Tansy", 0),
         ("Costmary", 15),
     ]
     assert plan[0].warnings == ("Tansy has no weight recorded: weigh her before pairing.",)
     set_setting("visit_interval_days", 30.0, NOW_S)
-    assert round((season(house.current().herd, NOW_S).plan[1].visit.from_s - NOW_S) / DAY_S) == 20
+    assert (
+        round((lay_season(house.current().herd, NOW_S).plan[1].visit.from_s - NOW_S) / DAY_S) == 20
+    )
     drop_pair(tansy, sire, NOW_S)
-    assert len(season(house.current().herd, NOW_S).plan) == 1
+    assert len(lay_season(house.current().herd, NOW_S).plan) == 1
     # An ovulation ends the pairings of that dam.
     see_sign(dam, Sign.OVULATION, NOW_S, NOW_S)
-    assert season(house.current().herd, NOW_S).plan == ()
+    assert lay_season(house.current().herd, NOW_S).plan == ()
 
 
 def test_more_dams_than_one_sire_should_have_and_a_dam_too_light(house: SnapshotCache) -> None:
@@ -123,12 +126,12 @@ def test_more_dams_than_one_sire_should_have_and_a_dam_too_light(house: Snapshot
         dam = animal("dam", name)
         weigh(dam, 1400.0, NOW_S, NOW_S)
         plan_pair(dam, flint, NOW_S)
-    warnings = season(house.current().herd, NOW_S).plan[0].warnings
+    warnings = lay_season(house.current().herd, NOW_S).plan[0].warnings
     assert any("below your minimum of 1500 g" in w for w in warnings)
     assert any("Flint is planned for 5 dams" in w for w in warnings)
     set_setting("lightest_dam_g", 1300.0, NOW_S)
     set_setting("most_dams_per_sire", 5.0, NOW_S)
-    assert season(house.current().herd, NOW_S).plan[0].warnings == ()
+    assert lay_season(house.current().herd, NOW_S).plan[0].warnings == ()
     with pytest.raises(NotPlausible, match="outside 500 to 5000"):
         set_setting("lightest_dam_g", 50.0, NOW_S)
     assert house_settings()["lightest_dam_g"] == 1300.0
@@ -137,10 +140,10 @@ def test_more_dams_than_one_sire_should_have_and_a_dam_too_light(house: Snapshot
 def test_the_shed_overrides_and_the_list_counts_back_from_it(house: SnapshotCache, pair) -> None:
     dam, _ = pair
     see_sign(dam, Sign.OVULATION, NOW_S - 20 * DAY_S, NOW_S)
-    (told,) = season(house.current().herd, NOW_S).dams
+    (told,) = lay_season(house.current().herd, NOW_S).dams
     assert told.forecast.sign is Sign.OVULATION
     see_sign(dam, Sign.PRE_LAY_SHED, NOW_S - 2 * DAY_S, NOW_S)
-    (told,) = season(house.current().herd, NOW_S).dams
+    (told,) = lay_season(house.current().herd, NOW_S).dams
     assert told.forecast.sign is Sign.PRE_LAY_SHED
     assert (told.forecast.window.p50 - NOW_S) / DAY_S == pytest.approx(28.0, abs=0.1)
     assert told.learned_words is None
@@ -149,9 +152,9 @@ def test_the_shed_overrides_and_the_list_counts_back_from_it(house: SnapshotCach
     assert not nest.due(NOW_S)
     assert nest.due(nest.line.from_s)
     ticking = tick_preparation(dam, PreparationTask.NEST, True, NOW_S)
-    assert season(house.current().herd, NOW_S).dams[0].preparations[0].done_s == int(NOW_S)
+    assert lay_season(house.current().herd, NOW_S).dams[0].preparations[0].done_s == int(NOW_S)
     undo(ticking.id, NOW_S)
-    assert season(house.current().herd, NOW_S).dams[0].preparations[0].done_s is None
+    assert lay_season(house.current().herd, NOW_S).dams[0].preparations[0].done_s is None
 
 
 def test_the_house_learns_from_its_own_clutches(house: SnapshotCache) -> None:
@@ -160,14 +163,14 @@ def test_the_house_learns_from_its_own_clutches(house: SnapshotCache) -> None:
     see_sign(sorrel, Sign.PRE_LAY_SHED, NOW_S - 38.5 * DAY_S, NOW_S)
     costmary = animal("dam", "Costmary")
     see_sign(costmary, Sign.PRE_LAY_SHED, NOW_S, NOW_S)
-    told = next(d for d in season(house.current().herd, NOW_S).dams if d.name == "Costmary")
+    told = next(d for d in lay_season(house.current().herd, NOW_S).dams if d.name == "Costmary")
     assert (
         told.learned_words == "Based on 1 clutch of yours, none of hers: 1.2 days later than usual."
     )
     assert (told.forecast.window.p50 - NOW_S) / DAY_S == pytest.approx(31.2, abs=0.05)
     # A sign that belongs to a clutch already laid forecasts nothing any more.
     assert (
-        next(d for d in season(house.current().herd, NOW_S).dams if d.name == "Sorrel").forecast
+        next(d for d in lay_season(house.current().herd, NOW_S).dams if d.name == "Sorrel").forecast
         is None
     )
 

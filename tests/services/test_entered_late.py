@@ -19,7 +19,8 @@ from sandboa.records.clutches import EggEvent as EggEventFact
 from sandboa.records.database import close_database, open_database
 from sandboa.records.facts import Act
 from sandboa.services.acts.recording import undo
-from sandboa.services.breeding.aftercare import dams_after_laying, last_clutch, tick_aftercare
+from sandboa.services.breeding.aftercare import dams_after_laying, last_clutch
+from sandboa.services.breeding.commands import tick_aftercare
 from sandboa.services.cabinets.commands import (
     CabinetCommand,
     CabinetKind,

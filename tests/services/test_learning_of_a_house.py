@@ -7,7 +7,7 @@ from sandboa.core.candling import Vessels
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import Fate
 from sandboa.core.standing import Standing
-from sandboa.records import issued_forecasts as forecasts_told
+from sandboa.records import issued_forecasts
 from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import undo
@@ -91,12 +91,12 @@ def test_a_clutch_is_not_taught_by_itself(house: SnapshotCache) -> None:
 def test_forecasts_of_three_days_are_kept_once_and_scored(house: SnapshotCache) -> None:
     lay_clutch(lay_day(31.0), NOW_S - 31 * DAY_S + 60)
     keep_due(house.current(), NOW_S)
-    (first, second) = forecasts_told.all_told()
+    (first, second) = issued_forecasts.all_told()
     assert (first.day, second.day) == (0, 30)
     # Day 30 was yesterday; day 0 was made up for.
     assert (first.again, second.again) == (True, False)
     keep_due(house.current(), NOW_S + 20 * DAY_S)
-    told = forecasts_told.all_told()
+    told = issued_forecasts.all_told()
     assert [t.day for t in told] == [0, 30, 50]
     assert told[:2] == [first, second]
     later_s = NOW_S + 35 * DAY_S
@@ -117,14 +117,14 @@ def test_standings_are_kept_on_two_days_and_scored_by_what_pipped(house: Snapsho
     at_s = laid_s + 20 * DAY_S
     candle_egg(code, 1, Vessels.BROKEN, None, at_s, at_s)
     keep_due(house.current(), laid_s + 31 * DAY_S)
-    kept = forecasts_told.all_standings_told()
+    kept = issued_forecasts.all_standings_told()
     # Five fertile eggs on day 30; the slug is none.
     assert [day for _, day, _ in kept] == [30] * 5
     assert min(alive for *_, alive in kept) == kept[0][2] < 0.5
     # What is seen later changes nothing of what was told.
     candle_egg(code, 1, Vessels.STRONG, None, laid_s + 40 * DAY_S, laid_s + 40 * DAY_S)
     keep_due(house.current(), laid_s + 51 * DAY_S)
-    assert [row for row in forecasts_told.all_standings_told() if row[1] == 30] == kept
+    assert [row for row in issued_forecasts.all_standings_told() if row[1] == 30] == kept
     assert standing_scores(house.current()) == []
     for number in (2, 3, 4):
         see_pip(code, number, NOW_S - DAY_S, NOW_S)
@@ -141,7 +141,7 @@ def test_standings_are_kept_on_two_days_and_scored_by_what_pipped(house: Snapsho
 def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: SnapshotCache) -> None:
     code = hatched(house, "Tansy", 90.0, took_days=62.0)
     keep_due(house.current(), NOW_S)
-    (before,) = forecasts_told.lessons().values()
+    (before,) = issued_forecasts.lessons().values()
     pip = Act.select().where(Act.kind == "pip").order_by(Act.id).first()
     with pytest.raises(Conflict, match="reopen it first"):
         undo(pip.id, NOW_S)
@@ -150,7 +150,7 @@ def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: SnapshotCache) 
     see_pip(code, 1, NOW_S - 20 * DAY_S, NOW_S)
     close_clutch(code, NOW_S)
     keep_due(house.current(), NOW_S)
-    (after,) = forecasts_told.lessons().values()
+    (after,) = issued_forecasts.lessons().values()
     assert after.mean_pip_s > before.mean_pip_s
     assert after.log_development > before.log_development
 
@@ -158,32 +158,32 @@ def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: SnapshotCache) 
 def test_a_reading_by_hand_from_before_the_closing_is_learned_from(house: SnapshotCache) -> None:
     hatched(house, "Tansy", 90.0, took_days=62.0)
     keep_due(house.current(), NOW_S)
-    (before,) = forecasts_told.lessons().values()
+    (before,) = issued_forecasts.lessons().values()
     north = ProbePlace(cabinet="North", shelf="lower")
     read_by_hand(north, NOW_S - 3600, 28.0, None, NOW_S)
     keep_due(house.current(), NOW_S)
     # An everyday one, after the closing: nothing is worked out anew.
-    assert list(forecasts_told.lessons().values()) == [before]
+    assert list(issued_forecasts.lessons().values()) == [before]
     for days_ago in (60, 59, 58):
         read_by_hand(north, NOW_S - days_ago * DAY_S, 28.0, None, NOW_S)
     keep_due(house.current(), NOW_S)
-    (after,) = forecasts_told.lessons().values()
+    (after,) = issued_forecasts.lessons().values()
     assert after.log_development < before.log_development
 
 
 def test_what_was_undone_teaches_nothing(house: SnapshotCache) -> None:
     code = hatched(house, "Tansy", 90.0, took_days=62.0)
     keep_due(house.current(), NOW_S)
-    assert len(forecasts_told.lessons()) == 1
+    assert len(issued_forecasts.lessons()) == 1
     reopen(code, NOW_S)
     for pip in Act.select().where(Act.kind == "pip"):
         undo(pip.id, NOW_S)
     keep_due(house.current(), NOW_S)
-    assert forecasts_told.lessons() == {}
+    assert issued_forecasts.lessons() == {}
     see_pip(code, 2, NOW_S - 27 * DAY_S, NOW_S)
     close_clutch(code, NOW_S)
     keep_due(house.current(), NOW_S)
-    assert [lesson.eggs for lesson in forecasts_told.lessons().values()] == [1]
+    assert [lesson.eggs for lesson in issued_forecasts.lessons().values()] == [1]
 
 
 def test_clutches_that_never_pipped_keep_none_from_being_learned(house: SnapshotCache) -> None:
@@ -193,4 +193,4 @@ def test_clutches_that_never_pipped_keep_none_from_being_learned(house: Snapshot
     hatched(house, "Tansy", 90.0, took_days=62.0)
     for _ in range(6):
         keep_due(house.current(), NOW_S)
-    assert len(forecasts_told.lessons()) == 1
+    assert len(issued_forecasts.lessons()) == 1

@@ -3,19 +3,15 @@
 import pytest
 
 from samples import NOW_S, lay_day
+from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.errors import NotPlausible
 from sandboa.core.people import Role
 from sandboa.records.people import Passphrase, Session, person_called, recorded_by
 from sandboa.services.acts.errors import Conflict, NotFound
-from sandboa.services.acts.recording import house_log, kind_taken_back, undo
+from sandboa.services.acts.log import house_log
+from sandboa.services.acts.recording import touched_by_undoing, undo
 from sandboa.services.lay_day import lay_clutch
-from sandboa.services.people.commands import (
-    add_person,
-    change_person,
-    find_person,
-    people_now,
-    remove_person,
-)
+from sandboa.services.people.commands import add_person, change_person, find_person, remove_person
 from sandboa.services.people.private_link import link_of, make_link
 from sandboa.services.people.signing_in import (
     NotSignedIn,
@@ -25,6 +21,7 @@ from sandboa.services.people.signing_in import (
     someone_signs_in,
     whose,
 )
+from sandboa.services.people.views import people_now
 from sandboa.services.snapshot.cache import SnapshotCache
 
 PHRASE = "beeswax ladder harbour mint"
@@ -177,5 +174,5 @@ def test_an_act_bears_the_name_of_whoever_was_asked_for(house: SnapshotCache) ->
 def test_an_undo_of_an_undo_is_still_about_what_it_began_with(house: SnapshotCache) -> None:
     _, act = add_person("Linden", Role.HELPER, NOW_S)
     again = undo(undo(act.id, NOW_S).id, NOW_S)
-    assert kind_taken_back(again.id) == "person"
-    assert kind_taken_back(4_242) is None
+    assert touched_by_undoing(again.id) is ActKind.PERSON.touches
+    assert touched_by_undoing(4_242) is Touch.NOTHING

@@ -25,7 +25,7 @@ from sandboa.services.clutches.methods import change_clutch_method, method_of_cl
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.overview.today import attention
 from sandboa.services.rounds.close_visit import Closed, close_visit, deliver
-from sandboa.services.rounds.due_now import postpone
+from sandboa.services.rounds.postponing import postpone
 from sandboa.services.rounds.round_now import RoundBox, round_now
 from sandboa.services.rounds.visit import BoxVisit, EggSeen, FreshMedium
 from sandboa.services.snapshot.cache import SnapshotCache

@@ -8,7 +8,8 @@ from sandboa.core.laying import PreparationTask, Sign
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import undo
 from sandboa.services.animals.commands import AnimalCommand, correct_animal, weigh
-from sandboa.services.breeding.lay_windows import DamLaySeason, season, tick_preparation
+from sandboa.services.breeding.commands import tick_preparation
+from sandboa.services.breeding.lay_windows import DamLaySeason, lay_season
 from sandboa.services.breeding.pairings import (
     begin_pairing,
     drop_pair,
@@ -22,7 +23,7 @@ from sandboa.services.snapshot.cache import SnapshotCache
 
 
 def of(house: SnapshotCache, name: str, now_s: float = NOW_S) -> DamLaySeason:
-    return next(d for d in season(house.current().herd, now_s).dams if d.name == name)
+    return next(d for d in lay_season(house.current().herd, now_s).dams if d.name == name)
 
 
 @pytest.fixture
@@ -45,7 +46,7 @@ def test_the_next_to_lay_comes_first_and_who_laid_comes_last(
     see_sign(late, Sign.PRE_LAY_SHED, NOW_S - 2 * DAY_S, NOW_S)
     see_sign(soon, Sign.PRE_LAY_SHED, NOW_S - 25 * DAY_S, NOW_S)
     see_sign(sorrel, Sign.OFF_FOOD, NOW_S - 5 * DAY_S, NOW_S)
-    names = [d.name for d in season(house.current().herd, NOW_S).dams]
+    names = [d.name for d in lay_season(house.current().herd, NOW_S).dams]
     assert names[:2] == ["Borage", "Yarrow"]
     assert set(names[2:]) == {"Sorrel", "Tansy"}
     assert of(house, "Tansy").clutches
@@ -64,7 +65,7 @@ def test_a_sign_is_undone_and_the_window_with_it(house: SnapshotCache, sorrel: i
     seeing = see_sign(sorrel, Sign.PRE_LAY_SHED, NOW_S, NOW_S)
     assert of(house, "Sorrel").forecast
     undo(seeing.id, NOW_S)
-    assert [d for d in season(house.current().herd, NOW_S).dams if d.forecast] == []
+    assert [d for d in lay_season(house.current().herd, NOW_S).dams if d.forecast] == []
     with pytest.raises(NotPlausible, match="future"):
         see_sign(sorrel, Sign.PRE_LAY_SHED, NOW_S + DAY_S, NOW_S)
 
@@ -124,7 +125,7 @@ def test_a_visit_of_the_past_with_its_lock_is_one_act(house, sorrel: int, flint:
         with pytest.raises(NotPlausible, match="not together then") as refused:
             begin_pairing(sorrel, flint, began, NOW_S, ended, outside)
         assert refused.value.field == "lock_at"
-    assert [d.pairings for d in season(house.current().herd, NOW_S).dams] == []
+    assert [d.pairings for d in lay_season(house.current().herd, NOW_S).dams] == []
     visit, visiting = begin_pairing(sorrel, flint, began, NOW_S, ended, began + 3600)
     assert [lock.seen_s for lock in house.current().herd.locks[visit]] == [int(began + 3600)]
     # Its own lock is no obstacle: the act goes as a whole and comes back as a whole.
@@ -141,7 +142,7 @@ def test_undo_of_a_visit_takes_its_lock_only_when_that_is_undone_first(house, so
         undo(visiting.id, NOW_S)
     undo(locking.id, NOW_S)
     undo(visiting.id, NOW_S)
-    assert season(house.current().herd, NOW_S).plan == ()
+    assert lay_season(house.current().herd, NOW_S).plan == ()
 
 
 def test_who_is_retired_is_planned_no_more(house: SnapshotCache, sorrel: int, flint: int) -> None:
@@ -149,11 +150,11 @@ def test_who_is_retired_is_planned_no_more(house: SnapshotCache, sorrel: int, fl
     with pytest.raises(Conflict, match="planned already"):
         plan_pair(sorrel, flint, NOW_S)
     weigh(sorrel, 1800.0, NOW_S, NOW_S)
-    assert [p.warnings for p in season(house.current().herd, NOW_S).plan] == [()]
+    assert [p.warnings for p in lay_season(house.current().herd, NOW_S).plan] == [()]
     correct_animal(flint, AnimalCommand("sire", "Flint", retired=True), NOW_S)
-    assert season(house.current().herd, NOW_S).plan == ()
+    assert lay_season(house.current().herd, NOW_S).plan == ()
     correct_animal(flint, AnimalCommand("sire", "Flint"), NOW_S)
-    assert len(season(house.current().herd, NOW_S).plan) == 1
+    assert len(lay_season(house.current().herd, NOW_S).plan) == 1
     drop_pair(sorrel, flint, NOW_S)
     with pytest.raises(NotFound, match="not planned"):
         drop_pair(sorrel, flint, NOW_S)
@@ -163,10 +164,10 @@ def test_laying_ends_the_plan_for_this_season(
     house: SnapshotCache, sorrel: int, flint: int
 ) -> None:
     plan_pair(sorrel, flint, NOW_S - 40 * DAY_S)
-    assert len(season(house.current().herd, NOW_S).plan) == 1
+    assert len(lay_season(house.current().herd, NOW_S).plan) == 1
     lay_clutch(lay_day(2.0, dam="Sorrel", sire="Flint"), NOW_S)
-    assert season(house.current().herd, NOW_S).plan == ()
+    assert lay_season(house.current().herd, NOW_S).plan == ()
     # Next season they are planned anew.
     drop_pair(sorrel, flint, NOW_S)
     plan_pair(sorrel, flint, NOW_S)
-    assert len(season(house.current().herd, NOW_S).plan) == 1
+    assert len(lay_season(house.current().herd, NOW_S).plan) == 1

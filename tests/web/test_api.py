@@ -8,7 +8,7 @@ from fastapi.testclient import TestClient
 from samples import NOW, NOW_S
 from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.web.clock import StoppedClock
-from sandboa.web.security import request_limits as guards
+from sandboa.web.security import request_limits
 from web.asking import LAID, lay, problem
 
 
@@ -155,7 +155,7 @@ def test_absurd_requests_are_refused_in_words(http, method, path, body) -> None:
 
 
 def test_bodies_too_large_binary_files_and_other_sites_are_refused(http, monkeypatch) -> None:
-    monkeypatch.setattr(guards, "LIMITS", (("/api/readings/files", 1000),))
+    monkeypatch.setattr(request_limits, "LIMITS", (("/api/readings/files", 1000),))
     told = problem(http.post("/api/readings/files/preview", content=bytes(2000)), 413)
     assert "Nothing was stored" in told["detail"]
 

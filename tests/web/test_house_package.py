@@ -10,7 +10,7 @@ from samples import NOW_S
 from sandboa.records.database import database
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
-from sandboa.web.security import request_limits as guards
+from sandboa.web.security import request_limits
 from web.asking import lay, problem
 from web.test_people import add, sign_in
 
@@ -55,7 +55,7 @@ def test_what_is_no_package_is_refused_and_leaves_an_empty_house(http: TestClien
 
 
 def test_a_package_too_large_is_refused_before_it_is_read(http: TestClient, monkeypatch) -> None:
-    monkeypatch.setattr(guards, "LIMITS", ((PACKAGE, 1_000),))
+    monkeypatch.setattr(request_limits, "LIMITS", ((PACKAGE, 1_000),))
     told = problem(http.post(PACKAGE, content=b"x" * 1_001), 413)
     assert "Nothing was stored" in told["detail"]
 

@@ -22,7 +22,7 @@ from sandboa.services.safekeeping.backups import (
     backup_due,
 )
 from sandboa.web.app import create_app
-from sandboa.web.background import alarm_monitor as watching
+from sandboa.web.background import alarm_monitor
 from sandboa.web.background.alarm_monitor import look_round
 from sandboa.web.background.night import night_if_due
 from sandboa.web.clock import StoppedClock
@@ -324,7 +324,7 @@ def test_a_look_that_fails_is_none(
     def fails(*_: object) -> None:
         raise RuntimeError("a probe nobody thought of")
 
-    monkeypatch.setattr(watching, "update_alarms", fails)
+    monkeypatch.setattr(alarm_monitor, "update_alarms", fails)
     clock.at_s += 301.0
     with pytest.raises(RuntimeError):
         look_round(house_of(http))

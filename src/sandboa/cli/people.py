@@ -10,8 +10,9 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.people import Role
 from sandboa.records.database import nothing_half_made, open_database
 from sandboa.records.people import person_called
-from sandboa.services.people.commands import add_person, change_person, people_now
+from sandboa.services.people.commands import add_person, change_person
 from sandboa.services.people.signing_in import set_passphrase
+from sandboa.services.people.views import people_now
 
 
 def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:

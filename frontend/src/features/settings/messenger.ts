@@ -7,7 +7,7 @@ export type Kind = Messenger['kind']
 export const KINDS: Record<Kind, string> = {
   email: 'e-mail',
   webhook: 'webhook',
-  shelf: 'kept here only',
+  'record only': 'kept here only',
 }
 
 /** What goes out by a messenger, by gravity. */

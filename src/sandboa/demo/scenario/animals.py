@@ -20,8 +20,7 @@ from sandboa.services.animals.commands import (
 )
 from sandboa.services.animals.genes import GeneCommand, add_gene
 from sandboa.services.animals.traits import TraitCommand
-from sandboa.services.breeding.aftercare import tick_aftercare
-from sandboa.services.breeding.lay_windows import tick_preparation
+from sandboa.services.breeding.commands import tick_aftercare, tick_preparation
 from sandboa.services.breeding.pairings import (
     begin_pairing,
     plan_pair,

@@ -27,7 +27,7 @@ from sandboa.demo.scenario.clutches import (
 from sandboa.demo.scenario.photos import photos
 from sandboa.devices.simulation.cabinet import Climate
 from sandboa.devices.simulation.season_nests import Planned
-from sandboa.services.hatching.overview import tick_last_week
+from sandboa.services.hatching.egg_events import tick_last_week
 
 _DAY_S: Final = 86_400.0
 _HOUR_S: Final = 3_600.0

@@ -2,7 +2,6 @@
 
 from collections.abc import Iterator
 from contextlib import contextmanager
-from dataclasses import dataclass
 
 from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.records import (
@@ -20,7 +19,6 @@ from sandboa.records.database import IntegrityError, transaction
 from sandboa.records.facts import Act as Act
 from sandboa.records.facts import (
     act_numbered,
-    acts_lately,
     fact_tables,
     superseded_by,
     undoers_of,
@@ -91,26 +89,6 @@ def undo(act_id: int, now_s: float) -> Act:
         require_keeper_left()
         undoing.close()
     return undoing
-
-
-@dataclass(frozen=True)
-class LogEntry:
-    """An act as the log shows it; `by` is who recorded it, None at the machine itself."""
-
-    act: Act
-    undone: bool
-    by: str | None
-
-
-def house_log(limit: int = 40) -> list[LogEntry]:
-    """What was recorded last in the whole house, newest first."""
-    return as_log(acts_lately(limit))
-
-
-def as_log(acts: list[Act]) -> list[LogEntry]:
-    """The acts with whether each is taken back now, and who recorded it."""
-    undone, names = undone_among(acts), people.names_of_people()
-    return [LogEntry(act, act.id in undone, names.get(act.person_id or 0)) for act in acts]
 
 
 def touched_by_undoing(act_id: int) -> Touch:

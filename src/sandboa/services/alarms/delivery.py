@@ -27,7 +27,8 @@ from sandboa.records.alarms import (
     messages_of_alarms,
     open_alarms,
 )
-from sandboa.services.alarms.monitor import Severity, acknowledged_at
+from sandboa.services.alarms.monitor import acknowledged_at
+from sandboa.services.alarms.troubles import Severity
 
 #: s after which an emergency that nobody acknowledged is told again (assumption).
 REPEAT_S: Final = 900.0

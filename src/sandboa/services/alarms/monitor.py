@@ -1,65 +1,20 @@
 """Watching the cabinets: what is wrong now, raised as alarms, ended when it is over."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Iterable
 from dataclasses import dataclass
-from enum import StrEnum
-from typing import Final
 
 from sandboa.core.act_kinds import ActKind
-from sandboa.core.climate.faults import FaultKind
-from sandboa.core.climate.limits import COLD_EMERGENCY, Breach, Limit, breaches
-from sandboa.core.development.cold_spells import COLD_BELOW_C
-from sandboa.core.development.exposure import HARM_ABOVE_C
-from sandboa.core.development.sources import LOGGER_GAP_S
-from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
-from sandboa.records import readings
 from sandboa.records.alarms import Acknowledgement, alarm_numbered, end_alarm
 from sandboa.records.alarms import Alarm as Alarm
 from sandboa.records.alarms import alarms_between as alarms_between
 from sandboa.records.alarms import open_alarms as open_alarms
 from sandboa.records.database import transaction
 from sandboa.records.facts import Act
-from sandboa.records.house import Cabinet, Probe
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
-from sandboa.services.climate.faults import CabinetFault, FaultsNow
-from sandboa.services.probes.calibrated_readings import record_of
+from sandboa.services.alarms.troubles import Trouble, look
+from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.snapshot.snapshot import Snapshot
-
-#: Days of record that the watch looks through for faults.
-_WATCHED_DAYS: Final = 10.0
-#: s before a cabinet's faults are looked for anew: limits are looked at with every reading, faults
-#: take many minutes to show (assumption; an alarm is to be shown within a minute).
-_PATIENCE_S: Final = 55.0
-
-
-class Severity(StrEnum):
-    """An emergency repeats until it is acknowledged; a notice can wait for daylight."""
-
-    EMERGENCY = "emergency"
-    ALARM = "alarm"
-    NOTICE = "notice"
-
-
-@dataclass(frozen=True, slots=True)
-class Trouble:
-    """Something wrong now. `kind`, `cabinet` and `probe` tell it from others.
-
-    `cabinet` is None where it is about the house itself.
-    `any_hour`: it is told in quiet hours too.
-    """
-
-    kind: str
-    severity: Severity
-    cabinet: int | None
-    probe: int | None
-    text: str
-    began_s: float
-    any_hour: bool = False
-
-    @property
-    def key(self) -> tuple[str, int, int]:
-        return self.kind, self.cabinet or 0, self.probe or 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -71,68 +26,6 @@ class Changes:
 
     def __bool__(self) -> bool:
         return bool(self.raised or self.ended)
-
-
-_LIMIT_SEVERITY: Final = {
-    Limit.HOT_EMERGENCY: Severity.EMERGENCY,
-    Limit.COLD_EMERGENCY: Severity.EMERGENCY,
-    Limit.HARM: Severity.ALARM,
-    Limit.SLOW: Severity.ALARM,
-    Limit.OFF_TARGET: Severity.ALARM,
-    Limit.SWING: Severity.NOTICE,
-}
-#: s of silence over eggs from which a logger is more than a notice (issue 6; assumption).
-DEAD_LOGGER_S: Final = 6 * SECONDS_PER_HOUR
-_DEAD_LOGGER: Final = "dead logger"
-_COLD_HOURS: Final = COLD_EMERGENCY[1] / SECONDS_PER_HOUR
-_SILENT_HOURS: Final = LOGGER_GAP_S / SECONDS_PER_HOUR
-#: Temperatures only, no differences: a screen turns them into the keeper's unit.
-_LIMIT_WORDS: Final = {
-    Limit.HOT_EMERGENCY: "too hot for eggs, up to {c:.1f} °C: open the door, switch the heat off",
-    Limit.COLD_EMERGENCY: f"too cold for {_COLD_HOURS:g} h, down to {{c:.1f}} °C: warm them now",
-    Limit.HARM: f"above {HARM_ABOVE_C} °C, up to {{c:.1f}} °C: harm adds up, find the cause",
-    Limit.SLOW: f"below {COLD_BELOW_C} °C, down to {{c:.1f}} °C: eggs wait, find the cause",
-    Limit.OFF_TARGET: "{c:.1f} °C, off its set point: look at thermostat and door",
-    Limit.SWING: "swings too widely within a day, up to {c:.1f} °C",
-}
-_FAULT_SEVERITY: Final = {
-    FaultKind.FAN: Severity.ALARM,
-    FaultKind.POWER_CUT: Severity.ALARM,
-    FaultKind.DOOR: Severity.ALARM,
-    FaultKind.OVERSHOOT: Severity.ALARM,
-    FaultKind.UNPLUGGED: Severity.NOTICE,
-    FaultKind.STUCK: Severity.NOTICE,
-    FaultKind.FALLEN: Severity.NOTICE,
-    FaultKind.DRIFT: Severity.NOTICE,
-}
-_FAULT_WORDS: Final = {
-    FaultKind.FAN: "shelves drift apart: does the fan turn?",
-    FaultKind.POWER_CUT: "all shelves fall together: is there power?",
-    FaultKind.DOOR: "warmth and damp escape: is the door shut?",
-    FaultKind.OVERSHOOT: "the thermostat drives it up and down",
-    FaultKind.UNPLUGGED: f"no reading for {_SILENT_HOURS:g} h: plug, battery, range?",
-    FaultKind.STUCK: "tells the same to the last digit: restart it",
-    FaultKind.FALLEN: "its reading jumped alone: does it hang where it should?",
-    FaultKind.DRIFT: "drifts from the others: check it against a reference",
-}
-
-
-def look(snapshot: Snapshot, faults: FaultsNow, now_s: float) -> list[Trouble]:
-    """What is wrong in any cabinet at `now_s`.
-
-    Where no eggs are, nothing is more than a notice.
-    """
-    found: dict[tuple[str, int, int], Trouble] = {}
-    for cabinet in snapshot.cabinets.values():
-        eggs = _holds_eggs(snapshot, cabinet, now_s)
-        for trouble in _in_cabinet(snapshot, faults, cabinet, now_s):
-            if not eggs and trouble.severity is not Severity.NOTICE:
-                trouble = Trouble(
-                    trouble.kind, Severity.NOTICE, trouble.cabinet, trouble.probe,
-                    f"{trouble.text} (no eggs in it)", trouble.began_s, trouble.any_hour,
-                )  # fmt: skip
-            found.setdefault(trouble.key, trouble)
-    return list(found.values())
 
 
 def update_alarms(
@@ -175,140 +68,6 @@ def acknowledged_at(alarms: Iterable[Alarm]) -> dict[int, int]:
     ids = [alarm.id for alarm in alarms]
     rows = Acknowledgement.current(alarm_id=ids) if ids else []
     return {row.alarm_id: row.at_s for row in rows}
-
-
-def _in_cabinet(
-    snapshot: Snapshot, faults: FaultsNow, cabinet: Cabinet, now_s: float
-) -> Iterator[Trouble]:
-    set_points = snapshot.set_points.get(cabinet.entity_id)
-    if set_points is None:
-        return
-    for probe, place in _hanging(snapshot, cabinet, now_s):
-        for breach in _breaches(snapshot, probe, place, set_points.at(now_s), now_s):
-            yield _passed(cabinet, probe, breach)
-        dead = _dead(snapshot, cabinet, probe, place, now_s)
-        if dead is not None:
-            yield dead
-    for told in faults.of(snapshot, cabinet, now_s, _WATCHED_DAYS, patience_s=_PATIENCE_S):
-        if told.fault.end_s is None and told.fault.kind in _FAULT_WORDS:
-            yield from _faulty(snapshot, cabinet, told)
-
-
-def _breaches(
-    snapshot: Snapshot, probe: Probe, place: int, set_point_c: float, now_s: float
-) -> list[Breach]:
-    """Limits a probe passes; worked out anew when it sent something, or fell silent."""
-    tip = readings.tips().get(probe.entity_id)
-    if tip is None or tip.last_s is None:
-        return []
-    silent = now_s - tip.last_s > LOGGER_GAP_S
-    stamp = (snapshot.version, tip.revision, set_point_c, silent)
-
-    def read() -> list[Breach]:
-        series = record_of(snapshot, probe, place, now_s - 4 * SECONDS_PER_DAY, now_s)
-        return breaches(series, set_point_c, now_s)
-
-    return snapshot.kept.held(f"limits of probe {probe.entity_id}", stamp, read)
-
-
-def _dead(
-    snapshot: Snapshot, cabinet: Cabinet, probe: Probe, place: int, now_s: float
-) -> Trouble | None:
-    """A logger over eggs that has said nothing for 6 h; at any hour where nothing else measures."""
-    tips = readings.tips()
-    tip = tips.get(probe.entity_id)
-    last_s = float(tip.last_s) if tip and tip.last_s is not None else float(probe.since_s)
-    if now_s - last_s < DEAD_LOGGER_S:
-        return None
-    watched = _boxes_under(snapshot, cabinet, place, now_s)
-    if not watched:
-        return None
-    heard = {
-        where
-        for other, where in _hanging(snapshot, cabinet, now_s)
-        if other.entity_id != probe.entity_id
-        and (own := tips.get(other.entity_id)) is not None
-        and own.last_s is not None
-        and now_s - own.last_s <= LOGGER_GAP_S
-    }
-    alone = any(heard.isdisjoint((box, shelf, cabinet.entity_id)) for box, shelf in watched)
-    only = ", and nothing else measures there" if alone else ""
-    return Trouble(
-        _DEAD_LOGGER, Severity.ALARM, cabinet.entity_id, probe.entity_id,
-        f"{probe.name}: no reading for {DEAD_LOGGER_S / SECONDS_PER_HOUR:g} h{only}: "
-        "plug, battery, range?",
-        last_s, any_hour=alone,
-    )  # fmt: skip
-
-
-def _boxes_under(
-    snapshot: Snapshot, cabinet: Cabinet, place: int, now_s: float
-) -> list[tuple[int, int]]:
-    """(box, shelf) of the boxes with eggs that a probe at `place` can speak for."""
-    boxes = [
-        (box.entity_id, snapshot.shelf_at(box, now_s))
-        for clutch in snapshot.clutches
-        if snapshot.under_way(clutch, now_s)
-        for box in (snapshot.boxes[clutch.entity_id],)
-    ]
-    return [
-        (box, shelf.entity_id)
-        for box, shelf in boxes
-        if shelf.cabinet_id == cabinet.entity_id
-        and place in (box, shelf.entity_id, cabinet.entity_id)
-    ]
-
-
-def _passed(cabinet: Cabinet, probe: Probe, breach: Breach) -> Trouble:
-    words = _LIMIT_WORDS[breach.limit].format(c=breach.extreme_c)
-    return Trouble(
-        breach.limit.value,
-        _LIMIT_SEVERITY[breach.limit],
-        cabinet.entity_id,
-        probe.entity_id,
-        f"{probe.name}: {words}",
-        breach.since_s,
-    )
-
-
-def _faulty(snapshot: Snapshot, cabinet: Cabinet, told: CabinetFault) -> Iterator[Trouble]:
-    fault = told.fault
-    of_probe = fault.kind in (
-        FaultKind.UNPLUGGED, FaultKind.STUCK, FaultKind.FALLEN, FaultKind.DRIFT,
-    )  # fmt: skip
-    for probe in told.probes if of_probe else (None,):
-        name = snapshot.probes[probe].name if probe is not None else cabinet.name
-        yield Trouble(
-            fault.kind.value,
-            _FAULT_SEVERITY[fault.kind],
-            cabinet.entity_id,
-            probe,
-            f"{name}: {_FAULT_WORDS[fault.kind]}",
-            fault.start_s,
-        )
-
-
-def _hanging(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[tuple[Probe, int]]:
-    """The cabinet's loggers and where each hangs now: in it, on its shelves, in boxes there."""
-    shelves = {s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id}
-    boxes = {
-        box.entity_id
-        for box in snapshot.boxes.values()
-        if box.entity_id in snapshot.box_locations
-        and snapshot.shelf_at(box, now_s).entity_id in shelves
-    }
-    for place in (cabinet.entity_id, *sorted(shelves), *sorted(boxes)):
-        for probe in snapshot.probes_at.get(place, []):
-            if not probe.by_hand:
-                yield probe, place
-
-
-def _holds_eggs(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> bool:
-    return any(
-        snapshot.shelf_at(snapshot.boxes[clutch.entity_id], now_s).cabinet_id == cabinet.entity_id
-        for clutch in snapshot.clutches
-        if snapshot.under_way(clutch, now_s)
-    )
 
 
 def _raise(trouble: Trouble, now_s: float) -> Alarm:

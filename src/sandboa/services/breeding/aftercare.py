@@ -2,7 +2,6 @@
 
 from dataclasses import dataclass
 
-from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import DAM
 from sandboa.core.dam_care import (
     AftercareTask,
@@ -14,15 +13,10 @@ from sandboa.core.dam_care import (
     recovery,
     retained_egg,
 )
-from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import Lump
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, DamCheck
-from sandboa.records.facts import Act
-from sandboa.records.house import Task
 from sandboa.services.acts.errors import NotFound
-from sandboa.services.acts.recording import act
-from sandboa.services.animals.commands import find_animal
 from sandboa.services.clutches.methods import method_of_clutch
 from sandboa.services.snapshot.herd import Herd
 from sandboa.services.snapshot.settings import HouseSettings, house_settings
@@ -127,18 +121,6 @@ def dam_after_laying(
         back,
         tuple(flags),
     )
-
-
-def tick_aftercare(code_of: Clutch, task: AftercareTask, now_s: float) -> Act:
-    """Tick a line of the checklist; weights and meals tick their own lines."""
-    if task not in TICKED:
-        raise NotPlausible("task", "record the weight or the meal: that ticks this line")
-    her = find_animal(code_of.dam_id, DAM)
-    if Task.only(subject_id=code_of.entity_id, name=task.value) is not None:
-        raise NotPlausible("task", "that is ticked already")
-    with act(ActKind.TASK, f"{her.name}: {task}, done", now_s, code_of.entity_id) as ticking:
-        Task.record(ticking, subject_id=code_of.entity_id, name=task.value, done_s=int(now_s))
-    return ticking
 
 
 def last_clutch(herd: Herd, dam: int) -> Clutch:

@@ -6,7 +6,6 @@ from sandboa.core.animals import DAM
 from sandboa.core.laying import (
     LayForecast,
     Preparation,
-    PreparationTask,
     lay_forecast,
     learn,
     preparation,
@@ -16,9 +15,6 @@ from sandboa.core.laying.lay_forecast import SeenSign
 from sandboa.core.pairing import Pair, PlannedVisit, many_dams, plan_visits, too_light
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.animals import Pairing
-from sandboa.records.facts import Act
-from sandboa.services.acts.checklists import tick
-from sandboa.services.animals.commands import find_animal
 from sandboa.services.lay_day.drafts import dams_laying
 from sandboa.services.snapshot.herd import Herd
 from sandboa.services.snapshot.settings import HouseSettings, house_settings
@@ -118,12 +114,6 @@ def dam_lay_season(
             (c.code, float(c.laid_s)) for c in herd.clutches.get(dam, []) if c.laid_s >= since_s
         ),
     )
-
-
-def tick_preparation(dam: int, task: PreparationTask, done: bool, now_s: float) -> Act:
-    """Tick a line of a dam's preparation list, or take the tick back."""
-    her = find_animal(dam, DAM)
-    return tick(dam, task.value, done, now_s, whose=her.name)
 
 
 def _next_s(dam: DamLaySeason) -> float:

@@ -22,7 +22,7 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water import WaterLeft
 from sandboa.records.clutches import Box, Clutch, acts_of
 from sandboa.records.house import Probe
-from sandboa.services.acts.recording import LogEntry, as_log
+from sandboa.services.acts.log import LogEntry, as_log
 from sandboa.services.boxes.climate import development_curve, probes_of, set_points_of
 from sandboa.services.boxes.water import (
     BoxWater,

@@ -21,7 +21,7 @@ from sandboa.core.development.forecast import MATERNAL_FACTOR, log_uncertainty
 from sandboa.core.hatching import Fate
 from sandboa.core.standing import JUDGED_DAYS, StandingScore, score_standings
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records import issued_forecasts as forecasts_told
+from sandboa.records import issued_forecasts
 from sandboa.records.clutches import Clutch
 from sandboa.records.facts import newest_act
 from sandboa.records.issued_forecasts import IssuedForecast, Lesson
@@ -63,12 +63,12 @@ class Lessons:
 
 def lessons(snapshot: Snapshot) -> Lessons:
     """The lessons of all clutches that are finished, in order of when; held while they hold."""
-    stamp = (snapshot.version, *forecasts_told.lessons_stamp())
+    stamp = (snapshot.version, *issued_forecasts.lessons_stamp())
     return snapshot.kept.held("lessons", stamp, lambda: _read_lessons(snapshot))
 
 
 def _read_lessons(snapshot: Snapshot) -> Lessons:
-    kept = forecasts_told.lessons()
+    kept = issued_forecasts.lessons()
     finished = [
         (
             entity,
@@ -95,7 +95,7 @@ def keep_due(snapshot: Snapshot, now_s: float) -> bool:
     time, so there may be more.
     """
     taught = _learn_due(snapshot, now_s)
-    told = {(t.clutch_id, t.day) for t in forecasts_told.all_told()}
+    told = {(t.clutch_id, t.day) for t in issued_forecasts.all_told()}
     known = lessons(snapshot) if taught else None
     made = kept = 0
     for clutch in snapshot.clutches:
@@ -111,11 +111,11 @@ def keep_due(snapshot: Snapshot, now_s: float) -> bool:
             window = judged.typical_pip()
             late = now_s - due_s > SECONDS_PER_DAY
             if day in JUDGED_DAYS:
-                forecasts_told.keep_standings(day, judged.standings())
+                issued_forecasts.keep_standings(day, judged.standings())
             if window is not None:
                 kept += 1
                 quantiles = (window.p10, window.p25, window.p50, window.p75, window.p90)
-                forecasts_told.keep(
+                issued_forecasts.keep(
                     IssuedForecast(clutch.entity_id, day, int(now_s), late, quantiles)
                 )
     return taught or kept > 0
@@ -133,7 +133,7 @@ def standing_scores(snapshot: Snapshot) -> list[StandingScore]:
         for egg in snapshot.eggs.get(clutch, [])
         if not _end_unknown(snapshot, egg.entity_id)
     }
-    for egg, day, alive in forecasts_told.all_standings_told():
+    for egg, day, alive in issued_forecasts.all_standings_told():
         if egg in ended and day in by_day:
             by_day[day].append((alive, ended[egg]))
     rules = snapshot.settings.rules.standing
@@ -148,9 +148,9 @@ def _end_unknown(snapshot: Snapshot, egg: int) -> bool:
 
 def scores(snapshot: Snapshot) -> list[Score]:
     """How good the kept forecasts of finished clutches were, by day."""
-    came = {clutch: lesson.mean_pip_s for clutch, lesson in forecasts_told.lessons().items()}
+    came = {clutch: lesson.mean_pip_s for clutch, lesson in issued_forecasts.lessons().items()}
     by_day: dict[int, list[tuple[Window, float]]] = {day: [] for day in SCORED_DAYS}
-    for told in forecasts_told.all_told():
+    for told in issued_forecasts.all_told():
         if told.clutch_id in snapshot.finished and told.clutch_id in came and told.day in by_day:
             by_day[told.day].append((Window(*told.quantiles_s), came[told.clutch_id]))
     found = (score(day, pairs) for day, pairs in by_day.items())
@@ -158,16 +158,16 @@ def scores(snapshot: Snapshot) -> list[Score]:
 
 
 def _learn_due(snapshot: Snapshot, now_s: float) -> bool:
-    kept = forecasts_told.lessons()
+    kept = issued_forecasts.lessons()
     # Where nobody saw a pip there is nothing to learn, now or at the next look.
     done = [c for c in snapshot.clutches if c.entity_id in snapshot.finished and _pips(snapshot, c)]
     for undone in kept.keys() - {c.entity_id for c in done}:
-        forecasts_told.forget(undone)
+        issued_forecasts.forget(undone)
     todo = [
         clutch
         for clutch in done
         if clutch.entity_id not in kept
-        or forecasts_told.changed_since(
+        or issued_forecasts.changed_since(
             clutch.entity_id,
             kept[clutch.entity_id].after_act_id,
             ActKind.touching(Touch.EVERY_CLUTCH),
@@ -175,7 +175,7 @@ def _learn_due(snapshot: Snapshot, now_s: float) -> bool:
     ]
     version = newest_act()
     for clutch in todo[:_AT_A_TIME]:
-        forecasts_told.learn(_lesson(snapshot, clutch, version, now_s))
+        issued_forecasts.learn(_lesson(snapshot, clutch, version, now_s))
     return bool(todo)
 
 

@@ -2,11 +2,13 @@
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
+from sandboa.core.hatching.last_week import LastWeekTask
 from sandboa.core.names import clean_name
 from sandboa.records.facts import Act
 from sandboa.records.hatching import Cut, Emergence, Pip
+from sandboa.services.acts.checklists import tick
 from sandboa.services.acts.errors import Conflict
-from sandboa.services.acts.preconditions import require_in_box
+from sandboa.services.acts.preconditions import clutch_called, require_in_box
 from sandboa.services.acts.recording import act
 from sandboa.services.hatching.open_clutch import fertile_egg, open_clutch
 
@@ -70,3 +72,11 @@ def cut_egg(
     with act(ActKind.CUT, summary, now_s, clutch.entity_id) as cutting:
         Cut.record(cutting, egg_id=egg.entity_id, at_s=int(at_s), reason=why, bled=int(bled))
     return cutting
+
+
+def tick_last_week(code: str, task: LastWeekTask, done: bool, now_s: float) -> Act:
+    """Tick a line of a clutch's last-week list, or take the tick back."""
+    clutch = clutch_called(code)
+    return tick(
+        clutch.entity_id, task.value, done, now_s, whose=clutch.code, clutch=clutch.entity_id
+    )

@@ -15,10 +15,8 @@ from sandboa.core.rounds.due import LAST_WEEK_DAYS
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.animals import Meal, Trait, Weight
 from sandboa.records.clutches import Clutch
-from sandboa.records.facts import Act
 from sandboa.records.hatching import Hatchling
-from sandboa.services.acts.checklists import tick, ticked
-from sandboa.services.acts.preconditions import clutch_called
+from sandboa.services.acts.checklists import ticked
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.services.clutches.issued_forecasts import lessons
@@ -106,14 +104,6 @@ def hatching_clutch(snapshot: Snapshot, code: str, as_of_s: float) -> HatchingCl
     """One clutch at hatch, whatever its stage; NotFound for an unknown code."""
     clutch = snapshot.clutch_called(code)
     return _hatching(snapshot, clutch_now(snapshot, clutch, as_of_s, lessons(snapshot)), as_of_s)
-
-
-def tick_last_week(code: str, task: LastWeekTask, done: bool, now_s: float) -> Act:
-    """Tick a line of a clutch's last-week list, or take the tick back."""
-    clutch = clutch_called(code)
-    return tick(
-        clutch.entity_id, task.value, done, now_s, whose=clutch.code, clutch=clutch.entity_id
-    )
 
 
 def egg_record(view: EggView) -> EggRecord:

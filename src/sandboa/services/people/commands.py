@@ -1,7 +1,5 @@
 """People of the house: added, renamed, given a role, removed."""
 
-from dataclasses import dataclass
-
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.names import clean_name
 from sandboa.core.people import Role
@@ -9,36 +7,12 @@ from sandboa.records.facts import Act
 from sandboa.records.people import (
     Person,
     forget_keys_of,
-    sessions_of,
-    with_passphrase,
 )
 from sandboa.records.people import names_of_people as names_of_people
 from sandboa.records.people import person_called as person_called
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
 from sandboa.services.acts.undo_constraints import require_keeper_left
-
-
-@dataclass(frozen=True, slots=True)
-class PersonNow:
-    """A person, whether they can sign in, and when one of their browsers last did anything (s)."""
-
-    person: Person
-    can_sign_in: bool
-    sessions: int
-    used_s: int | None
-
-
-def people_now() -> list[PersonNow]:
-    """Everyone of the house, by name."""
-    admitted = with_passphrase()
-    told = []
-    for person in sorted(Person.current(), key=lambda p: p.name.casefold()):
-        used = [session.used_s for session in sessions_of(person.entity_id)]
-        told.append(
-            PersonNow(person, person.entity_id in admitted, len(used), max(used, default=None))
-        )
-    return told
 
 
 def find_person(entity: int) -> Person:

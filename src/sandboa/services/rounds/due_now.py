@@ -3,18 +3,13 @@
 from dataclasses import dataclass
 from typing import Final
 
-from sandboa.core.act_kinds import ActKind
 from sandboa.core.dimples import Scope, Urgency
 from sandboa.core.dimples.dry_box import dry_box_advice
 from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
-from sandboa.core.rounds.due import LAST_WEEK_DAYS, MID_TERM, POSTPONE_DAYS, next_due
-from sandboa.core.units import SECONDS_PER_DAY, require_range
+from sandboa.core.rounds.due import LAST_WEEK_DAYS, MID_TERM, next_due
+from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.top_up import rest_of_split
-from sandboa.records.facts import Act
-from sandboa.records.rounds import Postponement
-from sandboa.services.acts.preconditions import clutch_called
-from sandboa.services.acts.recording import act
 from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
 from sandboa.services.clutches.issued_forecasts import Lessons
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -22,7 +17,7 @@ from sandboa.services.snapshot.snapshot import Snapshot
 #: Days ahead in which a next visit is sought (assumption: the longest rhythm and a week).
 AHEAD_DAYS: Final = 21
 
-_KIND_WORDS: Final = {
+KIND_WORDS: Final = {
     DueKind.DENTS: "dents",
     DueKind.WATER: "water",
     DueKind.WATCH: "eggs on watch",
@@ -85,22 +80,10 @@ def next_visit(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> tuple[floa
         at_s, reasons = found
         kinds = [due.kind for due in reasons if until.get(due.kind, 0.0) <= at_s]
         if kinds:
-            return at_s, ", ".join(dict.fromkeys(_KIND_WORDS[kind] for kind in kinds))
+            return at_s, ", ".join(dict.fromkeys(KIND_WORDS[kind] for kind in kinds))
         # All of that day's reasons are put off: the day after it, then.
         at_s += SECONDS_PER_DAY
     return None
-
-
-def postpone(code: str, kind: DueKind, days: float, now_s: float) -> Act:
-    """Put a reason off for 1-14 days; NotFound for an unknown clutch, NotPlausible beyond."""
-    clutch = clutch_called(code)
-    require_range("days", days, POSTPONE_DAYS, "days")
-    until_s = int(now_s + days * SECONDS_PER_DAY)
-    words = f"Put off {_KIND_WORDS[kind]} for {days:g} {'day' if days == 1 else 'days'}"
-    with act(ActKind.POSTPONE, words, now_s, clutch.entity_id) as putting_off:
-        key = {"clutch_id": clutch.entity_id, "kind": kind.value}
-        Postponement.put(putting_off, key, at_s=int(now_s), until_s=until_s)
-    return putting_off
 
 
 def last_visit_s(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> float:

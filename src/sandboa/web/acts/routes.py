@@ -5,6 +5,7 @@ from fastapi import APIRouter
 from sandboa.core.act_kinds import Touch
 from sandboa.core.people import Deed, may, refusal
 from sandboa.services.acts import recording as acts
+from sandboa.services.acts.log import house_log
 from sandboa.web.house import Asking, NowS
 from sandboa.web.problems.handlers import NotForYou
 from sandboa.web.schemas.common import ActResponse, Id, LogResponse
@@ -16,7 +17,7 @@ router = APIRouter(prefix="/api/acts", tags=["acts"])
 @router.get("", dependencies=[LOOK])
 def get_log() -> list[LogResponse]:
     """What was recorded last in the whole house, newest first."""
-    return [LogResponse.of(entry) for entry in acts.house_log()]
+    return [LogResponse.of(entry) for entry in house_log()]
 
 
 @router.post("/{act_id}/undo", dependencies=[RECORD])

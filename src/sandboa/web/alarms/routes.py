@@ -10,12 +10,12 @@ from starlette.concurrency import run_in_threadpool
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.services.alarms.monitor import (
     Alarm,
-    Severity,
     acknowledge,
     acknowledged_at,
     alarms_between,
     open_alarms,
 )
+from sandboa.services.alarms.troubles import Severity
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.alarms.schemas import AlarmResponse, LiveResponse
 from sandboa.web.house import Asking, House, NowS, TheHouse

@@ -12,6 +12,7 @@ from sandboa.services.animals import commands as animals
 from sandboa.services.animals.commands import Animal, AnimalCommand
 from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.breeding import aftercare
+from sandboa.services.breeding import commands as breeding
 from sandboa.services.breeding.lay_windows import dam_lay_season
 from sandboa.services.clutches.photos import photos_of_owner
 from sandboa.services.forms.people_and_things import animal_form
@@ -128,7 +129,7 @@ def tick_aftercare(
     """Tick a line of the dam's checklist after laying."""
     animals.find_animal(animal, DAM)
     clutch = aftercare.last_clutch(house.snapshot().herd, animal)
-    return ActResponse.of(aftercare.tick_aftercare(clutch, asked.task, now_s))
+    return ActResponse.of(breeding.tick_aftercare(clutch, asked.task, now_s))
 
 
 def _said(asked: AnimalRequest) -> AnimalCommand:

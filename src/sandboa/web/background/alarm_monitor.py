@@ -12,7 +12,7 @@ from starlette.concurrency import run_in_threadpool
 from sandboa.devices.messengers import CARRIERS
 from sandboa.services.alarms.delivery import deliver, tell_of_damage
 from sandboa.services.alarms.monitor import update_alarms
-from sandboa.services.clutches import issued_forecasts as forecasts_told
+from sandboa.services.clutches import issued_forecasts
 from sandboa.services.safekeeping.condition import house_troubles
 from sandboa.services.safekeeping.house_file import damage
 from sandboa.web.background.outbox import Outbox
@@ -83,7 +83,7 @@ def _look(house: House, send: Callable[[float], None]) -> bool:
     # A day's forecast, and what a closed clutch taught, can wait for the next minute or act.
     snapshot = house.snapshot()
     minute = (snapshot.version, int(now_s // 60.0))
-    if not snapshot.kept.holds("forecasts kept", minute) and not forecasts_told.keep_due(
+    if not snapshot.kept.holds("forecasts kept", minute) and not issued_forecasts.keep_due(
         snapshot, now_s
     ):
         snapshot.kept.held("forecasts kept", minute, lambda: None)

@@ -5,11 +5,8 @@ from typing import Annotated
 from fastapi import APIRouter, Path
 
 from sandboa.services.breeding import pairings
-from sandboa.services.breeding.lay_windows import (
-    LaySeason,
-    lay_season,
-    tick_preparation,
-)
+from sandboa.services.breeding.commands import tick_preparation
+from sandboa.services.breeding.lay_windows import LaySeason, lay_season
 from sandboa.services.snapshot.herd import Herd
 from sandboa.web.breeding.schemas import (
     DamLaySeasonResponse,

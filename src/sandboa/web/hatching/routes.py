@@ -10,8 +10,7 @@ from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.cabinets import commands as cabinets
 from sandboa.services.clutches.issued_forecasts import scores
 from sandboa.services.forms.clutch import hatchling_form
-from sandboa.services.hatching import egg_events as at_the_egg
-from sandboa.services.hatching import fates, hatchlings, overview
+from sandboa.services.hatching import egg_events, fates, hatchlings, overview
 from sandboa.web.hatching.schemas import (
     CutRequest,
     FatesRequest,
@@ -75,13 +74,13 @@ def move_box(code: Code, asked: MoveRequest, now_s: NowS) -> ActResponse:
 @router.post("/clutches/{code}/eggs/{number}/pip", dependencies=[RECORD], status_code=201)
 def see_pip(code: Code, number: EggNumber, asked: MomentRequest, now_s: NowS) -> ActResponse:
     """Record that an egg has pipped."""
-    return ActResponse.of(at_the_egg.see_pip(code, number, _when(asked.at, now_s), now_s))
+    return ActResponse.of(egg_events.see_pip(code, number, _when(asked.at, now_s), now_s))
 
 
 @router.post("/clutches/{code}/eggs/{number}/emergence", dependencies=[RECORD], status_code=201)
 def see_emergence(code: Code, number: EggNumber, asked: MomentRequest, now_s: NowS) -> ActResponse:
     """Record that a hatchling is out of its egg."""
-    return ActResponse.of(at_the_egg.see_emergence(code, number, _when(asked.at, now_s), now_s))
+    return ActResponse.of(egg_events.see_emergence(code, number, _when(asked.at, now_s), now_s))
 
 
 @router.post("/clutches/{code}/eggs/{number}/cut", dependencies=[RECORD], status_code=201)
@@ -89,7 +88,7 @@ def cut_egg(code: Code, number: EggNumber, asked: CutRequest, now_s: NowS) -> Ac
     """Record that an egg was cut open, and why."""
     at_s = _when(asked.at, now_s)
     return ActResponse.of(
-        at_the_egg.cut_egg(code, number, asked.reason, at_s, now_s, bled=asked.bled)
+        egg_events.cut_egg(code, number, asked.reason, at_s, now_s, bled=asked.bled)
     )
 
 
@@ -160,7 +159,7 @@ def reopen(code: Code, now_s: NowS) -> ActResponse:
 @router.post("/clutches/{code}/last-week", dependencies=[RECORD], status_code=201)
 def tick_last_week(code: Code, asked: LastWeekTickRequest, now_s: NowS) -> ActResponse:
     """Tick a line of a clutch's last-week list, or take the tick back."""
-    return ActResponse.of(overview.tick_last_week(code, asked.task, asked.done, now_s))
+    return ActResponse.of(egg_events.tick_last_week(code, asked.task, asked.done, now_s))
 
 
 @router.get("/forecast-scores", dependencies=[LOOK])

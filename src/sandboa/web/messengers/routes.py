@@ -8,7 +8,7 @@ from fastapi import APIRouter, Path
 from sandboa.core.people import Role
 from sandboa.devices.messengers import CARRIERS
 from sandboa.services.acts.revisions import revision_of, saved_over
-from sandboa.services.alarms import delivery as sending
+from sandboa.services.alarms import delivery
 from sandboa.services.alarms import messengers as messages
 from sandboa.services.alarms.delivery import LetterKind
 from sandboa.services.alarms.messengers import (
@@ -17,7 +17,7 @@ from sandboa.services.alarms.messengers import (
     names_of_messengers,
     secrets_of,
 )
-from sandboa.services.alarms.monitor import Severity
+from sandboa.services.alarms.troubles import Severity
 from sandboa.services.forms.people_and_things import form_of_messenger
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.web.house import Asking, NowS
@@ -61,7 +61,7 @@ def _messages(*, keeper: bool) -> list[MessageResponse]:
             sent=bool(row.sent),
             outcome=row.outcome if keeper else "",
         )
-        for row in sending.sent_lately()
+        for row in delivery.sent_lately()
     ]
 
 
@@ -90,7 +90,7 @@ def remove_messenger(messenger: MessengerId, now_s: NowS) -> ActResponse:
 def try_messenger(messenger: MessengerId, now_s: NowS) -> MessageResponse:
     """Send a trial message now, whatever the hour."""
     held = messages.find_messenger(messenger)
-    sending.try_to_send(CARRIERS, held, sending.trial_letter(), now_s)
+    delivery.try_to_send(CARRIERS, held, delivery.trial_letter(), now_s)
     return _messages(keeper=True)[0]
 
 
@@ -102,7 +102,7 @@ def _target(row: Messenger, *, keeper: bool) -> tuple[dict[str, Any], list[str]]
     """What is shown of a target, and the secrets it lacks."""
     target = json.loads(row.target)
     secrets = secrets_of(row)
-    needed = target.pop(sending.SEALED, [])
+    needed = target.pop(delivery.SEALED, [])
     lacking = [name for name in needed if not secrets.get(name)]
     whole = {**target, **{name: secrets.get(name) or "" for name in needed}}
     shown = {k: ("set" if v else "") if k in _HIDDEN else v for k, v in whole.items()}
@@ -111,7 +111,7 @@ def _target(row: Messenger, *, keeper: bool) -> tuple[dict[str, Any], list[str]]
 
 def _told(row: Messenger, now_s: float, *, keeper: bool) -> MessengerResponse:
     target, lacking = _target(row, keeper=keeper)
-    state = sending.state_of(row, now_s)
+    state = delivery.state_of(row, now_s)
     return MessengerResponse(
         id=row.entity_id,
         kind=row.kind,  # type: ignore[arg-type]  # the table's own check

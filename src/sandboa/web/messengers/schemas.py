@@ -5,9 +5,9 @@ from typing import Annotated, Any, Literal
 from pydantic import BaseModel, Field
 
 from sandboa.devices.messengers.trust import LARGEST_PEM
-from sandboa.services.alarms import messengers as messages
+from sandboa.services.alarms import messengers
 from sandboa.services.alarms.delivery import LetterKind
-from sandboa.services.alarms.monitor import Severity
+from sandboa.services.alarms.troubles import Severity
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import Moment, RequestSchema
 
@@ -39,8 +39,8 @@ class MessengerRequest(RequestSchema):
     life_at_min: MinuteOfDay | None = None
     target: TargetRequest = TargetRequest()
 
-    def said(self) -> messages.MessengerCommand:
-        return messages.MessengerCommand(
+    def said(self) -> messengers.MessengerCommand:
+        return messengers.MessengerCommand(
             self.kind, self.name, self.zone, self.target.model_dump(),
             self.quiet_from_min, self.quiet_until_min, self.gravity, self.life_at_min,
         )  # fmt: skip

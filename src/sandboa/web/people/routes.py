@@ -12,6 +12,7 @@ from sandboa.services.forms.people_and_things import form_of_person
 from sandboa.services.people import commands as people
 from sandboa.services.people import signing_in
 from sandboa.services.people.commands import person_called
+from sandboa.services.people.views import people_now
 from sandboa.services.safekeeping.security_log import By, Kind, note
 from sandboa.web.house import Asking, NowS, TheHouse
 from sandboa.web.people.schemas import (
@@ -167,7 +168,7 @@ def get_people() -> list[PersonResponse]:
             last_seen_at=at_or_none(now.used_s),
             revision=revision_of(form_of_person(now.person)),
         )
-        for now in people.people_now()
+        for now in people_now()
     ]
 
 

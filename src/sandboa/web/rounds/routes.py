@@ -3,7 +3,7 @@
 from fastapi import APIRouter
 
 from sandboa.services.rounds.close_visit import Closed, Refused, deliver
-from sandboa.services.rounds.due_now import postpone
+from sandboa.services.rounds.postponing import postpone
 from sandboa.services.rounds.round_now import RoundBox, round_now
 from sandboa.services.rounds.visit import BoxVisit, EggSeen, FreshMedium
 from sandboa.web.house import NowS, TheHouse

@@ -19,7 +19,8 @@ from sandboa.core.development.none_alive import late_words
 from sandboa.core.development.ribbon import RibbonPiece
 from sandboa.core.development.windows import Window
 from sandboa.core.units import READING_RANGE_C, require_moment
-from sandboa.services.acts.recording import Act, LogEntry
+from sandboa.services.acts.log import LogEntry
+from sandboa.services.acts.recording import Act
 from sandboa.services.acts.strict_model import StrictModel
 
 

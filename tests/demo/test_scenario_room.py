@@ -15,10 +15,10 @@ from sandboa.demo.scenario.clutches import story_of
 from sandboa.demo.scenario.this_year import CLUTCHES, laid_s
 from sandboa.records.facts import Act
 from sandboa.records.rounds import Weighing
-from sandboa.services.alarms.monitor import look
+from sandboa.services.alarms.troubles import look
 from sandboa.services.boxes.water import latest_lid
 from sandboa.services.breeding.aftercare import dams_after_laying
-from sandboa.services.breeding.lay_windows import season
+from sandboa.services.breeding.lay_windows import lay_season
 from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.hatching.overview import hatch_overview
@@ -132,14 +132,14 @@ def test_it_looks_alive_on_any_day(house: SnapshotCache, today_is: str) -> None:
 def test_the_animals_have_a_season_to_tell(furnished: SnapshotCache) -> None:
     herd = furnished.current().herd
     assert {a.name for a in herd.animals.values()} == HERBS | STONES
-    laying, first, *_ = season(herd, NOW_S).dams
+    laying, first, *_ = lay_season(herd, NOW_S).dams
     assert (laying.name, laying.laying, laying.forecast) == ("Hyssop", True, None)
     assert first.name == "Costmary"
     assert first.forecast.sign is Sign.PRE_LAY_SHED
     assert "clutches of yours, none of hers" in first.learned_words
     assert first.forecast.window.p10 > NOW_S
     assert any(p.due(NOW_S) for p in first.preparations)
-    warned = {v.dam: v.warnings for v in season(herd, NOW_S).plan}
+    warned = {v.dam: v.warnings for v in lay_season(herd, NOW_S).plan}
     assert "below your minimum" in warned["Lovage"][0]
     after = {d.name: d for d in dams_after_laying(herd, NOW_S)}
     assert "nothing since laying" in after["Yarrow"].flags[0]

@@ -8,7 +8,7 @@ from sandboa.core.candling import Vessels
 from sandboa.core.hatching.advice import AdviceKind
 from sandboa.core.methods import CuttingSchool, DamSchool, Method
 from sandboa.core.rounds import DueKind, EggActKind
-from sandboa.records import issued_forecasts as forecasts_told
+from sandboa.records import issued_forecasts
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.clutches.issued_forecasts import keep_due, lessons
 from sandboa.services.clutches.methods import add_method, change_clutch_method, method_of_clutch
@@ -177,7 +177,7 @@ def test_a_clutch_kept_by_its_dam_is_kept_with_double_width_and_teaches_its_own_
     lay_clutch(lay_day(80.0, dam="Borage"), NOW_S - 80 * DAY_S + 60)
     while keep_due(house.current(), NOW_S):
         pass
-    told = {(t.clutch_id, t.day): t.quantiles_s for t in forecasts_told.all_told()}
+    told = {(t.clutch_id, t.day): t.quantiles_s for t in issued_forecasts.all_told()}
     facts = house.current()
     clutches = {c.code: c.entity_id for c in facts.clutches}
     hers, boxed = (told[clutches[c], 0][4] - told[clutches[c], 0][0] for c in (code, "26-02"))
