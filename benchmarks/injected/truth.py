@@ -49,7 +49,7 @@ def _halves(house: sqlite3.Connection, kind: str) -> int:
     tables = [
         name
         for (name,) in house.execute("SELECT name FROM sqlite_master WHERE type = 'table'")
-        if "superseded_by" in {row[1] for row in house.execute(f'PRAGMA table_info("{name}")')}
+        if "superseded_by_id" in {row[1] for row in house.execute(f'PRAGMA table_info("{name}")')}
     ]
     rows: Counter[int] = Counter()
     for table in tables:
@@ -59,7 +59,7 @@ def _halves(house: sqlite3.Connection, kind: str) -> int:
             )
         )
     ours = "key LIKE 'fault-%'" if kind == "visit" else "mass_g > 1500 AND mass_g < 1600"
-    columns = "act, clutch FROM visit" if kind == "visit" else "act, animal FROM weight"
+    columns = "act_id, clutch_id FROM visit" if kind == "visit" else "act_id, animal_id FROM weight"
     acts = house.execute(f"SELECT {columns} WHERE {ours}").fetchall()
     fullest: dict[int, int] = defaultdict(int)
     for act, whose in acts:

@@ -144,10 +144,10 @@ def test_a_webhook_needs_a_web_address(url: str) -> None:
         CARRIERS["webhook"].check({"url": url})
 
 
-def test_the_shelf_sends_nothing() -> None:
-    shelf = CARRIERS["shelf"]
-    assert shelf.check({"url": "x"}) == {}
-    assert shelf.send({}, "a", "b") == "kept here, sent nowhere"
+def test_one_that_only_records_sends_nothing() -> None:
+    recording = CARRIERS["record only"]
+    assert recording.check({"url": "x"}) == {}
+    assert recording.send({}, "a", "b") == "kept here, sent nowhere"
 
 
 def test_a_redirect_is_followed_once_and_to_nothing_less_safe(hook: str) -> None:

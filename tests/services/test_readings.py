@@ -192,7 +192,7 @@ def test_a_server_killed_in_the_middle_of_an_import_stores_nothing(tmp_path: Pat
             os.kill(os.getpid(), signal.SIGKILL)
         readings.store = store_and_die
         rows = [(int(NOW_S) - i, 30.0, None) for i in range(20_000)]
-        intake.store_readings(probe.entity, rows, "csv", "", NOW_S)
+        intake.store_readings(probe.entity_id, rows, "csv", "", NOW_S)
         """
     )
     died = subprocess.run([sys.executable, "-c", script], env={**os.environ}, check=False)

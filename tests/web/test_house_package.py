@@ -78,5 +78,5 @@ def test_what_lets_people_in_never_leaves_the_house(http: TestClient) -> None:
         # Who recorded what goes with it.
         header, *rows = package.read("data/act.csv").decode().splitlines()
     assert b"argon2" not in text
-    assert header.split(",")[-1] == "person"
+    assert header.split(",")[-1] == "person_id"
     assert rows[-1].split(",")[-1] != ""

@@ -51,7 +51,7 @@ class GapResponse(ResponseSchema):
 
 
 class ProbeResponse(ResponseSchema):
-    id: int = Field(validation_alias="entity")
+    id: int = Field(validation_alias="entity_id")
     name: str
     by_hand: bool
 

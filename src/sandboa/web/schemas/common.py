@@ -213,8 +213,8 @@ class MealResponse(ResponseSchema):
 class PhotoResponse(ResponseSchema):
     """A photo; its picture is at /api/photos/{file}.jpg. `egg` null when it is of the whole."""
 
-    id: int = Field(validation_alias="entity")
-    egg: int | None
+    id: int = Field(validation_alias="entity_id")
+    egg: int | None = Field(validation_alias="egg_id")
     step: str
     taken_at: Moment = Field(validation_alias="taken_s")
     file: str
