@@ -104,6 +104,10 @@ case "${1:-}" in
     shift
     exec "$py" -m benchmarks "$@"
     ;;
+  rules)
+    set_up
+    exec "$py" -m docs.refresh_rules
+    ;;
   screenshots)
     set_up
     find_chromium
@@ -118,7 +122,7 @@ case "${1:-}" in
 ./do demo         set up, start the app with demo data      ./do test      set up, pass all tests
 ./do bench        print the benchmarks' ratios              ./do wheel     build dist/*.whl with the front end inside
 ./do client       regenerate the API client                 ./do lint      the linters alone
-./do screenshots  refresh docs/screenshots
+./do screenshots  refresh docs/screenshots              ./do rules     the numbers in docs/rules.md
 HELP
     exit 2
     ;;

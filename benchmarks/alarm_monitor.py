@@ -22,7 +22,7 @@ _LOGGERS = 12
 #: Days of minute readings each logger has behind it: what the watch looks back on.
 _DAYS = 18
 _MINUTES = 6
-#: s of processor a minute of such a house may cost here (issue 6).
+#: s of processor a minute of such a house may cost here (product requirement).
 _AIM_S = 0.5
 _PLACES = (
     *(ProbePlace(cabinet="North", shelf=shelf) for shelf in ("upper", "middle", "lower")),

@@ -159,7 +159,7 @@ def _cabinet(
     scored, lessons = [], []
     for n in range(4):
         shelf = n % 2
-        # The cabinet has run for a week by then, as it should (handbook 1).
+        # The cabinet has run for a week by then, as it should (rule P).
         laid_s = float(random.uniform(7, 20)) * _DAY_S
         eggs = int(random.integers(4, 9))
         clutch = SimulatedClutch(laid_s, eggs, shelf, pace + float(random.normal(0, 0.04)))

@@ -37,7 +37,7 @@ _CLOSINGS = {
 _SCALE_SD_G = 2.0
 _TERM_DAYS = 60.0
 _SET_UP_G = 1_200.0
-#: Days before collapse at which an egg that dies is to be on watch (issue 5).
+#: Days before collapse at which an egg that dies is to be on watch (product requirement).
 _AHEAD_DAYS = 4.0
 
 

@@ -32,7 +32,7 @@ SOURCE = Path(sandboa.__file__).parents[1]
 _ROOT = Path(__file__).parents[2]
 #: Where the table is kept for whoever reads the documents.
 MEASURED = _ROOT / "docs" / "measured"
-#: Aims of the house (issue 15).
+#: Aims of the house (product requirement).
 MOST_MB = 400.0
 LONGEST_WAIT_S = 2.0
 

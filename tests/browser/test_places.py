@@ -64,7 +64,7 @@ IN_THE_HAND = [
     *(f"/lay-day/{{lay}}/{step}" for step in BEFORE_RECORDING),
 ]
 AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
-#: kB of script on first load, compressed (issue 1).
+#: kB of script on first load, compressed (product requirement).
 MOST_SCRIPT_KB = 300
 
 

@@ -1,4 +1,4 @@
-"""Dimples by stage: the table of handbook B, and what must hold for any egg and box."""
+"""Dimples by stage: the table of rule B, and what must hold for any egg and box."""
 
 import pytest
 from hypothesis import given

@@ -30,7 +30,7 @@ def test_saturated_air_holds_what_tables_say(temperature_c: float, grams_a_litre
     assert vapour_density_g_l(temperature_c, 0.5) == pytest.approx(grams_a_litre / 2, rel=0.006)
 
 
-def test_the_example_of_the_handbook() -> None:
+def test_the_example_of_rule_d4() -> None:
     """100 g in perlite, a cracked corner, 31.5 °C and 40 %: about 2.1 g a day, half by day 24."""
     loss = loss_g_day(Closing.CRACKED_CORNER, "perlite", 31.5, 31.5, 0.40)
     assert loss == pytest.approx(2.1, abs=0.05)

@@ -144,7 +144,7 @@ def test_the_second_half_of_a_split_top_up_is_due_with_its_grams() -> None:
 @pytest.mark.parametrize(
     ("development", "ml"), [(0.1, 0.15), (0.2, 0.3), (0.5, 1.0), (0.85, 3.0), (1.0, 3.0)]
 )
-def test_oxygen_use_goes_through_the_handbooks_points(development: float, ml: float) -> None:
+def test_oxygen_use_goes_through_the_known_points(development: float, ml: float) -> None:
     assert oxygen_use_ml_hour(development) == pytest.approx(ml)
 
 

@@ -1,4 +1,4 @@
-"""Each fault of handbook E from series made by hand: found, named, bounded, and nothing else told.
+"""Each fault of rule E from series made by hand: found, named, bounded, and nothing else told.
 
 How well they are told apart in whole seasons is measured by `./do bench faults`.
 """

@@ -1,4 +1,4 @@
-"""Forecast windows: known values from the handbook, and what must hold for any record."""
+"""Forecast windows: known values of the rules, and what must hold for any record."""
 
 import itertools
 from dataclasses import astuple

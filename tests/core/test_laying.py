@@ -31,7 +31,7 @@ def past(rows: list[tuple[int, float]]) -> list[PastInterval]:
 @pytest.mark.parametrize(
     ("sign", "low", "middle", "high"), [(SHED, 26, 30, 38), (OVULATION, 38, 44, 54)]
 )
-def test_the_usual_windows_of_the_handbook(sign, low, middle, high) -> None:
+def test_the_usual_windows_of_rule_p1(sign, low, middle, high) -> None:
     window = lay_forecast(sign, NOW_S).window
     assert window
     assert (window.p10 - NOW_S) / DAY_S == pytest.approx(low, abs=0.01)

@@ -1,4 +1,4 @@
-"""Late by heat, or nothing alive: the rival of every forecast (handbook A6)."""
+"""Late by heat, or nothing alive: the rival of every forecast (rule A6)."""
 
 import pytest
 from hypothesis import given

@@ -1,4 +1,4 @@
-"""Is the egg alive: the table of handbook C, and what must hold for any evidence."""
+"""Is the egg alive: the table of rule C, and what must hold for any evidence."""
 
 import math
 import random

@@ -37,7 +37,7 @@ SET_UP_G = 1_000.0
 
 
 def perlite(days: float = 90) -> LossCurve:
-    """The handbook's example: 2.13 g a day."""
+    """The example of rule D4: 2.13 g a day."""
     air = [AirOfDay(0.0, days * DAY, 31.5, 0.40)]
     return loss_curve(air, [(0.0, Closing.CRACKED_CORNER)], "perlite")
 
@@ -62,7 +62,7 @@ def test_nobody_knows_without_the_water_at_set_up() -> None:
     assert water_left(MassLedger(0.0, SET_UP_G, None), perlite(), 10 * DAY) is None
 
 
-def test_physics_alone_gives_the_handbooks_dates_and_a_wide_band() -> None:
+def test_physics_alone_gives_the_usual_dates_and_a_wide_band() -> None:
     left = told(weighed(), 10)
     assert left.loss_g_day == pytest.approx(2.13, abs=0.02)
     assert left.top_up_soon.middle_s == pytest.approx(23.5 * DAY, abs=0.3 * DAY)

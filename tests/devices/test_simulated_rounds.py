@@ -24,7 +24,7 @@ def test_water_only_goes_and_the_scale_sees_less_of_it_than_goes() -> None:
 
 
 def test_a_cracked_corner_in_perlite_dries_in_about_a_month() -> None:
-    """What keepers see (handbook D3); boxes differ by a half either way."""
+    """What keepers see (rule D3); boxes differ by a half either way."""
     days = [box(seed=seed).day_at(0.25, 100.0) for seed in range(40)]
     assert 20 <= np.median([day for day in days if day is not None]) <= 45
 

@@ -26,7 +26,7 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
 
 
 def run(asked: argparse.Namespace) -> int:
-    """Print the judgement of handbook B."""
+    """Print the judgement of rule B."""
     judged = judge_egg(
         asked.development,
         asked.grade,

@@ -1,4 +1,4 @@
-"""Air in a closed box: what the eggs use and what the closing lets in (handbook F)."""
+"""Air in a closed box: what the eggs use and what the closing lets in (rule F)."""
 
 import math
 from dataclasses import dataclass
@@ -13,11 +13,11 @@ from sandboa.core.water.drying import DEFAULT_EXCHANGE, EXCHANGE_SD_FACTOR, Exch
 
 #: Oxygen in fresh air, volume share.
 FRESH: Final = 0.209
-#: (share developed, ml O2 an hour of one egg), handbook F (assumption).
+#: (share developed, ml O2 an hour of one egg), rule F (assumption).
 USE_ML_HOUR: Final = ((0.2, 0.3), (0.5, 1.0), (0.85, 3.0))
-#: Factor by which eggs differ in it (handbook F; taken as an 80 % band).
+#: Factor by which eggs differ in it (rule F; taken as an 80 % band).
 USE_FACTOR: Final = 2.0
-#: Oxygen below which airing is advised (handbook F).
+#: Oxygen below which airing is advised (rule F).
 AIR_BELOW: Final = 0.17
 #: l of free air in a box whose size nobody gave (assumption).
 FREE_AIR_L: Final = 5.0
@@ -45,7 +45,7 @@ class Oxygen:
 def oxygen_use_ml_hour(development: float) -> float:
     """ml of O2 one egg uses in an hour at share `development` (0-2).
 
-    Between the handbook's three points on a logarithmic scale; before them in
+    Between three points on a logarithmic scale; before them in
     proportion to what is developed, after 85 % as there (it peaks near hatch).
     Raises NotPlausible outside 0-2.
     """

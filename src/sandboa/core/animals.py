@@ -7,7 +7,7 @@ from typing import Final
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_range
 
-#: g of an adult (handbook 1: many will not breed a dam under 1,500 g; the range is an assumption).
+#: g of an adult (rule P1: many will not breed a dam under 1,500 g; the range is an assumption).
 ADULT_RANGE_G: Final = (300.0, 6_000.0)
 #: g of any animal, hatchlings included (assumption).
 ANY_RANGE_G: Final = (20.0, 6_000.0)
@@ -51,7 +51,7 @@ def require_weight(mass_g: float, age_years: int | None) -> float:
 def leaps(before_g: float, mass_g: float) -> bool:
     """Whether two weighings differ so much that the keeper should be asked.
 
-    Laying costs a quarter to two fifths (handbook 1), so 45 % is asked about.
+    Laying costs a quarter to two fifths (rule P1), so 45 % is asked about.
     """
     return abs(mass_g - before_g) > ASKED_ABOVE * before_g
 

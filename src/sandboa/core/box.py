@@ -12,7 +12,7 @@ SAME_PLACE: Final = 0.02
 
 
 class Closing(StrEnum):
-    """How the box is closed (handbook D3)."""
+    """How the box is closed (rule D3)."""
 
     SEALED_FILM = "sealed film"
     PIN_HOLES = "lid with 1-2 pin holes"
@@ -22,7 +22,7 @@ class Closing(StrEnum):
 
 
 class Shell(StrEnum):
-    """Shell quality of an egg (handbook 1, section 2)."""
+    """Shell quality of an egg (rule P2)."""
 
     SMOOTH = "smooth"
     ROUGH = "rough"
@@ -35,7 +35,7 @@ class Shell(StrEnum):
 
     @property
     def loses_water_fast(self) -> bool:
-        """Rough and windowed shells dimple a grade early (handbook B)."""
+        """Rough and windowed shells dimple a grade early (rule B)."""
         return self in (Shell.ROUGH, Shell.WINDOW)
 
 

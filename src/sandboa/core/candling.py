@@ -1,4 +1,4 @@
-"""Candling: what the torch shows, and what follows from it (handbook 1, section 2)."""
+"""Candling: what the torch shows, and what follows from it (rule P3)."""
 
 from dataclasses import dataclass
 from enum import StrEnum
@@ -6,9 +6,9 @@ from typing import Final
 
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 
-#: h after laying within which an egg is turned once; after that never (handbook 1).
+#: h after laying within which an egg is turned once; after that never (rule P3).
 TURN_WITHIN_HOURS: Final = 24.0
-#: Days after laying on which an unsure egg is candled again (handbook 1).
+#: Days after laying on which an unsure egg is candled again (rule P3).
 AGAIN_DAYS: Final = (5.0, 7.0)
 #: Days after laying at which the second look is over, done or not (assumption).
 AGAIN_GIVEN_UP_DAYS: Final = 14.0

@@ -1,4 +1,4 @@
-"""What can hurt someone, said once at the moment it matters (handbook 1, section 7)."""
+"""What can hurt someone, said once at the moment it matters (rule P10)."""
 
 from dataclasses import dataclass
 from typing import Final

@@ -6,7 +6,7 @@ from typing import Final
 
 from sandboa.core.errors import NotPlausible
 
-#: Eggs one ball python lays: usually 4-8 (handbook 1); above 20 it is a slip (assumption).
+#: Eggs one ball python lays: usually 4-8 (rule P2); above 20 it is a slip (assumption).
 MOST_EGGS: Final = 20
 
 

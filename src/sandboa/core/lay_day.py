@@ -1,15 +1,15 @@
-"""The order of work on lay day (handbook 1, section 2), and what each method leaves out."""
+"""The order of work on lay day (rule P2), and what each method leaves out."""
 
 from enum import StrEnum
 from typing import Final
 
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: Days between two clutches of one dam within which the house asks (issue 3).
+#: Days between two clutches of one dam within which the house asks (rule P2).
 SECOND_CLUTCH_DAYS: Final = 60.0
-#: Share of her weight a dam loses by laying: a quarter to two fifths (handbook 1).
+#: Share of her weight a dam loses by laying: a quarter to two fifths (rule P2).
 USUAL_LOSS: Final = (0.25, 0.40)
-#: g of one egg that can be true; usual is 65-105 (usual: handbook 1; range: assumption).
+#: g of one egg that can be true; usual is 65-105 (usual: rule P2; range: assumption).
 EGG_MASS_RANGE_G: Final = (10.0, 250.0)
 USUAL_EGG_G: Final = (65.0, 105.0)
 

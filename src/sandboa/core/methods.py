@@ -60,9 +60,9 @@ class ClumpSchool(StrEnum):
     SEPARATE = "separate while fresh"
 
 
-#: °C above which incubation is discouraged: more deformities, weak hatchlings (handbook 1.3).
+#: °C above which incubation is discouraged: more deformities, weak hatchlings (rule P4).
 DISCOURAGED_ABOVE_C: Final = 32.8
-#: Day before which no egg is cut on a set day, and the temperature it is meant at (handbook 1.3).
+#: Day before which no egg is cut on a set day, and the temperature it is meant at (rule P4).
 EARLIEST_SET_DAY: Final = 55
 STANDARD_C: Final = 31.67
 #: Days a set day can be at all (assumption).
@@ -71,7 +71,7 @@ _SET_DAY_RANGE: Final = (40.0, 110.0)
 
 @dataclass(frozen=True, slots=True)
 class Method:
-    """One choice on every line of the table in handbook 1, section 3.
+    """One choice on every line of the table in rule P4.
 
     `ratio` is g of water per g of dry medium, None where nothing is mixed by
     weight; `temperature_c` the set point; `set_day` counts for cutting on a
@@ -185,7 +185,7 @@ def earliest_set_day(temperature_c: float) -> int:
 
 
 def temperature_words(temperature_c: float) -> str:
-    """The school of a set point (handbook 1, section 3)."""
+    """The school of a set point (rule P4)."""
     if temperature_c > DISCOURAGED_ABOVE_C:
         return f"discouraged: more deformities and weak hatchlings above {DISCOURAGED_ABOVE_C} °C"
     if temperature_c > 30.5:

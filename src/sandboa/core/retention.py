@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from datetime import UTC, datetime
 from typing import Final
 
-#: Days, ISO weeks and months of which the newest copy is kept (issue 15).
+#: Days, ISO weeks and months of which the newest copy is kept (product requirement).
 KEPT_DAYS: Final = 7
 KEPT_WEEKS: Final = 5
 KEPT_MONTHS: Final = 12

@@ -20,7 +20,8 @@ GRAMS_PER_OUNCE: Final = 28.349523125
 READING_RANGE_C: Final = (-20.0, 60.0)
 #: °C a cabinet can be set to while eggs are in it (assumption; above 32.8 °C is discouraged).
 SET_POINT_RANGE_C: Final = (20.0, 36.0)
-#: s since epoch within which everything that is recorded lies: the years 1980 to 2200 (issue 15).
+#: s since epoch within which everything that is recorded lies: the years 1980 to 2200 (product
+#: requirement).
 MOMENT_RANGE_S: Final = (315_532_800.0, 7_258_118_400.0)
 #: s a phone's clock may be ahead of the house's before "in the future" is said (assumption).
 CLOCK_GRACE_S: Final = 60.0

@@ -13,7 +13,7 @@ from pillow_heif import register_heif_opener
 # iPhones keep their photos as HEIC.
 register_heif_opener()
 
-#: Pixels of a photo (issue 15: a phone's have up to 50 million).
+#: Pixels of a photo (product requirement: a phone's have up to 50 million).
 MOST_PIXELS: Final = 50_000_000
 #: Pixels above which pictures are opened one after another (assumption: each takes 4 bytes).
 HEAVY_PIXELS: Final = 5_000_000

@@ -19,7 +19,8 @@ __all__ = ["NotAPicture", "PictureReaders", "readable_picture"]
 
 #: Bytes of a photo as it comes (assumption: a phone's are 2-12 MB).
 LARGEST_PHOTO_BYTES: Final = 25 * 1024 * 1024
-#: Pictures decoded at a time (issue 15), and s that one may take on a slow computer (assumption).
+#: Pictures decoded at a time (product requirement), and s that one may take on a slow computer
+#: (assumption).
 AT_A_TIME: Final = 2
 PATIENCE_S: Final = 60.0
 #: Pictures after which a process is replaced, whatever it kept.

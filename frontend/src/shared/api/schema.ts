@@ -3032,7 +3032,7 @@ export interface components {
         };
         /**
          * Cause
-         * @description In the order of handbook G; unknown is always one of them.
+         * @description In the order of rule G; unknown is always one of them.
          * @enum {string}
          */
         Cause: "infertile" | "too dry" | "too wet" | "too hot" | "too cold, too long" | "unstable temperature" | "embryo underneath or rolled" | "knock, drop or torn shell" | "infection first" | "stale air" | "opened too early" | "could not get out" | "cord around the body" | "malformed" | "lethal gene combination" | "shell defect" | "dam's condition" | "poisoned air" | "pests" | "equipment failure" | "unknown";
@@ -3154,7 +3154,7 @@ export interface components {
         };
         /**
          * Closing
-         * @description How the box is closed (handbook D3).
+         * @description How the box is closed (rule D3).
          * @enum {string}
          */
         Closing: "sealed film" | "lid with 1-2 pin holes" | "lid with 3-8 holes" | "film with a cracked corner" | "loose lid";
@@ -3483,7 +3483,7 @@ export interface components {
         };
         /**
          * Dimension
-         * @description By what hatch rates are grouped (handbook H).
+         * @description By what hatch rates are grouped (rule H).
          * @enum {string}
          */
         Dimension: "dam" | "sire" | "medium" | "closing" | "cabinet" | "shelf" | "method" | "month";
@@ -3835,7 +3835,7 @@ export interface components {
         };
         /**
          * FaultKind
-         * @description Handbook E. The first four are the cabinet's; those up to drift are a probe's.
+         * @description Rule E. The first four are the cabinet's; those up to drift are a probe's.
          * @enum {string}
          */
         FaultKind: "fan" | "power cut" | "door" | "overshoot" | "unplugged" | "stuck" | "fallen" | "drift" | "egg heat";
@@ -4908,7 +4908,7 @@ export interface components {
         };
         /**
          * Method
-         * @description One choice on every line of the table in handbook 1, section 3.
+         * @description One choice on every line of the table in rule P.
          *
          *     `ratio` is g of water per g of dry medium, None where nothing is mixed by
          *     weight; `temperature_c` the set point; `set_day` counts for cutting on a
@@ -6013,13 +6013,13 @@ export interface components {
         };
         /**
          * Shell
-         * @description Shell quality of an egg (handbook 1, section 2).
+         * @description Shell quality of an egg (rule P).
          * @enum {string}
          */
         Shell: "smooth" | "rough" | "window" | "nodule" | "thin" | "stained" | "damp spot" | "misshapen";
         /**
          * Sign
-         * @description What announces a clutch (handbook 1, section 1).
+         * @description What announces a clutch (rule P).
          * @enum {string}
          */
         Sign: "off food" | "ovulation" | "pre-lay shed";
@@ -6396,7 +6396,7 @@ export interface components {
         };
         /**
          * TubSchool
-         * @description When her tub is cleaned after laying: schools differ (handbook 1, section 2).
+         * @description When her tub is cleaned after laying: schools differ (rule P).
          * @enum {string}
          */
         TubSchool: "clean at once" | "let her rest 1-2 weeks first";

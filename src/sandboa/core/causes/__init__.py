@@ -1,4 +1,4 @@
-"""Why eggs were lost: evidence, time of death, and ranked causes (handbook G)."""
+"""Why eggs were lost: evidence, time of death, and ranked causes (rule G)."""
 
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import FINDINGS, FindingKind, Findings, checked_findings

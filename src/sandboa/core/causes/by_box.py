@@ -1,4 +1,4 @@
-"""Too dry, too wet, stale air, pests: what the box says (handbook G)."""
+"""Too dry, too wet, stale air, pests: what the box says (rule G)."""
 
 from collections.abc import Iterator
 from typing import Final

@@ -1,4 +1,4 @@
-"""Orientation, knocks, infection, shell: what the egg's own record says (handbook G)."""
+"""Orientation, knocks, infection, shell: what the egg's own record says (rule G)."""
 
 from collections.abc import Iterator
 from typing import Final

@@ -11,7 +11,7 @@ from sandboa.core.causes.kinds import Cause
 from sandboa.core.hatching.advice import FULL_TERM
 from sandboa.core.hatching.fates import Fate
 
-#: h pipped that are long (handbook 1: most are out within 24-48 h).
+#: h pipped that are long (rule P8: most are out within 24-48 h).
 LONG_PIPPED_HOURS: Final = 48.0
 
 

@@ -1,4 +1,4 @@
-"""Too hot, too cold, unstable, equipment, poisoned air: what the cabinet says (handbook G)."""
+"""Too hot, too cold, unstable, equipment, poisoned air: what the cabinet says (rule G)."""
 
 from collections.abc import Iterator
 from typing import Final
@@ -11,15 +11,15 @@ from sandboa.core.hatching.fates import DeathStage, Fate
 
 #: °C·h above 33.5 from which it counts, and counts as much (assumption).
 HOT_DEGREE_HOURS: Final = (3.0, 20.0)
-#: °C up to which it was never hot (handbook G: "never above 33").
+#: °C up to which it was never hot (rule G: "never above 33").
 NEVER_HOT_C: Final = 33.0
 #: h below 27 °C that are a long stretch, and a very long one (assumption).
 COLD_HOURS: Final = (24.0, 72.0)
-#: °C below which a cold is deep whatever its length (handbook E: 20 for 24 h; assumption).
+#: °C below which a cold is deep whatever its length (rule E: 20 for 24 h; assumption).
 DEEP_COLD_C: Final = 21.0
-#: Days with swings over 2 °C that are several, and many (handbook G "several days"; assumption).
+#: Days with swings over 2 °C that are several, and many (rule G "several days"; assumption).
 SWING_DAYS: Final = (3, 8)
-#: °C up to which a day's swing is calm (handbook E).
+#: °C up to which a day's swing is calm (rule E).
 CALM_SWING_C: Final = 1.0
 #: Share of the time that must be measured for "never" to be said.
 MEASURED_ENOUGH: Final = 0.8
@@ -36,7 +36,7 @@ SEVERE_HOURS: Final = 12.0
 HARMFUL: Final = frozenset({"fan", "power cut"})
 #: Days for which a cabinet counts as new, and an alteration as recent (assumption).
 NEW_DAYS: Final = 150.0
-#: Days after lay in which vapours kill a batch (handbook G: "around weeks 4-6").
+#: Days after lay in which vapours kill a batch (rule G: "around weeks 4-6").
 BATCH_DAYS: Final = (21.0, 49.0)
 _BATCH_SHARE: Final = 0.6
 

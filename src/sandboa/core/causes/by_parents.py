@@ -1,4 +1,4 @@
-"""Infertile, lethal combination, the dam's condition: what dam and sire say (handbook G)."""
+"""Infertile, lethal combination, the dam's condition: what dam and sire say (rule G)."""
 
 from collections.abc import Iterator
 from typing import Final

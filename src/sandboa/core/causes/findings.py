@@ -23,7 +23,7 @@ class FindingKind(StrEnum):
     LARVAE = "larvae"
 
 
-#: Values of each kind with their words; handbook G, column "settle by", and issue 6.
+#: Values of each kind with their words; rule G, column "settle by".
 FINDINGS: Final = {
     FindingKind.OUTSIDE: {
         "clean": "no mould outside",

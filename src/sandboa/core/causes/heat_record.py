@@ -1,4 +1,4 @@
-"""What a record of temperature at the box says of heat, cold and swings (handbook E, G)."""
+"""What a record of temperature at the box says of heat, cold and swings (rule E, G)."""
 
 from collections.abc import Sequence
 from typing import Final

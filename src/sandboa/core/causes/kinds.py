@@ -1,4 +1,4 @@
-"""The causes of loss: what would settle each, and what to change (handbook G)."""
+"""The causes of loss: what would settle each, and what to change (rule G)."""
 
 from dataclasses import dataclass
 from enum import StrEnum
@@ -8,7 +8,7 @@ from sandboa.core.causes.findings import FindingKind
 
 
 class Cause(StrEnum):
-    """In the order of handbook G; unknown is always one of them."""
+    """In the order of rule G; unknown is always one of them."""
 
     INFERTILE = "infertile"
     TOO_DRY = "too dry"
@@ -45,7 +45,7 @@ class Remedy:
     looked_at: tuple[FindingKind, ...] = ()
 
 
-#: handbook G.
+#: rule G.
 REMEDIES: Final = {
     Cause.INFERTILE: Remedy(
         "Open it: yolk and nothing else.",

@@ -1,4 +1,4 @@
-"""Why an egg was lost: the causes ranked, each with what spoke for and against it (handbook G).
+"""Why an egg was lost: the causes ranked, each with what spoke for and against it (rule G).
 
 Scores are log-likelihoods, shares are their softmax. Unknown is one of the
 causes and starts with 0, all others below it: without evidence it leads.

@@ -1,4 +1,4 @@
-"""What each sign is worth for a cause: log scores (handbook G; the numbers are assumptions).
+"""What each sign is worth for a cause: log scores (rule G; the numbers are assumptions).
 
 To change a rule, change its line here; the tests that guard it are
 tests/core/test_causes.py and `./do bench causes`. A keeper can override each

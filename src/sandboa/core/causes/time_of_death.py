@@ -1,4 +1,4 @@
-"""When an egg died, as a window in share developed (handbook G).
+"""When an egg died, as a window in share developed (rule G).
 
 From the last sign of life to the first sign of death, narrowed by what was
 found on opening. An event after death explains nothing.
@@ -33,7 +33,7 @@ _DEATH: Final = frozenset(
 )
 #: Share of a term after death from which such a sign is seen at all: a few days (assumption).
 _SHOWS_AFTER: Final = 0.03
-#: Share developed before which no vessels are seen yet in a living egg: day 7 of 60 (handbook C).
+#: Share developed before which no vessels are seen yet in a living egg: day 7 of 60 (rule C).
 _VESSELS_FROM: Final = 7.0 / 60.0
 #: Share of a term by which a stage found on opening may be misjudged (assumption).
 _STAGE_SLACK: Final = 0.08

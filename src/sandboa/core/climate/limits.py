@@ -1,4 +1,4 @@
-"""Temperatures that harm: live limits, and what a record was exposed to (handbook E)."""
+"""Temperatures that harm: live limits, and what a record was exposed to (rule E)."""
 
 from dataclasses import dataclass
 from enum import StrEnum
@@ -23,7 +23,7 @@ class Limit(StrEnum):
     SWING = "swing"
 
 
-#: (°C, s) above which, for which, it is an emergency; and below which (handbook E).
+#: (°C, s) above which, for which, it is an emergency; and below which (rule E).
 HOT_EMERGENCIES: Final = ((35.0, 6.0 * SECONDS_PER_HOUR), (37.0, 1.0 * SECONDS_PER_HOUR))
 COLD_EMERGENCY: Final = (20.0, 24.0 * SECONDS_PER_HOUR)
 #: s a limit must be passed before it is told: an open door passes sooner (assumption).
@@ -32,7 +32,7 @@ LASTING_S: Final = 1_800.0
 OFF_TARGET_C: Final = 3.0 * FINE_OFF_C
 #: °C of swing over 24 h: up to the first good, up to the second to be watched, beyond it to act on.
 SWING_C: Final = (1.0, 2.0)
-#: Share of the time a limit asks for by which the span it is counted in is longer (handbook E).
+#: Share of the time a limit asks for by which the span it is counted in is longer (rule E).
 _SPAN: Final = 0.25
 #: Share of it over which readings are averaged (assumption: eggs warm and cool over half an hour).
 _AVERAGED: Final = 1.0 / 12.0
@@ -65,7 +65,7 @@ def breaches(series: ReadingSeries, set_point_c: float, now_s: float) -> list[Br
     within a span a quarter longer: a reading on the other side, a door opened
     in between, does not start it anew. For emergencies readings are averaged
     over a twelfth of that time: eggs do not follow each of a sensor's. Silent
-    for more than 2 h: nothing is known, and nothing is said. Source: handbook E.
+    for more than 2 h: nothing is known, and nothing is said. Source: rule E.
     """
     known = series.between(now_s - 3 * _DAY_S, now_s)
     if not len(known.times_s) or now_s - known.times_s[-1] > LOGGER_GAP_S:

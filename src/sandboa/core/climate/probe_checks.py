@@ -12,7 +12,7 @@ from sandboa.core.units import READING_RANGE_C, require_range
 
 #: Relative humidity over saturated sodium chloride at 25-35 °C (Greenspan 1977).
 SALT_HUMIDITY: Final = 0.753
-#: Relative humidity from which a capacitive sensor says "saturated", not a number (handbook E).
+#: Relative humidity from which a capacitive sensor says "saturated", not a number (rule E).
 SATURATED_HUMIDITY: Final = 0.97
 #: °C and relative humidity beyond which a probe is broken, not off (assumption).
 LARGEST_OFFSET_C: Final = 5.0
@@ -94,7 +94,7 @@ def trusted(
 
     A check's offset holds from its time until the next one. Before the first
     the readings stand as they are, ±0.3 °C, or ±0.1 when the probe was checked
-    before it was hung (`checked_from_start`). Source: handbook A3, E.
+    before it was hung (`checked_from_start`). Source: rule A3, E.
     """
     offsets = sorted((c.at_s, c.offset) for c in checks if c.kind is CheckKind.REFERENCE)
     gaps = sorted(left_out)

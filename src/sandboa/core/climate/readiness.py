@@ -1,4 +1,4 @@
-"""Is the cabinet ready for eggs? A measurement, not a date (handbook 1, section 1)."""
+"""Is the cabinet ready for eggs? A measurement, not a date (rule P6)."""
 
 from dataclasses import dataclass
 from enum import StrEnum
@@ -10,15 +10,15 @@ from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.sources import ReadingSeries
 from sandboa.core.units import SECONDS_PER_HOUR
 
-#: h that must have been steady (handbook 1).
+#: h that must have been steady (rule P6).
 STEADY_HOURS: Final = 48
-#: °C between lowest and highest reading of a day (handbook 1).
+#: °C between lowest and highest reading of a day (rule P6).
 DAILY_SWING_C: Final = 1.0
-#: °C between lowest and highest reading of all 48 h (handbook 1: "never over 2").
+#: °C between lowest and highest reading of all 48 h (rule P6: "never over 2").
 WHOLE_SWING_C: Final = 2.0
-#: °C the mean may lie off target (handbook 1).
+#: °C the mean may lie off target (rule P6).
 MEAN_OFF_C: Final = 0.5
-#: h without a reading (handbook 1).
+#: h without a reading (rule P6).
 GAP_HOURS: Final = 2.0
 #: h back over which "since when" is looked for (assumption).
 LOOK_BACK_HOURS: Final = 14 * 24
@@ -71,7 +71,7 @@ def readiness(series: ReadingSeries, target_c: float, now_s: float) -> Readiness
     found by asking the same every hour of the last 14 days.
 
     Readings after `now_s` are not used. Without readings nothing is met.
-    Source: handbook 1, section 1; limits above.
+    Source: rule P6; limits above.
     """
     hours = LOOK_BACK_HOURS
     asked = now_s - SECONDS_PER_HOUR * np.arange(hours, -1, -1.0)

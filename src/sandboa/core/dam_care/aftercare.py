@@ -1,4 +1,4 @@
-"""The dam's checklist after laying, by school (handbook 1, section 2)."""
+"""The dam's checklist after laying, by school (rule P5)."""
 
 from dataclasses import dataclass
 from enum import StrEnum
@@ -7,7 +7,7 @@ from typing import Final
 from sandboa.core.lay_day import Lump
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: Days after laying without a meal taken that are worth a flag (issue 3).
+#: Days after laying without a meal taken that are worth a flag (rule P5).
 NOT_EATING_DAYS: Final = 21.0
 #: Days between weighings while she recovers (assumption).
 WEIGH_EVERY_DAYS: Final = 7.0
@@ -16,7 +16,7 @@ MEAL_EVERY_DAYS: Final = 6.0
 
 
 class TubSchool(StrEnum):
-    """When her tub is cleaned after laying: schools differ (handbook 1, section 2)."""
+    """When her tub is cleaned after laying: schools differ (rule P5)."""
 
     AT_ONCE = "clean at once"
     REST_FIRST = "let her rest 1-2 weeks first"
@@ -46,7 +46,7 @@ WORDS: Final = {
 #: What makes sense around lay day only.
 _OF_LAY_DAY: Final = (AftercareTask.RINSE, AftercareTask.WATER, AftercareTask.CLEAN)
 
-#: Days after laying: best from .. by. First meal 1-3 days (handbook 1); the rest assumptions.
+#: Days after laying: best from .. by. First meal 1-3 days (rule P5); the rest assumptions.
 _ON_LAY_DAY: Final = (0.0, 1.0)
 _FEEL_AGAIN: Final = (0.5, 1.5)
 _FIRST_MEAL: Final = (1.0, 3.0)
@@ -99,7 +99,7 @@ def aftercare(
     now_s: what belongs to lay day is no longer asked for two weeks after it
         should have been done; None keeps every line.
 
-    Source: handbook 1, section 2 (keeper practice).
+    Source: rule P5 (keeper practice).
     """
 
     def item(
@@ -145,7 +145,7 @@ def aftercare(
 def retained_egg(name: str, lump: Lump, laid_s: float, now_s: float) -> str:
     """What to say of a dam in whom an egg may be left, and who was not felt since, by its days.
 
-    Source: handbook 1, section 2: a retained egg is a vet matter.
+    Source: rule P5: a retained egg is a vet matter.
     """
     days = int((now_s - laid_s) // SECONDS_PER_DAY)
     since = "today" if days < 1 else "yesterday" if days < 2 else f"{days} days ago"

@@ -28,7 +28,7 @@ from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 AHEAD_SD_C: Final = 0.2
 #: days of the last week that a probe must have measured for that.
 KNOWN_DAYS: Final = 3.0
-#: days whose mean is taken for the time to come (handbook A2).
+#: days whose mean is taken for the time to come (rule A2).
 RECENT_DAYS: Final = 7.0
 #: s after a move or a new set point from which the box's own record counts again (assumption).
 SETTLING_S: Final = 6.0 * SECONDS_PER_HOUR
@@ -123,7 +123,7 @@ def box_temperature(
 
     Raises ValueError when `as_of_s` is before `laid_s`.
 
-    Source: handbook A2. A gap up to `longest_gap_s` is bridged by a straight
+    Source: rule A2. A gap up to `longest_gap_s` is bridged by a straight
     line; at lay and at `as_of_s` the nearest reading within that time holds.
     A longer gap goes whole to the next source.
     """

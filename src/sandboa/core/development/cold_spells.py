@@ -9,7 +9,7 @@ from sandboa.core.development.curve import DevelopmentCurve
 from sandboa.core.development.sources import SetPoints
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 
-#: °C below which development is noticeably slow (handbook E).
+#: °C below which development is noticeably slow (rule E).
 COLD_BELOW_C: Final = 27.0
 #: s a spell must last to be told (assumption: shorter ones are an open door).
 SHORTEST_SPELL_S: Final = 2.0 * SECONDS_PER_HOUR
@@ -30,7 +30,7 @@ def cold_spells(curve: DevelopmentCurve, set_points: SetPoints) -> tuple[ColdSpe
 
     The delay is the development missed against the set point in force, over
     the rate expected from now on: what the forecast gained in days, everything
-    else the same. Spells less than 2 h apart count as one. Source: handbook E.
+    else the same. Spells less than 2 h apart count as one. Source: rule E.
     """
     times, values = _measured_samples(curve)
     if len(times) == 0:

@@ -28,9 +28,9 @@ class Delay:
         return float(self.median_days * np.exp(self.sigma * ndtri(probability)))
 
 
-#: pip to emergence (handbook A5, keeper practice).
+#: pip to emergence (rule A5, keeper practice).
 EMERGENCE: Final = Delay(median_days=1.3, sigma=0.4)
-#: emergence to first shed: 80 % within 5-10 days (range: handbook A5; shape: assumption).
+#: emergence to first shed: 80 % within 5-10 days (range: rule A5; shape: assumption).
 FIRST_SHED: Final = Delay(median_days=50.0**0.5, sigma=float(np.log(2.0) / (2.0 * ndtri(0.9))))
 #: first shed to first meal: it is offered after the shed, taken within some days (assumption).
 FIRST_MEAL: Final = Delay(median_days=2.0, sigma=0.6)

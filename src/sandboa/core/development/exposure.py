@@ -5,12 +5,12 @@ from typing import Final
 
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 
-#: °C above which harm accumulates (handbook E).
+#: °C above which harm accumulates (rule E).
 HARM_ABOVE_C: Final = 33.5
-#: °C off the set point up to which all is fine (handbook E).
+#: °C off the set point up to which all is fine (rule E).
 FINE_OFF_C: Final = 0.5
 #: °C off the set point from which a stretch is called cool or warm, and cold or hot (assumption:
-#: twice the fine band of handbook E, and what costs a day within a week).
+#: twice the fine band of rule E, and what costs a day within a week).
 NOTICEABLE_C: Final = 2.0 * FINE_OFF_C
 LARGE_C: Final = 2.5
 

@@ -18,7 +18,7 @@ from sandboa.core.development.pipping import TypicalPip, after_now, typical_pip
 from sandboa.core.development.windows import EGG_SD_DAYS, QUANTILES, HatchPrior, Window
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: factor on the uncertainty when the dam incubates (handbook A9).
+#: factor on the uncertainty when the dam incubates (rule A9).
 MATERNAL_FACTOR: Final = 2.0
 
 #: Whatever was not measured errs together, as one source.
@@ -96,7 +96,7 @@ def forecast(
     Quantiles solve D(t) = exp(m + z·s) by inverting D (A4). That no egg has
     pipped yet cuts off the part of e that lies behind (A6), so no window
     reaches into the past. First and last pip are the typical pip shifted by
-    the expected extreme of n eggs (A5). Source: handbook A.
+    the expected extreme of n eggs (A5). Source: rule A.
     """
     prior = prior or HatchPrior()
     curve = curve or DevelopmentCurve(temperature, clock)
@@ -185,7 +185,7 @@ def log_uncertainty(curve: DevelopmentCurve, prior: HatchPrior) -> float:
     ln D. Each probe enters once, weighted by the time it speaks for, wherever it hung; all that
     was not measured is one more source of ±0.7 °C. The time still to come
     belongs to that, unless a probe measured lately what is expected: then it
-    shares the probe's error and has ±0.2 °C of its own. Source: handbook A3.
+    shares the probe's error and has ±0.2 °C of its own. Source: rule A3.
     """
     temperature, clock = curve.temperature, curve.clock
     target = math.exp(prior.mean)

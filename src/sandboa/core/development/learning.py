@@ -1,4 +1,4 @@
-"""What finished clutches teach about this house and its cabinets (handbook A7)."""
+"""What finished clutches teach about this house and its cabinets (rule A7)."""
 
 from collections.abc import Hashable, Sequence
 from dataclasses import dataclass
@@ -8,10 +8,10 @@ import numpy as np
 
 from sandboa.core.development.windows import EGG_SD_DAYS, HatchPrior
 
-#: Sd of the house's and of a cabinet's bias in ln D before anything is known (handbook A7).
+#: Sd of the house's and of a cabinet's bias in ln D before anything is known (rule A7).
 HOUSE_SD: Final = 0.03
 CABINET_SD: Final = 0.02
-#: Days a typical clutch takes, to turn days between eggs into ln D (handbook A1, standard method).
+#: Days a typical clutch takes, to turn days between eggs into ln D (rule A1, standard method).
 _TYPICAL_DAYS: Final = 58.0
 
 
@@ -43,7 +43,7 @@ def learn(
     between clutches (0.045), the error of its own record and that of a mean
     over few eggs. Both biases are shrunk towards zero jointly: one odd clutch
     moves little, six alike move most of the way. The spread between clutches
-    stays as it is. Order of `finished` does not matter. Source: handbook A7.
+    stays as it is. Order of `finished` does not matter. Source: rule A7.
     """
     untaught = untaught or HatchPrior()
     if not finished:

@@ -1,14 +1,14 @@
-"""Time goes by without a pip: late by heat, or is nothing alive in it (handbook A6)?"""
+"""Time goes by without a pip: late by heat, or is nothing alive in it (rule A6)?"""
 
 from typing import Final
 
 from sandboa.core.errors import NotPlausible
 
-#: Chance that no egg of a clutch will pip, where nothing is known of its eggs (handbook A6).
+#: Chance that no egg of a clutch will pip, where nothing is known of its eggs (rule A6).
 NONE_ALIVE_PRIOR: Final = 0.04
-#: Chance from which it is told beside the window (handbook A6).
+#: Chance from which it is told beside the window (rule A6).
 TOLD_FROM: Final = 0.20
-#: Chance from which no date is given: hardly anything speaks for one any more (handbook A6).
+#: Chance from which no date is given: hardly anything speaks for one any more (rule A6).
 NO_DATE_FROM: Final = 0.80
 
 
@@ -21,7 +21,7 @@ def none_alive(no_pip_by_now: float, prior: float = NONE_ALIVE_PRIOR) -> float:
 
     Bayes: prior / (prior + (1 - prior) · no_pip_by_now). It is `prior` while
     no pip is due, rises as time goes by and never falls. Raises NotPlausible
-    outside 0 to 1. Source: handbook A6.
+    outside 0 to 1. Source: rule A6.
     """
     for name, share in (("no_pip_by_now", no_pip_by_now), ("prior", prior)):
         if not 0.0 <= share <= 1.0:

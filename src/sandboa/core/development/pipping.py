@@ -1,4 +1,4 @@
-"""Some eggs have pipped: what that says of the others (handbook A6)."""
+"""Some eggs have pipped: what that says of the others (rule A6)."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass

@@ -1,4 +1,4 @@
-"""How a place usually stands to its cabinet, and to the set point (handbook A2, E)."""
+"""How a place usually stands to its cabinet, and to the set point (rule A2, E)."""
 
 from typing import Final
 
@@ -8,7 +8,7 @@ from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.sources import LOGGER_GAP_S, ReadingSeries, SetPoints
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: days of common record from which a shelf's offset is learned (handbook E).
+#: days of common record from which a shelf's offset is learned (rule E).
 OFFSET_DAYS: Final = 14.0
 
 
@@ -21,7 +21,7 @@ def learned_offset_c(place: ReadingSeries, cabinet: ReadingSeries, as_of_s: floa
     When one of the two fell silent before `as_of_s`, the 14 days end where it
     did. The place's readings are compared with the cabinet's straight line at
     the same moments, where the cabinet has readings within 2 h on both sides.
-    Source: handbook E.
+    Source: rule E.
     """
     known = [series.between(-np.inf, as_of_s).times_s for series in (place, cabinet)]
     if not all(len(times) for times in known):

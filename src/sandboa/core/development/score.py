@@ -1,4 +1,4 @@
-"""How good the forecasts were: error in days, and how often the windows held (handbook A8)."""
+"""How good the forecasts were: error in days, and how often the windows held (rule A8)."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -9,7 +9,7 @@ import numpy as np
 from sandboa.core.development.windows import Window
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: Days after lay on which a forecast is kept to be scored (handbook A8).
+#: Days after lay on which a forecast is kept to be scored (rule A8).
 SCORED_DAYS: Final = (0, 30, 50)
 
 

@@ -11,14 +11,14 @@ import numpy as np
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.units import SECONDS_PER_HOUR
 
-#: s between readings up to which a straight line is drawn (handbook A2).
+#: s between readings up to which a straight line is drawn (rule A2).
 LOGGER_GAP_S: Final = 2.0 * SECONDS_PER_HOUR
 #: s between hand readings that still speak for the time between (assumption: read once a day).
 HAND_GAP_S: Final = 26.0 * SECONDS_PER_HOUR
-#: °C (1 sd) of a probe checked against a reference, and of one never checked (handbook A3).
+#: °C (1 sd) of a probe checked against a reference, and of one never checked (rule A3).
 CHECKED_PROBE_SD_C: Final = 0.1
 UNCHECKED_PROBE_SD_C: Final = 0.3
-#: °C (1 sd) of any stretch that was not measured, the future included (handbook A3).
+#: °C (1 sd) of any stretch that was not measured, the future included (rule A3).
 ESTIMATED_SD_C: Final = 0.7
 
 

@@ -5,7 +5,7 @@ from typing import Final
 
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: days (1 sd) by which eggs of one clutch differ (handbook A5).
+#: days (1 sd) by which eggs of one clutch differ (rule A5).
 EGG_SD_DAYS: Final = 1.0
 #: Of every window: p10..p90 holds 80 %, p25..p75 half.
 QUANTILES: Final = (0.10, 0.25, 0.50, 0.75, 0.90)
@@ -15,7 +15,7 @@ QUANTILES: Final = (0.10, 0.25, 0.50, 0.75, 0.90)
 class HatchPrior:
     """The typical egg pips when D = exp(e), e ~ Normal(mean, sd²).
 
-    Defaults are handbook A3 (assumption until the house has its own record).
+    Defaults are rule A3 (assumption until the house has its own record).
     """
 
     mean: float = 0.0

@@ -1,4 +1,4 @@
-"""Early dents while there is time: a dry box, the shell, or a failing egg? (handbook B, D, G)
+"""Early dents while there is time: a dry box, the shell, or a failing egg? (rule B, D, G)
 
 Each cause is given a log score by what speaks for and against it, and shares
 are their softmax. Unknown is always one of them, so that no evidence gives
@@ -25,7 +25,7 @@ class DentCause(StrEnum):
     UNKNOWN = "unknown"
 
 
-#: Log scores by name, with what they stand for (assumption; signs of handbook B and G).
+#: Log scores by name, with what they stand for (assumption; signs of rule B and G).
 CAUSE_SCORES: Final = {
     "many early": (2.5, "dry box: half or more of the eggs are early"),
     "few early": (-1.5, "dry box: fewer are early"),

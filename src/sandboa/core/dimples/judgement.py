@@ -15,13 +15,13 @@ from sandboa.core.dimples.stages import (
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: Share of the live eggs that must be early before the box is to blame (handbook B).
+#: Share of the live eggs that must be early before the box is to blame (rule B).
 BOX_SHARE: Final = 0.5
-#: Live eggs a box has at least before its eggs can say that it is dry (handbook B).
+#: Live eggs a box has at least before its eggs can say that it is dry (rule B).
 FEWEST_TO_VOTE: Final = 3
-#: days after watering within which a falling grade proves it was thirst (handbook B).
+#: days after watering within which a falling grade proves it was thirst (rule B).
 ANSWER_DAYS: Final = 5.0
-#: A rise by this many grades within this many days before this share is urgent (handbook B).
+#: A rise by this many grades within this many days before this share is urgent (rule B).
 FAST_RISE_GRADES: Final = 2
 FAST_RISE_DAYS: Final = 7.0
 FAST_RISE_BEFORE: Final = 0.8
@@ -104,7 +104,7 @@ def judge_egg(
     water_says_dry: bool = False,
     stages: Stages = ALLOWED_FROM,
 ) -> DimpleJudgement:
-    """Judge one egg among its box (handbook B).
+    """Judge one egg among its box (rule B).
 
     Parameters
     ----------
@@ -204,7 +204,7 @@ def _box_is_blamed(live_eggs: int, dented: int, water_says_dry: bool) -> bool:
 def rose_fast(history: Sequence[Grading], at_s: float) -> bool:
     """Whether the latest grade is 2 or more above one of the 7 days before it, before p = 0.8.
 
-    `history` in any order; looks after `at_s` are ignored. Handbook B.
+    `history` in any order; looks after `at_s` are ignored. Rule B.
     """
     seen = sorted((g for g in history if g.at_s <= at_s), key=lambda g: g.at_s)
     if not seen or seen[-1].development >= FAST_RISE_BEFORE:
@@ -219,7 +219,7 @@ def answered_water(history: Sequence[Grading], watered_s: Sequence[float]) -> fl
     """The latest watering (s) that the egg answered, or None.
 
     Answered: the last look before it is followed, within 5 days of it, by a
-    look at least one grade lower. That proves the box was dry (handbook B).
+    look at least one grade lower. That proves the box was dry (rule B).
     """
     before = sorted(history, key=lambda g: g.at_s)
     # Back in time, so that each look is met once: when a grade was seen soonest after `water_s`.

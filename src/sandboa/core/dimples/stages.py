@@ -9,15 +9,15 @@ from typing import Final
 
 from sandboa.core.errors import NotPlausible
 
-#: (share developed p = D/exp(m), turgor grade normal from there on), handbook B (keeper practice).
+#: (share developed p = D/exp(m), turgor grade normal from there on), rule B (keeper practice).
 ALLOWED_FROM: Final = ((0.50, 1), (0.65, 2), (0.85, 3))
 #: Turgor grades: 0 firm; 1 one slight dimple; 2 clear dents; 3 creased or sunken; 4 collapsed.
 GRADES: Final = (0, 1, 2, 3, 4)
-#: Highest grade that is ever normal before pip (handbook B).
+#: Highest grade that is ever normal before pip (rule B).
 HIGHEST_ALLOWED: Final = 3
-#: p from which a collapsed egg is "look today" rather than alarm (handbook B).
+#: p from which a collapsed egg is "look today" rather than alarm (rule B).
 FULL_TERM_FROM: Final = 0.95
-#: Grades a rough or windowed shell may be ahead (handbook B).
+#: Grades a rough or windowed shell may be ahead (rule B).
 THIN_SHELL_ALLOWANCE: Final = 1
 
 

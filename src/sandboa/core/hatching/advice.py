@@ -1,8 +1,8 @@
 """What to do at an egg that is closed or pipped, by the keeper's school of cutting.
 
 To change when a rescue is considered, change `RESCUE_HOURS`; the test that
-guards it is tests/core/test_hatch_advice.py. Source: handbook 1, sections 3
-and 5, handbook G (opened too early; could not get out); keeper practice.
+guards it is tests/core/test_hatch_advice.py. Source: rule P8, sections 3
+and 5, rule G (opened too early; could not get out); keeper practice.
 """
 
 from dataclasses import dataclass
@@ -14,16 +14,16 @@ from sandboa.core.methods import CuttingSchool
 from sandboa.core.rounds.due import which_eggs
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 
-#: h after the first pip from which a closed egg may be, and is, considered for rescue (handbook 1).
+#: h after the first pip from which a closed egg may be, and is, considered for rescue (rule P8).
 RESCUE_HOURS: Final = (36.0, 48.0)
 #: Share developed from which an egg is full term: before it, cutting opens it too early (G).
 FULL_TERM: Final = 0.95
 #: h after the pip from which it is looked whether the slit still stands open (G).
 SLIT_HOURS: Final = 24.0
-#: h after the pip in which most are out; cut eggs take longer (handbook 1; cut: assumption).
+#: h after the pip in which most are out; cut eggs take longer (rule P8; cut: assumption).
 OUT_HOURS: Final = 72.0
 CUT_OUT_HOURS: Final = 120.0
-#: Turgor grade that counts as deflated (handbook 1.3: "full term and all eggs deflated").
+#: Turgor grade that counts as deflated (rule P8: "full term and all eggs deflated").
 DEFLATED_GRADE: Final = 2
 #: Days from lay which a calendar calls full term at any temperature (keeper practice).
 CALENDAR_DAYS: Final = 60.0

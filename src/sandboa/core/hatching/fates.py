@@ -1,4 +1,4 @@
-"""What became of an egg (handbook 1, section 5). Only the keeper declares one."""
+"""What became of an egg (rule P8). Only the keeper declares one."""
 
 from dataclasses import dataclass
 from enum import StrEnum

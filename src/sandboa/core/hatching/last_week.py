@@ -16,7 +16,7 @@ class LastWeekTask(StrEnum):
     TOOLS = "tools"
 
 
-#: handbook 1, sections 3, 5 and 7 (keeper practice).
+#: rule P8 (keeper practice).
 WORDS: Final = {
     LastWeekTask.PAPER_BOX: (
         "A fresh box with damp paper, warmed to the cabinet's temperature, for eggs that have "

@@ -16,7 +16,7 @@ from sandboa.core.errors import NotPlausible
 
 
 class Sign(StrEnum):
-    """What announces a clutch (handbook 1, section 1)."""
+    """What announces a clutch (rule P1)."""
 
     OFF_FOOD = "off food"
     OVULATION = "ovulation"
@@ -58,7 +58,7 @@ class LayInterval:
         return (days - self.median_days) * _Z_USUAL / (spread * side)
 
 
-#: Handbook 1, section 1 (keeper practice).
+#: Rule P1 (keeper practice).
 INTERVALS: Final = {
     Sign.OVULATION: LayInterval(44.0, 38.0, 54.0),
     Sign.PRE_LAY_SHED: LayInterval(30.0, 26.0, 38.0),
@@ -111,7 +111,7 @@ def learn(sign: Sign, past: Sequence[PastInterval], dam: int) -> Learned:
 
     Raises NotPlausible for a sign that forecasts nothing (off food) and
     ValueError for intervals that are not finite. Order plays no part.
-    Source: normal-normal shrinkage, as in handbook A7; shares are assumptions.
+    Source: normal-normal shrinkage, as in rule A7; shares are assumptions.
     """
     interval = _interval(sign)
     if not past:

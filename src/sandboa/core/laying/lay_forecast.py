@@ -42,7 +42,7 @@ def strongest_sign(signs: Sequence[SeenSign]) -> SeenSign | None:
 
     A shed, once it is recorded, overrides an ovulation whichever was seen
     later; a shed that was not the one before laying is undone in the log.
-    Source: handbook 1, section 1.
+    Source: rule P1.
     """
     forecasting = [s for s in signs if s.sign in INTERVALS]
     if not forecasting:
@@ -60,8 +60,8 @@ def lay_forecast(sign: SeenSign, now_s: float, learned: Learned | None = None) -
         window never reaches into the past.
     learned: what the house's own clutches change (see `learn`).
 
-    Raises KeyError for a sign without an interval. The usual range of the
-    handbook is taken as an 80 % window around its median (assumption).
+    Raises KeyError for a sign without an interval. The usual range of rule P1
+    is taken as an 80 % window around its median (assumption).
     """
     learned = learned or Learned()
     interval = INTERVALS[sign.sign]

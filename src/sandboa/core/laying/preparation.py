@@ -17,7 +17,7 @@ class PreparationTask(StrEnum):
     BOX_WARM = "box warm"
 
 
-#: Days before the earliest likely egg: better from .. at the latest (handbook 1, section 1;
+#: Days before the earliest likely egg: better from .. at the latest (rule P1;
 #: the nest spot takes the dates of the cleaning, an assumption).
 DAYS_BEFORE: Final = {
     PreparationTask.NEST: (14.0, 7.0),
@@ -50,7 +50,7 @@ def preparation(window: Window) -> tuple[Preparation, ...]:
     """The preparation list of a lay window, in the order in which things fall due.
 
     Counted from the window's early end (p10), for the eggs do not wait for
-    its middle. Source: handbook 1, section 1 (keeper practice).
+    its middle. Source: rule P1 (keeper practice).
     """
     first_egg_s = window.p10
     return tuple(

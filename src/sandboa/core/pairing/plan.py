@@ -6,14 +6,14 @@ from typing import Final
 
 from sandboa.core.units import SECONDS_PER_DAY, require_range
 
-#: Days from one visit to the next of the same pair (issue 3; handbook G: "3-4 weeks apart").
+#: Days from one visit to the next of the same pair (rules P1 and G: "3-4 weeks apart").
 VISIT_INTERVAL_DAYS: Final = 25.0
 VISIT_INTERVAL_RANGE_DAYS: Final = (5.0, 90.0)
 #: Days a visit lasts, when planning (assumption).
 VISIT_DAYS: Final = 3.0
-#: Dams per sire above which a warning is due (issue 3; handbook G: "3-4").
+#: Dams per sire above which a warning is due (rules P1 and G: "3-4").
 MOST_DAMS_PER_SIRE: Final = 4
-#: g below which many keepers do not breed a dam (handbook 1, section 1).
+#: g below which many keepers do not breed a dam (rule P1).
 LIGHTEST_DAM_G: Final = 1500.0
 
 

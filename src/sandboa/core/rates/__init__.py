@@ -1,4 +1,4 @@
-"""Small numbers: rates with intervals that know how little they rest on (handbook H)."""
+"""Small numbers: rates with intervals that know how little they rest on (rule H)."""
 
 from sandboa.core.rates.compare import Comparison, compare
 from sandboa.core.rates.groups import GroupRate, group_rates

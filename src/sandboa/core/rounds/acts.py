@@ -1,4 +1,4 @@
-"""What is done at a box and to an egg on a round (handbook 1, section 4)."""
+"""What is done at a box and to an egg on a round (rule P7)."""
 
 from enum import StrEnum
 

@@ -1,4 +1,4 @@
-"""What is due at a box today, and why (handbook 1, sections 3 and 4).
+"""What is due at a box today, and why (rule P7).
 
 To change a rhythm, change `VISIT_EVERY_DAYS`; the test that guards it is
 tests/core/test_due_and_air.py.
@@ -13,7 +13,7 @@ from sandboa.core.dimples.judgement import Scope, Urgency
 from sandboa.core.methods import LastDays, Visits
 from sandboa.core.units import SECONDS_PER_DAY, whole_days
 
-#: Days between visits by the method's rhythm; None: only looked at through the lid (handbook 1).
+#: Days between visits by the method's rhythm; None: only looked at through the lid (rule P7).
 VISIT_EVERY_DAYS: Final = {
     Visits.SET_AND_FORGET: None,
     Visits.EVERY_14_DAYS: 14.0,
@@ -22,9 +22,9 @@ VISIT_EVERY_DAYS: Final = {
 }
 #: Days after the last look on which an egg in doubt is looked at again (assumption).
 WATCH_EVERY_DAYS: Final = 3.0
-#: Days after watering on which dented eggs are looked at again; they have 5 to answer (handbook B).
+#: Days after watering on which dented eggs are looked at again; they have 5 to answer (rule B).
 ANSWER_LOOK_DAYS: Final = 3.0
-#: Share developed around which every egg is candled once, mid-term (assumption; issue 5).
+#: Share developed around which every egg is candled once, mid-term (rule P7; assumption).
 MID_TERM: Final = (0.45, 0.60)
 #: Days before it in which a candling counts for it (assumption).
 CANDLED_BEFORE_DAYS: Final = 3.0

@@ -1,4 +1,4 @@
-"""What a season taught, in at most six sentences, each with its number (issue 6, handbook H).
+"""What a season taught, in at most six sentences, each with its number (rule H).
 
 A sentence about groups is said only where it would hold if every group had
 been asked about: with many comparisons one is bound to look striking.
@@ -11,7 +11,7 @@ from typing import Final
 from sandboa.core.rates import Comparison, Rate, Tally, compare
 
 MOST_SENTENCES: Final = 6
-#: Chance of a wrong call over all groups that were compared (handbook H: intervals or nothing).
+#: Chance of a wrong call over all groups that were compared (rule H: intervals or nothing).
 _WRONG: Final = 0.05
 #: Days by which forecasts must have been off to be worth a sentence, and clutches it rests on.
 _BIAS_DAYS: Final = 0.5

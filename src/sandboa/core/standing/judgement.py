@@ -1,4 +1,4 @@
-"""Is the egg alive? An explained probability (handbook C)."""
+"""Is the egg alive? An explained probability (rule C)."""
 
 import math
 from collections.abc import Iterable, Iterator
@@ -65,7 +65,7 @@ class Situation:
     ----------
     laid_s, now_s: s.
     excess: grades its dents are ahead of its stage, 0 when the whole box is
-        early: then the box is to blame and no egg (handbook B).
+        early: then the box is to blame and no egg (rule B).
     first_pip_s: first pip among its siblings, None before; this egg is closed.
     """
 
@@ -80,7 +80,7 @@ def judge_standing(
     situation: Situation,
     rules: StandingRules = DEFAULT_RULES,
 ) -> EggStanding:
-    """Log-odds = prior + sum of evidence, the latest of each kind counting (handbook C).
+    """Log-odds = prior + sum of evidence, the latest of each kind counting (rule C).
 
     `observations` in any order; what lies after `now_s` is ignored. Looks with
     the torch before day 5 are the lay look and set the prior; from then on

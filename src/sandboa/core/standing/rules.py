@@ -1,4 +1,4 @@
-"""The numbers of an egg's standing, as the house uses them (handbook C)."""
+"""The numbers of an egg's standing, as the house uses them (rule C)."""
 
 from dataclasses import dataclass, field
 from enum import StrEnum
@@ -7,7 +7,7 @@ from typing import Final
 from sandboa.core.candling import Vessels
 from sandboa.core.standing.signs import Sign
 
-#: Log-odds (alive : dead) an egg starts with, by its look on lay day (handbook C; "unsure",
+#: Log-odds (alive : dead) an egg starts with, by its look on lay day (rule C; "unsure",
 #: between weak and not candled, is an assumption: a look that showed nothing clear says a little).
 PRIORS: Final = {
     "strong": 3.5,
@@ -23,7 +23,7 @@ PRIOR_WORDS: Final = {
     "unsure": "candled on lay day, and not sure",
     "none": "no vessels seen on lay day",
 }
-#: Factor on every weight, for signs lean on one another (handbook C).
+#: Factor on every weight, for signs lean on one another (rule C).
 DEPENDENCE: Final = 0.8
 #: h after the first pip among siblings from which a closed egg is late, and per how many (C).
 LATE_AFTER_HOURS: Final = 36.0
@@ -44,7 +44,7 @@ class Standing(StrEnum):
         return list(Standing).index(self)
 
 
-#: Chance of being alive from which an egg has that standing (handbook C).
+#: Chance of being alive from which an egg has that standing (rule C).
 STANDING_FROM: Final = {Standing.SOUND: 0.85, Standing.WATCH: 0.50, Standing.FAILING: 0.15}
 
 

@@ -1,4 +1,4 @@
-"""What would settle an egg's standing, and when (handbook C; handbook 1, section 2)."""
+"""What would settle an egg's standing, and when (rule C; rule P3)."""
 
 import math
 from collections.abc import Iterable

@@ -1,4 +1,4 @@
-"""Signs of an egg: what a keeper sees, smells, feels, and the weight each carries (handbook C).
+"""Signs of an egg: what a keeper sees, smells, feels, and the weight each carries (rule C).
 
 To change what a sign is worth, change its line in `SIGNS`; the test that
 guards it is tests/core/test_standing.py. A keeper can override each in settings.
@@ -54,7 +54,7 @@ def _sign(kind: SignKind, value: str, weight: float, words: str, **limits: float
     return Sign(kind, value, weight, words, **limits)
 
 
-#: Weights and stage limits: handbook C (keeper practice; assumption).
+#: Weights and stage limits: rule C (keeper practice; assumption).
 SIGNS: Final = {
     (sign.kind, sign.value): sign
     for sign in (

@@ -1,4 +1,4 @@
-"""How fast a box dries when nobody weighs it: vapour, air exchange, medium (handbook D3)."""
+"""How fast a box dries when nobody weighs it: vapour, air exchange, medium (rule D3)."""
 
 import math
 from dataclasses import dataclass, field
@@ -9,13 +9,13 @@ from sandboa.core.climate.probe_checks import SATURATED_HUMIDITY
 from sandboa.core.units import Z80
 from sandboa.core.water.mixing import medium_named
 
-#: Relative humidity of the air in a box with damp medium (handbook D3).
+#: Relative humidity of the air in a box with damp medium (rule D3).
 BOX_HUMIDITY: Final = 0.99
 #: Relative humidity of a cabinet's air where nothing measures it, and the 80 % range of what it
-#: may be (handbook D4; assumption).
+#: may be (rule D4; assumption).
 UNKNOWN_HUMIDITY: Final = 0.40
 UNKNOWN_HUMIDITY_RANGE: Final = (0.25, 0.65)
-#: Effective air exchange by closing, l/day (handbook D3; assumption).
+#: Effective air exchange by closing, l/day (rule D3; assumption).
 EXCHANGE_L_DAY: Final = {
     Closing.SEALED_FILM: 10.0,
     Closing.PIN_HOLES: 20.0,
@@ -23,7 +23,7 @@ EXCHANGE_L_DAY: Final = {
     Closing.CRACKED_CORNER: 110.0,
     Closing.LOOSE_LID: 180.0,
 }
-#: Factor of the medium on it (handbook D3; keeper practice).
+#: Factor of the medium on it (rule D3; keeper practice).
 MEDIUM_FACTOR: Final = {
     "vermiculite": 0.6,
     "ready-mixed": 0.7,
@@ -33,7 +33,7 @@ MEDIUM_FACTOR: Final = {
     "sponges": 1.0,
     "water under a grid": 1.1,
 }
-#: Sd of the exchange as a factor, before any weighing (handbook D3; assumption).
+#: Sd of the exchange as a factor, before any weighing (rule D3; assumption).
 EXCHANGE_SD_FACTOR: Final = 2.0
 
 
@@ -81,7 +81,7 @@ def loss_g_day(
     A cabinet humidity of 97 % or more is a sensor at its end, which says
     "saturated" and no number: it counts as 97 %.
 
-    Example of the handbook: perlite, cracked corner, 31.5 °C and 40 %: 2.1 g a day.
+    Example: perlite, cracked corner, 31.5 °C and 40 %: 2.1 g a day.
     """
     inside = vapour_density_g_l(box_c, BOX_HUMIDITY)
     outside = vapour_density_g_l(cabinet_c, min(cabinet_humidity, SATURATED_HUMIDITY))

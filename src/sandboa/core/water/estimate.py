@@ -1,4 +1,4 @@
-"""Water left in a box, from physics, weighings and signs together (handbook D3-D5).
+"""Water left in a box, from physics, weighings and signs together (rule D3-D5).
 
 The exchange of one box is its closing's times a lognormal factor q. Every
 weighing and sign makes some q likelier; the share left and the dates follow
@@ -20,7 +20,7 @@ from sandboa.core.water.ledger import SCALE_SD_G, MassLedger, Pour, Weighing
 from sandboa.core.water.loss_curve import LossCurve
 from sandboa.core.water.signs import WaterSign, WaterSignKind, speaks_for
 
-#: Shares of the set-up water at which to top up, and at which it counts as dry (handbook D4).
+#: Shares of the set-up water at which to top up, and at which it counts as dry (rule D4).
 TOP_UP_SHARE: Final = 0.50
 DRY_SHARE: Final = 0.25
 #: Sd of what a box loses between two weighings, as a share of it: doors, film, days (assumption).
@@ -92,7 +92,7 @@ def water_left(
     signs: Sequence[WaterSign] = (),
     what_if_g_day: float | None = None,
 ) -> WaterLeft | None:
-    """What is left at `now_s`, and when it reaches 50 % and 25 % (handbook D4).
+    """What is left at `now_s`, and when it reaches 50 % and 25 % (rule D4).
 
     Parameters
     ----------
@@ -105,7 +105,7 @@ def water_left(
 
     A box is never fuller than its medium holds, nor emptier than empty. What
     was felt in the medium moves the water itself, the more the longer nobody
-    weighed: today's hand outweighs a month of reckoning (handbook D5).
+    weighed: today's hand outweighs a month of reckoning (rule D5).
     """
     if not ledger.water_g:
         return None

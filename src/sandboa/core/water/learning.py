@@ -1,4 +1,4 @@
-"""What weighed boxes teach of a closing in this house (handbook D3).
+"""What weighed boxes teach of a closing in this house (rule D3).
 
 A house's film may be laid tighter than another's: the mean factor of a
 closing is learned by normal-normal shrinkage over the boxes weighed with it.

@@ -1,4 +1,4 @@
-"""The mass of a box over its time: what it should weigh, and what is missing (handbook D2)."""
+"""The mass of a box over its time: what it should weigh, and what is missing (rule D2)."""
 
 import math
 from collections.abc import Sequence
@@ -9,14 +9,14 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_range
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 
-#: g by which a kitchen scale errs (1 sd; handbook D3).
+#: g by which a kitchen scale errs (1 sd; rule D3).
 SCALE_SD_G: Final = 2.0
 #: g a box may seem heavier than it can be before the entry is doubted: 3 sd of two weighings.
 HEAVIER_G: Final = 8.0
 
 
-#: g (mean, sd) an egg taken out unweighed counts, where none of its clutch was weighed (handbook
-#: D2; assumption).
+#: g (mean, sd) an egg taken out unweighed counts, where none of its clutch was weighed
+#: (rule D2; assumption).
 UNWEIGHED_EGG_G: Final = (85.0, 12.0)
 
 

@@ -1,4 +1,4 @@
-"""What a box would have lost by physics alone, added up over its days (handbook D3)."""
+"""What a box would have lost by physics alone, added up over its days (rule D3)."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass

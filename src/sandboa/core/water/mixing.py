@@ -1,4 +1,4 @@
-"""Mixing medium and water by weight (handbook D1)."""
+"""Mixing medium and water by weight (rule D1)."""
 
 from dataclasses import dataclass
 from typing import Final
@@ -14,7 +14,7 @@ VOLUME_RANGE_L: Final = (0.05, 60.0)
 
 @dataclass(frozen=True, slots=True)
 class Medium:
-    """A school of medium (handbook 1, section 3).
+    """A school of medium (rule D1).
 
     `density_g_l` is (typical, low, high) dry bulk mass per litre, or None
     where volume says nothing about mass. `ratio` is the usual water to dry
@@ -27,7 +27,7 @@ class Medium:
     on_grid: bool = False
 
 
-#: Densities: handbook D1 (keeper practice); half and half is their mean (assumption).
+#: Densities: rule D1 (keeper practice); half and half is their mean (assumption).
 MEDIA: Final = (
     Medium("vermiculite", (110.0, 80.0, 140.0), 1.0),
     Medium("perlite", (100.0, 70.0, 130.0), 1.0),
@@ -70,7 +70,7 @@ def medium_named(name: str) -> Medium:
 
 
 def mix(medium: str, dry_mass_g: float, ratio: float | None = None) -> Mix:
-    """Water = dry mass x ratio (by weight, handbook D1).
+    """Water = dry mass x ratio (by weight, rule D1).
 
     `dry_mass_g` 1-20,000 g; `ratio` 0.1-5 g of water per g, by default the
     medium's usual one. Raises NotPlausible outside these, or when the medium
@@ -87,7 +87,7 @@ def mix(medium: str, dry_mass_g: float, ratio: float | None = None) -> Mix:
 
 
 def dry_mass_from_volume(medium: str, litres: float) -> DryMass:
-    """Rough dry mass of `litres` (0.05-60) of medium, with its likely range (handbook D1)."""
+    """Rough dry mass of `litres` (0.05-60) of medium, with its likely range (rule D1)."""
     known = medium_named(medium)
     require_range("volume", litres, VOLUME_RANGE_L, "l")
     if known.density_g_l is None:

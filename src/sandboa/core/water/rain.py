@@ -1,4 +1,4 @@
-"""What a lid that rains means for its stage, and what to do about it (handbook 1, section 4)."""
+"""What a lid that rains means for its stage, and what to do about it (rule D5)."""
 
 from typing import Final
 

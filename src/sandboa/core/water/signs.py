@@ -1,4 +1,4 @@
-"""What lid, medium and hand say of a box's water: evidence with wide error (handbook D5)."""
+"""What lid, medium and hand say of a box's water: evidence with wide error (rule D5)."""
 
 from dataclasses import dataclass
 from enum import StrEnum
@@ -13,7 +13,7 @@ class WaterSignKind(StrEnum):
     FEEL = "weight"
 
 
-#: (kind, value): share of the set-up water it speaks for, and its sd (assumption; handbook D5).
+#: (kind, value): share of the set-up water it speaks for, and its sd (assumption; rule D5).
 WATER_SIGNS: Final = {
     (WaterSignKind.MEDIUM, "drips"): (1.00, 0.30),
     (WaterSignKind.MEDIUM, "clumps"): (0.70, 0.25),
@@ -27,7 +27,7 @@ WATER_SIGNS: Final = {
     (WaterSignKind.FEEL, "light"): (0.35, 0.30),
 }
 #: Share developed from which a wet lid says nothing of the medium: eggs give off water
-#: before pipping (handbook 1, section 4).
+#: before pipping (rule D5).
 LID_SILENT_FROM: Final = 0.85
 
 

@@ -1,4 +1,4 @@
-"""How many grams a box has lost, and how many to put back (handbook D2)."""
+"""How many grams a box has lost, and how many to put back (rule D2)."""
 
 import math
 from dataclasses import dataclass
@@ -7,9 +7,9 @@ from typing import Final
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR, require_range
 
-#: g to which a top-up is rounded: what a keeper can pour (handbook D2).
+#: g to which a top-up is rounded: what a keeper can pour (rule D2).
 ROUND_TO_G: Final = 5.0
-#: Share of the set-up water above which a top-up is split over two days (handbook D2).
+#: Share of the set-up water above which a top-up is split over two days (rule D2).
 SPLIT_ABOVE: Final = 0.6
 #: g of water a keeper pours into one box at once (assumption).
 POURED_RANGE_G: Final = (1.0, 2_000.0)
@@ -36,7 +36,7 @@ class TopUp:
 
 
 #: Hours after the first half of a split top-up from which the second is due, and days until which
-#: it is asked for (handbook D2: over two days; assumption: the next morning is the next day).
+#: it is asked for (rule D2: over two days; assumption: the next morning is the next day).
 REST_AFTER_HOURS: Final = 14.0
 REST_WITHIN_DAYS: Final = 7.0
 #: g that must have been missing after the first half for a second to be worth opening the box.

@@ -68,7 +68,8 @@ _LIMIT_SEVERITY: Final = {
 }
 
 
-#: s of silence over eggs from which a logger is more than a notice (issue 6; assumption).
+#: s of silence over eggs from which a logger is more than a notice (product requirement;
+#: assumption).
 DEAD_LOGGER_S: Final = 6 * SECONDS_PER_HOUR
 
 

@@ -42,7 +42,7 @@ def probes_of(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> list[Probe]
 
 
 def development_curve(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> DevelopmentCurve:
-    """D(t) of a clutch from everything measured by `as_of_s` (handbook A2)."""
+    """D(t) of a clutch from everything measured by `as_of_s` (rule A2)."""
     return DevelopmentCurve(_temperature_at_box(snapshot, clutch, as_of_s), DEFAULT_CLOCK)
 
 

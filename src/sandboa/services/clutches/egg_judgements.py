@@ -117,7 +117,7 @@ def judge_eggs(
     at_pip: float = 1.0,
     water: WaterLeft | None = None,
 ) -> EggsView:
-    """Judge each live egg by the share developed now, p = D/`at_pip` (handbook B, C).
+    """Judge each live egg by the share developed now, p = D/`at_pip` (rule B, C).
 
     Only looks up to `as_of_s` count. Slugs and removed eggs are no eggs here.
     Eggs nobody has looked at count among the box's live eggs, as not dented.

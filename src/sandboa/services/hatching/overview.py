@@ -24,7 +24,7 @@ from sandboa.services.clutches.methods import method_of, was_chosen
 from sandboa.services.hatching.hatchlings import hatchling_name
 from sandboa.services.snapshot.snapshot import Snapshot
 
-#: Meals taken after which a hatchling is settled (handbook 1: "several"; assumption).
+#: Meals taken after which a hatchling is settled (rule P8: "several"; assumption).
 SETTLED_MEALS: Final = 3
 #: days after it came out from which a hatchling is not followed here any more (assumption).
 FOLLOWED_DAYS: Final = 90.0

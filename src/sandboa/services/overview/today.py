@@ -16,7 +16,7 @@ from sandboa.services.clutches.issued_forecasts import lessons
 from sandboa.services.rounds.due_now import BoxDue, box_due, dents_words
 from sandboa.services.snapshot.snapshot import Snapshot
 
-#: days ahead in which a first pip is announced (handbook 3: "last week").
+#: days ahead in which a first pip is announced (product requirement: "last week").
 PIP_SOON_DAYS: Final = 7.0
 #: days for which a cold spell stays news (assumption).
 COLD_NEWS_DAYS: Final = 10.0

@@ -26,7 +26,7 @@ from sandboa.services.people.tokens import hash_of
 
 #: Days a session lasts unused (assumption: a phone that lies in the animal room all season).
 SESSION_DAYS: Final = 90
-#: Days after which a session ends however much it is used (issue 15).
+#: Days after which a session ends however much it is used (product requirement).
 LONGEST_SESSION_DAYS: Final = 180
 #: Passphrases hashed at a time, each some 64 MB, and how many more may wait for their turn.
 HASHING_AT_A_TIME: Final = 2

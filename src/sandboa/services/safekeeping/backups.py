@@ -27,7 +27,7 @@ from sandboa.records.machine import (
 
 #: Hour of the machine's day at which a backup is due (assumption: nobody is at the boxes).
 BACKUP_HOUR: Final = 3
-#: s without a good backup after which it is an alarm (issue 15).
+#: s without a good backup after which it is an alarm (product requirement).
 MISSED_S: Final = 3 * SECONDS_PER_DAY
 #: s before a backup that failed is tried again: a disk may have been put back (assumption).
 RETRY_S: Final = 3_600.0

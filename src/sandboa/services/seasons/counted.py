@@ -16,7 +16,7 @@ from sandboa.services.snapshot.snapshot import Snapshot
 
 
 class Dimension(StrEnum):
-    """By what hatch rates are grouped (handbook H)."""
+    """By what hatch rates are grouped (rule H)."""
 
     DAM = "dam"
     SIRE = "sire"

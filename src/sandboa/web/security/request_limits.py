@@ -16,7 +16,7 @@ from sandboa.web.problems.handlers import problem
 #: Bytes of a request body of which nothing else is known (assumption: the longest form, a lay
 #: day of twenty eggs, is some 20 kB).
 LARGEST_BODY_BYTES: Final = 256 * 1024
-#: Bytes of a name and a passphrase (issue 15).
+#: Bytes of a name and a passphrase (product requirement).
 SIGNING_IN_BYTES: Final = 4 * 1024
 #: Bytes that may come in at paths that take more, or less.
 LIMITS: Final = (

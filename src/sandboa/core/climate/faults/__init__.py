@@ -1,4 +1,4 @@
-"""Faults of cabinets and probes, recognised from their readings alone (handbook E)."""
+"""Faults of cabinets and probes, recognised from their readings alone (rule E)."""
 
 from sandboa.core.climate.faults.kinds import Fault, FaultKind, ProbeRecord
 from sandboa.core.climate.faults.recognise import recognise

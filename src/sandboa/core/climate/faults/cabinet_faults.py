@@ -27,7 +27,7 @@ _DOOR_FALL_C: Final = 0.9
 #: °C by which shelves part from each other, and h it lasts, when the fan stands (assumption).
 APART_C: Final = 0.8
 APART_HOURS: Final = 1.5
-#: °C from top to bottom of the sawtooth (handbook E).
+#: °C from top to bottom of the sawtooth (rule E).
 SAWTOOTH_C: Final = 1.0
 #: Share of a window left aside at either end, and what is left of a sawtooth's height then.
 _OUTERMOST: Final = 0.08

@@ -7,7 +7,7 @@ from sandboa.core.development.clock import FloatArray
 
 
 class FaultKind(StrEnum):
-    """Handbook E. The first four are the cabinet's; those up to drift are a probe's."""
+    """Rule E. The first four are the cabinet's; those up to drift are a probe's."""
 
     FAN = "fan"
     POWER_CUT = "power cut"

@@ -15,7 +15,7 @@ from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_HOUR
 
-#: h a probe tells the same to the last digit, at least (handbook E: "for hours"; assumption).
+#: h a probe tells the same to the last digit, at least (rule E: "for hours"; assumption).
 STUCK_HOURS: Final = 3.0
 #: times the longest run of equal readings that chance makes likely (assumption).
 _BEYOND_CHANCE: Final = 3.0

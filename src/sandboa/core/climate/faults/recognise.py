@@ -29,7 +29,7 @@ def recognise(
 
     Gaps and stuck probes are found first and taken out, then steps of a
     single probe, the thermostat's sawtooth, what happens to all shelves at
-    once, and what parts them. Source: handbook E; limits beside each rule.
+    once, and what parts them. Source: rule E; limits beside each rule.
     Scored on simulated seasons by `./do bench faults`.
     """
     found = [fault for probe in probes for fault in unplugged(probe, now_s)]

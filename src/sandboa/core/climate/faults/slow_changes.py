@@ -13,9 +13,9 @@ from sandboa.core.units import SECONDS_PER_DAY
 #: °C a drift amounts to before it is told, and days it takes at least (assumption).
 DRIFT_C: Final = 0.3
 DRIFT_DAYS: Final = 8
-#: °C by which eggs warm their place (handbook E: 0.3 to 1; less is not told apart from drift).
+#: °C by which eggs warm their place (rule E: 0.3 to 1; less is not told apart from drift).
 EGG_HEAT_C: Final = (0.25, 1.5)
-#: days (1 sd) of the bump in which eggs' heat grows (assumption: from oxygen use, handbook F).
+#: days (1 sd) of the bump in which eggs' heat grows (assumption: from oxygen use, rule F).
 _BUMP_DAYS: Final = (8.0, 11.0, 14.0)
 #: Share of the variation that a shape must explain before it is believed (assumption).
 _EXPLAINED: Final = 0.8
