@@ -85,7 +85,7 @@ def ids(demo: str) -> dict[str, int]:
     return {
         "dam": next(a["id"] for a in told("animals") if a["name"] == "Tansy"),
         "method": told("methods")[0]["id"],
-        "lay": told("lay-days")[0]["id"],
+        "lay": told("lay-day-drafts")[0]["id"],
     }
 
 
