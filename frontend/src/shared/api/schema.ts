@@ -4908,7 +4908,7 @@ export interface components {
         };
         /**
          * Method
-         * @description One choice on every line of the table in rule P.
+         * @description One choice on every line of the table in rule P4.
          *
          *     `ratio` is g of water per g of dry medium, None where nothing is mixed by
          *     weight; `temperature_c` the set point; `set_day` counts for cutting on a
@@ -6013,13 +6013,13 @@ export interface components {
         };
         /**
          * Shell
-         * @description Shell quality of an egg (rule P).
+         * @description Shell quality of an egg (rule P2).
          * @enum {string}
          */
         Shell: "smooth" | "rough" | "window" | "nodule" | "thin" | "stained" | "damp spot" | "misshapen";
         /**
          * Sign
-         * @description What announces a clutch (rule P).
+         * @description What announces a clutch (rule P1).
          * @enum {string}
          */
         Sign: "off food" | "ovulation" | "pre-lay shed";
@@ -6396,7 +6396,7 @@ export interface components {
         };
         /**
          * TubSchool
-         * @description When her tub is cleaned after laying: schools differ (rule P).
+         * @description When her tub is cleaned after laying: schools differ (rule P5).
          * @enum {string}
          */
         TubSchool: "clean at once" | "let her rest 1-2 weeks first";
