@@ -188,7 +188,7 @@ def _curve(
     laid_s: float,
     as_of_s: float,
 ) -> DevelopmentCurve:
-    """The chain of A2 as the journal builds it: the shelf's probe, the cabinet's, the set point."""
+    """The chain of A2 as the services build it: the shelf's probe, the cabinet's, the set point."""
     set_points = SetPoints((0.0,), (set_point_c,))
     offset = learned_offset_c(probes["low"], probes["top"], as_of_s) if shelf else 0.0
     top = TemperatureSource(

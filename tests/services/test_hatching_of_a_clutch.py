@@ -1,4 +1,4 @@
-"""A clutch from pip to closing, through the journal: what is refused, undone and kept."""
+"""A clutch from pip to closing, through the services: what is refused, undone and kept."""
 
 import pytest
 

@@ -44,7 +44,7 @@ class Delivery(BaseModel):
     sent_at: AwareDatetime | None = None
 
     def rows(self) -> list[SentReading]:
-        """As the journal takes them; NotPlausible names the first time that is none."""
+        """As the services take them; NotPlausible names the first time that is none."""
         read = datetime.fromisoformat
         try:
             moments = [read(reading["at"]) for reading in self.readings]

@@ -1,4 +1,4 @@
-"""The journal of facts: appended, superseded, never overwritten."""
+"""The log of facts: appended, superseded, never overwritten."""
 
 from collections.abc import Iterable, Iterator
 from functools import cache
@@ -199,7 +199,7 @@ class Fact(Record):
         type(self).update(superseded_by_id=act.id).where(type(self).id == self.id).execute()
 
     def values(self) -> dict[str, Any]:
-        """What the fact says, without its place in the journal."""
+        """What the fact says, without its place in the log."""
         own = {"id", "entity_id", "act_id", "superseded_by_id"}
         return {name: value for name, value in self.__data__.items() if name not in own}
 

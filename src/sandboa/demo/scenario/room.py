@@ -1,6 +1,6 @@
 """The garden room: two cabinets and a season under way, relative to the demo's own today.
 
-Everything is recorded through the journal at the time it would have happened,
+Everything is recorded through the services at the time it would have happened,
 so that the demo is a history, not a set of rows.
 """
 

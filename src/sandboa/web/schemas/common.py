@@ -61,7 +61,7 @@ class RequestSchema(StrictModel):
 
 
 class ResponseSchema(BaseModel):
-    """Base of response bodies, filled from the journal's dataclasses."""
+    """Base of response bodies, filled from the services' dataclasses."""
 
     model_config = ConfigDict(from_attributes=True)
 

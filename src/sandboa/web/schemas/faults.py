@@ -23,7 +23,7 @@ class FaultResponse(BaseModel):
 
 
 def fault_told(snapshot: Snapshot, told: CabinetFault) -> FaultResponse:
-    """The journal's fault in names and moments."""
+    """The services' fault in names and moments."""
     fault = told.fault
     return FaultResponse(
         kind=fault.kind,

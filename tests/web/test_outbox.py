@@ -47,15 +47,15 @@ def test_a_mute_server_holds_up_no_other(alarm: Alarm) -> None:
     carriers = {"email": mute, "webhook": lively}
     for kind in carriers:
         add_messenger(MessengerCommand(kind, f"By {kind}", "UTC", {}), carriers, NOW_S)
-    postroom = Outbox(carriers)
-    postroom.deliver(NOW_S)
+    outbox = Outbox(carriers)
+    outbox.deliver(NOW_S)
     assert mute.begun.wait(20)
     assert lively.sent.wait(20)
     # While one letter is under way nothing is sent twice.
-    postroom.deliver(NOW_S + 60)
+    outbox.deliver(NOW_S + 60)
     let_go.set()
-    postroom.close(20)
-    postroom.deliver(NOW_S + 120)
-    postroom.close(20)
+    outbox.close(20)
+    outbox.deliver(NOW_S + 120)
+    outbox.close(20)
     assert (len(mute.texts), len(lively.texts)) == (1, 1)
     assert [m.sent for m in Message.select()] == [1, 1]
