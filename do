@@ -113,6 +113,14 @@ case "${1:-}" in
     find_chromium
     exec "$py" -m docs.refresh_screenshots
     ;;
+  mutate)
+    set_up
+    shift
+    [ -x .venv/mutate/bin/python ] || python3 -m venv .venv/mutate
+    once mutate "$(hash_of requirements-mutate.txt)" \
+      .venv/mutate/bin/python -m pip install --quiet --disable-pip-version-check -r requirements-mutate.txt
+    exec .venv/mutate/bin/python -m benchmarks.mutation "$@"
+    ;;
   wheel)
     set_up
     "$py" -m build --wheel --no-isolation --outdir dist
@@ -123,6 +131,7 @@ case "${1:-}" in
 ./do bench        print the benchmarks' ratios              ./do wheel     build dist/*.whl with the front end inside
 ./do client       regenerate the API client                 ./do lint      the linters alone
 ./do screenshots  refresh docs/screenshots              ./do rules     the numbers in docs/rules.md
+./do mutate       slips in the core that no test sees
 HELP
     exit 2
     ;;

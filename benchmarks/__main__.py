@@ -5,6 +5,7 @@ import sys
 from benchmarks import (
     alarm_monitor,
     causes,
+    command,
     faults,
     first_load,
     forecast,
@@ -21,6 +22,7 @@ from benchmarks.report import Ratio
 _RATIOS = (readings, forecast, today, first_load)
 _REPORTS = {
     "causes": causes.report,
+    "command": command.report,
     "faults": faults.report,
     "faults-injected": faults_injected.report,
     "faults-injected-before": faults_injected.report_before,

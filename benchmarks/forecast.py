@@ -32,7 +32,7 @@ def measure() -> Iterator[Ratio]:
             [TemperatureSource(Provenance.BOX_PROBE, series)],
             SetPoints((0.0,), (30.0,)),
         )
-        forecast(temperature, 6, curve=DevelopmentCurve(temperature, DEFAULT_CLOCK))
+        forecast(DevelopmentCurve(temperature, DEFAULT_CLOCK), 6)
 
     bare_s, whole_s = best_s(lambda: np.cumsum(values), whole, repeat=10)
     yield Ratio(

@@ -26,7 +26,7 @@ from sandboa.core.development import (
     learned_offset_c,
     offset_from_set_point_c,
 )
-from sandboa.core.development.box_temperature import KNOWN_DAYS
+from sandboa.core.development.box_temperature import KNOWN_DAYS, Ahead
 from sandboa.core.development.forecast import log_uncertainty
 from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
 from sandboa.devices.simulation import (
@@ -108,19 +108,27 @@ def _house(seed: int) -> list[Scored]:
     cabinets = random.choice([29.0, 30.0, 30.6, 31.1, 31.5, 32.0], size=3, replace=False)
     # Half of the houses have checked their probes against a reference.
     checked = seed % 2 == 0
-    sensors = {n: float(random.normal(0, 0.1 if checked else 0.25)) for n in range(6)}
+    sensors = _Sensors(
+        {n: float(random.normal(0, 0.1 if checked else 0.25)) for n in range(6)}, checked
+    )
     finished: list[FinishedClutch] = []
     scored: list[Scored] = []
     for _ in range(_SEASONS):
         told: list[FinishedClutch] = []
         for cabinet, set_point_c in enumerate(cabinets):
-            made, lessons = _cabinet(
-                random, cabinet, float(set_point_c), pace, sensors, finished, checked=checked
-            )
+            made, lessons = _cabinet(random, cabinet, float(set_point_c), pace, sensors, finished)
             scored += made
             told += lessons
         finished = finished + told
     return scored
+
+
+@dataclass(frozen=True)
+class _Sensors:
+    """By how much each of a house's probes is off, and whether they were checked."""
+
+    offset_c: dict[int, float]
+    checked: bool
 
 
 def _cabinet(
@@ -128,10 +136,8 @@ def _cabinet(
     cabinet: int,
     set_point_c: float,
     pace: float,
-    sensors: dict[int, float],
+    sensors: _Sensors,
     finished: list[FinishedClutch],
-    *,
-    checked: bool,
 ) -> tuple[list[Scored], list[FinishedClutch]]:
     """A season of one cabinet: two shelves with a clutch or two each, one probe or two."""
     seed = int(random.integers(1 << 30))
@@ -150,11 +156,11 @@ def _cabinet(
         mishaps=mishaps,
     )
     was = run(model, 0.0, _SEASON_DAYS * _DAY_S, 300.0, seed)
-    sd_c = CHECKED_PROBE_SD_C if checked else UNCHECKED_PROBE_SD_C
+    sd_c = CHECKED_PROBE_SD_C if sensors.checked else UNCHECKED_PROBE_SD_C
     probes = {}
     for n, name in enumerate(("top", "low")):
-        sensor = Sensor(offset_c=sensors[2 * cabinet % 6 + n])
-        logged = log_probe(name, was, n, sensor=sensor, mishaps=mishaps, every_s=600, seed=seed + n)
+        sensor = Sensor(offset_c=sensors.offset_c[2 * cabinet % 6 + n], every_s=600.0)
+        logged = log_probe(name, was, n, sensor=sensor, mishaps=mishaps, seed=seed + n)
         probes[name] = ReadingSeries(logged.times_s, logged.temperature_c)
     scored, lessons = [], []
     for n in range(4):
@@ -170,7 +176,7 @@ def _cabinet(
         prior = learn(finished, cabinet).prior
         for day in _SCORED:
             curve = _curve(probes, sd_c, shelf, set_point_c, laid_s, laid_s + day * _DAY_S + 60)
-            told = forecast(curve.temperature, eggs, prior=prior, curve=curve).typical_pip
+            told = forecast(curve, eggs, prior=prior).typical_pip
             if told is not None and came_s > laid_s + day * _DAY_S:
                 scored.append(Scored(day, told, came_s, laid_s, len(finished)))
         curve = _curve(probes, sd_c, shelf, set_point_c, laid_s, came_s)
@@ -201,7 +207,7 @@ def _curve(
     record = probes["low" if shelf else "top"].between(as_of_s - 14 * _DAY_S, as_of_s).times_s
     known = len(record) and record[-1] - record[0] >= KNOWN_DAYS * _DAY_S
     temperature = box_temperature(
-        laid_s, as_of_s, sources, stand_in, known_by=sources[0] if known else None
+        laid_s, as_of_s, sources, stand_in, Ahead(known_by=sources[0] if known else None)
     )
     return DevelopmentCurve(temperature, DEFAULT_CLOCK)
 

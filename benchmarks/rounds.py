@@ -17,9 +17,10 @@ from sandboa.core.standing import (
     judge_standing,
     what_settles,
 )
-from sandboa.core.water import AirOfDay, MassLedger, WaterLeft, Weighing, loss_curve, water_left
-from sandboa.core.water.estimate import DRY_SHARE
-from sandboa.devices.simulation.boxes import BoxTruth, dry_out
+from sandboa.core.water.estimate import DRY_SHARE, WaterLeft, water_left
+from sandboa.core.water.ledger import MassLedger, Weighing
+from sandboa.core.water.loss_curve import AirOfDay, loss_curve
+from sandboa.devices.simulation.boxes import BoxMade, BoxTruth, dry_out
 from sandboa.devices.simulation.fates import EggFate, Glance, egg_fate, glance
 
 DAY_S = 86_400.0
@@ -77,7 +78,8 @@ def _one_box(seed: int) -> dict[int, tuple[float, bool]]:
     full_g = float(random.choice([100.0, 150.0, 200.0, 250.0]))
     humidity = float(random.uniform(0.35, 0.75))
     temperature = float(random.uniform(30.0, 32.0))
-    truth = dry_out(name, medium, full_g, 6, 120, temperature, humidity, random)
+    made = BoxMade(name, medium, full_g, 6)
+    truth = dry_out(made, 120, temperature, humidity, random)
     dry_day = truth.day_at(DRY_SHARE, full_g)
     if dry_day is None or not 16.0 <= dry_day <= 70.0:
         return {}
@@ -87,7 +89,7 @@ def _one_box(seed: int) -> dict[int, tuple[float, bool]]:
     days = [now - 2 * every, now - every, now]
     told = {}
     for weighings in range(4):
-        left = _estimate(truth, name, medium, full_g, days[3 - weighings :], now, random)
+        left = _estimate(truth, made, days[3 - weighings :], now, random)
         middle = left.dry.middle_s
         remaining = dry_day - now
         predicted = 999.0 if middle is None else middle / DAY_S - now
@@ -99,9 +101,7 @@ def _one_box(seed: int) -> dict[int, tuple[float, bool]]:
 
 def _estimate(
     truth: BoxTruth,
-    closing: str,
-    medium: str,
-    full_g: float,
+    made: BoxMade,
     weighed_days: list[int],
     now: int,
     random: np.random.Generator,
@@ -126,13 +126,13 @@ def _estimate(
     ledger = MassLedger(
         0.0,
         _SET_UP_G + noise[-1],
-        full_g,
+        made.full_g,
         weighings=tuple(
             Weighing(d * DAY_S, _SET_UP_G + float(truth.mass_g[d - 1]) + n)
             for d, n in zip(weighed_days, noise[:-1], strict=True)
         ),
     )
-    curve = loss_curve(air, [(0.0, _CLOSINGS[closing])], medium)
+    curve = loss_curve(air, [(0.0, _CLOSINGS[made.closing])], made.medium)
     left = water_left(ledger, curve, now * DAY_S)
     assert left is not None
     return left
@@ -258,8 +258,9 @@ def _judge(eggs: list[_Egg], day: int, share: float, tally: _Tally) -> None:
     for number, egg in enumerate(eggs, start=1):
         dents = box.by_egg[number]
         own = dents.excess if dents.scope is Scope.EGG else 0
-        judged = judge_standing(egg.seen, Situation(0.0, now_s, own))
-        settles = what_settles(judged, egg.seen, 0.0, now_s, share, sinking=dents.rose_fast)
+        situation = Situation(0.0, now_s, own)
+        judged = judge_standing(egg.seen, situation)
+        settles = what_settles(judged, egg.seen, situation, share, sinking=dents.rose_fast)
         egg.candle_from_s = settles.from_s if settles else np.inf
         if judged.standing is not Standing.SOUND and egg.watch_share is None:
             egg.watch_share = share

@@ -96,8 +96,10 @@ def season(seed: int, *, faults: bool, days: int = DAYS) -> Season:
     for n, name in enumerate(names):
         in_box = name == "box"
         logged = log_probe(
-            name, climate, shelves - 1 if in_box else n, in_box=in_box, sensor=sensors[n],
-            mishaps=mishaps, every_s=float(random.choice([60, 60, 300])), seed=seed * 31 + n,
+            name, climate, shelves - 1 if in_box else n, mishaps=mishaps, seed=seed * 31 + n,
+            sensor=replace(
+                sensors[n], in_box=in_box, every_s=float(random.choice([60, 60, 300]))
+            ),
         )  # fmt: skip
         records.append(
             ProbeRecord(

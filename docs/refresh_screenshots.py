@@ -10,13 +10,14 @@ from collections.abc import Callable
 from contextlib import closing
 from datetime import datetime
 from pathlib import Path
+from typing import NamedTuple
 from urllib.parse import urlsplit
 
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 from tests.browser.home import HOME, Address, at, sign_in
 from tests.running import CHROMIUM_FLAGS, DESK, PHONE, opened
 
-from sandboa.cli.house import DATABASE
+from sandboa.cli.house_folder import DATABASE
 
 _TODAY = "2026-06-14T18:30+00:00"
 _DEMO = Path(tempfile.gettempdir()) / "sandboa-pictures"
@@ -124,12 +125,12 @@ def main() -> None:
             house = at(base, keeper)
             ids = _ids(browser, house)
             for name, place, *view in _VIEWS:
-                _take(browser, house, name, place.format(**ids), *view)
+                _take(browser, house, name, _Shot(place.format(**ids), *view))
         _damage(_DEMO / DATABASE)
         stopped_at_s = datetime.fromisoformat(_TODAY).timestamp()
         with opened("serve", *demo[3:], stopped_at_s=stopped_at_s) as (_, base, _):
             house = at(base, keeper)
-            _take(browser, house, "damaged-phone-night", "/", "night", PHONE, _told)
+            _take(browser, house, "damaged-phone-night", _Shot("/", "night", PHONE, _told))
         browser.close()
     for folder in (_DEMO, _SECOND_DISK):
         shutil.rmtree(folder, ignore_errors=True)
@@ -164,15 +165,17 @@ def _page(browser: Browser, house: Address, size: dict[str, int]) -> Page:
     return context.new_page()
 
 
-def _take(
-    browser: Browser,
-    house: Address,
-    name: str,
-    place: str,
-    theme: str,
-    size: dict[str, int],
-    prepare: Callable[[Page], None],
-) -> None:
+class _Shot(NamedTuple):
+    """A picture: of which place, in which theme and size, and what is done there before."""
+
+    place: str
+    theme: str
+    size: dict[str, int]
+    prepare: Callable[[Page], None]
+
+
+def _take(browser: Browser, house: Address, name: str, shot: _Shot) -> None:
+    place, theme, size, prepare = shot
     page = _page(browser, house, size)
     page.add_init_script(f"localStorage.setItem('sandboa.theme', '{theme}')")
     page.goto((house if size is PHONE else house.api) + place)

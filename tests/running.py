@@ -17,8 +17,8 @@ from typing import TextIO
 
 from filelock import FileLock
 
-from sandboa.cli import main, serve
-from sandboa.cli.house import DATABASE
+from sandboa.cli import demo, main
+from sandboa.cli.house_folder import DATABASE
 from sandboa.demo import furnish
 from sandboa.records.database import close_database, database, house_file, open_database
 from sandboa.records.photos import FOLDER
@@ -42,7 +42,7 @@ PHONE = {"width": 390, "height": 844}
 # Forks from a process that has the application imported already: importing takes some seconds,
 # and a hundred tests start one.
 _FORKS = multiprocessing.get_context("forkserver")
-_FORKS.set_forkserver_preload(["sandboa.cli"])
+_FORKS.set_forkserver_preload(["sandboa.cli.serve", "sandboa.cli.demo", "sandboa.cli.people"])
 
 
 @contextmanager
@@ -106,7 +106,7 @@ def _command(
     if stopped_at_s is not None:
         app.SystemClock = partial(StoppedClock, stopped_at_s)
     if furnished is not None:
-        serve.furnish = partial(_copied, furnished)
+        demo.furnish = partial(_copied, furnished)
     sys.exit(main([*arguments, "--port", "0"]))
 
 

@@ -10,10 +10,11 @@ import { useKeyboard, useKeys } from './shared/keys/useKeys'
 import { useDelivery } from './shared/offline/useDelivery'
 import { SignIn } from './shared/people/SignIn'
 import { mayComeIn, useSession } from './shared/people/session'
+import { useChooseUnit } from './shared/people/temperatureUnit'
 import { PLACES } from './shared/places'
 import { toggleTheme, useTheme } from './shared/theme/useTheme'
 import { Waiting } from './shared/ui/page'
-import { setTemperatureUnit, useTemperatureUnit } from './shared/units'
+import { useTemperatureUnit } from './shared/units'
 
 /** What surrounds every place: the way to the others, the theme key, the unit, the keys. */
 export function Frame() {
@@ -249,8 +250,9 @@ function HeaderButton({
 function UnitSwitch() {
   const unit = useTemperatureUnit()
   const next = unit === 'C' ? 'F' : 'C'
+  const { forHere } = useChooseUnit()
   return (
-    <HeaderButton label={`°${unit}, switch to °${next}`} onClick={() => setTemperatureUnit(next)}>
+    <HeaderButton label={`°${unit}, switch to °${next}`} onClick={() => forHere(next)}>
       °{unit}
     </HeaderButton>
   )

@@ -8,11 +8,12 @@ from pathlib import Path
 from urllib.parse import urlsplit
 
 import pytest
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, Page, Request, expect, sync_playwright
 
+from browser.contexts import Contexts
 from browser.home import HOME, Address, at, sign_in
 from running import CHROMIUM_FLAGS, DESK, PHONE, furnished_once, opened, running
-from samples import NOW, NOW_S, ZONE
+from samples import NOW, NOW_S
 from sandboa.cli import main
 
 PASSPHRASE = "beeswax ladder harbour mint"
@@ -93,38 +94,43 @@ def chromium() -> Iterator[Browser]:
         browser.close()
 
 
+@pytest.fixture(scope="session")
+def contexts(chromium: Browser) -> Contexts:
+    return Contexts(chromium)
+
+
 @pytest.fixture
-def desk(request: pytest.FixtureRequest, chromium: Browser, at_home: bool) -> Iterator[Page]:
+def desk(request: pytest.FixtureRequest, contexts: Contexts, at_home: bool) -> Iterator[Page]:
     """A page at a desk; at home it is a phone as well, for nobody carries a desk there."""
-    yield from _page(request, chromium, **(ON_A_PHONE if at_home else {"viewport": DESK}))
+    yield from _page(request, contexts, **(ON_A_PHONE if at_home else {"viewport": DESK}))
 
 
 @pytest.fixture
-def phone(request: pytest.FixtureRequest, chromium: Browser) -> Iterator[Page]:
-    yield from _page(request, chromium, **ON_A_PHONE)
+def phone(request: pytest.FixtureRequest, contexts: Contexts) -> Iterator[Page]:
+    yield from _page(request, contexts, **ON_A_PHONE)
 
 
 ON_A_PHONE = {"viewport": PHONE, "has_touch": True, "is_mobile": True}
 
 
-def _page(request: pytest.FixtureRequest, chromium: Browser, **options: object) -> Iterator[Page]:
-    """A page in its own context; whatever the page complains of fails the test."""
-    context = chromium.new_context(timezone_id=ZONE, locale="en-GB", **options)  # type: ignore[arg-type]
-    context.set_default_timeout(60_000)
+def _page(request: pytest.FixtureRequest, contexts: Contexts, **options: object) -> Iterator[Page]:
+    """A page that knows nothing yet; whatever it complains of fails the test."""
+    context = contexts.of(options)
     for name in {"own_demo", "empty"} & set(request.fixturenames):
         sign_in(context, request.getfixturevalue(name))
     page = context.new_page()
     complaints: list[str] = []
+    origins: set[str] = set()
+
+    def note(asked: Request) -> None:
+        parts = urlsplit(asked.url)
+        if parts.hostname in ("127.0.0.1", HOME):
+            origins.add(f"{parts.scheme}://{parts.netloc}")
+        elif not asked.url.startswith(("data:", "blob:")):
+            complaints.append(asked.url)
+
     page.on("pageerror", lambda error: complaints.append(str(error)))
-    page.on(
-        "request",
-        lambda r: (
-            None
-            if urlsplit(r.url).hostname in ("127.0.0.1", HOME)
-            or r.url.startswith(("data:", "blob:"))
-            else complaints.append(r.url)
-        ),
-    )
+    page.on("request", note)
     yield page
-    context.close()
+    contexts.forget(context, origins)
     assert complaints == []

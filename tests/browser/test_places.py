@@ -7,6 +7,7 @@ import httpx2 as httpx
 import pytest
 from playwright.sync_api import Page, expect
 
+from browser.home import Address
 from sandboa.core.lay_day import Step
 
 CLUTCH = "/clutches/26-04"
@@ -89,32 +90,63 @@ def ids(demo: str) -> dict[str, int]:
     }
 
 
-@pytest.mark.parametrize("theme", ["bench", "night"])
 @pytest.mark.parametrize("place", PLACES)
-def test_axe_finds_nothing_serious(desk: Page, demo, ids, place: str, theme: str) -> None:
-    open_place(desk, demo + place.format(**ids), theme)
+def test_a_place_is_accessible_in_both_themes_and_read_as_it_is_meant(
+    desk: Page, demo, ids, place: str
+) -> None:
+    open_place(desk, demo + place.format(**ids))
     # Run as the page's own script would be refused by its policy; evaluate is not.
     desk.evaluate(AXE.read_text())
-    found = desk.evaluate("axe.run({resultTypes: ['violations']})")
-    serious = [
+    for theme in ("bench", "night"):
+        desk.evaluate("theme => { document.documentElement.dataset.theme = theme }", theme)
+        assert serious_violations(desk) == [], theme
+    assert out_of_order(desk) == []
+    # An empty date field writes mm/dd or dd/mm, as the browser pleases.
+    assert desk.locator("input[type=datetime-local]:invalid, input[type=date]").count() == 0
+    moments = "[...document.querySelectorAll('input[type=datetime-local]')]"
+    assert desk.evaluate(f"{moments}.filter(e => !e.value).length") == 0
+    assert run_together(desk) == []
+
+
+def serious_violations(page: Page) -> list[str]:
+    found = page.evaluate("axe.run({resultTypes: ['violations']})")
+    return [
         f"{v['id']}: {[n['target'] for n in v['nodes']][:4]} {v['nodes'][0].get('failureSummary')}"
         for v in found["violations"]
         if v["impact"] in ("serious", "critical")
     ]
-    assert serious == []
+
+
+def out_of_order(page: Page) -> list[tuple[str, list[object]]]:
+    """Landmarks and headings that do not follow each other as they are listed."""
+    rules = "['landmark-unique', 'heading-order', 'landmark-no-duplicate-main']"
+    found = page.evaluate(f"axe.run({{runOnly: {rules}}})")
+    return [(v["id"], [n["target"] for n in v["nodes"]]) for v in found["violations"]]
+
+
+def run_together(page: Page) -> list[str]:
+    """ "WatchRan cold": words of two parts of a sentence that run together for the ear."""
+    told: list[str] = page.evaluate(
+        r"""() => [...document.querySelectorAll('main p, main li, main h1, main h2')]
+            .map(e => e.innerText)
+            .filter(t => /[a-z][.,:]?[A-Z][a-z]+ /.test(t))"""
+    )
+    return told
 
 
 @pytest.mark.parametrize("place", PLACES)
-def test_a_phone_shows_each_place_without_sideways_scrolling(phone, demo, ids, place) -> None:
+def test_a_phone_shows_each_place_whole_with_targets_for_a_damp_thumb(
+    phone: Page, demo, ids, place: str
+) -> None:
     open_place(phone, demo + place.format(**ids))
     wide = phone.evaluate("document.documentElement.scrollWidth - innerWidth")
     assert wide <= 0
+    if place in IN_THE_HAND:
+        assert small_targets(phone) == []
 
 
-@pytest.mark.parametrize("place", IN_THE_HAND)
-def test_targets_on_a_phone_are_big_enough_for_a_damp_thumb(phone, demo, ids, place) -> None:
-    open_place(phone, demo + place.format(**ids))
-    small = phone.evaluate(
+def small_targets(page: Page) -> list[str]:
+    told: list[str] = page.evaluate(
         """() => [...document.querySelectorAll('main button, main select, main input, nav a')]
             .map(e => [e, e.type === 'checkbox' ? e.closest('label') : e])
             .map(([e, target]) =>
@@ -122,7 +154,11 @@ def test_targets_on_a_phone_are_big_enough_for_a_damp_thumb(phone, demo, ids, pl
             .filter(([, r]) => r.width > 2 && r.height > 2 && r.height < 40)
             .map(([name, r]) => `${name}: ${r.height}`)"""
     )
-    assert small == []
+    return told
+
+
+def test_every_place_in_the_hand_is_a_place() -> None:
+    assert set(IN_THE_HAND) <= set(PLACES)
 
 
 def test_the_first_load_is_small(desk: Page, demo: str) -> None:
@@ -181,11 +217,23 @@ def test_the_clutch_says_what_its_forecast_rests_on(desk: Page, demo: str) -> No
     expect(desk.get_by_text("pips 0.8 days later")).to_be_visible()
 
 
-def test_degrees_follow_the_keeper(desk: Page, demo: str) -> None:
-    open_place(desk, demo)
+def test_degrees_follow_the_keeper_and_a_device_may_differ(
+    desk: Page, phone: Page, own_demo: Address
+) -> None:
+    desk.goto(own_demo)
     expect(desk.get_by_text("set to 31.5 °C", exact=True)).to_be_visible()
     desk.get_by_role("button", name="switch to °F").click()
     expect(desk.get_by_text("set to 88.7 °F", exact=True)).to_be_visible()
+    # What the house says is told in it too, here and on every other device.
+    for page in (desk, phone):
+        page.goto(own_demo)
+        expect(page.get_by_text(re.compile(r"Ran cold, down to 7\d\.\d\s°F")).first).to_be_visible()
+    phone.goto(f"{own_demo}/settings")
+    here = phone.get_by_role("group", name="On this device")
+    here.get_by_role("radio", name="°C").check()
+    phone.goto(own_demo)
+    expect(phone.get_by_text(re.compile(r"Ran cold, down to 2\d\.\d\s°C")).first).to_be_visible()
+    desk.reload()
     expect(desk.get_by_text(re.compile(r"Ran cold, down to 7\d\.\d\s°F")).first).to_be_visible()
 
 

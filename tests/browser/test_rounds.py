@@ -60,7 +60,7 @@ def test_a_dry_box_is_watered_by_the_scale_and_can_be_undone(
     phone: Page, own_demo: Address
 ) -> None:
     phone.goto(f"{own_demo}/round/26-04")
-    expect(phone.get_by_text(re.compile("4 of 6 eggs dented early, 46 g short"))).to_be_visible()
+    expect(phone.get_by_text(re.compile(r"4 of 6 eggs dented early, 46\sg short"))).to_be_visible()
     expect(phone.get_by_role("link", name="Why, egg 1")).to_be_visible()
     expect(phone.get_by_role("img", name=re.compile("Last visit, .*1134 g"))).to_be_visible()
     mass = phone.get_by_label("Box weighs, g")
@@ -73,7 +73,7 @@ def test_a_dry_box_is_watered_by_the_scale_and_can_be_undone(
     phone.get_by_role("radio", name="barely damp", exact=True).click()
     phone.get_by_role("button", name="Lid wiped").click()
     phone.get_by_role("button", name="All as before, shut").click()
-    expect(phone.get_by_text(re.compile("weighed 1128 g; 50 g of water added"))).to_be_visible()
+    expect(phone.get_by_text(re.compile(r"weighed 1128\sg; 50\sg of water added"))).to_be_visible()
     told = phone.request.get(f"{own_demo.api}/api/clutches/26-04").json()
     assert told["box_water"]["left"]["share"] > 0.95
     assert told["due"] == []

@@ -9,7 +9,7 @@ from playwright.sync_api import Page, expect
 
 from browser.test_settings import lay
 from running import forked
-from sandboa.cli.house import DATABASE
+from sandboa.cli.house_folder import DATABASE
 
 
 def test_a_keeper_backs_up_goes_back_and_forward_again(desk: Page, empty: str) -> None:

@@ -155,10 +155,10 @@ def test_an_ambiguous_or_binary_file_is_refused_in_one_line(capsys, tmp_path) ->
 
 def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     from samples import NOW_S, lay_day
-    from sandboa.cli.house import DATABASE
+    from sandboa.cli.house_folder import DATABASE
     from sandboa.records.clutches import Clutch
     from sandboa.records.database import database, open_database
-    from sandboa.services.clutches.photos import Picture, attach
+    from sandboa.services.clutches.photos import PhotoCommand, Picture, attach
     from sandboa.services.lay_day import lay_clutch
     from sandboa.services.probes.commands import ProbePlace, hang_probe
 
@@ -179,7 +179,7 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 0
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 2
     (clutch,) = Clutch.current()
-    attach(clutch.entity_id, Picture(b"a", b"b", 1, 1), NOW_S, NOW_S, egg=None, step=None)
+    attach(PhotoCommand(clutch.entity_id, Picture(b"a", b"b", 1, 1), NOW_S), NOW_S)
     elsewhere = tmp_path / "elsewhere"
     elsewhere.mkdir()
     capsys.readouterr()
@@ -193,7 +193,7 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
 
 def test_a_whole_house_goes_out_and_into_an_empty_folder(capsys, tmp_path: Path) -> None:
     from samples import NOW_S, lay_day
-    from sandboa.cli.house import DATABASE
+    from sandboa.cli.house_folder import DATABASE
     from sandboa.records.database import database, open_database
     from sandboa.services.lay_day import lay_clutch
 
@@ -221,7 +221,7 @@ def test_a_whole_house_goes_out_and_into_an_empty_folder(capsys, tmp_path: Path)
 def test_serve_refuses_what_it_cannot_open_and_ports_it_cannot_have(capsys, tmp_path) -> None:
     import socket
 
-    from sandboa.cli.house import DATABASE
+    from sandboa.cli.house_folder import DATABASE
 
     (tmp_path / DATABASE).write_text("this is a letter, not a database. " * 40)
     assert main(["serve", "--data", str(tmp_path), "--port", "0"]) == 2
@@ -237,7 +237,7 @@ def test_serve_refuses_what_it_cannot_open_and_ports_it_cannot_have(capsys, tmp_
 
 
 def test_the_demo_never_writes_over_a_house(capsys, tmp_path: Path) -> None:
-    from sandboa.cli.house import DATABASE
+    from sandboa.cli.house_folder import DATABASE
 
     (tmp_path / DATABASE).touch()
     assert main(["demo", "--data", str(tmp_path)]) == 2

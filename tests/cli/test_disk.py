@@ -12,7 +12,7 @@ import pytest
 from running import furnished_once
 from samples import NOW_S
 from sandboa.cli import main
-from sandboa.cli.house import DATABASE
+from sandboa.cli.house_folder import DATABASE
 from sandboa.formats.data_package import write_package
 from sandboa.records.database import close_database, database, open_database
 from sandboa.records.integrity.check import check

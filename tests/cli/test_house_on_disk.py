@@ -11,7 +11,7 @@ import pytest
 
 from running import running, started
 from sandboa.cli import main
-from sandboa.cli.house import DATABASE
+from sandboa.cli.house_folder import DATABASE
 from sandboa.records.database import (
     HouseInUse,
     close_database,

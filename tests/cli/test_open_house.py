@@ -79,7 +79,6 @@ def test_a_place_it_cannot_be_at_is_refused(tmp_path, capsys, asked, why) -> Non
     said = capsys.readouterr().err
     assert why in said
     assert said.count("\n") == 1
-    database.close()
 
 
 def test_opened_to_others_by_https_it_lets_in_who_signs_in(tmp_path, monkeypatch) -> None:

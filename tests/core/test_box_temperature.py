@@ -16,6 +16,7 @@ from sandboa.core.development import (
     box_temperature,
     learned_offset_c,
 )
+from sandboa.core.development.box_temperature import Ahead
 from sandboa.core.development.sources import HAND_GAP_S
 
 HOUR = 3600.0
@@ -31,7 +32,7 @@ def logger(
 
 
 def resolve(*sources: TemperatureSource, hours: float = 24, **more) -> BoxTemperature:
-    return box_temperature(0.0, hours * HOUR, sources, SET_POINTS, **more)
+    return box_temperature(0.0, hours * HOUR, sources, SET_POINTS, Ahead(**more))
 
 
 def spans(temperature: BoxTemperature) -> list[tuple[str, float, float]]:

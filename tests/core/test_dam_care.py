@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 from samples import DAY_S, NOW_S
 from sandboa.core.dam_care import (
     AftercareTask,
+    LaidDam,
     TubSchool,
     Weighing,
     aftercare,
@@ -18,9 +19,9 @@ from sandboa.core.lay_day import Lump
 from sandboa.core.units import whole_days
 
 
-def listed(school=TubSchool.AT_ONCE, **changes):
-    asked = {"maternal": False, "recovered": False, "ticked": {}, **changes}
-    return aftercare(NOW_S, school, **asked)
+def listed(school=TubSchool.AT_ONCE, now_s=None, **changes):
+    dam = {"maternal": False, "recovered": False, "ticked": {}, **changes}
+    return aftercare(LaidDam(NOW_S, **dam), school, now_s)
 
 
 def due(items, days: float) -> list[AftercareTask]:

@@ -7,18 +7,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from sandboa.core.box import Closing, Shell
-from sandboa.core.dimples import Grading, did_not_answer
+from sandboa.core.dimples import BoxDents, Grading, did_not_answer
 from sandboa.core.dimples.cause import DentCause, DentedEgg, dent_causes
 from sandboa.core.dimples.dry_box import dry_box_advice
-from sandboa.core.water import (
-    AirOfDay,
-    MassLedger,
-    WaterLeft,
-    Weighing,
-    loss_curve,
-    top_up,
-    water_left,
-)
+from sandboa.core.water.estimate import WaterLeft, water_left
+from sandboa.core.water.ledger import MassLedger, Weighing
+from sandboa.core.water.loss_curve import AirOfDay, loss_curve
+from sandboa.core.water.top_up import top_up
 
 DAY = 86_400.0
 #: One egg of six dented, smooth shell, water unknown, nothing else against it.
@@ -100,11 +95,11 @@ def test_a_dry_box_is_told_its_grams_and_a_wet_one_to_be_weighed_first() -> None
         assert found is not None
         return found
 
-    dry = dry_box_advice(4, 6, left(0.45), top_up(1_000, 945, 100), 31.0)
+    dry = str(dry_box_advice(BoxDents(6, 4), left(0.45), top_up(1_000, 945, 100), 31.0))
     assert dry == "4 of 6 eggs dented early, 55 g short. Add 55 ml at 31.0 °C along the side."
-    much = dry_box_advice(4, 6, left(0.2), top_up(1_000, 920, 100), 31.0)
+    much = str(dry_box_advice(BoxDents(6, 4), left(0.2), top_up(1_000, 920, 100), 31.0))
     assert "Add 40 ml today, the rest tomorrow" in much
-    wet = dry_box_advice(4, 6, left(0.8), top_up(1_000, 980, 100), 31.0)
+    wet = str(dry_box_advice(BoxDents(6, 4), left(0.8), top_up(1_000, 980, 100), 31.0))
     assert "feel the medium before" in wet
-    assert "candle" in dry_box_advice(4, 6, left(0.8), None, 31.0, no_answer=True)
-    assert "add some" in dry_box_advice(4, 6, None, None, 31.0)
+    assert "candle" in str(dry_box_advice(BoxDents(6, 4), left(0.8), None, 31.0, no_answer=True))
+    assert "add some" in str(dry_box_advice(BoxDents(6, 4), None, None, 31.0))

@@ -5,6 +5,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from sandboa.core.dimples import (
+    BoxDents,
+    DimpleJudgement,
     EggTurgor,
     Grading,
     Scope,
@@ -21,6 +23,12 @@ from sandboa.core.errors import NotPlausible
 DAY = 86_400.0
 shares = st.floats(0, 1.2)
 grades = st.integers(0, 4)
+
+
+def judged_egg(
+    p: float, grade: int, live_eggs: int, eggs_as_bad: int, **egg: bool
+) -> DimpleJudgement:
+    return judge_egg(p, EggTurgor(1, grade, **egg), BoxDents(live_eggs, eggs_as_bad))
 
 
 @pytest.mark.parametrize(
@@ -47,7 +55,7 @@ def test_a_rough_or_windowed_shell_is_allowed_one_grade_early_but_never_collapse
 
 
 def test_half_the_box_early_blames_the_box_and_asks_for_water_today() -> None:
-    judged = judge_egg(0.45, 2, live_eggs=6, eggs_as_bad=5)
+    judged = judged_egg(0.45, 2, live_eggs=6, eggs_as_bad=5)
     assert (judged.allowed_grade, judged.excess, judged.scope) == (0, 2, Scope.BOX)
     assert judged.urgency is Urgency.TODAY
     assert "water" in advice(judged, 2, early_eggs=5)
@@ -57,12 +65,12 @@ def test_half_the_box_early_blames_the_box_and_asks_for_water_today() -> None:
     ("bad", "scope"), [(1, Scope.EGG), (2, Scope.EGG), (3, Scope.BOX), (6, Scope.BOX)]
 )
 def test_scope_turns_at_half_of_six(bad: int, scope: Scope) -> None:
-    assert judge_egg(0.45, 1, live_eggs=6, eggs_as_bad=bad).scope is scope
+    assert judged_egg(0.45, 1, live_eggs=6, eggs_as_bad=bad).scope is scope
 
 
 def test_collapse_is_an_alarm_early_and_look_today_at_full_term() -> None:
-    early = judge_egg(0.7, 4, live_eggs=6, eggs_as_bad=1)
-    late = judge_egg(0.96, 4, live_eggs=6, eggs_as_bad=1)
+    early = judged_egg(0.7, 4, live_eggs=6, eggs_as_bad=1)
+    late = judged_egg(0.96, 4, live_eggs=6, eggs_as_bad=1)
     assert early.urgency is late.urgency is Urgency.TODAY
     assert "before its time" in advice(early, 4)
     assert "pip" in advice(late, 4)
@@ -73,7 +81,7 @@ def test_rising_by_two_within_a_week_is_urgent_before_four_fifths() -> None:
     assert rose_fast(history, 6 * DAY)
     assert not rose_fast([Grading(0, 0, 0.5), Grading(8 * DAY, 2, 0.66)], 8 * DAY)
     assert not rose_fast([Grading(0, 0, 0.75), Grading(6 * DAY, 2, 0.82)], 6 * DAY)
-    judged = judge_egg(0.66, 2, live_eggs=6, eggs_as_bad=0, rose_fast=True)
+    judged = judged_egg(0.66, 2, live_eggs=6, eggs_as_bad=0, rose_fast=True)
     assert judged.urgency is Urgency.URGENT
 
 
@@ -120,13 +128,13 @@ def test_what_cannot_be_true_is_refused(
     development: float, grade: int, live: int, bad: int
 ) -> None:
     with pytest.raises(NotPlausible):
-        judge_egg(development, grade, live_eggs=live, eggs_as_bad=bad)
+        judged_egg(development, grade, live_eggs=live, eggs_as_bad=bad)
 
 
 @given(shares, shares, grades)
 def test_a_later_stage_never_makes_a_dent_worse(a: float, b: float, grade: int) -> None:
     early, late = sorted((a, b))
-    judge = lambda p: judge_egg(p, grade, live_eggs=6, eggs_as_bad=1).excess
+    judge = lambda p: judged_egg(p, grade, live_eggs=6, eggs_as_bad=1).excess
     assert judge(late) <= judge(early)
 
 
@@ -140,7 +148,7 @@ def test_a_box_is_judged_the_same_in_any_order_of_entry(development, eggs, rando
 @given(shares, grades, st.booleans())
 def test_advice_never_tells_anyone_to_throw_an_egg_away(development, grade, thin) -> None:
     for bad in (0, 1, 2, 6):
-        judged = judge_egg(development, grade, live_eggs=6, eggs_as_bad=bad, loses_water_fast=thin)
+        judged = judged_egg(development, grade, live_eggs=6, eggs_as_bad=bad, loses_water_fast=thin)
         words = advice(judged, grade, early_eggs=bad).lower()
         assert words
         assert not any(w in words for w in ("discard", "throw", "bin", "remove"))
@@ -177,6 +185,6 @@ def test_three_eggs_can_say_that_their_box_is_dry() -> None:
 
 
 def test_a_support_that_was_given_is_not_missed() -> None:
-    judged = judge_egg(0.30, 2, live_eggs=6, eggs_as_bad=1)
+    judged = judged_egg(0.30, 2, live_eggs=6, eggs_as_bad=1)
     assert "missing support" in advice(judged, 2, live_eggs=6)
     assert "missing support" not in advice(judged, 2, live_eggs=6, supported=True)

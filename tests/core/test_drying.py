@@ -3,20 +3,16 @@
 import pytest
 
 from sandboa.core.box import Closing
-from sandboa.core.water import (
-    AirOfDay,
-    MassLedger,
-    WaterLeft,
-    loss_curve,
-    loss_g_day,
-    water_left,
-)
 from sandboa.core.water.drying import (
     EXCHANGE_L_DAY,
     MEDIUM_FACTOR,
+    loss_g_day,
     unmeasured_air_sd,
     vapour_density_g_l,
 )
+from sandboa.core.water.estimate import WaterLeft, water_left
+from sandboa.core.water.ledger import MassLedger
+from sandboa.core.water.loss_curve import AirOfDay, loss_curve
 from sandboa.core.water.mixing import MEDIA
 
 DAY = 86_400.0

@@ -30,13 +30,16 @@ egg_temperatures = st.floats(26.0, 33.0)
 
 def at_set_point(set_point_c: float, day: float, eggs: int = 6, **more) -> Forecast:
     temperature = box_temperature(0.0, day * DAY, [], SetPoints((0.0,), (set_point_c,)))
-    return forecast(temperature, eggs, **more)
+    return forecast(DevelopmentCurve(temperature, DEFAULT_CLOCK), eggs, **more)
 
 
 def measured(values: np.ndarray, every_s: float, set_point_c: float = 31.5, sd_c: float = 0.3):
     times = np.arange(len(values)) * every_s
     source = TemperatureSource(Provenance.BOX_PROBE, ReadingSeries(times, values), sd_c=sd_c)
-    return box_temperature(0.0, float(times[-1]), [source], SetPoints((0.0,), (set_point_c,)))
+    temperature = box_temperature(
+        0.0, float(times[-1]), [source], SetPoints((0.0,), (set_point_c,))
+    )
+    return DevelopmentCurve(temperature, DEFAULT_CLOCK)
 
 
 @pytest.mark.parametrize(
@@ -186,9 +189,8 @@ def test_splitting_reading_intervals_changes_nothing(values: list[float], parts:
     """A straight line sampled more often is the same straight line."""
     times = np.arange(len(values)) * 3600.0
     finer = np.linspace(0, times[-1], (len(values) - 1) * parts + 1)
-    coarse = measured(np.array(values), 3600.0)
-    fine = measured(np.interp(finer, times, values), 3600.0 / parts)
-    a, b = DevelopmentCurve(coarse, DEFAULT_CLOCK), DevelopmentCurve(fine, DEFAULT_CLOCK)
+    a = measured(np.array(values), 3600.0)
+    b = measured(np.interp(finer, times, values), 3600.0 / parts)
     assert a.now == pytest.approx(b.now, abs=1e-9)
     assert a.at(times[-1] / 3) == pytest.approx(b.at(times[-1] / 3), abs=1e-9)
 
@@ -196,7 +198,7 @@ def test_splitting_reading_intervals_changes_nothing(values: list[float], parts:
 @settings(deadline=None, max_examples=30)
 @given(st.lists(st.floats(20.0, 36.0), min_size=5, max_size=80), st.floats(0.02, 0.98))
 def test_time_of_inverts_development(values: list[float], share: float) -> None:
-    curve = DevelopmentCurve(measured(np.array(values), 3600.0), DEFAULT_CLOCK)
+    curve = measured(np.array(values), 3600.0)
     target = share * curve.now
     assert curve.at(curve.time_of(target)) == pytest.approx(target, abs=1e-6)
     ahead = curve.now + share
@@ -219,7 +221,7 @@ def test_a_cold_spell_is_found_and_its_delay_is_the_heat_missed() -> None:
     """Two days at 24 instead of 31.5 °C miss 2 x 7.5 degree-days: 1.2 days at 12.5 a day."""
     values = np.full(30 * 24 + 1, 31.5)
     values[10 * 24 : 12 * 24 + 1] = 24.0
-    curve = DevelopmentCurve(measured(values, 3600.0), DEFAULT_CLOCK)
+    curve = measured(values, 3600.0)
     (spell,) = cold_spells(curve, SetPoints((0.0,), (31.5,)))
     assert spell.lowest_c == 24.0
     assert spell.start_s / DAY == pytest.approx(10.0)
@@ -229,5 +231,5 @@ def test_a_cold_spell_is_found_and_its_delay_is_the_heat_missed() -> None:
 def test_an_open_door_is_no_cold_spell() -> None:
     values = np.full(10 * 144 + 1, 31.5)
     values[500:504] = 25.0
-    curve = DevelopmentCurve(measured(values, 600.0), DEFAULT_CLOCK)
+    curve = measured(values, 600.0)
     assert cold_spells(curve, SetPoints((0.0,), (31.5,))) == ()

@@ -23,6 +23,7 @@ from sandboa.core.development import (
     offset_from_set_point_c,
     score,
 )
+from sandboa.core.development.box_temperature import Ahead
 
 DAY = 86_400.0
 
@@ -38,7 +39,7 @@ def curve_at(day: float, temperature_c: float = 31.67) -> DevelopmentCurve:
 
 def forecast_at(day: float, pipped_days: list[float], eggs: int = 6):
     curve = curve_at(day)
-    return forecast(curve.temperature, eggs, curve=curve, pipped_s=[d * DAY for d in pipped_days])
+    return forecast(curve, eggs, pipped_s=[d * DAY for d in pipped_days])
 
 
 def test_an_early_pip_moves_the_clutch_forward() -> None:
@@ -119,8 +120,8 @@ def test_learning_is_bounded_and_blind_to_order(logs, random) -> None:
 def test_what_was_learned_moves_the_forecast() -> None:
     curve = curve_at(20.0)
     learned = learn(finished(*[math.log(1.04)] * 10), "North")
-    later = forecast(curve.temperature, 6, curve=curve, prior=learned.prior)
-    usual = forecast(curve.temperature, 6, curve=curve)
+    later = forecast(curve, 6, prior=learned.prior)
+    usual = forecast(curve, 6)
     assert later.typical_pip.p50 - usual.typical_pip.p50 == pytest.approx(1.9 * DAY, abs=0.5 * DAY)
     assert later.fraction < usual.fraction
 
@@ -167,8 +168,8 @@ def test_after_a_new_set_point_only_what_follows_tells_of_the_future() -> None:
     values = np.where(times < 9 * DAY, 31.5, 30.0)
     source = TemperatureSource(Provenance.BOX_PROBE, ReadingSeries(times, values))
     set_points = SetPoints((0.0, 9 * DAY), (31.5, 30.0))
-    told = box_temperature(0.0, 10 * DAY, [source], set_points, settled_since_s=9 * DAY)
+    told = box_temperature(0.0, 10 * DAY, [source], set_points, Ahead(settled_since_s=9 * DAY))
     assert told.future_c == pytest.approx(30.0, abs=0.02)
-    soon = box_temperature(0.0, 9.1 * DAY, [source], set_points, settled_since_s=9 * DAY)
+    soon = box_temperature(0.0, 9.1 * DAY, [source], set_points, Ahead(settled_since_s=9 * DAY))
     assert soon.future_c == 30.0
     assert box_temperature(0.0, 10 * DAY, [source], set_points).future_c > 31.0

@@ -195,18 +195,18 @@ def test_a_bad_smell_never_helps(observations: list[Observation], smell: object)
 
 
 def test_a_sound_egg_needs_nothing_settled() -> None:
-    assert what_settles(judged(), [], 0.0, NOW, 0.5) is None
+    assert what_settles(judged(), [], Situation(0.0, NOW), 0.5) is None
 
 
 def test_the_torch_settles_it_not_before_day_7_nor_again_within_4_days() -> None:
     weak = [seen(0.1, "vessels", "weak", 0.0)]
     young = judge_standing(weak, Situation(0.0, 3 * DAY))
-    told = what_settles(young, weak, 0.0, 3 * DAY, 0.05)
+    told = what_settles(young, weak, Situation(0.0, 3 * DAY), 0.05)
     assert told is not None
     assert told.from_s == 7 * DAY
     looks = [*weak, seen(28, "vessels", "weak", 0.5)]
     older = judge_standing(looks, Situation(0.0, NOW))
-    told = what_settles(older, looks, 0.0, NOW, 0.5)
+    told = what_settles(older, looks, Situation(0.0, NOW), 0.5)
     assert told is not None
     assert told.from_s == 32 * DAY
     assert "Candle it" in told.text
@@ -214,7 +214,7 @@ def test_the_torch_settles_it_not_before_day_7_nor_again_within_4_days() -> None
 
 def test_late_in_term_movement_and_feel_settle_it() -> None:
     foul = [seen(20, "smell", "foul")]
-    told = what_settles(judge_standing(foul, Situation(0.0, NOW)), foul, 0.0, NOW, 0.92)
+    told = what_settles(judge_standing(foul, Situation(0.0, NOW)), foul, Situation(0.0, NOW), 0.92)
     assert told is not None
     assert "movement" in told.text
     assert "Feel it" in told.text
@@ -225,11 +225,14 @@ def test_signs_against_a_sound_egg_ask_for_the_torch_before_they_outweigh_it() -
     off = [*looks, seen(29, "smell", "off")]
     judged_off = judge_standing(off, Situation(0.0, NOW))
     assert judged_off.standing is Standing.SOUND
-    assert what_settles(judged_off, off, 0.0, NOW, 0.5) is not None
+    assert what_settles(judged_off, off, Situation(0.0, NOW), 0.5) is not None
     spot = [*looks, seen(29, "mould", "spot")]
-    assert what_settles(judge_standing(spot, Situation(0.0, NOW)), spot, 0.0, NOW, 0.5) is None
+    assert (
+        what_settles(judge_standing(spot, Situation(0.0, NOW)), spot, Situation(0.0, NOW), 0.5)
+        is None
+    )
     # Dents that deepen by two grades in a week do not wait for the next look.
-    told = what_settles(judged(*looks), looks, 0.0, NOW, 0.5, sinking=True)
+    told = what_settles(judged(*looks), looks, Situation(0.0, NOW), 0.5, sinking=True)
     assert told is not None
     assert told.from_s == NOW
 

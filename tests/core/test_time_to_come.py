@@ -16,7 +16,7 @@ from sandboa.core.development import (
     box_temperature,
     forecast,
 )
-from sandboa.core.development.box_temperature import AHEAD_SD_C, KNOWN_DAYS
+from sandboa.core.development.box_temperature import AHEAD_SD_C, KNOWN_DAYS, Ahead
 from sandboa.core.development.forecast import log_uncertainty
 from sandboa.core.development.sources import (
     CHECKED_PROBE_SD_C,
@@ -36,12 +36,12 @@ def source(until_day: float, sd_c: float = UNCHECKED_PROBE_SD_C, c: float = 31.5
 
 
 def at_day(day: float, sources=(), known_by=None):
-    return box_temperature(0.0, day * DAY, sources, SET, known_by=known_by)
+    return box_temperature(0.0, day * DAY, sources, SET, Ahead(known_by=known_by))
 
 
 def window_days(temperature) -> float:
     curve = DevelopmentCurve(temperature, DEFAULT_CLOCK)
-    told = forecast(temperature, 6, prior=HatchPrior(), curve=curve).typical_pip
+    told = forecast(curve, 6, prior=HatchPrior()).typical_pip
     return (told.p90 - told.p10) / DAY
 
 

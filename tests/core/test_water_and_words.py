@@ -9,7 +9,8 @@ from sandboa.core.clutch_count import parse_clutch_count
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_code, clean_name, next_code
 from sandboa.core.units import parse_mass, parse_temperature, read_number
-from sandboa.core.water import dry_mass_from_volume, mix, top_up
+from sandboa.core.water.mixing import dry_mass_from_volume, mix
+from sandboa.core.water.top_up import top_up
 
 
 def test_mixing_by_weight_and_roughly_by_volume() -> None:

@@ -8,28 +8,20 @@ from hypothesis import strategies as st
 
 from sandboa.core.box import Closing
 from sandboa.core.errors import NotPlausible
-from sandboa.core.water import (
-    AirOfDay,
-    Exchange,
-    LossCurve,
+from sandboa.core.water.estimate import Exchange, WaterLeft, water_left
+from sandboa.core.water.learning import WeighedBox, closing_exchange
+from sandboa.core.water.ledger import (
     MassChange,
     MassLedger,
     Pour,
-    WaterLeft,
-    WaterSign,
-    WaterSignKind,
-    WeighedBox,
     Weighing,
-    closing_exchange,
-    loss_curve,
     require_plausible_weighing,
-    top_up,
-    water_left,
+    unweighed_egg,
 )
-from sandboa.core.water.ledger import unweighed_egg
+from sandboa.core.water.loss_curve import AirOfDay, LossCurve, loss_curve
 from sandboa.core.water.rain import rain_advice
-from sandboa.core.water.signs import LID_SILENT_FROM
-from sandboa.core.water.top_up import rest_of_split
+from sandboa.core.water.signs import LID_SILENT_FROM, WaterSign, WaterSignKind
+from sandboa.core.water.top_up import rest_of_split, top_up
 
 DAY = 86_400.0
 WATER_G = 100.0

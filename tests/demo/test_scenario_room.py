@@ -19,7 +19,6 @@ from sandboa.services.alarms.troubles import look
 from sandboa.services.boxes.water import latest_lid
 from sandboa.services.breeding.aftercare import dams_after_laying
 from sandboa.services.breeding.lay_windows import lay_season
-from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.hatching.overview import hatch_overview
 from sandboa.services.lay_day import drafts
@@ -123,7 +122,7 @@ def test_it_looks_alive_on_any_day(house: SnapshotCache, today_is: str) -> None:
     assert len(told.clutches) == 6
     assert len({c.now.clutch.code for c in told.clutches}) == 6
     assert told.silent == ()
-    (stuck,) = look(house.current(), FaultsNow(), now_s)
+    (stuck,) = look(house.current(), now_s)
     assert stuck.text.startswith("North middle: tells the same to the last digit")
     assert all(not c.now.forecast.overdue for c in told.clutches)
     assert_the_scenario(house, now_s)

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 from benchmarks import rounds
 
-from sandboa.devices.simulation.boxes import dry_out
+from sandboa.devices.simulation.boxes import BoxMade, dry_out
 from sandboa.devices.simulation.fates import egg_fate, glance
 
 CLOSINGS = ("sealed film", "pin holes", "small holes", "cracked corner", "loose lid")
@@ -12,7 +12,7 @@ CLOSINGS = ("sealed film", "pin holes", "small holes", "cracked corner", "loose 
 
 def box(closing: str = "cracked corner", humidity: float = 0.4, seed: int = 1):
     random = np.random.default_rng(seed)
-    return dry_out(closing, "perlite", 100.0, 6, 60, 31.5, humidity, random)
+    return dry_out(BoxMade(closing, "perlite", 100.0, 6), 60, 31.5, humidity, random)
 
 
 def test_water_only_goes_and_the_scale_sees_less_of_it_than_goes() -> None:

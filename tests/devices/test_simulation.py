@@ -78,7 +78,7 @@ def test_what_befalls_a_probe() -> None:
 
 def test_a_sensor_has_steps_and_saturates() -> None:
     was = run(CabinetModel(), 0, DAY)
-    logged = log_probe("p", was, 0, in_box=True, sensor=Sensor(step_c=0.1, saturates=0.98))
+    logged = log_probe("p", was, 0, sensor=Sensor(step_c=0.1, saturates=0.98, in_box=True))
     tenths = logged.temperature_c * 10
     assert np.allclose(tenths, np.round(tenths))
     assert set(np.unique(logged.humidity[logged.humidity > 0.98])) <= {1.0}

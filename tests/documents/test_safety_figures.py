@@ -5,7 +5,7 @@ from pathlib import Path
 import pytest
 from limits import RateLimitItem
 
-from sandboa.cli import logs, serve
+from sandboa.cli import application, logs
 from sandboa.core import retention
 from sandboa.formats import picture_decoding, picture_worker, pictures
 from sandboa.records.copies import backups
@@ -41,7 +41,7 @@ def mb(size: int) -> str:
 
 
 LINES = {
-    "headers": f"{connections.HEADERS_S:.0f} s, {kb(serve.LARGEST_HEADERS)}",
+    "headers": f"{connections.HEADERS_S:.0f} s, {kb(application.LARGEST_HEADERS)}",
     "body": f"{connections.BODY_BYTES // 1000} kB in every {connections.BODY_S:.0f} s; "
     f"{kb(request_limits.LARGEST_BODY_BYTES)}, "
     f"{kb(request_limits.SIGNING_IN_BYTES)} for signing in",

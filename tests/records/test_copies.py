@@ -10,7 +10,7 @@ import pytest
 
 from samples import NOW_S, lay_day
 from sandboa.cli import main
-from sandboa.cli.house import DATABASE
+from sandboa.cli.house_folder import DATABASE
 from sandboa.core.people import Role
 from sandboa.formats.data_package import write_package
 from sandboa.records.clutches import Clutch
@@ -23,7 +23,7 @@ from sandboa.records.house import Animal
 from sandboa.records.integrity.check import check
 from sandboa.records.people import Person
 from sandboa.services.animals.commands import AnimalCommand, add_animal
-from sandboa.services.clutches.photos import Picture, attach
+from sandboa.services.clutches.photos import PhotoCommand, Picture, attach
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.people import commands as people
 from sandboa.services.people import signing_in
@@ -34,7 +34,7 @@ DAY_S = 86_400.0
 
 def photo_of(name: bytes) -> None:
     (clutch,) = Clutch.current()
-    attach(clutch.entity_id, Picture(name, b"small", 1, 1), NOW_S, NOW_S, egg=None, step=None)
+    attach(PhotoCommand(clutch.entity_id, Picture(name, b"small", 1, 1), NOW_S), NOW_S)
 
 
 @pytest.fixture

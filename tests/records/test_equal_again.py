@@ -10,7 +10,7 @@ import pytest
 from running import furnished_once
 from samples import NOW_S
 from sandboa.cli import main
-from sandboa.cli.house import DATABASE
+from sandboa.cli.house_folder import DATABASE
 from sandboa.formats.data_package import write_package
 from sandboa.records.copies.backups import back_up_into
 from sandboa.records.copies.copying import copy_before

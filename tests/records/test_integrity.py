@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 
 from running import furnished_once
 from samples import NOW_S, lay_day
-from sandboa.cli.house import DATABASE
+from sandboa.cli.house_folder import DATABASE
 from sandboa.core.act_kinds import ActKind
 from sandboa.records import held_readings, readings
 from sandboa.records.connections import read_only

@@ -8,7 +8,7 @@ import pytest
 
 from running import furnished_once
 from samples import NOW_S
-from sandboa.cli.house import DATABASE
+from sandboa.cli.house_folder import DATABASE
 from sandboa.records.database import close_database, open_database
 from sandboa.records.facts import Fact, fact_tables
 

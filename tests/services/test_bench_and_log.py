@@ -3,13 +3,13 @@
 import pytest
 
 from samples import DAY_S, NOW_S, lay_day
+from sandboa.core.development.bench import what_if
 from sandboa.core.errors import NotPlausible
 from sandboa.services.acts.log import house_log
 from sandboa.services.acts.recording import undo
 from sandboa.services.boxes.commands import grade_egg, water_box
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.lay_day import lay_clutch, suggested_code
-from sandboa.services.overview.bench import what_if
 from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.readings.commands import store_readings

@@ -5,13 +5,14 @@ import pytest
 from samples import DAY_S, NOW_S, lay_day
 from sandboa.core.climate.faults import FaultKind
 from sandboa.devices.simulation import CabinetModel, Mishap, MishapKind, log_probe, run
+from sandboa.devices.simulation.probes import Sensor
 from sandboa.services.cabinets.commands import (
     CabinetCommand,
     CabinetKind,
     add_cabinet,
     move_box,
 )
-from sandboa.services.climate.faults import CabinetFault, FaultsNow, clutch_faults
+from sandboa.services.climate.faults import CabinetFault, cabinet_faults, clutch_faults
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.probes.commands import ProbePlace, hang_probe, move_probe
@@ -40,7 +41,7 @@ def north(house: SnapshotCache) -> SnapshotCache:
     for number, shelf in enumerate(SHELVES):
         hang_probe(shelf, ProbePlace(cabinet="North", shelf=shelf), began_s, began_s,
                    device=device.entity_id)  # fmt: skip
-        logged = log_probe(shelf, was, number, every_s=600.0, seed=number)
+        logged = log_probe(shelf, was, number, sensor=Sensor(every_s=600.0), seed=number)
         take_in(device, [(shelf, *row) for row in logged.rows()], NOW_S)
     lay_clutch(lay_day(20.0, shelf="lower"), NOW_S)
     lay_clutch(lay_day(20.0, shelf="upper", dam="Tansy"), NOW_S)
@@ -50,7 +51,7 @@ def north(house: SnapshotCache) -> SnapshotCache:
 def fan(house: SnapshotCache) -> CabinetFault:
     facts = house.current()
     (cabinet,) = facts.cabinets.values()
-    found = FaultsNow().of(facts, cabinet, NOW_S)
+    found = cabinet_faults(facts, cabinet, NOW_S)
     (told,) = (f for f in found if f.fault.kind is FaultKind.FAN)
     return told
 
@@ -74,11 +75,9 @@ def test_the_delay_told_is_what_the_forecast_moved(north: SnapshotCache) -> None
 
 
 def test_a_clutch_is_told_of_what_touched_its_shelf_since_it_was_laid(north: SnapshotCache) -> None:
-    faults = FaultsNow()
-
     def kinds(code: str) -> list[FaultKind]:
         now = clutch_page(north.current(), code, NOW_S).now
-        return [told.fault.kind for told in clutch_faults(north.current(), faults, now, NOW_S)]
+        return [told.fault.kind for told in clutch_faults(north.current(), now, NOW_S)]
 
     assert FaultKind.FAN in kinds("26-01")
     lay_clutch(lay_day(2.0, shelf="lower", dam="Yarrow"), NOW_S)
@@ -91,15 +90,15 @@ def test_a_probe_taken_down_is_not_silent(north: SnapshotCache) -> None:
     lower = next(p for p in facts.probes.values() if p.name == "lower")
     move_probe(lower.entity_id, None, NOW_S - 60, NOW_S)
     later_s = NOW_S + 5 * 3600
-    found = FaultsNow().of(north.current(), cabinet, later_s)
+    found = cabinet_faults(north.current(), cabinet, later_s)
     silent = {name for f in found if f.fault.kind is FaultKind.UNPLUGGED for name in f.fault.probes}
     assert silent == {"upper", "middle"}
 
 
 def test_what_was_recognised_holds_until_something_changes(north: SnapshotCache) -> None:
-    facts, faults = north.current(), FaultsNow()
+    facts = north.current()
     (cabinet,) = facts.cabinets.values()
-    first = faults.of(facts, cabinet, NOW_S)
-    assert faults.of(facts, cabinet, NOW_S) is first
+    first = cabinet_faults(facts, cabinet, NOW_S)
+    assert cabinet_faults(facts, cabinet, NOW_S) is first
     move_box("26-01", "North", "upper", NOW_S, NOW_S)
-    assert faults.of(north.current(), cabinet, NOW_S) is not first
+    assert cabinet_faults(north.current(), cabinet, NOW_S) is not first

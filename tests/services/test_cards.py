@@ -9,16 +9,17 @@ from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.lay_day import EggLaid, lay_clutch
 from sandboa.services.lay_day.record import EggHappening
 from sandboa.services.snapshot.cache import SnapshotCache
+from sandboa.words import to_reader
 
 
-def card(house: SnapshotCache, *, fahrenheit: bool = False, **laid: object) -> Card:
+def card(house: SnapshotCache, **laid: object) -> Card:
     code = lay_clutch(lay_day(**laid), NOW_S)[0]
-    return card_of(clutch_page(house.current(), code, NOW_S), fahrenheit=fahrenheit)
+    return card_of(clutch_page(house.current(), code, NOW_S))
 
 
 def test_it_holds_what_one_must_know_with_the_box_in_hand(house: SnapshotCache) -> None:
     told = card(house, set_up_mass_g=1390.0)
-    lines = {line.name: line.text for line in told.lines}
+    lines = {line.name: str(line.text) for line in told.lines}
     assert (told.parents, told.count) == ("Sorrel × Flint", "6-1")
     assert lines == {
         "Place": "North, lower, 31.5 °C",
@@ -32,9 +33,9 @@ def test_it_holds_what_one_must_know_with_the_box_in_hand(house: SnapshotCache) 
     assert told.keeping == "vermiculite"
 
 
-def test_it_speaks_the_degrees_of_the_keeper(house: SnapshotCache) -> None:
-    told = card(house, fahrenheit=True)
-    assert told.lines[0].text == "North, lower, 88.7 °F"
+def test_it_speaks_the_degrees_of_whoever_reads_it(house: SnapshotCache) -> None:
+    place = card(house).lines[0].text
+    assert to_reader(place, "F", "UTC") == "North, lower, 88.7\N{NO-BREAK SPACE}°F"
 
 
 def test_what_was_not_weighed_is_said_so(house: SnapshotCache) -> None:

@@ -155,7 +155,7 @@ def test_a_house_of_the_second_version_gets_the_ends_of_its_records(
         readings.store(3, readings.LIVE, [(3720, 31.3, 0.61)], 4000)
     assert house.current().readings.series(3, 0, 9999).temperature_c.tolist() == [31.0, 31.2, 31.3]
     facts = house.current()
-    assert facts.probe_locations[3].at(5000) == 2
+    assert facts.probe(3).locations.at(5000) == 2
     assert facts.cabinets[2].kind == "bought"
     opening.database.close()
 
@@ -231,6 +231,7 @@ def test_a_row_that_was_created_is_the_row_that_is_read(house: SnapshotCache) ->
     read = Act.get_by_id(made.id)
     assert read.__data__ == {
         **made.__data__,
+        "message": None,
         "clutch_id": None,
         "undoes_id": None,
         "person_id": None,

@@ -5,6 +5,7 @@ import pytest
 from samples import DAY_S, NOW_S, close_clutch, lay_day
 from sandboa.core.box import Shell, usual_places
 from sandboa.core.candling import Vessels
+from sandboa.core.development.bench import what_if
 from sandboa.core.hatching.advice import AdviceKind
 from sandboa.core.methods import CuttingSchool, DamSchool, Method
 from sandboa.core.rounds import DueKind, EggActKind
@@ -15,7 +16,6 @@ from sandboa.services.clutches.methods import add_method, change_clutch_method, 
 from sandboa.services.hatching.egg_events import see_pip
 from sandboa.services.hatching.overview import hatching_clutch
 from sandboa.services.lay_day import EggLaid, lay_clutch
-from sandboa.services.overview.bench import what_if
 from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.readings.commands import store_readings
@@ -32,7 +32,7 @@ HOUR_S = 3600.0
 def texts(house: SnapshotCache, at_s: float = NOW_S) -> str:
     (line,) = today(house.current(), at_s).clutches
     due = line.box.due if line.box else ()
-    return " ".join([*(a.text for a in line.attention), *(d.text for d in due)])
+    return " ".join([*(str(a.text) for a in line.attention), *(str(d.text) for d in due)])
 
 
 def test_half_a_top_up_asks_for_the_rest_the_next_day(box: SnapshotCache) -> None:

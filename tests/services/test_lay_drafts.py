@@ -67,7 +67,7 @@ def jpeg(size: tuple[int, int] = (320, 200), exif: bytes | None = None) -> bytes
 def test_a_whole_lay_day_becomes_one_clutch_in_one_act(house: SnapshotCache) -> None:
     draft = begun()
     picture = readable_picture(jpeg())
-    photos.attach(draft, picture, NOW_S, NOW_S, egg=3, step=Step.EGGS)
+    photos.attach(photos.PhotoCommand(draft, picture, NOW_S, 3, Step.EGGS), NOW_S)
     drafts.save(draft, 1, Step.SHELF, full_state(draft), NOW_S)
     code, laying = drafts.record(draft, NOW_S)
     page = clutch_page(house.current(), code, NOW_S)
@@ -200,7 +200,7 @@ def test_house_methods_are_copied_and_differences_shown(house: SnapshotCache) ->
     assert clutch_page(house.current(), code, NOW_S).differences == ()
     change_clutch_method(code, replace(slow, temperature_c=30.5), NOW_S)
     (difference,) = clutch_page(house.current(), code, NOW_S).differences
-    assert (difference.house, difference.own) == ("30.0 °C", "30.5 °C")
+    assert (str(difference.house), str(difference.own)) == ("30.0 °C", "30.5 °C")
     # The house moves on; the clutch keeps its copy.
     change_method(entity, replace(slow, temperature_c=29.5), NOW_S, chosen=True)
     assert clutch_page(house.current(), code, NOW_S).method.temperature_c == 30.5
@@ -219,7 +219,9 @@ def test_a_photo_is_made_new_upright_and_without_metadata(
     assert b"somebody" not in picture.jpeg
     assert len(Image.open(io.BytesIO(picture.jpeg)).getexif()) == 0
     draft = begun()
-    photo, attaching = photos.attach(draft, picture, NOW_S, NOW_S, egg=None, step=Step.PREPARE)
+    photo, attaching = photos.attach(
+        photos.PhotoCommand(draft, picture, NOW_S, step=Step.PREPARE), NOW_S
+    )
     kept = photos.picture_path(photo.file)
     assert kept.parent == tmp_path / "photos"
     assert kept.read_bytes() == picture.jpeg

@@ -40,7 +40,7 @@ def clutch(house: SnapshotCache) -> Clutch:
 
 
 def attach(owner: int, egg: int | None = None, taken_s: float = NOW_S) -> photos.Photo:
-    return photos.attach(owner, PICTURE, taken_s, NOW_S, egg=egg, step=None)[0]
+    return photos.attach(photos.PhotoCommand(owner, PICTURE, taken_s, egg=egg), NOW_S)[0]
 
 
 @pytest.mark.parametrize("kind", ["JPEG", "PNG", "WEBP", "HEIF"])
@@ -158,13 +158,10 @@ def test_the_same_picture_twice_is_one_file_and_two_photos(clutch: Clutch, tmp_p
 def test_a_photo_that_waited_on_a_phone_and_comes_twice_is_one(clutch: Clutch) -> None:
     def bring(taken_s: float, egg: int = 1, *, delivered: bool = True) -> int:
         kept, _ = photos.attach(
-            clutch.entity_id,
-            PICTURE,
-            taken_s,
+            photos.PhotoCommand(
+                clutch.entity_id, PICTURE, taken_s, egg, "candling", delivered=delivered
+            ),
             NOW_S,
-            egg=egg,
-            step="candling",
-            delivered=delivered,
         )
         return kept.entity_id
 

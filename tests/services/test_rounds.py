@@ -12,13 +12,14 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind, Standing
-from sandboa.core.water import top_up
+from sandboa.core.water.top_up import top_up
 from sandboa.records.database import database
+from sandboa.records.rounds import Visit
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.recording import undo
 from sandboa.services.boxes.commands import candle_egg, grade_egg
+from sandboa.services.boxes.water import OtherClosing
 from sandboa.services.climate.cabinet_view import cabinet_now
-from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_page, what_if_water
 from sandboa.services.clutches.egg_view import egg_page
 from sandboa.services.clutches.methods import change_clutch_method, method_of_clutch
@@ -47,6 +48,10 @@ def visit(key: str, days_ago: float = 0.0, **more: object) -> BoxVisit:
     closed_s = NOW_S - days_ago * DAY_S
     values: dict[str, object] = {"opened_s": closed_s - 45.0, "closed_s": closed_s, **more}
     return BoxVisit(key=f"visit-key-{key}", code=CODE, **values)  # type: ignore[arg-type]
+
+
+def recorded_visits(box: SnapshotCache) -> list[Visit]:
+    return [v for held in box.current().histories.clutches.values() for v in held.visits]
 
 
 def now(house: SnapshotCache) -> ClutchNow:
@@ -106,7 +111,7 @@ def test_the_same_visit_delivered_twice_is_one(box: SnapshotCache) -> None:
     first = close_visit(visit("a", water_g=30.0), NOW_S)
     again = close_visit(visit("a", water_g=30.0), NOW_S + 60)
     assert (first.known, again.known, again.act.id) == (False, True, first.act.id)
-    assert len(box.current().waterings[now(box).box.entity_id]) == 1
+    assert len(box.current().box(now(box).box.entity_id).waterings) == 1
 
 
 def test_what_another_phone_recorded_meanwhile_is_told_and_kept(box: SnapshotCache) -> None:
@@ -119,7 +124,7 @@ def test_what_another_phone_recorded_meanwhile_is_told_and_kept(box: SnapshotCac
     assert any("85 g" in words for words in told.conflicts)
     assert any("clear dents" in words and "slight dimple" in words for words in told.conflicts)
     assert close_visit(mine, NOW_S).conflicts == told.conflicts
-    assert len(box.current().visits[now(box).clutch.entity_id]) == 2
+    assert len(box.current().clutch(now(box).clutch.entity_id).visits) == 2
     assert now(box).eggs.eggs[0].grade == 1
 
 
@@ -158,7 +163,7 @@ def test_what_cannot_be_is_refused_whole(
     asked = replace(visit("a", eggs=(EggSeen(2, grade=1),)), **changes)  # type: ignore[arg-type]
     with pytest.raises(NotPlausible, match=words):
         close_visit(asked, NOW_S)
-    assert box.current().visits == {}
+    assert recorded_visits(box) == []
     assert [egg.grade for egg in now(box).eggs.eggs] == [None] * 6
 
 
@@ -167,7 +172,7 @@ def test_an_unknown_egg_and_an_unknown_shelf_are_not_found(box: SnapshotCache) -
         close_visit(visit("a", eggs=(EggSeen(9, grade=1),)), NOW_S)
     with pytest.raises(NotFound, match="no shelf"):
         close_visit(visit("a", shelf=("North", "attic")), NOW_S)
-    assert box.current().visits == {}
+    assert recorded_visits(box) == []
 
 
 def test_a_removed_egg_is_out_of_every_judgement_and_of_the_reference(box: SnapshotCache) -> None:
@@ -333,21 +338,21 @@ def test_set_and_forget_is_not_opened_by_the_calendar(box: SnapshotCache) -> Non
 
 
 def test_what_if_another_closing_or_a_damper_cabinet(box: SnapshotCache) -> None:
-    as_is = what_if_water(box.current(), CODE, NOW_S, None, None)
-    sealed = what_if_water(box.current(), CODE, NOW_S, Closing.SEALED_FILM, None)
-    damp = what_if_water(box.current(), CODE, NOW_S, None, 0.9)
+    as_is = what_if_water(box.current(), CODE, NOW_S, OtherClosing())
+    sealed = what_if_water(box.current(), CODE, NOW_S, OtherClosing(Closing.SEALED_FILM))
+    damp = what_if_water(box.current(), CODE, NOW_S, OtherClosing(humidity=0.9))
     assert as_is is not None
     assert sealed is not None
     assert damp is not None
     assert sealed.loss_g_day < damp.loss_g_day < as_is.loss_g_day
     assert sealed.share == as_is.share
     with pytest.raises(NotFound):
-        what_if_water(box.current(), "26-99", NOW_S, None, None)
+        what_if_water(box.current(), "26-99", NOW_S, OtherClosing())
 
 
 def test_the_cabinet_draws_the_lid_as_it_was_found(box: SnapshotCache) -> None:
     close_visit(visit("a", signs=(("lid", "raining"),)), NOW_S)
-    (shelf,) = cabinet_now(box.current(), FaultsNow(), "North", NOW_S).shelves
+    (shelf,) = cabinet_now(box.current(), "North", NOW_S).shelves
     assert [b.lid for b in shelf.boxes] == ["raining"]
 
 

@@ -24,7 +24,7 @@ def test_a_cabinet_is_set_up_told_and_corrected(http: TestClient) -> None:
     body = {"name": "Polar", "shelves": ["upper", "middle", "lower"]}
     assert http.put("/api/cabinets/Polar", json=body).is_success
     changed = http.post("/api/cabinets/Polar/set-points", json={"temperature_c": 30.0})
-    assert changed.json()["summary"] == "Polar set to 30.0 °C"
+    assert changed.json()["summary"] == "Polar set to 30.0\N{NO-BREAK SPACE}°C"
     assert [s["name"] for s in http.get("/api/cabinets/Polar").json()["shelves"]] == body["shelves"]
 
 
@@ -48,8 +48,9 @@ def test_cabinets_that_cannot_be_are_refused_at_their_field(http, changes, field
 def test_what_is_too_much_is_said_with_its_unit(http: TestClient) -> None:
     http.post("/api/cabinets", json=NORTH).raise_for_status()
     told = problem(http.post("/api/cabinets/Polar/set-points", json={"temperature_c": 80}), 422)
-    assert told["detail"] == "Temperature is above 60 °C"
-    assert told["errors"] == [{"field": "temperature_c", "reason": "is above 60"}]
+    assert told["detail"] == "Temperature is above 60\N{NO-BREAK SPACE}°C"
+    reason = "is above 60\N{NO-BREAK SPACE}°C"
+    assert told["errors"] == [{"field": "temperature_c", "reason": reason}]
 
 
 def test_what_is_not_there(http: TestClient) -> None:

@@ -24,6 +24,7 @@ LOOKS = {
     ("POST", "/api/session"),
     ("DELETE", "/api/session"),
     ("PUT", "/api/session/passphrase"),
+    ("PUT", "/api/session/preferences"),
     ("DELETE", "/api/sessions"),
     ("DELETE", "/api/sessions/{key}"),
     ("POST", "/api/calendar/link"),

@@ -7,10 +7,12 @@ from typing import Any
 import pytest
 
 from samples import NOW_S
-from sandboa.records.alarms import Alarm, Message
+from sandboa.records.alarms import Alarm, SentMessage
+from sandboa.services.alarms.delivery import Post
 from sandboa.services.alarms.messengers import MessengerCommand, add_messenger
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.web.background.outbox import Outbox
+from sandboa.words import to_reader
 
 
 class Carrier:
@@ -47,7 +49,7 @@ def test_a_mute_server_holds_up_no_other(alarm: Alarm) -> None:
     carriers = {"email": mute, "webhook": lively}
     for kind in carriers:
         add_messenger(MessengerCommand(kind, f"By {kind}", "UTC", {}), carriers, NOW_S)
-    outbox = Outbox(carriers)
+    outbox = Outbox(Post(carriers, to_reader))
     outbox.deliver(NOW_S)
     assert mute.begun.wait(20)
     assert lively.sent.wait(20)
@@ -58,4 +60,4 @@ def test_a_mute_server_holds_up_no_other(alarm: Alarm) -> None:
     outbox.deliver(NOW_S + 120)
     outbox.close(20)
     assert (len(mute.texts), len(lively.texts)) == (1, 1)
-    assert [m.sent for m in Message.select()] == [1, 1]
+    assert [m.sent for m in SentMessage.select()] == [1, 1]

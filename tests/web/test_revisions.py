@@ -16,6 +16,7 @@ __all__ = ["lost"]
 NO_FORM = {
     "/api/lay-day-drafts/{lay_day}": "its own revision, in the body",
     "/api/session/passphrase": "the passphrase before",
+    "/api/session/preferences": "one choice, and the last one holds",
     "/api/people/{person}/passphrase": "nothing of it is shown",
 }
 HOOK = {"kind": "webhook", "name": "bell", "zone": "UTC", "target": {"url": "https://10.0.0.9/x"}}

@@ -73,7 +73,7 @@ describe('a drawn egg', () => {
   })
 
   it('grows its mould with the grade', () => {
-    const dots = (mould: EggLook['mould']) => count(drawn({ mould }), /<circle/g)
+    const dots = (mould: NonNullable<EggLook['mould']>) => count(drawn({ mould }), /<circle/g)
     expect(dots('spot')).toBeLessThan(dots('patch'))
     expect(dots('patch')).toBeLessThan(dots('furry'))
   })

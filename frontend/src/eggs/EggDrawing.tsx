@@ -45,7 +45,7 @@ export function EggShape({
 }: {
   egg: EggLook
   size: number
-  showNumber?: boolean
+  showNumber?: boolean | undefined
   tilt?: number
 }) {
   const clip = useId()

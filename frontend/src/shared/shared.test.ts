@@ -6,9 +6,9 @@ import {
   developed,
   difference,
   fromCelsius,
-  inKeepersUnit,
   notANumber,
   temperature,
+  temperatureRange,
   toCelsius,
   typedGrams,
   typedNumber,
@@ -26,28 +26,6 @@ describe('units', () => {
     expect(fromCelsius(31.5, 'F')).toBeCloseTo(88.7)
   })
 
-  it('turn the sentences of the house too', () => {
-    const said = 'Ran cold, down to 24.3 °C: pips about 1.2 days later.'
-    expect(plain(inKeepersUnit(said, 'C'))).toBe(said)
-    expect(plain(inKeepersUnit(said, 'F'))).toBe(
-      'Ran cold, down to 75.7 °F: pips about 1.2 days later.',
-    )
-  })
-
-  it('turn both ends of a range, and every temperature of a sentence', () => {
-    expect(plain(inKeepersUnit('set point 12 °C is outside 24 to 36 °C', 'F'))).toBe(
-      'set point 53.6 °F is outside 75.2 to 96.8 °F',
-    )
-    expect(plain(inKeepersUnit('down to -0.5 °C', 'F'))).toBe('down to 31.1 °F')
-    expect(plain(inKeepersUnit('6 to 10 eggs', 'F'))).toBe('6 to 10 eggs')
-  })
-
-  it('turn a difference the house tells without shifting it', () => {
-    const said = 'Set 2 C° lower than now, 31.5 °C'
-    expect(plain(inKeepersUnit(said, 'C'))).toBe('Set 2 °C lower than now, 31.5 °C')
-    expect(plain(inKeepersUnit(said, 'F'))).toBe('Set 3.6 °F lower than now, 88.7 °F')
-  })
-
   it('give no share that says nothing any more', () => {
     expect(plain(developed(0.416))).toBe('42 %')
     expect(plain(developed(1.25))).toBe('125 %')
@@ -56,9 +34,7 @@ describe('units', () => {
 
   it('never leave a number on one line and its unit on the next', () => {
     expect(temperature(31.5, 'F')).toBe('88.7\u00a0°F')
-    for (const unit of ['C', 'F'] as const) {
-      expect(inKeepersUnit('Set to 31.5 °C', unit)).not.toContain(' °')
-    }
+    expect(temperatureRange(25, 35, 'F')).toBe('77 to 95\u00a0°F')
   })
 
   it('scale a difference and do not shift it', () => {

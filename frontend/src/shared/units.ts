@@ -3,29 +3,61 @@ import { useSyncExternalStore } from 'react'
 /** The core and the API speak °C; these turn it into what the keeper reads and back. */
 export type TemperatureUnit = 'C' | 'F'
 
-const KEY = 'sandboa.temperature'
+/** What this device reads in, where it differs from its keeper. */
+const DEVICE = 'sandboa.temperature'
+/** What the keeper reads in, as the house said last. */
+const KEEPER = 'sandboa.temperature.keeper'
 /** Does not break: a number stays on the line of its unit. */
 const SPACE = '\u00a0'
 const listeners = new Set<() => void>()
 
 export function temperatureUnit(): TemperatureUnit {
-  return localStorage.getItem(KEY) === 'F' ? 'F' : 'C'
+  return deviceUnit() ?? keepersUnit()
+}
+
+/** The unit of this device alone, null where it reads as its keeper does. */
+export function deviceUnit(): TemperatureUnit | null {
+  return kept(DEVICE)
 }
 
 export function useTemperatureUnit(): TemperatureUnit {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener)
-      return () => listeners.delete(listener)
-    },
-    temperatureUnit,
-    temperatureUnit,
-  )
+  return useSyncExternalStore(listen, temperatureUnit, temperatureUnit)
 }
 
-export function setTemperatureUnit(unit: TemperatureUnit) {
-  localStorage.setItem(KEY, unit)
+export function useDeviceUnit(): TemperatureUnit | null {
+  return useSyncExternalStore(listen, deviceUnit, deviceUnit)
+}
+
+/** What its keeper reads in, on whatever device. */
+export function keepersUnit(): TemperatureUnit {
+  return kept(KEEPER) ?? 'C'
+}
+
+export function useKeepersUnit(): TemperatureUnit {
+  return useSyncExternalStore(listen, keepersUnit, keepersUnit)
+}
+
+/** What this device reads in from now on; null: as its keeper does. */
+export function keepDeviceUnit(unit: TemperatureUnit | null) {
+  if (unit) localStorage.setItem(DEVICE, unit)
+  else localStorage.removeItem(DEVICE)
   for (const listener of listeners) listener()
+}
+
+/** What the house says its keeper reads in. */
+export function keepKeepersUnit(unit: TemperatureUnit) {
+  localStorage.setItem(KEEPER, unit)
+  for (const listener of listeners) listener()
+}
+
+function kept(key: string): TemperatureUnit | null {
+  const unit = localStorage.getItem(key)
+  return unit === 'C' || unit === 'F' ? unit : null
+}
+
+function listen(listener: () => void) {
+  listeners.add(listener)
+  return () => listeners.delete(listener)
 }
 
 export function fromCelsius(celsius: number, unit: TemperatureUnit): number {
@@ -39,6 +71,11 @@ export function toCelsius(value: number, unit: TemperatureUnit): number {
 /** "31.5 °C" or "88.7 °F". */
 export function temperature(celsius: number, unit: TemperatureUnit): string {
   return `${fromCelsius(celsius, unit).toFixed(1)}${SPACE}°${unit}`
+}
+
+/** "25 to 35 °C" or "77 to 95 °F", whole degrees. */
+export function temperatureRange(low: number, high: number, unit: TemperatureUnit): string {
+  return `${fromCelsius(low, unit).toFixed(0)} to ${fromCelsius(high, unit).toFixed(0)}${SPACE}°${unit}`
 }
 
 /** Degrees between two temperatures: a difference has no zero to shift. */
@@ -62,26 +99,6 @@ export function developed(share: number): string {
 /** "42 %" of a share 0-1; does not break. */
 export function percent(share: number): string {
   return `${Math.round(share * 100)}${SPACE}%`
-}
-
-const NUMBER = '-?\\d+(?:\\.\\d+)?'
-const SAID = new RegExp(`(?:(${NUMBER}) to )?(${NUMBER}) °C`, 'g')
-/** Degrees between two temperatures: the house writes them C°, for they are turned otherwise. */
-const APART = new RegExp(`(${NUMBER}) C°`, 'g')
-
-/**
- * A sentence of the house, which speaks °C, with its temperatures in the keeper's unit:
- * "31.5 °C", "31.1 to 32.0 °C"; and differences, "2 C°", as such.
- */
-export function inKeepersUnit(sentence: string, unit: TemperatureUnit): string {
-  const apart = sentence.replace(APART, (_, celsius: string) =>
-    difference(Number(celsius), unit, unit === 'C' && !celsius.includes('.') ? 0 : 1),
-  )
-  if (unit === 'C') return apart.replace(/(\d) °C/g, `$1${SPACE}°C`)
-  return apart.replace(SAID, (_, from: string | undefined, celsius: string) => {
-    const start = from === undefined ? '' : `${fromCelsius(Number(from), unit).toFixed(1)} to `
-    return start + temperature(Number(celsius), unit)
-  })
 }
 
 /** °C of a temperature as typed: in the keeper's unit, or with its own, like 88.7F. */

@@ -3,11 +3,11 @@
 import argparse
 import json
 
-from sandboa.core.dimples import advice, judge_egg
+from sandboa.core.dimples import BoxDents, EggTurgor, advice, judge_egg
 
 
-def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
-    command = commands.add_parser("dimple", help="judge a dent for its stage")
+def add_arguments(command: argparse.ArgumentParser) -> None:
+    """Add what the command is asked with."""
     command.add_argument(
         "--development", required=True, type=float, metavar="0.45", help="share developed, 0-2"
     )
@@ -22,19 +22,14 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     )
     command.add_argument("--rose-fast", action="store_true", help="up 2 grades within 7 days")
     command.add_argument("--json", action="store_true", help="print JSON")
-    command.set_defaults(run=run)
 
 
 def run(asked: argparse.Namespace) -> int:
     """Print the judgement of rule B."""
     judged = judge_egg(
         asked.development,
-        asked.grade,
-        live_eggs=asked.live_eggs,
-        eggs_as_bad=asked.eggs_as_bad,
-        loses_water_fast=asked.rough,
-        rose_fast=asked.rose_fast,
-        water_says_dry=asked.water_short,
+        EggTurgor(1, asked.grade, asked.rough, asked.rose_fast),
+        BoxDents(asked.live_eggs, asked.eggs_as_bad, asked.water_short),
     )
     words = advice(judged, asked.grade, early_eggs=asked.eggs_as_bad, live_eggs=asked.live_eggs)
     if asked.json:

@@ -11,19 +11,17 @@ from zoneinfo import ZoneInfo, available_timezones
 
 from sandboa.core.clutch_count import clutch_count
 from sandboa.core.development import Forecast, Window, forecast
+from sandboa.core.development.basis import rests_on
+from sandboa.core.development.bench import ReadingRow, curve_from
 from sandboa.core.development.none_alive import developed_words, late_words
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SET_POINT_RANGE_C, parse_temperature, require_moment, require_range
-from sandboa.formats.readings_csv import LARGEST_FILE_BYTES, Choices, NotReadable, read_readings
-from sandboa.records.readings import ReadingRow
-from sandboa.services.clutches.clutch_view import rests_on
-from sandboa.services.overview.bench import curve_from
 
 _WINDOWS = ("first_pip", "typical_pip", "last_pip", "emergence")
 
 
-def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
-    command = commands.add_parser("forecast", help="forecast pip and emergence")
+def add_arguments(command: argparse.ArgumentParser) -> None:
+    """Add what the command is asked with."""
     command.add_argument("--laid", required=True, metavar="TIME", help="with offset, RFC 3339")
     command.add_argument("--set-point", required=True, metavar="31.5C", help="with C or F")
     command.add_argument("--eggs", required=True, type=int, help="eggs expected to pip")
@@ -36,7 +34,6 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     )
     command.add_argument("--date-order", choices=("dmy", "mdy"), help="order of 03/04 in FILE.csv")
     command.add_argument("--json", action="store_true", help="print JSON")
-    command.set_defaults(run=run)
 
 
 def run(asked: argparse.Namespace) -> int:
@@ -54,7 +51,7 @@ def run(asked: argparse.Namespace) -> int:
     clutch_count(asked.eggs)
     rows = _readings(asked, laid) if asked.readings else []
     curve = curve_from(laid.timestamp(), as_of.timestamp(), set_point_c, rows)
-    made = forecast(curve.temperature, asked.eggs, curve=curve)
+    made = forecast(curve, asked.eggs)
     zone = laid.tzinfo or UTC
     if asked.json:
         print(json.dumps(_as_json(made, zone, as_of)))
@@ -77,6 +74,14 @@ def _moment(option: str, text: str) -> datetime:
 
 
 def _readings(asked: argparse.Namespace, laid: datetime) -> list[ReadingRow]:
+    # Reading files brings much along that a forecast from a set point does without.
+    from sandboa.formats.readings_csv import (
+        LARGEST_FILE_BYTES,
+        Choices,
+        NotReadable,
+        read_readings,
+    )
+
     path = Path(asked.readings)
     if asked.zone is not None and asked.zone not in available_timezones():
         raise NotPlausible("--zone", f'--zone "{asked.zone[:40]}" is not a time zone')

@@ -5,17 +5,16 @@ import json
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import parse_mass, parse_volume
-from sandboa.core.water import dry_mass_from_volume, mix
+from sandboa.core.water.mixing import dry_mass_from_volume, mix
 
 
-def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
-    command = commands.add_parser("mix", help="water for a mass of dry medium")
+def add_arguments(command: argparse.ArgumentParser) -> None:
+    """Add what the command is asked with."""
     command.add_argument("--medium", required=True)
     command.add_argument("--mass", metavar="200g", help="dry mass, with g or oz")
     command.add_argument("--volume", metavar="2l", help="dry volume instead: rough, weighing wins")
     command.add_argument("--ratio", type=float, help="g of water per g of dry medium")
     command.add_argument("--json", action="store_true", help="print JSON")
-    command.set_defaults(run=run)
 
 
 def run(asked: argparse.Namespace) -> int:

@@ -5,7 +5,7 @@ import getpass
 import sys
 import time
 
-from sandboa.cli.house import DATABASE, add_data_folder, existing
+from sandboa.cli.house_folder import DATABASE, add_data_folder, existing
 from sandboa.core.errors import NotPlausible
 from sandboa.core.people import Role
 from sandboa.records.database import nothing_half_made, open_database
@@ -15,10 +15,8 @@ from sandboa.services.people.signing_in import set_passphrase
 from sandboa.services.people.views import people_now
 
 
-def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
-    command = commands.add_parser(
-        "people", help="list the people of the house, or give one a passphrase"
-    )
+def add_arguments(command: argparse.ArgumentParser) -> None:
+    """Add what the command is asked with."""
     command.add_argument("name", nargs="?", help="who gets a (new) passphrase; added when unknown")
     command.add_argument(
         "--role",
@@ -29,7 +27,6 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
         "--stdin", action="store_true", help="read the passphrase from standard input"
     )
     add_data_folder(command)
-    command.set_defaults(run=run)
 
 
 def run(asked: argparse.Namespace) -> int:

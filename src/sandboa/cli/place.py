@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from pathlib import Path
 from urllib.parse import urlsplit
 
-from sandboa.cli.told import said
+from sandboa.cli.environment import said
 from sandboa.core.errors import NotPlausible
 
 #: An address kept for documentation: asking the way there sends nothing.

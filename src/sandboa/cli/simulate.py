@@ -17,10 +17,11 @@ from sandboa.devices.simulation import (
     MishapKind,
     SimulatedClutch,
     log_probe,
-    run,
 )
+from sandboa.devices.simulation import run as run_cabinet
 from sandboa.devices.simulation.eggs import developed, heat_w
 from sandboa.devices.simulation.mishaps import OF_THE_CABINET
+from sandboa.devices.simulation.probes import Sensor
 
 _DAY_S = 86_400.0
 _UNITS = {"m": 60.0, "h": 3_600.0, "d": _DAY_S}
@@ -60,10 +61,8 @@ class _House:
         raise NotPlausible("url", "Sandboa does not take the readings; is it running?")
 
 
-def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> None:
-    command = commands.add_parser(
-        "simulate", help="a made-up cabinet that sends readings to a running Sandboa"
-    )
+def add_arguments(command: argparse.ArgumentParser) -> None:
+    """Add what the command is asked with."""
     command.add_argument("--url", default="http://127.0.0.1:8350", help="where Sandboa runs")
     command.add_argument("--token", help="a device's token; made with a new device when left out")
     command.add_argument("--cabinet", default="Simulated", help="set up when it is not there")
@@ -84,10 +83,9 @@ def add_to(commands: "argparse._SubParsersAction[argparse.ArgumentParser]") -> N
     command.add_argument("--eggs", type=int, default=6, help="laid at the beginning, lowest shelf")
     command.add_argument("--visits", type=float, default=4.0, help="days between visits; 0: none")
     command.add_argument("--seed", type=int, default=1)
-    command.set_defaults(run=run_simulate)
 
 
-def run_simulate(asked: argparse.Namespace) -> int:
+def run(asked: argparse.Namespace) -> int:
     """Catch up from the beginning, then go on in real time until interrupted."""
     if not 1 <= asked.shelves <= 6:
         raise NotPlausible("shelves", "a simulated cabinet has 1 to 6 shelves")
@@ -109,23 +107,28 @@ def run_simulate(asked: argparse.Namespace) -> int:
         token = asked.token or _introduce(client, asked, names, began_s)
         house = _House(client, token)
         print(f"Sending {len(names)} probes of {asked.cabinet} to {asked.url}", flush=True)
-        sent = _catch_up(house, model, names, began_s, now_s, asked)
+        cabinet = _MadeUp(model, names, began_s, asked)
+        sent = _catch_up(house, cabinet, now_s)
         print(f"{sent} readings sent up to now", flush=True)
-        _go_on(house, model, names, began_s, now_s, ends_s, asked)
+        _go_on(house, cabinet, now_s, ends_s)
     return 0
 
 
-def _catch_up(
-    house: _House,
-    model: CabinetModel,
-    names: list[str],
-    began_s: float,
-    now_s: float,
-    asked: argparse.Namespace,
-) -> int:
+@dataclass(frozen=True)
+class _MadeUp:
+    """A made-up cabinet that began at `began_s`, with a probe on each shelf."""
+
+    model: CabinetModel
+    names: list[str]
+    began_s: float
+    asked: argparse.Namespace
+
+
+def _catch_up(house: _House, cabinet: _MadeUp, now_s: float) -> int:
+    asked, began_s = cabinet.asked, cabinet.began_s
     sent, started = 0, time.monotonic()
     batch: list[dict[str, object]] = []
-    for reading, at_s in _readings(model, names, began_s, now_s, asked):
+    for reading, at_s in _readings(cabinet, now_s):
         batch.append(reading)
         if len(batch) >= _BATCH:
             house.deliver(batch)
@@ -137,44 +140,31 @@ def _catch_up(
     return sent + len(batch)
 
 
-def _go_on(
-    house: _House,
-    model: CabinetModel,
-    names: list[str],
-    began_s: float,
-    told_s: float,
-    ends_s: float | None,
-    asked: argparse.Namespace,
-) -> None:
+def _go_on(house: _House, cabinet: _MadeUp, told_s: float, ends_s: float | None) -> None:
     """A reading of every probe each `every` seconds, of the cabinet that was caught up with."""
+    every_s = cabinet.asked.every
     while ends_s is None or time.time() < ends_s:
-        time.sleep(min(asked.every, max(ends_s - time.time(), 0.0) if ends_s else asked.every))
+        time.sleep(min(every_s, max(ends_s - time.time(), 0.0) if ends_s else every_s))
         now_s = time.time()
         # The same cabinet, run on: what was is the same for the same seed.
-        fresh = [
-            reading
-            for reading, at_s in _readings(model, names, began_s, now_s, asked)
-            if at_s > told_s
-        ]
+        fresh = [reading for reading, at_s in _readings(cabinet, now_s) if at_s > told_s]
         if fresh:
             house.deliver(fresh)
         told_s = now_s
 
 
-def _readings(
-    model: CabinetModel,
-    names: list[str],
-    began_s: float,
-    until_s: float,
-    asked: argparse.Namespace,
-) -> Iterator[tuple[dict[str, object], float]]:
+def _readings(cabinet: _MadeUp, until_s: float) -> Iterator[tuple[dict[str, object], float]]:
     """Readings of all probes in order of time, with their time."""
+    model, began_s, asked = cabinet.model, cabinet.began_s, cabinet.asked
+    sensor = Sensor(every_s=asked.every)
     start_s = began_s - began_s % 60.0
-    was = run(_warmed(model, start_s, until_s, asked.eggs), start_s, until_s, 60.0, asked.seed)
+    was = run_cabinet(
+        _warmed(model, start_s, until_s, asked.eggs), start_s, until_s, 60.0, asked.seed
+    )
     rows = []
-    for number, name in enumerate(names):
+    for number, name in enumerate(cabinet.names):
         logged = log_probe(
-            name, was, number, mishaps=model.mishaps, every_s=asked.every, seed=asked.seed + number
+            name, was, number, sensor=sensor, mishaps=model.mishaps, seed=asked.seed + number
         )
         rows += [(at_s, name, c, h) for at_s, c, h in logged.rows()]
     for at_s, name, temperature_c, humidity in sorted(rows):

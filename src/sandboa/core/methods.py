@@ -12,6 +12,7 @@ from sandboa.core.box import Closing
 from sandboa.core.dam_care.aftercare import TubSchool
 from sandboa.core.development.clock import DEFAULT_CLOCK
 from sandboa.core.errors import NotPlausible
+from sandboa.core.messages import Message, Temperature, TemperatureRange, Words
 from sandboa.core.names import clean_name
 from sandboa.core.units import SET_POINT_RANGE_C, require_range
 from sandboa.core.water.mixing import RATIO_RANGE, medium_named
@@ -65,6 +66,8 @@ DISCOURAGED_ABOVE_C: Final = 32.8
 #: Day before which no egg is cut on a set day, and the temperature it is meant at (rule P4).
 EARLIEST_SET_DAY: Final = 55
 STANDARD_C: Final = 31.67
+#: °C that most keepers incubate at (rule P4).
+STANDARD_RANGE_C: Final = (31.1, 32.0)
 #: Days a set day can be at all (assumption).
 _SET_DAY_RANGE: Final = (40.0, 110.0)
 
@@ -102,12 +105,15 @@ class Method:
 STANDARD: Final = Method("Standard")
 
 #: Why each line of the standard is what it is (shown beside the choice).
-REASONS: Final = {
+REASONS: Final[dict[str, Words]] = {
     "medium": "Vermiculite holds its water longest, so a missed week is forgiven.",
     "ratio": "Water and dry medium of equal weight.",
     "contact": "Bedded eggs do not roll and lose water slowest.",
     "closing": "One or two pin holes let air in and keep the water for weeks.",
-    "temperature_c": "31.1 to 32.0 °C is standard; cooler is slower and forgiving of peaks.",
+    "temperature_c": Message(
+        "{standard} is standard; cooler is slower and forgiving of peaks.",
+        standard=TemperatureRange(*STANDARD_RANGE_C),
+    ),
     "visits": "A week is short enough to see a box go dry in time.",
     "mould": "Mould is mostly the result of a dying egg; rubbing harms good ones.",
     "cutting": "The first pip proves that the clutch is at term.",
@@ -139,8 +145,8 @@ class Difference:
     """A line on which a clutch departs from its house method."""
 
     line: str
-    house: str
-    own: str
+    house: Words
+    own: Words
 
 
 def checked(method: Method) -> Method:
@@ -163,8 +169,12 @@ def checked(method: Method) -> Method:
         if method.set_day < earliest:
             raise NotPlausible(
                 "set_day",
-                f"day {method.set_day} is too early to cut at {method.temperature_c:.1f} °C: "
-                f"not before day {earliest}",
+                Message(
+                    "day {day} is too early to cut at {warmth}: not before day {earliest}",
+                    day=method.set_day,
+                    warmth=Temperature(method.temperature_c),
+                    earliest=earliest,
+                ),
             )
         set_day = method.set_day
     kept = {f.name: getattr(method, f.name) for f in fields(method)}
@@ -184,10 +194,13 @@ def earliest_set_day(temperature_c: float) -> int:
     return math.ceil(developed / rate - 1e-9)
 
 
-def temperature_words(temperature_c: float) -> str:
+def temperature_words(temperature_c: float) -> Words:
     """The school of a set point (rule P4)."""
     if temperature_c > DISCOURAGED_ABOVE_C:
-        return f"discouraged: more deformities and weak hatchlings above {DISCOURAGED_ABOVE_C} °C"
+        return Message(
+            "discouraged: more deformities and weak hatchlings above {limit}",
+            limit=Temperature(DISCOURAGED_ABOVE_C),
+        )
     if temperature_c > 30.5:
         return "standard"
     if temperature_c > 29.2:
@@ -204,10 +217,10 @@ def differences(house: Method, own: Method) -> tuple[Difference, ...]:
     )
 
 
-def _shown(line: str, method: Method) -> str:
+def _shown(line: str, method: Method) -> Words:
     value = getattr(method, line)
     if value is None:
         return "none"
     if line == "temperature_c":
-        return f"{value:.1f} °C"
+        return Message("{warmth}", warmth=Temperature(value))
     return f"{value:g}" if isinstance(value, float) else str(value)

@@ -11,6 +11,7 @@ from sandboa.core.dimples.cause import CAUSE_SCORES
 from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import SECOND_CLUTCH_DAYS
+from sandboa.core.messages import Message, Words
 from sandboa.core.pairing.plan import (
     LIGHTEST_DAM_G,
     MOST_DAMS_PER_SIRE,
@@ -30,7 +31,7 @@ class Setting:
     """`default` holds until the keeper sets another value within `limits` (same `unit`)."""
 
     name: str
-    label: str
+    label: Words
     unit: str
     default: float
     limits: tuple[float, float]
@@ -59,7 +60,8 @@ def _causes() -> Iterator[Setting]:
 def _losses() -> Iterator[Setting]:
     for line in SCORES.values():
         yield Setting(
-            line.name, f"{line.cause[0].upper()}{line.cause[1:]}: {line.words}", "log score",
+            line.name, Message("{cause}: {sign}", cause=line.cause.capitalize(), sign=line.words),
+            "log score",
             line.score, (-15.0, 15.0),
             "Above 0 speaks for that cause of a loss, below against it.", "Causes of loss",
         )  # fmt: skip

@@ -6,15 +6,17 @@ where °F and oz are turned into them.
 
 import math
 import re
+from enum import StrEnum
 from typing import Final
 
-from scipy.special import ndtri
-
 from sandboa.core.errors import NotPlausible
+from sandboa.core.messages import Message, Temperature, TemperatureRange, Words
 
 SECONDS_PER_DAY: Final = 86_400.0
 SECONDS_PER_HOUR: Final = 3_600.0
 GRAMS_PER_OUNCE: Final = 28.349523125
+#: °F between two temperatures that are 1 °C apart; exact by definition.
+FAHRENHEIT_PER_CELSIUS: Final = 1.8
 
 #: °C a logger near eggs can honestly report: from a frozen shed to a hot loft (assumption).
 READING_RANGE_C: Final = (-20.0, 60.0)
@@ -25,20 +27,28 @@ SET_POINT_RANGE_C: Final = (20.0, 36.0)
 MOMENT_RANGE_S: Final = (315_532_800.0, 7_258_118_400.0)
 #: s a phone's clock may be ahead of the house's before "in the future" is said (assumption).
 CLOCK_GRACE_S: Final = 60.0
-#: Standard deviations from the middle of a normal to either end of its 80 % band.
-Z80: Final = float(ndtri(0.9))
+#: Standard deviations from the middle of a normal to either end of its 80 % band: the quantile of
+#: 0.9, written out so that reading units does not load a library of statistics.
+Z80: Final = 1.2815515655446004
 #: g of dry medium a box can hold (assumption).
 MEDIUM_MASS_RANGE_G: Final = (1.0, 20_000.0)
 
 
+class TemperatureUnit(StrEnum):
+    """What somebody reads temperatures in."""
+
+    CELSIUS = "C"
+    FAHRENHEIT = "F"
+
+
 def celsius_from_fahrenheit(fahrenheit: float) -> float:
     """°F to °C; exact by definition."""
-    return (fahrenheit - 32.0) / 1.8
+    return (fahrenheit - 32.0) / FAHRENHEIT_PER_CELSIUS
 
 
 def fahrenheit_from_celsius(celsius: float) -> float:
     """°C to °F; exact by definition."""
-    return celsius * 1.8 + 32.0
+    return celsius * FAHRENHEIT_PER_CELSIUS + 32.0
 
 
 _NUMBER = r"([+-]?\d[\d.,' \u00a0\u202f]*)"
@@ -130,8 +140,17 @@ def parse_volume(text: str) -> float:
     return read_number("volume", match[1], thousands=False) * factor
 
 
+#: The unit of a temperature as a limit names it.
+CELSIUS: Final = "°C"
 #: Units that the names of fields end with, in words.
-UNIT_ENDINGS: Final = {"_c": "°C", "_g": "g", "_l": "l", "_days": "days", "_min": "min", "_s": "s"}
+UNIT_ENDINGS: Final = {
+    "_c": CELSIUS,
+    "_g": "g",
+    "_l": "l",
+    "_days": "days",
+    "_min": "min",
+    "_s": "s",
+}
 
 
 def spoken(field: str) -> str:
@@ -155,11 +174,18 @@ def require_range(
     if not math.isfinite(value):
         raise NotPlausible(at, f"{name} is not a number")
     if not low <= value <= high:
-        raise NotPlausible(
-            at,
-            f"{name} {value:g} {unit} is outside {low:g} to {high:g} {unit}".replace("  ", " "),
-        )
+        raise NotPlausible(at, _outside(name, value, limits, unit))
     return value
+
+
+def _outside(name: str, value: float, limits: tuple[float, float], unit: str) -> Words:
+    low, high = limits
+    if unit == CELSIUS:
+        return Message(
+            "{name} {value} is outside {range}",
+            name=name, value=Temperature(value, None), range=TemperatureRange(low, high, None),
+        )  # fmt: skip
+    return f"{name} {value:g} {unit} is outside {low:g} to {high:g} {unit}".replace("  ", " ")
 
 
 def require_moment(name: str, at_s: float) -> float:

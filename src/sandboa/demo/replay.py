@@ -168,8 +168,9 @@ def _send(story: CabinetStory, end_s: float) -> None:
     assert device is not None, "added with the probes"
     for number, shelf in enumerate(story.shelves):
         logged = log_probe(
-            f"{story.name} {shelf}", story.was, number, sensor=Sensor(noise_c=0.03, step_c=0.05),
-            mishaps=story.mishaps, every_s=_READINGS_EVERY_S, seed=number,
+            f"{story.name} {shelf}", story.was, number,
+            sensor=Sensor(noise_c=0.03, step_c=0.05, every_s=_READINGS_EVERY_S),
+            mishaps=story.mishaps, seed=number,
         )  # fmt: skip
         take_in(device, [(logged.name, at_s, c, h) for at_s, c, h in logged.rows()], end_s)
 

@@ -6,15 +6,15 @@ their own open licence; a script they lack is refused, not printed as boxes.
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import datetime
 from pathlib import Path
 from typing import TYPE_CHECKING, Final
-from zoneinfo import ZoneInfo
 
 import segno
 
 from sandboa.core.errors import NotPlausible
 from sandboa.services.clutches.cards import Card
+from sandboa.words import Reader, sentence
+from sandboa.words.dates import day, days, full_day
 
 if TYPE_CHECKING:
     from fpdf import FPDF
@@ -44,26 +44,26 @@ class Printed:
     address: str
 
 
-def write_cards(cards: Sequence[Printed], zone: str) -> bytes:
-    """One A6 page a card, days as they are in `zone` (IANA name).
+def write_cards(cards: Sequence[Printed], reader: Reader) -> bytes:
+    """One A6 page a card, days and degrees as `reader` has them.
 
     Raises NotPlausible for a letter the font lacks.
     """
     pdf = _paper(_CARD_MM, cards)
     for printed in cards:
         pdf.add_page()
-        _draw_card(pdf, printed, ZoneInfo(zone))
+        _draw_card(pdf, printed, reader)
     return bytes(pdf.output())
 
 
-def write_labels(cards: Sequence[Printed], zone: str, used: int = 0) -> bytes:
+def write_labels(cards: Sequence[Printed], reader: Reader, used: int = 0) -> bytes:
     """Labels from the first free place of a sheet of which `used` (0-23) are gone."""
     pdf = _paper((210.0, 297.0), cards)
     for place, printed in enumerate(cards, start=used):
         if place == used or place % LABELS_PER_SHEET == 0:
             pdf.add_page()
         down, across = divmod(place % LABELS_PER_SHEET, LABELS_ACROSS)
-        _draw_label(pdf, printed, ZoneInfo(zone), across * _LABEL_MM[0], down * _LABEL_MM[1])
+        _draw_label(pdf, printed, reader, across * _LABEL_MM[0], down * _LABEL_MM[1])
     return bytes(pdf.output())
 
 
@@ -87,7 +87,7 @@ def _paper(size: tuple[float, float], cards: Sequence[Printed]) -> "FPDF":
 
 
 def _require_letters(card: Card, known: set[int]) -> None:
-    said = [card.parents, card.egg_notes, card.keeping, *(line.text for line in card.lines)]
+    said = [card.parents, card.egg_notes, card.keeping, *(str(line.text) for line in card.lines)]
     for letter in "".join(said):
         if ord(letter) not in known:
             raise NotPlausible(
@@ -97,30 +97,30 @@ def _require_letters(card: Card, known: set[int]) -> None:
             )
 
 
-def _draw_card(pdf: "FPDF", printed: Printed, where: ZoneInfo) -> None:
+def _draw_card(pdf: "FPDF", printed: Printed, reader: Reader) -> None:
     card = printed.card
     width = _CARD_MM[0] - 2 * _MARGIN
     pdf.set_xy(_MARGIN, 5.2)
-    _write(pdf, card.code, 15.7, bold=True, width=width * 0.6)
+    _write(pdf, card.code, _Style(15.7, bold=True), width=width * 0.6)
     pdf.set_xy(_MARGIN, 5.2)
-    _write(pdf, card.count, 15.7, width=width, align="R")
+    _write(pdf, card.count, _Style(15.7, align="R"), width=width)
     pdf.set_fill_color(_INK)
     pdf.rect(_MARGIN, 22.6, width, 0.85, style="F")
     pdf.set_xy(_MARGIN, 26.0)
-    _write(pdf, card.parents, 7.6, bold=True, width=width)
-    _write(pdf, f"laid {_full_day(card.laid_s, where)}", 5.2, width=width)
+    _write(pdf, card.parents, _Style(7.6, bold=True), width=width)
+    _write(pdf, f"laid {full_day(card.laid_s, reader.zone)}", _Style(5.2), width=width)
     if card.pips is not None:
-        _draw_window(pdf, card, where, width)
+        _draw_window(pdf, card, reader, width)
     pdf.set_y(pdf.get_y() + 2)
     for line in card.lines:
         top = pdf.get_y()
         pdf.set_xy(_MARGIN, top)
-        _write(pdf, line.name, 4.3, width=18, shade=_SOFT)
+        _write(pdf, line.name, _Style(4.3, shade=_SOFT), width=18)
         pdf.set_xy(_MARGIN + 18, top)
-        _write(pdf, line.text, 4.3, bold=True, width=width - 18)
+        _write(pdf, sentence(line.text, reader), _Style(4.3, bold=True), width=width - 18)
     if card.egg_notes:
         pdf.set_xy(_MARGIN, pdf.get_y() + 2)
-        _write(pdf, f"Eggs: {card.egg_notes}", 4.3, bold=True, width=width - 31)
+        _write(pdf, f"Eggs: {card.egg_notes}", _Style(4.3, bold=True), width=width - 31)
     pdf.set_draw_color(_RULE)
     pdf.set_line_width(0.2)
     for row in range(3):
@@ -130,7 +130,7 @@ def _draw_card(pdf: "FPDF", printed: Printed, where: ZoneInfo) -> None:
     _draw_code(pdf, printed.address, _CARD_MM[0] - 36.7, _CARD_MM[1] - 36.7, 33.6)
 
 
-def _draw_window(pdf: "FPDF", card: Card, where: ZoneInfo, width: float) -> None:
+def _draw_window(pdf: "FPDF", card: Card, reader: Reader, width: float) -> None:
     window = card.pips
     assert window is not None, "asked for only where there is one"
     top = pdf.get_y() + 3
@@ -138,10 +138,10 @@ def _draw_window(pdf: "FPDF", card: Card, where: ZoneInfo, width: float) -> None
     pdf.set_line_width(0.3)
     pdf.line(_MARGIN, top, _MARGIN + width, top)
     pdf.set_xy(_MARGIN, top + 1.6)
-    likely = f"most likely {_day(window.p50, where)}"
+    likely = f"most likely {day(window.p50, reader.zone)}"
     for words, size, bold in (
         ("pips  ", 4.8, False),
-        (f"{_days(window.p10, window.p90, where)}  ", 8.0, True),
+        (f"{days(window.p10, window.p90, reader.zone)}  ", 8.0, True),
         (likely, 4.8, False),
     ):
         _font(pdf, size, bold=bold)
@@ -152,7 +152,7 @@ def _draw_window(pdf: "FPDF", card: Card, where: ZoneInfo, width: float) -> None
     pdf.line(_MARGIN, pdf.get_y(), _MARGIN + width, pdf.get_y())
 
 
-def _draw_label(pdf: "FPDF", printed: Printed, where: ZoneInfo, x: float, y: float) -> None:
+def _draw_label(pdf: "FPDF", printed: Printed, reader: Reader, x: float, y: float) -> None:
     card = printed.card
     _draw_code(pdf, printed.address, x + 2.5, y + 6, 25)
     left, width = x + 29.5, _LABEL_MM[0] - 31
@@ -162,9 +162,9 @@ def _draw_label(pdf: "FPDF", printed: Printed, where: ZoneInfo, x: float, y: flo
     _font(pdf, 6.0)
     pdf.cell(text=card.count, h=7)
     pdf.set_xy(left, y + 12)
-    lines = [(card.parents, True), (f"laid {_day(card.laid_s, where)}", False)]
+    lines = [(card.parents, True), (f"laid {day(card.laid_s, reader.zone)}", False)]
     if card.pips is not None:
-        lines.append((f"pips {_days(card.pips.p10, card.pips.p90, where)}", True))
+        lines.append((f"pips {days(card.pips.p10, card.pips.p90, reader.zone)}", True))
     for words, bold in (*lines, (card.keeping, False)):
         _font(pdf, 3.2, bold=bold)
         pdf.set_x(left)
@@ -184,20 +184,28 @@ def _draw_code(pdf: "FPDF", address: str, x: float, y: float, size: float) -> No
                 pdf.rect(x + column * cell, y + row * cell, cell + 0.01, cell + 0.01, style="F")
 
 
+@dataclass(frozen=True, slots=True)
+class _Style:
+    """How words look: their height in mm, weight, side and shade."""
+
+    size: float
+    bold: bool = False
+    align: str = "L"
+    shade: int = _INK
+
+
 def _write(
     pdf: "FPDF",
     words: str,
-    size: float,
-    *,
+    style: _Style,
     width: float,
-    bold: bool = False,
-    align: str = "L",
-    shade: int = _INK,
 ) -> None:
-    """Words of `size` mm, broken into lines of `width` mm, from where the pen is."""
-    _font(pdf, size, bold=bold, shade=shade)
+    """Words broken into lines of `width` mm, from where the pen is."""
+    _font(pdf, style.size, bold=style.bold, shade=style.shade)
     x = pdf.get_x()
-    pdf.multi_cell(w=width, h=size * 1.25, text=words, align=align, new_x="LEFT", new_y="NEXT")
+    pdf.multi_cell(
+        w=width, h=style.size * 1.25, text=words, align=style.align, new_x="LEFT", new_y="NEXT"
+    )
     pdf.set_x(x)
 
 
@@ -213,21 +221,3 @@ def _fitting(pdf: "FPDF", words: str, width: float) -> str:
     while words and pdf.get_string_width(f"{words}\u2026") > width:
         words = words[:-1]
     return f"{words.rstrip()}\u2026"
-
-
-def _day(at_s: float, where: ZoneInfo) -> str:
-    moment = datetime.fromtimestamp(at_s, where)
-    return f"{moment.day} {moment:%b}"
-
-
-def _full_day(at_s: float, where: ZoneInfo) -> str:
-    return f"{_day(at_s, where)} {datetime.fromtimestamp(at_s, where).year}"
-
-
-def _days(from_s: float, until_s: float, where: ZoneInfo) -> str:
-    """ "14–22 Jul", "28 Jun–3 Jul", "5 Jul"."""
-    first, last = (datetime.fromtimestamp(at_s, where).date() for at_s in (from_s, until_s))
-    if first == last:
-        return _day(until_s, where)
-    together = (first.year, first.month) == (last.year, last.month)
-    return f"{first.day if together else _day(from_s, where)}\u2013{_day(until_s, where)}"

@@ -1,13 +1,14 @@
 """The house's calendar as iCalendar (RFC 5545), for any calendar application."""
 
 from collections.abc import Iterable
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, datetime, timedelta
 from typing import Final
-from zoneinfo import ZoneInfo
 
 from icalendar import Calendar, Event
 
 from sandboa.services.overview.calendar import CalendarEntry
+from sandboa.words import Reader, sentence
+from sandboa.words.dates import day_of, long_day
 
 MEDIA_TYPE: Final = "text/calendar"
 #: How often a subscriber should ask again.
@@ -15,14 +16,13 @@ _AGAIN: Final = timedelta(hours=1)
 
 
 def write_calendar(
-    entries: Iterable[CalendarEntry], zone: str, now_s: float, address: str
+    entries: Iterable[CalendarEntry], reader: Reader, now_s: float, address: str
 ) -> bytes:
-    """The entries as whole-day events in `zone` (IANA name), each with the page that tells more.
+    """The entries as whole-day events for `reader`, each with the page that tells more.
 
     `address` is where the house is reached, like http://127.0.0.1:8350.
-    Moments become the day they fall on in `zone`; the last day is included.
+    Moments become the day they fall on in the reader's zone; the last day is included.
     """
-    where = ZoneInfo(zone)
     calendar = Calendar()
     calendar.add("prodid", "-//Sandboa//calendar//EN")
     calendar.add("version", "2.0")
@@ -31,30 +31,25 @@ def write_calendar(
     calendar.add("refresh-interval", _AGAIN, parameters={"value": "DURATION"})
     calendar.add("x-published-ttl", "PT1H")
     for entry in entries:
-        calendar.add_component(_event(entry, where, now_s, address))
+        calendar.add_component(_event(entry, reader, now_s, address))
     written: bytes = calendar.to_ical()
     return written
 
 
-def _event(entry: CalendarEntry, where: ZoneInfo, now_s: float, address: str) -> Event:
+def _event(entry: CalendarEntry, reader: Reader, now_s: float, address: str) -> Event:
     event = Event()
     event.add("uid", f"{entry.key.replace(' ', '-')}@sandboa.invalid")
     event.add("dtstamp", datetime.fromtimestamp(now_s, UTC))
-    event.add("dtstart", _day(entry.from_s, where))
+    event.add("dtstart", day_of(entry.from_s, reader.zone))
     # RFC 5545: the end is the day after the last one.
-    event.add("dtend", _day(entry.until_s, where) + timedelta(days=1))
-    event.add("summary", entry.words)
-    told = [entry.why] if entry.why else []
+    event.add("dtend", day_of(entry.until_s, reader.zone) + timedelta(days=1))
+    event.add("summary", sentence(entry.words, reader))
+    told = [sentence(entry.why, reader)] if entry.why else []
     if entry.likely_s is not None:
-        likely = _day(entry.likely_s, where)
-        told.append(f"80 % window; most likely {likely.day} {likely:%B}.")
+        told.append(f"80 % window; most likely {long_day(entry.likely_s, reader.zone)}.")
     told.append(f"{address}{entry.place}")
     event.add("description", "\n".join(told))
     event.add("url", f"{address}{entry.place}")
     # A window of days is no appointment: it keeps nobody from being free.
     event.add("transp", "TRANSPARENT")
     return event
-
-
-def _day(at_s: float, where: ZoneInfo) -> date:
-    return datetime.fromtimestamp(at_s, where).date()

@@ -2,7 +2,9 @@
 
 from peewee import AutoField, IntegerField, TextField
 
+from sandboa.core.messages import Words
 from sandboa.records.facts import Fact, Sealed
+from sandboa.records.said import said
 
 
 class Alarm(Sealed):
@@ -18,10 +20,16 @@ class Alarm(Sealed):
     cabinet_id = IntegerField(null=True)
     probe_id = IntegerField(null=True)
     text = TextField()
+    message = TextField(null=True)
     began_s = IntegerField()
     raised_s = IntegerField()
     ended_s = IntegerField(null=True)
     any_hour = IntegerField(default=0)
+
+    @property
+    def said(self) -> Words:
+        """What is wrong, for whoever reads it."""
+        return said(self.text, self.message)
 
 
 class Acknowledgement(Fact):
@@ -34,7 +42,8 @@ class Acknowledgement(Fact):
 class Messenger(Fact):
     """A way out of the application; `target` is JSON, what it holds depends on `kind`.
 
-    Quiet hours are minutes after midnight in `zone`, both null when there are none.
+    Its reader is in `zone` and reads `temperature_unit`. Quiet hours are minutes
+    after midnight, both null when there are none.
     It tells of what is at least as grave as `gravity`, and gives a sign of life at
     `life_at_min` of the day, null for none.
     """
@@ -42,6 +51,7 @@ class Messenger(Fact):
     kind = TextField()
     name = TextField()
     zone = TextField()
+    temperature_unit = TextField(default="C")
     quiet_from_min = IntegerField(null=True)
     quiet_until_min = IntegerField(null=True)
     target = TextField()
@@ -49,8 +59,11 @@ class Messenger(Fact):
     life_at_min = IntegerField(null=True)
 
 
-class Message(Sealed):
+class SentMessage(Sealed):
     """A message sent, or tried; `kind` is alarm, over, life or trial."""
+
+    class Meta:
+        table_name = "message"
 
     id = AutoField()
     messenger_id = IntegerField()
@@ -96,24 +109,24 @@ def names_of_messengers() -> dict[int, str]:
     return {row.entity_id: row.name for row in Messenger.ever()}
 
 
-def messages_lately(limit: int) -> list[Message]:
+def messages_lately(limit: int) -> list[SentMessage]:
     """What was sent or tried last by any messenger, newest first."""
-    return list(Message.select().order_by(Message.id.desc()).limit(limit))
+    return list(SentMessage.select().order_by(SentMessage.id.desc()).limit(limit))
 
 
-def latest_messages(messenger: int, limit: int) -> list[Message]:
+def latest_messages(messenger: int, limit: int) -> list[SentMessage]:
     """What a messenger sent or tried last, newest first."""
-    own = Message.select().where(Message.messenger_id == messenger)
-    return list(own.order_by(Message.id.desc()).limit(limit))
+    own = SentMessage.select().where(SentMessage.messenger_id == messenger)
+    return list(own.order_by(SentMessage.id.desc()).limit(limit))
 
 
-def messages_of_alarms(alarms: list[int], messenger: int) -> dict[int, list[Message]]:
+def messages_of_alarms(alarms: list[int], messenger: int) -> dict[int, list[SentMessage]]:
     """What a messenger sent or tried of those alarms, by alarm."""
     if not alarms:
         return {}
-    told: dict[int, list[Message]] = {}
-    about = (Message.alarm_id << alarms) & (Message.messenger_id == messenger)
-    rows = Message.select().where(about)
+    told: dict[int, list[SentMessage]] = {}
+    about = (SentMessage.alarm_id << alarms) & (SentMessage.messenger_id == messenger)
+    rows = SentMessage.select().where(about)
     for row in rows:
         told.setdefault(row.alarm_id or 0, []).append(row)
     return told

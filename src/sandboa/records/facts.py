@@ -6,8 +6,10 @@ from typing import Any, Self, TypeVar
 
 from peewee import AutoField, Expression, IntegerField, Model, TextField
 
+from sandboa.core.messages import Words
 from sandboa.records.database import database
 from sandboa.records.integrity import chain, seals
+from sandboa.records.said import kept, said
 
 #: Tables that acts under way have recorded in or superseded rows of, by act: what its hash covers
 #: is looked for there alone. Writers come one after another.
@@ -90,17 +92,28 @@ class Act(Record):
 
     `undoes_id` is the act this one takes back; undoing that again redoes it.
     `person_id` is who recorded it; null: at the machine itself, before anyone had to sign in.
+    `message` is what the summary is made of, null where it tells no quantity (see `said`).
     `hash` covers the act before and everything this one recorded (see integrity.chain).
     """
 
     id = AutoField()
     kind = TextField()
     summary = TextField()
+    message = TextField(null=True)
     recorded_s = IntegerField()
     clutch_id = IntegerField(null=True)
     undoes_id = IntegerField(null=True)
     person_id = IntegerField(null=True)
     hash = TextField(default="")
+
+    @property
+    def said(self) -> Words:
+        """The summary, for whoever reads it."""
+        return said(self.summary, self.message)
+
+    def say(self, summary: Words) -> None:
+        """Give the act another summary, until it is closed."""
+        self.summary, self.message = str(summary), kept(summary)
 
     def close(self) -> None:
         """Write it as it is now and chain it to the one before; the last thing of its transaction.

@@ -48,6 +48,25 @@ class PrivateLink(Sealed):
     made_s = IntegerField()
 
 
+class Preference(Sealed):
+    """What a person reads temperatures in; person 0 is whoever reads where nobody signs in."""
+
+    person_id = IntegerField(primary_key=True)
+    temperature_unit = TextField()
+
+
+def preference_of(person_id: int | None) -> Preference | None:
+    """What that person (None: whoever reads without signing in) chose, None for nothing yet."""
+    found: Preference | None = Preference.get_or_none(Preference.person_id == (person_id or 0))
+    return found
+
+
+def put_preference(person_id: int | None, temperature_unit: str) -> None:
+    """Keep what that person (None: whoever reads without signing in) reads temperatures in."""
+    Preference.delete().where(Preference.person_id == (person_id or 0)).execute()
+    Preference.create(person_id=person_id or 0, temperature_unit=temperature_unit)
+
+
 def person_called(name: str) -> Person | None:
     """The current person of that name, upper and lower case alike."""
     wanted = name.casefold()
@@ -144,14 +163,15 @@ def end_private_link(person_id: int | None) -> None:
     PrivateLink.delete().where(_link_of(person_id)).execute()
 
 
-def is_private_link(token_hash: str) -> bool:
-    """Whether a link with that hash holds."""
-    return PrivateLink.get_or_none(PrivateLink.token_hash == token_hash) is not None
+def private_link_with(token_hash: str) -> PrivateLink | None:
+    """The link whose token has that hash, None for none that holds."""
+    found: PrivateLink | None = PrivateLink.get_or_none(PrivateLink.token_hash == token_hash)
+    return found
 
 
 def forget_keys_of(person_id: int) -> None:
-    """Delete whatever lets a person in: passphrase, sessions, private link."""
-    for table in (Passphrase, Session, PrivateLink):
+    """Delete what is only a person's own: passphrase, sessions, private link, preference."""
+    for table in (Passphrase, Session, PrivateLink, Preference):
         table.delete().where(table.person_id == person_id).execute()
 
 

@@ -8,7 +8,6 @@ from uuid import uuid4
 
 from fastapi import Depends, Request
 
-from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -37,7 +36,6 @@ class House:
     writing: Semaphore = field(default_factory=writing)
     listening: Bounded = field(default_factory=pages_that_listen)
     photos: Bounded = field(default_factory=photos_that_come)
-    faults: FaultsNow = field(default_factory=FaultsNow)
     attempts: Attempts = field(default_factory=Attempts)
     #: Where others reach the house, like https://192.168.1.20:8350; None: at this machine alone.
     address: str | None = None
@@ -64,7 +62,7 @@ class House:
 
     def forget(self) -> None:
         """Another house was put in place: nothing that was known of the one before holds."""
-        self.snapshots, self.faults = SnapshotCache(), FaultsNow()
+        self.snapshots = SnapshotCache()
         self.problems = ()
         self.generation = uuid4().hex
 

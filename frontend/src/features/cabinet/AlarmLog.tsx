@@ -1,11 +1,9 @@
 import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
-import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 
 /** Alarms that are over: what they said, how long they stood, whether somebody saw them. */
 export function AlarmLog({ alarms }: { alarms: Schemas['AlarmResponse'][] }) {
-  const unit = useTemperatureUnit()
   if (alarms.length === 0) return null
   return (
     <chakra.div mt={6}>
@@ -15,7 +13,7 @@ export function AlarmLog({ alarms }: { alarms: Schemas['AlarmResponse'][] }) {
       <chakra.ul listStyleType="none">
         {alarms.slice(0, 12).map((alarm) => (
           <chakra.li key={alarm.id} py={1} borderTop="1px solid" borderColor="line">
-            {inKeepersUnit(alarm.text, unit)}
+            {alarm.text}
             <chakra.span display="block" color="soft" fontSize="0.92em">
               {dayAndTime(alarm.began_at)} to {alarm.ended_at && dayAndTime(alarm.ended_at)},{' '}
               {alarm.acknowledged_at

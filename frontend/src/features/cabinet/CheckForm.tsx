@@ -7,7 +7,7 @@ import { fromInputMoment, inputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
-import { inKeepersUnit, typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
+import { temperatureRange, typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
 
 type Kind = 'reference' | 'salt'
 
@@ -94,10 +94,7 @@ export function CheckForm({
               help={
                 salt === undefined
                   ? undefined
-                  : inKeepersUnit(
-                      `Table salt, damp but not afloat, with the probe in a closed bag for 12 hours at 25 to 35 °C: the air is at ${(salt * 100).toFixed(1)} %.`,
-                      unit,
-                    )
+                  : `Table salt, damp but not afloat, with the probe in a closed bag for 12 hours at ${temperatureRange(25, 35, unit)}: the air is at ${(salt * 100).toFixed(1)} %.`
               }
             />
           )}

@@ -8,7 +8,7 @@ import { token } from '@/shared/theme/token'
 import { Button } from '@/shared/ui/Button'
 import { Fetching } from '@/shared/ui/page'
 import { useWidth } from '@/shared/ui/useWidth'
-import { difference, useTemperatureUnit } from '@/shared/units'
+import { difference, type TemperatureUnit, temperature, useTemperatureUnit } from '@/shared/units'
 import { useTrace } from './queries'
 import { HEIGHT, LINES, TraceChart } from './TraceChart'
 import { around, DAY, HOUR, POINTS, panned, type Span, serves, zoomed } from './traceView'
@@ -94,7 +94,7 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetResponse'] 
         <chakra.div
           role="group"
           tabIndex={0}
-          aria-label={inWords(cabinet, trace.data)}
+          aria-label={inWords(cabinet, trace.data, unit)}
           onKeyDown={keys}
           opacity={trace.isPlaceholderData ? 0.75 : 1}
         >
@@ -191,10 +191,14 @@ function fineness(trace: Schemas['TraceResponse']): string {
 }
 
 /** The drawing in words, for whoever cannot see it. */
-function inWords(cabinet: Schemas['CabinetResponse'], trace: Schemas['TraceResponse']): string {
+function inWords(
+  cabinet: Schemas['CabinetResponse'],
+  trace: Schemas['TraceResponse'],
+  unit: TemperatureUnit,
+): string {
   const values = trace.probes.flatMap((p) => [...p.low, ...p.high]).filter((v) => v !== null)
   if (values.length === 0) return 'Climate: no readings in this span'
   const low = values.reduce((a, b) => Math.min(a, b))
   const high = values.reduce((a, b) => Math.max(a, b))
-  return `Climate of ${cabinet.name}: ${trace.probes.length} probes, from ${low.toFixed(1)} to ${high.toFixed(1)} °C. Arrow keys move, plus and minus zoom.`
+  return `Climate of ${cabinet.name}: ${trace.probes.length} probes, from ${temperature(low, unit)} to ${temperature(high, unit)}. Arrow keys move, plus and minus zoom.`
 }

@@ -5,7 +5,7 @@ import { useAct } from '@/shared/api/queries'
 import { dayAndTime, fromInputMoment, inputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
-import { inKeepersUnit, typedTemperature, useTemperatureUnit } from '@/shared/units'
+import { typedTemperature, useTemperatureUnit } from '@/shared/units'
 
 /** What the thermostat is set to, from when; and what was done in the cabinet before. */
 export function SetPointForm({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
@@ -57,7 +57,7 @@ export function SetPointForm({ cabinet }: { cabinet: Schemas['CabinetResponse'] 
             borderTop="1px solid"
             borderColor="line"
           >
-            <span>{inKeepersUnit(event.text, unit)}</span>
+            <span>{event.text}</span>
             <chakra.span color="soft" whiteSpace="nowrap">
               {dayAndTime(event.at)}
             </chakra.span>

@@ -12,14 +12,13 @@ import {
   valuesOfMethod,
 } from '@/shared/method/MethodFields'
 import { Button } from '@/shared/ui/Button'
-import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
+import { useTemperatureUnit } from '@/shared/units'
 
 type Clutch = Schemas['ClutchResponse']
 
 /** The method this clutch copied, and where it goes its own way. */
 export function ClutchMethod({ clutch }: { clutch: Clutch }) {
   const [open, setOpen] = useState(false)
-  const unit = useTemperatureUnit()
   return (
     <chakra.div maxWidth="860px">
       {clutch.differences.length === 0 ? (
@@ -44,10 +43,8 @@ export function ClutchMethod({ clutch }: { clutch: Clutch }) {
               >
                 <chakra.dt color="soft">{difference.line}</chakra.dt>
                 <chakra.dd>
-                  <strong>{inKeepersUnit(difference.own, unit)}</strong>
-                  <chakra.span color="soft">
-                    , not {inKeepersUnit(difference.house, unit)}
-                  </chakra.span>
+                  <strong>{difference.own}</strong>
+                  <chakra.span color="soft">, not {difference.house}</chakra.span>
                 </chakra.dd>
               </chakra.div>
             ))}

@@ -14,7 +14,6 @@ import { Button } from '@/shared/ui/Button'
 import { Log, lastUndoable, visitsOf } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { useStayPut } from '@/shared/ui/useStayPut'
-import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 import { BoxFacts } from './BoxFacts'
 import { BoxWater } from './BoxWater'
 import { ClutchMethod } from './ClutchMethod'
@@ -28,7 +27,6 @@ export function Component() {
   const { code = '' } = useParams()
   const query = useClutch(code)
   const undo = useUndo()
-  const unit = useTemperatureUnit()
   const clutch = query.data
   const last = clutch && lastUndoable(clutch.log)
   useKeys('place', 'This clutch', [
@@ -84,7 +82,7 @@ export function Component() {
           {clutch.attention.map((line) => (
             <li key={line.text}>
               <Notice urgent={urgencyRank(line.urgency) >= 2} label={URGENCY_WORDS[line.urgency]}>
-                {inKeepersUnit(line.text, unit)}
+                {line.text}
                 <WhyEggs code={clutch.code} eggs={line.eggs} />
               </Notice>
             </li>

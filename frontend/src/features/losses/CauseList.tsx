@@ -2,7 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/shared/ui/Button'
-import { inKeepersUnit, percent, useTemperatureUnit } from '@/shared/units'
+import { percent } from '@/shared/units'
 import type { RankedCause } from './queries'
 
 /** Causes told at once: these, and those of more than a tenth. */
@@ -34,7 +34,6 @@ export function CauseList({ causes, number }: { causes: RankedCause[]; number: n
 }
 
 function OneCause({ cause, first }: { cause: RankedCause; first: boolean }) {
-  const unit = useTemperatureUnit()
   return (
     <chakra.li py={3} borderTop="1.5px solid" borderColor="line">
       <chakra.div display="grid" gridTemplateColumns="3.6em 1fr" columnGap={3}>
@@ -66,7 +65,7 @@ function OneCause({ cause, first }: { cause: RankedCause; first: boolean }) {
                     {ground.score > 0 ? '+' : '\u2212'}
                   </chakra.span>
                   <chakra.span color={ground.score > 0 ? 'ink' : 'soft'}>
-                    {inKeepersUnit(ground.words, unit)}
+                    {ground.words}
                   </chakra.span>
                 </Link>
               </chakra.li>

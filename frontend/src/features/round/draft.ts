@@ -7,12 +7,12 @@ export type SignKind = Schemas['SignKind']
 
 /** What was tapped of one egg at this visit; only what differs from before. */
 export type EggDraft = {
-  grade?: number
-  vessels?: Schemas['Vessels']
+  grade?: number | undefined
+  vessels?: Schemas['Vessels'] | undefined
   signs: Partial<Record<SignKind, string>>
   acts: Schemas['EggActKind'][]
   /** Grams of an egg that is taken out, as typed. */
-  mass?: string
+  mass?: string | undefined
 }
 
 /** An open box: everything tapped so far. Numbers stay as they were typed. */

@@ -8,6 +8,7 @@ import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import { clockOf, zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
+import { type TemperatureUnit, temperatureUnit } from '@/shared/units'
 import { GRAVITY, KINDS, type Kind, type Messenger, minuteOf } from './messenger'
 
 /** Of a target; empty, they stay as they are. */
@@ -18,12 +19,15 @@ const FIELDS: Record<string, keyof typeof EMPTY> = {
   quiet_from_min: 'quietFrom',
   quiet_until_min: 'quietUntil',
   life_at_min: 'life',
+  temperature_unit: 'unit',
 }
 
 const EMPTY = {
   kind: 'email' as Kind,
   /** Whose night it is: of the browser it was added in, and left alone by others. */
   zone: zone(),
+  /** What its reader reads temperatures in: to begin with, what is read here. */
+  unit: 'C' as TemperatureUnit,
   name: '',
   server: '',
   port: '587',
@@ -45,7 +49,7 @@ type Said = typeof EMPTY
 
 /** Adds a messenger, or changes one; secrets left empty stay as they are. */
 export function MessengerForm({ held, onDone }: { held?: Messenger; onDone: () => void }) {
-  const [start] = useState(() => (held ? saidOf(held) : EMPTY))
+  const [start] = useState(() => (held ? saidOf(held) : { ...EMPTY, unit: temperatureUnit() }))
   const form = useForm<Said>({ defaultValues: start })
   const kind = form.watch('kind')
   const refuse = (problem: Problem) => {
@@ -139,6 +143,14 @@ export function MessengerForm({ held, onDone }: { held?: Messenger; onDone: () =
           label="What goes out"
           options={Object.entries(GRAVITY).map(([value, label]) => ({ value, label }))}
         />
+        <SelectField
+          name="unit"
+          label="Temperatures in"
+          options={[
+            { value: 'C', label: '°C' },
+            { value: 'F', label: '°F' },
+          ]}
+        />
         <TextField
           name="life"
           label="Sign of life every day at"
@@ -161,6 +173,7 @@ export function MessengerForm({ held, onDone }: { held?: Messenger; onDone: () =
           gravity: 'What goes out',
           life_at_min: 'Sign of life every day at',
           zone: 'Time zone',
+          temperature_unit: 'Temperatures in',
           'target.url': 'Address',
           'target.to': 'To address',
           'target.sender': 'From address',
@@ -187,6 +200,7 @@ function saidOf(held: Messenger): Said {
     ...EMPTY,
     kind: held.kind,
     zone: held.zone,
+    unit: held.temperature_unit,
     name: held.name,
     server: text('server'),
     port: text('port') || EMPTY.port,
@@ -222,6 +236,7 @@ function bodyOf(said: Said): Schemas['MessengerRequest'] {
     kind: said.kind,
     name: said.name,
     zone: said.zone,
+    temperature_unit: said.unit,
     quiet_from_min: minuteOf(said.quietFrom),
     quiet_until_min: minuteOf(said.quietUntil),
     gravity: said.gravity,

@@ -5,9 +5,10 @@ import { Link, useLocation } from 'react-router'
 import { answer, api } from '@/shared/api/client'
 import { useMethods } from '@/shared/api/queries'
 import { mayRun, useSession } from '@/shared/people/session'
+import { Temperatures } from '@/shared/people/Temperatures'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
-import { inKeepersUnit, temperature, useTemperatureUnit } from '@/shared/units'
+import { temperature, useTemperatureUnit } from '@/shared/units'
 import { Backups } from './Backups'
 import { Calendar } from './Calendar'
 import { Devices } from './Devices'
@@ -58,7 +59,7 @@ export function Component() {
                   <chakra.span display="block" color="soft">
                     {method.dam === 'maternal incubation'
                       ? 'The dam keeps the clutch; eggs are not touched.'
-                      : `${method.medium}, ${method.closing}, ${temperature(method.temperature_c, unit)} (${inKeepersUnit(temperature_words, unit)}), visits ${method.visits}`}
+                      : `${method.medium}, ${method.closing}, ${temperature(method.temperature_c, unit)} (${temperature_words}), visits ${method.visits}`}
                   </chakra.span>
                 </chakra.div>
               </Link>
@@ -69,6 +70,12 @@ export function Component() {
           <Link to="/settings/methods/new">Add a method</Link>
         </Button>
       </section>
+      {session.data && !session.data.sign_in && (
+        <section aria-labelledby="temperatures">
+          <Heading id="temperatures">Temperatures</Heading>
+          <Temperatures />
+        </section>
+      )}
       {mayRun(session.data) && (
         <section aria-labelledby="people">
           <Heading id="people">People</Heading>

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { answer, api, Problem, problemOf, type Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { readAgain } from '@/shared/api/readAgain'
+import { readerHeaders } from '@/shared/api/readerHeaders'
 import { DropFile } from '@/shared/files/DropFile'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
@@ -98,7 +99,7 @@ function TakeIn() {
 async function send(file: File): Promise<Schemas['PackageTakenResponse']> {
   const response = await fetch('/api/house/package', {
     method: 'POST',
-    headers: { 'Content-Type': 'application/zip' },
+    headers: { 'Content-Type': 'application/zip', ...readerHeaders() },
     body: file,
   }).catch(() => {
     throw new Problem('Sandboa does not answer. Nothing was stored.', 0, [])

@@ -10,7 +10,7 @@ import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
 import { Log } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
-import { inKeepersUnit, temperature, useTemperatureUnit } from '@/shared/units'
+import { temperature, useTemperatureUnit } from '@/shared/units'
 import { BeforeAndAfter } from './BeforeAndAfter'
 import { ClutchLine } from './ClutchLine'
 import { OpenToday } from './OpenToday'
@@ -171,7 +171,6 @@ function useOpenAlarms() {
 }
 
 function Lines({ lines }: { lines: Line[] }) {
-  const unit = useTemperatureUnit()
   if (lines.length === 0) return null
   return (
     <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
@@ -185,7 +184,7 @@ function Lines({ lines }: { lines: Line[] }) {
               <chakra.span fontWeight={750}>
                 Box {clutch.code}, {clutch.cabinet}, {clutch.shelf}:
               </chakra.span>{' '}
-              {inKeepersUnit(attention.text, unit)}
+              {attention.text}
             </Notice>
           </Link>
         </li>

@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import { api, done, type Problem } from '@/shared/api/client'
 import { ROLE_MEANS } from '@/shared/people/roles'
 import { signInWith, useSession, useSessionChanged } from '@/shared/people/session'
+import { Temperatures } from '@/shared/people/Temperatures'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
@@ -35,6 +36,10 @@ export function Component() {
           {role}: {ROLE_MEANS[role]}
         </chakra.p>
       </chakra.div>
+      <section aria-labelledby="temperatures">
+        <Heading id="temperatures">Temperatures</Heading>
+        <Temperatures />
+      </section>
       <SigningOut />
       <OwnPassphrase name={name} />
     </chakra.div>

@@ -1,12 +1,11 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import { answer, Problem, problemOf } from './client'
+import { zone } from '@/shared/dates'
+import { answer, api, Problem, problemOf } from './client'
 
 const response = (status: number) => new Response(null, { status })
 
-let unit = 'C'
 beforeEach(() => {
-  unit = 'C'
-  vi.stubGlobal('localStorage', { getItem: () => unit })
+  vi.stubGlobal('localStorage', { getItem: () => null })
 })
 
 describe('an answer', () => {
@@ -28,17 +27,6 @@ describe('an answer', () => {
     })
   })
 
-  it('refused speaks of temperatures in the unit of the keeper', () => {
-    unit = 'F'
-    const reason = 'set point 12 °C is outside 24 to 36 °C'
-    const problem = problemOf({ detail: reason, errors: [{ field: 'set_point_c', reason }] }, 422)
-    const inF = 'set point 53.6\u00a0°F is outside 75.2 to 96.8\u00a0°F'
-    expect(problem).toMatchObject({
-      detail: inF,
-      fields: [{ field: 'set_point_c', reason: inF }],
-    })
-  })
-
   it('that never came says that nothing typed is lost', async () => {
     const silent = answer(Promise.reject(new TypeError('network')))
     await expect(silent).rejects.toBeInstanceOf(Problem)
@@ -51,5 +39,30 @@ describe('an answer', () => {
       expect(problemOf(body, 500).detail).toBe('That did not work.')
       expect(problemOf(body, 500).fields).toEqual([])
     }
+  })
+})
+
+describe('every request', () => {
+  const sent = async () => {
+    const asked: Request[] = []
+    const house = async (request: Request) => {
+      asked.push(request)
+      return Response.json({})
+    }
+    await api.GET('/api/session', { baseUrl: 'http://house.test', fetch: house })
+    return asked[0]?.headers
+  }
+
+  it('says where it is read, and in what unit only where this device has its own', async () => {
+    const headers = await sent()
+    expect(headers?.get('Sandboa-Zone')).toBe(zone())
+    expect(headers?.has('Sandboa-Unit')).toBe(false)
+  })
+
+  it('says the unit of a device that reads in its own', async () => {
+    vi.stubGlobal('localStorage', {
+      getItem: (key: string) => (key === 'sandboa.temperature' ? 'F' : null),
+    })
+    expect((await sent())?.get('Sandboa-Unit')).toBe('F')
   })
 })

@@ -1,9 +1,16 @@
 import createClient from 'openapi-fetch'
-import { inKeepersUnit, temperatureUnit } from '@/shared/units'
 import { noteGiven } from './readAt'
+import { readerHeaders } from './readerHeaders'
 import type { components, paths } from './schema'
 
 export const api = createClient<paths>({ baseUrl: '/' })
+
+api.use({
+  onRequest({ request }) {
+    for (const [name, value] of Object.entries(readerHeaders())) request.headers.set(name, value)
+    return request
+  },
+})
 
 export type Schemas = components['schemas']
 
@@ -63,14 +70,7 @@ export function problemOf(body: unknown, status: number): Problem {
     confirm?: string
     current?: CurrentForm
   }
-  const read = (words: string) => inKeepersUnit(words, temperatureUnit())
-  const detail = typeof told.detail === 'string' ? read(told.detail) : 'That did not work.'
+  const detail = typeof told.detail === 'string' ? told.detail : 'That did not work.'
   const fields = Array.isArray(told.errors) ? told.errors : []
-  return new Problem(
-    detail,
-    status,
-    fields.map((error) => ({ ...error, reason: read(error.reason) })),
-    told.confirm,
-    told.current,
-  )
+  return new Problem(detail, status, fields, told.confirm, told.current)
 }

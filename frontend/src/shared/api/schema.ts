@@ -2019,6 +2019,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/session/preferences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose Preferences
+         * @description Choose what temperatures are told in, on every device of whoever asks.
+         */
+        put: operations["choose_preferences"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/passphrase": {
         parameters: {
             query?: never;
@@ -4850,6 +4870,8 @@ export interface components {
             name: string;
             /** Zone */
             zone: string;
+            /** @default C */
+            temperature_unit: components["schemas"]["TemperatureUnit"];
             /** Quiet From Min */
             quiet_from_min?: number | null;
             /** Quiet Until Min */
@@ -4882,6 +4904,7 @@ export interface components {
             name: string;
             /** Zone */
             zone: string;
+            temperature_unit: components["schemas"]["TemperatureUnit"];
             /** Quiet From Min */
             quiet_from_min: number | null;
             /** Quiet Until Min */
@@ -5388,6 +5411,13 @@ export interface components {
             kind: components["schemas"]["DueKind"];
             /** Days */
             days: number;
+        };
+        /**
+         * PreferencesRequest
+         * @description How whoever asks reads: what temperatures are told in.
+         */
+        PreferencesRequest: {
+            temperature_unit: components["schemas"]["TemperatureUnit"];
         };
         /** PreparationResponse */
         PreparationResponse: {
@@ -5920,6 +5950,8 @@ export interface components {
         /**
          * SessionResponse
          * @description Who is asking. Without people nobody signs in: `sign_in` is false, `name` null.
+         *
+         *     `temperature_unit` is what they chose; a browser may read in another.
          */
         SessionResponse: {
             /** Sign In */
@@ -5927,6 +5959,7 @@ export interface components {
             /** Name */
             name: string | null;
             role: components["schemas"]["Role"] | null;
+            temperature_unit: components["schemas"]["TemperatureUnit"];
         };
         /** SetPointRequest */
         SetPointRequest: {
@@ -6225,6 +6258,12 @@ export interface components {
             /** Authority */
             authority?: string | null;
         };
+        /**
+         * TemperatureUnit
+         * @description What somebody reads temperatures in.
+         * @enum {string}
+         */
+        TemperatureUnit: "C" | "F";
         /** TickRequest */
         TickRequest: {
             task: components["schemas"]["AftercareTask"];
@@ -7796,7 +7835,7 @@ export interface operations {
                 clutches: string;
                 /** @description IANA name of the keeper's zone */
                 zone?: string;
-                unit?: "C" | "F";
+                unit?: components["schemas"]["TemperatureUnit"] | null;
             };
             header?: never;
             path?: never;
@@ -10539,6 +10578,37 @@ export interface operations {
             401: components["responses"]["401"];
             403: components["responses"]["403"];
             409: components["responses"]["409"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    choose_preferences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreferencesRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

@@ -45,10 +45,6 @@ describe('the card of a clutch', () => {
     }
   })
 
-  it('speaks the degrees of the keeper', () => {
-    expect(words(<ClutchCard clutch={clutch} />, 'F')).toContain('88.7 °F')
-  })
-
   it('says nothing of eggs where all are alike', () => {
     const alike = { ...clutch, card: { ...clutch.card, egg_notes: '' } }
     expect(words(<ClutchCard clutch={alike} />)).not.toContain('Eggs:')

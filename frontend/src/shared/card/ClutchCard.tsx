@@ -1,13 +1,11 @@
 import type { Schemas } from '@/shared/api/client'
 import { day, dayRange, fullDay } from '@/shared/dates'
-import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 import './card.css'
 
 type Clutch = Schemas['ClutchResponse']
 
 /** The clutch card, A6: what one must know with the box in hand, and the code that opens its page. */
 export function ClutchCard({ clutch }: { clutch: Clutch }) {
-  const unit = useTemperatureUnit()
   const pip = clutch.forecast?.typical_pip
   return (
     <article className="clutch-card" aria-label={`Card of ${clutch.code}`}>
@@ -28,7 +26,7 @@ export function ClutchCard({ clutch }: { clutch: Clutch }) {
         {clutch.card.lines.map(({ name, text }) => (
           <div key={name}>
             <dt>{name}</dt>
-            <dd>{inKeepersUnit(text, unit)}</dd>
+            <dd>{text}</dd>
           </div>
         ))}
       </dl>

@@ -2,7 +2,6 @@ import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
-import { inKeepersUnit, type TemperatureUnit, useTemperatureUnit } from '@/shared/units'
 import { useAcknowledge } from './useAlarms'
 
 type Alarm = Schemas['AlarmResponse']
@@ -17,14 +16,13 @@ export function byGravity(alarms: Alarm[]): Alarm[] {
 }
 
 /** "Upper: does the fan turn? Since 8 Jun 04:10." */
-export function alarmInWords(alarm: Alarm, unit: TemperatureUnit): string {
-  const said = inKeepersUnit(alarm.text, unit)
+export function alarmInWords(alarm: Alarm): string {
+  const said = alarm.text
   return `${said}${said.endsWith('?') ? '' : '.'} Since ${dayAndTime(alarm.began_at)}.`
 }
 
 /** Alarms open now, each with the way to say it was seen. */
 export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: boolean }) {
-  const unit = useTemperatureUnit()
   const acknowledge = useAcknowledge()
   return (
     <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
@@ -53,7 +51,7 @@ export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: 
                 {WORDS[alarm.severity]}
               </chakra.strong>{' '}
               {showCabinet && alarm.cabinet && <strong>{alarm.cabinet}, </strong>}
-              {alarmInWords(alarm, unit)}
+              {alarmInWords(alarm)}
             </chakra.span>
             {alarm.acknowledged_at ? (
               <chakra.span color="soft" fontSize="0.92em" pe={3}>

@@ -78,11 +78,11 @@ describe('alarms', () => {
   })
 
   it('are sentences, asked or said', () => {
-    expect(alarmInWords(alarm('alarm', 'North: does the fan turn?'), 'C')).toBe(
+    expect(alarmInWords(alarm('alarm', 'North: does the fan turn?'))).toBe(
       'North: does the fan turn? Since 8 Jun 04:10.',
     )
-    expect(plain(alarmInWords(alarm('alarm', 'Upper: up to 34.4 °C'), 'F'))).toBe(
-      'Upper: up to 93.9 °F. Since 8 Jun 04:10.',
+    expect(plain(alarmInWords(alarm('alarm', 'Upper: up to 34.4 °C')))).toBe(
+      'Upper: up to 34.4 °C. Since 8 Jun 04:10.',
     )
   })
 })

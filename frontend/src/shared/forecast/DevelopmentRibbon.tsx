@@ -19,7 +19,7 @@ type Props = {
   /** When somebody looked at the box or did something there. */
   visits?: string[]
   /** A second forecast, drawn as a second plume. */
-  other?: Forecast
+  other?: Forecast | undefined
 }
 
 const BAND = { top: 92, height: 30 }

@@ -1,4 +1,5 @@
 import { answer, api, Problem, problemOf, type Schemas } from '../api/client'
+import { readerHeaders } from '../api/readerHeaders'
 import { type QueuedPhoto, type QueuedVisit, store } from './store'
 
 /** Visits brought in one request. */
@@ -79,6 +80,7 @@ async function deliverPhoto(photo: QueuedPhoto): Promise<boolean> {
   if (photo.step !== null) query.set('step', photo.step)
   const response = await fetch(`/api/photos?${query}`, {
     method: 'POST',
+    headers: readerHeaders(),
     body: photo.picture,
   }).catch(() => {
     throw new Problem('Sandboa does not answer.', 0, [])

@@ -3,9 +3,14 @@ import { done, Problem } from '../api/client'
 import { ROLE_MEANS, ROLES } from './roles'
 import { mayComeIn, mayRun } from './session'
 
-const open = { sign_in: false, name: null, role: null }
-const nobody = { sign_in: true, name: null, role: null }
-const as = (role: 'keeper' | 'helper' | 'visitor') => ({ sign_in: true, name: 'Rowan', role })
+const open = { sign_in: false, name: null, role: null, temperature_unit: 'C' as const }
+const nobody = { sign_in: true, name: null, role: null, temperature_unit: 'C' as const }
+const as = (role: 'keeper' | 'helper' | 'visitor') => ({
+  sign_in: true,
+  name: 'Rowan',
+  role,
+  temperature_unit: 'C' as const,
+})
 
 describe('who may come in', () => {
   it('is everybody as long as nobody has to sign in, then whoever has', () => {

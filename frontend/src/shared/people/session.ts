@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { keepKeepersUnit } from '@/shared/units'
 import { answer, api, done, type Schemas } from '../api/client'
 
 export type Session = Schemas['SessionResponse']
@@ -16,6 +17,7 @@ export function useSession() {
     queryKey: ['session'],
     queryFn: async () => {
       const session = await answer(api.GET('/api/session'))
+      keepKeepersUnit(session.temperature_unit)
       localStorage.setItem(LAST, JSON.stringify(session))
       return session
     },
@@ -48,14 +50,14 @@ export async function signInWith(body: { name: string; passphrase: string }): Pr
 export function useSessionChanged() {
   const client = useQueryClient()
   return async () => {
+    localStorage.removeItem(LAST)
     await forgetWhatWasRead()
     await client.resetQueries()
   }
 }
 
 /** Sign out: pages that were read are not left behind on the device; what waits for the house is. */
-async function forgetWhatWasRead() {
-  localStorage.removeItem(LAST)
+export async function forgetWhatWasRead() {
   if (!('caches' in window)) return
   await Promise.all(['read last', 'pictures'].map((name) => caches.delete(name)))
 }

@@ -3,6 +3,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { answer, api, type Problem, problemOf, type Schemas } from '@/shared/api/client'
 import { useRules, useUndo } from '@/shared/api/queries'
 import { readAgain } from '@/shared/api/readAgain'
+import { readerHeaders } from '@/shared/api/readerHeaders'
 import { dayAndTime } from '@/shared/dates'
 import { sentence } from '@/shared/sentence'
 import { showAct, showProblem } from '@/shared/ui/toaster'
@@ -17,7 +18,11 @@ async function upload(file: File, of: PhotoOf): Promise<Schemas['PhotoAddedRespo
   const query = new URLSearchParams({ owner: String(of.owner) })
   if (of.step) query.set('step', of.step)
   if (of.egg) query.set('egg', String(of.egg))
-  const response = await fetch(`/api/photos?${query}`, { method: 'POST', body: file })
+  const response = await fetch(`/api/photos?${query}`, {
+    method: 'POST',
+    headers: readerHeaders(),
+    body: file,
+  })
   const body = await response.json().catch(() => null)
   if (!response.ok) throw problemOf(body, response.status)
   return body

@@ -2,7 +2,6 @@ import { chakra } from '@chakra-ui/react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
-import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 import { URGENCY_WORDS, urgencyRank } from './urgency'
 import { WhyEggs } from './WhyEggs'
 
@@ -19,7 +18,6 @@ export function DueLines({
   due: Schemas['DueResponse'][]
   postponed: Schemas['PostponedResponse'][]
 }) {
-  const unit = useTemperatureUnit()
   const postpone = useAct(
     (body: Schemas['PostponementRequest']) => answer(api.POST('/api/postponements', { body })),
     (act) => act,
@@ -33,7 +31,7 @@ export function DueLines({
             {urgencyRank(reason.urgency) >= 2 && (
               <chakra.strong color="vessel">{URGENCY_WORDS[reason.urgency]} </chakra.strong>
             )}
-            {inKeepersUnit(reason.text, unit)}
+            {reason.text}
             {JUDGED.has(reason.kind) && <WhyEggs code={code} eggs={reason.eggs} />}
           </chakra.span>
           <chakra.button
@@ -56,7 +54,7 @@ export function DueLines({
       ))}
       {postponed.map((reason) => (
         <chakra.li key={reason.kind} color="soft">
-          Put off until {day(reason.until)}: {inKeepersUnit(reason.text, unit)}
+          Put off until {day(reason.until)}: {reason.text}
         </chakra.li>
       ))}
     </chakra.ul>

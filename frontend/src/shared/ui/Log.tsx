@@ -2,7 +2,6 @@ import { chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
-import { inKeepersUnit, useTemperatureUnit } from '@/shared/units'
 import { Button } from './Button'
 
 type Entry = Schemas['LogResponse']
@@ -30,7 +29,6 @@ export function Log({
   shownAtFirst?: number
 }) {
   const [all, setAll] = useState(false)
-  const unit = useTemperatureUnit()
   const shown = all ? entries : entries.slice(0, shownAtFirst)
   return (
     <>
@@ -56,11 +54,7 @@ export function Log({
               {dayAndTime(entry.recorded_at)}
             </chakra.time>
             <chakra.span flex="1" color={entry.undone ? 'soft' : 'ink'}>
-              {entry.undone ? (
-                <s>{inKeepersUnit(entry.summary, unit)}</s>
-              ) : (
-                inKeepersUnit(entry.summary, unit)
-              )}
+              {entry.undone ? <s>{entry.summary}</s> : entry.summary}
               {entry.undone && ' (undone)'}
               {entry.by && (
                 <chakra.span color="soft" whiteSpace="nowrap">

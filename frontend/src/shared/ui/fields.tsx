@@ -8,7 +8,7 @@ type Text = {
   name: string
   label: string
   required?: boolean
-  help?: string
+  help?: string | undefined
   /** Names offered while typing; others may be typed. */
   offers?: string[]
   /** Lines of a text of more than one. */
@@ -135,7 +135,7 @@ export function SelectField({
   label: string
   options: Option[]
   required?: boolean
-  help?: string
+  help?: string | undefined
 }) {
   const form = useFormContext()
   const error = errorOf(form.formState.errors, name)

@@ -1,6 +1,5 @@
 import { Toaster as ChakraToaster, createToaster, Toast } from '@chakra-ui/react'
 import { useEffect, useId, useRef } from 'react'
-import { inKeepersUnit, temperatureUnit } from '@/shared/units'
 
 const toaster = createToaster({
   placement: 'bottom',
@@ -17,7 +16,7 @@ const toaster = createToaster({
 /** Says what was recorded, with its undo beside it. */
 export function showAct(summary: string, undo: () => void, label = 'Undo') {
   toaster.create({
-    title: inKeepersUnit(summary, temperatureUnit()),
+    title: summary,
     duration: 9000,
     action: { label, onClick: undo },
   })

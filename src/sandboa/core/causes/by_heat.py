@@ -7,12 +7,14 @@ from sandboa.core.causes.evidence import FaultThen, LossEvidence
 from sandboa.core.causes.findings import DEFECTS, FindingKind
 from sandboa.core.causes.grounds import CauseSign
 from sandboa.core.causes.kinds import Cause
+from sandboa.core.causes.scores import NEVER_HOT_C
+from sandboa.core.climate.limits import SWING_C
+from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.hatching.fates import DeathStage, Fate
+from sandboa.core.messages import Difference, Message, Temperature
 
 #: °C·h above 33.5 from which it counts, and counts as much (assumption).
 HOT_DEGREE_HOURS: Final = (3.0, 20.0)
-#: °C up to which it was never hot (rule G: "never above 33").
-NEVER_HOT_C: Final = 33.0
 #: h below 27 °C that are a long stretch, and a very long one (assumption).
 COLD_HOURS: Final = (24.0, 72.0)
 #: °C below which a cold is deep whatever its length (rule E: 20 for 24 h; assumption).
@@ -52,13 +54,21 @@ def too_hot(egg: LossEvidence) -> Iterator[CauseSign]:
     if heat is None:
         return
     if heat.hot_degree_hours >= HOT_DEGREE_HOURS[0]:
-        words = f"{heat.hot_degree_hours:.0f} degree-hours too hot, up to {heat.highest_c:.1f} °C"
+        words = Message(
+            "{hours:.0f} degree-hours too hot, up to {highest}",
+            hours=heat.hot_degree_hours, highest=Temperature(heat.highest_c),
+        )  # fmt: skip
         yield CauseSign(cause, "hot", 1.0, words)
         if heat.hot_degree_hours >= HOT_DEGREE_HOURS[1]:
             yield CauseSign(cause, "very hot")
         yield from _others(egg, cause)
     elif heat.highest_c <= NEVER_HOT_C + 0.5 and heat.measured >= MEASURED_ENOUGH:
-        yield CauseSign(cause, "never hot", 1.0, f"never above {heat.highest_c:.1f} °C")
+        yield CauseSign(
+            cause,
+            "never hot",
+            1.0,
+            Message("never above {highest}", highest=Temperature(heat.highest_c)),
+        )
 
 
 def too_cold(egg: LossEvidence) -> Iterator[CauseSign]:
@@ -68,7 +78,11 @@ def too_cold(egg: LossEvidence) -> Iterator[CauseSign]:
     if heat is None:
         return
     if heat.cold_hours >= COLD_HOURS[0] or heat.lowest_c < DEEP_COLD_C:
-        words = f"{heat.cold_hours:.0f} h in a row below 27 °C, down to {heat.lowest_c:.1f} °C"
+        words = Message(
+            "{hours:.0f} h in a row below {limit}, down to {lowest}",
+            hours=heat.cold_hours, limit=Temperature(COLD_BELOW_C, 0),
+            lowest=Temperature(heat.lowest_c),
+        )  # fmt: skip
         yield CauseSign(cause, "cold", 1.0, words)
         if heat.cold_hours >= COLD_HOURS[1] or heat.lowest_c < DEEP_COLD_C:
             yield CauseSign(cause, "very cold")
@@ -88,7 +102,10 @@ def unstable(egg: LossEvidence) -> Iterator[CauseSign]:
     if heat is None:
         return
     if heat.swing_days >= SWING_DAYS[0]:
-        words = f"{heat.swing_days} days with more than 2 C° of swing"
+        words = Message(
+            "{days} days with more than {swing} of swing",
+            days=heat.swing_days, swing=Difference(SWING_C[1]),
+        )  # fmt: skip
         yield CauseSign(cause, "swings", 1.0, words)
         if heat.swing_days >= SWING_DAYS[1]:
             yield CauseSign(cause, "many swings")

@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.kinds import Cause
+from sandboa.core.messages import Words
 
 
 @dataclass(frozen=True, slots=True)
@@ -15,7 +16,7 @@ class CauseSign:
     cause: Cause
     key: str
     holds: float = 1.0
-    words: str = ""
+    words: Words = ""
 
 
 Reasoning = Callable[[LossEvidence], Iterator[CauseSign]]

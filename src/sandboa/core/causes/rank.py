@@ -19,6 +19,7 @@ from sandboa.core.causes.findings import FindingKind
 from sandboa.core.causes.grounds import CauseSign, Reasoning
 from sandboa.core.causes.kinds import REMEDIES, Cause, Remedy
 from sandboa.core.causes.scores import DEFAULT_SCORES, STARTS, score_of
+from sandboa.core.messages import Words
 
 REASONINGS: Final[dict[Cause, Reasoning]] = {
     Cause.INFERTILE: infertile,
@@ -49,7 +50,7 @@ class Ground:
     """One thing that spoke for (score > 0) or against a cause; `name` is its setting."""
 
     name: str
-    words: str
+    words: Words
     score: float
 
 

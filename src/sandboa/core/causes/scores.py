@@ -9,6 +9,13 @@ from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.causes.kinds import Cause
+from sandboa.core.climate.limits import COLD_EMERGENCY, SWING_C
+from sandboa.core.development.cold_spells import COLD_BELOW_C
+from sandboa.core.development.exposure import HARM_ABOVE_C
+from sandboa.core.messages import Difference, Message, Temperature, Words
+
+#: °C up to which it was never hot (rule G: "never above 33").
+NEVER_HOT_C: Final = 33.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -18,7 +25,7 @@ class SignScore:
     cause: Cause
     key: str
     score: float
-    words: str
+    words: Words
 
     @property
     def name(self) -> str:
@@ -70,25 +77,37 @@ _TABLE: Final = {
         ("bottom sound", -1.0, "its shell was sound on opening"),
     ),
     Cause.TOO_HOT: (
-        ("hot", 1.5, "hours above 33.5 °C"),
-        ("very hot", 2.0, "much above 33.5 °C, or long"),
+        ("hot", 1.5, Message("hours above {limit}", limit=Temperature(HARM_ABOVE_C))),
+        ("very hot", 2.0, Message("much above {limit}, or long", limit=Temperature(HARM_ABOVE_C))),
         ("sibling defects", 1.0, "defects in several siblings"),
         ("small siblings", 0.4, "small siblings"),
         ("defect", 0.4, "malformed itself"),
         ("others too", 0.8, "others lost at about that time"),
         ("others fine", -1.2, "no other egg was lost at about that time"),
-        ("never hot", -4.0, "never above 33 °C"),
+        ("never hot", -4.0, Message("never above {limit}", limit=Temperature(NEVER_HOT_C, 0))),
     ),
     Cause.TOO_COLD: (
-        ("cold", 1.6, "a day or more below 27 °C"),
-        ("very cold", 1.8, "three days or more below 27 °C, or near 20 °C"),
+        ("cold", 1.6, Message("a day or more below {limit}", limit=Temperature(COLD_BELOW_C, 0))),
+        (
+            "very cold",
+            1.8,
+            Message(
+                "three days or more below {limit}, or near {deep}",
+                limit=Temperature(COLD_BELOW_C, 0),
+                deep=Temperature(COLD_EMERGENCY[0], 0),
+            ),
+        ),
         ("immature", 1.0, "immature for its days"),
         ("others too", 0.8, "others lost at about that time"),
         ("others fine", -1.2, "no other egg was lost at about that time"),
-        ("steady", -4.0, "never below 27 °C"),
+        ("steady", -4.0, Message("never below {limit}", limit=Temperature(COLD_BELOW_C, 0))),
     ),
     Cause.UNSTABLE: (
-        ("swings", 2.2, "swings of more than 2 C° on several days"),
+        (
+            "swings",
+            2.2,
+            Message("swings of more than {swing} on several days", swing=Difference(SWING_C[1])),
+        ),
         ("many swings", 1.2, "such swings on more than a week of days"),
         ("others too", 0.8, "others lost at about that time"),
         ("others fine", -1.2, "no other egg was lost at about that time"),

@@ -8,6 +8,7 @@ from typing import Final
 
 from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
 from sandboa.core.errors import NotPlausible
+from sandboa.core.messages import Message, Temperature
 from sandboa.core.units import READING_RANGE_C, require_range
 
 #: Relative humidity over saturated sodium chloride at 25-35 °C (Greenspan 1977).
@@ -62,7 +63,11 @@ def reference_check(at_s: float, shown_c: float, reference_c: float) -> Check:
     if abs(reference_c - shown_c) > LARGEST_OFFSET_C:
         raise NotPlausible(
             "shown",
-            f"{shown_c:.1f} °C beside {reference_c:.1f} °C: did both lie at one place?",
+            Message(
+                "{shown} beside {reference}: did both lie at one place?",
+                shown=Temperature(shown_c),
+                reference=Temperature(reference_c),
+            ),
         )
     return Check(CheckKind.REFERENCE, at_s, shown_c, reference_c)
 

@@ -3,6 +3,7 @@
 from sandboa.core.dam_care.aftercare import (
     AftercareTask,
     CareItem,
+    LaidDam,
     TubSchool,
     aftercare,
     not_eating,
@@ -13,6 +14,7 @@ from sandboa.core.dam_care.recovery import Recovery, Weighing, recovery
 __all__ = [
     "AftercareTask",
     "CareItem",
+    "LaidDam",
     "Recovery",
     "TubSchool",
     "Weighing",

@@ -1,5 +1,6 @@
 """The dam's checklist after laying, by school (rule P5)."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
@@ -72,22 +73,10 @@ class CareItem:
         return self.done_s is None and now_s >= self.from_s
 
 
-def aftercare(
-    laid_s: float,
-    school: TubSchool,
-    *,
-    maternal: bool,
-    recovered: bool,
-    hollow: bool = True,
-    ticked: dict[AftercareTask, float],
-    weighed_s: tuple[float, ...] = (),
-    offered_s: tuple[float, ...] = (),
-    now_s: float | None = None,
-) -> tuple[CareItem, ...]:
-    """The checklist of a dam that laid at `laid_s`, in the order in which things fall due.
+@dataclass(frozen=True, slots=True)
+class LaidDam:
+    """A dam that laid at `laid_s`, and what was done since.
 
-    Parameters
-    ----------
     hollow: no lump was left when she was felt on lay day; otherwise she is
         felt again on the next.
     ticked: when the keeper ticked feel, rinse, water or clean (s).
@@ -96,11 +85,26 @@ def aftercare(
     maternal: she sits on her eggs; her tub is not cleaned and she is not
         rinsed (that would drive her off them), until the eggs have hatched.
     recovered: target weight reached; weighing and extra meals are over.
-    now_s: what belongs to lay day is no longer asked for two weeks after it
-        should have been done; None keeps every line.
+    """
+
+    laid_s: float
+    maternal: bool
+    recovered: bool
+    ticked: Mapping[AftercareTask, float]
+    hollow: bool = True
+    weighed_s: tuple[float, ...] = ()
+    offered_s: tuple[float, ...] = ()
+
+
+def aftercare(dam: LaidDam, school: TubSchool, now_s: float | None = None) -> tuple[CareItem, ...]:
+    """The checklist of a dam after laying, in the order in which things fall due.
+
+    What belongs to lay day is no longer asked for two weeks after it should
+    have been done; without `now_s` every line is kept.
 
     Source: rule P5 (keeper practice).
     """
+    laid_s, ticked = dam.laid_s, dam.ticked
 
     def item(
         task: AftercareTask, days: tuple[float, float], after_s: float, done_s: float | None
@@ -108,12 +112,12 @@ def aftercare(
         start, end = (after_s + d * SECONDS_PER_DAY for d in days)
         return CareItem(task, WORDS[task], start, end, done_s)
 
-    weighed, offered = sorted(weighed_s), sorted(offered_s)
+    weighed, offered = sorted(dam.weighed_s), sorted(dam.offered_s)
     items = [item(AftercareTask.WATER, _ON_LAY_DAY, laid_s, ticked.get(AftercareTask.WATER))]
-    if not hollow:
+    if not dam.hollow:
         felt_s = ticked.get(AftercareTask.FEEL)
         items.append(item(AftercareTask.FEEL, _FEEL_AGAIN, laid_s, felt_s))
-    if not maternal:
+    if not dam.maternal:
         items += [
             item(AftercareTask.RINSE, _ON_LAY_DAY, laid_s, ticked.get(AftercareTask.RINSE)),
             item(AftercareTask.CLEAN, _CLEAN[school], laid_s, ticked.get(AftercareTask.CLEAN)),
@@ -122,11 +126,11 @@ def aftercare(
     items.append(
         item(AftercareTask.FIRST_MEAL, _FIRST_MEAL, laid_s, offered[0] if offered else None)
     )
-    if not recovered:
+    if not dam.recovered:
         if offered:
             again = (MEAL_EVERY_DAYS, MEAL_EVERY_DAYS + _SLACK_DAYS)
             items.append(item(AftercareTask.MEAL, again, offered[-1], None))
-        if weighed and not maternal:
+        if weighed and not dam.maternal:
             again = (WEIGH_EVERY_DAYS, WEIGH_EVERY_DAYS + _SLACK_DAYS)
             items.append(item(AftercareTask.WEIGH, again, weighed[-1], None))
     asked = [

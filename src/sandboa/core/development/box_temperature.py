@@ -94,16 +94,30 @@ class BoxTemperature:
         return tuple(s for s in self.stretches if not s.measured)
 
 
+@dataclass(frozen=True, slots=True)
+class Ahead:
+    """What is known of the temperature to come.
+
+    future_c: °C from now on; by default what was usual in the last 7 days at the
+        box; where it stands less than 3 days, at its place; else the set point.
+    settled_since_s: when the box was moved or the set point changed last; what
+        was before says nothing of the time to come (at least 6 h must follow).
+    known_by: what measured this place for days, before lay too, since the set point
+        there was changed: so that what is expected is more than a guess, and a
+        power cut on lay day is not taken for the weeks to come.
+    """
+
+    future_c: float | None = None
+    settled_since_s: float | None = None
+    known_by: TemperatureSource | None = None
+
+
 def box_temperature(
     laid_s: float,
     as_of_s: float,
     sources: Sequence[TemperatureSource],
     set_points: SetPoints,
-    *,
-    shelf_offset_c: float = 0.0,
-    future_c: float | None = None,
-    settled_since_s: float | None = None,
-    known_by: TemperatureSource | None = None,
+    ahead: Ahead | None = None,
 ) -> BoxTemperature:
     """Resolve the chain of sources into one temperature record of the box.
 
@@ -112,14 +126,8 @@ def box_temperature(
     laid_s, as_of_s: s since epoch, laid <= as_of. Readings after `as_of_s`
         are not used, so an old forecast can be made again.
     sources: best first; each fills what the ones before it left open.
-    set_points: what stands in where no source speaks, plus `shelf_offset_c`.
-    future_c: °C from `as_of_s` on; by default what was usual in the last 7 days at
-        the box; where it stands less than 3 days, at its place; else the set point.
-    settled_since_s: when the box was moved or the set point changed last; what
-        was before says nothing of the time to come (at least 6 h must follow).
-    known_by: what measured this place for days, before lay too, since the set point
-        there was changed: so that what is expected is more than a guess, and a
-        power cut on lay day is not taken for the weeks to come.
+    set_points: what stands in where no source speaks.
+    ahead: what is known of the time to come.
 
     Raises ValueError when `as_of_s` is before `laid_s`.
 
@@ -129,6 +137,7 @@ def box_temperature(
     """
     if as_of_s < laid_s:
         raise ValueError("the clutch was not laid yet at that time")
+    ahead = ahead or Ahead()
     stretches: list[Stretch] = []
     open_intervals = [(laid_s, as_of_s)] if as_of_s > laid_s else []
     for source in sources:
@@ -143,7 +152,7 @@ def box_temperature(
         stretches.extend(
             Stretch(
                 np.array([left, right]),
-                np.full(2, set_point + shelf_offset_c),
+                np.full(2, set_point),
                 Provenance.SET_POINT,
                 ESTIMATED_SD_C,
                 measured=False,
@@ -151,22 +160,20 @@ def box_temperature(
             for left, right, set_point in set_points.pieces(start_s, end_s)
         )
     stretches.sort(key=lambda s: s.start_s)
+    future_c = ahead.future_c
     if future_c is None:
-        future_c = _usual_c(stretches, laid_s, as_of_s, settled_since_s, known_by)
+        future_c = _usual_c(stretches, laid_s, as_of_s, ahead)
     if future_c is None:
-        future_c = set_points.at(as_of_s) + shelf_offset_c
-    expected = _expected(stretches, as_of_s, known_by)
+        future_c = set_points.at(as_of_s)
+    expected = _expected(stretches, as_of_s, ahead.known_by)
     return BoxTemperature(tuple(stretches), laid_s, as_of_s, future_c, expected)
 
 
 def _usual_c(
-    stretches: Sequence[Stretch],
-    laid_s: float,
-    as_of_s: float,
-    settled_since_s: float | None,
-    known_by: TemperatureSource | None,
+    stretches: Sequence[Stretch], laid_s: float, as_of_s: float, ahead: Ahead
 ) -> float | None:
     """What was usual lately at the box, or at its place while the box is new there."""
+    settled_since_s, known_by = ahead.settled_since_s, ahead.known_by
     recent_s = as_of_s - RECENT_DAYS * SECONDS_PER_DAY
     begins_s = max(laid_s, settled_since_s if settled_since_s is not None else laid_s)
     if known_by is not None and as_of_s - begins_s < KNOWN_DAYS * SECONDS_PER_DAY:

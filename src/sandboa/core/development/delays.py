@@ -4,12 +4,13 @@ from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
-from scipy.special import ndtri
 
 from sandboa.core.development.clock import FloatArray
+from sandboa.core.normal import quantile
+from sandboa.core.units import Z80
 
 #: Standard normal quantiles at the middles of 24 equal shares of probability.
-_MIDPOINTS: Final = ndtri((np.arange(24) + 0.5) / 24)
+_MIDPOINTS: Final = np.array([quantile((n + 0.5) / 24) for n in range(24)])
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,13 +26,13 @@ class Delay:
 
     def quantile_days(self, probability: float) -> float:
         """Waiting time not exceeded with `probability` (days)."""
-        return float(self.median_days * np.exp(self.sigma * ndtri(probability)))
+        return float(self.median_days * np.exp(self.sigma * quantile(probability)))
 
 
 #: pip to emergence (rule A5, keeper practice).
 EMERGENCE: Final = Delay(median_days=1.3, sigma=0.4)
 #: emergence to first shed: 80 % within 5-10 days (range: rule A5; shape: assumption).
-FIRST_SHED: Final = Delay(median_days=50.0**0.5, sigma=float(np.log(2.0) / (2.0 * ndtri(0.9))))
+FIRST_SHED: Final = Delay(median_days=50.0**0.5, sigma=float(np.log(2.0) / (2.0 * Z80)))
 #: first shed to first meal: it is offered after the shed, taken within some days (assumption).
 FIRST_MEAL: Final = Delay(median_days=2.0, sigma=0.6)
 

@@ -6,16 +6,15 @@ from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
-from scipy.special import ndtr, ndtri
 
-from sandboa.core.development.box_temperature import BoxTemperature
-from sandboa.core.development.clock import DEFAULT_CLOCK, DevelopmentClock, FloatArray
+from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.curve import DevelopmentCurve
 from sandboa.core.development.delays import EMERGENCE, FIRST_MEAL, FIRST_SHED, Delay, later
 from sandboa.core.development.none_alive import NO_DATE_FROM, none_alive
 from sandboa.core.development.order_statistics import expected_maximum
 from sandboa.core.development.pipping import TypicalPip, after_now, typical_pip
 from sandboa.core.development.windows import EGG_SD_DAYS, QUANTILES, HatchPrior, Window
+from sandboa.core.normal import cdf, cdf_of, quantile
 from sandboa.core.units import SECONDS_PER_DAY
 
 #: factor on the uncertainty when the dam incubates (rule A9).
@@ -69,23 +68,20 @@ class Forecast:
 
 
 def forecast(
-    temperature: BoxTemperature,
+    curve: DevelopmentCurve,
     eggs: int,
     *,
-    clock: DevelopmentClock = DEFAULT_CLOCK,
     prior: HatchPrior | None = None,
     maternal: bool = False,
-    curve: DevelopmentCurve | None = None,
     pipped_s: Sequence[float] = (),
 ) -> Forecast:
     """Forecast a clutch of `eggs` fertile eggs of which those at `pipped_s` have pipped.
 
     Parameters
     ----------
-    temperature: the box's record and expectation.
+    curve: D(t) along the box's record, and what is expected of it.
     eggs: number of eggs that can pip or have done so, >= 1.
     maternal: the dam incubates; uncertainty is doubled (A9).
-    curve: D(t) of `temperature` when the caller has it already.
     pipped_s: when each pipped egg was seen pipped (s), none after `as_of_s`.
 
     Raises ValueError for eggs < 1, more pips than eggs, or a pip after as-of.
@@ -99,12 +95,11 @@ def forecast(
     the expected extreme of n eggs (A5). Source: rule A.
     """
     prior = prior or HatchPrior()
-    curve = curve or DevelopmentCurve(temperature, clock)
     spread_days = expected_maximum(eggs) * EGG_SD_DAYS
     log_sd = log_uncertainty(curve, prior) * (MATERNAL_FACTOR if maternal else 1.0)
     if pipped_s:
         return _conditioned(curve, prior, log_sd, eggs, pipped_s)
-    survival = float(ndtr(-_passed(curve, prior, log_sd, spread_days)))
+    survival = cdf(-_passed(curve, prior, log_sd, spread_days))
     standing = replace(_standing(curve, prior, log_sd), none_alive=none_alive(survival))
     typical = None if standing.overdue else _typical_window(curve, prior, log_sd, survival)
     if typical is None:
@@ -222,7 +217,7 @@ def _typical_window(
     curve: DevelopmentCurve, prior: HatchPrior, log_sd: float, survival: float
 ) -> Window | None:
     # The upper tail is used throughout: 1 - q of what survives is exact there.
-    z = [-float(ndtri((1.0 - q) * survival)) for q in QUANTILES]
+    z = [-quantile((1.0 - q) * survival) for q in QUANTILES]
     times = [curve.time_of(math.exp(prior.mean + log_sd * zq)) for zq in z]
     if any(t is None for t in times):
         return None
@@ -237,8 +232,8 @@ def _windows_after(
     delays: tuple[Delay, ...],
 ) -> tuple[Window | None, ...]:
     """Windows of the events after the typical pip, each following the one before."""
-    z_low = -float(ndtri(min(1.0 - 1e-12, 0.9995 * survival)))
-    z_high = -float(ndtri(0.0005 * survival))
+    z_low = -quantile(min(1.0 - 1e-12, 0.9995 * survival))
+    z_high = -quantile(0.0005 * survival)
     start_s = curve.time_of(math.exp(prior.mean + log_sd * z_low))
     end_s = curve.time_of(math.exp(prior.mean + log_sd * z_high))
     if start_s is None or end_s is None:
@@ -270,4 +265,4 @@ def _pip_distribution(
         as_of = curve.temperature.as_of_s
         reached[behind] = [curve.at(as_of + float(a) * SECONDS_PER_DAY) for a in ahead[behind]]
     z = (np.log(np.maximum(reached, 1e-9)) - prior.mean) / log_sd
-    return np.asarray(np.clip(1.0 - ndtr(-z) / survival, 0.0, 1.0))
+    return np.asarray(np.clip(1.0 - cdf_of(-z) / survival, 0.0, 1.0))

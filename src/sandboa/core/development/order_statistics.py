@@ -3,7 +3,8 @@
 from functools import lru_cache
 
 import numpy as np
-from scipy.special import ndtr
+
+from sandboa.core.normal import cdf_of
 
 
 @lru_cache(maxsize=64)
@@ -17,5 +18,5 @@ def expected_maximum(n: int) -> float:
     if n < 1:
         raise ValueError("a clutch needs at least one egg")
     x = np.linspace(-9.0, 9.0, 3601)
-    density = n * np.exp(-(x**2) / 2.0) / np.sqrt(2.0 * np.pi) * ndtr(x) ** (n - 1)
+    density = n * np.exp(-(x**2) / 2.0) / np.sqrt(2.0 * np.pi) * cdf_of(x) ** (n - 1)
     return float(np.trapezoid(x * density, x))

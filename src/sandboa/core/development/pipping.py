@@ -4,7 +4,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.special import log_ndtr
 
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.curve import DevelopmentCurve
@@ -39,6 +38,9 @@ class TypicalPip:
 
         Raises ValueError when no egg remains.
         """
+        # Here, for only a clutch that has begun to pip needs it.
+        from scipy.special import log_ndtr
+
         if self.remaining < 1:
             raise ValueError("every egg has pipped")
         longest = max(float(self.days[self.weights > 1e-9][-1]), 0.0) + 7.0 * EGG_SD_DAYS
@@ -75,6 +77,9 @@ def typical_pip(
     at as-of has only that to say. None when the development is never reached.
     Raises ValueError for more pips than eggs, or a pip after as-of.
     """
+    # As above.
+    from scipy.special import log_ndtr
+
     as_of_s = curve.temperature.as_of_s
     if len(pipped_s) > eggs:
         raise ValueError("more pips than eggs")

@@ -2,6 +2,7 @@
 
 from sandboa.core.dimples.advice import advice
 from sandboa.core.dimples.judgement import (
+    BoxDents,
     BoxJudgement,
     DimpleJudgement,
     EggTurgor,
@@ -17,6 +18,7 @@ from sandboa.core.dimples.judgement import (
 from sandboa.core.dimples.stages import allowed_grade, excess_grade
 
 __all__ = [
+    "BoxDents",
     "BoxJudgement",
     "DimpleJudgement",
     "EggTurgor",

@@ -2,6 +2,8 @@
 
 from typing import Final
 
+from sandboa.core.dimples.judgement import BoxDents
+from sandboa.core.messages import Mass, Message, Share, Temperature, Words
 from sandboa.core.water.estimate import TOP_UP_SHARE, WaterLeft
 from sandboa.core.water.top_up import TopUp
 
@@ -10,15 +12,14 @@ WET_BY_SCALE: Final = 0.75
 
 
 def dry_box_advice(
-    early_eggs: int,
-    live_eggs: int,
+    dents: BoxDents,
     left: WaterLeft | None,
     add: TopUp | None,
     box_c: float,
     *,
     no_answer: bool = False,
     felt: str | None = None,
-) -> str:
+) -> Words:
     """One or two sentences for a box whose eggs are early in half or more.
 
     Parameters
@@ -28,28 +29,32 @@ def dry_box_advice(
     no_answer: it was watered, had its 5 days, and eggs did not round out.
     felt: how the medium felt at the last look, where nothing was poured since.
     """
-    said = f"{early_eggs} of {live_eggs} eggs dented early"
+    said = f"{dents.early_eggs} of {dents.live_eggs} eggs dented early"
     if no_answer:
         return f"{said}, and they did not round out after water: candle them, check the climate."
-    at_c = f"{box_c:.1f} °C"
+    warmth = Temperature(box_c)
     if left is None or add is None:
-        return f"{said}: the box is dry. Check the water, add some at {at_c} along the side."
+        return Message(
+            "{said}: the box is dry. Check the water, add some at {warmth} along the side.",
+            said=said, warmth=warmth,
+        )  # fmt: skip
     weighed = left.weighings >= 2
     enough = left.share >= (WET_BY_SCALE if weighed else TOP_UP_SHARE)
     if enough and felt is not None:
-        return (
-            f"{said}, though the medium was felt to be {felt} and about "
-            f"{100 * left.share:.0f} % of the water should be left: candle the dented eggs, "
-            "and weigh the box."
-        )
+        return Message(
+            "{said}, though the medium was felt to be {felt} and about {share} of the water "
+            "should be left: candle the dented eggs, and weigh the box.",
+            said=said, felt=felt, share=Share(left.share),
+        )  # fmt: skip
     if enough:
-        return (
-            f"{said}, though about {100 * left.share:.0f} % of the water should be left: "
-            f"{'feel the medium' if weighed else 'weigh the box or feel the medium'} "
-            f"before you add any, at {at_c}."
-        )
-    half = " today, the rest tomorrow" if add.split else ""
-    return (
-        f"{said}, {'' if weighed else 'about '}{add.deficit_g:.0f} g short. "
-        f"Add {add.today_g:g} ml{half} at {at_c} along the side."
-    )
+        return Message(
+            "{said}, though about {share} of the water should be left: {check} before you add "
+            "any, at {warmth}.",
+            said=said, share=Share(left.share), warmth=warmth,
+            check="feel the medium" if weighed else "weigh the box or feel the medium",
+        )  # fmt: skip
+    return Message(
+        "{said}, {about}{short} short. Add {today:g} ml{half} at {warmth} along the side.",
+        said=said, about="" if weighed else "about ", short=Mass(add.deficit_g), today=add.today_g,
+        half=" today, the rest tomorrow" if add.split else "", warmth=warmth,
+    )  # fmt: skip

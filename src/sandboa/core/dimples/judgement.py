@@ -69,6 +69,19 @@ class EggTurgor:
 
 
 @dataclass(frozen=True, slots=True)
+class BoxDents:
+    """The live eggs of a box, 1-30, and how many of them are early for the stage.
+
+    They are counted without any allowance for shells. `water_says_dry`: by weight,
+    by feel or by its lid the box is short of water.
+    """
+
+    live_eggs: int
+    early_eggs: int
+    water_says_dry: bool = False
+
+
+@dataclass(frozen=True, slots=True)
 class DimpleJudgement:
     """The verdict on one egg's dents at its stage."""
 
@@ -94,28 +107,15 @@ class BoxJudgement:
 
 
 def judge_egg(
-    development: float,
-    grade: int,
-    *,
-    live_eggs: int,
-    eggs_as_bad: int,
-    loses_water_fast: bool = False,
-    rose_fast: bool = False,
-    water_says_dry: bool = False,
-    stages: Stages = ALLOWED_FROM,
+    development: float, egg: EggTurgor, box: BoxDents, stages: Stages = ALLOWED_FROM
 ) -> DimpleJudgement:
     """Judge one egg among its box (rule B).
 
     Parameters
     ----------
     development: share developed p, 0-2.
-    grade: turgor grade 0-4.
-    live_eggs: live eggs in the box, 1-30, this one included.
-    eggs_as_bad: how many of them are early for the stage, this one included,
-        counted without any allowance for shells.
-    loses_water_fast: rough or windowed shell.
-    water_says_dry: by weight, by feel or by its lid the box is short of water.
-    rose_fast: risen by 2 grades within 7 days (see `rose_fast`).
+    egg: its grade, and what its shell and past allow.
+    box: the eggs of its box, this one included.
     stages: from which share on which grade is normal, as the house has it.
 
     Raises NotPlausible for values out of range.
@@ -125,20 +125,22 @@ def judge_egg(
     shell, which is allowed a grade, or a failing egg. A box of one or two eggs
     cannot vote: there the water has to say that it is dry.
     """
-    if not 1 <= live_eggs <= 30:
-        raise NotPlausible("live_eggs", f"{live_eggs} live eggs is outside 1 to 30")
-    if not 0 <= eggs_as_bad <= live_eggs:
+    if not 1 <= box.live_eggs <= 30:
+        raise NotPlausible("live_eggs", f"{box.live_eggs} live eggs is outside 1 to 30")
+    if not 0 <= box.early_eggs <= box.live_eggs:
         raise NotPlausible(
-            "eggs_as_bad", f"{eggs_as_bad} eggs as bad, but the box has {live_eggs} live eggs"
+            "eggs_as_bad",
+            f"{box.early_eggs} eggs as bad, but the box has {box.live_eggs} live eggs",
         )
-    blamed = _box_is_blamed(live_eggs, eggs_as_bad, water_says_dry)
-    own_shell = loses_water_fast and not blamed
+    grade = egg.grade
+    blamed = _box_is_blamed(box)
+    own_shell = egg.loses_water_fast and not blamed
     allowed = allowed_grade(development, loses_water_fast=own_shell, stages=stages)
     excess = excess_grade(development, grade, loses_water_fast=own_shell, stages=stages)
     scope = Scope.NONE
     if excess >= 1:
         scope = Scope.BOX if blamed else Scope.EGG
-    urgent_rise = rose_fast and development < FAST_RISE_BEFORE
+    urgent_rise = egg.rose_fast and development < FAST_RISE_BEFORE
     return DimpleJudgement(
         allowed_grade=allowed,
         excess=excess,
@@ -159,10 +161,11 @@ def judge_box(
 ) -> BoxJudgement:
     """Judge a whole box of live, graded eggs; the order of `eggs` does not matter.
 
-    `water_says_dry` as in `judge_egg`. An empty box is judged as nothing to do.
+    `water_says_dry` as in `BoxDents`. An empty box is judged as nothing to do.
     """
     dented = {egg.number for egg in eggs if excess_grade(development, egg.grade, stages=stages)}
-    blamed = _box_is_blamed(len(eggs), len(dented), water_says_dry)
+    box = BoxDents(len(eggs), len(dented), water_says_dry)
+    blamed = _box_is_blamed(box)
     early = tuple(
         sorted(
             egg.number
@@ -175,30 +178,18 @@ def judge_box(
             )
         )
     )
-    by_egg = {
-        egg.number: judge_egg(
-            development,
-            egg.grade,
-            live_eggs=len(eggs),
-            eggs_as_bad=len(dented),
-            loses_water_fast=egg.loses_water_fast,
-            rose_fast=egg.rose_fast,
-            water_says_dry=water_says_dry,
-            stages=stages,
-        )
-        for egg in eggs
-    }
+    by_egg = {egg.number: judge_egg(development, egg, box, stages) for egg in eggs}
     scopes = {judgement.scope for judgement in by_egg.values()}
     scope = Scope.BOX if Scope.BOX in scopes else Scope.EGG if Scope.EGG in scopes else Scope.NONE
     urgency = max((j.urgency for j in by_egg.values()), key=lambda u: u.rank, default=Urgency.NONE)
     return BoxJudgement(scope, urgency, len(eggs), early, by_egg)
 
 
-def _box_is_blamed(live_eggs: int, dented: int, water_says_dry: bool) -> bool:
-    """Whether what its eggs show is the box's doing; `dented` without allowance for shells."""
-    if not dented or dented < BOX_SHARE * live_eggs:
+def _box_is_blamed(box: BoxDents) -> bool:
+    """Whether what its eggs show is the box's doing."""
+    if not box.early_eggs or box.early_eggs < BOX_SHARE * box.live_eggs:
         return False
-    return live_eggs >= FEWEST_TO_VOTE or water_says_dry
+    return box.live_eggs >= FEWEST_TO_VOTE or box.water_says_dry
 
 
 def rose_fast(history: Sequence[Grading], at_s: float) -> bool:

@@ -1,13 +1,14 @@
 """Hatchlings: what is recorded of one, what can be true, and when it sheds and eats."""
 
+import math
 from enum import StrEnum
 from typing import Final
 
 import numpy as np
-from scipy.special import ndtr, ndtri
 
 from sandboa.core.development.delays import Delay
 from sandboa.core.development.windows import QUANTILES, Window
+from sandboa.core.normal import cdf, quantile
 from sandboa.core.units import SECONDS_PER_DAY
 
 #: g a hatchling can weigh (usual 45-85; usual and range: assumption).
@@ -54,9 +55,9 @@ def still_to_come(delay: Delay, since_s: float, now_s: float) -> Window:
     gone_days = max((now_s - since_s) / SECONDS_PER_DAY, 0.0)
     passed = 0.0
     if gone_days > 0:
-        passed = float(ndtr(np.log(gone_days / delay.median_days) / delay.sigma))
+        passed = cdf(math.log(gone_days / delay.median_days) / delay.sigma)
     if passed > 0.999:
         return Window(now_s, now_s, now_s, now_s, now_s)
-    z = ndtri(passed + (1.0 - passed) * np.asarray(QUANTILES))
+    z = np.array([quantile(passed + (1.0 - passed) * q) for q in QUANTILES])
     days = delay.median_days * np.exp(delay.sigma * z)
     return Window(*(max(since_s + float(d) * SECONDS_PER_DAY, now_s) for d in days))

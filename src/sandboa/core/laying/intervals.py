@@ -10,9 +10,9 @@ from enum import StrEnum
 from typing import Final
 
 import numpy as np
-from scipy.special import ndtri
 
 from sandboa.core.errors import NotPlausible
+from sandboa.core.units import Z80
 
 
 class Sign(StrEnum):
@@ -27,7 +27,7 @@ class Sign(StrEnum):
 OFFERED_SIGNS: Final = (Sign.OFF_FOOD, Sign.OVULATION, Sign.PRE_LAY_SHED)
 
 #: z of the 90th percentile: `low`..`high` of an interval hold 80 % (assumption).
-_Z_USUAL: Final = float(ndtri(0.9))
+_Z_USUAL: Final = Z80
 
 
 @dataclass(frozen=True, slots=True)

@@ -4,10 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
-from scipy.special import ndtr, ndtri
-
 from sandboa.core.development.windows import Window
 from sandboa.core.laying.intervals import INTERVALS, Learned, Sign
+from sandboa.core.normal import cdf, quantile
 from sandboa.core.units import SECONDS_PER_DAY
 
 #: sd beyond the usual interval after which the sign itself is in doubt (assumption).
@@ -69,10 +68,10 @@ def lay_forecast(sign: SeenSign, now_s: float, learned: Learned | None = None) -
     behind = interval.z_of(gone, learned.spread)
     if behind > OVERDUE_SD:
         return LayForecast(sign.sign, sign.seen_s, None, learned)
-    survival = float(ndtr(-behind))
+    survival = cdf(-behind)
 
     def moment(q: float) -> float:
-        z = -float(ndtri((1.0 - q) * survival))
+        z = -quantile((1.0 - q) * survival)
         days = interval.days_at(z, learned.spread) + learned.shift_days
         return max(now_s, sign.seen_s + days * SECONDS_PER_DAY)
 

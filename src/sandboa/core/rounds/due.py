@@ -10,6 +10,7 @@ from enum import StrEnum
 from typing import Final
 
 from sandboa.core.dimples.judgement import Scope, Urgency
+from sandboa.core.messages import Words
 from sandboa.core.methods import LastDays, Visits
 from sandboa.core.units import SECONDS_PER_DAY, whole_days
 
@@ -55,7 +56,7 @@ class Due:
     kind: DueKind
     since_s: float
     urgency: Urgency
-    text: str
+    text: Words
     eggs: tuple[int, ...] = ()
 
 
@@ -92,7 +93,7 @@ class BoxState:
     development: float
     dents: tuple[Scope, Urgency, tuple[int, ...]]
     live_eggs: int
-    dents_words: str = ""
+    dents_words: Words = ""
     watched: tuple[tuple[int, float], ...] = ()
     candle_again: tuple[tuple[int, float], ...] = ()
     candled_s: tuple[tuple[int, float | None], ...] = ()

@@ -5,7 +5,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Final
 
-from sandboa.core.standing.judgement import EggStanding, Observation
+from sandboa.core.standing.judgement import EggStanding, Observation, Situation
 from sandboa.core.standing.rules import DEFAULT_RULES, Standing, StandingRules
 from sandboa.core.standing.signs import SIGNS, SignKind
 from sandboa.core.units import SECONDS_PER_DAY
@@ -35,8 +35,7 @@ class Settles:
 def what_settles(
     judged: EggStanding,
     observations: Iterable[Observation],
-    laid_s: float,
-    now_s: float,
+    situation: Situation,
     development: float,
     *,
     sinking: bool = False,
@@ -57,6 +56,7 @@ def what_settles(
     """
     if judged.standing is Standing.SOUND and not sinking and not worth_a_look(judged):
         return None
+    laid_s, now_s = situation.laid_s, situation.now_s
     no_vessels = SIGNS[SignKind.VESSELS, "none"]
     torch = [o.at_s for o in observations if o.kind in _TORCH and o.at_s <= now_s]
     if development < no_vessels.until_share:

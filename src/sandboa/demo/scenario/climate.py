@@ -159,9 +159,8 @@ def _send(cabinet: str, mishaps: Sequence[Mishap], was: Climate, now_s: float) -
             probe.name,
             was,
             probe.shelf,
-            sensor=Sensor(offset_c=probe.offset_c, noise_c=0.025, step_c=0.05),
+            sensor=Sensor(offset_c=probe.offset_c, noise_c=0.025, step_c=0.05, every_s=_EVERY_S),
             mishaps=mishaps,
-            every_s=_EVERY_S,
             seed=number,
         )
         rows = [(probe.name, at_s, c, h) for at_s, c, h in logged.rows()]

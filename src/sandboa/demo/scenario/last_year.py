@@ -90,7 +90,7 @@ def _send(cabinet: str, was: Climate, ended_s: float) -> None:
     assert gateway is not None, "the gateway is told of first"
     for number, (name, shelf) in enumerate(LOGGERS[cabinet]):
         logged = log_probe(
-            name, was, shelf, sensor=Sensor(noise_c=0.025, step_c=0.05), every_s=_EVERY_S,
+            name, was, shelf, sensor=Sensor(noise_c=0.025, step_c=0.05, every_s=_EVERY_S),
             seed=number,
         )  # fmt: skip
         take_in(gateway, [(name, at_s, c, h) for at_s, c, h in logged.rows()], ended_s)

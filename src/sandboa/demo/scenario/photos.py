@@ -10,7 +10,7 @@ from PIL import Image, ImageDraw, ImageFilter
 
 from sandboa.formats.picture_decoding import decode
 from sandboa.services.acts.preconditions import clutch_called
-from sandboa.services.clutches.photos import Picture, attach
+from sandboa.services.clutches.photos import PhotoCommand, Picture, attach
 
 _DAY_S: Final = 86_400.0
 _SIZE: Final = (640, 480)
@@ -30,7 +30,7 @@ def _attach(code: str, vessels: float, sunk: float, at_s: float) -> None:
     made = decode(torchlit_egg(vessels, sunk))
     picture = Picture(made.jpeg, made.small, made.width, made.height)
     owner = clutch_called(code).entity_id
-    attach(owner, picture, at_s, at_s + 60, egg=_EGG, step="candling")
+    attach(PhotoCommand(owner, picture, at_s, egg=_EGG, step="candling"), at_s + 60)
 
 
 def torchlit_egg(vessels: float, sunk: float) -> bytes:

@@ -6,7 +6,8 @@ from typing import Final
 from sandboa.devices.messengers.email import Email
 from sandboa.devices.messengers.record_only import RecordOnly
 from sandboa.devices.messengers.webhook import Webhook
-from sandboa.services.alarms.delivery import Carrier
+from sandboa.services.alarms.delivery import Carrier, Post
+from sandboa.words import to_reader
 
 #: By the kind a messenger is recorded with.
 CARRIERS: Final[Mapping[str, Carrier]] = {
@@ -14,3 +15,5 @@ CARRIERS: Final[Mapping[str, Carrier]] = {
     "webhook": Webhook(),
     "record only": RecordOnly(),
 }
+#: How messages go out of a house.
+POST: Final = Post(CARRIERS, to_reader)

@@ -51,19 +51,23 @@ class BoxTruth:
         return last + (before - share * full_g) / lost if lost > 0 else float(last + 1)
 
 
+@dataclass(frozen=True, slots=True)
+class BoxMade:
+    """A box as it was made: its closing, its medium with `full_g` of water, and its eggs."""
+
+    closing: str
+    medium: str
+    full_g: float
+    eggs: int
+
+
 def dry_out(
-    closing: str,
-    medium: str,
-    full_g: float,
-    eggs: int,
-    days: int,
-    temperature_c: float,
-    humidity: float,
-    random: np.random.Generator,
+    box: BoxMade, days: int, temperature_c: float, humidity: float, random: np.random.Generator
 ) -> BoxTruth:
     """Let a box stand for `days` in a cabinet of that mean temperature and relative humidity."""
-    typical, differ = _PASSES_L_DAY[closing]
-    passes = typical * np.exp(random.normal(0.0, differ)) * _GIVES[medium]
+    full_g, eggs = box.full_g, box.eggs
+    typical, differ = _PASSES_L_DAY[box.closing]
+    passes = typical * np.exp(random.normal(0.0, differ)) * _GIVES[box.medium]
     air = np.clip(humidity + _weather(days, 0.05, random), 0.15, 0.97)
     warmth = temperature_c + _weather(days, 0.25, random)
     per_day = passes * np.maximum(0.985 - air, 0.0) * _saturated_g_l(warmth)

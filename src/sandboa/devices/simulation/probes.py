@@ -27,6 +27,8 @@ class Sensor:
     humidity_noise: float = 0.006
     humidity_step: float = 0.001
     saturates: float = 0.995
+    every_s: float = 60.0
+    in_box: bool = False
 
 
 @dataclass(frozen=True)
@@ -51,19 +53,17 @@ def log_probe(
     climate: Climate,
     shelf: int,
     *,
-    in_box: bool = False,
     sensor: Sensor | None = None,
     mishaps: Sequence[Mishap] = (),
-    every_s: float = 60.0,
     seed: int = 0,
 ) -> LoggedProbe:
     """What a probe in the air of a shelf, or in its boxes, would have written."""
     sensor = sensor or Sensor()
     random = np.random.default_rng(seed)
     times = climate.times_s
-    true_c = (climate.box_c if in_box else climate.air_c)[:, shelf]
+    true_c = (climate.box_c if sensor.in_box else climate.air_c)[:, shelf]
     true_c = true_c.copy()
-    humid = np.full(len(times), 0.985) if in_box else climate.humidity.copy()
+    humid = np.full(len(times), 0.985) if sensor.in_box else climate.humidity.copy()
     for mishap in mishaps:
         if mishap.probe != name:
             continue
@@ -85,8 +85,8 @@ def log_probe(
         last = np.maximum.accumulate(np.where(stuck, 0, np.arange(len(times))))
         read, humid = read[last], humid[last]
     speaks = ~during(mishaps, MishapKind.UNPLUGGED, times, name)
-    step_s = float(times[1] - times[0]) if len(times) > 1 else every_s
-    every = max(1, round(every_s / step_s))
+    step_s = float(times[1] - times[0]) if len(times) > 1 else sensor.every_s
+    every = max(1, round(sensor.every_s / step_s))
     speaks &= np.arange(len(times)) % every == 0
     return LoggedProbe(name, times[speaks], read[speaks], humid[speaks])
 

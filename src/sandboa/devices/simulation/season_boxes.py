@@ -1,11 +1,11 @@
 """Simulated clutches: the box they lie in, who dies of what, and what a keeper sees of it."""
 
-from dataclasses import replace
+from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
 
-from sandboa.devices.simulation.boxes import BoxTruth, dry_out
+from sandboa.devices.simulation.boxes import BoxMade, BoxTruth, dry_out
 from sandboa.devices.simulation.fates import EggFate, life
 from sandboa.devices.simulation.season_findings import findings_of, stage_of
 from sandboa.devices.simulation.season_hazards import (
@@ -43,10 +43,8 @@ def clutch(nest: Nest, random: np.random.Generator) -> ClutchStory:
     dry_g = nest.dry_g or full_g
     humidity = nest.humidity - (0.2 if nest.hazard == "too dry" else 0.0)
     physics_medium = "perlite" if "perlite" in medium else medium
-    whole = dry_out(
-        _PHYSICS[closing], physics_medium, full_g, nest.eggs, _DAYS, 31.4,
-        max(humidity, 0.2), random,
-    )  # fmt: skip
+    made = BoxMade(_PHYSICS[closing], physics_medium, full_g, nest.eggs)
+    whole = dry_out(made, _DAYS, 31.4, max(humidity, 0.2), random)
     dry_share = _dries_at(whole, full_g, days, shares) if nest.hazard == "too dry" else None
     eggs, lives = [], {}
     for number in range(1, nest.eggs + 1):
@@ -154,20 +152,24 @@ def _egg(
     share = death.share or 0.0
     days, shares = nest.curve
     died_day = float(np.interp(share, shares, days))
-    return _lost(nest, number, place, shell, death, died_day, mass_g, random)
+    return _lost(nest, _LaidEgg(number, place, shell, mass_g), death, died_day, random)
+
+
+@dataclass(frozen=True, slots=True)
+class _LaidEgg:
+    """An egg as it was laid."""
+
+    number: int
+    place: tuple[float, float]
+    shell: str
+    mass_g: float
 
 
 def _lost(
-    nest: Nest,
-    number: int,
-    place: tuple[float, float],
-    shell: str,
-    death: Death,
-    died_day: float,
-    mass_g: float,
-    random: np.random.Generator,
+    nest: Nest, laid: _LaidEgg, death: Death, died_day: float, random: np.random.Generator
 ) -> tuple[EggStory, EggFate]:
     days, shares = nest.curve
+    shell = laid.shell
     cause, share = death.cause, death.share or 0.0
     if cause == "shell defect":
         shell = str(random.choice(["thin", "rough", "window", "nodule"]))
@@ -186,7 +188,7 @@ def _lost(
     cut_share = death.more.get("cut")
     pipped = death.more.get("pipped")
     egg = EggStory(
-        number, place, shell=shell,
+        laid.number, laid.place, shell=shell,
         vessels_at_lay="none" if cause == "infertile" else _vessels_at_lay(lived),
         disc=str(random.choice(["under", "side"], p=[0.75, 0.25])) if under else "top",
         cause=cause, died_day=died_day, died_share=share,
@@ -195,7 +197,7 @@ def _lost(
         bled=cut_share is not None and bool(random.random() < 0.6),
         stage=stage_of(cause, share),
         findings=findings_of(cause, share, under=under, more=death.more, random=random),
-        mass_g=mass_g,
+        mass_g=laid.mass_g,
     )  # fmt: skip
     return egg, lived
 

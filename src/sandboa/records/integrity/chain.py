@@ -92,9 +92,11 @@ def _acts(connection: sqlite3.Connection) -> Iterator[tuple[tuple[Any, ...], lis
 
 
 def _act_rows(connection: sqlite3.Connection, rest: str, asked: tuple[int, ...]) -> Any:
+    has_message = any(row[1] == "message" for row in connection.execute("PRAGMA table_info(act)"))
+    message = "message" if has_message else "NULL"
     query = (
-        "SELECT id, kind, summary, recorded_s, clutch_id, undoes_id, person_id, hash "
-        f"FROM act {rest}"
+        "SELECT id, kind, summary, recorded_s, clutch_id, undoes_id, person_id, "
+        f"{message}, hash FROM act {rest}"
     )
     return connection.execute(spelled(connection, query), asked)
 
@@ -134,7 +136,8 @@ def _told(rows: Any, table: str, what: str) -> Iterator[_Line]:
 
 def _hash(before: str, act: tuple[Any, ...], lines: list[Any]) -> str:
     digest = hashlib.sha256(before.encode())
-    digest.update(canonical(list(act)))
+    # Acts without a message keep the hash they had before there were any.
+    digest.update(canonical(list(act if act[-1] is not None else act[:-1])))
     for line in lines:
         digest.update(canonical(line))
     return digest.hexdigest()

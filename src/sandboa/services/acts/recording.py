@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 
 from sandboa.core.act_kinds import ActKind, Touch
+from sandboa.core.messages import Message, Words
 from sandboa.records import (
     animals,
     clutches,
@@ -24,6 +25,7 @@ from sandboa.records.facts import (
     undoers_of,
 )
 from sandboa.records.readings import Batch
+from sandboa.records.said import kept
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.undo_constraints import (
     REFUSED,
@@ -38,15 +40,16 @@ _LOADED = (animals, clutches, hatching, house, methods, people, photos, readings
 
 
 @contextmanager
-def act(kind: ActKind, summary: str, now_s: float, clutch: int | None = None) -> Iterator[Act]:
+def act(kind: ActKind, summary: Words, now_s: float, clutch: int | None = None) -> Iterator[Act]:
     """Open an act: everything recorded inside holds together or not at all.
 
-    The body may set `summary` and `clutch` on the act it is given.
+    The body may `say` another summary and set `clutch_id` on the act it is given.
     """
     with transaction():
         made = Act.create(
             kind=kind.value,
-            summary=summary,
+            summary=str(summary),
+            message=kept(summary),
             recorded_s=int(now_s),
             clutch_id=clutch,
             person_id=people.recorded_by.get(),
@@ -72,9 +75,11 @@ def undo(act_id: int, now_s: float) -> Act:
         if first.kind == ActKind.CLEARED:
             raise Conflict("what a new version took out of the house is in the copy made before it")
         require_open_for(first)
+        summary = _taken_back(first) if takes_back else _done_again(first)
         undoing = Act.create(
             kind=(ActKind.UNDO if takes_back else ActKind.REDO).value,
-            summary=f"{'Undone' if takes_back else 'Done again'}: {first.summary}",
+            summary=str(summary),
+            message=kept(summary),
             recorded_s=int(now_s),
             clutch_id=target.clutch_id,
             undoes_id=act_id,
@@ -125,8 +130,12 @@ def _take_back(target: Act, undoing: Act) -> None:
         for row in recorded:
             if row.superseded_by_id is not None:
                 later = act_numbered(row.superseded_by_id)
-                what = later.summary if later else "another act"
-                raise Conflict(f'changed since by "{what}": undo that first')
+                raise Conflict(
+                    Message(
+                        'changed since by "{what}": undo that first',
+                        what=later.said if later else "another act",
+                    )
+                )
             if row.entity_id in corrected or not must_stay(row):
                 row.retire(undoing)
             elif table in REFUSED:
@@ -139,6 +148,14 @@ def _take_back(target: Act, undoing: Act) -> None:
                 readings.withdraw(row.entity_id)
             for row in superseded:
                 readings.restore(row.entity_id)
+
+
+def _taken_back(first: Act) -> Words:
+    return Message("Undone: {what}", what=first.said)
+
+
+def _done_again(first: Act) -> Words:
+    return Message("Done again: {what}", what=first.said)
 
 
 def _first_act(target: Act) -> tuple[Act, bool]:

@@ -15,12 +15,13 @@ from zoneinfo import ZoneInfo
 
 from tenacity import RetryCallState, Retrying, wait_exponential
 
+from sandboa.core.messages import Message, Moment, Words
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import keys
 from sandboa.records.alarms import (
     Alarm,
-    Message,
     Messenger,
+    SentMessage,
     ended_since,
     latest_messages,
     messages_lately,
@@ -91,7 +92,7 @@ class Letter:
 
     kind: LetterKind
     about: str
-    text: str
+    text: Words
     alarm: int | None = None
 
 
@@ -106,19 +107,33 @@ class MessengerState:
     next_try_s: float | None
 
 
-def deliver(carriers: Mapping[str, Carrier], now_s: float) -> int:
+class Speak(Protocol):
+    """Makes what is said a sentence for a reader in that unit ("C" or "F") and zone (IANA)."""
+
+    def __call__(self, said: Words, unit: str, zone: str) -> str: ...
+
+
+@dataclass(frozen=True, slots=True)
+class Post:
+    """What messages go out with: a carrier for each kind of messenger, and who words them."""
+
+    carriers: Mapping[str, Carrier]
+    speak: Speak
+
+
+def deliver(post: Post, now_s: float) -> int:
     """Send what is due by every messenger in turn; returns how many messages got out."""
-    return sum(send_due(carriers, messenger, now_s) for messenger in Messenger.current())
+    return sum(send_due(post, messenger, now_s) for messenger in Messenger.current())
 
 
-def send_due(carriers: Mapping[str, Carrier], messenger: Messenger, now_s: float) -> int:
+def send_due(post: Post, messenger: Messenger, now_s: float) -> int:
     """Send what is due by one messenger; returns how many messages got out.
 
     The gravest comes first. When one cannot be sent the others wait with it.
     """
     sent = 0
     for letter in due(messenger, now_s):
-        if not try_to_send(carriers, messenger, letter, now_s):
+        if not try_to_send(post, messenger, letter, now_s):
             break
         sent += 1
     return sent
@@ -144,18 +159,17 @@ def due(messenger: Messenger, now_s: float) -> list[Letter]:
         if alarm.id not in seen and _to_be_told(messenger, alarm, told.get(alarm.id, []), now_s)
     ]
     ready.sort(key=lambda alarm: -_GRAVITY.index(Severity(alarm.severity)))
-    letters = [alarm_letter(messenger, alarm) for alarm in ready]
+    letters = [alarm_letter(alarm) for alarm in ready]
     return [*letters, *_over(messenger, now_s), *_life(messenger, now_s)]
 
 
-def try_to_send(
-    carriers: Mapping[str, Carrier], messenger: Messenger, letter: Letter, now_s: float
-) -> bool:
+def try_to_send(post: Post, messenger: Messenger, letter: Letter, now_s: float) -> bool:
     """Send one message and note what became of it, whatever goes wrong."""
-    outcome, sent = _send(carriers, messenger, letter)
-    Message.create(
+    text = post.speak(letter.text, messenger.temperature_unit, messenger.zone)
+    outcome, sent = _send(post, messenger, letter.about, text)
+    SentMessage.create(
         messenger_id=messenger.entity_id, kind=letter.kind.value, alarm_id=letter.alarm,
-        about=letter.about, text=letter.text, at_s=int(now_s), sent=int(sent),
+        about=letter.about, text=text, at_s=int(now_s), sent=int(sent),
         outcome=" ".join(outcome.split())[:500],
     )  # fmt: skip
     return sent
@@ -166,19 +180,18 @@ _told_of_damage: dict[int, float] = {}
 _DAMAGE_AGAIN_S: Final = SECONDS_PER_DAY
 
 
-def tell_of_damage(carriers: Mapping[str, Carrier], damage: tuple[str, ...], now_s: float) -> None:
+def tell_of_damage(post: Post, damage: tuple[str, ...], now_s: float) -> None:
     """Send word of a damaged house by every messenger, at any hour, once a day."""
-    letter = Letter(
-        LetterKind.ALARM,
-        "Sandboa emergency: the house's file is damaged",
+    about = "Sandboa emergency: the house's file is damaged"
+    text = (
         f"Emergency. The file with everything recorded is damaged ({damage[0]}). Nothing new is "
-        "stored, no alarm can be raised. Take the house back to a backup, in Settings.",
+        "stored, no alarm can be raised. Take the house back to a backup, in Settings."
     )
     for messenger in Messenger.current():
         last_s = _told_of_damage.get(messenger.entity_id)
         if last_s is None or now_s - last_s >= _DAMAGE_AGAIN_S:
             _told_of_damage[messenger.entity_id] = now_s
-            _send(carriers, messenger, letter)
+            _send(post, messenger, about, text)
 
 
 def target_of(messenger: Messenger) -> dict[str, Any]:
@@ -197,13 +210,11 @@ def target_of(messenger: Messenger) -> dict[str, Any]:
     return {**dict.fromkeys(SECRETS, ""), **target, **{n: secrets[n] for n in needed}}
 
 
-def _send(
-    carriers: Mapping[str, Carrier], messenger: Messenger, letter: Letter
-) -> tuple[str, bool]:
+def _send(post: Post, messenger: Messenger, about: str, text: str) -> tuple[str, bool]:
     """What became of a message, in words, and whether it got out."""
     try:
-        carrier = carriers[messenger.kind]
-        return carrier.send(target_of(messenger), letter.about, letter.text), True
+        carrier = post.carriers[messenger.kind]
+        return carrier.send(target_of(messenger), about, text), True
     except NotSent as why:
         return str(why), False
     except Exception as why:
@@ -212,7 +223,7 @@ def _send(
         return f"{type(why).__name__}: {why}", False
 
 
-def sent_lately(limit: int = 50) -> list[Message]:
+def sent_lately(limit: int = 50) -> list[SentMessage]:
     """What was sent or tried last, newest first."""
     return messages_lately(limit)
 
@@ -239,17 +250,14 @@ def trial_letter() -> Letter:
     )
 
 
-def alarm_letter(messenger: Messenger, alarm: Alarm) -> Letter:
-    """What is said of an alarm, its time as it is where the messenger's reader is."""
+def alarm_letter(alarm: Alarm) -> Letter:
+    """What is said of an alarm while it goes on."""
     grave = _GRAVE[Severity(alarm.severity)]
-    since = _clock(alarm.began_s, ZoneInfo(messenger.zone))
-    stop = "" if alarm.text.endswith("?") else "."
-    return Letter(
-        LetterKind.ALARM,
-        f"Sandboa {grave.lower()}: {_subject(alarm)}",
-        f"{grave}. {alarm.text}{stop} Since {since}.",
-        alarm.id,
-    )
+    text = Message(
+        "{grave}. {alarm}{stop} Since {since}.",
+        grave=grave, alarm=alarm.said, stop=_stop(alarm), since=Moment(alarm.began_s),
+    )  # fmt: skip
+    return Letter(LetterKind.ALARM, f"Sandboa {grave.lower()}: {_subject(alarm)}", text, alarm.id)
 
 
 def quiet(messenger: Messenger, now_s: float) -> bool:
@@ -266,7 +274,7 @@ def _open(messenger: Messenger) -> list[Alarm]:
     return [a for a in open_alarms() if _GRAVITY.index(Severity(a.severity)) >= least]
 
 
-def _to_be_told(messenger: Messenger, alarm: Alarm, told: list[Message], now_s: float) -> bool:
+def _to_be_told(messenger: Messenger, alarm: Alarm, told: list[SentMessage], now_s: float) -> bool:
     emergency = alarm.severity == Severity.EMERGENCY
     if not emergency and not alarm.any_hour and quiet(messenger, now_s):
         return False
@@ -314,14 +322,12 @@ def _over(messenger: Messenger, now_s: float) -> Iterator[Letter]:
             continue
         if quiet(messenger, now_s) and alarm.severity != Severity.EMERGENCY:
             continue
-        zone = ZoneInfo(messenger.zone)
-        yield Letter(
-            LetterKind.OVER,
-            f"Sandboa, over: {_subject(alarm)}",
-            f"It is over. {alarm.text.rstrip('?.')}: from {_clock(alarm.began_s, zone)} "
-            f"to {_clock(alarm.ended_s or int(now_s), zone)}.",
-            alarm.id,
-        )
+        text = Message(
+            "It is over, from {since} to {until}: {alarm}{stop}",
+            since=Moment(alarm.began_s), until=Moment(alarm.ended_s or now_s),
+            alarm=alarm.said, stop=_stop(alarm),
+        )  # fmt: skip
+        yield Letter(LetterKind.OVER, f"Sandboa, over: {_subject(alarm)}", text, alarm.id)
 
 
 def _life(messenger: Messenger, now_s: float) -> Iterator[Letter]:
@@ -348,8 +354,8 @@ def _subject(alarm: Alarm) -> str:
     return str(alarm.text.split(":")[0])
 
 
-def _clock(at_s: float, zone: tzinfo) -> str:
-    return datetime.fromtimestamp(at_s, zone).strftime("%-d %b, %H:%M")
+def _stop(alarm: Alarm) -> str:
+    return "" if alarm.text.endswith("?") else "."
 
 
 def _minute_of_day(now_s: float, zone: tzinfo) -> int:

@@ -13,6 +13,7 @@ from zoneinfo import ZoneInfo
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_name
+from sandboa.core.units import TemperatureUnit
 from sandboa.records import keys
 from sandboa.records.alarms import Messenger as Messenger
 from sandboa.records.alarms import names_of_messengers as names_of_messengers
@@ -39,6 +40,7 @@ class MessengerCommand:
     quiet_until_min: int | None = None
     gravity: Severity = Severity.NOTICE
     life_at_min: int | None = None
+    temperature_unit: TemperatureUnit = TemperatureUnit.CELSIUS
 
 
 def messengers_now() -> list[Messenger]:
@@ -74,6 +76,7 @@ def correct_messenger(
     filled = MessengerCommand(
         said.kind, said.name, said.zone, {**said.target, **kept},
         said.quiet_from_min, said.quiet_until_min, said.gravity, said.life_at_min,
+        said.temperature_unit,
     )  # fmt: skip
     name = _free_name(said.name, besides=entity)
     values, secrets = _checked(filled, carriers)
@@ -127,6 +130,7 @@ def _checked(
     values = {
         "kind": said.kind,
         "zone": said.zone,
+        "temperature_unit": said.temperature_unit.value,
         "quiet_from_min": said.quiet_from_min,
         "quiet_until_min": said.quiet_until_min,
         "gravity": said.gravity.value,

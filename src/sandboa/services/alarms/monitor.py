@@ -4,16 +4,17 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from sandboa.core.act_kinds import ActKind
+from sandboa.core.messages import Message
 from sandboa.records.alarms import Acknowledgement, alarm_numbered, end_alarm
 from sandboa.records.alarms import Alarm as Alarm
 from sandboa.records.alarms import alarms_between as alarms_between
 from sandboa.records.alarms import open_alarms as open_alarms
 from sandboa.records.database import transaction
 from sandboa.records.facts import Act
+from sandboa.records.said import kept
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
 from sandboa.services.alarms.troubles import Trouble, look
-from sandboa.services.climate.faults import FaultsNow
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -28,14 +29,12 @@ class Changes:
         return bool(self.raised or self.ended)
 
 
-def update_alarms(
-    snapshot: Snapshot, faults: FaultsNow, now_s: float, further: Iterable[Trouble] = ()
-) -> Changes:
+def update_alarms(snapshot: Snapshot, now_s: float, further: Iterable[Trouble] = ()) -> Changes:
     """Look, raise an alarm for what is new, and end those that are over.
 
     `further` are troubles of the house itself, besides those in its cabinets.
     """
-    troubles = {trouble.key: trouble for trouble in (*look(snapshot, faults, now_s), *further)}
+    troubles = {trouble.key: trouble for trouble in (*look(snapshot, now_s), *further)}
     held = {(a.kind, a.cabinet_id or 0, a.probe_id or 0): a for a in open_alarms()}
     gone = [alarm for key, alarm in held.items() if key not in troubles]
     new = [trouble for key, trouble in troubles.items() if key not in held]
@@ -58,7 +57,7 @@ def acknowledge(alarm_id: int, now_s: float) -> Act:
         raise NotFound("there is no such alarm")
     if Acknowledgement.only(alarm_id=alarm_id) is not None:
         raise Conflict("that alarm is acknowledged already")
-    with act(ActKind.ALARM_SEEN, f"Seen: {alarm.text}", now_s) as seeing:
+    with act(ActKind.ALARM_SEEN, Message("Seen: {alarm}", alarm=alarm.said), now_s) as seeing:
         Acknowledgement.record(seeing, alarm_id=alarm_id, at_s=int(now_s))
     return seeing
 
@@ -76,7 +75,8 @@ def _raise(trouble: Trouble, now_s: float) -> Alarm:
         severity=trouble.severity.value,
         cabinet_id=trouble.cabinet,
         probe_id=trouble.probe,
-        text=trouble.text,
+        text=str(trouble.text),
+        message=kept(trouble.text),
         began_s=int(trouble.began_s),
         any_hour=int(trouble.any_hour),
         raised_s=int(now_s),

@@ -10,13 +10,14 @@ from sandboa.core.climate.limits import COLD_EMERGENCY, Breach, Limit, breaches
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.development.exposure import HARM_ABOVE_C
 from sandboa.core.development.sources import LOGGER_GAP_S
+from sandboa.core.messages import Message, Temperature, Words
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
 from sandboa.records.alarms import Alarm as Alarm
 from sandboa.records.alarms import alarms_between as alarms_between
 from sandboa.records.alarms import open_alarms as open_alarms
 from sandboa.records.house import Cabinet, Probe
-from sandboa.services.climate.faults import CabinetFault, FaultsNow
+from sandboa.services.climate.faults import CabinetFault, cabinet_faults
 from sandboa.services.probes.calibrated_readings import record_of
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -49,7 +50,7 @@ class Trouble:
     severity: Severity
     cabinet: int | None
     probe: int | None
-    text: str
+    text: Words
     began_s: float
     any_hour: bool = False
 
@@ -76,21 +77,7 @@ DEAD_LOGGER_S: Final = 6 * SECONDS_PER_HOUR
 _DEAD_LOGGER: Final = "dead logger"
 
 
-_COLD_HOURS: Final = COLD_EMERGENCY[1] / SECONDS_PER_HOUR
-
-
 _SILENT_HOURS: Final = LOGGER_GAP_S / SECONDS_PER_HOUR
-
-
-#: Temperatures only, no differences: a screen turns them into the keeper's unit.
-_LIMIT_WORDS: Final = {
-    Limit.HOT_EMERGENCY: "too hot for eggs, up to {c:.1f} °C: open the door, switch the heat off",
-    Limit.COLD_EMERGENCY: f"too cold for {_COLD_HOURS:g} h, down to {{c:.1f}} °C: warm them now",
-    Limit.HARM: f"above {HARM_ABOVE_C} °C, up to {{c:.1f}} °C: harm adds up, find the cause",
-    Limit.SLOW: f"below {COLD_BELOW_C} °C, down to {{c:.1f}} °C: eggs wait, find the cause",
-    Limit.OFF_TARGET: "{c:.1f} °C, off its set point: look at thermostat and door",
-    Limit.SWING: "swings too widely within a day, up to {c:.1f} °C",
-}
 
 
 _FAULT_SEVERITY: Final = {
@@ -117,7 +104,7 @@ _FAULT_WORDS: Final = {
 }
 
 
-def look(snapshot: Snapshot, faults: FaultsNow, now_s: float) -> list[Trouble]:
+def look(snapshot: Snapshot, now_s: float) -> list[Trouble]:
     """What is wrong in any cabinet at `now_s`.
 
     Where no eggs are, nothing is more than a notice.
@@ -125,20 +112,19 @@ def look(snapshot: Snapshot, faults: FaultsNow, now_s: float) -> list[Trouble]:
     found: dict[tuple[str, int, int], Trouble] = {}
     for cabinet in snapshot.cabinets.values():
         eggs = _holds_eggs(snapshot, cabinet, now_s)
-        for trouble in _in_cabinet(snapshot, faults, cabinet, now_s):
+        for trouble in _in_cabinet(snapshot, cabinet, now_s):
             if not eggs and trouble.severity is not Severity.NOTICE:
                 trouble = Trouble(
                     trouble.kind, Severity.NOTICE, trouble.cabinet, trouble.probe,
-                    f"{trouble.text} (no eggs in it)", trouble.began_s, trouble.any_hour,
+                    Message("{trouble} (no eggs in it)", trouble=trouble.text),
+                    trouble.began_s, trouble.any_hour,
                 )  # fmt: skip
             found.setdefault(trouble.key, trouble)
     return list(found.values())
 
 
-def _in_cabinet(
-    snapshot: Snapshot, faults: FaultsNow, cabinet: Cabinet, now_s: float
-) -> Iterator[Trouble]:
-    set_points = snapshot.set_points.get(cabinet.entity_id)
+def _in_cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[Trouble]:
+    set_points = snapshot.cabinet(cabinet.entity_id).set_points
     if set_points is None:
         return
     for probe, place in _hanging(snapshot, cabinet, now_s):
@@ -147,7 +133,7 @@ def _in_cabinet(
         dead = _dead(snapshot, cabinet, probe, place, now_s)
         if dead is not None:
             yield dead
-    for told in faults.of(snapshot, cabinet, now_s, _WATCHED_DAYS, patience_s=_PATIENCE_S):
+    for told in cabinet_faults(snapshot, cabinet, now_s, _WATCHED_DAYS, patience_s=_PATIENCE_S):
         if told.fault.end_s is None and told.fault.kind in _FAULT_WORDS:
             yield from _faulty(snapshot, cabinet, told)
 
@@ -218,15 +204,50 @@ def _boxes_under(
 
 
 def _passed(cabinet: Cabinet, probe: Probe, breach: Breach) -> Trouble:
-    words = _LIMIT_WORDS[breach.limit].format(c=breach.extreme_c)
     return Trouble(
         breach.limit.value,
         _LIMIT_SEVERITY[breach.limit],
         cabinet.entity_id,
         probe.entity_id,
-        f"{probe.name}: {words}",
+        _limit_words(probe.name, breach),
         breach.since_s,
     )
+
+
+def _limit_words(probe: str, breach: Breach) -> Message:
+    """What a probe's breach of a limit means, and what to do at once."""
+    reached = Temperature(breach.extreme_c)
+    match breach.limit:
+        case Limit.HOT_EMERGENCY:
+            return Message(
+                "{probe}: too hot for eggs, up to {reached}: open the door, switch the heat off",
+                probe=probe, reached=reached,
+            )  # fmt: skip
+        case Limit.COLD_EMERGENCY:
+            return Message(
+                "{probe}: too cold for {hours:g} h, down to {reached}: warm them now",
+                probe=probe, reached=reached, hours=COLD_EMERGENCY[1] / SECONDS_PER_HOUR,
+            )  # fmt: skip
+        case Limit.HARM:
+            return Message(
+                "{probe}: above {limit}, up to {reached}: harm adds up, find the cause",
+                probe=probe, reached=reached, limit=Temperature(HARM_ABOVE_C),
+            )  # fmt: skip
+        case Limit.SLOW:
+            return Message(
+                "{probe}: below {limit}, down to {reached}: eggs wait, find the cause",
+                probe=probe, reached=reached, limit=Temperature(COLD_BELOW_C),
+            )  # fmt: skip
+        case Limit.OFF_TARGET:
+            return Message(
+                "{probe}: {reached}, off its set point: look at thermostat and door",
+                probe=probe, reached=reached,
+            )  # fmt: skip
+        case Limit.SWING:
+            return Message(
+                "{probe}: swings too widely within a day, up to {reached}",
+                probe=probe, reached=reached,
+            )  # fmt: skip
 
 
 def _faulty(snapshot: Snapshot, cabinet: Cabinet, told: CabinetFault) -> Iterator[Trouble]:
@@ -252,8 +273,7 @@ def _hanging(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[tup
     boxes = {
         box.entity_id
         for box in snapshot.boxes.values()
-        if box.entity_id in snapshot.box_locations
-        and snapshot.shelf_at(box, now_s).entity_id in shelves
+        if snapshot.shelf_at(box, now_s).entity_id in shelves
     }
     for place in (cabinet.entity_id, *sorted(shelves), *sorted(boxes)):
         for probe in snapshot.probes_at.get(place, []):

@@ -7,7 +7,7 @@ import numpy as np
 
 from sandboa.core.development import DEFAULT_CLOCK, DevelopmentCurve
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.core.water import AirOfDay
+from sandboa.core.water.loss_curve import AirOfDay
 from sandboa.records import readings
 from sandboa.services.probes.calibrated_readings import loggers_ever_at, with_humidity_offset
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -30,7 +30,7 @@ def humidity_by_day(
         told: dict[int, float] = {}
         for place in (cabinet, *shelves):
             for probe in loggers_ever_at(snapshot, place):
-                stays = snapshot.probe_locations[probe.entity_id]
+                stays = snapshot.probe(probe.entity_id).locations
                 for day, humidity in readings.humidity_of_days(probe.entity_id, from_s, until_s):
                     if day not in told and stays.at(day + SECONDS_PER_DAY / 2) == place:
                         told[day] = with_humidity_offset(snapshot, probe, humidity, day)

@@ -15,7 +15,7 @@ from sandboa.core.development import (
     learned_offset_c,
     offset_from_set_point_c,
 )
-from sandboa.core.development.box_temperature import KNOWN_DAYS
+from sandboa.core.development.box_temperature import KNOWN_DAYS, Ahead
 from sandboa.core.development.place_offsets import OFFSET_DAYS
 from sandboa.core.development.sources import ESTIMATED_SD_C, HAND_GAP_S, LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_DAY
@@ -71,7 +71,7 @@ def _stand_in_offset_c(
     chain = ((box, 0.0, there_s), (shelf, 0.0, from_s), (cabinet, offset_c or 0.0, from_s))
     for place, further_c, since_s in chain:
         record = record_at(snapshot, place, since_s, as_of_s)
-        off_c = offset_from_set_point_c(record, snapshot.set_points[cabinet], as_of_s)
+        off_c = offset_from_set_point_c(record, snapshot.set_points(cabinet), as_of_s)
         if off_c is not None:
             return off_c + further_c
     return offset_c or 0.0
@@ -82,7 +82,7 @@ def _known_by(snapshot: Snapshot, shelf: int, as_of_s: float) -> TemperatureSour
     cabinet = snapshot.shelves[shelf].cabinet_id
     one_shelf = sum(s.cabinet_id == cabinet for s in snapshot.shelves.values()) == 1
     set_since_s = max(
-        (t for t in snapshot.set_points[cabinet].from_s if t <= as_of_s), default=-math.inf
+        (t for t in snapshot.set_points(cabinet).from_s if t <= as_of_s), default=-math.inf
     )
     from_s = max(as_of_s - OFFSET_DAYS * SECONDS_PER_DAY, set_since_s)
     chain = [(shelf, Provenance.SHELF_PROBE), (cabinet, Provenance.CABINET_PROBE)]
@@ -135,10 +135,12 @@ def _temperature_at_box(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> B
         max(as_of_s, clutch.laid_s),
         sources,
         set_points,
-        settled_since_s=max(
-            (t for t in set_points.from_s if clutch.laid_s < t <= as_of_s), default=None
+        Ahead(
+            settled_since_s=max(
+                (t for t in set_points.from_s if clutch.laid_s < t <= as_of_s), default=None
+            ),
+            known_by=_known_by(snapshot, stays[-1][2], as_of_s),
         ),
-        known_by=_known_by(snapshot, stays[-1][2], as_of_s),
     )
 
 
@@ -148,7 +150,7 @@ def _stays(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> list[_Stay]:
     until_s = max(as_of_s, clutch.laid_s)
     stays = [
         (start_s, end_s, place if place is not None else box.shelf_id)
-        for start_s, end_s, place in snapshot.box_locations[box.entity_id].pieces(
+        for start_s, end_s, place in snapshot.box(box.entity_id).locations.pieces(
             clutch.laid_s, until_s
         )
     ]
@@ -230,7 +232,7 @@ def _set_points(snapshot: Snapshot, stays: list[_Stay], offsets: dict[int, float
     """Set points along the box's way, each shelf's learned offset added where it is given."""
     changes: dict[float, float] = {}
     for start_s, end_s, shelf in stays:
-        held = snapshot.set_points[snapshot.shelves[shelf].cabinet_id]
+        held = snapshot.set_points(snapshot.shelves[shelf].cabinet_id)
         offset_c = offsets.get(shelf, 0.0)
         if end_s <= start_s:
             changes[start_s] = held.at(start_s) + offset_c

@@ -6,7 +6,7 @@ from sandboa.core.dimples import excess_grade
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_range
-from sandboa.core.water import POURED_RANGE_G
+from sandboa.core.water.top_up import POURED_RANGE_G
 from sandboa.records.clutches import Box, Candling, Turgor, Watering
 from sandboa.records.facts import Act
 from sandboa.services.acts.preconditions import (

@@ -5,8 +5,7 @@ from dataclasses import dataclass
 
 from sandboa.core.box import Closing
 from sandboa.core.rounds import EggActKind
-from sandboa.core.water import MassChange, MassLedger, Pour, Weighing
-from sandboa.core.water.ledger import unweighed_egg
+from sandboa.core.water.ledger import MassChange, MassLedger, Pour, Weighing, unweighed_egg
 from sandboa.records import rounds
 from sandboa.records.clutches import Box, Clutch, Egg, EggEvent, Watering
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -52,14 +51,14 @@ def account_in(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> BoxAccount
     """The account of a clutch's box from the house's facts."""
     box = snapshot.boxes[clutch.entity_id]
     rows = BoxRows(
-        snapshot.waterings.get(box.entity_id, []),
-        snapshot.weighings.get(box.entity_id, []),
-        snapshot.mass_changes.get(box.entity_id, []),
-        snapshot.closings.get(box.entity_id, []),
-        snapshot.set_ups.get(box.entity_id, []),
+        snapshot.box(box.entity_id).waterings,
+        snapshot.box(box.entity_id).weighings,
+        snapshot.box(box.entity_id).mass_changes,
+        snapshot.box(box.entity_id).closings,
+        snapshot.box(box.entity_id).set_ups,
         *_eggs(
             eggs := snapshot.eggs.get(clutch.entity_id, []),
-            [e for egg in eggs for e in snapshot.egg_events.get(egg.entity_id, [])],
+            [e for egg in eggs for e in snapshot.egg(egg.entity_id).events],
         ),
     )
     return account_of(clutch, box, rows, as_of_s)

@@ -11,24 +11,14 @@ from sandboa.core.box import Closing
 from sandboa.core.development import DevelopmentCurve
 from sandboa.core.methods import Contact
 from sandboa.core.rounds import BoxActKind
-from sandboa.core.water import (
-    AirOfDay,
-    Exchange,
-    ExchangeRules,
-    MassLedger,
-    TopUp,
-    WaterLeft,
-    WaterSign,
-    WaterSignKind,
-    WeighedBox,
-    closing_exchange,
-    loss_curve,
-    loss_g_day,
-    medium_named,
-    top_up,
-    unmeasured_air_sd,
-    water_left,
-)
+from sandboa.core.water.drying import ExchangeRules, loss_g_day, unmeasured_air_sd
+from sandboa.core.water.estimate import Exchange, WaterLeft, water_left
+from sandboa.core.water.learning import WeighedBox, closing_exchange
+from sandboa.core.water.ledger import MassLedger
+from sandboa.core.water.loss_curve import AirOfDay, loss_curve
+from sandboa.core.water.mixing import medium_named
+from sandboa.core.water.signs import WaterSign, WaterSignKind
+from sandboa.core.water.top_up import TopUp, top_up
 from sandboa.records.clutches import Box, Clutch
 from sandboa.services.boxes.air import (
     air_by_day,
@@ -170,14 +160,21 @@ def box_water(
     )
 
 
+@dataclass(frozen=True, slots=True)
+class OtherClosing:
+    """What is asked of a box: another closing, another humidity (0-1) of its cabinet, or both."""
+
+    closing: Closing | None = None
+    humidity: float | None = None
+
+
 def what_if(
     snapshot: Snapshot,
     clutch: Clutch,
     curve: DevelopmentCurve,
     at_pip: float,
     as_of_s: float,
-    closing: Closing | None,
-    humidity: float | None,
+    other: OtherClosing,
 ) -> WaterLeft | None:
     """The box's water were it closed another way, or its cabinet damper, from now on.
 
@@ -188,11 +185,11 @@ def what_if(
     here = known.air[-1]
     return known.left(
         loss_g_day(
-            closing or known.account.closing,
+            other.closing or known.account.closing,
             known.account.medium,
             here.box_c,
             here.box_c,
-            here.cabinet_humidity if humidity is None else humidity,
+            here.cabinet_humidity if other.humidity is None else other.humidity,
             known.rules,
         )
     )
@@ -210,12 +207,12 @@ def latest_lid(snapshot: Snapshot, box: Box, as_of_s: float) -> str | None:
     """How wet the lid was at the last look: none, edges, half, raining; wiped is none."""
     looks = [
         (s.seen_s, 0, s.value)
-        for s in snapshot.box_signs.get(box.entity_id, [])
+        for s in snapshot.box(box.entity_id).signs
         if s.kind == WaterSignKind.LID
     ]
     looks += [
         (a.at_s, 1, "none")
-        for a in snapshot.box_done.get(box.entity_id, [])
+        for a in snapshot.box(box.entity_id).done
         if a.kind == BoxActKind.WIPED_LID
     ]
     known = [look for look in looks if look[0] <= as_of_s]
@@ -228,7 +225,7 @@ def on_grid_now(snapshot: Snapshot, box: Box, as_of_s: float) -> bool:
     Boxes recorded without a contact say it by their medium.
     """
     gone = {BoxActKind.REMOVED_GRID, BoxActKind.MOVED_TO_PAPER}
-    if any(a.kind in gone and a.at_s <= as_of_s for a in snapshot.box_done.get(box.entity_id, [])):
+    if any(a.kind in gone and a.at_s <= as_of_s for a in snapshot.box(box.entity_id).done):
         return False
     if box.contact is not None:
         return box.contact == Contact.GRID
@@ -250,7 +247,7 @@ def weighed_boxes(snapshot: Snapshot, as_of_s: float) -> list[WeighedBox]:
     taught = []
     for clutch in snapshot.clutches:
         box = snapshot.boxes[clutch.entity_id]
-        if not snapshot.weighings.get(box.entity_id) or not box.medium or not box.closing:
+        if not snapshot.box(box.entity_id).weighings or not box.medium or not box.closing:
             continue
         account = account_in(snapshot, clutch, as_of_s)
         stamp = (account, exchange)
@@ -271,7 +268,7 @@ def _taught(snapshot: Snapshot, box: Box, account: BoxAccount) -> WeighedBox | N
     last_s = max(w.at_s for w in ledger.weighings)
     cabinet = snapshot.shelf_at(box, last_s).cabinet_id
     humidity = humidity_by_day(snapshot, cabinet, ledger.set_up_s, last_s)
-    box_c = snapshot.set_points[cabinet].at(last_s)
+    box_c = snapshot.set_points(cabinet).at(last_s)
     unknown = snapshot.settings.rules.unknown_humidity
     air = list(air_by_day(humidity, unknown, ledger.set_up_s, last_s, lambda _a, _b: box_c))
     curve = loss_curve(air, account.closings, account.medium, snapshot.settings.rules.exchange)
@@ -294,7 +291,7 @@ def _signs(
     snapshot: Snapshot, box: Box, curve: DevelopmentCurve, at_pip: float, from_s: float
 ) -> Iterator[WaterSign]:
     kinds = set(WaterSignKind)
-    for sign in snapshot.box_signs.get(box.entity_id, []):
+    for sign in snapshot.box(box.entity_id).signs:
         if sign.kind in kinds and from_s <= sign.seen_s:
             yield WaterSign(
                 sign.seen_s, WaterSignKind(sign.kind), sign.value, curve.at(sign.seen_s) / at_pip
@@ -310,13 +307,13 @@ def _opened_s(snapshot: Snapshot, clutch: Clutch, box: Box, as_of_s: float) -> f
     """When the box was last open: a visit, or something done at it."""
     moments = [
         float(clutch.laid_s),
-        *(v.closed_s for v in snapshot.visits.get(clutch.entity_id, [])),
-        *(w.poured_s for w in snapshot.waterings.get(box.entity_id, [])),
-        *(a.at_s for a in snapshot.box_done.get(box.entity_id, [])),
+        *(v.closed_s for v in snapshot.clutch(clutch.entity_id).visits),
+        *(w.poured_s for w in snapshot.box(box.entity_id).waterings),
+        *(a.at_s for a in snapshot.box(box.entity_id).done),
         *(
             seen_s
             for egg in snapshot.eggs.get(clutch.entity_id, [])
-            if (seen_s := snapshot.last_look_s(egg, as_of_s)) is not None
+            if (seen_s := snapshot.egg(egg.entity_id).last_look_s(as_of_s)) is not None
         ),
     ]
     return max((m for m in moments if m <= as_of_s), default=float(clutch.laid_s))

@@ -13,6 +13,7 @@ from sandboa.core.dam_care import (
     recovery,
     retained_egg,
 )
+from sandboa.core.dam_care.aftercare import LaidDam
 from sandboa.core.lay_day import Lump
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, DamCheck
@@ -78,17 +79,16 @@ def dam_after_laying(
         if t.name in TICKED
     }
     lump = _lump(clutch)
-    items = aftercare(
+    laid = LaidDam(
         clutch.laid_s,
-        method.tub,
         maternal=method.maternal,
         recovered=back is not None and back.reached,
-        hollow=lump in (None, Lump.NONE),
         ticked=ticked,
+        hollow=lump in (None, Lump.NONE),
         weighed_s=tuple(w.at_s for w in since),
         offered_s=tuple(float(m.at_s) for m in meals),
-        now_s=now_s,
     )
+    items = aftercare(laid, method.tub, now_s)
     taken = [float(m.at_s) for m in meals if m.taken]
     fasting = not_eating(
         clutch.laid_s,

@@ -55,7 +55,7 @@ def _seen(snapshot: Snapshot, own: list[ClutchOutcomes], odds: Odds) -> list[See
         shown
         for outcomes in own
         for end in outcomes.eggs
-        for hatchling in snapshot.hatchlings.get(end.egg.entity_id, [])
+        for hatchling in snapshot.egg(end.egg.entity_id).hatchlings
         if (shown := _shown(hatchling, listed)) is not None
     ]
     told = []

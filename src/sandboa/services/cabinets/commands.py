@@ -7,6 +7,7 @@ from typing import Final
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.development import SetPoints
 from sandboa.core.errors import NotPlausible
+from sandboa.core.messages import Message, Temperature
 from sandboa.core.names import clean_name
 from sandboa.core.units import SET_POINT_RANGE_C, require_moment, require_range
 from sandboa.records.clutches import Box, BoxMove
@@ -95,7 +96,9 @@ def change_set_point(cabinet_name: str, temperature_c: float, from_s: float, now
     """Record that the cabinet was set to another temperature (20-36 °C) at a time."""
     cabinet = cabinet_called(cabinet_name)
     require_not_ahead(from_s, now_s)
-    summary = f"{cabinet.name} set to {temperature_c:.1f} °C"
+    summary = Message(
+        "{cabinet} set to {warmth}", cabinet=cabinet.name, warmth=Temperature(temperature_c)
+    )
     with act(ActKind.SET_POINT, summary, now_s) as setting:
         set_point_from(setting, cabinet.entity_id, int(from_s), temperature_c)
     return setting

@@ -8,12 +8,13 @@ from sandboa.core.climate import ExposureTotals, exposure_totals
 from sandboa.core.climate.probe_checks import CheckKind
 from sandboa.core.development import Provenance, ReadingSeries
 from sandboa.core.development.sources import LOGGER_GAP_S
+from sandboa.core.messages import Message, Temperature, Words
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import readings
 from sandboa.records.house import Cabinet, Probe, Shelf
 from sandboa.services.boxes.climate import shelf_offset_c
 from sandboa.services.cabinets.commands import cabinet_called
-from sandboa.services.climate.faults import CabinetFault, FaultsNow
+from sandboa.services.climate.faults import CabinetFault, cabinet_faults
 from sandboa.services.climate.readiness import CabinetReadiness, cabinets_readiness
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
 from sandboa.services.clutches.issued_forecasts import Lessons, lessons
@@ -49,7 +50,7 @@ class CabinetEvent:
 
     at_s: float
     kind: str
-    text: str
+    text: Words
 
 
 @dataclass(frozen=True)
@@ -68,11 +69,11 @@ class CabinetNow:
     exposure: ExposureTotals
 
 
-def cabinet_now(snapshot: Snapshot, faults: FaultsNow, name: str, now_s: float) -> CabinetNow:
+def cabinet_now(snapshot: Snapshot, name: str, now_s: float) -> CabinetNow:
     """Everything of a cabinet at `now_s`; NotFound when there is none of that name."""
     cabinet = cabinet_called(name)
     known = lessons(snapshot)
-    set_points = snapshot.set_points.get(cabinet.entity_id)
+    set_points = snapshot.cabinet(cabinet.entity_id).set_points
     shelves = _shelves(snapshot, cabinet)
     here = _measured(snapshot, cabinet.entity_id, Provenance.CABINET_PROBE, now_s)
     humidity = _humidity(snapshot, cabinet, now_s)
@@ -84,7 +85,7 @@ def cabinet_now(snapshot: Snapshot, faults: FaultsNow, name: str, now_s: float) 
         humidity=humidity,
         shelves=tuple(_shelf(snapshot, known, cabinet, shelf, here, now_s) for shelf in shelves),
         readiness=next(r for r in cabinets_readiness(snapshot, now_s) if r.cabinet == cabinet.name),
-        faults=faults.of(snapshot, cabinet, now_s),
+        faults=cabinet_faults(snapshot, cabinet, now_s),
         events=tuple(cabinet_events(snapshot, cabinet)),
         probes=probes,
         exposure=_exposure(snapshot, cabinet, shelves, now_s),
@@ -96,14 +97,20 @@ def cabinet_events(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[CabinetEven
     shelves = {
         s.entity_id: s.name for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id
     }
-    told = []
-    set_points = snapshot.set_points.get(cabinet.entity_id)
+    told: list[CabinetEvent] = []
+    set_points = snapshot.cabinet(cabinet.entity_id).set_points
     if set_points is not None:
         for from_s, temperature_c in zip(set_points.from_s, set_points.temperature_c, strict=True):
-            told.append(CabinetEvent(from_s, "set point", f"Set to {temperature_c:.1f} °C"))
+            told.append(
+                CabinetEvent(
+                    from_s,
+                    "set point",
+                    Message("Set to {warmth}", warmth=Temperature(temperature_c)),
+                )
+            )
     for clutch in snapshot.clutches:
         box = snapshot.boxes[clutch.entity_id]
-        stays = snapshot.box_locations[box.entity_id]
+        stays = snapshot.box(box.entity_id).locations
         for number, (from_s, place) in enumerate(zip(stays.from_s, stays.place, strict=True)):
             if place in shelves:
                 what = "moved to" if number else "set on"
@@ -112,14 +119,14 @@ def cabinet_events(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[CabinetEven
             elif number and stays.place[number - 1] in shelves:
                 told.append(CabinetEvent(from_s, "box", f"Box {clutch.code} moved away"))
     for probe in snapshot.probes.values():
-        for check in snapshot.checks.get(probe.entity_id, []):
-            if snapshot.probe_locations[probe.entity_id].at(check.at_s) in {
+        for check in snapshot.probe(probe.entity_id).checks:
+            if snapshot.probe(probe.entity_id).locations.at(check.at_s) in {
                 cabinet.entity_id,
                 *shelves,
             }:
                 how = "salt test" if check.kind is CheckKind.SALT else "reference"
                 told.append(CabinetEvent(check.at_s, "check", f"{probe.name} checked: {how}"))
-    for alteration in snapshot.alterations.get(cabinet.entity_id, []):
+    for alteration in snapshot.cabinet(cabinet.entity_id).alterations:
         told.append(CabinetEvent(alteration.at_s, "alteration", f"Altered: {alteration.what}"))
     yield from sorted(told, key=lambda event: event.at_s)
 
@@ -141,7 +148,7 @@ def _shelf(
             cabinet_here.at_s,
             None,
         )
-    set_points = snapshot.set_points.get(cabinet.entity_id)
+    set_points = snapshot.cabinet(cabinet.entity_id).set_points
     if here.temperature_c is None and set_points is not None:
         here = TemperatureHere(set_points.at(now_s), Provenance.SET_POINT, None, None)
     boxes = [
@@ -190,8 +197,7 @@ def _probes(
     boxes = [
         box.entity_id
         for box in snapshot.boxes.values()
-        if box.entity_id in snapshot.box_locations
-        and snapshot.shelf_at(box, now_s).entity_id in inside
+        if snapshot.shelf_at(box, now_s).entity_id in inside
     ]
     for place in (cabinet.entity_id, *sorted(inside), *boxes):
         yield from snapshot.probes_at.get(place, [])

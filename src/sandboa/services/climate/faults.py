@@ -57,8 +57,25 @@ class _Recognised:
     found: tuple[CabinetFault, ...]
 
 
+def cabinet_faults(
+    snapshot: Snapshot,
+    cabinet: Cabinet,
+    until_s: float,
+    days: float = SEASON_DAYS,
+    *,
+    patience_s: float = 0.0,
+) -> tuple[CabinetFault, ...]:
+    """Faults of the cabinet in the last `days` before `until_s`.
+
+    What was recognised less than `patience_s` before may be told again though
+    readings came since: faults take many minutes to show.
+    """
+    known = snapshot.kept.held("faults of the cabinets", None, _Known)
+    return known.of(snapshot, cabinet, until_s, days, patience_s=patience_s)
+
+
 @dataclass
-class FaultsNow:
+class _Known:
     """Recognised faults by cabinet, held until facts or its own readings change."""
 
     _held: dict[tuple[int, int], _Recognised] = field(default_factory=dict)
@@ -69,15 +86,10 @@ class FaultsNow:
         snapshot: Snapshot,
         cabinet: Cabinet,
         until_s: float,
-        days: float = SEASON_DAYS,
+        days: float,
         *,
-        patience_s: float = 0.0,
+        patience_s: float,
     ) -> tuple[CabinetFault, ...]:
-        """Faults of the cabinet in the last `days` before `until_s`.
-
-        What was recognised less than `patience_s` before may be told again
-        though readings came since: faults take many minutes to show.
-        """
         key = (cabinet.entity_id, round(days))
         with self._lock:
             held = self._held.get(key)
@@ -104,7 +116,7 @@ def _revisions(snapshot: Snapshot, cabinet: Cabinet) -> tuple[tuple[int, int], .
         for probe in snapshot.probes.values()
         if probe.entity_id in tips
         and not probe.by_hand
-        and not places.isdisjoint(snapshot.probe_locations[probe.entity_id].place)
+        and not places.isdisjoint(snapshot.probe(probe.entity_id).locations.place)
     )
 
 
@@ -113,25 +125,23 @@ def _places(snapshot: Snapshot, cabinet: Cabinet) -> set[int | None]:
     shelves = {s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id}
     boxes = {
         box
-        for box, stays in snapshot.box_locations.items()
-        if not shelves.isdisjoint(p for p in stays.place if p is not None)
+        for box, held in snapshot.histories.boxes.items()
+        if not shelves.isdisjoint(p for p in held.locations.place if p is not None)
     }
     return {cabinet.entity_id, *shelves, *boxes}
 
 
-def clutch_faults(
-    snapshot: Snapshot, faults: FaultsNow, now: ClutchNow, until_s: float
-) -> list[CabinetFault]:
+def clutch_faults(snapshot: Snapshot, now: ClutchNow, until_s: float) -> list[CabinetFault]:
     """Faults that touched a clutch's shelf since it was laid: of the temperature, not of probes."""
     cabinet = snapshot.cabinets[snapshot.shelf_at(now.box, until_s).cabinet_id]
     since_s = now.clutch.laid_s
-    stays = snapshot.box_locations[now.box.entity_id]
+    stays = snapshot.box(now.box.entity_id).locations
     shelves = {
         snapshot.shelves[p].name for p in stays.place if p is not None and p in snapshot.shelves
     }
     return [
         told
-        for told in faults.of(snapshot, cabinet, until_s)
+        for told in cabinet_faults(snapshot, cabinet, until_s)
         if told.fault.kind in OF_THE_TEMPERATURE
         and (told.fault.end_s or until_s) >= since_s
         and shelves & set(told.shelves)
@@ -141,7 +151,7 @@ def clutch_faults(
 def faults_of_term(snapshot: Snapshot, clutch: Clutch, until_s: float) -> tuple[Fault, ...]:
     """Faults of the temperature on a clutch's shelves from lay until then; held for the term."""
     box = snapshot.boxes[clutch.entity_id]
-    stays = snapshot.box_locations[box.entity_id]
+    stays = snapshot.box(box.entity_id).locations
     shelves = {p for p in stays.place if p is not None and p in snapshot.shelves} | {box.shelf_id}
     days = (until_s - clutch.laid_s) / SECONDS_PER_DAY
 
@@ -167,33 +177,36 @@ def probe_records(
         (s for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id),
         key=lambda s: s.position,
     )
-    boxes = [
-        (box.entity_id, snapshot.shelf_at(box, until_s))
-        for box in snapshot.boxes.values()
-        if box.entity_id in snapshot.box_locations
+    boxes = [(box.entity_id, snapshot.shelf_at(box, until_s)) for box in snapshot.boxes.values()]
+    places = [_Place(cabinet.entity_id, 1), *(_Place(s.entity_id, s.position) for s in shelves)]
+    places += [
+        _Place(box, shelf.position, in_box=True)
+        for box, shelf in boxes
+        if shelf.cabinet_id == cabinet.entity_id
     ]
-    places = [(cabinet.entity_id, 1, False), *((s.entity_id, s.position, False) for s in shelves)]
-    places += [(b, s.position, True) for b, s in boxes if s.cabinet_id == cabinet.entity_id]
     return [
         (probe, record)
-        for place, position, in_box in places
+        for place in places
         for probe in snapshot.probes.values()
         if not probe.by_hand
-        and place in snapshot.probe_locations[probe.entity_id].place
-        and (record := _record(snapshot, probe, place, position, in_box, from_s, until_s))
+        and place.entity in snapshot.probe(probe.entity_id).locations.place
+        and (record := _record(snapshot, probe, place, from_s, until_s))
     ]
+
+
+@dataclass(frozen=True, slots=True)
+class _Place:
+    """A place of a cabinet: position 1 is the top, where the cabinet's own probe counts too."""
+
+    entity: int
+    position: int
+    in_box: bool = False
 
 
 def _record(
-    snapshot: Snapshot,
-    probe: Probe,
-    place: int,
-    position: int,
-    in_box: bool,
-    from_s: float,
-    until_s: float,
+    snapshot: Snapshot, probe: Probe, place: _Place, from_s: float, until_s: float
 ) -> ProbeRecord | None:
-    pieces = list(pieces_at(snapshot, probe, place, from_s, until_s))
+    pieces = list(pieces_at(snapshot, probe, place.entity, from_s, until_s))
     if not pieces:
         return None
     parts = [snapshot.readings.with_humidity(probe.entity_id, p.from_s, p.until_s) for p in pieces]
@@ -202,13 +215,15 @@ def _record(
     values = np.concatenate([series.temperature_c for series, _ in parts]) + pieces[-1].offset_c
     humidity = np.concatenate([humid for _, humid in parts])
     first = np.concatenate([[True], np.diff(times) > 0])
-    return ProbeRecord(probe.name, times[first], values[first], humidity[first], position, in_box)
+    return ProbeRecord(
+        probe.name, times[first], values[first], humidity[first], place.position, place.in_box
+    )
 
 
 def _recognised(
     snapshot: Snapshot, cabinet: Cabinet, until_s: float, days: float
 ) -> tuple[CabinetFault, ...]:
-    set_points = snapshot.set_points.get(cabinet.entity_id)
+    set_points = snapshot.cabinet(cabinet.entity_id).set_points
     if set_points is None:
         return ()
     from_s = until_s - days * SECONDS_PER_DAY
@@ -241,7 +256,7 @@ def _taken_down(snapshot: Snapshot, held: list[tuple[Probe, ProbeRecord]], fault
     return any(
         r.name in fault.probes
         and any(at_s > fault.start_s - 3600 and (fault.end_s is None or at_s < fault.end_s + 3600)
-                for at_s in snapshot.probe_locations[p.entity_id].from_s[1:])
+                for at_s in snapshot.probe(p.entity_id).locations.from_s[1:])
         for p, r in held
     )  # fmt: skip
 

@@ -48,7 +48,7 @@ def cabinets_readiness(snapshot: Snapshot, now_s: float) -> list[CabinetReadines
 
 
 def _cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> CabinetReadiness:
-    set_points = snapshot.set_points.get(cabinet.entity_id)
+    set_points = snapshot.cabinet(cabinet.entity_id).set_points
     target_c = set_points.at(now_s) if set_points else None
     loggers = list(_loggers(snapshot, cabinet))
     if target_c is None or not loggers:
@@ -71,7 +71,7 @@ def _cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> CabinetReadi
 
 def _record(snapshot: Snapshot, probe: Probe, now_s: float) -> ReadingSeries:
     """What the probe measured where it hangs now, offsets added, as far as readiness looks back."""
-    place = snapshot.probe_locations[probe.entity_id].last
+    place = snapshot.probe(probe.entity_id).locations.last
     assert place is not None, "a probe taken down is not asked"
     from_s = now_s - (LOOK_BACK_HOURS + STEADY_HOURS + 3) * SECONDS_PER_HOUR
     return record_of(snapshot, probe, place, from_s, now_s)

@@ -64,18 +64,22 @@ def climate_trace(
     unit_s = _SHORTEST_S if raw else SECONDS_PER_HOUR
     bucket_s = max(unit_s, np.ceil((until_s - from_s) / points / unit_s) * unit_s)
     start_s = from_s // bucket_s * bucket_s
-    count = int(np.ceil((until_s - start_s) / bucket_s))
-    middles = start_s + bucket_s * (np.arange(count) + 0.5)
-    set_points = snapshot.set_points.get(cabinet.entity_id)
-    wanted = np.array([set_points.at(t) for t in middles]) if set_points else np.full(count, np.nan)
+    buckets = _Buckets(start_s, float(bucket_s), int(np.ceil((until_s - start_s) / bucket_s)))
+    middles = start_s + bucket_s * (np.arange(buckets.count) + 0.5)
+    set_points = snapshot.cabinet(cabinet.entity_id).set_points
+    wanted = (
+        np.array([set_points.at(t) for t in middles])
+        if set_points
+        else np.full(buckets.count, np.nan)
+    )
     return Trace(
         start_s,
-        float(bucket_s),
-        count,
+        buckets.width_s,
+        buckets.count,
         raw and bucket_s == _SHORTEST_S,
         wanted,
         tuple(
-            _probe(snapshot, probe, places, start_s, float(bucket_s), count, raw)
+            _probe(snapshot, probe, places, buckets, raw=raw)
             for probe, places in _probes(snapshot, cabinet, from_s, until_s)
         ),
     )
@@ -87,34 +91,41 @@ def _probes(
     """Probes that hung in the cabinet within the span, and its places they may have hung in."""
     shelves = {s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id}
     places = {cabinet.entity_id, *shelves} | {
-        box for box, stays in snapshot.box_locations.items() if shelves & set(stays.place)
+        box for box, held in snapshot.histories.boxes.items() if shelves & set(held.locations.place)
     }
     found = [
         probe
         for probe in snapshot.probes.values()
         if places
-        & {place for *_, place in snapshot.probe_locations[probe.entity_id].pieces(from_s, until_s)}
+        & {place for *_, place in snapshot.probe(probe.entity_id).locations.pieces(from_s, until_s)}
     ]
     return [(probe, places) for probe in sorted(found, key=lambda p: (p.by_hand, p.name))]
 
 
+@dataclass(frozen=True, slots=True)
+class _Buckets:
+    """Equal spans of time from `start_s` on, for each of which one low and one high are drawn."""
+
+    start_s: float
+    width_s: float
+    count: int
+
+    @property
+    def end_s(self) -> float:
+        return self.start_s + self.count * self.width_s
+
+
 def _probe(
-    snapshot: Snapshot,
-    probe: Probe,
-    places: set[int],
-    start_s: float,
-    bucket_s: float,
-    count: int,
-    raw: bool,
+    snapshot: Snapshot, probe: Probe, places: set[int], buckets: _Buckets, *, raw: bool
 ) -> ProbeTrace:
-    end_s = start_s + count * bucket_s
+    start_s, end_s = buckets.start_s, buckets.end_s
     if raw:
         times, low, _ = readings.series(probe.entity_id, start_s, end_s - 1)
         high = low
     else:
         hours = readings.hours(probe.entity_id, start_s, end_s - 1)
         times, low, high = hours[:, 0], hours[:, 1], hours[:, 3]
-    stays = snapshot.probe_locations[probe.entity_id]
+    stays = snapshot.probe(probe.entity_id).locations
     inside = np.zeros(len(times), dtype=bool)
     for left, right, place in stays.pieces(start_s, end_s):
         if place in places:
@@ -124,12 +135,12 @@ def _probe(
     return ProbeTrace(
         probe,
         stays.at(end_s),
-        thinned(times, low + offset_c, high + offset_c, start_s, bucket_s, count),
+        thinned(times, low + offset_c, high + offset_c, start_s, buckets.width_s, buckets.count),
     )
 
 
 def _offsets(snapshot: Snapshot, probe: Probe, times: FloatArray) -> FloatArray:
     """°C to add to each reading: that of the last check before it."""
-    checks = [c for c in snapshot.checks.get(probe.entity_id, []) if c.kind is CheckKind.REFERENCE]
+    checks = [c for c in snapshot.probe(probe.entity_id).checks if c.kind is CheckKind.REFERENCE]
     before = np.searchsorted([c.at_s for c in checks], times, side="right")
     return np.array([0.0, *(c.offset for c in checks)])[before]

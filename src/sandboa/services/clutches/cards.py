@@ -6,8 +6,8 @@ from sandboa.core.box import Shell
 from sandboa.core.candling import Vessels
 from sandboa.core.development import Window
 from sandboa.core.lay_day import EggEvent
+from sandboa.core.messages import Message, Temperature, Words
 from sandboa.core.methods import Method
-from sandboa.core.units import fahrenheit_from_celsius
 from sandboa.services.clutches.clutch_view import ClutchNow, ClutchPage
 from sandboa.services.clutches.egg_judgements import EggView
 
@@ -17,7 +17,7 @@ class CardLine:
     """A line of the card: what, and how it is with this clutch."""
 
     name: str
-    text: str
+    text: Words
 
 
 @dataclass(frozen=True, slots=True)
@@ -39,8 +39,8 @@ class Card:
     keeping: str
 
 
-def card_of(page: ClutchPage, *, fahrenheit: bool = False) -> Card:
-    """The card of a clutch; temperatures in °C unless asked for in °F."""
+def card_of(page: ClutchPage) -> Card:
+    """The card of a clutch."""
     now = page.now
     return Card(
         code=now.clutch.code,
@@ -48,23 +48,22 @@ def card_of(page: ClutchPage, *, fahrenheit: bool = False) -> Card:
         parents=f"{now.dam} × {now.sire}" if now.sire else now.dam,
         laid_s=float(now.clutch.laid_s),
         pips=now.forecast.typical_pip if now.forecast else None,
-        lines=_lines(now, page.method, fahrenheit=fahrenheit),
+        lines=_lines(now, page.method),
         egg_notes="; ".join(note for egg in now.eggs.eggs if (note := _egg_note(egg))),
         keeping="dam keeps the eggs" if now.maternal else now.box.medium or "",
     )
 
 
-def _lines(now: ClutchNow, method: Method, *, fahrenheit: bool) -> tuple[CardLine, ...]:
+def _lines(now: ClutchNow, method: Method) -> tuple[CardLine, ...]:
     cutting = f"{method.cutting} ({method.set_day})" if method.set_day else str(method.cutting)
     if now.maternal:
         return CardLine("Dam keeps", now.cabinet), CardLine("Cutting", cutting)
-    set_point = (
-        f"{fahrenheit_from_celsius(now.set_point_c):.1f} °F"
-        if fahrenheit
-        else f"{now.set_point_c:.1f} °C"
-    )
+    place = Message(
+        "{cabinet}, {shelf}, {set_point}",
+        cabinet=now.cabinet, shelf=now.shelf, set_point=Temperature(now.set_point_c),
+    )  # fmt: skip
     return (
-        CardLine("Place", f"{now.cabinet}, {now.shelf}, {set_point}"),
+        CardLine("Place", place),
         CardLine("Medium", f"{now.box.medium}, {method.contact}"),
         CardLine("Closing", now.box.closing or ""),
         CardLine("Set up", _set_up(now)),

@@ -1,31 +1,30 @@
 """A clutch as it stands: development, forecast, eggs, what the forecast rests on, its log."""
 
 import math
-from collections import Counter
 from dataclasses import dataclass
 
-from sandboa.core.box import Closing
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.development import (
     ColdSpell,
     DevelopmentCurve,
     Forecast,
     Learned,
-    Provenance,
     Stretch,
     cold_spells,
     forecast,
 )
+from sandboa.core.development.basis import rests_on
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
 from sandboa.core.methods import Difference, Method
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.core.water import WaterLeft
+from sandboa.core.water.estimate import WaterLeft
 from sandboa.records.clutches import Box, Clutch, acts_of
 from sandboa.records.house import Probe
 from sandboa.services.acts.log import LogEntry, as_log
 from sandboa.services.boxes.climate import development_curve, probes_of, set_points_of
 from sandboa.services.boxes.water import (
     BoxWater,
+    OtherClosing,
     box_water,
     latest_lid,
     on_grid_now,
@@ -115,16 +114,16 @@ def clutch_now(snapshot: Snapshot, clutch: Clutch, as_of_s: float, known: Lesson
     count = ClutchCount(len(eggs), sum(egg.slug for egg in eggs))
     curve = development_curve(snapshot, clutch, as_of_s)
     set_points = set_points_of(snapshot, clutch, as_of_s)
-    maternal = snapshot.kept_by_dam(clutch.entity_id)
+    maternal = snapshot.clutch(clutch.entity_id).kept_by_dam
     learned = known.learned(shelf.cabinet_id, as_of_s, besides=clutch.entity_id, maternal=maternal)
-    finished = snapshot.finished.get(clutch.entity_id)
+    finished = snapshot.clutch(clutch.entity_id).finished
     at_pip = math.exp(learned.prior.mean)
     # An egg taken out while it was closed is none to wait for.
     live = sum(
         not egg.slug
         and (
-            snapshot.pip_s(egg.entity_id) is not None
-            or snapshot.ended_s(egg.entity_id, as_of_s) is None
+            snapshot.egg(egg.entity_id).pip_s is not None
+            or snapshot.egg(egg.entity_id).ended_s(as_of_s) is None
         )
         for egg in eggs
     )
@@ -134,7 +133,7 @@ def clutch_now(snapshot: Snapshot, clutch: Clutch, as_of_s: float, known: Lesson
     pipped_s = [
         pip_s
         for egg in eggs
-        if (pip_s := snapshot.pip_s(egg.entity_id)) is not None and pip_s <= as_of_s
+        if (pip_s := snapshot.egg(egg.entity_id).pip_s) is not None and pip_s <= as_of_s
     ]
     return ClutchNow(
         clutch=clutch,
@@ -151,9 +150,8 @@ def clutch_now(snapshot: Snapshot, clutch: Clutch, as_of_s: float, known: Lesson
         curve=curve,
         forecast=(
             forecast(
-                curve.temperature,
+                curve,
                 live,
-                curve=curve,
                 maternal=maternal,
                 prior=learned.prior,
                 pipped_s=pipped_s,
@@ -209,38 +207,11 @@ def clutch_page(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchPage:
 
 
 def what_if_water(
-    snapshot: Snapshot, code: str, as_of_s: float, closing: Closing | None, humidity: float | None
+    snapshot: Snapshot, code: str, as_of_s: float, other: OtherClosing
 ) -> WaterLeft | None:
     """A box's water were it closed otherwise, or its cabinet damper; NotFound without a clutch."""
     clutch = snapshot.clutch_called(code)
     if snapshot.boxes[clutch.entity_id].medium is None:
         return None
     now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
-    return what_if(snapshot, clutch, now.curve, now.at_pip, as_of_s, closing, humidity)
-
-
-def rests_on(curve: DevelopmentCurve) -> str:
-    """What the forecast rests on, as a sentence."""
-    temperature = curve.temperature
-    if not temperature.stretches:
-        return "Laid just now: the forecast rests on the set point."
-    gaps = temperature.gaps
-    if temperature.measured_share == 0.0:
-        filled = sorted({_stand_in(gap.provenance) for gap in gaps})
-        return f"Not measured by a probe yet: the forecast rests on {_listed(filled)}."
-    percent = min(round(100 * temperature.measured_share), 100 if not gaps else 99)
-    if not gaps:
-        return "Measured the whole time."
-    parts = [
-        f"{count} {'gap' if count == 1 else 'gaps'} filled from {source}"
-        for source, count in Counter(_stand_in(gap.provenance) for gap in gaps).items()
-    ]
-    return f"Measured {percent} % of the time; {_listed(parts)}."
-
-
-def _stand_in(provenance: Provenance) -> str:
-    return "readings by hand" if provenance is Provenance.BY_HAND else f"the {provenance}"
-
-
-def _listed(parts: list[str]) -> str:
-    return parts[0] if len(parts) == 1 else f"{', '.join(parts[:-1])} and {parts[-1]}"
+    return what_if(snapshot, clutch, now.curve, now.at_pip, as_of_s, other)

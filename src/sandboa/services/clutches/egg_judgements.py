@@ -33,7 +33,7 @@ from sandboa.core.standing import (
     what_settles,
 )
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.core.water import WaterLeft
+from sandboa.core.water.estimate import WaterLeft
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -129,15 +129,12 @@ def judge_eggs(
         e
         for e in eggs
         if not e.slug
-        and snapshot.ended_s(e.entity_id, as_of_s) is None
-        and (
-            e.entity_id not in snapshot.emergences
-            or snapshot.emergences[e.entity_id].seen_s > as_of_s
-        )
+        and snapshot.egg(e.entity_id).ended_s(as_of_s) is None
+        and not snapshot.egg(e.entity_id).out_by(as_of_s)
     ]
     every_pour = [
         w.poured_s
-        for w in snapshot.waterings.get(snapshot.boxes[clutch.entity_id].entity_id, [])
+        for w in snapshot.box(snapshot.boxes[clutch.entity_id].entity_id).waterings
         if w.poured_s <= as_of_s
     ]
     pours = [s for s in every_pour if as_of_s - ANSWER_NEWS_DAYS * SECONDS_PER_DAY <= s]
@@ -170,7 +167,7 @@ def judge_eggs(
 
 def removed_s(snapshot: Snapshot, egg: Egg, as_of_s: float) -> float | None:
     """When the keeper took the egg out of the box; None while it is in."""
-    for event in snapshot.egg_events.get(egg.entity_id, []):
+    for event in snapshot.egg(egg.entity_id).events:
         if event.kind == EggActKind.REMOVED and event.at_s <= as_of_s:
             return float(event.at_s)
     return None
@@ -182,11 +179,11 @@ def observations_of(
     """Everything seen of an egg that bears on whether it lives."""
     seen = [
         Observation(c.seen_s, SignKind.VESSELS, c.vessels, curve.at(c.seen_s) / at_pip)
-        for c in snapshot.candlings.get(egg.entity_id, [])
+        for c in snapshot.egg(egg.entity_id).candlings
     ]
     seen += [
         Observation(s.seen_s, SignKind(s.kind), s.value, curve.at(s.seen_s) / at_pip)
-        for s in snapshot.egg_signs.get(egg.entity_id, [])
+        for s in snapshot.egg(egg.entity_id).signs
     ]
     return [o for o in seen if o.at_s <= as_of_s]
 
@@ -196,7 +193,7 @@ def _gradings(
 ) -> list[Grading]:
     return [
         Grading(row.seen_s, row.grade, curve.at(row.seen_s) / at_pip)
-        for row in snapshot.turgor.get(egg.entity_id, [])
+        for row in snapshot.egg(egg.entity_id).turgor
         if row.seen_s <= as_of_s
     ]
 
@@ -217,14 +214,12 @@ class _Judging:
 
     def view(self, egg: Egg, seen: list[Grading]) -> EggView:
         judged = self.box.by_egg.get(egg.number)
-        pip_s = self.snapshot.pip_s(egg.entity_id)
-        cut = self.snapshot.cuts.get(egg.entity_id)
-        out = self.snapshot.emergences.get(egg.entity_id)
-        fate = self.snapshot.fates.get(egg.entity_id)
+        pip_s = self.snapshot.egg(egg.entity_id).pip_s
+        cut = self.snapshot.egg(egg.entity_id).cut
+        out = self.snapshot.egg(egg.entity_id).emergence
+        fate = self.snapshot.egg(egg.entity_id).fate
         events = tuple(
-            e.kind
-            for e in self.snapshot.egg_events.get(egg.entity_id, [])
-            if e.at_s <= self.as_of_s
+            e.kind for e in self.snapshot.egg(egg.entity_id).events if e.at_s <= self.as_of_s
         )
         view = EggView(
             egg.number,
@@ -240,7 +235,7 @@ class _Judging:
             pip_s if pip_s is not None and pip_s <= self.as_of_s else None,
             removed_s(self.snapshot, egg, self.as_of_s),
             tuple(self._latest_signs(egg)),
-            looked_s=self.snapshot.last_look_s(egg, self.as_of_s),
+            looked_s=self.snapshot.egg(egg.entity_id).last_look_s(self.as_of_s),
             cut_s=float(cut.at_s) if cut is not None and cut.at_s <= self.as_of_s else None,
             emerged_s=float(out.seen_s) if out is not None and out.seen_s <= self.as_of_s else None,
             fate=Fate(fate.fate) if fate is not None and fate.at_s <= self.as_of_s else None,
@@ -297,8 +292,7 @@ class _Judging:
         settles = what_settles(
             standing,
             observations,
-            self.clutch.laid_s,
-            self.as_of_s,
+            situation,
             self.curve.now / self.at_pip,
             sinking=judged.rose_fast,
             candle_every_days=in_force.candle_every_days,
@@ -307,7 +301,7 @@ class _Judging:
 
     def _first_pip_s(self) -> float | None:
         pips = [
-            self.snapshot.pip_s(egg.entity_id)
+            self.snapshot.egg(egg.entity_id).pip_s
             for egg in self.snapshot.eggs.get(self.clutch.entity_id, [])
         ]
         return min((s for s in pips if s is not None and s <= self.as_of_s), default=None)
@@ -315,15 +309,13 @@ class _Judging:
     def _latest_signs(self, egg: Egg) -> Iterator[tuple[str, str]]:
         latest = {
             sign.kind: sign.value
-            for sign in self.snapshot.egg_signs.get(egg.entity_id, [])
+            for sign in self.snapshot.egg(egg.entity_id).signs
             if sign.seen_s <= self.as_of_s
         }
         yield from sorted(latest.items())
 
     def _torchlight(self, egg: Egg, events: tuple[str, ...]) -> Torchlight:
-        looks = [
-            c for c in self.snapshot.candlings.get(egg.entity_id, []) if c.seen_s <= self.as_of_s
-        ]
+        looks = [c for c in self.snapshot.egg(egg.entity_id).candlings if c.seen_s <= self.as_of_s]
         last = looks[-1] if looks else None
         vessels = Vessels(last.vessels) if last else None
         found = next((Disc(c.disc) for c in reversed(looks) if c.disc), None)

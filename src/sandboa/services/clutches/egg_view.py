@@ -54,19 +54,18 @@ def _history(snapshot: Snapshot, egg: Egg, now: ClutchNow) -> list[EggMoment]:
 
     told = [
         EggMoment(t.seen_s, share(t.seen_s), "dents", GRADE_WORDS[t.grade], t.grade)
-        for t in snapshot.turgor.get(egg.entity_id, [])
+        for t in snapshot.egg(egg.entity_id).turgor
     ]
-    for candling in snapshot.candlings.get(egg.entity_id, []):
+    for candling in snapshot.egg(egg.entity_id).candlings:
         disc = f", disc {candling.disc}" if candling.disc else ""
         seen = vessels_words(Vessels(candling.vessels))
         told.append(EggMoment(candling.seen_s, share(candling.seen_s), "candled", f"{seen}{disc}"))
     told += [
         EggMoment(s.seen_s, share(s.seen_s), s.kind, SIGNS[SignKind(s.kind), s.value].words)
-        for s in snapshot.egg_signs.get(egg.entity_id, [])
+        for s in snapshot.egg(egg.entity_id).signs
     ]
     told += [
-        EggMoment(e.at_s, share(e.at_s), "done", e.kind)
-        for e in snapshot.egg_events.get(egg.entity_id, [])
+        EggMoment(e.at_s, share(e.at_s), "done", e.kind) for e in snapshot.egg(egg.entity_id).events
     ]
     told += [EggMoment(at_s, share(at_s), kind, words) for at_s, kind, words in _end(snapshot, egg)]
     return told
@@ -74,17 +73,16 @@ def _history(snapshot: Snapshot, egg: Egg, now: ClutchNow) -> list[EggMoment]:
 
 def _end(snapshot: Snapshot, egg: Egg) -> Iterator[tuple[float, str, str]]:
     """(at s, kind, words) of what ended its time as a closed egg."""
-    if egg.entity_id in snapshot.pips:
-        yield snapshot.pips[egg.entity_id].seen_s, "pip", "pipped"
-    if egg.entity_id in snapshot.cuts:
-        cut = snapshot.cuts[egg.entity_id]
-        bled = ", bled" if cut.bled else ""
-        yield cut.at_s, "cut", f"cut open: {cut.reason}{bled}"
-    if egg.entity_id in snapshot.emergences:
-        yield snapshot.emergences[egg.entity_id].seen_s, "out", "out of the egg"
-    if egg.entity_id in snapshot.fates:
-        fate = snapshot.fates[egg.entity_id]
-        yield fate.at_s, "fate", f"{fate.fate}{f', {fate.stage}' if fate.stage else ''}"
-    if egg.entity_id in snapshot.openings:
-        opening = snapshot.openings[egg.entity_id]
-        yield opening.at_s, "opened", "opened" if opening.opened else "not opened"
+    held = snapshot.egg(egg.entity_id)
+    if held.pip is not None:
+        yield held.pip.seen_s, "pip", "pipped"
+    if held.cut is not None:
+        bled = ", bled" if held.cut.bled else ""
+        yield held.cut.at_s, "cut", f"cut open: {held.cut.reason}{bled}"
+    if held.emergence is not None:
+        yield held.emergence.seen_s, "out", "out of the egg"
+    if held.fate is not None:
+        stage = f", {held.fate.stage}" if held.fate.stage else ""
+        yield held.fate.at_s, "fate", f"{held.fate.fate}{stage}"
+    if held.opening is not None:
+        yield held.opening.at_s, "opened", "opened" if held.opening.opened else "not opened"

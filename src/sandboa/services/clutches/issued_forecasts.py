@@ -1,6 +1,7 @@
 """What was forecast and what came: kept on day 0, 30 and 50, learned from, and scored."""
 
 import math
+from collections.abc import Iterator
 from dataclasses import dataclass, field
 from typing import Final
 
@@ -24,6 +25,7 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import issued_forecasts
 from sandboa.records.clutches import Clutch
 from sandboa.records.facts import newest_act
+from sandboa.records.hatching import Finished
 from sandboa.records.issued_forecasts import IssuedForecast, Lesson
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.clutches.egg_judgements import judge_eggs
@@ -80,10 +82,12 @@ def _read_lessons(snapshot: Snapshot) -> Lessons:
                 kept[entity].eggs,
             ),
         )
-        for entity, done in snapshot.finished.items()
+        for entity, done in closed_clutches(snapshot)
         if entity in kept
     ]
-    kept_by_dams = frozenset(clutch for clutch, *_ in finished if snapshot.kept_by_dam(clutch))
+    kept_by_dams = frozenset(
+        clutch for clutch, *_ in finished if snapshot.clutch(clutch).kept_by_dam
+    )
     return Lessons(tuple(sorted(finished, key=lambda f: (f[1], f[0]))), kept_by_dams)
 
 
@@ -128,8 +132,8 @@ def standing_scores(snapshot: Snapshot) -> list[StandingScore]:
     """
     by_day: dict[int, list[tuple[float, bool]]] = {day: [] for day in JUDGED_DAYS}
     ended = {
-        egg.entity_id: snapshot.pipped(egg.entity_id)
-        for clutch in snapshot.finished
+        egg.entity_id: snapshot.egg(egg.entity_id).pipped
+        for clutch, _ in closed_clutches(snapshot)
         for egg in snapshot.eggs.get(clutch, [])
         if not _end_unknown(snapshot, egg.entity_id)
     }
@@ -142,7 +146,7 @@ def standing_scores(snapshot: Snapshot) -> list[StandingScore]:
 
 
 def _end_unknown(snapshot: Snapshot, egg: int) -> bool:
-    declared = snapshot.fates.get(egg)
+    declared = snapshot.egg(egg).fate
     return declared is not None and declared.fate in (Fate.REMOVED, Fate.UNKNOWN)
 
 
@@ -151,7 +155,11 @@ def scores(snapshot: Snapshot) -> list[Score]:
     came = {clutch: lesson.mean_pip_s for clutch, lesson in issued_forecasts.lessons().items()}
     by_day: dict[int, list[tuple[Window, float]]] = {day: [] for day in SCORED_DAYS}
     for told in issued_forecasts.all_told():
-        if told.clutch_id in snapshot.finished and told.clutch_id in came and told.day in by_day:
+        if (
+            snapshot.clutch(told.clutch_id).finished is not None
+            and told.clutch_id in came
+            and told.day in by_day
+        ):
             by_day[told.day].append((Window(*told.quantiles_s), came[told.clutch_id]))
     found = (score(day, pairs) for day, pairs in by_day.items())
     return [s for s in found if s is not None]
@@ -160,7 +168,11 @@ def scores(snapshot: Snapshot) -> list[Score]:
 def _learn_due(snapshot: Snapshot, now_s: float) -> bool:
     kept = issued_forecasts.lessons()
     # Where nobody saw a pip there is nothing to learn, now or at the next look.
-    done = [c for c in snapshot.clutches if c.entity_id in snapshot.finished and _pips(snapshot, c)]
+    done = [
+        c
+        for c in snapshot.clutches
+        if snapshot.clutch(c.entity_id).finished is not None and _pips(snapshot, c)
+    ]
     for undone in kept.keys() - {c.entity_id for c in done}:
         issued_forecasts.forget(undone)
     todo = [
@@ -181,7 +193,7 @@ def _learn_due(snapshot: Snapshot, now_s: float) -> bool:
 
 def _pips(snapshot: Snapshot, clutch: Clutch) -> list[float]:
     eggs = snapshot.eggs.get(clutch.entity_id, [])
-    return [s for egg in eggs if (s := snapshot.pip_s(egg.entity_id)) is not None]
+    return [s for egg in eggs if (s := snapshot.egg(egg.entity_id).pip_s) is not None]
 
 
 def _lesson(snapshot: Snapshot, clutch: Clutch, version: int, now_s: float) -> Lesson:
@@ -191,7 +203,7 @@ def _lesson(snapshot: Snapshot, clutch: Clutch, version: int, now_s: float) -> L
     curve = development_curve(snapshot, clutch, min(max(mean_s, clutch.laid_s + 60.0), now_s))
     untaught = HatchPrior()
     measured = log_uncertainty(curve, untaught) ** 2 - untaught.sd**2
-    if snapshot.kept_by_dam(clutch.entity_id):
+    if snapshot.clutch(clutch.entity_id).kept_by_dam:
         measured *= MATERNAL_FACTOR**2
     cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity_id], clutch.laid_s).cabinet_id
     return Lesson(
@@ -213,7 +225,7 @@ class _Judged:
     @classmethod
     def at(cls, snapshot: Snapshot, known: Lessons, clutch: Clutch, as_of_s: float) -> "_Judged":
         cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity_id], as_of_s).cabinet_id
-        maternal = snapshot.kept_by_dam(clutch.entity_id)
+        maternal = snapshot.clutch(clutch.entity_id).kept_by_dam
         prior = known.learned(cabinet, as_of_s, besides=clutch.entity_id, maternal=maternal).prior
         curve = development_curve(snapshot, clutch, as_of_s)
         return cls(snapshot, clutch, curve, prior, as_of_s)
@@ -221,11 +233,10 @@ class _Judged:
     def typical_pip(self) -> Window | None:
         eggs = sum(not egg.slug for egg in self.snapshot.eggs[self.clutch.entity_id])
         told = forecast(
-            self.curve.temperature,
+            self.curve,
             eggs,
             prior=self.prior,
-            curve=self.curve,
-            maternal=self.snapshot.kept_by_dam(self.clutch.entity_id),
+            maternal=self.snapshot.clutch(self.clutch.entity_id).kept_by_dam,
         )
         return told.typical_pip
 
@@ -239,3 +250,10 @@ class _Judged:
             for egg in view.eggs
             if egg.standing is not None
         }
+
+
+def closed_clutches(snapshot: Snapshot) -> Iterator[tuple[int, Finished]]:
+    """Every closed clutch by its id, and when it was closed."""
+    for clutch, held in snapshot.histories.clutches.items():
+        if held.finished is not None:
+            yield clutch, held.finished

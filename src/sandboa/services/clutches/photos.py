@@ -34,50 +34,61 @@ class Picture:
     height: int
 
 
-def attach(
-    owner: int,
-    picture: Picture,
-    taken_s: float,
-    now_s: float,
-    *,
-    egg: int | None,
-    step: Step | Literal["candling"] | None,
-    delivered: bool = False,
-) -> tuple[Photo, Act]:
-    """Keep a photo of a lay day, clutch or animal (`owner` is its id).
+@dataclass(frozen=True, slots=True)
+class PhotoCommand:
+    """A photo of a lay day, clutch or animal (`owner` is its id), taken at `taken_s`.
 
     `egg` when it is of one egg, `step` when it was taken at a step of lay day, or by
     torch. `delivered` photos waited on a device and may come twice: the same
     picture of the same thing and moment is then the same photo.
+    """
+
+    owner: int
+    picture: Picture
+    taken_s: float
+    egg: int | None = None
+    step: Step | Literal["candling"] | None = None
+    delivered: bool = False
+
+
+def attach(photo: PhotoCommand, now_s: float) -> tuple[Photo, Act]:
+    """Keep a photo.
+
     Raises NotFound for an unknown owner or egg, NotPlausible for a time that
     is none or one photo too many.
     """
-    words, clutch = _owner_words(owner, egg)
-    require_moment("taken_at", taken_s)
-    if taken_s > now_s + CLOCK_GRACE_S:
+    words, clutch = _owner_words(photo.owner, photo.egg)
+    require_moment("taken_at", photo.taken_s)
+    if photo.taken_s > now_s + CLOCK_GRACE_S:
         raise NotPlausible("taken_at", "that time is in the future")
-    if len(Photo.current(owner_id=owner)) >= MOST_PHOTOS:
+    if len(Photo.current(owner_id=photo.owner)) >= MOST_PHOTOS:
         raise NotPlausible("file", f"{MOST_PHOTOS} photos are enough here")
     # The file first: a fact without its picture would be worse than a picture without its fact.
-    name = keep_picture(picture.jpeg, picture.small)
+    name = keep_picture(photo.picture.jpeg, photo.picture.small)
     # Looked for and recorded in one: a device may deliver the same twice at once.
     with transaction():
-        if delivered:
-            for known in Photo.current(owner_id=owner, file=name):
-                if known.egg_id == egg and abs(known.taken_s - taken_s) <= _SAME_MOMENT_S:
-                    return known, act_of(known)
+        known = _delivered_before(photo, name) if photo.delivered else None
+        if known is not None:
+            return known, act_of(known)
         with act(ActKind.PHOTO, f"Photo of {words}", now_s, clutch) as attaching:
-            photo = Photo.record(
+            kept = Photo.record(
                 attaching,
-                owner_id=owner,
-                egg_id=egg,
-                step=str(step) if step else "",
-                taken_s=int(taken_s),
+                owner_id=photo.owner,
+                egg_id=photo.egg,
+                step=str(photo.step) if photo.step else "",
+                taken_s=int(photo.taken_s),
                 file=name,
-                width=picture.width,
-                height=picture.height,
+                width=photo.picture.width,
+                height=photo.picture.height,
             )
-    return photo, attaching
+    return kept, attaching
+
+
+def _delivered_before(photo: PhotoCommand, name: str) -> Photo | None:
+    for known in Photo.current(owner_id=photo.owner, file=name):
+        if known.egg_id == photo.egg and abs(known.taken_s - photo.taken_s) <= _SAME_MOMENT_S:
+            return known
+    return None
 
 
 def take_away(photo_entity: int, now_s: float) -> Act:

@@ -64,6 +64,7 @@ def form_of_messenger(row: Messenger) -> Form:
         "kind": row.kind,
         "name": row.name,
         "zone": row.zone,
+        "temperature_unit": row.temperature_unit,
         "quiet_from_min": row.quiet_from_min,
         "quiet_until_min": row.quiet_until_min,
         "gravity": row.gravity,

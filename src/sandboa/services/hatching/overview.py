@@ -122,9 +122,9 @@ def _may_be_hatching(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> bool
     if snapshot.under_way(clutch, as_of_s):
         return True
     out = [
-        snapshot.emergences[egg.entity_id].seen_s
+        emergence.seen_s
         for egg in snapshot.eggs.get(clutch.entity_id, [])
-        if egg.entity_id in snapshot.emergences
+        if (emergence := snapshot.egg(egg.entity_id).emergence) is not None
     ]
     return bool(out) and as_of_s - max(out) <= FOLLOWED_DAYS * SECONDS_PER_DAY
 
@@ -154,7 +154,7 @@ def _order(standing: HatchingClutch) -> tuple[int, float]:
 
 
 def _hatching(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> HatchingClutch:
-    own = snapshot.methods.get(now.clutch.entity_id)
+    own = snapshot.clutch(now.clutch.entity_id).method
     method = method_of(own) if own else Method("")
     views = now.eggs.eggs
     chosen = own is not None and was_chosen(own)
@@ -193,7 +193,7 @@ def _egg(
         e.entity_id for e in snapshot.eggs[now.clutch.entity_id] if e.number == view.number
     )
     record = egg_record(view)
-    declared = snapshot.fates.get(entity)
+    declared = snapshot.egg(entity).fate
     emergence = None
     if view.pipped_s is not None and view.emerged_s is None and view.live:
         emergence = still_to_come(EMERGENCE, view.pipped_s, as_of_s)
@@ -213,7 +213,7 @@ def _hatchlings(
     snapshot: Snapshot, egg: int, view: EggView, as_of_s: float
 ) -> Iterator[HatchlingNow]:
     died = view.fate is Fate.HATCHED_DIED
-    for hatchling in snapshot.hatchlings.get(egg, []):
+    for hatchling in snapshot.egg(egg).hatchlings:
         out_s = view.emerged_s if view.emerged_s is not None else as_of_s
         own = hatchling.entity_id
         meals = tuple(sorted(Meal.current(animal_id=own), key=lambda m: m.at_s))

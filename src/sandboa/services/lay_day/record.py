@@ -15,7 +15,7 @@ from sandboa.core.lay_day import EGG_MASS_RANGE_G, EggEvent, Lump, may_be_second
 from sandboa.core.methods import Contact, Method, checked
 from sandboa.core.names import clean_code, next_code
 from sandboa.core.units import SECONDS_PER_DAY, require_moment, require_range
-from sandboa.core.water import medium_named
+from sandboa.core.water.mixing import medium_named
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 from sandboa.records.animals import Weight
 from sandboa.records.clutches import (
@@ -147,7 +147,7 @@ def write_clutch(laying: Act, day: LayDay) -> Clutch:
             laying, animal_id=clutch.dam_id, at_s=_after_laying_s(day), mass_g=day.dam_mass_g
         )
     laying.clutch_id = clutch.entity_id
-    laying.summary = f"Clutch {code} of {day.dam.strip()} laid, {day.count}"
+    laying.say(f"Clutch {code} of {day.dam.strip()} laid, {day.count}")
     return clutch
 
 

@@ -7,7 +7,7 @@ from sandboa.core.climate.faults import Fault
 from sandboa.core.dimples import excess_grade
 from sandboa.core.dimples.judgement import BOX_SHARE
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
-from sandboa.core.water import WaterSignKind
+from sandboa.core.water.signs import WaterSignKind
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.water import BoxWater, box_water, on_grid_now
 from sandboa.services.climate.faults import faults_of_term
@@ -24,13 +24,13 @@ def water_of(snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcome) -> W
     box = snapshot.boxes[outcomes.clutch.entity_id]
     if not box.medium or not box.closing or end.window is None:
         return None
-    signs = snapshot.box_signs.get(box.entity_id, [])
+    signs = snapshot.box(box.entity_id).signs
 
     def looks(kind: WaterSignKind) -> tuple[tuple[float, str], ...]:
         return tuple((outcomes.share(s.seen_s), s.value) for s in signs if s.kind == kind)
 
     dented, plump = _dents(snapshot, outcomes)
-    weighed = sum(w.at_s <= end.died_by_s for w in snapshot.weighings.get(box.entity_id, []))
+    weighed = sum(w.at_s <= end.died_by_s for w in snapshot.box(box.entity_id).weighings)
     return Water(
         lowest=_lowest(snapshot, outcomes, end),
         weighed=weighed,
@@ -47,7 +47,7 @@ def _lowest(
 ) -> tuple[float, float, float] | None:
     """The smallest share of set-up water by the egg's death: just before each pour, and then."""
     box = snapshot.boxes[outcomes.clutch.entity_id]
-    pours = [w.poured_s - 1.0 for w in snapshot.waterings.get(box.entity_id, [])]
+    pours = [w.poured_s - 1.0 for w in snapshot.box(box.entity_id).waterings]
     moments = [s for s in pours if outcomes.clutch.laid_s < s < end.died_by_s]
     found = []
     for at_s in (*moments, end.died_by_s):
@@ -71,7 +71,7 @@ def air_of(snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcome) -> Air
         return None
     from_s = max(end.died_from_s, outcomes.moment(_AIR_FROM))
     middle_s = (from_s + end.died_by_s) / 2.0
-    visits = [v.closed_s - 60.0 for v in snapshot.visits.get(outcomes.clutch.entity_id, [])]
+    visits = [v.closed_s - 60.0 for v in snapshot.clutch(outcomes.clutch.entity_id).visits]
     moments = [s for s in visits if from_s < s < end.died_by_s]
     worst: Air | None = None
     for at_s in (*moments, middle_s):
@@ -115,7 +115,7 @@ def _end_of(fault: Fault, as_of_s: float) -> float:
 def pests_of(snapshot: Snapshot, outcomes: ClutchOutcomes) -> bool | None:
     """Whether pests were seen in the box; None where nobody looked."""
     box = snapshot.boxes[outcomes.clutch.entity_id]
-    seen = [s.value for s in snapshot.box_signs.get(box.entity_id, []) if s.kind == PESTS_KIND]
+    seen = [s.value for s in snapshot.box(box.entity_id).signs if s.kind == PESTS_KIND]
     return any(value != "none" for value in seen) if seen else None
 
 
@@ -125,7 +125,7 @@ def _dents(
     """Visits with box-wide early dents, and the share of the last look that found most firm."""
     stages = snapshot.settings.rules.dimple_stages
     looks = sorted(
-        {t.seen_s for end in outcomes.eggs for t in snapshot.turgor.get(end.egg.entity_id, [])}
+        {t.seen_s for end in outcomes.eggs for t in snapshot.egg(end.egg.entity_id).turgor}
     )
     dented, plump = [], None
     for at_s in looks:
@@ -135,9 +135,7 @@ def _dents(
             for end in outcomes.eggs
             if not end.egg.slug
             and end.ended_s > at_s
-            and (
-                seen := [t for t in snapshot.turgor.get(end.egg.entity_id, []) if t.seen_s <= at_s]
-            )
+            and (seen := [t for t in snapshot.egg(end.egg.entity_id).turgor if t.seen_s <= at_s])
         ]
         early = sum(excess_grade(share, grade, stages=stages) >= 1 for grade in grades)
         if len(grades) > 1 and early >= BOX_SHARE * len(grades):
@@ -151,7 +149,7 @@ def own_dents_early(snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcom
     """The share at which this egg was dented early and the box was not; None where it never was."""
     stages = snapshot.settings.rules.dimple_stages
     wide, _ = _dents(snapshot, outcomes)
-    for look in snapshot.turgor.get(end.egg.entity_id, []):
+    for look in snapshot.egg(end.egg.entity_id).turgor:
         share = min(outcomes.share(look.seen_s), 2.0)
         box_wide = any(abs(share - s) < 1e-9 for s, _, _ in wide)
         if not box_wide and excess_grade(share, look.grade, stages=stages) >= 1:

@@ -43,7 +43,7 @@ def parents_of(
         o for o in others if clutch.sire_id is not None and o.clutch.sire_id == clutch.sire_id
     ]
     pair = [o for o in of_dam if o.clutch.sire_id == clutch.sire_id and clutch.sire_id is not None]
-    closed = [o for o in of_dam if o.clutch.entity_id in snapshot.finished]
+    closed = [o for o in of_dam if snapshot.clutch(o.clutch.entity_id).finished is not None]
     fertile = [end for o in closed for end in o.eggs if end.fate is not Fate.SLUG]
     odds = (
         odds_of(clutch.dam_id, clutch.sire_id, genes)
@@ -95,7 +95,7 @@ def neighbours_of(
         if any(e.lost and e.window is not None and e.window.middle >= full_term for e in o.eggs)
     ]
     began_s = _began_s(snapshot, cabinet)
-    altered = [row.at_s for row in snapshot.alterations.get(cabinet, []) if row.at_s < middle_s]
+    altered = [row.at_s for row in snapshot.cabinet(cabinet).alterations if row.at_s < middle_s]
     return Neighbours(
         same_cabinet=_summed([_lost_then(o, end) for o in here]),
         elsewhere=_summed([_lost_then(o, end) for o in there]),

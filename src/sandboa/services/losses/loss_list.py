@@ -34,8 +34,11 @@ def loss_years(snapshot: Snapshot) -> list[int]:
     fated = {
         clutch.entity_id
         for clutch in snapshot.clutches
-        if clutch.entity_id in snapshot.finished
-        or any(egg.entity_id in snapshot.fates for egg in snapshot.eggs.get(clutch.entity_id, []))
+        if snapshot.clutch(clutch.entity_id).finished is not None
+        or any(
+            snapshot.egg(egg.entity_id).fate is not None
+            for egg in snapshot.eggs.get(clutch.entity_id, [])
+        )
     }
     return sorted({year_of(c) for c in snapshot.clutches if c.entity_id in fated}, reverse=True)
 
@@ -48,7 +51,7 @@ def losses_of_year(snapshot: Snapshot, year: int, as_of_s: float) -> list[LossLi
         if year_of(clutch) != year or clutch.laid_s >= as_of_s:
             continue
         losses = losses_of(snapshot, clutch, as_of_s)
-        closed = clutch.entity_id in snapshot.finished
+        closed = snapshot.clutch(clutch.entity_id).finished is not None
         if not losses.lost and not closed:
             continue
         now = clutch_now(snapshot, clutch, as_of_s, known)

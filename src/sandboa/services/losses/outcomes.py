@@ -67,7 +67,7 @@ class ClutchOutcomes:
 
 def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchOutcomes:
     """The ends of a clutch's eggs as recorded by `as_of_s`; held until something touches them."""
-    finished = snapshot.finished.get(clutch.entity_id)
+    finished = snapshot.clutch(clutch.entity_id).finished
     acts = snapshot.last_acts
     stamp = (
         acts.by_clutch.get(clutch.entity_id, 0),
@@ -80,12 +80,12 @@ def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) 
 
 
 def _read(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchOutcomes:
-    finished = snapshot.finished.get(clutch.entity_id)
+    finished = snapshot.clutch(clutch.entity_id).finished
     last_s = clutch.laid_s + _LONGEST_DAYS * SECONDS_PER_DAY
     until_s = min(as_of_s, float(finished.at_s) if finished else as_of_s, last_s)
     curve = development_curve(snapshot, clutch, max(until_s, clutch.laid_s + 60.0))
     eggs = snapshot.eggs.get(clutch.entity_id, [])
-    pips = [s for egg in eggs if (s := snapshot.pip_s(egg.entity_id)) is not None]
+    pips = [s for egg in eggs if (s := snapshot.egg(egg.entity_id).pip_s) is not None]
     if pips:
         at_pip = max(curve.at(sum(pips) / len(pips)), 0.2)
     else:
@@ -103,9 +103,9 @@ def _usual(known: Lessons, cabinet: int, as_of_s: float, clutch: int) -> float:
 
 def _end(snapshot: Snapshot, outcomes: ClutchOutcomes, egg: Egg) -> EggOutcome:
     own = egg.entity_id
-    pipped_s = snapshot.pip_s(own)
-    out = snapshot.emergences.get(own)
-    declared = snapshot.fates.get(own)
+    pipped_s = snapshot.egg(own).pip_s
+    out = snapshot.egg(own).emergence
+    declared = snapshot.egg(own).fate
     taken_s = removed_s(snapshot, egg, outcomes.until_s)
     emerged_s = float(out.seen_s) if out else None
     record = EggRecord(egg.number, bool(egg.slug), pipped_s, emerged_s, taken_s)
@@ -128,7 +128,7 @@ def _end(snapshot: Snapshot, outcomes: ClutchOutcomes, egg: Egg) -> EggOutcome:
     elif fate is Fate.HATCHED_DIED and emerged_s is not None:
         share = outcomes.share(emerged_s)
         window = DeathWindow(share, share + 0.05, "it had come out")
-    hatchlings = snapshot.hatchlings.get(own, [])
+    hatchlings = snapshot.egg(own).hatchlings
     return EggOutcome(
         egg,
         fate,
@@ -138,7 +138,7 @@ def _end(snapshot: Snapshot, outcomes: ClutchOutcomes, egg: Egg) -> EggOutcome:
         ended_s,
         seen,
         findings,
-        bool(snapshot.openings[own].opened) if own in snapshot.openings else None,
+        bool(opening.opened) if (opening := snapshot.egg(own).opening) else None,
         window,
         outcomes.moment(window.start) if window else ended_s,
         outcomes.moment(window.end) if window else ended_s,
@@ -151,7 +151,7 @@ def _end(snapshot: Snapshot, outcomes: ClutchOutcomes, egg: Egg) -> EggOutcome:
 
 def _findings(snapshot: Snapshot, egg: int) -> Findings:
     told: dict[FindingKind, frozenset[str]] = {}
-    for finding in snapshot.findings.get(egg, []):
+    for finding in snapshot.egg(egg).findings:
         kind = FindingKind(finding.kind)
         told[kind] = told.get(kind, frozenset()) | {finding.value}
     return told
@@ -164,10 +164,7 @@ def _seen(snapshot: Snapshot, outcomes: ClutchOutcomes, egg: Egg) -> list[Seen]:
         return Seen(outcomes.share(at_s), (at_s - laid_s) / SECONDS_PER_DAY, kind, value)
 
     looks = [
-        seen(c.seen_s, SignKind.VESSELS, c.vessels)
-        for c in snapshot.candlings.get(egg.entity_id, [])
+        seen(c.seen_s, SignKind.VESSELS, c.vessels) for c in snapshot.egg(egg.entity_id).candlings
     ]
-    looks += [
-        seen(s.seen_s, SignKind(s.kind), s.value) for s in snapshot.egg_signs.get(egg.entity_id, [])
-    ]
+    looks += [seen(s.seen_s, SignKind(s.kind), s.value) for s in snapshot.egg(egg.entity_id).signs]
     return sorted(looks, key=lambda s: s.share)

@@ -78,7 +78,7 @@ def _name(clutch: Clutch) -> str:
 
 def _stamp(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> tuple[int, ...]:
     """A closed clutch's causes rest on the house, but not on the rounds at its other boxes."""
-    if clutch.entity_id not in snapshot.finished:
+    if snapshot.clutch(clutch.entity_id).finished is None:
         return snapshot.version, int(as_of_s // SECONDS_PER_DAY)
     acts = snapshot.last_acts
     return acts.by_clutch.get(clutch.entity_id, 0), acts.losses, 0
@@ -130,7 +130,7 @@ class _Gathering:
             evidence,
             rank_causes(evidence, self.snapshot.settings.rules.loss_scores),
             missing(evidence),
-            self.snapshot.openings.get(end.egg.entity_id),
+            self.snapshot.egg(end.egg.entity_id).opening,
         )
 
     def evidence(self, end: EggOutcome) -> LossEvidence:
@@ -139,11 +139,11 @@ class _Gathering:
         # A slug never lived: its window is lay day.
         window = end.window or DeathWindow(0.0, 0.02, "never fertile")
         assert end.fate is not None, "only eggs with a fate are lost"
-        events = snapshot.egg_events.get(own, [])
-        cut = snapshot.cuts.get(own)
+        events = snapshot.egg(own).events
+        cut = snapshot.egg(own).cut
         day_s = outcomes.clutch.laid_s + TURN_WITHIN_HOURS * SECONDS_PER_HOUR
         disc = next(
-            (Disc(c.disc) for c in snapshot.candlings.get(own, []) if c.disc and c.seen_s <= day_s),
+            (Disc(c.disc) for c in snapshot.egg(own).candlings if c.disc and c.seen_s <= day_s),
             None,
         )
         middle_s = (end.died_from_s + end.died_by_s) / 2.0
@@ -180,7 +180,7 @@ class _Gathering:
 
     def _happened(self, event: EggEventRow) -> Happening:
         """With the visit before it: what is found at one may have happened since the last."""
-        visits = self.snapshot.visits.get(self.outcomes.clutch.entity_id, [])
+        visits = self.snapshot.clutch(self.outcomes.clutch.entity_id).visits
         before = [v.closed_s for v in visits if v.closed_s < event.at_s]
         after = self.outcomes.share(max(before, default=self.outcomes.clutch.laid_s))
         return Happening(self.outcomes.share(event.at_s), event.kind, after)

@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from sandboa.core.development import Window
+from sandboa.core.messages import Words
 from sandboa.services.breeding.lay_windows import DamLaySeason, lay_season
 from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
 from sandboa.services.clutches.issued_forecasts import lessons
@@ -24,9 +25,9 @@ class CalendarEntry:
     key: str
     from_s: float
     until_s: float
-    words: str
+    words: Words
     place: str
-    why: str = ""
+    why: Words = ""
     likely_s: float | None = None
 
 

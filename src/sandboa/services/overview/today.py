@@ -7,6 +7,7 @@ from typing import Final
 from sandboa.core.development.none_alive import late_words
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.dimples import Scope, Urgency
+from sandboa.core.messages import Message, Temperature, Words
 from sandboa.core.rounds.due import candle_again_words, which_eggs
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.core.water.rain import rain_advice
@@ -33,7 +34,7 @@ class Attention:
     """
 
     urgency: Urgency
-    text: str
+    text: Words
     eggs: tuple[int, ...] = ()
     at_box: bool = False
     at_hatch: bool = False
@@ -117,8 +118,11 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
         if recent and spell.delay_days >= COLD_NEWS_DELAY:
             yield Attention(
                 Urgency.WATCH,
-                f"Ran cold, down to {spell.lowest_c:.1f} °C: "
-                f"pips about {_days(spell.delay_days)} later.",
+                Message(
+                    "Ran cold, down to {lowest}: pips about {days} later.",
+                    lowest=Temperature(spell.lowest_c),
+                    days=_days(spell.delay_days),
+                ),
             )
 
 
@@ -173,7 +177,7 @@ def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
 def _silent(snapshot: Snapshot, as_of_s: float) -> Iterator[SilentProbe]:
     tips = readings.tips()
     for probe in snapshot.probes.values():
-        if probe.by_hand or snapshot.probe_locations[probe.entity_id].last is None:
+        if probe.by_hand or snapshot.probe(probe.entity_id).locations.last is None:
             continue
         tip = tips.get(probe.entity_id)
         last_s = tip.last_s if tip else None

@@ -6,8 +6,8 @@ from sandboa.records.database import transaction
 from sandboa.records.people import (
     PrivateLink,
     end_private_link,
-    is_private_link,
     private_link_of,
+    private_link_with,
 )
 from sandboa.services.people.tokens import NotAllowed, hash_of
 
@@ -31,7 +31,9 @@ def link_of(person: int | None) -> PrivateLink | None:
     return private_link_of(person)
 
 
-def require_link(token: str) -> None:
-    """NotAllowed unless the token is that of a link that holds."""
-    if not is_private_link(hash_of(token)):
+def owner_of(token: str) -> int | None:
+    """Whose link has that token (None: the machine's); NotAllowed when it holds no more."""
+    link = private_link_with(hash_of(token))
+    if link is None:
         raise NotAllowed("this calendar link holds no more; make a new one at the house")
+    return link.person_id

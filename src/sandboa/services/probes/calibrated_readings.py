@@ -28,16 +28,16 @@ def loggers_ever_at(snapshot: Snapshot, place: int) -> Iterator[Probe]:
     here = [
         probe
         for probe in snapshot.probes.values()
-        if not probe.by_hand and place in snapshot.probe_locations[probe.entity_id].place
+        if not probe.by_hand and place in snapshot.probe(probe.entity_id).locations.place
     ]
-    yield from sorted(here, key=lambda p: snapshot.probe_locations[p.entity_id].last != place)
+    yield from sorted(here, key=lambda p: snapshot.probe(p.entity_id).locations.last != place)
 
 
 def with_humidity_offset(snapshot: Snapshot, probe: Probe, humidity: float, at_s: float) -> float:
     """A probe's relative humidity (0-1) as it counts: moved by its last salt test up to then."""
     tests = [
         check
-        for check in snapshot.checks.get(probe.entity_id, [])
+        for check in snapshot.probe(probe.entity_id).checks
         if check.kind is CheckKind.SALT and check.at_s <= at_s
     ]
     return min(max(humidity + (tests[-1].offset if tests else 0.0), 0.0), 1.0)
@@ -48,11 +48,10 @@ def pieces_at(
 ) -> Iterator[Piece]:
     """What a probe measured in a place within from..until, in order of time."""
     left_out = [
-        (float(row.from_s), float(row.until_s))
-        for row in snapshot.left_out.get(probe.entity_id, [])
+        (float(row.from_s), float(row.until_s)) for row in snapshot.probe(probe.entity_id).left_out
     ]
-    checks = snapshot.checks.get(probe.entity_id, [])
-    for start_s, end_s, where in snapshot.probe_locations[probe.entity_id].pieces(from_s, until_s):
+    checks = snapshot.probe(probe.entity_id).checks
+    for start_s, end_s, where in snapshot.probe(probe.entity_id).locations.pieces(from_s, until_s):
         if where != place:
             continue
         for part in trusted(

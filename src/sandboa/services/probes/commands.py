@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.climate.probe_checks import Check, CheckKind
 from sandboa.core.errors import NotPlausible
+from sandboa.core.messages import Message, Temperature
 from sandboa.core.names import clean_name
 from sandboa.core.units import CLOCK_GRACE_S
 from sandboa.records.clutches import Box
@@ -93,10 +94,17 @@ def check_probe(entity: int, check: Check, now_s: float) -> Act:
     probe = _logger(entity)
     _require_since_hung(probe, check.at_s, now_s)
     if check.kind is CheckKind.REFERENCE:
-        showed = f"{check.shown:.2f} °C beside a reference of {check.expected:.2f} °C"
+        summary = Message(
+            "Probe {probe} showed {shown} beside a reference of {reference}",
+            probe=probe.name, shown=Temperature(check.shown, 2),
+            reference=Temperature(check.expected, 2),
+        )  # fmt: skip
     else:
-        showed = f"{100 * check.shown:.1f} % over salt of {100 * check.expected:.1f} %"
-    with act(ActKind.PROBE_CHECK, f"Probe {probe.name} showed {showed}", now_s) as checking:
+        summary = Message(
+            "Probe {probe} showed {shown:.1f} % over salt of {reference:.1f} %",
+            probe=probe.name, shown=100 * check.shown, reference=100 * check.expected,
+        )  # fmt: skip
+    with act(ActKind.PROBE_CHECK, summary, now_s) as checking:
         ProbeCheck.record(
             checking,
             probe_id=entity,

@@ -6,6 +6,7 @@ from typing import Final
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
+from sandboa.core.messages import Message, Temperature
 from sandboa.core.units import READING_RANGE_C, require_range
 from sandboa.records import readings
 from sandboa.records.facts import Act
@@ -51,7 +52,7 @@ def store_readings(
             stored = readings.store(probe.entity_id, batch.entity_id, fitting)
             if not stored.new:
                 raise _NothingNew(stored)
-            taking_in.summary = _summary(stored.new, probe.name, file_name)
+            taking_in.say(_summary(stored.new, probe.name, file_name))
     except _NothingNew as nothing:
         return Intake(
             0, nothing.stored.known, nothing.stored.conflicting, before_probe, in_future, None
@@ -82,7 +83,13 @@ def read_by_hand(
         )
         if not stored.new:
             raise NotPlausible("at", "there is a reading by hand at that moment already")
-        reading.summary = f"{temperature_c:.1f} °C read by hand, {thermometer.name}"
+        reading.say(
+            Message(
+                "{warmth} read by hand, {thermometer}",
+                warmth=Temperature(temperature_c),
+                thermometer=thermometer.name,
+            )
+        )
     return reading
 
 

@@ -3,8 +3,9 @@
 from dataclasses import dataclass
 from typing import Final
 
-from sandboa.core.dimples import Scope, Urgency
+from sandboa.core.dimples import BoxDents, Scope, Urgency
 from sandboa.core.dimples.dry_box import dry_box_advice
+from sandboa.core.messages import Words
 from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
 from sandboa.core.rounds.due import LAST_WEEK_DAYS, MID_TERM, next_due
@@ -52,7 +53,7 @@ def box_due(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> BoxDue:
     """The reasons to open one box at `as_of_s`."""
     until = {
         DueKind(p.kind): float(p.until_s)
-        for p in snapshot.postponements.get(now.clutch.entity_id, [])
+        for p in snapshot.clutch(now.clutch.entity_id).postponements
         if p.at_s <= as_of_s < p.until_s
     }
     reasons = due_at_box(_state(snapshot, now, as_of_s), as_of_s) if now.water else ()
@@ -72,7 +73,7 @@ def next_visit(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> tuple[floa
         return None
     until = {
         DueKind(p.kind): float(p.until_s)
-        for p in snapshot.postponements.get(now.clutch.entity_id, [])
+        for p in snapshot.clutch(now.clutch.entity_id).postponements
     }
     state = _state(snapshot, now, as_of_s)
     at_s = as_of_s
@@ -89,13 +90,13 @@ def next_visit(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> tuple[floa
 def last_visit_s(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> float:
     """When the box was last visited; lay day stands for the first visit."""
     visits = [
-        v.closed_s for v in snapshot.visits.get(now.clutch.entity_id, []) if v.closed_s <= as_of_s
+        v.closed_s for v in snapshot.clutch(now.clutch.entity_id).visits if v.closed_s <= as_of_s
     ]
     return float(max([now.clutch.laid_s, *visits]))
 
 
 def _state(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> BoxState:
-    own = snapshot.methods.get(now.clutch.entity_id)
+    own = snapshot.clutch(now.clutch.entity_id).method
     live = [egg for egg in now.eggs.eggs if egg.live and egg.pipped_s is None]
     water = now.water
     left = water.left if water else None
@@ -106,9 +107,7 @@ def _state(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> BoxState:
     dented = box.early_eggs or tuple(
         egg.number for egg in live if egg.urgency in (Urgency.TODAY, Urgency.URGENT)
     )
-    pours = [
-        w.poured_s for w in snapshot.waterings.get(now.box.entity_id, []) if w.poured_s <= as_of_s
-    ]
+    pours = [w.poured_s for w in snapshot.box(now.box.entity_id).waterings if w.poured_s <= as_of_s]
     return BoxState(
         laid_s=now.clutch.laid_s,
         last_visit_s=last_visit_s(snapshot, now, as_of_s),
@@ -165,13 +164,12 @@ def _rest_of_water(now: ClutchNow, as_of_s: float) -> tuple[float, float] | None
     )
 
 
-def dents_words(now: ClutchNow) -> str:
+def dents_words(now: ClutchNow) -> Words:
     """What the early dents of a clutch mean and ask for: of the box, else of its worst egg."""
     box, water = now.eggs.box, now.water
     if box.scope is Scope.BOX:
         return dry_box_advice(
-            len(box.early_eggs),
-            box.live_eggs,
+            BoxDents(box.live_eggs, len(box.early_eggs)),
             water.left if water else None,
             water.add if water else None,
             now.curve.temperature.future_c,
@@ -188,7 +186,7 @@ def dents_words(now: ClutchNow) -> str:
 
 def _last_days_done(snapshot: Snapshot, now: ClutchNow, from_s: float) -> bool:
     """Whether what the method asks for in the last week was done in it."""
-    acts = snapshot.box_done.get(now.box.entity_id, [])
+    acts = snapshot.box(now.box.entity_id).done
     if any(a.kind == BoxActKind.MOVED_TO_PAPER and a.at_s >= from_s for a in acts):
         return True
-    return any(s.at_s >= from_s for s in snapshot.set_ups.get(now.box.entity_id, []))
+    return any(s.at_s >= from_s for s in snapshot.box(now.box.entity_id).set_ups)

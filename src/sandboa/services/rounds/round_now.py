@@ -86,7 +86,7 @@ def _round_box(
     as_of_s: float,
 ) -> RoundBox:
     water = box.now.water
-    own = snapshot.methods.get(box.now.clutch.entity_id)
+    own = snapshot.clutch(box.now.clutch.entity_id).method
     last_s = last_visit_s(snapshot, box.now, as_of_s)
     return RoundBox(
         box=box,

@@ -7,15 +7,10 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EGG_MASS_RANGE_G
 from sandboa.core.standing import RECORDED_KINDS, SIGNS
 from sandboa.core.units import SECONDS_PER_HOUR, require_range
-from sandboa.core.water import (
-    POURED_RANGE_G,
-    WATER_SIGNS,
-    WaterSignKind,
-    Weighing,
-    medium_named,
-    require_plausible_weighing,
-)
-from sandboa.core.water.top_up import BOX_MASS_RANGE_G
+from sandboa.core.water.ledger import Weighing, require_plausible_weighing
+from sandboa.core.water.mixing import medium_named
+from sandboa.core.water.signs import WATER_SIGNS, WaterSignKind
+from sandboa.core.water.top_up import BOX_MASS_RANGE_G, POURED_RANGE_G
 from sandboa.services.acts.preconditions import require_between_lay_and_now, require_in_box
 from sandboa.services.boxes.mass_ledger import account_of
 from sandboa.services.rounds.box_under_visit import BoxUnderVisit

@@ -1,7 +1,7 @@
 """A checked visit, written under one act: eggs, the rest as before, the box and what was done."""
 
 from sandboa.core.rounds import EggActKind
-from sandboa.core.water import medium_named
+from sandboa.core.water.mixing import medium_named
 from sandboa.records import rounds
 from sandboa.records.clutches import Candling, EggEvent, Turgor, Watering, eggs_in_box
 from sandboa.records.facts import Act

@@ -49,7 +49,7 @@ def counted_clutches(
     counted = [
         _counted(snapshot, outcomes)
         for outcomes in all_outcomes(snapshot, as_of_s)
-        if outcomes.clutch.entity_id in snapshot.finished
+        if snapshot.clutch(outcomes.clutch.entity_id).finished is not None
     ]
     told = [c for c in counted if year is None or c.year == year]
     return sorted(told, key=lambda c: c.outcomes.clutch.laid_s)
@@ -82,7 +82,7 @@ def _groups(snapshot: Snapshot, outcomes: ClutchOutcomes) -> dict[Dimension, str
     box = snapshot.boxes[clutch.entity_id]
     shelf = snapshot.shelf_at(box, clutch.laid_s)
     cabinet = snapshot.cabinets[shelf.cabinet_id].name
-    own = snapshot.methods.get(clutch.entity_id)
+    own = snapshot.clutch(clutch.entity_id).method
     sire = snapshot.animals.get(clutch.sire_id) if clutch.sire_id is not None else None
     named = {
         Dimension.DAM: snapshot.animals[clutch.dam_id].name,

@@ -208,4 +208,4 @@ def _bias(told: Sequence[Score]) -> tuple[float, int] | None:
 
 def _unweighed(snapshot: Snapshot, clutch: CountedClutch) -> bool:
     box = snapshot.boxes[clutch.outcomes.clutch.entity_id]
-    return Dimension.MEDIUM in clutch.groups and not snapshot.weighings.get(box.entity_id)
+    return Dimension.MEDIUM in clutch.groups and not snapshot.box(box.entity_id).weighings

@@ -83,7 +83,7 @@ def alarms_told(snapshot: Snapshot, rows: list[Alarm]) -> list[AlarmResponse]:
             severity=Severity(row.severity),
             cabinet=snapshot.cabinets[row.cabinet_id].name if row.cabinet_id else None,
             probe=snapshot.probes[row.probe_id].name if row.probe_id in snapshot.probes else None,
-            text=row.text,
+            text=row.said,
             began_at=at(row.began_s),
             raised_at=at(row.raised_s),
             ended_at=at_or_none(row.ended_s),

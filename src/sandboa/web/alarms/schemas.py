@@ -3,6 +3,7 @@
 from pydantic import BaseModel
 
 from sandboa.services.alarms.troubles import Severity
+from sandboa.web.requests.reader import Sentence
 from sandboa.web.schemas.common import Moment
 
 
@@ -14,7 +15,7 @@ class AlarmResponse(BaseModel):
     severity: Severity
     cabinet: str | None
     probe: str | None
-    text: str
+    text: Sentence
     began_at: Moment
     raised_at: Moment
     ended_at: Moment | None

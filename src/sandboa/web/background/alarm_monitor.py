@@ -9,7 +9,7 @@ from typing import Final
 from fastapi import FastAPI
 from starlette.concurrency import run_in_threadpool
 
-from sandboa.devices.messengers import CARRIERS
+from sandboa.devices.messengers import POST
 from sandboa.services.alarms.delivery import deliver, tell_of_damage
 from sandboa.services.alarms.monitor import update_alarms
 from sandboa.services.clutches import issued_forecasts
@@ -29,7 +29,7 @@ _log = logging.getLogger(__name__)
 @asynccontextmanager
 async def monitoring_alarms(app: FastAPI) -> AsyncIterator[None]:
     """Lifespan of the application: watch as long as it runs."""
-    outbox = Outbox(CARRIERS, app.state.house.access)
+    outbox = Outbox(POST, app.state.house.access)
     task = asyncio.create_task(_monitor(app.state.house, outbox))
     try:
         yield
@@ -57,7 +57,7 @@ async def _monitor(house: House, outbox: Outbox) -> None:
 
 
 def _deliver_here(now_s: float) -> None:
-    deliver(CARRIERS, now_s)
+    deliver(POST, now_s)
 
 
 def look_round(house: House, send: Callable[[float], None] = _deliver_here) -> bool:
@@ -72,11 +72,11 @@ def look_round(house: House, send: Callable[[float], None] = _deliver_here) -> b
 def _look(house: House, send: Callable[[float], None]) -> bool:
     now_s = house.clock.now_s()
     if found := damage():
-        tell_of_damage(CARRIERS, found, now_s)
+        tell_of_damage(POST, found, now_s)
         house.looked_s = now_s
         return False
     further = () if house.demo else house_troubles(now_s, house.backups, house.problems)
-    changes = update_alarms(house.snapshot(), house.faults, now_s, further)
+    changes = update_alarms(house.snapshot(), now_s, further)
     # Not before: a look that fails each time is none.
     house.looked_s = now_s
     send(now_s)

@@ -1,11 +1,10 @@
 """Messages on their way out: a thread for each messenger, so that none holds up another."""
 
 import logging
-from collections.abc import Mapping
 from threading import Lock, Thread
 from typing import Final
 
-from sandboa.services.alarms.delivery import Carrier, due, send_due
+from sandboa.services.alarms.delivery import Post, due, send_due
 from sandboa.services.alarms.messengers import Messenger, messengers_now
 from sandboa.services.safekeeping.house_file import let_go
 from sandboa.web.requests.exclusive_use import Access
@@ -19,8 +18,8 @@ _log = logging.getLogger(__name__)
 class Outbox:
     """Sends what is due by every messenger, each in a thread of its own while it has something."""
 
-    def __init__(self, carriers: Mapping[str, Carrier], access: Access | None = None) -> None:
-        self._carriers = carriers
+    def __init__(self, post: Post, access: Access | None = None) -> None:
+        self._post = post
         self._access = access or Access()
         self._under_way: dict[int, Thread] = {}
         self._lock = Lock()
@@ -53,7 +52,7 @@ class Outbox:
     def _send(self, messenger: Messenger, now_s: float) -> None:
         try:
             with self._access.use_when_open():
-                send_due(self._carriers, messenger, now_s)
+                send_due(self._post, messenger, now_s)
         except Exception:
             # A locked or closing database: the next look finds the same letters due.
             _log.exception("messages of %s could not be noted", messenger.name)

@@ -2,9 +2,10 @@
 
 from fastapi import APIRouter
 
-from sandboa.core.water import dry_mass_from_volume, medium_named, mix, top_up
+from sandboa.core.development.bench import what_if
+from sandboa.core.water.mixing import dry_mass_from_volume, medium_named, mix
+from sandboa.core.water.top_up import top_up
 from sandboa.formats.readings_csv import read_readings
-from sandboa.services.overview.bench import what_if
 from sandboa.services.readings.commands import ReadingRow
 from sandboa.web.bench.schemas import (
     MixRequest,

@@ -48,7 +48,7 @@ def get_cabinets(house: TheHouse, now_s: NowS) -> list[CabinetListedResponse]:
                 if s.cabinet_id == cabinet.entity_id
             ],
             set_point_c=set_points.at(now_s)
-            if (set_points := snapshot.set_points.get(cabinet.entity_id))
+            if (set_points := snapshot.cabinet(cabinet.entity_id).set_points)
             else None,
         )
         for cabinet in sorted(snapshot.cabinets.values(), key=lambda c: c.name.casefold())
@@ -65,9 +65,7 @@ def add_cabinet(asked: NewCabinetRequest, now_s: NowS) -> ActResponse:
 @router.get("/{name}", dependencies=[LOOK])
 def get_cabinet(name: Name, house: TheHouse, now_s: NowS) -> CabinetResponse:
     """Everything the Cabinet place shows but the trace."""
-    return cabinet_told(
-        house.snapshot(), cabinet_now(house.snapshot(), house.faults, name, now_s), now_s
-    )
+    return cabinet_told(house.snapshot(), cabinet_now(house.snapshot(), name, now_s), now_s)
 
 
 @router.put("/{name}", dependencies=[RECORD])

@@ -23,6 +23,7 @@ from sandboa.services.forms.people_and_things import cabinet_form
 from sandboa.services.overview.today import TodayClutch, attention
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.probes.schemas import HungProbeResponse, place_words, probe_told
+from sandboa.web.requests.reader import Sentence
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import (
     AskedMoment,
@@ -119,7 +120,7 @@ class ShelfResponse(BaseModel):
 class EventResponse(BaseModel):
     at: Moment
     kind: str
-    text: str
+    text: Sentence
 
 
 class ExposureResponse(BaseModel):
@@ -178,7 +179,7 @@ def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetRe
     """The cabinet as its place draws it."""
     tips = snapshot.readings.tips()
     known = [
-        snapshot.probe_locations[p.entity_id].from_s[0] for p in now.probes if p.entity_id in tips
+        snapshot.probe(p.entity_id).locations.from_s[0] for p in now.probes if p.entity_id in tips
     ]
     return CabinetResponse(
         as_of=at(now_s),

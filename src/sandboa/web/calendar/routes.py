@@ -7,21 +7,24 @@ from starlette.responses import Response
 
 from sandboa.formats.icalendar import MEDIA_TYPE, write_calendar
 from sandboa.services.overview.calendar import calendar
+from sandboa.services.people.preferences import temperature_unit_of
 from sandboa.services.people.private_link import (
     end_link,
     link_of,
     make_link,
-    require_link,
+    owner_of,
 )
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.services.safekeeping.security_log import Kind, note
 from sandboa.web.calendar.schemas import CalendarLinkResponse, NewCalendarLinkResponse
 from sandboa.web.house import Asking, House, NowS, TheHouse
+from sandboa.web.requests.reader import reader_now
 from sandboa.web.requests.zones import ZoneAsked, known_zone
 from sandboa.web.schemas.common import at_or_none
 from sandboa.web.security.known_hosts import is_here, reached_at
 from sandboa.web.security.permissions import ANYONE, LOOK, OWN
 from sandboa.web.security.requester import AskedBy
+from sandboa.words import Reader
 
 router = APIRouter(tags=["calendar"])
 
@@ -31,7 +34,8 @@ def get_calendar(
     request: Request, house: TheHouse, now_s: NowS, zone: ZoneAsked = "UTC"
 ) -> Response:
     """Visits due and windows expected, as an iCalendar file."""
-    return _written(request, house, now_s, zone, "attachment")
+    reader = Reader.of(reader_now().unit, known_zone(zone))
+    return _written(request, house, now_s, reader, "attachment")
 
 
 @router.get(
@@ -45,8 +49,8 @@ def follow_calendar(
     zone: ZoneAsked = "UTC",
 ) -> Response:
     """The same by a private link, which needs nobody signed in."""
-    require_link(token)
-    return _written(request, house, now_s, zone, "inline")
+    unit = temperature_unit_of(owner_of(token))
+    return _written(request, house, now_s, Reader.of(unit, known_zone(zone)), "inline")
 
 
 @router.get("/api/calendar/link", dependencies=[LOOK])
@@ -87,9 +91,9 @@ def _entity(person: SignedIn | None) -> int | None:
     return person.entity if person else None
 
 
-def _written(request: Request, house: House, now_s: float, zone: str, how: str) -> Response:
+def _written(request: Request, house: House, now_s: float, reader: Reader, how: str) -> Response:
     written = write_calendar(
-        calendar(house.snapshot(), now_s), known_zone(zone), now_s, reached_at(request, house)
+        calendar(house.snapshot(), now_s), reader, now_s, reached_at(request, house)
     )
     headers = {
         "Content-Disposition": f'{how}; filename="sandboa.ics"',

@@ -1,13 +1,14 @@
 """What is printed for a box: the code, cards and labels."""
 
 import io
-from typing import Annotated, Literal
+from typing import Annotated
 
 import segno
 from fastapi import APIRouter, Path, Query, Request
 from starlette.responses import Response
 
 from sandboa.core.errors import NotPlausible
+from sandboa.core.units import TemperatureUnit
 from sandboa.formats.cards_pdf import (
     LABELS_PER_SHEET,
     MEDIA_TYPE,
@@ -19,9 +20,11 @@ from sandboa.services.acts.preconditions import clutch_called
 from sandboa.services.clutches.cards import card_of
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.requests.reader import reader_now
 from sandboa.web.requests.zones import ZoneAsked, known_zone
 from sandboa.web.security.known_hosts import reached_at
 from sandboa.web.security.permissions import LOOK
+from sandboa.words import Reader
 
 router = APIRouter(prefix="/api", tags=["card"])
 
@@ -50,11 +53,12 @@ def get_cards(
     house: TheHouse,
     now_s: NowS,
     zone: ZoneAsked = "UTC",
-    unit: Literal["C", "F"] = "C",
+    unit: TemperatureUnit | None = None,
 ) -> Response:
     """Cards as PDF, one A6 page each."""
-    printed = _printed(clutches, request, house, now_s, fahrenheit=unit == "F")
-    return _pdf(write_cards(printed, known_zone(zone)), "sandboa-cards.pdf")
+    printed = _printed(clutches, request, house, now_s)
+    reader = Reader.of(unit or reader_now().unit, known_zone(zone))
+    return _pdf(write_cards(printed, reader), "sandboa-cards.pdf")
 
 
 @router.get("/labels.pdf", dependencies=[LOOK], response_class=Response)
@@ -68,18 +72,16 @@ def get_labels(
 ) -> Response:
     """Labels as PDF, 24 to a sheet of A4, from the first free place of a used sheet."""
     printed = _printed(clutches, request, house, now_s)
-    return _pdf(write_labels(printed, known_zone(zone), used), "sandboa-labels.pdf")
+    return _pdf(
+        write_labels(printed, Reader.of(None, known_zone(zone)), used), "sandboa-labels.pdf"
+    )
 
 
-def _printed(
-    clutches: str, request: Request, house: House, now_s: float, *, fahrenheit: bool = False
-) -> list[Printed]:
+def _printed(clutches: str, request: Request, house: House, now_s: float) -> list[Printed]:
     codes = [code.strip() for code in clutches.split(",") if code.strip()]
     if not 1 <= len(codes) <= _MOST_CARDS:
         raise NotPlausible("clutches", f"name 1 to {_MOST_CARDS} clutches")
-    cards = [
-        card_of(clutch_page(house.snapshot(), code, now_s), fahrenheit=fahrenheit) for code in codes
-    ]
+    cards = [card_of(clutch_page(house.snapshot(), code, now_s)) for code in codes]
     return [Printed(card, _address(card.code, request, house)) for card in cards]
 
 

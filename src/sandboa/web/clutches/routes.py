@@ -58,7 +58,7 @@ EggNumber = Annotated[int, Path(ge=1, le=1000)]
 def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchResponse:
     """Everything the Clutch place shows."""
     page = clutch_page(house.snapshot(), code, now_s)
-    faults = clutch_faults(house.snapshot(), house.faults, page.now, now_s)
+    faults = clutch_faults(house.snapshot(), page.now, now_s)
     snapshot = house.snapshot()
     box = box_due(snapshot, page.now, now_s)
     return _told(page, box, [fault_told(snapshot, fault) for fault in faults], now_s)

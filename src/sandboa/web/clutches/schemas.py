@@ -6,6 +6,7 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.methods import Method
+from sandboa.web.requests.reader import Sentence
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.rounds.schemas import DueResponse, PostponedResponse
 from sandboa.web.schemas.common import (
@@ -60,8 +61,8 @@ class DifferenceResponse(ResponseSchema):
     """A line on which the clutch departs from its house method."""
 
     line: str
-    house: str
-    own: str
+    house: Sentence
+    own: Sentence
 
 
 class LearnedResponse(BaseModel):
@@ -75,7 +76,7 @@ class LearnedResponse(BaseModel):
 
 class CardLineResponse(ResponseSchema):
     name: str
-    text: str
+    text: Sentence
 
 
 class CardResponse(ResponseSchema):

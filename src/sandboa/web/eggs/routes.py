@@ -7,6 +7,7 @@ from fastapi import APIRouter, Path, Query
 from sandboa.core.box import Closing
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.standing import Standing
+from sandboa.services.boxes.water import OtherClosing
 from sandboa.services.clutches.clutch_view import what_if_water
 from sandboa.services.clutches.egg_view import EggPage, egg_page
 from sandboa.web.eggs.schemas import EggMomentResponse, EggPageResponse, StandingResponse
@@ -41,7 +42,9 @@ def get_what_if(
     humidity: Annotated[float | None, Query(ge=0, le=1)] = None,
 ) -> WaterLeftResponse | None:
     """The box's water were it closed another way, or its cabinet damper, from now on."""
-    return water_left_told(what_if_water(house.snapshot(), code, now_s, closing, humidity))
+    return water_left_told(
+        what_if_water(house.snapshot(), code, now_s, OtherClosing(closing, humidity))
+    )
 
 
 def _told(

@@ -9,7 +9,7 @@ from fastapi import APIRouter, Path, Query
 from sandboa.core.animals import DAM, SIRE
 from sandboa.core.box import Closing, Shell, usual_places
 from sandboa.core.clutch_count import parse_clutch_count
-from sandboa.core.water import MEDIA
+from sandboa.core.water.mixing import MEDIA
 from sandboa.services import lay_day
 from sandboa.services.acts.revisions import saved_over
 from sandboa.services.forms.clutch import clutch_form
@@ -102,7 +102,7 @@ def _cabinets(snapshot: Snapshot, now_s: float) -> Iterable[CabinetChoiceRespons
             (s for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id),
             key=lambda s: s.position,
         )
-        set_points = snapshot.set_points.get(cabinet.entity_id)
+        set_points = snapshot.cabinet(cabinet.entity_id).set_points
         yield CabinetChoiceResponse(
             name=cabinet.name,
             shelves=[s.name for s in shelves],

@@ -9,6 +9,7 @@ from sandboa.core.hatching import DeathStage, Fate
 from sandboa.services.acts.revisions import revision_of
 from sandboa.services.forms.clutch import form_of_opening
 from sandboa.services.losses.why import ClutchLosses, LostEgg
+from sandboa.web.requests.reader import Sentence
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import (
     AskedMoment,
@@ -68,7 +69,7 @@ class GroundResponse(ResponseSchema):
     """What spoke for (`score` > 0) or against; `key` is the setting it rests on."""
 
     key: str = Field(validation_alias="name")
-    words: str
+    words: Sentence
     score: float
 
 

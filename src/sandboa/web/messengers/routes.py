@@ -6,7 +6,8 @@ from typing import Annotated, Any
 from fastapi import APIRouter, Path
 
 from sandboa.core.people import Role
-from sandboa.devices.messengers import CARRIERS
+from sandboa.core.units import TemperatureUnit
+from sandboa.devices.messengers import CARRIERS, POST
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.alarms import delivery
 from sandboa.services.alarms import messengers as messages
@@ -90,7 +91,7 @@ def remove_messenger(messenger: MessengerId, now_s: NowS) -> ActResponse:
 def try_messenger(messenger: MessengerId, now_s: NowS) -> MessageResponse:
     """Send a trial message now, whatever the hour."""
     held = messages.find_messenger(messenger)
-    delivery.try_to_send(CARRIERS, held, delivery.trial_letter(), now_s)
+    delivery.try_to_send(POST, held, delivery.trial_letter(), now_s)
     return _messages(keeper=True)[0]
 
 
@@ -117,6 +118,7 @@ def _told(row: Messenger, now_s: float, *, keeper: bool) -> MessengerResponse:
         kind=row.kind,  # type: ignore[arg-type]  # the table's own check
         name=row.name,
         zone=row.zone,
+        temperature_unit=TemperatureUnit(row.temperature_unit),
         quiet_from_min=row.quiet_from_min,
         quiet_until_min=row.quiet_until_min,
         gravity=Severity(row.gravity),

@@ -4,6 +4,7 @@ from typing import Annotated, Any, Literal
 
 from pydantic import BaseModel, Field
 
+from sandboa.core.units import TemperatureUnit
 from sandboa.devices.messengers.trust import LARGEST_PEM
 from sandboa.services.alarms import messengers
 from sandboa.services.alarms.delivery import LetterKind
@@ -33,6 +34,7 @@ class MessengerRequest(RequestSchema):
     kind: Literal["email", "webhook", "record only"]
     name: Annotated[str, Field(max_length=200)]
     zone: Annotated[str, Field(max_length=60)]
+    temperature_unit: TemperatureUnit = TemperatureUnit.CELSIUS
     quiet_from_min: MinuteOfDay | None = None
     quiet_until_min: MinuteOfDay | None = None
     gravity: Severity = Severity.NOTICE
@@ -43,6 +45,7 @@ class MessengerRequest(RequestSchema):
         return messengers.MessengerCommand(
             self.kind, self.name, self.zone, self.target.model_dump(),
             self.quiet_from_min, self.quiet_until_min, self.gravity, self.life_at_min,
+            self.temperature_unit,
         )  # fmt: skip
 
 
@@ -59,6 +62,7 @@ class MessengerResponse(BaseModel):
     kind: Literal["email", "webhook", "record only"]
     name: str
     zone: str
+    temperature_unit: TemperatureUnit
     quiet_from_min: int | None
     quiet_until_min: int | None
     gravity: Severity

@@ -12,6 +12,7 @@ from sandboa.services.forms.people_and_things import form_of_person
 from sandboa.services.people import commands as people
 from sandboa.services.people import signing_in
 from sandboa.services.people.commands import person_called
+from sandboa.services.people.preferences import choose_temperature_unit, temperature_unit_of
 from sandboa.services.people.views import people_now
 from sandboa.services.safekeeping.security_log import By, Kind, note
 from sandboa.web.house import Asking, NowS, TheHouse
@@ -21,6 +22,7 @@ from sandboa.web.people.schemas import (
     PassphraseRequest,
     PersonRequest,
     PersonResponse,
+    PreferencesRequest,
     SessionResponse,
     SignInRequest,
 )
@@ -47,6 +49,7 @@ def get_session(request: Request, now_s: NowS) -> SessionResponse:
         sign_in=asked,
         name=person.name if person else None,
         role=person.role if person else None,
+        temperature_unit=temperature_unit_of(person.entity if person else None),
     )
 
 
@@ -93,6 +96,12 @@ def sign_out(request: Request, response: Response, now_s: NowS) -> None:
         by = By(person.entity, *_from(request))
         note(Kind.SIGNED_OUT, "signed out", by, now_s)
     response.delete_cookie(COOKIE)
+
+
+@router.put("/session/preferences", dependencies=[OWN], status_code=204)
+def choose_preferences(asked: PreferencesRequest, person: Asking) -> None:
+    """Choose what temperatures are told in, on every device of whoever asks."""
+    choose_temperature_unit(person.entity if person else None, asked.temperature_unit)
 
 
 @router.put("/session/passphrase", dependencies=[OWN], status_code=204)

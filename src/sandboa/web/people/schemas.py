@@ -5,6 +5,7 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 
 from sandboa.core.people import Role
+from sandboa.core.units import TemperatureUnit
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import Moment, RequestSchema
 
@@ -15,11 +16,21 @@ class SignInRequest(RequestSchema):
 
 
 class SessionResponse(BaseModel):
-    """Who is asking. Without people nobody signs in: `sign_in` is false, `name` null."""
+    """Who is asking. Without people nobody signs in: `sign_in` is false, `name` null.
+
+    `temperature_unit` is what they chose; a browser may read in another.
+    """
 
     sign_in: bool
     name: str | None
     role: Role | None
+    temperature_unit: TemperatureUnit
+
+
+class PreferencesRequest(RequestSchema):
+    """How whoever asks reads: what temperatures are told in."""
+
+    temperature_unit: TemperatureUnit
 
 
 class PersonRequest(RequestSchema):

@@ -1,20 +1,19 @@
 """Photos: taken in, listed, shown; always re-encoded, never by a name the user gave."""
 
 from collections.abc import AsyncIterator
-from typing import Annotated, Literal
+from typing import Annotated
 
 from fastapi import APIRouter, Depends, Path, Query, Request
 from starlette.responses import FileResponse
 
-from sandboa.core.lay_day import Step
 from sandboa.formats.pictures import readable_picture
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.clutches import photos
 from sandboa.web.house import Asking, NowS, TheHouse
-from sandboa.web.photos.schemas import PhotoAddedResponse
+from sandboa.web.photos.schemas import PhotoAddedResponse, PhotoQuery
 from sandboa.web.requests.concurrency import who
 from sandboa.web.requests.json_body import RawBody
-from sandboa.web.schemas.common import ActResponse, AskedMoment, Id, PhotoResponse
+from sandboa.web.schemas.common import ActResponse, PhotoResponse
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api", tags=["photos"])
@@ -36,29 +35,25 @@ async def _one_of_few(request: Request, house: TheHouse, person: Asking) -> Asyn
     openapi_extra={"requestBody": {"required": True, "content": {"application/octet-stream": {}}}},
 )
 def add_photo(
-    body: RawBody,
-    owner: Annotated[Id, Query()],
-    now_s: NowS,
-    egg: Annotated[int | None, Query(ge=1, le=20)] = None,
-    step: Annotated[Step | Literal["candling"] | None, Query()] = None,
-    taken_at: Annotated[AskedMoment | None, Query()] = None,
-    sent_at: Annotated[AskedMoment | None, Query()] = None,
+    body: RawBody, asked: Annotated[PhotoQuery, Query()], now_s: NowS
 ) -> PhotoAddedResponse:
     """Attach a photo (the body: JPEG, PNG, WebP or HEIC) to a lay day, clutch or animal.
 
     `sent_at` is the device's own clock at this moment: `taken_at` is shifted by it, and
     a photo that was delivered before is told again.
     """
-    ahead_s = sent_at.timestamp() - now_s if sent_at else 0.0
-    taken_s = taken_at.timestamp() - ahead_s if taken_at else now_s
+    ahead_s = asked.sent_at.timestamp() - now_s if asked.sent_at else 0.0
+    taken_s = asked.taken_at.timestamp() - ahead_s if asked.taken_at else now_s
     photo, act = photos.attach(
-        owner,
-        readable_picture(body),
-        taken_s,
+        photos.PhotoCommand(
+            asked.owner,
+            readable_picture(body),
+            taken_s,
+            egg=asked.egg,
+            step=asked.step,
+            delivered=asked.sent_at is not None,
+        ),
         now_s,
-        egg=egg,
-        step=step,
-        delivered=sent_at is not None,
     )
     return PhotoAddedResponse(photo=PhotoResponse.model_validate(photo), act=ActResponse.of(act))
 

@@ -107,10 +107,10 @@ class HungProbeResponse(BaseModel):
 
 def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeResponse:
     """A probe as every screen shows it."""
-    stays = snapshot.probe_locations.get(probe.entity_id)
+    stays = snapshot.probe(probe.entity_id).locations
     last = stays.last if stays else probe.place_id
     place, kind = place_words(snapshot, last)
-    checks = snapshot.checks.get(probe.entity_id, [])
+    checks = snapshot.probe(probe.entity_id).checks
     offsets = {check.kind: check.offset for check in checks}
     return HungProbeResponse(
         id=probe.entity_id,
@@ -141,7 +141,7 @@ def probe_told(snapshot: Snapshot, probe: Probe, tip: Tip | None) -> HungProbeRe
         else [],
         left_out=[
             LeftOutResponse(start=at(row.from_s), end=at(row.until_s), reason=row.reason)
-            for row in snapshot.left_out.get(probe.entity_id, [])
+            for row in snapshot.probe(probe.entity_id).left_out
         ],
         last_at=at_or_none(tip.last_s if tip else None),
         last_c=tip.last_c if tip else None,

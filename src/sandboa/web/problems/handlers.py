@@ -11,6 +11,7 @@ from fastapi.responses import JSONResponse
 from starlette.exceptions import HTTPException
 
 from sandboa.core.errors import NotPlausible
+from sandboa.core.messages import Message, Temperature, Words, capitalised
 from sandboa.core.units import UNIT_ENDINGS, spoken
 from sandboa.formats.pictures import NotAPicture
 from sandboa.formats.readings_csv import NotReadable
@@ -71,6 +72,12 @@ _REASONS = {
 }
 
 
+#: Of the types that a limit makes: the side a value lies on, and where the limit is.
+_LIMITS: Final = {
+    "greater_than_equal": ("below", "ge"),
+    "less_than_equal": ("above", "le"),
+}
+
 DAMAGED_HOUSE = (
     "The house's file is damaged and only read from, so that nothing gets worse. Nothing was "
     "stored: a keeper can take the house back to a backup, in Settings."
@@ -90,8 +97,8 @@ class NotForYou(Exception):
 
 def problem(
     status: int,
-    detail: str,
-    errors: list[dict[str, str]] | None = None,
+    detail: Words,
+    errors: list[dict[str, Words]] | None = None,
     confirm: str | None = None,
     current: dict[str, Any] | None = None,
 ) -> JSONResponse:
@@ -110,7 +117,7 @@ def problem(
             "type": "about:blank",
             "title": TITLES.get(status, "Error"),
             "status": status,
-            "detail": _sentence(detail),
+            "detail": capitalised(detail),
             "errors": errors or [],
             **more,
         }
@@ -119,8 +126,8 @@ def problem(
     return JSONResponse(body, status, media_type="application/problem+json")
 
 
-def _field(name: str, reason: object) -> list[dict[str, str]]:
-    return [{"field": name, "reason": str(reason)}]
+def _field(name: str, reason: Words) -> list[dict[str, Words]]:
+    return [{"field": name, "reason": reason}]
 
 
 def _with(headers: dict[str, str], response: JSONResponse) -> JSONResponse:
@@ -149,12 +156,12 @@ def _file_fault(error: OSError) -> JSONResponse:
 #: logs it, and the keeper learns that nothing is half done.
 ANSWERS: Final[dict[type[Exception], Callable[[Any], JSONResponse]]] = {
     NotPlausible: lambda e: problem(422, e.reason, _field(e.field, e.reason)),
-    NotReadable: lambda e: problem(422, str(e), _field("file", e)),
-    NotAPicture: lambda e: problem(422, str(e), _field("file", e)),
+    NotReadable: lambda e: problem(422, str(e), _field("file", str(e))),
+    NotAPicture: lambda e: problem(422, str(e), _field("file", str(e))),
     RequestValidationError: _refused_by_schema,
-    Question: lambda e: problem(409, str(e), confirm=e.confirm),
-    Conflict: lambda e: problem(409, str(e)),
-    NotFound: lambda e: problem(404, str(e)),
+    Question: lambda e: problem(409, e.reason, confirm=e.confirm),
+    Conflict: lambda e: problem(409, e.reason),
+    NotFound: lambda e: problem(404, e.reason),
     Outdated: _outdated,
     NotSeen: lambda e: problem(428, str(e)),
     NotAllowed: lambda e: _with({"WWW-Authenticate": "Bearer"}, problem(401, str(e))),
@@ -201,31 +208,35 @@ def _later(detail: str) -> JSONResponse:
     return _with(_SOON, problem(503, detail))
 
 
-def _in_words(item: dict[str, Any]) -> dict[str, str]:
+def _in_words(item: dict[str, Any]) -> dict[str, Words]:
     # The place of a slip in the JSON itself is a position in the text, no field.
     place = () if item["type"] == "json_invalid" else item["loc"]
     field = ".".join(str(part) for part in place if part not in ("body", "query", "path"))
+    return {"field": field, "reason": _reason(field, item)}
+
+
+def _reason(field: str, item: dict[str, Any]) -> Words:
     pattern = _REASONS.get(item["type"])
+    context = item.get("ctx") or {}
+    limit = _LIMITS.get(item["type"])
+    if limit is not None and field.endswith("_c"):
+        return Message(
+            "is {side} {limit}", side=limit[0], limit=Temperature(context[limit[1]], None)
+        )
     if pattern is None:
-        return {"field": field, "reason": str(item["msg"]).removeprefix("Value error, ")}
-    context = {key: _plain(value) for key, value in (item.get("ctx") or {}).items()}
+        return str(item["msg"]).removeprefix("Value error, ")
+    unit = next((u for ending, u in UNIT_ENDINGS.items() if limit and field.endswith(ending)), None)
     try:
-        return {"field": field, "reason": pattern.format(**context)}
+        told = pattern.format(**{key: _plain(value) for key, value in context.items()})
     except KeyError:
-        return {"field": field, "reason": str(item["msg"])}
+        return str(item["msg"])
+    return f"{told} {unit}" if unit else told
 
 
-def _said(field: str, reason: str) -> str:
+def _said(field: Words, reason: Words) -> Words:
     """ "temperature is above 60 °C": what the API calls temperature_c, as a keeper says it."""
-    if reason.startswith(("is above", "is below")):
-        unit = next((u for ending, u in UNIT_ENDINGS.items() if field.endswith(ending)), None)
-        reason += f" {unit}" if unit else ""
-    return f"{spoken(field) or 'the request'} {reason}"
+    return Message("{field} {reason}", field=spoken(str(field)) or "the request", reason=reason)
 
 
 def _plain(value: object) -> str:
     return f"{value:g}" if isinstance(value, float) else str(value)
-
-
-def _sentence(text: str) -> str:
-    return text[:1].upper() + text[1:]

@@ -4,12 +4,14 @@ from typing import Any
 
 from pydantic import BaseModel, Field
 
+from sandboa.web.requests.reader import Sentence
+
 
 class FieldProblemResponse(BaseModel):
     """A field of the request and why its value is refused."""
 
     field: str
-    reason: str
+    reason: Sentence
 
 
 class CurrentFormResponse(BaseModel):
@@ -29,7 +31,7 @@ class ProblemResponse(BaseModel):
     type: str
     title: str
     status: int
-    detail: str
+    detail: Sentence
     errors: list[FieldProblemResponse]
     confirm: str = Field(default="")
     current: CurrentFormResponse | None = None

@@ -9,6 +9,7 @@ from sandboa.core.candling import Disc, Vessels
 from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind
 from sandboa.services.rounds.due_now import BoxDue
+from sandboa.web.requests.reader import Sentence
 from sandboa.web.schemas.common import (
     ActResponse,
     AskedMoment,
@@ -38,7 +39,7 @@ class DueResponse(ResponseSchema):
     kind: DueKind
     since: Moment = Field(validation_alias="since_s")
     urgency: str
-    text: str
+    text: Sentence
     eggs: list[int]
 
 
@@ -165,7 +166,7 @@ class VisitOutcome(BaseModel):
     state: Literal["stored", "known", "refused"]
     act: ActResponse | None = None
     conflicts: list[str] = []
-    reason: str | None = None
+    reason: Sentence | None = None
     field: str | None = None
 
 

@@ -19,8 +19,8 @@ from sandboa.core.lay_day import EGG_MASS_RANGE_G, USUAL_EGG_G, steps
 from sandboa.core.people import SHORTEST_PASSPHRASE
 from sandboa.core.standing import RECORDED_KINDS, SIGNS, asked_from, asks_for_torch
 from sandboa.core.units import MEDIUM_MASS_RANGE_G
-from sandboa.core.water import DRY_SHARE, POURED_RANGE_G, TOP_UP_SHARE
-from sandboa.core.water.top_up import BOX_MASS_RANGE_G
+from sandboa.core.water.estimate import DRY_SHARE, TOP_UP_SHARE
+from sandboa.core.water.top_up import BOX_MASS_RANGE_G, POURED_RANGE_G
 from sandboa.formats.cards_pdf import LABELS_PER_SHEET
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES

@@ -22,6 +22,7 @@ from sandboa.core.units import READING_RANGE_C, require_moment
 from sandboa.services.acts.log import LogEntry
 from sandboa.services.acts.recording import Act
 from sandboa.services.acts.strict_model import StrictModel
+from sandboa.web.requests.reader import Sentence
 
 
 def _moment(value: Any) -> Any:
@@ -70,11 +71,11 @@ class ActResponse(ResponseSchema):
     """An act just recorded; its id undoes it."""
 
     id: int
-    summary: str
+    summary: Sentence
 
     @classmethod
     def of(cls, act: Act) -> "ActResponse":
-        return cls(id=act.id, summary=act.summary)
+        return cls(id=act.id, summary=act.said)
 
 
 class LogResponse(BaseModel):
@@ -82,7 +83,7 @@ class LogResponse(BaseModel):
 
     act: int
     kind: str
-    summary: str
+    summary: Sentence
     recorded_at: Moment
     undone: bool
     by: str | None
@@ -92,7 +93,7 @@ class LogResponse(BaseModel):
         return cls(
             act=entry.act.id,
             kind=entry.act.kind,
-            summary=entry.act.summary,
+            summary=entry.act.said,
             recorded_at=entry.act.recorded_s,  # type: ignore[arg-type]
             undone=entry.undone,
             by=entry.by,

@@ -3,7 +3,7 @@
 from pydantic import BaseModel, Field
 
 from sandboa.core.box import Closing
-from sandboa.core.water import WaterLeft
+from sandboa.core.water.estimate import WaterLeft
 from sandboa.services.boxes.water import BoxWater
 from sandboa.web.schemas.common import Moment, ResponseSchema, at_or_none
 

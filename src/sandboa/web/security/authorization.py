@@ -16,7 +16,9 @@ from sandboa.core.people import Deed, may, refusal
 from sandboa.services.people.signing_in import SignedIn, record_as, someone_signs_in, whose
 from sandboa.services.safekeeping.faults import STATEMENT_FAILED
 from sandboa.web.problems.handlers import database_problem, problem
+from sandboa.web.requests.reader import answer_for, reader_of
 from sandboa.web.security.permissions import COOKIE, Permissions
+from sandboa.words import SI_READER, Reader
 
 _PROXIES_SAY: Final = (
     "forwarded", "x-forwarded-for", "x-forwarded-host", "x-forwarded-proto", "x-real-ip", "via",
@@ -43,22 +45,31 @@ class Authorization:
             await self.app(scope, receive, send)
             return
         try:
-            refused, person = await run_in_threadpool(_admit, request, deed)
+            refused, person, reader = await run_in_threadpool(_admit, request, deed)
         except STATEMENT_FAILED as error:
             # Before the application there is nobody else to say it in words.
-            refused, person = database_problem(error), None
+            refused, person, reader = database_problem(error), None, SI_READER
         if refused is not None:
             await refused(scope, receive, send)
             return
         request.state.person = person
         record_as(person)
+        answer_for(reader)
         await self.app(scope, receive, send)
 
 
 _Refusal = Callable[[Scope, Receive, Send], Awaitable[None]]
 
 
-def _admit(request: Request, deed: Deed) -> tuple[_Refusal | None, SignedIn | None]:
+def _admit(request: Request, deed: Deed) -> tuple[_Refusal | None, SignedIn | None, Reader]:
+    """A refusal or None, who asks, and what their answer is read in."""
+    refused, person = _person(request, deed)
+    if refused is not None:
+        return refused, None, SI_READER
+    return None, person, reader_of(request.headers, person.entity if person else None)
+
+
+def _person(request: Request, deed: Deed) -> tuple[_Refusal | None, SignedIn | None]:
     if not someone_signs_in():
         if is_elsewhere(request):
             return problem(403, NOT_OPEN), None
@@ -74,7 +85,7 @@ def _admit(request: Request, deed: Deed) -> tuple[_Refusal | None, SignedIn | No
 
 def still_admitted(request: Request) -> bool:
     """Whether a request that was let in to look would be now: for answers that go on."""
-    return _admit(request, Deed.LOOK)[0] is None
+    return _person(request, Deed.LOOK)[0] is None
 
 
 NOT_OPEN: Final = (

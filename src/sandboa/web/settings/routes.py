@@ -18,7 +18,7 @@ from sandboa.core.methods import (
     temperature_words,
 )
 from sandboa.core.settings import SETTINGS
-from sandboa.core.water import MEDIA
+from sandboa.core.water.mixing import MEDIA
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.climate.readiness import cabinets_readiness
 from sandboa.services.clutches import methods

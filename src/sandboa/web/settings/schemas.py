@@ -7,6 +7,7 @@ from sandboa.core.methods import (
     Method,
 )
 from sandboa.services.climate.readiness import CabinetReadiness
+from sandboa.web.requests.reader import Sentence
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import (
     ActResponse,
@@ -30,7 +31,7 @@ class MethodResponse(BaseModel):
     id: int | None
     method: Method
     chosen: bool
-    temperature_words: str
+    temperature_words: Sentence
     revision: Revision
 
 
@@ -38,7 +39,7 @@ class MethodsResponse(BaseModel):
     """`choices` lists the schools of each line; `media` those of the medium."""
 
     methods: list[MethodResponse]
-    reasons: dict[str, str]
+    reasons: dict[str, Sentence]
     choices: dict[str, list[str]]
     media: list[str]
 
@@ -50,7 +51,7 @@ class MethodAddedResponse(BaseModel):
 
 class SettingResponse(BaseModel):
     name: str
-    label: str
+    label: Sentence
     unit: str
     value: float
     default: float

@@ -1,11 +1,10 @@
 """Today: what to do now, by cabinet and shelf, with the reason."""
 
-from dataclasses import dataclass
-
-from fastapi import APIRouter, Request, Response
+from fastapi import APIRouter, Response
 
 from sandboa.services.overview.today import Today, TodayClutch, today
 from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.requests.reader import reader_now
 from sandboa.web.rounds.schemas import due_told
 from sandboa.web.schemas.common import WindowResponse
 from sandboa.web.security.permissions import LOOK
@@ -20,24 +19,18 @@ from sandboa.web.today.schemas import (
 router = APIRouter(prefix="/api", tags=["today"])
 
 
-@dataclass(frozen=True)
-class _Held:
-    """The last answer: good for its minute, as long as no act is recorded and nothing read."""
-
-    as_of: tuple[int, int, int]
-    body: bytes
-
-
 @router.get("/today", dependencies=[LOOK], response_model=TodayResponse)
-def get_today(house: TheHouse, now_s: NowS, request: Request) -> Response:
+def get_today(house: TheHouse, now_s: NowS) -> Response:
     """Every clutch with its day, share developed, next window and what needs attention."""
-    snapshot = house.snapshot()
-    as_of = (snapshot.version, snapshot.readings.newest_change(), int(now_s // 60))
-    held: _Held | None = getattr(request.app.state, "today", None)
-    if held is None or held.as_of != as_of:
-        told = _told(today(house.snapshot(), now_s), house)
-        held = request.app.state.today = _Held(as_of, told.model_dump_json().encode())
-    return Response(held.body, media_type="application/json")
+    snapshot, reader = house.snapshot(), reader_now()
+    # Good for its minute, as long as no act is recorded and nothing read; each unit has its own.
+    stamp = (snapshot.version, snapshot.readings.newest_change(), int(now_s // 60), reader)
+
+    def said() -> bytes:
+        return _told(today(snapshot, now_s), house).model_dump_json().encode()
+
+    body = snapshot.kept.held(f"today in {reader.unit}", stamp, said)
+    return Response(body, media_type="application/json")
 
 
 def _told(now: Today, house: House) -> TodayResponse:

@@ -4,6 +4,7 @@ from pydantic import BaseModel
 
 from sandboa.core.standing import Standing
 from sandboa.services.clutches.egg_judgements import EggView
+from sandboa.web.requests.reader import Sentence
 from sandboa.web.rounds.schemas import DueResponse, PostponedResponse
 from sandboa.web.schemas.common import Moment, ResponseSchema, WindowResponse
 
@@ -12,7 +13,7 @@ class AttentionResponse(ResponseSchema):
     """One thing to know or do, and why."""
 
     urgency: str
-    text: str
+    text: Sentence
     eggs: list[int]
     at_box: bool
     at_hatch: bool

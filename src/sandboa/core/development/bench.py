@@ -1,5 +1,6 @@
-"""Bench: forecasts from given values alone, nothing recorded."""
+"""Forecasts from given values alone, without a house: the Bench, and `sandboa forecast`."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
@@ -17,11 +18,14 @@ from sandboa.core.development import (
     forecast,
     offset_from_set_point_c,
 )
+from sandboa.core.development.basis import rests_on
+from sandboa.core.development.box_temperature import Ahead
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SECONDS_PER_DAY, SET_POINT_RANGE_C, require_range
-from sandboa.records.readings import ReadingRow
-from sandboa.services.clutches.clutch_view import rests_on
+
+#: A reading: its time (s), °C, and humidity 0-1 or None.
+ReadingRow = tuple[int, float, float | None]
 
 
 @dataclass(frozen=True)
@@ -41,7 +45,7 @@ def what_if(
     as_of_s: float,
     set_point_c: float,
     eggs: int,
-    rows: list[ReadingRow],
+    rows: Sequence[ReadingRow],
     other_set_point_c: float | None = None,
 ) -> WhatIf:
     """Forecast from a lay date, a set point and, if there are any, readings of the box.
@@ -56,12 +60,12 @@ def what_if(
     if as_of_s < laid_s:
         raise NotPlausible("laid_at", "laid after the moment the forecast is made for")
     curve = curve_from(laid_s, as_of_s, set_point_c, rows)
-    now = forecast(curve.temperature, eggs, curve=curve)
+    now = forecast(curve, eggs)
     other = shift_days = None
     if other_set_point_c is not None:
         require_range("other set point", other_set_point_c, SET_POINT_RANGE_C, "°C")
         otherwise = curve_from(laid_s, as_of_s, set_point_c, rows, instead_c=other_set_point_c)
-        other = forecast(otherwise.temperature, eggs, curve=otherwise)
+        other = forecast(otherwise, eggs)
         if other.typical_pip and now.typical_pip:
             shift_days = (other.typical_pip.p50 - now.typical_pip.p50) / SECONDS_PER_DAY
     return WhatIf(
@@ -78,7 +82,7 @@ def curve_from(
     laid_s: float,
     as_of_s: float,
     set_point_c: float,
-    rows: list[ReadingRow],
+    rows: Sequence[ReadingRow],
     instead_c: float | None = None,
 ) -> DevelopmentCurve:
     """D(t) from one logger in the box and a set point that never changed.
@@ -101,6 +105,6 @@ def curve_from(
         as_of_s,
         [TemperatureSource(Provenance.BOX_PROBE, series)] if len(times) else [],
         SetPoints((laid_s,), (stands_in_c,)),
-        future_c=None if instead_c is None else stands_in_c,
+        Ahead(future_c=None if instead_c is None else stands_in_c),
     )
     return DevelopmentCurve(temperature, DEFAULT_CLOCK)
