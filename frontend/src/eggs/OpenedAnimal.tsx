@@ -1,5 +1,5 @@
 import { token } from '@/shared/theme/token'
-import type { Found } from './OpenedEgg'
+import type { Found } from './found'
 
 type Spiral = { turns: number; radius: number; thick: number }
 

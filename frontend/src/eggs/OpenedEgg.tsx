@@ -1,8 +1,6 @@
 import { token } from '@/shared/theme/token'
+import type { Found } from './found'
 import { Animal, spiralOf } from './OpenedAnimal'
-
-/** What was found in an opened egg, by kind (core.causes.findings). */
-export type Found = Partial<Record<string, string[]>>
 
 type Props = {
   found: Found

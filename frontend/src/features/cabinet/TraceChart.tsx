@@ -3,6 +3,7 @@ import uPlot from 'uplot'
 import 'uplot/dist/uPlot.min.css'
 import { format } from 'date-fns'
 import type { Schemas } from '@/shared/api/client'
+import { type Pen, penOf } from '@/shared/charts/pen'
 import type { Fault } from '@/shared/climate/faults'
 import { useTheme } from '@/shared/theme/useTheme'
 import { degrees, fromCelsius, type TemperatureUnit } from '@/shared/units'
@@ -61,9 +62,8 @@ export function TraceChart({
   useEffect(() => {
     const element = host.current
     if (!element || width === 0 || !theme) return
-    const ink = (name: string) =>
-      getComputedStyle(element).getPropertyValue(`--sb-colors-${name}`).trim()
-    const made = new uPlot(options(element, width, trace, hidden, marks, ink), [[]], element)
+    const drawn = options(penOf(element), trace, hidden, marks)
+    const made = new uPlot({ ...drawn, width, height: HEIGHT }, [[]], element)
     const release = pannable(made, (span) => told.current(span))
     chart.current = made
     return () => {
@@ -115,26 +115,17 @@ export function TraceChart({
 }
 
 function options(
-  element: HTMLElement,
-  width: number,
+  pen: Pen,
   trace: Trace,
   hidden: ReadonlySet<number>,
   marks: { current: Marks | null },
-  ink: (name: string) => string,
-): uPlot.Options {
-  const font = `13px ${getComputedStyle(element).fontFamily}`
-  const axis = {
-    stroke: ink('soft'),
-    font,
-    grid: { stroke: ink('line'), width: 1 },
-    ticks: { show: false },
-  }
+): Omit<uPlot.Options, 'width' | 'height'> {
   const series: uPlot.Series[] = [{}]
   const bands: uPlot.Band[] = []
   trace.probes.forEach((probe, i) => {
     if (hidden.has(probe.id)) return
     const line = LINES[i % LINES.length] ?? LINES[0]
-    const stroke = ink(line.ink)
+    const stroke = pen.ink(line.ink)
     const own = {
       stroke,
       width: 1.6,
@@ -146,8 +137,6 @@ function options(
     bands.push({ series: [series.length - 1, series.length - 2], fill: `${stroke}44` })
   })
   return {
-    width,
-    height: HEIGHT,
     legend: { show: false },
     cursor: { show: true, drag: { x: false, y: false }, points: { show: false }, y: false },
     scales: {
@@ -155,14 +144,22 @@ function options(
       y: { range: (plot, low, high) => heightOf(low, high, marks.current, plot) },
     },
     axes: [
-      { ...axis, space: 90, values: (_, at, __, ___, step) => at.map((t) => moment(t, step)) },
-      { ...axis, size: 58, values: (_, at) => at.map((value) => `${value.toFixed(1)}°`) },
+      {
+        ...pen.axis,
+        space: 7 * pen.letters,
+        values: (_, at, __, ___, step) => at.map((t) => moment(t, step)),
+      },
+      {
+        ...pen.axis,
+        size: 4.5 * pen.letters,
+        values: (_, at) => at.map((value) => `${value.toFixed(1)}°`),
+      },
     ],
     series,
     bands,
     hooks: {
-      drawClear: [(plot) => drawBeneath(plot, marks.current, ink)],
-      draw: [(plot) => drawOver(plot, marks.current, ink, font)],
+      drawClear: [(plot) => drawBeneath(plot, marks.current, pen)],
+      draw: [(plot) => drawOver(plot, marks.current, pen)],
     },
   }
 }

@@ -4,7 +4,14 @@ import { Navigate, useNavigate, useParams } from 'react-router'
 import { useRules } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
 import { Notice, Waiting } from '@/shared/ui/page'
-import { AFTER_RECORDING, beside, type LayDay, STEP_TITLES, type State, type Step } from './steps'
+import {
+  AFTER_RECORDING,
+  beside,
+  STEP_TITLES,
+  type State,
+  type Step,
+  type StepProps,
+} from './steps'
 import { Aftercare } from './steps/Aftercare'
 import { Box } from './steps/Box'
 import { Card } from './steps/Card'
@@ -18,18 +25,6 @@ import { Prepare } from './steps/Prepare'
 import { Shelf } from './steps/Shelf'
 import { Turning } from './steps/Turning'
 import { useClashes, useLayDay } from './useLayDay'
-
-/** What a step is given: the lay day, how to change it, and the ways on and back. */
-export type StepProps = {
-  day: LayDay
-  step: Step
-  back: Step | undefined
-  change: (changed: Partial<State>) => void
-  /** The same, settled when it is kept. */
-  keep: (changed: Partial<State>) => Promise<unknown>
-  /** Save and go on to the next step. */
-  next: (changed?: Partial<State>) => void
-}
 
 const STEPS: Record<Step, ComponentType<StepProps>> = {
   prepare: Prepare,

@@ -88,3 +88,15 @@ function freeGroup(eggs: Egg[]): number {
 export function countOf(eggs: Egg[]): string {
   return `${eggs.length}-${eggs.filter((egg) => egg.slug).length}`
 }
+
+/** What a step is given: the lay day, how to change it, and the ways on and back. */
+export type StepProps = {
+  day: LayDay
+  step: Step
+  back: Step | undefined
+  change: (changed: Partial<State>) => void
+  /** The same, settled when it is kept. */
+  keep: (changed: Partial<State>) => Promise<unknown>
+  /** Save and go on to the next step. */
+  next: (changed?: Partial<State>) => void
+}

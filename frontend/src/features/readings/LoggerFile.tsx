@@ -6,6 +6,7 @@ import { DropLoggerFile } from '@/shared/logger-file/DropLoggerFile'
 import { type FileChoices, Questions } from '@/shared/logger-file/Questions'
 import { sentence } from '@/shared/sentence'
 import { Notice } from '@/shared/ui/page'
+import { fileBody } from './fileBody'
 import type { Place } from './places'
 import { type Stored, StoreFile } from './StoreFile'
 import { Understood } from './Understood'
@@ -71,15 +72,6 @@ export function LoggerFile({ places, probes }: Props) {
       )}
     </>
   )
-}
-
-/** A raw file as the request's body; the generated client would make JSON of it. */
-export function fileBody(file: File) {
-  return {
-    body: file as unknown as string,
-    bodySerializer: (body: unknown) => body as BodyInit,
-    headers: { 'Content-Type': 'text/csv' },
-  }
 }
 
 function Outcome({ stored: { intake, probe } }: { stored: Stored }) {

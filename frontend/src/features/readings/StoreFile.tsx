@@ -7,7 +7,7 @@ import type { FileChoices } from '@/shared/logger-file/Questions'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { difference, useTemperatureUnit } from '@/shared/units'
-import { fileBody } from './LoggerFile'
+import { fileBody } from './fileBody'
 import type { Place } from './places'
 
 export type Stored = { intake: Schemas['IntakeResponse']; probe: string }

@@ -59,7 +59,7 @@ export function Rates({ season }: { season: Season }) {
         rowGap={4}
       >
         <Suspense fallback={<chakra.div height={`${chosen.groups.length * 46 + 34}px`} />}>
-          <WhiskerChart groups={chosen.groups} label={`hatch rate by ${chosen.dimension}`} />
+          <WhiskerChart groups={chosen.groups} />
         </Suspense>
         <div>
           <chakra.ul listStyleType="none" aria-label={`Hatch rate by ${chosen.dimension}`}>

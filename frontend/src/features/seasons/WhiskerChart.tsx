@@ -1,71 +1,87 @@
-import { chakra } from '@chakra-ui/react'
-import { Bar, BarChart, CartesianGrid, XAxis, YAxis } from 'recharts'
-import { token } from '@/shared/theme/token'
-import { useWidth } from '@/shared/ui/useWidth'
+import { useCallback } from 'react'
+import type uPlot from 'uplot'
+import { type Drawing, Plot } from '@/shared/charts/Plot'
+import { inPlot, type Pen } from '@/shared/charts/pen'
 import type { Group } from './queries'
 import { type Whisker, whiskersOf } from './rates'
 
+/** Room for one group, and for the axis below, px at the standard size of text. */
 const ROW = 46
 const AXIS = 34
+const STANDARD = 16
+
+type Props = { groups: Group[] }
 
 /** Rates with their 90 % intervals, one line a group; a ring where the group is expected next. */
-export function WhiskerChart({ groups, label }: { groups: Group[]; label: string }) {
-  const [frame, width] = useWidth<HTMLDivElement>()
-  const rows = whiskersOf(groups)
-  const height = rows.length * ROW + AXIS
-  return (
-    <chakra.div ref={frame} height={`${height}px`} aria-hidden="true" data-chart={label}>
-      {width > 0 && (
-        <BarChart
-          layout="vertical"
-          width={width}
-          height={height}
-          data={rows}
-          margin={{ top: 4, right: 22, bottom: 4, left: 0 }}
-          accessibilityLayer={false}
-        >
-          <CartesianGrid horizontal={false} stroke={token('line')} />
-          <XAxis
-            type="number"
-            domain={[0, 100]}
-            ticks={[0, 25, 50, 75, 100]}
-            tick={{ fontSize: 13, fill: token('soft') }}
-            tickFormatter={(value: number) => `${value}\u00a0%`}
-            stroke={token('soft')}
-            tickLine={false}
-          />
-          <YAxis
-            type="category"
-            dataKey="name"
-            width={width < 500 ? 112 : 210}
-            tick={{ fontSize: 14, fill: token('ink') }}
-            axisLine={false}
-            tickLine={false}
-          />
-          <Bar dataKey="span" isAnimationActive={false} shape={<Mark />} />
-        </BarChart>
-      )}
-    </chakra.div>
+export function WhiskerChart({ groups }: Props) {
+  const drawing: Drawing = useCallback(
+    (pen, width) => {
+      const rows = whiskersOf(groups)
+      return {
+        options: {
+          padding: [4, 22, 0, 0],
+          scales: {
+            x: { time: false, ori: 1, dir: -1, range: [-0.5, rows.length - 0.5] },
+            y: { ori: 0, dir: 1, range: [0, 100] },
+          },
+          axes: [
+            {
+              ...pen.axis,
+              side: 3,
+              stroke: pen.ink('ink'),
+              size: (width < 500 ? 8 : 15) * pen.letters,
+              grid: { show: false },
+              splits: rows.map((_, i) => i),
+              values: () => rows.map((row) => row.name),
+            },
+            {
+              ...pen.axis,
+              side: 2,
+              size: 2.4 * pen.letters,
+              splits: [0, 25, 50, 75, 100],
+              values: (_, at) => at.map((share) => `${share}\u00a0%`),
+            },
+          ],
+          series: [{}, { stroke: pen.ink('ink'), points: { show: false }, paths: () => null }],
+          hooks: { draw: [(plot) => whiskers(plot, pen, rows)] },
+        },
+        data: [rows.map((_, i) => i), rows.map((row) => row.rate)],
+      }
+    },
+    [groups],
   )
+  const larger = Number.parseFloat(getComputedStyle(document.documentElement).fontSize) / STANDARD
+  const height = (whiskersOf(groups).length * ROW + AXIS) * larger
+  return <Plot drawing={drawing} height={height} />
 }
 
-type Place = { x?: number; y?: number; width?: number; height?: number; payload?: Whisker }
-
-/** The interval, the rate on it, and the ring; the bar's ends are the interval's. */
-function Mark({ x = 0, y = 0, width = 0, height = 0, payload }: Place) {
-  if (!payload) return null
-  const [low, high] = payload.span
-  const at = (value: number) => x + (width * (value - low)) / Math.max(high - low, 0.01)
-  const middle = y + height / 2
-  return (
-    <g stroke={token('ink')} strokeWidth={2}>
-      <path
-        d={`M${x} ${middle}H${x + width}M${x} ${middle - 7}v14M${x + width} ${middle - 7}v14`}
-      />
-      <circle cx={at(payload.rate)} cy={middle} r={5} fill={token('ink')} stroke="none" />
-      {payload.drawn !== null && (
-        <circle cx={at(payload.drawn)} cy={middle} r={8} fill="none" stroke={token('yolkInk')} />
-      )}
-    </g>
-  )
+/** Each interval with its ends, the rate on it, and the ring. */
+function whiskers(plot: uPlot, pen: Pen, rows: Whisker[]) {
+  const ratio = devicePixelRatio
+  const at = (share: number) => plot.valToPos(share, 'y', true)
+  inPlot(plot, pen, (ctx) => {
+    ctx.lineWidth = 2 * ratio
+    ctx.fillStyle = pen.ink('ink')
+    rows.forEach(({ rate, span: [low, high], drawn }, i) => {
+      const middle = plot.valToPos(i, 'x', true)
+      const end = 7 * ratio
+      ctx.strokeStyle = pen.ink('ink')
+      ctx.beginPath()
+      ctx.moveTo(at(low), middle)
+      ctx.lineTo(at(high), middle)
+      for (const x of [at(low), at(high)]) {
+        ctx.moveTo(x, middle - end)
+        ctx.lineTo(x, middle + end)
+      }
+      ctx.stroke()
+      ctx.beginPath()
+      ctx.arc(at(rate), middle, 5 * ratio, 0, 2 * Math.PI)
+      ctx.fill()
+      if (drawn === null) return
+      ctx.strokeStyle = pen.ink('yolk-ink')
+      ctx.beginPath()
+      ctx.arc(at(drawn), middle, 8 * ratio, 0, 2 * Math.PI)
+      ctx.stroke()
+    })
+  })
 }

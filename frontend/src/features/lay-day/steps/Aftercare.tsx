@@ -5,7 +5,7 @@ import { CareList } from '@/shared/dam-care/CareList'
 import { Photos } from '@/shared/photos/Photos'
 import { Waiting } from '@/shared/ui/page'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 
 /** What the dam needs now; the rest comes up on Today when it is due. */
 export function Aftercare({ day, step, back }: StepProps) {

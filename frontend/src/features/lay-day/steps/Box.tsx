@@ -8,7 +8,7 @@ import { SelectField, TextField } from '@/shared/ui/fields'
 import { Waiting } from '@/shared/ui/page'
 import { checkGrams, notANumber, typedGrams, typedNumber } from '@/shared/units'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 
 type Values = {
   medium: string

@@ -6,7 +6,7 @@ import { ClutchPhotos } from '@/shared/photos/ClutchPhotos'
 import { Button } from '@/shared/ui/Button'
 import { Waiting } from '@/shared/ui/page'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 
 /** The card of the clutch just recorded, to print and stick to the box. */
 export function Card({ day, step, back, next }: StepProps) {

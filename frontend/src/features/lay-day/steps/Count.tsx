@@ -4,7 +4,7 @@ import { useRef, useState } from 'react'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 import { countOf, type Egg } from '../steps'
 
 const OFFERED = 12

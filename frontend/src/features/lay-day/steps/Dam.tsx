@@ -8,7 +8,7 @@ import { TextField } from '@/shared/ui/fields'
 import { Notice } from '@/shared/ui/page'
 import { checkGrams, typedGrams } from '@/shared/units'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 
 /** The dam moved and felt for a lump; when one is left, lay day stops here. */
 export function Dam({ day, step, back, change, next }: StepProps) {

@@ -2,7 +2,7 @@ import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 import { type Egg, happened, withEvent } from '../steps'
 import { HandledWhen } from './HandledWhen'
 

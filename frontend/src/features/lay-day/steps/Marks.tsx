@@ -1,7 +1,7 @@
 import { chakra } from '@chakra-ui/react'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 
 /** Tops are marked where the eggs lie, before any is moved. */
 export function Marks({ day, step, back, next }: StepProps) {

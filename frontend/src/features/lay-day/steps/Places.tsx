@@ -5,7 +5,7 @@ import { ArrangeableBox } from '@/eggs/ArrangeableBox'
 import type { PlacedEgg } from '@/eggs/places'
 import { useKeys } from '@/shared/keys/useKeys'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 import { type Egg, withClump, withEgg } from '../steps'
 
 /** Each egg dragged or moved by arrow keys to where it lies; those that stick are joined. */

@@ -6,7 +6,7 @@ import { Caution } from '@/shared/ui/Caution'
 import { Choices } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 
 const AT_HAND = [
   'Box and medium, warm from the cabinet',

@@ -12,7 +12,7 @@ import { TextField } from '@/shared/ui/fields'
 import { Notice, Waiting } from '@/shared/ui/page'
 import { fromCelsius, typedTemperature, useTemperatureUnit } from '@/shared/units'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 import { STEP_TITLES, type State, type Step } from '../steps'
 
 type Values = { cabinet: string; shelf: string; setPoint: string; code: string }

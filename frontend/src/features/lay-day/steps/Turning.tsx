@@ -3,7 +3,7 @@ import { EggDrawing } from '@/eggs/EggDrawing'
 import { dayAndTime } from '@/shared/dates'
 import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
-import type { StepProps } from '../StepPlace'
+import type { StepProps } from '../steps'
 import { happened, withEvent } from '../steps'
 import { HandledWhen } from './HandledWhen'
 

@@ -1,0 +1,2 @@
+/** What was found in an opened egg, by kind (core.causes.findings). */
+export type Found = Partial<Record<string, string[]>>
