@@ -1,5 +1,5 @@
 import { createBrowserRouter } from 'react-router'
-import { Frame } from './Frame'
+import { Frame } from './frame/Frame'
 import { Lost } from './shared/ui/Lost'
 import { Waiting } from './shared/ui/page'
 

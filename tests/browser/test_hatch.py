@@ -100,7 +100,7 @@ def test_a_hatchling_is_recorded_and_followed_to_its_first_meals(
     expect(form.get_by_text("6100 g is outside 10 to 150 g")).to_be_visible()
     form.get_by_label("Weight, g").fill("61,5")
     form.get_by_role("radio", name="absorbed").check()
-    form.get_by_role("button", name="kink").click()
+    form.get_by_role("checkbox", name="kink").check()
     form.get_by_role("button", name="Record it").click()
     expect(desk.get_by_text("61.5 g, not sexed, yolk absorbed, kink")).to_be_visible()
     expect(desk.get_by_text(re.compile(r"First shed likely 19.24 Jun")).first).to_be_visible()

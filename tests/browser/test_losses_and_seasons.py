@@ -33,17 +33,13 @@ def test_a_failed_egg_is_opened_and_written_down(desk: Page, own_demo: str) -> N
     expect(desk.get_by_text("old eggs burst and stink")).to_be_visible()
     expect(desk.get_by_text("It was not opened: look inside")).to_be_visible()
     desk.get_by_role("button", name="Egg 3 opened").click()
-    desk.get_by_role("button", name="mould all through").click()
-    desk.get_by_role("button", name="half grown").click()
+    desk.get_by_role("checkbox", name="mould all through").check()
+    desk.get_by_role("checkbox", name="half grown").check()
     for defect in ("kink", "cleft"):
-        desk.get_by_role("button", name=defect, exact=True).click()
-    expect(desk.get_by_role("button", name="kink", exact=True)).to_have_attribute(
-        "aria-pressed", "true"
-    )
-    desk.get_by_role("button", name="normal form").click()
-    expect(desk.get_by_role("button", name="kink", exact=True)).to_have_attribute(
-        "aria-pressed", "false"
-    )
+        desk.get_by_role("checkbox", name=defect, exact=True).check()
+    expect(desk.get_by_role("checkbox", name="kink", exact=True)).to_be_checked()
+    desk.get_by_role("checkbox", name="normal form").check()
+    expect(desk.get_by_role("checkbox", name="kink", exact=True)).not_to_be_checked()
     desk.get_by_role("button", name="Record what was found").click()
     expect(
         desk.get_by_text(re.compile("Found: half grown, normal form, mould all through"))

@@ -139,10 +139,51 @@ def test_a_phone_shows_each_place_whole_with_targets_for_a_damp_thumb(
     phone: Page, demo, ids, place: str
 ) -> None:
     open_place(phone, demo + place.format(**ids))
-    wide = phone.evaluate("document.documentElement.scrollWidth - innerWidth")
-    assert wide <= 0
+    assert sideways(phone) <= 0
     if place in IN_THE_HAND:
         assert small_targets(phone) == []
+    with_letters_twice_as_large(phone)
+    assert sideways(phone) <= 0
+    assert letter_by_letter(phone) == []
+
+
+@pytest.mark.parametrize("place", PLACES)
+def test_a_place_fits_the_narrowest_phone_and_a_desk_with_large_letters(
+    desk: Page, demo, ids, place: str
+) -> None:
+    open_place(desk, demo + place.format(**ids))
+    with_letters_twice_as_large(desk)
+    assert sideways(desk) <= 0
+    with_letters_twice_as_large(desk, standard=16)
+    desk.set_viewport_size({"width": 320, "height": 640})
+    assert sideways(desk) <= 0
+    assert letter_by_letter(desk) == []
+
+
+def with_letters_twice_as_large(page: Page, standard: int = 32) -> None:
+    """As a reader sets them in the browser: text alone, not the page, is larger."""
+    settings = page.context.new_cdp_session(page)
+    settings.send("Page.enable")
+    settings.send("Page.setFontSizes", {"fontSizes": {"standard": standard, "fixed": standard}})
+
+
+def sideways(page: Page) -> int:
+    """How far a page scrolls sideways, px."""
+    told: int = page.evaluate("document.documentElement.scrollWidth - innerWidth")
+    return told
+
+
+def letter_by_letter(page: Page) -> list[str]:
+    """Words squeezed so hard that they stand a letter or two to a line."""
+    told: list[str] = page.evaluate(
+        """() => [...document.querySelectorAll('main *')]
+            .filter(e => [...e.childNodes].some(n => n.nodeType === 3 && n.data.trim().length > 6))
+            .map(e => [e.textContent, e.getBoundingClientRect(), getComputedStyle(e)])
+            .filter(([, r, s]) => r.width > 2 && r.width < 2.5 * parseFloat(s.fontSize)
+                && r.height > 3 * parseFloat(s.fontSize))
+            .map(([text]) => text.slice(0, 40))"""
+    )
+    return told
 
 
 def small_targets(page: Page) -> list[str]:
@@ -229,7 +270,7 @@ def test_degrees_follow_the_keeper_and_a_device_may_differ(
         page.goto(own_demo)
         expect(page.get_by_text(re.compile(r"Ran cold, down to 7\d\.\d\s°F")).first).to_be_visible()
     phone.goto(f"{own_demo}/settings")
-    here = phone.get_by_role("group", name="On this device")
+    here = phone.get_by_role("radiogroup", name="On this device")
     here.get_by_role("radio", name="°C").check()
     phone.goto(own_demo)
     expect(phone.get_by_text(re.compile(r"Ran cold, down to 2\d\.\d\s°C")).first).to_be_visible()

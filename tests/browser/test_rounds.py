@@ -71,7 +71,7 @@ def test_a_dry_box_is_watered_by_the_scale_and_can_be_undone(
     phone.get_by_role("button", name=re.compile(r"Add 50 ml at 31\.\d\s°C, along the side")).click()
     expect(phone.get_by_label("Water added, g")).to_have_value("50")
     phone.get_by_role("radio", name="barely damp", exact=True).click()
-    phone.get_by_role("button", name="Lid wiped").click()
+    phone.get_by_role("checkbox", name="Lid wiped").check()
     phone.get_by_role("button", name="All as before, shut").click()
     expect(phone.get_by_text(re.compile(r"weighed 1128\sg; 50\sg of water added"))).to_be_visible()
     told = phone.request.get(f"{own_demo.api}/api/clutches/26-04").json()

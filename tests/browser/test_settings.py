@@ -131,7 +131,7 @@ def test_an_unsure_egg_is_asked_for_on_today_and_candled_on_its_page(phone, empt
     assert seen.ok
     phone.goto(f"{empty}/clutches/A-1")
     phone.get_by_role("button", name="Egg 1, day 6").tap()
-    torchlight = phone.get_by_role("group", name="Egg 1 by torchlight now")
+    torchlight = phone.get_by_role("radiogroup", name="Egg 1 by torchlight now")
     expect(phone.get_by_text("Last candled")).to_contain_text("not sure")
     torchlight.get_by_role("radio", name="strong").tap()
     expect(phone.get_by_text("Last candled")).to_contain_text("strong vessels")

@@ -32,12 +32,12 @@ def test_a_whole_lay_day_with_the_keyboard_only(desk: Page, empty: Address) -> N
     next_step(desk, "Mark every top")
     press_on(desk, desk.get_by_role("button", name="All marked"))
     next_step(desk, "Count")
-    tab_to(desk, desk.get_by_role("group", name="Eggs in all").get_by_role("radio").first)
+    tab_to(desk, desk.get_by_role("radiogroup", name="Eggs in all").get_by_role("radio").first)
     for _ in range(6):
         keys.press("ArrowRight")
     press_on(
         desk,
-        desk.get_by_role("group", name="Slugs among them").get_by_role("radio").first,
+        desk.get_by_role("radiogroup", name="Slugs among them").get_by_role("radio").first,
         "ArrowRight",
     )
     press_on(desk, desk.get_by_role("button", name="7-1, next"))
@@ -155,9 +155,9 @@ def test_a_whole_lay_day_by_thumb_on_a_phone(phone: Page, empty: Address) -> Non
     thumb.tap(radio("No, hollow"))
     thumb.tap(button("Next"))
     thumb.tap(button("All marked"))
-    laid = phone.get_by_role("group", name="Eggs in all")
+    laid = phone.get_by_role("radiogroup", name="Eggs in all")
     thumb.tap(laid.get_by_role("radio", name="7", exact=True))
-    slugs = phone.get_by_role("group", name="Slugs among them")
+    slugs = phone.get_by_role("radiogroup", name="Slugs among them")
     thumb.tap(slugs.get_by_role("radio", name="1", exact=True))
     thumb.tap(button("7-1, next"))
     next_step(phone, "Eggs where they lie")
@@ -180,7 +180,7 @@ def test_a_whole_lay_day_by_thumb_on_a_phone(phone: Page, empty: Address) -> Non
     thumb.tap(button("Next"))
     thumb.tap(button("Nothing happened, next"))
     thumb.tap(button("The box is ready"))
-    thumb.tap(phone.get_by_role("group", name="North").get_by_role("radio", name="lower"))
+    thumb.tap(phone.get_by_role("radiogroup", name="North").get_by_role("radio", name="lower"))
     thumb.tap(button("Record the clutch"))
     # What is told in passing does not cover the way on.
     toast = phone.get_by_role("status").filter(has_text="Costmary laid, 7-1")

@@ -1,10 +1,11 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Grid } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import type { Problem, Schemas } from '@/shared/api/client'
 import { useAnimals } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { SelectField, TextField } from '@/shared/ui/fields'
+import { TickField } from '@/shared/ui/Tick'
 import { TraitFields, type TraitValue } from '@/shared/ui/TraitFields'
 import { typedNumber } from '@/shared/units'
 
@@ -60,12 +61,12 @@ export function AnimalForm({
     <FormProvider {...form}>
       <chakra.form
         noValidate
-        maxWidth="640px"
+        maxWidth="40rem"
         mt={6}
         onSubmit={form.handleSubmit((values) => onSubmit(requestOf(values), refuse))}
       >
         {own === undefined && (
-          <chakra.div mb={4}>
+          <Box mb={4}>
             <Choices
               legend="Role"
               columns={2}
@@ -76,10 +77,10 @@ export function AnimalForm({
               value={form.watch('role')}
               onChoose={(role) => form.setValue('role', role)}
             />
-          </chakra.div>
+          </Box>
         )}
         <TextField name="name" label="Name" required />
-        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+        <Grid templateColumns="1fr 1fr" gap={4}>
           <TextField name="code" label="Code, if it has one" />
           <TextField
             name="hatchYear"
@@ -89,17 +90,14 @@ export function AnimalForm({
               !text.trim() || /^\d{4}$/.test(text.trim()) || 'A year, like 2019, or empty.'
             }
           />
-        </chakra.div>
+        </Grid>
         <TraitFields />
         <TextField name="traitsText" label="In your own words" />
-        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+        <Grid templateColumns="1fr 1fr" gap={4}>
           <SelectField name="dam" label="Its dam" options={parents('dam')} />
           <SelectField name="sire" label="Its sire" options={parents('sire')} />
-        </chakra.div>
-        <chakra.label display="flex" alignItems="center" gap={3} minHeight="48px" mb={4}>
-          <chakra.input type="checkbox" {...form.register('retired')} />
-          Retired from breeding
-        </chakra.label>
+        </Grid>
+        <TickField name="retired" label="Retired from breeding" mb={4} />
         <Button type="submit" variant="act" disabled={pending}>
           {submitLabel}
         </Button>

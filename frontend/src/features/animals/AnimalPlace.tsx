@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Grid, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { lazy, type ReactNode, Suspense } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
@@ -33,11 +33,11 @@ export function Component() {
   if (!page || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
   const { animal } = page
   return (
-    <chakra.div display="flex" flexDirection="column" gap={8}>
-      <chakra.div display="flex" flexWrap="wrap" alignItems="flex-end" columnGap={6} rowGap={3}>
+    <Stack gap={8}>
+      <Flex wrap="wrap" align="flex-end" columnGap={6} rowGap={3}>
         <div>
           <Title>{animal.name}</Title>
-          <chakra.p color="soft" mt={1}>
+          <Text color="soft" mt={1}>
             {[
               animal.role,
               animal.code,
@@ -47,10 +47,10 @@ export function Component() {
             ]
               .filter(Boolean)
               .join(', ')}
-          </chakra.p>
-          {page.traits_text && <chakra.p>{page.traits_text}</chakra.p>}
+          </Text>
+          {page.traits_text && <Text>{page.traits_text}</Text>}
         </div>
-        <chakra.div marginStart={{ md: 'auto' }} display="flex" gap={2}>
+        <Flex marginStart={{ md: 'auto' }} gap={2}>
           {animal.role === 'dam' && (
             <Button asChild>
               <Link to={`/lay-day?dam=${encodeURIComponent(animal.name)}`}>She is laying</Link>
@@ -59,8 +59,8 @@ export function Component() {
           <Button asChild>
             <Link to={`/animals/${animal.id}/correct`}>Correct</Link>
           </Button>
-        </chakra.div>
-      </chakra.div>
+        </Flex>
+      </Flex>
 
       {page.season?.forecast && (
         <section aria-labelledby="laying">
@@ -76,17 +76,17 @@ export function Component() {
         </section>
       )}
 
-      <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
+      <Grid templateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
         <chakra.section aria-labelledby="weights" minWidth={0}>
           <Heading id="weights">Weights</Heading>
           {page.weights.length === 0 ? (
-            <chakra.p color="soft">Not weighed yet.</chakra.p>
+            <Text color="soft">Not weighed yet.</Text>
           ) : (
             <Suspense
               fallback={
-                <chakra.div height={`${CHART_HEIGHT}px`}>
+                <Box height={`${CHART_HEIGHT}px`}>
                   <Waiting />
-                </chakra.div>
+                </Box>
               }
             >
               <WeightChart
@@ -99,18 +99,18 @@ export function Component() {
           )}
         </chakra.section>
         <chakra.section aria-label="Record a weight" minWidth={0}>
-          <chakra.div pt={{ lg: '36px' }}>
+          <Box pt={{ lg: '2.25rem' }}>
             <WeightForm animal={animal.id} />
-          </chakra.div>
+          </Box>
         </chakra.section>
         <chakra.section aria-labelledby="meals" minWidth={0}>
           <Heading id="meals">Meals</Heading>
           <Meals page={page} />
         </chakra.section>
         <chakra.section aria-label="Record a meal" minWidth={0}>
-          <chakra.div pt={{ lg: '36px' }}>
+          <Box pt={{ lg: '2.25rem' }}>
             <MealForm animal={animal.id} />
-          </chakra.div>
+          </Box>
         </chakra.section>
         {page.season && (
           <>
@@ -119,14 +119,14 @@ export function Component() {
               <Pairings season={page.season} />
             </chakra.section>
             <chakra.section aria-label="Record a sign or a visit" minWidth={0}>
-              <chakra.div pt={{ lg: '36px' }}>
+              <Box pt={{ lg: '2.25rem' }}>
                 <SignForm dam={animal.id} />
                 <VisitForm dam={animal.id} />
-              </chakra.div>
+              </Box>
             </chakra.section>
           </>
         )}
-      </chakra.div>
+      </Grid>
 
       <section aria-labelledby="clutches">
         <Heading id="clutches">Clutches</Heading>
@@ -136,27 +136,27 @@ export function Component() {
         <Heading id="photos">Photos</Heading>
         <Photos photos={page.photos} of={{ owner: animal.id }} />
       </section>
-    </chakra.div>
+    </Stack>
   )
 }
 
 function Meals({ page }: { page: Page }) {
-  if (page.meals.length === 0) return <chakra.p color="soft">None recorded.</chakra.p>
+  if (page.meals.length === 0) return <Text color="soft">None recorded.</Text>
   return (
-    <chakra.ul listStyleType="none">
+    <ul>
       {[...page.meals]
         .reverse()
         .slice(0, 8)
         .map((meal) => (
           <DatedLine key={meal.at} at={dayAndTime(meal.at)}>
-            <chakra.span fontWeight={meal.taken ? 500 : 700}>
+            <Span fontWeight={meal.taken ? 'medium' : 'bold'}>
               {meal.taken ? 'taken' : 'refused'}
               {meal.prey && `, ${meal.prey}`}
               {meal.mass_g !== null && `, ${meal.mass_g} g`}
-            </chakra.span>
+            </Span>
           </DatedLine>
         ))}
-    </chakra.ul>
+    </ul>
   )
 }
 
@@ -170,15 +170,15 @@ function Pairings({ season }: { season: Schemas['DamLaySeasonResponse'] }) {
     })),
     ...season.signs.map((s) => ({ at: s.seen_at, text: s.sign })),
   ].sort((a, b) => b.at.localeCompare(a.at))
-  if (events.length === 0) return <chakra.p color="soft">None recorded.</chakra.p>
+  if (events.length === 0) return <Text color="soft">None recorded.</Text>
   return (
-    <chakra.ul listStyleType="none">
+    <ul>
       {events.map((event) => (
         <DatedLine key={event.at + event.text} at={fullDay(event.at)}>
           {event.text}
         </DatedLine>
       ))}
-    </chakra.ul>
+    </ul>
   )
 }
 
@@ -187,43 +187,42 @@ function DatedLine({ at, children }: { at: string; children: ReactNode }) {
     <chakra.li
       display="flex"
       gap={4}
-      minHeight="40px"
+      minHeight="2.5rem"
       alignItems="center"
       borderTop="1px solid"
       borderColor="line"
     >
-      <chakra.span color="soft" width="7.5em" flexShrink={0}>
+      <Span color="soft" width="7.5em" flexShrink={0}>
         {at}
-      </chakra.span>
+      </Span>
       <span>{children}</span>
     </chakra.li>
   )
 }
 
 function Clutches({ page }: { page: Page }) {
-  if (page.clutches.length === 0) return <chakra.p color="soft">None recorded.</chakra.p>
+  if (page.clutches.length === 0) return <Text color="soft">None recorded.</Text>
   return (
-    <chakra.ul listStyleType="none">
+    <ul>
       {[...page.clutches].reverse().map((clutch) => (
         <li key={clutch.code}>
           <Link to={`/clutches/${clutch.code}`}>
-            <chakra.div
-              display="grid"
-              gridTemplateColumns="90px 70px 1fr 1fr"
-              minHeight="48px"
+            <Grid
+              templateColumns="5.625rem 4.375rem 1fr 1fr"
+              minHeight="thumb"
               alignItems="center"
               borderTop="1px solid"
               borderColor="line"
               _hover={{ bg: 'faint' }}
             >
-              <chakra.strong fontSize="1.1em">{clutch.code}</chakra.strong>
-              <chakra.strong>{clutch.count}</chakra.strong>
+              <Strong fontSize="lead">{clutch.code}</Strong>
+              <Strong>{clutch.count}</Strong>
               <span>{clutch.mate ?? ''}</span>
-              <chakra.span color="soft">{fullDay(clutch.laid_at)}</chakra.span>
-            </chakra.div>
+              <Span color="soft">{fullDay(clutch.laid_at)}</Span>
+            </Grid>
           </Link>
         </li>
       ))}
-    </chakra.ul>
+    </ul>
   )
 }

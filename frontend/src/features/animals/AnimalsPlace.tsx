@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Grid, HStack, Span, Stack, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 import { useAnimals, useSeason, useToday } from '@/shared/api/queries'
@@ -23,20 +23,20 @@ export function Component() {
   }
   const of = (role: string) => animals.data.filter((animal) => animal.role === role)
   return (
-    <chakra.div display="flex" flexDirection="column" gap={10}>
-      <chakra.div display="flex" alignItems="center" gap={4} flexWrap="wrap">
+    <Stack gap={10}>
+      <HStack gap={4} wrap="wrap">
         <Title>Animals</Title>
-        <chakra.div marginStart="auto">
+        <Box marginStart="auto">
           <Button asChild>
             <Link to="/animals/new">Add an animal</Link>
           </Button>
-        </chakra.div>
-      </chakra.div>
+        </Box>
+      </HStack>
       {animals.data.length === 0 ? (
-        <chakra.p fontSize="1.1em" maxWidth="40rem">
+        <Text fontSize="lead" maxWidth="40rem">
           No dams or sires yet. Add those you mean to pair; the first clutch of a dam adds her by
           herself.
-        </chakra.p>
+        </Text>
       ) : (
         <>
           {season.data.dams.length > 0 && (
@@ -49,12 +49,7 @@ export function Component() {
             <Heading id="visits">Next visits</Heading>
             <NextVisits season={season.data} animals={animals.data} />
           </section>
-          <chakra.div
-            display="grid"
-            gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
-            columnGap={12}
-            rowGap={10}
-          >
+          <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} columnGap={12} rowGap={10}>
             <section aria-labelledby="odds">
               <Heading id="odds">What a pair can produce</Heading>
               <PairOdds animals={animals.data} />
@@ -63,12 +58,12 @@ export function Component() {
               <Heading id="traits">Your traits</Heading>
               <GeneList />
             </section>
-          </chakra.div>
+          </Grid>
           <AnimalList title="Dams" animals={of('dam')} />
           <AnimalList title="Sires" animals={of('sire')} />
         </>
       )}
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -77,13 +72,12 @@ function AnimalList({ title, animals }: { title: string; animals: Animal[] }) {
   return (
     <section aria-labelledby={title}>
       <Heading id={title}>{title}</Heading>
-      <chakra.ul listStyleType="none">
+      <ul>
         {animals.map((animal) => (
           <li key={animal.id}>
             <Link to={`/animals/${animal.id}`}>
-              <chakra.div
-                display="grid"
-                gridTemplateColumns={{ base: '1fr auto', md: '190px 1fr 130px 210px' }}
+              <Grid
+                templateColumns={{ base: '1fr auto', md: '11.875rem 1fr 8.125rem 13.125rem' }}
                 columnGap={5}
                 alignItems="baseline"
                 py={3}
@@ -92,44 +86,44 @@ function AnimalList({ title, animals }: { title: string; animals: Animal[] }) {
                 _hover={{ bg: 'faint' }}
                 color={animal.retired ? 'soft' : undefined}
               >
-                <chakra.span fontSize="1.2em" fontWeight={750}>
+                <Span fontSize="large" fontWeight="bold">
                   {animal.name}
                   {animal.retired && (
-                    <chakra.span fontSize="0.75em" fontWeight={500}>
+                    <Span fontSize="fine" fontWeight="medium">
                       {' '}
                       retired
-                    </chakra.span>
+                    </Span>
                   )}
-                </chakra.span>
-                <chakra.span
+                </Span>
+                <Span
                   textAlign={{ base: 'right', md: 'left' }}
                   order={{ base: 2, md: 0 }}
                   gridColumn={{ base: '1 / -1', md: 'auto' }}
                 >
-                  <chakra.span display="block" textAlign="left" color="soft">
+                  <Span display="block" textAlign="left" color="soft">
                     {traitsInWords(animal)}
-                  </chakra.span>
-                </chakra.span>
-                <chakra.span whiteSpace="nowrap" textAlign="right">
+                  </Span>
+                </Span>
+                <Span whiteSpace="var(--one-line)" textAlign="right">
                   {animal.mass_g !== null ? (
                     <>
                       <strong>{animal.mass_g.toFixed(0)} g</strong>
-                      <chakra.span color="soft" fontSize="0.85em" display="block">
+                      <Span color="soft" fontSize="fine" display="block">
                         {animal.weighed_at && day(animal.weighed_at)}
-                      </chakra.span>
+                      </Span>
                     </>
                   ) : (
-                    <chakra.span color="soft">not weighed</chakra.span>
+                    <Span color="soft">not weighed</Span>
                   )}
-                </chakra.span>
-                <chakra.span color="soft" order={3} gridColumn={{ base: '1 / -1', md: 'auto' }}>
+                </Span>
+                <Span color="soft" order={3} gridColumn={{ base: '1 / -1', md: 'auto' }}>
                   {productivity(animal)}
-                </chakra.span>
-              </chakra.div>
+                </Span>
+              </Grid>
             </Link>
           </li>
         ))}
-      </chakra.ul>
+      </ul>
     </section>
   )
 }

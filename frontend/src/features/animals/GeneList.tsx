@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Flex, Grid, HStack, Span, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
@@ -6,6 +6,7 @@ import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { BothVersions } from '@/shared/corrections/BothVersions'
 import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
+import { TIGHT } from '@/shared/theme/tight'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 
@@ -37,15 +38,15 @@ export function GeneList() {
   )
   return (
     <>
-      <chakra.p color="soft" mb={2} maxWidth="40em">
+      <Text color="soft" mb={2} maxWidth="40em">
         What you hold for true of each trait; the odds of a pair and the causes of losses follow
         from it. Each is taken to be passed on by itself.
-      </chakra.p>
-      <chakra.ul listStyleType="none">
+      </Text>
+      <ul>
         {genes.map((gene) => (
           <OneGene key={gene.id} gene={gene} onDrop={() => drop.mutate(gene.id)} />
         ))}
-      </chakra.ul>
+      </ul>
       {adding ? (
         <GeneForm onDone={() => setAdding(false)} />
       ) : (
@@ -61,14 +62,14 @@ function OneGene({ gene, onDrop }: { gene: Gene; onDrop: () => void }) {
   const [correcting, setCorrecting] = useState(false)
   return (
     <chakra.li borderTop="1px solid" borderColor="line" py={1}>
-      <chakra.div display="flex" alignItems="center" gap={3} minHeight="44px">
-        <chakra.span flex="1">
+      <HStack gap={3} minHeight="thumbSmall" css={{ [TIGHT]: { flexWrap: 'wrap' } }}>
+        <Span flex="1" css={{ [TIGHT]: { flexBasis: '100%' } }}>
           <strong>{gene.name}</strong> {gene.inheritance}
           {gene.double_form !== 'fine' && ', '}
-          <chakra.span color="vessel" fontWeight={650}>
+          <Span color="vessel" fontWeight="semibold">
             {DOUBLE[gene.double_form]}
-          </chakra.span>
-        </chakra.span>
+          </Span>
+        </Span>
         <Button
           type="button"
           variant="bare"
@@ -87,7 +88,7 @@ function OneGene({ gene, onDrop }: { gene: Gene; onDrop: () => void }) {
         >
           Take off
         </Button>
-      </chakra.div>
+      </HStack>
       {correcting && <GeneForm held={gene} onDone={() => setCorrecting(false)} />}
     </chakra.li>
   )
@@ -121,7 +122,7 @@ function GeneForm({ held, onDone }: { held?: Gene; onDone: () => void }) {
       <chakra.form
         noValidate
         mt={2}
-        maxWidth="720px"
+        maxWidth="45rem"
         aria-label={held ? `Trait ${held.name}` : 'New trait'}
         onSubmit={form.handleSubmit((values) =>
           held
@@ -129,11 +130,7 @@ function GeneForm({ held, onDone }: { held?: Gene; onDone: () => void }) {
             : add.mutate(bodyOf(values), { onSuccess: onDone }),
         )}
       >
-        <chakra.div
-          display="grid"
-          gridTemplateColumns={{ base: '1fr', md: '1fr 1fr 1fr' }}
-          columnGap={4}
-        >
+        <Grid templateColumns={{ base: '1fr', md: '1fr 1fr 1fr' }} columnGap={4}>
           <TextField name="name" label="Trait" required />
           <SelectField
             name="inheritance"
@@ -149,15 +146,15 @@ function GeneForm({ held, onDone }: { held?: Gene; onDone: () => void }) {
               { value: 'dies', label: 'the animal dies' },
             ]}
           />
-        </chakra.div>
-        <chakra.div display="flex" gap={3}>
+        </Grid>
+        <Flex gap={3}>
           <Button type="submit" disabled={add.isPending || correction.pending}>
             {held ? 'Change it' : 'Put it on the list'}
           </Button>
           <Button type="button" variant="bare" onClick={onDone}>
             Leave it
           </Button>
-        </chakra.div>
+        </Flex>
       </chakra.form>
       <BothVersions correction={correction} labels={{ name: 'Trait', double_form: 'Two copies' }} />
     </FormProvider>

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
@@ -17,18 +17,18 @@ export function NextVisits({
   animals: Schemas['AnimalResponse'][]
 }) {
   return (
-    <chakra.div display="flex" flexDirection="column" gap={4}>
+    <Stack gap={4}>
       {season.plan.length === 0 ? (
-        <chakra.p color="soft">Nobody is planned for anybody.</chakra.p>
+        <Text color="soft">Nobody is planned for anybody.</Text>
       ) : (
-        <chakra.ul listStyleType="none">
+        <ul>
           {season.plan.map((visit) => (
             <Visit key={`${visit.dam}-${visit.sire}`} visit={visit} />
           ))}
-        </chakra.ul>
+        </ul>
       )}
       <PlanPair animals={animals} />
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -63,23 +63,23 @@ function Visit({ visit }: { visit: Planned }) {
       borderTop="1px solid"
       borderColor="line"
     >
-      <chakra.span flex="1" minWidth="230px">
-        <chakra.strong fontSize="1.12em">
+      <Span flex="1" minWidth="min(14.375rem, 100%)">
+        <Strong fontSize="lead">
           {visit.sire_name} to {visit.dam_name}
-        </chakra.strong>
-        <chakra.span color={visit.due && !visit.together ? 'ink' : 'soft'} ms={3}>
+        </Strong>
+        <Span color={visit.due && !visit.together ? 'ink' : 'soft'} ms={3}>
           {visit.together
             ? `together since ${day(visit.start)}`
             : visit.due
               ? 'due now'
               : `from ${day(visit.start)}`}
-        </chakra.span>
+        </Span>
         {visit.warnings.map((warning) => (
-          <chakra.span key={warning} display="block" color="vessel" fontSize="0.94em">
+          <Span key={warning} display="block" color="vessel" fontSize="small">
             {warning}
-          </chakra.span>
+          </Span>
         ))}
-      </chakra.span>
+      </Span>
       {visit.together ? (
         <>
           <Button size="small" onClick={() => lock.mutate()}>
@@ -122,7 +122,7 @@ function PlanPair({ animals }: { animals: Schemas['AnimalResponse'][] }) {
       <chakra.form
         noValidate
         display="grid"
-        gridTemplateColumns={{ base: '1fr 1fr', md: '200px 200px auto' }}
+        gridTemplateColumns={{ base: '1fr 1fr', md: '12.5rem 12.5rem auto' }}
         columnGap={4}
         alignItems="end"
         onSubmit={form.handleSubmit(({ dam, sire }) =>
@@ -131,9 +131,9 @@ function PlanPair({ animals }: { animals: Schemas['AnimalResponse'][] }) {
       >
         <SelectField name="dam" label="Dam" options={options('dam')} required />
         <SelectField name="sire" label="Sire" options={options('sire')} required />
-        <chakra.div mb={4}>
+        <Box mb={4}>
           <Button type="submit">Plan the pair</Button>
-        </chakra.div>
+        </Box>
       </chakra.form>
     </FormProvider>
   )

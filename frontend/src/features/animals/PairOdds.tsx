@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, HStack, Strong, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
@@ -22,7 +22,7 @@ export function PairOdds({ animals }: { animals: Animal[] }) {
   if (dams.length === 0 || sires.length === 0) return null
   return (
     <div>
-      <chakra.div display="flex" gap={3} alignItems="center" mb={3} flexWrap="wrap">
+      <HStack gap={3} mb={3} wrap="wrap">
         <Pick
           label="Dam of the pair"
           options={named(dams)}
@@ -36,7 +36,7 @@ export function PairOdds({ animals }: { animals: Animal[] }) {
           value={String(sire)}
           onPick={(id) => setSire(Number(id))}
         />
-      </chakra.div>
+      </HStack>
       {odds.data && <Told odds={odds.data} />}
     </div>
   )
@@ -46,16 +46,16 @@ function Told({ odds }: { odds: Schemas['PairResponse'] }) {
   return (
     <>
       {odds.losses_words && (
-        <chakra.p color="vessel" fontWeight={650} mb={2}>
+        <Text color="vessel" fontWeight="semibold" mb={2}>
           {odds.losses_words}
-        </chakra.p>
+        </Text>
       )}
       {odds.harmful > 0 && (
-        <chakra.p mb={2}>
+        <Text mb={2}>
           {percent(odds.harmful)} of its eggs get a double form you marked as harmful.
-        </chakra.p>
+        </Text>
       )}
-      <chakra.ul listStyleType="none" maxWidth="34em" aria-label="What the pair can produce">
+      <chakra.ul maxWidth="34em" aria-label="What the pair can produce">
         {odds.forms.map(({ words, chance }) => (
           <chakra.li
             key={words}
@@ -66,13 +66,13 @@ function Told({ odds }: { odds: Schemas['PairResponse'] }) {
             borderTop="1px solid"
             borderColor="line"
           >
-            <chakra.strong textAlign="right">{chanceWords(chance)}</chakra.strong>
+            <Strong textAlign="right">{chanceWords(chance)}</Strong>
             <span>{words}</span>
           </chakra.li>
         ))}
       </chakra.ul>
       {odds.hatched.some((seen) => seen.of > 0) && (
-        <chakra.ul listStyleType="none" mt={3} aria-label="What hatched of the pair">
+        <chakra.ul mt={3} aria-label="What hatched of the pair">
           {odds.hatched.map(({ gene, words }) => (
             <li key={gene}>
               <strong>{gene}</strong>: {words}.
@@ -81,9 +81,9 @@ function Told({ odds }: { odds: Schemas['PairResponse'] }) {
         </chakra.ul>
       )}
       {odds.unlisted.length > 0 && (
-        <chakra.p color="soft" mt={2}>
+        <Text color="soft" mt={2}>
           Not on your list, and so not counted: {odds.unlisted.join(', ')}.
-        </chakra.p>
+        </Text>
       )}
     </>
   )

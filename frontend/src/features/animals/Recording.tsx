@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
@@ -39,7 +39,7 @@ export function WeightForm({ animal }: { animal: number }) {
   return (
     <FormProvider {...form}>
       <chakra.form noValidate onSubmit={form.handleSubmit((values) => send(values, false))}>
-        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+        <Grid templateColumns="1fr 1fr" gap={4}>
           <TextField
             name="mass"
             label="Weight, g"
@@ -49,12 +49,12 @@ export function WeightForm({ animal }: { animal: number }) {
             onTyped={() => setQuestion(null)}
           />
           <TextField {...WHEN} />
-        </chakra.div>
+        </Grid>
         {question ? (
-          <chakra.div role="alert">
-            <chakra.p fontWeight={600} mb={2}>
+          <Box role="alert">
+            <Text fontWeight="semibold" mb={2}>
               {question.detail}
-            </chakra.p>
+            </Text>
             <Button
               type="button"
               variant="act"
@@ -62,7 +62,7 @@ export function WeightForm({ animal }: { animal: number }) {
             >
               Yes, record it
             </Button>
-          </chakra.div>
+          </Box>
         ) : (
           <Button type="submit" disabled={weigh.isPending}>
             Record weight
@@ -100,7 +100,7 @@ export function MealForm({ animal }: { animal: number }) {
   return (
     <FormProvider {...form}>
       <chakra.form noValidate onSubmit={send(true)}>
-        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" columnGap={4}>
+        <Grid templateColumns="1fr 1fr" columnGap={4}>
           <TextField name="prey" label="Prey" placeholder="small rat" />
           <TextField
             name="mass"
@@ -108,16 +108,16 @@ export function MealForm({ animal }: { animal: number }) {
             inputMode="decimal"
             check={(text) => !text.trim() || typedGrams(text) > 0 || 'A number, or empty.'}
           />
-        </chakra.div>
+        </Grid>
         <TextField {...WHEN} />
-        <chakra.div display="flex" gap={3}>
+        <Flex gap={3}>
           <Button type="submit" disabled={offer.isPending}>
             Taken
           </Button>
           <Button type="button" disabled={offer.isPending} onClick={send(false)}>
             Refused
           </Button>
-        </chakra.div>
+        </Flex>
       </chakra.form>
     </FormProvider>
   )
@@ -221,14 +221,10 @@ export function VisitForm({ dam }: { dam: number }) {
             ...sires.map((sire) => ({ value: String(sire.id), label: sire.name })),
           ]}
         />
-        <chakra.div
-          display="grid"
-          gridTemplateColumns={{ base: '1fr', sm: '1fr 1fr' }}
-          columnGap={4}
-        >
+        <Grid templateColumns={{ base: '1fr', sm: '1fr 1fr' }} columnGap={4}>
           <TextField name="start" label="From, if not now" type="datetime-local" />
           <TextField name="until" label="Until, if over" type="datetime-local" />
-        </chakra.div>
+        </Grid>
         <TextField name="lock" label="Lock seen, if any" type="datetime-local" />
         <Button type="submit" disabled={visit.isPending}>
           Record the visit

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Flex, Grid, Span } from '@chakra-ui/react'
 import { useToday } from '@/shared/api/queries'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { Mixing } from './Mixing'
@@ -11,21 +11,15 @@ export function Component() {
   if (!today.data) return <Waiting problem={today.error?.message} />
   return (
     <>
-      <chakra.div display="flex" alignItems="baseline" gap={4} flexWrap="wrap">
+      <Flex align="baseline" gap={4} wrap="wrap">
         <Title>Bench</Title>
-        <chakra.span color="soft">try things out; nothing here is recorded</chakra.span>
-      </chakra.div>
+        <Span color="soft">try things out; nothing here is recorded</Span>
+      </Flex>
       <chakra.section mt={6} aria-labelledby="what-if">
         <Heading id="what-if">What if</Heading>
         <WhatIf now={today.data.as_of} />
       </chakra.section>
-      <chakra.div
-        mt={12}
-        display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
-        columnGap={12}
-        rowGap={10}
-      >
+      <Grid mt={12} templateColumns={{ base: '1fr', lg: '1fr 1fr' }} columnGap={12} rowGap={10}>
         <section aria-labelledby="mixing">
           <Heading id="mixing">Mixing medium</Heading>
           <Mixing />
@@ -34,7 +28,7 @@ export function Component() {
           <Heading id="top-up">Topping up</Heading>
           <TopUp />
         </section>
-      </chakra.div>
+      </Grid>
     </>
   )
 }

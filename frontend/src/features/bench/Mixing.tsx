@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Grid, Span, Strong } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useChoices } from '@/shared/api/queries'
@@ -33,7 +33,7 @@ export function Mixing() {
         label="Medium"
         options={choices.data?.media.map((m) => m.name) ?? ['vermiculite']}
       />
-      <chakra.div display="grid" gridTemplateColumns="1fr 1fr 1fr" gap={4}>
+      <Grid templateColumns="1fr 1fr 1fr" gap={4}>
         <SelectField
           name="by"
           label="Measured by"
@@ -49,21 +49,21 @@ export function Mixing() {
           check={amountCheck}
         />
         <TextField name="ratio" label="Water per g" inputMode="decimal" check={amountCheck} />
-      </chakra.div>
+      </Grid>
       <Result problem={told.error?.detail}>
         {told.data && (
           <>
             Add{' '}
-            <chakra.strong fontSize="1.9em" lineHeight={1}>
+            <Strong fontSize="figure" lineHeight={1}>
               {told.data.water_g.toFixed(0)}
-            </chakra.strong>{' '}
+            </Strong>{' '}
             g of water to {told.data.dry_mass_g.toFixed(0)} g: {told.data.total_g.toFixed(0)} g
             together.
             {told.data.dry_low_g !== null && told.data.dry_high_g !== null && (
-              <chakra.span display="block" color="soft">
+              <Span display="block" color="soft">
                 Rough: that volume weighs {told.data.dry_low_g.toFixed(0)} to{' '}
                 {told.data.dry_high_g.toFixed(0)} g dry. Weighing wins.
-              </chakra.span>
+              </Span>
             )}
           </>
         )}

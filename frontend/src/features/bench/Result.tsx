@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Text } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 
 /** A tool's answer, or why there is none. */
@@ -11,14 +11,14 @@ export function Result({
 }) {
   if (problem) {
     return (
-      <chakra.p role="alert" color="vessel" fontWeight={650}>
+      <Text role="alert" color="vessel" fontWeight="semibold">
         {problem.charAt(0).toUpperCase() + problem.slice(1)}.
-      </chakra.p>
+      </Text>
     )
   }
   return (
-    <chakra.p role="status" fontSize="1.1em">
+    <Text role="status" fontSize="lead">
       {children}
-    </chakra.p>
+    </Text>
   )
 }

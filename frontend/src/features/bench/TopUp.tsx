@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Grid, Span, Strong } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { TextField } from '@/shared/ui/fields'
@@ -23,34 +23,34 @@ export function TopUp() {
   const check = (text: string) => !Number.isNaN(typedGrams(text)) || 'A number.'
   return (
     <FormProvider {...form}>
-      <chakra.div display="grid" gridTemplateColumns="1fr 1fr 1fr" gap={4}>
+      <Grid templateColumns="1fr 1fr 1fr" gap={4}>
         <TextField name="before" label="Box at set-up, g" inputMode="decimal" check={check} />
         <TextField name="now" label="Box today, g" inputMode="decimal" check={check} />
         <TextField name="water" label="Water then, g" inputMode="decimal" check={check} />
-      </chakra.div>
+      </Grid>
       <Result problem={told.error?.detail}>
         {told.data && (
           <>
             Lost {told.data.deficit_g.toFixed(0)} g. Add{' '}
-            <chakra.strong fontSize="1.9em" lineHeight={1}>
+            <Strong fontSize="figure" lineHeight={1}>
               {told.data.add_g.toFixed(0)}
-            </chakra.strong>{' '}
+            </Strong>{' '}
             g at the box's temperature, along the side.
             {told.data.split && (
-              <chakra.span display="block" fontWeight={650}>
+              <Span display="block" fontWeight="semibold">
                 That is much at once: pour {told.data.today_g.toFixed(0)} g today, the rest
                 tomorrow.
-              </chakra.span>
+              </Span>
             )}
             {told.data.left_out_g > 0 && (
-              <chakra.span display="block">
+              <Span display="block">
                 {told.data.left_out_g.toFixed(0)} g more are missing than the medium held: was
                 something taken out?
-              </chakra.span>
+              </Span>
             )}
-            <chakra.span display="block" color="soft">
+            <Span display="block" color="soft">
               Less whatever was taken out since: an egg, film or grid.
-            </chakra.span>
+            </Span>
           </>
         )}
       </Result>

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Grid, Text } from '@chakra-ui/react'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
@@ -54,14 +54,10 @@ export function WhatIf({ now }: { now: string }) {
   const told = query.data
   return (
     <FormProvider {...form}>
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={{ base: '1fr 1fr', lg: '15rem 9rem 11rem 6rem 1fr' }}
-        columnGap={4}
-      >
-        <chakra.div gridColumn={{ base: 'span 2', lg: 'auto' }}>
+      <Grid templateColumns={{ base: '1fr 1fr', lg: '15rem 9rem 11rem 6rem 1fr' }} columnGap={4}>
+        <Box gridColumn={{ base: 'span 2', lg: 'auto' }}>
           <TextField name="laidAt" label="Laid" type="datetime-local" required />
-        </chakra.div>
+        </Box>
         <TextField
           name="setPoint"
           label={`Set point, °${unit}`}
@@ -76,7 +72,7 @@ export function WhatIf({ now }: { now: string }) {
           check={aNumberOrNone}
         />
         <TextField name="eggs" label="Eggs" inputMode="numeric" required check={aNumber} />
-        <chakra.div gridColumn={{ base: 'span 2', lg: 'auto' }} mb={4}>
+        <Box gridColumn={{ base: 'span 2', lg: 'auto' }} mb={4}>
           <DropLoggerFile
             file={file}
             onFile={(next) => {
@@ -86,8 +82,8 @@ export function WhatIf({ now }: { now: string }) {
             }}
             onRefused={setRefused}
           />
-        </chakra.div>
-      </chakra.div>
+        </Box>
+      </Grid>
       {(refused || query.error) && <Notice urgent>{refused || query.error?.message}</Notice>}
       {told && (
         <Questions
@@ -120,13 +116,13 @@ function Answer({
   return (
     <>
       {shift !== null && shift !== undefined && other?.typical_pip && (
-        <chakra.p fontSize="1.25em" mb={4}>
+        <Text fontSize="large" mb={4}>
           At {shown} instead:{' '}
           <strong>
             {Math.abs(shift).toFixed(1)} days {shift >= 0 ? 'later' : 'earlier'}
           </strong>
           , about {day(other.typical_pip.p50)} (dashed).
-        </chakra.p>
+        </Text>
       )}
       {forecast.late && <Notice>{forecast.late}</Notice>}
       <DevelopmentRibbon
@@ -135,24 +131,19 @@ function Answer({
         laidAt={asked.laid_at}
         other={other && !other.overdue ? other : undefined}
       />
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }}
-        gap={10}
-        mt={4}
-      >
+      <Grid templateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10} mt={4}>
         <ForecastWindows forecast={forecast} />
         <div>
           <p>{told.rests_on}</p>
           {told.readings > 0 && <p>{told.readings.toLocaleString('en')} readings from the file.</p>}
           {told.bad_rows.length > 0 && (
-            <chakra.p color="soft">
+            <Text color="soft">
               {told.bad_rows.length} rows left out, the first: line {told.bad_rows[0]?.line},{' '}
               {told.bad_rows[0]?.reason}.
-            </chakra.p>
+            </Text>
           )}
         </div>
-      </chakra.div>
+      </Grid>
     </>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Span } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
 
@@ -6,23 +6,23 @@ import { dayAndTime } from '@/shared/dates'
 export function AlarmLog({ alarms }: { alarms: Schemas['AlarmResponse'][] }) {
   if (alarms.length === 0) return null
   return (
-    <chakra.div mt={6}>
-      <chakra.h3 fontWeight={700} mb={1}>
+    <Box mt={6}>
+      <chakra.h3 fontWeight="bold" mb={1}>
         Alarms that are over
       </chakra.h3>
-      <chakra.ul listStyleType="none">
+      <ul>
         {alarms.slice(0, 12).map((alarm) => (
           <chakra.li key={alarm.id} py={1} borderTop="1px solid" borderColor="line">
             {alarm.text}
-            <chakra.span display="block" color="soft" fontSize="0.92em">
+            <Span display="block" color="soft" fontSize="small">
               {dayAndTime(alarm.began_at)} to {alarm.ended_at && dayAndTime(alarm.ended_at)},{' '}
               {alarm.acknowledged_at
                 ? `seen ${dayAndTime(alarm.acknowledged_at)}`
                 : 'seen by nobody'}
-            </chakra.span>
+            </Span>
           </chakra.li>
         ))}
-      </chakra.ul>
-    </chakra.div>
+      </ul>
+    </Box>
   )
 }

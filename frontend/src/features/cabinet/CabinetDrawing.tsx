@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Span, Text } from '@chakra-ui/react'
 import {
   DndContext,
   type DragEndEvent,
@@ -22,7 +22,7 @@ import { useMoveBox } from './useMoveBox'
 
 type Cabinet = Schemas['CabinetResponse']
 type Shelf = Schemas['ShelfResponse']
-type Box = Schemas['BoxHereResponse']
+type BoxHere = Schemas['BoxHereResponse']
 
 /** Only at the very edge of the screen: a shelf near it must not run away from under the hand. */
 const SCROLLS_AT_EDGE = { threshold: { x: 0, y: 0.05 } }
@@ -49,7 +49,7 @@ export function CabinetDrawing({
     const stands = cabinet.shelves.find((s) => s.boxes.some((b) => b.code === code))
     if (shelf && stands && shelf !== stands.name) to(code, shelf)
   }
-  const step = (box: Box, shelf: Shelf, event: KeyboardEvent) => {
+  const step = (box: BoxHere, shelf: Shelf, event: KeyboardEvent) => {
     const by = { ArrowUp: -1, ArrowDown: 1 }[event.key]
     if (!by) return
     event.preventDefault()
@@ -66,7 +66,7 @@ export function CabinetDrawing({
       autoScroll={SCROLLS_AT_EDGE}
       accessibility={{ container: document.body }}
     >
-      <chakra.div
+      <Box
         border="4px solid"
         borderColor="ink"
         borderRadius="tray"
@@ -85,11 +85,11 @@ export function CabinetDrawing({
             onKey={(box, event) => step(box, shelf, event)}
           />
         ))}
-      </chakra.div>
-      <chakra.p color="soft" fontSize="0.9em" mt={2}>
+      </Box>
+      <Text color="soft" fontSize="small" mt={2}>
         Drag a box to another shelf, or choose it and use the arrow keys. Blue is the water left by
         the way the box is closed; the dashed line is how low it may be.
-      </chakra.p>
+      </Text>
     </DndContext>
   )
 }
@@ -98,9 +98,9 @@ export function CabinetDrawing({
 function Top({ cabinet }: { cabinet: Cabinet }) {
   const own = cabinet.probes.filter((probe) => probe.kind === 'cabinet')
   return (
-    <chakra.div minHeight="30px" px={4} display="flex" alignItems="flex-start" gap={4}>
+    <Flex minHeight="1.875rem" px={4} align="flex-start" gap={4}>
       <ProbeMarks probes={own} />
-    </chakra.div>
+    </Flex>
   )
 }
 
@@ -115,7 +115,7 @@ function ShelfRow({
   shelf: Shelf
   chosen: string | null
   onChoose: (code: string) => void
-  onKey: (box: Box, event: KeyboardEvent) => void
+  onKey: (box: BoxHere, event: KeyboardEvent) => void
 }) {
   const unit = useTemperatureUnit()
   const heading = useId()
@@ -135,7 +135,7 @@ function ShelfRow({
       ref={setNodeRef}
       aria-labelledby={heading}
       display="grid"
-      gridTemplateColumns={{ base: '92px 1fr', md: '130px 1fr' }}
+      gridTemplateColumns={{ base: '5.75rem 1fr', md: '8.125rem 1fr' }}
       columnGap={{ base: 3, md: 5 }}
       px={{ base: 3, md: 4 }}
       borderBottom="7px solid"
@@ -143,36 +143,33 @@ function ShelfRow({
       bg={isOver ? 'faint' : undefined}
       _last={{ borderBottomColor: isOver ? 'yolkInk' : 'transparent' }}
     >
-      <chakra.div alignSelf="end" pb={2} lineHeight={1.15}>
-        <chakra.h2 id={heading} fontWeight={650}>
+      <Box alignSelf="end" pb={2} lineHeight={1.15}>
+        <chakra.h2 id={heading} fontWeight="semibold">
           {shelf.name}
         </chakra.h2>
-        <chakra.div fontSize={{ base: '1.15em', md: '1.4em' }} fontWeight={800} whiteSpace="nowrap">
+        <Box
+          fontSize={{ base: 'large', md: 'large' }}
+          fontWeight="heavy"
+          whiteSpace="var(--one-line)"
+        >
           {here.temperature_c === null ? '–' : temperature(here.temperature_c, unit)}
           {far && (
-            <chakra.span
+            <Span
               title={`More than ${difference(fine ?? 0, unit)} off the set point`}
               color="yolkInk"
             >
               {' '}
               ±
-            </chakra.span>
+            </Span>
           )}
-        </chakra.div>
-        <chakra.div color="soft" fontSize="0.84em">
+        </Box>
+        <Box color="soft" fontSize="fine">
           {sourceInWords(here.source)}
-        </chakra.div>
-      </chakra.div>
-      <chakra.div minHeight={{ base: '104px', md: '150px' }} display="flex" flexDirection="column">
+        </Box>
+      </Box>
+      <Flex minHeight={{ base: '6.5rem', md: '9.375rem' }} direction="column">
         <ProbeMarks probes={hanging} />
-        <chakra.div
-          display="flex"
-          flexWrap="wrap"
-          gap={{ base: 3, md: 6 }}
-          alignItems="flex-end"
-          mt="auto"
-          pt={2}
-        >
+        <Flex wrap="wrap" gap={{ base: 3, md: 6 }} align="flex-end" mt="auto" pt={2}>
           {shelf.boxes.map((box) => (
             <BoxOnShelf
               key={box.code}
@@ -183,8 +180,8 @@ function ShelfRow({
               onKey={(event) => onKey(box, event)}
             />
           ))}
-        </chakra.div>
-      </chakra.div>
+        </Flex>
+      </Flex>
     </chakra.section>
   )
 }
@@ -196,7 +193,7 @@ function BoxOnShelf({
   onChoose,
   onKey,
 }: {
-  box: Box
+  box: BoxHere
   probes: Schemas['HungProbeResponse'][]
   chosen: boolean
   onChoose: () => void
@@ -215,7 +212,7 @@ function BoxOnShelf({
       onClick={onChoose}
       onKeyDown={onKey}
       display="block"
-      width={{ base: '122px', md: '190px' }}
+      width={{ base: '7.625rem', md: '11.875rem' }}
       textAlign="center"
       cursor={isDragging ? 'grabbing' : 'grab'}
       position="relative"
@@ -228,13 +225,13 @@ function BoxOnShelf({
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
     >
       <ProbeMarks probes={probes} />
-      <chakra.span display="block" fontWeight={750} lineHeight={1.1}>
+      <Span display="block" fontWeight="bold" lineHeight={1.1}>
         {box.code}
-        <chakra.span color="soft" fontWeight={500} fontSize="0.88em">
+        <Span color="soft" fontWeight="medium" fontSize="small">
           {' '}
           {percent} %
-        </chakra.span>
-      </chakra.span>
+        </Span>
+      </Span>
       <BoxFromSide
         eggs={box.eggs.map(asSmallLook)}
         drops={box.lid}

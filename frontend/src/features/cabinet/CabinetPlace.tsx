@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Grid, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link, NavLink, useParams } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
@@ -39,7 +39,7 @@ function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetLis
   const own = alarms.data?.filter((a) => a.cabinet === cabinet.data.name) ?? []
   const open = own.filter((alarm) => !alarm.ended_at)
   return (
-    <chakra.div display="flex" flexDirection="column" gap={8}>
+    <Stack gap={8}>
       <Head cabinet={cabinet.data} cabinets={cabinets} />
       {cabinet.data.kind === 'home-built' && <Caution moment="home-built cabinet" />}
       <HeldReadings probes={cabinet.data.probes} />
@@ -48,9 +48,8 @@ function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetLis
           <Alarms alarms={open} showCabinet={false} />
         </section>
       )}
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 7fr) minmax(0, 4fr)' }}
+      <Grid
+        templateColumns={{ base: '1fr', lg: 'minmax(0, 7fr) minmax(0, 4fr)' }}
         columnGap={10}
         rowGap={8}
       >
@@ -63,14 +62,13 @@ function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetLis
           <Faults cabinet={cabinet.data} />
           <AlarmLog alarms={own.filter((alarm) => alarm.ended_at)} />
         </chakra.section>
-      </chakra.div>
+      </Grid>
       <chakra.section aria-labelledby="climate" minWidth={0}>
         <Heading id="climate">Climate</Heading>
         <ClimateTrace cabinet={cabinet.data} />
       </chakra.section>
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: 'minmax(0, 7fr) minmax(0, 4fr)' }}
+      <Grid
+        templateColumns={{ base: '1fr', lg: 'minmax(0, 7fr) minmax(0, 4fr)' }}
         columnGap={10}
         rowGap={8}
       >
@@ -83,8 +81,8 @@ function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetLis
           <SetPointForm cabinet={cabinet.data} />
           <AlteredForm cabinet={cabinet.data.name} />
         </chakra.section>
-      </chakra.div>
-    </chakra.div>
+      </Grid>
+    </Stack>
   )
 }
 
@@ -105,46 +103,46 @@ function Head({
     cabinet.ballast_l ? `${cabinet.ballast_l} l of water as ballast` : null,
   ]
   return (
-    <chakra.div>
+    <Box>
       {cabinets.length > 1 && (
         <chakra.nav aria-label="Cabinets" display="flex" flexWrap="wrap" gap={4} mb={3}>
           {cabinets.map(({ name }) => (
             <NavLink key={name} to={`/cabinets/${encodeURIComponent(name)}`}>
-              <chakra.span
+              <Span
                 display="flex"
                 alignItems="center"
-                minHeight="44px"
-                fontWeight={name === cabinet.name ? 750 : 550}
+                minHeight="thumbSmall"
+                fontWeight={name === cabinet.name ? 'bold' : 'medium'}
                 color={name === cabinet.name ? 'ink' : 'soft'}
                 textDecoration={name === cabinet.name ? 'none' : 'underline'}
                 textUnderlineOffset="3px"
               >
                 {name}
-              </chakra.span>
+              </Span>
             </NavLink>
           ))}
         </chakra.nav>
       )}
-      <chakra.div display="flex" flexWrap="wrap" alignItems="flex-end" columnGap={6} rowGap={3}>
+      <Flex wrap="wrap" align="flex-end" columnGap={6} rowGap={3}>
         <div>
           <Title>{cabinet.name}</Title>
-          <chakra.p color="soft" mt={1}>
+          <Text color="soft" mt={1}>
             {facts.filter(Boolean).join(', ')}
-          </chakra.p>
+          </Text>
         </div>
         {here.temperature_c !== null && (
-          <chakra.p lineHeight={1.1}>
-            <chakra.strong fontSize="1.9em" fontWeight={800}>
+          <Text lineHeight={1.1}>
+            <Strong fontSize="figure" fontWeight="heavy">
               {temperature(here.temperature_c, unit)}
-            </chakra.strong>
-            <chakra.span color="soft" ms={3}>
+            </Strong>
+            <Span color="soft" ms={3}>
               {here.swing_c !== null && `swing ${difference(here.swing_c, unit)} in 24 h`}
               {cabinet.humidity !== null &&
                 `, ${humidityInWords(cabinet.humidity, rules?.saturated_humidity)}`}
-            </chakra.span>
-          </chakra.p>
+            </Span>
+          </Text>
         )}
-        <chakra.div marginStart={{ md: 'auto' }} display="flex" flexWrap="wrap" gap={2}>
+        <Flex marginStart={{ md: 'auto' }} wrap="wrap" gap={2}>
           <Button asChild>
             <Link to="/readings">Bring in readings</Link>
           </Button>
@@ -154,24 +152,24 @@ function Head({
           <Button asChild variant="bare">
             <Link to="/cabinets/new">Add a cabinet</Link>
           </Button>
-        </chakra.div>
-      </chakra.div>
-      <chakra.p mt={3}>{cabinet.readiness}</chakra.p>
-    </chakra.div>
+        </Flex>
+      </Flex>
+      <Text mt={3}>{cabinet.readiness}</Text>
+    </Box>
   )
 }
 
 function NoCabinet() {
   return (
-    <chakra.div maxWidth="44rem">
+    <Box maxWidth="44rem">
       <Title>No cabinet yet</Title>
-      <chakra.p mt={4} mb={6} fontSize="1.1em">
+      <Text mt={4} mb={6} fontSize="lead">
         A cabinet has shelves and a set point. Hang a logger in it well before the first egg:
         whether it is ready is measured.
-      </chakra.p>
+      </Text>
       <Button asChild variant="act">
         <Link to="/cabinets/new">Set up a cabinet</Link>
       </Button>
-    </chakra.div>
+    </Box>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
@@ -65,7 +65,7 @@ export function CheckForm({
             { value: 'salt', label: 'Salt test', note: 'humidity' },
           ]}
         />
-        <chakra.div mt={4}>
+        <Box mt={4}>
           {kind === 'reference' ? (
             <>
               <TextField
@@ -99,7 +99,7 @@ export function CheckForm({
             />
           )}
           <TextField name="at" label="When" type="datetime-local" required />
-        </chakra.div>
+        </Box>
         <Button type="submit" disabled={check.isPending}>
           Record the check
         </Button>

@@ -1,4 +1,4 @@
-import { chakra, NativeSelect } from '@chakra-ui/react'
+import { HStack, NativeSelect, Text } from '@chakra-ui/react'
 import { useId } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
@@ -23,19 +23,19 @@ export function ChosenBox({
   if (!shelf || !box) return null
   const here = `${cabinet.name}/${shelf.name}`
   return (
-    <chakra.div mt={4} display="flex" flexWrap="wrap" alignItems="center" gap={3} role="status">
-      <chakra.p flex="1 1 18rem">
+    <HStack mt={4} wrap="wrap" gap={3} role="status">
+      <Text flex="1 1 18rem">
         {boxInWords(box)}
         {box.water_left &&
           `, losing about ${box.water_left.loss_g_day.toFixed(1)} g a day; weighing it would tell`}
         .
-      </chakra.p>
+      </Text>
       <Button asChild size="small">
         <Link to={`/clutches/${box.code}`}>Open {box.code}</Link>
       </Button>
-      <chakra.div display="flex" alignItems="center" gap={2}>
+      <HStack gap={2}>
         <label htmlFor={field}>Stands on</label>
-        <NativeSelect.Root width="210px">
+        <NativeSelect.Root width="13.125rem">
           <NativeSelect.Field
             id={field}
             value={here}
@@ -54,7 +54,7 @@ export function ChosenBox({
           </NativeSelect.Field>
           <NativeSelect.Indicator />
         </NativeSelect.Root>
-      </chakra.div>
-    </chakra.div>
+      </HStack>
+    </HStack>
   )
 }

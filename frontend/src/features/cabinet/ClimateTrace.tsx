@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, HStack, Span } from '@chakra-ui/react'
 import { type KeyboardEvent, useState } from 'react'
 import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
@@ -11,7 +11,7 @@ import { useWidth } from '@/shared/ui/useWidth'
 import { difference, type TemperatureUnit, temperature, useTemperatureUnit } from '@/shared/units'
 import { useTrace } from './queries'
 import { HEIGHT, LINES, TraceChart } from './TraceChart'
-import { around, DAY, HOUR, POINTS, panned, type Span, serves, zoomed } from './traceView'
+import { around, DAY, HOUR, POINTS, panned, serves, type TimeSpan, zoomed } from './traceView'
 
 const SPANS = [
   { name: '48 hours', seconds: 2 * DAY },
@@ -24,22 +24,22 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetResponse'] 
   const unit = useTemperatureUnit()
   const [frame, width] = useWidth<HTMLDivElement>()
   const now = Date.parse(cabinet.as_of) / 1000
-  const limits: Span = {
+  const limits: TimeSpan = {
     from: cabinet.first_reading_at ? Date.parse(cabinet.first_reading_at) / 1000 : now - 60 * DAY,
     until: now,
   }
   // A young record fills the width too: no season is shown that was not measured.
-  const latest = (seconds: number): Span => {
+  const latest = (seconds: number): TimeSpan => {
     const back = Math.min(seconds, Math.max(now - limits.from, DAY / 4))
     return { from: now - back, until: now + back * 0.02 }
   }
-  const [view, setView] = useState<Span>(latest(60 * DAY))
-  const [fetched, setFetched] = useState<Span>(around(view))
+  const [view, setView] = useState<TimeSpan>(latest(60 * DAY))
+  const [fetched, setFetched] = useState<TimeSpan>(around(view))
   const [hidden, setHidden] = useState<ReadonlySet<number>>(new Set())
   const rules = useRules().data?.climate
   const trace = useTrace(cabinet.name, fetched.from, fetched.until, POINTS)
 
-  const look = (next: Span) => {
+  const look = (next: TimeSpan) => {
     setView(next)
     if (!serves(fetched, next)) setFetched(around(next))
   }
@@ -63,7 +63,7 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetResponse'] 
 
   return (
     <div ref={frame}>
-      <chakra.div display="flex" flexWrap="wrap" gap={2} mb={3} alignItems="center">
+      <HStack wrap="wrap" gap={2} mb={3}>
         {SPANS.map(({ name, seconds }) => (
           <Button key={name} type="button" size="small" onClick={() => look(latest(seconds))}>
             {name}
@@ -85,13 +85,13 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetResponse'] 
         >
           −
         </Button>
-        <chakra.span color="soft" fontSize="0.92em" role="status">
+        <Span color="soft" fontSize="small" role="status">
           {dayAndTime(new Date(view.from * 1000))} to {dayAndTime(new Date(view.until * 1000))}
           {trace.data && `, ${fineness(trace.data)}`}
-        </chakra.span>
-      </chakra.div>
+        </Span>
+      </HStack>
       {trace.data && rules ? (
-        <chakra.div
+        <Box
           role="group"
           tabIndex={0}
           aria-label={inWords(cabinet, trace.data, unit)}
@@ -109,11 +109,11 @@ export function ClimateTrace({ cabinet }: { cabinet: Schemas['CabinetResponse'] 
             rules={rules}
             onView={look}
           />
-        </chakra.div>
+        </Box>
       ) : (
-        <chakra.div minHeight={`${HEIGHT}px`}>
+        <Box minHeight={`${HEIGHT}px`}>
           <Fetching problem={trace.error?.message} />
-        </chakra.div>
+        </Box>
       )}
       <Legend
         fineOff={rules?.fine_off_c}
@@ -142,7 +142,7 @@ function Legend({
 }) {
   const unit = useTemperatureUnit()
   return (
-    <chakra.div display="flex" flexWrap="wrap" columnGap={4} rowGap={1} mt={1}>
+    <Flex wrap="wrap" columnGap={4} rowGap={1} mt={1}>
       {probes.map((probe, i) => {
         const line = LINES[i % LINES.length] ?? LINES[0]
         const shown = !hidden.has(probe.id)
@@ -155,7 +155,7 @@ function Legend({
             display="inline-flex"
             alignItems="center"
             gap={2}
-            minHeight="44px"
+            minHeight="thumbSmall"
             cursor="pointer"
             color={shown ? 'ink' : 'soft'}
             textDecoration={shown ? undefined : 'line-through'}
@@ -175,11 +175,11 @@ function Legend({
           </chakra.button>
         )
       })}
-      <chakra.span color="soft" fontSize="0.9em" alignSelf="center">
+      <Span color="soft" fontSize="small" alignSelf="center">
         {fineOff !== undefined && `Band: set point ±${difference(fineOff, unit)}. `}
         Strip below: swing of each day, tall where it needs you. Drag to move.
-      </chakra.span>
-    </chakra.div>
+      </Span>
+    </Flex>
   )
 }
 

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct, useRules } from '@/shared/api/queries'
@@ -20,7 +20,7 @@ export function Faults({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
       {faults.length === 0 && (
         <p>Nothing in the last {cabinet.faults_days} days that its probes could show.</p>
       )}
-      <chakra.ul listStyleType="none">
+      <ul>
         {faults.slice(0, all ? undefined : SHOWN).map((fault) => (
           <FaultLine
             key={`${fault.kind}-${fault.start}-${fault.probes.join()}`}
@@ -28,13 +28,13 @@ export function Faults({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
             asOf={cabinet.as_of}
           />
         ))}
-      </chakra.ul>
+      </ul>
       {faults.length > SHOWN && !all && (
         <Button type="button" variant="bare" onClick={() => setAll(true)}>
           All {faults.length}
         </Button>
       )}
-      <chakra.p mt={3} color="soft" fontSize="0.94em">
+      <Text mt={3} color="soft" fontSize="small">
         {rules &&
           `In the last ${exposure.days} days, where it was worst: ${[
             spent(
@@ -48,7 +48,7 @@ export function Faults({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
               `below ${temperature(rules.slow_below_c, unit)}`,
             ),
           ].join(', ')}.`}
-      </chakra.p>
+      </Text>
     </>
   )
 }
@@ -84,10 +84,10 @@ function FaultLine({ fault, asOf }: { fault: Fault; asOf: string }) {
       {ofReadings(fault)
         ? `: ${fault.probes.join(', ')}`
         : fault.shelves.length > 0 && `: ${fault.shelves.join(', ')}`}
-      <chakra.div color="soft" fontSize="0.94em">
+      <Box color="soft" fontSize="small">
         {spanOf(fault)}
         {effect && `; ${effect}`}. {words.look}
-      </chakra.div>
+      </Box>
       {leavable && (
         <Button
           type="button"

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { HStack, Text } from '@chakra-ui/react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { dayAndTime } from '@/shared/dates'
@@ -33,20 +33,11 @@ function HeldLine({ held }: { held: Held }) {
     (act) => act,
   )
   return (
-    <chakra.div
-      borderStart="6px solid"
-      borderColor="soft"
-      ps={4}
-      py={1}
-      display="flex"
-      flexWrap="wrap"
-      alignItems="center"
-      gap={3}
-    >
-      <chakra.p flex="1 1 20rem">
+    <HStack borderStart="6px solid" borderColor="soft" ps={4} py={1} wrap="wrap" gap={3}>
+      <Text flex="1 1 20rem">
         <strong>{held.probe_name}:</strong> {held.count} readings from {dayAndTime(held.first_at)}{' '}
         to {dayAndTime(held.last_at)} are held back. {because(held)}
-      </chakra.p>
+      </Text>
       <Button type="button" size="small" disabled={letIn.isPending} onClick={() => letIn.mutate()}>
         {held.reason === 'before'
           ? 'It hung there by then: let in'
@@ -61,7 +52,7 @@ function HeldLine({ held }: { held: Held }) {
       >
         Set aside
       </Button>
-    </chakra.div>
+    </HStack>
   )
 }
 

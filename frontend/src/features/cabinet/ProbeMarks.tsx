@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Span } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { token } from '@/shared/theme/token'
 
@@ -6,15 +6,15 @@ import { token } from '@/shared/theme/token'
 export function ProbeMarks({ probes }: { probes: Schemas['HungProbeResponse'][] }) {
   if (probes.length === 0) return null
   return (
-    <chakra.span display="flex" flexWrap="wrap" columnGap={4}>
+    <Span display="flex" flexWrap="wrap" columnGap={4}>
       {probes.map((probe) => (
-        <chakra.span
+        <Span
           key={probe.id}
           display="inline-flex"
           alignItems="flex-end"
           gap={1}
           color="soft"
-          fontSize="0.84em"
+          fontSize="fine"
           lineHeight={1.1}
         >
           <svg width={12} height={26} aria-hidden>
@@ -22,8 +22,8 @@ export function ProbeMarks({ probes }: { probes: Schemas['HungProbeResponse'][] 
             <rect x={3} y={14} width={6} height={11} rx={3} fill={token('ink')} />
           </svg>
           {probe.by_hand ? 'by hand' : probe.name}
-        </chakra.span>
+        </Span>
       ))}
-    </chakra.span>
+    </Span>
   )
 }

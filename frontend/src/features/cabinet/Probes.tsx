@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Span, Strong, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
@@ -21,13 +21,13 @@ export function Probes({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
       {cabinet.probes.length === 0 && (
         <p>
           None. Hang a logger's probe here, or read a thermometer by hand: both are brought in under{' '}
-          <chakra.span textDecoration="underline">
+          <Span textDecoration="underline">
             <Link to="/readings">readings</Link>
-          </chakra.span>
+          </Span>
           .
         </p>
       )}
-      <chakra.ul listStyleType="none">
+      <ul>
         {cabinet.probes.map((probe) => (
           <ProbeLine
             key={probe.id}
@@ -36,7 +36,7 @@ export function Probes({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
             asOf={cabinet.as_of}
           />
         ))}
-      </chakra.ul>
+      </ul>
       <NewProbe cabinet={cabinet} />
     </>
   )
@@ -62,8 +62,8 @@ function ProbeLine({
   const done = () => setOpen(null)
   return (
     <chakra.li py={3} borderTop="1px solid" borderColor="line">
-      <chakra.div display="flex" flexWrap="wrap" alignItems="baseline" columnGap={4}>
-        <chakra.strong fontSize="1.1em">{probe.name}</chakra.strong>
+      <Flex wrap="wrap" align="baseline" columnGap={4}>
+        <Strong fontSize="lead">{probe.name}</Strong>
         {probe.last_c !== null && probe.last_at && (
           <span>
             shows {temperature(probe.last_c, unit)}
@@ -72,13 +72,13 @@ function ProbeLine({
             at {dayAndTime(probe.last_at)}
           </span>
         )}
-      </chakra.div>
+      </Flex>
       {wrong && (
-        <chakra.p fontWeight={650} color="vessel">
+        <Text fontWeight="semibold" color="vessel">
           {FAULT_WORDS[wrong.kind].name} {spanOf(wrong)}. {FAULT_WORDS[wrong.kind].look}
-        </chakra.p>
+        </Text>
       )}
-      <chakra.div color="soft" fontSize="0.94em">
+      <Box color="soft" fontSize="small">
         {probe.place}, since {day(probe.since)}
         {probe.device && `, sent by ${probe.device}`}
         {!probe.by_hand && `. ${offsets(probe, unit, rules?.unchecked_probe_sd_c)}`}
@@ -90,9 +90,9 @@ function ProbeLine({
             .map((stay) => `${stay.place ?? 'nowhere'} from ${day(stay.start)}`)
             .join(', ')}`}
         .
-      </chakra.div>
+      </Box>
       {!probe.by_hand && (
-        <chakra.div display="flex" gap={2} mt={1} ms={-3}>
+        <Flex gap={2} mt={1} ms={-3}>
           <Button
             type="button"
             variant="bare"
@@ -111,7 +111,7 @@ function ProbeLine({
           >
             Hang elsewhere
           </Button>
-        </chakra.div>
+        </Flex>
       )}
       {open === 'check' && <CheckForm probe={probe} asOf={asOf} onDone={done} />}
       {open === 'hang' && <HangForm probe={probe} asOf={asOf} onDone={done} />}

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
@@ -46,7 +46,7 @@ export function SetPointForm({ cabinet }: { cabinet: Schemas['CabinetResponse'] 
           Record
         </Button>
       </chakra.form>
-      <chakra.ul listStyleType="none" mt={6} aria-label="Done in this cabinet">
+      <chakra.ul mt={6} aria-label="Done in this cabinet">
         {events.map((event) => (
           <chakra.li
             key={`${event.at}-${event.text}`}
@@ -58,9 +58,9 @@ export function SetPointForm({ cabinet }: { cabinet: Schemas['CabinetResponse'] 
             borderColor="line"
           >
             <span>{event.text}</span>
-            <chakra.span color="soft" whiteSpace="nowrap">
+            <Span color="soft" whiteSpace="var(--one-line)">
               {dayAndTime(event.at)}
-            </chakra.span>
+            </Span>
           </chakra.li>
         ))}
       </chakra.ul>

@@ -8,7 +8,7 @@ import type { Fault } from '@/shared/climate/faults'
 import { useTheme } from '@/shared/theme/useTheme'
 import { degrees, fromCelsius, type TemperatureUnit } from '@/shared/units'
 import { drawBeneath, drawOver, type Marks } from './traceMarks'
-import { DAY, dailySwings, type Span } from './traceView'
+import { DAY, dailySwings, type TimeSpan } from './traceView'
 
 type Trace = Schemas['TraceResponse']
 
@@ -40,14 +40,14 @@ export function TraceChart({
   onView,
 }: {
   trace: Trace
-  view: Span
+  view: TimeSpan
   width: number
   unit: TemperatureUnit
   hidden: ReadonlySet<number>
   faults: Fault[]
   events: Schemas['EventResponse'][]
   rules: Schemas['ClimateRules']
-  onView: (view: Span) => void
+  onView: (view: TimeSpan) => void
 }) {
   const host = useRef<HTMLDivElement>(null)
   const chart = useRef<uPlot | null>(null)
@@ -111,7 +111,13 @@ export function TraceChart({
     }
   }, [view])
 
-  return <div ref={host} style={{ minHeight: HEIGHT, touchAction: 'pan-y' }} data-trace />
+  return (
+    <div
+      ref={host}
+      style={{ minHeight: HEIGHT, contain: 'inline-size', touchAction: 'pan-y' }}
+      data-trace
+    />
+  )
 }
 
 function options(
@@ -186,7 +192,7 @@ function moment(time: number, step: number): string {
 }
 
 /** Lets the pointer drag the time axis. Returns what takes that away again. */
-function pannable(plot: uPlot, onPanned: (span: Span) => void): () => void {
+function pannable(plot: uPlot, onPanned: (span: TimeSpan) => void): () => void {
   const over = plot.over
   let from: { x: number; min: number; max: number } | null = null
   const down = (event: PointerEvent) => {

@@ -1,5 +1,5 @@
 /** A span of time on screen, s since epoch. */
-export type Span = { from: number; until: number }
+export type TimeSpan = { from: number; until: number }
 
 export const HOUR = 3600
 export const DAY = 86_400
@@ -8,19 +8,19 @@ export const DAY = 86_400
 export const POINTS = 3000
 
 /** What is fetched around a view: a screen more on either side, so that panning finds it there. */
-export function around(view: Span): Span {
+export function around(view: TimeSpan): TimeSpan {
   const width = view.until - view.from
   return { from: view.from - width, until: view.until + width }
 }
 
 /** Whether what was fetched still serves a view: it covers it, at about the right fineness. */
-export function serves(fetched: Span, view: Span): boolean {
+export function serves(fetched: TimeSpan, view: TimeSpan): boolean {
   const ratio = (fetched.until - fetched.from) / (3 * (view.until - view.from))
   return fetched.from <= view.from && view.until <= fetched.until && ratio < 1.6 && ratio > 0.4
 }
 
 /** A view moved by a share of its width, kept between the first and the last moment there is. */
-export function panned(view: Span, share: number, limits: Span): Span {
+export function panned(view: TimeSpan, share: number, limits: TimeSpan): TimeSpan {
   const width = view.until - view.from
   const from = Math.min(
     Math.max(view.from + share * width, limits.from - width / 2),
@@ -30,7 +30,7 @@ export function panned(view: Span, share: number, limits: Span): Span {
 }
 
 /** A view made `factor` times as wide around its middle; at least an hour, at most all there is. */
-export function zoomed(view: Span, factor: number, limits: Span): Span {
+export function zoomed(view: TimeSpan, factor: number, limits: TimeSpan): TimeSpan {
   const widest = Math.max(limits.until - limits.from, DAY)
   const width = Math.min(Math.max((view.until - view.from) * factor, HOUR), widest * 1.1)
   const middle = (view.from + view.until) / 2

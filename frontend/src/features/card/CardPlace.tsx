@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, HStack, Text } from '@chakra-ui/react'
 import { Link, useParams } from 'react-router'
 import { useClutch } from '@/shared/api/queries'
 import { ClutchCard } from '@/shared/card/ClutchCard'
@@ -15,14 +15,7 @@ export function Component() {
   if (!clutch.data) return <Waiting problem={clutch.error?.message} />
   return (
     <div>
-      <chakra.div
-        display="flex"
-        alignItems="center"
-        gap={3}
-        flexWrap="wrap"
-        mb={6}
-        _print={{ display: 'none' }}
-      >
+      <HStack gap={3} wrap="wrap" mb={6} _print={{ display: 'none' }}>
         <Title>Card of {clutch.data.code}</Title>
         <Button type="button" variant="act" onClick={() => window.print()}>
           Print on A6
@@ -40,14 +33,14 @@ export function Component() {
         <Button asChild>
           <Link to={`/clutches/${clutch.data.code}`}>To the clutch</Link>
         </Button>
-      </chakra.div>
-      <chakra.div className="card-sheet" width={{ base: '100%', sm: '400px' }}>
+      </HStack>
+      <Box className="card-sheet" width={{ base: '100%', sm: '25rem' }}>
         <ClutchCard clutch={clutch.data} />
-      </chakra.div>
-      <chakra.p mt={4} color="soft" maxWidth="40rem" _print={{ display: 'none' }}>
+      </Box>
+      <Text mt={4} color="soft" maxWidth="40rem" _print={{ display: 'none' }}>
         The code opens this clutch where phones reach the house: at the address it was opened to
         others with, else at the one you opened it with.
-      </chakra.p>
+      </Text>
     </div>
   )
 }

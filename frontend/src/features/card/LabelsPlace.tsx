@@ -1,4 +1,4 @@
-import { chakra, Field, Input } from '@chakra-ui/react'
+import { Box, Field, Flex, HStack, Input } from '@chakra-ui/react'
 import { useQueries } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
 import { answer, api } from '@/shared/api/client'
@@ -6,8 +6,8 @@ import { useRules, useToday } from '@/shared/api/queries'
 import { BoxLabel } from '@/shared/card/ClutchCard'
 import { zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
-import { Tick } from '@/shared/ui/Choices'
 import { Title, Waiting } from '@/shared/ui/page'
+import { Tick } from '@/shared/ui/Tick'
 import { useTemperatureUnit } from '@/shared/units'
 
 /** Small labels of one clutch or many, from the first free place of a used sheet. */
@@ -39,8 +39,8 @@ export function Component() {
     )
   return (
     <div>
-      <chakra.div _print={{ display: 'none' }} mb={6}>
-        <chakra.div display="flex" alignItems="center" gap={3} flexWrap="wrap" mb={4}>
+      <Box _print={{ display: 'none' }} mb={6}>
+        <HStack gap={3} wrap="wrap" mb={4}>
           <Title>Labels</Title>
           <Button
             type="button"
@@ -60,8 +60,8 @@ export function Component() {
               </Button>
             </>
           )}
-        </chakra.div>
-        <chakra.div display="flex" flexWrap="wrap" columnGap={6}>
+        </HStack>
+        <Flex wrap="wrap" columnGap={6}>
           {today.data.clutches.map(({ code }) => (
             <Tick
               key={code}
@@ -72,14 +72,14 @@ export function Component() {
               }
             />
           ))}
-        </chakra.div>
+        </Flex>
         <Field.Root mt={3}>
           <Field.Label>Labels used up on this sheet, 0 to {perSheet - 1}</Field.Label>
           <Input
             type="number"
             min={0}
             max={perSheet - 1}
-            maxWidth="110px"
+            maxWidth="6.875rem"
             value={used}
             onChange={(event) => change({ used: event.target.value })}
           />
@@ -87,7 +87,7 @@ export function Component() {
             {perSheet} to a sheet, 70 by 37 mm; print without margins.
           </Field.HelperText>
         </Field.Root>
-      </chakra.div>
+      </Box>
       <div className="label-sheet">
         {Array.from({ length: used }, (_, i) => (
           <div key={`used-${i}`} className="empty" />

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 
@@ -21,10 +21,10 @@ export function BoxFacts({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
   return (
     <chakra.dl display="grid" gridTemplateColumns="auto 1fr" columnGap={4} rowGap={1}>
       {facts.map(([name, value]) => (
-        <chakra.div key={name} display="contents">
+        <Box key={name} display="contents">
           <chakra.dt color="soft">{name}</chakra.dt>
-          <chakra.dd fontWeight={600}>{value}</chakra.dd>
-        </chakra.div>
+          <chakra.dd fontWeight="semibold">{value}</chakra.dd>
+        </Box>
       ))}
     </chakra.dl>
   )

@@ -1,4 +1,4 @@
-import { chakra, NativeSelect } from '@chakra-ui/react'
+import { Box, Grid, NativeSelect, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useId, useState } from 'react'
 import { Link } from 'react-router'
@@ -15,37 +15,37 @@ export function BoxWater({ code, water }: { code: string; water: Water }) {
   const rules = useRules().data
   if (!water.left) {
     return (
-      <chakra.p color="soft">
+      <Text color="soft">
         How much water went in was not recorded, so nobody can say what is left. Weigh the box at
         its next visits: two weighings tell what it loses.
-      </chakra.p>
+      </Text>
     )
   }
   const { left } = water
   return (
-    <chakra.div display="flex" flexDirection="column" gap={3}>
-      <chakra.p>
-        <chakra.strong fontSize="1.5em">{Math.round(left.share * 100)} %</chakra.strong> of its
-        water left, about {Math.round(left.water_g)} g; between {Math.round(left.share_low * 100)}{' '}
-        and {Math.round(left.share_high * 100)} % as far as anybody can know.
-      </chakra.p>
+    <Stack gap={3}>
+      <Text>
+        <Strong fontSize="larger">{Math.round(left.share * 100)} %</Strong> of its water left, about{' '}
+        {Math.round(left.water_g)} g; between {Math.round(left.share_low * 100)} and{' '}
+        {Math.round(left.share_high * 100)} % as far as anybody can know.
+      </Text>
       <Level left={left} marks={rules?.water_shares} />
       <p>
         Losing about {left.loss_g_day.toFixed(1)} g a day ({left.loss_low_g_day.toFixed(1)} to{' '}
         {left.loss_high_g_day.toFixed(1)}). <Band name="Half gone" band={left.top_up_soon} />{' '}
         <Band name="Dry" band={left.dry} />
       </p>
-      <chakra.p color="soft" fontSize="0.94em">
+      <Text color="soft" fontSize="small">
         {restsOn(water)}{' '}
         <Link to={`/settings#${encodeURIComponent(`exchange.${water.closing}`)}`}>
-          <chakra.span color="yolkInk" textDecoration="underline">
+          <Span color="yolkInk" textDecoration="underline">
             Why?
-          </chakra.span>
+          </Span>
         </Link>
-      </chakra.p>
+      </Text>
       <Air water={water} />
       <WhatIf code={code} closing={water.closing} />
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -116,7 +116,10 @@ function Air({ water }: { water: Water }) {
   if (!air) return null
   const percent = (share: number) => (share * 100).toFixed(0)
   return (
-    <chakra.p color={air.advise_airing ? 'ink' : 'soft'} fontWeight={air.advise_airing ? 650 : 400}>
+    <Text
+      color={air.advise_airing ? 'ink' : 'soft'}
+      fontWeight={air.advise_airing ? 'semibold' : 400}
+    >
       Air: oxygen likely about {percent(air.share)} % ({percent(air.low)} to {percent(air.high)}), a
       rough estimate.{' '}
       {air.advise_airing
@@ -124,7 +127,7 @@ function Air({ water }: { water: Water }) {
         : air.may_need_airing
           ? 'Air it when you are there.'
           : 'Enough.'}
-    </chakra.p>
+    </Text>
   )
 }
 
@@ -153,8 +156,8 @@ function WhatIf({ code, closing }: { code: string; closing: Schemas['Closing'] }
       ),
   })
   return (
-    <chakra.div>
-      <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={3}>
+    <Box>
+      <Grid templateColumns="1fr 1fr" gap={3}>
         <div>
           <label htmlFor={`${fields}-closing`}>What if closed with</label>
           <NativeSelect.Root>
@@ -193,14 +196,14 @@ function WhatIf({ code, closing }: { code: string; closing: Schemas['Closing'] }
             <NativeSelect.Indicator />
           </NativeSelect.Root>
         </div>
-      </chakra.div>
+      </Grid>
       {asked && told.data && (
-        <chakra.p mt={2} role="status">
+        <Text mt={2} role="status">
           Then about {told.data.loss_g_day.toFixed(1)} g a day.{' '}
           <Band name="Half gone" band={told.data.top_up_soon} />{' '}
           <Band name="Dry" band={told.data.dry} />
-        </chakra.p>
+        </Text>
       )}
-    </chakra.div>
+    </Box>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Grid, Span, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
@@ -20,22 +20,21 @@ type Clutch = Schemas['ClutchResponse']
 export function ClutchMethod({ clutch }: { clutch: Clutch }) {
   const [open, setOpen] = useState(false)
   return (
-    <chakra.div maxWidth="860px">
+    <Box maxWidth="53.75rem">
       {clutch.differences.length === 0 ? (
-        <chakra.p>
+        <Text>
           As the house method <strong>{clutch.house_method}</strong>.
-        </chakra.p>
+        </Text>
       ) : (
         <>
-          <chakra.p mb={2}>
+          <Text mb={2}>
             House method <strong>{clutch.house_method}</strong>, but:
-          </chakra.p>
+          </Text>
           <chakra.dl>
             {clutch.differences.map((difference) => (
-              <chakra.div
+              <Grid
                 key={difference.line}
-                display="grid"
-                gridTemplateColumns={{ base: '1fr', sm: '160px 1fr' }}
+                templateColumns={{ base: '1fr', sm: '10rem 1fr' }}
                 columnGap={4}
                 borderTop="1px solid"
                 borderColor="line"
@@ -44,9 +43,9 @@ export function ClutchMethod({ clutch }: { clutch: Clutch }) {
                 <chakra.dt color="soft">{difference.line}</chakra.dt>
                 <chakra.dd>
                   <strong>{difference.own}</strong>
-                  <chakra.span color="soft">, not {difference.house}</chakra.span>
+                  <Span color="soft">, not {difference.house}</Span>
                 </chakra.dd>
-              </chakra.div>
+              </Grid>
             ))}
           </chakra.dl>
         </>
@@ -58,7 +57,7 @@ export function ClutchMethod({ clutch }: { clutch: Clutch }) {
           Change for this clutch
         </Button>
       )}
-    </chakra.div>
+    </Box>
   )
 }
 
@@ -94,14 +93,14 @@ function MethodForm({ clutch, onDone }: { clutch: Clutch; onDone: () => void }) 
         onSubmit={form.handleSubmit((values) => correction.save(methodOf(values, unit), refuse))}
       >
         <MethodFields told={methods.data} fixedDam />
-        <chakra.div display="flex" gap={3} mt={2}>
+        <Flex gap={3} mt={2}>
           <Button type="submit" disabled={correction.pending}>
             Keep for this clutch
           </Button>
           <Button type="button" variant="bare" onClick={onDone}>
             Leave as it is
           </Button>
-        </chakra.div>
+        </Flex>
       </chakra.form>
       <BothVersions correction={correction} />
     </FormProvider>

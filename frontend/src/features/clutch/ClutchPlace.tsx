@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Grid, Span, Stack, Text } from '@chakra-ui/react'
 import { Link, useParams } from 'react-router'
 import { isNotFound, type Schemas } from '@/shared/api/client'
 import { useClutch, useUndo } from '@/shared/api/queries'
@@ -38,11 +38,11 @@ export function Component() {
   // An undone clutch is gone, whatever was read of it before.
   if (!clutch || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
   return (
-    <chakra.div display="flex" flexDirection="column" gap={8}>
-      <chakra.div display="flex" flexWrap="wrap" alignItems="flex-end" columnGap={6} rowGap={3}>
+    <Stack gap={8}>
+      <Flex wrap="wrap" align="flex-end" columnGap={6} rowGap={3}>
         <div>
           <Title>{clutch.code}</Title>
-          <chakra.p color="soft" mt={1}>
+          <Text color="soft" mt={1}>
             <Parent id={clutch.dam_id} name={clutch.dam} />
             {clutch.sire && clutch.sire_id && (
               <>
@@ -51,9 +51,9 @@ export function Component() {
               </>
             )}
             , {clutch.count}, laid {fullMoment(clutch.laid_at)}
-          </chakra.p>
+          </Text>
         </div>
-        <chakra.div marginStart={{ md: 'auto' }} display="flex" flexWrap="wrap" gap={2}>
+        <Flex marginStart={{ md: 'auto' }} wrap="wrap" gap={2}>
           {!clutch.maternal && !clutch.finished_at && (
             <Button asChild variant="act">
               <Link to={`/round/${clutch.code}`}>Open the box</Link>
@@ -68,17 +68,11 @@ export function Component() {
           <Button asChild>
             <Link to={`/clutches/${clutch.code}/correct`}>Correct</Link>
           </Button>
-        </chakra.div>
-      </chakra.div>
+        </Flex>
+      </Flex>
 
       {clutch.attention.length > 0 && (
-        <chakra.ul
-          listStyleType="none"
-          display="flex"
-          flexDirection="column"
-          gap={2}
-          fontSize="1.08em"
-        >
+        <chakra.ul display="flex" flexDirection="column" gap={2} fontSize="lead">
           {clutch.attention.map((line) => (
             <li key={line.text}>
               <Notice urgent={urgencyRank(line.urgency) >= 2} label={URGENCY_WORDS[line.urgency]}>
@@ -114,13 +108,13 @@ export function Component() {
         </chakra.section>
       )}
 
-      <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
+      <Grid templateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
         <chakra.section aria-labelledby="forecast" minWidth={0}>
           <Heading id="forecast">Forecast</Heading>
           {clutch.forecast?.typical_pip ? (
             <ForecastWindows forecast={clutch.forecast} />
           ) : (
-            <chakra.p>There is nothing to forecast here.</chakra.p>
+            <Text>There is nothing to forecast here.</Text>
           )}
           <RestsOn clutch={clutch} />
         </chakra.section>
@@ -128,13 +122,13 @@ export function Component() {
           <Heading id="box">Box</Heading>
           <BoxFacts clutch={clutch} />
           {clutch.box_water && (
-            <chakra.div mt={5}>
+            <Box mt={5}>
               <BoxWater code={clutch.code} water={clutch.box_water} />
-            </chakra.div>
+            </Box>
           )}
           {!clutch.maternal && <WaterForm code={clutch.code} />}
         </chakra.section>
-      </chakra.div>
+      </Grid>
 
       <chakra.section aria-labelledby="method">
         <Heading id="method">Method</Heading>
@@ -150,7 +144,7 @@ export function Component() {
         <Heading id="log">Log</Heading>
         <Log entries={clutch.log} onUndo={(act) => undo.mutate(act)} />
       </chakra.section>
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -161,10 +155,10 @@ function Eggs({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
     <chakra.section ref={part} aria-labelledby="eggs">
       <Heading id="eggs">Eggs</Heading>
       {clutch.maternal ? (
-        <chakra.p>
+        <Text>
           {clutch.dam} keeps them in {clutch.box.cabinet}: they are not touched, turned or graded.
           Record temperature and humidity of her tub; the windows are twice as wide.
-        </chakra.p>
+        </Text>
       ) : (
         <EggGrades clutch={clutch} />
       )}
@@ -175,9 +169,9 @@ function Eggs({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
 function Parent({ id, name }: { id: number; name: string }) {
   return (
     <Link to={`/animals/${id}`}>
-      <chakra.span textDecoration="underline" textUnderlineOffset="3px">
+      <Span textDecoration="underline" textUnderlineOffset="3px">
         {name}
-      </chakra.span>
+      </Span>
     </Link>
   )
 }

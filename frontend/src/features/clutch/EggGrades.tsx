@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Grid, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { ChoosableBox } from '@/eggs/ChoosableBox'
@@ -8,13 +8,14 @@ import { answer, api, type Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
 import { useAct } from '@/shared/api/queries'
 import { useKeys } from '@/shared/keys/useKeys'
+import { TIGHT } from '@/shared/theme/tight'
 import { developed } from '@/shared/units'
 import { Torchlight } from './Torchlight'
 
 type Clutch = Schemas['ClutchResponse']
 type Egg = Schemas['EggResponse']
 
-const COLUMNS = '44px repeat(5, 1fr)'
+const COLUMNS = '44px repeat(5, minmax(0, 1fr))'
 
 /** The box as it lies, and beside it one tap for each egg's dents. */
 export function EggGrades({ clutch }: { clutch: Clutch }) {
@@ -48,11 +49,7 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
   )
 
   return (
-    <chakra.div
-      display="grid"
-      gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
-      gap={{ base: 6, lg: 10 }}
-    >
+    <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap={{ base: 6, lg: 10 }}>
       <div>
         <ChoosableBox
           eggs={clutch.eggs.map(asLook)}
@@ -63,26 +60,27 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
           onChoose={setChosen}
           onReach={setChosen}
         />
-        <chakra.p mt={2} color="soft" fontSize="0.92em">
+        <Text mt={2} color="soft" fontSize="small">
           {clutch.box.medium}, {clutch.box.closing}.
           {clutch.eggs.some((egg) => egg.standing && egg.standing !== 'sound') &&
             ' One ring: on watch; two: failing; hatched: probably lost.'}
-        </chakra.p>
+        </Text>
       </div>
-      <chakra.div display="flex" flexDirection="column" gap={1}>
-        <chakra.div
+      <Stack gap={1}>
+        <Grid
           aria-hidden
-          display="grid"
-          gridTemplateColumns={COLUMNS}
+          templateColumns={COLUMNS}
           color="soft"
-          fontSize="0.85em"
+          fontSize="fine"
           textAlign="center"
+          // Five words side by side have no room to grow; every button says its own.
+          css={{ [TIGHT]: { fontSize: '13px', overflowWrap: 'normal' } }}
         >
           <span />
           {GRADE_WORDS.map((words) => (
             <span key={words}>{words}</span>
           ))}
-        </chakra.div>
+        </Grid>
         {live.map((egg) => (
           <EggRow
             key={egg.number}
@@ -100,8 +98,8 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
           .map((egg) => (
             <Torchlight key={egg.number} code={clutch.code} egg={egg} />
           ))}
-      </chakra.div>
-    </chakra.div>
+      </Stack>
+    </Grid>
   )
 }
 
@@ -122,9 +120,9 @@ function EggRow({
       bg={chosen ? 'faint' : undefined}
     >
       <chakra.legend srOnly>Egg {egg.number}: how dented is it now?</chakra.legend>
-      <chakra.span aria-hidden fontSize="1.3em" fontWeight={800} alignSelf="center" ps={2}>
+      <Span aria-hidden fontSize="large" fontWeight="heavy" alignSelf="center" ps={2}>
         {egg.number}
-      </chakra.span>
+      </Span>
       {GRADES.map((grade) => {
         const held = egg.grade === grade
         const allowed = grade <= egg.allowed_grade
@@ -138,7 +136,7 @@ function EggRow({
             display="flex"
             alignItems="center"
             justifyContent="center"
-            minHeight="52px"
+            minHeight="3.25rem"
             cursor="pointer"
             borderRadius="small"
             border="2.5px solid"
@@ -163,33 +161,31 @@ function EggRow({
 
 /** The line under the grades that are normal at this stage. */
 function NormalNow() {
-  return (
-    <chakra.span position="absolute" insetX={0} bottom="-2px" height="4px" bg="sound" aria-hidden />
-  )
+  return <Span position="absolute" insetX={0} bottom="-2px" height="4px" bg="sound" aria-hidden />
 }
 
 function Judgement({ clutch, chosen }: { clutch: Clutch; chosen: number | null }) {
   const egg = clutch.eggs.find((e) => e.number === chosen)
   if (!egg) {
     return (
-      <chakra.p color="soft" mt={3}>
+      <Text color="soft" mt={3}>
         Tap how dented each egg is today. The line underneath marks what is normal at{' '}
         {developed(clutch.forecast?.fraction ?? 0)}.
-      </chakra.p>
+      </Text>
     )
   }
   const stage = `day ${clutch.day}, ${developed(clutch.forecast?.fraction ?? 0)}`
   return (
-    <chakra.p mt={3} role="status">
-      <chakra.strong>
+    <Text mt={3} role="status">
+      <Strong>
         {egg.slug ? 'Slug' : 'Egg'} {egg.number}, {stage}:
-      </chakra.strong>{' '}
+      </Strong>{' '}
       {egg.slug ? 'infertile, nothing to judge.' : (egg.advice ?? 'not looked at yet.')}{' '}
       <Link to={`/clutches/${clutch.code}/eggs/${egg.number}`}>
-        <chakra.span color="yolkInk" textDecoration="underline" textUnderlineOffset="3px">
+        <Span color="yolkInk" textDecoration="underline" textUnderlineOffset="3px">
           {egg.standing ? `${egg.standing}: why?` : 'Its page'}
-        </chakra.span>
+        </Span>
       </Link>
-    </chakra.p>
+    </Text>
   )
 }

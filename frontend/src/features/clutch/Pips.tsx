@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
@@ -12,7 +12,7 @@ export function Pips({ clutch }: { clutch: Clutch }) {
   return (
     <>
       {seen.length > 0 && (
-        <chakra.p mb={3}>
+        <Text mb={3}>
           {seen
             .map((egg) =>
               egg.emerged_at
@@ -21,12 +21,10 @@ export function Pips({ clutch }: { clutch: Clutch }) {
             )
             .join(', ')}
           .
-        </chakra.p>
+        </Text>
       )}
       {clutch.finished_at && (
-        <chakra.p mb={3}>
-          Closed {dayAndTime(clutch.finished_at)}: what it took is learned from.
-        </chakra.p>
+        <Text mb={3}>Closed {dayAndTime(clutch.finished_at)}: what it took is learned from.</Text>
       )}
       <Button asChild>
         <Link to={`/hatch/${clutch.code}`}>

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Stack, Text } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { effectOf, FAULT_WORDS, spanOf } from '@/shared/climate/faults'
@@ -35,7 +35,7 @@ export function RestsOn({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
   const recent = useRules().data?.climate.recent_days
   const measured = (clutch.forecast?.measured_share ?? 0) > 0
   return (
-    <chakra.div mt={4} display="flex" flexDirection="column" gap={1}>
+    <Stack mt={4} gap={1}>
       <p>
         {clutch.rests_on} From today on: {temperature(clutch.box.temperature_c, unit)},{' '}
         {measured && recent ? `what was usual over the last ${recent} days` : 'as until now'}.
@@ -57,14 +57,14 @@ export function RestsOn({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
           </p>
         ))}
       {measured && clutch.gaps.length > 0 && clutch.gaps.length <= 6 && (
-        <chakra.p color="soft" fontSize="0.92em">
+        <Text color="soft" fontSize="small">
           Not measured:{' '}
           {clutch.gaps
             .map((gap) => `${dayAndTime(gap.start)} to ${dayAndTime(gap.end)} (${gap.filled_from})`)
             .join('; ')}
           .
-        </chakra.p>
+        </Text>
       )}
-    </chakra.div>
+    </Stack>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Span, Text } from '@chakra-ui/react'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
@@ -31,13 +31,13 @@ export function Torchlight({ code, egg }: { code: string; egg: Egg }) {
   const { torchlight } = egg
   if (egg.slug) return null
   return (
-    <chakra.div mt={4}>
+    <Box mt={4}>
       <Choices
         legend={`Egg ${egg.number} by torchlight now`}
         columns={5}
         choices={CHOICES.map(({ value, label, drawn }) => ({
           value,
-          label: <chakra.span fontSize="0.86em">{label}</chakra.span>,
+          label: <Span fontSize="fine">{label}</Span>,
           drawing: (
             <EggDrawing
               egg={{
@@ -53,13 +53,13 @@ export function Torchlight({ code, egg }: { code: string; egg: Egg }) {
         value={null}
         onChoose={(vessels) => candle.mutate(vessels)}
       />
-      <chakra.p color="soft" mt={2} fontSize="0.94em">
+      <Text color="soft" mt={2} fontSize="small">
         {lastLook(egg)}
         {torchlight.again_from &&
           torchlight.again_by &&
           ` Candle again ${dayRange(torchlight.again_from, torchlight.again_by)}.`}
-      </chakra.p>
-    </chakra.div>
+      </Text>
+    </Box>
   )
 }
 

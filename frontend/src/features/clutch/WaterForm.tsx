@@ -1,4 +1,4 @@
-import { chakra, Field, Input } from '@chakra-ui/react'
+import { chakra, Field, Flex, Input } from '@chakra-ui/react'
 import { useForm } from 'react-hook-form'
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
@@ -30,10 +30,10 @@ export function WaterForm({ code }: { code: string }) {
     >
       <Field.Root invalid={!!errors.grams}>
         <Field.Label>Water added, g (= ml)</Field.Label>
-        <chakra.div display="flex" gap={2}>
+        <Flex gap={2}>
           <Input
             inputMode="decimal"
-            maxWidth="130px"
+            maxWidth="8.125rem"
             {...form.register('grams', {
               validate: (text) => !Number.isNaN(typedGrams(text)) || 'Grams as a number, like 45.',
             })}
@@ -41,7 +41,7 @@ export function WaterForm({ code }: { code: string }) {
           <Button type="submit" variant="act" disabled={water.isPending}>
             Record
           </Button>
-        </chakra.div>
+        </Flex>
         <Field.ErrorText>{errors.grams?.message}</Field.ErrorText>
         <Field.HelperText>
           At the box's temperature, along the side, never on eggs.

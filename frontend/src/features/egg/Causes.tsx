@@ -1,37 +1,37 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Span, Strong } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 
 /** Early dents while there is time: dry box, shell or failing egg, by the numbers. */
 export function Causes({ causes }: { causes: Schemas['CauseResponse'][] }) {
   return (
-    <chakra.div mt={5}>
-      <chakra.h3 fontWeight={750}>
+    <Box mt={5}>
+      <chakra.h3 fontWeight="bold">
         Why is it dented early?{' '}
         <Link to="/settings#Causes of dents">
-          <chakra.span color="yolkInk" fontWeight={500} textDecoration="underline">
+          <Span color="yolkInk" fontWeight="medium" textDecoration="underline">
             The rule and its numbers
-          </chakra.span>
+          </Span>
         </Link>
       </chakra.h3>
-      <chakra.ul listStyleType="none" mt={1}>
+      <chakra.ul mt={1}>
         {causes.map(({ cause, share, reasons }) => (
           <chakra.li key={cause} display="flex" gap={3} py="3px">
-            <chakra.strong width="3.2em" textAlign="right" flexShrink={0}>
+            <Strong width="3.2em" textAlign="right" flexShrink={0}>
               {Math.round(share * 100)} %
-            </chakra.strong>
+            </Strong>
             <span>
               {cause}
               {reasons.length > 0 && (
-                <chakra.span color="soft" fontSize="0.92em">
+                <Span color="soft" fontSize="small">
                   {' '}
                   {reasons.join('; ')}
-                </chakra.span>
+                </Span>
               )}
             </span>
           </chakra.li>
         ))}
       </chakra.ul>
-    </chakra.div>
+    </Box>
   )
 }

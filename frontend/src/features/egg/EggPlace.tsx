@@ -1,10 +1,11 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Grid, Span, Stack, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { answer, api, isNotFound, type Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
 import { day, dayAndTime } from '@/shared/dates'
+import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { developed } from '@/shared/units'
@@ -31,41 +32,40 @@ export function Component() {
   if (!page || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
   const { egg } = page
   return (
-    <chakra.div display="flex" flexDirection="column" gap={8}>
-      <chakra.div display="flex" alignItems="flex-end" gap={4} flexWrap="wrap">
+    <Stack gap={8}>
+      <Flex align="flex-end" gap={4} wrap="wrap">
         <div>
           <Title>
             {egg.slug ? 'Slug' : 'Egg'} {egg.number}
           </Title>
-          <chakra.p color="soft" mt={1}>
+          <Text color="soft" mt={1}>
             <Link to={`/clutches/${page.code}`}>
-              <chakra.span textDecoration="underline" textUnderlineOffset="3px">
+              <Span textDecoration="underline" textUnderlineOffset="3px">
                 {page.code}
-              </chakra.span>
+              </Span>
             </Link>{' '}
             of {page.dam}; day {page.day}, {developed(page.fraction)}; {egg.shell} shell
             {egg.mass_g !== null && `, ${egg.mass_g} g`}
-          </chakra.p>
+          </Text>
         </div>
-        <chakra.div marginStart={{ md: 'auto' }} display="flex" gap={2}>
+        <Flex marginStart={{ md: 'auto' }} gap={2}>
           <Button asChild>
             <Link to={`/round/${page.code}`}>Open its box</Link>
           </Button>
-        </chakra.div>
-      </chakra.div>
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: '300px 1fr' }}
+        </Flex>
+      </Flex>
+      <Grid
+        templateColumns={{ base: '1fr', lg: '18.75rem 1fr' }}
         columnGap={12}
         rowGap={6}
         alignItems="start"
       >
-        <chakra.div display="flex" flexDirection="column" alignItems="center" gap={3}>
+        <Stack align="center" gap={3}>
           <EggDrawing egg={asLook(egg)} size={220} day={page.day} />
           <Dents page={page} />
-        </chakra.div>
+        </Stack>
         <Standing page={page} />
-      </chakra.div>
+      </Grid>
       <section aria-labelledby="photos">
         <Heading id="photos">Photos by day</Heading>
         <PhotosByDay page={page} />
@@ -74,7 +74,7 @@ export function Component() {
         <Heading id="history">What was seen</Heading>
         <History moments={page.history} />
       </section>
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -83,19 +83,19 @@ function Dents({ page }: { page: Page }) {
   if (egg.slug) return <p>Infertile: nothing to judge.</p>
   const wide = page.box_scope === 'box' && (egg.excess ?? 0) > 0
   return (
-    <chakra.p textAlign="center">
+    <Text textAlign="center">
       {egg.advice ?? 'Not looked at yet.'}{' '}
-      <chakra.span color="soft">
+      <Span color="soft">
         Normal at {developed(page.fraction)}: up to {page.allowed_words}.
         {wide &&
           ` ${page.early_eggs.length} of ${page.live_eggs} eggs are early, so the box is to blame and no egg.`}
-      </chakra.span>{' '}
+      </Span>{' '}
       <Link to="/settings#dents.1">
-        <chakra.span color="yolkInk" textDecoration="underline">
+        <Span color="yolkInk" textDecoration="underline">
           The rule
-        </chakra.span>
+        </Span>
       </Link>
-    </chakra.p>
+    </Text>
   )
 }
 
@@ -110,32 +110,32 @@ function Standing({ page }: { page: Page }) {
   return (
     <section aria-labelledby="standing">
       <Heading id="standing">
-        <chakra.span color={trouble ? 'vessel' : 'ink'}>
+        <Span color={trouble ? 'vessel' : 'ink'}>
           {standing.standing[0]?.toUpperCase()}
           {standing.standing.slice(1)}:
-        </chakra.span>
-        <chakra.span color="soft" fontWeight={500}>
+        </Span>
+        <Span color="soft" fontWeight="medium">
           {' '}
           {chanceWords(standing.alive)}
-        </chakra.span>
+        </Span>
       </Heading>
       <EvidenceList standing={standing} thresholds={page.thresholds} dependence={page.dependence} />
       {egg.settles && (
-        <chakra.div mt={5}>
+        <Box mt={5}>
           <Notice label={settlesWhen(egg.settles.from_at, page.as_of)}>
             {egg.settles.text}{' '}
             <Link to="/settings#Rounds">
-              <chakra.span color="yolkInk" textDecoration="underline">
+              <Span color="yolkInk" textDecoration="underline">
                 Why then?
-              </chakra.span>
+              </Span>
             </Link>
           </Notice>
-        </chakra.div>
+        </Box>
       )}
       {egg.causes.length > 0 && <Causes causes={egg.causes} />}
-      <chakra.p color="soft" mt={4} fontSize="0.94em">
+      <Text color="soft" mt={4} fontSize="small">
         Only you declare a fate; while it might live it stays in.
-      </chakra.p>
+      </Text>
     </section>
   )
 }
@@ -147,16 +147,17 @@ function settlesWhen(from: string, now: string): string {
 }
 
 function History({ moments }: { moments: Page['history'] }) {
-  if (moments.length === 0) return <chakra.p color="soft">Nothing yet.</chakra.p>
+  if (moments.length === 0) return <Text color="soft">Nothing yet.</Text>
   return (
-    <chakra.ol listStyleType="none">
+    <ol>
       {moments.map((moment, i) => (
         <chakra.li
           key={`${moment.at}-${moment.kind}-${i}`}
           display="grid"
           gridTemplateColumns={{ base: '7em 3.2em 1fr', md: '8em 4em 1fr' }}
+          css={ONE_COLUMN}
           gap={3}
-          minHeight="38px"
+          minHeight="2.375rem"
           alignItems="center"
           borderTop="1px solid"
           borderColor="line"
@@ -164,10 +165,10 @@ function History({ moments }: { moments: Page['history'] }) {
           <chakra.time dateTime={moment.at} color="soft">
             {dayAndTime(moment.at)}
           </chakra.time>
-          <chakra.span color="soft">{Math.round(moment.development * 100)} %</chakra.span>
+          <Span color="soft">{Math.round(moment.development * 100)} %</Span>
           <span>{moment.text}</span>
         </chakra.li>
       ))}
-    </chakra.ol>
+    </ol>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span, Strong, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
@@ -24,16 +24,16 @@ export function EvidenceList({
   const most = Math.max(3, ...lines.map((line) => Math.abs(line.push)))
   return (
     <>
-      <chakra.ul listStyleType="none" aria-label="Evidence">
+      <ul aria-label="Evidence">
         {lines.map((line) => (
           <Line key={line.key} line={line} most={most} why={why} dependence={dependence} />
         ))}
-      </chakra.ul>
+      </ul>
       <Button variant="bare" size="small" aria-expanded={why} onClick={() => setWhy(!why)}>
         {why ? 'Without the numbers' : 'Why? With the rule and its numbers'}
       </Button>
       {why && (
-        <chakra.p maxWidth="44rem" fontSize="0.95em">
+        <Text maxWidth="44rem" fontSize="small">
           The egg starts with what lay day's torch showed. Every sign adds its weight times{' '}
           {dependence}, because signs lean on one another; only the latest of a kind counts. The sum
           is {signed(standing.log_odds)}, which makes {(standing.alive * 100).toFixed(0)} %:{' '}
@@ -42,12 +42,12 @@ export function EvidenceList({
             .join(', ')}
           , below that probably lost. Weights are keeper practice and our assumption;{' '}
           <Link to="/settings#Standing">
-            <chakra.span color="yolkInk" textDecoration="underline">
+            <Span color="yolkInk" textDecoration="underline">
               change any of them in settings
-            </chakra.span>
+            </Span>
           </Link>
           .
-        </chakra.p>
+        </Text>
       )}
     </>
   )
@@ -69,10 +69,10 @@ function Line({
   return (
     <chakra.li
       display="grid"
-      gridTemplateColumns={{ base: '1fr 124px', md: 'minmax(0, 1fr) 250px 3.4em' }}
+      gridTemplateColumns={{ base: '1fr 7.75rem', md: 'minmax(0, 1fr) 15.625rem 3.4em' }}
       alignItems="center"
       columnGap={4}
-      minHeight="46px"
+      minHeight="2.875rem"
       borderTop="1px solid"
       borderColor="line"
       color={line.void ? 'soft' : 'ink'}
@@ -81,36 +81,29 @@ function Line({
         {line.words[0]?.toUpperCase()}
         {line.words.slice(1)}
         {line.times !== 1 && ` × ${Number(line.times.toFixed(1))}`}
-        <chakra.span color="soft" fontSize="0.9em">
+        <Span color="soft" fontSize="small">
           {line.seen_at && ` ${day(line.seen_at)}`}
           {line.void ? `; ${line.void}` : `; ${pushWords(line.push)}`}
-        </chakra.span>
+        </Span>
         {why && (
           <Link to={`/settings#${encodeURIComponent(line.key)}`}>
-            <chakra.span display="block" color="yolkInk" fontSize="0.9em">
+            <Span display="block" color="yolkInk" fontSize="small">
               weight {signed(line.log_ratio)}
               {!line.key.startsWith('prior') && ` × ${dependence}`}
               {line.times !== 1 && ` × ${Number(line.times.toFixed(1))}`} = {signed(line.push)}
-            </chakra.span>
+            </Span>
           </Link>
         )}
       </span>
-      <chakra.span
+      <Span
         aria-hidden
         position="relative"
-        height="20px"
+        height="1.25rem"
         borderInline="1.5px solid"
         borderColor="line"
       >
-        <chakra.span
-          position="absolute"
-          left="50%"
-          top="-6px"
-          bottom="-6px"
-          width="1.5px"
-          bg="ink"
-        />
-        <chakra.span
+        <Span position="absolute" left="50%" top="-6px" bottom="-6px" width="1.5px" bg="ink" />
+        <Span
           position="absolute"
           top={0}
           bottom={0}
@@ -120,10 +113,10 @@ function Line({
             ...(against ? { right: '50%' } : { left: '50%' }),
           }}
         />
-      </chakra.span>
-      <chakra.strong hideBelow="md" textAlign="right">
+      </Span>
+      <Strong hideBelow="md" textAlign="right">
         {line.push === 0 ? '' : signed(line.push)}
-      </chakra.strong>
+      </Strong>
     </chakra.li>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Stack } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { day } from '@/shared/dates'
 import { Photos } from '@/shared/photos/Photos'
@@ -22,7 +22,6 @@ export function PhotosByDay({ page }: { page: Schemas['EggPageResponse'] }) {
     <>
       {days.length > 0 && (
         <chakra.ol
-          listStyleType="none"
           display="flex"
           gap={4}
           overflowX="auto"
@@ -33,12 +32,12 @@ export function PhotosByDay({ page }: { page: Schemas['EggPageResponse'] }) {
         >
           {days.map(([date, photos]) => (
             <li key={date}>
-              <chakra.div fontWeight={700}>{date}</chakra.div>
-              <chakra.div display="flex" flexDirection="column" gap={2}>
+              <Box fontWeight="bold">{date}</Box>
+              <Stack gap={2}>
                 {photos.map((photo) => (
                   <Plate key={photo.id} photo={photo} egg={page.egg.number} />
                 ))}
-              </chakra.div>
+              </Stack>
             </li>
           ))}
         </chakra.ol>
@@ -52,19 +51,19 @@ export function PhotosByDay({ page }: { page: Schemas['EggPageResponse'] }) {
 function Plate({ photo, egg }: { photo: Photo; egg: number }) {
   const torch = photo.step === 'candling' || photo.step === 'eggs'
   return (
-    <chakra.figure margin={0} width="220px" bg={torch ? 'plate' : 'sheet'}>
+    <chakra.figure margin={0} width="13.75rem" bg={torch ? 'plate' : 'sheet'}>
       <a href={`/api/photos/${photo.file}.jpg`} target="_blank" rel="noreferrer">
         <chakra.img
           src={`/api/photos/${photo.file}.jpg?small=true`}
           alt={`Egg ${egg}, ${day(photo.taken_at)}${torch ? ', by torch' : ''}`}
-          width="220px"
-          height="165px"
+          width="13.75rem"
+          height="10.313rem"
           objectFit="contain"
           display="block"
         />
       </a>
       {torch && (
-        <chakra.figcaption fontSize="0.85em" color="soft" px={2}>
+        <chakra.figcaption fontSize="fine" color="soft" px={2}>
           by torch
         </chakra.figcaption>
       )}

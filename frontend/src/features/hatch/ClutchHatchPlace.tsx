@@ -1,10 +1,10 @@
-import { chakra } from '@chakra-ui/react'
+import { Span, Stack, Text } from '@chakra-ui/react'
 import { Link, useParams } from 'react-router'
 import { answer, api, isNotFound, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
-import { Tick } from '@/shared/ui/Choices'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { Tick } from '@/shared/ui/Tick'
 import { developed } from '@/shared/units'
 import { Fates } from './Fates'
 import { HatchClutch } from './HatchClutch'
@@ -23,22 +23,22 @@ export function Component() {
     return <Waiting problem={query.error?.message} />
   }
   return (
-    <chakra.div display="flex" flexDirection="column" gap={8}>
+    <Stack gap={8}>
       <div>
         <Title>{clutch.code} at hatch</Title>
-        <chakra.p color="soft" mt={1}>
+        <Text color="soft" mt={1}>
           <Link to={`/clutches/${clutch.code}`}>
-            <chakra.span textDecoration="underline" textUnderlineOffset="3px">
+            <Span textDecoration="underline" textUnderlineOffset="3px">
               The clutch
-            </chakra.span>
+            </Span>
           </Link>{' '}
           of {clutch.dam}
           {clutch.sire && ` and ${clutch.sire}`}; day {clutch.day}, {developed(clutch.fraction)} by
           heat. Cutting: {clutch.school}.
-        </chakra.p>
-        <chakra.p fontSize="1.08em" mt={2}>
+        </Text>
+        <Text fontSize="lead" mt={2}>
           {standingWords(clutch, asOf)}
-        </chakra.p>
+        </Text>
       </div>
       {!clutch.maternal && (
         <section aria-label="Eggs by the hour">
@@ -57,7 +57,7 @@ export function Component() {
         <Heading id="fates">Fates</Heading>
         <Fates clutch={clutch} />
       </section>
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -76,7 +76,7 @@ function LastWeek({ clutch }: { clutch: HatchingClutch }) {
   return (
     <section aria-labelledby="last-week">
       <Heading id="last-week">Ready for them?</Heading>
-      <chakra.ul listStyleType="none">
+      <ul>
         {clutch.preparations.map((line) => (
           <li key={line.task}>
             <Tick
@@ -87,7 +87,7 @@ function LastWeek({ clutch }: { clutch: HatchingClutch }) {
             />
           </li>
         ))}
-      </chakra.ul>
+      </ul>
     </section>
   )
 }

@@ -1,10 +1,11 @@
-import { chakra } from '@chakra-ui/react'
+import { Box } from '@chakra-ui/react'
 import { useState } from 'react'
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
-import { Choices, Tick } from '@/shared/ui/Choices'
+import { Choices } from '@/shared/ui/Choices'
+import { Tick } from '@/shared/ui/Tick'
 
 const REASONS = [
   'rescue, siblings are out',
@@ -38,7 +39,7 @@ export function CutForm({
     (act) => act,
   )
   return (
-    <chakra.div bg="sheet" borderRadius="small" p={4}>
+    <Box bg="sheet" borderRadius="small" p={4}>
       <Caution moment="blades" />
       <Caution moment="at the pip" />
       <Choices
@@ -56,6 +57,6 @@ export function CutForm({
       >
         Record the cut
       </Button>
-    </chakra.div>
+    </Box>
   )
 }

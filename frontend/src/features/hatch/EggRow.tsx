@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Grid, Span, Strong, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
@@ -9,7 +9,7 @@ import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { CutForm } from './CutForm'
 import { HourStrip } from './HourStrip'
-import { lasted, type Span } from './hours'
+import { type HourSpan, lasted } from './hours'
 import type { HatchingClutch, HatchingEgg } from './queries'
 
 /** Egg, hours, taps: the columns of every row, and of the scale above them. */
@@ -29,7 +29,7 @@ export function EggRow({
 }: {
   hatching: HatchingEgg
   clutch: HatchingClutch
-  span: Span
+  span: HourSpan
   asOf: string
   seenAt: string | null
 }) {
@@ -73,25 +73,27 @@ export function EggRow({
       </Link>
       <div>
         {clutch.first_pipped_at && <HourStrip hatching={hatching} clutch={clutch} span={span} />}
-        <chakra.p lineHeight={1.3} mt={1}>
-          <chakra.strong color={window ? 'yolkInk' : 'ink'}>
+        <Text lineHeight={1.3} mt={1}>
+          <Strong color={window ? 'yolkInk' : 'ink'}>
             Egg {egg.number} {stateOf(hatching, asOf)}
-          </chakra.strong>{' '}
+          </Strong>{' '}
           {advice && advice.kind !== 'out' && (
             <>
-              {advice.text} <chakra.span color="soft">{advice.reason}</chakra.span>
+              {advice.text} <Span color="soft">{advice.reason}</Span>
             </>
           )}
-        </chakra.p>
+        </Text>
       </div>
       {(open || tapped) && (
-        <chakra.div
+        <Grid
           gridColumn={{ base: '1 / -1', md: 'auto' }}
-          display="grid"
           gap={2}
-          minHeight="48px"
+          minHeight="thumb"
           // Each tap has its own column: none comes to lie under a thumb that taps twice.
-          gridTemplateColumns={{ base: '1fr 1fr 64px', md: '1fr auto 64px' }}
+          templateColumns={{
+            base: 'minmax(0, 1fr) minmax(0, 1fr) minmax(0, 4rem)',
+            md: '1fr auto 4rem',
+          }}
         >
           {open && (
             <>
@@ -132,17 +134,17 @@ export function EggRow({
               )}
             </>
           )}
-        </chakra.div>
+        </Grid>
       )}
       {cutting && (
-        <chakra.div gridColumn="1 / -1">
+        <Box gridColumn="1 / -1">
           <CutForm
             code={clutch.code}
             number={egg.number}
             seenAt={seenAt}
             onDone={() => setCutting(false)}
           />
-        </chakra.div>
+        </Box>
       )}
     </chakra.li>
   )

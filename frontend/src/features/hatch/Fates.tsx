@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Flex, HStack, Span } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
@@ -33,7 +33,7 @@ export function Fates({ clutch }: { clutch: HatchingClutch }) {
   const losses = clutch.eggs.some(({ lost }) => lost)
   return (
     <>
-      <chakra.ul listStyleType="none">
+      <ul>
         {clutch.eggs.map((egg) => (
           <FateRow
             key={egg.egg.number}
@@ -42,8 +42,8 @@ export function Fates({ clutch }: { clutch: HatchingClutch }) {
             onSay={(fate, stage) => declare.mutate([{ number: egg.egg.number, fate, stage }])}
           />
         ))}
-      </chakra.ul>
-      <chakra.div mt={4} display="flex" gap={3} flexWrap="wrap" alignItems="center">
+      </ul>
+      <HStack mt={4} gap={3} wrap="wrap">
         {clutch.finished_at ? (
           <>
             <span>Closed {fullDay(clutch.finished_at)}: what it took is learned from.</span>
@@ -61,18 +61,18 @@ export function Fates({ clutch }: { clutch: HatchingClutch }) {
             Close the clutch
           </Button>
         ) : (
-          <chakra.span color="soft">
+          <Span color="soft">
             Before it can be closed, say what became of{' '}
             {clutch.to_say.length === 1 ? 'egg' : 'eggs'} {clutch.to_say.join(', ')}. Only you do:
             while one might live, it stays in.
-          </chakra.span>
+          </Span>
         )}
         {losses && (
           <Button asChild>
             <Link to={`/losses/${clutch.code}`}>Why were they lost?</Link>
           </Button>
         )}
-      </chakra.div>
+      </HStack>
     </>
   )
 }
@@ -95,14 +95,14 @@ function FateRow({
       flexWrap="wrap"
       gap={3}
       alignItems="center"
-      minHeight="60px"
+      minHeight="3.75rem"
       py={2}
       borderTop="1px solid"
       borderColor="line"
       aria-label={`Fate of egg ${number}`}
     >
       <EggDrawing egg={asLook(egg.egg)} size={46} showNumber />
-      <chakra.span minWidth="10em" flex="1">
+      <Span minWidth="min(10em, 100%)" flex="1">
         <strong>
           {egg.egg.slug ? 'Slug' : 'Egg'} {number}
         </strong>{' '}
@@ -111,16 +111,16 @@ function FateRow({
             {said}
             {egg.stage && `, ${egg.stage}`}
             {!egg.declared && (
-              <chakra.span color="soft" fontSize="0.92em">
+              <Span color="soft" fontSize="small">
                 {' '}
                 follows from the record
-              </chakra.span>
+              </Span>
             )}
           </>
         ) : (
-          <chakra.span color="soft">not said yet</chakra.span>
+          <Span color="soft">not said yet</Span>
         )}
-      </chakra.span>
+      </Span>
       {!locked && (
         <Button
           type="button"
@@ -134,7 +134,7 @@ function FateRow({
         </Button>
       )}
       {choosing && (
-        <chakra.div width="100%" display="flex" flexWrap="wrap" gap={2} pb={2}>
+        <Flex width="100%" wrap="wrap" gap={2} pb={2}>
           {egg.fitting_fates.flatMap((fate) =>
             (fate === 'dead in egg' ? STAGES : [null]).map((stage) => (
               <Button
@@ -150,7 +150,7 @@ function FateRow({
               </Button>
             )),
           )}
-        </chakra.div>
+        </Flex>
       )}
     </chakra.li>
   )

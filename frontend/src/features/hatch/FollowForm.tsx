@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Flex, Grid } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
@@ -49,9 +49,9 @@ export function FollowForm({
     form.handleSubmit((values) => record.mutate({ ...values, taken }, { onSuccess: onDone }))
   return (
     <FormProvider {...form}>
-      <chakra.form noValidate onSubmit={send(true)} mt={3} maxWidth="560px">
+      <chakra.form noValidate onSubmit={send(true)} mt={3} maxWidth="35rem">
         {what === 'meal' && <TextField name="prey" label="Prey" placeholder="rat pup" />}
-        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" columnGap={4}>
+        <Grid templateColumns="1fr 1fr" columnGap={4}>
           <TextField
             name="mass"
             label={what === 'meal' ? 'Its weight, g' : 'Weight, g'}
@@ -60,8 +60,8 @@ export function FollowForm({
             check={(text) => !text.trim() || typedGrams(text) > 0 || 'Grams as a number, like 60.'}
           />
           <TextField name="at" label="When, if not now" type="datetime-local" />
-        </chakra.div>
-        <chakra.div display="flex" gap={3}>
+        </Grid>
+        <Flex gap={3}>
           <Button type="submit" disabled={record.isPending}>
             {what === 'meal' ? 'Taken' : 'Record weight'}
           </Button>
@@ -70,7 +70,7 @@ export function FollowForm({
               Refused
             </Button>
           )}
-        </chakra.div>
+        </Flex>
       </chakra.form>
     </FormProvider>
   )

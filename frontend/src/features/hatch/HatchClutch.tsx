@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Caution } from '@/shared/ui/Caution'
 import { useHeldOrder } from '@/shared/ui/useHeldOrder'
@@ -27,13 +27,13 @@ export function HatchClutch({ clutch, asOf }: { clutch: HatchingClutch; asOf: st
       {cutting && <Caution moment="blades" />}
       {helping && <Caution moment="at the pip" />}
       {begun && (
-        <chakra.div {...ROW}>
-          <chakra.div gridColumn={2}>
+        <Box {...ROW}>
+          <Box gridColumn={2}>
             <HourScale span={span} />
-          </chakra.div>
-        </chakra.div>
+          </Box>
+        </Box>
       )}
-      <chakra.ul ref={list} listStyleType="none">
+      <chakra.ul ref={list}>
         {eggs.map((hatching) => (
           <EggRow
             key={hatching.egg.number}
@@ -47,9 +47,9 @@ export function HatchClutch({ clutch, asOf }: { clutch: HatchingClutch; asOf: st
       </chakra.ul>
       {begun && <StripLegend />}
       {clutch.finished_at === null && (
-        <chakra.div mt={3} maxWidth="640px">
+        <Box mt={3} maxWidth="40rem">
           <SeenWhen when={when} asOf={asOf} onChange={setWhen} />
-        </chakra.div>
+        </Box>
       )}
     </div>
   )

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
@@ -6,8 +6,9 @@ import { BothVersions } from '@/shared/corrections/BothVersions'
 import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import { Button } from '@/shared/ui/Button'
 import { Chips } from '@/shared/ui/Chips'
-import { Choices, Tick } from '@/shared/ui/Choices'
+import { Choices } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
+import { Tick } from '@/shared/ui/Tick'
 import { TraitFields, type TraitValue } from '@/shared/ui/TraitFields'
 import { typedGrams } from '@/shared/units'
 import type { Hatchling } from './queries'
@@ -79,7 +80,7 @@ export function HatchlingForm({
         display="flex"
         flexDirection="column"
         gap={4}
-        maxWidth="640px"
+        maxWidth="40rem"
         aria-label={`Hatchling ${number}`}
       >
         <TextField
@@ -121,9 +122,7 @@ export function HatchlingForm({
           }
         />
         {defects.length > 0 && (
-          <chakra.p color="soft">
-            A malformed hatchling: a reptile vet can say what it means.
-          </chakra.p>
+          <Text color="soft">A malformed hatchling: a reptile vet can say what it means.</Text>
         )}
         <div>
           <TraitFields />
@@ -135,23 +134,23 @@ export function HatchlingForm({
         </div>
         <TextField name="note" label="In your own words" />
         {question ? (
-          <chakra.div role="alert">
-            <chakra.p fontWeight={600} mb={2}>
+          <Box role="alert">
+            <Text fontWeight="semibold" mb={2}>
               {question.detail}
-            </chakra.p>
+            </Text>
             <Button type="button" variant="act" onClick={send(true)}>
               Yes, twins
             </Button>
-          </chakra.div>
+          </Box>
         ) : (
-          <chakra.div display="flex" gap={3}>
+          <Flex gap={3}>
             <Button type="submit" variant="act" disabled={correction.pending}>
               {held ? 'Correct it' : 'Record it'}
             </Button>
             <Button type="button" onClick={onDone}>
               Leave it
             </Button>
-          </chakra.div>
+          </Flex>
         )}
       </chakra.form>
       <BothVersions

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Flex, HStack, Span, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
@@ -12,13 +12,13 @@ import type { HatchingClutch, HatchingEgg, Hatchling } from './queries'
 /** What came out of each egg: recorded, weighed, shed, fed. */
 export function Hatchlings({ clutch }: { clutch: HatchingClutch }) {
   const out = clutch.eggs.filter(({ egg }) => egg.emerged_at)
-  if (out.length === 0) return <chakra.p color="soft">None is out yet.</chakra.p>
+  if (out.length === 0) return <Text color="soft">None is out yet.</Text>
   return (
-    <chakra.ul listStyleType="none">
+    <ul>
       {out.map((egg) => (
         <OfEgg key={egg.egg.number} egg={egg} clutch={clutch} />
       ))}
-    </chakra.ul>
+    </ul>
   )
 }
 
@@ -38,17 +38,17 @@ function OfEgg({ egg, clutch }: { egg: HatchingEgg; clutch: HatchingClutch }) {
   return (
     <chakra.li py={3} borderTop="1.5px solid" borderColor="line">
       {egg.hatchlings.length === 0 && (
-        <chakra.div display="flex" gap={3} alignItems="center" flexWrap="wrap">
-          <chakra.span flex="1">
+        <HStack gap={3} wrap="wrap">
+          <Span flex="1">
             <strong>Hatchling {number}</strong>{' '}
-            <chakra.span color="soft">out {dayAndTime(emerged_at ?? '')}</chakra.span>
-          </chakra.span>
+            <Span color="soft">out {dayAndTime(emerged_at ?? '')}</Span>
+          </Span>
           {!locked && (
             <Button type="button" onClick={() => setWriting(writing === 1 ? null : 1)}>
               Record hatchling {number}
             </Button>
           )}
-        </chakra.div>
+        </HStack>
       )}
       {egg.hatchlings.map((hatchling) => (
         <One
@@ -90,13 +90,13 @@ function One({
   )
   return (
     <div>
-      <chakra.p>
+      <Text>
         <strong>{hatchling.name}</strong> {describe(hatchling)}
-      </chakra.p>
-      <chakra.p color="soft">
+      </Text>
+      <Text color="soft">
         Out {dayAndTime(out)}. {comesNext(hatchling)}
-      </chakra.p>
-      <chakra.div display="flex" gap={2} flexWrap="wrap" mt={2}>
+      </Text>
+      <Flex gap={2} wrap="wrap" mt={2}>
         {!hatchling.shed_at && (
           <Button
             type="button"
@@ -135,7 +135,7 @@ function One({
             Correct
           </Button>
         )}
-      </chakra.div>
+      </Flex>
       {following && (
         <FollowForm hatchling={hatchling} what={following} onDone={() => setFollowing(null)} />
       )}

@@ -1,15 +1,15 @@
-import { chakra } from '@chakra-ui/react'
+import { Text } from '@chakra-ui/react'
 import { useRules } from '@/shared/api/queries'
 import { token } from '@/shared/theme/token'
 import { useWidth } from '@/shared/ui/useWidth'
-import { momentAt, placeOf, type Span, ticksOf } from './hours'
+import { type HourSpan, momentAt, placeOf, ticksOf } from './hours'
 import type { HatchingClutch, HatchingEgg } from './queries'
 
 const HEIGHT = 34
 const MIDDLE = HEIGHT / 2
 
 /** The hours along the top: since the first pip, with now. */
-export function HourScale({ span }: { span: Span }) {
+export function HourScale({ span }: { span: HourSpan }) {
   const now = placeOf(span.now, span)
   const [frame, width] = useWidth<HTMLDivElement>()
   return (
@@ -53,7 +53,7 @@ export function HourStrip({
 }: {
   hatching: HatchingEgg
   clutch: HatchingClutch
-  span: Span
+  span: HourSpan
 }) {
   const [rescueFrom = 0, rescueBy = 0] = useRules().data?.hatch.rescue_hours ?? []
   const { egg } = hatching
@@ -110,7 +110,7 @@ export function HourStrip({
 }
 
 /** The hours in which a rescue comes to be considered. */
-function Band({ from, to, span }: { from: string; to: string; span: Span }) {
+function Band({ from, to, span }: { from: string; to: string; span: HourSpan }) {
   if (from === '100%' || span.to <= span.zero) return null
   return (
     <line
@@ -160,9 +160,9 @@ function Mark({ at, path, filled = false }: { at: string; path: string; filled?:
 export function StripLegend() {
   const [from = 0, by = 0] = useRules().data?.hatch.rescue_hours ?? []
   return (
-    <chakra.p color="soft" fontSize="0.9em" mt={2}>
+    <Text color="soft" fontSize="small" mt={2}>
       Dots closed, line pipped, halves out; framed, where it is likely four times of five. Amber:{' '}
       {from} to {by} h after the first pip, when help for a closed egg comes to be considered.
-    </chakra.p>
+    </Text>
   )
 }

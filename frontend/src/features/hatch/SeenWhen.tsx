@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span, Text } from '@chakra-ui/react'
 import { useId } from 'react'
 import { dayAndTime, fullMoment, inputMoment } from '@/shared/dates'
 import { Choices } from '@/shared/ui/Choices'
@@ -45,10 +45,10 @@ export function SeenWhen({
         }
       />
       {(typed || when.hoursAgo !== 0) && (
-        <chakra.p role="status" mt={2} fontWeight={650}>
+        <Text role="status" mt={2} fontWeight="semibold">
           Whatever you tap is recorded for {dayAndTime(momentOf(when, asOf) ?? asOf)}, until you
           choose "now".
-        </chakra.p>
+        </Text>
       )}
       {typed && (
         <chakra.label htmlFor={field} display="block" mt={3}>
@@ -59,7 +59,7 @@ export function SeenWhen({
             value={when.moment}
             onChange={(event) => onChange({ moment: event.target.value })}
             display="block"
-            minHeight="48px"
+            minHeight="thumb"
             mt={1}
             px={3}
             bg="sheet"
@@ -68,9 +68,9 @@ export function SeenWhen({
             borderRadius="small"
           />
           {when.moment && (
-            <chakra.span color="soft" fontSize="0.92em">
+            <Span color="soft" fontSize="small">
               {fullMoment(when.moment)}
-            </chakra.span>
+            </Span>
           )}
         </chakra.label>
       )}

@@ -7,9 +7,9 @@ const AFTER = 24
 const LONGEST_AHEAD = 72
 
 /** The hours a clutch's strip spans, ms since 1970; `zero` is the first pip, or now without one. */
-export type Span = { from: number; to: number; zero: number; now: number }
+export type HourSpan = { from: number; to: number; zero: number; now: number }
 
-export function spanOf(clutch: HatchingClutch, asOf: string): Span {
+export function spanOf(clutch: HatchingClutch, asOf: string): HourSpan {
   const now = Date.parse(asOf)
   const zero = clutch.first_pipped_at ? Date.parse(clutch.first_pipped_at) : now
   const last = clutch.last_pip ? Date.parse(clutch.last_pip.p90) : now
@@ -24,13 +24,13 @@ export function spanOf(clutch: HatchingClutch, asOf: string): Span {
 }
 
 /** Place of a moment on the strip, in percent of its width, never beyond its ends. */
-export function placeOf(moment: string | number, { from, to }: Span): number {
+export function placeOf(moment: string | number, { from, to }: HourSpan): number {
   const ms = typeof moment === 'number' ? moment : Date.parse(moment)
   return 100 * Math.min(1, Math.max(0, (ms - from) / (to - from)))
 }
 
 /** Hours to write along the strip, counted from the first pip; `most` of them at most. */
-export function ticksOf({ from, to, zero }: Span, most = 8): number[] {
+export function ticksOf({ from, to, zero }: HourSpan, most = 8): number[] {
   const hours = (to - zero) / HOUR_MS
   const step = [6, 12, 24, 48, 96].find((s) => hours / s < most) ?? 168
   const ticks = []
@@ -40,7 +40,7 @@ export function ticksOf({ from, to, zero }: Span, most = 8): number[] {
   return ticks
 }
 
-export function momentAt(hour: number, { zero }: Span): number {
+export function momentAt(hour: number, { zero }: HourSpan): number {
   return zero + hour * HOUR_MS
 }
 

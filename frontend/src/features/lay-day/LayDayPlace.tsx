@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Grid, Span, Stack } from '@chakra-ui/react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
@@ -22,12 +22,12 @@ export function Component() {
     return <Waiting problem={open.error?.message ?? animals.error?.message} />
   }
   return (
-    <chakra.div display="flex" flexDirection="column" gap={8} maxWidth="760px">
+    <Stack gap={8} maxWidth="47.5rem">
       <Title>Lay day</Title>
       {open.data.length > 0 && (
         <section aria-labelledby="under-way">
           <Heading id="under-way">Under way</Heading>
-          <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={3}>
+          <chakra.ul display="flex" flexDirection="column" gap={3}>
             {open.data.map((day) => (
               <UnderWay key={day.id} day={day} />
             ))}
@@ -38,7 +38,7 @@ export function Component() {
         <Heading id="begin">{open.data.length ? 'Begin another' : 'Begin'}</Heading>
         <Begin animals={animals.data} season={season.data} alone={open.data.length === 0} />
       </section>
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -59,14 +59,14 @@ function UnderWay({ day }: { day: LayDay }) {
       <Notice label={day.state.dam}>
         {day.count ? `${day.count}, ` : ''}laid {dayAndTime(day.state.laid_at)}, stopped at{' '}
         {STEP_TITLES[day.step].toLowerCase()}. {day.found_again && <span>{day.found_again}</span>}
-        <chakra.div display="flex" gap={3} mt={2} flexWrap="wrap">
+        <Flex gap={3} mt={2} wrap="wrap">
           <Button asChild variant="act">
             <Link to={`/lay-day/${day.id}`}>Go on</Link>
           </Button>
           <Button type="button" onClick={() => aside.mutate(true)}>
             Set aside
           </Button>
-        </chakra.div>
+        </Flex>
       </Notice>
     </li>
   )
@@ -118,7 +118,7 @@ function Begin({
     <FormProvider {...form}>
       <chakra.form noValidate onSubmit={form.handleSubmit((values) => send(values))}>
         {expected.length > 0 && (
-          <chakra.div display="flex" flexWrap="wrap" gap={2} mb={4}>
+          <Flex wrap="wrap" gap={2} mb={4}>
             {expected.map((dam) => (
               <Button
                 key={dam.dam}
@@ -132,20 +132,16 @@ function Begin({
                 }}
               >
                 <strong>{dam.name}</strong>
-                <chakra.span color="soft">
+                <Span color="soft">
                   {dam.forecast?.window
                     ? `expected ${dayRange(dam.forecast.window.p10, dam.forecast.window.p90)}`
                     : 'overdue'}
-                </chakra.span>
+                </Span>
               </Button>
             ))}
-          </chakra.div>
+          </Flex>
         )}
-        <chakra.div
-          display="grid"
-          gridTemplateColumns={{ base: '1fr', sm: '1fr 1fr' }}
-          columnGap={4}
-        >
+        <Grid templateColumns={{ base: '1fr', sm: '1fr 1fr' }} columnGap={4}>
           <TextField
             name="dam"
             label="Dam"
@@ -154,7 +150,7 @@ function Begin({
             onTyped={() => setQuestion(null)}
           />
           <TextField name="sire" label="Sire, if known" offers={named('sire')} />
-        </chakra.div>
+        </Grid>
         <TextField
           name="laidAt"
           label="Laid, if not just now"
@@ -162,10 +158,10 @@ function Begin({
           help="Left empty, it counts as now. The day after laying, eggs are no longer turned."
         />
         {question ? (
-          <chakra.div role="alert" mb={4}>
+          <Box role="alert" mb={4}>
             <Notice label="One question">
               {question.detail}
-              <chakra.div display="flex" gap={3} mt={2} flexWrap="wrap">
+              <Flex gap={3} mt={2} wrap="wrap">
                 <Button
                   type="button"
                   variant="act"
@@ -176,9 +172,9 @@ function Begin({
                 <Button asChild>
                   <Link to="/">No, to Today</Link>
                 </Button>
-              </chakra.div>
+              </Flex>
             </Notice>
-          </chakra.div>
+          </Box>
         ) : (
           <Button
             type="submit"

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Span, Stack, Strong } from '@chakra-ui/react'
 import { type FormEventHandler, type ReactNode, useEffect, useRef } from 'react'
 import { Link } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
@@ -39,26 +39,26 @@ export function StepFrame(props: Props) {
       onSubmit={onSubmit}
       display="flex"
       flexDirection="column"
-      minHeight={{ base: 'calc(100dvh - 150px)', md: 'auto' }}
-      maxWidth="760px"
+      minHeight={{ base: 'calc(100dvh - 9.375rem)', md: 'auto' }}
+      maxWidth="47.5rem"
     >
-      <chakra.div display="flex" alignItems="baseline" gap={3} flexWrap="wrap" color="soft">
+      <Flex align="baseline" gap={3} wrap="wrap" color="soft">
         <span>
-          <chakra.strong color="ink">{state.dam}</chakra.strong>
+          <Strong color="ink">{state.dam}</Strong>
           {state.sire ? ` × ${state.sire}` : ''}
           {state.eggs.length ? `, ${day.count ?? ''}` : ''}
         </span>
         <span>laid {dayAndTime(state.laid_at)}</span>
-        <chakra.span marginStart="auto">
-          <chakra.span srOnly>step</chakra.span> {at + 1} of {day.steps.length}
-        </chakra.span>
-      </chakra.div>
+        <Span marginStart="auto">
+          <Span srOnly>step</Span> {at + 1} of {day.steps.length}
+        </Span>
+      </Flex>
       <Progress steps={day.steps.length} at={at} />
       <chakra.h1
         ref={title}
         tabIndex={-1}
-        fontSize={{ base: '1.6em', md: '2em' }}
-        fontWeight={800}
+        fontSize={{ base: 'larger', md: 'figure' }}
+        fontWeight="heavy"
         lineHeight={1.15}
         mb={4}
         outline="none"
@@ -67,11 +67,11 @@ export function StepFrame(props: Props) {
         {STEP_TITLES[step]}
       </chakra.h1>
       {day.found_again && (
-        <chakra.div mb={4}>
+        <Box mb={4}>
           <Notice label="Found again">{day.found_again}</Notice>
-        </chakra.div>
+        </Box>
       )}
-      <chakra.div flex="1" display="flex" flexDirection="column" gap={5}>
+      <Stack flex="1" gap={5}>
         {children}
         {photos !== undefined ? (
           photos
@@ -81,7 +81,7 @@ export function StepFrame(props: Props) {
             of={{ owner: day.id, step, ...(egg && { egg }) }}
           />
         )}
-      </chakra.div>
+      </Stack>
       <ActBar>
         {back && (
           <Button asChild>
@@ -89,7 +89,7 @@ export function StepFrame(props: Props) {
           </Button>
         )}
         {nextLabel && (
-          <Button type="submit" variant="act" disabled={busy} flex="1" maxWidth={{ md: '320px' }}>
+          <Button type="submit" variant="act" disabled={busy} flex="1" maxWidth={{ md: '20rem' }}>
             {nextLabel}
           </Button>
         )}
@@ -100,15 +100,10 @@ export function StepFrame(props: Props) {
 
 function Progress({ steps, at }: { steps: number; at: number }) {
   return (
-    <chakra.div display="flex" gap="3px" mt={2} mb={4} aria-hidden>
+    <Flex gap="3px" mt={2} mb={4} aria-hidden>
       {Array.from({ length: steps }, (_, i) => (
-        <chakra.span
-          key={i}
-          flex="1"
-          height="6px"
-          bg={i < at ? 'soft' : i === at ? 'yolkInk' : 'line'}
-        />
+        <Span key={i} flex="1" height="6px" bg={i < at ? 'soft' : i === at ? 'yolkInk' : 'line'} />
       ))}
-    </chakra.div>
+    </Flex>
   )
 }

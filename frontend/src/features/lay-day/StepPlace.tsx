@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex } from '@chakra-ui/react'
 import type { ComponentType } from 'react'
 import { Navigate, useNavigate, useParams } from 'react-router'
 import { useRules } from '@/shared/api/queries'
@@ -13,7 +13,7 @@ import {
   type StepProps,
 } from './steps'
 import { Aftercare } from './steps/Aftercare'
-import { Box } from './steps/Box'
+import { Box as BoxStep } from './steps/Box'
 import { Card } from './steps/Card'
 import { Count } from './steps/Count'
 import { Dam } from './steps/Dam'
@@ -35,7 +35,7 @@ const STEPS: Record<Step, ComponentType<StepProps>> = {
   eggs: Eggs,
   turning: Turning,
   handling: Handling,
-  box: Box,
+  box: BoxStep,
   shelf: Shelf,
   card: Card,
   aftercare: Aftercare,
@@ -98,19 +98,19 @@ function Clashes({ id, change }: { id: number; change: (changed: Partial<State>)
     seen()
   }
   return (
-    <chakra.div role="alert" mb={5} maxWidth="760px">
+    <Box role="alert" mb={5} maxWidth="47.5rem">
       <Notice urgent={clashing.clashes.length > 0} label="Another device">
         went on with this lay day meanwhile.{' '}
         {clashing.taken.length > 0 && `It entered ${clashing.taken.join('; ')}. `}
         {clashing.clashes.length > 0 && 'Where both said something, what was entered here stands:'}
-        <chakra.ul listStyleType="none" my={2}>
+        <chakra.ul my={2}>
           {clashing.clashes.map(({ what, here, there }) => (
             <li key={what}>
               {what}: {here} here, {there} there
             </li>
           ))}
         </chakra.ul>
-        <chakra.div display="flex" gap={3} flexWrap="wrap">
+        <Flex gap={3} wrap="wrap">
           <Button type="button" onClick={seen}>
             {clashing.clashes.length > 0 ? 'Keep what is here' : 'Seen'}
           </Button>
@@ -119,8 +119,8 @@ function Clashes({ id, change }: { id: number; change: (changed: Partial<State>)
               Take the other's
             </Button>
           )}
-        </chakra.div>
+        </Flex>
       </Notice>
-    </chakra.div>
+    </Box>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Grid, Span, Strong, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Button } from '@/shared/ui/Button'
@@ -17,11 +17,11 @@ export function CauseList({ causes, number }: { causes: RankedCause[]; number: n
   const rest = others.reduce((sum, cause) => sum + cause.share, 0)
   return (
     <div>
-      <chakra.ol listStyleType="none" aria-label={`Causes for egg ${number}`}>
+      <ol aria-label={`Causes for egg ${number}`}>
         {(all ? causes : leading).map((cause, i) => (
           <OneCause key={cause.cause} cause={cause} first={i === 0} />
         ))}
-      </chakra.ol>
+      </ol>
       {others.length > 0 && (
         <Button type="button" variant="bare" size="small" onClick={() => setAll(!all)}>
           {all
@@ -36,37 +36,35 @@ export function CauseList({ causes, number }: { causes: RankedCause[]; number: n
 function OneCause({ cause, first }: { cause: RankedCause; first: boolean }) {
   return (
     <chakra.li py={3} borderTop="1.5px solid" borderColor="line">
-      <chakra.div display="grid" gridTemplateColumns="3.6em 1fr" columnGap={3}>
-        <chakra.strong fontSize="1.25em" lineHeight={1.2} textAlign="right">
+      <Grid templateColumns="3.6em 1fr" columnGap={3}>
+        <Strong fontSize="large" lineHeight={1.2} textAlign="right">
           {cause.share < 0.005 ? '<1\u00a0%' : percent(cause.share)}
-        </chakra.strong>
+        </Strong>
         <div>
-          <chakra.h3 fontSize="1.12em" fontWeight={750} lineHeight={1.25}>
+          <chakra.h3 fontSize="lead" fontWeight="bold" lineHeight={1.25}>
             {cause.cause}
           </chakra.h3>
-          <chakra.div height="6px" bg="faint" borderRadius="small" my={1} aria-hidden="true">
-            <chakra.div
+          <Box height="6px" bg="faint" borderRadius="small" my={1} aria-hidden="true">
+            <Box
               height="100%"
               bg={cause.cause === 'unknown' ? 'soft' : 'ink'}
               borderRadius="small"
               style={{ width: `${100 * cause.share}%` }}
             />
-          </chakra.div>
-          <chakra.ul listStyleType="none">
+          </Box>
+          <ul>
             {cause.grounds.map((ground) => (
               <chakra.li key={ground.key} lineHeight={1.35}>
                 <Link to={`/settings#${ground.key}`} aria-label={groundLabel(ground)}>
-                  <chakra.span
+                  <Span
                     display="inline-block"
                     width="1.2em"
-                    fontWeight={800}
+                    fontWeight="heavy"
                     color={ground.score > 0 ? 'ink' : 'soft'}
                   >
                     {ground.score > 0 ? '+' : '\u2212'}
-                  </chakra.span>
-                  <chakra.span color={ground.score > 0 ? 'ink' : 'soft'}>
-                    {ground.words}
-                  </chakra.span>
+                  </Span>
+                  <Span color={ground.score > 0 ? 'ink' : 'soft'}>{ground.words}</Span>
                 </Link>
               </chakra.li>
             ))}
@@ -77,9 +75,9 @@ function OneCause({ cause, first }: { cause: RankedCause; first: boolean }) {
                   : 'Nothing known speaks for it or against it.'}
               </chakra.li>
             )}
-          </chakra.ul>
+          </ul>
           {(first || cause.share >= TELLING) && (
-            <chakra.p mt={1} lineHeight={1.35}>
+            <Text mt={1} lineHeight={1.35}>
               {cause.settle_by && (
                 <>
                   <strong>To settle it:</strong> {cause.settle_by}{' '}
@@ -90,10 +88,10 @@ function OneCause({ cause, first }: { cause: RankedCause; first: boolean }) {
                   <strong>To change:</strong> {cause.change}
                 </>
               )}
-            </chakra.p>
+            </Text>
           )}
         </div>
-      </chakra.div>
+      </Grid>
     </chakra.li>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Span, Stack, Text } from '@chakra-ui/react'
 import { useEffect } from 'react'
 import { Link, useLocation, useParams } from 'react-router'
 import { isNotFound } from '@/shared/api/client'
@@ -21,26 +21,26 @@ export function Component() {
   }, [here, hash])
   if (!page || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
   return (
-    <chakra.div display="flex" flexDirection="column" gap={10}>
+    <Stack gap={10}>
       <div>
         <Title>Why eggs of {page.code} were lost</Title>
-        <chakra.p color="soft" mt={1}>
+        <Text color="soft" mt={1}>
           <Link to={`/clutches/${page.code}`}>
-            <chakra.span textDecoration="underline" textUnderlineOffset="3px">
+            <Span textDecoration="underline" textUnderlineOffset="3px">
               The clutch
-            </chakra.span>
+            </Span>
           </Link>{' '}
           of {page.dam}
           {page.sire && ` and ${page.sire}`};{' '}
           <Link to={`/hatch/${page.code}`}>
-            <chakra.span textDecoration="underline" textUnderlineOffset="3px">
+            <Span textDecoration="underline" textUnderlineOffset="3px">
               fates
-            </chakra.span>
+            </Span>
           </Link>
-        </chakra.p>
-        <chakra.p fontSize="1.08em" mt={2}>
+        </Text>
+        <Text fontSize="lead" mt={2}>
           {countWords(page)}.
-        </chakra.p>
+        </Text>
       </div>
       {page.lost.some((egg) => egg.opening === null) && <Caution moment="opening a lost egg" />}
       {page.lost.length === 0 && <p>No egg of it was lost.</p>}
@@ -57,6 +57,6 @@ export function Component() {
           </p>
         </section>
       )}
-    </chakra.div>
+    </Stack>
   )
 }

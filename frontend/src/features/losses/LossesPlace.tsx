@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
@@ -17,13 +17,13 @@ export function Component() {
   const losses = query.data
   if (!losses) return <Waiting problem={query.error?.message} />
   return (
-    <chakra.div display="flex" flexDirection="column" gap={9}>
+    <Stack gap={9}>
       <div>
         <Title>Losses</Title>
-        <chakra.p color="soft" mt={2} maxWidth="38em">
+        <Text color="soft" mt={2} maxWidth="38em">
           Open every egg that failed, write down what you see, and change one thing next season.
           Slugs are no losses: nothing was there to lose.
-        </chakra.p>
+        </Text>
       </div>
       {losses.years.length > 1 && (
         <Years years={losses.years} chosen={losses.year} onChoose={setYear} />
@@ -37,7 +37,7 @@ export function Component() {
       {losses.clutches.map((line) => (
         <OfClutch key={line.code} line={line} />
       ))}
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -46,30 +46,30 @@ function OfClutch({ line }: { line: Schemas['LossLineResponse'] }) {
     <section aria-labelledby={`losses-${line.code}`}>
       <Heading id={`losses-${line.code}`}>
         <Link to={`/losses/${line.code}`}>
-          <chakra.span textDecoration="underline" textUnderlineOffset="3px">
+          <Span textDecoration="underline" textUnderlineOffset="3px">
             {line.code}
-          </chakra.span>
+          </Span>
         </Link>{' '}
         of {line.dam}
         {line.sire && ` and ${line.sire}`}
-        <chakra.span color="soft" fontWeight={500} fontSize="0.85em">
+        <Span color="soft" fontWeight="medium" fontSize="fine">
           {' '}
           {line.count}, laid {fullDay(line.laid_at)}
-        </chakra.span>
+        </Span>
       </Heading>
-      <chakra.p mt="-6px" mb={2}>
+      <Text mt="-6px" mb={2}>
         {countWords(line)}.
-      </chakra.p>
-      <chakra.ul listStyleType="none">
+      </Text>
+      <ul>
         {line.lost.map(({ egg, fate, opened, cause, share }) => (
           <chakra.li key={egg.number} borderTop="1px solid" borderColor="line">
             <Link to={`/losses/${line.code}#egg-${egg.number}`}>
-              <chakra.span
+              <Span
                 display="grid"
-                gridTemplateColumns={{ base: '56px 1fr', md: '56px 240px 1fr auto' }}
+                gridTemplateColumns={{ base: '3.5rem 1fr', md: '3.5rem 15rem 1fr auto' }}
                 columnGap={4}
                 alignItems="center"
-                minHeight="58px"
+                minHeight="3.625rem"
                 py={2}
                 _hover={{ bg: 'faint' }}
               >
@@ -77,21 +77,19 @@ function OfClutch({ line }: { line: Schemas['LossLineResponse'] }) {
                 <span>
                   <strong>Egg {egg.number}</strong> {fate}
                 </span>
-                <chakra.span gridColumn={{ base: 2, md: 'auto' }}>
-                  {leadWords(cause, share)}
-                </chakra.span>
-                <chakra.span
+                <Span gridColumn={{ base: 2, md: 'auto' }}>{leadWords(cause, share)}</Span>
+                <Span
                   gridColumn={{ base: 2, md: 'auto' }}
                   color={opened === null ? 'yolkInk' : 'soft'}
-                  fontSize="0.92em"
+                  fontSize="small"
                 >
                   {opened === null ? 'open it and say' : opened ? 'opened' : 'not opened'}
-                </chakra.span>
-              </chakra.span>
+                </Span>
+              </Span>
             </Link>
           </chakra.li>
         ))}
-      </chakra.ul>
+      </ul>
     </section>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Grid, HStack, Span, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { OpenedEgg } from '@/eggs/OpenedEgg'
@@ -28,15 +28,14 @@ export function LostEggSection({
         Egg {egg.number}: {lost.fate}
         {lost.stage && `, ${lost.stage}`}
       </Heading>
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: '300px minmax(0, 1fr)' }}
+      <Grid
+        templateColumns={{ base: '1fr', lg: '18.75rem minmax(0, 1fr)' }}
         columnGap={12}
         rowGap={6}
         alignItems="start"
       >
-        <chakra.div display="flex" flexDirection="column" gap={4}>
-          <chakra.div display="flex" gap={5} alignItems="center">
+        <Stack gap={4}>
+          <HStack gap={5}>
             <EggDrawing egg={asLook(egg)} size={120} day={clutch.day} />
             {opening?.opened && (
               <OpenedEgg
@@ -45,16 +44,16 @@ export function LostEggSection({
                 label={`Opened: ${opening.words.join(', ') || 'nothing noted'}`}
               />
             )}
-          </chakra.div>
+          </HStack>
           <DeathBar lost={lost} />
           <Found lost={lost} />
-          <chakra.div>
+          <Box>
             <Button type="button" aria-expanded={writing} onClick={() => setWriting(!writing)}>
               {opening ? `Correct what was found in egg ${egg.number}` : `Egg ${egg.number} opened`}
             </Button>
-          </chakra.div>
+          </Box>
           <Photos photos={lost.photos} of={{ owner: clutch.id, egg: egg.number }} />
-        </chakra.div>
+        </Stack>
         <div>
           {writing && (
             <OpeningForm
@@ -66,17 +65,17 @@ export function LostEggSection({
           )}
           <CauseList causes={lost.causes} number={egg.number} />
           {lost.missing.length > 0 && (
-            <chakra.div mt={5}>
-              <chakra.h3 fontWeight={750}>What is missing</chakra.h3>
-              <chakra.ul listStyleType="none" color="soft">
+            <Box mt={5}>
+              <chakra.h3 fontWeight="bold">What is missing</chakra.h3>
+              <chakra.ul color="soft">
                 {lost.missing.map((gap) => (
                   <li key={gap}>{gap}</li>
                 ))}
               </chakra.ul>
-            </chakra.div>
+            </Box>
           )}
         </div>
-      </chakra.div>
+      </Grid>
     </section>
   )
 }
@@ -88,42 +87,40 @@ function DeathBar({ lost }: { lost: LostEgg }) {
   const by = Math.min(lost.died_by_share, 1.1) / 1.1
   return (
     <div>
-      <chakra.div
+      <Box
         position="relative"
-        height="16px"
+        height="1rem"
         bg="faint"
         borderRadius="small"
         aria-hidden="true"
         mb={1}
       >
-        <chakra.div
+        <Box
           position="absolute"
           insetY={0}
           bg="vessel"
           borderRadius="small"
           style={{ left: `${100 * from}%`, width: `${Math.max(2, 100 * (by - from))}%` }}
         />
-        <chakra.div
+        <Box
           position="absolute"
           insetY="-3px"
           width="2px"
           bg="ink"
           style={{ left: `${100 / 1.1}%` }}
         />
-      </chakra.div>
-      <chakra.p lineHeight={1.3}>
+      </Box>
+      <Text lineHeight={1.3}>
         {windowWords(lost)}:{' '}
-        <chakra.span color="soft">
-          {lost.window_words}. What happened after it explains nothing.
-        </chakra.span>
-      </chakra.p>
+        <Span color="soft">{lost.window_words}. What happened after it explains nothing.</Span>
+      </Text>
     </div>
   )
 }
 
 function Found({ lost }: { lost: LostEgg }) {
   const { opening } = lost
-  if (!opening) return <chakra.p color="yolkInk">Not opened yet, as far as is recorded.</chakra.p>
+  if (!opening) return <Text color="yolkInk">Not opened yet, as far as is recorded.</Text>
   if (!opening.opened) return <p>Not opened, and that is an answer. {opening.note}</p>
   return (
     <p>

@@ -1,11 +1,11 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Span, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { OpenedEgg } from '@/eggs/OpenedEgg'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { BothVersions } from '@/shared/corrections/BothVersions'
 import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import { Button } from '@/shared/ui/Button'
-import { chosenLook } from '@/shared/ui/Choices'
+import { Chips } from '@/shared/ui/Chips'
 import { withFinding } from './findings'
 import { useFindingChoices } from './queries'
 
@@ -64,8 +64,8 @@ export function OpeningForm({
       setProblem(refused.detail),
     )
   return (
-    <chakra.div bg="sheet" borderRadius="small" p={{ base: 3, md: 5 }} mb={6}>
-      <chakra.div display="flex" flexDirection="column" gap={4}>
+    <Box bg="sheet" borderRadius="small" p={{ base: 3, md: 5 }} mb={6}>
+      <Stack gap={4}>
         {choices.map((kind) => (
           <OneKind
             key={kind.kind}
@@ -85,7 +85,7 @@ export function OpeningForm({
             onChange={(event) => setNote(event.target.value)}
             display="block"
             width="100%"
-            minHeight="72px"
+            minHeight="4.5rem"
             p={3}
             mt={1}
             bg="paper"
@@ -95,11 +95,11 @@ export function OpeningForm({
           />
         </chakra.label>
         {problem && (
-          <chakra.p role="alert" color="vessel" fontWeight={600}>
+          <Text role="alert" color="vessel" fontWeight="semibold">
             {problem}
-          </chakra.p>
+          </Text>
         )}
-        <chakra.div display="flex" gap={3} flexWrap="wrap">
+        <Flex gap={3} wrap="wrap">
           <Button
             type="button"
             variant="act"
@@ -111,15 +111,15 @@ export function OpeningForm({
           <Button type="button" disabled={correction.pending} onClick={() => send(false)}>
             Not opened
           </Button>
-        </chakra.div>
-      </chakra.div>
+        </Flex>
+      </Stack>
       <BothVersions
         correction={correction}
         labels={Object.fromEntries(
           choices.map(({ kind }) => [`findings.${kind}`, TITLES[kind] ?? kind]),
         )}
       />
-    </chakra.div>
+    </Box>
   )
 }
 
@@ -133,39 +133,23 @@ function OneKind({
   found: Findings
   onToggle: (value: string) => void
 }) {
-  const chosen = found[kind.kind] ?? []
   return (
-    <chakra.fieldset minWidth={0}>
-      <chakra.legend fontWeight={650} mb={1}>
-        {TITLES[kind.kind]}
-        {kind.several && <chakra.span color="soft"> (several can be)</chakra.span>}
-      </chakra.legend>
-      <chakra.div display="flex" flexWrap="wrap" gap={2}>
-        {Object.entries(kind.values).map(([value, words]) => (
-          <chakra.button
-            key={value}
-            type="button"
-            aria-pressed={chosen.includes(value)}
-            onClick={() => onToggle(value)}
-            display="flex"
-            flexDirection="column"
-            alignItems="center"
-            gap={1}
-            width="116px"
-            minHeight="96px"
-            px={1}
-            py={2}
-            fontSize="0.88em"
-            lineHeight={1.15}
-            {...chosenLook(chosen.includes(value))}
-            _hover={{ bg: 'faint' }}
-          >
-            <OpenedEgg found={{ ...stageFor(kind.kind), [kind.kind]: [value] }} size={64} />
-            {words}
-          </chakra.button>
-        ))}
-      </chakra.div>
-    </chakra.fieldset>
+    <Chips
+      legend={
+        <>
+          {TITLES[kind.kind]}
+          {kind.several && <Span color="soft"> (several can be)</Span>}
+        </>
+      }
+      chips={Object.entries(kind.values).map(([value, label]) => ({
+        value,
+        label,
+        drawing: <OpenedEgg found={{ ...stageFor(kind.kind), [kind.kind]: [value] }} size={64} />,
+      }))}
+      on={found[kind.kind] ?? []}
+      onToggle={onToggle}
+      css={{ width: '7.25rem', minHeight: '6rem', px: 1, fontSize: 'small' }}
+    />
   )
 }
 

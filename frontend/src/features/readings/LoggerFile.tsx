@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box } from '@chakra-ui/react'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
@@ -44,7 +44,7 @@ export function LoggerFile({ places, probes }: Props) {
   return (
     <>
       <DropLoggerFile file={file} onFile={take} onRefused={setRefused} />
-      <chakra.div aria-live="polite" mt={4}>
+      <Box aria-live="polite" mt={4}>
         {refused && <Notice urgent>{refused}</Notice>}
         {file && preview.error && <Notice urgent>{sentence(preview.error.message)}</Notice>}
         {told && (
@@ -59,7 +59,7 @@ export function LoggerFile({ places, probes }: Props) {
           </>
         )}
         {stored && <Outcome stored={stored} />}
-      </chakra.div>
+      </Box>
       {file && told && told.questions.length === 0 && told.rows > 0 && !stored && (
         <StoreFile
           file={file}

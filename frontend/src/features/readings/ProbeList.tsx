@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { day } from '@/shared/dates'
 
@@ -7,16 +7,16 @@ export function ProbeList({ probes }: { probes: Schemas['HungProbeResponse'][] }
     return <p>None yet. A logger's first file names its probe.</p>
   }
   return (
-    <chakra.ul listStyleType="none">
+    <ul>
       {probes.map((probe) => (
         <chakra.li key={probe.id} py={2} borderTop="1px solid" borderColor="line">
           <strong>{probe.name}</strong>
-          <chakra.div color="soft" fontSize="0.94em">
+          <Box color="soft" fontSize="small">
             {probe.place}, since {day(probe.since)}
             {probe.by_hand ? '' : probe.checked ? ', checked' : ', not checked against a reference'}
-          </chakra.div>
+          </Box>
         </chakra.li>
       ))}
-    </chakra.ul>
+    </ul>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Grid, Stack, Text } from '@chakra-ui/react'
 import { useSearchParams } from 'react-router'
 import { useChoices, useProbes, useToday } from '@/shared/api/queries'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
@@ -21,28 +21,22 @@ export function Component() {
     return (
       <>
         <Title>Readings</Title>
-        <chakra.p mt={4}>
+        <Text mt={4}>
           Readings belong to a place. Record a clutch first; its cabinet, shelf and box are the
           places.
-        </chakra.p>
+        </Text>
       </>
     )
   }
   return (
     <>
       <Title>Readings</Title>
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: '7fr 4fr' }}
-        columnGap={12}
-        rowGap={10}
-        mt={6}
-      >
+      <Grid templateColumns={{ base: '1fr', lg: '7fr 4fr' }} columnGap={12} rowGap={10} mt={6}>
         <chakra.section minWidth={0} aria-labelledby="file">
           <Heading id="file">A logger's file</Heading>
           <LoggerFile places={places} probes={probes.data} />
         </chakra.section>
-        <chakra.div minWidth={0} display="flex" flexDirection="column" gap={10}>
+        <Stack minWidth={0} gap={10}>
           <section aria-labelledby="by-hand">
             <Heading id="by-hand">By hand</Heading>
             <ByHand places={places} now={today.data.as_of} />
@@ -51,8 +45,8 @@ export function Component() {
             <Heading id="probes">Probes</Heading>
             <ProbeList probes={probes.data} />
           </section>
-        </chakra.div>
-      </chakra.div>
+        </Stack>
+      </Grid>
     </>
   )
 }

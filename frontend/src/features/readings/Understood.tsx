@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { fullMoment } from '@/shared/dates'
 import { temperature, useTemperatureUnit } from '@/shared/units'
@@ -36,20 +36,20 @@ export function Understood({ told }: { told: Schemas['ReadFileResponse'] }) {
     <>
       <chakra.dl display="grid" gridTemplateColumns="auto 1fr" columnGap={4} rowGap={1}>
         {facts.map(([label, value]) => (
-          <chakra.div key={label} display="contents">
+          <Box key={label} display="contents">
             <chakra.dt color="soft">{label}</chakra.dt>
-            <chakra.dd fontWeight={600}>{value}</chakra.dd>
-          </chakra.div>
+            <chakra.dd fontWeight="semibold">{value}</chakra.dd>
+          </Box>
         ))}
       </chakra.dl>
       <Sample told={told} />
       {told.bad_row_count > 0 && (
         <chakra.details mt={4} open={told.bad_row_count <= 12}>
-          <chakra.summary fontWeight={700} cursor="pointer" minHeight="40px">
+          <chakra.summary fontWeight="bold" cursor="pointer" minHeight="2.5rem">
             {told.bad_row_count} {told.bad_row_count === 1 ? 'row' : 'rows'} cannot be read and will
             be left out
           </chakra.summary>
-          <chakra.ul listStyleType="none" maxHeight="16rem" overflowY="auto">
+          <chakra.ul maxHeight="16rem" overflowY="auto">
             {told.bad_rows.map((row) => (
               <li key={row.line}>
                 line {row.line}: {row.reason}
@@ -67,15 +67,15 @@ function Sample({ told }: { told: Schemas['ReadFileResponse'] }) {
   return (
     <chakra.table mt={4} width="100%" maxWidth="34rem" borderCollapse="collapse">
       <chakra.caption srOnly>First readings as understood</chakra.caption>
-      <chakra.thead color="soft" fontSize="0.9em">
+      <chakra.thead color="soft" fontSize="small">
         <tr>
-          <chakra.th textAlign="left" fontWeight={500}>
+          <chakra.th textAlign="left" fontWeight="medium">
             first readings
           </chakra.th>
-          <chakra.th textAlign="right" fontWeight={500}>
+          <chakra.th textAlign="right" fontWeight="medium">
             temperature
           </chakra.th>
-          <chakra.th textAlign="right" fontWeight={500}>
+          <chakra.th textAlign="right" fontWeight="medium">
             humidity
           </chakra.th>
         </tr>

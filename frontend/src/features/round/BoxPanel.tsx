@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Grid, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { Chips } from '@/shared/ui/Chips'
@@ -37,7 +37,7 @@ export function BoxPanel({
           columns={group.choices.length}
           choices={group.choices.map((choice) => ({
             ...choice,
-            label: <chakra.span fontSize="0.9em">{choice.label}</chakra.span>,
+            label: <Span fontSize="small">{choice.label}</Span>,
           }))}
           value={draft.signs[group.kind] ?? null}
           onChoose={(value) =>
@@ -57,7 +57,7 @@ export function BoxPanel({
         on={draft.acts}
         onToggle={(act) => onChange({ ...draft, acts: toggled(draft.acts, act) })}
       />
-      <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }} gap={4}>
+      <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap={4}>
         <Select
           label="Closed with"
           value={draft.closing ?? box.box_water.closing}
@@ -84,7 +84,7 @@ export function BoxPanel({
             onChange({ ...draft, shelf: place === here ? null : { cabinet, shelf } })
           }}
         />
-      </chakra.div>
+      </Grid>
       {(draft.acts.includes('grid removed') || draft.acts.includes('film replaced')) && (
         <Grams
           label="That changed the box's weight by, g"
@@ -111,18 +111,18 @@ function Water({ box, draft, onChange }: Props) {
   const pour = add?.today_g
   const at = temperature(box.box_c, unit)
   return (
-    <chakra.div display="flex" flexDirection="column" gap={3}>
+    <Stack gap={3}>
       {left && (
-        <chakra.p fontSize="1.05em">
-          Water left: <chakra.strong>{Math.round(left.share * 100)} %</chakra.strong>
-          <chakra.span color="soft">
+        <Text fontSize="lead">
+          Water left: <Strong>{Math.round(left.share * 100)} %</Strong>
+          <Span color="soft">
             {' '}
             ({Math.round(left.share_low * 100)} to {Math.round(left.share_high * 100)} %,{' '}
             {left.weighings > 1 ? `by ${left.weighings} weighings` : 'estimated; weighing tells'})
-          </chakra.span>
-        </chakra.p>
+          </Span>
+        </Text>
       )}
-      <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+      <Grid templateColumns="1fr 1fr" gap={4}>
         <Grams
           label="Box weighs, g"
           value={draft.mass}
@@ -143,7 +143,7 @@ function Water({ box, draft, onChange }: Props) {
           help="1 g is 1 ml"
           onChange={(text) => onChange({ ...draft, water: text })}
         />
-      </chakra.div>
+      </Grid>
       {pour !== undefined && pour > 0 && (
         <chakra.button
           type="button"
@@ -151,7 +151,7 @@ function Water({ box, draft, onChange }: Props) {
           onClick={() =>
             onChange({ ...draft, water: draft.water === String(pour) ? '' : String(pour) })
           }
-          minHeight="56px"
+          minHeight="3.5rem"
           px={4}
           textAlign="start"
           border="2.5px solid"
@@ -162,18 +162,17 @@ function Water({ box, draft, onChange }: Props) {
           _hover={{ bg: 'faint' }}
         >
           {draft.water === String(pour) ? 'Added' : 'Add'}{' '}
-          <chakra.strong fontSize="1.3em">{pour} ml</chakra.strong> at {at}, along the side, never
-          on eggs
+          <Strong fontSize="large">{pour} ml</Strong> at {at}, along the side, never on eggs
           {add?.split && '; the rest tomorrow'}
           {!step && (
-            <chakra.span color="soft">
+            <Span color="soft">
               {' '}
               ({left && left.weighings > 1 ? 'by its last weighing' : 'by estimate'})
-            </chakra.span>
+            </Span>
           )}
         </chakra.button>
       )}
-      {step && step.add_g === 0 && <chakra.p color="soft">Nothing to add by the scale.</chakra.p>}
-    </chakra.div>
+      {step && step.add_g === 0 && <Text color="soft">Nothing to add by the scale.</Text>}
+    </Stack>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Grid, Span, Text } from '@chakra-ui/react'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
@@ -9,6 +9,7 @@ import { useKeys } from '@/shared/keys/useKeys'
 import { store } from '@/shared/offline/store'
 import { useWaiting } from '@/shared/offline/useDelivery'
 import { DueLines } from '@/shared/rounds/DueLines'
+import { TIGHT } from '@/shared/theme/tight'
 import { ActBar } from '@/shared/ui/ActBar'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
@@ -99,31 +100,25 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
   const eggsNow = box.eggs.map((e) => asLook(seenNow(e, eggOf(draft, e.number))))
   const said = exceptions(draft)
   return (
-    <chakra.div maxWidth="1080px">
-      <chakra.div display="flex" alignItems="baseline" gap={3}>
-        <chakra.h1 fontSize={{ base: '1.7em', md: '2.1em' }} fontWeight={800} lineHeight={1.1}>
+    <Box maxWidth="67.5rem">
+      <Flex align="baseline" gap={3} css={{ [TIGHT]: { display: 'block' } }}>
+        <chakra.h1 fontSize={{ base: 'figure', md: 'figure' }} fontWeight="heavy" lineHeight={1.1}>
           {box.code}
         </chakra.h1>
-        <chakra.span color="soft" flex="1" minWidth={0}>
+        <Span color="soft" flex="1" minWidth={0}>
           {box.cabinet}, {box.shelf}; day {box.day}, {developed(box.fraction)}
-        </chakra.span>
+        </Span>
         <DoorClock since={draft.openedAt} />
-      </chakra.div>
+      </Flex>
       <DueLines code={box.code} due={box.due} postponed={box.postponed} />
-      <chakra.div mt={3}>
+      <Box mt={3}>
         <Caution moment="hands on eggs" />
-      </chakra.div>
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }}
-        gap={{ base: 5, lg: 10 }}
-        mt={1}
-      >
+      </Box>
+      <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap={{ base: 5, lg: 10 }} mt={1}>
         <div>
-          <chakra.div
-            display="grid"
+          <Grid
             // Wide enough on a phone for a damp thumb on each egg.
-            gridTemplateColumns={{
+            templateColumns={{
               base: 'minmax(0, 3fr) minmax(0, 8fr)',
               md: 'minmax(0, 5fr) minmax(0, 9fr)',
             }}
@@ -139,25 +134,25 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
                 chosen={chosen}
                 onChoose={(number) => setChosen(chosen === number ? null : number)}
               />
-              <chakra.figcaption color="soft" fontSize="0.9em" mt={1}>
+              <chakra.figcaption color="soft" fontSize="small" mt={1}>
                 now{said ? `: ${said} ${said === 1 ? 'exception' : 'exceptions'}` : ', as before'}
               </chakra.figcaption>
             </figure>
-          </chakra.div>
+          </Grid>
           {!egg && (
-            <chakra.p color="soft" mt={2}>
+            <Text color="soft" mt={2}>
               Tap an egg that has changed. The others are recorded as before.
-            </chakra.p>
+            </Text>
           )}
         </div>
-        <chakra.div>
+        <Box>
           {egg ? (
             <EggPanel box={box} egg={egg} draft={draft} onChange={change} />
           ) : (
             <BoxPanel box={box} shelves={round.shelves} draft={draft} onChange={change} />
           )}
-        </chakra.div>
-      </chakra.div>
+        </Box>
+      </Grid>
       <ActBar>
         {egg ? (
           <Button onClick={() => setChosen(null)}>Box</Button>
@@ -170,7 +165,7 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
           variant="act"
           flex="1"
           minWidth={0}
-          maxWidth={{ md: '420px' }}
+          maxWidth={{ md: '26.25rem' }}
           flexDirection="column"
           gap={0}
           lineHeight={1.15}
@@ -179,13 +174,13 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
         >
           {said ? 'Rest as before, shut' : 'All as before, shut'}
           {next && (
-            <chakra.span fontSize="0.82em" fontWeight={550}>
+            <Span fontSize="fine" fontWeight="medium">
               next {next.code}, {next.cabinet}
-            </chakra.span>
+            </Span>
           )}
         </Button>
       </ActBar>
-    </chakra.div>
+    </Box>
   )
 }
 
@@ -204,11 +199,11 @@ function LastVisit({ box }: { box: RoundBox }) {
         width={200}
         label={`Last visit, ${words.join(', ')}`}
       />
-      <chakra.figcaption color="soft" fontSize="0.9em" mt={1}>
+      <chakra.figcaption color="soft" fontSize="small" mt={1}>
         <Link to={`/clutches/${box.code}`}>
-          <chakra.span textDecoration="underline" textUnderlineOffset="3px">
+          <Span textDecoration="underline" textUnderlineOffset="3px">
             {words.join(', ')}
-          </chakra.span>
+          </Span>
         </Link>
       </chakra.figcaption>
     </figure>

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useNavigate } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
@@ -60,9 +60,9 @@ export function Deliveries() {
       {conflicts.map((conflict) => (
         <Notice key={conflict.id} urgent label={`Box ${conflict.code}`}>
           {conflict.words.map((words) => (
-            <chakra.span key={words} display="block">
+            <Span key={words} display="block">
               {words}
-            </chakra.span>
+            </Span>
           ))}
           <Button
             variant="bare"
@@ -89,14 +89,14 @@ function RefusedVisit({ entry }: { entry: QueuedVisit }) {
   return (
     <Notice urgent label={`Visit to ${visit.code}, ${dayAndTime(visit.closed_at)}, not recorded`}>
       {sentence(entry.refused ?? '')}
-      <chakra.span display="flex" gap={2} mt={1}>
+      <Span display="flex" gap={2} mt={1}>
         <Button size="small" onClick={mend}>
           Open it again
         </Button>
         <Button variant="bare" size="small" onClick={() => store.visits.delete(id)}>
           Drop it
         </Button>
-      </chakra.span>
+      </Span>
     </Notice>
   )
 }

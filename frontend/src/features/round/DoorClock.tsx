@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Span, Strong } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 
 /** "0:42": how long the door has been open. */
@@ -14,8 +14,8 @@ export function DoorClock({ since }: { since: string }) {
     return () => clearInterval(timer)
   }, [])
   return (
-    <chakra.span color="soft" whiteSpace="nowrap">
-      open <chakra.strong color="ink">{openFor(since, now)}</chakra.strong>
-    </chakra.span>
+    <Span color="soft" whiteSpace="var(--one-line)">
+      open <Strong color="ink">{openFor(since, now)}</Strong>
+    </Span>
   )
 }

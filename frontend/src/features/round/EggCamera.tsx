@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { HStack, Span } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useState } from 'react'
 import { useRules } from '@/shared/api/queries'
@@ -28,19 +28,19 @@ export function EggCamera({ owner, egg, torch }: { owner: number; egg: number; t
     }
   }
   return (
-    <chakra.div display="flex" alignItems="center" gap={3} flexWrap="wrap">
+    <HStack gap={3} wrap="wrap">
       <TakePhoto
         label={torch ? 'Photo by torch' : 'Photo of this egg'}
         name={`Photo of egg ${egg}`}
         camera
         onTaken={(files) => void keep(files)}
       />
-      {waiting > 0 && <chakra.span color="soft">{waiting} kept on this device</chakra.span>}
+      {waiting > 0 && <Span color="soft">{waiting} kept on this device</Span>}
       {refused && (
-        <chakra.span role="alert" color="vessel" fontWeight={600}>
+        <Span role="alert" color="vessel" fontWeight="semibold">
           {refused}
-        </chakra.span>
+        </Span>
       )}
-    </chakra.div>
+    </HStack>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, HStack, Span, Text } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
@@ -66,26 +66,26 @@ export function EggPanel({ box, egg, draft, onChange }: Props) {
   }
   return (
     <chakra.section aria-label={`Egg ${egg.number}`} display="flex" flexDirection="column" gap={4}>
-      <chakra.div display="flex" alignItems="center" gap={4}>
+      <HStack gap={4}>
         <div>
-          <chakra.h2 fontSize="1.35em" fontWeight={800} lineHeight={1.2}>
+          <chakra.h2 fontSize="large" fontWeight="heavy" lineHeight={1.2}>
             Egg {egg.number}
           </chakra.h2>
           <Link to={`/clutches/${box.code}/eggs/${egg.number}`}>
-            <chakra.span color="yolkInk" textDecoration="underline" textUnderlineOffset="3px">
+            <Span color="yolkInk" textDecoration="underline" textUnderlineOffset="3px">
               {egg.standing && egg.standing !== 'sound' ? `Why ${egg.standing}?` : 'Its page'}
-            </chakra.span>
+            </Span>
           </Link>
         </div>
-        <chakra.div display="flex" gap={3} marginStart="auto">
+        <Flex gap={3} marginStart="auto">
           <Was egg={egg} />
           <figure>
-            <EggDrawing egg={asLook(now)} size={84} day={box.day} />
-            <chakra.figcaption fontSize="0.85em" color="soft" textAlign="center">
+            <EggDrawing egg={asLook(now)} size={72} day={box.day} />
+            <chakra.figcaption fontSize="fine" color="soft" textAlign="center">
               now
             </chakra.figcaption>
           </figure>
-        </chakra.div>
+        </Flex>
         {draft.eggs[egg.number] && (
           <Button
             variant="bare"
@@ -95,7 +95,7 @@ export function EggPanel({ box, egg, draft, onChange }: Props) {
             As before
           </Button>
         )}
-      </chakra.div>
+      </HStack>
       <Choices
         legend={
           <>
@@ -106,7 +106,7 @@ export function EggPanel({ box, egg, draft, onChange }: Props) {
         columns={5}
         choices={GRADES.map((grade) => ({
           value: String(grade),
-          label: <chakra.span fontSize="0.84em">{GRADE_WORDS[grade]}</chakra.span>,
+          label: <Span fontSize="fine">{GRADE_WORDS[grade]}</Span>,
           drawing: (
             <EggDrawing
               egg={{ number: egg.number, grade, shell: egg.shell }}
@@ -128,7 +128,7 @@ export function EggPanel({ box, egg, draft, onChange }: Props) {
       {powder && (
         <div>
           <Caution moment="mould" />
-          <chakra.p color="soft">Its method with mould: {box.mould_method}.</chakra.p>
+          <Text color="soft">Its method with mould: {box.mould_method}.</Text>
         </div>
       )}
       {asked.some((group) => group.kind === 'touch') && <Caution moment="blades" />}
@@ -144,7 +144,7 @@ export function EggPanel({ box, egg, draft, onChange }: Props) {
           columns={Math.max(3, group.choices.length)}
           choices={group.choices.map((choice) => ({
             value: choice.value,
-            label: <chakra.span fontSize="0.84em">{choice.label}</chakra.span>,
+            label: <Span fontSize="fine">{choice.label}</Span>,
             drawing: drawnSign(choice, egg.number, egg.shell),
           }))}
           value={chosen(mine, group.kind)}
@@ -165,10 +165,10 @@ export function EggPanel({ box, egg, draft, onChange }: Props) {
       />
       {mine.acts.includes('removed') && (
         <>
-          <chakra.p color="soft">
+          <Text color="soft">
             It leaves every count of this box. While it might live, keep it: moulded eggs hatch, and
             a dead egg rarely harms its neighbours.
-          </chakra.p>
+          </Text>
           <TakenOut egg={egg} mine={mine} onChange={change} />
         </>
       )}
@@ -201,7 +201,7 @@ function TakenOut({
 }) {
   const wrong = Number.isNaN(grams(mine.mass ?? ''))
   return (
-    <chakra.div maxWidth="260px">
+    <Box maxWidth="16.25rem">
       <Grams
         label="It weighs, g"
         value={mine.mass ?? ''}
@@ -209,14 +209,14 @@ function TakenOut({
         help={egg.mass_g === null ? 'for the water by the scale' : `${egg.mass_g} g on lay day`}
         onChange={(mass) => onChange({ mass })}
       />
-    </chakra.div>
+    </Box>
   )
 }
 
 /** The key that does it, where there are keys. */
 function Key({ children }: { children: ReactNode }) {
   return (
-    <chakra.kbd hideBelow="md" ms={2} color="soft" fontFamily="inherit" fontWeight={500}>
+    <chakra.kbd hideBelow="md" ms={2} color="soft" fontFamily="inherit" fontWeight="medium">
       {children}
     </chakra.kbd>
   )
@@ -225,8 +225,8 @@ function Key({ children }: { children: ReactNode }) {
 function Was({ egg }: { egg: Schemas['EggResponse'] }) {
   return (
     <figure>
-      <EggDrawing egg={asLook(egg)} size={84} decorative />
-      <chakra.figcaption fontSize="0.85em" color="soft" textAlign="center">
+      <EggDrawing egg={asLook(egg)} size={72} decorative />
+      <chakra.figcaption fontSize="fine" color="soft" textAlign="center">
         {egg.looked_at ? day(egg.looked_at) : 'not seen yet'}
       </chakra.figcaption>
     </figure>

@@ -1,6 +1,6 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Grid } from '@chakra-ui/react'
 import { useMethods } from '@/shared/api/queries'
-import { Tick } from '@/shared/ui/Choices'
+import { Tick } from '@/shared/ui/Tick'
 import { Grams, Select } from './boxFields'
 import { type Draft, wrongWith } from './draft'
 import { type RoundBox, useLimits } from './queries'
@@ -31,19 +31,15 @@ export function FreshMedium({ box, draft, onChange }: Props) {
         }
       />
       {fresh && (
-        <chakra.div
-          display="grid"
-          gridTemplateColumns={{ base: '1fr 1fr', md: '2fr 1fr 1fr' }}
-          gap={3}
-        >
-          <chakra.div gridColumn={{ base: 'span 2', md: 'auto' }}>
+        <Grid templateColumns={{ base: '1fr 1fr', md: '2fr 1fr 1fr' }} gap={3}>
+          <Box gridColumn={{ base: 'span 2', md: 'auto' }}>
             <Select
               label="Fresh medium"
               value={fresh.medium}
               options={(media ?? [fresh.medium]).map((name) => ({ value: name, label: name }))}
               onChange={(medium) => change({ medium })}
             />
-          </chakra.div>
+          </Box>
           <Grams
             label="Water in it, g"
             value={fresh.water}
@@ -58,7 +54,7 @@ export function FreshMedium({ box, draft, onChange }: Props) {
             help="its new set-up weight"
             onChange={(mass) => change({ mass })}
           />
-        </chakra.div>
+        </Grid>
       )}
     </div>
   )

@@ -1,10 +1,11 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Span, Stack, Strong } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import { asLook } from '@/shared/api/eggLook'
 import { day } from '@/shared/dates'
 import { useWaiting } from '@/shared/offline/useDelivery'
 import { DueLines } from '@/shared/rounds/DueLines'
+import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { developed } from '@/shared/units'
@@ -22,41 +23,41 @@ export function Component() {
   const shut = boxes.filter((box) => !due.includes(box))
   const first = due[0]
   return (
-    <chakra.div display="flex" flexDirection="column" gap={6} maxWidth="860px">
-      <chakra.div display="flex" alignItems="center" flexWrap="wrap" columnGap={5} rowGap={2}>
+    <Stack gap={6} maxWidth="53.75rem">
+      <Flex align="center" wrap="wrap" columnGap={5} rowGap={2}>
         <Title>Round</Title>
-        <chakra.span color="soft">
+        <Span color="soft">
           {due.length === 0
             ? 'No box needs opening today.'
             : `${due.length} of ${boxes.length} boxes to open`}
-        </chakra.span>
+        </Span>
         {first && (
-          <chakra.div marginStart={{ md: 'auto' }} width={{ base: '100%', md: 'auto' }}>
+          <Box marginStart={{ md: 'auto' }} width={{ base: '100%', md: 'auto' }}>
             <Button asChild variant="act" width="100%">
               <Link to={`/round/${first.code}`}>Open {first.code}, the first</Link>
             </Button>
-          </chakra.div>
+          </Box>
         )}
-      </chakra.div>
+      </Flex>
       <Deliveries />
       {due.length > 0 && (
-        <chakra.ol listStyleType="none" aria-label="To open">
+        <ol aria-label="To open">
           {due.map((box) => (
             <Line key={box.code} box={box} left={open.includes(box.code)} />
           ))}
-        </chakra.ol>
+        </ol>
       )}
       {shut.length > 0 && (
         <section aria-labelledby="shut">
           <Heading id="shut">Leave shut</Heading>
-          <chakra.ol listStyleType="none">
+          <ol>
             {shut.map((box) => (
               <Line key={box.code} box={box} left={open.includes(box.code)} />
             ))}
-          </chakra.ol>
+          </ol>
         </section>
       )}
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -64,7 +65,8 @@ function Line({ box, left }: { box: RoundBox; left: boolean }) {
   return (
     <chakra.li
       display="grid"
-      gridTemplateColumns={{ base: '92px 1fr', md: '120px 1fr auto' }}
+      gridTemplateColumns={{ base: '5.75rem minmax(0, 1fr)', md: '7.5rem 1fr auto' }}
+      css={ONE_COLUMN}
       columnGap={4}
       rowGap={2}
       alignItems="center"
@@ -81,21 +83,21 @@ function Line({ box, left }: { box: RoundBox; left: boolean }) {
         />
       </Link>
       <div>
-        <chakra.div>
+        <Box>
           <Link to={`/round/${box.code}`}>
-            <chakra.strong fontSize="1.3em" textDecoration="underline" textUnderlineOffset="4px">
+            <Strong fontSize="large" textDecoration="underline" textUnderlineOffset="4px">
               {box.code}
-            </chakra.strong>
+            </Strong>
           </Link>{' '}
-          <chakra.span color="soft">
+          <Span color="soft">
             {box.cabinet}, {box.shelf}; day {box.day}, {developed(box.fraction)}
             {left && ', left open on this device'}
-          </chakra.span>
-        </chakra.div>
+          </Span>
+        </Box>
         {box.due.length === 0 && box.postponed.length === 0 && (
-          <chakra.span color="soft">
+          <Span color="soft">
             {box.visited ? `Last opened ${day(box.last_visit_at)}.` : 'Not opened since lay day.'}
-          </chakra.span>
+          </Span>
         )}
         <DueLines code={box.code} due={box.due} postponed={box.postponed} />
       </div>

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Grid, HStack, Span, Text } from '@chakra-ui/react'
 import { lazy, Suspense, useState } from 'react'
 import { Pick } from '@/shared/ui/Pick'
 import { Heading } from '@/shared/ui/page'
@@ -19,19 +19,12 @@ export function Rates({ season }: { season: Season }) {
   return (
     <section aria-labelledby="rates">
       <Heading id="rates">Hatch rates</Heading>
-      <chakra.p mb={3} maxWidth="40em">
+      <Text mb={3} maxWidth="40em">
         All together {rateWords(season.hatched)}. The bar holds the rate in nine cases of ten; it is
         wider than the eggs alone would make it, for eggs of one clutch share their luck. The ring
         is what to expect next, drawn to the house's mean where a group is small.
-      </chakra.p>
-      <chakra.div
-        display="flex"
-        gap={2}
-        flexWrap="wrap"
-        mb={4}
-        role="group"
-        aria-label="Grouped by"
-      >
+      </Text>
+      <Flex gap={2} wrap="wrap" mb={4} role="group" aria-label="Grouped by">
         {shown.map(({ dimension }) => (
           <chakra.button
             key={dimension}
@@ -39,48 +32,43 @@ export function Rates({ season }: { season: Season }) {
             type="button"
             aria-pressed={dimension === chosen.dimension}
             onClick={() => setBy(dimension)}
-            minHeight="44px"
+            minHeight="thumbSmall"
             px={4}
             border="2px solid"
             borderColor={dimension === chosen.dimension ? 'ink' : 'line'}
             borderRadius="small"
-            fontWeight={dimension === chosen.dimension ? 750 : 500}
+            fontWeight={dimension === chosen.dimension ? 'bold' : 'medium'}
             cursor="pointer"
             _hover={{ bg: 'faint' }}
           >
             {dimension}
           </chakra.button>
         ))}
-      </chakra.div>
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={{ base: '1fr', lg: '3fr 2fr' }}
-        columnGap={10}
-        rowGap={4}
-      >
-        <Suspense fallback={<chakra.div height={`${chosen.groups.length * 46 + 34}px`} />}>
+      </Flex>
+      <Grid templateColumns={{ base: '1fr', lg: '3fr 2fr' }} columnGap={10} rowGap={4}>
+        <Suspense fallback={<Box height={`${chosen.groups.length * 46 + 34}px`} />}>
           <WhiskerChart groups={chosen.groups} />
         </Suspense>
         <div>
-          <chakra.ul listStyleType="none" aria-label={`Hatch rate by ${chosen.dimension}`}>
+          <ul aria-label={`Hatch rate by ${chosen.dimension}`}>
             {chosen.groups.map(({ name, rate }) => (
               <chakra.li
                 key={name}
-                minHeight="34px"
+                minHeight="2.125rem"
                 borderTop="1px solid"
                 borderColor="line"
                 py={1}
               >
                 <strong>{name}</strong> {rateWords(rate)}{' '}
-                <chakra.span color="soft">
+                <Span color="soft">
                   in {rate.clutches} {rate.clutches === 1 ? 'clutch' : 'clutches'}
-                </chakra.span>
+                </Span>
               </chakra.li>
             ))}
-          </chakra.ul>
+          </ul>
           <Compare key={chosen.dimension} season={season} dimension={chosen.dimension} />
         </div>
-      </chakra.div>
+      </Grid>
     </section>
   )
 }
@@ -93,17 +81,17 @@ function Compare({ season, dimension }: { season: Season; dimension: Dimension }
   const told = useComparison(dimension, first, second, season.year)
   if (names.length < 2) return null
   return (
-    <chakra.div mt={5}>
-      <chakra.h3 fontWeight={750}>Compare</chakra.h3>
-      <chakra.div display="flex" gap={2} alignItems="center" flexWrap="wrap" my={2}>
+    <Box mt={5}>
+      <chakra.h3 fontWeight="bold">Compare</chakra.h3>
+      <HStack gap={2} wrap="wrap" my={2}>
         <Pick label="First group" options={named(names)} value={first} onPick={setFirst} />
         <span>with</span>
         <Pick label="Second group" options={named(names)} value={second} onPick={setSecond} />
-      </chakra.div>
-      <chakra.p role="status" fontSize="1.05em">
+      </HStack>
+      <Text role="status" fontSize="lead">
         {first === second ? 'Two different groups, please.' : (told.data?.words ?? '')}
-      </chakra.p>
-    </chakra.div>
+      </Text>
+    </Box>
   )
 }
 

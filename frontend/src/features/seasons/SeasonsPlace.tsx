@@ -1,7 +1,8 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Grid, HStack, Span, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Years } from '@/shared/breeding/Years'
+import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { percent } from '@/shared/units'
 import { type Season, useSeasons } from './queries'
@@ -15,34 +16,34 @@ export function Component() {
   const season = query.data
   if (!season) return <Waiting problem={query.error?.message} />
   return (
-    <chakra.div display="flex" flexDirection="column" gap={12}>
-      <chakra.div display="flex" gap={4} alignItems="center" flexWrap="wrap">
+    <Stack gap={12}>
+      <HStack gap={4} wrap="wrap">
         <Title>Seasons</Title>
         {season.years.length > 0 && (
           <Years years={[null, ...season.years]} chosen={year} onChoose={setYear} />
         )}
-      </chakra.div>
+      </HStack>
       {season.clutches === 0 ? (
-        <chakra.p maxWidth="36em">
+        <Text maxWidth="36em">
           No clutch is closed yet. Once you have said at Hatch watch what became of its eggs and
           closed it, it is counted here: what hatched, what was lost to what, and how good the
           forecasts were.
-        </chakra.p>
+        </Text>
       ) : (
         <>
           <WhatItTaught season={season} />
           <Rates season={season} />
-          <chakra.div display="grid" gridTemplateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap={10}>
+          <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap={10}>
             <Costs season={season} />
-            <chakra.div display="flex" flexDirection="column" gap={10}>
+            <Stack gap={10}>
               <Forecasts season={season} />
               <Standings season={season} />
-            </chakra.div>
-          </chakra.div>
+            </Stack>
+          </Grid>
           <Slugs season={season} />
         </>
       )}
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -52,21 +53,21 @@ function WhatItTaught({ season }: { season: Season }) {
       <Heading id="taught">
         {season.year ? `What ${season.year} taught` : 'What the seasons taught'}
       </Heading>
-      <chakra.ul listStyleType="none" maxWidth="52em">
+      <chakra.ul maxWidth="52em">
         {season.findings.map(({ text, number, about }) => (
           <chakra.li
             key={text}
             display="grid"
-            gridTemplateColumns={{ base: '1fr', md: '1fr 280px' }}
+            gridTemplateColumns={{ base: '1fr', md: '1fr 17.5rem' }}
             columnGap={6}
             py={3}
             borderTop="1.5px solid"
             borderColor="line"
             alignItems="baseline"
           >
-            <chakra.span fontSize="1.18em" lineHeight={1.35}>
+            <Span fontSize="large" lineHeight={1.35}>
               {text}
-            </chakra.span>
+            </Span>
             <Source to={linkOf(about)} words={number} />
           </chakra.li>
         ))}
@@ -78,9 +79,9 @@ function WhatItTaught({ season }: { season: Season }) {
 /** The number a sentence rests on, leading to where more of it stands. */
 function Source({ to, words }: { to: string; words: string }) {
   const look = (
-    <chakra.span color="yolkInk" fontWeight={650} textDecoration="underline">
+    <Span color="yolkInk" fontWeight="semibold" textDecoration="underline">
       {words}
-    </chakra.span>
+    </Span>
   )
   return to.startsWith('#') ? <a href={to}>{look}</a> : <Link to={to}>{look}</Link>
 }
@@ -93,43 +94,43 @@ function Costs({ season }: { season: Season }) {
     <section aria-labelledby="losses">
       <Heading id="losses">Losses by cause</Heading>
       {season.waiting > 0 && (
-        <chakra.p role="status" mb={2} fontWeight={600}>
+        <Text role="status" mb={2} fontWeight="semibold">
           Being worked out for {season.waiting} more {season.waiting === 1 ? 'clutch' : 'clutches'}:
           the counts still grow.
-        </chakra.p>
+        </Text>
       )}
       {season.lost === 0 && season.waiting === 0 && <p>No egg was lost.</p>}
       {season.lost > 0 && (
         <>
-          <chakra.p mb={2}>
+          <Text mb={2}>
             {season.lost} eggs lost, {season.opened} of them opened. Each counts by the shares of
             its causes.
-          </chakra.p>
-          <chakra.ul listStyleType="none">
+          </Text>
+          <ul>
             {shown.map(({ cause, eggs, code }) => (
               <chakra.li key={cause} py={2} borderTop="1px solid" borderColor="line">
-                <chakra.span display="flex" justifyContent="space-between" gap={3}>
+                <Span display="flex" justifyContent="space-between" gap={3}>
                   <span>
                     {cause}{' '}
                     <Link to={`/losses/${code}`}>
-                      <chakra.span color="soft" textDecoration="underline">
+                      <Span color="soft" textDecoration="underline">
                         most in {code}
-                      </chakra.span>
+                      </Span>
                     </Link>
                   </span>
                   <strong>{eggs.toFixed(1)}</strong>
-                </chakra.span>
-                <chakra.div height="6px" bg="faint" borderRadius="small" mt={1} aria-hidden="true">
-                  <chakra.div
+                </Span>
+                <Box height="6px" bg="faint" borderRadius="small" mt={1} aria-hidden="true">
+                  <Box
                     height="100%"
                     bg={cause === 'unknown' ? 'soft' : 'vessel'}
                     borderRadius="small"
                     style={{ width: `${(100 * eggs) / most}%` }}
                   />
-                </chakra.div>
+                </Box>
               </chakra.li>
             ))}
-          </chakra.ul>
+          </ul>
         </>
       )}
     </section>
@@ -145,7 +146,7 @@ function Forecasts({ season }: { season: Season }) {
           No forecast of a closed clutch was kept yet. They are kept on days 0, 30 and 50 after lay.
         </p>
       )}
-      <chakra.ul listStyleType="none">
+      <ul>
         {season.scores.map((score) => (
           <chakra.li key={score.day} py={2} borderTop="1px solid" borderColor="line">
             <strong>{score.day === 0 ? 'On lay day' : `On day ${score.day}`}</strong> off by{' '}
@@ -156,7 +157,7 @@ function Forecasts({ season }: { season: Season }) {
             {score.in_eighty}.
           </chakra.li>
         ))}
-      </chakra.ul>
+      </ul>
     </section>
   )
 }
@@ -173,17 +174,18 @@ function Standings({ season }: { season: Season }) {
         </p>
       )}
       {season.standings.map((score) => (
-        <chakra.div key={score.day} mb={5}>
+        <Box key={score.day} mb={5}>
           <p>
             <strong>On day {score.day}:</strong> {score.eggs} eggs, of which {score.pipped} pipped
             later. {score.words}
           </p>
-          <chakra.ul listStyleType="none" mt={2}>
+          <chakra.ul mt={2}>
             {score.bins.map(({ standing, eggs, said, pipped }) => (
               <chakra.li
                 key={standing}
                 display="grid"
                 gridTemplateColumns="9em 1fr"
+                css={ONE_COLUMN}
                 columnGap={3}
                 py={1}
                 borderTop="1px solid"
@@ -197,7 +199,7 @@ function Standings({ season }: { season: Season }) {
               </chakra.li>
             ))}
           </chakra.ul>
-        </chakra.div>
+        </Box>
       ))}
     </section>
   )
@@ -207,19 +209,14 @@ function Slugs({ season }: { season: Season }) {
   return (
     <section aria-labelledby="slugs">
       <Heading id="slugs">Slugs by dam and year</Heading>
-      <chakra.ul
-        listStyleType="none"
-        display="grid"
-        gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }}
-        columnGap={10}
-      >
+      <chakra.ul display="grid" gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap={10}>
         {season.slugs.map(({ dam, year, counts, rate }) => (
           <chakra.li key={`${dam}-${year}`} py={2} borderTop="1px solid" borderColor="line">
             <strong>{dam}</strong> {year}: {counts.join(', ')}{' '}
-            <chakra.span color="soft">
+            <Span color="soft">
               {rate.k === 0 ? 'no slug' : `${rate.k} of ${rate.n} slugs`}, likely{' '}
               {Math.round(100 * rate.low)} to {Math.round(100 * rate.high)} %
-            </chakra.span>
+            </Span>
           </chakra.li>
         ))}
       </chakra.ul>

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
@@ -39,12 +39,12 @@ export function Backups() {
   return (
     <>
       <Fares backups={backups.data} />
-      <chakra.p color="soft" mb={3}>
+      <Text color="soft" mb={3}>
         Every night the whole house is copied with its photos, and the copy is opened and checked
         before it counts. The last {backups.data.kept_days} days, {backups.data.kept_weeks} weeks
         and {backups.data.kept_months} months are kept. Passwords of messengers are in no copy.
-      </chakra.p>
-      <chakra.div display="flex" gap={3} flexWrap="wrap" mb={4}>
+      </Text>
+      <Flex gap={3} wrap="wrap" mb={4}>
         <Button type="button" disabled={make.isPending} onClick={() => make.mutate()}>
           {make.isPending ? 'Backing up\u2026' : 'Back up now'}
         </Button>
@@ -53,7 +53,7 @@ export function Backups() {
             Use another folder
           </Button>
         )}
-      </chakra.div>
+      </Flex>
       {moving && <FolderForm backups={backups.data} onDone={() => setMoving(false)} />}
       <Changed />
       <Copies />
@@ -64,19 +64,18 @@ export function Backups() {
 function Fares({ backups }: { backups: Backups }) {
   const { last_good: good, last_failed: failed, held } = backups
   return (
-    <chakra.div mb={3} display="flex" flexDirection="column" gap={2}>
+    <Stack mb={3} gap={2}>
       {good ? (
         <p>
-          Last good backup <chakra.strong>{fullMoment(good.at)}</chakra.strong>,{' '}
-          {size(good.size_bytes)}
+          Last good backup <Strong>{fullMoment(good.at)}</Strong>, {size(good.size_bytes)}
           {good.photos > 0 && `, with ${good.photos} photos`}.{' '}
           {held === 1 ? 'One is kept' : `${held} are kept`} in{' '}
-          <chakra.span wordBreak="break-all">{backups.folder}</chakra.span>.
+          <Span wordBreak="break-all">{backups.folder}</Span>.
         </p>
       ) : (
         <p>
           There is no backup yet; the first is made tonight, in{' '}
-          <chakra.span wordBreak="break-all">{backups.folder}</chakra.span>.
+          <Span wordBreak="break-all">{backups.folder}</Span>.
         </p>
       )}
       {failed && (
@@ -90,7 +89,7 @@ function Fares({ backups }: { backups: Backups }) {
           on a second disk, a stick or a share.
         </Notice>
       )}
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -144,7 +143,7 @@ function Changed() {
   })
   if (changed.length === 0) return null
   return (
-    <chakra.div mb={4}>
+    <Box mb={4}>
       <Notice urgent label="Changed from outside.">
         <chakra.ul ps={5} my={1}>
           {changed.slice(0, 5).map((what) => (
@@ -153,7 +152,7 @@ function Changed() {
         </chakra.ul>
         Go back to a copy from before below. Where that would lose more than it saves, what is there
         now can count as recorded.
-        <chakra.div mt={2}>
+        <Box mt={2}>
           <Button
             type="button"
             size="small"
@@ -162,8 +161,8 @@ function Changed() {
           >
             Let it count as it is
           </Button>
-        </chakra.div>
+        </Box>
       </Notice>
-    </chakra.div>
+    </Box>
   )
 }

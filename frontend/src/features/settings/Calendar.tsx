@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Flex, Text } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api, done, type Problem } from '@/shared/api/client'
 import { fullDay, zone } from '@/shared/dates'
@@ -32,11 +32,11 @@ export function Calendar() {
   const madeAt = link.data?.made_at
   return (
     <>
-      <chakra.p color="soft" mb={3}>
+      <Text color="soft" mb={3}>
         When a box is next to be opened, when eggs pip, hatchlings shed and dams lay, as days with
         their 80 % window.
-      </chakra.p>
-      <chakra.div display="flex" gap={3} flexWrap="wrap" mb={3}>
+      </Text>
+      <Flex gap={3} wrap="wrap" mb={3}>
         <Button asChild>
           <a href={`/api/calendar.ics?zone=${encodeURIComponent(zone())}`} download>
             Calendar file
@@ -50,7 +50,7 @@ export function Calendar() {
             End the link
           </Button>
         )}
-      </chakra.div>
+      </Flex>
       {make.data ? (
         <ShownOnce
           words="Give it to your calendar application. Whoever has it reads the calendar, so it is shown this once:"
@@ -61,9 +61,9 @@ export function Calendar() {
         </ShownOnce>
       ) : (
         madeAt && (
-          <chakra.p color="soft">
+          <Text color="soft">
             A private link made {fullDay(madeAt)} is in use; another one ends it.
-          </chakra.p>
+          </Text>
         )
       )}
     </>

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span, Text } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
@@ -29,11 +29,11 @@ export function Copies() {
   const shown = all ? listed : listed.slice(0, SHOWN)
   return (
     <>
-      <chakra.h3 fontWeight={700} mb={1}>
+      <chakra.h3 fontWeight="bold" mb={1}>
         Take the house back
       </chakra.h3>
       <LastRestore underWay={underWay} />
-      <chakra.ul listStyleType="none" mb={3}>
+      <chakra.ul mb={3}>
         {shown.map((copy) => (
           <Line
             key={copy.name}
@@ -85,11 +85,11 @@ function Line({
       </ListedLine>
       {chosen && (
         <chakra.li bg="faint" px={4} py={4} mb={2} borderRadius="small">
-          <chakra.p mb={3}>
+          <Text mb={3}>
             Everything recorded after {dayAndTime(copy.at)} leaves the house, by everybody. It is
             not lost: the house as it is now is kept whole and stands in this list afterwards.
             Readings that loggers still hold come in again. Passphrases stay as they are.
-          </chakra.p>
+          </Text>
           <Button
             type="button"
             variant="act"
@@ -112,9 +112,9 @@ function LastRestore({ underWay }: { underWay: boolean }) {
   }).data
   if (underWay) {
     return (
-      <chakra.p role="status" fontWeight={650} mb={2}>
+      <Text role="status" fontWeight="semibold" mb={2}>
         The house is being taken back. Everything can be read; nothing is stored until that is done.
-      </chakra.p>
+      </Text>
     )
   }
   if (!last?.ended_at) return null
@@ -123,9 +123,9 @@ function LastRestore({ underWay }: { underWay: boolean }) {
       {last.problem}
     </Notice>
   ) : (
-    <chakra.p role="status" fontWeight={650} mb={2}>
+    <Text role="status" fontWeight="semibold" mb={2}>
       The house was taken back {dayAndTime(last.ended_at)}. The one before lies whole in{' '}
-      <chakra.span wordBreak="break-all">{last.aside}</chakra.span>.
-    </chakra.p>
+      <Span wordBreak="break-all">{last.aside}</Span>.
+    </Text>
   )
 }

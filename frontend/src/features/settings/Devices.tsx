@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
@@ -27,12 +27,12 @@ export function Devices() {
   )
   return (
     <>
-      <chakra.p color="soft" mb={3}>
+      <Text color="soft" mb={3}>
         A logger or gateway posts its readings with a token of its own. Give its name to a probe
         when you hang it.
-      </chakra.p>
+      </Text>
       {made && <Shown token={made} />}
-      <chakra.ul listStyleType="none" mb={4}>
+      <chakra.ul mb={4}>
         {devices.data?.map((device) => (
           <Device key={device.id} device={device} onToken={setMade} />
         ))}
@@ -53,11 +53,11 @@ export function Devices() {
           )}
         >
           <TextField name="name" label="Name of a new device" required />
-          <chakra.div pt="26px">
+          <Box pt="1.625rem">
             <Button type="submit" disabled={add.isPending}>
               Make a token
             </Button>
-          </chakra.div>
+          </Box>
         </chakra.form>
       </FormProvider>
     </>
@@ -121,7 +121,7 @@ function Shown({ token }: { token: Token }) {
     >
       <chakra.pre
         color="soft"
-        fontSize="0.8em"
+        fontSize="fine"
         whiteSpace="pre-wrap"
         overflowWrap="anywhere"
         aria-label="How to send a reading with it"

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { Button } from '@/shared/ui/Button'
 
@@ -22,12 +22,12 @@ export function ListedLine({
       alignItems="center"
       columnGap={4}
     >
-      <chakra.span flex="1 1 16rem">
+      <Span flex="1 1 16rem">
         {name}
-        <chakra.span display="block" color="soft" fontSize="0.94em">
+        <Span display="block" color="soft" fontSize="small">
           {more}
-        </chakra.span>
-      </chakra.span>
+        </Span>
+      </Span>
       {children}
     </chakra.li>
   )

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Grid } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
@@ -157,10 +157,10 @@ export function MessengerForm({ held, onDone }: { held?: Messenger; onDone: () =
           type="time"
           help="Left empty there is none. When it does not come, Sandboa does not run."
         />
-        <chakra.div display="grid" gridTemplateColumns="1fr 1fr" columnGap={4}>
+        <Grid templateColumns="1fr 1fr" columnGap={4}>
           <TextField name="quietFrom" label="Quiet from" type="time" />
           <TextField name="quietUntil" label="until" type="time" />
-        </chakra.div>
+        </Grid>
         <Button type="submit" variant="act" disabled={add.isPending || correction.pending}>
           Record
         </Button>

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Span, Text } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api } from '@/shared/api/client'
@@ -20,12 +20,12 @@ export function Messengers() {
   const repeat = useRules().data?.emergency_repeat_s
   return (
     <>
-      <chakra.p color="soft" mb={3}>
+      <Text color="soft" mb={3}>
         Alarms go out once, outside quiet hours, and again when they are over. An emergency goes out
         at any hour and again{repeat !== undefined && ` every ${repeat / 60} minutes`} until
         somebody says it was seen.
-      </chakra.p>
-      <chakra.ul listStyleType="none" mb={4}>
+      </Text>
+      <chakra.ul mb={4}>
         {messengers.data?.map((messenger) => (
           <Line key={messenger.id} messenger={messenger} />
         ))}
@@ -104,21 +104,21 @@ function Fares({ messenger }: { messenger: Messenger }) {
   const { sent_at, failed_at, failure, next_try_at, lacking } = messenger
   const failing = failed_at !== null && (sent_at === null || failed_at > sent_at)
   return (
-    <chakra.span display="block">
+    <Span display="block">
       {lacking.length > 0 && (
-        <chakra.span display="block" color="vessel" fontWeight={650}>
+        <Span display="block" color="vessel" fontWeight="semibold">
           Nothing goes out: give its {lacking.join(' and ')} again, with Change. Secrets are in no
           copy of the house.
-        </chakra.span>
+        </Span>
       )}
       {sent_at ? `Last sent ${dayAndTime(sent_at)}.` : 'Nothing sent yet.'}{' '}
       {failed_at && (
-        <chakra.span color={failing ? 'vessel' : 'soft'} fontWeight={failing ? 650 : 400}>
+        <Span color={failing ? 'vessel' : 'soft'} fontWeight={failing ? 'semibold' : 400}>
           Last failed {dayAndTime(failed_at)}: {failure}.
           {next_try_at && ` Will be tried again ${dayAndTime(next_try_at)}.`}
-        </chakra.span>
+        </Span>
       )}
-    </chakra.span>
+    </Span>
   )
 }
 
@@ -129,11 +129,11 @@ function Sent() {
   })
   if (!messages.data?.length) return null
   return (
-    <chakra.div mt={6}>
-      <chakra.h3 fontWeight={700} mb={1}>
+    <Box mt={6}>
+      <chakra.h3 fontWeight="bold" mb={1}>
         Sent lately
       </chakra.h3>
-      <chakra.ul listStyleType="none">
+      <ul>
         {messages.data.slice(0, 8).map((message) => (
           <chakra.li
             key={`${message.at}-${message.text}-${message.messenger}`}
@@ -142,12 +142,12 @@ function Sent() {
             borderColor="line"
           >
             {dayAndTime(message.at)}, {message.messenger}: {message.text}
-            <chakra.span display="block" color={message.sent ? 'soft' : 'vessel'} fontSize="0.92em">
+            <Span display="block" color={message.sent ? 'soft' : 'vessel'} fontSize="small">
               {message.sent ? message.outcome : `Not sent: ${message.outcome}`}
-            </chakra.span>
+            </Span>
           </chakra.li>
         ))}
-      </chakra.ul>
-    </chakra.div>
+      </ul>
+    </Box>
   )
 }

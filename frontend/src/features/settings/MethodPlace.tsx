@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Flex } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { useNavigate, useParams } from 'react-router'
@@ -16,6 +16,7 @@ import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Title, Waiting } from '@/shared/ui/page'
 import { stillThere } from '@/shared/ui/stillThere'
+import { TickField } from '@/shared/ui/Tick'
 import { useTemperatureUnit } from '@/shared/units'
 
 type Values = MethodValues & { chosen: boolean }
@@ -92,7 +93,7 @@ function MethodForm({
       <Title>{start.name ? `Method ${start.name}` : 'A new method'}</Title>
       <chakra.form
         noValidate
-        maxWidth="860px"
+        maxWidth="53.75rem"
         mt={6}
         onSubmit={form.handleSubmit((values) =>
           id === null
@@ -105,11 +106,8 @@ function MethodForm({
       >
         <TextField name="name" label="Name" required />
         <MethodFields told={told} />
-        <chakra.label display="flex" alignItems="center" gap={3} minHeight="48px" my={3}>
-          <chakra.input type="checkbox" {...form.register('chosen')} />
-          New clutches start from this method
-        </chakra.label>
-        <chakra.div display="flex" gap={3} flexWrap="wrap">
+        <TickField name="chosen" label="New clutches start from this method" my={3} />
+        <Flex gap={3} wrap="wrap">
           <Button type="submit" variant="act" disabled={add.isPending || correction.pending}>
             Save the method
           </Button>
@@ -121,7 +119,7 @@ function MethodForm({
               Take it away
             </Button>
           )}
-        </chakra.div>
+        </Flex>
       </chakra.form>
       <BothVersions
         correction={correction}

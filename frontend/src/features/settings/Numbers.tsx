@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Grid, Span } from '@chakra-ui/react'
 import { useEffect } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { useLocation } from 'react-router'
@@ -31,16 +31,22 @@ export function Numbers({ settings }: { settings: Setting[] }) {
         key={group}
         id={group}
         open={named || group === 'House' || undefined}
-        scrollMarginTop="80px"
+        scrollMarginTop="5rem"
         borderTop="1.5px solid"
         borderColor="line"
       >
-        <chakra.summary minHeight="52px" py={3} fontWeight={750} fontSize="1.1em" cursor="pointer">
+        <chakra.summary
+          minHeight="3.25rem"
+          py={3}
+          fontWeight="bold"
+          fontSize="lead"
+          cursor="pointer"
+        >
           {group}
-          <chakra.span color="soft" fontWeight={500} fontSize="0.86em">
+          <Span color="soft" fontWeight="medium" fontSize="fine">
             {' '}
             {changedWords(own)}
-          </chakra.span>
+          </Span>
         </chakra.summary>
         {own.map((setting) => (
           <SettingLine key={`${setting.name}-${setting.value}`} setting={setting} />
@@ -74,7 +80,7 @@ function SettingLine({ setting }: { setting: Schemas['SettingResponse'] }) {
       <chakra.form
         id={setting.name}
         noValidate
-        scrollMarginTop="80px"
+        scrollMarginTop="5rem"
         bg={hash === setting.name ? 'faint' : undefined}
         borderTop="1px solid"
         borderColor="line"
@@ -85,12 +91,7 @@ function SettingLine({ setting }: { setting: Schemas['SettingResponse'] }) {
           ),
         )}
       >
-        <chakra.div
-          display="grid"
-          gridTemplateColumns="minmax(0, 1fr) auto"
-          gap={4}
-          alignItems="start"
-        >
+        <Grid templateColumns="minmax(0, 1fr) auto" gap={4} alignItems="start">
           <TextField
             name="value"
             label={`${setting.label}, ${setting.unit}`}
@@ -99,12 +100,12 @@ function SettingLine({ setting }: { setting: Schemas['SettingResponse'] }) {
             check={(text) => !Number.isNaN(typedNumber(text)) || 'A number.'}
             help={`${setting.reason} Default ${setting.default}.`}
           />
-          <chakra.div pt="26px">
+          <Box pt="1.625rem">
             <Button type="submit" disabled={!changed || correction.pending}>
               Set
             </Button>
-          </chakra.div>
-        </chakra.div>
+          </Box>
+        </Grid>
       </chakra.form>
       <BothVersions
         correction={correction}

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Text } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm, useFormContext } from 'react-hook-form'
@@ -26,7 +26,7 @@ export function People() {
   const session = useSession()
   return (
     <>
-      <chakra.p color="soft" mb={3}>
+      <Text color="soft" mb={3}>
         {session.data?.sign_in ? (
           <>
             Everybody signs in, at this machine too. For phones and other machines, start with{' '}
@@ -40,8 +40,8 @@ export function People() {
             in, and the log says who recorded what.
           </>
         )}
-      </chakra.p>
-      <chakra.ul listStyleType="none" mb={4}>
+      </Text>
+      <chakra.ul mb={4}>
         {people.data?.map((person) => (
           <Line key={person.id} person={person} />
         ))}
@@ -221,11 +221,11 @@ function AddPerson({ first }: { first: boolean }) {
         onSubmit={form.handleSubmit((said) => add.mutate(said, { onSuccess: () => form.reset() }))}
       >
         <NameAndRoleFields nameLabel="Name of a person" roleLabel="May come in as" />
-        <chakra.div pt={{ md: '26px' }}>
+        <Box pt={{ md: '1.625rem' }}>
           <Button type="submit" disabled={add.isPending}>
             Add
           </Button>
-        </chakra.div>
+        </Box>
       </chakra.form>
     </FormProvider>
   )

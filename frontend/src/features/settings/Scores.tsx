@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { answer, api } from '@/shared/api/client'
 
@@ -10,42 +10,45 @@ export function Scores() {
   })
   if (!scores.data?.length) {
     return (
-      <chakra.p color="soft">
+      <Text color="soft">
         No clutch is done yet. What is forecast on day 0, 30 and 50 is kept and held against what
         came.
-      </chakra.p>
+      </Text>
     )
   }
   return (
-    <chakra.table width="100%" borderCollapse="collapse">
-      <chakra.thead color="soft" fontSize="0.9em">
-        <tr>
-          {['Forecast on', 'off by', 'too late by', '50 % window held', '80 % window held'].map(
-            (heading) => (
-              <chakra.th key={heading} textAlign="left" fontWeight={500} py={1} pe={3}>
-                {heading}
+    // Five columns: with large letters the table alone is moved sideways, not the page.
+    <Box overflowX="auto" tabIndex={0} role="group" aria-label="Forecasts and what came">
+      <chakra.table width="100%" minWidth="28rem" borderCollapse="collapse">
+        <chakra.thead color="soft" fontSize="small">
+          <tr>
+            {['Forecast on', 'off by', 'too late by', '50 % window held', '80 % window held'].map(
+              (heading) => (
+                <chakra.th key={heading} textAlign="left" fontWeight="medium" py={1} pe={3}>
+                  {heading}
+                </chakra.th>
+              ),
+            )}
+          </tr>
+        </chakra.thead>
+        <tbody>
+          {scores.data.map((score) => (
+            <chakra.tr key={score.day} borderTop="1px solid" borderColor="line">
+              <chakra.th scope="row" textAlign="left" fontWeight="semibold" py={2}>
+                day {score.day}
               </chakra.th>
-            ),
-          )}
-        </tr>
-      </chakra.thead>
-      <tbody>
-        {scores.data.map((score) => (
-          <chakra.tr key={score.day} borderTop="1px solid" borderColor="line">
-            <chakra.th scope="row" textAlign="left" fontWeight={650} py={2}>
-              day {score.day}
-            </chakra.th>
-            <td>{score.error_days.toFixed(1)} days</td>
-            <td>{score.bias_days.toFixed(1)} days</td>
-            <td>
-              {score.in_half} of {score.clutches}
-            </td>
-            <td>
-              {score.in_eighty} of {score.clutches}
-            </td>
-          </chakra.tr>
-        ))}
-      </tbody>
-    </chakra.table>
+              <td>{score.error_days.toFixed(1)} days</td>
+              <td>{score.bias_days.toFixed(1)} days</td>
+              <td>
+                {score.in_half} of {score.clutches}
+              </td>
+              <td>
+                {score.in_eighty} of {score.clutches}
+              </td>
+            </chakra.tr>
+          ))}
+        </tbody>
+      </chakra.table>
+    </Box>
   )
 }

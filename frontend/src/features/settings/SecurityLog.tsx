@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span, Text } from '@chakra-ui/react'
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
@@ -26,14 +26,14 @@ export function SecurityLog() {
   const events = log.data?.pages.flat() ?? []
   if (log.data && events.length === 0) {
     return (
-      <chakra.p color="soft">
+      <Text color="soft">
         Nothing yet: nobody signed in or tried to, and no key was made or ended.
-      </chakra.p>
+      </Text>
     )
   }
   return (
     <>
-      <chakra.ul listStyleType="none" mb={3}>
+      <chakra.ul mb={3}>
         {events.map((event) => (
           <Line key={event.id} event={event} />
         ))}
@@ -63,18 +63,18 @@ function Line({ event }: { event: Event }) {
       borderTop="1px solid"
       borderColor="line"
     >
-      <chakra.span color="soft">{dayAndTime(event.at)}</chakra.span>
-      <chakra.span overflowWrap="anywhere">
+      <Span color="soft">{dayAndTime(event.at)}</Span>
+      <Span overflowWrap="anywhere">
         {event.who && <strong>{event.who}: </strong>}
-        <chakra.span color={refused ? 'vessel' : undefined} fontWeight={refused ? 650 : 400}>
+        <Span color={refused ? 'vessel' : undefined} fontWeight={refused ? 'semibold' : 400}>
           {event.text}
-        </chakra.span>
+        </Span>
         {event.address && (
-          <chakra.span display="block" color="soft" fontSize="0.94em">
+          <Span display="block" color="soft" fontSize="small">
             {browserNamed(event.device)}, {event.address}
-          </chakra.span>
+          </Span>
         )}
-      </chakra.span>
+      </Span>
     </chakra.li>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Link, useLocation } from 'react-router'
@@ -33,35 +33,30 @@ export function Component() {
     return <Waiting problem={methods.error?.message ?? settings.error?.message} />
   }
   return (
-    <chakra.div display="flex" flexDirection="column" gap={10} maxWidth="860px">
+    <Stack gap={10} maxWidth="53.75rem">
       <Title>Settings</Title>
       {session.data && !mayRun(session.data) && (
         <Notice>Only a keeper may change how the house is run; you may look.</Notice>
       )}
       <section aria-labelledby="methods">
         <Heading id="methods">House methods</Heading>
-        <chakra.p color="soft" mb={3}>
+        <Text color="soft" mb={3}>
           Every clutch copies the method it was laid with and can differ from it afterwards. Results
           are compared by method later.
-        </chakra.p>
-        <chakra.ul listStyleType="none" mb={4}>
+        </Text>
+        <chakra.ul mb={4}>
           {methods.data.methods.map(({ id, method, chosen, temperature_words }) => (
             <li key={method.name}>
               <Link to={`/settings/methods/${id ?? 'standard'}`}>
-                <chakra.div
-                  py={3}
-                  borderTop="1px solid"
-                  borderColor="line"
-                  _hover={{ bg: 'faint' }}
-                >
-                  <chakra.strong fontSize="1.15em">{method.name}</chakra.strong>
-                  {chosen && <chakra.span color="soft"> for new clutches</chakra.span>}
-                  <chakra.span display="block" color="soft">
+                <Box py={3} borderTop="1px solid" borderColor="line" _hover={{ bg: 'faint' }}>
+                  <Strong fontSize="large">{method.name}</Strong>
+                  {chosen && <Span color="soft"> for new clutches</Span>}
+                  <Span display="block" color="soft">
                     {method.dam === 'maternal incubation'
                       ? 'The dam keeps the clutch; eggs are not touched.'
                       : `${method.medium}, ${method.closing}, ${temperature(method.temperature_c, unit)} (${temperature_words}), visits ${method.visits}`}
-                  </chakra.span>
-                </chakra.div>
+                  </Span>
+                </Box>
               </Link>
             </li>
           ))}
@@ -118,12 +113,12 @@ export function Component() {
       </section>
       <section aria-labelledby="numbers">
         <Heading id="numbers">Numbers</Heading>
-        <chakra.p color="soft" mb={3}>
+        <Text color="soft" mb={3}>
           What the house judges by. A number you set replaces the default everywhere at once.
-        </chakra.p>
+        </Text>
         <Numbers settings={settings.data} />
       </section>
-    </chakra.div>
+    </Stack>
   )
 }
 

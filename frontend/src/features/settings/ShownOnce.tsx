@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 
 /** A token or link in the clear: the house keeps only its hash and cannot show it again. */
@@ -12,25 +12,12 @@ export function ShownOnce({
   children?: ReactNode
 }) {
   return (
-    <chakra.div
-      border="2px solid"
-      borderColor="yolkInk"
-      borderRadius="small"
-      p={4}
-      mb={4}
-      role="status"
-    >
+    <Box border="2px solid" borderColor="yolkInk" borderRadius="small" p={4} mb={4} role="status">
       <p>{words}</p>
-      <chakra.code
-        display="block"
-        fontSize="1.05em"
-        fontWeight={700}
-        my={2}
-        overflowWrap="anywhere"
-      >
+      <chakra.code display="block" fontSize="lead" fontWeight="bold" my={2} overflowWrap="anywhere">
         {secret}
       </chakra.code>
       {children}
-    </chakra.div>
+    </Box>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Flex, Stack, Strong, Text } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, Problem, problemOf, type Schemas } from '@/shared/api/client'
@@ -16,16 +16,16 @@ export function WholeHouse() {
   return (
     <>
       {house.data && (
-        <chakra.p mb={3}>
-          This house is in <chakra.strong wordBreak="break-all">{house.data.folder}</chakra.strong>{' '}
-          on the machine that runs Sandboa ({megabytes(house.data.database_bytes)} without photos).
-        </chakra.p>
+        <Text mb={3}>
+          This house is in <Strong wordBreak="break-all">{house.data.folder}</Strong> on the machine
+          that runs Sandboa ({megabytes(house.data.database_bytes)} without photos).
+        </Text>
       )}
-      <chakra.p color="soft" mb={3}>
+      <Text color="soft" mb={3}>
         Every record and photo as a Tabular Data Package: a zip of CSV files with a description of
         each. It goes whole into an empty house; two houses are not merged.
-      </chakra.p>
-      <chakra.div display="flex" gap={3} flexWrap="wrap" mb={4}>
+      </Text>
+      <Flex gap={3} wrap="wrap" mb={4}>
         <Button asChild>
           <a href="/api/house/package" download>
             Take the house out
@@ -36,7 +36,7 @@ export function WholeHouse() {
             Take a package in
           </Button>
         )}
-      </chakra.div>
+      </Flex>
       {taking && <TakeIn />}
     </>
   )
@@ -58,7 +58,7 @@ function TakeIn() {
   })
   if (!rules.data) return null
   return (
-    <chakra.div display="flex" flexDirection="column" gap={3}>
+    <Stack gap={3}>
       <DropFile
         file={file}
         what="house package"
@@ -70,17 +70,17 @@ function TakeIn() {
         onRefused={setRefused}
       />
       {refused && (
-        <chakra.div role="alert">
+        <Box role="alert">
           <Notice urgent>{refused}</Notice>
-        </chakra.div>
+        </Box>
       )}
       {take.data ? (
-        <chakra.p role="status" fontWeight={650}>
+        <Text role="status" fontWeight="semibold">
           {take.data.rows} rows of {Object.keys(take.data.tables).length} tables are in this house
           now.
-        </chakra.p>
+        </Text>
       ) : (
-        <chakra.div>
+        <Box>
           <Button
             type="button"
             variant="act"
@@ -89,9 +89,9 @@ function TakeIn() {
           >
             {take.isPending ? 'Taking it in\u2026' : 'Take it in'}
           </Button>
-        </chakra.div>
+        </Box>
       )}
-    </chakra.div>
+    </Stack>
   )
 }
 

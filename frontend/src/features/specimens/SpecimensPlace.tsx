@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Flex, Span } from '@chakra-ui/react'
 import { describeEgg } from '@/eggs/describe'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import type { EggLook } from '@/eggs/look'
@@ -49,7 +49,6 @@ export function Component() {
     <>
       <Title>Specimens of the drawn egg</Title>
       <chakra.ul
-        listStyleType="none"
         mt={6}
         display="grid"
         gridTemplateColumns={{ base: '1fr', sm: 'repeat(2, 1fr)', lg: 'repeat(4, 1fr)' }}
@@ -60,15 +59,15 @@ export function Component() {
           const egg = { number: i + 1, ...look }
           return (
             <chakra.li key={egg.number} display="flex" flexDirection="column" gap={2}>
-              <chakra.div display="flex" alignItems="end" gap={4} minHeight="92px">
+              <Flex align="end" gap={4} minHeight="5.75rem">
                 <EggDrawing egg={egg} size={112} />
                 <EggDrawing egg={egg} size={40} decorative />
                 <EggDrawing egg={egg} size={22} decorative />
                 <EggDrawing egg={egg} size={14} decorative />
-              </chakra.div>
-              <chakra.span fontSize="0.9em" color="soft">
+              </Flex>
+              <Span fontSize="small" color="soft">
                 {describeEgg(egg)}
-              </chakra.span>
+              </Span>
             </chakra.li>
           )
         })}

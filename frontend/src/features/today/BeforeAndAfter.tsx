@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Span, Stack, Strong } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import type { Schemas } from '@/shared/api/client'
@@ -21,11 +21,11 @@ export function BeforeAndAfter() {
       {season.data && expected.length > 0 && (
         <section aria-labelledby="next-to-lay">
           <Heading id="next-to-lay">Next to lay</Heading>
-          <chakra.div display="flex" flexDirection="column" gap={4} mb={5}>
+          <Stack gap={4} mb={5}>
             {expected.map((dam) => (
               <Expected key={dam.dam} dam={dam} />
             ))}
-          </chakra.div>
+          </Stack>
           <CabinetsReady />
         </section>
       )}
@@ -40,7 +40,7 @@ function UnderWay() {
   return (
     <section aria-labelledby="lay-days">
       <Heading id="lay-days">Laid, not boxed yet</Heading>
-      <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={3}>
+      <chakra.ul display="flex" flexDirection="column" gap={3}>
         {open.data.map((lay) => (
           <chakra.li key={lay.id} display="flex" alignItems="center" gap={5} flexWrap="wrap">
             {lay.state.eggs.length > 0 && (
@@ -51,20 +51,20 @@ function UnderWay() {
                 label={`${lay.state.eggs.length} eggs, not boxed yet`}
               />
             )}
-            <chakra.span flex="1" minWidth="200px">
-              <chakra.strong fontSize="1.2em">{lay.state.dam}</chakra.strong>
+            <Span flex="1" minWidth="min(12.5rem, 100%)">
+              <Strong fontSize="large">{lay.state.dam}</Strong>
               {lay.count && `, ${lay.count}`}, laid {dayAndTime(lay.state.laid_at)}
               {lay.state.lump === 'left' && (
-                <chakra.strong color="vessel" display="block">
+                <Strong color="vessel" display="block">
                   A lump was left: look at her again.
-                </chakra.strong>
+                </Strong>
               )}
               {lay.found_again && (
-                <chakra.span color="soft" display="block">
+                <Span color="soft" display="block">
                   {lay.found_again}
-                </chakra.span>
+                </Span>
               )}
-            </chakra.span>
+            </Span>
             <Button asChild variant="act">
               <Link to={`/lay-day/${lay.id}`}>Go on</Link>
             </Button>
@@ -90,14 +90,14 @@ function Expected({ dam }: { dam: Dam }) {
           'is longer past her sign than is usual: feel for eggs.'
         )}{' '}
         <Link to={`/animals/${dam.dam}`}>
-          <chakra.span textDecoration="underline" color="yolkInk" fontWeight={600}>
+          <Span textDecoration="underline" color="yolkInk" fontWeight="semibold">
             What to prepare
-          </chakra.span>
+          </Span>
         </Link>
       </Notice>
-      <chakra.div ps={5}>
+      <Box ps={5}>
         <Preparations dam={dam} dueOnly />
-      </chakra.div>
+      </Box>
     </div>
   )
 }
@@ -106,12 +106,7 @@ function CabinetsReady() {
   const readiness = useReadiness()
   if (!readiness.data?.length) return null
   return (
-    <chakra.ul
-      listStyleType="none"
-      display="grid"
-      gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }}
-      gap={4}
-    >
+    <chakra.ul display="grid" gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }} gap={4}>
       {readiness.data.map((cabinet) => (
         <li key={cabinet.cabinet}>
           <strong>{cabinet.cabinet}</strong>
@@ -131,7 +126,7 @@ function AfterLaying() {
   return (
     <section aria-labelledby="after-laying">
       <Heading id="after-laying">Dams after laying</Heading>
-      <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
+      <chakra.ul display="flex" flexDirection="column" gap={2}>
         {due.map((dam) => (
           <li key={dam.dam}>
             <Link to={`/animals/${dam.dam}`}>

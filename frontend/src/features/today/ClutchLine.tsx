@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Flex, Grid, Strong } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import type { Schemas } from '@/shared/api/client'
@@ -16,50 +16,48 @@ export function ClutchLine({ clutch }: { clutch: Clutch }) {
   const unit = useTemperatureUnit()
   return (
     <Link to={`/clutches/${clutch.code}`}>
-      <chakra.div
-        display="grid"
-        gridTemplateColumns={{ base: '104px 1fr', md: '132px 190px 1fr 220px' }}
+      <Grid
+        templateColumns={{ base: '6.5rem 1fr', md: '8.25rem 11.875rem 1fr 13.75rem' }}
         columnGap={{ base: 4, md: 6 }}
         rowGap={1}
         alignItems="center"
         py={3}
         _hover={{ bg: 'faint' }}
       >
-        <chakra.div gridRow={{ base: 'span 3', md: 'auto' }}>
+        <Box gridRow={{ base: 'span 3', md: 'auto' }}>
           <BoxDrawing
             eggs={clutch.eggs.map(asSmallLook)}
             medium=""
             width={128}
             label={eggsInWords(clutch)}
           />
-        </chakra.div>
+        </Box>
         <div>
-          <chakra.div fontSize="1.5em" fontWeight={800} lineHeight={1.1}>
+          <Box fontSize="larger" fontWeight="heavy" lineHeight={1.1}>
             {clutch.code}
-          </chakra.div>
-          <chakra.div color="soft">
+          </Box>
+          <Box color="soft">
             {clutch.dam}
             {clutch.sire ? ` × ${clutch.sire}` : ''}, {clutch.count}
-          </chakra.div>
+          </Box>
         </div>
         <Progress clutch={clutch} />
-        <chakra.div textAlign={{ md: 'right' }}>
+        <Box textAlign={{ md: 'right' }}>
           {clutch.typical_pip && clutch.first_pip ? (
             <>
-              <chakra.div>
-                pips about{' '}
-                <chakra.strong fontSize="1.15em">{day(clutch.typical_pip.p50)}</chakra.strong>
-              </chakra.div>
-              <chakra.div color="soft" fontSize="0.92em">
+              <Box>
+                pips about <Strong fontSize="large">{day(clutch.typical_pip.p50)}</Strong>
+              </Box>
+              <Box color="soft" fontSize="small">
                 first {dayRange(clutch.first_pip.p10, clutch.first_pip.p90)},{' '}
                 {temperature(clutch.temperature_c, unit)}
-              </chakra.div>
+              </Box>
             </>
           ) : (
-            <chakra.div fontWeight={600}>{clutch.attention[0]?.text ?? 'No forecast'}</chakra.div>
+            <Box fontWeight="semibold">{clutch.attention[0]?.text ?? 'No forecast'}</Box>
           )}
-        </chakra.div>
-      </chakra.div>
+        </Box>
+      </Grid>
     </Link>
   )
 }
@@ -71,12 +69,12 @@ function Progress({ clutch }: { clutch: Clutch }) {
   const trouble = urgencyRank(clutch.urgency) >= 2
   return (
     <div>
-      <chakra.div display="flex" justifyContent="space-between" mb={1}>
+      <Flex justify="space-between" mb={1}>
         <span>
           day <strong>{clutch.day}</strong>
         </span>
         <strong>{developed(clutch.fraction)}</strong>
-      </chakra.div>
+      </Flex>
       <svg width="100%" height={14} aria-hidden style={{ display: 'block' }}>
         <rect width="100%" height={14} fill={token('faint')} />
         <rect width={`${share * 100}%`} height={14} fill={token(trouble ? 'vessel' : 'soft')} />

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, HStack, Span, Strong } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 import { DueLines } from '@/shared/rounds/DueLines'
@@ -16,7 +16,7 @@ export function OpenToday({ clutches }: { clutches: Clutch[] }) {
   if (due.length + put.length === 0) return null
   return (
     <section aria-labelledby="open-today">
-      <chakra.div display="flex" alignItems="center" gap={4} flexWrap="wrap" mb={2}>
+      <HStack gap={4} wrap="wrap" mb={2}>
         <Heading id="open-today">
           {due.length === 0
             ? 'No box to open today'
@@ -29,13 +29,13 @@ export function OpenToday({ clutches }: { clutches: Clutch[] }) {
             <Link to={`/round/${first.code}`}>Start the round</Link>
           </Button>
         )}
-      </chakra.div>
-      <chakra.ol listStyleType="none">
+      </HStack>
+      <ol>
         {[...due, ...put].map((clutch) => (
           <chakra.li
             key={clutch.code}
             display="grid"
-            gridTemplateColumns={{ base: '1fr', md: '230px 1fr' }}
+            gridTemplateColumns={{ base: '1fr', md: '14.375rem 1fr' }}
             columnGap={6}
             borderTop="1px solid"
             borderColor="line"
@@ -45,21 +45,21 @@ export function OpenToday({ clutches }: { clutches: Clutch[] }) {
             px={4}
             py={1}
           >
-            <chakra.div pt={{ md: '9px' }}>
+            <Box pt={{ md: '9px' }}>
               <Link to={`/round/${clutch.code}`}>
-                <chakra.strong textDecoration="underline" textUnderlineOffset="4px">
+                <Strong textDecoration="underline" textUnderlineOffset="4px">
                   {clutch.code}
-                </chakra.strong>
+                </Strong>
               </Link>
-              <chakra.span color={pressing(clutch) ? 'ink' : 'soft'}>
+              <Span color={pressing(clutch) ? 'ink' : 'soft'}>
                 {' '}
                 {clutch.cabinet}, {clutch.shelf}
-              </chakra.span>
-            </chakra.div>
+              </Span>
+            </Box>
             <DueLines code={clutch.code} due={clutch.due} postponed={clutch.postponed} />
           </chakra.li>
         ))}
-      </chakra.ol>
+      </ol>
     </section>
   )
 }

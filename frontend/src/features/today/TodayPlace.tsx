@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Span, Stack, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import type { Schemas } from '@/shared/api/client'
@@ -25,14 +25,14 @@ export function Component() {
   const { clutches } = today.data
   if (clutches.length === 0) return <FirstClutch />
   return (
-    <chakra.div display="flex" flexDirection="column" gap={8}>
-      <chakra.div display="flex" alignItems="baseline" flexWrap="wrap" columnGap={4}>
+    <Stack gap={8}>
+      <Flex align="baseline" wrap="wrap" columnGap={4}>
         <Title>Today</Title>
-        <chakra.span color="soft">
+        <Span color="soft">
           {fullMoment(today.data.as_of)}
           {today.data.demo ? ', made-up demo data' : ''}
-        </chakra.span>
-      </chakra.div>
+        </Span>
+      </Flex>
       {today.data.clock_behind_s > 300 && (
         <Notice label="Clock">
           This machine's clock was set back by {Math.round(today.data.clock_behind_s / 60)} minutes.
@@ -47,7 +47,7 @@ export function Component() {
         <Cabinet key={cabinet} cabinet={cabinet} clutches={standing} />
       ))}
       <RecordedLast />
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -73,12 +73,12 @@ function CannotWait({ today }: { today: Today }) {
   return (
     <section aria-label="What needs you">
       {grave.length > 0 && (
-        <chakra.div mb={3}>
+        <Box mb={3}>
           <Alarms alarms={grave} showCabinet />
-        </chakra.div>
+        </Box>
       )}
       {dams.length > 0 && (
-        <chakra.ul listStyleType="none" mb={3} display="flex" flexDirection="column" gap={2}>
+        <chakra.ul mb={3} display="flex" flexDirection="column" gap={2}>
           {dams.map(({ key, to, label, text }) => (
             <li key={key}>
               <Link to={to}>
@@ -132,9 +132,9 @@ function ToKnow({ today }: { today: Today }) {
     const busy = alarms.length > 0 || today.clutches.some((clutch) => clutch.due.length > 0)
     if (busy) return null
     return (
-      <chakra.p fontSize="1.2em">
+      <Text fontSize="large">
         {dams.length > 0 ? 'No box needs opening.' : 'Nothing needs you now. Leave the doors shut.'}
-      </chakra.p>
+      </Text>
     )
   }
   return (
@@ -148,9 +148,9 @@ function ToKnow({ today }: { today: Today }) {
         </Notice>
       ))}
       {notices.length > 0 && (
-        <chakra.div mt={2}>
+        <Box mt={2}>
           <Alarms alarms={notices} showCabinet />
-        </chakra.div>
+        </Box>
       )}
     </section>
   )
@@ -173,7 +173,7 @@ function useOpenAlarms() {
 function Lines({ lines }: { lines: Line[] }) {
   if (lines.length === 0) return null
   return (
-    <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
+    <chakra.ul display="flex" flexDirection="column" gap={2}>
       {lines.map(({ clutch, attention }) => (
         <li key={`${clutch.code}-${attention.text}`}>
           <Link to={attention.at_hatch ? `/hatch/${clutch.code}` : `/clutches/${clutch.code}`}>
@@ -181,9 +181,9 @@ function Lines({ lines }: { lines: Line[] }) {
               urgent={urgencyRank(attention.urgency) >= 2}
               label={URGENCY_WORDS[attention.urgency]}
             >
-              <chakra.span fontWeight={750}>
+              <Span fontWeight="bold">
                 Box {clutch.code}, {clutch.cabinet}, {clutch.shelf}:
-              </chakra.span>{' '}
+              </Span>{' '}
               {attention.text}
             </Notice>
           </Link>
@@ -198,24 +198,22 @@ function Cabinet({ cabinet, clutches }: { cabinet: string; clutches: Clutch[] })
   const first = clutches[0]
   return (
     <section aria-labelledby={`cabinet-${cabinet}`}>
-      <chakra.div display="flex" alignItems="baseline" gap={3}>
+      <Flex align="baseline" gap={3}>
         <Heading id={`cabinet-${cabinet}`}>
           <Link to={`/cabinets/${encodeURIComponent(cabinet)}`}>
-            <chakra.span textDecoration="underline" textUnderlineOffset="4px">
+            <Span textDecoration="underline" textUnderlineOffset="4px">
               {cabinet}
-            </chakra.span>
+            </Span>
           </Link>
         </Heading>
-        {first && (
-          <chakra.span color="soft">set to {temperature(first.set_point_c, unit)}</chakra.span>
-        )}
-      </chakra.div>
+        {first && <Span color="soft">set to {temperature(first.set_point_c, unit)}</Span>}
+      </Flex>
       {shelvesOf(clutches).map(({ shelf, standing }) => (
-        <chakra.div key={shelf} borderBottom="5px solid" borderColor="line" mb={3}>
+        <Box key={shelf} borderBottom="5px solid" borderColor="line" mb={3}>
           {standing.map((clutch) => (
             <ClutchLine key={clutch.code} clutch={clutch} />
           ))}
-        </chakra.div>
+        </Box>
       ))}
     </section>
   )
@@ -223,23 +221,23 @@ function Cabinet({ cabinet, clutches }: { cabinet: string; clutches: Clutch[] })
 
 function FirstClutch() {
   return (
-    <chakra.div py={8} maxWidth="44rem">
+    <Box py={8} maxWidth="44rem">
       <EggDrawing egg={{ number: 1, grade: 0, topMark: 'top' }} size={150} decorative />
-      <chakra.div mt={6} mb={3}>
+      <Box mt={6} mb={3}>
         <Title>No clutch in a box</Title>
-      </chakra.div>
-      <chakra.p mb={6} fontSize="1.1em">
+      </Box>
+      <Text mb={6} fontSize="lead">
         Record one on lay day: dam, eggs, box and cabinet. Pip dates follow from the set point, and
         grow sharper with every reading.
-      </chakra.p>
+      </Text>
       <Button asChild variant="act">
         <Link to="/lay-day">Record a clutch</Link>
       </Button>
-      <chakra.div mt={12} display="flex" flexDirection="column" gap={8}>
+      <Stack mt={12} gap={8}>
         <BeforeAndAfter />
         <RecordedLast />
-      </chakra.div>
-    </chakra.div>
+      </Stack>
+    </Box>
   )
 }
 

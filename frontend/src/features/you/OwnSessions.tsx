@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api, done, type Problem } from '@/shared/api/client'
 import { dayAndTime, fullDay } from '@/shared/dates'
@@ -19,25 +19,25 @@ export function OwnSessions() {
     onError: (problem) => showProblem(problem.detail),
   })
   return (
-    <chakra.ul listStyleType="none" mb={4} aria-label="Where you are signed in">
+    <chakra.ul mb={4} aria-label="Where you are signed in">
       {sessions.data?.map((session) => (
         <chakra.li
           key={session.key}
           display="flex"
           alignItems="center"
           gap={4}
-          minHeight="60px"
+          minHeight="3.75rem"
           py={2}
           borderTop="1px solid"
           borderColor="line"
         >
-          <chakra.span flex="1">
+          <Span flex="1">
             <strong>{browserNamed(session.device)}</strong>
             {session.here && ', this device'}
-            <chakra.span display="block" color="soft" fontSize="0.94em">
+            <Span display="block" color="soft" fontSize="small">
               Last used {dayAndTime(session.used_at)}, signed in since {fullDay(session.begun_at)}
-            </chakra.span>
-          </chakra.span>
+            </Span>
+          </Span>
           {!session.here && (
             <Button
               type="button"

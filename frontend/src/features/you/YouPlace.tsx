@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Stack, Text } from '@chakra-ui/react'
 import { useMutation } from '@tanstack/react-query'
 import { FormProvider, useForm } from 'react-hook-form'
 import { Link } from 'react-router'
@@ -19,30 +19,30 @@ export function Component() {
   const { name, role } = session.data
   if (name === null || role === null) {
     return (
-      <chakra.div maxWidth="620px">
+      <Box maxWidth="38.75rem">
         <Title>Nobody signs in here yet</Title>
-        <chakra.p mt={3}>
+        <Text mt={3}>
           This machine alone opens the house. People are added in{' '}
           <Link to="/settings">Settings</Link>.
-        </chakra.p>
-      </chakra.div>
+        </Text>
+      </Box>
     )
   }
   return (
-    <chakra.div display="flex" flexDirection="column" gap={8} maxWidth="620px">
-      <chakra.div>
+    <Stack gap={8} maxWidth="38.75rem">
+      <Box>
         <Title>{name}</Title>
-        <chakra.p color="soft" mt={1}>
+        <Text color="soft" mt={1}>
           {role}: {ROLE_MEANS[role]}
-        </chakra.p>
-      </chakra.div>
+        </Text>
+      </Box>
       <section aria-labelledby="temperatures">
         <Heading id="temperatures">Temperatures</Heading>
         <Temperatures />
       </section>
       <SigningOut />
       <OwnPassphrase name={name} />
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -64,18 +64,18 @@ function SigningOut() {
     <section aria-labelledby="signing-out">
       <Heading id="signing-out">Where you are signed in</Heading>
       <OwnSessions />
-      <chakra.p color="soft" mb={3}>
+      <Text color="soft" mb={3}>
         Visits that wait on this device stay on it until somebody signs in. A lost phone: sign it
         out above.
-      </chakra.p>
-      <chakra.div display="flex" gap={3} flexWrap="wrap">
+      </Text>
+      <Flex gap={3} wrap="wrap">
         <Button type="button" disabled={here.isPending} onClick={() => here.mutate()}>
           Sign out here
         </Button>
         <Button type="button" disabled={everywhere.isPending} onClick={() => everywhere.mutate()}>
           Sign out everywhere
         </Button>
-      </chakra.div>
+      </Flex>
     </section>
   )
 }

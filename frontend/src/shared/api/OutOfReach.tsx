@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Text } from '@chakra-ui/react'
 import { useQueryClient } from '@tanstack/react-query'
 import { dayAndTime } from '../dates'
 import { oldestShown } from './readAt'
@@ -11,18 +11,18 @@ export function OutOfReach() {
   if (reached) return null
   const oldest = oldestShown(client)
   return (
-    <chakra.p
+    <Text
       role="status"
       px={{ base: 4, md: 8 }}
       py={2}
       bg="vesselSoft"
       color="vessel"
-      fontWeight={650}
+      fontWeight="semibold"
       borderBottom="1.5px solid"
       borderColor="vessel"
     >
       The house is out of reach.
       {oldest !== null && ` What is shown was read on ${dayAndTime(new Date(oldest))}.`}
-    </chakra.p>
+    </Text>
   )
 }

@@ -1,25 +1,25 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Text } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { day, dayRange } from '@/shared/dates'
 
 /** When she lays, in a sentence, and what that rests on. */
 export function LayWindow({ forecast }: { forecast: Schemas['LayForecastResponse'] }) {
   return (
-    <chakra.div mb={4}>
+    <Box mb={4}>
       {forecast.window ? (
-        <chakra.p fontSize="1.15em">
+        <Text fontSize="large">
           Between <strong>{dayRange(forecast.window.p10, forecast.window.p90)}</strong>, most likely{' '}
           <strong>{day(forecast.window.p50)}</strong>.
-        </chakra.p>
+        </Text>
       ) : (
-        <chakra.p fontSize="1.05em" fontWeight={650}>
+        <Text fontSize="lead" fontWeight="semibold">
           Longer past her {forecast.sign} than is usual: feel for eggs, and doubt the sign. If she
           strains or weakens, she is a case for a reptile vet.
-        </chakra.p>
+        </Text>
       )}
-      <chakra.p color="soft">
+      <Text color="soft">
         Counted from her {forecast.sign} on {day(forecast.seen_at)}. {forecast.learned}
-      </chakra.p>
-    </chakra.div>
+      </Text>
+    </Box>
   )
 }

@@ -1,8 +1,7 @@
-import { chakra } from '@chakra-ui/react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
-import { Tick } from '@/shared/ui/Choices'
+import { Tick } from '@/shared/ui/Tick'
 
 type Dam = Schemas['DamLaySeasonResponse']
 
@@ -16,7 +15,7 @@ export function Preparations({ dam, dueOnly = false }: { dam: Dam; dueOnly?: boo
   const shown = dueOnly ? dam.preparations.filter((p) => p.due) : dam.preparations
   if (shown.length === 0) return null
   return (
-    <chakra.ul listStyleType="none">
+    <ul>
       {shown.map((line) => (
         <li key={line.task}>
           <Tick
@@ -31,6 +30,6 @@ export function Preparations({ dam, dueOnly = false }: { dam: Dam; dueOnly?: boo
           />
         </li>
       ))}
-    </chakra.ul>
+    </ul>
   )
 }

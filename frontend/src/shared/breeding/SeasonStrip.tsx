@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Flex, Span, Strong } from '@chakra-ui/react'
 import { addDays, eachMonthOfInterval, format } from 'date-fns'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
@@ -44,21 +44,19 @@ export function SeasonStrip({ season, clutches }: { season: Season; clutches: Cl
             </text>
           ))}
         </svg>
-        <chakra.ul listStyleType="none">
+        <ul>
           {season.dams.map((dam) => {
             const own = clutches.filter((c) => dam.clutches.some((d) => d.code === c.code))
             return (
               <chakra.li key={dam.dam} borderTop="1px solid" borderColor="line" pt={2}>
-                <chakra.div display="flex" gap={3} flexWrap="wrap" alignItems="baseline">
+                <Flex gap={3} wrap="wrap" align="baseline">
                   <Link to={`/animals/${dam.dam}`}>
-                    <chakra.strong _hover={{ textDecoration: 'underline' }}>
-                      {dam.name}
-                    </chakra.strong>
+                    <Strong _hover={{ textDecoration: 'underline' }}>{dam.name}</Strong>
                   </Link>
-                  <chakra.span color="soft" fontSize="0.92em">
+                  <Span color="soft" fontSize="small">
                     {inWords(dam, own)}
-                  </chakra.span>
-                </chakra.div>
+                  </Span>
+                </Flex>
                 <svg width={width} height={ROW} aria-hidden style={{ display: 'block' }}>
                   {months.map((month) => (
                     <line
@@ -81,7 +79,7 @@ export function SeasonStrip({ season, clutches }: { season: Season; clutches: Cl
               </chakra.li>
             )
           })}
-        </chakra.ul>
+        </ul>
       </div>
       <Legend />
     </div>
@@ -254,14 +252,13 @@ const LEGEND: [string, React.ReactNode][] = [
 function Legend() {
   return (
     <chakra.ul
-      listStyleType="none"
       display="flex"
       flexWrap="wrap"
       columnGap={5}
       rowGap={0}
       mt={2}
       color="soft"
-      fontSize="0.9em"
+      fontSize="small"
       aria-hidden
     >
       {LEGEND.map(([name, drawing]) => (

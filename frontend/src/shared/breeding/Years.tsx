@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Flex } from '@chakra-ui/react'
 import { Button } from '@/shared/ui/Button'
 
 /** Which season is looked at; null is all of them. */
@@ -12,7 +12,7 @@ export function Years({
   onChoose: (year: number | null) => void
 }) {
   return (
-    <chakra.div display="flex" gap={2} flexWrap="wrap" role="group" aria-label="Season">
+    <Flex gap={2} wrap="wrap" role="group" aria-label="Season">
       {years.map((year) => (
         <Button
           key={year ?? 'all'}
@@ -25,6 +25,6 @@ export function Years({
           {year ?? 'All years'}
         </Button>
       ))}
-    </chakra.div>
+    </Flex>
   )
 }

@@ -35,7 +35,8 @@ export function Plot({ drawing, height, role, label }: Props) {
   return (
     <div
       ref={ref}
-      style={{ minHeight: height }}
+      // As wide as its place, never its place as wide as the chart: phones are turned.
+      style={{ minHeight: height, contain: 'inline-size' }}
       {...(role ? { role, 'aria-label': label } : { 'aria-hidden': true })}
     />
   )

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span, Strong } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
@@ -25,7 +25,7 @@ export function alarmInWords(alarm: Alarm): string {
 export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: boolean }) {
   const acknowledge = useAcknowledge()
   return (
-    <chakra.ul listStyleType="none" display="flex" flexDirection="column" gap={2}>
+    <chakra.ul display="flex" flexDirection="column" gap={2}>
       {byGravity(alarms).map((alarm) => {
         const grave = alarm.severity !== 'notice' && !alarm.acknowledged_at
         const gravest = grave && alarm.severity === 'emergency'
@@ -41,22 +41,22 @@ export function Alarms({ alarms, showCabinet }: { alarms: Alarm[]; showCabinet: 
             borderColor={grave ? 'vessel' : 'soft'}
             bg={gravest ? 'vessel' : grave ? 'vesselSoft' : undefined}
             color={gravest ? 'paper' : undefined}
-            fontWeight={gravest ? 650 : undefined}
+            fontWeight={gravest ? 'semibold' : undefined}
             ps={4}
             pe={2}
             py={1}
           >
-            <chakra.span flex="1" minWidth="15rem">
-              <chakra.strong color={gravest ? 'paper' : grave ? 'vessel' : 'ink'} fontWeight={800}>
+            <Span flex="1" minWidth="min(15rem, 100%)">
+              <Strong color={gravest ? 'paper' : grave ? 'vessel' : 'ink'} fontWeight="heavy">
                 {WORDS[alarm.severity]}
-              </chakra.strong>{' '}
+              </Strong>{' '}
               {showCabinet && alarm.cabinet && <strong>{alarm.cabinet}, </strong>}
               {alarmInWords(alarm)}
-            </chakra.span>
+            </Span>
             {alarm.acknowledged_at ? (
-              <chakra.span color="soft" fontSize="0.92em" pe={3}>
+              <Span color="soft" fontSize="small" pe={3}>
                 seen {dayAndTime(alarm.acknowledged_at)}
-              </chakra.span>
+              </Span>
             ) : (
               <Button
                 type="button"

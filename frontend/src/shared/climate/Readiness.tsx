@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Strong, Text } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
 import { difference, temperature, useTemperatureUnit } from '@/shared/units'
@@ -14,21 +14,21 @@ export function Readiness({ cabinet }: { cabinet: Cabinet | undefined }) {
     probe.conditions.filter((c) => !c.met).map((condition) => ({ probe: probe.probe, condition })),
   )
   return (
-    <chakra.div mt={2} fontSize="0.94em">
-      <chakra.p>
-        <chakra.strong color={cabinet.ready ? 'sound' : 'ink'}>
+    <Box mt={2} fontSize="small">
+      <Text>
+        <Strong color={cabinet.ready ? 'sound' : 'ink'}>
           {cabinet.ready
             ? 'Ready'
             : cabinet.probes.length
               ? 'Not yet ready'
               : 'Readiness not known'}
-        </chakra.strong>
+        </Strong>
         {cabinet.since && ` since ${dayAndTime(cabinet.since)}`}
         {cabinet.target_c !== null && `, set to ${temperature(cabinet.target_c, unit)}`}
         {cabinet.probes.length === 0 && '. It is measured: hang a logger in it some days before.'}
-      </chakra.p>
+      </Text>
       {failing.length > 0 && (
-        <chakra.ul listStyleType="none" color="soft">
+        <chakra.ul color="soft">
           {failing.map(({ probe, condition }) => (
             <li key={`${probe}-${condition.requirement}`}>
               {probe}: {inWords(condition, unit)}
@@ -37,7 +37,7 @@ export function Readiness({ cabinet }: { cabinet: Cabinet | undefined }) {
           ))}
         </chakra.ul>
       )}
-    </chakra.div>
+    </Box>
   )
 }
 

@@ -1,4 +1,4 @@
-import { chakra, Dialog, Portal } from '@chakra-ui/react'
+import { Dialog, Flex, Grid, Portal, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
@@ -29,7 +29,7 @@ export function BothVersions<Body extends object>({
       <Portal>
         <Dialog.Backdrop />
         <Dialog.Positioner>
-          <Dialog.Content display="flex" flexDirection="column" maxWidth="620px">
+          <Dialog.Content display="flex" flexDirection="column" maxWidth="38.75rem">
             <Dialog.Title>Somebody changed this meanwhile</Dialog.Title>
             {correction.clash && (
               <Choosing clash={correction.clash} correction={correction} {...words} />
@@ -56,12 +56,12 @@ function Choosing<Body extends object>({
   const anyMine = rows.some((row) => chosen[row.path] === 'mine')
   return (
     <>
-      <chakra.p color="soft" mb={4}>
+      <Text color="soft" mb={4}>
         {rows.length
           ? 'Nothing is recorded yet, and what you typed is still here. Choose what shall hold.'
           : 'It says the same as what you typed.'}
-      </chakra.p>
-      <chakra.div overflowY="auto" minHeight={0} mb={4} mx={-2} p={2} display="grid" gap={5}>
+      </Text>
+      <Grid overflowY="auto" minHeight={0} mb={4} mx={-2} p={2} gap={5}>
         {rows.map((row) => (
           <Choices<Whose>
             key={row.path}
@@ -79,8 +79,8 @@ function Choosing<Body extends object>({
             onChoose={(whose) => setChosen({ ...chosen, [row.path]: whose })}
           />
         ))}
-      </chakra.div>
-      <chakra.div display="flex" gap={3} flexWrap="wrap" flexShrink={0}>
+      </Grid>
+      <Flex gap={3} wrap="wrap" flexShrink={0}>
         {anyMine ? (
           <Button
             type="button"
@@ -98,7 +98,7 @@ function Choosing<Body extends object>({
         <Button type="button" onClick={correction.close}>
           Back to the form
         </Button>
-      </chakra.div>
+      </Flex>
     </>
   )
 }

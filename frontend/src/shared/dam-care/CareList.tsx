@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Span, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
@@ -24,13 +24,13 @@ export function CareList({ dam }: { dam: Dam }) {
   return (
     <div>
       {dam.flags.map((flag) => (
-        <chakra.div key={flag} mb={3}>
+        <Box key={flag} mb={3}>
           <Notice urgent label="Look at her">
             {flag}
           </Notice>
-        </chakra.div>
+        </Box>
       ))}
-      <chakra.ul listStyleType="none">
+      <ul>
         {dam.items
           .filter((item) => !item.done_at)
           .map((item) => (
@@ -39,17 +39,17 @@ export function CareList({ dam }: { dam: Dam }) {
               display="flex"
               alignItems="center"
               gap={3}
-              minHeight="52px"
+              minHeight="3.25rem"
               py={1}
               borderBottom="1px solid"
               borderColor="line"
             >
-              <chakra.span flex="1">
+              <Span flex="1">
                 {item.text}
-                <chakra.span color="soft" fontSize="0.9em" display="block">
+                <Span color="soft" fontSize="small" display="block">
                   {item.due ? `due now, by ${day(item.by)}` : `from ${day(item.start)}`}
-                </chakra.span>
-              </chakra.span>
+                </Span>
+              </Span>
               {item.ticked_by_hand ? (
                 <Button type="button" size="small" onClick={() => tick.mutate(item.task)}>
                   Done
@@ -63,7 +63,7 @@ export function CareList({ dam }: { dam: Dam }) {
               )}
             </chakra.li>
           ))}
-      </chakra.ul>
+      </ul>
       <Done items={dam.items} />
       <BackToWeight dam={dam} />
     </div>
@@ -75,9 +75,9 @@ function Done({ items }: { items: Item[] }) {
   const done = items.flatMap((item) => (item.done_at ? [`${item.task} ${day(item.done_at)}`] : []))
   if (done.length === 0) return null
   return (
-    <chakra.p color="soft" mt={2} fontSize="0.94em">
+    <Text color="soft" mt={2} fontSize="small">
       Done: {done.join(', ')}.
-    </chakra.p>
+    </Text>
   )
 }
 
@@ -88,13 +88,13 @@ export function BackToWeight({ dam }: { dam: Dam }) {
   const why = dam.before_g === null ? 'your minimum' : 'her weight before pairing'
   if (!recovery) {
     return (
-      <chakra.p mt={3} color="soft">
+      <Text mt={3} color="soft">
         Target {target} ({why}). No weight since laying yet.
-      </chakra.p>
+      </Text>
     )
   }
   return (
-    <chakra.p mt={3}>
+    <Text mt={3}>
       <strong>{recovery.latest_g.toFixed(0)} g</strong> of {target} ({why}).{' '}
       {recovery.reached
         ? 'Back to weight.'
@@ -103,7 +103,7 @@ export function BackToWeight({ dam }: { dam: Dam }) {
           : recovery.gain_g_per_day === null
             ? 'A second weight, a week after the first, gives the date.'
             : 'Not gaining: no date can be told.'}
-    </chakra.p>
+    </Text>
   )
 }
 

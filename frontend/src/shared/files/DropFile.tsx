@@ -1,4 +1,4 @@
-import { chakra, FileUpload } from '@chakra-ui/react'
+import { FileUpload, Span, Strong } from '@chakra-ui/react'
 
 /** Takes one file by drop, tap or key; a file too large is refused before it is sent. */
 export function DropFile({
@@ -39,10 +39,10 @@ export function DropFile({
             : `Drop a ${what} here or tap to choose one. Nothing is stored yet.`
         }
       >
-        <chakra.strong>{file ? file.name : `Drop a ${what} here`}</chakra.strong>{' '}
-        <chakra.span color="soft">
+        <Strong>{file ? file.name : `Drop a ${what} here`}</Strong>{' '}
+        <Span color="soft">
           {file ? 'drop another to replace it' : 'or tap to choose one. Nothing is stored yet.'}
-        </chakra.span>
+        </Span>
       </FileUpload.Dropzone>
     </FileUpload.Root>
   )

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box } from '@chakra-ui/react'
 import { day } from '@/shared/dates'
 import { token } from '@/shared/theme/token'
 import { useWidth } from '@/shared/ui/useWidth'
@@ -42,7 +42,7 @@ export function DevelopmentRibbon({ forecast, pieces, laidAt, visits = [], other
   const byDate = (second: Forecast) => (development: number) =>
     x(developmentAt(forecast, new Date(momentOf(second, development)).toISOString()))
   return (
-    <chakra.div ref={frame} width="100%" overflow="hidden" minHeight={`${HEIGHT}px`}>
+    <Box ref={frame} width="100%" overflow="hidden" minHeight={`${HEIGHT}px`}>
       {width > 0 && (
         <svg
           width={width}
@@ -65,7 +65,7 @@ export function DevelopmentRibbon({ forecast, pieces, laidAt, visits = [], other
           <Now forecast={forecast} x={x} width={width} />
         </svg>
       )}
-    </chakra.div>
+    </Box>
   )
 }
 

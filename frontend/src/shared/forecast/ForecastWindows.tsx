@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span } from '@chakra-ui/react'
 import { day, dayRange } from '@/shared/dates'
 import { token } from '@/shared/theme/token'
 import { useWidth } from '@/shared/ui/useWidth'
@@ -23,23 +23,23 @@ export function ForecastWindows({ forecast }: { forecast: Forecast }) {
   const from = Math.min(...rows.map((r) => Date.parse(r.window.p10)))
   const to = Math.max(...rows.map((r) => Date.parse(r.window.p90)))
   return (
-    <chakra.table width="100%" borderCollapse="collapse" fontSize={{ base: '0.86em', md: '1em' }}>
+    <chakra.table width="100%" borderCollapse="collapse" fontSize={{ base: 'fine', md: '1em' }}>
       <chakra.caption srOnly>Forecast windows</chakra.caption>
-      <chakra.thead fontSize="0.88em" color="soft">
+      <chakra.thead fontSize="small" color="soft">
         <tr>
-          <chakra.th textAlign="left" fontWeight={500} py={1}>
-            <chakra.span srOnly>Event</chakra.span>
+          <chakra.th textAlign="left" fontWeight="medium" py={1}>
+            <Span srOnly>Event</Span>
           </chakra.th>
-          <chakra.th textAlign="left" fontWeight={500}>
+          <chakra.th textAlign="left" fontWeight="medium">
             median
           </chakra.th>
-          <chakra.th textAlign="left" fontWeight={500} hideBelow="md">
-            <chakra.span srOnly>Drawn</chakra.span>
+          <chakra.th textAlign="left" fontWeight="medium" hideBelow="md">
+            <Span srOnly>Drawn</Span>
           </chakra.th>
-          <chakra.th textAlign="right" fontWeight={500}>
+          <chakra.th textAlign="right" fontWeight="medium">
             50 %
           </chakra.th>
-          <chakra.th textAlign="right" fontWeight={500}>
+          <chakra.th textAlign="right" fontWeight="medium">
             80 %
           </chakra.th>
         </tr>
@@ -50,17 +50,17 @@ export function ForecastWindows({ forecast }: { forecast: Forecast }) {
             <chakra.th
               scope="row"
               textAlign="left"
-              fontWeight={600}
+              fontWeight="semibold"
               py={2}
               pe={{ base: 1, md: 3 }}
-              whiteSpace="nowrap"
+              whiteSpace="var(--one-line)"
             >
               {label}
             </chakra.th>
             <chakra.td
-              fontWeight={750}
-              fontSize="1.12em"
-              whiteSpace="nowrap"
+              fontWeight="bold"
+              fontSize="lead"
+              whiteSpace="var(--one-line)"
               pe={{ base: 1, md: 3 }}
             >
               {day(window.p50)}
@@ -68,10 +68,15 @@ export function ForecastWindows({ forecast }: { forecast: Forecast }) {
             <chakra.td width="42%" hideBelow="md">
               <Interval window={window} from={from} to={to} />
             </chakra.td>
-            <chakra.td textAlign="right" whiteSpace="nowrap" ps={{ base: 1, md: 3 }}>
+            <chakra.td textAlign="right" whiteSpace="var(--one-line)" ps={{ base: 1, md: 3 }}>
               {dayRange(window.p25, window.p75)}
             </chakra.td>
-            <chakra.td textAlign="right" whiteSpace="nowrap" ps={{ base: 1, md: 3 }} color="soft">
+            <chakra.td
+              textAlign="right"
+              whiteSpace="var(--one-line)"
+              ps={{ base: 1, md: 3 }}
+              color="soft"
+            >
               {dayRange(window.p10, window.p90)}
             </chakra.td>
           </chakra.tr>

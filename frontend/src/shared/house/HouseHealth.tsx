@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Span, Strong } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
@@ -82,7 +82,7 @@ function Band({
   children: ReactNode
 }) {
   return (
-    <chakra.div
+    <Box
       role={urgent ? 'alert' : 'status'}
       px={{ base: 4, md: 8 }}
       py={3}
@@ -91,30 +91,30 @@ function Band({
       borderColor={urgent ? 'vessel' : 'soft'}
       _print={{ display: 'none' }}
     >
-      <chakra.div maxWidth="1176px" mx="auto">
-        <chakra.strong fontWeight={800} color={urgent ? 'vessel' : 'ink'}>
+      <Box maxWidth="73.5rem" mx="auto">
+        <Strong fontWeight="heavy" color={urgent ? 'vessel' : 'ink'}>
           {title}.
-        </chakra.strong>{' '}
+        </Strong>{' '}
         {children}
-      </chakra.div>
-    </chakra.div>
+      </Box>
+    </Box>
   )
 }
 
 function ToBackups({ children }: { children: ReactNode }) {
   return (
     <Link to="/settings#backups">
-      <chakra.span fontWeight={700} textDecoration="underline">
+      <Span fontWeight="bold" textDecoration="underline">
         {children}
-      </chakra.span>
+      </Span>
     </Link>
   )
 }
 
 function Found({ children }: { children: ReactNode }) {
   return (
-    <chakra.span display="block" color="soft" fontSize="0.92em">
+    <Span display="block" color="soft" fontSize="small">
       Found: {children}
-    </chakra.span>
+    </Span>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra, Dialog, Portal } from '@chakra-ui/react'
+import { Box, chakra, Dialog, Portal } from '@chakra-ui/react'
 import { Button } from '@/shared/ui/Button'
 import { useKeyMeanings, useKeys } from './useKeys'
 
@@ -19,12 +19,12 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
         <Dialog.Positioner>
           <Dialog.Content display="flex" flexDirection="column">
             <Dialog.Title>Keys</Dialog.Title>
-            <chakra.div overflowY="auto" minHeight={0} mb={4}>
+            <Box overflowY="auto" minHeight={0} mb={4}>
               {layers
                 .filter((layer) => layer.bindings.length > 0)
                 .map((layer) => (
                   <chakra.section key={layer.name} mb={4}>
-                    <chakra.h3 color="soft" fontWeight={650} mb={1}>
+                    <chakra.h3 color="soft" fontWeight="semibold" mb={1}>
                       {layer.name}
                     </chakra.h3>
                     <chakra.dl
@@ -34,17 +34,17 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
                       rowGap={1}
                     >
                       {layer.bindings.map((binding) => (
-                        <chakra.div key={binding.what} display="contents">
-                          <chakra.dt fontWeight={750}>
+                        <Box key={binding.what} display="contents">
+                          <chakra.dt fontWeight="bold">
                             {binding.shown ?? binding.keys.join('  ')}
                           </chakra.dt>
                           <dd>{binding.what}</dd>
-                        </chakra.div>
+                        </Box>
                       ))}
                     </chakra.dl>
                   </chakra.section>
                 ))}
-            </chakra.div>
+            </Box>
             <Button flexShrink={0} alignSelf="flex-start" onClick={onClose}>
               Close
             </Button>

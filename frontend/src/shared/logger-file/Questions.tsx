@@ -1,4 +1,4 @@
-import { chakra, NativeSelect } from '@chakra-ui/react'
+import { Box, Flex, NativeSelect, Stack, Text } from '@chakra-ui/react'
 import { zone } from '../dates'
 
 export type FileChoices = {
@@ -26,12 +26,12 @@ export function Questions({
 }) {
   if (questions.length === 0) return null
   return (
-    <chakra.div display="flex" flexDirection="column" gap={4} my={4}>
+    <Stack gap={4} my={4}>
       {questions.map(({ about, text }) => (
-        <chakra.div key={about}>
-          <chakra.p fontWeight={700} mb={1}>
+        <Box key={about}>
+          <Text fontWeight="bold" mb={1}>
             {text}
-          </chakra.p>
+          </Text>
           {about === 'order' && (
             <Choice
               label={text}
@@ -62,9 +62,9 @@ export function Questions({
           {about === 'columns' && (
             <Columns heading={heading} choices={choices} onChoose={onChoose} />
           )}
-        </chakra.div>
+        </Box>
       ))}
-    </chakra.div>
+    </Stack>
   )
 }
 
@@ -121,17 +121,17 @@ function Columns({
     `column ${i + 1}: ${name || 'no name'}`,
   ])
   return (
-    <chakra.div display="flex" gap={4} flexWrap="wrap">
+    <Flex gap={4} wrap="wrap">
       {(['time_column', 'temperature_column', 'humidity_column'] as const).map((key) => (
-        <chakra.div key={key} flex="1" minWidth="12rem">
+        <Box key={key} flex="1" minWidth="min(12rem, 100%)">
           <span>{key.replace('_column', '')}</span>
           <Choice
             label={key.replace('_', ' ')}
             options={options}
             onChoose={(value) => onChoose({ ...choices, [key]: Number(value) })}
           />
-        </chakra.div>
+        </Box>
       ))}
-    </chakra.div>
+    </Flex>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Grid, Text } from '@chakra-ui/react'
 import { useFormContext } from 'react-hook-form'
 import type { Schemas } from '@/shared/api/client'
 import { SelectField, TextField } from '@/shared/ui/fields'
@@ -115,17 +115,12 @@ export function MethodFields({
 
 function Line({ reason, children }: { reason: string | undefined; children: React.ReactNode }) {
   return (
-    <chakra.div
-      display="grid"
-      gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }}
-      columnGap={6}
-      alignItems="center"
-    >
+    <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap={6} alignItems="center">
       {children}
-      <chakra.p color="soft" fontSize="0.94em" mt={{ base: -3, md: 2 }} mb={{ base: 4, md: 0 }}>
+      <Text color="soft" fontSize="small" mt={{ base: -3, md: 2 }} mb={{ base: 4, md: 0 }}>
         {reason}
-      </chakra.p>
-    </chakra.div>
+      </Text>
+    </Grid>
   )
 }
 

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Text } from '@chakra-ui/react'
 import { useMutation } from '@tanstack/react-query'
 import { FormProvider, useForm } from 'react-hook-form'
 import type { Problem } from '../api/client'
@@ -19,12 +19,12 @@ export function SignIn() {
     onError: (problem) => form.setError('passphrase', { message: problem.detail }),
   })
   return (
-    <chakra.div maxWidth="420px" mx="auto" pt={{ base: 4, md: 12 }}>
+    <Box maxWidth="26.25rem" mx="auto" pt={{ base: 4, md: 12 }}>
       <Title>Sign in</Title>
       {waiting > 0 && (
-        <chakra.div mt={4}>
+        <Box mt={4}>
           <Notice>What waits on this device goes to the house once you are signed in.</Notice>
-        </chakra.div>
+        </Box>
       )}
       <FormProvider {...form}>
         <chakra.form noValidate mt={6} onSubmit={form.handleSubmit((said) => signIn.mutate(said))}>
@@ -41,10 +41,10 @@ export function SignIn() {
           </Button>
         </chakra.form>
       </FormProvider>
-      <chakra.p color="soft" mt={6}>
+      <Text color="soft" mt={6}>
         Forgotten? At the house's own machine, <code>sandboa people NAME</code> gives a new
         passphrase.
-      </chakra.p>
-    </chakra.div>
+      </Text>
+    </Box>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Stack } from '@chakra-ui/react'
 import { Choices } from '@/shared/ui/Choices'
 import { useDeviceUnit, useKeepersUnit } from '@/shared/units'
 import { useChooseUnit } from './temperatureUnit'
@@ -11,7 +11,7 @@ export function Temperatures() {
   const keeper = useKeepersUnit()
   const { forKeeper, forDevice } = useChooseUnit()
   return (
-    <chakra.div display="flex" flexDirection="column" gap={4}>
+    <Stack gap={4}>
       <Choices
         legend="Everywhere: screens, calendar, prints"
         columns={2}
@@ -33,6 +33,6 @@ export function Temperatures() {
           { value: 'F', label: '°F' },
         ]}
       />
-    </chakra.div>
+    </Stack>
   )
 }

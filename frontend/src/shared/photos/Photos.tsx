@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, HStack, Text } from '@chakra-ui/react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { answer, api, type Problem, problemOf, type Schemas } from '@/shared/api/client'
 import { useRules, useUndo } from '@/shared/api/queries'
@@ -55,7 +55,7 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
     onSettled: () => readAgain(client),
   })
   return (
-    <chakra.div display="flex" flexWrap="wrap" gap={2} alignItems="center">
+    <HStack wrap="wrap" gap={2}>
       {photos.map((photo) => (
         <Picture key={photo.id} photo={photo} />
       ))}
@@ -65,11 +65,11 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
         onTaken={(files) => add.mutate(files)}
       />
       {add.data?.map((refusal) => (
-        <chakra.p key={refusal} role="alert" color="vessel" fontWeight={600} width="100%">
+        <Text key={refusal} role="alert" color="vessel" fontWeight="semibold" width="100%">
           {refusal}
-        </chakra.p>
+        </Text>
       ))}
-    </chakra.div>
+    </HStack>
   )
 }
 
@@ -92,8 +92,8 @@ function Picture({ photo }: { photo: Photo }) {
         <chakra.img
           src={`/api/photos/${photo.file}.jpg?small=true`}
           alt={`${of}, ${dayAndTime(photo.taken_at)}`}
-          height="96px"
-          maxWidth="170px"
+          height="6rem"
+          maxWidth="10.625rem"
           objectFit="cover"
           borderRadius="small"
           display="block"
@@ -107,12 +107,12 @@ function Picture({ photo }: { photo: Photo }) {
         position="absolute"
         top={1}
         right={1}
-        width="32px"
-        height="32px"
+        width="2rem"
+        height="2rem"
         borderRadius="full"
         bg="paper"
         color="ink"
-        fontWeight={800}
+        fontWeight="heavy"
         cursor="pointer"
       >
         ×

@@ -20,13 +20,13 @@ export function TakePhoto({
       htmlFor={field}
       display="inline-flex"
       alignItems="center"
-      minHeight="48px"
+      minHeight="thumb"
       px={4}
       border="1.5px dashed"
       borderColor="soft"
       borderRadius="small"
       cursor="pointer"
-      fontWeight={600}
+      fontWeight="semibold"
       _hover={{ bg: 'faint' }}
       _focusWithin={{ outline: '3px solid', outlineColor: 'focus', outlineOffset: '2px' }}
     >

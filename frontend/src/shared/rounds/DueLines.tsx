@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span, Strong } from '@chakra-ui/react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
@@ -24,28 +24,28 @@ export function DueLines({
   )
   if (due.length + postponed.length === 0) return null
   return (
-    <chakra.ul listStyleType="none" mt={1}>
+    <chakra.ul mt={1}>
       {due.map((reason) => (
         <chakra.li key={reason.kind + reason.text} display="flex" alignItems="center" gap={3}>
-          <chakra.span flex="1">
+          <Span flex="1">
             {urgencyRank(reason.urgency) >= 2 && (
-              <chakra.strong color="vessel">{URGENCY_WORDS[reason.urgency]} </chakra.strong>
+              <Strong color="vessel">{URGENCY_WORDS[reason.urgency]} </Strong>
             )}
             {reason.text}
             {JUDGED.has(reason.kind) && <WhyEggs code={code} eggs={reason.eggs} />}
-          </chakra.span>
+          </Span>
           <chakra.button
             type="button"
             aria-label={`Put off for a day: ${reason.text}`}
             onClick={() => postpone.mutate({ code, kind: reason.kind, days: 1 })}
-            minHeight="44px"
+            minHeight="thumbSmall"
             px={2}
             color="yolkInk"
-            fontWeight={600}
+            fontWeight="semibold"
             textDecoration="underline"
             textUnderlineOffset="3px"
             cursor="pointer"
-            whiteSpace="nowrap"
+            whiteSpace="var(--one-line)"
             flexShrink={0}
           >
             Put off

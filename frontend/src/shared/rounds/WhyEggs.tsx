@@ -1,11 +1,11 @@
-import { chakra } from '@chakra-ui/react'
+import { Span } from '@chakra-ui/react'
 import { Link } from 'react-router'
 
 /** The way from what is said of eggs to the page of each, with the rule and its numbers. */
 export function WhyEggs({ code, eggs }: { code: string; eggs: number[] }) {
   if (eggs.length === 0) return null
   return (
-    <chakra.span whiteSpace="nowrap">
+    <Span whiteSpace="var(--one-line)">
       {' '}
       Why?
       {eggs.map((number) => (
@@ -14,7 +14,7 @@ export function WhyEggs({ code, eggs }: { code: string; eggs: number[] }) {
           to={`/clutches/${code}/eggs/${number}`}
           aria-label={`Why, egg ${number}`}
         >
-          <chakra.span
+          <Span
             display="inline-block"
             minWidth="1.5em"
             textAlign="center"
@@ -23,9 +23,9 @@ export function WhyEggs({ code, eggs }: { code: string; eggs: number[] }) {
             textUnderlineOffset="3px"
           >
             {number}
-          </chakra.span>
+          </Span>
         </Link>
       ))}
-    </chakra.span>
+    </Span>
   )
 }

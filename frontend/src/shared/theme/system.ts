@@ -1,5 +1,6 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react'
 import { recipes, slotRecipes } from './recipes'
+import { TIGHT } from './tight'
 
 /**
  * Two themes of equal rank: bench (light) and night room (near black, dim warm inks
@@ -15,46 +16,24 @@ const config = defineConfig({
       color: 'ink',
       fontFamily: 'body',
       fontFeatureSettings: '"tnum"',
-      fontSize: { base: '16px', md: '17px' },
       lineHeight: 1.45,
     },
+    // Of the reader's own size of text: whoever needs it larger sets it once, in the browser.
+    html: { fontSize: { base: '100%', md: '106.25%' } },
     // Height of the bar of places at the bottom: whatever else stands there stands above it.
-    html: { '--places-bar': { base: '60px', xl: '0px' } },
+    'html:root': {
+      '--places-bar': { base: '60px', xl: '0px' },
+      // For what reads best unbroken, where a line has room for it.
+      '--one-line': 'nowrap',
+      [TIGHT]: { '--one-line': 'normal' },
+    },
+    main: { [TIGHT]: { overflowWrap: 'anywhere', hyphens: 'auto' } },
+    'main table': { [TIGHT]: { tableLayout: 'fixed' } },
     '*:focus-visible': { outline: '3px solid', outlineColor: 'focus', outlineOffset: '2px' },
     'html[data-theme=night]': { colorScheme: 'dark' },
     // The browser's own calendar sign is white, which ends an hour of dark adaptation.
     '[data-theme=night] ::-webkit-calendar-picker-indicator': {
       filter: 'sepia(1) saturate(4) hue-rotate(-18deg) brightness(0.75)',
-    },
-    // The browser's own box is grey in the dark; where colours are forced it knows better.
-    'input[type=checkbox]': {
-      '@media (forced-colors: none)': {
-        appearance: 'none',
-        width: '26px',
-        height: '26px',
-        flexShrink: 0,
-        bg: 'sheet',
-        border: '2px solid',
-        borderColor: 'soft',
-        borderRadius: 'small',
-        cursor: 'pointer',
-        _checked: {
-          bg: 'yolkInk',
-          borderColor: 'yolkInk',
-        },
-        // The tick is cut in the colour of the paper, whatever the theme.
-        '&:checked::after': {
-          content: '""',
-          display: 'block',
-          width: '9px',
-          height: '16px',
-          margin: '0 0 0 6px',
-          border: 'solid',
-          borderColor: 'sheet',
-          borderWidth: '0 3px 3px 0',
-          transform: 'rotate(45deg)',
-        },
-      },
     },
     'html[data-theme=bench]': { colorScheme: 'light' },
     '*': {
@@ -72,6 +51,23 @@ const config = defineConfig({
           value: "'Atkinson Hyperlegible Next Variable', system-ui, sans-serif",
         },
       },
+      // In em: a note inside a heading is a note of that heading.
+      fontSizes: {
+        fine: { value: '0.86em' },
+        small: { value: '0.92em' },
+        lead: { value: '1.08em' },
+        large: { value: '1.25em' },
+        larger: { value: '1.5em' },
+        figure: { value: '1.85em' },
+      },
+      fontWeights: {
+        medium: { value: '500' },
+        semibold: { value: '650' },
+        bold: { value: '750' },
+        heavy: { value: '800' },
+      },
+      // What a thumb in a glove hits.
+      sizes: { thumb: { value: '3rem' }, thumbSmall: { value: '2.75rem' } },
       radii: { small: { value: '4px' }, tray: { value: '14px' } },
       spacing: Object.fromEntries(
         [0, 1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 20].map((n) => [n, { value: `${n * 4}px` }]),

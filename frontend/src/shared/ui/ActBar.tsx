@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Flex } from '@chakra-ui/react'
 import { type ReactNode, useEffect } from 'react'
 
 /** The way on, under the thumb: it stays in sight, and what is told in passing keeps clear of it. */
@@ -9,11 +9,10 @@ export function ActBar({ children }: { children: ReactNode }) {
     return () => void page.removeProperty('--act-bar')
   }, [])
   return (
-    <chakra.div
+    <Flex
       position="sticky"
       bottom="var(--places-bar)"
       bg="paper"
-      display="flex"
       gap={3}
       mt={6}
       py={3}
@@ -22,6 +21,6 @@ export function ActBar({ children }: { children: ReactNode }) {
       borderColor="line"
     >
       {children}
-    </chakra.div>
+    </Flex>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { HStack, Span } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useRules } from '@/shared/api/queries'
 import { Button } from './Button'
@@ -16,11 +16,9 @@ export function Caution({ moment }: { moment: string }) {
   if (dismissed || !caution) return null
   return (
     // A note and no landmark: two of them on one page are no two places to go to.
-    <chakra.div
+    <HStack
       role="note"
       aria-label="Caution"
-      display="flex"
-      alignItems="center"
       gap={3}
       border="2px solid"
       borderColor="yolkInk"
@@ -29,9 +27,9 @@ export function Caution({ moment }: { moment: string }) {
       pe={2}
       py={2}
       mb={5}
-      fontSize="0.95em"
+      fontSize="small"
     >
-      <chakra.span flex="1">{caution.text}</chakra.span>
+      <Span flex="1">{caution.text}</Span>
       <Button
         type="button"
         variant="bare"
@@ -43,6 +41,6 @@ export function Caution({ moment }: { moment: string }) {
       >
         I know
       </Button>
-    </chakra.div>
+    </HStack>
   )
 }

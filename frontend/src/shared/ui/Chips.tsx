@@ -1,39 +1,45 @@
-import { chakra } from '@chakra-ui/react'
-import { chosenLook } from './Choices'
+import { CheckboxCard, chakra, Flex, type SystemStyleObject } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
+import { COVERING } from './covering'
 
-/** Things done, each a switch of its own. */
-export function Chips<T extends string>({
-  legend,
-  chips,
-  on,
-  onToggle,
-}: {
-  legend: string
-  chips: { value: T; label: string }[]
+export type Chip<T extends string> = {
+  value: T
+  label: string
+  /** A drawing above the label. */
+  drawing?: ReactNode
+}
+
+type Props<T extends string> = {
+  legend: ReactNode
+  chips: Chip<T>[]
   on: T[]
   onToggle: (value: T) => void
-}) {
+  css?: SystemStyleObject
+}
+
+/** Things that are so or are done, each a switch of its own. */
+export function Chips<T extends string>({ legend, chips, on, onToggle, css = {} }: Props<T>) {
   return (
     <chakra.fieldset minWidth={0}>
-      <chakra.legend fontWeight={650} mb={2}>
+      <chakra.legend fontWeight="semibold" mb={2}>
         {legend}
       </chakra.legend>
-      <chakra.div display="flex" flexWrap="wrap" gap={2}>
-        {chips.map(({ value, label }) => (
-          <chakra.button
+      <Flex wrap="wrap" gap={2}>
+        {chips.map(({ value, label, drawing }) => (
+          <CheckboxCard.Root
             key={value}
-            type="button"
-            aria-pressed={on.includes(value)}
-            onClick={() => onToggle(value)}
-            minHeight="48px"
-            px={4}
-            {...chosenLook(on.includes(value))}
-            _hover={{ bg: 'faint' }}
+            checked={on.includes(value)}
+            onCheckedChange={() => onToggle(value)}
+            css={css}
           >
-            {label}
-          </chakra.button>
+            <CheckboxCard.HiddenInput style={COVERING} />
+            <CheckboxCard.Control>
+              {drawing}
+              <CheckboxCard.Label>{label}</CheckboxCard.Label>
+            </CheckboxCard.Control>
+          </CheckboxCard.Root>
         ))}
-      </chakra.div>
+      </Flex>
     </chakra.fieldset>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span } from '@chakra-ui/react'
 import { useState } from 'react'
 import type { Schemas } from '@/shared/api/client'
 import { dayAndTime } from '@/shared/dates'
@@ -32,7 +32,7 @@ export function Log({
   const shown = all ? entries : entries.slice(0, shownAtFirst)
   return (
     <>
-      <chakra.ol listStyleType="none">
+      <ol>
         {shown.map((entry) => (
           <chakra.li
             key={entry.act}
@@ -40,7 +40,7 @@ export function Log({
             alignItems="center"
             flexWrap={{ base: 'wrap', md: 'nowrap' }}
             columnGap={4}
-            minHeight="44px"
+            minHeight="thumbSmall"
             borderTop="1px solid"
             borderColor="line"
           >
@@ -53,16 +53,16 @@ export function Log({
             >
               {dayAndTime(entry.recorded_at)}
             </chakra.time>
-            <chakra.span flex="1" color={entry.undone ? 'soft' : 'ink'}>
+            <Span flex="1" color={entry.undone ? 'soft' : 'ink'}>
               {entry.undone ? <s>{entry.summary}</s> : entry.summary}
               {entry.undone && ' (undone)'}
               {entry.by && (
-                <chakra.span color="soft" whiteSpace="nowrap">
+                <Span color="soft" whiteSpace="var(--one-line)">
                   {' '}
                   by {entry.by}
-                </chakra.span>
+                </Span>
               )}
-            </chakra.span>
+            </Span>
             {!entry.undone && (
               <Button variant="bare" size="small" onClick={() => onUndo(entry.act)}>
                 {entry.kind === 'undo' ? 'Do again' : 'Undo'}
@@ -70,7 +70,7 @@ export function Log({
             )}
           </chakra.li>
         ))}
-      </chakra.ol>
+      </ol>
       {entries.length > shown.length && (
         <Button variant="plain" size="small" mt={3} onClick={() => setAll(true)}>
           Show all {entries.length}

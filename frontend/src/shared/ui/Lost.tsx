@@ -1,19 +1,19 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Span, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 
 /** A page that is not there, or that failed to open. */
 export function Lost() {
   return (
-    <chakra.div py={12}>
-      <chakra.h1 fontSize="1.8em" fontWeight={800} mb={2}>
+    <Box py={12}>
+      <chakra.h1 fontSize="figure" fontWeight="heavy" mb={2}>
         There is nothing here
       </chakra.h1>
-      <chakra.p mb={4}>The address may be of a clutch that was undone, or mistyped.</chakra.p>
+      <Text mb={4}>The address may be of a clutch that was undone, or mistyped.</Text>
       <Link to="/">
-        <chakra.span textDecoration="underline" color="yolkInk" fontWeight={650}>
+        <Span textDecoration="underline" color="yolkInk" fontWeight="semibold">
           To Today
-        </chakra.span>
+        </Span>
       </Link>
-    </chakra.div>
+    </Box>
   )
 }

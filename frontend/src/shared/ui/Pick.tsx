@@ -17,8 +17,8 @@ export function Pick({
       aria-label={label}
       value={value}
       onChange={(event) => onPick(event.target.value)}
-      minHeight="48px"
-      maxWidth="190px"
+      minHeight="thumb"
+      maxWidth="11.875rem"
       px={3}
       bg="sheet"
       border="1.5px solid"

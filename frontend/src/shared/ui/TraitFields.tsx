@@ -1,6 +1,7 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Grid, Text } from '@chakra-ui/react'
 import { useFieldArray, useFormContext } from 'react-hook-form'
 import type { Schemas } from '@/shared/api/client'
+import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Button } from './Button'
 import { SelectField, TextField } from './fields'
 
@@ -20,14 +21,14 @@ export function TraitFields() {
   const refusal = form.formState.errors.root?.traits?.message
   return (
     <chakra.fieldset mb={4}>
-      <chakra.legend fontWeight={650} mb={2}>
+      <chakra.legend fontWeight="semibold" mb={2}>
         Traits
       </chakra.legend>
       {traits.fields.map((field, i) => (
-        <chakra.div
+        <Grid
           key={field.id}
-          display="grid"
-          gridTemplateColumns="1fr 140px auto"
+          templateColumns="1fr 8.75rem auto"
+          css={ONE_COLUMN}
           gap={3}
           alignItems="start"
         >
@@ -36,18 +37,18 @@ export function TraitFields() {
           <Button
             type="button"
             variant="bare"
-            mt="26px"
+            mt="1.625rem"
             aria-label={`Take trait ${i + 1} away`}
             onClick={() => traits.remove(i)}
           >
             ×
           </Button>
-        </chakra.div>
+        </Grid>
       ))}
       {refusal && (
-        <chakra.p role="alert" color="vessel" fontWeight={600} mb={2}>
+        <Text role="alert" color="vessel" fontWeight="semibold" mb={2}>
           {refusal}
-        </chakra.p>
+        </Text>
       )}
       <Button
         type="button"

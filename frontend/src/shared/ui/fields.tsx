@@ -99,7 +99,7 @@ export function SetMoment({ id, onSet }: { id: string; onSet: (now: string) => v
       type="button"
       width="100%"
       justifyContent="flex-start"
-      fontWeight={500}
+      fontWeight="medium"
       onClick={() => {
         onSet(inputMoment(new Date()))
         // The field comes in its place, and is what is typed into next.

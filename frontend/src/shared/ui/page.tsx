@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Span, Stack, Text } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { Link, useLocation } from 'react-router'
 import { placeOf } from '../places'
@@ -7,8 +7,8 @@ import { Button } from './Button'
 export function Title({ children }: { children: ReactNode }) {
   return (
     <chakra.h1
-      fontSize={{ base: '1.7em', md: '2.1em' }}
-      fontWeight={800}
+      fontSize={{ base: 'figure', md: 'figure' }}
+      fontWeight="heavy"
       lineHeight={1.1}
       letterSpacing="-0.01em"
     >
@@ -19,7 +19,7 @@ export function Title({ children }: { children: ReactNode }) {
 
 export function Heading({ children, id }: { children: ReactNode; id?: string }) {
   return (
-    <chakra.h2 id={id} fontSize="1.25em" fontWeight={750} lineHeight={1.2} mb={3}>
+    <chakra.h2 id={id} fontSize="large" fontWeight="bold" lineHeight={1.2} mb={3}>
       {children}
     </chakra.h2>
   )
@@ -30,27 +30,27 @@ export function Waiting({ problem }: { problem?: string | undefined }) {
   const place = placeOf(useLocation().pathname)
   if (!problem) return <Fetching />
   return (
-    <chakra.div py={8} display="flex" flexDirection="column" gap={4} alignItems="flex-start">
+    <Stack py={8} gap={4} align="flex-start">
       <Title>There is nothing to show here</Title>
       <p role="alert">{problem.replace(/[^.!?]$/, '$&.')}</p>
       <Button asChild variant="act">
         <Link to={place.to}>To {place.name}</Link>
       </Button>
-    </chakra.div>
+    </Stack>
   )
 }
 
 /** Says that part of a page is being fetched, or why it could not be. */
 export function Fetching({ problem }: { problem?: string | undefined }) {
   return (
-    <chakra.p
+    <Text
       role={problem ? 'alert' : 'status'}
       py={8}
       color={problem ? 'vessel' : 'soft'}
-      fontWeight={600}
+      fontWeight="semibold"
     >
       {problem ?? 'Reading the house\u2026'}
-    </chakra.p>
+    </Text>
   )
 }
 
@@ -65,7 +65,7 @@ export function Notice({
   children: ReactNode
 }) {
   return (
-    <chakra.div
+    <Box
       borderStart="6px solid"
       borderColor={urgent ? 'vessel' : 'soft'}
       bg={urgent ? 'vesselSoft' : 'transparent'}
@@ -75,12 +75,12 @@ export function Notice({
       {label && (
         // The space is one for the ear too.
         <>
-          <chakra.span fontWeight={800} color={urgent ? 'vessel' : 'ink'}>
+          <Span fontWeight="heavy" color={urgent ? 'vessel' : 'ink'}>
             {label}
-          </chakra.span>{' '}
+          </Span>{' '}
         </>
       )}
       {children}
-    </chakra.div>
+    </Box>
   )
 }

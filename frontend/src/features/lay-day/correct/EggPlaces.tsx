@@ -1,4 +1,4 @@
-import { chakra, NativeSelect } from '@chakra-ui/react'
+import { HStack, NativeSelect, Strong, Text } from '@chakra-ui/react'
 import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
@@ -6,6 +6,7 @@ import { useFormContext } from 'react-hook-form'
 import { ArrangeableBox } from '@/eggs/ArrangeableBox'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { TextField } from '@/shared/ui/fields'
+import { Tick } from '@/shared/ui/Tick'
 import { countOf, type LaidEgg, type LayValues } from './values'
 
 /** Counting the eggs ("7-2") and placing them: dragged, or moved with the arrow keys. */
@@ -87,9 +88,9 @@ export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['Ch
               onChange={(changed) => change(chosen, changed)}
             />
           ) : (
-            <chakra.p color="soft" mt={2}>
+            <Text color="soft" mt={2}>
               Drag each egg to where it lies; tap one to mark it a slug or name its shell.
-            </chakra.p>
+            </Text>
           )}
         </>
       )}
@@ -109,27 +110,12 @@ function ChosenEgg({
   onChange: (changed: Partial<LaidEgg>) => void
 }) {
   return (
-    <chakra.div
-      mt={3}
-      display="flex"
-      alignItems="center"
-      gap={4}
-      flexWrap="wrap"
-      role="group"
-      aria-label={`Egg ${number}`}
-    >
-      <chakra.strong fontSize="1.2em">Egg {number}</chakra.strong>
-      <chakra.label display="flex" alignItems="center" gap={2} minHeight="48px" cursor="pointer">
-        <chakra.input
-          type="checkbox"
-          checked={egg.slug}
-          onChange={(event) => onChange({ slug: event.target.checked })}
-        />
-        slug
-      </chakra.label>
-      <chakra.div display="flex" alignItems="center" gap={2}>
+    <HStack mt={3} gap={4} wrap="wrap" role="group" aria-label={`Egg ${number}`}>
+      <Strong fontSize="large">Egg {number}</Strong>
+      <Tick label="slug" checked={egg.slug} onChange={(slug) => onChange({ slug })} />
+      <HStack gap={2}>
         shell
-        <NativeSelect.Root width="170px">
+        <NativeSelect.Root width="10.625rem">
           <NativeSelect.Field
             aria-label={`Shell of egg ${number}`}
             value={egg.shell}
@@ -141,8 +127,8 @@ function ChosenEgg({
           </NativeSelect.Field>
           <NativeSelect.Indicator />
         </NativeSelect.Root>
-      </chakra.div>
-    </chakra.div>
+      </HStack>
+    </HStack>
   )
 }
 

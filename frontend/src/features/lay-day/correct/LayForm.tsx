@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Grid, Stack, Text } from '@chakra-ui/react'
 import { FormProvider, useForm, useFormContext } from 'react-hook-form'
 import type { Problem, Schemas } from '@/shared/api/client'
 import { sentence } from '@/shared/sentence'
@@ -46,7 +46,7 @@ export function LayForm({ start, choices, submitLabel, pending, onSubmit }: Prop
         rowGap={8}
         mt={6}
       >
-        <chakra.div display="flex" flexDirection="column" gap={8} minWidth={0}>
+        <Stack gap={8} minWidth={0}>
           <section>
             <Heading>Clutch</Heading>
             <Pair>
@@ -77,16 +77,16 @@ export function LayForm({ start, choices, submitLabel, pending, onSubmit }: Prop
             <Heading>Place</Heading>
             <Place choices={choices} />
           </section>
-        </chakra.div>
-        <chakra.div minWidth={0}>
+        </Stack>
+        <Box minWidth={0}>
           <Heading>Eggs where they lie</Heading>
           <EggPlaces choices={choices} />
-        </chakra.div>
+        </Box>
         <div>
           {form.formState.errors.root && (
-            <chakra.p role="alert" color="vessel" fontWeight={650} mb={3}>
+            <Text role="alert" color="vessel" fontWeight="semibold" mb={3}>
               {form.formState.errors.root.message}
-            </chakra.p>
+            </Text>
           )}
           <Button
             type="submit"
@@ -139,9 +139,9 @@ function Place({ choices }: { choices: Schemas['ChoicesResponse'] }) {
 
 function Pair({ children }: { children: React.ReactNode }) {
   return (
-    <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+    <Grid templateColumns="1fr 1fr" gap={4}>
       {children}
-    </chakra.div>
+    </Grid>
   )
 }
 
@@ -156,9 +156,9 @@ function RatioHint({
   const dry = typedGrams(dryMass)
   if (!ratio || Number.isNaN(dry) || dry <= 0) return null
   return (
-    <chakra.p color="soft" fontSize="0.92em">
+    <Text color="soft" fontSize="small">
       {medium} takes {(dry * ratio).toFixed(0)} g of water, 1 : {ratio} by weight.
-    </chakra.p>
+    </Text>
   )
 }
 

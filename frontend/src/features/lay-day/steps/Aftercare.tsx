@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Text } from '@chakra-ui/react'
 import { useNavigate } from 'react-router'
 import { useAfterLaying, useAnimal } from '@/shared/api/queries'
 import { CareList } from '@/shared/dam-care/CareList'
@@ -26,7 +26,7 @@ export function Aftercare({ day, step, back }: StepProps) {
       }}
     >
       {dam ? <CareList dam={dam} /> : <p>Nothing is open for {day.state.dam}.</p>}
-      <chakra.p color="soft">Whatever is left open comes up on Today when it is due.</chakra.p>
+      <Text color="soft">Whatever is left open comes up on Today when it is due.</Text>
     </StepFrame>
   )
 }

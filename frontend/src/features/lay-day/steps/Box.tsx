@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Grid, Span, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
@@ -73,18 +73,14 @@ export function Box({ day, step, back, next }: StepProps) {
       onSubmit={form.handleSubmit(submit)}
     >
       <FormProvider {...form}>
-        <chakra.div
-          display="grid"
-          gridTemplateColumns={{ base: '1fr', sm: '1fr 1fr' }}
-          columnGap={4}
-        >
+        <Grid templateColumns={{ base: '1fr', sm: '1fr 1fr' }} columnGap={4}>
           <SelectField
             name="medium"
             label="Medium"
             options={choices.data.media.map((m) => m.name)}
           />
           <SelectField name="closing" label="Closing" options={closings} />
-        </chakra.div>
+        </Grid>
         <Choices
           legend="Eggs"
           columns={2}
@@ -103,7 +99,7 @@ export function Box({ day, step, back, next }: StepProps) {
             value={measure}
             onChoose={(chosen) => form.setValue('measure', chosen)}
           />
-          <chakra.div display="grid" gridTemplateColumns="1fr 1fr 1fr" gap={3} mt={3}>
+          <Grid templateColumns="1fr 1fr 1fr" gap={3} mt={3}>
             <TextField
               name="dry"
               label={measure === 'volume' ? 'Dry, l' : 'Dry, g'}
@@ -118,28 +114,28 @@ export function Box({ day, step, back, next }: StepProps) {
               check={(text) => checkGrams(text, ranges?.water_g)}
               placeholder={mix.data ? mix.data.water_g.toFixed(0) : ''}
             />
-          </chakra.div>
+          </Grid>
           {mix.data && (
-            <chakra.p role="status" fontWeight={650}>
+            <Text role="status" fontWeight="semibold">
               Add {mix.data.water_g.toFixed(0)} g of water to {mix.data.dry_mass_g.toFixed(0)} g of{' '}
               {medium}.
               {mix.data.rough && (
-                <chakra.span color="soft" fontWeight={500}>
+                <Span color="soft" fontWeight="medium">
                   {' '}
                   Rough, by volume: weighing wins.
-                </chakra.span>
+                </Span>
               )}
-            </chakra.p>
+            </Text>
           )}
           {mix.error && (
-            <chakra.p role="alert" color="vessel" fontWeight={600}>
+            <Text role="alert" color="vessel" fontWeight="semibold">
               {mix.error.detail}
-            </chakra.p>
+            </Text>
           )}
           {usual?.ratio == null && !ratio && (
-            <chakra.p color="soft">
+            <Text color="soft">
               {medium} has no usual ratio by weight: write down what you poured, if you know it.
-            </chakra.p>
+            </Text>
           )}
         </div>
         <TextField

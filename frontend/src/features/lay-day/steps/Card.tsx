@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Flex, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { useClutch } from '@/shared/api/queries'
 import { ClutchCard } from '@/shared/card/ClutchCard'
@@ -24,13 +24,13 @@ export function Card({ day, step, back, next }: StepProps) {
         next()
       }}
     >
-      <chakra.p fontSize="1.15em">
+      <Text fontSize="large">
         Recorded as <strong>{clutch.data.code}</strong>.
-      </chakra.p>
-      <chakra.div maxWidth="360px">
+      </Text>
+      <Box maxWidth="22.5rem">
         <ClutchCard clutch={clutch.data} />
-      </chakra.div>
-      <chakra.div display="flex" gap={3} flexWrap="wrap">
+      </Box>
+      <Flex gap={3} wrap="wrap">
         <Button asChild>
           <Link to={`/clutches/${clutch.data.code}/card`} target="_blank">
             Print the card
@@ -41,7 +41,7 @@ export function Card({ day, step, back, next }: StepProps) {
             Print a label
           </Link>
         </Button>
-      </chakra.div>
+      </Flex>
     </StepFrame>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Span, Strong, Text } from '@chakra-ui/react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
@@ -51,7 +51,7 @@ export function Count({ day, step, back, change, next }: StepProps) {
   const numbers = (from: number, to: number) =>
     Array.from({ length: to - from + 1 }, (_, i) => ({
       value: String(from + i),
-      label: <chakra.span fontSize="1.3em">{from + i}</chakra.span>,
+      label: <Span fontSize="large">{from + i}</Span>,
     }))
   return (
     <StepFrame
@@ -75,10 +75,10 @@ export function Count({ day, step, back, change, next }: StepProps) {
         <chakra.button
           type="button"
           alignSelf="flex-start"
-          minHeight="44px"
+          minHeight="thumbSmall"
           textDecoration="underline"
           color="yolkInk"
-          fontWeight={650}
+          fontWeight="semibold"
           cursor="pointer"
           onClick={() => setMore(true)}
         >
@@ -95,15 +95,15 @@ export function Count({ day, step, back, change, next }: StepProps) {
         />
       )}
       {refusal && (
-        <chakra.p role="alert" color="vessel" fontWeight={650}>
+        <Text role="alert" color="vessel" fontWeight="semibold">
           {refusal}
-        </chakra.p>
+        </Text>
       )}
       {eggs.length > 0 && (
-        <chakra.p color="soft">
-          On the card: <chakra.strong color="ink">{countOf(eggs)}</chakra.strong>. Which one is
-          which comes by torchlight.
-        </chakra.p>
+        <Text color="soft">
+          On the card: <Strong color="ink">{countOf(eggs)}</Strong>. Which one is which comes by
+          torchlight.
+        </Text>
       )}
     </StepFrame>
   )

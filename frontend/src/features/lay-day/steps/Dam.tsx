@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Text } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { useRules } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
@@ -32,11 +32,11 @@ export function Dam({ day, step, back, change, next }: StepProps) {
       })}
     >
       <Caution moment="moving the dam" />
-      <chakra.p>
+      <Text>
         {maternal
           ? 'She keeps her eggs: look without moving her.'
           : 'From behind, head located, hook or lid as a shield. Then feel along her belly.'}
-      </chakra.p>
+      </Text>
       <Choices
         legend="Is a lump left?"
         columns={3}
@@ -50,12 +50,12 @@ export function Dam({ day, step, back, change, next }: StepProps) {
       />
       {state.lump === 'left' && (
         <>
-          <chakra.div role="status">
+          <Box role="status">
             <Notice urgent label="Stop">
               She may not be finished: put her back and leave her alone for some hours. What you
               entered is kept; choose again when you have looked again.
             </Notice>
-          </chakra.div>
+          </Box>
           <Caution moment="retained egg" />
           <Button
             type="button"
@@ -67,9 +67,9 @@ export function Dam({ day, step, back, change, next }: StepProps) {
         </>
       )}
       {state.lump === 'unsure' && (
-        <chakra.p color="soft">
+        <Text color="soft">
           Feel again tomorrow: Today will ask. A lump that stays is a matter for a vet.
-        </chakra.p>
+        </Text>
       )}
       {!maternal && (
         <FormProvider {...form}>

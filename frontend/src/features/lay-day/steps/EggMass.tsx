@@ -25,7 +25,7 @@ export function EggMass({
       <Input
         inputMode="decimal"
         autoComplete="off"
-        maxWidth="160px"
+        maxWidth="10rem"
         {...form.register('mass', {
           validate: (text) =>
             !text.trim() ||

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Grid, HStack, Span, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import { EggDrawing } from '@/eggs/EggDrawing'
@@ -115,26 +115,26 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
         answered({})
       }}
     >
-      <chakra.div display="flex" alignItems="center" gap={4}>
-        <chakra.div width="118px" flexShrink={0}>
+      <HStack gap={4}>
+        <Box width="7.375rem" flexShrink={0}>
           <BoxDrawing
             eggs={eggs.map((e, i) => ({ ...placed(e, i), chosen: i === number - 1 }))}
             medium={method.medium}
             width={118}
             label={`The box, egg ${number} marked`}
           />
-        </chakra.div>
-        <chakra.p fontSize="1.25em" fontWeight={750} aria-live="polite">
+        </Box>
+        <Text fontSize="large" fontWeight="bold" aria-live="polite">
           Egg {number} of {eggs.length}
-          {egg.slug && <chakra.span color="soft"> (counted as a slug)</chakra.span>}
+          {egg.slug && <Span color="soft"> (counted as a slug)</Span>}
           {egg.looked && !egg.slug && !egg.vessels && !egg.disc && (
-            <chakra.span color="soft"> (not candled)</chakra.span>
+            <Span color="soft"> (not candled)</Span>
           )}
-        </chakra.p>
-      </chakra.div>
+        </Text>
+      </HStack>
       <HandledWhen day={day} change={change} />
 
-      <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={3}>
+      <Grid templateColumns="1fr 1fr" gap={3}>
         <QuickAnswer onClick={good} keyHint="1" accent label="Good: disc on top, strong vessels">
           <EggDrawing
             egg={{ number, grade: 0, candled: { vessels: 'strong', disc: 'top' } }}
@@ -145,9 +145,9 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
         <QuickAnswer onClick={slug} keyHint="2" label="Slug: yellow, no vessels">
           <EggDrawing egg={{ number, slug: true }} size={96} decorative />
         </QuickAnswer>
-      </chakra.div>
+      </Grid>
 
-      <chakra.div display="flex" gap={3} flexWrap="wrap">
+      <Flex gap={3} wrap="wrap">
         <Button type="button" onClick={notCandled}>
           Not candled
         </Button>
@@ -156,7 +156,7 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
             None of the rest was candled
           </Button>
         )}
-      </chakra.div>
+      </Flex>
 
       <Choices
         legend="Or: vessels"
@@ -241,20 +241,20 @@ function QuickAnswer({
       alignItems="center"
       justifyContent="center"
       gap={2}
-      minHeight="136px"
+      minHeight="8.5rem"
       px={3}
       py={3}
       border="3px solid"
       borderColor={accent ? 'yolkInk' : 'soft'}
       borderRadius="small"
-      fontWeight={700}
+      fontWeight="bold"
       lineHeight={1.2}
       cursor="pointer"
       _hover={{ bg: 'faint' }}
     >
       {children}
       <span>{label}</span>
-      <chakra.kbd hideBelow="md" color="soft" fontSize="0.82em" fontFamily="body">
+      <chakra.kbd hideBelow="md" color="soft" fontSize="fine" fontFamily="body">
         key {keyHint}
       </chakra.kbd>
     </chakra.button>
@@ -281,8 +281,8 @@ function OtherEggs({
           aria-current={i + 1 === number ? 'step' : undefined}
           aria-label={`Egg ${i + 1}${egg.looked ? ', looked at' : ''}`}
           onClick={() => onChoose(i + 1)}
-          minWidth="48px"
-          fontWeight={i + 1 === number ? 800 : 500}
+          minWidth="thumb"
+          fontWeight={i + 1 === number ? 'heavy' : 'medium'}
         >
           {i + 1}
           {egg.looked && <span aria-hidden>✓</span>}

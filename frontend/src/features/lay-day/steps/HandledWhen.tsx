@@ -1,4 +1,4 @@
-import { chakra, Field, Input } from '@chakra-ui/react'
+import { Field, Flex, Input, Span } from '@chakra-ui/react'
 import { useState } from 'react'
 import { dayAndTime, fromInputMoment, inputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
@@ -24,12 +24,12 @@ export function HandledWhen({
         ? 'That is still to come.'
         : null
   return (
-    <chakra.div display="flex" flexWrap="wrap" alignItems="center" columnGap={3}>
-      <chakra.span color="soft">
+    <Flex wrap="wrap" align="center" columnGap={3}>
+      <Span color="soft">
         {handled_at
           ? `Counts as seen and done ${dayAndTime(handled_at)}.`
           : `Counts as seen and done when they were laid, ${dayAndTime(laid_at)}.`}
-      </chakra.span>
+      </Span>
       {!typing && (
         <Button type="button" variant="bare" size="small" px={0} onClick={() => setTyping(true)}>
           It was later
@@ -49,6 +49,6 @@ export function HandledWhen({
           {problem && <Field.ErrorText>{problem}</Field.ErrorText>}
         </Field.Root>
       )}
-    </chakra.div>
+    </Flex>
   )
 }

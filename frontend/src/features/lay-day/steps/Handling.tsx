@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, Grid, Strong, Text } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
@@ -62,29 +62,28 @@ export function Handling({ day, step, back, change, next }: StepProps) {
         />
       )}
       {eggs.some(stuck) && (
-        <chakra.p color="soft" fontSize="0.92em" mt={-2}>
+        <Text color="soft" fontSize="small" mt={-2}>
           Your method: {method.clump}.
-        </chakra.p>
+        </Text>
       )}
       <chakra.fieldset>
-        <chakra.legend fontWeight={650} mb={2}>
+        <chakra.legend fontWeight="semibold" mb={2}>
           Did anything happen to one?
         </chakra.legend>
         {eggs.map((egg, i) => {
           if (egg.slug) return null
           const number = i + 1
           return (
-            <chakra.div
+            <Grid
               key={number}
-              display="grid"
-              gridTemplateColumns="72px repeat(3, 1fr)"
+              templateColumns="4.5rem repeat(3, 1fr)"
               gap={2}
               alignItems="center"
               py={1}
               borderBottom="1px solid"
               borderColor="line"
             >
-              <chakra.strong fontSize="1.1em">Egg {number}</chakra.strong>
+              <Strong fontSize="lead">Egg {number}</Strong>
               {MISHAPS.map(({ kind, label }) => {
                 const on = happened(egg, kind)
                 return (
@@ -94,13 +93,13 @@ export function Handling({ day, step, back, change, next }: StepProps) {
                     aria-pressed={on}
                     aria-label={`Egg ${number} ${label}`}
                     onClick={() => mark(number, kind, !on)}
-                    minHeight="48px"
+                    minHeight="thumb"
                     borderRadius="small"
                     border="2px solid"
                     borderColor={on ? (kind === 'supported' ? 'ink' : 'vessel') : 'transparent'}
                     bg={on ? 'sheet' : 'transparent'}
                     color={on ? 'ink' : 'soft'}
-                    fontWeight={on ? 750 : 500}
+                    fontWeight={on ? 'bold' : 'medium'}
                     cursor="pointer"
                     _hover={{ bg: 'faint' }}
                   >
@@ -108,14 +107,14 @@ export function Handling({ day, step, back, change, next }: StepProps) {
                   </chakra.button>
                 )
               })}
-            </chakra.div>
+            </Grid>
           )
         })}
       </chakra.fieldset>
-      <chakra.p color="soft" fontSize="0.92em">
+      <Text color="soft" fontSize="small">
         An egg that sags high on a clump is supported with a small stack of grid. A torn shell
         weeps: it stays in, and is watched.
-      </chakra.p>
+      </Text>
     </StepFrame>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { HStack, Text } from '@chakra-ui/react'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../steps'
@@ -16,14 +16,14 @@ export function Marks({ day, step, back, next }: StepProps) {
         next({ marked: true })
       }}
     >
-      <chakra.div display="flex" alignItems="center" gap={6} flexWrap="wrap">
+      <HStack gap={6} wrap="wrap">
         <EggDrawing egg={{ number: 1, grade: 0, topMark: 'top' }} size={150} decorative />
-        <chakra.p flex="1" minWidth="220px" fontSize="1.1em">
+        <Text flex="1" minWidth="min(13.75rem, 100%)" fontSize="lead">
           A small line on the highest point of every egg, where it lies, <strong>before</strong> you
           move it. From now on that point stays up: within a day the embryo holds on to it.
-        </chakra.p>
-      </chakra.div>
-      <chakra.p color="soft">Slowly, no knocks, no breath on the eggs.</chakra.p>
+        </Text>
+      </HStack>
+      <Text color="soft">Slowly, no knocks, no breath on the eggs.</Text>
     </StepFrame>
   )
 }

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra, Flex, Text } from '@chakra-ui/react'
 import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { useRef, useState } from 'react'
 import { ArrangeableBox } from '@/eggs/ArrangeableBox'
@@ -34,7 +34,7 @@ export function Places({ day, step, back, change, next }: StepProps) {
       }}
     >
       {/* Small enough at a desk that what to do stays in sight. */}
-      <chakra.div ref={box} maxWidth={{ md: '600px' }}>
+      <Box ref={box} maxWidth={{ md: '37.5rem' }}>
         <DndContext sensors={sensors}>
           <ArrangeableBox
             eggs={eggs.map(placed)}
@@ -51,13 +51,13 @@ export function Places({ day, step, back, change, next }: StepProps) {
             }
           />
         </DndContext>
-      </chakra.div>
+      </Box>
       {own && chosen !== null ? (
-        <chakra.div role="group" aria-label={`Egg ${chosen} sticks to`}>
-          <chakra.p fontWeight={650} mb={2}>
+        <Box role="group" aria-label={`Egg ${chosen} sticks to`}>
+          <Text fontWeight="semibold" mb={2}>
             Egg {chosen} sticks to
-          </chakra.p>
-          <chakra.div display="flex" flexWrap="wrap" gap={2}>
+          </Text>
+          <Flex wrap="wrap" gap={2}>
             {eggs.map((egg, i) => {
               const number = i + 1
               if (number === chosen) return null
@@ -69,28 +69,28 @@ export function Places({ day, step, back, change, next }: StepProps) {
                   aria-pressed={together}
                   aria-label={`Egg ${number}`}
                   onClick={() => change({ eggs: withClump(eggs, chosen, number, !together) })}
-                  width="52px"
-                  height="52px"
+                  width="3.25rem"
+                  height="3.25rem"
                   borderRadius="small"
                   border="2px solid"
                   borderColor={together ? 'ink' : 'line'}
                   bg={together ? 'sheet' : 'transparent'}
                   boxShadow={together ? 'inset 0 -4px 0 0 currentColor' : undefined}
-                  fontSize="1.15em"
-                  fontWeight={750}
+                  fontSize="large"
+                  fontWeight="bold"
                   cursor="pointer"
                 >
                   {number}
                 </chakra.button>
               )
             })}
-          </chakra.div>
-        </chakra.div>
+          </Flex>
+        </Box>
       ) : (
-        <chakra.p color="soft">
+        <Text color="soft">
           Drag each egg to where it lies, or choose it and use the arrow keys. Tap one to say which
           others it sticks to.
-        </chakra.p>
+        </Text>
       )}
     </StepFrame>
   )

@@ -35,12 +35,11 @@ export function Prepare({ day, step, back, change, next }: StepProps) {
       <Caution moment="disinfecting" />
       {!maternal && (
         <chakra.ul
-          listStyleType="none"
           display="grid"
           gridTemplateColumns={{ base: '1fr', sm: '1fr 1fr' }}
           rowGap={1}
           columnGap={6}
-          fontSize="1.06em"
+          fontSize="lead"
         >
           {AT_HAND.map((thing) => (
             <chakra.li key={thing} borderBottom="1px solid" borderColor="line" py={2}>

@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, Grid } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
@@ -125,7 +125,7 @@ function ShelfForm({
       onSubmit={form.handleSubmit((values) => submit(values))}
     >
       {cabinets.map(({ name, shelves }) => (
-        <chakra.div key={name}>
+        <Box key={name}>
           <Choices
             legend={name}
             columns={{ base: 1, md: Math.max(2, Math.min(3, shelves.length)) }}
@@ -138,7 +138,7 @@ function ShelfForm({
             }}
           />
           <Readiness cabinet={readiness.find((r) => r.cabinet === name)} />
-        </chakra.div>
+        </Box>
       ))}
       {cabinets.length > 0 && (
         <Choices
@@ -154,10 +154,10 @@ function ShelfForm({
         {place === OTHER && (
           <div>
             {!maternal && <Caution moment="mains and water" />}
-            <chakra.div display="grid" gridTemplateColumns="1fr 1fr" gap={4}>
+            <Grid templateColumns="1fr 1fr" gap={4}>
               <TextField name="cabinet" label={maternal ? 'Tub' : 'Cabinet'} required />
               <TextField name="shelf" label={maternal ? 'Place' : 'Shelf'} required />
-            </chakra.div>
+            </Grid>
             <TextField
               name="setPoint"
               label={
@@ -184,7 +184,7 @@ function ShelfForm({
         />
       </FormProvider>
       {refusal && (
-        <chakra.div role="alert">
+        <Box role="alert">
           <Notice
             urgent={!refusal.problem.confirm}
             label={refusal.problem.confirm ? 'One question' : 'Not yet'}
@@ -211,7 +211,7 @@ function ShelfForm({
               </Button>
             )}
           </Notice>
-        </chakra.div>
+        </Box>
       )}
     </StepFrame>
   )

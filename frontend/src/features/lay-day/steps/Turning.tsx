@@ -1,4 +1,4 @@
-import { chakra } from '@chakra-ui/react'
+import { chakra, HStack, Span, Text } from '@chakra-ui/react'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { dayAndTime } from '@/shared/dates'
 import { Choices } from '@/shared/ui/Choices'
@@ -40,7 +40,7 @@ export function Turning({ day, step, back, change, next }: StepProps) {
       <HandledWhen day={day} change={change} />
       {turning.map(({ advice, egg, number }) => (
         <chakra.section key={number} aria-label={`Egg ${number}`}>
-          <chakra.div display="flex" gap={4} alignItems="center" mb={3}>
+          <HStack gap={4} mb={3}>
             <EggDrawing
               egg={{
                 number,
@@ -54,13 +54,11 @@ export function Turning({ day, step, back, change, next }: StepProps) {
               size={110}
               decorative
             />
-            <chakra.p flex="1">
+            <Text flex="1">
               <strong>Egg {number}.</strong> {advice.text}
-              {advice.turn && (
-                <chakra.span color="soft"> Possible until {dayAndTime(advice.until)}.</chakra.span>
-              )}
-            </chakra.p>
-          </chakra.div>
+              {advice.turn && <Span color="soft"> Possible until {dayAndTime(advice.until)}.</Span>}
+            </Text>
+          </HStack>
           <Choices
             legend={`Egg ${number}: what did you do?`}
             hideLegend
@@ -82,7 +80,7 @@ export function Turning({ day, step, back, change, next }: StepProps) {
           />
         </chakra.section>
       ))}
-      {turning.length === 0 && <chakra.p>Every disc is on top: nothing to turn.</chakra.p>}
+      {turning.length === 0 && <Text>Every disc is on top: nothing to turn.</Text>}
     </StepFrame>
   )
 }

@@ -1,0 +1,64 @@
+import { chakra, Flex, SkipNavContent, SkipNavLink } from '@chakra-ui/react'
+import { useEffect, useState } from 'react'
+import { Outlet, useLocation, useNavigate } from 'react-router'
+import { OutOfReach } from '@/shared/api/OutOfReach'
+import { useLive } from '@/shared/climate/useLive'
+import { HouseHealth } from '@/shared/house/HouseHealth'
+import { KeysDialog } from '@/shared/keys/KeysDialog'
+import { useKeyboard, useKeys } from '@/shared/keys/useKeys'
+import { useDelivery } from '@/shared/offline/useDelivery'
+import { SignIn } from '@/shared/people/SignIn'
+import { mayComeIn, useSession } from '@/shared/people/session'
+import { PLACES } from '@/shared/places'
+import { toggleTheme } from '@/shared/theme/useTheme'
+import { Waiting } from '@/shared/ui/page'
+import { PlacesBar } from './PlacesBar'
+import { TopBar } from './TopBar'
+
+/** What surrounds every place: the ways to the others, the switches, the keys. */
+export function Frame() {
+  const [keysShown, setKeysShown] = useState(false)
+  const navigate = useNavigate()
+  const session = useSession()
+  const admitted = mayComeIn(session.data)
+  useLive(session.data && admitted ? (session.data.name ?? '') : null)
+  const waiting = useDelivery()
+  const { pathname } = useLocation()
+  useKeyboard()
+  useKeys('frame', 'Everywhere', [
+    ...PLACES.map(({ key, name, to }) => ({ keys: [key], what: name, act: () => navigate(to) })),
+    { keys: ['n'], what: 'night room or light theme', act: toggleTheme },
+    { keys: ['?'], what: 'these keys', act: () => setKeysShown(true) },
+  ])
+  useEffect(() => {
+    // A new place starts at its top.
+    if (pathname) window.scrollTo(0, 0)
+  }, [pathname])
+  return (
+    <Flex minHeight="100dvh" direction="column">
+      <SkipNavLink>Skip to the page</SkipNavLink>
+      <TopBar
+        waiting={waiting}
+        name={session.data?.name ?? undefined}
+        onKeys={() => setKeysShown(true)}
+      />
+      <OutOfReach />
+      <HouseHealth admitted={session.data !== undefined && admitted} session={session.data} />
+      <chakra.main
+        flex="1"
+        width="100%"
+        maxWidth="73rem"
+        mx="auto"
+        px={{ base: 4, md: 8 }}
+        pt={{ base: 4, md: 6 }}
+        pb="calc(var(--places-bar) + 2.75rem + var(--toast-room, 0px))"
+        _print={{ p: 0, maxWidth: 'none', m: 0 }}
+      >
+        <SkipNavContent />
+        {session.isPending ? <Waiting /> : admitted ? <Outlet /> : <SignIn />}
+      </chakra.main>
+      <PlacesBar />
+      <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
+    </Flex>
+  )
+}

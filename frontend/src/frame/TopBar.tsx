@@ -1,0 +1,126 @@
+import { chakra, HStack, Span } from '@chakra-ui/react'
+import type { ReactNode } from 'react'
+import { Link, NavLink } from 'react-router'
+import { EggDrawing } from '@/eggs/EggDrawing'
+import { useChooseUnit } from '@/shared/people/temperatureUnit'
+import { PLACES } from '@/shared/places'
+import { TIGHT } from '@/shared/theme/tight'
+import { toggleTheme, useTheme } from '@/shared/theme/useTheme'
+import { useTemperatureUnit } from '@/shared/units'
+import { PlaceLink } from './PlaceLink'
+
+type Props = {
+  /** Visits that wait on this device for a network. */
+  waiting: number
+  /** Who is signed in. */
+  name: string | undefined
+  onKeys: () => void
+}
+
+/** The bar at the top: the places where they fit, what waits, who it is, and three switches. */
+export function TopBar({ waiting, name, onKeys }: Props) {
+  return (
+    <chakra.header
+      display="flex"
+      alignItems="center"
+      gap={{ base: 2, md: 6 }}
+      px={{ base: 4, md: 8 }}
+      minHeight="3.75rem"
+      borderBottom="1.5px solid"
+      borderColor="line"
+      _print={{ display: 'none' }}
+    >
+      <NavLink to="/" aria-label="Sandboa, to Today">
+        <Span display="flex" alignItems="center" gap={2} fontWeight="heavy" fontSize="lead">
+          <EggDrawing egg={{ number: 2, grade: 0, topMark: 'top' }} size={34} decorative />
+          <Span css={{ [TIGHT]: { display: 'none' } }}>Sandboa</Span>
+        </Span>
+      </NavLink>
+      <chakra.nav aria-label="Places" hideBelow="xl" display="flex" gap={1}>
+        {PLACES.map((place) => (
+          <PlaceLink key={place.to} to={place.to} name={place.name} />
+        ))}
+      </chakra.nav>
+      <HStack marginStart="auto" gap={1}>
+        {waiting > 0 && (
+          <Link to="/round">
+            <Span fontWeight="bold" color="yolkInk" textDecoration="underline" px={2}>
+              {waiting} to deliver
+            </Span>
+          </Link>
+        )}
+        {name && (
+          <NavLink to="/you">
+            <Span
+              display="flex"
+              alignItems="center"
+              minHeight="thumbSmall"
+              px={2}
+              fontWeight="semibold"
+              maxWidth={{ base: '6em', md: '8em' }}
+              css={{ [TIGHT]: { maxWidth: '4em' } }}
+              overflow="hidden"
+              textOverflow="ellipsis"
+              whiteSpace="nowrap"
+            >
+              {name}
+            </Span>
+          </NavLink>
+        )}
+        <UnitSwitch />
+        <ThemeSwitch />
+        <Span hideBelow="md">
+          <Switch label="Show the keys" onClick={onKeys}>
+            ?
+          </Switch>
+        </Span>
+      </HStack>
+    </chakra.header>
+  )
+}
+
+function UnitSwitch() {
+  const unit = useTemperatureUnit()
+  const next = unit === 'C' ? 'F' : 'C'
+  const { forHere } = useChooseUnit()
+  return (
+    <Switch label={`°${unit}, switch to °${next}`} onClick={() => forHere(next)}>
+      °{unit}
+    </Switch>
+  )
+}
+
+function ThemeSwitch() {
+  const theme = useTheme()
+  return (
+    <Switch
+      label={theme === 'night' ? 'To the light theme (n)' : 'To the night room theme (n)'}
+      onClick={toggleTheme}
+    >
+      {theme === 'night' ? 'Light' : 'Night'}
+    </Switch>
+  )
+}
+
+type SwitchProps = { label: string; onClick: () => void; children: ReactNode }
+
+function Switch({ label, onClick, children }: SwitchProps) {
+  return (
+    <chakra.button
+      type="button"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+      minHeight="44px"
+      minWidth="44px"
+      px={3}
+      css={{ [TIGHT]: { px: 1 } }}
+      borderRadius="small"
+      fontWeight="semibold"
+      cursor="pointer"
+      _hover={{ bg: 'faint' }}
+    >
+      {children}
+    </chakra.button>
+  )
+}
