@@ -49,9 +49,11 @@ set_up() {
 }
 
 find_chromium() {
-  if command -v chromium >/dev/null; then return; fi
+  # Without a window it does a fifth less; either does.
+  if command -v chromium-headless-shell || command -v chromium; then return; fi >/dev/null
   say "Chromium is missing; the interface tests need it. Installing Debian's package ..."
-  if ! { apt-get update -qq && apt-get install -y -qq chromium; } >/dev/null; then
+  if ! { apt-get update -qq &&
+    { apt-get install -y -qq chromium-headless-shell || apt-get install -y -qq chromium; }; } >/dev/null; then
     say "Chromium could not be installed. Install it (apt-get install chromium) and run ./do test again."
     exit 1
   fi

@@ -47,7 +47,7 @@ def report() -> str:
             running("serve", "--data", folder) as address,
             sync_playwright() as playwright,
         ):
-            chromium = shutil.which("chromium")
+            chromium = shutil.which("chromium-headless-shell") or shutil.which("chromium")
             browser = playwright.chromium.launch(executable_path=chromium, args=CHROMIUM_FLAGS)
             page = browser.new_page(viewport=DESK)
             opened = sorted(_opened(page, address) for _ in range(5))

@@ -15,7 +15,7 @@ from urllib.parse import urlsplit
 
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 from tests.browser.home import HOME, Address, at, sign_in
-from tests.running import CHROMIUM_FLAGS, DESK, PHONE, opened
+from tests.running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here, opened
 
 from sandboa.cli.house_folder import DATABASE
 
@@ -120,7 +120,7 @@ def main() -> None:
     demo = ("demo", "--today", _TODAY, "--address", f"http://{HOME}", "--data", str(_DEMO))
     with sync_playwright() as playwright:
         flags = [*CHROMIUM_FLAGS, f"--host-resolver-rules=MAP {HOME} 127.0.0.1"]
-        browser = playwright.chromium.launch(executable_path=shutil.which("chromium"), args=flags)
+        browser = playwright.chromium.launch(executable_path=chromium_here(), args=flags)
         with opened(*demo) as (_, base, keeper):
             house = at(base, keeper)
             ids = _ids(browser, house)

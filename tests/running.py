@@ -35,6 +35,13 @@ CHROMIUM_FLAGS = [
     "--disable-component-update",
     "--disable-sync",
 ]
+
+
+def chromium_here() -> str | None:
+    """Path of Chromium, the one without a window where it is installed: it does a fifth less."""
+    return shutil.which("chromium-headless-shell") or shutil.which("chromium")
+
+
 DESK = {"width": 1280, "height": 800}
 PHONE = {"width": 390, "height": 844}
 

@@ -1,7 +1,6 @@
 """The real interface in headless Chromium, over the real command in its own process."""
 
 import io
-import shutil
 import sys
 from collections.abc import Iterator
 from pathlib import Path
@@ -12,7 +11,7 @@ from playwright.sync_api import Browser, Page, Request, expect, sync_playwright
 
 from browser.contexts import Contexts
 from browser.home import HOME, Address, at, sign_in
-from running import CHROMIUM_FLAGS, DESK, PHONE, furnished_once, opened, running
+from running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here, furnished_once, opened, running
 from samples import NOW, NOW_S
 from sandboa.cli import main
 
@@ -23,7 +22,8 @@ expect.set_options(timeout=60_000)
 
 
 #: Places used with a phone in the hand: their tests also run over plain http, on a name that is
-#: not this machine's, at the width of a phone. Browsers keep some things back there.
+#: not this machine's, at the width of a phone. Browsers keep some things back there. Only here
+#: does a house move into the browser, to be at hand without a network: it takes a second a test.
 IN_THE_HAND = (
     "test_rounds",
     "test_lay_day",
@@ -33,10 +33,15 @@ IN_THE_HAND = (
 )
 
 
+def _module(of: pytest.Metafunc | pytest.Item) -> str:
+    name: str = of.module.__name__  # type: ignore[union-attr]
+    return name.rpartition(".")[2]
+
+
 def pytest_generate_tests(metafunc: pytest.Metafunc) -> None:
     asked = {"own_demo", "empty"} & set(metafunc.fixturenames)
     here_only = metafunc.definition.get_closest_marker("here_only")
-    if asked and metafunc.module.__name__.rpartition(".")[2] in IN_THE_HAND and not here_only:
+    if asked and _module(metafunc) in IN_THE_HAND and not here_only:
         metafunc.parametrize("at_home", [False, True], ids=["here", "home"], indirect=True)
 
 
@@ -87,7 +92,7 @@ def empty(tmp_path: Path, at_home: bool, monkeypatch: pytest.MonkeyPatch) -> Ite
 def chromium() -> Iterator[Browser]:
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
-            executable_path=shutil.which("chromium"),
+            executable_path=chromium_here(),
             args=[*CHROMIUM_FLAGS, f"--host-resolver-rules=MAP {HOME} 127.0.0.1"],
         )
         yield browser
@@ -115,7 +120,8 @@ ON_A_PHONE = {"viewport": PHONE, "has_touch": True, "is_mobile": True}
 
 def _page(request: pytest.FixtureRequest, contexts: Contexts, **options: object) -> Iterator[Page]:
     """A page that knows nothing yet; whatever it complains of fails the test."""
-    context = contexts.of(options)
+    in_the_hand = _module(request.node) in IN_THE_HAND
+    context = contexts.of({**options, "service_workers": "allow" if in_the_hand else "block"})
     for name in {"own_demo", "empty"} & set(request.fixturenames):
         sign_in(context, request.getfixturevalue(name))
     page = context.new_page()
