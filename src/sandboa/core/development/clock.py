@@ -121,4 +121,6 @@ class DevelopmentClock:
             gained[i] = ramp * float(seconds[i]) / SECONDS_PER_DAY
 
 
+#: °C at which development stops, °C·days from lay to pip, and °C above which it goes no faster
+#: (rule A1, keeper practice).
 DEFAULT_CLOCK: Final = DevelopmentClock()

@@ -1,0 +1,412 @@
+"""Every number of docs/rules.md, written down a second time by whoever decided on it.
+
+A number that moves fails here until its reason is known: change the line below together with
+the number, and say why in the commit. What a number does at its edge is tested beside its rule.
+"""
+
+import dataclasses
+import enum
+import importlib
+import re
+from collections.abc import Mapping
+from pathlib import Path
+
+import pytest
+
+from sandboa.core.causes.scores import STARTS
+from sandboa.core.standing.signs import SIGNS
+from sandboa.core.water.mixing import MEDIA
+
+RULES = (Path(__file__).parents[2] / "docs" / "rules.md").read_text()
+#: A share developed that no egg reaches.
+ALWAYS = 9.0
+
+NUMBERS: dict[str, object] = {
+    # A1 The clock
+    "development/clock.DEFAULT_CLOCK": {"zero_c": 19, "sum_c_days": 735, "cap_c": 33},
+    # A2 The temperature that counts
+    "development/box_temperature.AHEAD_SD_C": 0.2,
+    "development/box_temperature.KNOWN_DAYS": 3,
+    "development/box_temperature.RECENT_DAYS": 7,
+    "development/box_temperature.SETTLING_S": 21_600,
+    "development/sources.LOGGER_GAP_S": 7200,
+    "development/sources.HAND_GAP_S": 93_600,
+    "development/place_offsets.OFFSET_DAYS": 14,
+    # A3 How sure it is
+    "development/sources.CHECKED_PROBE_SD_C": 0.1,
+    "development/sources.UNCHECKED_PROBE_SD_C": 0.3,
+    "development/sources.ESTIMATED_SD_C": 0.7,
+    # A4 Windows without random numbers
+    "development/windows.QUANTILES": (0.1, 0.25, 0.5, 0.75, 0.9),
+    # A5 Within a clutch, and afterwards
+    "development/windows.EGG_SD_DAYS": 1,
+    "development/delays.EMERGENCE": {"median_days": 1.3, "sigma": 0.4},
+    "development/delays.FIRST_SHED": {"median_days": 7.07106781187, "sigma": 0.270432809415},
+    "development/delays.FIRST_MEAL": {"median_days": 2, "sigma": 0.6},
+    # A6 What pips say, and their absence
+    "development/none_alive.NONE_ALIVE_PRIOR": 0.04,
+    "development/none_alive.TOLD_FROM": 0.2,
+    "development/none_alive.NO_DATE_FROM": 0.8,
+    "development/none_alive.FAR_BEYOND": 1.25,
+    # A7 What finished clutches teach
+    "development/learning.HOUSE_SD": 0.03,
+    "development/learning.CABINET_SD": 0.02,
+    # A8 How good it was
+    "development/score.SCORED_DAYS": (0, 30, 50),
+    # A9 Eggs kept by their dam
+    "development/forecast.MATERNAL_FACTOR": 2,
+    # B Dents by stage
+    "dimples/stages.ALLOWED_FROM": ((0.5, 1), (0.65, 2), (0.85, 3)),
+    "dimples/stages.GRADES": (0, 1, 2, 3, 4),
+    "dimples/stages.HIGHEST_ALLOWED": 3,
+    "dimples/stages.FULL_TERM_FROM": 0.95,
+    "dimples/stages.THIN_SHELL_ALLOWANCE": 1,
+    "dimples/judgement.BOX_SHARE": 0.5,
+    "dimples/judgement.FEWEST_TO_VOTE": 3,
+    "dimples/judgement.ANSWER_DAYS": 5,
+    "dimples/judgement.FAST_RISE_GRADES": 2,
+    "dimples/judgement.FAST_RISE_DAYS": 7,
+    "dimples/judgement.FAST_RISE_BEFORE": 0.8,
+    "dimples/dry_box.WET_BY_SCALE": 0.75,
+    # C Is the egg alive
+    "standing/rules.PRIORS": {
+        "strong": 3.5,
+        "weak": 1.1,
+        "not candled": 2.4,
+        "unsure": 1.8,
+        "none": -0.6,
+    },
+    "standing/rules.DEPENDENCE": 0.8,
+    "standing/rules.LATE_AFTER_HOURS": 36,
+    "standing/rules.LATE_PER_HOURS": 24,
+    "standing/rules.STANDING_FROM": {"sound": 0.85, "watch": 0.5, "failing": 0.15},
+    "standing/settle.CANDLE_EVERY_DAYS": 4,
+    "standing/settle.LOOK_EVERY_DAYS": 2,
+    "standing/settle.WORTH_A_LOOK": -0.4,
+    "standing/score.JUDGED_DAYS": (30, 50),
+    # D1 Mixing
+    "water/mixing.RATIO_RANGE": (0.1, 5),
+    "water/mixing.VOLUME_RANGE_L": (0.05, 60),
+    # D2 The ledger of a box
+    "water/ledger.SCALE_SD_G": 2,
+    "water/ledger.HEAVIER_G": 8,
+    "water/ledger.UNWEIGHED_EGG_G": (85, 12),
+    "water/top_up.ROUND_TO_G": 5,
+    "water/top_up.SPLIT_ABOVE": 0.6,
+    "water/top_up.POURED_RANGE_G": (1, 2000),
+    "water/top_up.BOX_MASS_RANGE_G": (10, 50_000),
+    "water/top_up.REST_AFTER_HOURS": 14,
+    "water/top_up.REST_WITHIN_DAYS": 7,
+    # D3 Drying without a scale
+    "water/drying.BOX_HUMIDITY": 0.99,
+    "water/drying.UNKNOWN_HUMIDITY": 0.4,
+    "water/drying.UNKNOWN_HUMIDITY_RANGE": (0.25, 0.65),
+    "water/drying.EXCHANGE_L_DAY": {
+        "sealed film": 10,
+        "lid with 1-2 pin holes": 20,
+        "lid with 3-8 holes": 70,
+        "film with a cracked corner": 110,
+        "loose lid": 180,
+    },
+    "water/drying.MEDIUM_FACTOR": {
+        "vermiculite": 0.6,
+        "ready-mixed": 0.7,
+        "half and half": 0.8,
+        "perlite": 1,
+        "saturated perlite": 1,
+        "sponges": 1,
+        "water under a grid": 1.1,
+    },
+    "water/drying.EXCHANGE_SD_FACTOR": 2,
+    # D4 What is left, and until when
+    "water/estimate.TOP_UP_SHARE": 0.5,
+    "water/estimate.DRY_SHARE": 0.25,
+    "water/estimate.DAYS_SD": 0.1,
+    "water/estimate.AHEAD_SD": 0.2,
+    "water/estimate.FARTHEST_DAYS": 150,
+    "water/estimate.RECKONED_SD": (0.1, 0.015, 0.5),
+    "water/learning.SHARED_VARIANCE": 0.6,
+    # D5 What was seen and felt
+    "water/signs.WATER_SIGNS": {
+        "medium drips": (1, 0.3),
+        "medium clumps": (0.7, 0.25),
+        "medium barely damp": (0.35, 0.2),
+        "medium dry": (0.1, 0.18),
+        "lid raining": (0.9, 0.45),
+        "lid half": (0.85, 0.4),
+        "lid edges": (0.7, 0.4),
+        "lid none": (0.35, 0.4),
+        "weight as ever": (0.75, 0.35),
+        "weight light": (0.35, 0.3),
+    },
+    "water/signs.LID_SILENT_FROM": 0.85,
+    # E Climate
+    "development/exposure.HARM_ABOVE_C": 33.5,
+    "development/exposure.FINE_OFF_C": 0.5,
+    "development/exposure.NOTICEABLE_C": 1,
+    "development/exposure.LARGE_C": 2.5,
+    "development/cold_spells.COLD_BELOW_C": 27,
+    "development/cold_spells.SHORTEST_SPELL_S": 7200,
+    "climate/limits.HOT_EMERGENCIES": ((35, 21_600), (37, 3600)),
+    "climate/limits.COLD_EMERGENCY": (20, 86_400),
+    "climate/limits.LASTING_S": 1800,
+    "climate/limits.OFF_TARGET_C": 1.5,
+    "climate/limits.SWING_C": (1, 2),
+    "climate/probe_checks.SALT_HUMIDITY": 0.753,
+    "climate/probe_checks.SATURATED_HUMIDITY": 0.97,
+    "climate/probe_checks.LARGEST_OFFSET_C": 5,
+    "climate/probe_checks.LARGEST_HUMIDITY_OFFSET": 0.25,
+    "climate/faults/cabinet_faults.POWER_C": 0.8,
+    "climate/faults/cabinet_faults.POWER_S": 1200,
+    "climate/faults/cabinet_faults.DOOR_C": 0.4,
+    "climate/faults/cabinet_faults.DOOR_S": 1500,
+    "climate/faults/cabinet_faults.DOOR_HUMIDITY": 0.05,
+    "climate/faults/cabinet_faults.APART_C": 0.8,
+    "climate/faults/cabinet_faults.APART_HOURS": 1.5,
+    "climate/faults/cabinet_faults.SAWTOOTH_C": 1,
+    "climate/faults/probe_faults.STUCK_HOURS": 3,
+    "climate/faults/probe_faults.STEP_C": 0.8,
+    "climate/faults/slow_changes.DRIFT_C": 0.3,
+    "climate/faults/slow_changes.DRIFT_DAYS": 8,
+    "climate/faults/slow_changes.EGG_HEAT_C": (0.25, 1.5),
+    "climate/faults/grid.STEP_S": 300,
+    # F Air
+    "air.FRESH": 0.209,
+    "air.USE_ML_HOUR": ((0.2, 0.3), (0.5, 1), (0.85, 3)),
+    "air.USE_FACTOR": 2,
+    "air.AIR_BELOW": 0.17,
+    "air.FREE_AIR_L": 5,
+    # G Why eggs were lost
+    "causes/by_box.AIR_FROM": 0.7,
+    "causes/by_box.RARELY_DAYS": 10,
+    "causes/by_egg.SOON_AFTER": 0.25,
+    "causes/by_egg.IN_SEQUENCE": 0.25,
+    "causes/by_hatch.LONG_PIPPED_HOURS": 48,
+    "causes/by_heat.HOT_DEGREE_HOURS": (3, 20),
+    "causes/by_heat.COLD_HOURS": (24, 72),
+    "causes/by_heat.DEEP_COLD_C": 21,
+    "causes/by_heat.SWING_DAYS": (3, 8),
+    "causes/by_heat.CALM_SWING_C": 1,
+    "causes/by_heat.MEASURED_ENOUGH": 0.8,
+    "causes/by_heat.FAULT_REACH": 0.15,
+    "causes/by_heat.LONGEST_OUTAGE_HOURS": 60,
+    "causes/by_heat.HARMLESS_C": 2.5,
+    "causes/by_heat.SEVERE_C": 4,
+    "causes/by_heat.SEVERE_HOURS": 12,
+    "causes/by_heat.NEW_DAYS": 150,
+    "causes/by_heat.BATCH_DAYS": (21, 49),
+    "causes/by_parents.HIGH_SLUG_SHARE": 0.25,
+    "causes/by_parents.ENOUGH_EGGS": 8,
+    "causes/by_parents.STRONG_RECORD": 0.8,
+    "causes/by_parents.SAME_STAGE": 0.15,
+    "causes/by_parents.WHOLE_CLUTCH": 0.6,
+    # H Small numbers
+    "rates/rate.LEVEL": 0.9,
+    "rates/rate.PRIOR_CORRELATION": 0.15,
+    "rates/rate.PRIOR_CLUTCHES": 8,
+    "rates/groups.PRIOR_STRENGTH": 12,
+    "rates/compare.CALLED_FROM": 0.95,
+    "seasons/findings.MOST_SENTENCES": 6,
+    # P1 Pairing and laying
+    "pairing/plan.VISIT_INTERVAL_DAYS": 25,
+    "pairing/plan.VISIT_INTERVAL_RANGE_DAYS": (5, 90),
+    "pairing/plan.VISIT_DAYS": 3,
+    "pairing/plan.MOST_DAMS_PER_SIRE": 4,
+    "pairing/plan.LIGHTEST_DAM_G": 1500,
+    "pairing/genes.POSSIBLE_CARRIES": 0.5,
+    "pairing/genes.MOST_FORMS": 12,
+    "laying/intervals.INTERVALS": {
+        "ovulation": {"median_days": 44, "low_days": 38, "high_days": 54},
+        "pre-lay shed": {"median_days": 30, "low_days": 26, "high_days": 38},
+    },
+    "laying/intervals.HOUSE_SHARE": 0.15,
+    "laying/intervals.DAM_SHARE": 0.25,
+    "laying/lay_forecast.OVERDUE_SD": 2.6,
+    # P2 Lay day
+    "lay_day.SECOND_CLUTCH_DAYS": 60,
+    "lay_day.USUAL_LOSS": (0.25, 0.4),
+    "lay_day.EGG_MASS_RANGE_G": (10, 250),
+    "lay_day.USUAL_EGG_G": (65, 105),
+    "clutch_count.MOST_EGGS": 20,
+    "box.SAME_PLACE": 0.02,
+    # P3 By torchlight
+    "candling.TURN_WITHIN_HOURS": 24,
+    "candling.AGAIN_DAYS": (5, 7),
+    "candling.AGAIN_GIVEN_UP_DAYS": 14,
+    # P4 House methods
+    "methods.DISCOURAGED_ABOVE_C": 32.8,
+    "methods.EARLIEST_SET_DAY": 55,
+    "methods.STANDARD_C": 31.67,
+    "methods.STANDARD_RANGE_C": (31.1, 32),
+    # P5 The dam afterwards
+    "dam_care/aftercare.NOT_EATING_DAYS": 21,
+    "dam_care/aftercare.WEIGH_EVERY_DAYS": 7,
+    "dam_care/aftercare.MEAL_EVERY_DAYS": 6,
+    "dam_care/recovery.WEIGHING_SD_G": 25,
+    "dam_care/recovery.LEAST_DAYS": 6,
+    "dam_care/recovery.FASTEST_G_PER_DAY": 40,
+    # P6 A cabinet ready for eggs
+    "climate/readiness.STEADY_HOURS": 48,
+    "climate/readiness.DAILY_SWING_C": 1,
+    "climate/readiness.WHOLE_SWING_C": 2,
+    "climate/readiness.MEAN_OFF_C": 0.5,
+    "climate/readiness.GAP_HOURS": 2,
+    "climate/readiness.LOOK_BACK_HOURS": 336,
+    # P7 Rounds
+    "rounds/due.VISIT_EVERY_DAYS": {
+        "set and forget": None,
+        "every 14 days": 14,
+        "every 7 days": 7,
+        "every 2-3 days": 2.5,
+    },
+    "rounds/due.WATCH_EVERY_DAYS": 3,
+    "rounds/due.ANSWER_LOOK_DAYS": 3,
+    "rounds/due.MID_TERM": (0.45, 0.6),
+    "rounds/due.CANDLED_BEFORE_DAYS": 3,
+    "rounds/due.LAST_WEEK_DAYS": 7,
+    "rounds/due.POSTPONE_DAYS": (1, 14),
+    "rounds/due.TOP_UP_AHEAD_DAYS": 2,
+    # P8 At hatch
+    "hatching/advice.RESCUE_HOURS": (36, 48),
+    "hatching/advice.FULL_TERM": 0.95,
+    "hatching/advice.SLIT_HOURS": 24,
+    "hatching/advice.OUT_HOURS": 72,
+    "hatching/advice.CUT_OUT_HOURS": 120,
+    "hatching/advice.DEFLATED_GRADE": 2,
+    "hatching/advice.CALENDAR_DAYS": 60,
+    "hatching/hatchlings.HATCHLING_RANGE_G": (10, 150),
+    "hatching/hatchlings.MOST_IN_ONE_EGG": 2,
+    # P9 What can be true
+    "animals.ADULT_RANGE_G": (300, 6000),
+    "animals.ANY_RANGE_G": (20, 6000),
+    "animals.ADULT_YEARS": 2,
+    "animals.ASKED_ABOVE": 0.45,
+    "animals.OLDEST_YEARS": 60,
+    "units.SECONDS_PER_DAY": 86_400,
+    "units.SECONDS_PER_HOUR": 3600,
+    "units.GRAMS_PER_OUNCE": 28.349523125,
+    "units.FAHRENHEIT_PER_CELSIUS": 1.8,
+    "units.READING_RANGE_C": (-20, 60),
+    "units.SET_POINT_RANGE_C": (20, 36),
+    "units.MOMENT_RANGE_S": (315_532_800, 7_258_118_400),
+    "units.CLOCK_GRACE_S": 60,
+    "units.Z80": 1.28155156554,
+    "units.MEDIUM_MASS_RANGE_G": (1, 20_000),
+    "names.LONGEST_NAME": 60,
+    "people.SHORTEST_PASSPHRASE": 12,
+    "people.LONGEST_PASSPHRASE": 200,
+    "retention.KEPT_DAYS": 7,
+    "retention.KEPT_WEEKS": 5,
+    "retention.KEPT_MONTHS": 12,
+}
+
+#: Kind and value of a sign -> log-odds, from share, until share, from day, days it holds.
+SIGN_TABLE = {
+    ("vessels", "strong"): (2.5, 0, 0.8, 0, None),
+    ("vessels", "weak"): (-0.5, 0, 0.8, 0, None),
+    ("vessels", "none"): (-3.5, 0, 0.8, 7, None),
+    ("vessels", "broken"): (-3.5, 0, ALWAYS, 0, None),
+    ("movement", "seen"): (5, 0, ALWAYS, 0, 14),
+    ("body", "dark"): (1.6, 0.6, ALWAYS, 0, None),
+    ("mould", "none"): (0, 0, ALWAYS, 0, None),
+    ("mould", "spot"): (-0.3, 0, ALWAYS, 0, None),
+    ("mould", "patch"): (-0.8, 0, ALWAYS, 0, None),
+    ("mould", "furry"): (-2.3, 0, ALWAYS, 0, None),
+    ("smell", "none"): (0, 0, ALWAYS, 0, None),
+    ("smell", "off"): (-0.7, 0, ALWAYS, 0, None),
+    ("smell", "foul"): (-3.5, 0, ALWAYS, 0, None),
+    ("wet", "dry"): (0, 0, ALWAYS, 0, None),
+    ("wet", "weeping"): (-0.9, 0, ALWAYS, 0, None),
+    ("wet", "leaking"): (-2.3, 0, ALWAYS, 0, None),
+    ("colour", "white"): (0.2, 0, ALWAYS, 0, None),
+    ("colour", "yellowing"): (-1.6, 0, 0.6, 0, None),
+    ("colour", "odd"): (-1.2, 0, ALWAYS, 0, None),
+    ("feel", "firm"): (0.3, 0.9, ALWAYS, 0, None),
+    ("feel", "mushy"): (-1.9, 0.9, ALWAYS, 0, None),
+    ("touch", "reacts"): (4, 0, ALWAYS, 0, None),
+    ("touch", "still"): (-2.5, 0, ALWAYS, 0, None),
+    ("dents", "excess"): (-0.5, 0, ALWAYS, 0, None),
+    ("siblings", "late"): (-0.5, 0, ALWAYS, 0, None),
+}
+#: Medium -> g/l of it dry (usual, least, most), g of water per g of it.
+MEDIA_TABLE = {
+    "vermiculite": ((110.0, 80.0, 140.0), 1.0),
+    "perlite": ((100.0, 70.0, 130.0), 1.0),
+    "saturated perlite": ((100.0, 70.0, 130.0), None),
+    "half and half": ((105.0, 75.0, 135.0), None),
+    "ready-mixed": (None, None),
+    "sponges": (None, None),
+    "water under a grid": (None, None),
+}
+START_TABLE = {
+    "infertile": -3.2,
+    "too dry": -3.2,
+    "too wet": -3.2,
+    "too hot": -3.2,
+    "too cold, too long": -3.2,
+    "unstable temperature": -3.2,
+    "embryo underneath or rolled": -3.2,
+    "knock, drop or torn shell": -3.2,
+    "infection first": -3.2,
+    "stale air": -3.2,
+    "opened too early": -3.2,
+    "could not get out": -3.2,
+    "cord around the body": -4,
+    "malformed": -3.2,
+    "lethal gene combination": -4,
+    "shell defect": -3.2,
+    "dam's condition": -3.2,
+    "poisoned air": -4.5,
+    "pests": -4,
+    "equipment failure": -3.2,
+    "unknown": 0,
+}
+
+
+@pytest.mark.parametrize("name", NUMBERS)
+def test_a_number_is_what_was_decided(name: str) -> None:
+    module, constant = name.rsplit(".", 1)
+    value = getattr(importlib.import_module(f"sandboa.core.{module.replace('/', '.')}"), constant)
+    assert plain(value) == pytest.approx(plain(NUMBERS[name]), rel=1e-9)
+
+
+def test_no_number_of_the_rules_is_missing_here() -> None:
+    listed = re.findall(r"^\| `(\w+)` .*\| core/([\w/]+)\.py \|$", RULES, re.MULTILINE)
+    assert {f"{file}.{constant}" for constant, file in listed} == set(NUMBERS)
+
+
+def test_a_sign_weighs_and_holds_as_was_decided() -> None:
+    assert {
+        (str(kind), value): (s.weight, s.from_share, s.until_share, s.from_day, s.void_days)
+        for (kind, value), s in SIGNS.items()
+    } == SIGN_TABLE
+
+
+def test_a_medium_weighs_and_takes_up_as_was_decided() -> None:
+    assert {m.name: (m.density_g_l, m.ratio) for m in MEDIA} == MEDIA_TABLE
+
+
+def test_causes_start_as_was_decided() -> None:
+    assert {cause.value: score for cause, score in STARTS.items()} == START_TABLE
+
+
+def plain(value: object) -> object:
+    """A number, or numbers by name: nested tables laid flat, None as a word."""
+    flat = dict(_flat("", value))
+    return flat[""] if set(flat) == {""} else flat
+
+
+def _flat(name: str, value: object) -> list[tuple[str, object]]:
+    if dataclasses.is_dataclass(value) and not isinstance(value, type):
+        value = {f.name: getattr(value, f.name) for f in dataclasses.fields(value)}
+    if isinstance(value, tuple):
+        value = dict(enumerate(value))
+    if isinstance(value, Mapping):
+        return [part for key, held in value.items() for part in _flat(f"{name}/{_said(key)}", held)]
+    return [(name, float("inf") if value is None else value)]
+
+
+def _said(key: object) -> str:
+    if isinstance(key, tuple):
+        return " ".join(map(_said, key))
+    return str(key.value if isinstance(key, enum.Enum) else key)
