@@ -232,6 +232,14 @@ def test_places_by_key_theme_by_key_and_the_keys_themselves(desk: Page, demo: st
     expect(html).to_have_attribute("data-theme", "night")
 
 
+def test_places_that_do_not_fit_under_the_thumb_are_under_more(phone: Page, demo: str) -> None:
+    open_place(phone, demo)
+    phone.get_by_role("button", name="More").tap()
+    phone.get_by_role("menuitem", name="Bench").tap()
+    expect(phone.get_by_role("heading", level=1)).to_have_text("Bench")
+    expect(phone.get_by_role("menuitem")).to_have_count(0)
+
+
 def test_the_demo_has_something_true_to_say_on_today(desk: Page, demo: str) -> None:
     open_place(desk, demo)
     open_today = desk.get_by_role("region", name="4 boxes to open")

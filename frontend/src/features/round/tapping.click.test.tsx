@@ -1,0 +1,123 @@
+// @vitest-environment happy-dom
+import { cleanup, screen } from '@testing-library/react'
+import { afterEach, describe, expect, it } from 'vitest'
+import type { Schemas } from '@/shared/api/client'
+import { Held, shown } from '@/shared/clicked.testing'
+import { BoxPanel } from './BoxPanel'
+import { type Draft, openBox } from './draft'
+import { EggPanel } from './EggPanel'
+
+afterEach(cleanup)
+
+const BOX = {
+  code: '26-04',
+  seen_act: 1,
+  cabinet: 'North',
+  shelf: 'lower',
+  on_grid: true,
+  box_c: 31.3,
+  day: 26,
+  fraction: 0.43,
+  heaviest_g: 1188,
+  last_visit_at: '2026-06-07T12:00:00Z',
+  visited: true,
+  top_ups: [{ from_g: 0, add_g: 45, today_g: 45, split: false }],
+  box_water: {
+    closing: 'film with a cracked corner',
+    medium: 'saturated perlite',
+    reference_g: 1180,
+    last_weighed_g: 1134,
+    add: { deficit_g: 46, add_g: 45, today_g: 45, split: false, left_out_g: 0 },
+    left: { share: 0.54, share_low: 0.51, share_high: 0.56, weighings: 4 },
+  },
+} as unknown as Schemas['RoundBoxResponse']
+const EGG = {
+  number: 1,
+  slug: false,
+  grade: 0,
+  allowed_grade: 0,
+  shell: 'smooth',
+  signs: {},
+  events: [],
+  standing: 'sound',
+} as unknown as Schemas['EggResponse']
+
+function panel(of: (draft: Draft, onChange: (draft: Draft) => void) => React.ReactNode) {
+  const drafts: Draft[] = []
+  const told = shown(
+    <Held from={openBox(BOX, new Date('2026-06-14T12:00:00Z'))}>
+      {(draft, set) =>
+        of(draft, (next) => {
+          drafts.push(next)
+          set(next)
+        })
+      }
+    </Held>,
+  )
+  return { ...told, last: () => drafts.at(-1) }
+}
+
+const eggPanel = () =>
+  panel((draft, onChange) => <EggPanel box={BOX} egg={EGG} draft={draft} onChange={onChange} />)
+const boxPanel = () =>
+  panel((draft, onChange) => (
+    <BoxPanel
+      box={BOX}
+      shelves={[{ cabinet: 'North', shelf: 'lower' }]}
+      draft={draft}
+      onChange={onChange}
+    />
+  ))
+
+describe('an egg of the open box', () => {
+  it('is an exception with one tap, and none any more with another', async () => {
+    const { hand, last } = eggPanel()
+    await hand.click(screen.getByText('clear dents'))
+    expect(last()?.eggs[1]?.grade).toBe(2)
+    await hand.click(screen.getByRole('button', { name: 'As before' }))
+    expect(last()?.eggs).toEqual({})
+  })
+
+  it('keeps what was done to it beside what was seen of it', async () => {
+    const { hand, last } = eggPanel()
+    await hand.click(screen.getByText('one dimple'))
+    await hand.click(screen.getByText('Supported'))
+    await hand.click(screen.getByText('patch'))
+    expect(last()?.eggs[1]).toMatchObject({
+      grade: 1,
+      acts: ['supported'],
+      signs: { mould: 'patch' },
+    })
+  })
+
+  it('asks what it weighed only when it is taken out', async () => {
+    const { hand } = eggPanel()
+    expect(screen.queryByLabelText('It weighs, g')).toBeNull()
+    await hand.click(screen.getByText('Removed'))
+    expect(screen.getByLabelText('It weighs, g')).toBeTruthy()
+  })
+})
+
+describe('the open box', () => {
+  it('takes the advised water with one tap, and gives it back with the next', async () => {
+    const { hand, last } = boxPanel()
+    await hand.click(screen.getByRole('button', { name: /Add 45 ml/ }))
+    expect(last()?.water).toBe('45')
+    await hand.click(screen.getByRole('button', { name: /Added 45 ml/ }))
+    expect(last()?.water).toBe('')
+  })
+
+  it('says at the field what cannot be, and keeps it as it was typed', async () => {
+    const { hand, last } = boxPanel()
+    await hand.type(screen.getByLabelText('Box weighs, g'), '1300')
+    expect(screen.getByText(/more than the box had at set-up/)).toBeTruthy()
+    expect(last()?.mass).toBe('1300')
+  })
+
+  it('holds what was felt and done', async () => {
+    const { hand, last } = boxPanel()
+    await hand.click(screen.getByText('barely damp'))
+    await hand.click(screen.getByText('Lid wiped'))
+    expect(last()).toMatchObject({ signs: { medium: 'barely damp' }, acts: ['lid wiped'] })
+  })
+})
