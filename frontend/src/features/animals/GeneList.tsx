@@ -9,6 +9,7 @@ import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import { TIGHT } from '@/shared/theme/tight'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
+import { genesQuery } from './queries'
 
 type Gene = Schemas['GeneResponse']
 type Body = Schemas['GeneRequest']
@@ -25,7 +26,7 @@ const DOUBLE = {
 }
 
 function useGenes() {
-  return useQuery({ queryKey: ['genes'], queryFn: () => answer(api.GET('/api/genes')) })
+  return useQuery(genesQuery)
 }
 
 /** The keeper's own list of traits: how each is inherited, and what its double form does. */

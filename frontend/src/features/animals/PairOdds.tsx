@@ -1,9 +1,10 @@
 import { chakra, HStack, Strong, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { answer, api, type Schemas } from '@/shared/api/client'
+import type { Schemas } from '@/shared/api/client'
 import { Pick } from '@/shared/ui/Pick'
 import { percent } from '@/shared/units'
+import { oddsQuery } from './queries'
 
 type Animal = Schemas['AnimalResponse']
 
@@ -13,12 +14,7 @@ export function PairOdds({ animals }: { animals: Animal[] }) {
   const sires = animals.filter((a) => a.role === 'sire' && !a.retired)
   const [dam, setDam] = useState(dams[0]?.id)
   const [sire, setSire] = useState(sires[0]?.id)
-  const odds = useQuery({
-    queryKey: ['odds', dam, sire],
-    enabled: dam !== undefined && sire !== undefined,
-    queryFn: () =>
-      answer(api.GET('/api/pairs/odds', { params: { query: { dam: dam ?? 0, sire: sire ?? 0 } } })),
-  })
+  const odds = useQuery(oddsQuery(dam, sire))
   if (dams.length === 0 || sires.length === 0) return null
   return (
     <div>

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { placesOf } from '@/features/readings/places'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct, useChoices, useToday } from '@/shared/api/queries'
+import { devicesQuery, useAct, useChoices, useToday } from '@/shared/api/queries'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
@@ -32,10 +32,7 @@ function NewProbeForm({
 }) {
   const choices = useChoices()
   const today = useToday()
-  const devices = useQuery({
-    queryKey: ['devices'],
-    queryFn: () => answer(api.GET('/api/devices')),
-  })
+  const devices = useQuery(devicesQuery)
   const form = useForm({
     defaultValues: { name: '', place: '', device: '', at: inputMoment(cabinet.as_of) },
   })

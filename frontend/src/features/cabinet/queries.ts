@@ -1,20 +1,24 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query'
 import { answer, api } from '@/shared/api/client'
 
-export function useCabinets() {
-  return useQuery({ queryKey: ['cabinets'], queryFn: () => answer(api.GET('/api/cabinets')) })
-}
+export const cabinetsQuery = queryOptions({
+  queryKey: ['cabinets'],
+  queryFn: () => answer(api.GET('/api/cabinets')),
+})
 
-export function useCabinet(name: string) {
-  return useQuery({
+export const useCabinets = () => useQuery(cabinetsQuery)
+
+export const cabinetQuery = (name: string) =>
+  queryOptions({
     queryKey: ['cabinets', name],
     queryFn: () => answer(api.GET('/api/cabinets/{name}', { params: { path: { name } } })),
   })
-}
+
+export const useCabinet = (name: string) => useQuery(cabinetQuery(name))
 
 /** A span of the cabinet's climate; while another is fetched the one before stays. */
-export function useTrace(name: string, from: number, until: number, points: number) {
-  return useQuery({
+export const traceQuery = (name: string, from: number, until: number, points: number) =>
+  queryOptions({
     queryKey: ['cabinets', name, 'trace', from, until, points],
     queryFn: () =>
       answer(
@@ -33,11 +37,13 @@ export function useTrace(name: string, from: number, until: number, points: numb
     refetchInterval: false,
     staleTime: 30_000,
   })
-}
 
-export function useHeld() {
-  return useQuery({
-    queryKey: ['held readings'],
-    queryFn: () => answer(api.GET('/api/held-readings')),
-  })
-}
+export const useTrace = (name: string, from: number, until: number, points: number) =>
+  useQuery(traceQuery(name, from, until, points))
+
+export const heldQuery = queryOptions({
+  queryKey: ['held readings'],
+  queryFn: () => answer(api.GET('/api/held-readings')),
+})
+
+export const useHeld = () => useQuery(heldQuery)

@@ -1,8 +1,7 @@
 import { Box, Field, Flex, HStack, Input } from '@chakra-ui/react'
 import { useQueries } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
-import { answer, api } from '@/shared/api/client'
-import { useRules, useToday } from '@/shared/api/queries'
+import { clutchQuery, useRules, useToday } from '@/shared/api/queries'
 import { BoxLabel } from '@/shared/card/ClutchCard'
 import { zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
@@ -21,10 +20,7 @@ export function Component() {
   const used = Math.max(0, Math.min(perSheet - 1, Number(asked.get('used') ?? 0) || 0))
   const inZone = `clutches=${chosen.join(',')}&zone=${encodeURIComponent(zone())}`
   const clutches = useQueries({
-    queries: chosen.map((code) => ({
-      queryKey: ['clutch', code],
-      queryFn: () => answer(api.GET('/api/clutches/{code}', { params: { path: { code } } })),
-    })),
+    queries: chosen.map(clutchQuery),
   })
   if (!today.data || !rules.data) {
     return <Waiting problem={today.error?.message ?? rules.error?.message} />

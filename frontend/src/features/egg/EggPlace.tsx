@@ -2,7 +2,7 @@ import { Box, chakra, Flex, Grid, Span, Stack, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
-import { answer, api, isNotFound, type Schemas } from '@/shared/api/client'
+import { isNotFound, type Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
 import { day, dayAndTime } from '@/shared/dates'
 import { ONE_COLUMN } from '@/shared/theme/tight'
@@ -12,6 +12,7 @@ import { developed } from '@/shared/units'
 import { Causes } from './Causes'
 import { EvidenceList } from './EvidenceList'
 import { PhotosByDay } from './PhotosByDay'
+import { eggQuery } from './queries'
 import { chanceWords } from './words'
 
 type Page = Schemas['EggPageResponse']
@@ -19,15 +20,7 @@ type Page = Schemas['EggPageResponse']
 /** One egg: how it stands and by what evidence, what would settle it, its history and photos. */
 export function Component() {
   const { code = '', number = '' } = useParams()
-  const query = useQuery({
-    queryKey: ['egg', code, number],
-    queryFn: () =>
-      answer(
-        api.GET('/api/clutches/{code}/eggs/{number}', {
-          params: { path: { code, number: Number(number) } },
-        }),
-      ),
-  })
+  const query = useQuery(eggQuery(code, number))
   const page = query.data
   if (!page || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
   const { egg } = page

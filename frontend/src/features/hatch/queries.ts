@@ -1,20 +1,21 @@
-import { useQuery } from '@tanstack/react-query'
+import { queryOptions, useQuery } from '@tanstack/react-query'
 import { answer, api, type Schemas } from '@/shared/api/client'
 
 export type HatchingClutch = Schemas['HatchingClutchResponse']
 export type HatchingEgg = Schemas['HatchingEggResponse']
 export type Hatchling = Schemas['HatchlingResponse']
 
-export function useHatchWatch() {
-  return useQuery({
-    queryKey: ['hatch-watch'],
-    queryFn: () => answer(api.GET('/api/hatch-watch')),
-  })
-}
+export const hatchWatchQuery = queryOptions({
+  queryKey: ['hatch-watch'],
+  queryFn: () => answer(api.GET('/api/hatch-watch')),
+})
 
-export function useHatchingClutch(code: string) {
-  return useQuery({
+export const useHatchWatch = () => useQuery(hatchWatchQuery)
+
+export const hatchingClutchQuery = (code: string) =>
+  queryOptions({
     queryKey: ['hatch-watch', code],
     queryFn: () => answer(api.GET('/api/clutches/{code}/hatch', { params: { path: { code } } })),
   })
-}
+
+export const useHatchingClutch = (code: string) => useQuery(hatchingClutchQuery(code))

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
-import { useAnimals, useLayDays, useSeason } from '@/shared/api/queries'
+import { layDaysQuery, useAnimals, useLayDays, useSeason } from '@/shared/api/queries'
 import { dayAndTime, dayRange, fromInputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
@@ -52,7 +52,7 @@ function UnderWay({ day }: { day: LayDay }) {
           body: { aside: away },
         }),
       ),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['lay days'] }),
+    onSuccess: () => client.invalidateQueries({ queryKey: layDaysQuery.queryKey }),
   })
   return (
     <li>
@@ -94,7 +94,7 @@ function Begin({
   const begin = useMutation<LayDay, Problem, Schemas['BeginRequest']>({
     mutationFn: (body) => answer(api.POST('/api/lay-day-drafts', { body })),
     onSuccess: (day) => {
-      client.invalidateQueries({ queryKey: ['lay days'] })
+      client.invalidateQueries({ queryKey: layDaysQuery.queryKey })
       navigate(`/lay-day/${day.id}`)
     },
     onError: (problem) => {

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { answer, api, Problem } from '@/shared/api/client'
+import { layDaysQuery } from '@/shared/api/queries'
 import { showProblem } from '@/shared/ui/toaster'
 import { type Clash, merged } from './merge'
 import type { LayDay, State, Step } from './steps'
@@ -91,7 +92,7 @@ export function useLayDay(id: number) {
           ? { ...saved, state: merged(saved.state, now.state, saved.state).state }
           : saved,
       )
-      client.invalidateQueries({ queryKey: ['lay days'] })
+      client.invalidateQueries({ queryKey: layDaysQuery.queryKey })
     },
     onError: (problem) => {
       showProblem(problem.detail)

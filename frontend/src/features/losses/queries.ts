@@ -1,28 +1,30 @@
-import { useQuery } from '@tanstack/react-query'
+import { queryOptions, useQuery } from '@tanstack/react-query'
 import { answer, api, type Schemas } from '@/shared/api/client'
 
 export type LostEgg = Schemas['LostEggResponse']
 export type RankedCause = Schemas['RankedCauseResponse']
 
-export function useLosses(year: number | null) {
-  return useQuery({
+export const lossesQuery = (year: number | null) =>
+  queryOptions({
     queryKey: ['losses', year],
     queryFn: () => answer(api.GET('/api/losses', { params: { query: { year } } })),
   })
-}
 
-export function useClutchLosses(code: string) {
-  return useQuery({
+export const useLosses = (year: number | null) => useQuery(lossesQuery(year))
+
+export const clutchLossesQuery = (code: string) =>
+  queryOptions({
     queryKey: ['losses', 'clutch', code],
     queryFn: () => answer(api.GET('/api/clutches/{code}/losses', { params: { path: { code } } })),
   })
-}
 
-export function useFindingChoices() {
-  return useQuery({
-    queryKey: ['findings'],
-    queryFn: () => answer(api.GET('/api/findings')),
-    staleTime: Number.POSITIVE_INFINITY,
-    refetchInterval: false,
-  })
-}
+export const useClutchLosses = (code: string) => useQuery(clutchLossesQuery(code))
+
+export const findingChoicesQuery = queryOptions({
+  queryKey: ['findings'],
+  queryFn: () => answer(api.GET('/api/findings')),
+  staleTime: Number.POSITIVE_INFINITY,
+  refetchInterval: false,
+})
+
+export const useFindingChoices = () => useQuery(findingChoicesQuery)

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query'
+import { queryOptions, useQuery } from '@tanstack/react-query'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
@@ -9,9 +9,12 @@ export type Round = Schemas['RoundResponse']
 export type RoundBox = Schemas['RoundBoxResponse']
 
 /** Every box as the phone carries it; without a network, as it was last read. */
-export function useRound() {
-  return useQuery({ queryKey: ['round'], queryFn: () => answer(api.GET('/api/round')) })
-}
+export const roundQuery = queryOptions({
+  queryKey: ['round'],
+  queryFn: () => answer(api.GET('/api/round')),
+})
+
+export const useRound = () => useQuery(roundQuery)
 
 /** What a box can weigh and be given at most. */
 export function useLimits(box: RoundBox): Limits {

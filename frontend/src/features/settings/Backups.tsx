@@ -7,12 +7,13 @@ import { readAgain } from '@/shared/api/readAgain'
 import { BothVersions } from '@/shared/corrections/BothVersions'
 import { useCorrection } from '@/shared/corrections/useCorrection'
 import { dayAndTime, fullMoment } from '@/shared/dates'
-import { useHealth } from '@/shared/house/useHealth'
+import { healthQuery, useHealth } from '@/shared/house/useHealth'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Notice } from '@/shared/ui/page'
 import { showProblem } from '@/shared/ui/toaster'
 import { Copies } from './Copies'
+import { backupsQuery, copiesQuery } from './queries'
 import { size } from './size'
 
 type Backups = Schemas['BackupsResponse']
@@ -20,16 +21,15 @@ type Backups = Schemas['BackupsResponse']
 /** Copies of the house, made every night: how they fare, where they go, and the way back. */
 export function Backups() {
   const client = useQueryClient()
-  const backups = useQuery({
-    queryKey: ['backups'],
-    queryFn: () => answer(api.GET('/api/house/backups')),
-  })
+  const backups = useQuery(backupsQuery)
   const make = useMutation<Schemas['BackupResponse'], Problem>({
     mutationFn: () => answer(api.POST('/api/house/backups')),
     onSuccess: (made) => {
       if (made.trouble) showProblem(`No backup was made: ${made.trouble}.`)
       return Promise.all(
-        ['backups', 'copies', 'health'].map((key) => client.invalidateQueries({ queryKey: [key] })),
+        [backupsQuery, copiesQuery, healthQuery(true)].map(({ queryKey }) =>
+          client.invalidateQueries({ queryKey }),
+        ),
       )
     },
     onError: (problem) => showProblem(problem.detail),
@@ -103,7 +103,7 @@ function FolderForm({ backups, onDone }: { backups: Backups; onDone: () => void 
       answer(api.PUT('/api/house/backups/folder', { params: { header }, body })),
     actOf: () => null,
     onDone: (told) => {
-      if (told) client.setQueryData(['backups'], told)
+      if (told) client.setQueryData(backupsQuery.queryKey, told)
       onDone()
     },
   })

@@ -4,16 +4,14 @@ import { answer, api, done, type Problem } from '@/shared/api/client'
 import { fullDay, zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { showProblem } from '@/shared/ui/toaster'
+import { calendarLinkQuery } from './queries'
 import { ShownOnce } from './ShownOnce'
 
 /** Due visits and windows for a calendar application: a file, or a link it follows. */
 export function Calendar() {
   const client = useQueryClient()
-  const link = useQuery({
-    queryKey: ['calendar link'],
-    queryFn: () => answer(api.GET('/api/calendar/link')),
-  })
-  const read = () => client.invalidateQueries({ queryKey: ['calendar link'] })
+  const link = useQuery(calendarLinkQuery)
+  const read = () => client.invalidateQueries({ queryKey: calendarLinkQuery.queryKey })
   const onError = (problem: Problem) => showProblem(problem.detail)
   const make = useMutation({
     mutationFn: () =>

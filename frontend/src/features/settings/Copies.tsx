@@ -3,11 +3,12 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { dayAndTime, fullMoment } from '@/shared/dates'
-import { useHealth } from '@/shared/house/useHealth'
+import { healthQuery, useHealth } from '@/shared/house/useHealth'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
 import { showProblem } from '@/shared/ui/toaster'
 import { LineButton, ListedLine } from './ListedLine'
+import { copiesQuery, restoreQuery } from './queries'
 import { size } from './size'
 
 type Copy = Schemas['CopyResponse']
@@ -19,10 +20,7 @@ const SHOWN = 6
 export function Copies() {
   const [all, setAll] = useState(false)
   const [chosen, setChosen] = useState<string | null>(null)
-  const copies = useQuery({
-    queryKey: ['copies'],
-    queryFn: () => answer(api.GET('/api/house/copies')),
-  })
+  const copies = useQuery(copiesQuery)
   const underWay = useHealth(true).data?.restoring != null
   const listed = copies.data ?? []
   if (listed.length === 0) return null
@@ -69,7 +67,7 @@ function Line({
     mutationFn: () => answer(api.POST('/api/house/restore', { body: { copy_name: copy.name } })),
     onSuccess: () => {
       onChoose()
-      return client.invalidateQueries({ queryKey: ['health'] })
+      return client.invalidateQueries({ queryKey: healthQuery(true).queryKey })
     },
     onError: (problem) => showProblem(problem.detail),
   })
@@ -106,10 +104,7 @@ function Line({
 
 /** What became of the last restore; everything is read anew when one has ended. */
 function LastRestore({ underWay }: { underWay: boolean }) {
-  const last = useQuery({
-    queryKey: ['restore', underWay],
-    queryFn: () => answer(api.GET('/api/house/restore')),
-  }).data
+  const last = useQuery(restoreQuery(underWay)).data
   if (underWay) {
     return (
       <Text role="status" fontWeight="semibold" mb={2}>

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct } from '@/shared/api/queries'
+import { devicesQuery, useAct } from '@/shared/api/queries'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
@@ -14,10 +14,7 @@ type Token = Schemas['TokenResponse']
 
 /** Devices that may send readings. A token is shown once, when it is made. */
 export function Devices() {
-  const devices = useQuery({
-    queryKey: ['devices'],
-    queryFn: () => answer(api.GET('/api/devices')),
-  })
+  const devices = useQuery(devicesQuery)
   const [made, setMade] = useState<Token | null>(null)
   const form = useForm({ defaultValues: { name: '' } })
   const add = useAct(

@@ -9,13 +9,11 @@ import { showProblem } from '@/shared/ui/toaster'
 import { LineButton, ListedLine } from './ListedLine'
 import { MessengerForm } from './MessengerForm'
 import { GRAVITY, KINDS, type Messenger, quietInWords } from './messenger'
+import { messagesQuery, messengersQuery } from './queries'
 
 /** The ways alarms leave the house, and what was sent. */
 export function Messengers() {
-  const messengers = useQuery({
-    queryKey: ['messengers'],
-    queryFn: () => answer(api.GET('/api/messengers')),
-  })
+  const messengers = useQuery(messengersQuery)
   const [adding, setAdding] = useState(false)
   const repeat = useRules().data?.emergency_repeat_s
   return (
@@ -54,7 +52,9 @@ function Line({ messenger }: { messenger: Messenger }) {
     mutationFn: () => answer(api.POST('/api/messengers/{messenger}/trial', path)),
     onSuccess: () =>
       Promise.all(
-        ['messages', 'messengers'].map((key) => client.invalidateQueries({ queryKey: [key] })),
+        [messagesQuery, messengersQuery].map(({ queryKey }) =>
+          client.invalidateQueries({ queryKey }),
+        ),
       ),
     onError: (problem) => showProblem(problem.message),
   })
@@ -123,10 +123,7 @@ function Fares({ messenger }: { messenger: Messenger }) {
 }
 
 function Sent() {
-  const messages = useQuery({
-    queryKey: ['messages'],
-    queryFn: () => answer(api.GET('/api/messengers/messages')),
-  })
+  const messages = useQuery(messagesQuery)
   if (!messages.data?.length) return null
   return (
     <Box mt={6}>

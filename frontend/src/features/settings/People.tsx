@@ -14,15 +14,13 @@ import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { showProblem } from '@/shared/ui/toaster'
 import { LineButton, ListedLine } from './ListedLine'
+import { peopleQuery } from './queries'
 
 type Person = Schemas['PersonResponse']
 
 /** Who may come in, and as what. */
 export function People() {
-  const people = useQuery({
-    queryKey: ['people'],
-    queryFn: () => answer(api.GET('/api/people')),
-  })
+  const people = useQuery(peopleQuery)
   const session = useSession()
   return (
     <>

@@ -1,13 +1,10 @@
 import { Box, chakra, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { answer, api } from '@/shared/api/client'
+import { forecastScoresQuery } from './queries'
 
 /** How good the house's forecasts were: error and coverage, for clutches that are done. */
 export function Scores() {
-  const scores = useQuery({
-    queryKey: ['forecast scores'],
-    queryFn: () => answer(api.GET('/api/forecast-scores')),
-  })
+  const scores = useQuery(forecastScoresQuery)
   if (!scores.data?.length) {
     return (
       <Text color="soft">

@@ -2,7 +2,6 @@ import { Box, chakra, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Link, useLocation } from 'react-router'
-import { answer, api } from '@/shared/api/client'
 import { useMethods } from '@/shared/api/queries'
 import { mayRun, useSession } from '@/shared/people/session'
 import { Temperatures } from '@/shared/people/Temperatures'
@@ -15,6 +14,7 @@ import { Devices } from './Devices'
 import { Messengers } from './Messengers'
 import { Numbers } from './Numbers'
 import { People } from './People'
+import { settingsQuery } from './queries'
 import { Scores } from './Scores'
 import { SecurityLog } from './SecurityLog'
 import { WholeHouse } from './WholeHouse'
@@ -22,10 +22,7 @@ import { WholeHouse } from './WholeHouse'
 /** The house's methods and numbers, each with its reason. */
 export function Component() {
   const methods = useMethods()
-  const settings = useQuery({
-    queryKey: ['settings'],
-    queryFn: () => answer(api.GET('/api/settings')),
-  })
+  const settings = useQuery(settingsQuery)
   const unit = useTemperatureUnit()
   const session = useSession()
   useAnchor(methods.data !== undefined && settings.data !== undefined)

@@ -1,18 +1,19 @@
 import { Box, Flex, Stack, Strong, Text } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { answer, api, Problem, problemOf, type Schemas } from '@/shared/api/client'
+import { Problem, problemOf, type Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { readAgain } from '@/shared/api/readAgain'
 import { readerHeaders } from '@/shared/api/readerHeaders'
 import { DropFile } from '@/shared/files/DropFile'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
+import { houseQuery } from './queries'
 
 /** Everything out as a package that other tools read, and into a house that is empty. */
 export function WholeHouse() {
   const [taking, setTaking] = useState(false)
-  const house = useQuery({ queryKey: ['house'], queryFn: () => answer(api.GET('/api/house')) })
+  const house = useQuery(houseQuery)
   return (
     <>
       {house.data && (

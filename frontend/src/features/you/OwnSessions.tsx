@@ -1,21 +1,19 @@
 import { chakra, Span } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { answer, api, done, type Problem } from '@/shared/api/client'
+import { api, done, type Problem } from '@/shared/api/client'
 import { dayAndTime, fullDay } from '@/shared/dates'
 import { browserNamed } from '@/shared/people/browserNamed'
 import { Button } from '@/shared/ui/Button'
 import { showProblem } from '@/shared/ui/toaster'
+import { ownSessionsQuery } from './queries'
 
 /** Where one is signed in, the device used last first; any other than this one can be ended. */
 export function OwnSessions() {
   const client = useQueryClient()
-  const sessions = useQuery({
-    queryKey: ['own sessions'],
-    queryFn: () => answer(api.GET('/api/sessions')),
-  })
+  const sessions = useQuery(ownSessionsQuery)
   const end = useMutation<true, Problem, string>({
     mutationFn: (key) => done(api.DELETE('/api/sessions/{key}', { params: { path: { key } } })),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['own sessions'] }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ownSessionsQuery.queryKey }),
     onError: (problem) => showProblem(problem.detail),
   })
   return (

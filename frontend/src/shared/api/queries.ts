@@ -3,6 +3,7 @@ import {
   notifyManager,
   QueryCache,
   QueryClient,
+  queryOptions,
   useMutation,
   useQuery,
   useQueryClient,
@@ -39,82 +40,111 @@ export function askAgainWhoIsHere(error: unknown) {
   }
 }
 
-export function useToday() {
-  return useQuery({ queryKey: ['today'], queryFn: () => answer(api.GET('/api/today')) })
-}
+export const todayQuery = queryOptions({
+  queryKey: ['today'],
+  queryFn: () => answer(api.GET('/api/today')),
+})
 
-export function useClutch(code: string) {
-  return useQuery({
+export const useToday = () => useQuery(todayQuery)
+
+export const clutchQuery = (code: string) =>
+  queryOptions({
     queryKey: ['clutch', code],
     queryFn: () => answer(api.GET('/api/clutches/{code}', { params: { path: { code } } })),
   })
-}
+
+export const useClutch = (code: string) => useQuery(clutchQuery(code))
 
 /** Numbers of the core that screens draw and check with; they change only with the application. */
-export function useRules() {
-  return useQuery({
-    queryKey: ['rules'],
-    queryFn: () => answer(api.GET('/api/rules')),
-    staleTime: Number.POSITIVE_INFINITY,
-    refetchInterval: false,
-  })
-}
+export const rulesQuery = queryOptions({
+  queryKey: ['rules'],
+  queryFn: () => answer(api.GET('/api/rules')),
+  staleTime: Number.POSITIVE_INFINITY,
+  refetchInterval: false,
+})
+
+export const useRules = () => useQuery(rulesQuery)
 
 /** What was recorded last in the whole house. */
-export function useHouseLog() {
-  return useQuery({ queryKey: ['acts'], queryFn: () => answer(api.GET('/api/acts')) })
-}
+export const houseLogQuery = queryOptions({
+  queryKey: ['acts'],
+  queryFn: () => answer(api.GET('/api/acts')),
+})
 
-export function useChoices() {
-  return useQuery({
-    queryKey: ['choices'],
-    queryFn: () => answer(api.GET('/api/lay-day/choices')),
-    refetchInterval: false,
-  })
-}
+export const useHouseLog = () => useQuery(houseLogQuery)
 
-export function useProbes() {
-  return useQuery({ queryKey: ['probes'], queryFn: () => answer(api.GET('/api/probes')) })
-}
+export const choicesQuery = queryOptions({
+  queryKey: ['choices'],
+  queryFn: () => answer(api.GET('/api/lay-day/choices')),
+  refetchInterval: false,
+})
 
-export function useAnimals() {
-  return useQuery({ queryKey: ['animals'], queryFn: () => answer(api.GET('/api/animals')) })
-}
+export const useChoices = () => useQuery(choicesQuery)
 
-export function useAnimal(animal: number) {
-  return useQuery({
+export const probesQuery = queryOptions({
+  queryKey: ['probes'],
+  queryFn: () => answer(api.GET('/api/probes')),
+})
+
+export const useProbes = () => useQuery(probesQuery)
+
+export const animalsQuery = queryOptions({
+  queryKey: ['animals'],
+  queryFn: () => answer(api.GET('/api/animals')),
+})
+
+export const useAnimals = () => useQuery(animalsQuery)
+
+export const animalQuery = (animal: number) =>
+  queryOptions({
     queryKey: ['animals', animal],
     queryFn: () => answer(api.GET('/api/animals/{animal}', { params: { path: { animal } } })),
   })
-}
+
+export const useAnimal = (animal: number) => useQuery(animalQuery(animal))
 
 /** Lay windows, preparation lists, and the plan of visits. */
-export function useSeason() {
-  return useQuery({ queryKey: ['season'], queryFn: () => answer(api.GET('/api/breeding')) })
-}
+export const seasonQuery = queryOptions({
+  queryKey: ['season'],
+  queryFn: () => answer(api.GET('/api/breeding')),
+})
 
-export function useAfterLaying() {
-  return useQuery({
-    queryKey: ['animals', 'after laying'],
-    queryFn: () => answer(api.GET('/api/animals/after-laying')),
-  })
-}
+export const useSeason = () => useQuery(seasonQuery)
 
-export function useMethods() {
-  return useQuery({ queryKey: ['methods'], queryFn: () => answer(api.GET('/api/methods')) })
-}
+export const afterLayingQuery = queryOptions({
+  queryKey: ['animals', 'after laying'],
+  queryFn: () => answer(api.GET('/api/animals/after-laying')),
+})
 
-export function useReadiness() {
-  return useQuery({
-    queryKey: ['readiness'],
-    queryFn: () => answer(api.GET('/api/readiness')),
-  })
-}
+export const useAfterLaying = () => useQuery(afterLayingQuery)
+
+export const methodsQuery = queryOptions({
+  queryKey: ['methods'],
+  queryFn: () => answer(api.GET('/api/methods')),
+})
+
+export const useMethods = () => useQuery(methodsQuery)
+
+export const readinessQuery = queryOptions({
+  queryKey: ['readiness'],
+  queryFn: () => answer(api.GET('/api/readiness')),
+})
+
+export const useReadiness = () => useQuery(readinessQuery)
 
 /** Lay days begun and not yet recorded. */
-export function useLayDays() {
-  return useQuery({ queryKey: ['lay days'], queryFn: () => answer(api.GET('/api/lay-day-drafts')) })
-}
+export const layDaysQuery = queryOptions({
+  queryKey: ['lay days'],
+  queryFn: () => answer(api.GET('/api/lay-day-drafts')),
+})
+
+export const useLayDays = () => useQuery(layDaysQuery)
+
+/** What may send readings. */
+export const devicesQuery = queryOptions({
+  queryKey: ['devices'],
+  queryFn: () => answer(api.GET('/api/devices')),
+})
 
 type Act = Schemas['ActResponse']
 

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query'
+import { queryOptions, useQuery } from '@tanstack/react-query'
 import { answer, api, type Schemas } from '@/shared/api/client'
 
 export type Health = Schemas['HealthResponse']
@@ -7,14 +7,15 @@ const QUIETLY_MS = 60_000
 const WATCHING_MS = 1_500
 
 /** How the house itself is; asked for more often while it is being taken back. */
-export function useHealth(admitted: boolean) {
-  return useQuery({
+export const healthQuery = (admitted: boolean) =>
+  queryOptions({
     queryKey: ['health'],
     queryFn: () => answer(api.GET('/api/health')),
     enabled: admitted,
     refetchInterval: ({ state }) => (state.data?.restoring ? WATCHING_MS : QUIETLY_MS),
   })
-}
+
+export const useHealth = (admitted: boolean) => useQuery(healthQuery(admitted))
 
 /** "5 days", "3 hours", "20 minutes": how far a clock is off. */
 export function span(seconds: number): string {

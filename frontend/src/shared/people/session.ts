@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query'
 import { keepKeepersUnit } from '@/shared/units'
 import { answer, api, done, type Schemas } from '../api/client'
 
@@ -12,19 +12,19 @@ const LAST = 'sandboa.session'
  * Until the house answers, whoever was here last is here: between two bars of Wi-Fi a box that is
  * open must not wait for a name. The house checks every request all the same.
  */
-export function useSession() {
-  return useQuery({
-    queryKey: ['session'],
-    queryFn: async () => {
-      const session = await answer(api.GET('/api/session'))
-      keepKeepersUnit(session.temperature_unit)
-      localStorage.setItem(LAST, JSON.stringify(session))
-      return session
-    },
-    placeholderData: lastHere,
-    retry: false,
-  })
-}
+export const sessionQuery = queryOptions({
+  queryKey: ['session'],
+  queryFn: async () => {
+    const session = await answer(api.GET('/api/session'))
+    keepKeepersUnit(session.temperature_unit)
+    localStorage.setItem(LAST, JSON.stringify(session))
+    return session
+  },
+  placeholderData: lastHere,
+  retry: false,
+})
+
+export const useSession = () => useQuery(sessionQuery)
 
 function lastHere(): Session | undefined {
   const kept = localStorage.getItem(LAST)

@@ -4,9 +4,10 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { useFormContext } from 'react-hook-form'
 import { ArrangeableBox } from '@/eggs/ArrangeableBox'
-import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
+import type { Problem, Schemas } from '@/shared/api/client'
 import { TextField } from '@/shared/ui/fields'
 import { Tick } from '@/shared/ui/Tick'
+import { suggestionQuery } from '../queries'
 import { countOf, type LaidEgg, type LayValues } from './values'
 
 /** Counting the eggs ("7-2") and placing them: dragged, or moved with the arrow keys. */
@@ -27,11 +28,7 @@ export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['Ch
   const read = async (count: string) => {
     if (!count.trim()) return
     try {
-      const told = await client.fetchQuery({
-        queryKey: ['suggestion', count],
-        queryFn: () => answer(api.GET('/api/lay-day/suggestion', { params: { query: { count } } })),
-        retry: false,
-      })
+      const told = await client.fetchQuery(suggestionQuery(count))
       form.clearErrors('count')
       if (countOf(form.getValues('eggs')) !== `${told.laid}-${told.slugs}`) {
         form.setValue('eggs', told.eggs as LaidEgg[])

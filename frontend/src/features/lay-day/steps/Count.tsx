@@ -1,8 +1,9 @@
 import { chakra, Span, Strong, Text } from '@chakra-ui/react'
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
-import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
+import type { Problem, Schemas } from '@/shared/api/client'
 import { Choices } from '@/shared/ui/Choices'
+import { suggestionQuery } from '../queries'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../steps'
 import { countOf, type Egg } from '../steps'
@@ -29,16 +30,9 @@ export function Count({ day, step, back, change, next }: StepProps) {
     setPending({ laid, slugs })
     setRefusal('')
     try {
-      const told: Schemas['SuggestionResponse'] = await client.fetchQuery({
-        queryKey: ['suggestion', `${laid}-${slugs}`],
-        queryFn: () =>
-          answer(
-            api.GET('/api/lay-day/suggestion', {
-              params: { query: { count: `${laid}-${slugs}` } },
-            }),
-          ),
-        retry: false,
-      })
+      const told: Schemas['SuggestionResponse'] = await client.fetchQuery(
+        suggestionQuery(`${laid}-${slugs}`),
+      )
       if (own !== latest.current) return
       change({ eggs: told.eggs.map((place, i) => kept(eggs[i], place, laid === eggs.length)) })
       setPending(null)
