@@ -54,24 +54,22 @@ export function EggShape({
   const fine = size >= 40
   if (egg.slug) return <Slug line={line} egg={egg} showNumber={showNumber} size={size} />
   if (egg.fate === 'out') return <EmptyShell line={line} />
-  const misshapen = egg.shell === 'misshapen'
   const dents = dentsOf(egg.grade ?? 0, egg.number, egg.dentsAllOver)
   const path = pathOf(
     outline(dents, {
       rough: egg.shell === 'rough',
       nodule: egg.shell === 'nodule',
-      misshapen,
+      misshapen: egg.shell === 'misshapen',
       seed: egg.number,
     }),
   )
   const gone = egg.fate === 'removed'
-  const rings = ringsOf(egg)
-  const hatched = egg.standing === 'probably lost' || egg.fate === 'lost'
   return (
     <g>
       <g transform={tilt ? `rotate(${tilt})` : undefined}>
-        {rings > 0 && <Ring at={1} line={line} />}
-        {rings > 1 && <Ring at={2} line={line} />}
+        {[1, 2].slice(0, ringsOf(egg)).map((at) => (
+          <Ring key={at} at={at} line={line} />
+        ))}
         {egg.supported && <Support line={line} />}
         <clipPath id={clip}>
           <path d={path} />
@@ -86,29 +84,42 @@ export function EggShape({
         />
         {!gone && (
           <g clipPath={`url(#${clip})`}>
-            {egg.candled && <CandledInside candled={egg.candled} seed={egg.number} line={line} />}
-            {!egg.candled && <ShellMarks egg={egg} line={line} fine={fine} />}
-            {egg.mould && <Mould grade={egg.mould} seed={egg.number} line={line} />}
-            {fine && <Creases dents={dents} line={line} />}
-            {hatched && <Hatching line={line} />}
+            <Surface egg={egg} dents={fine ? dents : []} line={line} fine={fine} />
           </g>
         )}
         {egg.topMark && fine && <TopMark place={egg.topMark} line={line} />}
-        {egg.fate === 'pipped' && <Slit line={line} />}
-        {egg.fate === 'cut' && <Notch line={line} />}
-        {egg.fate === 'lost' && (
-          <line
-            x1={-46}
-            y1={26}
-            x2={46}
-            y2={-26}
-            stroke={token('vessel')}
-            strokeWidth={line * 1.6}
-          />
-        )}
+        <FateMark egg={egg} line={line} />
       </g>
       {showNumber && <EggNumber egg={egg} size={size} />}
     </g>
+  )
+}
+
+type SurfaceProps = { egg: EggLook; dents: Dent[]; line: number; fine: boolean }
+
+/** What is seen on the egg, or inside it by torchlight. */
+function Surface({ egg, dents, line, fine }: SurfaceProps) {
+  return (
+    <>
+      {egg.candled ? (
+        <CandledInside candled={egg.candled} seed={egg.number} line={line} />
+      ) : (
+        <ShellMarks egg={egg} line={line} fine={fine} />
+      )}
+      {egg.mould && <Mould grade={egg.mould} seed={egg.number} line={line} />}
+      <Creases dents={dents} line={line} />
+      {(egg.standing === 'probably lost' || egg.fate === 'lost') && <Hatching line={line} />}
+    </>
+  )
+}
+
+/** What became of the egg, where that is drawn over it. */
+function FateMark({ egg, line }: { egg: EggLook; line: number }) {
+  if (egg.fate === 'pipped') return <Slit line={line} />
+  if (egg.fate === 'cut') return <Notch line={line} />
+  if (egg.fate !== 'lost') return null
+  return (
+    <line x1={-46} y1={26} x2={46} y2={-26} stroke={token('vessel')} strokeWidth={line * 1.6} />
   )
 }
 

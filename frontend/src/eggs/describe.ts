@@ -8,37 +8,60 @@ const FATES = {
   removed: 'removed',
   lost: 'lost',
 }
+const COLOURS = { white: undefined, yellowing: 'yellowing', odd: 'oddly coloured' }
+const TOP_MARKS = { top: undefined, side: 'top mark on the side', under: 'top mark underneath' }
+const DISCS = { top: undefined, side: 'disc at the side', under: 'disc underneath' }
 
 /** The drawing in words: "Egg 3, day 26, clear dents, early for its stage, watch". */
 export function describeEgg(egg: EggLook, day?: number): string {
-  const parts = [egg.slug ? `Slug ${egg.number}` : `Egg ${egg.number}`]
-  if (day !== undefined) parts.push(`day ${day}`)
-  if (egg.fate) parts.push(FATES[egg.fate])
-  if (egg.slug) return parts.join(', ')
-  if (egg.grade === null || egg.grade === undefined) {
+  const parts = [
+    egg.slug ? `Slug ${egg.number}` : `Egg ${egg.number}`,
+    day !== undefined && `day ${day}`,
+    egg.fate && FATES[egg.fate],
+    ...(egg.slug ? [] : [...dents(egg), ...shell(egg), ...inside(egg), standing(egg)]),
+  ]
+  return parts.filter(Boolean).join(', ')
+}
+
+type Part = string | false | undefined
+
+function dents(egg: EggLook): Part[] {
+  const looked = egg.grade !== null && egg.grade !== undefined
+  return [
     // Of an egg that pipped, came out, was taken out or lost there is nothing left to look at.
-    if (!egg.fate) parts.push('not looked at yet')
-  } else parts.push(GRADES[egg.grade] ?? 'unknown')
-  if (egg.dentsAllOver) parts.push('dented all over')
-  if (egg.early) parts.push('early for its stage')
-  if (egg.shell && egg.shell !== 'smooth') {
-    parts.push(egg.shell === 'misshapen' ? 'misshapen' : `${egg.shell} shell`)
-  }
-  if (egg.mould) parts.push(egg.mould === 'furry' ? 'furry with mould' : `mould ${egg.mould}`)
-  if (egg.wet) parts.push('wet')
-  if (egg.colour === 'yellowing') parts.push('yellowing')
-  if (egg.colour === 'odd') parts.push('oddly coloured')
-  if (egg.supported) parts.push('supported')
-  if (egg.topMark && egg.topMark !== 'top') {
-    parts.push(egg.topMark === 'side' ? 'top mark on the side' : 'top mark underneath')
-  }
-  if (egg.candled) {
-    const { vessels, disc, darkBody } = egg.candled
-    parts.push(vessels === 'none' ? 'candled: no vessels' : `candled: ${vessels} vessels`)
-    if (disc && disc !== 'top') parts.push(disc === 'side' ? 'disc at the side' : 'disc underneath')
-    if (darkBody) parts.push('dark body below')
-  }
-  const standing = egg.standing ?? (ringsOf(egg) === 1 ? 'watch' : undefined)
-  if (standing && standing !== 'sound') parts.push(standing)
-  return parts.join(', ')
+    looked ? (GRADES[egg.grade as number] ?? 'unknown') : !egg.fate && 'not looked at yet',
+    egg.dentsAllOver && 'dented all over',
+    egg.early && 'early for its stage',
+  ]
+}
+
+function shell(egg: EggLook): Part[] {
+  return [
+    shellOf(egg),
+    egg.mould && (egg.mould === 'furry' ? 'furry with mould' : `mould ${egg.mould}`),
+    egg.wet && 'wet',
+    egg.colour && COLOURS[egg.colour],
+    egg.supported && 'supported',
+    egg.topMark && TOP_MARKS[egg.topMark],
+  ]
+}
+
+function shellOf({ shell }: EggLook): Part {
+  if (!shell || shell === 'smooth') return undefined
+  return shell === 'misshapen' ? 'misshapen' : `${shell} shell`
+}
+
+function inside({ candled }: EggLook): Part[] {
+  if (!candled) return []
+  const { vessels, disc, darkBody } = candled
+  return [
+    vessels === 'none' ? 'candled: no vessels' : `candled: ${vessels} vessels`,
+    disc && DISCS[disc],
+    darkBody && 'dark body below',
+  ]
+}
+
+function standing(egg: EggLook): Part {
+  const said = egg.standing ?? (ringsOf(egg) === 1 ? 'watch' : undefined)
+  return said !== 'sound' && said
 }

@@ -154,19 +154,27 @@ function readNumber(text: string, thousands: boolean): number {
     return Number.NaN
   }
   const digits = spaced.join('')
-  const marks = digits.match(/[.,]/g) ?? []
   const parts = digits.split(/[.,]/)
   if (!parts.every((part) => /^\d+$/.test(part))) return Number.NaN
-  const number = (whole: string[], rest = '0') => Number(`${sign}${whole.join('')}.${rest}`)
-  if (marks.length === 0) return number(parts)
-  const last = marks.at(-1)
-  if (marks.length > 1) {
-    const others = marks.slice(0, -1)
-    if (!others.includes(last as string) && grouped(parts.slice(0, -1))) {
-      return number(parts.slice(0, -1), parts.at(-1))
-    }
-    return new Set(marks).size === 1 && grouped(parts) ? number(parts) : Number.NaN
+  const whole = wholeParts(parts, digits.match(/[.,]/g) ?? [], spaced.length > 1, thousands)
+  if (whole === null) return Number.NaN
+  return Number(`${sign}${parts.slice(0, whole).join('')}.${parts[whole] ?? '0'}`)
+}
+
+/** How many of the parts between points and commas are whole thousands; null where nobody can say. */
+function wholeParts(
+  parts: string[],
+  marks: string[],
+  spaced: boolean,
+  thousands: boolean,
+): number | null {
+  const before = parts.length - 1
+  if (marks.length <= 1) {
+    if (marks.length === 0) return parts.length
+    if (!grouped(parts) || spaced) return before
+    return thousands ? parts.length : null
   }
-  if (!grouped(parts) || spaced.length > 1) return number(parts.slice(0, 1), parts[1])
-  return thousands ? number(parts) : Number.NaN
+  const otherAtTheEnd = !marks.slice(0, -1).includes(marks.at(-1) as string)
+  if (otherAtTheEnd && grouped(parts.slice(0, -1))) return before
+  return new Set(marks).size === 1 && grouped(parts) ? parts.length : null
 }

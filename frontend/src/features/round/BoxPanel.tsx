@@ -102,14 +102,13 @@ export function BoxPanel({
 
 function Water({ box, draft, onChange }: Props) {
   const unit = useTemperatureUnit()
-  const { left, reference_g, last_weighed_g } = box.box_water
+  const { left } = box.box_water
   const mass = grams(draft.mass)
   const wrong = wrongWith(draft, useLimits(box))
   const step = topUpFor(box.top_ups, wrong?.field === 'mass' ? null : mass)
   // By the scale where it was weighed just now, else by the estimate.
   const add = step ?? (mass === null && box.box_water.add ? box.box_water.add : undefined)
-  const pour = add?.today_g
-  const at = temperature(box.box_c, unit)
+  const measured = left !== null && left.weighings > 1
   return (
     <Stack gap={3}>
       {left && (
@@ -118,7 +117,7 @@ function Water({ box, draft, onChange }: Props) {
           <Span color="soft">
             {' '}
             ({Math.round(left.share_low * 100)} to {Math.round(left.share_high * 100)} %,{' '}
-            {left.weighings > 1 ? `by ${left.weighings} weighings` : 'estimated; weighing tells'})
+            {measured ? `by ${left.weighings} weighings` : 'estimated; weighing tells'})
           </Span>
         </Text>
       )}
@@ -127,13 +126,7 @@ function Water({ box, draft, onChange }: Props) {
           label="Box weighs, g"
           value={draft.mass}
           error={wrong?.field === 'mass' ? wrong.words : undefined}
-          help={
-            last_weighed_g !== null
-              ? `last ${last_weighed_g} g`
-              : reference_g !== null
-                ? `set up ${reference_g} g`
-                : 'not weighed before'
-          }
+          help={weighedBefore(box)}
           onChange={(text) => onChange({ ...draft, mass: text })}
         />
         <Grams
@@ -144,35 +137,60 @@ function Water({ box, draft, onChange }: Props) {
           onChange={(text) => onChange({ ...draft, water: text })}
         />
       </Grid>
-      {pour !== undefined && pour > 0 && (
-        <chakra.button
-          type="button"
-          aria-pressed={draft.water === String(pour)}
-          onClick={() =>
-            onChange({ ...draft, water: draft.water === String(pour) ? '' : String(pour) })
-          }
-          minHeight="3.5rem"
-          px={4}
-          textAlign="start"
-          border="2.5px solid"
-          borderColor={draft.water === String(pour) ? 'ink' : 'yolkInk'}
-          borderRadius="small"
-          bg={draft.water === String(pour) ? 'sheet' : 'transparent'}
-          cursor="pointer"
-          _hover={{ bg: 'faint' }}
-        >
-          {draft.water === String(pour) ? 'Added' : 'Add'}{' '}
-          <Strong fontSize="large">{pour} ml</Strong> at {at}, along the side, never on eggs
-          {add?.split && '; the rest tomorrow'}
-          {!step && (
-            <Span color="soft">
-              {' '}
-              ({left && left.weighings > 1 ? 'by its last weighing' : 'by estimate'})
-            </Span>
-          )}
-        </chakra.button>
+      {add && add.today_g > 0 && (
+        <Pour
+          grams={add.today_g}
+          at={temperature(box.box_c, unit)}
+          split={add.split}
+          by={step ? null : measured ? 'by its last weighing' : 'by estimate'}
+          poured={draft.water === String(add.today_g)}
+          onPour={(water) => onChange({ ...draft, water })}
+        />
       )}
       {step && step.add_g === 0 && <Text color="soft">Nothing to add by the scale.</Text>}
     </Stack>
+  )
+}
+
+function weighedBefore({ box_water: { last_weighed_g, reference_g } }: Props['box']): string {
+  if (last_weighed_g !== null) return `last ${last_weighed_g} g`
+  return reference_g !== null ? `set up ${reference_g} g` : 'not weighed before'
+}
+
+type PourProps = {
+  /** To pour today. */
+  grams: number
+  /** How warm, with its unit. */
+  at: string
+  /** The rest follows tomorrow. */
+  split: boolean
+  /** What it was worked out from; null where the box was weighed just now. */
+  by: string | null
+  poured: boolean
+  onPour: (water: string) => void
+}
+
+/** The advised water, recorded with one tap and taken back with another. */
+function Pour({ grams, at, split, by, poured, onPour }: PourProps) {
+  return (
+    <chakra.button
+      type="button"
+      aria-pressed={poured}
+      onClick={() => onPour(poured ? '' : String(grams))}
+      minHeight="3.5rem"
+      px={4}
+      textAlign="start"
+      border="2.5px solid"
+      borderColor="yolkInk"
+      borderRadius="small"
+      cursor="pointer"
+      _hover={{ bg: 'faint' }}
+      _pressed={{ borderColor: 'ink', bg: 'sheet' }}
+    >
+      {poured ? 'Added' : 'Add'} <Strong fontSize="large">{grams} ml</Strong> at {at}, along the
+      side, never on eggs
+      {split && '; the rest tomorrow'}
+      {by && <Span color="soft"> ({by})</Span>}
+    </chakra.button>
   )
 }

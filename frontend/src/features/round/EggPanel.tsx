@@ -33,8 +33,29 @@ type Props = {
   onChange: (draft: Draft) => void
 }
 
-/** One egg of the open box: how it was, how it is, and what differs, each a tap. */
-export function EggPanel({ box, egg, draft, onChange }: Props) {
+/** One egg or slug of the open box: how it was, how it is, and what differs, each a tap. */
+export function EggPanel(props: Props) {
+  return props.egg.slug ? <SlugPanel {...props} /> : <LivePanel {...props} />
+}
+
+function SlugPanel({ egg, draft, onChange }: Props) {
+  const mine = eggOf(draft, egg.number)
+  const change = (changed: Partial<EggDraft>) => onChange(withEgg(draft, egg.number, changed))
+  return (
+    <chakra.section aria-label={`Slug ${egg.number}`} display="flex" flexDirection="column" gap={4}>
+      <p>Slug {egg.number}: infertile. It may stay in or go out; a mouldy one is better out.</p>
+      <Chips
+        legend="Done"
+        chips={EGG_ACTS.filter((act) => act.value === 'removed')}
+        on={mine.acts}
+        onToggle={(act) => change({ acts: toggled(mine.acts, act) })}
+      />
+      {mine.acts.includes('removed') && <TakenOut egg={egg} mine={mine} onChange={change} />}
+    </chakra.section>
+  )
+}
+
+function LivePanel({ box, egg, draft, onChange }: Props) {
   const mine = eggOf(draft, egg.number)
   const now = seenNow(egg, mine)
   const rules = useRules().data
@@ -45,25 +66,6 @@ export function EggPanel({ box, egg, draft, onChange }: Props) {
     Object.entries(mine.signs).some(([kind, value]) => torchSigns.includes(`${kind}.${value}`))
   const powder = mine.acts.includes('powdered') || (now.signs.mould ?? 'none') !== 'none'
   const change = (changed: Partial<EggDraft>) => onChange(withEgg(draft, egg.number, changed))
-  if (egg.slug) {
-    return (
-      <chakra.section
-        aria-label={`Slug ${egg.number}`}
-        display="flex"
-        flexDirection="column"
-        gap={4}
-      >
-        <p>Slug {egg.number}: infertile. It may stay in or go out; a mouldy one is better out.</p>
-        <Chips
-          legend="Done"
-          chips={EGG_ACTS.filter((act) => act.value === 'removed')}
-          on={mine.acts}
-          onToggle={(act) => change({ acts: toggled(mine.acts, act) })}
-        />
-        {mine.acts.includes('removed') && <TakenOut egg={egg} mine={mine} onChange={change} />}
-      </chakra.section>
-    )
-  }
   return (
     <chakra.section aria-label={`Egg ${egg.number}`} display="flex" flexDirection="column" gap={4}>
       <HStack gap={4}>

@@ -42,14 +42,18 @@ export function merged<Body extends object>(
 export function inWords(path: string, value: unknown, unit: TemperatureUnit): string {
   if (isEmpty(value)) return 'nothing'
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (typeof value === 'number') {
-    if (path.endsWith('_c')) return temperature(value, unit)
-    if (path.endsWith('_min')) return clockOf(value)
-    return `${value}${path.endsWith('_g') ? '\u00a0g' : path.endsWith('_l') ? '\u00a0l' : ''}`
-  }
+  if (typeof value === 'number') return numberInWords(path, value, unit)
   if (typeof value === 'string') return isMoment(value) ? fullMoment(value) : value
   if (Array.isArray(value)) return isEggs(value) ? eggs(value) : value.map(item).join(', ')
   return JSON.stringify(value)
+}
+
+/** A number with the unit that its name ends in. */
+function numberInWords(path: string, value: number, unit: TemperatureUnit): string {
+  const ending = /_(c|min|g|l)$/.exec(path)?.[1]
+  if (ending === 'c') return temperature(value, unit)
+  if (ending === 'min') return clockOf(value)
+  return ending ? `${value}\u00a0${ending}` : String(value)
 }
 
 /** "Dry mass" of "method.dry_mass_g", where a form has no better word. */

@@ -84,29 +84,15 @@ export function Handling({ day, step, back, change, next }: StepProps) {
               borderColor="line"
             >
               <Strong fontSize="lead">Egg {number}</Strong>
-              {MISHAPS.map(({ kind, label }) => {
-                const on = happened(egg, kind)
-                return (
-                  <chakra.button
-                    key={kind}
-                    type="button"
-                    aria-pressed={on}
-                    aria-label={`Egg ${number} ${label}`}
-                    onClick={() => mark(number, kind, !on)}
-                    minHeight="thumb"
-                    borderRadius="small"
-                    border="2px solid"
-                    borderColor={on ? (kind === 'supported' ? 'ink' : 'vessel') : 'transparent'}
-                    bg={on ? 'sheet' : 'transparent'}
-                    color={on ? 'ink' : 'soft'}
-                    fontWeight={on ? 'bold' : 'medium'}
-                    cursor="pointer"
-                    _hover={{ bg: 'faint' }}
-                  >
-                    {label}
-                  </chakra.button>
-                )
-              })}
+              {MISHAPS.map((mishap) => (
+                <MishapSwitch
+                  key={mishap.kind}
+                  egg={number}
+                  mishap={mishap}
+                  on={happened(egg, mishap.kind)}
+                  onSwitch={(on) => mark(number, mishap.kind, on)}
+                />
+              ))}
             </Grid>
           )
         })}
@@ -116,5 +102,41 @@ export function Handling({ day, step, back, change, next }: StepProps) {
         weeps: it stays in, and is watched.
       </Text>
     </StepFrame>
+  )
+}
+
+type SwitchProps = {
+  egg: number
+  mishap: (typeof MISHAPS)[number]
+  on: boolean
+  onSwitch: (on: boolean) => void
+}
+
+/** A mishap of one egg: written plainly while it did not happen, framed once it did. */
+function MishapSwitch({ egg, mishap, on, onSwitch }: SwitchProps) {
+  const harmed = mishap.kind !== 'supported'
+  return (
+    <chakra.button
+      type="button"
+      aria-pressed={on}
+      aria-label={`Egg ${egg} ${mishap.label}`}
+      onClick={() => onSwitch(!on)}
+      minHeight="thumb"
+      borderRadius="small"
+      border="2px solid"
+      borderColor="transparent"
+      color="soft"
+      fontWeight="medium"
+      cursor="pointer"
+      _hover={{ bg: 'faint' }}
+      _pressed={{
+        borderColor: harmed ? 'vessel' : 'ink',
+        bg: 'sheet',
+        color: 'ink',
+        fontWeight: 'bold',
+      }}
+    >
+      {mishap.label}
+    </chakra.button>
   )
 }

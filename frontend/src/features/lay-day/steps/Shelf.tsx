@@ -57,11 +57,8 @@ function ShelfForm({
   const { state } = day
   const unit = useTemperatureUnit()
   const navigate = useNavigate()
-  const known = cabinets.some((c) => c.name === state.cabinet && c.shelves.includes(state.shelf))
-  const [place, setPlace] = useState(
-    known ? `${state.cabinet}\n${state.shelf}` : cabinets.length && !state.cabinet ? '' : OTHER,
-  )
-  const [refusal, setRefusal] = useState<{ problem: Problem; at?: Step | undefined } | null>(null)
+  const [place, setPlace] = useState(() => placeSaid(state, cabinets))
+  const [refusal, setRefusal] = useState<Refused | null>(null)
   const own = state.set_point_c ?? (maternal ? null : state.method.temperature_c)
   const form = useForm<Values>({
     defaultValues: {
@@ -151,31 +148,7 @@ function ShelfForm({
         />
       )}
       <FormProvider {...form}>
-        {place === OTHER && (
-          <div>
-            {!maternal && <Caution moment="mains and water" />}
-            <Grid templateColumns="1fr 1fr" gap={4}>
-              <TextField name="cabinet" label={maternal ? 'Tub' : 'Cabinet'} required />
-              <TextField name="shelf" label={maternal ? 'Place' : 'Shelf'} required />
-            </Grid>
-            <TextField
-              name="setPoint"
-              label={
-                maternal
-                  ? `Temperature in her coils, as far as known, °${unit}`
-                  : `Set point of the cabinet, °${unit}`
-              }
-              inputMode="decimal"
-              required
-              help={
-                maternal
-                  ? 'A probe in her tub replaces this number. Windows are twice as wide.'
-                  : 'Or with its unit, like 88.7F.'
-              }
-              check={(text) => !Number.isNaN(typedTemperature(text, unit)) || 'A number, like 31.5'}
-            />
-          </div>
-        )}
+        {place === OTHER && <AnotherPlace maternal={maternal} />}
         <TextField
           name="code"
           label="Code on the card"
@@ -184,35 +157,83 @@ function ShelfForm({
         />
       </FormProvider>
       {refusal && (
-        <Box role="alert">
-          <Notice
-            urgent={!refusal.problem.confirm}
-            label={refusal.problem.confirm ? 'One question' : 'Not yet'}
-          >
-            {refusal.problem.detail}
-            {refusal.problem.confirm === 'second_clutch' && (
-              <Button
-                type="button"
-                variant="bare"
-                display="block"
-                onClick={form.handleSubmit((values) => submit(values, true))}
-              >
-                Yes, a second clutch: record it
-              </Button>
-            )}
-            {refusal.at && refusal.at !== step && (
-              <Button
-                type="button"
-                variant="bare"
-                display="block"
-                onClick={() => navigate(`/lay-day/${day.id}/${refusal.at}`)}
-              >
-                To: {STEP_TITLES[refusal.at].toLowerCase()}
-              </Button>
-            )}
-          </Notice>
-        </Box>
+        <Refusal
+          {...refusal}
+          step={step}
+          onSecondClutch={form.handleSubmit((values) => submit(values, true))}
+          onGo={(at) => navigate(`/lay-day/${day.id}/${at}`)}
+        />
       )}
     </StepFrame>
+  )
+}
+
+/** What was chosen before: a shelf that is known, another, or nothing yet. */
+function placeSaid({ cabinet, shelf }: State, cabinets: Cabinet[]): string {
+  const known = cabinets.some((c) => c.name === cabinet && c.shelves.includes(shelf))
+  if (known) return `${cabinet}\n${shelf}`
+  return cabinets.length > 0 && !cabinet ? '' : OTHER
+}
+
+/** A cabinet or tub that the house does not know yet, and how warm it is there. */
+function AnotherPlace({ maternal }: { maternal: boolean }) {
+  const unit = useTemperatureUnit()
+  const words = maternal
+    ? {
+        cabinet: 'Tub',
+        shelf: 'Place',
+        setPoint: 'Temperature in her coils, as far as known',
+        help: 'A probe in her tub replaces this number. Windows are twice as wide.',
+      }
+    : {
+        cabinet: 'Cabinet',
+        shelf: 'Shelf',
+        setPoint: 'Set point of the cabinet',
+        help: 'Or with its unit, like 88.7F.',
+      }
+  return (
+    <div>
+      {!maternal && <Caution moment="mains and water" />}
+      <Grid templateColumns="1fr 1fr" gap={4}>
+        <TextField name="cabinet" label={words.cabinet} required />
+        <TextField name="shelf" label={words.shelf} required />
+      </Grid>
+      <TextField
+        name="setPoint"
+        label={`${words.setPoint}, °${unit}`}
+        inputMode="decimal"
+        required
+        help={words.help}
+        check={(text) => !Number.isNaN(typedTemperature(text, unit)) || 'A number, like 31.5'}
+      />
+    </div>
+  )
+}
+
+type Refused = { problem: Problem; at?: Step | undefined }
+type RefusalProps = Refused & {
+  step: Step
+  onSecondClutch: () => void
+  onGo: (at: Step) => void
+}
+
+/** Why the clutch was not recorded, or what is asked first, and the way to mend it. */
+function Refusal({ problem, at, step, onSecondClutch, onGo }: RefusalProps) {
+  return (
+    <div role="alert">
+      <Notice urgent={!problem.confirm} label={problem.confirm ? 'One question' : 'Not yet'}>
+        {problem.detail}
+        {problem.confirm === 'second_clutch' && (
+          <Button type="button" variant="bare" display="block" onClick={onSecondClutch}>
+            Yes, a second clutch: record it
+          </Button>
+        )}
+        {at && at !== step && (
+          <Button type="button" variant="bare" display="block" onClick={() => onGo(at)}>
+            To: {STEP_TITLES[at].toLowerCase()}
+          </Button>
+        )}
+      </Notice>
+    </div>
   )
 }
