@@ -17,7 +17,7 @@ import { useKeys } from '@/shared/keys/useKeys'
 import { urgencyRank } from '@/shared/rounds/urgency'
 import { difference, temperature, useTemperatureUnit } from '@/shared/units'
 import { boxInWords, sourceInWords } from './inWords'
-import { ProbeMarks } from './ProbeMarks'
+import { ProbeMarks } from './probes/ProbeMarks'
 import { useMoveBox } from './useMoveBox'
 
 type Cabinet = Schemas['CabinetResponse']

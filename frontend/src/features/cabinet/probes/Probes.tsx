@@ -7,9 +7,9 @@ import { FAULT_WORDS, type Fault, ofReadings, spanOf } from '@/shared/climate/fa
 import { day, dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { difference, type TemperatureUnit, temperature, useTemperatureUnit } from '@/shared/units'
+import { humidityInWords } from '../inWords'
 import { CheckForm } from './CheckForm'
 import { HangForm } from './HangForm'
-import { humidityInWords } from './inWords'
 import { NewProbe } from './NewProbe'
 
 type Probe = Schemas['HungProbeResponse']

@@ -1,5 +1,5 @@
+import type { Place } from '@/features/readings/places'
 import { SelectField } from '@/shared/ui/fields'
-import type { Place } from '../readings/places'
 
 /** Where a probe hangs, to be chosen in the form around it. */
 export function HangsIn({ places, nowhere }: { places: Place[]; nowhere?: string }) {

@@ -3,7 +3,7 @@ import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
-import { useHeld } from './queries'
+import { useHeld } from '../queries'
 
 type Held = Schemas['HeldResponse']
 

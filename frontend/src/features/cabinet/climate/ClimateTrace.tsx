@@ -9,7 +9,7 @@ import { Button } from '@/shared/ui/Button'
 import { Fetching } from '@/shared/ui/page'
 import { useWidth } from '@/shared/ui/useWidth'
 import { difference, type TemperatureUnit, temperature, useTemperatureUnit } from '@/shared/units'
-import { useTrace } from './queries'
+import { useTrace } from '../queries'
 import { HEIGHT, LINES, TraceChart } from './TraceChart'
 import { around, DAY, HOUR, POINTS, panned, serves, type TimeSpan, zoomed } from './traceView'
 

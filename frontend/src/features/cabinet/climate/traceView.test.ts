@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { titleOf } from '@/shared/climate/useLive'
-import { inWords } from './HeldReadings'
+import { inWords } from '../probes/HeldReadings'
 import { around, DAY, dailySwings, HOUR, panned, serves, zoomed } from './traceView'
 
 const limits = { from: 0, until: 60 * DAY }
