@@ -1,4 +1,4 @@
-import { chakra, Flex, SkipNavContent, SkipNavLink } from '@chakra-ui/react'
+import { chakra, Flex, SkipNavLink } from '@chakra-ui/react'
 import { useEffect, useState } from 'react'
 import { Outlet, useLocation, useNavigate } from 'react-router'
 import { OutOfReach } from '@/shared/api/OutOfReach'
@@ -36,7 +36,7 @@ export function Frame() {
   }, [pathname])
   return (
     <Flex minHeight="100dvh" direction="column">
-      <SkipNavLink>Skip to the page</SkipNavLink>
+      <SkipNavLink id="place">Skip to the page</SkipNavLink>
       <TopBar
         waiting={waiting}
         name={session.data?.name ?? undefined}
@@ -45,6 +45,10 @@ export function Frame() {
       <OutOfReach />
       <HouseHealth admitted={session.data !== undefined && admitted} session={session.data} />
       <chakra.main
+        // Where the skip link leads; an element of its own would print as a page of its own.
+        id="place"
+        tabIndex={-1}
+        outline="none"
         flex="1"
         width="100%"
         maxWidth="73rem"
@@ -54,7 +58,6 @@ export function Frame() {
         pb="calc(var(--places-bar) + 2.75rem + var(--toast-room, 0px))"
         _print={{ p: 0, maxWidth: 'none', m: 0 }}
       >
-        <SkipNavContent />
         {session.isPending ? <Waiting /> : admitted ? <Outlet /> : <SignIn />}
       </chakra.main>
       <PlacesBar />
