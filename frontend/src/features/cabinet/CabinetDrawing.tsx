@@ -147,11 +147,7 @@ function ShelfRow({
         <chakra.h2 id={heading} fontWeight="semibold">
           {shelf.name}
         </chakra.h2>
-        <Box
-          fontSize={{ base: 'large', md: 'large' }}
-          fontWeight="heavy"
-          whiteSpace="var(--one-line)"
-        >
+        <Box fontSize="large" fontWeight="heavy" whiteSpace="var(--one-line)">
           {here.temperature_c === null ? '–' : temperature(here.temperature_c, unit)}
           {far && (
             <Span

@@ -102,7 +102,7 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
   return (
     <Box maxWidth="67.5rem">
       <Flex align="baseline" gap={3} css={{ [TIGHT]: { display: 'block' } }}>
-        <chakra.h1 fontSize={{ base: 'figure', md: 'figure' }} fontWeight="heavy" lineHeight={1.1}>
+        <chakra.h1 fontSize="figure" fontWeight="heavy" lineHeight={1.1}>
           {box.code}
         </chakra.h1>
         <Span color="soft" flex="1" minWidth={0}>

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import type { Schemas } from '@/shared/api/client'
 import { markup, words } from '@/shared/markup.testing'
 import { BoxPanel } from './BoxPanel'
 import { BOX_SIGNS } from './boxSigns'
 import { openFor } from './DoorClock'
 import { openBox } from './draft'
+import { dryingBox } from './dryingBox.testing'
 import { drawnSign, EGG_ACTS, SIGN_GROUPS } from './signs'
 
 describe('drawn choices', () => {
@@ -47,29 +47,11 @@ describe('the clock at the door', () => {
 
 describe('the box panel', () => {
   it('is drawn by what the house knows of the box', () => {
-    const box = {
-      code: '26-04',
-      seen_act: 1,
-      cabinet: 'North',
-      shelf: 'lower',
-      on_grid: true,
-      box_c: 31.3,
-      heaviest_g: 1188,
-      top_ups: [{ from_g: 0, add_g: 45, today_g: 45, split: false }],
-      box_water: {
-        closing: 'film with a cracked corner',
-        medium: 'saturated perlite',
-        reference_g: 1180,
-        last_weighed_g: 1134,
-        add: { deficit_g: 46, add_g: 45, today_g: 45, split: false, left_out_g: 0 },
-        left: { share: 0.54, share_low: 0.51, share_high: 0.56, weighings: 4 },
-      },
-    } as unknown as Schemas['RoundBoxResponse']
     markup(<p />) // puts a stand-in for the device's storage in place
-    const draft = openBox(box, new Date('2026-06-14T12:00:00Z'))
+    const draft = openBox(dryingBox, new Date('2026-06-14T12:00:00Z'))
     const panel = (changes = {}) => (
       <BoxPanel
-        box={box}
+        box={dryingBox}
         shelves={[{ cabinet: 'North', shelf: 'lower' }]}
         draft={{ ...draft, ...changes }}
         onChange={() => {}}

@@ -5,32 +5,11 @@ import type { Schemas } from '@/shared/api/client'
 import { Held, shown } from '@/shared/clicked.testing'
 import { BoxPanel } from './BoxPanel'
 import { type Draft, openBox } from './draft'
+import { dryingBox } from './dryingBox.testing'
 import { EggPanel } from './EggPanel'
 
 afterEach(cleanup)
 
-const BOX = {
-  code: '26-04',
-  seen_act: 1,
-  cabinet: 'North',
-  shelf: 'lower',
-  on_grid: true,
-  box_c: 31.3,
-  day: 26,
-  fraction: 0.43,
-  heaviest_g: 1188,
-  last_visit_at: '2026-06-07T12:00:00Z',
-  visited: true,
-  top_ups: [{ from_g: 0, add_g: 45, today_g: 45, split: false }],
-  box_water: {
-    closing: 'film with a cracked corner',
-    medium: 'saturated perlite',
-    reference_g: 1180,
-    last_weighed_g: 1134,
-    add: { deficit_g: 46, add_g: 45, today_g: 45, split: false, left_out_g: 0 },
-    left: { share: 0.54, share_low: 0.51, share_high: 0.56, weighings: 4 },
-  },
-} as unknown as Schemas['RoundBoxResponse']
 const EGG = {
   number: 1,
   slug: false,
@@ -45,7 +24,7 @@ const EGG = {
 function panel(of: (draft: Draft, onChange: (draft: Draft) => void) => React.ReactNode) {
   const drafts: Draft[] = []
   const told = shown(
-    <Held from={openBox(BOX, new Date('2026-06-14T12:00:00Z'))}>
+    <Held from={openBox(dryingBox, new Date('2026-06-14T12:00:00Z'))}>
       {(draft, set) =>
         of(draft, (next) => {
           drafts.push(next)
@@ -58,11 +37,13 @@ function panel(of: (draft: Draft, onChange: (draft: Draft) => void) => React.Rea
 }
 
 const eggPanel = () =>
-  panel((draft, onChange) => <EggPanel box={BOX} egg={EGG} draft={draft} onChange={onChange} />)
+  panel((draft, onChange) => (
+    <EggPanel box={dryingBox} egg={EGG} draft={draft} onChange={onChange} />
+  ))
 const boxPanel = () =>
   panel((draft, onChange) => (
     <BoxPanel
-      box={BOX}
+      box={dryingBox}
       shelves={[{ cabinet: 'North', shelf: 'lower' }]}
       draft={draft}
       onChange={onChange}

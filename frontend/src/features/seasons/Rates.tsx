@@ -3,7 +3,7 @@ import { lazy, Suspense, useState } from 'react'
 import { Pick } from '@/shared/ui/Pick'
 import { Heading } from '@/shared/ui/page'
 import { type Dimension, type Season, useComparison } from './queries'
-import { rateWords } from './rates'
+import { chartHeightRem, rateWords } from './rates'
 
 // The chart's script is large, and only this place needs it.
 const WhiskerChart = lazy(() =>
@@ -46,7 +46,7 @@ export function Rates({ season }: { season: Season }) {
         ))}
       </Flex>
       <Grid templateColumns={{ base: '1fr', lg: '3fr 2fr' }} columnGap={10} rowGap={4}>
-        <Suspense fallback={<Box height={`${chosen.groups.length * 46 + 34}px`} />}>
+        <Suspense fallback={<Box height={`${chartHeightRem(chosen.groups)}rem`} />}>
           <WhiskerChart groups={chosen.groups} />
         </Suspense>
         <div>

@@ -1,14 +1,9 @@
 import { useCallback } from 'react'
 import type uPlot from 'uplot'
 import { type Drawing, Plot } from '@/shared/charts/Plot'
-import { inPlot, type Pen } from '@/shared/charts/pen'
+import { inPlot, type Pen, pxOfRem } from '@/shared/charts/pen'
 import type { Group } from './queries'
-import { type Whisker, whiskersOf } from './rates'
-
-/** Room for one group, and for the axis below, px at the standard size of text. */
-const ROW = 46
-const AXIS = 34
-const STANDARD = 16
+import { chartHeightRem, type Whisker, whiskersOf } from './rates'
 
 type Props = { groups: Group[] }
 
@@ -50,9 +45,7 @@ export function WhiskerChart({ groups }: Props) {
     },
     [groups],
   )
-  const larger = Number.parseFloat(getComputedStyle(document.documentElement).fontSize) / STANDARD
-  const height = (whiskersOf(groups).length * ROW + AXIS) * larger
-  return <Plot drawing={drawing} height={height} />
+  return <Plot drawing={drawing} height={pxOfRem(chartHeightRem(groups))} />
 }
 
 /** Each interval with its ends, the rate on it, and the ring. */

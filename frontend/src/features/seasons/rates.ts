@@ -13,6 +13,11 @@ export function rateWords(rate: Rate): string {
 /** A group for the chart, in percent: its rate, the interval's ends, what to expect next. */
 export type Whisker = { name: string; rate: number; span: [number, number]; drawn: number | null }
 
+/** Height of the chart of these groups, rem: a line each, and the axis below. */
+export function chartHeightRem(groups: Group[]): number {
+  return 2.9 * whiskersOf(groups).length + 2.1
+}
+
 export function whiskersOf(groups: Group[]): Whisker[] {
   return groups
     .filter((group) => group.rate.share !== null)

@@ -31,6 +31,11 @@ export function penOf(host: HTMLElement): Pen {
   }
 }
 
+/** How many px so many rem are for this reader. */
+export function pxOfRem(rem: number): number {
+  return Math.round(rem * Number.parseFloat(getComputedStyle(document.documentElement).fontSize))
+}
+
 /** Draws inside the plot's own box, in pixels of the device, with letters of that pen. */
 export function inPlot(plot: uPlot, pen: Pen, draw: (ctx: CanvasRenderingContext2D) => void) {
   const { ctx, bbox } = plot

@@ -6,12 +6,7 @@ import { Button } from './Button'
 
 export function Title({ children }: { children: ReactNode }) {
   return (
-    <chakra.h1
-      fontSize={{ base: 'figure', md: 'figure' }}
-      fontWeight="heavy"
-      lineHeight={1.1}
-      letterSpacing="-0.01em"
-    >
+    <chakra.h1 fontSize="figure" fontWeight="heavy" lineHeight={1.1} letterSpacing="-0.01em">
       {children}
     </chakra.h1>
   )

@@ -1,26 +1,19 @@
 import { Box, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
-import { answer, api, type Schemas } from '@/shared/api/client'
+import { answer, api } from '@/shared/api/client'
 import { useAct, useRules } from '@/shared/api/queries'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
 import { temperatureRange, typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
+import type { ProbeFormProps } from './probeForm'
 
 type Kind = 'reference' | 'salt'
 
 /** A probe beside a reference thermometer, or in a bag with wet salt; the offset follows. */
-export function CheckForm({
-  probe,
-  asOf,
-  onDone,
-}: {
-  probe: Schemas['HungProbeResponse']
-  asOf: string
-  onDone: () => void
-}) {
+export function CheckForm({ probe, asOf, onDone }: ProbeFormProps) {
   const unit = useTemperatureUnit()
   const salt = useRules().data?.climate.salt_humidity
   const [kind, setKind] = useState<Kind>('reference')

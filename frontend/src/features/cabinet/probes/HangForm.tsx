@@ -1,25 +1,18 @@
 import { chakra } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { placesOf } from '@/features/readings/places'
-import { answer, api, type Schemas } from '@/shared/api/client'
+import { answer, api } from '@/shared/api/client'
 import { useAct, useChoices, useToday } from '@/shared/api/queries'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { HangsIn } from './HangsIn'
+import type { ProbeFormProps } from './probeForm'
 
 const NOWHERE = 'nowhere'
 
 /** Where a probe hangs from a time on; what it read before stays where it was. */
-export function HangForm({
-  probe,
-  asOf,
-  onDone,
-}: {
-  probe: Schemas['HungProbeResponse']
-  asOf: string
-  onDone: () => void
-}) {
+export function HangForm({ probe, asOf, onDone }: ProbeFormProps) {
   const choices = useChoices()
   const today = useToday()
   const form = useForm({ defaultValues: { place: '', at: inputMoment(asOf) } })
