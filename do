@@ -113,7 +113,7 @@ case "${1:-}" in
   screenshots)
     set_up
     find_chromium
-    exec "$py" -m docs.refresh_screenshots
+    PYTHONPATH=tests exec "$py" -m docs.refresh_screenshots
     ;;
   mutate)
     set_up

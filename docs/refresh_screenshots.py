@@ -14,9 +14,10 @@ from typing import NamedTuple
 from urllib.parse import urlsplit
 
 from playwright.sync_api import Browser, Page, expect, sync_playwright
-from tests.browser.home import HOME, Address, at, sign_in
-from tests.running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here, opened
 
+from browser.home import HOME, Address, at, sign_in
+from forked import opened
+from running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here
 from sandboa.cli.house_folder import DATABASE
 
 _TODAY = "2026-06-14T18:30+00:00"

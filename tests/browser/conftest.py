@@ -6,14 +6,18 @@ from collections.abc import Iterator
 from pathlib import Path
 from urllib.parse import urlsplit
 
+import httpx2 as httpx
 import pytest
 from playwright.sync_api import Browser, Page, Request, expect, sync_playwright
 
 from browser.contexts import Contexts
 from browser.home import HOME, Address, at, sign_in
-from running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here, furnished_once, opened, running
-from samples import NOW, NOW_S
+from forked import opened
+from houses import put_empty_house
+from running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here, running
+from samples import NOW, ZONE
 from sandboa.cli import main
+from sandboa.cli.house_folder import DATABASE
 
 PASSPHRASE = "beeswax ladder harbour mint"
 
@@ -21,9 +25,11 @@ PASSPHRASE = "beeswax ladder harbour mint"
 expect.set_options(timeout=60_000)
 
 
-#: Places used with a phone in the hand: their tests also run over plain http, on a name that is
-#: not this machine's, at the width of a phone. Browsers keep some things back there. Only here
-#: does a house move into the browser, to be at hand without a network: it takes a second a test.
+#: Places used with a phone in the hand: what is tested on a phone runs over plain http, on a name
+#: that is not this machine's, as phones find a house, signed in. Browsers keep some things back
+#: there. What is tested at a desk runs on this machine; what is marked `both_ways` runs on both.
+#: Only here does a house move into the browser, to be at hand without a network: it takes a second
+#: a test.
 IN_THE_HAND = (
     "test_rounds",
     "test_lay_day",
@@ -39,10 +45,13 @@ def _module(of: pytest.Metafunc | pytest.Item) -> str:
 
 
 def pytest_generate_tests(metafunc: pytest.Metafunc) -> None:
-    asked = {"own_demo", "empty"} & set(metafunc.fixturenames)
-    here_only = metafunc.definition.get_closest_marker("here_only")
-    if asked and _module(metafunc) in IN_THE_HAND and not here_only:
-        metafunc.parametrize("at_home", [False, True], ids=["here", "home"], indirect=True)
+    asked = set(metafunc.fixturenames)
+    if not {"own_demo", "empty"} & asked or _module(metafunc) not in IN_THE_HAND:
+        return
+    ways = {"here": False, "home": True}
+    if not metafunc.definition.get_closest_marker("both_ways"):
+        del ways["here" if "phone" in asked else "home"]
+    metafunc.parametrize("at_home", ways.values(), ids=ways, indirect=True)
 
 
 @pytest.fixture
@@ -58,25 +67,19 @@ def demo() -> Iterator[str]:
         yield address
 
 
-@pytest.fixture(scope="session")
-def furnished(tmp_path_factory: pytest.TempPathFactory, worker_id: str) -> Path:
-    """A demo house made once for all workers, to be copied."""
-    base = tmp_path_factory.getbasetemp()
-    return furnished_once((base if worker_id == "master" else base.parent) / "furnished", NOW_S)
-
-
 @pytest.fixture
-def own_demo(at_home: bool, furnished: Path) -> Iterator[Address]:
+def own_demo(at_home: bool, demo_house: Path) -> Iterator[Address]:
     """A demo of the test's own, to change things in."""
     named = ("--address", f"http://{HOME}") if at_home else ()
     asked = ("demo", "--today", NOW.isoformat(), *named)
-    with opened(*asked, furnished=furnished) as (_, base, signs_in):
+    with opened(*asked, furnished=demo_house) as (_, base, signs_in):
         yield at(base, signs_in)
 
 
 @pytest.fixture
 def empty(tmp_path: Path, at_home: bool, monkeypatch: pytest.MonkeyPatch) -> Iterator[Address]:
     """Address of a house with nothing in it but, opened to others, its keeper."""
+    put_empty_house(tmp_path / DATABASE)
     if not at_home:
         with opened("serve", "--data", str(tmp_path)) as (_, base, _):
             yield at(base, None)
@@ -104,6 +107,21 @@ def contexts(chromium: Browser) -> Contexts:
     return Contexts(chromium)
 
 
+@pytest.fixture(scope="session")
+def ids(demo: str) -> dict[str, int]:
+    """Ids of the demo that addresses need."""
+
+    def told(path: str) -> list[dict]:
+        answer = httpx.get(f"{demo}/api/{path}").json()
+        return answer if isinstance(answer, list) else answer["methods"]
+
+    return {
+        "dam": next(a["id"] for a in told("animals") if a["name"] == "Tansy"),
+        "method": told("methods")[0]["id"],
+        "lay": told("lay-day-drafts")[0]["id"],
+    }
+
+
 @pytest.fixture
 def desk(request: pytest.FixtureRequest, contexts: Contexts, at_home: bool) -> Iterator[Page]:
     """A page at a desk; at home it is a phone as well, for nobody carries a desk there."""
@@ -118,6 +136,23 @@ def phone(request: pytest.FixtureRequest, contexts: Contexts) -> Iterator[Page]:
 ON_A_PHONE = {"viewport": PHONE, "has_touch": True, "is_mobile": True}
 
 
+class Watched:
+    """What a page complains of, and asks of others; and the houses it was at."""
+
+    def __init__(self, page: Page) -> None:
+        self.complaints: list[str] = []
+        self.origins: set[str] = set()
+        page.on("pageerror", lambda error: self.complaints.append(str(error)))
+        page.on("request", self._note)
+
+    def _note(self, asked: Request) -> None:
+        parts = urlsplit(asked.url)
+        if parts.hostname in ("127.0.0.1", HOME):
+            self.origins.add(f"{parts.scheme}://{parts.netloc}")
+        elif not asked.url.startswith(("data:", "blob:")):
+            self.complaints.append(asked.url)
+
+
 def _page(request: pytest.FixtureRequest, contexts: Contexts, **options: object) -> Iterator[Page]:
     """A page that knows nothing yet; whatever it complains of fails the test."""
     in_the_hand = _module(request.node) in IN_THE_HAND
@@ -125,18 +160,28 @@ def _page(request: pytest.FixtureRequest, contexts: Contexts, **options: object)
     for name in {"own_demo", "empty"} & set(request.fixturenames):
         sign_in(context, request.getfixturevalue(name))
     page = context.new_page()
-    complaints: list[str] = []
-    origins: set[str] = set()
-
-    def note(asked: Request) -> None:
-        parts = urlsplit(asked.url)
-        if parts.hostname in ("127.0.0.1", HOME):
-            origins.add(f"{parts.scheme}://{parts.netloc}")
-        elif not asked.url.startswith(("data:", "blob:")):
-            complaints.append(asked.url)
-
-    page.on("pageerror", lambda error: complaints.append(str(error)))
-    page.on("request", note)
+    watched = Watched(page)
     yield page
-    contexts.forget(context, origins)
-    assert complaints == []
+    contexts.forget(context, watched.origins)
+    assert watched.complaints == []
+
+
+@pytest.fixture(scope="module")
+def reading_desk(chromium: Browser) -> Iterator[Page]:
+    """A page at a desk that tests of one file share, for they only look."""
+    yield from _shared_page(chromium, viewport=DESK)
+
+
+@pytest.fixture(scope="module")
+def reading_phone(chromium: Browser) -> Iterator[Page]:
+    yield from _shared_page(chromium, **ON_A_PHONE)
+
+
+def _shared_page(chromium: Browser, **options: object) -> Iterator[Page]:
+    with chromium.new_context(
+        timezone_id=ZONE, locale="en-GB", service_workers="block", **options
+    ) as context:
+        page = context.new_page()
+        watched = Watched(page)
+        yield page
+    assert watched.complaints == []

@@ -2,6 +2,7 @@
 
 import re
 
+import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from browser.home import Address
@@ -27,6 +28,7 @@ def fate(page: Page, number: int) -> Locator:
     return page.get_by_role("listitem", name=f"Fate of egg {number}", exact=True)
 
 
+@pytest.mark.both_ways
 def test_a_pip_takes_one_tap_from_the_watch_and_is_undone(phone: Page, own_demo: Address) -> None:
     thumb = Thumb(phone)
     phone.goto(own_demo)
@@ -123,6 +125,7 @@ def test_twins_are_asked_about_and_kept(desk: Page, own_demo: Address) -> None:
     expect(desk.get_by_text("Hatchling 2b", exact=True)).to_be_visible()
 
 
+@pytest.mark.both_ways
 def test_a_clutch_is_closed_with_every_fate_and_opened_again(desk: Page, own_demo: Address) -> None:
     desk.goto(f"{own_demo}/hatch/{HATCHING}")
     close = desk.get_by_role("button", name="Close the clutch")

@@ -13,6 +13,7 @@ from browser.home import Address
 from browser.laying import answer_all_up_to_the_box, begin, next_step
 
 
+@pytest.mark.both_ways
 def test_begun_on_the_phone_and_finished_at_the_desk(
     phone: Page, desk: Page, empty: Address
 ) -> None:
@@ -34,6 +35,7 @@ def test_begun_on_the_phone_and_finished_at_the_desk(
     expect(phone.get_by_role("button", name="3-0, next")).to_be_visible()
 
 
+@pytest.mark.both_ways
 def test_the_back_button_loses_nothing_and_records_nothing(desk: Page, empty: Address) -> None:
     begin(desk, empty)
     desk.get_by_role("button", name="All ready").click()
@@ -106,6 +108,7 @@ def photo(folder: Path, name: str) -> Path:
     return file
 
 
+@pytest.mark.both_ways
 def test_photos_at_an_egg_and_a_step_and_what_is_none(
     phone: Page, empty: Address, tmp_path: Path
 ) -> None:

@@ -7,7 +7,8 @@ from pathlib import Path
 from icalendar import Calendar
 from playwright.sync_api import Browser, Page, expect
 
-from running import DESK, forked
+from forked import forked
+from running import DESK
 
 IPHONE = (
     "Mozilla/5.0 (iPhone; CPU iPhone OS 17_5 like Mac OS X) AppleWebKit/605.1.15 "

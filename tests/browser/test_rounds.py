@@ -7,12 +7,14 @@ from datetime import timedelta
 from pathlib import Path
 from typing import Any
 
+import pytest
 from PIL import Image
 from playwright.sync_api import Browser, Locator, Page, Route, expect
 
 from browser.home import Address, sign_in
 from browser.thumb import Thumb
-from running import PHONE, started
+from forked import started
+from running import PHONE
 from samples import NOW, ZONE
 
 #: One box of eight eggs, seven of them good, in the demo.
@@ -34,6 +36,7 @@ def settled(page: Page) -> None:
     page.wait_for_function("navigator.serviceWorker.controller !== null")
 
 
+@pytest.mark.both_ways
 def test_eight_eggs_with_two_exceptions_take_at_most_twelve_taps(
     phone: Page, own_demo: Address
 ) -> None:
@@ -56,6 +59,7 @@ def test_eight_eggs_with_two_exceptions_take_at_most_twelve_taps(
     assert re.search(r"Visit, \d+ s open; .* the rest as before", told["log"][0]["summary"])
 
 
+@pytest.mark.both_ways
 def test_a_dry_box_is_watered_by_the_scale_and_can_be_undone(
     phone: Page, own_demo: Address
 ) -> None:
@@ -165,6 +169,7 @@ def test_a_round_without_a_network_is_delivered_once_and_in_order(
         assert acts[EIGHT] < acts["26-04"]
 
 
+@pytest.mark.both_ways
 def test_what_was_tapped_survives_a_phone_that_locks(phone: Page, own_demo: Address) -> None:
     phone.goto(f"{own_demo}/round/{EIGHT}")
     egg_button(phone, 5).click()
@@ -179,6 +184,7 @@ def test_what_was_tapped_survives_a_phone_that_locks(phone: Page, own_demo: Addr
     expect(phone.get_by_text("left open on this device")).to_have_count(0)
 
 
+@pytest.mark.both_ways
 def test_two_phones_that_close_one_box_are_told_and_both_are_kept(
     chromium: Browser, phone: Page, own_demo: Address
 ) -> None:
@@ -281,6 +287,7 @@ def test_what_if_the_box_were_closed_otherwise(desk: Page, demo: str) -> None:
     expect(box.get_by_role("status")).to_contain_text("not before this clutch is out")
 
 
+@pytest.mark.both_ways
 def test_a_photo_taken_at_the_box_reaches_the_egg(
     phone: Page, own_demo: Address, tmp_path: Path
 ) -> None:

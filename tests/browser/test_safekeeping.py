@@ -8,7 +8,7 @@ from pathlib import Path
 from playwright.sync_api import Page, expect
 
 from browser.test_settings import lay
-from running import forked
+from forked import forked
 from sandboa.cli.house_folder import DATABASE
 
 

@@ -2,6 +2,7 @@
 
 import re
 
+import pytest
 from playwright.sync_api import Locator, Page, expect
 
 from browser.home import Address
@@ -12,6 +13,7 @@ from running import PHONE
 SEVEN_ONE = ["good", "good", "under", "good", "slug", "good", "good"]
 
 
+@pytest.mark.both_ways
 def test_a_whole_lay_day_with_the_keyboard_only(desk: Page, empty: Address) -> None:
     """No mouse at all: Tab and arrows to move, Enter and Space to answer, keys 1 to 6 for eggs."""
     keys = desk.keyboard
@@ -133,6 +135,7 @@ def place_of(egg: Locator) -> tuple[float, float]:
 MOST_TAPS = 27
 
 
+@pytest.mark.both_ways
 def test_a_whole_lay_day_by_thumb_on_a_phone(phone: Page, empty: Address) -> None:
     """390 px wide, touch only, nothing typed: begun from the dam's own page."""
     made = phone.request.post(f"{empty.api}/api/animals", data={"role": "dam", "name": "Costmary"})

@@ -2,6 +2,7 @@
 
 import errno
 import resource
+import shutil
 import stat
 import subprocess
 import sys
@@ -9,7 +10,6 @@ from pathlib import Path
 
 import pytest
 
-from running import furnished_once
 from samples import NOW_S
 from sandboa.cli import main
 from sandboa.cli.house_folder import DATABASE
@@ -19,8 +19,9 @@ from sandboa.records.integrity.check import check
 
 
 @pytest.fixture(scope="module")
-def furnished(tmp_path_factory: pytest.TempPathFactory) -> Path:
-    return furnished_once(tmp_path_factory.mktemp("made") / "furnished", NOW_S)
+def furnished(demo_house: Path, tmp_path_factory: pytest.TempPathFactory) -> Path:
+    """A copy: it is opened, and an import goes into it."""
+    return Path(shutil.copytree(demo_house, tmp_path_factory.mktemp("made") / "furnished"))
 
 
 def bounded(size: int, *arguments: str) -> subprocess.CompletedProcess[str]:

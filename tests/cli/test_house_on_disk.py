@@ -9,7 +9,8 @@ from pathlib import Path
 import httpx2 as httpx
 import pytest
 
-from running import running, started
+from forked import started
+from running import running
 from sandboa.cli import main
 from sandboa.cli.house_folder import DATABASE
 from sandboa.records.database import (

@@ -9,7 +9,7 @@ import httpx2 as httpx
 import pytest
 import trustme
 
-from running import started
+from forked import started
 from sandboa.cli import main
 from sandboa.records.database import database
 

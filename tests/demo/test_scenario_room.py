@@ -1,10 +1,14 @@
 """The demo tells its scenario, at any today, and every number on it follows from its records."""
 
+import shutil
+from collections.abc import Iterator
 from datetime import UTC, datetime
+from pathlib import Path
 
 import pytest
 
 from samples import DAY_S, NOW_S
+from sandboa.cli.house_folder import DATABASE
 from sandboa.core.dimples import Scope
 from sandboa.core.lay_day import Step
 from sandboa.core.laying import Sign
@@ -13,6 +17,7 @@ from sandboa.demo import furnish
 from sandboa.demo.scenario.climate import climates
 from sandboa.demo.scenario.clutches import story_of
 from sandboa.demo.scenario.this_year import CLUTCHES, laid_s
+from sandboa.records.database import open_database
 from sandboa.records.facts import Act
 from sandboa.records.rounds import Weighing
 from sandboa.services.alarms.troubles import look
@@ -30,9 +35,10 @@ STONES = {"Flint", "Marl", "Slate", "Chert"}
 
 
 @pytest.fixture
-def furnished(house: SnapshotCache) -> SnapshotCache:
-    furnish(NOW_S)
-    return house
+def furnished(demo_house: Path, tmp_path: Path) -> Iterator[SnapshotCache]:
+    opened = open_database(shutil.copytree(demo_house, tmp_path / "demo") / DATABASE)
+    yield SnapshotCache()
+    opened.close()
 
 
 def test_six_clutches_in_two_cabinets_with_names_from_the_scenario(

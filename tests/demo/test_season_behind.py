@@ -1,14 +1,15 @@
 """The demo's finished season, simulated and told: it holds what it must, and teaches."""
 
+import shutil
 from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
 
 from samples import DAY_S, NOW_S
+from sandboa.cli.house_folder import DATABASE
 from sandboa.core.causes import Cause
 from sandboa.core.hatching import DeathStage, Fate
-from sandboa.demo import furnish
 from sandboa.records.database import database, open_database
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.clutches.issued_forecasts import keep_due
@@ -24,10 +25,11 @@ from sandboa.services.snapshot.cache import SnapshotCache
 
 
 @pytest.fixture(scope="module")
-def furnished(tmp_path_factory: pytest.TempPathFactory) -> Iterator[SnapshotCache]:
-    folder: Path = tmp_path_factory.mktemp("season")
-    opened = open_database(folder / "house.sqlite")
-    furnish(NOW_S)
+def furnished(
+    demo_house: Path, tmp_path_factory: pytest.TempPathFactory
+) -> Iterator[SnapshotCache]:
+    folder = shutil.copytree(demo_house, tmp_path_factory.mktemp("season") / "house")
+    opened = open_database(folder / DATABASE)
     house = SnapshotCache()
     for _ in range(10):
         keep_due(house.current(), NOW_S)

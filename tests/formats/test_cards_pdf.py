@@ -4,7 +4,7 @@ import io
 
 import pypdf
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 
 from samples import DAY_S, NOW_S
@@ -66,7 +66,10 @@ def test_no_date_is_printed_where_none_can_be_told() -> None:
         assert "pips" not in words
 
 
-@settings(max_examples=20, deadline=None)
+@settings(max_examples=6)
+@example(1, LABELS_PER_SHEET - 1)
+@example(LABELS_PER_SHEET, 0)
+@example(LABELS_PER_SHEET + 1, 0)
 @given(st.integers(1, 60), st.integers(0, LABELS_PER_SHEET - 1))
 def test_labels_fill_sheets_from_the_first_free_place(count: int, used: int) -> None:
     codes = [f"26-{n:02d}" for n in range(1, count + 1)]

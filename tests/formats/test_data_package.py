@@ -3,6 +3,7 @@
 import hashlib
 import io
 import json
+import shutil
 import zipfile
 from collections.abc import Callable, Iterator
 from pathlib import Path
@@ -10,8 +11,9 @@ from pathlib import Path
 import frictionless
 import pytest
 
+from houses import open_empty_house
 from samples import DAY_S, NOW_S, lay_day
-from sandboa.demo import furnish
+from sandboa.cli.house_folder import DATABASE
 from sandboa.formats.data_package import DESCRIPTOR, PackageError, read_package, write_package
 from sandboa.records import whole_house
 from sandboa.records.database import house_file, open_database
@@ -20,18 +22,29 @@ from sandboa.records.integrity.check import check, check_database
 from sandboa.records.photos import FOLDER
 from sandboa.services.lay_day import lay_clutch
 
+Written = tuple[Path, dict[str, list]]
+
 
 @pytest.fixture(scope="module")
-def package(tmp_path_factory: pytest.TempPathFactory) -> tuple[Path, dict[str, list]]:
+def whole(demo_house: Path, tmp_path_factory: pytest.TempPathFactory) -> Written:
     """The garden room as a package, and everything that was in it."""
-    folder = tmp_path_factory.mktemp("garden")
-    opened = open_database(folder / "house.sqlite3")
-    furnish(NOW_S)
-    written = folder / "house.zip"
-    write_package(written, NOW_S)
+    return written(demo_house, tmp_path_factory.mktemp("garden") / "house")
+
+
+@pytest.fixture(scope="module")
+def package(house_of_hours: Path, tmp_path_factory: pytest.TempPathFactory) -> Written:
+    """The same with few readings."""
+    return written(house_of_hours, tmp_path_factory.mktemp("garden") / "house")
+
+
+def written(house: Path, folder: Path) -> Written:
+    shutil.copytree(house, folder)
+    opened = open_database(folder / DATABASE)
+    package = folder / "house.zip"
+    write_package(package, NOW_S)
     held = contents()
     opened.close()
-    return written, held
+    return package, held
 
 
 def contents() -> dict[str, list]:
@@ -40,13 +53,13 @@ def contents() -> dict[str, list]:
 
 @pytest.fixture
 def empty(tmp_path: Path) -> Iterator[Path]:
-    opened = open_database(tmp_path / "new" / "house.sqlite3")
+    opened = open_empty_house(tmp_path / "new" / DATABASE)
     yield tmp_path / "new"
     opened.close()
 
 
-def test_a_house_comes_back_equal_with_its_photos(package, empty: Path) -> None:
-    written, held = package
+def test_a_house_comes_back_equal_with_its_photos(whole: Written, empty: Path) -> None:
+    written, held = whole
     counts = read_package(written)
     assert contents() == held
     assert counts["reading"] == len(held["reading"]) > 10_000

@@ -8,10 +8,12 @@ from fastapi.testclient import TestClient
 from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
+from houses import open_empty_house, put_empty_house
 from samples import NOW, NOW_S
+from sandboa.cli.house_folder import DATABASE
 from sandboa.formats.data_package import read_package, write_package
 from sandboa.records import whole_house
-from sandboa.records.database import close_database, house_file, open_database
+from sandboa.records.database import close_database, house_file
 from sandboa.records.integrity.check import check
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
@@ -89,7 +91,7 @@ def contents() -> dict[str, list[Any]]:
 @given(st.lists(CALLS, min_size=1, max_size=25))
 def test_whatever_is_accepted_comes_back_equal(tmp_path_factory, calls: list[Any]) -> None:
     folder = tmp_path_factory.mktemp("trip")
-    http = TestClient(create_app(folder / "old" / "house.sqlite3", StoppedClock(NOW_S)))
+    http = TestClient(create_app(put_empty_house(folder / "old" / DATABASE), StoppedClock(NOW_S)))
     assert http.post("/api/clutches", json=LAID).status_code == 201
     for method, path, body in calls:
         answer = http.request(method, path, json=body or None)
@@ -100,7 +102,7 @@ def test_whatever_is_accepted_comes_back_equal(tmp_path_factory, calls: list[Any
     old = house_file()
     close_database()
     assert check(old).problems == ()
-    open_database(folder / "new" / "house.sqlite3")
+    open_empty_house(folder / "new" / DATABASE)
     read_package(package)
     assert contents() == held
     new = house_file()

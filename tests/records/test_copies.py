@@ -295,7 +295,7 @@ def test_what_is_no_copy_or_a_damaged_one_leaves_the_house_alone(
 
 
 def test_a_served_house_is_not_replaced_under_its_server(house: Path, tmp_path: Path) -> None:
-    from running import started
+    from forked import started
 
     copy = back_up(house, tmp_path / "copy.sqlite3", NOW_S).file
     with started("serve", "--data", str(house.parent)):

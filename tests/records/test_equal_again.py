@@ -7,7 +7,6 @@ from pathlib import Path
 
 import pytest
 
-from running import furnished_once
 from samples import NOW_S
 from sandboa.cli import main
 from sandboa.cli.house_folder import DATABASE
@@ -20,9 +19,8 @@ from sandboa.services.animals.commands import AnimalCommand, add_animal
 
 
 @pytest.fixture
-def house(tmp_path_factory: pytest.TempPathFactory, tmp_path: Path) -> Path:
-    made = furnished_once(tmp_path_factory.getbasetemp() / "furnished", NOW_S)
-    shutil.copytree(made, tmp_path / "house")
+def house(house_of_hours: Path, tmp_path: Path) -> Path:
+    shutil.copytree(house_of_hours, tmp_path / "house")
     return tmp_path / "house" / DATABASE
 
 

@@ -11,7 +11,7 @@ from benchmarks.injected.flips import columns, flip
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from running import furnished_once
+from houses import keep_last_readings
 from samples import NOW_S, lay_day
 from sandboa.cli.house_folder import DATABASE
 from sandboa.core.act_kinds import ActKind
@@ -21,7 +21,6 @@ from sandboa.records.database import close_database, database, open_database
 from sandboa.records.facts import Act
 from sandboa.records.integrity import chain, checksums, seals
 from sandboa.records.integrity.check import check, check_database
-from sandboa.records.integrity.proof import prove_all
 from sandboa.records.machine import BackupTried, note_backup, set_machine_setting
 from sandboa.services.acts.recording import act, undo
 from sandboa.services.animals.commands import AnimalCommand, add_animal, correct_animal
@@ -31,10 +30,10 @@ from sandboa.services.readings.commands import store_readings
 
 
 @pytest.fixture(scope="module")
-def furnished(tmp_path_factory) -> Path:
+def furnished(demo_house: Path, tmp_path_factory: pytest.TempPathFactory) -> Path:
     """A house with something in most of its tables."""
     folder = tmp_path_factory.mktemp("whole")
-    shutil.copytree(furnished_once(folder / "made", NOW_S), folder / "house")
+    shutil.copytree(demo_house, folder / "house")
     path = folder / "house" / DATABASE
     open_database(path)
     animal = add_animal(AnimalCommand("dam", "Sorrel the second"), NOW_S)[0]
@@ -44,22 +43,10 @@ def furnished(tmp_path_factory) -> Path:
     undo(store_readings(probe, rows, "csv", "log.csv", NOW_S).act.id, NOW_S)
     with database.atomic("IMMEDIATE"):
         held_readings.hold(probe, rows[:5], NOW_S, held_readings.AHEAD, 900.0)
-    _keep_last_readings()
+    keep_last_readings()
     close_database()
     assert check(path).problems == ()
     return path
-
-
-def _keep_last_readings() -> None:
-    """A house of hours: each of some hundred copies is read from end to end."""
-    with database.atomic("IMMEDIATE"):
-        database.execute_sql(f"DELETE FROM reading WHERE at_s < {int(NOW_S) - 7_200}")
-        database.execute_sql("DELETE FROM reading_hour")
-        readings.roll_up_everything()
-        for probe in readings.tips():
-            readings._find_tip(probe)
-        prove_all(database.connection())
-    database.execute_sql("VACUUM")
 
 
 def test_a_bit_flipped_in_any_column_of_any_table_is_told(furnished: Path, tmp_path: Path) -> None:

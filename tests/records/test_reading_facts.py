@@ -6,17 +6,14 @@ from pathlib import Path
 
 import pytest
 
-from running import furnished_once
-from samples import NOW_S
 from sandboa.cli.house_folder import DATABASE
 from sandboa.records.database import close_database, open_database
 from sandboa.records.facts import Fact, fact_tables
 
 
 @pytest.fixture(autouse=True)
-def house(tmp_path_factory: pytest.TempPathFactory, tmp_path: Path) -> Iterator[None]:
-    made = furnished_once(tmp_path_factory.getbasetemp() / "furnished", NOW_S)
-    shutil.copytree(made, tmp_path / "house")
+def house(demo_house: Path, tmp_path: Path) -> Iterator[None]:
+    shutil.copytree(demo_house, tmp_path / "house")
     open_database(tmp_path / "house" / DATABASE)
     yield
     close_database()

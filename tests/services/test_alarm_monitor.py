@@ -285,15 +285,17 @@ def test_readings_elsewhere_do_not_have_a_cabinet_looked_through_again(
     assert recognised[3:] == ["Far"]
 
 
-def tries(carriers: Mapping[str, Any], from_s: float, hours: float) -> list[float]:
-    """Minutes after `from_s` at which something was tried, looked for every half minute."""
+def tries(
+    carriers: Mapping[str, Any], from_s: float, hours: float, every_s: float = 30.0
+) -> list[float]:
+    """Minutes after `from_s` at which something was tried, looked for every so many seconds."""
     known = SentMessage.select().count()
     tried = []
-    for step in range(int(hours * 120)):
-        deliver(Post(carriers, to_reader), from_s + 30.0 * step)
+    for step in range(int(hours * 3_600 / every_s)):
+        deliver(Post(carriers, to_reader), from_s + every_s * step)
         if (now := SentMessage.select().count()) > known:
             known = now
-            tried.append(step / 2)
+            tried.append(every_s * step / 60)
     return tried
 
 
@@ -372,7 +374,7 @@ def test_a_sign_of_life_comes_once_a_day(room: Room, pigeon: Pigeon) -> None:
     carriers = {"record only": pigeon}
     add_messenger(said(zone="Europe/Berlin", life_at_min=9 * 60), carriers, NOW_S)
     # 20:30 in Berlin: the one of this morning is still to come.
-    came = tries(carriers, NOW_S, 50)
+    came = tries(carriers, NOW_S, 50, every_s=600.0)
     assert [about for about, _ in pigeon.carried] == ["Sandboa is running"] * 3
     assert [round(minutes / 60, 1) for minutes in came] == [0.0, 12.5, 36.5]
     assert "no alarm is open" in pigeon.carried[0][1]

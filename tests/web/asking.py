@@ -1,11 +1,13 @@
 """A clutch laid over HTTP, and a refusal taken apart: for the tests of the API."""
 
 from datetime import timedelta
+from functools import cache
 from typing import Any
 
 from fastapi.testclient import TestClient
 
 from samples import NOW
+from sandboa.web.app import create_app
 
 LAID: dict[str, Any] = {
     "dam": "Sorrel",
@@ -20,6 +22,12 @@ LAID: dict[str, Any] = {
     "shelf": "lower",
     "set_point_c": 31.5,
 }
+
+
+@cache
+def description() -> dict[str, Any]:
+    """The OpenAPI description; making it takes over a second."""
+    return create_app(None).openapi()
 
 
 def lay(http: TestClient, **changes: Any) -> dict[str, Any]:

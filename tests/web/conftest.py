@@ -6,6 +6,7 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 
+from houses import put_empty_house
 from samples import NOW_S
 from sandboa.records.database import database
 from sandboa.web.app import create_app
@@ -19,6 +20,6 @@ def clock() -> StoppedClock:
 
 @pytest.fixture
 def http(tmp_path: Path, clock: StoppedClock) -> Iterator[TestClient]:
-    with TestClient(create_app(tmp_path / "house.sqlite3", clock)) as client:
+    with TestClient(create_app(put_empty_house(tmp_path / "house.sqlite3"), clock)) as client:
         yield client
     database.close()

@@ -9,11 +9,10 @@ import pytest
 from fastapi.testclient import TestClient
 
 from samples import NOW, NOW_S
-from sandboa.web.app import create_app
 from sandboa.web.background.alarm_monitor import look_round
 from sandboa.web.background.live_state import LiveState
 from sandboa.web.clock import StoppedClock
-from web.asking import lay, problem
+from web.asking import description, lay, problem
 
 MAIL = {
     "kind": "email", "name": "Letter", "zone": "Europe/Berlin",
@@ -165,5 +164,5 @@ def test_whoever_follows_the_stream_is_told_and_let_go() -> None:
 
 
 def test_the_description_tells_of_the_stream() -> None:
-    paths = create_app(None).openapi()["paths"]
+    paths = description()["paths"]
     assert "text/event-stream" in str(paths["/api/live"])

@@ -8,10 +8,9 @@ from fastapi import APIRouter
 from fastapi.testclient import TestClient
 
 from sandboa.core.people import Deed
-from sandboa.web.app import create_app
 from sandboa.web.places import ROUTERS
 from sandboa.web.security.permissions import LOOK, RECORD, Permissions, Undeclared
-from web.asking import lay
+from web.asking import description, lay
 from web.test_people import ELSEWHERE, add, sign_in
 
 #: Operations that only look, or compute and store nothing, though they are no GET.
@@ -70,9 +69,8 @@ FREE = {
 }
 
 
-@cache
 def described() -> dict[str, dict[str, dict[str, object]]]:
-    return create_app(None).openapi()["paths"]
+    return description()["paths"]
 
 
 @cache

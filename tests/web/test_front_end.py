@@ -8,7 +8,8 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 
-from sandboa.web.app import STATIC, create_app
+from sandboa.web.app import STATIC
+from web.asking import description
 
 ROOT = Path(__file__).parents[2]
 
@@ -70,7 +71,7 @@ def test_the_wheel_carries_front_end_migrations_and_command(wheel: Path) -> None
 
 def test_the_description_names_every_field_with_its_unit(http: TestClient) -> None:
     """SI units stand in the names; a bare `temperature` or `mass` is a field nobody can read."""
-    schemas = create_app(None).openapi()["components"]["schemas"]
+    schemas = description()["components"]["schemas"]
     fields = {field for schema in schemas.values() for field in schema.get("properties", {})}
     assert not fields & {"temperature", "mass", "weight", "water", "volume", "time", "date"}
     assert {"temperature_c", "water_g", "humidity", "laid_at"} <= fields

@@ -19,7 +19,7 @@ import paho.mqtt.client as mqtt
 import pytest
 from paho.mqtt.enums import CallbackAPIVersion
 
-from running import forked, started
+from forked import forked, started
 from sandboa.cli import main
 from sandboa.records.integrity.check import check
 

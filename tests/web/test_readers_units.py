@@ -2,13 +2,14 @@
 
 import json
 import re
+import shutil
 from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
 
 from samples import NOW_S
-from sandboa.demo import furnish
+from sandboa.cli.house_folder import DATABASE
 from sandboa.records.alarms import SentMessage
 from sandboa.records.database import database
 from sandboa.records.facts import Act
@@ -110,12 +111,8 @@ def test_what_an_older_version_recorded_is_told_as_it_was(http: TestClient) -> N
 
 
 @pytest.fixture(scope="module")
-def demo(tmp_path_factory: pytest.TempPathFactory) -> Path:
-    path = tmp_path_factory.mktemp("demo") / "house.sqlite3"
-    with TestClient(create_app(path, StoppedClock(NOW_S), demo=True)):
-        furnish(NOW_S)
-    database.close()
-    return path
+def demo(demo_house: Path, tmp_path_factory: pytest.TempPathFactory) -> Path:
+    return shutil.copytree(demo_house, tmp_path_factory.mktemp("demo") / "house") / DATABASE
 
 
 def test_what_is_held_for_one_reader_is_not_told_to_another(demo: Path) -> None:

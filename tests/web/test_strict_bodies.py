@@ -6,10 +6,9 @@ from typing import Any
 import pytest
 from fastapi.testclient import TestClient
 
-from sandboa.web.app import create_app
-from web.asking import problem
+from web.asking import description, problem
 
-_API = create_app(None).openapi()
+_API = description()
 #: What is sent for a number and for a boolean.
 _WRONG = {"number": ("31", True), "integer": ("31", True, 31.5), "boolean": ("true", 1)}
 

@@ -14,14 +14,14 @@ from samples import NOW_S
 from sandboa.records.database import database
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
-from web.asking import lay
+from web.asking import description, lay
 
 #: Of each operation, so many calls that fit its description, and as many that do not.
 EACH = 2
 #: A stream that goes on; and a package, which other tests send whole and broken.
 NOT_CALLED = {("get", "/api/live"), ("post", "/api/house/package")}
 
-DESCRIPTION: dict[str, Any] = create_app(None).openapi()
+DESCRIPTION: dict[str, Any] = description()
 # What fits the description can still not be true: the core says so with 422, in words.
 _CONFIG = schemathesis.Config.from_dict(
     {

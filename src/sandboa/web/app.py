@@ -2,13 +2,15 @@
 
 from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
+from functools import cache
 from pathlib import Path
 
-from fastapi import FastAPI
+from fastapi import APIRouter, FastAPI
 from fastapi.routing import APIRoute
 from starlette.exceptions import HTTPException
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.responses import FileResponse, Response
+from starlette.routing import BaseRoute
 from starlette.staticfiles import StaticFiles
 from starlette.types import Scope
 from uvicorn.middleware.proxy_headers import ProxyHeadersMiddleware
@@ -55,7 +57,6 @@ def create_app(
         docs_url=None,
         redoc_url=None,
         openapi_url="/api/openapi.json",
-        generate_unique_id_function=lambda route: _operation_name(route),
         lifespan=_beside_requests if database is not None else None,
     )
     app.state.house = House(
@@ -68,8 +69,7 @@ def create_app(
     if database is not None:
         open_house(database)
     problems.install(app)
-    for router in ROUTERS:
-        app.include_router(router)
+    app.router.routes.extend(_places())
     describe(app)
     if STATIC.is_dir():
         app.mount("/", GZipMiddleware(_FrontEnd(directory=STATIC, html=True), minimum_size=1000))
@@ -81,6 +81,18 @@ def create_app(
     if proxies:
         app.add_middleware(ProxyHeadersMiddleware, trusted_hosts=sorted(proxies))
     return app
+
+
+@cache
+def _places() -> tuple[BaseRoute, ...]:
+    """The routes of every place, shared by the applications of a process.
+
+    The first request works out what each of them takes, which costs as much as thirty others.
+    """
+    everything = APIRouter(generate_unique_id_function=_operation_name)
+    for router in ROUTERS:
+        everything.include_router(router)
+    return tuple(everything.routes)
 
 
 @asynccontextmanager
