@@ -16,6 +16,7 @@ import sys
 import tempfile
 from collections.abc import Iterator
 from dataclasses import dataclass
+from functools import cache
 from pathlib import Path
 from typing import Any, Final
 
@@ -90,11 +91,18 @@ def _slips(tree: Path) -> Iterator[Slip]:
     modules = sorted((tree / _CORE).rglob("*.py"))
     for item in _all_work_items(modules, {}):
         made = item.mutations[0]
-        if made.operator_name in _KINDS:
+        line = _lines(Path(made.module_path))[made.start_pos[0] - 1]
+        # What a decorator says of slots and frozen fields is held by mypy.
+        if made.operator_name in _KINDS and not line.lstrip().startswith("@"):
             yield Slip(
                 Path(made.module_path), made.operator_name, made.operator_args, made.occurrence,
                 made.start_pos[0],
             )  # fmt: skip
+
+
+@cache
+def _lines(module: Path) -> list[str]:
+    return module.read_text(encoding="utf-8").splitlines()
 
 
 def _noticed(tree: Path, slip: Slip) -> bool:

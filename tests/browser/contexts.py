@@ -1,6 +1,6 @@
 """Browser contexts, shared by tests one after the other."""
 
-from playwright.sync_api import Browser, BrowserContext
+from playwright.sync_api import Browser, BrowserContext, CDPSession, Page
 
 from samples import ZONE
 
@@ -15,6 +15,8 @@ class Contexts:
     def __init__(self, chromium: Browser) -> None:
         self._chromium = chromium
         self._made: dict[str, BrowserContext] = {}
+        #: Of each context, an empty page that stays, through which storage is cleared.
+        self._stays: dict[BrowserContext, tuple[Page, CDPSession]] = {}
 
     def of(self, options: dict[str, object]) -> BrowserContext:
         key = repr(sorted(options.items()))
@@ -22,18 +24,18 @@ class Contexts:
             made = self._chromium.new_context(timezone_id=ZONE, locale="en-GB", **options)  # type: ignore[arg-type]
             made.set_default_timeout(60_000)
             self._made[key] = made
+            stays = made.new_page()
+            self._stays[made] = (stays, made.new_cdp_session(stays))
         return self._made[key]
 
     def forget(self, context: BrowserContext, origins: set[str]) -> None:
         """Close what is open, and leave nothing of those houses on the device."""
-        last = context.new_page()
+        stays, session = self._stays[context]
         for page in context.pages:
-            if page is not last:
+            if page is not stays:
                 page.close()
-        session = context.new_cdp_session(last)
         for origin in origins:
             session.send("Storage.clearDataForOrigin", {"origin": origin, "storageTypes": "all"})
-        last.close()
         context.clear_cookies()
         context.set_offline(False)
         context.unroute_all()
