@@ -1,13 +1,19 @@
 """People, signing in, and what each role may do, over HTTP."""
 
+import sqlite3
+import subprocess
+import sys
 from concurrent.futures import ThreadPoolExecutor
+from contextlib import closing
 from pathlib import Path
 
 import pytest
+from argon2 import extract_parameters
 from fastapi import Request
 from fastapi.testclient import TestClient
 
 from samples import DAY_S
+from sandboa.cli.house_folder import DATABASE
 from sandboa.records.database import database
 from sandboa.records.people import Passphrase, Session
 from sandboa.services.people.signing_in import SESSION_DAYS
@@ -259,6 +265,17 @@ def test_what_lets_people_in_is_not_kept_in_the_clear(manned: TestClient) -> Non
     assert all(text.startswith("$argon2id$") for text in kept)
     token = manned.cookies["sandboa_session"]
     assert token not in [row.token_hash for row in Session.select()]
+
+
+def test_a_passphrase_costs_a_guesser_what_is_recommended(tmp_path: Path) -> None:
+    """By the real command, in a process of its own: in this one hashes cost little."""
+    command = [sys.executable, "-m", "sandboa", "people", "Rowan", "--stdin"]
+    said = f"{PHRASES['Rowan']}\n"
+    subprocess.run([*command, "--data", str(tmp_path)], input=said, text=True, check=True)
+    with closing(sqlite3.connect(tmp_path / DATABASE)) as house:
+        ((kept,),) = house.execute("SELECT hash FROM passphrase").fetchall()
+    costs = extract_parameters(kept)
+    assert (costs.memory_cost, costs.time_cost) >= (64 * 1024, 3)
 
 
 def test_the_cookie_is_for_this_site_and_no_script(manned: TestClient, others: TestClient) -> None:
