@@ -94,7 +94,7 @@ case "${1:-}" in
     lint
     fresh_client
     (cd frontend && npm run --silent test)
-    exec "$py" -m pytest -n 2
+    exec "$py" -m pytest -n 2 --dist worksteal
     ;;
   setup) set_up ;;
   lint) lint ;;

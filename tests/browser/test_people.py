@@ -5,7 +5,7 @@ import zipfile
 from pathlib import Path
 
 from icalendar import Calendar
-from playwright.sync_api import Browser, Page, expect
+from playwright.sync_api import Browser, Page, Route, expect
 
 from forked import forked
 from running import DESK
@@ -132,6 +132,19 @@ def test_a_keeper_changes_the_passphrase_and_signs_out(
     who = desk.get_by_role("region", name="Who came in")
     expect(who).to_contain_text("Rowan: the passphrase before was wrong")
     expect(who).to_contain_text("ended a session of their own")
+
+
+def test_a_name_typed_before_the_list_has_come_stays(phone: Page, own_demo: str) -> None:
+    held: list[Route] = []
+    phone.route("**/api/people", lambda route: route.continue_() if held else held.append(route))
+    phone.goto(f"{own_demo}/settings")
+    people = phone.get_by_role("region", name="People")
+    people.get_by_label("Name of a person").fill("Rowan")
+    people.get_by_label("May come in as").select_option("visitor")
+    with phone.expect_response("**/api/people"):
+        held[0].continue_()
+    people.get_by_role("button", name="Add").click()
+    expect(people.get_by_role("listitem").filter(has_text="Rowan, visitor")).to_be_visible()
 
 
 def test_a_visit_waits_on_a_phone_whose_session_has_ended(phone: Page, own_demo: str) -> None:

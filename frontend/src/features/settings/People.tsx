@@ -203,6 +203,8 @@ function PassphraseForm({ person, onDone }: { person: Person; onDone: () => void
 function AddPerson({ first }: { first: boolean }) {
   const form = useForm<NameAndRole>({
     values: { name: '', role: first ? 'keeper' : 'helper' },
+    // Who there is may come in while somebody types.
+    resetOptions: { keepDirtyValues: true },
   })
   const add = useAct(
     (body: NameAndRole) => answer(api.POST('/api/people', { body })),
