@@ -79,3 +79,9 @@ def test_a_salt_test_expects_three_quarters() -> None:
 def test_checks_that_cannot_be_are_refused(call) -> None:
     with pytest.raises(NotPlausible):
         call()
+
+
+def test_nothing_lies_at_two_places_at_one_moment() -> None:
+    with pytest.raises(ValueError, match="follow each other"):
+        LocationHistory((0.0, 0.0), (1, 2))
+    assert LocationHistory((0.0, 1.0), (1, 2)).place == (1, 2)
