@@ -10,12 +10,12 @@ import httpx2 as httpx
 import pytest
 from playwright.sync_api import Browser, Page, Request, expect, sync_playwright
 
-from browser.contexts import Contexts
+from browser.contexts import Contexts, new_context
 from browser.home import HOME, Address, at, sign_in
 from forked import opened
 from houses import put_empty_house
 from running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here, running
-from samples import NOW, ZONE
+from samples import NOW
 from sandboa.cli import main
 from sandboa.cli.house_folder import DATABASE
 
@@ -178,9 +178,7 @@ def reading_phone(chromium: Browser) -> Iterator[Page]:
 
 
 def _shared_page(chromium: Browser, **options: object) -> Iterator[Page]:
-    with chromium.new_context(
-        timezone_id=ZONE, locale="en-GB", service_workers="block", **options
-    ) as context:
+    with new_context(chromium, {**options, "service_workers": "block"}) as context:
         page = context.new_page()
         watched = Watched(page)
         yield page

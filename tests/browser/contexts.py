@@ -5,6 +5,13 @@ from playwright.sync_api import Browser, BrowserContext, CDPSession, Page
 from samples import ZONE
 
 
+def new_context(chromium: Browser, options: dict[str, object]) -> BrowserContext:
+    """The browser of somebody who lives in the tests' zone, and waits a minute at most."""
+    made = chromium.new_context(timezone_id=ZONE, locale="en-GB", **options)  # type: ignore[arg-type]
+    made.set_default_timeout(60_000)
+    return made
+
+
 class Contexts:
     """One browser context for each kind of page, for making one takes seconds.
 
@@ -21,9 +28,7 @@ class Contexts:
     def of(self, options: dict[str, object]) -> BrowserContext:
         key = repr(sorted(options.items()))
         if key not in self._made:
-            made = self._chromium.new_context(timezone_id=ZONE, locale="en-GB", **options)  # type: ignore[arg-type]
-            made.set_default_timeout(60_000)
-            self._made[key] = made
+            self._made[key] = made = new_context(self._chromium, options)
             stays = made.new_page()
             self._stays[made] = (stays, made.new_cdp_session(stays))
         return self._made[key]

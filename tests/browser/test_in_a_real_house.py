@@ -122,15 +122,16 @@ def test_old_data_says_how_old_it_is_and_that_the_house_is_gone(
 def test_an_unknown_address_within_a_place_has_a_reason_and_a_way_on(
     reading_desk: Page, demo: str, address: str, reason: str, way: str
 ) -> None:
-    desk = reading_desk
-    desk.goto(demo + address)
-    expect(desk.get_by_role("heading", level=1)).to_have_text("There is nothing to show here")
-    told = desk.get_by_role("main").get_by_role("alert")
+    reading_desk.goto(demo + address)
+    expect(reading_desk.get_by_role("heading", level=1)).to_have_text(
+        "There is nothing to show here"
+    )
+    told = reading_desk.get_by_role("main").get_by_role("alert")
     expect(told).to_contain_text(re.compile(reason, re.IGNORECASE))
     assert len(told.inner_text()) > 12
-    desk.get_by_role("main").get_by_role("link", name=f"To {way}").click()
-    expect(desk.get_by_role("heading", level=1)).to_be_visible()
-    expect(desk.get_by_text("There is nothing to show here")).to_have_count(0)
+    reading_desk.get_by_role("main").get_by_role("link", name=f"To {way}").click()
+    expect(reading_desk.get_by_role("heading", level=1)).to_be_visible()
+    expect(reading_desk.get_by_text("There is nothing to show here")).to_have_count(0)
 
 
 def test_bench_is_a_place_and_no_switch(desk: Page, demo: str) -> None:
