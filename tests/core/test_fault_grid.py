@@ -4,6 +4,7 @@ import numpy as np
 import pytest
 
 from sandboa.core.climate.faults import FaultKind, ProbeRecord
+from sandboa.core.climate.faults.cabinet_faults import DOOR_C, POWER_C, falls
 from sandboa.core.climate.faults.grid import on_grid
 from sandboa.core.climate.faults.slow_changes import slow_changes
 from sandboa.core.development import SetPoints
@@ -44,3 +45,18 @@ def test_of_two_probes_the_set_point_vouches_as_much_as_the_other(
     fault = next(slow_changes(grid, grid.temperature_c - 31.5))
     assert (fault.kind, fault.probes) == (FaultKind.DRIFT, ("lower",))
     assert fault.largest_c == pytest.approx(held_c, abs=0.05)
+
+
+@pytest.mark.parametrize(("humidity", "limit_c"), [(0.65, POWER_C), (0.45, DOOR_C)])
+def test_a_fall_is_told_from_its_limit_on(humidity: float, limit_c: float) -> None:
+    """A power cut keeps the humidity, a door takes it along; each has a fall it begins with."""
+    for fell_c, kinds in ((limit_c, 1), (np.nextafter(limit_c, 0.0), 0)):
+        times = np.arange(0.0, DAY, 300.0)
+        cold = (times >= 6 * HOUR) & (times < 8 * HOUR)
+        grid = on_grid(
+            [probe("middle", times, np.full(len(times), 31.5))], SetPoints((0.0,), (31.5,))
+        )
+        assert grid is not None
+        grid.off_c[0, cold] = -fell_c
+        grid.humidity[0, cold] = humidity
+        assert len(list(falls(grid))) == kinds

@@ -4,15 +4,13 @@ A number that moves fails here until its reason is known: change the line below 
 the number, and say why in the commit. What a number does at its edge is tested beside its rule.
 """
 
-import dataclasses
-import enum
 import importlib
 import re
-from collections.abc import Mapping
 from pathlib import Path
 
 import pytest
 
+from plain_numbers import plain
 from sandboa.core.causes.scores import STARTS
 from sandboa.core.standing.signs import SIGNS
 from sandboa.core.water.mixing import MEDIA
@@ -388,25 +386,3 @@ def test_a_medium_weighs_and_takes_up_as_was_decided() -> None:
 
 def test_causes_start_as_was_decided() -> None:
     assert {cause.value: score for cause, score in STARTS.items()} == START_TABLE
-
-
-def plain(value: object) -> object:
-    """A number, or numbers by name: nested tables laid flat, None as a word."""
-    flat = dict(_flat("", value))
-    return flat[""] if set(flat) == {""} else flat
-
-
-def _flat(name: str, value: object) -> list[tuple[str, object]]:
-    if dataclasses.is_dataclass(value) and not isinstance(value, type):
-        value = {f.name: getattr(value, f.name) for f in dataclasses.fields(value)}
-    if isinstance(value, tuple):
-        value = dict(enumerate(value))
-    if isinstance(value, Mapping):
-        return [part for key, held in value.items() for part in _flat(f"{name}/{_said(key)}", held)]
-    return [(name, float("inf") if value is None else value)]
-
-
-def _said(key: object) -> str:
-    if isinstance(key, tuple):
-        return " ".join(map(_said, key))
-    return str(key.value if isinstance(key, enum.Enum) else key)

@@ -124,7 +124,13 @@ def test_grams_are_read_as_people_write_them(typed: str, grams: float) -> None:
     assert read_number("mass", typed, thousands=True) == grams
 
 
-@pytest.mark.parametrize("typed", ["", "1 13", "12 34", "1,13,4", "1..5", "x", "1e3", "nan", "--1"])
+@pytest.mark.parametrize(
+    "typed",
+    [
+        "", "1 13", "12 34", "1,13,4", "1..5", "x", "1e3", "nan", "--1", "1.134.5,5", "12.34,5",
+        "1.134,500.5", "0.134,5",
+    ],
+)  # fmt: skip
 def test_what_is_no_number_is_refused(typed: str) -> None:
     for thousands in (True, False):
         with pytest.raises(NotPlausible, match="is not a number"):
