@@ -48,7 +48,7 @@ def _measured(place: Path) -> dict[str, float]:
         httpx2.Client(base_url=address, timeout=120.0) as client,
     ):
         client.get("/api/alive")
-        code = client.get("/api/today").json()["clutches"][0]["code"]
+        code = client.get("/api/today").json()["boxes"][0]["name"]
         questions = {
             "Today": "/api/today",
             "Cabinet": "/api/cabinets/North",

@@ -34,11 +34,11 @@ def measure() -> Iterator[Ratio]:
             start = time.perf_counter()
             first = client.get("/api/today")
             cold_s = time.perf_counter() - start
-            assert len(first.json()["clutches"]) == _CLUTCHES
+            assert len(first.json()["boxes"]) == _CLUTCHES
             empty_s, held_s = best_s(
                 lambda: client.get("/api/alive"), lambda: client.get("/api/today"), repeat=20
             )
-            code = first.json()["clutches"][0]["code"]
+            code = first.json()["boxes"][0]["name"]
 
             def record() -> None:
                 client.post(f"/api/clutches/{code}/eggs/1/grades", json={"grade": 0})

@@ -3,11 +3,15 @@
 from datetime import UTC, datetime
 
 from sandboa.core.box import Closing, usual_places
+from sandboa.core.development import DevelopmentCurve
 from sandboa.core.hatching import Fate
 from sandboa.core.hatching.fates import likely_fate
+from sandboa.records.clutches import Clutch
 from sandboa.records.facts import Act
 from sandboa.services.acts.preconditions import clutch_called
 from sandboa.services.animals.commands import AnimalCommand, add_animal
+from sandboa.services.boxes.climate import development_curve
+from sandboa.services.boxes.egg_paths import groups_by_path
 from sandboa.services.hatching.fates import (
     FateCommand,
     declare_fates,
@@ -16,6 +20,7 @@ from sandboa.services.hatching.fates import (
 )
 from sandboa.services.hatching.open_clutch import record_of
 from sandboa.services.lay_day import EggLaid, LayDay
+from sandboa.services.snapshot.snapshot import Snapshot
 
 #: The tests' own today.
 NOW = datetime(2026, 6, 14, 18, 30, tzinfo=UTC)
@@ -46,6 +51,13 @@ def lay_day(days_ago: float = 10.0, **changes: object) -> LayDay:
 def animal(role: str, name: str, **more: object) -> int:
     """A dam or sire recorded now in the open house; its id."""
     return add_animal(AnimalCommand(role=role, name=name, **more), NOW_S)[0]  # type: ignore[arg-type]
+
+
+def curve_of(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> DevelopmentCurve:
+    """D(t) of most eggs of a clutch."""
+    eggs = snapshot.eggs[clutch.entity_id]
+    path = next(iter(groups_by_path(snapshot, clutch, eggs, as_of_s)))
+    return development_curve(snapshot, path, as_of_s)
 
 
 def close_clutch(code: str, at_s: float, **fates: Fate) -> Act:

@@ -48,13 +48,13 @@ class Clients:
                 a["id"] for a in keeper.get("/api/animals").json() if a["role"] == "dam"
             )
             #: Visited one after another, as on a round.
-            self._codes = [box["code"] for box in keeper.get("/api/round").json()["boxes"]]
+            self._codes = [box["name"] for box in keeper.get("/api/round").json()["boxes"]]
             device = keeper.post("/api/devices", json={"name": "faults"}).json()
             self._token = device["token"]
             since = (self.began - timedelta(days=3)).isoformat()
             self.probe = "held against the truth"
             body = {
-                "name": self.probe, "place": {"clutch": self._codes[0]}, "since": since,
+                "name": self.probe, "place": {"box": self._codes[0]}, "since": since,
                 "device": device["device"],
             }  # fmt: skip
             keeper.post("/api/probes", json=body).raise_for_status()
@@ -98,7 +98,7 @@ class Clients:
     def _visit(self, client: httpx.Client, number: int) -> httpx.Response:
         now = datetime.now(UTC)
         visit = {
-            "key": key_of(number), "code": self._codes[number % len(self._codes)],
+            "key": key_of(number), "box": self._codes[number % len(self._codes)],
             "opened_at": (now - timedelta(seconds=1)).isoformat(), "closed_at": now.isoformat(),
             "signs": [], "water_g": 1.0, "mass_g": 1000.0, "acts": ["aired"],
         }  # fmt: skip

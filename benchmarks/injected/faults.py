@@ -39,6 +39,15 @@ class Round:
         """Let the clients go on for a random time."""
         _pause.wait(self.rng.uniform(0.1, 1.0) * most_s)
 
+    def wait_until_met(self, most_s: float) -> None:
+        """As `wait`, and on until something was refused: a fault nobody met shows nothing."""
+        refused = self.clients.recorded.refused
+        before = sum(refused.values())
+        self.wait(most_s)
+        began = time.perf_counter()
+        while sum(refused.values()) == before and time.perf_counter() - began < _PATIENCE_S:
+            _pause.wait(0.01)
+
     def keeper(self) -> httpx.Client:
         """A browser of the keeper's that is signed in."""
         return httpx.Client(base_url=self.served.base, cookies=self.clients.cookies, timeout=60)
@@ -75,7 +84,7 @@ def disk_full(now: Round) -> bool:
     size = (log.stat().st_size if log.exists() else 0) + now.rng.randrange(0, 60_000)
     unlimited = resource.RLIM_INFINITY
     resource.prlimit(now.served.pid, resource.RLIMIT_FSIZE, (size, unlimited))
-    now.wait(1.2)
+    now.wait_until_met(1.2)
     resource.prlimit(now.served.pid, resource.RLIMIT_FSIZE, (unlimited, unlimited))
     return now.unsaid() == before
 
@@ -84,7 +93,7 @@ def read_error(now: Round) -> bool:
     """No read of a file succeeds; what memory still holds is answered."""
     before = now.unsaid()
     now.served.control.order = Order.FAIL_READS
-    now.wait(0.8)
+    now.wait_until_met(0.8)
     now.served.control.order = Order.WORK
     return now.unsaid() == before
 

@@ -59,7 +59,7 @@ def _halves(house: sqlite3.Connection, kind: str) -> int:
             )
         )
     ours = "key LIKE 'fault-%'" if kind == "visit" else "mass_g > 1500 AND mass_g < 1600"
-    columns = "act_id, clutch_id FROM visit" if kind == "visit" else "act_id, animal_id FROM weight"
+    columns = "act_id, box_id FROM visit" if kind == "visit" else "act_id, animal_id FROM weight"
     acts = house.execute(f"SELECT {columns} WHERE {ours}").fetchall()
     fullest: dict[int, int] = defaultdict(int)
     for act, whose in acts:

@@ -14,7 +14,7 @@ export const router = createBrowserRouter([
       { path: '/clutches/:code', lazy: () => import('./features/clutch/ClutchPlace') },
       { path: '/clutches/:code/eggs/:number', lazy: () => import('./features/egg/EggPlace') },
       { path: '/round', lazy: () => import('./features/round/RoundPlace') },
-      { path: '/round/:code', lazy: () => import('./features/round/BoxPlace') },
+      { path: '/round/:box', lazy: () => import('./features/round/BoxPlace') },
       {
         path: '/clutches/:code/correct',
         lazy: () => import('./features/lay-day/correct/CorrectPlace'),

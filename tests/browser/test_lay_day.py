@@ -48,7 +48,7 @@ def test_the_back_button_loses_nothing_and_records_nothing(desk: Page, empty: Ad
     desk.get_by_role("link", name="Go on").click()
     next_step(desk, "Move the dam, look at her")
     expect(desk.get_by_role("radio", name="Not sure")).to_be_checked()
-    assert desk.request.get(f"{empty.api}/api/today").json()["clutches"] == []
+    assert desk.request.get(f"{empty.api}/api/today").json()["boxes"] == []
 
 
 def test_a_lump_left_stops_here_with_advice_and_goes_on_when_it_is_gone(
@@ -92,7 +92,7 @@ def test_what_cannot_be_recorded_yet_leads_back_to_its_step(desk: Page, empty: A
     expect(desk.get_by_role("alert")).to_contain_text("egg")
     desk.get_by_role("button", name="To: ").click()
     next_step(desk, "Count")
-    assert desk.request.get(f"{empty.api}/api/today").json()["clutches"] == []
+    assert desk.request.get(f"{empty.api}/api/today").json()["boxes"] == []
 
 
 def photo(folder: Path, name: str) -> Path:

@@ -38,7 +38,7 @@ def add_person(page: Page, name: str, role: str, phrase: str) -> None:
 
 def delivered(page: Page) -> None:
     """The house has answered for the visit: a page that asks before would not see it."""
-    said = page.get_by_text(re.compile("^Visit, .*all as before$"))
+    said = page.get_by_text(re.compile("^Visit to .*all as before$"))
     expect(said.first).to_be_visible(timeout=40_000)
     expect(page.get_by_role("link", name=re.compile("to deliver"))).to_have_count(0)
 

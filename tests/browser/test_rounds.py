@@ -56,7 +56,9 @@ def test_eight_eggs_with_two_exceptions_take_at_most_twelve_taps(
     assert [egg["grade"] for egg in told["eggs"]] == [0, 0, 1, 0, 0, 0, 0, None]
     assert told["eggs"][5]["signs"]["mould"] == "spot"
     assert "2 exceptions" not in told["log"][0]["summary"]
-    assert re.search(r"Visit, \d+ s open; .* the rest as before", told["log"][0]["summary"])
+    assert re.search(
+        r"Visit to 26-03, \d+ s open; .* the rest as before", told["log"][0]["summary"]
+    )
 
 
 @pytest.mark.both_ways
@@ -78,12 +80,12 @@ def test_a_dry_box_is_watered_by_the_scale_and_can_be_undone(
     phone.get_by_role("checkbox", name="Lid wiped").check()
     phone.get_by_role("button", name="All as before, shut").click()
     expect(phone.get_by_text(re.compile(r"weighed 1128\sg; 50\sg of water added"))).to_be_visible()
-    told = phone.request.get(f"{own_demo.api}/api/clutches/26-04").json()
+    told = phone.request.get(f"{own_demo.api}/api/clutches/26-04").json()["boxes"][0]
     assert told["box_water"]["left"]["share"] > 0.95
     assert told["due"] == []
     phone.get_by_role("button", name="Undo").first.click()
     expect(phone.get_by_text(re.compile("^Undone: Visit"))).to_be_visible()
-    told = phone.request.get(f"{own_demo.api}/api/clutches/26-04").json()
+    told = phone.request.get(f"{own_demo.api}/api/clutches/26-04").json()["boxes"][0]
     assert [due["kind"] for due in told["due"]] == ["dents"]
 
 
@@ -219,7 +221,7 @@ def test_a_visit_the_house_refuses_is_kept_and_can_be_mended(
     phone.get_by_role("radio", name="collapsed", exact=True).click()
     removed = {
         "key": "other-phone.removes",
-        "code": "26-04",
+        "box": "26-04",
         "opened_at": (NOW - timedelta(minutes=9)).isoformat(),
         "closed_at": (NOW - timedelta(minutes=8)).isoformat(),
         "eggs": [{"number": 5, "acts": ["removed"]}],
@@ -298,7 +300,7 @@ def test_a_photo_taken_at_the_box_reaches_the_egg(
     phone.get_by_role("radio", name="strong", exact=True).click()
     phone.get_by_label("Photo of egg 4").set_input_files(photo)
     phone.get_by_role("button", name="Rest as before, shut").click()
-    expect(phone.get_by_text(re.compile("^Visit, .*egg 4: strong vessels"))).to_be_visible()
+    expect(phone.get_by_text(re.compile("^Visit to .*egg 4: strong vessels"))).to_be_visible()
     expect(phone.get_by_role("link", name=re.compile("to deliver"))).to_have_count(0)
     phone.goto(f"{own_demo}/clutches/{EIGHT}/eggs/4")
     expect(phone.get_by_role("img", name=re.compile("Egg 4, .*by torch"))).to_be_visible()

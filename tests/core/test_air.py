@@ -11,7 +11,7 @@ from sandboa.core.units import SECONDS_PER_HOUR
 
 def short_of_fresh(hours: float, free_air_l: float) -> float:
     """How far a box of six eggs is below fresh air, as a share of the air."""
-    at = oxygen(6, 0.8, Closing.PIN_HOLES, hours * SECONDS_PER_HOUR, free_air_l=free_air_l)
+    at = oxygen([0.8] * 6, Closing.PIN_HOLES, hours * SECONDS_PER_HOUR, free_air_l=free_air_l)
     return FRESH - at.share
 
 

@@ -150,19 +150,19 @@ def test_oxygen_use_goes_through_the_known_points(development: float, ml: float)
 
 def test_many_eggs_late_in_a_sealed_box_need_air_and_few_or_early_ones_do_not() -> None:
     month = 30 * DAY
-    late = oxygen(7, 0.85, Closing.SEALED_FILM, month)
+    late = oxygen([0.85] * 7, Closing.SEALED_FILM, month)
     assert late.advise_airing
     assert late.low < late.share < late.high
     # In balance, what comes in is what is used: 7 eggs, 3 ml an hour, 10 l a day.
     assert late.share == pytest.approx(FRESH - 7 * 0.003 * 24 / 10)
-    assert not oxygen(7, 0.3, Closing.SEALED_FILM, month).advise_airing
-    assert not oxygen(7, 0.85, Closing.SMALL_HOLES, month).advise_airing
-    assert oxygen(7, 0.85, Closing.SEALED_FILM, 0.0).share == FRESH
+    assert not oxygen([0.3] * 7, Closing.SEALED_FILM, month).advise_airing
+    assert not oxygen([0.85] * 7, Closing.SMALL_HOLES, month).advise_airing
+    assert oxygen([0.85] * 7, Closing.SEALED_FILM, 0.0).share == FRESH
 
 
 def test_a_time_before_opening_is_no_time() -> None:
     with pytest.raises(NotPlausible):
-        oxygen(7, 0.85, Closing.SEALED_FILM, -1.0)
+        oxygen([0.85] * 7, Closing.SEALED_FILM, -1.0)
     with pytest.raises(NotPlausible):
         oxygen_use_ml_hour(-0.1)
 
@@ -173,9 +173,9 @@ def test_a_time_before_opening_is_no_time() -> None:
 def test_oxygen_stays_between_nothing_and_fresh_and_falls_with_time(
     eggs: int, development: float, closing: Closing, since_s: float
 ) -> None:
-    now = oxygen(eggs, development, closing, since_s)
+    now = oxygen([development] * eggs, closing, since_s)
     assert 0.0 <= now.low <= now.share <= now.high <= FRESH
-    assert oxygen(eggs, development, closing, since_s + DAY).share <= now.share + 1e-12
+    assert oxygen([development] * eggs, closing, since_s + DAY).share <= now.share + 1e-12
 
 
 def test_half_is_gone_only_when_it_is() -> None:

@@ -114,6 +114,7 @@ NUMBERS: dict[str, object] = {
         "saturated perlite": 1,
         "sponges": 1,
         "water under a grid": 1.1,
+        "damp paper": 1,
     },
     "water/drying.EXCHANGE_SD_FACTOR": 2,
     # D4 What is left, and until when
@@ -226,6 +227,7 @@ NUMBERS: dict[str, object] = {
     "lay_day.EGG_MASS_RANGE_G": (10, 250),
     "lay_day.USUAL_EGG_G": (65, 105),
     "clutch_count.MOST_EGGS": 20,
+    "box.MOST_IN_BOX": 30,
     "box.SAME_PLACE": 0.02,
     # P3 By torchlight
     "candling.TURN_WITHIN_HOURS": 24,
@@ -335,6 +337,7 @@ MEDIA_TABLE = {
     "ready-mixed": (None, None),
     "sponges": (None, None),
     "water under a grid": (None, None),
+    "damp paper": (None, None),
 }
 START_TABLE = {
     "infertile": -3.2,

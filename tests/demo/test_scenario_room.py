@@ -44,40 +44,41 @@ def furnished(demo_house: Path, tmp_path: Path) -> Iterator[SnapshotCache]:
 def test_six_clutches_in_two_cabinets_with_names_from_the_scenario(
     furnished: SnapshotCache,
 ) -> None:
-    clutches = [c.now for c in today(furnished.current(), NOW_S).clutches]
-    assert sorted(c.clutch.code for c in clutches) == [f"26-0{n}" for n in range(1, 7)]
-    assert {c.cabinet for c in clutches} == {"North", "Small"}
+    boxes = today(furnished.current(), NOW_S).boxes
+    assert sorted(b.box.box.name for b in boxes) == [f"26-0{n}" for n in range(1, 7)]
+    assert {b.box.cabinet for b in boxes} == {"North", "Small"}
+    clutches = [b.clutches[0] for b in boxes]
     assert {c.dam for c in clutches} <= HERBS
     assert {c.sire for c in clutches} <= STONES
 
 
 def assert_the_scenario(house: SnapshotCache, now_s: float) -> None:
-    by_dam = {c.now.dam: c for c in today(house.current(), now_s).clutches}
+    by_dam = {b.clutches[0].dam: b for b in today(house.current(), now_s).boxes}
     (laid_today,) = drafts.open_lay_days(now_s)
     assert str(laid_today.count) == "7-1"
     assert laid_today.step is Step.BOX
     assert laid_today.turning[2]
-    week = by_dam["Borage"].now
+    week = by_dam["Borage"].clutches[0]
     assert 6 <= week.forecast.day < 7
     assert any("Candle egg 2 again" in a.text for a in by_dam["Borage"].attention)
-    drying = by_dam["Yarrow"].now
-    assert drying.box.medium == "saturated perlite"
-    assert drying.eggs.box.scope is Scope.BOX
-    assert len(drying.eggs.box.early_eggs) == 4
-    single = by_dam["Chervil"].now
-    assert single.eggs.box.scope is Scope.EGG
-    assert single.eggs.box.early_eggs == (3,)
-    standings = {e.number: e.standing.standing for e in single.eggs.eggs if e.standing}
+    drying = by_dam["Yarrow"].clutches[0]
+    assert drying.box.box.medium == "saturated perlite"
+    assert drying.box.judged.box.scope is Scope.BOX
+    assert len(drying.box.judged.box.early_eggs) == 4
+    single = by_dam["Chervil"].clutches[0]
+    assert single.box.judged.box.scope is Scope.EGG
+    assert single.box.judged.box.early_eggs == ("3",)
+    standings = {e.number: e.standing.standing for e in single.eggs if e.standing}
     assert [n for n, level in standings.items() if level is not Standing.SOUND] == [3]
     assert standings[3] is Standing.FAILING
-    plump = by_dam["Sorrel"].now
+    plump = by_dam["Sorrel"].clutches[0]
     assert 0.6 < plump.forecast.fraction < 0.75
-    assert all(egg.grade == 0 for egg in plump.eggs.eggs if not egg.slug)
+    assert all(egg.grade == 0 for egg in plump.eggs if not egg.slug)
     last_week = by_dam["Tansy"]
     assert any("First pip likely" in a.text for a in last_week.attention)
-    assert latest_lid(house.current(), last_week.now.box, now_s) == "raining"
-    assert latest_lid(house.current(), last_week.now.box, now_s - 2 * DAY_S) == "edges"
-    hatching = by_dam["Lovage"].now
+    assert latest_lid(house.current(), last_week.box.box, now_s) == "raining"
+    assert latest_lid(house.current(), last_week.box.box, now_s - 2 * DAY_S) == "edges"
+    hatching = by_dam["Lovage"].clutches[0]
     assert (hatching.forecast.pipped, hatching.live_eggs) == (4, 5)
     (watched,) = (c for c in hatch_overview(house.current(), now_s) if c.now.dam == "Lovage")
     assert watched.closed == (5,)
@@ -94,13 +95,13 @@ def test_what_was_seen_and_weighed_is_what_was_simulated(furnished: SnapshotCach
         story = story_of(garden, laid_s(day, NOW_S), was[garden.cabinet])
         now = clutch_page(furnished.current(), f"26-{number:02d}", NOW_S).now
         last = story.visits[-1].glances
-        seen = {e.number: e.grade for e in now.eggs.eggs if not e.slug and e.pipped_s is None}
+        seen = {e.number: e.grade for e in now.eggs if not e.slug and e.pipped_s is None}
         assert seen == {n: last[n].grade for n in seen}
         weighed = [v.mass_g for v in story.visits if v.mass_g is not None]
-        told = Weighing.current(box_id=now.box.entity_id)
+        told = Weighing.current(box_id=now.box.box.entity_id)
         assert [w.mass_g for w in told] == [round(mass_g) for mass_g in weighed]
         pipped = {e.number for e in story.eggs if e.pip_day is not None and e.pip_day < day}
-        assert {e.number for e in now.eggs.eggs if e.pipped_s is not None} == pipped
+        assert {e.number for e in now.eggs if e.pipped_s is not None} == pipped
         assert any(e.pip_day is not None and e.pip_day > day for e in story.eggs)
 
 
@@ -125,12 +126,12 @@ def test_it_looks_alive_on_any_day(house: SnapshotCache, today_is: str) -> None:
     now_s = datetime.fromisoformat(today_is).replace(tzinfo=UTC).timestamp()
     furnish(now_s)
     told = today(house.current(), now_s)
-    assert len(told.clutches) == 6
-    assert len({c.now.clutch.code for c in told.clutches}) == 6
+    assert len(told.boxes) == 6
+    assert len({b.clutches[0].clutch.code for b in told.boxes}) == 6
     assert told.silent == ()
     (stuck,) = look(house.current(), now_s)
     assert stuck.text.startswith("North middle: tells the same to the last digit")
-    assert all(not c.now.forecast.overdue for c in told.clutches)
+    assert all(not b.clutches[0].forecast.overdue for b in told.boxes)
     assert_the_scenario(house, now_s)
 
 

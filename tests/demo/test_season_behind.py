@@ -96,7 +96,7 @@ def test_rounds_at_other_boxes_leave_a_closed_clutch_alone(furnished: SnapshotCa
     losses_of(facts, closed, NOW_S)
     with database.atomic() as undone:
         visit = BoxVisit(
-            key="visit.elsewhere", code="26-03", opened_s=NOW_S - 60, closed_s=NOW_S, mass_g=1_890
+            key="visit.elsewhere", box="26-03", opened_s=NOW_S - 60, closed_s=NOW_S, mass_g=1_890
         )
         close_visit(visit, NOW_S)
         assert at_hand(furnished.current(), closed, NOW_S + 9 * DAY_S)

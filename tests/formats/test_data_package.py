@@ -16,9 +16,9 @@ from samples import DAY_S, NOW_S, lay_day
 from sandboa.cli.house_folder import DATABASE
 from sandboa.formats.data_package import DESCRIPTOR, PackageError, read_package, write_package
 from sandboa.records import whole_house
-from sandboa.records.database import house_file, open_database
+from sandboa.records.database import open_database
 from sandboa.records.facts import Act
-from sandboa.records.integrity.check import check, check_database
+from sandboa.records.integrity.check import check
 from sandboa.records.photos import FOLDER
 from sandboa.services.lay_day import lay_clutch
 
@@ -226,31 +226,6 @@ def test_what_is_no_zip_at_all_is_refused(empty: Path, tmp_path: Path) -> None:
         file.write_bytes(content)
         with pytest.raises(PackageError, match="no package"):
             read_package(file)
-
-
-def as_the_second_layout(files: dict[str, bytes]) -> None:
-    """As a release before migration 0013 wrote it: ids without `_id`, the kind "shelf"."""
-    descriptor = json.loads(files[DESCRIPTOR])
-    own = descriptor["sandboa"]
-    own["format"] = 2
-    own["migrations"] = [name for name in own["migrations"] if name < "0013"]
-    for resource in descriptor["resources"]:
-        path = resource["path"]
-        header, rest = files[path].split(b"\r\n", 1)
-        names = [name.removesuffix("_id") for name in header.decode().split(",")]
-        if resource["name"] == "messenger":
-            rest = rest.replace(b"record only", b"shelf")
-        for field, name in zip(resource["schema"]["fields"], names, strict=True):
-            field["name"] = name
-        files[path] = ",".join(names).encode() + b"\r\n" + rest
-        resource["hash"] = f"sha256:{hashlib.sha256(files[path]).hexdigest()}"
-    files[DESCRIPTOR] = json.dumps(descriptor).encode()
-
-
-def test_a_package_of_an_earlier_release_is_read(package, empty: Path) -> None:
-    read_package(rewritten(package[0], as_the_second_layout))
-    assert contents() == package[1]
-    assert check_database(house_file()).problems == ()
 
 
 def test_two_houses_are_not_merged(package, empty: Path) -> None:

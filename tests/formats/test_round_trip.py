@@ -58,7 +58,7 @@ CALLS = st.one_of(
     _call("/api/animals/{n}/meals", taken=st.booleans(), prey=TEXTS, mass_g=NUMBERS, at=MOMENTS),
     _call("/api/clutches/26-01/eggs/{n}/grades", grade=st.integers(0, 4), seen_at=MOMENTS),
     _call("/api/clutches/26-01/eggs/{n}/pip", seen_at=MOMENTS, confirmed=st.just(True)),
-    _call("/api/clutches/26-01/waterings", water_g=NUMBERS, poured_at=MOMENTS),
+    _call("/api/boxes/26-01/waterings", water_g=NUMBERS, poured_at=MOMENTS),
     _call(
         "/api/clutches/26-01/eggs/{n}/opening", method="put", findings=st.just([]), note=TEXTS,
         opened_at=MOMENTS,

@@ -134,7 +134,7 @@ def test_a_backup_that_ends_half_way_has_no_name(
 
 def test_a_damaged_house_is_not_copied_as_if_it_were_sound(house: Path, tmp_path: Path) -> None:
     with closing(sqlite3.connect(house)) as opened, opened:
-        opened.execute("UPDATE egg SET x = x / 2")
+        opened.execute("UPDATE egg_stay SET x = x / 2")
     with pytest.raises(NotBackedUp, match="is not what was recorded"):
         back_up(house, tmp_path / "copy.sqlite3", NOW_S)
     assert not (tmp_path / "copy.sqlite3").exists()
@@ -287,7 +287,7 @@ def test_what_is_no_copy_or_a_damaged_one_leaves_the_house_alone(
         assert "The house is as it was" in capsys.readouterr().err
     damaged = back_up(house, tmp_path / "copy.sqlite3", NOW_S).file
     with closing(sqlite3.connect(damaged)) as opened, opened:
-        opened.execute("UPDATE egg SET x = x / 2")
+        opened.execute("UPDATE egg_stay SET x = x / 2")
     with pytest.raises(NotRestored, match="is not what was recorded"):
         restore(damaged, house, NOW_S)
     assert files(house.parent) - {f"{DATABASE}.lock"} == before

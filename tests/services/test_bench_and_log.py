@@ -76,7 +76,7 @@ def test_the_log_of_the_house_shows_all_newest_first_with_what_is_undone(
     again = undo(undone.id, NOW_S)
     assert [entry.undone for entry in house_log()] == [False, True, False, False, False]
     undo(again.id, NOW_S)
-    assert clutch_page(house.current(), code, NOW_S).now.eggs.eggs[0].grade is None
+    assert clutch_page(house.current(), code, NOW_S).now.eggs[0].grade is None
     assert house_log(limit=2)[0].act.kind == "undo"
 
 
@@ -85,12 +85,12 @@ def test_today_says_that_water_helped_and_how_soon_pips_come(house: SnapshotCach
     grade_egg(code, 1, 2, NOW_S - 4 * DAY_S, NOW_S)
     water_box(code, 40.0, NOW_S - 3 * DAY_S, NOW_S)
     grade_egg(code, 1, 0, NOW_S - DAY_S, NOW_S)
-    (line,) = today(house.current(), NOW_S).clutches
+    (line,) = today(house.current(), NOW_S).boxes
     assert [a.text for a in line.attention] == [
         "After watering, egg 1 rounded out: it had been short of water."
     ]
     assert line.urgency == "none"
-    near = today(house.current(), NOW_S + 33 * DAY_S).clutches[0]
+    near = today(house.current(), NOW_S + 33 * DAY_S).boxes[0]
     assert any("First pip likely in" in a.text for a in near.attention)
     assert not any("watering" in a.text for a in near.attention)
 

@@ -4,12 +4,11 @@ import math
 
 import pytest
 
-from samples import DAY_S, NOW_S, lay_day
+from samples import DAY_S, NOW_S, curve_of, lay_day
 from sandboa.core.climate.probe_checks import reference_check
 from sandboa.core.errors import NotPlausible
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import undo
-from sandboa.services.boxes.climate import development_curve, set_points_of
 from sandboa.services.cabinets.commands import (
     CabinetCommand,
     CabinetKind,
@@ -20,6 +19,7 @@ from sandboa.services.cabinets.commands import (
 )
 from sandboa.services.climate.cabinet_view import cabinet_now
 from sandboa.services.climate.trace import climate_trace
+from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.lay_day import correct_clutch, lay_clutch
 from sandboa.services.probes.commands import (
     ProbePlace,
@@ -54,7 +54,7 @@ def north(house: SnapshotCache) -> SnapshotCache:
 def mean_c(house: SnapshotCache) -> float:
     """Mean temperature the clutch had so far."""
     facts = house.current()
-    curve = development_curve(facts, facts.clutches[0], NOW_S)
+    curve = curve_of(facts, facts.clutches[0], NOW_S)
     stretches = curve.temperature.stretches
     weighted = sum(float(s.temperature_c.mean()) * s.seconds for s in stretches)
     return weighted / sum(s.seconds for s in stretches)
@@ -65,7 +65,7 @@ def test_a_box_that_moves_has_the_temperature_of_where_it_stood(north: SnapshotC
     moved = move_box("26-01", "North", "upper", NOW_S - 5 * DAY_S, NOW_S)
     assert mean_c(north) == pytest.approx(31.0, abs=0.01)
     shelves = {s.shelf.name: s for s in cabinet_now(north.current(), "North", NOW_S).shelves}
-    assert [b.clutch.code for b in shelves["upper"].boxes] == ["26-01"]
+    assert [b.box.name for b in shelves["upper"].boxes] == ["26-01"]
     assert shelves["lower"].boxes == ()
     undo(moved.id, NOW_S)
     assert mean_c(north) == pytest.approx(30.0)
@@ -76,18 +76,18 @@ def test_a_corrected_clutch_keeps_where_its_box_began(north: SnapshotCache) -> N
     move_box("26-01", "North", "upper", NOW_S - 5 * DAY_S, NOW_S)
     correct_clutch("26-01", lay_day(shelf="upper", code="26-01", set_point_c=31.5), NOW_S)
     facts = north.current()
-    stays = facts.box(facts.boxes[facts.clutches[0].entity_id].entity_id).locations
+    stays = facts.box(facts.box_called("26-01").entity_id).locations
     assert [facts.shelves[place].name for place in stays.place] == ["lower", "upper"]
     correct_clutch("26-01", lay_day(shelf="lower", code="26-01", set_point_c=31.5), NOW_S)
     facts = north.current()
-    stays = facts.box(facts.boxes[facts.clutches[0].entity_id].entity_id).locations
+    stays = facts.box(facts.box_called("26-01").entity_id).locations
     assert [facts.shelves[place].name for place in stays.place] == ["lower", "lower"]
 
 
 def test_moves_that_cannot_be_are_refused(north: SnapshotCache) -> None:
     with pytest.raises(NotPlausible, match="already"):
         move_box("26-01", "North", "lower", NOW_S, NOW_S)
-    with pytest.raises(NotPlausible, match="before clutch"):
+    with pytest.raises(NotPlausible, match="before box 26-01 was set up"):
         move_box("26-01", "North", "upper", NOW_S - 20 * DAY_S, NOW_S)
     with pytest.raises(NotPlausible, match="future"):
         move_box("26-01", "North", "upper", NOW_S + DAY_S, NOW_S)
@@ -102,12 +102,12 @@ def test_a_probe_that_moves_leaves_its_readings_where_they_were(north: SnapshotC
     low = next(p for p in north.current().probes.values() if p.name == "Low")
     move_probe(low.entity_id, ProbePlace("26-01"), NOW_S - 2 * DAY_S, NOW_S)
     facts = north.current()
-    stretches = development_curve(facts, facts.clutches[0], NOW_S).temperature.stretches
+    stretches = curve_of(facts, facts.clutches[0], NOW_S).temperature.stretches
     assert [s.provenance for s in stretches] == ["shelf probe", "box probe"]
     assert [round(s.seconds / DAY_S) for s in stretches] == [8, 2]
     move_probe(low.entity_id, None, NOW_S - DAY_S, NOW_S)
     facts = north.current()
-    stretches = development_curve(facts, facts.clutches[0], NOW_S).temperature.stretches
+    stretches = curve_of(facts, facts.clutches[0], NOW_S).temperature.stretches
     assert [s.provenance for s in stretches][-1] == "set point"
     # The shelf's usual difference from the set point holds where nothing measured.
     assert stretches[-1].temperature_c[0] == pytest.approx(30.0, abs=0.01)
@@ -127,7 +127,7 @@ def test_readings_left_out_are_kept_and_not_used(north: SnapshotCache) -> None:
     low = next(p for p in north.current().probes.values() if p.name == "Low")
     left = leave_out(low.entity_id, NOW_S - 6 * DAY_S, NOW_S - DAY_S, "it lay on the floor", NOW_S)
     facts = north.current()
-    temperature = development_curve(facts, facts.clutches[0], NOW_S).temperature
+    temperature = curve_of(facts, facts.clutches[0], NOW_S).temperature
     assert temperature.measured_share == pytest.approx(0.5, abs=0.01)
     undo(left.id, NOW_S)
     assert mean_c(north) == pytest.approx(30.0)
@@ -138,7 +138,7 @@ def test_readings_left_out_are_kept_and_not_used(north: SnapshotCache) -> None:
 def test_a_set_point_is_an_event_with_a_time(north: SnapshotCache) -> None:
     change_set_point("North", 30.0, NOW_S - 3 * DAY_S, NOW_S)
     facts = north.current()
-    told = set_points_of(facts, facts.clutches[0], NOW_S)
+    told = clutch_page(facts, "26-01", NOW_S).now.set_points
     assert [told.at(NOW_S - d * DAY_S) for d in (5, 2)] == [31.5, 30.0]
     events = cabinet_now(north.current(), "North", NOW_S).events
     assert [str(e.text) for e in events if e.kind == "set point"] == [
@@ -201,12 +201,12 @@ def test_a_clutch_laid_today_is_forecast_from_what_its_shelf_was_before(
     later_s = NOW_S + 0.4 * DAY_S
     facts = north.current()
     tansy = facts.clutches[-1]
-    curve = development_curve(facts, tansy, later_s)
+    curve = curve_of(facts, tansy, later_s)
     assert curve.temperature.future_c == pytest.approx(30.0)
     assert curve.temperature.future.probe == "Low"
     # Set to something else this morning, what was before says nothing any more.
     change_set_point("North", 29.0, NOW_S, later_s)
     facts = north.current()
-    changed = development_curve(facts, facts.clutches[-1], later_s).temperature
+    changed = curve_of(facts, facts.clutches[-1], later_s).temperature
     assert changed.future.probe is None
     assert changed.future_c != pytest.approx(30.0)

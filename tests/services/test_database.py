@@ -86,6 +86,8 @@ _FIRST_HOUSE = """
     INSERT INTO shelf VALUES (1, 4, 1, NULL, 3, 'lower', 1);
     INSERT INTO box VALUES (1, 5, 1, 2, 2, 4, 'perlite', 200, 200, 'sealed film');
     INSERT INTO box VALUES (2, 5, 2, NULL, 2, 4, 'perlite', 210, 200, 'sealed film');
+    INSERT INTO entity VALUES (7, 'egg');
+    INSERT INTO egg VALUES (1, 7, 1, NULL, 2, 1, 0.4, 0.5, 0, 'smooth');
 """
 
 
@@ -106,7 +108,7 @@ def test_a_house_of_the_first_version_keeps_its_boxes(tmp_path: Path, monkeypatc
     boxes = [(b.id, b.superseded_by_id, b.dry_mass_g, b.contact) for b in Box.select()]
     assert boxes == [(1, 2, 200.0, None), (2, None, 210.0, None)]
     page = clutch_page(SnapshotCache().current(), "26-01", NOW_S)
-    assert (page.now.dam, page.now.box.closing, page.now.box.medium) == (
+    assert (page.now.dam, page.now.box.box.closing, page.now.box.box.medium) == (
         "Sorrel",
         "sealed film",
         "perlite",

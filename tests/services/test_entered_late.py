@@ -58,9 +58,7 @@ def test_a_clutch_entered_days_later_stands_as_if_entered_on_the_day(house: Snap
     eggs = candled(Vessels.WEAK, Vessels.STRONG, Vessels.STRONG)
     lay_clutch(lay_day(6.0, eggs=eggs), NOW_S)
     lay_clutch(lay_day(6.0, dam="Tansy", eggs=eggs), NOW_S - 6 * DAY_S + 60)
-    late, at_once = (
-        clutch_page(house.current(), c, NOW_S).now.eggs.eggs[0] for c in ("26-01", "26-02")
-    )
+    late, at_once = (clutch_page(house.current(), c, NOW_S).now.eggs[0] for c in ("26-01", "26-02"))
     assert late.standing is not None
     assert at_once.standing is not None
     assert late.standing.alive == at_once.standing.alive
@@ -85,13 +83,13 @@ def test_the_time_of_handling_can_be_said_and_must_be_possible(house: SnapshotCa
 def test_a_disc_noted_without_vessels_is_kept(house: SnapshotCache) -> None:
     eggs = (EggLaid(0.5, 0.5, disc=Disc.UNDER),)
     lay_clutch(lay_day(3.0, eggs=eggs), NOW_S)
-    (egg,) = clutch_page(house.current(), "26-01", NOW_S).now.eggs.eggs
+    (egg,) = clutch_page(house.current(), "26-01", NOW_S).now.eggs
     assert (egg.torchlight.disc, egg.torchlight.vessels) == (Disc.UNDER, Vessels.UNSURE)
 
 
 def test_not_sure_is_not_not_candled(house: SnapshotCache) -> None:
     lay_clutch(lay_day(3.0, eggs=candled(Vessels.UNSURE, None)), NOW_S)
-    unsure, not_candled = clutch_page(house.current(), "26-01", NOW_S).now.eggs.eggs
+    unsure, not_candled = clutch_page(house.current(), "26-01", NOW_S).now.eggs
     assert unsure.standing is not None
     assert not_candled.standing is not None
     assert unsure.standing.prior.words == "candled on lay day, and not sure"
@@ -134,7 +132,7 @@ def test_a_method_has_the_set_point_of_its_own_day(house: SnapshotCache) -> None
     assert clutch is not None
     assert method_of_clutch(clutch.entity_id).temperature_c == 30.0
     # And the cabinet's record is what it was.
-    assert clutch_page(house.current(), code, NOW_S).now.set_point_at_lay_c == 30.0
+    assert clutch_page(house.current(), code, NOW_S).now.set_points.at(clutch.laid_s) == 30.0
     assert clutch_page(house.current(), code, NOW_S).now.set_point_c == 31.5
 
 
@@ -152,7 +150,7 @@ def test_what_was_seen_at_lay_moves_with_a_corrected_lay_time(house: SnapshotCac
     lay_clutch(lay_day(10.0, eggs=eggs), NOW_S - 10 * DAY_S + 60)
     correct_clutch("26-01", lay_day(8.0, eggs=eggs), NOW_S)
     assert {c.seen_s for c in Candling.current()} == {int(NOW_S - 8 * DAY_S)}
-    (first, *_) = clutch_page(house.current(), "26-01", NOW_S).now.eggs.eggs
+    (first, *_) = clutch_page(house.current(), "26-01", NOW_S).now.eggs
     assert first.torchlight.vessels is Vessels.WEAK
 
 

@@ -57,14 +57,14 @@ def test_a_pip_nobody_saw_is_taken_from_the_emergence(due: SnapshotCache) -> Non
     see_emergence("26-01", 2, NOW_S - HOUR_S, NOW_S)
     now = clutch_page(due.current(), "26-01", NOW_S).now
     assert now.forecast.pipped == 1
-    egg = next(e for e in now.eggs.eggs if e.number == 2)
+    egg = next(e for e in now.eggs if e.number == 2)
     assert egg.pipped_s == pytest.approx(NOW_S - HOUR_S - 1.3 * DAY_S)
     assert egg.standing is None
 
 
 def test_a_removed_egg_neither_pips_nor_hatches(due: SnapshotCache) -> None:
     visit = BoxVisit(
-        key="visit.one.1", code="26-01", opened_s=NOW_S - 600, closed_s=NOW_S - 500,
+        key="visit.one.1", box="26-01", opened_s=NOW_S - 600, closed_s=NOW_S - 500,
         eggs=(EggSeen(3, acts=(EggActKind.REMOVED,)),),
     )  # fmt: skip
     close_visit(visit, NOW_S)
@@ -92,7 +92,7 @@ def test_the_eggs_declared_lost_are_not_waited_for(due: SnapshotCache) -> None:
     )
     after = clutch_page(due.current(), "26-01", NOW_S).now
     assert after.live_eggs == before - 1
-    assert next(e for e in after.eggs.eggs if e.number == 4).standing is None
+    assert next(e for e in after.eggs if e.number == 4).standing is None
     undo(lost.id, NOW_S)
     assert clutch_page(due.current(), "26-01", NOW_S).now.live_eggs == before
 

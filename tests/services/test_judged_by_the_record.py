@@ -11,7 +11,8 @@ from sandboa.core.methods import CuttingSchool, DamSchool, Method
 from sandboa.core.rounds import DueKind, EggActKind
 from sandboa.records import issued_forecasts
 from sandboa.services.clutches.clutch_view import clutch_page
-from sandboa.services.clutches.issued_forecasts import keep_due, lessons
+from sandboa.services.clutches.issued_forecasts import keep_due
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.clutches.methods import add_method, change_clutch_method, method_of_clutch
 from sandboa.services.hatching.egg_events import see_pip
 from sandboa.services.hatching.overview import hatching_clutch
@@ -30,8 +31,8 @@ HOUR_S = 3600.0
 
 
 def texts(house: SnapshotCache, at_s: float = NOW_S) -> str:
-    (line,) = today(house.current(), at_s).clutches
-    due = line.box.due if line.box else ()
+    (line,) = today(house.current(), at_s).boxes
+    due = line.due.due if line.due else ()
     return " ".join([*(str(a.text) for a in line.attention), *(str(d.text) for d in due)])
 
 
@@ -50,13 +51,13 @@ def test_what_was_felt_moves_the_water_and_is_not_asked_for_again(box: SnapshotC
     early = tuple(EggSeen(n, grade=2) for n in range(1, 6))
     close_visit(visit("felt", eggs=early, signs=(("medium", "barely damp"),), mass_g=1190.0), NOW_S)
     told = now(box)
-    assert told.water is not None
-    assert told.water.left is not None
-    assert told.water.felt == "barely damp"
+    assert told.box.water is not None
+    assert told.box.water.left is not None
+    assert told.box.water.felt == "barely damp"
     assert "feel the medium" not in texts(box)
-    before = told.water.left.share
+    before = told.box.water.left.share
     close_visit(visit("dry", rest_as_before=False, signs=(("medium", "dry"),)), NOW_S + 20 * DAY_S)
-    later = clutch_page(box.current(), CODE, NOW_S + 20 * DAY_S).now.water
+    later = clutch_page(box.current(), CODE, NOW_S + 20 * DAY_S).now.box.water
     assert later is not None
     assert later.left is not None
     assert later.left.share < min(before, 0.4)
@@ -69,7 +70,7 @@ def test_a_creased_egg_is_on_today_until_it_was_candled(box: SnapshotCache) -> N
     seen = EggSeen(3, vessels=Vessels.STRONG, acts=(EggActKind.SUPPORTED,))
     close_visit(visit("candled", rest_as_before=False, eggs=(seen,)), NOW_S + 60)
     assert DueKind.DENTS not in due_kinds(box, NOW_S + 120)
-    egg = clutch_page(box.current(), CODE, NOW_S + 120).now.eggs.eggs[2]
+    egg = clutch_page(box.current(), CODE, NOW_S + 120).now.eggs[2]
     assert egg.advice is not None
     assert "missing support" not in egg.advice
 
@@ -77,7 +78,7 @@ def test_a_creased_egg_is_on_today_until_it_was_candled(box: SnapshotCache) -> N
 def test_one_collapsed_egg_alone_is_no_dry_box(house: SnapshotCache) -> None:
     lay_clutch(lay_day(18.0, eggs=(EggLaid(0.5, 0.5),), set_up_mass_g=700.0), NOW_S - 18 * DAY_S)
     close_visit(visit("alone", eggs=(EggSeen(1, grade=4),)), NOW_S)
-    egg = now(house).eggs.eggs[0]
+    egg = now(house).eggs[0]
     assert egg.scope == "egg"
     assert egg.standing is not None
     assert egg.standing.alive < 0.92
@@ -85,21 +86,21 @@ def test_one_collapsed_egg_alone_is_no_dry_box(house: SnapshotCache) -> None:
     # The scale says that its water is gone: then it is the box.
     weighed = visit("scale", rest_as_before=False, mass_g=560.0)
     close_visit(weighed, NOW_S + 60)
-    assert clutch_page(house.current(), CODE, NOW_S + 120).now.eggs.box.scope == "box"
+    assert clutch_page(house.current(), CODE, NOW_S + 120).now.box.judged.box.scope == "box"
 
 
 def test_rough_shells_do_not_hide_a_dry_box(house: SnapshotCache) -> None:
     eggs = tuple(EggLaid(x, y, shell=Shell.ROUGH) for x, y in usual_places(8))
     lay_clutch(lay_day(22.0, eggs=eggs), NOW_S - 22 * DAY_S + 60)
     close_visit(visit("rough", eggs=tuple(EggSeen(n, grade=1) for n in range(1, 8))), NOW_S)
-    assert now(house).eggs.box.scope == "box"
+    assert now(house).box.judged.box.scope == "box"
 
 
 def test_an_egg_taken_out_unweighed_is_not_taken_for_lost_water(box: SnapshotCache) -> None:
     close_visit(visit("first", 3, mass_g=1194.0), NOW_S - 3 * DAY_S)
     close_visit(visit("out", 2, eggs=(EggSeen(2, acts=(EggActKind.REMOVED,)),)), NOW_S - 2 * DAY_S)
     close_visit(visit("light", mass_g=1194.0 - 88.0), NOW_S)
-    water = now(box).water
+    water = now(box).box.water
     assert water is not None
     assert water.left is not None
     assert water.left.share > 0.85
@@ -110,7 +111,7 @@ def test_an_egg_taken_out_unweighed_is_not_taken_for_lost_water(box: SnapshotCac
 def test_a_visit_after_too_much_water_is_taken_with_its_true_weight(box: SnapshotCache) -> None:
     close_visit(visit("wet", 1, water_g=60.0), NOW_S - DAY_S)
     close_visit(visit("weighed", mass_g=1248.0), NOW_S)
-    water = now(box).water
+    water = now(box).box.water
     assert water is not None
     assert water.left is not None
     assert water.left.share == 1.0

@@ -23,7 +23,7 @@ from sandboa.services.snapshot.cache import SnapshotCache
 
 
 def codes(house: SnapshotCache) -> list[str]:
-    return [c.now.clutch.code for c in today(house.current(), NOW_S).clutches]
+    return [c.box.box.name for c in today(house.current(), NOW_S).boxes]
 
 
 def test_a_clutch_laid_shows_with_day_count_and_next_code(house: SnapshotCache) -> None:
@@ -88,7 +88,7 @@ def test_undo_takes_a_clutch_away_with_all_it_brought_and_redo_brings_it_back(ho
     undo(undone.id, NOW_S)
     assert codes(house) == [code]
     page = clutch_page(house.current(), code, NOW_S)
-    assert page.now.eggs.eggs[1].grade == 1
+    assert page.now.eggs[1].grade == 1
     assert [e.undone for e in page.log if e.act.id == laying.id] == [False]
 
 
@@ -99,7 +99,12 @@ def test_undoing_the_first_clutch_leaves_later_ones_their_cabinet_and_animals(ho
     undone = undo(laying.id, NOW_S)
     assert codes(house) == [second]
     now = clutch_page(house.current(), second, NOW_S).now
-    assert (now.cabinet, now.shelf, now.sire, now.set_point_c) == ("North", "lower", "Flint", 31.5)
+    assert (now.box.cabinet, now.box.shelf.name, now.sire, now.set_point_c) == (
+        "North",
+        "lower",
+        "Flint",
+        31.5,
+    )
     assert "Sorrel" not in {a.name for a in house.current().animals.values()}
     undo(undone.id, NOW_S)
     assert codes(house) == [first, second]
@@ -140,13 +145,13 @@ def test_a_correction_supersedes_only_what_differs_and_keeps_the_earlier_value(h
     )
     page = clutch_page(house.current(), code, NOW_S)
     assert page.now.forecast.day == pytest.approx(12.0)
-    assert page.now.eggs.eggs[0].shell == "rough"
+    assert page.now.eggs[0].shell == "rough"
     assert Egg.select().where(Egg.act_id == correcting.id).count() == 1
     assert Clutch.select().where(Clutch.superseded_by_id == correcting.id).count() == 1
     undo(correcting.id, NOW_S)
     page = clutch_page(house.current(), code, NOW_S)
     assert page.now.forecast.day == pytest.approx(10.0)
-    assert page.now.eggs.eggs[0].shell == "smooth"
+    assert page.now.eggs[0].shell == "smooth"
 
 
 def test_what_a_correction_changed_cannot_be_undone_past_it(house: SnapshotCache) -> None:
@@ -174,7 +179,7 @@ def test_set_points_are_recorded_once_and_hold_from_their_day(house: SnapshotCac
     lay_clutch(lay_day(5.0, dam="Yarrow", set_point_c=30.0), NOW_S)
     first = clutch_page(house.current(), "26-01", NOW_S).now
     assert first.set_point_c == 30.0
-    assert first.set_point_at_lay_c == 31.5
+    assert first.set_points.at(first.clutch.laid_s) == 31.5
     assert first.curve.now == pytest.approx((15 * 12.5 + 5 * 11.0) / 735)
 
 
@@ -183,14 +188,14 @@ def test_grades_make_the_judgement_of_egg_and_box_and_water_is_seen_to_help(hous
     for number in (1, 2, 3):
         grade_egg(code, number, 2, NOW_S - 3 * DAY_S, NOW_S)
     then = clutch_page(house.current(), code, NOW_S - 2.9 * DAY_S).now
-    assert then.eggs.box.scope == "box"
-    assert then.eggs.box.early_eggs == (1, 2, 3)
+    assert then.box.judged.box.scope == "box"
+    assert then.box.judged.box.early_eggs == ("1", "2", "3")
     water_box(code, 45.0, NOW_S - 2.5 * DAY_S, NOW_S)
     for number in (1, 2, 3):
         grade_egg(code, number, 0, NOW_S - 0.1 * DAY_S, NOW_S)
     now = clutch_page(house.current(), code, NOW_S).now
-    assert now.eggs.box.scope == "none"
-    assert now.eggs.answered_water == (1, 2, 3)
+    assert now.box.judged.box.scope == "none"
+    assert now.box.judged.answered_water == ("1", "2", "3")
 
 
 @pytest.mark.parametrize(
@@ -221,7 +226,7 @@ def test_undoing_everything_in_any_allowed_order_leaves_what_was_before(house, g
     random.shuffle(acts)
     for act in acts:
         undo(act.id, NOW_S)
-    assert all(egg.grade is None for egg in clutch_page(house.current(), code, NOW_S).now.eggs.eggs)
+    assert all(egg.grade is None for egg in clutch_page(house.current(), code, NOW_S).now.eggs)
 
 
 def test_today_orders_by_cabinet_shelf_and_code_and_says_what_needs_attention(house) -> None:
@@ -231,11 +236,11 @@ def test_today_orders_by_cabinet_shelf_and_code_and_says_what_needs_attention(ho
     slugs = (EggLaid(0.4, 0.4, slug=True), EggLaid(0.6, 0.4, slug=True))
     lay_clutch(lay_day(1.0, dam="Hyssop", shelf="middle", eggs=slugs), NOW_S)
     grade_egg(code, 1, 3, NOW_S, NOW_S)
-    standing = today(house.current(), NOW_S).clutches
-    assert [(c.now.cabinet, c.now.shelf) for c in standing] == [
+    standing = today(house.current(), NOW_S).boxes
+    assert [(c.box.cabinet, c.box.shelf.name) for c in standing] == [
         ("Attic", "top"), ("North", "lower"), ("North", "middle"), ("North", "middle"),
     ]  # fmt: skip
-    texts = {c.now.dam: " ".join(a.text for a in c.attention) for c in standing}
+    texts = {c.clutches[0].dam: " ".join(a.text for a in c.attention) for c in standing}
     assert "First pip likely in" in texts["Tansy"]
     assert "Egg 1" in texts["Yarrow"]
     assert "more than nine in ten that none will pip" in texts["Borage"]

@@ -72,14 +72,14 @@ def test_a_whole_lay_day_becomes_one_clutch_in_one_act(house: SnapshotCache) -> 
     code, laying = drafts.record(draft, NOW_S)
     page = clutch_page(house.current(), code, NOW_S)
     assert str(page.now.count) == "7-1"
-    third = page.now.eggs.eggs[2]
+    third = page.now.eggs[2]
     assert third.events == ("turned",)
     assert third.torchlight.disc is Disc.TOP
     assert third.mass_g == 82.0
-    assert page.now.eggs.eggs[3].clump == page.now.eggs.eggs[4].clump == 1
-    assert page.now.eggs.eggs[6].torchlight.vessels is None
-    assert page.now.box.set_up_mass_g == 1410.0
-    assert [p.egg_id for p in photos.photos_of_clutch(code)] == [3]
+    assert page.now.eggs[3].clump == page.now.eggs[4].clump == 1
+    assert page.now.eggs[6].torchlight.vessels is None
+    assert page.now.box.box.set_up_mass_g == 1410.0
+    assert [p.egg_number for p in photos.photos_of_clutch(code)] == [3]
     assert drafts.open_lay_days(NOW_S) == []
     with pytest.raises(Conflict, match="recorded already"):
         drafts.record(draft, NOW_S)
@@ -110,7 +110,7 @@ def test_what_is_missing_names_its_step(house: SnapshotCache) -> None:
     with pytest.raises(NotPlausible) as refusal:
         drafts.record(draft, NOW_S)
     assert refusal.value.field == "shelf"
-    assert today(house.current(), NOW_S).clutches == ()
+    assert today(house.current(), NOW_S).boxes == ()
 
 
 def test_a_second_clutch_within_60_days_is_asked_about(house: SnapshotCache) -> None:
@@ -186,8 +186,8 @@ def test_a_brooding_dam_changes_steps_clock_and_record(house: SnapshotCache) -> 
     code, _ = drafts.record(draft, NOW_S)
     page = clutch_page(house.current(), code, NOW_S + 20 * DAY_S)
     assert page.now.maternal
-    assert page.now.box.medium is None
-    assert page.now.eggs.eggs[2].events == ()
+    assert page.now.box.box.medium is None
+    assert page.now.eggs[2].events == ()
     other = clutch_page(house.current(), taken, NOW_S)
     assert page.now.forecast.log_sd == pytest.approx(2 * other.now.forecast.log_sd, rel=0.05)
 
@@ -246,7 +246,7 @@ def test_a_candling_is_due_again_from_day_five(house: SnapshotCache) -> None:
     # The first look is recorded on lay day itself.
     laid_s = day.laid_at.timestamp()
     lay_clutch(replace(day, eggs=eggs), laid_s)
-    assert not today(house.current(), NOW_S).clutches[0].attention
-    texts = [a.text for a in today(house.current(), NOW_S + 0.2 * DAY_S).clutches[0].attention]
+    assert not today(house.current(), NOW_S).boxes[0].attention
+    texts = [a.text for a in today(house.current(), NOW_S + 0.2 * DAY_S).boxes[0].attention]
     assert texts == ["Candle egg 1 again (day 5-7): unsure at the last look."]
     assert datetime.fromtimestamp(laid_s, UTC) == day.laid_at

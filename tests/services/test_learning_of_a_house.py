@@ -41,10 +41,10 @@ def test_pips_condition_the_rest_and_all_that_is_undone(house: SnapshotCache) ->
     assert after.forecast.pipped == 1
     assert after.forecast.next_pip.p10 >= NOW_S
     assert after.forecast.last_pip.p90 - NOW_S < before.last_pip.p90 - NOW_S
-    assert [egg.pipped_s is not None for egg in after.eggs.eggs] == [
+    assert [egg.pipped_s is not None for egg in after.eggs] == [
         False, True, False, False, False, False,
     ]  # fmt: skip
-    (line,) = today(house.current(), NOW_S).clutches
+    (line,) = today(house.current(), NOW_S).boxes
     assert any("1 of 5 pipped" in a.text for a in line.attention)
     undo(seen.id, NOW_S)
     assert clutch_page(house.current(), "26-01", NOW_S).now.forecast.pipped == 0
@@ -74,7 +74,7 @@ def test_finished_clutches_leave_today_and_teach_the_next_one(house: SnapshotCac
     for _ in range(5):
         keep_due(house.current(), NOW_S)
     code, _ = lay_clutch(lay_day(10.0, dam="Hyssop"), NOW_S)
-    assert [c.now.clutch.code for c in today(house.current(), NOW_S).clutches] == [code]
+    assert [c.box.box.name for c in today(house.current(), NOW_S).boxes] == [code]
     now = clutch_page(house.current(), code, NOW_S).now
     assert (now.learned.clutches, now.learned.in_cabinet) == (6, 6)
     # They took about 3.6 days longer than the clock says; a part of that is believed.

@@ -131,7 +131,7 @@ def test_any_order_of_batches_gives_the_same_series_and_roll_ups(house, random, 
 
 def test_by_hand_stands_in_between_and_refuses_what_cannot_be(house: SnapshotCache) -> None:
     lay_clutch(lay_day(3.0), NOW_S)
-    box = ProbePlace(clutch="26-01")
+    box = ProbePlace(box="26-01")
     for days_ago in (3.0, 2.0, 1.0, 0.0):
         read_by_hand(box, NOW_S - days_ago * DAY_S, 30.0, 0.95, NOW_S)
     page = clutch_page(house.current(), "26-01", NOW_S)

@@ -14,7 +14,7 @@ from web.asking import LAID, lay, problem
 
 def hang(http: TestClient, name: str = "Lower") -> int:
     since = (NOW - timedelta(days=30)).isoformat()
-    body = {"name": name, "place": {"clutch": "26-01"}, "since": since, "checked": True}
+    body = {"name": name, "place": {"box": "26-01"}, "since": since, "checked": True}
     return http.post("/api/probes", json=body).json()["id"]
 
 
@@ -27,17 +27,18 @@ def csv_file(days: int = 20, temperature_c: float = 30.0) -> bytes:
 
 
 def test_a_keepers_day(http: TestClient) -> None:
-    assert http.get("/api/today").json()["clutches"] == []
+    assert http.get("/api/today").json()["boxes"] == []
     assert lay(http)["code"] == "26-01"
     for number in (1, 2):
         assert http.post(f"/api/clutches/26-01/eggs/{number}/grades", json={"grade": 2}).is_success
-    (line,) = http.get("/api/today").json()["clutches"]
-    assert (line["day"], line["count"], line["urgency"]) == (20, "5-1", "today")
+    (line,) = http.get("/api/today").json()["boxes"]
+    assert (line["name"], line["urgency"]) == ("26-01", "today")
+    assert [(c["day"], c["count"]) for c in line["clutches"]] == [(20, "5-1")]
     assert "2 of 4 eggs dented early" in line["attention"][0]["text"]
     assert [egg["early"] for egg in line["eggs"]] == [True, True, False, False, False]
-    watered = http.post("/api/clutches/26-01/waterings", json={"water_g": 45}).json()
+    watered = http.post("/api/boxes/26-01/waterings", json={"water_g": 45}).json()
     clutch = http.get("/api/clutches/26-01").json()
-    assert clutch["log"][0]["summary"] == "45 g of water added"
+    assert clutch["log"][0]["summary"] == "Box 26-01: 45 g of water added"
     assert clutch["eggs"][0]["excess"] == 2
     assert clutch["forecast"]["typical_pip"]["p10"] < clutch["forecast"]["typical_pip"]["p90"]
     assert http.post(f"/api/acts/{watered['id']}/undo").json()["summary"].startswith("Undone")
@@ -51,9 +52,10 @@ def test_today_is_told_anew_after_an_act_and_after_a_minute(
     first = http.get("/api/today").json()
     clock.at_s += 61
     later = http.get("/api/today").json()
-    assert later["clutches"][0]["fraction"] > first["clutches"][0]["fraction"]
+    shares = [told["boxes"][0]["clutches"][0]["fraction"] for told in (first, later)]
+    assert shares[1] > shares[0]
     http.post("/api/clutches/26-01/eggs/1/grades", json={"grade": 1})
-    assert http.get("/api/today").json()["clutches"][0]["eggs"][0]["grade"] == 1
+    assert http.get("/api/today").json()["boxes"][0]["eggs"][0]["grade"] == 1
 
 
 def test_a_file_is_previewed_then_stored_then_known(http: TestClient) -> None:
@@ -71,7 +73,7 @@ def test_a_file_is_previewed_then_stored_then_known(http: TestClient) -> None:
         assert stored["intake"]["new"] == expected
     clutch = http.get("/api/clutches/26-01").json()
     assert clutch["rests_on"] == "Measured the whole time."
-    assert clutch["box"]["temperature_c"] == pytest.approx(30.0)
+    assert clutch["boxes"][0]["temperature_c"] == pytest.approx(30.0)
     assert all(piece["source"] == "box probe" for piece in clutch["ribbon"])
 
 
@@ -115,7 +117,7 @@ def test_a_clutch_that_cannot_be_is_refused_at_its_field(http, changes, field, w
     told = problem(http.post("/api/clutches", json={**LAID, **changes}), 422)
     assert told["errors"][0]["field"] == field
     assert words in told["detail"]
-    assert http.get("/api/today").json()["clutches"] == []
+    assert http.get("/api/today").json()["boxes"] == []
 
 
 def test_what_is_not_there_and_what_is_taken(http: TestClient) -> None:
@@ -126,7 +128,7 @@ def test_what_is_not_there_and_what_is_taken(http: TestClient) -> None:
     problem(http.post("/api/clutches", json={**LAID, "code": "26-07"}), 409)
     problem(http.post("/api/clutches/26-07/eggs/5/grades", json={"grade": 1}), 422)
     problem(http.post("/api/clutches/26-07/eggs/1/grades", json={"grade": 7}), 422)
-    problem(http.post("/api/clutches/26-07/waterings", json={"water_g": 0}), 422)
+    problem(http.post("/api/boxes/26-07/waterings", json={"water_g": 0}), 422)
 
 
 @pytest.mark.parametrize(
@@ -218,7 +220,7 @@ def test_counts_and_choices_for_the_form(http: TestClient) -> None:
 
 def test_reading_by_hand_and_correcting_over_http(http: TestClient) -> None:
     lay(http)
-    body = {"place": {"clutch": "26-01"}, "temperature_c": 30.5, "humidity": 0.9}
+    body = {"place": {"box": "26-01"}, "temperature_c": 30.5, "humidity": 0.9}
     assert http.post("/api/readings/by-hand", json=body).is_success
     problem(http.post("/api/readings/by-hand", json={**body, "humidity": 1.4}), 422)
     corrected = http.put("/api/clutches/26-01", json={**LAID, "dam": "Tansy"}).json()

@@ -185,7 +185,7 @@ def test_what_is_missing_names_its_step_and_nothing_is_half_stored(http: TestCli
     path = f"/api/lay-day-drafts/{begin(http)['id']}"
     told = problem(http.post(f"{path}/clutch"), 422)
     assert told["errors"][0]["field"] in ("count", "shelf")
-    assert http.get("/api/today").json()["clutches"] == []
+    assert http.get("/api/today").json()["boxes"] == []
     problem(http.get("/api/lay-day-drafts/999"), 404)
     body = {"revision": 1, "step": "dance", "state": http.get(path).json()["state"]}
     problem(http.put(path, json=body), 422)

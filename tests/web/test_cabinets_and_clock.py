@@ -64,12 +64,12 @@ def test_what_is_not_there(http: TestClient) -> None:
 def test_a_box_moves_and_its_clutch_knows(http: TestClient) -> None:
     lay(http)
     http.post("/api/cabinets", json=NORTH)
-    moved = http.post("/api/clutches/26-01/moves", json={"cabinet": "Polar", "shelf": "upper"})
+    moved = http.post("/api/boxes/26-01/moves", json={"cabinet": "Polar", "shelf": "upper"})
     assert moved.json()["summary"] == "Box 26-01 moved to Polar, upper"
-    box = http.get("/api/clutches/26-01").json()["box"]
+    box = http.get("/api/clutches/26-01").json()["boxes"][0]
     assert (box["cabinet"], box["shelf"]) == ("Polar", "upper")
     here = http.get("/api/cabinets/Polar").json()["shelves"][0]["boxes"]
-    assert [b["code"] for b in here] == ["26-01"]
+    assert [b["name"] for b in here] == ["26-01"]
     assert http.get("/api/cabinets/North").json()["shelves"][0]["boxes"] == []
 
 
@@ -87,7 +87,7 @@ def test_probes_with_one_name_and_checks_that_cannot_be(http: TestClient) -> Non
     http.post(path, json={"kind": "salt", "shown": 0.79})
     (held,) = http.get("/api/probes").json()
     assert held["humidity_offset"] == pytest.approx(-0.037)
-    moved = http.post(f"/api/probes/{probe}/moves", json={"place": {"clutch": "26-01"}})
+    moved = http.post(f"/api/probes/{probe}/moves", json={"place": {"box": "26-01"}})
     assert moved.json()["summary"] == "Probe P hung in box 26-01"
     http.post(f"/api/probes/{probe}/moves", json={"place": None})
     (held,) = http.get("/api/probes").json()

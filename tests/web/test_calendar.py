@@ -62,7 +62,7 @@ def test_a_visit_that_is_not_due_yet_stands_on_its_day(
     code = lay(http, laid_at=(NOW - timedelta(days=1)).isoformat())["code"]
 
     def due() -> bool:
-        return any(b["code"] == code and b["due"] for b in http.get("/api/round").json()["boxes"])
+        return any(b["name"] == code and b["due"] for b in http.get("/api/round").json()["boxes"])
 
     found = read(http, "/api/calendar.ics?zone=UTC")["visit"]
     ahead = (found["from"] - NOW.date()).days

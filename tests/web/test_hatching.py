@@ -82,7 +82,7 @@ def test_a_clutch_that_is_done_leaves_today_and_is_scored(due: TestClient) -> No
         due.post(f"{ROUND}/eggs/{number}/emergence", json={}).raise_for_status()
     done = due.post(f"{ROUND}/finished", json={})
     assert done.status_code == 201, done.text
-    assert due.get("/api/today").json()["clutches"] == []
+    assert due.get("/api/today").json()["boxes"] == []
     problem(due.post(f"{ROUND}/finished", json={}), 409)
     look_round(due.app.state.house)
     scores = due.get("/api/forecast-scores").json()
@@ -90,7 +90,7 @@ def test_a_clutch_that_is_done_leaves_today_and_is_scored(due: TestClient) -> No
     assert all(s["clutches"] == 1 and s["error_days"] < 4.0 for s in scores)
     # Undone, it is under way again and teaches nothing.
     due.post(f"/api/acts/{done.json()['id']}/undo").raise_for_status()
-    assert [c["code"] for c in due.get("/api/today").json()["clutches"]] == ["26-01"]
+    assert [b["name"] for b in due.get("/api/today").json()["boxes"]] == ["26-01"]
     assert due.get("/api/forecast-scores").json() == []
 
 

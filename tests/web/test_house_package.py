@@ -31,7 +31,7 @@ def test_a_house_comes_back_in_another_place(http: TestClient, tmp_path: Path) -
     before = http.get("/api/clutches/26-01").json()
     database.close()
     with TestClient(create_app(tmp_path / "other.sqlite3", StoppedClock(NOW_S))) as other:
-        assert other.get("/api/today").json()["clutches"] == []
+        assert other.get("/api/today").json()["boxes"] == []
         answer = other.post(PACKAGE, content=package)
         assert answer.status_code == 201, answer.text
         assert answer.json()["tables"]["clutch"] == 1

@@ -27,7 +27,7 @@ class Logger:
         since = (NOW - timedelta(days=30)).isoformat()
         for probe in probes:
             body = {
-                "name": probe, "place": {"clutch": "26-01"}, "since": since, "device": self.id,
+                "name": probe, "place": {"box": "26-01"}, "since": since, "device": self.id,
             }  # fmt: skip
             assert http.post("/api/probes", json=body).status_code == 201
 

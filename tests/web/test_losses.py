@@ -126,13 +126,13 @@ def test_a_season_is_told_with_intervals_and_compared_in_words(lost: TestClient)
 def test_pests_knocks_and_an_altered_cabinet_become_grounds(lost: TestClient) -> None:
     at = NOW - timedelta(days=40)
     visit = {
-        "key": "visit.with.flies", "code": "26-01",
+        "key": "visit.with.flies", "box": "26-01",
         "opened_at": (at - timedelta(seconds=40)).isoformat(), "closed_at": at.isoformat(),
         "eggs": [{"number": 2, "acts": ["rolled"]}],
         "signs": [{"kind": "pests", "value": "flies"}],
     }  # fmt: skip
     lost.post("/api/visits", json={"visits": [visit]}).raise_for_status()
-    cabinet = lost.get("/api/clutches/26-01").json()["box"]["cabinet"]
+    cabinet = lost.get("/api/clutches/26-01").json()["boxes"][0]["cabinet"]
     path = f"/api/cabinets/{cabinet}"
     altered = {"what": "foam drilled", "at": (NOW - timedelta(days=80)).isoformat()}
     lost.post(f"{path}/alterations", json=altered).raise_for_status()

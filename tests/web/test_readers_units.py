@@ -131,7 +131,7 @@ def test_in_the_whole_demo_no_celsius_is_left(demo: Path) -> None:
     """Every answer of a furnished house, in °F."""
     with TestClient(create_app(demo, StoppedClock(NOW_S), demo=True)) as http:
         choose(http, "F")
-        codes = [clutch["code"] for clutch in http.get("/api/today").json()["clutches"]]
+        codes = [box["name"] for box in http.get("/api/today").json()["boxes"]]
         cabinets = [cabinet["name"] for cabinet in http.get("/api/cabinets").json()]
         paths = [
             "/api/today", "/api/round", "/api/acts", "/api/alarms", "/api/settings",

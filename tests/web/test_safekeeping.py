@@ -214,7 +214,7 @@ def test_a_copy_that_is_not_whole_leaves_the_house_as_it_is(http: TestClient) ->
     lay(http)
     made = Path(http.post("/api/house/backups").json()["file"])
     with closing(sqlite3.connect(made)) as copy, copy:
-        copy.execute("UPDATE egg SET x = x / 2")
+        copy.execute("UPDATE egg_stay SET x = x / 2")
     lay(http, dam="Tansy")
     http.post("/api/house/restore", json={"copy_name": made.name})
     assert "The house is as it was" in wait_for_restore(http)["problem"]
@@ -280,7 +280,7 @@ def test_a_record_changed_from_outside_is_found_at_night_told_and_can_be_accepte
 ) -> None:
     lay(http)
     with closing(sqlite3.connect(house_file())) as other, other:
-        other.execute("UPDATE egg SET x = x / 2 WHERE number = 3")
+        other.execute("UPDATE egg_stay SET x = x / 2 WHERE id = 3")
     # Whoever asks for a backup is told at once, and not only the next night.
     assert "is not what was recorded" in http.post("/api/house/backups").json()["trouble"]
     assert len(http.get("/api/health").json()["changed"]) == 1

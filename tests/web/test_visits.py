@@ -14,7 +14,7 @@ def visit(key: str, **more: Any) -> dict[str, Any]:
     opened = NOW - timedelta(seconds=40)
     return {
         "key": f"visit-key-{key}",
-        "code": "26-01",
+        "box": "26-01",
         "opened_at": opened.isoformat(),
         "closed_at": NOW.isoformat(),
         **more,
@@ -47,7 +47,7 @@ def test_a_phone_carries_everything_it_needs(http: TestClient) -> None:
     assert boxes(http)[0]["visited"] is False
     deliver(http, visit("set up", **SET_UP))
     (box,) = boxes(http)
-    assert (box["code"], box["cabinet"], box["shelf"]) == ("26-01", "North", "lower")
+    assert (box["name"], box["cabinet"], box["shelf"]) == ("26-01", "North", "lower")
     assert box["heaviest_g"] == 1208
     assert box["top_ups"][0]["add_g"] == 0
     assert box["eggs"][0]["standing"] == "sound"
@@ -61,13 +61,13 @@ def test_visits_are_stored_in_their_order_and_one_refused_stops_none(http: TestC
         http,
         visit("first", eggs=[{"number": 1, "grade": 1}]),
         visit("wrong", eggs=[{"number": 5, "grade": 1}]),
-        visit("gone", code="26-77"),
+        visit("gone", box="26-77"),
         visit("last", eggs=[{"number": 1, "grade": 2}], water_g=45),
     )
     assert [o["state"] for o in outcomes] == ["stored", "refused", "refused", "stored"]
     assert "slug" in outcomes[1]["reason"]
     assert outcomes[1]["field"] == "eggs"
-    assert "no clutch 26-77" in outcomes[2]["reason"]
+    assert "no box 26-77" in outcomes[2]["reason"]
     again = deliver(http, visit("first"), visit("last"))
     assert [o["state"] for o in again] == ["known", "known"]
     clutch = http.get("/api/clutches/26-01").json()
@@ -127,16 +127,16 @@ def test_an_egg_page_gives_evidence_that_adds_up(http: TestClient) -> None:
 
 def test_putting_off_and_what_if(http: TestClient) -> None:
     lay(http)
-    asked = {"code": "26-01", "kind": "rhythm", "days": 2}
+    asked = {"box": "26-01", "kind": "rhythm", "days": 2}
     assert http.post("/api/postponements", json=asked).status_code == 201
     (box,) = boxes(http)
     assert [p["kind"] for p in box["postponed"]] == ["rhythm"]
     problem(http.post("/api/postponements", json={**asked, "days": 90}), 422)
     problem(http.post("/api/postponements", json={**asked, "kind": "mood"}), 422)
-    sealed = http.get("/api/clutches/26-01/water", params={"closing": "sealed film"}).json()
-    plain = http.get("/api/clutches/26-01/water").json()
+    sealed = http.get("/api/boxes/26-01/water", params={"closing": "sealed film"}).json()
+    plain = http.get("/api/boxes/26-01/water").json()
     assert sealed["loss_g_day"] < plain["loss_g_day"]
-    problem(http.get("/api/clutches/26-01/water", params={"humidity": 3}), 422)
+    problem(http.get("/api/boxes/26-01/water", params={"humidity": 3}), 422)
 
 
 def test_a_key_that_no_line_of_a_file_can_hold_is_refused(http: TestClient) -> None:

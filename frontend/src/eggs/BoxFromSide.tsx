@@ -1,6 +1,7 @@
 import { token } from '@/shared/theme/token'
 import { EggShape } from './EggDrawing'
 import { LidDrops } from './LidDrops'
+import { nameOf } from './look'
 import type { PlacedEgg } from './places'
 
 const WIDTH = 240
@@ -68,7 +69,7 @@ export function BoxFromSide({
       )}
       {ordered.map((egg) => (
         <g
-          key={egg.number}
+          key={nameOf(egg)}
           transform={`translate(${WALL + 24 + egg.x * (inner - 48)} ${
             surface - 12 - (1 - egg.y) * 16
           }) scale(${scale})`}

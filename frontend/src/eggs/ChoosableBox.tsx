@@ -1,6 +1,7 @@
 import { type KeyboardEvent, useRef } from 'react'
 import { BoxFrame, EggPicture, EggSpot, spotButton } from './BoxFrame'
 import { describeEgg } from './describe'
+import { nameOf } from './look'
 import { type PlacedEgg, scaleFor } from './places'
 
 /** A box whose eggs can be chosen: one button for each egg, in the drawing. */
@@ -17,10 +18,10 @@ export function ChoosableBox({
   medium: string
   onGrid: boolean
   day: number
-  chosen: number | null
-  onChoose: (number: number) => void
+  chosen: string | null
+  onChoose: (name: string) => void
   /** An egg got the focus, by Tab too: keys are its from now on. */
-  onReach?: (number: number) => void
+  onReach?: (name: string) => void
 }) {
   const scale = scaleFor(eggs.length)
   const buttons = useRef<(HTMLButtonElement | null)[]>([])
@@ -32,23 +33,23 @@ export function ChoosableBox({
     const to = (at + by + eggs.length) % eggs.length
     buttons.current[to]?.focus()
     const next = eggs[to]
-    if (next) onChoose(next.number)
+    if (next) onChoose(nameOf(next))
   }
   return (
     <BoxFrame medium={medium} onGrid={onGrid} eggs={eggs}>
       {eggs.map((egg, at) => (
-        <EggSpot key={egg.number} egg={egg} scale={scale}>
+        <EggSpot key={nameOf(egg)} egg={egg} scale={scale}>
           <button
             type="button"
             ref={(button) => {
               buttons.current[at] = button
             }}
             aria-label={describeEgg(egg, day)}
-            aria-pressed={chosen === egg.number}
-            onClick={() => onChoose(egg.number)}
-            onFocus={() => onReach?.(egg.number)}
+            aria-pressed={chosen === nameOf(egg)}
+            onClick={() => onChoose(nameOf(egg))}
+            onFocus={() => onReach?.(nameOf(egg))}
             onKeyDown={(event) => move(at, event)}
-            style={spotButton(chosen === egg.number)}
+            style={spotButton(chosen === nameOf(egg))}
           >
             <EggPicture egg={egg} scale={scale} />
           </button>

@@ -2,7 +2,7 @@ import { useId } from 'react'
 import { token } from '@/shared/theme/token'
 import { CandledInside } from './CandledInside'
 import { describeEgg } from './describe'
-import { type EggLook, ringsOf } from './look'
+import { type EggLook, ringsOf, shortName } from './look'
 import { crease, type Dent, dentsOf, HALF_HEIGHT, HALF_LENGTH, outline, pathOf } from './outline'
 import { Mould, ShellMarks } from './ShellMarks'
 
@@ -148,17 +148,18 @@ function Creases({ dents, line }: { dents: Dent[]; line: number }) {
 
 function EggNumber({ egg, size }: { egg: EggLook; size: number }) {
   const high = Math.max(17, Math.min(26, 1500 / size))
+  const shown = shortName(egg)
   return (
     <text
       x={0}
       y={egg.slug ? 0 : 7}
       textAnchor="middle"
       dominantBaseline="central"
-      fontSize={high}
+      fontSize={shown.length > 2 ? high * 0.72 : high}
       fontWeight={700}
       fill={egg.candled ? token('paper') : token('shellInk')}
     >
-      {egg.number}
+      {shown}
     </text>
   )
 }

@@ -1,4 +1,5 @@
 import { token } from '@/shared/theme/token'
+import { nameOf } from './look'
 import { settled } from './outline'
 import { BOX, type PlacedEgg } from './places'
 
@@ -76,18 +77,23 @@ function Grid() {
   )
 }
 
+/** Clumps are numbered clutch by clutch. */
+const clutchOf = (egg: PlacedEgg) => egg.name?.split('/')[0]
+
 /** What joins the eggs of a clump: a broad seam from each to the next of its group. */
 export function Clumps({ eggs }: { eggs: PlacedEgg[] }) {
   const seams = eggs.flatMap((egg, i) => {
     if (egg.clump == null) return []
-    const next = eggs.slice(i + 1).find((other) => other.clump === egg.clump)
+    const next = eggs
+      .slice(i + 1)
+      .find((other) => other.clump === egg.clump && clutchOf(other) === clutchOf(egg))
     return next ? [{ from: egg, to: next }] : []
   })
   return (
     <g stroke={token('soft')} strokeWidth={34} strokeLinecap="round" opacity={0.5}>
       {seams.map(({ from, to }) => (
         <line
-          key={`${from.number}-${to.number}`}
+          key={`${nameOf(from)}-${nameOf(to)}`}
           x1={from.x * BOX.width}
           y1={from.y * BOX.height}
           x2={to.x * BOX.width}

@@ -1,4 +1,4 @@
-import { type EggLook, ringsOf } from './look'
+import { type EggLook, nameOf, ringsOf } from './look'
 
 const GRADES = ['firm', 'one slight dimple', 'clear dents', 'creased or sunken', 'collapsed']
 const FATES = {
@@ -15,7 +15,7 @@ const DISCS = { top: undefined, side: 'disc at the side', under: 'disc underneat
 /** The drawing in words: "Egg 3, day 26, clear dents, early for its stage, watch". */
 export function describeEgg(egg: EggLook, day?: number): string {
   const parts = [
-    egg.slug ? `Slug ${egg.number}` : `Egg ${egg.number}`,
+    egg.slug ? `Slug ${nameOf(egg)}` : `Egg ${nameOf(egg)}`,
     day !== undefined && `day ${day}`,
     egg.fate && FATES[egg.fate],
     ...(egg.slug ? [] : [...dents(egg), ...shell(egg), ...inside(egg), standing(egg)]),

@@ -1,6 +1,8 @@
 /** What a keeper sees of an egg; everything the drawing and its words are made from. */
 export type EggLook = {
   number: number
+  /** What it is called in its box where eggs of several clutches lie: "26-04/3". */
+  name?: string
   slug?: boolean
   shell?: string
   /** Turgor grade 0-4; null when nobody has looked. */
@@ -17,6 +19,12 @@ export type EggLook = {
   fate?: 'pipped' | 'cut' | 'out' | 'removed' | 'lost'
   standing?: 'sound' | 'watch' | 'failing' | 'probably lost'
 }
+
+/** What tells eggs of one box apart. */
+export const nameOf = (egg: EggLook): string => egg.name ?? String(egg.number)
+
+/** As short as it can stand on an egg: "04/3" of 26-04/3. */
+export const shortName = (egg: EggLook): string => nameOf(egg).replace(/^\d\d-/, '')
 
 export type Candling = {
   vessels: 'strong' | 'weak' | 'broken' | 'none'

@@ -28,7 +28,7 @@ def run(asked: argparse.Namespace) -> int:
     """Print the judgement of rule B."""
     judged = judge_egg(
         asked.development,
-        EggTurgor(1, asked.grade, asked.rough, asked.rose_fast),
+        EggTurgor("1", asked.grade, asked.rough, asked.rose_fast),
         BoxDents(asked.live_eggs, asked.eggs_as_bad, asked.water_short),
     )
     words = advice(judged, asked.grade, early_eggs=asked.eggs_as_bad, live_eggs=asked.live_eggs)

@@ -49,6 +49,8 @@ class ActKind(StrEnum):
     PROBE = "probe", Touch.EVERY_CLUTCH | Touch.LOSSES
     PROBE_CHECK = "check", Touch.EVERY_CLUTCH | Touch.LOSSES
     LEFT_OUT = "left out", Touch.EVERY_CLUTCH | Touch.LOSSES
+    #: A box set up or put away.
+    BOX = "box", Touch.LOSSES
     #: A file of readings, or one by hand from before a clutch was closed.
     READINGS = "readings", Touch.EVERY_CLUTCH | Touch.LOSSES
     #: One reading by hand that no closed clutch can have had.

@@ -1,6 +1,7 @@
 """Air in a closed box: what the eggs use and what the closing lets in (rule F)."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -58,8 +59,7 @@ def oxygen_use_ml_hour(development: float) -> float:
 
 
 def oxygen(
-    live_eggs: int,
-    development: float,
+    eggs: Sequence[float],
     closing: Closing,
     since_opened_s: float,
     *,
@@ -68,6 +68,8 @@ def oxygen(
 ) -> Oxygen:
     """Oxygen in a box `since_opened_s` seconds after it was last full of fresh air.
 
+    `eggs` are the shares developed (0-2) of its live eggs, in any order.
+
     The air in the box is mixed: dC/dt = Q/V (fresh - C) - use/V. Exchange and
     use are each lognormal; the band is what both make of it. Raises
     NotPlausible for a negative time, no free air, or a share out of range.
@@ -75,7 +77,7 @@ def oxygen(
     if since_opened_s < 0 or free_air_l <= 0:
         raise NotPlausible("since_opened", "time since opening and free air must be positive")
     exchange_l_hour = rules.l_day(closing) / 24.0
-    use_l_hour = live_eggs * oxygen_use_ml_hour(development) / 1000.0
+    use_l_hour = math.fsum(map(oxygen_use_ml_hour, eggs)) / 1000.0
     hours = since_opened_s / SECONDS_PER_HOUR
     spread = math.hypot(math.log(USE_FACTOR), Z80 * math.log(EXCHANGE_SD_FACTOR))
     # Half of the spread is the eggs', half the closing's: both move the level the same way.

@@ -9,6 +9,22 @@ from sandboa.core.errors import NotPlausible
 
 #: Share of the box within which two eggs would be one (assumption).
 SAME_PLACE: Final = 0.02
+#: Eggs that lie in one box at most (assumption: two large clutches).
+MOST_IN_BOX: Final = 30
+#: Places that are thought of when one is looked for (assumption).
+_GRID_EGGS: Final = 20
+
+
+class BoxKind(StrEnum):
+    """What a box is for."""
+
+    INCUBATION = "incubation"
+    #: Damp warm paper, for eggs at full term or pipped.
+    HATCHING = "hatching"
+    #: The dam's own tub, where she keeps her eggs.
+    TUB = "tub"
+    #: Eggs of another species: a place and a name, and no forecast.
+    OTHER_SPECIES = "other species"
 
 
 class Closing(StrEnum):
@@ -55,6 +71,19 @@ def usual_places(eggs: int) -> list[tuple[float, float]]:
         y = 0.5 + (row - (rows - 1) / 2.0) * min(0.30, 0.86 / rows)
         places.append((round(x, 4), round(y, 4)))
     return places
+
+
+def free_places(taken: Sequence[tuple[float, float]], eggs: int) -> list[tuple[float, float]]:
+    """Places for `eggs` more eggs beside those that lie at `taken`: shares of the box, as far from
+    the others as there is room."""
+    lying = list(taken)
+    found = []
+    for _ in range(eggs):
+        grid = [p for p in usual_places(_GRID_EGGS) if p not in lying] or [(0.5, 0.5)]
+        place = max(grid, key=lambda p: min((math.dist(p, other) for other in lying), default=0.0))
+        lying.append(place)
+        found.append(place)
+    return found
 
 
 def require_distinct_places(places: Sequence[tuple[float, float]]) -> None:

@@ -2,6 +2,7 @@
 
 import re
 import unicodedata
+from collections.abc import Iterable
 from typing import Final
 
 from sandboa.core.errors import NotPlausible
@@ -45,6 +46,17 @@ def clean_code(text: str) -> str:
             "code", "a clutch code is 1 to 20 letters, digits and hyphens, like 26-04"
         )
     return code
+
+
+def next_box_name(base: str, taken: Iterable[str]) -> str:
+    """The next free name beside a box called `base`: "26-04 B", then C; numbers after Z.
+
+    `taken` are the names of all boxes; upper and lower case are alike.
+    """
+    stem = re.sub(r" [B-Z]$", "", base)[: LONGEST_NAME - 4]
+    held = {name.casefold() for name in taken}
+    endings = [*"BCDEFGHIJKLMNOPQRSTUVWXYZ", *map(str, range(27, 1000))]
+    return next(name for ending in endings if (name := f"{stem} {ending}").casefold() not in held)
 
 
 def next_code(year: int, taken: list[str]) -> str:

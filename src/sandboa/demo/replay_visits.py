@@ -29,7 +29,7 @@ def visit_of(
     signs = [("lid", visit.lid), ("medium", visit.medium), ("pests", visit.pests)]
     return BoxVisit(
         key=key,
-        code=code,
+        box=code,
         opened_s=at_s - 50,
         closed_s=at_s,
         eggs=tuple(

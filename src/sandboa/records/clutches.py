@@ -4,7 +4,7 @@ from peewee import FloatField, IntegerField, TextField
 
 from sandboa.core.rounds import EggActKind
 from sandboa.records.database import database
-from sandboa.records.facts import Act, Fact
+from sandboa.records.facts import Fact
 
 
 class Clutch(Fact):
@@ -15,26 +15,26 @@ class Clutch(Fact):
 
 
 class Box(Fact):
-    """Where a clutch lies; masses in g, null when the keeper did not say.
+    """A container that holds eggs; masses in g, null when the keeper did not say.
 
-    Medium, closing and contact are null where the dam keeps the eggs in her tub.
+    It stands on `shelf` from `from_s` on, until its first move; null in `until_s`: it is in use
+    while eggs lie in it. `kind` is one of
+    core.box.BoxKind, `species` of a box of another species. Medium, closing and
+    contact are null where the dam keeps the eggs in her tub.
     """
 
-    clutch_id = IntegerField()
+    name = TextField()
+    kind = TextField()
+    species = TextField(null=True)
     shelf_id = IntegerField()
+    from_s = IntegerField()
+    until_s = IntegerField(null=True)
     medium = TextField(null=True)
     dry_mass_g = FloatField(null=True)
     water_g = FloatField(null=True)
     closing = TextField(null=True)
     contact = TextField(null=True)
     set_up_mass_g = FloatField(null=True)
-
-    @classmethod
-    def of(cls, clutch: Clutch) -> "Box":
-        """The clutch's box; every clutch has one."""
-        box = cls.only(clutch_id=clutch.entity_id)
-        assert box is not None, f"clutch {clutch.code} has no box"
-        return box
 
 
 class BoxMove(Fact):
@@ -46,19 +46,27 @@ class BoxMove(Fact):
 
 
 class Egg(Fact):
-    """An egg at its place: x from left, y from the door's far side, shares of the box.
-
-    Eggs of the same `clump` number stick together.
-    """
+    """An egg; those of the same `clump` number stick together. Where it lies is in its stays."""
 
     clutch_id = IntegerField()
     number = IntegerField()
-    x = FloatField()
-    y = FloatField()
     slug = IntegerField()
     shell = TextField()
     clump = IntegerField(null=True)
     mass_g = FloatField(null=True)
+
+
+class EggStay(Fact):
+    """From `from_s` on an egg lies in that box: x from left, y from the door's far side, shares.
+
+    The first stay of an egg reaches back to when it was laid.
+    """
+
+    egg_id = IntegerField()
+    box_id = IntegerField()
+    from_s = IntegerField()
+    x = FloatField()
+    y = FloatField()
 
 
 class Candling(Fact):
@@ -102,28 +110,50 @@ class Watering(Fact):
     water_g = FloatField()
 
 
-def eggs_in_box(clutch: int, at_s: float) -> list[tuple[int, int, int | None]]:
-    """(number, entity, latest grade by `at_s`) of the eggs still closed and in their box then.
+def eggs_in_box(box: int, at_s: float) -> list[tuple[int, int, int | None]]:
+    """(clutch, egg, latest grade by `at_s`) of the eggs still closed that lay in a box then.
 
     Slugs, removed and pipped eggs are left out; the grade is None where nobody had looked.
     """
     rows: list[tuple[int, int, int | None]] = database.execute_sql(
         """
-        SELECT number, entity_id, (
+        SELECT clutch_id, entity_id, (
             SELECT grade FROM turgor WHERE turgor.egg_id = egg.entity_id
             AND turgor.superseded_by_id IS NULL AND seen_s <= ?2
             ORDER BY seen_s DESC, id DESC LIMIT 1
-        ) FROM egg WHERE clutch_id = ?1 AND superseded_by_id IS NULL AND NOT slug AND NOT EXISTS (
+        ) FROM egg WHERE superseded_by_id IS NULL AND NOT slug AND ?1 = (
+            SELECT box_id FROM egg_stay AS stay WHERE stay.egg_id = egg.entity_id
+            AND stay.superseded_by_id IS NULL
+            ORDER BY from_s > ?2, CASE WHEN from_s > ?2 THEN from_s ELSE -from_s END LIMIT 1
+        ) AND NOT EXISTS (
             SELECT 1 FROM egg_event AS event WHERE event.egg_id = egg.entity_id
             AND event.superseded_by_id IS NULL AND kind = ?3 AND at_s <= ?2
         ) AND NOT EXISTS (
             SELECT 1 FROM pip WHERE pip.egg_id = egg.entity_id
             AND pip.superseded_by_id IS NULL AND pip.seen_s <= ?2
-        ) ORDER BY number
+        ) AND entity_id IN (
+            SELECT egg_id FROM egg_stay WHERE box_id = ?1 AND superseded_by_id IS NULL
+        ) ORDER BY clutch_id, number
         """,
-        (clutch, int(at_s), EggActKind.REMOVED.value),
+        (box, int(at_s), EggActKind.REMOVED.value),
     ).fetchall()
     return rows
+
+
+def box_of_egg(egg: int, at_s: float) -> int | None:
+    """The box an egg lay in at a time; its first stay reaches back. None for an unknown egg."""
+    stays = sorted(EggStay.current(egg_id=egg), key=lambda stay: stay.from_s)
+    lying = [stay.box_id for stay in stays if stay.from_s <= at_s] or [
+        stay.box_id for stay in stays[:1]
+    ]
+    return lying[-1] if lying else None
+
+
+def box_named(name: str) -> Box | None:
+    """The current box of that name, upper and lower case alike."""
+    wanted = (Box.name.collate("NOCASE") == name) & Box.superseded_by_id.is_null()
+    found: Box | None = Box.get_or_none(wanted)
+    return found
 
 
 def clutch_coded(code: str) -> Clutch | None:
@@ -137,8 +167,3 @@ def codes_beginning(year_prefix: str) -> list[str]:
     """All codes that begin with `year_prefix`, also those of undone clutches."""
     rows = Clutch.select(Clutch.code).where(Clutch.code.startswith(year_prefix)).distinct()
     return [row.code for row in rows]
-
-
-def acts_of(clutch: int, limit: int = 200) -> list[Act]:
-    """The clutch's acts, newest first."""
-    return list(Act.select().where(Act.clutch_id == clutch).order_by(Act.id.desc()).limit(limit))

@@ -7,6 +7,7 @@ from typing import Any, Self, TypeVar
 from peewee import AutoField, Expression, IntegerField, Model, TextField
 
 from sandboa.core.messages import Words
+from sandboa.records import subjects
 from sandboa.records.database import database
 from sandboa.records.integrity import chain, seals
 from sandboa.records.said import kept, said
@@ -121,7 +122,9 @@ class Act(Record):
         Nothing is recorded by it any more.
         """
         self.save()
-        chain.seal_act(database.connection(), self.id, sorted(_touched.pop(self.id, ())))
+        touched = sorted(_touched.pop(self.id, ()))
+        subjects.write(database.connection(), self.id, touched)
+        chain.seal_act(database.connection(), self.id, touched)
 
 
 class Fact(Record):
@@ -316,9 +319,18 @@ def newest_act_of(kinds: tuple[str, ...]) -> int:
     return int(row[0])
 
 
-def newest_act_by_clutch() -> dict[int, int]:
-    """Id of the latest act of each clutch."""
+def newest_act_by(kind: str) -> dict[int, int]:
+    """Id of the latest act about each thing of a kind: each clutch, each box."""
     rows: list[tuple[int, int]] = database.execute_sql(
-        "SELECT clutch_id, max(id) FROM act WHERE clutch_id IS NOT NULL GROUP BY clutch_id"
+        "SELECT subject_id, max(act_id) FROM act_subject JOIN entity ON entity.id = subject_id "
+        "WHERE entity.kind = ? GROUP BY subject_id",
+        (kind,),
     ).fetchall()
     return dict(rows)
+
+
+def acts_about(subject: int, limit: int = 200) -> list[Act]:
+    """The acts about an animal, cabinet, box, egg, clutch or probe, newest first."""
+    about = "SELECT act_id FROM act_subject WHERE subject_id = ? ORDER BY act_id DESC LIMIT ?"
+    ids = [row[0] for row in database.execute_sql(about, (subject, limit)).fetchall()]
+    return list(Act.select().where(Act.id << ids).order_by(Act.id.desc()))

@@ -11,13 +11,13 @@ from sandboa.records.facts import Fact
 
 
 class Photo(Fact):
-    """A photo of `owner` (a lay day, a clutch or an animal), of one egg where `egg` is set.
+    """A photo of `owner` (a lay day, a clutch or an animal), of one egg where `egg_number` is set.
 
     `file` is the SHA-256 of the stored picture: no name a user gave is ever used.
     """
 
     owner_id = IntegerField()
-    egg_id = IntegerField(null=True)
+    egg_number = IntegerField(null=True)
     step = TextField()
     taken_s = IntegerField()
     file = TextField()

@@ -8,7 +8,7 @@ from sandboa.records.facts import Fact
 class Visit(Fact):
     """A box opened and shut. `key` is the closing device's own; `conflict` tells what collided."""
 
-    clutch_id = IntegerField()
+    box_id = IntegerField()
     key = TextField()
     opened_s = IntegerField()
     closed_s = IntegerField()
@@ -50,12 +50,13 @@ class Weighing(Fact):
 
 
 class MassChange(Fact):
-    """Something put in (+) or taken out (-) that is not water, g."""
+    """Something put in (+) or taken out (-) that is not water, g; `egg` where it was one."""
 
     box_id = IntegerField()
     at_s = IntegerField()
     delta_g = FloatField()
     what = TextField()
+    egg_id = IntegerField(null=True)
 
 
 class ClosingChange(Fact):
@@ -77,9 +78,9 @@ class SetUp(Fact):
 
 
 class Postponement(Fact):
-    """A reason to open a clutch's box, put off until `until_s`."""
+    """A reason to open a box, put off until `until_s`."""
 
-    clutch_id = IntegerField()
+    box_id = IntegerField()
     kind = TextField()
     at_s = IntegerField()
     until_s = IntegerField()

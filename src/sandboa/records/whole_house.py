@@ -10,11 +10,9 @@ from playhouse.migrations import Runner
 
 from sandboa.records import readings
 from sandboa.records.database import database
-from sandboa.records.integrity import seals
 from sandboa.records.integrity.check import MIGRATIONS
 from sandboa.records.integrity.proof import prove_all
 from sandboa.records.integrity.seals import SEAL
-from sandboa.records.integrity.spelling import unspelled
 
 #: What follows from the other tables, and is made anew.
 _DERIVED: Final = frozenset({"reading_hour", "reading_day", "lesson"})
@@ -56,31 +54,68 @@ class Table:
 
 def tables() -> list[Table]:
     """Every table of the open house whose rows are worth keeping, by name."""
+    return _tables(database.connection())
+
+
+def _tables(connection: sqlite3.Connection) -> list[Table]:
     names = [
         row[0]
-        for row in database.execute_sql(
+        for row in connection.execute(
             "SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name"
-        ).fetchall()
+        )
     ]
     kept = [n for n in names if n not in _DERIVED | _OWN and not n.startswith("sqlite_")]
-    return [_described(name) for name in kept]
+    return [_described(connection, name) for name in kept]
 
 
-def columns_after(names: Sequence[str]) -> dict[str, set[str]]:
-    """Columns of the tables worth keeping, by table, that a house had after those migrations.
+class OlderHouse:
+    """A house aside as it was after some migrations: rows are put into it, and then it is
+    brought up to date as a file of that version would be.
 
-    They are named as they are called today.
+    Everything a package of an earlier release holds goes this way, so that no
+    table has to be read in two forms.
     """
-    today = {table.name: {unspelled(c.name): c.name for c in table.columns} for table in tables()}
-    memory = SqliteDatabase(":memory:")
-    Runner(memory, str(MIGRATIONS)).up(max(names))
-    columns = seals.columns_of(memory.connection())  # type: ignore[no-untyped-call]
-    memory.close()
-    return {
-        table: {today[table][name] for name in map(unspelled, of) if name in today[table]}
-        for table, of in columns.items()
-        if table in today
-    }
+
+    def __init__(self, names: Sequence[str]) -> None:
+        # An empty name is a file that SQLite takes away: a house may be larger than memory.
+        self._database = SqliteDatabase("file:", uri=True)
+        self._runner = Runner(self._database, str(MIGRATIONS))
+        self._runner.up(max(names))
+
+    @property
+    def _connection(self) -> sqlite3.Connection:
+        connection: sqlite3.Connection = self._database.connection()  # type: ignore[no-untyped-call]
+        return connection
+
+    def tables(self) -> list[Table]:
+        """Its tables whose rows are worth keeping, by name."""
+        return _tables(self._connection)
+
+    def load(self, given: Mapping[str, tuple[tuple[str, ...], Iterable[Row]]]) -> dict[str, int]:
+        """Put rows into it by table and columns; returns counts. NotLoadable as `load`."""
+        with self._database.atomic():
+            return _insert(self._connection, given)
+
+    def brought_up_to_date(self) -> dict[str, tuple[tuple[str, ...], Iterable[Row]]]:
+        """Its rows as a house of today has them, as `load` takes them.
+
+        NotLoadable when what was put into it cannot be brought there.
+        """
+        try:
+            self._runner.up()
+        except Exception as error:
+            # Rows that contradict each other fail in whatever a migration makes of them.
+            raise NotLoadable(f"it cannot be brought up to date: {error}") from error
+        return {
+            table.name: (
+                tuple(column.name for column in table.columns),
+                _rows_of(self._connection, table),
+            )
+            for table in self.tables()
+        }
+
+    def close(self) -> None:
+        self._database.close()
 
 
 def migrations() -> list[str]:
@@ -91,9 +126,13 @@ def migrations() -> list[str]:
 
 def rows_of(table: Table) -> Iterator[Row]:
     """Its rows in order of its key, columns as in `table.columns`."""
+    return _rows_of(database.connection(), table)
+
+
+def _rows_of(connection: sqlite3.Connection, table: Table) -> Iterator[Row]:
     columns = ", ".join(f'"{c.name}"' for c in table.columns)
     order = ", ".join(f'"{name}"' for name in table.key)
-    yield from database.execute_sql(f'SELECT {columns} FROM "{table.name}" ORDER BY {order}')
+    yield from connection.execute(f'SELECT {columns} FROM "{table.name}" ORDER BY {order}')
 
 
 def picture_names() -> list[str]:
@@ -113,29 +152,38 @@ def load(given: Mapping[str, tuple[tuple[str, ...], Iterable[Row]]]) -> dict[str
     `given` is, by table, the columns and the rows. Raises NotLoadable for a row
     that contradicts what must hold, or one that points at nothing.
     """
-    database.execute_sql("PRAGMA defer_foreign_keys = ON")
+    connection = database.connection()
+    connection.execute("PRAGMA defer_foreign_keys = ON")
+    counts = _insert(connection, given)
+    loose = connection.execute("PRAGMA foreign_key_check").fetchone()
+    if loose is not None:
+        raise NotLoadable(f"{loose[0]}: a row points at a {loose[2]} that is not there")
+    readings.roll_up_everything()
+    prove_all(connection)
+    return counts
+
+
+def _insert(
+    connection: sqlite3.Connection,
+    given: Mapping[str, tuple[tuple[str, ...], Iterable[Row]]],
+) -> dict[str, int]:
     counts = {}
     for name, (columns, rows) in given.items():
         listed = ", ".join(f'"{column}"' for column in columns)
         marks = ", ".join("?" * len(columns))
         try:
-            cursor = database.connection().executemany(
+            cursor = connection.executemany(
                 f'INSERT INTO "{name}" ({listed}) VALUES ({marks})', rows
             )
         except sqlite3.Error as error:
             raise NotLoadable(f"{name}: {error}") from error
         counts[name] = max(cursor.rowcount, 0)
-    loose = database.execute_sql("PRAGMA foreign_key_check").fetchone()
-    if loose is not None:
-        raise NotLoadable(f"{loose[0]}: a row points at a {loose[2]} that is not there")
-    readings.roll_up_everything()
-    prove_all(database.connection())
     return counts
 
 
-def _described(name: str) -> Table:
-    info = database.execute_sql(f'PRAGMA table_info("{name}")').fetchall()
-    foreign = database.execute_sql(f'PRAGMA foreign_key_list("{name}")').fetchall()
+def _described(connection: sqlite3.Connection, name: str) -> Table:
+    info = connection.execute(f'PRAGMA table_info("{name}")').fetchall()
+    foreign = connection.execute(f'PRAGMA foreign_key_list("{name}")').fetchall()
     keyed = sorted((row for row in info if row[5]), key=lambda row: row[5])
     return Table(
         name,

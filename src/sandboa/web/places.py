@@ -8,6 +8,7 @@ from sandboa.web.acts.routes import router as acts
 from sandboa.web.alarms.routes import router as alarms
 from sandboa.web.animals.routes import router as animals
 from sandboa.web.bench.routes import router as bench
+from sandboa.web.boxes.routes import router as boxes
 from sandboa.web.breeding.routes import router as breeding
 from sandboa.web.cabinets.routes import router as cabinets
 from sandboa.web.calendar.routes import router as calendar
@@ -41,6 +42,7 @@ ROUTERS: Final[tuple[APIRouter, ...]] = (
     animals,
     breeding,
     clutches,
+    boxes,
     eggs,
     rounds,
     cards,

@@ -1,6 +1,7 @@
 import { Box, Grid, HStack, Span, Stack, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
+import { clutchesOf } from '@/shared/api/clutchesOf'
 import { useAnimals, useSeason, useToday } from '@/shared/api/queries'
 import { SeasonStrip } from '@/shared/breeding/SeasonStrip'
 import { day } from '@/shared/dates'
@@ -42,7 +43,7 @@ export function Component() {
           {season.data.dams.length > 0 && (
             <section aria-labelledby="season">
               <Heading id="season">Season</Heading>
-              <SeasonStrip season={season.data} clutches={today.data?.clutches ?? []} />
+              <SeasonStrip season={season.data} clutches={clutchesOf(today.data)} />
             </section>
           )}
           <section aria-labelledby="visits">

@@ -38,23 +38,23 @@ export function CabinetDrawing({
 }: {
   cabinet: Cabinet
   chosen: string | null
-  onChoose: (code: string) => void
+  onChoose: (name: string) => void
 }) {
   const move = useMoveBox()
   // A tap chooses a box; only a real pull moves it.
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }))
-  const to = (code: string, shelf: string) => move.mutate({ code, cabinet: cabinet.name, shelf })
+  const to = (name: string, shelf: string) => move.mutate({ name, cabinet: cabinet.name, shelf })
   const dropped = ({ active, over }: DragEndEvent) => {
-    const [code, shelf] = [String(active.id), over && String(over.id)]
-    const stands = cabinet.shelves.find((s) => s.boxes.some((b) => b.code === code))
-    if (shelf && stands && shelf !== stands.name) to(code, shelf)
+    const [name, shelf] = [String(active.id), over && String(over.id)]
+    const stands = cabinet.shelves.find((s) => s.boxes.some((b) => b.name === name))
+    if (shelf && stands && shelf !== stands.name) to(name, shelf)
   }
   const step = (box: BoxHere, shelf: Shelf, event: KeyboardEvent) => {
     const by = { ArrowUp: -1, ArrowDown: 1 }[event.key]
     if (!by) return
     event.preventDefault()
     const next = cabinet.shelves[cabinet.shelves.indexOf(shelf) + by]
-    if (next) to(box.code, next.name)
+    if (next) to(box.name, next.name)
   }
   useKeys('place', 'Boxes on their shelves', [
     { keys: ['ArrowUp', 'ArrowDown'], shown: 'up, down', what: 'move the box to another shelf' },
@@ -114,7 +114,7 @@ function ShelfRow({
   cabinet: Cabinet
   shelf: Shelf
   chosen: string | null
-  onChoose: (code: string) => void
+  onChoose: (name: string) => void
   onKey: (box: BoxHere, event: KeyboardEvent) => void
 }) {
   const unit = useTemperatureUnit()
@@ -168,11 +168,11 @@ function ShelfRow({
         <Flex wrap="wrap" gap={{ base: 3, md: 6 }} align="flex-end" mt="auto" pt={2}>
           {shelf.boxes.map((box) => (
             <BoxOnShelf
-              key={box.code}
+              key={box.name}
               box={box}
-              probes={cabinet.probes.filter((p) => p.place === `box ${box.code}`)}
-              chosen={chosen === box.code}
-              onChoose={() => onChoose(box.code)}
+              probes={cabinet.probes.filter((p) => p.place === `box ${box.name}`)}
+              chosen={chosen === box.name}
+              onChoose={() => onChoose(box.name)}
               onKey={(event) => onKey(box, event)}
             />
           ))}
@@ -195,15 +195,16 @@ function BoxOnShelf({
   onChoose: () => void
   onKey: (event: KeyboardEvent) => void
 }) {
-  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: box.code })
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: box.name })
   const trouble = urgencyRank(box.urgency) >= 2
-  const percent = Math.round(box.fraction * 100)
+  const [first] = box.clutches
+  const percent = first ? `${Math.round(first.fraction * 100)} %` : (box.species ?? '')
   return (
     <chakra.button
       ref={setNodeRef}
       type="button"
       {...listeners}
-      aria-label={`${box.code} ${percent} %: ${boxInWords(box)}. Up and down keys move it to another shelf.`}
+      aria-label={`${box.name} ${percent}: ${boxInWords(box)}. Up and down keys move it to another shelf.`}
       aria-pressed={chosen}
       onClick={onChoose}
       onKeyDown={onKey}
@@ -222,10 +223,10 @@ function BoxOnShelf({
     >
       <ProbeMarks probes={probes} />
       <Span display="block" fontWeight="bold" lineHeight={1.1}>
-        {box.code}
+        {box.name}
         <Span color="soft" fontWeight="medium" fontSize="small">
           {' '}
-          {percent} %
+          {percent}
         </Span>
       </Span>
       <BoxFromSide

@@ -55,7 +55,7 @@ function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetLis
       >
         <chakra.section aria-label="Shelves" minWidth={0}>
           <CabinetDrawing cabinet={cabinet.data} chosen={chosen} onChoose={setChosen} />
-          <ChosenBox cabinet={cabinet.data} cabinets={cabinets} code={chosen} />
+          <ChosenBox cabinet={cabinet.data} cabinets={cabinets} name={chosen} />
         </chakra.section>
         <chakra.section aria-labelledby="faults" minWidth={0}>
           <Heading id="faults">What went wrong</Heading>

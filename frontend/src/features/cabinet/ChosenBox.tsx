@@ -10,16 +10,16 @@ import { useMoveBox } from './useMoveBox'
 export function ChosenBox({
   cabinet,
   cabinets,
-  code,
+  name,
 }: {
   cabinet: Schemas['CabinetResponse']
   cabinets: Schemas['CabinetListedResponse'][]
-  code: string | null
+  name: string | null
 }) {
   const move = useMoveBox()
   const field = useId()
-  const shelf = cabinet.shelves.find((s) => s.boxes.some((b) => b.code === code))
-  const box = shelf?.boxes.find((b) => b.code === code)
+  const shelf = cabinet.shelves.find((s) => s.boxes.some((b) => b.name === name))
+  const box = shelf?.boxes.find((b) => b.name === name)
   if (!shelf || !box) return null
   const here = `${cabinet.name}/${shelf.name}`
   return (
@@ -30,9 +30,11 @@ export function ChosenBox({
           `, losing about ${box.water_left.loss_g_day.toFixed(1)} g a day; weighing it would tell`}
         .
       </Text>
-      <Button asChild size="small">
-        <Link to={`/clutches/${box.code}`}>Open {box.code}</Link>
-      </Button>
+      {box.clutches.map(({ code }) => (
+        <Button key={code} asChild size="small">
+          <Link to={`/clutches/${code}`}>Open {code}</Link>
+        </Button>
+      ))}
       <HStack gap={2}>
         <label htmlFor={field}>Stands on</label>
         <NativeSelect.Root width="13.125rem">
@@ -41,7 +43,7 @@ export function ChosenBox({
             value={here}
             onChange={(event) => {
               const [to, on] = event.target.value.split('/')
-              if (to && on) move.mutate({ code: box.code, cabinet: to, shelf: on })
+              if (to && on) move.mutate({ name: box.name, cabinet: to, shelf: on })
             }}
           >
             {cabinets.flatMap((c) =>

@@ -4,9 +4,9 @@ import { boxInWords, humidityInWords, sourceInWords } from './inWords'
 
 const egg = (number: number, more = {}) => ({ number, grade: 0, early: false, ...more })
 const box = {
-  code: '26-04',
-  dam: 'Yarrow',
-  day: 26,
+  name: '26-04',
+  species: null,
+  clutches: [{ code: '26-04', dam: 'Yarrow', day: 26 }],
   eggs: [egg(1), egg(2, { early: true }), egg(3, { early: true }), egg(4, { pipped: true })],
   water_left: { share: 0.656, share_low: 0.4, share_high: 0.8 },
 } as unknown as Schemas['BoxHereResponse']

@@ -25,10 +25,12 @@ export function boxInWords(box: Schemas['BoxHereResponse']): string {
   const early = box.eggs.filter((egg) => egg.early).length
   const pipped = box.eggs.filter((egg) => egg.pipped).length
   return [
-    `Box ${box.code}`,
-    box.dam,
-    `day ${box.day}`,
-    `${box.eggs.length} eggs`,
+    `Box ${box.name}`,
+    ...(box.species ? [box.species] : []),
+    ...box.clutches.map(({ code, dam, day }) =>
+      box.clutches.length > 1 ? `${code} of ${dam}, day ${day}` : `${dam}, day ${day}`,
+    ),
+    box.species ? null : `${box.eggs.length} eggs`,
     early ? `${early} early for their stage` : null,
     pipped ? `${pipped} pipped` : null,
     box.water_left ? `about ${Math.round(box.water_left.share * 100)} % of its water left` : null,

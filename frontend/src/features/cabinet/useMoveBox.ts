@@ -4,10 +4,10 @@ import { useAct } from '@/shared/api/queries'
 /** Records that a box was put on another shelf, of this or another cabinet. */
 export function useMoveBox() {
   return useAct(
-    ({ code, cabinet, shelf }: { code: string; cabinet: string; shelf: string }) =>
+    ({ name, cabinet, shelf }: { name: string; cabinet: string; shelf: string }) =>
       answer(
-        api.POST('/api/clutches/{code}/moves', {
-          params: { path: { code } },
+        api.POST('/api/boxes/{name}/moves', {
+          params: { path: { name } },
           body: { cabinet, shelf },
         }),
       ),

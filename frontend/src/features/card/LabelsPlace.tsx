@@ -1,6 +1,7 @@
 import { Box, Field, Flex, HStack, Input } from '@chakra-ui/react'
 import { useQueries } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
+import { clutchesOf } from '@/shared/api/clutchesOf'
 import { clutchQuery, useRules, useToday } from '@/shared/api/queries'
 import { BoxLabel } from '@/shared/card/ClutchCard'
 import { zone } from '@/shared/dates'
@@ -58,7 +59,7 @@ export function Component() {
           )}
         </HStack>
         <Flex wrap="wrap" columnGap={6}>
-          {today.data.clutches.map(({ code }) => (
+          {clutchesOf(today.data).map(({ code }) => (
             <Tick
               key={code}
               label={code}

@@ -2,19 +2,25 @@ import { Box, chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 
-export function BoxFacts({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
+export function BoxFacts({
+  clutch,
+  box,
+}: {
+  clutch: Schemas['ClutchResponse']
+  box: Schemas['BoxResponse']
+}) {
   const unit = useTemperatureUnit()
-  const { box } = clutch
   const facts = [
     ['Place', `${box.cabinet}, ${box.shelf}`],
-    ['Set to', temperature(box.set_point_c, unit)],
+    ...(box.set_point_c === null ? [] : [['Set to', temperature(box.set_point_c, unit)]]),
+    ...(box.shared_with.length ? [['With eggs of', box.shared_with.join(', ')]] : []),
     ...(clutch.maternal
       ? []
       : [
-          ['Medium', clutch.box_water?.medium ?? box.medium],
+          ['Medium', box.box_water?.medium ?? box.medium],
           ['Set up with', contents(box)],
-          ['Closing', clutch.box_water?.closing ?? box.closing],
-          ...(clutch.lid ? [['Lid when last seen', clutch.lid]] : []),
+          ['Closing', box.box_water?.closing ?? box.closing],
+          ...(box.lid ? [['Lid when last seen', box.lid]] : []),
         ]),
     ['Probes', clutch.probes.map((p) => p.name).join(', ') || 'none: add readings'],
   ]

@@ -35,7 +35,7 @@ const water = (changes: Partial<Schemas['BoxWaterResponse']> = {}, left = {}) =>
     last_weighed_at: null,
     ...changes,
   }) as Schemas['BoxWaterResponse']
-const said = (told: Schemas['BoxWaterResponse']) => words(<BoxWater code="26-04" water={told} />)
+const said = (told: Schemas['BoxWaterResponse']) => words(<BoxWater box="26-04" water={told} />)
 
 describe('the water of a box', () => {
   it('says what is left, how surely, and when it runs short', () => {
@@ -64,7 +64,7 @@ describe('the water of a box', () => {
   })
 
   it('draws the level with its band', () => {
-    expect(markup(<BoxWater code="26-04" water={water()} />)).toContain('aria-label="54 % left"')
+    expect(markup(<BoxWater box="26-04" water={water()} />)).toContain('aria-label="54 % left"')
   })
 
   it('advises airing only where oxygen is likely short', () => {

@@ -11,7 +11,7 @@ type Water = Schemas['BoxWaterResponse']
 type Left = Schemas['WaterLeftResponse']
 
 /** What is left of the box's water, when it runs short, and what if it were closed otherwise. */
-export function BoxWater({ code, water }: { code: string; water: Water }) {
+export function BoxWater({ box, water }: { box: string; water: Water }) {
   const rules = useRules().data
   if (!water.left) {
     return (
@@ -44,7 +44,7 @@ export function BoxWater({ code, water }: { code: string; water: Water }) {
         </Link>
       </Text>
       <Air water={water} />
-      <WhatIf code={code} closing={water.closing} />
+      <WhatIf box={box} closing={water.closing} />
     </Stack>
   )
 }
@@ -133,20 +133,20 @@ function Air({ water }: { water: Water }) {
 
 const HUMIDITIES = [40, 50, 60, 70, 80, 90]
 
-function WhatIf({ code, closing }: { code: string; closing: Schemas['Closing'] }) {
+function WhatIf({ box, closing }: { box: string; closing: Schemas['Closing'] }) {
   const [other, setOther] = useState<Schemas['Closing'] | ''>('')
   const [humidity, setHumidity] = useState('')
   const fields = useId()
   const closings = useRules().data?.closings ?? []
   const asked = other !== '' || humidity !== ''
   const told = useQuery({
-    queryKey: ['water', code, other, humidity],
+    queryKey: ['water', box, other, humidity],
     enabled: asked,
     queryFn: () =>
       answer(
-        api.GET('/api/clutches/{code}/water', {
+        api.GET('/api/boxes/{name}/water', {
           params: {
-            path: { code },
+            path: { name: box },
             query: {
               ...(other && { closing: other }),
               ...(humidity && { humidity: Number(humidity) / 100 }),

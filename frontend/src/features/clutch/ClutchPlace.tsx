@@ -54,11 +54,15 @@ export function Component() {
           </Text>
         </div>
         <Flex marginStart={{ md: 'auto' }} wrap="wrap" gap={2}>
-          {!clutch.maternal && !clutch.finished_at && (
-            <Button asChild variant="act">
-              <Link to={`/round/${clutch.code}`}>Open the box</Link>
-            </Button>
-          )}
+          {!clutch.maternal &&
+            !clutch.finished_at &&
+            clutch.boxes.map(({ name }) => (
+              <Button key={name} asChild variant="act">
+                <Link to={`/round/${encodeURIComponent(name)}`}>
+                  {clutch.boxes.length > 1 ? `Open box ${name}` : 'Open the box'}
+                </Link>
+              </Button>
+            ))}
           <Button asChild>
             <Link to={`/readings?clutch=${clutch.code}`}>Add readings</Link>
           </Button>
@@ -84,11 +88,15 @@ export function Component() {
         </chakra.ul>
       )}
 
-      <DueLines
-        code={clutch.code}
-        due={clutch.due.filter((due) => !clutch.attention.some((line) => line.text === due.text))}
-        postponed={clutch.postponed}
-      />
+      {clutch.boxes.map((box) => (
+        <DueLines
+          key={box.name}
+          box={box.name}
+          code={clutch.code}
+          due={box.due.filter((due) => !clutch.attention.some((line) => line.text === due.text))}
+          postponed={box.postponed}
+        />
+      ))}
 
       {clutch.forecast && (
         <DevelopmentRibbon
@@ -118,16 +126,20 @@ export function Component() {
           )}
           <RestsOn clutch={clutch} />
         </chakra.section>
-        <chakra.section aria-labelledby="box" minWidth={0}>
-          <Heading id="box">Box</Heading>
-          <BoxFacts clutch={clutch} />
-          {clutch.box_water && (
-            <Box mt={5}>
-              <BoxWater code={clutch.code} water={clutch.box_water} />
-            </Box>
-          )}
-          {!clutch.maternal && <WaterForm code={clutch.code} />}
-        </chakra.section>
+        <Stack gap={10} minWidth={0}>
+          {clutch.boxes.map((box, at) => (
+            <chakra.section key={box.name} aria-labelledby={`box-${at}`}>
+              <Heading id={`box-${at}`}>{nameOfBox(clutch, box)}</Heading>
+              <BoxFacts clutch={clutch} box={box} />
+              {box.box_water && (
+                <Box mt={5}>
+                  <BoxWater box={box.name} water={box.box_water} />
+                </Box>
+              )}
+              {!clutch.maternal && <WaterForm box={box.name} />}
+            </chakra.section>
+          ))}
+        </Stack>
       </Grid>
 
       <chakra.section aria-labelledby="method">
@@ -156,14 +168,30 @@ function Eggs({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
       <Heading id="eggs">Eggs</Heading>
       {clutch.maternal ? (
         <Text>
-          {clutch.dam} keeps them in {clutch.box.cabinet}: they are not touched, turned or graded.
-          Record temperature and humidity of her tub; the windows are twice as wide.
+          {clutch.dam} keeps them in {clutch.boxes[0]?.cabinet}: they are not touched, turned or
+          graded. Record temperature and humidity of her tub; the windows are twice as wide.
         </Text>
       ) : (
-        <EggGrades clutch={clutch} />
+        <Stack gap={8}>
+          {clutch.boxes.map((box) => (
+            <div key={box.name}>
+              {clutch.boxes.length > 1 && (
+                <Text fontWeight="bold" mb={2}>
+                  Box {box.name}
+                </Text>
+              )}
+              <EggGrades clutch={clutch} box={box} />
+            </div>
+          ))}
+        </Stack>
       )}
     </chakra.section>
   )
+}
+
+/** "Box", and its name where it is not the only one, or has another than the clutch. */
+function nameOfBox(clutch: Schemas['ClutchResponse'], box: Schemas['BoxResponse']): string {
+  return clutch.boxes.length === 1 && box.name === clutch.code ? 'Box' : `Box ${box.name}`
 }
 
 function Parent({ id, name }: { id: number; name: string }) {

@@ -18,21 +18,21 @@ type Egg = Schemas['EggResponse']
 const COLUMNS = '44px repeat(5, minmax(0, 1fr))'
 
 /** The box as it lies, and beside it one tap for each egg's dents. */
-export function EggGrades({ clutch }: { clutch: Clutch }) {
-  const [chosen, setChosen] = useState<number | null>(null)
+export function EggGrades({ clutch, box }: { clutch: Clutch; box: Schemas['BoxResponse'] }) {
+  const [chosen, setChosen] = useState<string | null>(null)
   const grade = useAct(
-    ({ number, grade }: { number: number; grade: number }) =>
+    ({ egg: { clutch: code, number }, grade }: { egg: Egg; grade: number }) =>
       answer(
         api.POST('/api/clutches/{code}/eggs/{number}/grades', {
-          params: { path: { code: clutch.code, number } },
+          params: { path: { code, number } },
           body: { grade },
         }),
       ),
     (act) => act,
   )
-  const live = clutch.eggs.filter((egg) => !egg.slug && !egg.removed_at)
+  const live = box.eggs.filter((egg) => !egg.slug && !egg.removed_at)
 
-  const inHand = live.find((egg) => egg.number === chosen)
+  const inHand = live.find((egg) => egg.name === chosen)
   useKeys(
     'chosen',
     `Egg ${chosen}`,
@@ -42,7 +42,7 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
             keys: ['0', '1', '2', '3', '4'],
             shown: '0 to 4',
             what: 'its dents, from none to collapsed',
-            act: (key) => grade.mutate({ number: inHand.number, grade: Number(key) }),
+            act: (key) => grade.mutate({ egg: inHand, grade: Number(key) }),
           },
         ]
       : null,
@@ -52,17 +52,17 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
     <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap={{ base: 6, lg: 10 }}>
       <div>
         <ChoosableBox
-          eggs={clutch.eggs.map(asLook)}
-          medium={clutch.box.medium ?? ''}
-          onGrid={clutch.box.on_grid}
+          eggs={box.eggs.map(asLook)}
+          medium={box.box_water?.medium ?? box.medium ?? ''}
+          onGrid={box.on_grid}
           day={clutch.day}
           chosen={chosen}
           onChoose={setChosen}
           onReach={setChosen}
         />
         <Text mt={2} color="soft" fontSize="small">
-          {clutch.box.medium}, {clutch.box.closing}.
-          {clutch.eggs.some((egg) => egg.standing && egg.standing !== 'sound') &&
+          {box.box_water?.medium ?? box.medium}, {box.box_water?.closing ?? box.closing}.
+          {box.eggs.some((egg) => egg.standing && egg.standing !== 'sound') &&
             ' One ring: on watch; two: failing; hatched: probably lost.'}
         </Text>
       </div>
@@ -83,20 +83,20 @@ export function EggGrades({ clutch }: { clutch: Clutch }) {
         </Grid>
         {live.map((egg) => (
           <EggRow
-            key={egg.number}
+            key={egg.name}
             egg={egg}
-            chosen={chosen === egg.number}
+            chosen={chosen === egg.name}
             onGrade={(value) => {
-              setChosen(egg.number)
-              grade.mutate({ number: egg.number, grade: value })
+              setChosen(egg.name)
+              grade.mutate({ egg, grade: value })
             }}
           />
         ))}
-        <Judgement clutch={clutch} chosen={chosen} />
-        {clutch.eggs
-          .filter((egg) => egg.number === chosen)
+        <Judgement clutch={clutch} box={box} chosen={chosen} />
+        {box.eggs
+          .filter((egg) => egg.name === chosen)
           .map((egg) => (
-            <Torchlight key={egg.number} code={clutch.code} egg={egg} />
+            <Torchlight key={egg.name} code={egg.clutch} egg={egg} />
           ))}
       </Stack>
     </Grid>
@@ -119,9 +119,9 @@ function EggRow({
       alignItems="stretch"
       bg={chosen ? 'faint' : undefined}
     >
-      <chakra.legend srOnly>Egg {egg.number}: how dented is it now?</chakra.legend>
+      <chakra.legend srOnly>Egg {egg.name}: how dented is it now?</chakra.legend>
       <Span aria-hidden fontSize="large" fontWeight="heavy" alignSelf="center" ps={2}>
-        {egg.number}
+        {egg.name}
       </Span>
       {GRADES.map((grade) => {
         const held = egg.grade === grade
@@ -131,7 +131,7 @@ function EggRow({
             key={grade}
             type="button"
             aria-pressed={held}
-            aria-label={`Egg ${egg.number}: ${GRADE_WORDS[grade]}${allowed ? ', normal now' : ', early now'}`}
+            aria-label={`Egg ${egg.name}: ${GRADE_WORDS[grade]}${allowed ? ', normal now' : ', early now'}`}
             onClick={() => onGrade(grade)}
             display="flex"
             alignItems="center"
@@ -164,8 +164,16 @@ function NormalNow() {
   return <Span position="absolute" insetX={0} bottom="-2px" height="4px" bg="sound" aria-hidden />
 }
 
-function Judgement({ clutch, chosen }: { clutch: Clutch; chosen: number | null }) {
-  const egg = clutch.eggs.find((e) => e.number === chosen)
+function Judgement({
+  clutch,
+  box,
+  chosen,
+}: {
+  clutch: Clutch
+  box: Schemas['BoxResponse']
+  chosen: string | null
+}) {
+  const egg = box.eggs.find((e) => e.name === chosen)
   if (!egg) {
     return (
       <Text color="soft" mt={3}>
@@ -174,14 +182,14 @@ function Judgement({ clutch, chosen }: { clutch: Clutch; chosen: number | null }
       </Text>
     )
   }
-  const stage = `day ${clutch.day}, ${developed(clutch.forecast?.fraction ?? 0)}`
+  const stage = `day ${clutch.day}, ${developed(egg.share)}`
   return (
     <Text mt={3} role="status">
       <Strong>
-        {egg.slug ? 'Slug' : 'Egg'} {egg.number}, {stage}:
+        {egg.slug ? 'Slug' : 'Egg'} {egg.name}, {stage}:
       </Strong>{' '}
       {egg.slug ? 'infertile, nothing to judge.' : (egg.advice ?? 'not looked at yet.')}{' '}
-      <Link to={`/clutches/${clutch.code}/eggs/${egg.number}`}>
+      <Link to={`/clutches/${egg.clutch}/eggs/${egg.number}`}>
         <Span color="yolkInk" textDecoration="underline" textUnderlineOffset="3px">
           {egg.standing ? `${egg.standing}: why?` : 'Its page'}
         </Span>

@@ -37,7 +37,8 @@ export function RestsOn({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
   return (
     <Stack mt={4} gap={1}>
       <p>
-        {clutch.rests_on} From today on: {temperature(clutch.box.temperature_c, unit)},{' '}
+        {clutch.rests_on} From today on:{' '}
+        {temperature(clutch.boxes[0]?.temperature_c ?? Number.NaN, unit)},{' '}
         {measured && recent ? `what was usual over the last ${recent} days` : 'as until now'}.
       </p>
       {clutch.learned.clutches > 0 && <Learned clutch={clutch} />}

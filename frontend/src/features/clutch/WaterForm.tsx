@@ -6,13 +6,13 @@ import { Button } from '@/shared/ui/Button'
 import { typedGrams } from '@/shared/units'
 
 /** Records water added to the box. */
-export function WaterForm({ code }: { code: string }) {
+export function WaterForm({ box }: { box: string }) {
   const form = useForm({ defaultValues: { grams: '' } })
   const water = useAct(
     (water_g: number) =>
       answer(
-        api.POST('/api/clutches/{code}/waterings', {
-          params: { path: { code } },
+        api.POST('/api/boxes/{name}/waterings', {
+          params: { path: { name: box } },
           body: { water_g },
         }),
       ),

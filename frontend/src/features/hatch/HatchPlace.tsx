@@ -8,6 +8,14 @@ import { HatchClutch } from './HatchClutch'
 import { type HatchingClutch, useHatchWatch } from './queries'
 import { standingWords } from './words'
 
+/** Where its boxes stand, with their names where there are several. */
+const placesOf = ({ boxes }: HatchingClutch) =>
+  boxes
+    .map(({ name, cabinet, shelf }) =>
+      boxes.length > 1 ? `${name}: ${cabinet}, ${shelf}` : `${cabinet}, ${shelf}`,
+    )
+    .join('; ')
+
 const codeOf = (clutch: HatchingClutch) => clutch.code
 
 /** Every clutch at hatch: who is still closed and since when, and what to do. */
@@ -43,8 +51,8 @@ export function Component() {
                 {standingWords(clutch, watch.as_of)}
               </Text>
               <Text color="soft">
-                {clutch.cabinet}, {clutch.shelf}; day {clutch.day}, {developed(clutch.fraction)} by
-                heat. Cutting: {clutch.school}.
+                {placesOf(clutch)}; day {clutch.day}, {developed(clutch.fraction)} by heat. Cutting:{' '}
+                {clutch.school}.
               </Text>
             </div>
             <Button asChild marginStart={{ md: 'auto' }}>

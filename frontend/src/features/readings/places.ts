@@ -8,12 +8,13 @@ export function placesOf(
   today: Schemas['TodayResponse'],
   first: string | null,
 ): Place[] {
-  const boxes = today.clutches.map(({ code }) => ({
-    value: `box ${code}`,
-    label: `Box ${code}`,
-    asked: { clutch: code },
+  const boxes = today.boxes.map(({ name, clutches }) => ({
+    value: `box ${name}`,
+    label: `Box ${name}`,
+    asked: { box: name },
+    own: clutches.some(({ code }) => code === first),
   }))
-  boxes.sort((a, b) => Number(b.asked.clutch === first) - Number(a.asked.clutch === first))
+  boxes.sort((a, b) => Number(b.own) - Number(a.own))
   const cabinets = choices.cabinets.flatMap((cabinet) => [
     {
       value: cabinet.name,

@@ -1,5 +1,4 @@
 import { chakra, Grid, Span, Stack, Strong, Text } from '@chakra-ui/react'
-import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { Chips } from '@/shared/ui/Chips'
 import { Choices } from '@/shared/ui/Choices'
@@ -8,7 +7,8 @@ import { Grams, Select } from './boxFields'
 import { BOX_SIGNS } from './boxSigns'
 import { type Draft, grams, toggled, topUpFor, wrongWith } from './draft'
 import { FreshMedium } from './FreshMedium'
-import { type RoundBox, useLimits } from './queries'
+import { MoveAll } from './MoveEggs'
+import { type Round, type RoundBox, useLimits } from './queries'
 import { BOX_ACTS } from './signs'
 
 type Props = {
@@ -18,12 +18,7 @@ type Props = {
 }
 
 /** The box itself: what it weighs and what to add, lid and medium, what is done at it. */
-export function BoxPanel({
-  box,
-  shelves,
-  draft,
-  onChange,
-}: Props & { shelves: Schemas['ShelfChoice'][] }) {
+export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round }) {
   const here = `${box.cabinet}/${box.shelf}`
   const rules = useRules().data
   const wrong = wrongWith(draft, useLimits(box))
@@ -75,7 +70,7 @@ export function BoxPanel({
         <Select
           label="Put back on"
           value={draft.shelf ? `${draft.shelf.cabinet}/${draft.shelf.shelf}` : here}
-          options={shelves.map(({ cabinet, shelf }) => ({
+          options={round.shelves.map(({ cabinet, shelf }) => ({
             value: `${cabinet}/${shelf}`,
             label: `${cabinet}, ${shelf}`,
           }))}
@@ -95,6 +90,7 @@ export function BoxPanel({
           onChange={(text) => onChange({ ...draft, change: text })}
         />
       )}
+      <MoveAll box={box} round={round} draft={draft} onChange={onChange} />
       <FreshMedium box={box} draft={draft} onChange={onChange} />
     </chakra.section>
   )

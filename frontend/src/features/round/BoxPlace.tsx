@@ -14,7 +14,6 @@ import { ActBar } from '@/shared/ui/ActBar'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Waiting } from '@/shared/ui/page'
-import { developed } from '@/shared/units'
 import { BoxPanel } from './BoxPanel'
 import { DoorClock } from './DoorClock'
 import {
@@ -35,6 +34,7 @@ import {
   openDraft,
   type Round,
   type RoundBox,
+  stagesOf,
   useLimits,
   useRound,
 } from './queries'
@@ -42,50 +42,50 @@ import { SIGN_GROUPS } from './signs'
 
 /** One box, open: last time beside now, exceptions only, and shut again. */
 export function Component() {
-  const { code = '' } = useParams()
+  const { box: name = '' } = useParams()
   const round = useRound()
-  const box = round.data?.boxes.find((b) => b.code === code)
+  const box = round.data?.boxes.find((b) => b.name.toLowerCase() === name.toLowerCase())
   if (!round.data) return <Waiting problem={round.error?.message} />
-  if (!box) return <Waiting problem={`There is no box ${code} with eggs in it.`} />
-  return <OpenBox key={code} box={box} round={round.data} />
+  if (!box) return <Waiting problem={`There is no box ${name} with eggs in it.`} />
+  return <OpenBox key={box.name} box={box} round={round.data} />
 }
 
 function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
   const [draft, setDraft] = useState<Draft | null>(null)
-  const [chosen, setChosen] = useState<number | null>(null)
+  const [chosen, setChosen] = useState<string | null>(null)
   const navigate = useNavigate()
-  const { codes } = useWaiting()
-  const { code } = box
+  const { boxes: closed } = useWaiting()
+  const { name } = box
   // The house reading on must not open this box anew.
   const asOpened = useRef(box)
 
   useEffect(() => {
     // What was tapped before the phone locked, or a door just opened.
     let here = true
-    openDraft(code).then((held) => {
+    openDraft(name).then((held) => {
       if (here) setDraft(held ?? openBox(asOpened.current, new Date()))
     })
     return () => {
       here = false
     }
-  }, [code])
+  }, [name])
   const change = (next: Draft) => {
     setDraft(next)
     void keepOpen(next)
   }
   const limits = useLimits(box)
   const wrong = draft && wrongWith(draft, limits)
-  const next = nextDue(round.boxes, codes, code)
+  const next = nextDue(round.boxes, closed, name)
   const shut = async () => {
     if (!draft || wrong) return
     await store.transaction('rw', store.visits, store.openBoxes, async () => {
       await store.visits.add({ visit: visitOf(draft, new Date()) })
-      await store.openBoxes.delete(code)
+      await store.openBoxes.delete(name)
     })
-    navigate(next ? `/round/${next.code}` : '/round')
+    navigate(next ? `/round/${encodeURIComponent(next.name)}` : '/round')
   }
   const leave = async () => {
-    await store.openBoxes.delete(code)
+    await store.openBoxes.delete(name)
     navigate('/round')
   }
 
@@ -96,21 +96,26 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
   ])
 
   if (!draft) return <Waiting />
-  const egg = box.eggs.find((e) => e.number === chosen)
-  const eggsNow = box.eggs.map((e) => asLook(seenNow(e, eggOf(draft, e.number))))
+  const egg = box.eggs.find((e) => e.name === chosen)
+  const eggsNow = box.eggs.map((e) => asLook(seenNow(e, eggOf(draft, e.name), draft.moves[e.name])))
   const said = exceptions(draft)
   return (
     <Box maxWidth="67.5rem">
       <Flex align="baseline" gap={3} css={{ [TIGHT]: { display: 'block' } }}>
         <chakra.h1 fontSize="figure" fontWeight="heavy" lineHeight={1.1}>
-          {box.code}
+          {box.name}
         </chakra.h1>
         <Span color="soft" flex="1" minWidth={0}>
-          {box.cabinet}, {box.shelf}; day {box.day}, {developed(box.fraction)}
+          {box.cabinet}, {box.shelf}; {stagesOf(box)}
         </Span>
         <DoorClock since={draft.openedAt} />
       </Flex>
-      <DueLines code={box.code} due={box.due} postponed={box.postponed} />
+      <DueLines
+        box={box.name}
+        code={box.clutches[0]?.code ?? ''}
+        due={box.due}
+        postponed={box.postponed}
+      />
       <Box mt={3}>
         <Caution moment="hands on eggs" />
       </Box>
@@ -130,9 +135,9 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
                 eggs={eggsNow}
                 medium={box.box_water.medium}
                 onGrid={box.on_grid}
-                day={box.day}
+                day={box.clutches[0]?.day ?? 0}
                 chosen={chosen}
-                onChoose={(number) => setChosen(chosen === number ? null : number)}
+                onChoose={(egg) => setChosen(chosen === egg ? null : egg)}
               />
               <chakra.figcaption color="soft" fontSize="small" mt={1}>
                 now{said ? `: ${said} ${said === 1 ? 'exception' : 'exceptions'}` : ', as before'}
@@ -147,9 +152,9 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
         </div>
         <Box>
           {egg ? (
-            <EggPanel box={box} egg={egg} draft={draft} onChange={change} />
+            <EggPanel box={box} round={round} egg={egg} draft={draft} onChange={change} />
           ) : (
-            <BoxPanel box={box} shelves={round.shelves} draft={draft} onChange={change} />
+            <BoxPanel box={box} round={round} draft={draft} onChange={change} />
           )}
         </Box>
       </Grid>
@@ -175,7 +180,7 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
           {said ? 'Rest as before, shut' : 'All as before, shut'}
           {next && (
             <Span fontSize="fine" fontWeight="medium">
-              next {next.code}, {next.cabinet}
+              next {next.name}, {next.cabinet}
             </Span>
           )}
         </Button>
@@ -200,7 +205,7 @@ function LastVisit({ box }: { box: RoundBox }) {
         label={`Last visit, ${words.join(', ')}`}
       />
       <chakra.figcaption color="soft" fontSize="small" mt={1}>
-        <Link to={`/clutches/${box.code}`}>
+        <Link to={`/clutches/${box.clutches[0]?.code ?? ''}`}>
           <Span textDecoration="underline" textUnderlineOffset="3px">
             {words.join(', ')}
           </Span>
@@ -214,10 +219,10 @@ function LastVisit({ box }: { box: RoundBox }) {
 function useSignKeys(
   box: RoundBox,
   draft: Draft | null,
-  chosen: number | null,
+  chosen: string | null,
   change: (draft: Draft) => void,
 ) {
-  const egg = box.eggs.find((e) => e.number === chosen && !e.slug)
+  const egg = box.eggs.find((e) => e.name === chosen && !e.slug)
   useKeys(
     'chosen',
     `Egg ${chosen}`,
@@ -227,12 +232,12 @@ function useSignKeys(
             keys: ['0', '1', '2', '3', '4'],
             shown: '0 to 4',
             what: 'its dents, from none to collapsed',
-            act: (key) => change(withEgg(draft, egg.number, { grade: Number(key) })),
+            act: (key) => change(withEgg(draft, egg.name, { grade: Number(key) })),
           },
           ...SIGN_GROUPS.map((group) => ({
             keys: [group.letter],
             what: group.legend.toLowerCase(),
-            act: () => change(nextValue(draft, egg.number, group)),
+            act: () => change(nextValue(draft, egg.name, group)),
           })),
         ]
       : null,

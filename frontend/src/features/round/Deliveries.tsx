@@ -2,7 +2,7 @@ import { chakra, Span } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useNavigate } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
-import { type QueuedVisit, store } from '@/shared/offline/store'
+import { boxOf, type QueuedVisit, store } from '@/shared/offline/store'
 import { useWaiting } from '@/shared/offline/useDelivery'
 import { sentence } from '@/shared/sentence'
 import { Button } from '@/shared/ui/Button'
@@ -29,7 +29,7 @@ export function Deliveries() {
           {visits.some((entry) => !entry.refused) && ': '}
           {visits
             .filter((entry) => !entry.refused)
-            .map(({ visit }) => `${visit.code} (${dayAndTime(visit.closed_at)})`)
+            .map(({ visit }) => `${boxOf(visit)} (${dayAndTime(visit.closed_at)})`)
             .join(', ')}
           . Nothing is lost; they go out by themselves, in this order.
         </Notice>
@@ -84,10 +84,10 @@ function RefusedVisit({ entry }: { entry: QueuedVisit }) {
   const mend = async () => {
     await keepOpen(draftOf(visit))
     await store.visits.delete(id)
-    navigate(`/round/${visit.code}`)
+    navigate(`/round/${encodeURIComponent(boxOf(visit))}`)
   }
   return (
-    <Notice urgent label={`Visit to ${visit.code}, ${dayAndTime(visit.closed_at)}, not recorded`}>
+    <Notice urgent label={`Visit to ${boxOf(visit)}, ${dayAndTime(visit.closed_at)}, not recorded`}>
       {sentence(entry.refused ?? '')}
       <Span display="flex" gap={2} mt={1}>
         <Button size="small" onClick={mend}>

@@ -24,10 +24,13 @@ import {
   withSign,
 } from './draft'
 import { EggCamera } from './EggCamera'
+import { MoveEgg } from './MoveEggs'
+import type { Round, RoundBox } from './queries'
 import { drawnSign, EGG_ACTS, SIGN_GROUPS } from './signs'
 
 type Props = {
-  box: Schemas['RoundBoxResponse']
+  box: RoundBox
+  round: Round
   egg: Schemas['EggResponse']
   draft: Draft
   onChange: (draft: Draft) => void
@@ -39,11 +42,11 @@ export function EggPanel(props: Props) {
 }
 
 function SlugPanel({ egg, draft, onChange }: Props) {
-  const mine = eggOf(draft, egg.number)
-  const change = (changed: Partial<EggDraft>) => onChange(withEgg(draft, egg.number, changed))
+  const mine = eggOf(draft, egg.name)
+  const change = (changed: Partial<EggDraft>) => onChange(withEgg(draft, egg.name, changed))
   return (
-    <chakra.section aria-label={`Slug ${egg.number}`} display="flex" flexDirection="column" gap={4}>
-      <p>Slug {egg.number}: infertile. It may stay in or go out; a mouldy one is better out.</p>
+    <chakra.section aria-label={`Slug ${egg.name}`} display="flex" flexDirection="column" gap={4}>
+      <p>Slug {egg.name}: infertile. It may stay in or go out; a mouldy one is better out.</p>
       <Chips
         legend="Done"
         chips={EGG_ACTS.filter((act) => act.value === 'removed')}
@@ -55,25 +58,25 @@ function SlugPanel({ egg, draft, onChange }: Props) {
   )
 }
 
-function LivePanel({ box, egg, draft, onChange }: Props) {
-  const mine = eggOf(draft, egg.number)
+function LivePanel({ box, round, egg, draft, onChange }: Props) {
+  const mine = eggOf(draft, egg.name)
   const now = seenNow(egg, mine)
   const rules = useRules().data
-  const asked = SIGN_GROUPS.filter((group) => box.fraction >= (rules?.asked_from[group.kind] ?? 0))
+  const asked = SIGN_GROUPS.filter((group) => egg.share >= (rules?.asked_from[group.kind] ?? 0))
   const torchSigns = rules?.torch_signs ?? []
   const doubt =
     (mine.grade ?? 0) > egg.allowed_grade ||
     Object.entries(mine.signs).some(([kind, value]) => torchSigns.includes(`${kind}.${value}`))
   const powder = mine.acts.includes('powdered') || (now.signs.mould ?? 'none') !== 'none'
-  const change = (changed: Partial<EggDraft>) => onChange(withEgg(draft, egg.number, changed))
+  const change = (changed: Partial<EggDraft>) => onChange(withEgg(draft, egg.name, changed))
   return (
-    <chakra.section aria-label={`Egg ${egg.number}`} display="flex" flexDirection="column" gap={4}>
+    <chakra.section aria-label={`Egg ${egg.name}`} display="flex" flexDirection="column" gap={4}>
       <HStack gap={4}>
         <div>
           <chakra.h2 fontSize="large" fontWeight="heavy" lineHeight={1.2}>
-            Egg {egg.number}
+            Egg {egg.name}
           </chakra.h2>
-          <Link to={`/clutches/${box.code}/eggs/${egg.number}`}>
+          <Link to={`/clutches/${egg.clutch}/eggs/${egg.number}`}>
             <Span color="yolkInk" textDecoration="underline" textUnderlineOffset="3px">
               {egg.standing && egg.standing !== 'sound' ? `Why ${egg.standing}?` : 'Its page'}
             </Span>
@@ -82,17 +85,17 @@ function LivePanel({ box, egg, draft, onChange }: Props) {
         <Flex gap={3} marginStart="auto">
           <Was egg={egg} />
           <figure>
-            <EggDrawing egg={asLook(now)} size={72} day={box.day} />
+            <EggDrawing egg={asLook(now)} size={72} day={dayOf(box, egg)} />
             <chakra.figcaption fontSize="fine" color="soft" textAlign="center">
               now
             </chakra.figcaption>
           </figure>
         </Flex>
-        {draft.eggs[egg.number] && (
+        {draft.eggs[egg.name] && (
           <Button
             variant="bare"
             size="small"
-            onClick={() => onChange(withEgg(draft, egg.number, CLEARED))}
+            onClick={() => onChange(withEgg(draft, egg.name, CLEARED))}
           >
             As before
           </Button>
@@ -118,7 +121,7 @@ function LivePanel({ box, egg, draft, onChange }: Props) {
           ),
         }))}
         value={mine.grade === undefined ? null : String(mine.grade)}
-        onChoose={(grade) => onChange(withEgg(draft, egg.number, { grade: Number(grade) }))}
+        onChoose={(grade) => onChange(withEgg(draft, egg.name, { grade: Number(grade) }))}
       />
       {doubt && (
         <Notice label="Candle it now">
@@ -153,8 +156,8 @@ function LivePanel({ box, egg, draft, onChange }: Props) {
           onChoose={(value) =>
             onChange(
               group.kind === 'vessels'
-                ? withEgg(draft, egg.number, { vessels: value as Schemas['Vessels'] })
-                : withSign(draft, egg.number, group.kind, value),
+                ? withEgg(draft, egg.name, { vessels: value as Schemas['Vessels'] })
+                : withSign(draft, egg.name, group.kind, value),
             )
           }
         />
@@ -174,9 +177,15 @@ function LivePanel({ box, egg, draft, onChange }: Props) {
           <TakenOut egg={egg} mine={mine} onChange={change} />
         </>
       )}
-      <EggCamera owner={box.id} egg={egg.number} torch={mine.vessels !== undefined} />
+      <MoveEgg box={box} round={round} egg={egg} draft={draft} onChange={onChange} />
+      <EggCamera owner={egg.clutch_id} egg={egg.number} torch={mine.vessels !== undefined} />
     </chakra.section>
   )
+}
+
+/** The day of the egg's own clutch. */
+function dayOf(box: RoundBox, egg: Schemas['EggResponse']): number {
+  return box.clutches.find(({ id }) => id === egg.clutch_id)?.day ?? 0
 }
 
 const CLEARED: EggDraft = {

@@ -8,18 +8,17 @@ import { DueLines } from '@/shared/rounds/DueLines'
 import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
-import { developed } from '@/shared/units'
 import { Deliveries } from './Deliveries'
-import { boxesDue, type RoundBox, useOpenCodes, useRound } from './queries'
+import { boxesDue, type RoundBox, stagesOf, useOpenCodes, useRound } from './queries'
 
 /** The round: which boxes to open, in the order that keeps the doors shut, and why. */
 export function Component() {
   const round = useRound()
-  const { codes } = useWaiting()
+  const { boxes: closed } = useWaiting()
   const open = useOpenCodes()
   if (!round.data) return <Waiting problem={round.error?.message} />
   const { boxes } = round.data
-  const due = boxesDue(boxes, codes)
+  const due = boxesDue(boxes, closed)
   const shut = boxes.filter((box) => !due.includes(box))
   const first = due[0]
   return (
@@ -34,7 +33,9 @@ export function Component() {
         {first && (
           <Box marginStart={{ md: 'auto' }} width={{ base: '100%', md: 'auto' }}>
             <Button asChild variant="act" width="100%">
-              <Link to={`/round/${first.code}`}>Open {first.code}, the first</Link>
+              <Link to={`/round/${encodeURIComponent(first.name)}`}>
+                Open {first.name}, the first
+              </Link>
             </Button>
           </Box>
         )}
@@ -43,7 +44,7 @@ export function Component() {
       {due.length > 0 && (
         <ol aria-label="To open">
           {due.map((box) => (
-            <Line key={box.code} box={box} left={open.includes(box.code)} />
+            <Line key={box.name} box={box} left={open.includes(box.name)} />
           ))}
         </ol>
       )}
@@ -52,7 +53,7 @@ export function Component() {
           <Heading id="shut">Leave shut</Heading>
           <ol>
             {shut.map((box) => (
-              <Line key={box.code} box={box} left={open.includes(box.code)} />
+              <Line key={box.name} box={box} left={open.includes(box.name)} />
             ))}
           </ol>
         </section>
@@ -74,23 +75,23 @@ function Line({ box, left }: { box: RoundBox; left: boolean }) {
       borderColor="line"
       py={3}
     >
-      <Link to={`/round/${box.code}`} aria-label={`Open box ${box.code}`}>
+      <Link to={`/round/${encodeURIComponent(box.name)}`} aria-label={`Open box ${box.name}`}>
         <BoxDrawing
           eggs={box.eggs.map(asLook)}
           medium=""
           width={120}
-          label={`Box ${box.code} at its last visit`}
+          label={`Box ${box.name} at its last visit`}
         />
       </Link>
       <div>
         <Box>
-          <Link to={`/round/${box.code}`}>
+          <Link to={`/round/${encodeURIComponent(box.name)}`}>
             <Strong fontSize="large" textDecoration="underline" textUnderlineOffset="4px">
-              {box.code}
+              {box.name}
             </Strong>
           </Link>{' '}
           <Span color="soft">
-            {box.cabinet}, {box.shelf}; day {box.day}, {developed(box.fraction)}
+            {box.cabinet}, {box.shelf}; {stagesOf(box)}
             {left && ', left open on this device'}
           </Span>
         </Box>
@@ -99,7 +100,12 @@ function Line({ box, left }: { box: RoundBox; left: boolean }) {
             {box.visited ? `Last opened ${day(box.last_visit_at)}.` : 'Not opened since lay day.'}
           </Span>
         )}
-        <DueLines code={box.code} due={box.due} postponed={box.postponed} />
+        <DueLines
+          box={box.name}
+          code={box.clutches[0]?.code ?? ''}
+          due={box.due}
+          postponed={box.postponed}
+        />
       </div>
     </chakra.li>
   )

@@ -29,7 +29,7 @@ beforeEach(() => {
     getItem: (key: string) => kept.get(key) ?? null,
     setItem: (key: string, value: string) => kept.set(key, value),
   })
-  draft = openBox({ code: '26-04', seen_act: 17 } as RoundBox, NOON)
+  draft = openBox({ name: '26-04', seen_act: 17 } as RoundBox, NOON)
 })
 
 const group = (kind: string) => {
@@ -42,16 +42,16 @@ describe('an open box', () => {
   it('begins as before, under a key of its own', () => {
     expect(exceptions(draft)).toBe(0)
     expect(draft.key).toMatch(/^[\w-]{8}\.[\w-]{21}$/)
-    expect(openBox({ code: '26-04', seen_act: 17 } as RoundBox, NOON).key).not.toBe(draft.key)
+    expect(openBox({ name: '26-04', seen_act: 17 } as RoundBox, NOON).key).not.toBe(draft.key)
   })
 
   it('holds only what differs, and lets go of it when it is taken back', () => {
-    const one = withEgg(draft, 3, { grade: 2 })
+    const one = withEgg(draft, '3', { grade: 2 })
     expect(exceptions(one)).toBe(1)
-    expect(exceptions(withEgg(one, 3, { grade: undefined }))).toBe(0)
-    const signed = withSign(draft, 3, 'mould', 'spot')
+    expect(exceptions(withEgg(one, '3', { grade: undefined }))).toBe(0)
+    const signed = withSign(draft, '3', 'mould', 'spot')
     expect(signed.eggs[3]?.signs).toEqual({ mould: 'spot' })
-    expect(exceptions(withSign(signed, 3, 'mould', 'spot'))).toBe(0)
+    expect(exceptions(withSign(signed, '3', 'mould', 'spot'))).toBe(0)
     // The draft before is as it was.
     expect(exceptions(draft)).toBe(0)
   })
@@ -61,11 +61,11 @@ describe('an open box', () => {
     let at = draft
     const seen: (string | undefined)[] = []
     for (let press = 0; press < 5; press += 1) {
-      at = nextValue(at, 2, mould)
+      at = nextValue(at, '2', mould)
       seen.push(at.eggs[2]?.signs.mould)
     }
     expect(seen).toEqual(['none', 'spot', 'patch', 'furry', undefined])
-    expect(nextValue(draft, 2, group('vessels')).eggs[2]?.vessels).toBe('strong')
+    expect(nextValue(draft, '2', group('vessels')).eggs[2]?.vessels).toBe('strong')
   })
 
   it('has a letter of its own for every sign, none that leads elsewhere', () => {
@@ -121,9 +121,9 @@ describe('grams', () => {
     expect(wrongWith({ ...draft, change: 'a bit' }, LIMITS)?.field).toBe('change')
     const fresh = { medium: 'perlite', water: 'some', mass: '' }
     expect(wrongWith({ ...draft, fresh }, LIMITS)?.field).toBe('fresh')
-    const out = withEgg(draft, 2, { acts: ['removed'], mass: 'heavy' })
+    const out = withEgg(draft, '2', { acts: ['removed'], mass: 'heavy' })
     expect(wrongWith(out, LIMITS)?.field).toBe('egg')
-    const weighed = withEgg(draft, 2, { acts: ['removed'], mass: '82' })
+    const weighed = withEgg(draft, '2', { acts: ['removed'], mass: '82' })
     expect(visitOf(weighed, NOON).eggs?.[0]?.mass_g).toBe(82)
     // Nobody knows what it weighed at set-up: nothing is too heavy.
     expect(wrongWith({ ...draft, mass: '5000' }, { heaviest: null, poured: null })).toBeNull()
@@ -133,14 +133,14 @@ describe('grams', () => {
 
 describe('a visit', () => {
   it('is what was tapped, and comes back as it was when the house refuses it', () => {
-    let full = withSign(withEgg(draft, 3, { grade: 2, acts: ['powdered'] }), 3, 'smell', 'off')
-    full = withEgg(full, 5, { vessels: 'weak' })
+    let full = withSign(withEgg(draft, '3', { grade: 2, acts: ['powdered'] }), '3', 'smell', 'off')
+    full = withEgg(full, '5', { vessels: 'weak' })
     full = { ...full, mass: '1134', water: '45', acts: toggled(full.acts, 'lid wiped') }
     full = { ...full, signs: { lid: 'none' }, closing: 'sealed film', change: '-12' }
     full = { ...full, fresh: { medium: 'perlite', water: '200', mass: '' } }
     const visit = visitOf(full, new Date('2026-06-14T12:00:40Z'))
     expect(visit).toMatchObject({
-      code: '26-04',
+      box: '26-04',
       seen_act: 17,
       rest_as_before: true,
       mass_g: 1134,
@@ -154,13 +154,14 @@ describe('a visit', () => {
     expect(visit.eggs).toEqual([
       {
         number: 3,
+        clutch: null,
         grade: 2,
         vessels: null,
         signs: [{ kind: 'smell', value: 'off' }],
         acts: ['powdered'],
         mass_g: null,
       },
-      { number: 5, grade: null, vessels: 'weak', signs: [], acts: [], mass_g: null },
+      { number: 5, clutch: null, grade: null, vessels: 'weak', signs: [], acts: [], mass_g: null },
     ])
     const { key, ...again } = draftOf(visit)
     const { key: first, ...was } = full
@@ -172,14 +173,14 @@ describe('a visit', () => {
 describe('boxes due', () => {
   it('leaves out those a visit to is on its way', () => {
     const boxes = [
-      { code: '26-01', due: [{}] },
-      { code: '26-02', due: [] },
-      { code: '26-03', due: [{}] },
+      { name: '26-01', due: [{}] },
+      { name: '26-02', due: [] },
+      { name: '26-03', due: [{}] },
     ] as unknown as RoundBox[]
-    expect(boxesDue(boxes, ['26-01']).map((box) => box.code)).toEqual(['26-03'])
+    expect(boxesDue(boxes, ['26-01']).map((box) => box.name)).toEqual(['26-03'])
     // On the way round, and then from the beginning.
-    expect(nextDue(boxes, [], '26-02')?.code).toBe('26-03')
-    expect(nextDue(boxes, [], '26-03')?.code).toBe('26-01')
+    expect(nextDue(boxes, [], '26-02')?.name).toBe('26-03')
+    expect(nextDue(boxes, [], '26-03')?.name).toBe('26-01')
     expect(nextDue(boxes, ['26-03'], '26-01')).toBeUndefined()
   })
 })

@@ -1,5 +1,6 @@
 import type { Schemas } from '@/shared/api/client'
-import { newVisitKey, type Visit } from '@/shared/offline/store'
+import { eggRef, nameOfRef } from '@/shared/eggNames'
+import { boxOf, newVisitKey, type Visit } from '@/shared/offline/store'
 import { typedGrams } from '@/shared/units'
 
 type Egg = Schemas['EggResponse']
@@ -15,13 +16,18 @@ export type EggDraft = {
   mass?: string | undefined
 }
 
+/** The box an egg was put into: one that is there, or a new one. */
+export type Target = { to: string } | { name: string; kind: 'incubation' | 'hatching' }
+
 /** An open box: everything tapped so far. Numbers stay as they were typed. */
 export type Draft = {
   key: string
-  code: string
+  box: string
   openedAt: string
   seenAct: number
-  eggs: Record<number, EggDraft>
+  /** By what eggs are called in the box. */
+  eggs: Record<string, EggDraft>
+  moves: Record<string, Target>
   signs: Partial<Record<'lid' | 'medium' | 'weight' | 'smell' | 'pests', string>>
   mass: string
   water: string
@@ -37,10 +43,11 @@ export type Draft = {
 export function openBox(box: Schemas['RoundBoxResponse'], now: Date): Draft {
   return {
     key: newVisitKey(),
-    code: box.code,
+    box: box.name,
     openedAt: now.toISOString(),
     seenAct: box.seen_act,
     eggs: {},
+    moves: {},
     signs: {},
     mass: '',
     water: '',
@@ -52,15 +59,15 @@ export function openBox(box: Schemas['RoundBoxResponse'], now: Date): Draft {
   }
 }
 
-export function eggOf(draft: Draft, number: number): EggDraft {
-  return draft.eggs[number] ?? { signs: {}, acts: [] }
+export function eggOf(draft: Draft, name: string): EggDraft {
+  return draft.eggs[name] ?? { signs: {}, acts: [] }
 }
 
 /** The draft with one egg changed; an egg with nothing left to say is no exception any more. */
-export function withEgg(draft: Draft, number: number, change: Partial<EggDraft>): Draft {
-  const egg = { ...eggOf(draft, number), ...change }
-  const { [number]: _, ...others } = draft.eggs
-  return { ...draft, eggs: saysSomething(egg) ? { ...others, [number]: egg } : others }
+export function withEgg(draft: Draft, name: string, change: Partial<EggDraft>): Draft {
+  const egg = { ...eggOf(draft, name), ...change }
+  const { [name]: _, ...others } = draft.eggs
+  return { ...draft, eggs: saysSomething(egg) ? { ...others, [name]: egg } : others }
 }
 
 function saysSomething(egg: EggDraft): boolean {
@@ -73,9 +80,9 @@ function saysSomething(egg: EggDraft): boolean {
 }
 
 /** A sign set, or taken back when it was tapped again. */
-export function withSign(draft: Draft, number: number, kind: SignKind, value: string): Draft {
-  const { [kind]: held, ...others } = eggOf(draft, number).signs
-  return withEgg(draft, number, { signs: held === value ? others : { ...others, [kind]: value } })
+export function withSign(draft: Draft, name: string, kind: SignKind, value: string): Draft {
+  const { [kind]: held, ...others } = eggOf(draft, name).signs
+  return withEgg(draft, name, { signs: held === value ? others : { ...others, [kind]: value } })
 }
 
 /** The same list with `entry` added, or without it when it was there. */
@@ -83,21 +90,21 @@ export function toggled<T>(list: T[], entry: T): T[] {
   return list.includes(entry) ? list.filter((held) => held !== entry) : [...list, entry]
 }
 
-/** The egg as it is with what was tapped just now. */
-export function seenNow(egg: Egg, draft: EggDraft): Egg {
+/** The egg as it is with what was tapped just now; one put into another box is gone from here. */
+export function seenNow(egg: Egg, draft: EggDraft, moved?: Target): Egg {
   return {
     ...egg,
     grade: draft.grade ?? egg.grade,
     excess: draft.grade === undefined ? egg.excess : Math.max(0, draft.grade - egg.allowed_grade),
     signs: { ...egg.signs, ...(draft.signs as Record<string, string>) },
     events: [...egg.events, ...draft.acts],
-    removed_at: draft.acts.includes('removed') ? 'now' : egg.removed_at,
+    removed_at: moved || draft.acts.includes('removed') ? 'now' : egg.removed_at,
   }
 }
 
 /** Whether there is anything to record besides "as before". */
 export function exceptions(draft: Draft): number {
-  return Object.keys(draft.eggs).length
+  return new Set([...Object.keys(draft.eggs), ...Object.keys(draft.moves)]).size
 }
 
 /** Grams as typed, null when nothing was; NaN for what is no number. */
@@ -152,13 +159,13 @@ export function wrongWith(
 export function visitOf(draft: Draft, now: Date): Visit {
   return {
     key: draft.key,
-    code: draft.code,
+    box: draft.box,
     opened_at: draft.openedAt,
     closed_at: now.toISOString(),
     seen_act: draft.seenAct,
     rest_as_before: true,
-    eggs: Object.entries(draft.eggs).map(([number, egg]) => ({
-      number: Number(number),
+    eggs: Object.entries(draft.eggs).map(([name, egg]) => ({
+      ...eggRef(name),
       grade: egg.grade ?? null,
       vessels: egg.vessels ?? null,
       signs: Object.entries(egg.signs).map(([kind, value]) => ({ kind: kind as SignKind, value })),
@@ -175,6 +182,7 @@ export function visitOf(draft: Draft, now: Date): Visit {
     closing: draft.closing,
     shelf: draft.shelf,
     mass_change_g: grams(draft.change),
+    moved: movedOf(draft.moves),
     fresh: draft.fresh && {
       medium: draft.fresh.medium,
       water_g: grams(draft.fresh.water),
@@ -187,12 +195,12 @@ export function visitOf(draft: Draft, now: Date): Visit {
 export function draftOf(visit: Visit): Draft {
   return {
     key: newVisitKey(),
-    code: visit.code,
+    box: boxOf(visit),
     openedAt: visit.opened_at,
     seenAct: visit.seen_act ?? 0,
     eggs: Object.fromEntries(
       (visit.eggs ?? []).map((egg) => [
-        egg.number,
+        nameOfRef(egg),
         {
           ...(egg.grade != null && { grade: egg.grade }),
           ...(egg.vessels != null && { vessels: egg.vessels }),
@@ -201,6 +209,11 @@ export function draftOf(visit: Visit): Draft {
           ...(egg.mass_g != null && { mass: String(egg.mass_g) }),
         },
       ]),
+    ),
+    moves: Object.fromEntries(
+      (visit.moved ?? []).flatMap(({ eggs, to, new: made }) =>
+        eggs.map((egg) => [nameOfRef(egg), targetOf(to, made)]),
+      ),
     ),
     signs: Object.fromEntries((visit.signs ?? []).map(({ kind, value }) => [kind, value])),
     mass: typed(visit.mass_g),
@@ -217,6 +230,34 @@ export function draftOf(visit: Visit): Draft {
         }
       : null,
   }
+}
+
+/** The eggs that go into each box, as the house takes them. */
+function movedOf(moves: Draft['moves']): NonNullable<Visit['moved']> {
+  const groups = new Map<string, { target: Target; eggs: string[] }>()
+  for (const [name, target] of Object.entries(moves)) {
+    const key = JSON.stringify(target)
+    const group = groups.get(key) ?? { target, eggs: [] }
+    groups.set(key, { target, eggs: [...group.eggs, name] })
+  }
+  return [...groups.values()].map(({ target, eggs }) => ({
+    eggs: eggs.map(eggRef),
+    ...('to' in target ? { to: target.to } : { new: { name: target.name, kind: target.kind } }),
+  }))
+}
+
+function targetOf(
+  to: string | null | undefined,
+  made: Schemas['BoxRequest'] | null | undefined,
+): Target {
+  if (to != null) return { to }
+  return { name: made?.name ?? '', kind: made?.kind === 'hatching' ? 'hatching' : 'incubation' }
+}
+
+/** An egg put into another box, or left where it is after all. */
+export function withMove(draft: Draft, name: string, target: Target | null): Draft {
+  const { [name]: _, ...others } = draft.moves
+  return { ...draft, moves: target ? { ...others, [name]: target } : others }
 }
 
 function typed(grams: number | null | undefined): string {

@@ -2,14 +2,16 @@ import type { Schemas } from '@/shared/api/client'
 
 /** A box 46 g short, as the round reads it. Tests only. */
 export const dryingBox = {
-  code: '26-04',
+  id: 4,
+  name: '26-04',
+  kind: 'incubation',
+  clutches: [{ id: 1, code: '26-04', dam: 'Yarrow', day: 26, fraction: 0.43 }],
   seen_act: 1,
   cabinet: 'North',
   shelf: 'lower',
   on_grid: true,
   box_c: 31.3,
-  day: 26,
-  fraction: 0.43,
+  eggs: [],
   heaviest_g: 1188,
   last_visit_at: '2026-06-07T12:00:00Z',
   visited: true,
@@ -23,3 +25,10 @@ export const dryingBox = {
     left: { share: 0.54, share_low: 0.51, share_high: 0.56, weighings: 4 },
   },
 } as unknown as Schemas['RoundBoxResponse']
+
+/** The round it is part of. Tests only. */
+export const dryingRound = {
+  as_of: '2026-06-14T12:00:00Z',
+  boxes: [dryingBox],
+  shelves: [{ cabinet: 'North', shelf: 'lower' }],
+} as unknown as Schemas['RoundResponse']

@@ -4,7 +4,7 @@ import { BoxPanel } from './BoxPanel'
 import { BOX_SIGNS } from './boxSigns'
 import { openFor } from './DoorClock'
 import { openBox } from './draft'
-import { dryingBox } from './dryingBox.testing'
+import { dryingBox, dryingRound } from './dryingBox.testing'
 import { drawnSign, EGG_ACTS, SIGN_GROUPS } from './signs'
 
 describe('drawn choices', () => {
@@ -52,7 +52,7 @@ describe('the box panel', () => {
     const panel = (changes = {}) => (
       <BoxPanel
         box={dryingBox}
-        shelves={[{ cabinet: 'North', shelf: 'lower' }]}
+        round={dryingRound}
         draft={{ ...draft, ...changes }}
         onChange={() => {}}
       />

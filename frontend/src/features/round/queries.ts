@@ -3,6 +3,7 @@ import { useLiveQuery } from 'dexie-react-hooks'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { store } from '@/shared/offline/store'
+import { developed } from '@/shared/units'
 import type { Draft, Limits } from './draft'
 
 export type Round = Schemas['RoundResponse']
@@ -28,21 +29,33 @@ export function useOpenCodes(): string[] {
 }
 
 export function keepOpen(draft: Draft) {
-  return store.openBoxes.put({ code: draft.code, draft })
+  return store.openBoxes.put({ code: draft.box, draft })
 }
 
-export async function openDraft(code: string): Promise<Draft | undefined> {
-  return (await store.openBoxes.get(code))?.draft as Draft | undefined
+/** What was tapped at a box before; a box left open by an earlier version is one of its clutch. */
+export async function openDraft(name: string): Promise<Draft | undefined> {
+  const held = (await store.openBoxes.get(name))?.draft as Draft | undefined
+  return held && { ...held, box: name, moves: held.moves ?? {} }
 }
 
 /** The boxes to open now: those with a reason, but not those a visit to is on its way. */
 export function boxesDue(boxes: RoundBox[], closed: string[]): RoundBox[] {
-  return boxes.filter((box) => box.due.length > 0 && !closed.includes(box.code))
+  return boxes.filter((box) => box.due.length > 0 && !closed.includes(box.name))
 }
 
 /** The box to open after this one: the next on the way round, so that no cabinet is opened twice. */
-export function nextDue(boxes: RoundBox[], closed: string[], code: string): RoundBox | undefined {
-  const here = boxes.findIndex((box) => box.code === code)
+export function nextDue(boxes: RoundBox[], closed: string[], name: string): RoundBox | undefined {
+  const here = boxes.findIndex((box) => box.name === name)
   const onTheWay = [...boxes.slice(here + 1), ...boxes.slice(0, Math.max(here, 0))]
   return boxesDue(onTheWay, closed)[0]
+}
+
+/** How far the eggs in a box are: "day 26, 45 %", by clutch where there are several. */
+export function stagesOf({ clutches }: RoundBox): string {
+  return clutches
+    .map(({ code, day, fraction }) => {
+      const stage = `day ${day}, ${developed(fraction)}`
+      return clutches.length > 1 ? `${code} ${stage}` : stage
+    })
+    .join('; ')
 }

@@ -5,13 +5,17 @@ import type { Schemas } from '@/shared/api/client'
 import { Held, shown } from '@/shared/clicked.testing'
 import { BoxPanel } from './BoxPanel'
 import { type Draft, openBox } from './draft'
-import { dryingBox } from './dryingBox.testing'
+import { dryingBox, dryingRound } from './dryingBox.testing'
 import { EggPanel } from './EggPanel'
 
 afterEach(cleanup)
 
 const EGG = {
   number: 1,
+  name: '1',
+  clutch: '26-04',
+  clutch_id: 1,
+  share: 0.43,
   slug: false,
   grade: 0,
   allowed_grade: 0,
@@ -38,16 +42,11 @@ function panel(of: (draft: Draft, onChange: (draft: Draft) => void) => React.Rea
 
 const eggPanel = () =>
   panel((draft, onChange) => (
-    <EggPanel box={dryingBox} egg={EGG} draft={draft} onChange={onChange} />
+    <EggPanel box={dryingBox} round={dryingRound} egg={EGG} draft={draft} onChange={onChange} />
   ))
 const boxPanel = () =>
   panel((draft, onChange) => (
-    <BoxPanel
-      box={dryingBox}
-      shelves={[{ cabinet: 'North', shelf: 'lower' }]}
-      draft={draft}
-      onChange={onChange}
-    />
+    <BoxPanel box={dryingBox} round={dryingRound} draft={draft} onChange={onChange} />
   ))
 
 describe('an egg of the open box', () => {

@@ -5,13 +5,14 @@ import { DueLines } from '@/shared/rounds/DueLines'
 import { urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
 import { Heading } from '@/shared/ui/page'
+import { codeOf } from './BoxLine'
 
-type Clutch = Schemas['TodayClutchResponse']
+type TodayBox = Schemas['TodayBoxResponse']
 
 /** The boxes to open today, by cabinet and shelf so that doors stay shut, each with its why. */
-export function OpenToday({ clutches }: { clutches: Clutch[] }) {
-  const due = clutches.filter((clutch) => clutch.due.length > 0)
-  const put = clutches.filter((clutch) => clutch.due.length === 0 && clutch.postponed.length > 0)
+export function OpenToday({ boxes }: { boxes: TodayBox[] }) {
+  const due = boxes.filter((box) => box.due.length > 0)
+  const put = boxes.filter((box) => box.due.length === 0 && box.postponed.length > 0)
   const first = due[0]
   if (due.length + put.length === 0) return null
   return (
@@ -26,37 +27,37 @@ export function OpenToday({ clutches }: { clutches: Clutch[] }) {
         </Heading>
         {first && (
           <Button asChild variant="act">
-            <Link to={`/round/${first.code}`}>Start the round</Link>
+            <Link to={`/round/${encodeURIComponent(first.name)}`}>Start the round</Link>
           </Button>
         )}
       </HStack>
       <ol>
-        {[...due, ...put].map((clutch) => (
+        {[...due, ...put].map((box) => (
           <chakra.li
-            key={clutch.code}
+            key={box.name}
             display="grid"
             gridTemplateColumns={{ base: '1fr', md: '14.375rem 1fr' }}
             columnGap={6}
             borderTop="1px solid"
             borderColor="line"
             borderStart="6px solid"
-            borderStartColor={pressing(clutch) ? 'vessel' : 'line'}
-            bg={pressing(clutch) ? 'vesselSoft' : 'transparent'}
+            borderStartColor={pressing(box) ? 'vessel' : 'line'}
+            bg={pressing(box) ? 'vesselSoft' : 'transparent'}
             px={4}
             py={1}
           >
             <Box pt={{ md: '9px' }}>
-              <Link to={`/round/${clutch.code}`}>
+              <Link to={`/round/${encodeURIComponent(box.name)}`}>
                 <Strong textDecoration="underline" textUnderlineOffset="4px">
-                  {clutch.code}
+                  {box.name}
                 </Strong>
               </Link>
-              <Span color={pressing(clutch) ? 'ink' : 'soft'}>
+              <Span color={pressing(box) ? 'ink' : 'soft'}>
                 {' '}
-                {clutch.cabinet}, {clutch.shelf}
+                {box.cabinet}, {box.shelf}
               </Span>
             </Box>
-            <DueLines code={clutch.code} due={clutch.due} postponed={clutch.postponed} />
+            <DueLines box={box.name} code={codeOf(box)} due={box.due} postponed={box.postponed} />
           </chakra.li>
         ))}
       </ol>
@@ -64,6 +65,6 @@ export function OpenToday({ clutches }: { clutches: Clutch[] }) {
   )
 }
 
-function pressing(clutch: Clutch): boolean {
-  return clutch.due.some((reason) => urgencyRank(reason.urgency) >= 2)
+function pressing(box: TodayBox): boolean {
+  return box.due.some((reason) => urgencyRank(reason.urgency) >= 2)
 }

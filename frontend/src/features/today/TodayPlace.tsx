@@ -12,18 +12,18 @@ import { Log } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 import { BeforeAndAfter } from './BeforeAndAfter'
-import { ClutchLine } from './ClutchLine'
+import { BoxLine, codeOf } from './BoxLine'
 import { OpenToday } from './OpenToday'
 
 type Today = Schemas['TodayResponse']
-type Clutch = Schemas['TodayClutchResponse']
+type TodayBox = Schemas['TodayBoxResponse']
 
 /** What to do now, by cabinet and shelf, with the reason for each. */
 export function Component() {
   const today = useToday()
   if (!today.data) return <Waiting problem={today.error?.message} />
-  const { clutches } = today.data
-  if (clutches.length === 0) return <FirstClutch />
+  const { boxes } = today.data
+  if (boxes.length === 0) return <FirstClutch />
   return (
     <Stack gap={8}>
       <Flex align="baseline" wrap="wrap" columnGap={4}>
@@ -40,11 +40,11 @@ export function Component() {
         </Notice>
       )}
       <CannotWait today={today.data} />
-      <OpenToday clutches={clutches} />
+      <OpenToday boxes={boxes} />
       <ToKnow today={today.data} />
       <BeforeAndAfter />
-      {cabinetsOf(clutches).map(({ cabinet, standing }) => (
-        <Cabinet key={cabinet} cabinet={cabinet} clutches={standing} />
+      {cabinetsOf(boxes).map(({ cabinet, standing }) => (
+        <Cabinet key={cabinet} cabinet={cabinet} boxes={standing} />
       ))}
       <RecordedLast />
     </Stack>
@@ -129,7 +129,7 @@ function ToKnow({ today }: { today: Today }) {
   const notices = alarms.filter((alarm) => alarm.severity === 'notice')
   const dams = useDamsInTrouble()
   if (lines.length + silent.length + notices.length === 0) {
-    const busy = alarms.length > 0 || today.clutches.some((clutch) => clutch.due.length > 0)
+    const busy = alarms.length > 0 || today.boxes.some((box) => box.due.length > 0)
     if (busy) return null
     return (
       <Text fontSize="large">
@@ -156,12 +156,12 @@ function ToKnow({ today }: { today: Today }) {
   )
 }
 
-type Line = { clutch: Clutch; attention: Clutch['attention'][number] }
+type Line = { box: TodayBox; attention: TodayBox['attention'][number] }
 
 /** What needs the keeper at a clutch; reasons to open its box stand in the list of those. */
 function linesOf(today: Today): Line[] {
-  return today.clutches
-    .flatMap((clutch) => clutch.attention.map((attention) => ({ clutch, attention })))
+  return today.boxes
+    .flatMap((box) => box.attention.map((attention) => ({ box, attention })))
     .filter(({ attention }) => !attention.at_box)
     .sort((a, b) => urgencyRank(b.attention.urgency) - urgencyRank(a.attention.urgency))
 }
@@ -174,15 +174,15 @@ function Lines({ lines }: { lines: Line[] }) {
   if (lines.length === 0) return null
   return (
     <chakra.ul display="flex" flexDirection="column" gap={2}>
-      {lines.map(({ clutch, attention }) => (
-        <li key={`${clutch.code}-${attention.text}`}>
-          <Link to={attention.at_hatch ? `/hatch/${clutch.code}` : `/clutches/${clutch.code}`}>
+      {lines.map(({ box, attention }) => (
+        <li key={`${box.name}-${attention.text}`}>
+          <Link to={attention.at_hatch ? `/hatch/${codeOf(box)}` : `/clutches/${codeOf(box)}`}>
             <Notice
               urgent={urgencyRank(attention.urgency) >= 2}
               label={URGENCY_WORDS[attention.urgency]}
             >
               <Span fontWeight="bold">
-                Box {clutch.code}, {clutch.cabinet}, {clutch.shelf}:
+                Box {box.name}, {box.cabinet}, {box.shelf}:
               </Span>{' '}
               {attention.text}
             </Notice>
@@ -193,9 +193,9 @@ function Lines({ lines }: { lines: Line[] }) {
   )
 }
 
-function Cabinet({ cabinet, clutches }: { cabinet: string; clutches: Clutch[] }) {
+function Cabinet({ cabinet, boxes }: { cabinet: string; boxes: TodayBox[] }) {
   const unit = useTemperatureUnit()
-  const first = clutches[0]
+  const setTo = boxes[0]?.set_point_c ?? null
   return (
     <section aria-labelledby={`cabinet-${cabinet}`}>
       <Flex align="baseline" gap={3}>
@@ -206,12 +206,12 @@ function Cabinet({ cabinet, clutches }: { cabinet: string; clutches: Clutch[] })
             </Span>
           </Link>
         </Heading>
-        {first && <Span color="soft">set to {temperature(first.set_point_c, unit)}</Span>}
+        {setTo !== null && <Span color="soft">set to {temperature(setTo, unit)}</Span>}
       </Flex>
-      {shelvesOf(clutches).map(({ shelf, standing }) => (
+      {shelvesOf(boxes).map(({ shelf, standing }) => (
         <Box key={shelf} borderBottom="5px solid" borderColor="line" mb={3}>
-          {standing.map((clutch) => (
-            <ClutchLine key={clutch.code} clutch={clutch} />
+          {standing.map((box) => (
+            <BoxLine key={box.name} box={box} />
           ))}
         </Box>
       ))}
@@ -241,17 +241,17 @@ function FirstClutch() {
   )
 }
 
-/** Clutches come ordered by cabinet and shelf; these only cut the list. */
-function cabinetsOf(clutches: Clutch[]) {
-  return cut(clutches, (c) => c.cabinet).map(([cabinet, standing]) => ({ cabinet, standing }))
+/** Boxes come ordered by cabinet and shelf; these only cut the list. */
+function cabinetsOf(boxes: TodayBox[]) {
+  return cut(boxes, (box) => box.cabinet).map(([cabinet, standing]) => ({ cabinet, standing }))
 }
 
-function shelvesOf(clutches: Clutch[]) {
-  return cut(clutches, (c) => c.shelf).map(([shelf, standing]) => ({ shelf, standing }))
+function shelvesOf(boxes: TodayBox[]) {
+  return cut(boxes, (box) => box.shelf).map(([shelf, standing]) => ({ shelf, standing }))
 }
 
-function cut(clutches: Clutch[], by: (clutch: Clutch) => string): [string, Clutch[]][] {
-  const groups = new Map<string, Clutch[]>()
-  for (const clutch of clutches) groups.set(by(clutch), [...(groups.get(by(clutch)) ?? []), clutch])
+function cut(boxes: TodayBox[], by: (box: TodayBox) => string): [string, TodayBox[]][] {
+  const groups = new Map<string, TodayBox[]>()
+  for (const box of boxes) groups.set(by(box), [...(groups.get(by(box)) ?? []), box])
   return [...groups]
 }

@@ -9,6 +9,7 @@ export function asLook(egg: Schemas['EggResponse']): PlacedEgg {
   const { mould, wet, colour } = egg.signs
   return {
     number: egg.number,
+    name: egg.name,
     x: egg.x,
     y: egg.y,
     clump: egg.clump,
@@ -38,6 +39,7 @@ function fateLook(egg: Schemas['EggResponse']): { fate?: NonNullable<EggLook['fa
 export function asSmallLook(egg: Schemas['SmallEggResponse']): PlacedEgg {
   return {
     number: egg.number,
+    name: egg.name,
     x: egg.x,
     y: egg.y,
     slug: egg.slug,

@@ -13,7 +13,7 @@ export interface paths {
         };
         /**
          * Get Today
-         * @description Every clutch with its day, share developed, next window and what needs attention.
+         * @description Every box with whose eggs lie in it, what is expected of them and what needs attention.
          */
         get: operations["get_today"];
         put?: never;
@@ -396,7 +396,87 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/clutches/{code}/waterings": {
+    "/api/boxes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Box
+         * @description Record a box set up: for eggs to be moved into it, or one of another species.
+         */
+        post: operations["add_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Correct Box
+         * @description Correct how a box was set up; what is left out stays.
+         */
+        put: operations["correct_box"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes/{name}/put-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Away
+         * @description Record that a box of another species is out of the cabinet.
+         */
+        post: operations["put_away"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes/{name}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Move To Shelf
+         * @description Record that a box was put on another shelf.
+         */
+        post: operations["move_to_shelf"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes/{name}/waterings": {
         parameters: {
             query?: never;
             header?: never;
@@ -407,9 +487,29 @@ export interface paths {
         put?: never;
         /**
          * Water Box
-         * @description Record water added to the box.
+         * @description Record water added to a box.
          */
         post: operations["water_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes/{name}/water": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get What If
+         * @description A box's water were it closed another way, or its cabinet damper, from now on.
+         */
+        get: operations["get_what_if"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -428,26 +528,6 @@ export interface paths {
          * @description Everything of one egg.
          */
         get: operations["get_egg"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/clutches/{code}/water": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Get What If
-         * @description The box's water were it closed another way, or its cabinet damper, from now on.
-         */
-        get: operations["get_what_if"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1069,26 +1149,6 @@ export interface paths {
         get: operations["get_hatching_clutch"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/clutches/{code}/moves": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Move Box
-         * @description Record that a clutch's box was put on another shelf.
-         */
-        post: operations["move_box"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2705,7 +2765,7 @@ export interface components {
             /** Text */
             text: string;
             /** Eggs */
-            eggs: number[];
+            eggs: string[];
             /** At Box */
             at_box: boolean;
             /** At Hatch */
@@ -2798,16 +2858,18 @@ export interface components {
          * @enum {string}
          */
         BoxActKind: "lid wiped" | "aired" | "film replaced" | "damp cloth over the eggs" | "moved to damp paper" | "grid removed";
-        /** BoxHereResponse */
+        /**
+         * BoxHereResponse
+         * @description A box on its shelf; `species` of one of another species, which has no eggs here.
+         */
         BoxHereResponse: {
-            /** Code */
-            code: string;
-            /** Dam */
-            dam: string;
-            /** Day */
-            day: number;
-            /** Fraction */
-            fraction: number;
+            /** Name */
+            name: string;
+            kind: components["schemas"]["BoxKind"];
+            /** Species */
+            species: string | null;
+            /** Clutches */
+            clutches: components["schemas"]["ClutchInBoxResponse"][];
             /** Urgency */
             urgency: string;
             /** Closing */
@@ -2820,8 +2882,81 @@ export interface components {
             /** Eggs */
             eggs: components["schemas"]["SmallEggResponse"][];
         };
-        /** BoxResponse */
+        /**
+         * BoxKind
+         * @description What a box is for.
+         * @enum {string}
+         */
+        BoxKind: "incubation" | "hatching" | "tub" | "other species";
+        /**
+         * BoxMomentRequest
+         * @description When it was; now when left out.
+         */
+        BoxMomentRequest: {
+            /** At */
+            at?: string | null;
+        };
+        /** BoxMoveRequest */
+        BoxMoveRequest: {
+            /** Cabinet */
+            cabinet: string;
+            /** Shelf */
+            shelf: string;
+            /** At */
+            at?: string | null;
+        };
+        /**
+         * BoxPlaceResponse
+         * @description A box and where it stands.
+         */
+        BoxPlaceResponse: {
+            /** Name */
+            name: string;
+            /** Cabinet */
+            cabinet: string;
+            /** Shelf */
+            shelf: string;
+        };
+        /**
+         * BoxRequest
+         * @description A box as set up; left out what is not said. Of another species: a name, a place, which.
+         */
+        BoxRequest: {
+            /** Name */
+            name?: string | null;
+            /** @default incubation */
+            kind: components["schemas"]["BoxKind"];
+            /** Cabinet */
+            cabinet?: string | null;
+            /** Shelf */
+            shelf?: string | null;
+            /** Medium */
+            medium?: string | null;
+            closing?: components["schemas"]["Closing"] | null;
+            contact?: components["schemas"]["Contact"] | null;
+            /** Dry Mass G */
+            dry_mass_g?: number | null;
+            /** Water G */
+            water_g?: number | null;
+            /** Set Up Mass G */
+            set_up_mass_g?: number | null;
+            /** Species */
+            species?: string | null;
+        };
+        /**
+         * BoxResponse
+         * @description A box in which eggs of the clutch lie, with all eggs in it; set up `since`.
+         *
+         *     `shared_with` are the codes of other clutches whose eggs lie in it too.
+         */
         BoxResponse: {
+            /** Name */
+            name: string;
+            /** Revision */
+            revision: string;
+            kind: components["schemas"]["BoxKind"];
+            /** Shared With */
+            shared_with: string[];
             /** Cabinet */
             cabinet: string;
             /** Shelf */
@@ -2839,11 +2974,23 @@ export interface components {
             /** Closing */
             closing: string | null;
             /** Set Point C */
-            set_point_c: number;
-            /** Set Point At Lay C */
-            set_point_at_lay_c: number;
+            set_point_c: number | null;
             /** Temperature C */
             temperature_c: number;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            box_water: components["schemas"]["BoxWaterResponse"] | null;
+            /** Lid */
+            lid: string | null;
+            /** Due */
+            due: components["schemas"]["DueResponse"][];
+            /** Postponed */
+            postponed: components["schemas"]["PostponedResponse"][];
+            /** Eggs */
+            eggs: components["schemas"]["EggResponse"][];
         };
         /** BoxSignRequest */
         BoxSignRequest: {
@@ -3184,6 +3331,28 @@ export interface components {
          */
         ClumpSchool: "keep the clump" | "separate while fresh";
         /**
+         * ClutchInBoxResponse
+         * @description A clutch of which eggs lie in the box. Windows null where no date can be told.
+         */
+        ClutchInBoxResponse: {
+            /** Id */
+            id: number;
+            /** Code */
+            code: string;
+            /** Dam */
+            dam: string;
+            /** Sire */
+            sire: string | null;
+            /** Count */
+            count: string;
+            /** Day */
+            day: number;
+            /** Fraction */
+            fraction: number;
+            first_pip: components["schemas"]["WindowResponse"] | null;
+            typical_pip: components["schemas"]["WindowResponse"] | null;
+        };
+        /**
          * ClutchLossesResponse
          * @description A clutch's losses. Slugs stand apart: they are none.
          */
@@ -3232,7 +3401,8 @@ export interface components {
         };
         /**
          * ClutchResponse
-         * @description `revision` is of the clutch as laid, `method_revision` of its method.
+         * @description `revision` is of the clutch as laid, `method_revision` of its method; `boxes` are where its
+         *     eggs lie, that of most of them first.
          */
         ClutchResponse: {
             /** Id */
@@ -3268,14 +3438,10 @@ export interface components {
             /** Count */
             count: string;
             card: components["schemas"]["CardResponse"];
-            box: components["schemas"]["BoxResponse"];
-            box_water: components["schemas"]["BoxWaterResponse"] | null;
-            /** Lid */
-            lid: string | null;
-            /** Due */
-            due: components["schemas"]["DueResponse"][];
-            /** Postponed */
-            postponed: components["schemas"]["PostponedResponse"][];
+            /** Boxes */
+            boxes: components["schemas"]["BoxResponse"][];
+            /** Set Point At Lay C */
+            set_point_at_lay_c: number;
             forecast: components["schemas"]["ForecastResponse"] | null;
             /** Rests On */
             rests_on: string;
@@ -3567,7 +3733,7 @@ export interface components {
             /** Text */
             text: string;
             /** Eggs */
-            eggs: number[];
+            eggs: string[];
         };
         /**
          * EggActKind
@@ -3620,10 +3786,12 @@ export interface components {
             egg: components["schemas"]["EggResponse"];
             /** Allowed Words */
             allowed_words: string;
+            /** Box */
+            box: string;
             /** Box Scope */
             box_scope: string;
             /** Early Eggs */
-            early_eggs: number[];
+            early_eggs: string[];
             /** Live Eggs */
             live_eggs: number;
             standing: components["schemas"]["StandingResponse"] | null;
@@ -3656,12 +3824,35 @@ export interface components {
             shell: components["schemas"]["Shell"];
         };
         /**
+         * EggRefRequest
+         * @description An egg of the box; `clutch` is its code, needed where the box holds eggs of several.
+         */
+        EggRefRequest: {
+            /** Number */
+            number: number;
+            /** Clutch */
+            clutch?: string | null;
+        };
+        /**
          * EggResponse
          * @description An egg with its judgements; nulls for slugs and eggs never looked at.
+         *
+         *     `name` is what it is called in its `box`: its number, with the code of its clutch where eggs of
+         *     several lie there. `share` is that developed.
          */
         EggResponse: {
             /** Number */
             number: number;
+            /** Name */
+            name: string;
+            /** Clutch */
+            clutch: string;
+            /** Clutch Id */
+            clutch_id: number;
+            /** Box */
+            box: string;
+            /** Share */
+            share: number;
             /** X */
             x: number;
             /** Y */
@@ -3717,11 +3908,14 @@ export interface components {
         };
         /**
          * EggSeenRequest
-         * @description What was recorded of one egg; left out where nothing was.
+         * @description What was recorded of one egg; left out where nothing was. `clutch` is its code, needed where
+         *     the box holds eggs of several.
          */
         EggSeenRequest: {
             /** Number */
             number: number;
+            /** Clutch */
+            clutch?: string | null;
             /** Grade */
             grade?: number | null;
             vessels?: components["schemas"]["Vessels"] | null;
@@ -3771,6 +3965,18 @@ export interface components {
              * @default false
              */
             looked: boolean;
+        };
+        /**
+         * EggsMovedRequest
+         * @description Eggs put into another box: into the one called `to`, or a `new` one. What is left out of
+         *     that is as in the box they come from.
+         */
+        EggsMovedRequest: {
+            /** Eggs */
+            eggs: components["schemas"]["EggRefRequest"][];
+            /** To */
+            to?: string | null;
+            new?: components["schemas"]["BoxRequest"] | null;
         };
         /** EndRequest */
         EndRequest: {
@@ -4095,7 +4301,8 @@ export interface components {
         };
         /**
          * HatchRules
-         * @description h after the first pip from which a rescue may be, and is, considered; what is recorded.
+         * @description h after the first pip from which a rescue may be, and is, considered; the share developed
+         *     from which an egg is at full term; what is recorded.
          */
         HatchRules: {
             /** Rescue Hours */
@@ -4103,6 +4310,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Full Term From */
+            full_term_from: number;
             /** Hatchling G */
             hatchling_g: [
                 number,
@@ -4122,10 +4331,8 @@ export interface components {
             dam: string;
             /** Sire */
             sire: string | null;
-            /** Cabinet */
-            cabinet: string;
-            /** Shelf */
-            shelf: string;
+            /** Boxes */
+            boxes: components["schemas"]["BoxPlaceResponse"][];
             /** Day */
             day: number;
             /** Fraction */
@@ -5074,12 +5281,31 @@ export interface components {
          * @enum {string}
          */
         MouldSchool: "leave unless it comes away freely" | "isolate" | "antifungal powder and dry brush" | "discard only when certain";
-        /** MoveRequest */
-        MoveRequest: {
+        /**
+         * NewBoxRequest
+         * @description A box set up at a time, now when left out.
+         */
+        NewBoxRequest: {
+            /** Name */
+            name?: string | null;
+            /** @default incubation */
+            kind: components["schemas"]["BoxKind"];
             /** Cabinet */
-            cabinet: string;
+            cabinet?: string | null;
             /** Shelf */
-            shelf: string;
+            shelf?: string | null;
+            /** Medium */
+            medium?: string | null;
+            closing?: components["schemas"]["Closing"] | null;
+            contact?: components["schemas"]["Contact"] | null;
+            /** Dry Mass G */
+            dry_mass_g?: number | null;
+            /** Water G */
+            water_g?: number | null;
+            /** Set Up Mass G */
+            set_up_mass_g?: number | null;
+            /** Species */
+            species?: string | null;
             /** At */
             at?: string | null;
         };
@@ -5344,11 +5570,11 @@ export interface components {
         };
         /**
          * PlaceRequest
-         * @description A clutch's box, else a shelf of a cabinet, else a cabinet.
+         * @description A box by its name, else a shelf of a cabinet, else a cabinet.
          */
         PlaceRequest: {
-            /** Clutch */
-            clutch?: string | null;
+            /** Box */
+            box?: string | null;
             /** Cabinet */
             cabinet?: string | null;
             /** Shelf */
@@ -5397,7 +5623,7 @@ export interface components {
             /** Text */
             text: string;
             /** Eggs */
-            eggs: number[];
+            eggs: string[];
             /**
              * Until
              * Format: date-time
@@ -5406,8 +5632,8 @@ export interface components {
         };
         /** PostponementRequest */
         PostponementRequest: {
-            /** Code */
-            code: string;
+            /** Box */
+            box: string;
             kind: components["schemas"]["DueKind"];
             /** Days */
             days: number;
@@ -5720,18 +5946,15 @@ export interface components {
         RoundBoxResponse: {
             /** Id */
             id: number;
-            /** Code */
-            code: string;
-            /** Dam */
-            dam: string;
+            /** Name */
+            name: string;
+            kind: components["schemas"]["BoxKind"];
+            /** Clutches */
+            clutches: components["schemas"]["ClutchInBoxResponse"][];
             /** Cabinet */
             cabinet: string;
             /** Shelf */
             shelf: string;
-            /** Day */
-            day: number;
-            /** Fraction */
-            fraction: number;
             /** Urgency */
             urgency: string;
             /** Due */
@@ -6105,6 +6328,8 @@ export interface components {
         SmallEggResponse: {
             /** Number */
             number: number;
+            /** Name */
+            name: string;
             /** X */
             x: number;
             /** Y */
@@ -6268,35 +6493,24 @@ export interface components {
         TickRequest: {
             task: components["schemas"]["AftercareTask"];
         };
-        /** TodayClutchResponse */
-        TodayClutchResponse: {
-            /** Code */
-            code: string;
-            /** Dam */
-            dam: string;
-            /** Sire */
-            sire: string | null;
+        /**
+         * TodayBoxResponse
+         * @description A box with eggs in it; `clutches` are whose, that of most of them first.
+         */
+        TodayBoxResponse: {
+            /** Name */
+            name: string;
+            kind: components["schemas"]["BoxKind"];
+            /** Clutches */
+            clutches: components["schemas"]["ClutchInBoxResponse"][];
             /** Cabinet */
             cabinet: string;
             /** Shelf */
             shelf: string;
-            /** Count */
-            count: string;
-            /**
-             * Laid At
-             * Format: date-time
-             */
-            laid_at: string;
-            /** Day */
-            day: number;
-            /** Fraction */
-            fraction: number;
             /** Temperature C */
             temperature_c: number;
             /** Set Point C */
-            set_point_c: number;
-            first_pip: components["schemas"]["WindowResponse"] | null;
-            typical_pip: components["schemas"]["WindowResponse"] | null;
+            set_point_c: number | null;
             /** Urgency */
             urgency: string;
             /** Attention */
@@ -6319,8 +6533,8 @@ export interface components {
             demo: boolean;
             /** Clock Behind S */
             clock_behind_s: number;
-            /** Clutches */
-            clutches: components["schemas"]["TodayClutchResponse"][];
+            /** Boxes */
+            boxes: components["schemas"]["TodayBoxResponse"][];
             /** Silent Probes */
             silent_probes: components["schemas"]["SilentProbeResponse"][];
         };
@@ -6483,12 +6697,17 @@ export interface components {
         /**
          * VisitRequest
          * @description One box opened and shut. `key` is the device's own: delivered twice, it is one visit.
+         *
+         *     `box` is its name. A visit kept by a device since before boxes had names says `code` instead:
+         *     that of the clutch, whose box had it as its name.
          */
         VisitRequest: {
             /** Key */
             key: string;
+            /** Box */
+            box?: string | null;
             /** Code */
-            code: string;
+            code?: string | null;
             /**
              * Opened At
              * Format: date-time
@@ -6521,6 +6740,8 @@ export interface components {
             fresh?: components["schemas"]["FreshMediumRequest"] | null;
             /** Mass Change G */
             mass_change_g?: number | null;
+            /** Moved */
+            moved?: components["schemas"]["EggsMovedRequest"][];
         };
         /**
          * Visits
@@ -7610,12 +7831,154 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    add_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBoxRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    correct_box: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoxRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            412: components["responses"]["412"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            428: components["responses"]["428"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    put_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoxMomentRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    move_to_shelf: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoxMoveRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     water_box: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                code: string;
+                name: string;
             };
             cookie?: never;
         };
@@ -7645,6 +8008,39 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    get_what_if: {
+        parameters: {
+            query?: {
+                closing?: components["schemas"]["Closing"] | null;
+                humidity?: number | null;
+            };
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaterLeftResponse"] | null;
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     get_egg: {
         parameters: {
             query?: never;
@@ -7664,39 +8060,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EggPageResponse"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            409: components["responses"]["409"];
-            422: components["responses"]["422"];
-            429: components["responses"]["429"];
-            503: components["responses"]["503"];
-        };
-    };
-    get_what_if: {
-        parameters: {
-            query?: {
-                closing?: components["schemas"]["Closing"] | null;
-                humidity?: number | null;
-            };
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Successful Response */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WaterLeftResponse"] | null;
                 };
             };
             400: components["responses"]["400"];
@@ -8774,41 +9137,6 @@ export interface operations {
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
-            422: components["responses"]["422"];
-            429: components["responses"]["429"];
-            503: components["responses"]["503"];
-        };
-    };
-    move_box: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MoveRequest"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ActResponse"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            409: components["responses"]["409"];
-            413: components["responses"]["413"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];

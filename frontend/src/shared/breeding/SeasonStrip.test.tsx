@@ -20,7 +20,7 @@ const strip = (dam: object, clutches: object[] = []) => (
     season={
       { as_of: at(6, 14), dams: [{ ...quiet, ...dam }] } as unknown as Schemas['LaySeasonResponse']
     }
-    clutches={clutches as Schemas['TodayClutchResponse'][]}
+    clutches={clutches as Schemas['ClutchInBoxResponse'][]}
   />
 )
 

@@ -8,7 +8,7 @@ import { useWidth } from '@/shared/ui/useWidth'
 
 type Season = Schemas['LaySeasonResponse']
 type Dam = Schemas['DamLaySeasonResponse']
-type Clutch = Schemas['TodayClutchResponse']
+type Clutch = Schemas['ClutchInBoxResponse']
 
 const ROW = 34
 const HEAD = 24

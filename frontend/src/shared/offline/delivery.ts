@@ -1,6 +1,6 @@
 import { answer, api, Problem, problemOf, type Schemas } from '../api/client'
 import { readerHeaders } from '../api/readerHeaders'
-import { type QueuedPhoto, type QueuedVisit, store } from './store'
+import { boxOf, type QueuedPhoto, type QueuedVisit, store } from './store'
 
 /** Visits brought in one request. */
 const TOGETHER = 50
@@ -60,7 +60,7 @@ async function settle(entry: QueuedVisit, outcome: Schemas['VisitOutcome']) {
   await store.transaction('rw', store.visits, store.conflicts, async () => {
     if (outcome.conflicts.length) {
       await store.conflicts.add({
-        code: visit.code,
+        code: boxOf(visit),
         closedAt: visit.closed_at,
         words: outcome.conflicts,
       })

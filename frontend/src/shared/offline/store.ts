@@ -5,6 +5,9 @@ import type { Schemas } from '../api/client'
 
 export type Visit = Schemas['VisitRequest']
 
+/** The box of a visit; one kept since before boxes had names says its clutch, whose name it had. */
+export const boxOf = (visit: Visit): string => visit.box ?? visit.code ?? ''
+
 /** A closed visit on its way to the house; in the order of `id`. */
 export type QueuedVisit = {
   id?: number

@@ -15,7 +15,7 @@ test('a photo that goes while a visit comes is something new to deliver', () => 
 
 test('what was refused waits for the keeper, not for the house', () => {
   const told = waitingOf([visit(1, 'egg 5 was removed'), visit(2)], [photo(1)])
-  expect(told).toMatchObject({ waiting: 2, refused: 1, codes: ['26-04'] })
+  expect(told).toMatchObject({ waiting: 2, refused: 1, boxes: ['26-04'] })
   expect(told.which).toBe('visit 2, photo 1')
   expect(waitingOf([], [])).toEqual(NOTHING)
 })

@@ -1,4 +1,4 @@
-import type { QueuedPhoto, QueuedVisit } from './store'
+import { boxOf, type QueuedPhoto, type QueuedVisit } from './store'
 
 export type OnThisDevice = {
   waiting: number
@@ -6,10 +6,10 @@ export type OnThisDevice = {
   which: string
   refused: number
   /** Boxes a visit to is on its way. */
-  codes: string[]
+  boxes: string[]
 }
 
-export const NOTHING: OnThisDevice = { waiting: 0, which: '', refused: 0, codes: [] }
+export const NOTHING: OnThisDevice = { waiting: 0, which: '', refused: 0, boxes: [] }
 
 /** What is in the queues of this device: to be delivered, or refused and kept. */
 export function waitingOf(visits: QueuedVisit[], photos: QueuedPhoto[]): OnThisDevice {
@@ -23,6 +23,6 @@ export function waitingOf(visits: QueuedVisit[], photos: QueuedPhoto[]): OnThisD
       ...goingPhotos.map(({ id }) => `photo ${id}`),
     ].join(', '),
     refused: visits.length + photos.length - waiting,
-    codes: goingVisits.map((entry) => entry.visit.code),
+    boxes: goingVisits.map((entry) => boxOf(entry.visit)),
   }
 }

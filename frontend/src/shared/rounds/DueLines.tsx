@@ -10,10 +10,14 @@ const JUDGED = new Set<string>(['dents', 'watch'])
 
 /** Why a box is opened today, one reason a line, each of which can be put off. */
 export function DueLines({
+  box,
   code,
   due,
   postponed,
 }: {
+  /** Its name. */
+  box: string
+  /** The clutch of most eggs in it. */
   code: string
   due: Schemas['DueResponse'][]
   postponed: Schemas['PostponedResponse'][]
@@ -37,7 +41,7 @@ export function DueLines({
           <chakra.button
             type="button"
             aria-label={`Put off for a day: ${reason.text}`}
-            onClick={() => postpone.mutate({ code, kind: reason.kind, days: 1 })}
+            onClick={() => postpone.mutate({ box, kind: reason.kind, days: 1 })}
             minHeight="thumbSmall"
             px={2}
             color="yolkInk"

@@ -1,19 +1,16 @@
 import { Span } from '@chakra-ui/react'
 import { Link } from 'react-router'
+import { eggPath } from '../eggNames'
 
 /** The way from what is said of eggs to the page of each, with the rule and its numbers. */
-export function WhyEggs({ code, eggs }: { code: string; eggs: number[] }) {
+export function WhyEggs({ code, eggs }: { code: string; eggs: string[] }) {
   if (eggs.length === 0) return null
   return (
     <Span whiteSpace="var(--one-line)">
       {' '}
       Why?
-      {eggs.map((number) => (
-        <Link
-          key={number}
-          to={`/clutches/${code}/eggs/${number}`}
-          aria-label={`Why, egg ${number}`}
-        >
+      {eggs.map((name) => (
+        <Link key={name} to={eggPath(name, code)} aria-label={`Why, egg ${name}`}>
           <Span
             display="inline-block"
             minWidth="1.5em"
@@ -22,7 +19,7 @@ export function WhyEggs({ code, eggs }: { code: string; eggs: number[] }) {
             textDecoration="underline"
             textUnderlineOffset="3px"
           >
-            {number}
+            {name}
           </Span>
         </Link>
       ))}

@@ -4,8 +4,9 @@ from sandboa.core.development.box_temperature import BoxTemperature, Stretch, bo
 from sandboa.core.development.clock import DEFAULT_CLOCK, DevelopmentClock
 from sandboa.core.development.cold_spells import ColdSpell, cold_spells
 from sandboa.core.development.curve import DevelopmentCurve
-from sandboa.core.development.forecast import Forecast, forecast
+from sandboa.core.development.forecast import Forecast, forecast, forecast_clutch
 from sandboa.core.development.learning import FinishedClutch, Learned, learn
+from sandboa.core.development.pipping import EggGroup
 from sandboa.core.development.place_offsets import learned_offset_c, offset_from_set_point_c
 from sandboa.core.development.score import SCORED_DAYS, Score, score
 from sandboa.core.development.sources import Provenance, ReadingSeries, SetPoints, TemperatureSource
@@ -18,6 +19,7 @@ __all__ = [
     "ColdSpell",
     "DevelopmentClock",
     "DevelopmentCurve",
+    "EggGroup",
     "FinishedClutch",
     "Forecast",
     "HatchPrior",
@@ -32,6 +34,7 @@ __all__ = [
     "box_temperature",
     "cold_spells",
     "forecast",
+    "forecast_clutch",
     "learn",
     "learned_offset_c",
     "offset_from_set_point_c",

@@ -12,7 +12,7 @@ from sandboa.core.development.curve import DevelopmentCurve
 from sandboa.core.development.delays import EMERGENCE, FIRST_MEAL, FIRST_SHED, Delay, later
 from sandboa.core.development.none_alive import NO_DATE_FROM, none_alive
 from sandboa.core.development.order_statistics import expected_maximum
-from sandboa.core.development.pipping import TypicalPip, after_now, typical_pip
+from sandboa.core.development.pipping import EggGroup, TypicalPip, after_now, typical_pip
 from sandboa.core.development.windows import EGG_SD_DAYS, QUANTILES, HatchPrior, Window
 from sandboa.core.normal import cdf, cdf_of, quantile
 from sandboa.core.units import SECONDS_PER_DAY
@@ -98,7 +98,8 @@ def forecast(
     spread_days = expected_maximum(eggs) * EGG_SD_DAYS
     log_sd = log_uncertainty(curve, prior) * (MATERNAL_FACTOR if maternal else 1.0)
     if pipped_s:
-        return _conditioned(curve, prior, log_sd, eggs, pipped_s)
+        typical_egg = typical_pip([EggGroup(curve, eggs, tuple(pipped_s))], prior, log_sd)
+        return _conditioned(_standing(curve, prior, log_sd), typical_egg, pipped_s)
     survival = cdf(-_passed(curve, prior, log_sd, spread_days))
     standing = replace(_standing(curve, prior, log_sd), none_alive=none_alive(survival))
     typical = None if standing.overdue else _typical_window(curve, prior, log_sd, survival)
@@ -110,6 +111,50 @@ def forecast(
         first_pip=typical.shifted(-spread_days),
         typical_pip=typical,
         last_pip=typical.shifted(spread_days),
+        emergence=after[0],
+        first_shed=after[1],
+        first_meal=after[2],
+    )
+
+
+def forecast_clutch(
+    groups: Sequence[EggGroup], *, prior: HatchPrior | None = None, maternal: bool = False
+) -> Forecast:
+    """Forecast a clutch whose eggs had different heat: in several boxes, or moved between them.
+
+    Its events are those of its eggs along their own stays, sharing one e (A5). Where they stand
+    is told of the largest group. Eggs of one group are forecast as `forecast` does. Raises
+    ValueError for no eggs, more pips than eggs, or a pip after as-of. Source: rule A5.
+    """
+    prior = prior or HatchPrior()
+    main = max(groups, key=lambda group: group.eggs, default=None)
+    if main is None:
+        raise ValueError("a clutch without eggs")
+    if len(groups) == 1:
+        return forecast(
+            main.curve, main.eggs, prior=prior, maternal=maternal, pipped_s=main.pipped_s
+        )
+    # One probe often speaks for all boxes, so that errors are not averaged out (assumption).
+    eggs = sum(group.eggs for group in groups)
+    variance = sum(g.eggs * log_uncertainty(g.curve, prior) ** 2 for g in groups) / eggs
+    log_sd = math.sqrt(variance) * (MATERNAL_FACTOR if maternal else 1.0)
+    typical = typical_pip(groups, prior, log_sd)
+    standing = _standing(main.curve, prior, log_sd)
+    pipped_s = [at_s for group in groups for at_s in group.pipped_s]
+    if pipped_s:
+        return _conditioned(standing, typical, pipped_s)
+    if typical is None:
+        return standing
+    standing = replace(standing, none_alive=none_alive(min(typical.likelihood, 1.0)))
+    if standing.overdue:
+        return standing
+    first, last = typical.next_and_last()
+    after = _after_pips(typical)
+    return replace(
+        standing,
+        first_pip=first,
+        typical_pip=typical.window().not_before(typical.as_of_s),
+        last_pip=last,
         emergence=after[0],
         first_shed=after[1],
         first_meal=after[2],
@@ -131,19 +176,14 @@ def _standing(curve: DevelopmentCurve, prior: HatchPrior, log_sd: float) -> Fore
 
 
 def _conditioned(
-    curve: DevelopmentCurve,
-    prior: HatchPrior,
-    log_sd: float,
-    eggs: int,
-    pipped_s: Sequence[float],
+    standing: Forecast, typical: TypicalPip | None, pipped_s: Sequence[float]
 ) -> Forecast:
     """The forecast of a clutch that has begun to pip (A6)."""
-    typical = typical_pip(curve, prior, log_sd, pipped_s, eggs)
     closed = typical is not None and typical.remaining > 0
     upcoming, last = typical.next_and_last() if typical and closed else (None, None)
     after = _after_pips(typical) if typical else (None, None, None)
     return replace(
-        _standing(curve, prior, log_sd),
+        standing,
         typical_pip=typical.window() if typical else None,
         last_pip=last,
         emergence=after[0],

@@ -36,3 +36,7 @@ class Window:
         """The same window `days` later."""
         by = days * SECONDS_PER_DAY
         return Window(self.p10 + by, self.p25 + by, self.p50 + by, self.p75 + by, self.p90 + by)
+
+    def not_before(self, at_s: float) -> "Window":
+        """The same window, of what is known not to have come by then."""
+        return Window(*(max(q, at_s) for q in (self.p10, self.p25, self.p50, self.p75, self.p90)))

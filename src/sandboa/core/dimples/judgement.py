@@ -60,12 +60,16 @@ class Grading:
 
 @dataclass(frozen=True, slots=True)
 class EggTurgor:
-    """A live egg's latest grade and what its shell and past allow."""
+    """A live egg's latest grade at its share developed, and what its shell and past allow.
 
-    number: int
+    `egg` names it in its box. `development` is its share p, 0-2; None takes that of the others.
+    """
+
+    egg: str
     grade: int
     loses_water_fast: bool = False
     rose_fast: bool = False
+    development: float | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -102,8 +106,8 @@ class BoxJudgement:
     scope: Scope
     urgency: Urgency
     live_eggs: int
-    early_eggs: tuple[int, ...]
-    by_egg: dict[int, DimpleJudgement]
+    early_eggs: tuple[str, ...]
+    by_egg: dict[str, DimpleJudgement]
 
 
 def judge_egg(
@@ -159,26 +163,31 @@ def judge_box(
     *,
     water_says_dry: bool = False,
 ) -> BoxJudgement:
-    """Judge a whole box of live, graded eggs; the order of `eggs` does not matter.
+    """Judge a whole box of live, graded eggs, whoever's they are.
 
-    `water_says_dry` as in `BoxDents`. An empty box is judged as nothing to do.
+    Each is judged by its own share developed, and by `development` where it has
+    none. The verdict does not depend on the order of `eggs`; the early ones are
+    told in it. `water_says_dry` as in `BoxDents`. An empty box is judged as
+    nothing to do.
     """
-    dented = {egg.number for egg in eggs if excess_grade(development, egg.grade, stages=stages)}
+
+    def share(egg: EggTurgor) -> float:
+        return development if egg.development is None else egg.development
+
+    dented = {egg.egg for egg in eggs if excess_grade(share(egg), egg.grade, stages=stages)}
     box = BoxDents(len(eggs), len(dented), water_says_dry)
     blamed = _box_is_blamed(box)
     early = tuple(
-        sorted(
-            egg.number
-            for egg in eggs
-            if excess_grade(
-                development,
-                egg.grade,
-                loses_water_fast=egg.loses_water_fast and not blamed,
-                stages=stages,
-            )
+        egg.egg
+        for egg in eggs
+        if excess_grade(
+            share(egg),
+            egg.grade,
+            loses_water_fast=egg.loses_water_fast and not blamed,
+            stages=stages,
         )
     )
-    by_egg = {egg.number: judge_egg(development, egg, box, stages) for egg in eggs}
+    by_egg = {egg.egg: judge_egg(share(egg), egg, box, stages) for egg in eggs}
     scopes = {judgement.scope for judgement in by_egg.values()}
     scope = Scope.BOX if Scope.BOX in scopes else Scope.EGG if Scope.EGG in scopes else Scope.NONE
     urgency = max((j.urgency for j in by_egg.values()), key=lambda u: u.rank, default=Urgency.NONE)

@@ -4,7 +4,7 @@ To change a rhythm, change `VISIT_EVERY_DAYS`; the test that guards it is
 tests/core/test_due_and_air.py.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
@@ -57,12 +57,12 @@ class Due:
     since_s: float
     urgency: Urgency
     text: Words
-    eggs: tuple[int, ...] = ()
+    eggs: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class BoxState:
-    """What is known of a box when the list is made.
+    """What is known of a box when the list is made; eggs by their names in it, in their order.
 
     Attributes
     ----------
@@ -91,12 +91,12 @@ class BoxState:
     last_days: LastDays
     on_grid: bool
     development: float
-    dents: tuple[Scope, Urgency, tuple[int, ...]]
+    dents: tuple[Scope, Urgency, tuple[str, ...]]
     live_eggs: int
     dents_words: Words = ""
-    watched: tuple[tuple[int, float], ...] = ()
-    candle_again: tuple[tuple[int, float], ...] = ()
-    candled_s: tuple[tuple[int, float | None], ...] = ()
+    watched: tuple[tuple[str, float], ...] = ()
+    candle_again: tuple[tuple[str, float], ...] = ()
+    candled_s: tuple[tuple[str, float | None], ...] = ()
     water_soon_s: float | None = None
     water_dry_s: float | None = None
     water_share: float | None = None
@@ -107,7 +107,7 @@ class BoxState:
     looked_s: float = 0.0
     last_days_done: bool = False
     watch_every_days: float = WATCH_EVERY_DAYS
-    look_now: tuple[int, ...] = ()
+    look_now: tuple[str, ...] = ()
     rest_due: tuple[float, float] | None = None
 
 
@@ -191,7 +191,7 @@ def _watched(box: BoxState, now_s: float) -> Iterator[Due]:
         if seen_s + box.watch_every_days * SECONDS_PER_DAY <= now_s
     ]
     if due:
-        numbers = tuple(sorted(n for n, _ in due))
+        numbers = tuple(n for n, _ in due)
         yield Due(
             DueKind.WATCH,
             min(s for _, s in due),
@@ -202,7 +202,7 @@ def _watched(box: BoxState, now_s: float) -> Iterator[Due]:
 
 
 def _candling(box: BoxState, now_s: float) -> Iterator[Due]:
-    again = tuple(sorted(n for n, from_s in box.candle_again if from_s <= now_s))
+    again = tuple(n for n, from_s in box.candle_again if from_s <= now_s)
     if again:
         since_s = min(from_s for _, from_s in box.candle_again)
         yield Due(
@@ -271,11 +271,11 @@ def _rhythm(box: BoxState, now_s: float) -> Iterator[Due]:
         )
 
 
-def candle_again_words(eggs: tuple[int, ...]) -> str:
+def candle_again_words(eggs: Sequence[int | str]) -> str:
     """What is asked for on day 5-7 of eggs whose vessels were weak or unsure at lay."""
     return f"Candle {which_eggs(eggs)} again (day 5-7): unsure at the last look."
 
 
-def which_eggs(numbers: tuple[int, ...]) -> str:
+def which_eggs(numbers: Sequence[int | str]) -> str:
     """ "egg 3", "eggs 1, 2, 5"."""
     return f"egg {numbers[0]}" if len(numbers) == 1 else f"eggs {', '.join(map(str, numbers))}"

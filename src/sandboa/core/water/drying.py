@@ -32,6 +32,7 @@ MEDIUM_FACTOR: Final = {
     "saturated perlite": 1.0,
     "sponges": 1.0,
     "water under a grid": 1.1,
+    "damp paper": 1.0,
 }
 #: Sd of the exchange as a factor, before any weighing (rule D3; assumption).
 EXCHANGE_SD_FACTOR: Final = 2.0

@@ -32,14 +32,15 @@ class MassChange:
     sd_g: float = 0.0
 
 
-def unweighed_egg(at_s: float, weighed_g: Sequence[float]) -> MassChange:
-    """An egg taken out without its mass: the mean of its clutch, else what is usual.
+def unweighed_egg(at_s: float, weighed_g: Sequence[float], *, into: bool = False) -> MassChange:
+    """An egg taken out, or put `into` the box, without its mass: the mean of those beside it, else
+    what is usual.
 
-    `weighed_g` are the masses (g) of the clutch's eggs that were weighed.
+    `weighed_g` are the masses (g) of the eggs of its box that were weighed.
     """
     usual_g, sd_g = UNWEIGHED_EGG_G
     mean_g = sum(weighed_g) / len(weighed_g) if weighed_g else usual_g
-    return MassChange(at_s, -mean_g, sd_g)
+    return MassChange(at_s, mean_g if into else -mean_g, sd_g)
 
 
 @dataclass(frozen=True, slots=True)

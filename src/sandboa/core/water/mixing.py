@@ -18,13 +18,15 @@ class Medium:
 
     `density_g_l` is (typical, low, high) dry bulk mass per litre, or None
     where volume says nothing about mass. `ratio` is the usual water to dry
-    mass, or None where water is not mixed in by weight.
+    mass, or None where water is not mixed in by weight. `for_hatching`: eggs lie
+    on it in their last days only.
     """
 
     name: str
     density_g_l: tuple[float, float, float] | None
     ratio: float | None
     on_grid: bool = False
+    for_hatching: bool = False
 
 
 #: Densities: rule D1 (keeper practice); half and half is their mean (assumption).
@@ -36,7 +38,10 @@ MEDIA: Final = (
     Medium("ready-mixed", None, None),
     Medium("sponges", None, None, on_grid=True),
     Medium("water under a grid", None, None, on_grid=True),
+    Medium("damp paper", None, None, for_hatching=True),
 )
+#: What eggs lie on in a hatching box (keeper practice).
+DAMP_PAPER: Final = MEDIA[-1].name
 
 
 @dataclass(frozen=True, slots=True)

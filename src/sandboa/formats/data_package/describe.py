@@ -17,15 +17,14 @@ from sandboa.records.whole_house import Column, Table
 DESCRIPTOR: Final = "datapackage.json"
 #: Of this layout; a package of a later one is refused. Since 2 a text that a spreadsheet would run
 #: has an apostrophe before it, and spans of seconds are numbers. Since 3 those of ids end in `_id`.
-FORMAT: Final = 3
+#: Since 4 eggs lie in boxes of their own.
+FORMAT: Final = 4
 
 #: Integers that are spans of seconds, not moments.
 _SPANS: Final = frozenset({"off_s"})
 #: Beginnings that a spreadsheet takes for a formula (OWASP, CSV injection), and the mark itself.
 _RUN: Final = ("=", "+", "-", "@", "\t", "\r", "'")
 _MARK: Final = "'"
-#: What values are called today that were called otherwise before the third layout, by field.
-_RENAMED: Final = {("messenger", "kind"): {"shelf": "record only"}}
 _MOMENT: Final = "%Y-%m-%dT%H:%M:%SZ"
 _TYPES: Final = {"INTEGER": "integer", "REAL": "number", "TEXT": "string"}
 
@@ -152,12 +151,11 @@ def as_text(column: Column) -> Callable[[Any], str]:
     return lambda v: "" if v is None else str(v)
 
 
-def from_text(table: str, column: Column, layout: int = FORMAT) -> Callable[[str], Any]:
+def from_text(column: Column, layout: int = FORMAT) -> Callable[[str], Any]:
     """How a value of the column is read back; ValueError when it is none."""
     missing = None if column.nullable or column.kind != "TEXT" else ""
     read = _reader(column, layout)
-    renamed = _RENAMED.get((table, column.name), {}) if layout < 3 else {}
-    return lambda text: missing if text == "" else renamed.get(text) or read(text)
+    return lambda text: missing if text == "" else read(text)
 
 
 def _reader(column: Column, layout: int) -> Callable[[str], Any]:

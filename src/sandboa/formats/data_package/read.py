@@ -23,7 +23,7 @@ from sandboa.formats.data_package.describe import (
 from sandboa.records import whole_house
 from sandboa.records.database import transaction
 from sandboa.records.photos import put_picture, remove_pictures
-from sandboa.records.whole_house import NotLoadable, Row, Table
+from sandboa.records.whole_house import NotLoadable, OlderHouse, Row, Table
 from sandboa.services.lay_day import drafts
 from sandboa.services.snapshot.cache import SnapshotCache
 
@@ -64,9 +64,10 @@ def read_package(source: IO[bytes] | Path) -> dict[str, int]:
 
 
 def _take_in(package: zipfile.ZipFile, descriptor: Descriptor) -> dict[str, int]:
-    known = {table.name: table for table in whole_house.tables()}
-    listed = _resources(descriptor, known)
     _require_size(package)
+    older = _older_house(descriptor)
+    known = {table.name: table for table in (older.tables() if older else whole_house.tables())}
+    listed = _resources(descriptor, known)
     written: list[str] = []
     try:
         with transaction():
@@ -80,7 +81,11 @@ def _take_in(package: zipfile.ZipFile, descriptor: Descriptor) -> dict[str, int]
                 name: (columns, rows_in(package, known[name], entry, columns, layout))
                 for name, (entry, columns) in listed.items()
             }
-            counts = whole_house.load(given)
+            if older is None:
+                counts = whole_house.load(given)
+            else:
+                counts = older.load(given)
+                whole_house.load(older.brought_up_to_date())
             for name, (entry, _) in listed.items():
                 if entry.rows != counts[name]:
                     raise PackageError(f"{name}: {entry.rows} rows are told, {counts[name]} came")
@@ -92,7 +97,16 @@ def _take_in(package: zipfile.ZipFile, descriptor: Descriptor) -> dict[str, int]
     except BaseException:
         remove_pictures(written)
         raise
+    finally:
+        if older is not None:
+            older.close()
     return counts
+
+
+def _older_house(descriptor: Descriptor) -> OlderHouse | None:
+    """The house of an earlier version that a package of it goes into; None for one of today's."""
+    seen = descriptor.sandboa.migrations
+    return OlderHouse(seen) if max(seen) < max(whole_house.migrations()) else None
 
 
 def read_descriptor(package: zipfile.ZipFile) -> Descriptor:
@@ -120,7 +134,7 @@ def read_descriptor(package: zipfile.ZipFile) -> Descriptor:
 
 
 def _resources(descriptor: Descriptor, known: dict[str, Table]) -> _Listed:
-    """Each table's entry with the house's columns, in the order of its CSV; all of them."""
+    """Each table's entry with the columns of its version, in the order of its CSV; all of them."""
     layout = descriptor.sandboa.format
     listed: _Listed = {}
     for entry in descriptor.resources:
@@ -136,11 +150,10 @@ def _resources(descriptor: Descriptor, known: dict[str, Table]) -> _Listed:
         if entry.name in listed or len(set(fields)) < len(fields):
             raise PackageError(f"{entry.name} is in it twice, or one of its fields")
         listed[entry.name] = (entry, tuple(by_field[field] for field in fields))
-    demanded = whole_house.columns_after(descriptor.sandboa.migrations)
-    for name in sorted(demanded.keys() & known):
+    for name in sorted(known):
         if name not in listed:
             raise PackageError(f"its table {name} is missing")
-        lacking = demanded[name] - set(listed[name][1])
+        lacking = {column.name for column in known[name].columns} - set(listed[name][1])
         if lacking:
             raise PackageError(f"{name} lacks its field {min(lacking)}")
     return listed
@@ -161,7 +174,7 @@ def rows_in(
 ) -> Iterator[Row]:
     """The rows of a CSV, its bytes checked against its hash once all were read."""
     by_name = {column.name: column for column in table.columns}
-    readers = [from_text(table.name, by_name[name], layout) for name in columns]
+    readers = [from_text(by_name[name], layout) for name in columns]
     fields = tuple(field_name(by_name[name], layout) for name in columns)
     path = f"data/{table.name}.csv"
     try:

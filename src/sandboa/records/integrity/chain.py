@@ -17,6 +17,8 @@ from sandboa.records.integrity.spelling import spelled, unspelled
 _SUPERSEDED: Final = "superseded_by"
 #: Columns of every table of facts, as they are called in files of every version.
 _FACT: Final = frozenset({"entity", "act", _SUPERSEDED})
+#: What each act is about; files of earlier versions do not say it.
+_SUBJECTS: Final = "act_subject"
 #: What goes before the first act.
 _BEGINNING: Final = ""
 
@@ -48,7 +50,7 @@ def seal_act(connection: sqlite3.Connection, act: int, touched: Sequence[str]) -
         "SELECT hash FROM act WHERE id < ? ORDER BY id DESC LIMIT 1", (act,)
     ).fetchone()
     tables = {table: _columns_of(connection, table) for table in touched}
-    lines = [list(line[1:]) for line in _lines(connection, tables, "= ?", (act,))]
+    lines = [list(line[1:]) for line in _lines(connection, tables, "= ?", (act,), subjects=True)]
     row = _act_rows(connection, "WHERE id = ?", (act,)).fetchone()
     connection.execute(
         "UPDATE act SET hash = ? WHERE id = ?",
@@ -81,7 +83,10 @@ def _acts(connection: sqlite3.Connection) -> Iterator[tuple[tuple[Any, ...], lis
 
     All tables are read side by side in order of their acts, none of them whole.
     """
-    lines = _lines(connection, fact_tables(columns_of(connection)), "IS NOT NULL", ())
+    columns = columns_of(connection)
+    lines = _lines(
+        connection, fact_tables(columns), "IS NOT NULL", (), subjects=_SUBJECTS in columns
+    )
     following = next(lines, None)
     for row in _act_rows(connection, "ORDER BY id", ()):
         own = []
@@ -111,8 +116,11 @@ def _lines(
     tables: dict[str, tuple[str, ...]],
     which: str,
     asked: tuple[int, ...],
+    *,
+    subjects: bool,
 ) -> Iterator[_Line]:
-    """(act, table, what, values) in order: rows an act recorded, and rows it superseded."""
+    """(act, table, what, values) in order: rows an act recorded, rows it superseded, and what it
+    is about."""
     streams: list[Iterator[_Line]] = []
     for table, names in tables.items():
         listed = ", ".join(f'"{name}"' for name in names)
@@ -126,6 +134,13 @@ def _lines(
         )
         streams.append(_told(recorded, table, "recorded"))
         streams.append(_told(superseded, table, "superseded"))
+    if subjects:
+        about = connection.execute(
+            f"SELECT act_id, subject_id FROM {_SUBJECTS} WHERE act_id {which} "
+            "ORDER BY act_id, subject_id",
+            asked,
+        )
+        streams.append(_told(about, _SUBJECTS, "about"))
     return heapq.merge(*streams, key=itemgetter(0))
 
 

@@ -1,9 +1,19 @@
 """What every act at a box begins with: the clutch, the egg, and a time that can be."""
 
+from collections import Counter
+
 from sandboa.core.errors import NotPlausible
 from sandboa.core.rounds import EggActKind
 from sandboa.core.units import CLOCK_GRACE_S
-from sandboa.records.clutches import Clutch, Egg, EggEvent, clutch_coded
+from sandboa.records.clutches import (
+    Box,
+    Clutch,
+    Egg,
+    EggEvent,
+    box_named,
+    box_of_egg,
+    clutch_coded,
+)
 from sandboa.services.acts.errors import NotFound
 
 
@@ -21,6 +31,27 @@ def egg_of(clutch: Clutch, number: int) -> Egg:
     if egg is None:
         raise NotFound(f"clutch {clutch.code} has no egg {number}")
     return egg
+
+
+def box_called(name: str) -> Box:
+    """The box of that name, upper and lower case alike; NotFound otherwise."""
+    box = box_named(name)
+    if box is None:
+        raise NotFound(f"there is no box {name}")
+    return box
+
+
+def main_box_of(clutch: Clutch, at_s: float) -> Box:
+    """The box in which most eggs of a clutch lay at a time; NotFound when it has none."""
+    counted = Counter(
+        box
+        for egg in Egg.current(clutch_id=clutch.entity_id)
+        if (box := box_of_egg(egg.entity_id, at_s)) is not None
+    )
+    for box, _ in counted.most_common():
+        if (held := Box.now(box)) is not None:
+            return held
+    raise NotFound(f"the eggs of {clutch.code} lie in no box")
 
 
 def require_in_box(egg: Egg, at_s: float) -> None:
@@ -41,3 +72,10 @@ def require_between_lay_and_now(clutch: Clutch, at_s: float, now_s: float) -> No
     require_not_ahead(at_s, now_s)
     if at_s < clutch.laid_s:
         raise NotPlausible("at", f"that is before clutch {clutch.code} was laid")
+
+
+def require_between_set_up_and_now(box: Box, at_s: float, now_s: float) -> None:
+    """Raise NotPlausible for a time before the box was set up, or ahead."""
+    require_not_ahead(at_s, now_s)
+    if at_s < box.from_s:
+        raise NotPlausible("at", f"that is before box {box.name} was set up")

@@ -3,7 +3,7 @@
 from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.people import Role
 from sandboa.records.animals import Lock, Meal, Pair, Pairing, Sign, Trait, Weight
-from sandboa.records.clutches import Box, BoxMove, Clutch
+from sandboa.records.clutches import Box, BoxMove, Clutch, Egg, EggStay
 from sandboa.records.facts import Act, Fact
 from sandboa.records.hatching import Finished, Hatchling, Shed
 from sandboa.records.house import (
@@ -22,6 +22,7 @@ from sandboa.services.acts.errors import Conflict
 SHARED: tuple[type[Fact], ...] = (
     Hatchling,
     Pairing,
+    Box,
     Animal,
     Probe,
     Device,
@@ -33,6 +34,7 @@ SHARED: tuple[type[Fact], ...] = (
 #: Tables whose rows do not stay behind: their undo is refused until what leans on them is undone.
 REFUSED: dict[type[Fact], str] = {
     Pairing: "a lock was seen during this visit: undo that first",
+    Box: "other eggs lie in that box: move them out first",
     Hatchling: "more is recorded of this hatchling: undo that first",
 }
 
@@ -69,6 +71,8 @@ def must_stay(row: Fact) -> bool:
         return any(own) or bool(Shed.current(hatchling_id=entity))
     if isinstance(row, Pairing):
         return bool(Lock.current(pairing_id=entity))
+    if isinstance(row, Box):
+        return any(Egg.now(stay.egg_id) for stay in EggStay.current(box_id=entity))
     if isinstance(row, Probe):
         return bool(ProbeMove.current(probe_id=entity))
     if isinstance(row, Device):

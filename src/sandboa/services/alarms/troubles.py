@@ -189,15 +189,15 @@ def _boxes_under(
     snapshot: Snapshot, cabinet: Cabinet, place: int, now_s: float
 ) -> list[tuple[int, int]]:
     """(box, shelf) of the boxes with eggs that a probe at `place` can speak for."""
-    boxes = [
-        (box.entity_id, snapshot.shelf_at(box, now_s))
+    boxes = {
+        box.entity_id: snapshot.shelf_at(box, now_s)
         for clutch in snapshot.clutches
         if snapshot.under_way(clutch, now_s)
-        for box in (snapshot.boxes[clutch.entity_id],)
-    ]
+        for box in snapshot.boxes_of(clutch, now_s)
+    }
     return [
         (box, shelf.entity_id)
-        for box, shelf in boxes
+        for box, shelf in boxes.items()
         if shelf.cabinet_id == cabinet.entity_id
         and place in (box, shelf.entity_id, cabinet.entity_id)
     ]
@@ -283,7 +283,8 @@ def _hanging(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[tup
 
 def _holds_eggs(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> bool:
     return any(
-        snapshot.shelf_at(snapshot.boxes[clutch.entity_id], now_s).cabinet_id == cabinet.entity_id
+        snapshot.shelf_at(box, now_s).cabinet_id == cabinet.entity_id
         for clutch in snapshot.clutches
         if snapshot.under_way(clutch, now_s)
+        for box in snapshot.boxes_of(clutch, now_s)
     )

@@ -1,7 +1,8 @@
-"""The temperature at a clutch's box, wherever it stood, from the probes there were."""
+"""The temperature eggs had on their way, whatever boxes they lay in, from the probes there were."""
 
 import math
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
+from dataclasses import replace
 from itertools import pairwise
 
 from sandboa.core.development import (
@@ -19,31 +20,34 @@ from sandboa.core.development.box_temperature import KNOWN_DAYS, Ahead
 from sandboa.core.development.place_offsets import OFFSET_DAYS
 from sandboa.core.development.sources import ESTIMATED_SD_C, HAND_GAP_S, LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records.clutches import Clutch
+from sandboa.records.clutches import Box
 from sandboa.records.house import Probe
+from sandboa.services.boxes.egg_paths import EggPath, Stay, stays
 from sandboa.services.probes.calibrated_readings import loggers_ever_at, pieces_at, record_at
 from sandboa.services.snapshot.snapshot import Snapshot
 
-#: (from s, until s, shelf)
-_Stay = tuple[float, float, int]
+
+def set_points_of(snapshot: Snapshot, path: EggPath, as_of_s: float) -> SetPoints:
+    """The set points eggs were under on their way, in whatever cabinets their boxes stood."""
+    return _set_points(snapshot, stays(snapshot, path, as_of_s), {})
 
 
-def set_points_of(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> SetPoints:
-    """The set points the clutch's box was under, in whatever cabinets it stood."""
-    return _set_points(snapshot, _stays(snapshot, clutch, as_of_s), {})
-
-
-def probes_of(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> list[Probe]:
-    """Probes that can speak for the clutch's box now: in the box, on its shelf, in its cabinet."""
-    box = snapshot.boxes[clutch.entity_id]
-    shelf = snapshot.shelf_at(box, as_of_s)
-    places = (box.entity_id, shelf.entity_id, shelf.cabinet_id)
+def probes_of(snapshot: Snapshot, boxes: Sequence[Box], as_of_s: float) -> list[Probe]:
+    """Probes that can speak for boxes now: in them, on their shelves, in their cabinets."""
+    shelves = [snapshot.shelf_at(box, as_of_s) for box in boxes]
+    places = dict.fromkeys(
+        (
+            *(box.entity_id for box in boxes),
+            *(shelf.entity_id for shelf in shelves),
+            *(shelf.cabinet_id for shelf in shelves),
+        )
+    )
     return [probe for place in places for probe in snapshot.probes_at.get(place, [])]
 
 
-def development_curve(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> DevelopmentCurve:
-    """D(t) of a clutch from everything measured by `as_of_s` (rule A2)."""
-    return DevelopmentCurve(_temperature_at_box(snapshot, clutch, as_of_s), DEFAULT_CLOCK)
+def development_curve(snapshot: Snapshot, path: EggPath, as_of_s: float) -> DevelopmentCurve:
+    """D(t) of eggs along their way from everything measured by `as_of_s` (rule A2)."""
+    return DevelopmentCurve(_temperature_along(snapshot, path, as_of_s), DEFAULT_CLOCK)
 
 
 def shelf_offset_c(snapshot: Snapshot, shelf: int, as_of_s: float) -> float | None:
@@ -99,25 +103,29 @@ def _learning_from_s(snapshot: Snapshot, as_of_s: float) -> float:
     return min(snapshot.kept_from_s(as_of_s), as_of_s - 4 * OFFSET_DAYS * SECONDS_PER_DAY)
 
 
-def _temperature_at_box(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> BoxTemperature:
-    box = snapshot.boxes[clutch.entity_id]
-    stays = _stays(snapshot, clutch, as_of_s)
-    offsets = {shelf: shelf_offset_c(snapshot, shelf, as_of_s) for shelf in {s for *_, s in stays}}
+def _temperature_along(snapshot: Snapshot, path: EggPath, as_of_s: float) -> BoxTemperature:
+    way = stays(snapshot, path, as_of_s)
+    last = way[-1]
+    offsets = {
+        shelf: shelf_offset_c(snapshot, shelf, as_of_s) for shelf in {stay.shelf for stay in way}
+    }
     # Readings from before lay speak for the moment of lay.
-    early_s = clutch.laid_s - LOGGER_GAP_S
+    early_s = path.start_s - LOGGER_GAP_S
     sources = [
-        *_sources(snapshot, box.entity_id, Provenance.BOX_PROBE, early_s, as_of_s),
-        *_over(stays, early_s, lambda start_s, end_s, shelf: _sources(
-            snapshot, shelf, Provenance.SHELF_PROBE, start_s, end_s
+        *_over(_in_boxes(way), early_s, lambda stay, from_s: _sources(
+            snapshot, stay.box, Provenance.BOX_PROBE, from_s, stay.end_s
         )),
-        *_over(stays, early_s, lambda start_s, end_s, shelf: _cabinet_sources(
-            snapshot, shelf, offsets[shelf], start_s, end_s
+        *_over(way, early_s, lambda stay, from_s: _sources(
+            snapshot, stay.shelf, Provenance.SHELF_PROBE, from_s, stay.end_s
         )),
-        *_by_hand(snapshot, box.entity_id, stays, as_of_s),
+        *_over(way, early_s, lambda stay, from_s: _cabinet_sources(
+            snapshot, stay.shelf, offsets[stay.shelf], from_s, stay.end_s
+        )),
+        *_by_hand(snapshot, way, as_of_s),
     ]  # fmt: skip
     set_points = _set_points(
         snapshot,
-        stays,
+        way,
         {
             shelf: _stand_in_offset_c(
                 snapshot,
@@ -125,46 +133,43 @@ def _temperature_at_box(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> B
                 offset,
                 as_of_s,
                 # Only while it stands there: elsewhere the box had another set point.
-                (box.entity_id, stays[-1][0] if shelf == stays[-1][2] else math.inf),
+                (last.box, last.start_s if shelf == last.shelf else math.inf),
             )
             for shelf, offset in offsets.items()
         },
     )
     return box_temperature(
-        clutch.laid_s,
-        max(as_of_s, clutch.laid_s),
+        path.start_s,
+        max(as_of_s, path.start_s),
         sources,
         set_points,
         Ahead(
             settled_since_s=max(
-                (t for t in set_points.from_s if clutch.laid_s < t <= as_of_s), default=None
+                (t for t in set_points.from_s if path.start_s < t <= as_of_s), default=None
             ),
-            known_by=_known_by(snapshot, stays[-1][2], as_of_s),
+            known_by=_known_by(snapshot, last.shelf, as_of_s),
         ),
     )
 
 
-def _stays(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> list[_Stay]:
-    """Where the box stood from lay to as-of; on lay day itself one stay without length."""
-    box = snapshot.boxes[clutch.entity_id]
-    until_s = max(as_of_s, clutch.laid_s)
-    stays = [
-        (start_s, end_s, place if place is not None else box.shelf_id)
-        for start_s, end_s, place in snapshot.box(box.entity_id).locations.pieces(
-            clutch.laid_s, until_s
-        )
-    ]
-    return stays or [(clutch.laid_s, until_s, snapshot.shelf_at(box, until_s).entity_id)]
+def _in_boxes(way: list[Stay]) -> list[Stay]:
+    """The way by box alone, on whatever shelves it stood."""
+    joined: list[Stay] = []
+    for stay in way:
+        if joined and joined[-1].box == stay.box:
+            stay = replace(stay, start_s=joined.pop().start_s)
+        joined.append(stay)
+    return joined
 
 
 def _over(
-    stays: list[_Stay],
+    way: list[Stay],
     early_s: float,
-    sources_in: Callable[[float, float, int], Iterator[TemperatureSource]],
+    sources_in: Callable[[Stay, float], Iterator[TemperatureSource]],
 ) -> Iterator[TemperatureSource]:
-    """The sources of each stay in turn; the first one reaches back before lay."""
-    for number, (start_s, end_s, shelf) in enumerate(stays):
-        yield from sources_in(start_s if number else early_s, end_s, shelf)
+    """The sources of each stay in turn, from when on; the first one reaches back before lay."""
+    for number, stay in enumerate(way):
+        yield from sources_in(stay, stay.start_s if number else early_s)
 
 
 def _sources(
@@ -209,12 +214,11 @@ def _cabinet_sources(
         )
 
 
-def _by_hand(
-    snapshot: Snapshot, box: int, stays: list[_Stay], as_of_s: float
-) -> Iterator[TemperatureSource]:
-    shelves = {shelf for *_, shelf in stays}
-    places = [box, *shelves, *{snapshot.shelves[shelf].cabinet_id for shelf in shelves}]
-    from_s = stays[0][0] - HAND_GAP_S
+def _by_hand(snapshot: Snapshot, way: list[Stay], as_of_s: float) -> Iterator[TemperatureSource]:
+    shelves = dict.fromkeys(stay.shelf for stay in way)
+    cabinets = dict.fromkeys(snapshot.shelves[shelf].cabinet_id for shelf in shelves)
+    places = [*dict.fromkeys(stay.box for stay in way), *shelves, *cabinets]
+    from_s = way[0].start_s - HAND_GAP_S
     for place in places:
         for probe in snapshot.probes_at.get(place, []):
             if probe.by_hand:
@@ -228,15 +232,15 @@ def _by_hand(
                 )
 
 
-def _set_points(snapshot: Snapshot, stays: list[_Stay], offsets: dict[int, float]) -> SetPoints:
-    """Set points along the box's way, each shelf's learned offset added where it is given."""
+def _set_points(snapshot: Snapshot, way: list[Stay], offsets: dict[int, float]) -> SetPoints:
+    """Set points along the way, each shelf's learned offset added where it is given."""
     changes: dict[float, float] = {}
-    for start_s, end_s, shelf in stays:
-        held = snapshot.set_points(snapshot.shelves[shelf].cabinet_id)
-        offset_c = offsets.get(shelf, 0.0)
-        if end_s <= start_s:
-            changes[start_s] = held.at(start_s) + offset_c
-        for left, _, temperature_c in held.pieces(start_s, end_s):
+    for stay in way:
+        held = snapshot.set_points(snapshot.shelves[stay.shelf].cabinet_id)
+        offset_c = offsets.get(stay.shelf, 0.0)
+        if stay.end_s <= stay.start_s:
+            changes[stay.start_s] = held.at(stay.start_s) + offset_c
+        for left, _, temperature_c in held.pieces(stay.start_s, stay.end_s):
             changes[left] = temperature_c + offset_c
     times = sorted(changes)
     differing = [times[0], *(b for a, b in pairwise(times) if changes[a] != changes[b])]

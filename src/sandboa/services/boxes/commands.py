@@ -7,12 +7,14 @@ from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_range
 from sandboa.core.water.top_up import POURED_RANGE_G
-from sandboa.records.clutches import Box, Candling, Turgor, Watering
+from sandboa.records.clutches import Candling, Turgor, Watering
 from sandboa.records.facts import Act
 from sandboa.services.acts.preconditions import (
+    box_called,
     clutch_called,
     egg_of,
     require_between_lay_and_now,
+    require_between_set_up_and_now,
     require_in_box,
 )
 from sandboa.services.acts.recording import act
@@ -64,12 +66,12 @@ def candle_egg(
     return candling
 
 
-def water_box(code: str, water_g: float, poured_s: float, now_s: float) -> Act:
-    """Record water poured into the clutch's box (g, within POURED_RANGE_G)."""
-    clutch = clutch_called(code)
+def water_box(name: str, water_g: float, poured_s: float, now_s: float) -> Act:
+    """Record water poured into a box (g, within POURED_RANGE_G)."""
+    box = box_called(name)
     require_range("water", water_g, POURED_RANGE_G, "g")
-    require_between_lay_and_now(clutch, poured_s, now_s)
-    box = Box.of(clutch)
-    with act(ActKind.WATER, f"{water_g:g} g of water added", now_s, clutch.entity_id) as pouring:
+    require_between_set_up_and_now(box, poured_s, now_s)
+    words = f"Box {box.name}: {water_g:g} g of water added"
+    with act(ActKind.WATER, words, now_s) as pouring:
         Watering.record(pouring, box_id=box.entity_id, poured_s=int(poured_s), water_g=water_g)
     return pouring

@@ -1,7 +1,7 @@
-"""The water and the air of a clutch's box, from what was recorded of it."""
+"""The water and the air of a box, from what was recorded of it."""
 
 import math
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 from functools import partial
 from typing import Final
@@ -19,7 +19,7 @@ from sandboa.core.water.loss_curve import AirOfDay, loss_curve
 from sandboa.core.water.mixing import medium_named
 from sandboa.core.water.signs import WaterSign, WaterSignKind
 from sandboa.core.water.top_up import TopUp, top_up
-from sandboa.records.clutches import Box, Clutch
+from sandboa.records.clutches import Box
 from sandboa.services.boxes.air import (
     air_by_day,
     box_air,
@@ -27,6 +27,7 @@ from sandboa.services.boxes.air import (
     recent_humidity,
 )
 from sandboa.services.boxes.mass_ledger import BoxAccount, account_in
+from sandboa.services.snapshot.histories import EggHistory
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: g of a box that nobody weighed: top-up by estimate needs the difference only.
@@ -64,6 +65,19 @@ class BoxWater:
 
 
 @dataclass(frozen=True)
+class BoxEggs:
+    """What the eggs of a box mean for its water and air.
+
+    `curve` is of the box itself since it was set up; `shares` are those developed (0-2) of
+    its live eggs; `share_at` says how far most of them were at a time (s).
+    """
+
+    curve: DevelopmentCurve
+    shares: Sequence[float]
+    share_at: Callable[[float], float]
+
+
+@dataclass(frozen=True)
 class _Known:
     """All that is known of a box's water, put together once: for what is, and for what if."""
 
@@ -88,15 +102,8 @@ class _Known:
         )
 
 
-def _known(
-    snapshot: Snapshot,
-    clutch: Clutch,
-    curve: DevelopmentCurve,
-    at_pip: float,
-    as_of_s: float,
-) -> _Known:
-    box = snapshot.boxes[clutch.entity_id]
-    account = account_in(snapshot, clutch, as_of_s)
+def _known(snapshot: Snapshot, box: Box, eggs: BoxEggs, as_of_s: float) -> _Known:
+    account = account_in(snapshot, box, as_of_s)
     begun_s = account.ledger.set_up_s
     cabinet = snapshot.shelf_at(box, as_of_s).cabinet_id
     humidity = humidity_by_day(snapshot, cabinet, begun_s, as_of_s)
@@ -107,37 +114,25 @@ def _known(
         prior = Exchange(prior.mean, math.hypot(prior.sd, unmeasured_air_sd()))
     return _Known(
         account,
-        box_air(curve, humidity, snapshot.settings.rules.unknown_humidity, begun_s, as_of_s),
+        box_air(eggs.curve, humidity, snapshot.settings.rules.unknown_humidity, begun_s, as_of_s),
         humidity,
         prior,
         learned_from,
-        list(_signs(snapshot, box, curve, at_pip, begun_s)),
+        list(_signs(snapshot, box, eggs.share_at, begun_s)),
         snapshot.settings.rules.exchange,
         as_of_s,
     )
 
 
-def box_water(
-    snapshot: Snapshot,
-    clutch: Clutch,
-    curve: DevelopmentCurve,
-    live_eggs: int,
-    at_pip: float,
-    as_of_s: float,
-) -> BoxWater | None:
-    """Where a box stands at `as_of_s`; None where the dam keeps her eggs.
-
-    `at_pip` is D at which the typical egg pips.
-    """
-    box = snapshot.boxes[clutch.entity_id]
+def box_water(snapshot: Snapshot, box: Box, eggs: BoxEggs, as_of_s: float) -> BoxWater | None:
+    """Where a box stands at `as_of_s`; None where the dam keeps her eggs, and for other species."""
     if not box.medium or not box.closing:
         return None
-    known = _known(snapshot, clutch, curve, at_pip, as_of_s)
+    known = _known(snapshot, box, eggs, as_of_s)
     account, left = known.account, known.left()
-    opened_s = _opened_s(snapshot, clutch, box, as_of_s)
+    opened_s = _opened_s(snapshot, box, as_of_s)
     air = oxygen(
-        live_eggs,
-        min(curve.now / at_pip, 2.0),
+        [min(share, 2.0) for share in eggs.shares],
         account.closing,
         max(as_of_s - opened_s, 0.0),
         free_air_l=snapshot.settings.rules.free_air_l,
@@ -152,7 +147,7 @@ def box_water(
         reference_g=account.ledger.reference_g(as_of_s),
         add=None if left is None else _by_estimate(left, account.ledger.water_g or 0.0),
         opened_s=opened_s,
-        air=air if live_eggs else None,
+        air=air if eggs.shares else None,
         cabinet_humidity=recent_humidity(known.humidity, as_of_s),
         learned_from=known.learned_from,
         felt=_felt(known),
@@ -169,19 +164,14 @@ class OtherClosing:
 
 
 def what_if(
-    snapshot: Snapshot,
-    clutch: Clutch,
-    curve: DevelopmentCurve,
-    at_pip: float,
-    as_of_s: float,
-    other: OtherClosing,
+    snapshot: Snapshot, box: Box, eggs: BoxEggs, as_of_s: float, other: OtherClosing
 ) -> WaterLeft | None:
     """The box's water were it closed another way, or its cabinet damper, from now on.
 
     Its own factor is carried over to the other closing: what made this box
     drier or damper than usual is taken to stay.
     """
-    known = _known(snapshot, clutch, curve, at_pip, as_of_s)
+    known = _known(snapshot, box, eggs, as_of_s)
     here = known.air[-1]
     return known.left(
         loss_g_day(
@@ -245,11 +235,10 @@ def weighed_boxes(snapshot: Snapshot, as_of_s: float) -> list[WeighedBox]:
         if name.startswith(("exchange.", "medium.", "unknown_humidity"))
     )
     taught = []
-    for clutch in snapshot.clutches:
-        box = snapshot.boxes[clutch.entity_id]
+    for box in snapshot.boxes.values():
         if not snapshot.box(box.entity_id).weighings or not box.medium or not box.closing:
             continue
-        account = account_in(snapshot, clutch, as_of_s)
+        account = account_in(snapshot, box, as_of_s)
         stamp = (account, exchange)
         told = snapshot.kept.held(
             f"weighed box {box.entity_id}",
@@ -288,13 +277,13 @@ def _felt(known: _Known) -> str | None:
 
 
 def _signs(
-    snapshot: Snapshot, box: Box, curve: DevelopmentCurve, at_pip: float, from_s: float
+    snapshot: Snapshot, box: Box, share_at: Callable[[float], float], from_s: float
 ) -> Iterator[WaterSign]:
     kinds = set(WaterSignKind)
     for sign in snapshot.box(box.entity_id).signs:
         if sign.kind in kinds and from_s <= sign.seen_s:
             yield WaterSign(
-                sign.seen_s, WaterSignKind(sign.kind), sign.value, curve.at(sign.seen_s) / at_pip
+                sign.seen_s, WaterSignKind(sign.kind), sign.value, share_at(sign.seen_s)
             )
 
 
@@ -303,17 +292,27 @@ def _by_estimate(left: WaterLeft, full_g: float) -> TopUp:
     return top_up(full_g + _BOX_G, left.water_g + _BOX_G, full_g)
 
 
-def _opened_s(snapshot: Snapshot, clutch: Clutch, box: Box, as_of_s: float) -> float:
-    """When the box was last open: a visit, or something done at it."""
+def _opened_s(snapshot: Snapshot, box: Box, as_of_s: float) -> float:
+    """When the box was last open: set up, a visit, something done at it, an egg looked at in it."""
+    held = snapshot.box(box.entity_id)
     moments = [
-        float(clutch.laid_s),
-        *(v.closed_s for v in snapshot.clutch(clutch.entity_id).visits),
-        *(w.poured_s for w in snapshot.box(box.entity_id).waterings),
-        *(a.at_s for a in snapshot.box(box.entity_id).done),
+        *(v.closed_s for v in held.visits),
+        *(w.poured_s for w in held.waterings),
+        *(a.at_s for a in held.done),
         *(
-            seen_s
-            for egg in snapshot.eggs.get(clutch.entity_id, [])
-            if (seen_s := snapshot.egg(egg.entity_id).last_look_s(as_of_s)) is not None
+            moment
+            for egg in snapshot.eggs_in(box.entity_id, as_of_s)
+            for moment in _touched_here(snapshot.egg(egg.entity_id), as_of_s)
         ),
     ]
-    return max((m for m in moments if m <= as_of_s), default=float(clutch.laid_s))
+    return max((float(m) for m in moments if box.from_s <= m <= as_of_s), default=float(box.from_s))
+
+
+def _touched_here(egg: EggHistory, as_of_s: float) -> Iterator[float]:
+    """When an egg was put into the box it lies in, and last looked at there (s)."""
+    stay, looked_s = egg.stay_at(as_of_s), egg.last_look_s(as_of_s)
+    came_s = -math.inf if stay is None or stay is egg.stays[0] else float(stay.from_s)
+    if came_s > -math.inf:
+        yield came_s
+    if looked_s is not None and looked_s >= came_s:
+        yield looked_s

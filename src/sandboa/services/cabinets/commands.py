@@ -16,8 +16,8 @@ from sandboa.records.hatching import Alteration
 from sandboa.records.house import Cabinet, SetPoint, Shelf, named
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.preconditions import (
-    clutch_called,
-    require_between_lay_and_now,
+    box_called,
+    require_between_set_up_and_now,
     require_not_ahead,
 )
 from sandboa.services.acts.recording import act
@@ -118,24 +118,21 @@ def alter_cabinet(cabinet_name: str, what: str, at_s: float, now_s: float) -> Ac
     return altering
 
 
-def move_box(code: str, cabinet_name: str, shelf_name: str, at_s: float, now_s: float) -> Act:
-    """Record that a clutch's box was put on another shelf.
+def move_box(name: str, cabinet_name: str, shelf_name: str, at_s: float, now_s: float) -> Act:
+    """Record that a box was put on another shelf.
 
-    Raises NotFound for an unknown clutch, cabinet or shelf; NotPlausible when
-    it stands there already, or for a time before lay or in the future.
+    Raises NotFound for an unknown box, cabinet or shelf; NotPlausible when it
+    stands there already, or for a time before it was set up or in the future.
     """
-    clutch = clutch_called(code)
+    box = box_called(name)
     shelf = shelf_called(cabinet_name, shelf_name)
-    require_between_lay_and_now(clutch, at_s, now_s)
-    box = Box.of(clutch)
+    require_between_set_up_and_now(box, at_s, now_s)
     moves = sorted(BoxMove.current(box_id=box.entity_id), key=lambda m: m.from_s)
     stands = next((m.shelf_id for m in reversed(moves) if m.from_s <= at_s), box.shelf_id)
     if stands == shelf.entity_id:
-        raise NotPlausible("shelf", f"box {clutch.code} stands on {shelf.name} already")
+        raise NotPlausible("shelf", f"box {box.name} stands on {shelf.name} already")
     where = f"{cabinet_called(cabinet_name).name}, {shelf.name}"
-    with act(
-        ActKind.MOVE, f"Box {clutch.code} moved to {where}", now_s, clutch.entity_id
-    ) as moving:
+    with act(ActKind.MOVE, f"Box {box.name} moved to {where}", now_s) as moving:
         stand_on(moving, box, shelf, at_s)
     return moving
 

@@ -1,6 +1,6 @@
 """A cabinet as it stands: shelves, boxes on them, temperatures, probes, events, its history."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -16,8 +16,10 @@ from sandboa.services.boxes.climate import shelf_offset_c
 from sandboa.services.cabinets.commands import cabinet_called
 from sandboa.services.climate.faults import CabinetFault, cabinet_faults
 from sandboa.services.climate.readiness import CabinetReadiness, cabinets_readiness
-from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
-from sandboa.services.clutches.issued_forecasts import Lessons, lessons
+from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.box_view import BoxNow, boxes_of_others
+from sandboa.services.clutches.clutch_view import boxes_standing
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.probes.calibrated_readings import record_at, with_humidity_offset
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -41,7 +43,7 @@ class ShelfNow:
     shelf: Shelf
     here: TemperatureHere
     offset_c: float | None
-    boxes: tuple[ClutchNow, ...]
+    boxes: tuple[BoxNow, ...]
 
 
 @dataclass(frozen=True, slots=True)
@@ -55,8 +57,9 @@ class CabinetEvent:
 
 @dataclass(frozen=True)
 class CabinetNow:
-    """The Cabinet place."""
+    """The Cabinet place; `at` is what its boxes were judged with."""
 
+    at: AsOf
     cabinet: Cabinet
     set_point_c: float | None
     here: TemperatureHere
@@ -72,18 +75,20 @@ class CabinetNow:
 def cabinet_now(snapshot: Snapshot, name: str, now_s: float) -> CabinetNow:
     """Everything of a cabinet at `now_s`; NotFound when there is none of that name."""
     cabinet = cabinet_called(name)
-    known = lessons(snapshot)
+    at = AsOf(snapshot, lessons(snapshot), now_s)
+    boxes = [*boxes_standing(at), *boxes_of_others(at)]
     set_points = snapshot.cabinet(cabinet.entity_id).set_points
     shelves = _shelves(snapshot, cabinet)
     here = _measured(snapshot, cabinet.entity_id, Provenance.CABINET_PROBE, now_s)
     humidity = _humidity(snapshot, cabinet, now_s)
     probes = tuple(_probes(snapshot, cabinet, shelves, now_s))
     return CabinetNow(
+        at=at,
         cabinet=cabinet,
         set_point_c=set_points.at(now_s) if set_points else None,
         here=here,
         humidity=humidity,
-        shelves=tuple(_shelf(snapshot, known, cabinet, shelf, here, now_s) for shelf in shelves),
+        shelves=tuple(_shelf(snapshot, boxes, cabinet, shelf, here, now_s) for shelf in shelves),
         readiness=next(r for r in cabinets_readiness(snapshot, now_s) if r.cabinet == cabinet.name),
         faults=cabinet_faults(snapshot, cabinet, now_s),
         events=tuple(cabinet_events(snapshot, cabinet)),
@@ -108,16 +113,15 @@ def cabinet_events(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[CabinetEven
                     Message("Set to {warmth}", warmth=Temperature(temperature_c)),
                 )
             )
-    for clutch in snapshot.clutches:
-        box = snapshot.boxes[clutch.entity_id]
+    for box in sorted(snapshot.boxes.values(), key=lambda box: box.from_s):
         stays = snapshot.box(box.entity_id).locations
         for number, (from_s, place) in enumerate(zip(stays.from_s, stays.place, strict=True)):
             if place in shelves:
                 what = "moved to" if number else "set on"
-                text = f"Box {clutch.code} {what} {shelves[place]}"
+                text = f"Box {box.name} {what} {shelves[place]}"
                 told.append(CabinetEvent(from_s, "box", text))
             elif number and stays.place[number - 1] in shelves:
-                told.append(CabinetEvent(from_s, "box", f"Box {clutch.code} moved away"))
+                told.append(CabinetEvent(from_s, "box", f"Box {box.name} moved away"))
     for probe in snapshot.probes.values():
         for check in snapshot.probe(probe.entity_id).checks:
             if snapshot.probe(probe.entity_id).locations.at(check.at_s) in {
@@ -133,7 +137,7 @@ def cabinet_events(snapshot: Snapshot, cabinet: Cabinet) -> Iterator[CabinetEven
 
 def _shelf(
     snapshot: Snapshot,
-    known: Lessons,
+    boxes: Sequence[BoxNow],
     cabinet: Cabinet,
     shelf: Shelf,
     cabinet_here: TemperatureHere,
@@ -151,17 +155,11 @@ def _shelf(
     set_points = snapshot.cabinet(cabinet.entity_id).set_points
     if here.temperature_c is None and set_points is not None:
         here = TemperatureHere(set_points.at(now_s), Provenance.SET_POINT, None, None)
-    boxes = [
-        clutch_now(snapshot, clutch, now_s, known)
-        for clutch in snapshot.clutches
-        if snapshot.under_way(clutch, now_s)
-        and snapshot.shelf_at(snapshot.boxes[clutch.entity_id], now_s).entity_id == shelf.entity_id
-    ]
     return ShelfNow(
         shelf,
         here,
         offset_c,
-        tuple(boxes),
+        tuple(box for box in boxes if box.shelf.entity_id == shelf.entity_id),
     )
 
 

@@ -12,6 +12,7 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import readings
 from sandboa.records.clutches import Clutch
 from sandboa.records.house import Cabinet, Probe
+from sandboa.services.boxes.egg_paths import groups_by_path, stays
 from sandboa.services.clutches.clutch_view import ClutchNow
 from sandboa.services.probes.calibrated_readings import pieces_at
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -133,26 +134,34 @@ def _places(snapshot: Snapshot, cabinet: Cabinet) -> set[int | None]:
 
 def clutch_faults(snapshot: Snapshot, now: ClutchNow, until_s: float) -> list[CabinetFault]:
     """Faults that touched a clutch's shelf since it was laid: of the temperature, not of probes."""
-    cabinet = snapshot.cabinets[snapshot.shelf_at(now.box, until_s).cabinet_id]
     since_s = now.clutch.laid_s
-    stays = snapshot.box(now.box.entity_id).locations
-    shelves = {
-        snapshot.shelves[p].name for p in stays.place if p is not None and p in snapshot.shelves
-    }
+    shelves = shelves_of_term(snapshot, now.clutch, until_s)
+    names = {snapshot.shelves[shelf].name for shelf in shelves}
+    cabinets = dict.fromkeys(snapshot.shelf_at(box.box, until_s).cabinet_id for box in now.boxes)
     return [
         told
-        for told in cabinet_faults(snapshot, cabinet, until_s)
+        for cabinet in cabinets
+        for told in cabinet_faults(snapshot, snapshot.cabinets[cabinet], until_s)
         if told.fault.kind in OF_THE_TEMPERATURE
         and (told.fault.end_s or until_s) >= since_s
-        and shelves & set(told.shelves)
+        and names & set(told.shelves)
     ]
 
 
+def shelves_of_term(snapshot: Snapshot, clutch: Clutch, until_s: float) -> set[int]:
+    """Every shelf on which eggs of a clutch stood from lay until then."""
+    return {
+        stay.shelf
+        for path in groups_by_path(
+            snapshot, clutch, snapshot.eggs.get(clutch.entity_id, []), until_s
+        )
+        for stay in stays(snapshot, path, until_s)
+    }
+
+
 def faults_of_term(snapshot: Snapshot, clutch: Clutch, until_s: float) -> tuple[Fault, ...]:
-    """Faults of the temperature on a clutch's shelves from lay until then; held for the term."""
-    box = snapshot.boxes[clutch.entity_id]
-    stays = snapshot.box(box.entity_id).locations
-    shelves = {p for p in stays.place if p is not None and p in snapshot.shelves} | {box.shelf_id}
+    """Faults of the temperature on the shelves of a clutch's eggs from lay until then; held."""
+    shelves = shelves_of_term(snapshot, clutch, until_s)
     days = (until_s - clutch.laid_s) / SECONDS_PER_DAY
 
     def read() -> tuple[Fault, ...]:

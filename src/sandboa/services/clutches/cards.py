@@ -49,23 +49,23 @@ def card_of(page: ClutchPage) -> Card:
         laid_s=float(now.clutch.laid_s),
         pips=now.forecast.typical_pip if now.forecast else None,
         lines=_lines(now, page.method),
-        egg_notes="; ".join(note for egg in now.eggs.eggs if (note := _egg_note(egg))),
-        keeping="dam keeps the eggs" if now.maternal else now.box.medium or "",
+        egg_notes="; ".join(note for egg in now.eggs if (note := _egg_note(egg))),
+        keeping="dam keeps the eggs" if now.maternal else now.box.box.medium or "",
     )
 
 
 def _lines(now: ClutchNow, method: Method) -> tuple[CardLine, ...]:
     cutting = f"{method.cutting} ({method.set_day})" if method.set_day else str(method.cutting)
     if now.maternal:
-        return CardLine("Dam keeps", now.cabinet), CardLine("Cutting", cutting)
+        return CardLine("Dam keeps", now.box.cabinet), CardLine("Cutting", cutting)
     place = Message(
         "{cabinet}, {shelf}, {set_point}",
-        cabinet=now.cabinet, shelf=now.shelf, set_point=Temperature(now.set_point_c),
+        cabinet=now.box.cabinet, shelf=now.box.shelf.name, set_point=Temperature(now.set_point_c),
     )  # fmt: skip
     return (
         CardLine("Place", place),
-        CardLine("Medium", f"{now.box.medium}, {method.contact}"),
-        CardLine("Closing", now.box.closing or ""),
+        CardLine("Medium", f"{now.box.box.medium}, {method.contact}"),
+        CardLine("Closing", now.box.box.closing or ""),
         CardLine("Set up", _set_up(now)),
         CardLine("Visits", str(method.visits)),
         CardLine("Cutting", cutting),
@@ -73,7 +73,7 @@ def _lines(now: ClutchNow, method: Method) -> tuple[CardLine, ...]:
 
 
 def _set_up(now: ClutchNow) -> str:
-    box = now.box
+    box = now.box.box
     weighed = [
         f"{box.dry_mass_g:.0f} g dry" if box.dry_mass_g is not None else "",
         f"{box.water_g:.0f} g water" if box.water_g is not None else "",

@@ -1,37 +1,35 @@
 """A clutch as it stands: development, forecast, eggs, what the forecast rests on, its log."""
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.development import (
     ColdSpell,
     DevelopmentCurve,
+    EggGroup,
     Forecast,
     Learned,
+    SetPoints,
     Stretch,
     cold_spells,
-    forecast,
+    forecast_clutch,
 )
 from sandboa.core.development.basis import rests_on
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
 from sandboa.core.methods import Difference, Method
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.core.water.estimate import WaterLeft
-from sandboa.records.clutches import Box, Clutch, acts_of
+from sandboa.records.clutches import Clutch, Egg
+from sandboa.records.facts import acts_about
 from sandboa.records.house import Probe
 from sandboa.services.acts.log import LogEntry, as_log
-from sandboa.services.boxes.climate import development_curve, probes_of, set_points_of
-from sandboa.services.boxes.water import (
-    BoxWater,
-    OtherClosing,
-    box_water,
-    latest_lid,
-    on_grid_now,
-    what_if,
-)
-from sandboa.services.clutches.egg_judgements import EggsView, judge_eggs
-from sandboa.services.clutches.issued_forecasts import Lessons, lessons
+from sandboa.services.boxes.climate import probes_of, set_points_of
+from sandboa.services.boxes.egg_paths import EggPath, groups_by_path
+from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.box_view import BoxNow, box_now, may_hatch
+from sandboa.services.clutches.egg_judgements import EggView
+from sandboa.services.clutches.lessons import Lessons, lessons
 from sandboa.services.clutches.methods import departures, method_of_clutch
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -40,38 +38,46 @@ from sandboa.services.snapshot.snapshot import Snapshot
 class ClutchNow:
     """What every screen needs of one clutch.
 
-    `water` is None where the dam keeps her eggs, `lid` how wet the lid was
-    when last looked at. `learned_days` is by how many days what the house's clutches taught moves
-    the forecast (negative: earlier).
+    `boxes` are those its eggs lie in, that of most of them first; `curve` and `set_points` are
+    those of most of the eggs that are waited for. `learned_days` is by how many days what the
+    house's clutches taught moves the forecast (negative: earlier).
     """
 
     clutch: Clutch
-    box: Box
+    boxes: tuple[BoxNow, ...]
     dam: str
     sire: str | None
-    cabinet: str
-    shelf: str
-    shelf_position: int
-    set_point_c: float
-    set_point_at_lay_c: float
+    set_points: SetPoints
     count: ClutchCount
+    eggs: tuple[EggView, ...]
     live_eggs: int
     curve: DevelopmentCurve
     forecast: Forecast | None
     cold_spells: tuple[ColdSpell, ...]
-    eggs: EggsView
-    water: BoxWater | None
-    lid: str | None
-    on_grid: bool
     maternal: bool
     learned: Learned
     learned_days: float
     finished_s: float | None
 
     @property
+    def box(self) -> BoxNow:
+        """The box of most of its eggs."""
+        return self.boxes[0]
+
+    @property
+    def as_of_s(self) -> float:
+        """The moment it is told of."""
+        return self.curve.temperature.as_of_s
+
+    @property
     def day(self) -> int:
         """Whole days since lay."""
-        return int((self.curve.temperature.as_of_s - self.clutch.laid_s) // SECONDS_PER_DAY)
+        return int((self.as_of_s - self.clutch.laid_s) // SECONDS_PER_DAY)
+
+    @property
+    def set_point_c(self) -> float:
+        """°C its main box's cabinet is set to now."""
+        return self.set_points.at(self.as_of_s)
 
     @property
     def at_pip(self) -> float:
@@ -91,6 +97,7 @@ class ClutchPage:
     `differences` are the lines on which `method` departs from `house_method`.
     """
 
+    at: AsOf
     now: ClutchNow
     method: Method
     house_method: str
@@ -108,62 +115,50 @@ def clutch_now(snapshot: Snapshot, clutch: Clutch, as_of_s: float, known: Lesson
     `forecast` is None when no egg is left that could pip, or when the clutch
     is done. `live_eggs` are neither slugs nor taken out.
     """
-    box = snapshot.boxes[clutch.entity_id]
-    shelf = snapshot.shelf_at(box, as_of_s)
-    eggs = snapshot.eggs.get(clutch.entity_id, [])
-    count = ClutchCount(len(eggs), sum(egg.slug for egg in eggs))
-    curve = development_curve(snapshot, clutch, as_of_s)
-    set_points = set_points_of(snapshot, clutch, as_of_s)
-    maternal = snapshot.clutch(clutch.entity_id).kept_by_dam
-    learned = known.learned(shelf.cabinet_id, as_of_s, besides=clutch.entity_id, maternal=maternal)
-    finished = snapshot.clutch(clutch.entity_id).finished
-    at_pip = math.exp(learned.prior.mean)
-    # An egg taken out while it was closed is none to wait for.
-    live = sum(
-        not egg.slug
-        and (
-            snapshot.egg(egg.entity_id).pip_s is not None
-            or snapshot.egg(egg.entity_id).ended_s(as_of_s) is None
-        )
-        for egg in eggs
-    )
-    water = None
-    if not maternal:
-        water = box_water(snapshot, clutch, curve, live, at_pip, as_of_s)
-    pipped_s = [
-        pip_s
-        for egg in eggs
-        if (pip_s := snapshot.egg(egg.entity_id).pip_s) is not None and pip_s <= as_of_s
-    ]
+    return clutch_at(AsOf(snapshot, known, as_of_s), clutch)
+
+
+def clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
+    """As `clutch_now`, among others that are asked for at the same moment."""
+    held = at.clutches.get(clutch.entity_id)
+    if held is None:
+        held = at.clutches[clutch.entity_id] = _clutch_at(at, clutch)
+    told: ClutchNow = held
+    return told
+
+
+def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
+    snapshot, as_of_s, own = at.snapshot, at.at_s, clutch.entity_id
+    boxes = tuple(box_now(at, box) for box in snapshot.boxes_of(clutch, as_of_s))
+    eggs = snapshot.eggs.get(own, [])
+    live = [egg for egg in eggs if may_hatch(snapshot, egg, as_of_s)]
+    groups = groups_by_path(snapshot, clutch, live or eggs, as_of_s)
+    main = next(iter(groups))
+    curve, set_points = at.curve(main), set_points_of(snapshot, main, as_of_s)
+    maternal = snapshot.clutch(own).kept_by_dam
+    learned = at.learned(clutch)
+    finished = snapshot.clutch(own).finished
+    views = {egg.entity: egg for box in boxes for egg in box.eggs}
     return ClutchNow(
         clutch=clutch,
-        box=box,
+        boxes=boxes,
         dam=snapshot.animals[clutch.dam_id].name,
         sire=snapshot.animals[clutch.sire_id].name if clutch.sire_id else None,
-        cabinet=snapshot.cabinets[shelf.cabinet_id].name,
-        shelf=shelf.name,
-        shelf_position=shelf.position,
-        set_point_c=set_points.at(as_of_s),
-        set_point_at_lay_c=set_points.at(clutch.laid_s),
-        count=count,
-        live_eggs=live,
+        set_points=set_points,
+        count=ClutchCount(len(eggs), sum(egg.slug for egg in eggs)),
+        eggs=tuple(views[egg.entity_id] for egg in eggs if egg.entity_id in views),
+        live_eggs=len(live),
         curve=curve,
         forecast=(
-            forecast(
-                curve,
-                live,
+            forecast_clutch(
+                [_group(at, path, held) for path, held in groups.items()],
                 maternal=maternal,
                 prior=learned.prior,
-                pipped_s=pipped_s,
             )
             if live and finished is None
             else None
         ),
         cold_spells=cold_spells(curve, set_points),
-        eggs=judge_eggs(snapshot, clutch, curve, as_of_s, at_pip, water.left if water else None),
-        water=water,
-        lid=latest_lid(snapshot, box, as_of_s),
-        on_grid=on_grid_now(snapshot, box, as_of_s),
         maternal=maternal,
         learned=learned,
         learned_days=_moved_days(curve, learned),
@@ -171,14 +166,36 @@ def clutch_now(snapshot: Snapshot, clutch: Clutch, as_of_s: float, known: Lesson
     )
 
 
-def clutches_standing(snapshot: Snapshot, as_of_s: float, known: Lessons) -> list[ClutchNow]:
+def _group(at: AsOf, path: EggPath, eggs: Sequence[Egg]) -> EggGroup:
+    """Eggs that went one way, with the pips seen of them by then."""
+    pips = (at.snapshot.egg(egg.entity_id).pip_s for egg in eggs)
+    return EggGroup(
+        at.curve(path), len(eggs), tuple(s for s in pips if s is not None and s <= at.at_s)
+    )
+
+
+def clutches_standing(at: AsOf) -> list[ClutchNow]:
     """Every clutch under way, by cabinet, shelf and code: the order that keeps doors shut."""
     standing = [
-        clutch_now(snapshot, clutch, as_of_s, known)
-        for clutch in snapshot.clutches
-        if snapshot.under_way(clutch, as_of_s)
+        clutch_at(at, clutch)
+        for clutch in at.snapshot.clutches
+        if at.snapshot.under_way(clutch, at.at_s)
     ]
-    return sorted(standing, key=lambda now: (now.cabinet, now.shelf_position, now.clutch.code))
+    return sorted(
+        standing, key=lambda now: (now.box.cabinet, now.box.shelf.position, now.clutch.code)
+    )
+
+
+def boxes_standing(at: AsOf) -> list[BoxNow]:
+    """Every box with eggs of a clutch under way, by cabinet, shelf and name."""
+    boxes = {
+        box.entity_id: box
+        for clutch in at.snapshot.clutches
+        if at.snapshot.under_way(clutch, at.at_s)
+        for box in at.snapshot.boxes_of(clutch, at.at_s)
+    }
+    standing = [box_now(at, box) for box in boxes.values()]
+    return sorted(standing, key=lambda now: (now.cabinet, now.shelf.position, now.box.name))
 
 
 def _moved_days(curve: DevelopmentCurve, learned: Learned) -> float:
@@ -190,28 +207,19 @@ def _moved_days(curve: DevelopmentCurve, learned: Learned) -> float:
 def clutch_page(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchPage:
     """The Clutch place for a code (upper and lower case alike); NotFound when there is none."""
     clutch = snapshot.clutch_called(code)
-    now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
+    at = AsOf(snapshot, lessons(snapshot), as_of_s)
+    now = clutch_at(at, clutch)
     method = method_of_clutch(clutch.entity_id)
     house_method, different = departures(method)
     return ClutchPage(
+        at=at,
         now=now,
         method=method,
         house_method=house_method,
         differences=different,
-        ribbon=ribbon(now.curve, set_points_of(snapshot, clutch, as_of_s)),
+        ribbon=ribbon(now.curve, now.set_points),
         rests_on=rests_on(now.curve),
         gaps=now.curve.temperature.gaps,
-        probes=tuple(probes_of(snapshot, clutch, as_of_s)),
-        log=tuple(as_log(acts_of(clutch.entity_id))),
+        probes=tuple(probes_of(snapshot, [box.box for box in now.boxes], as_of_s)),
+        log=tuple(as_log(acts_about(clutch.entity_id))),
     )
-
-
-def what_if_water(
-    snapshot: Snapshot, code: str, as_of_s: float, other: OtherClosing
-) -> WaterLeft | None:
-    """A box's water were it closed otherwise, or its cabinet damper; NotFound without a clutch."""
-    clutch = snapshot.clutch_called(code)
-    if snapshot.boxes[clutch.entity_id].medium is None:
-        return None
-    now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
-    return what_if(snapshot, clutch, now.curve, now.at_pip, as_of_s, other)

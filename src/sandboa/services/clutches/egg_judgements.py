@@ -1,12 +1,11 @@
-"""The eggs of a clutch, judged: dents for their stage and box first, then each one's standing."""
+"""The eggs of a box, judged: dents for their stage and box first, then each one's standing."""
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
 from sandboa.core.box import Shell
 from sandboa.core.candling import Disc, Vessels, candle_again
-from sandboa.core.development import DevelopmentCurve
 from sandboa.core.dimples import (
     BoxJudgement,
     DimpleJudgement,
@@ -34,7 +33,8 @@ from sandboa.core.standing import (
 )
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.estimate import WaterLeft
-from sandboa.records.clutches import Clutch, Egg
+from sandboa.records.clutches import Box, Egg
+from sandboa.services.clutches.as_of import AsOf, EggStage
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: days for which it stays news that eggs answered a watering (assumption).
@@ -62,6 +62,9 @@ class EggView:
     `allowed_grade` is what would be normal at this stage, looked at or not.
     `standing` and what belongs to it are None for slugs, and for eggs that
     have pipped, were removed or declared lost. `signs` are the latest of each kind.
+    `entity` is the egg's id, `clutch` its clutch's code; `name` is what it is called in its
+    `box`: its number, with the clutch where eggs of several lie there. `share` is that
+    developed, by its own heat.
     """
 
     number: int
@@ -90,6 +93,13 @@ class EggView:
     cut_s: float | None = None
     emerged_s: float | None = None
     fate: Fate | None = None
+    entity: int = 0
+    clutch: str = ""
+    clutch_id: int = 0
+    name: str = ""
+    box: str = ""
+    box_id: int = 0
+    share: float = 0.0
 
     @property
     def live(self) -> bool:
@@ -105,64 +115,88 @@ class EggsView:
 
     eggs: tuple[EggView, ...]
     box: BoxJudgement
-    answered_water: tuple[int, ...]
-    no_answer: tuple[int, ...] = ()
+    answered_water: tuple[str, ...]
+    no_answer: tuple[str, ...] = ()
 
 
-def judge_eggs(
-    snapshot: Snapshot,
-    clutch: Clutch,
-    curve: DevelopmentCurve,
-    as_of_s: float,
-    at_pip: float = 1.0,
-    water: WaterLeft | None = None,
-) -> EggsView:
-    """Judge each live egg by the share developed now, p = D/`at_pip` (rule B, C).
+def is_live(snapshot: Snapshot, egg: Egg, as_of_s: float) -> bool:
+    """Whether an egg's dents say something: no slug, not taken out, lost or out of its shell."""
+    held = snapshot.egg(egg.entity_id)
+    return not egg.slug and held.ended_s(as_of_s) is None and not held.out_by(as_of_s)
 
-    Only looks up to `as_of_s` count. Slugs and removed eggs are no eggs here.
+
+def judge_eggs(at: AsOf, box: Box, eggs: Sequence[Egg], water: WaterLeft | None = None) -> EggsView:
+    """Judge each live egg of a box by the share developed now (rule B, C).
+
+    Only looks up to `at.at_s` count. Slugs and removed eggs are no eggs here.
     Eggs nobody has looked at count among the box's live eggs, as not dented.
     The box comes first: where it is dry, no egg's dents are held against it.
     """
-    rules = snapshot.settings.rules
-    eggs = snapshot.eggs.get(clutch.entity_id, [])
-    live = [
-        e
-        for e in eggs
-        if not e.slug
-        and snapshot.egg(e.entity_id).ended_s(as_of_s) is None
-        and not snapshot.egg(e.entity_id).out_by(as_of_s)
-    ]
-    every_pour = [
-        w.poured_s
-        for w in snapshot.box(snapshot.boxes[clutch.entity_id].entity_id).waterings
-        if w.poured_s <= as_of_s
-    ]
-    pours = [s for s in every_pour if as_of_s - ANSWER_NEWS_DAYS * SECONDS_PER_DAY <= s]
-    looks = {egg.number: _gradings(snapshot, egg, curve, as_of_s, at_pip) for egg in live}
+    snapshot, as_of_s = at.snapshot, at.at_s
+    names = names_in_box(snapshot, eggs)
+    live = [egg for egg in eggs if is_live(snapshot, egg, as_of_s)]
+    stages = {egg.entity_id: at.stage(egg) for egg in eggs}
+    pours = {names[egg.entity_id]: _pours_on(snapshot, egg, as_of_s) for egg in live}
+    news_s = as_of_s - ANSWER_NEWS_DAYS * SECONDS_PER_DAY
+    looks = {
+        names[egg.entity_id]: _gradings(snapshot, egg, stages[egg.entity_id], as_of_s)
+        for egg in live
+    }
     turgors = [
         EggTurgor(
-            egg.number,
-            seen[-1].grade if (seen := looks[egg.number]) else 0,
-            loses_water_fast=Shell(egg.shell).loses_water_fast,
-            rose_fast=rose_fast(seen, as_of_s),
+            name := names[egg.entity_id],
+            seen[-1].grade if (seen := looks[name]) else 0,
+            Shell(egg.shell).loses_water_fast,
+            rose_fast(seen, as_of_s),
+            min(stages[egg.entity_id].share, 2.0),
         )
         for egg in live
     ]
-    box = judge_box(
-        min(curve.now / at_pip, 2.0),
+    judged = judge_box(
+        0.0,
         turgors,
-        rules.dimple_stages,
+        snapshot.settings.rules.dimple_stages,
         water_says_dry=water is not None and water.says_dry,
     )
-    answered = tuple(n for n, seen in looks.items() if answered_water(seen, pours) is not None)
-    unanswered = tuple(
-        n
-        for n, seen in looks.items()
-        if n in box.early_eggs and did_not_answer(seen, every_pour, as_of_s)
+    answered = tuple(
+        name
+        for name, seen in looks.items()
+        if answered_water(seen, [s for s in pours[name] if s >= news_s]) is not None
     )
-    judging = _Judging(snapshot, clutch, curve, as_of_s, at_pip, water, box, answered, unanswered)
-    views = tuple(judging.view(egg, looks.get(egg.number, [])) for egg in eggs)
-    return EggsView(views, box, answered, unanswered)
+    unanswered = tuple(
+        name
+        for name, seen in looks.items()
+        if name in judged.early_eggs and did_not_answer(seen, pours[name], as_of_s)
+    )
+    judging = _Judging(at, box, water, judged, answered, unanswered)
+    views = tuple(
+        judging.view(egg, names[egg.entity_id], looks.get(names[egg.entity_id], [])) for egg in eggs
+    )
+    return EggsView(views, judged, answered, unanswered)
+
+
+def names_in_box(snapshot: Snapshot, eggs: Sequence[Egg]) -> dict[int, str]:
+    """What eggs that lie together are called, by egg: by number, with their clutch where they are
+    of several."""
+    if len({egg.clutch_id for egg in eggs}) <= 1:
+        return {egg.entity_id: str(egg.number) for egg in eggs}
+    return {
+        egg.entity_id: f"{snapshot.clutch_by_id[egg.clutch_id].code}/{egg.number}" for egg in eggs
+    }
+
+
+def _pours_on(snapshot: Snapshot, egg: Egg, as_of_s: float) -> list[float]:
+    """When water was poured into a box while the egg lay in it (s)."""
+    held = snapshot.egg(egg.entity_id)
+    boxes = {stay.box_id for stay in held.stays}
+    return [
+        float(watering.poured_s)
+        for box in boxes
+        for watering in snapshot.box(box).waterings
+        if watering.poured_s <= as_of_s
+        and (stay := held.stay_at(watering.poured_s)) is not None
+        and stay.box_id == box
+    ]
 
 
 def removed_s(snapshot: Snapshot, egg: Egg, as_of_s: float) -> float | None:
@@ -174,25 +208,23 @@ def removed_s(snapshot: Snapshot, egg: Egg, as_of_s: float) -> float | None:
 
 
 def observations_of(
-    snapshot: Snapshot, egg: Egg, curve: DevelopmentCurve, as_of_s: float, at_pip: float = 1.0
+    snapshot: Snapshot, egg: Egg, stage: EggStage, as_of_s: float
 ) -> list[Observation]:
     """Everything seen of an egg that bears on whether it lives."""
     seen = [
-        Observation(c.seen_s, SignKind.VESSELS, c.vessels, curve.at(c.seen_s) / at_pip)
+        Observation(c.seen_s, SignKind.VESSELS, c.vessels, stage.share_at(c.seen_s))
         for c in snapshot.egg(egg.entity_id).candlings
     ]
     seen += [
-        Observation(s.seen_s, SignKind(s.kind), s.value, curve.at(s.seen_s) / at_pip)
+        Observation(s.seen_s, SignKind(s.kind), s.value, stage.share_at(s.seen_s))
         for s in snapshot.egg(egg.entity_id).signs
     ]
     return [o for o in seen if o.at_s <= as_of_s]
 
 
-def _gradings(
-    snapshot: Snapshot, egg: Egg, curve: DevelopmentCurve, as_of_s: float, at_pip: float
-) -> list[Grading]:
+def _gradings(snapshot: Snapshot, egg: Egg, stage: EggStage, as_of_s: float) -> list[Grading]:
     return [
-        Grading(row.seen_s, row.grade, curve.at(row.seen_s) / at_pip)
+        Grading(row.seen_s, row.grade, stage.share_at(row.seen_s))
         for row in snapshot.egg(egg.entity_id).turgor
         if row.seen_s <= as_of_s
     ]
@@ -200,31 +232,26 @@ def _gradings(
 
 @dataclass(frozen=True)
 class _Judging:
-    """One clutch being judged: what every egg of it is judged with."""
+    """One box being judged: what every egg in it is judged with."""
 
-    snapshot: Snapshot
-    clutch: Clutch
-    curve: DevelopmentCurve
-    as_of_s: float
-    at_pip: float
+    at: AsOf
+    box: Box
     water: WaterLeft | None
-    box: BoxJudgement
-    answered: tuple[int, ...]
-    unanswered: tuple[int, ...]
+    judged: BoxJudgement
+    answered: tuple[str, ...]
+    unanswered: tuple[str, ...]
 
-    def view(self, egg: Egg, seen: list[Grading]) -> EggView:
-        judged = self.box.by_egg.get(egg.number)
-        pip_s = self.snapshot.egg(egg.entity_id).pip_s
-        cut = self.snapshot.egg(egg.entity_id).cut
-        out = self.snapshot.egg(egg.entity_id).emergence
-        fate = self.snapshot.egg(egg.entity_id).fate
-        events = tuple(
-            e.kind for e in self.snapshot.egg(egg.entity_id).events if e.at_s <= self.as_of_s
-        )
+    def view(self, egg: Egg, name: str, seen: list[Grading]) -> EggView:
+        as_of_s, held = self.at.at_s, self.at.snapshot.egg(egg.entity_id)
+        judged = self.judged.by_egg.get(name)
+        stay = held.stay_at(as_of_s)
+        pip_s, cut, out, fate = held.pip_s, held.cut, held.emergence, held.fate
+        events = tuple(e.kind for e in held.events if e.at_s <= as_of_s)
+        clutch = self.at.snapshot.clutch_by_id[egg.clutch_id]
         view = EggView(
             egg.number,
-            egg.x,
-            egg.y,
+            stay.x if stay else 0.5,
+            stay.y if stay else 0.5,
             bool(egg.slug),
             egg.shell,
             egg.mass_g,
@@ -232,13 +259,20 @@ class _Judging:
             events,
             Torchlight() if egg.slug else self._torchlight(egg, events),
             judged.allowed_grade if judged else 0,
-            pip_s if pip_s is not None and pip_s <= self.as_of_s else None,
-            removed_s(self.snapshot, egg, self.as_of_s),
+            pip_s if pip_s is not None and pip_s <= as_of_s else None,
+            removed_s(self.at.snapshot, egg, as_of_s),
             tuple(self._latest_signs(egg)),
-            looked_s=self.snapshot.egg(egg.entity_id).last_look_s(self.as_of_s),
-            cut_s=float(cut.at_s) if cut is not None and cut.at_s <= self.as_of_s else None,
-            emerged_s=float(out.seen_s) if out is not None and out.seen_s <= self.as_of_s else None,
-            fate=Fate(fate.fate) if fate is not None and fate.at_s <= self.as_of_s else None,
+            looked_s=held.last_look_s(as_of_s),
+            cut_s=float(cut.at_s) if cut is not None and cut.at_s <= as_of_s else None,
+            emerged_s=float(out.seen_s) if out is not None and out.seen_s <= as_of_s else None,
+            fate=Fate(fate.fate) if fate is not None and fate.at_s <= as_of_s else None,
+            entity=egg.entity_id,
+            clutch=clutch.code,
+            clutch_id=clutch.entity_id,
+            name=name,
+            box=self.box.name,
+            box_id=self.box.entity_id,
+            share=self.at.stage(egg).share,
         )
         if judged is None:
             return view
@@ -253,18 +287,20 @@ class _Judging:
                 advice=advice(
                     judged,
                     seen[-1].grade,
-                    early_eggs=len(self.box.early_eggs),
-                    live_eggs=self.box.live_eggs,
+                    early_eggs=len(self.judged.early_eggs),
+                    live_eggs=self.judged.live_eggs,
                     supported=EggActKind.SUPPORTED in events,
                 ),
             )
         return view if view.pipped_s is not None else self._with_standing(egg, view, judged)
 
     def _with_standing(self, egg: Egg, view: EggView, judged: DimpleJudgement) -> EggView:
-        observations = observations_of(self.snapshot, egg, self.curve, self.as_of_s, self.at_pip)
+        snapshot, as_of_s, stage = self.at.snapshot, self.at.at_s, self.at.stage(egg)
+        observations = observations_of(snapshot, egg, stage, as_of_s)
         own_dents = judged.excess if judged.scope is Scope.EGG else 0
-        situation = Situation(self.clutch.laid_s, self.as_of_s, own_dents, self._first_pip_s())
-        in_force = self.snapshot.settings.rules
+        laid_s = snapshot.clutch_by_id[egg.clutch_id].laid_s
+        situation = Situation(laid_s, as_of_s, own_dents, self._first_pip_s(egg.clutch_id))
+        in_force = snapshot.settings.rules
         rules = in_force.standing
         standing = judge_standing(observations, situation, rules)
         causes: tuple[CauseShare, ...] = ()
@@ -272,8 +308,8 @@ class _Judging:
             without = judge_standing(observations, replace(situation, excess=0), rules)
             causes = dent_causes(
                 DentedEgg(
-                    early_eggs=len(self.box.early_eggs),
-                    live_eggs=self.box.live_eggs,
+                    early_eggs=len(self.judged.early_eggs),
+                    live_eggs=self.judged.live_eggs,
                     shell=Shell(egg.shell),
                     water_share=(
                         (self.water.share_low, self.water.share, self.water.share_high)
@@ -281,9 +317,9 @@ class _Judging:
                         else None
                     ),
                     answered=True
-                    if egg.number in self.answered
+                    if view.name in self.answered
                     else False
-                    if egg.number in self.unanswered
+                    if view.name in self.unanswered
                     else None,
                     other_log_odds=without.log_odds,
                 ),
@@ -293,37 +329,33 @@ class _Judging:
             standing,
             observations,
             situation,
-            self.curve.now / self.at_pip,
+            stage.share,
             sinking=judged.rose_fast,
             candle_every_days=in_force.candle_every_days,
         )
         return replace(view, standing=standing, settles=settles, causes=causes)
 
-    def _first_pip_s(self) -> float | None:
-        pips = [
-            self.snapshot.egg(egg.entity_id).pip_s
-            for egg in self.snapshot.eggs.get(self.clutch.entity_id, [])
-        ]
-        return min((s for s in pips if s is not None and s <= self.as_of_s), default=None)
+    def _first_pip_s(self, clutch: int) -> float | None:
+        snapshot = self.at.snapshot
+        pips = [snapshot.egg(egg.entity_id).pip_s for egg in snapshot.eggs.get(clutch, [])]
+        return min((s for s in pips if s is not None and s <= self.at.at_s), default=None)
 
     def _latest_signs(self, egg: Egg) -> Iterator[tuple[str, str]]:
         latest = {
             sign.kind: sign.value
-            for sign in self.snapshot.egg(egg.entity_id).signs
-            if sign.seen_s <= self.as_of_s
+            for sign in self.at.snapshot.egg(egg.entity_id).signs
+            if sign.seen_s <= self.at.at_s
         }
         yield from sorted(latest.items())
 
     def _torchlight(self, egg: Egg, events: tuple[str, ...]) -> Torchlight:
-        looks = [c for c in self.snapshot.egg(egg.entity_id).candlings if c.seen_s <= self.as_of_s]
+        snapshot, as_of_s = self.at.snapshot, self.at.at_s
+        looks = [c for c in snapshot.egg(egg.entity_id).candlings if c.seen_s <= as_of_s]
+        laid_s = snapshot.clutch_by_id[egg.clutch_id].laid_s
         last = looks[-1] if looks else None
         vessels = Vessels(last.vessels) if last else None
         found = next((Disc(c.disc) for c in reversed(looks) if c.disc), None)
-        again = (
-            candle_again(vessels, self.clutch.laid_s, last.seen_s, self.as_of_s)
-            if last is not None
-            else None
-        )
+        again = candle_again(vessels, laid_s, last.seen_s, as_of_s) if last is not None else None
         return Torchlight(
             vessels,
             Disc.TOP if found and EggEvent.TURNED in events else found,

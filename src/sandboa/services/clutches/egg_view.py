@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from itertools import pairwise
 
 from sandboa.core.candling import Vessels, vessels_words
 from sandboa.core.dimples.advice import GRADE_WORDS
@@ -9,9 +10,11 @@ from sandboa.core.standing import SIGNS, SignKind
 from sandboa.records.clutches import Egg
 from sandboa.records.photos import Photo
 from sandboa.services.acts.preconditions import egg_of
-from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
+from sandboa.services.clutches.as_of import AsOf, EggStage
+from sandboa.services.clutches.box_view import BoxNow
+from sandboa.services.clutches.clutch_view import ClutchNow, clutch_at
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.services.clutches.issued_forecasts import lessons
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.clutches.photos import photos_of_owner
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -29,9 +32,10 @@ class EggMoment:
 
 @dataclass(frozen=True)
 class EggPage:
-    """`history` newest first."""
+    """`box` is the one it lies in; `history` newest first."""
 
     now: ClutchNow
+    box: BoxNow
     egg: EggView
     history: tuple[EggMoment, ...]
     photos: tuple[Photo, ...]
@@ -41,17 +45,17 @@ def egg_page(snapshot: Snapshot, code: str, number: int, as_of_s: float) -> EggP
     """Everything of one egg; NotFound for an unknown clutch or egg."""
     clutch = snapshot.clutch_called(code)
     egg = egg_of(clutch, number)
-    now = clutch_now(snapshot, clutch, as_of_s, lessons(snapshot))
-    history = sorted(_history(snapshot, egg, now), key=lambda m: -m.at_s)
-    photos = [p for p in photos_of_owner(clutch.entity_id) if p.egg_id == number]
-    view = next(e for e in now.eggs.eggs if e.number == number)
-    return EggPage(now, view, tuple(history), tuple(photos))
+    at = AsOf(snapshot, lessons(snapshot), as_of_s)
+    now = clutch_at(at, clutch)
+    history = sorted(_history(snapshot, egg, at.stage(egg)), key=lambda m: -m.at_s)
+    photos = [p for p in photos_of_owner(clutch.entity_id) if p.egg_number == number]
+    view = next(e for e in now.eggs if e.number == number)
+    box = next(box for box in now.boxes if box.box.entity_id == view.box_id)
+    return EggPage(now, box, view, tuple(history), tuple(photos))
 
 
-def _history(snapshot: Snapshot, egg: Egg, now: ClutchNow) -> list[EggMoment]:
-    def share(at_s: float) -> float:
-        return now.curve.at(at_s) / now.at_pip
-
+def _history(snapshot: Snapshot, egg: Egg, stage: EggStage) -> list[EggMoment]:
+    share = stage.share_at
     told = [
         EggMoment(t.seen_s, share(t.seen_s), "dents", GRADE_WORDS[t.grade], t.grade)
         for t in snapshot.egg(egg.entity_id).turgor
@@ -66,6 +70,13 @@ def _history(snapshot: Snapshot, egg: Egg, now: ClutchNow) -> list[EggMoment]:
     ]
     told += [
         EggMoment(e.at_s, share(e.at_s), "done", e.kind) for e in snapshot.egg(egg.entity_id).events
+    ]
+    told += [
+        EggMoment(
+            stay.from_s, share(stay.from_s), "moved", f"to box {snapshot.boxes[stay.box_id].name}"
+        )
+        for before, stay in pairwise(snapshot.egg(egg.entity_id).stays)
+        if stay.box_id != before.box_id
     ]
     told += [EggMoment(at_s, share(at_s), kind, words) for at_s, kind, words in _end(snapshot, egg)]
     return told

@@ -1,21 +1,17 @@
 """What was forecast and what came: kept on day 0, 30 and 50, learned from, and scored."""
 
 import math
-from collections.abc import Iterator
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.development import (
     SCORED_DAYS,
-    DevelopmentCurve,
-    FinishedClutch,
+    EggGroup,
     HatchPrior,
-    Learned,
     Score,
     Window,
-    forecast,
-    learn,
+    forecast_clutch,
     score,
 )
 from sandboa.core.development.forecast import MATERNAL_FACTOR, log_uncertainty
@@ -25,70 +21,16 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import issued_forecasts
 from sandboa.records.clutches import Clutch
 from sandboa.records.facts import newest_act
-from sandboa.records.hatching import Finished
 from sandboa.records.issued_forecasts import IssuedForecast, Lesson
 from sandboa.services.boxes.climate import development_curve
-from sandboa.services.clutches.egg_judgements import judge_eggs
+from sandboa.services.boxes.egg_paths import groups_by_path
+from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.box_view import box_now
+from sandboa.services.clutches.lessons import closed_clutches, lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Lessons, and forecasts, worked out in one look: the watch must not stop for a long history.
 _AT_A_TIME: Final = 5
-
-
-@dataclass(frozen=True)
-class Lessons:
-    """What finished clutches taught: (clutch, done at s, its lesson), in order of time.
-
-    `maternal` are the clutches whose dam kept them: they teach only their own kind.
-    """
-
-    finished: tuple[tuple[int, float, FinishedClutch], ...]
-    maternal: frozenset[int] = frozenset()
-    _known: dict[tuple[int, int, int | None, bool], Learned] = field(default_factory=dict)
-
-    def learned(
-        self, cabinet: int, as_of_s: float, besides: int | None = None, *, maternal: bool = False
-    ) -> Learned:
-        """The prior in a cabinet from what was finished by `as_of_s`, one clutch left out."""
-        by_then = sum(at_s <= as_of_s for _, at_s, _ in self.finished)
-        left_out = besides if any(clutch == besides for clutch, *_ in self.finished) else None
-        key = (cabinet, by_then, left_out, maternal)
-        if key not in self._known:
-            taught = [
-                f
-                for clutch, _, f in self.finished[:by_then]
-                if clutch != left_out and (clutch in self.maternal) == maternal
-            ]
-            self._known[key] = learn(taught, cabinet)
-        return self._known[key]
-
-
-def lessons(snapshot: Snapshot) -> Lessons:
-    """The lessons of all clutches that are finished, in order of when; held while they hold."""
-    stamp = (snapshot.version, *issued_forecasts.lessons_stamp())
-    return snapshot.kept.held("lessons", stamp, lambda: _read_lessons(snapshot))
-
-
-def _read_lessons(snapshot: Snapshot) -> Lessons:
-    kept = issued_forecasts.lessons()
-    finished = [
-        (
-            entity,
-            float(done.at_s),
-            FinishedClutch(
-                kept[entity].cabinet_id,
-                kept[entity].log_development,
-                kept[entity].sd,
-                kept[entity].eggs,
-            ),
-        )
-        for entity, done in closed_clutches(snapshot)
-        if entity in kept
-    ]
-    kept_by_dams = frozenset(
-        clutch for clutch, *_ in finished if snapshot.clutch(clutch).kept_by_dam
-    )
-    return Lessons(tuple(sorted(finished, key=lambda f: (f[1], f[0]))), kept_by_dams)
 
 
 def keep_due(snapshot: Snapshot, now_s: float) -> bool:
@@ -111,7 +53,8 @@ def keep_due(snapshot: Snapshot, now_s: float) -> bool:
                 continue
             made += 1
             known = known or lessons(snapshot)
-            judged = _Judged.at(snapshot, known, clutch, max(due_s, clutch.laid_s + 60.0))
+            told_s = max(due_s, clutch.laid_s + 60.0)
+            judged = _Judged(AsOf(snapshot, known, told_s, with_water=False), clutch)
             window = judged.typical_pip()
             late = now_s - due_s > SECONDS_PER_DAY
             if day in JUDGED_DAYS:
@@ -200,60 +143,52 @@ def _lesson(snapshot: Snapshot, clutch: Clutch, version: int, now_s: float) -> L
     """ln D at the mean pip of a clutch of which a pip was seen."""
     pips = _pips(snapshot, clutch)
     mean_s = sum(pips) / len(pips)
-    curve = development_curve(snapshot, clutch, min(max(mean_s, clutch.laid_s + 60.0), now_s))
+    at_s = min(max(mean_s, clutch.laid_s + 60.0), now_s)
+    pipped = [
+        egg
+        for egg in snapshot.eggs.get(clutch.entity_id, [])
+        if snapshot.egg(egg.entity_id).pip_s is not None
+    ]
+    groups = groups_by_path(snapshot, clutch, pipped, at_s)
+    curves = {path: development_curve(snapshot, path, at_s) for path in groups}
+    # Eggs of one clutch share what is learned; each reached it by its own heat.
+    developed = sum(len(eggs) * curves[path].now for path, eggs in groups.items()) / len(pipped)
     untaught = HatchPrior()
-    measured = log_uncertainty(curve, untaught) ** 2 - untaught.sd**2
+    main = next(iter(curves.values()))
+    measured = log_uncertainty(main, untaught) ** 2 - untaught.sd**2
     if snapshot.clutch(clutch.entity_id).kept_by_dam:
         measured *= MATERNAL_FACTOR**2
-    cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity_id], clutch.laid_s).cabinet_id
+    cabinet = snapshot.shelf_at(snapshot.box_of(clutch, at_s), clutch.laid_s).cabinet_id
     return Lesson(
-        clutch.entity_id, version, cabinet, mean_s, math.log(curve.now),
+        clutch.entity_id, version, cabinet, mean_s, math.log(developed),
         math.sqrt(max(measured, 0.0)), len(pips),
     )  # fmt: skip
 
 
 @dataclass(frozen=True)
 class _Judged:
-    """A clutch as it would have been told of at `as_of_s`, not taught by itself."""
+    """A clutch as it would have been told of at a time, not taught by itself."""
 
-    snapshot: Snapshot
+    at: AsOf
     clutch: Clutch
-    curve: DevelopmentCurve
-    prior: HatchPrior
-    as_of_s: float
-
-    @classmethod
-    def at(cls, snapshot: Snapshot, known: Lessons, clutch: Clutch, as_of_s: float) -> "_Judged":
-        cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity_id], as_of_s).cabinet_id
-        maternal = snapshot.clutch(clutch.entity_id).kept_by_dam
-        prior = known.learned(cabinet, as_of_s, besides=clutch.entity_id, maternal=maternal).prior
-        curve = development_curve(snapshot, clutch, as_of_s)
-        return cls(snapshot, clutch, curve, prior, as_of_s)
 
     def typical_pip(self) -> Window | None:
-        eggs = sum(not egg.slug for egg in self.snapshot.eggs[self.clutch.entity_id])
-        told = forecast(
-            self.curve,
-            eggs,
-            prior=self.prior,
-            maternal=self.snapshot.clutch(self.clutch.entity_id).kept_by_dam,
+        snapshot = self.at.snapshot
+        eggs = [egg for egg in snapshot.eggs[self.clutch.entity_id] if not egg.slug]
+        groups = groups_by_path(snapshot, self.clutch, eggs, self.at.at_s)
+        told = forecast_clutch(
+            [EggGroup(self.at.curve(path), len(held)) for path, held in groups.items()],
+            prior=self.at.learned(self.clutch).prior,
+            maternal=snapshot.clutch(self.clutch.entity_id).kept_by_dam,
         )
         return told.typical_pip
 
     def standings(self) -> dict[int, float]:
         """The chance of each egg still closed, by entity. The box's water is left out of it."""
-        at_pip = math.exp(self.prior.mean)
-        view = judge_eggs(self.snapshot, self.clutch, self.curve, self.as_of_s, at_pip, None)
-        entities = {egg.number: egg.entity_id for egg in self.snapshot.eggs[self.clutch.entity_id]}
+        own = self.clutch.entity_id
         return {
-            entities[egg.number]: egg.standing.alive
-            for egg in view.eggs
-            if egg.standing is not None
+            egg.entity: egg.standing.alive
+            for box in self.at.snapshot.boxes_of(self.clutch, self.at.at_s)
+            for egg in box_now(self.at, box).eggs
+            if egg.standing is not None and egg.clutch_id == own
         }
-
-
-def closed_clutches(snapshot: Snapshot) -> Iterator[tuple[int, Finished]]:
-    """Every closed clutch by its id, and when it was closed."""
-    for clutch, held in snapshot.histories.clutches.items():
-        if held.finished is not None:
-            yield clutch, held.finished

@@ -74,7 +74,7 @@ def attach(photo: PhotoCommand, now_s: float) -> tuple[Photo, Act]:
             kept = Photo.record(
                 attaching,
                 owner_id=photo.owner,
-                egg_id=photo.egg,
+                egg_number=photo.egg,
                 step=str(photo.step) if photo.step else "",
                 taken_s=int(photo.taken_s),
                 file=name,
@@ -86,7 +86,7 @@ def attach(photo: PhotoCommand, now_s: float) -> tuple[Photo, Act]:
 
 def _delivered_before(photo: PhotoCommand, name: str) -> Photo | None:
     for known in Photo.current(owner_id=photo.owner, file=name):
-        if known.egg_id == photo.egg and abs(known.taken_s - photo.taken_s) <= _SAME_MOMENT_S:
+        if known.egg_number == photo.egg and abs(known.taken_s - photo.taken_s) <= _SAME_MOMENT_S:
             return known
     return None
 

@@ -1,14 +1,14 @@
-"""What the forms of a clutch and its eggs hold now; each raises NotFound for an unknown one."""
+"""What the forms of a clutch, its boxes and eggs hold now; NotFound for an unknown one."""
 
 from collections.abc import Iterable, Mapping
 from datetime import UTC, datetime
 from typing import Any
 
 from sandboa.records.animals import Trait
-from sandboa.records.clutches import Box, BoxMove, Clutch, Egg
+from sandboa.records.clutches import Box, BoxMove, Clutch, Egg, EggStay
 from sandboa.records.hatching import Finding, Hatchling, Opening
 from sandboa.records.house import Animal, Cabinet, SetPoint, Shelf
-from sandboa.services.acts.preconditions import clutch_called, egg_of
+from sandboa.services.acts.preconditions import box_called, clutch_called, egg_of, main_box_of
 from sandboa.services.acts.revisions import Form
 from sandboa.services.cabinets.commands import set_points
 from sandboa.services.forms.people_and_things import form_of_traits
@@ -17,15 +17,16 @@ from sandboa.services.forms.people_and_things import form_of_traits
 def clutch_form(code: str) -> Form:
     """A clutch as laid, in the place where its box stands now."""
     clutch = clutch_called(code)
-    box = Box.of(clutch)
+    box = main_box_of(clutch, clutch.laid_s)
     cabinet, shelf = _place(box)
     return {
         "dam": _name(clutch.dam_id),
         "sire": _name(clutch.sire_id) if clutch.sire_id else None,
         "laid_at": datetime.fromtimestamp(clutch.laid_s, UTC).isoformat(),
         "eggs": [
-            {"x": egg.x, "y": egg.y, "slug": bool(egg.slug), "shell": egg.shell}
+            {"x": x, "y": y, "slug": bool(egg.slug), "shell": egg.shell}
             for egg in _eggs(clutch)
+            for x, y in (_lies(egg),)
         ],
         "medium": box.medium,
         "dry_mass_g": box.dry_mass_g,
@@ -37,6 +38,21 @@ def clutch_form(code: str) -> Form:
             list(SetPoint.current(cabinet_id=cabinet.entity_id))
         ).at(clutch.laid_s),
     }  # fmt: skip
+
+
+def box_form(name: str) -> Form:
+    """A box as it was set up."""
+    box = box_called(name)
+    return {
+        "name": box.name,
+        "medium": box.medium,
+        "closing": box.closing,
+        "contact": box.contact,
+        "dry_mass_g": box.dry_mass_g,
+        "water_g": box.water_g,
+        "set_up_mass_g": box.set_up_mass_g,
+        "species": box.species,
+    }
 
 
 def opening_form(code: str, number: int) -> Form | None:
@@ -93,6 +109,12 @@ def _place(box: Box) -> tuple[Cabinet, Shelf]:
 
 def _eggs(clutch: Clutch) -> list[Egg]:
     return sorted(Egg.current(clutch_id=clutch.entity_id), key=lambda egg: int(egg.number))
+
+
+def _lies(egg: Egg) -> tuple[float, float]:
+    """Where an egg lay first."""
+    stays = sorted(EggStay.current(egg_id=egg.entity_id), key=lambda stay: int(stay.from_s))
+    return (stays[0].x, stays[0].y) if stays else (0.5, 0.5)
 
 
 def _name(animal: int) -> str:

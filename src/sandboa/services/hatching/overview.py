@@ -17,9 +17,10 @@ from sandboa.records.animals import Meal, Trait, Weight
 from sandboa.records.clutches import Clutch
 from sandboa.records.hatching import Hatchling
 from sandboa.services.acts.checklists import ticked
-from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
+from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.clutch_view import ClutchNow, clutch_at, clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.services.clutches.issued_forecasts import lessons
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.clutches.methods import method_of, was_chosen
 from sandboa.services.hatching.hatchlings import hatchling_name
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -88,12 +89,12 @@ class HatchingClutch:
 
 def hatch_overview(snapshot: Snapshot, as_of_s: float) -> tuple[HatchingClutch, ...]:
     """Clutches in their last week, pipping, or with hatchlings that are not settled yet."""
-    known = lessons(snapshot)
+    at = AsOf(snapshot, lessons(snapshot), as_of_s)
     at_hatch = []
     for clutch in snapshot.clutches:
         if clutch.laid_s > as_of_s or not _may_be_hatching(snapshot, clutch, as_of_s):
             continue
-        now = clutch_now(snapshot, clutch, as_of_s, known)
+        now = clutch_at(at, clutch)
         standing = _hatching(snapshot, now, as_of_s)
         if _belongs(standing, as_of_s):
             at_hatch.append(standing)
@@ -156,12 +157,14 @@ def _order(standing: HatchingClutch) -> tuple[int, float]:
 def _hatching(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> HatchingClutch:
     own = snapshot.clutch(now.clutch.entity_id).method
     method = method_of(own) if own else Method("")
-    views = now.eggs.eggs
+    views = now.eggs
     chosen = own is not None and was_chosen(own)
     advices = _advices(now, method, chosen, views, as_of_s)
     eggs = tuple(_egg(snapshot, now, view, advices.get(view.number), as_of_s) for view in views)
     done = ticked(now.clutch.entity_id)
-    lines = last_week(method.last_days, on_grid=now.on_grid or LastWeekTask.GRID in done)
+    lines = last_week(
+        method.last_days, on_grid=any(box.on_grid for box in now.boxes) or LastWeekTask.GRID in done
+    )
     return HatchingClutch(
         now, method.cutting, eggs, tuple((line, done.get(line.task.value)) for line in lines)
     )

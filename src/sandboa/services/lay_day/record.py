@@ -3,11 +3,11 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
-from typing import Any, Final
+from typing import Any
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import DAM, SIRE, require_weight
-from sandboa.core.box import Closing, Shell, require_distinct_places
+from sandboa.core.box import BoxKind, Closing, Shell, require_distinct_places
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.clutch_count import MOST_EGGS, ClutchCount, clutch_count
 from sandboa.core.errors import NotPlausible
@@ -25,6 +25,7 @@ from sandboa.records.clutches import (
     Clutch,
     DamCheck,
     Egg,
+    EggStay,
     clutch_coded,
     codes_beginning,
 )
@@ -33,15 +34,13 @@ from sandboa.records.facts import Act
 from sandboa.records.hatching import Cut, Emergence, Pip
 from sandboa.records.methods import ClutchMethod
 from sandboa.services.acts.errors import Conflict, NotFound, Question
-from sandboa.services.acts.preconditions import require_not_ahead
+from sandboa.services.acts.preconditions import main_box_of, require_not_ahead
 from sandboa.services.acts.recording import act
 from sandboa.services.animals.commands import animal_named
+from sandboa.services.boxes.set_up import BOX_CONTENT_G, require_free_name
 from sandboa.services.cabinets.commands import cabinet_named, set_point_from, shelf_named
 from sandboa.services.clutches.methods import chosen_method, lines_of, method_of_clutch
 from sandboa.services.snapshot.settings import house_settings
-
-#: g of dry medium or water in one box (assumption).
-_BOX_CONTENT_G: Final = (0.0, 20_000.0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -134,9 +133,16 @@ def write_clutch(laying: Act, day: LayDay) -> Clutch:
     values = _clutch_values(day, laying)
     require_asked_about(values["dam_id"], day.dam, day.laid_at.timestamp(), day.second_clutch)
     clutch = Clutch.record(laying, code=code, **values)
-    Box.record(laying, clutch_id=clutch.entity_id, **_box_values(day, laying))
+    require_free_name(code)
+    box = Box.record(
+        laying,
+        name=code,
+        kind=(BoxKind.TUB if day.maternal else BoxKind.INCUBATION).value,
+        from_s=clutch.laid_s,
+        **_box_values(day, laying),
+    )
     for number, egg in enumerate(day.eggs, start=1):
-        _write_egg(laying, clutch.entity_id, number, egg, int(day.handled_s))
+        _write_egg(laying, clutch, box, number, egg, int(day.handled_s))
     ClutchMethod.record(laying, clutch_id=clutch.entity_id, **lines_of(_method(day)))
     if day.lump is not None:
         DamCheck.record(
@@ -190,10 +196,15 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
             correcting, clutch, {"code": new_code, **_clutch_values(day, correcting)}
         )
         _move_lay_looks(correcting, clutch, int(day.laid_at.timestamp()))
-        box = _box_values(day, correcting, _moves(clutch))
-        _correct_when_different(
-            correcting, Box.of(clutch), {k: v for k, v in box.items() if v is not None}
-        )
+        held_box = main_box_of(clutch, clutch.laid_s)
+        box = _box_values(day, correcting, _moves(held_box))
+        first = {k: v for k, v in box.items() if v is not None}
+        if held_box.from_s == clutch.laid_s:
+            first["from_s"] = int(day.laid_at.timestamp())
+        if held_box.name.casefold() == clutch.code.casefold() and new_code != clutch.code:
+            require_free_name(new_code, besides=held_box.entity_id)
+            first["name"] = new_code
+        _correct_when_different(correcting, held_box, first)
         method = ClutchMethod.only(clutch_id=clutch.entity_id)
         if method is not None and box["medium"] and box["closing"]:
             shared = {"medium": box["medium"], "closing": box["closing"]}
@@ -202,11 +213,15 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
         for number, egg in enumerate(day.eggs, start=1):
             if number in held:
                 _correct_when_different(correcting, held[number], _egg_values(number, egg))
+                _correct_place(correcting, held[number], egg)
             else:
-                Egg.record(correcting, clutch_id=clutch.entity_id, **_egg_values(number, egg))
+                new = Egg.record(correcting, clutch_id=clutch.entity_id, **_egg_values(number, egg))
+                _lay_into(correcting, new, held_box, egg, int(day.laid_at.timestamp()))
         for number, gone in held.items():
             if number > len(day.eggs):
                 gone.retire(correcting)
+                for stay in EggStay.current(egg_id=gone.entity_id):
+                    stay.retire(correcting)
     return new_code, correcting
 
 
@@ -232,6 +247,8 @@ def _move_lay_looks(correcting: Act, clutch: Clutch, laid_s: int) -> None:
     first = min(row.act_id for row in Clutch.ever(entity_id=clutch.entity_id))
     for egg in Egg.current(clutch_id=clutch.entity_id):
         own = egg.entity_id
+        for stay in EggStay.current(egg_id=own, from_s=clutch.laid_s):
+            stay.correct(correcting, from_s=laid_s)
         for look in Candling.current(egg_id=own, act_id=first):
             if look.seen_s == clutch.laid_s:
                 look.correct(correcting, seen_s=laid_s)
@@ -270,7 +287,7 @@ def check_lay_day(day: LayDay, now_s: float) -> None:
         raise NotPlausible("medium", "what do the eggs lie in, and how is the box closed?")
     for name, mass_g in (("medium", day.dry_mass_g), ("water", day.water_g)):
         if mass_g is not None:
-            require_range(name, mass_g, _BOX_CONTENT_G, "g")
+            require_range(name, mass_g, BOX_CONTENT_G, "g")
     if day.dry_mass_g == 0:
         raise NotPlausible("dry_mass_g", "0 g of medium: leave it empty when it was not weighed")
 
@@ -354,9 +371,12 @@ def _contact(day: LayDay) -> Contact | None:
     return day.contact
 
 
-def _write_egg(laying: Act, clutch: int, number: int, egg: EggLaid, handled_s: int) -> None:
+def _write_egg(
+    laying: Act, clutch: Clutch, box: Box, number: int, egg: EggLaid, handled_s: int
+) -> None:
     values = {**_egg_values(number, egg), "clump": egg.clump, "mass_g": egg.mass_g}
-    row = Egg.record(laying, clutch_id=clutch, **values)
+    row = Egg.record(laying, clutch_id=clutch.entity_id, **values)
+    _lay_into(laying, row, box, egg, clutch.laid_s)
     if egg.vessels is not None or egg.disc is not None:
         # Who noted where the disc lies has looked, whatever the vessels were.
         Candling.record(
@@ -370,19 +390,30 @@ def _write_egg(laying: Act, clutch: int, number: int, egg: EggLaid, handled_s: i
         EggEventFact.record(laying, egg_id=row.entity_id, at_s=handled_s, kind=event.kind.value)
 
 
+def _lay_into(laying: Act, row: Egg, box: Box, egg: EggLaid, from_s: int) -> None:
+    EggStay.record(
+        laying, egg_id=row.entity_id, box_id=box.entity_id, from_s=from_s, x=egg.x, y=egg.y
+    )
+
+
+def _correct_place(correcting: Act, row: Egg, egg: EggLaid) -> None:
+    """Where an egg lay when it was laid."""
+    stays = sorted(EggStay.current(egg_id=row.entity_id), key=lambda stay: stay.from_s)
+    if stays and (stays[0].x, stays[0].y) != (egg.x, egg.y):
+        stays[0].correct(correcting, x=egg.x, y=egg.y)
+
+
 def _egg_values(number: int, egg: EggLaid) -> dict[str, Any]:
     return {
         "number": number,
-        "x": egg.x,
-        "y": egg.y,
         "slug": int(egg.slug),
         "shell": egg.shell.value,
     }
 
 
-def _moves(clutch: Clutch) -> list[BoxMove]:
-    """The moves of the clutch's box, in order of time."""
-    moves = BoxMove.current(box_id=Box.of(clutch).entity_id)
+def _moves(box: Box) -> list[BoxMove]:
+    """The moves of a box, in order of time."""
+    moves = BoxMove.current(box_id=box.entity_id)
     return sorted(moves, key=lambda move: move.from_s)
 
 

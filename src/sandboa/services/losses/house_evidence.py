@@ -14,6 +14,7 @@ from sandboa.records.animals import Weight
 from sandboa.records.facts import act_of
 from sandboa.records.house import Cabinet
 from sandboa.services.animals.genes import odds_of
+from sandboa.services.losses.box_evidence import box_of_death
 from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -75,7 +76,8 @@ def neighbours_of(
 ) -> Neighbours:
     """Other boxes in the weeks of the egg's death, in its cabinet and elsewhere."""
     middle_s = (end.died_from_s + end.died_by_s) / 2.0
-    cabinet = _cabinet_at(snapshot, outcomes, middle_s)
+    own = box_of_death(snapshot, end) or snapshot.box_of(outcomes.clutch, middle_s)
+    cabinet = snapshot.shelf_at(own, middle_s).cabinet_id
     here = [
         o for o in others if _lies(o, middle_s) and _cabinet_at(snapshot, o, middle_s) == cabinet
     ]
@@ -137,7 +139,7 @@ def _lies(outcomes: ClutchOutcomes, at_s: float) -> bool:
 
 
 def _cabinet_at(snapshot: Snapshot, outcomes: ClutchOutcomes, at_s: float) -> int:
-    return snapshot.shelf_at(snapshot.boxes[outcomes.clutch.entity_id], at_s).cabinet_id
+    return snapshot.shelf_at(snapshot.box_of(outcomes.clutch, at_s), at_s).cabinet_id
 
 
 def _lost_then(other: ClutchOutcomes, end: EggOutcome) -> tuple[int, int]:
@@ -191,9 +193,9 @@ def _began_s(snapshot: Snapshot, cabinet: int) -> float | None:
     if not rows:
         return None
     began = act_of(rows[0]).recorded_s
-    laid = [
-        c.laid_s
-        for c in snapshot.clutches
-        if snapshot.shelves[snapshot.boxes[c.entity_id].shelf_id].cabinet_id == cabinet
+    stood = [
+        box.from_s
+        for box in snapshot.boxes.values()
+        if snapshot.shelves[box.shelf_id].cabinet_id == cabinet
     ]
-    return float(min([began, *laid]))
+    return float(min([began, *stood]))

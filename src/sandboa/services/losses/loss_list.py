@@ -7,7 +7,7 @@ from sandboa.core.clutch_count import ClutchCount
 from sandboa.records.clutches import Clutch
 from sandboa.services.clutches.clutch_view import clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.services.clutches.issued_forecasts import lessons
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.losses.why import ClutchLosses, losses_of
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -63,7 +63,7 @@ def losses_of_year(snapshot: Snapshot, year: int, as_of_s: float) -> list[LossLi
                 now.sire,
                 str(ClutchCount(len(eggs), sum(egg.slug for egg in eggs))),
                 closed,
-                {view.number: view for view in now.eggs.eggs},
+                {view.number: view for view in now.eggs},
             )
         )
     return sorted(lines, key=lambda line: -line.losses.clutch.laid_s)

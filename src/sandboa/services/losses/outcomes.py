@@ -13,8 +13,9 @@ from sandboa.core.standing import SignKind
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.services.boxes.climate import development_curve
+from sandboa.services.boxes.egg_paths import EggPath, groups_by_path
 from sandboa.services.clutches.egg_judgements import removed_s
-from sandboa.services.clutches.issued_forecasts import Lessons
+from sandboa.services.clutches.lessons import Lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days after lay beyond which nothing more is learned of an egg (assumption).
@@ -22,10 +23,31 @@ _LONGEST_DAYS: Final = 110.0
 
 
 @dataclass(frozen=True)
+class EggWay:
+    """How an egg developed where it lay; `at_pip` is D at which its clutch pipped, or would have,
+    `until_s` the end of the clutch's record."""
+
+    path: EggPath
+    curve: DevelopmentCurve
+    at_pip: float
+    until_s: float
+
+    def share(self, at_s: float) -> float:
+        """Share developed at a moment."""
+        return self.curve.at(at_s) / self.at_pip
+
+    def moment(self, share: float) -> float:
+        """When that share was developed; the end of the record where it never was."""
+        found = self.curve.time_of(share * self.at_pip)
+        return self.until_s if found is None else min(found, self.until_s)
+
+
+@dataclass(frozen=True)
 class EggOutcome:
     """One egg's end; moments in s. `window` is None of an egg that hatched alive, or still lies."""
 
     egg: Egg
+    way: EggWay
     fate: Fate | None
     declared_stage: DeathStage | None
     pipped_s: float | None
@@ -44,25 +66,19 @@ class EggOutcome:
     def lost(self) -> bool:
         return self.fate is not None and self.fate.is_loss
 
+    @property
+    def died_s(self) -> float:
+        """The middle of when it may have died."""
+        return (self.died_from_s + self.died_by_s) / 2.0
+
 
 @dataclass(frozen=True)
 class ClutchOutcomes:
-    """A clutch with the ends of its eggs; `at_pip` is D at which its eggs pipped, or would have."""
+    """A clutch with the ends of its eggs; `until_s` is the end of its record."""
 
     clutch: Clutch
-    curve: DevelopmentCurve
-    at_pip: float
     until_s: float
     eggs: tuple[EggOutcome, ...]
-
-    def share(self, at_s: float) -> float:
-        """Share developed at a moment."""
-        return self.curve.at(at_s) / self.at_pip
-
-    def moment(self, share: float) -> float:
-        """When that share was developed; the end of the record where it never was."""
-        found = self.curve.time_of(share * self.at_pip)
-        return self.until_s if found is None else min(found, self.until_s)
 
 
 def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchOutcomes:
@@ -83,54 +99,77 @@ def _read(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) ->
     finished = snapshot.clutch(clutch.entity_id).finished
     last_s = clutch.laid_s + _LONGEST_DAYS * SECONDS_PER_DAY
     until_s = min(as_of_s, float(finished.at_s) if finished else as_of_s, last_s)
-    curve = development_curve(snapshot, clutch, max(until_s, clutch.laid_s + 60.0))
     eggs = snapshot.eggs.get(clutch.entity_id, [])
-    pips = [s for egg in eggs if (s := snapshot.egg(egg.entity_id).pip_s) is not None]
-    if pips:
-        at_pip = max(curve.at(sum(pips) / len(pips)), 0.2)
-    else:
-        cabinet = snapshot.shelf_at(snapshot.boxes[clutch.entity_id], until_s).cabinet_id
+    told_s = max(until_s, clutch.laid_s + 60.0)
+    groups = groups_by_path(snapshot, clutch, eggs, told_s)
+    curves = {path: development_curve(snapshot, path, told_s) for path in groups}
+    at_pip = _at_pip(snapshot, groups, curves)
+    if at_pip is None:
+        cabinet = snapshot.shelf_at(snapshot.box_of(clutch, until_s), until_s).cabinet_id
         at_pip = _usual(known, cabinet, as_of_s, clutch.entity_id)
-    bare = ClutchOutcomes(clutch, curve, at_pip, until_s, ())
+    ways = {
+        egg.entity_id: EggWay(path, curves[path], at_pip, until_s)
+        for path, held in groups.items()
+        for egg in held
+    }
     return ClutchOutcomes(
-        clutch, curve, at_pip, until_s, tuple(_end(snapshot, bare, egg) for egg in eggs)
+        clutch,
+        until_s,
+        tuple(_end(snapshot, clutch, ways[egg.entity_id], egg) for egg in eggs),
     )
+
+
+def _at_pip(
+    snapshot: Snapshot, groups: dict[EggPath, list[Egg]], curves: dict[EggPath, DevelopmentCurve]
+) -> float | None:
+    """D at the mean pip, the mean over the eggs that pipped; None where none did."""
+    pipped = [
+        (pip_s, curves[path])
+        for path, eggs in groups.items()
+        for egg in eggs
+        if (pip_s := snapshot.egg(egg.entity_id).pip_s) is not None
+    ]
+    if not pipped:
+        return None
+    mean_s = sum(pip_s for pip_s, _ in pipped) / len(pipped)
+    return max(sum(curve.at(mean_s) for _, curve in pipped) / len(pipped), 0.2)
 
 
 def _usual(known: Lessons, cabinet: int, as_of_s: float, clutch: int) -> float:
     return math.exp(known.learned(cabinet, as_of_s, besides=clutch).prior.mean)
 
 
-def _end(snapshot: Snapshot, outcomes: ClutchOutcomes, egg: Egg) -> EggOutcome:
+def _end(snapshot: Snapshot, clutch: Clutch, way: EggWay, egg: Egg) -> EggOutcome:
     own = egg.entity_id
     pipped_s = snapshot.egg(own).pip_s
     out = snapshot.egg(own).emergence
     declared = snapshot.egg(own).fate
-    taken_s = removed_s(snapshot, egg, outcomes.until_s)
+    taken_s = removed_s(snapshot, egg, way.until_s)
     emerged_s = float(out.seen_s) if out else None
     record = EggRecord(egg.number, bool(egg.slug), pipped_s, emerged_s, taken_s)
     fate = Fate(declared.fate) if declared else following_fate(record)
     stage = DeathStage(declared.stage) if declared and declared.stage else None
     findings = _findings(snapshot, own)
-    seen = tuple(_seen(snapshot, outcomes, egg))
+    seen = tuple(_seen(snapshot, clutch, way, egg))
     gone = [float(s) for s in (declared.at_s if declared else None, taken_s) if s is not None]
-    ended_s = min([outcomes.until_s, *gone])
+    ended_s = min([way.until_s, *gone])
     window = None
     if fate is not None and fate.is_loss and fate is not Fate.HATCHED_DIED:
         found = next(iter(findings.get(FindingKind.STAGE, ())), None)
         window = death_window(
             seen,
-            max(min(outcomes.share(ended_s), 1.2), 0.02),
+            max(min(way.share(ended_s), 1.2), 0.02),
             stage=stage,
             found=found,
-            pipped=outcomes.share(pipped_s) if pipped_s is not None else None,
+            pipped=way.share(pipped_s) if pipped_s is not None else None,
         )
     elif fate is Fate.HATCHED_DIED and emerged_s is not None:
-        share = outcomes.share(emerged_s)
+        share = way.share(emerged_s)
         window = DeathWindow(share, share + 0.05, "it had come out")
     hatchlings = snapshot.egg(own).hatchlings
     return EggOutcome(
         egg,
+        way,
         fate,
         stage,
         pipped_s,
@@ -140,8 +179,8 @@ def _end(snapshot: Snapshot, outcomes: ClutchOutcomes, egg: Egg) -> EggOutcome:
         findings,
         bool(opening.opened) if (opening := snapshot.egg(own).opening) else None,
         window,
-        outcomes.moment(window.start) if window else ended_s,
-        outcomes.moment(window.end) if window else ended_s,
+        way.moment(window.start) if window else ended_s,
+        way.moment(window.end) if window else ended_s,
         defects=any(h.defects for h in hatchlings)
         or bool(findings.get(FindingKind.FORM, frozenset()) & DEFECTS),
         small=any(h.size == "small" for h in hatchlings)
@@ -157,11 +196,11 @@ def _findings(snapshot: Snapshot, egg: int) -> Findings:
     return told
 
 
-def _seen(snapshot: Snapshot, outcomes: ClutchOutcomes, egg: Egg) -> list[Seen]:
-    laid_s = outcomes.clutch.laid_s
+def _seen(snapshot: Snapshot, clutch: Clutch, way: EggWay, egg: Egg) -> list[Seen]:
+    laid_s = clutch.laid_s
 
     def seen(at_s: float, kind: SignKind, value: str) -> Seen:
-        return Seen(outcomes.share(at_s), (at_s - laid_s) / SECONDS_PER_DAY, kind, value)
+        return Seen(way.share(at_s), (at_s - laid_s) / SECONDS_PER_DAY, kind, value)
 
     looks = [
         seen(c.seen_s, SignKind.VESSELS, c.vessels) for c in snapshot.egg(egg.entity_id).candlings

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from sandboa.records.photos import Photo
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
-from sandboa.services.clutches.issued_forecasts import lessons
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.clutches.photos import photos_of_owner
 from sandboa.services.losses.why import ClutchLosses, losses_of
 from sandboa.services.snapshot.snapshot import Snapshot

@@ -14,7 +14,7 @@ from sandboa.records.clutches import Clutch
 from sandboa.records.clutches import EggEvent as EggEventRow
 from sandboa.records.hatching import Opening
 from sandboa.services.animals.genes import as_genes, genes
-from sandboa.services.clutches.issued_forecasts import lessons
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.losses.box_evidence import (
     air_of,
     heat_of,
@@ -146,22 +146,21 @@ class _Gathering:
             (Disc(c.disc) for c in snapshot.egg(own).candlings if c.disc and c.seen_s <= day_s),
             None,
         )
-        middle_s = (end.died_from_s + end.died_by_s) / 2.0
         slug = end.fate is Fate.SLUG
         return LossEvidence(
             number=end.egg.number,
             fate=end.fate,
             window=window,
-            death_day=(middle_s - outcomes.clutch.laid_s) / SECONDS_PER_DAY,
+            death_day=(end.died_s - outcomes.clutch.laid_s) / SECONDS_PER_DAY,
             slug_at_lay=bool(end.egg.slug),
             shell=Shell(end.egg.shell),
             seen=end.seen,
             disc_at_lay=disc,
             turned=any(e.kind == EggEvent.TURNED for e in events),
-            happened=tuple(self._happened(e) for e in events),
+            happened=tuple(self._happened(end, e) for e in events),
             own_dents_early=own_dents_early(snapshot, outcomes, end),
-            cut=(outcomes.share(cut.at_s), bool(cut.bled)) if cut else None,
-            pipped=outcomes.share(end.pipped_s) if end.pipped_s is not None else None,
+            cut=(end.way.share(cut.at_s), bool(cut.bled)) if cut else None,
+            pipped=end.way.share(end.pipped_s) if end.pipped_s is not None else None,
             pip_to_end_hours=(end.ended_s - end.pipped_s) / SECONDS_PER_HOUR
             if end.pipped_s is not None
             else None,
@@ -173,20 +172,27 @@ class _Gathering:
             water=None if slug else water_of(snapshot, outcomes, end),
             heat=None if slug else heat_of(snapshot, outcomes, end, self.as_of_s),
             air=None if slug else air_of(snapshot, outcomes, end),
-            pests_seen=pests_of(snapshot, outcomes),
+            pests_seen=pests_of(snapshot, end),
             parents=parents_of(snapshot, outcomes, self.others, window, self.genes),
             neighbours=neighbours_of(snapshot, outcomes, self.others, end),
         )
 
-    def _happened(self, event: EggEventRow) -> Happening:
+    def _happened(self, end: EggOutcome, event: EggEventRow) -> Happening:
         """With the visit before it: what is found at one may have happened since the last."""
-        visits = self.snapshot.clutch(self.outcomes.clutch.entity_id).visits
+        stay = self.snapshot.egg(end.egg.entity_id).stay_at(event.at_s)
+        visits = self.snapshot.box(stay.box_id).visits if stay is not None else []
         before = [v.closed_s for v in visits if v.closed_s < event.at_s]
-        after = self.outcomes.share(max(before, default=self.outcomes.clutch.laid_s))
-        return Happening(self.outcomes.share(event.at_s), event.kind, after)
+        after = end.way.share(max(before, default=self.outcomes.clutch.laid_s))
+        return Happening(end.way.share(event.at_s), event.kind, after)
 
     def _sibling(self, end: EggOutcome, other: EggOutcome) -> Sibling:
         a, b = end.egg, other.egg
         clumped = a.clump is not None and a.clump == b.clump
-        near = (a.x - b.x) ** 2 + (a.y - b.y) ** 2 <= _TOUCHING**2
+        here, there = (self.snapshot.egg(egg.entity_id).stay_at(end.died_s) for egg in (a, b))
+        near = (
+            here is not None
+            and there is not None
+            and here.box_id == there.box_id
+            and (here.x - there.x) ** 2 + (here.y - there.y) ** 2 <= _TOUCHING**2
+        )
         return Sibling(other.fate, other.window, other.defects, other.small, clumped or near)

@@ -2,12 +2,14 @@
 
 from collections.abc import Iterator
 from dataclasses import dataclass
+from urllib.parse import quote
 
 from sandboa.core.development import Window
 from sandboa.core.messages import Words
 from sandboa.services.breeding.lay_windows import DamLaySeason, lay_season
-from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
-from sandboa.services.clutches.issued_forecasts import lessons
+from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutches_standing
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.hatching.overview import HatchingClutch, hatch_overview
 from sandboa.services.rounds.due_now import next_visit
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -38,17 +40,19 @@ def calendar(snapshot: Snapshot, as_of_s: float) -> list[CalendarEntry]:
     closed and animals that have retired have no entries.
     """
     entries: list[CalendarEntry] = []
-    for now in clutches_standing(snapshot, as_of_s, lessons(snapshot)):
-        visit = next_visit(snapshot, now, as_of_s)
+    at = AsOf(snapshot, lessons(snapshot), as_of_s)
+    for box in boxes_standing(at):
+        visit = next_visit(at, box)
         if visit is not None:
             at_s, words = visit
-            code = now.clutch.code
+            name = box.box.name
             entries.append(
                 CalendarEntry(
-                    f"visit.{now.clutch.entity_id}", at_s, at_s, f"Open box {code}: {words}",
-                    f"/round/{code}", f"{now.cabinet}, {now.shelf}",
+                    f"visit.{box.box.entity_id}", at_s, at_s, f"Open box {name}: {words}",
+                    f"/round/{quote(name, safe='')}", f"{box.cabinet}, {box.shelf.name}",
                 )
             )  # fmt: skip
+    for now in clutches_standing(at):
         entries += _of_clutch(now)
     for hatching in hatch_overview(snapshot, as_of_s):
         entries += _of_hatchlings(hatching)

@@ -1,9 +1,10 @@
-"""Today: every clutch by cabinet and shelf, and what needs the keeper, with its reason."""
+"""Today: every box by cabinet and shelf, and what needs the keeper, with its reason."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
+from sandboa.core.box import BoxKind
 from sandboa.core.development.none_alive import late_words
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.dimples import Scope, Urgency
@@ -12,8 +13,10 @@ from sandboa.core.rounds.due import candle_again_words, which_eggs
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.core.water.rain import rain_advice
 from sandboa.records import readings
-from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
-from sandboa.services.clutches.issued_forecasts import lessons
+from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.box_view import BoxNow
+from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutch_at
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.rounds.due_now import BoxDue, box_due, dents_words
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -27,7 +30,7 @@ COLD_NEWS_DELAY: Final = 0.25
 
 @dataclass(frozen=True, slots=True)
 class Attention:
-    """One thing to know or do, and why. `eggs` are the numbers it is about.
+    """One thing to know or do, and why. `eggs` are those it is about, by their names in the box.
 
     `at_box` when it is a reason to open the box: then the list of what is due has it too;
     `at_hatch` when Hatch watch has more of it.
@@ -35,18 +38,19 @@ class Attention:
 
     urgency: Urgency
     text: Words
-    eggs: tuple[int, ...] = ()
+    eggs: tuple[str, ...] = ()
     at_box: bool = False
     at_hatch: bool = False
 
 
 @dataclass(frozen=True, slots=True)
-class TodayClutch:
-    """A clutch with what needs the keeper; `box` is None where the dam keeps her eggs."""
+class TodayBox:
+    """A box with what needs the keeper; `due` is None where the dam keeps her eggs."""
 
-    now: ClutchNow
+    box: BoxNow
+    clutches: tuple[ClutchNow, ...]
     attention: tuple[Attention, ...]
-    box: BoxDue | None = None
+    due: BoxDue | None = None
 
     @property
     def urgency(self) -> Urgency:
@@ -61,35 +65,63 @@ class SilentProbe:
 
 @dataclass(frozen=True, slots=True)
 class Today:
-    """The clutches ordered by cabinet, shelf and code, and the probes that fell silent."""
+    """The boxes ordered by cabinet, shelf and name, and the probes that fell silent."""
 
     as_of_s: float
-    clutches: tuple[TodayClutch, ...]
+    boxes: tuple[TodayBox, ...]
     silent: tuple[SilentProbe, ...]
 
 
 def today(snapshot: Snapshot, as_of_s: float) -> Today:
     """What to know and do at `as_of_s`."""
-    known = lessons(snapshot)
-    standing = clutches_standing(snapshot, as_of_s, known)
+    at = AsOf(snapshot, lessons(snapshot), as_of_s)
     return Today(
         as_of_s,
-        tuple(
-            TodayClutch(
-                now,
-                tuple(attention(now, as_of_s)),
-                box_due(snapshot, now, as_of_s) if now.water else None,
-            )
-            for now in standing
-        ),
+        tuple(today_box(at, box) for box in boxes_standing(at)),
         tuple(_silent(snapshot, as_of_s)),
+    )
+
+
+def today_box(at: AsOf, box: BoxNow) -> TodayBox:
+    """A box with what needs the keeper at it, and at the clutches whose eggs lie in it."""
+    clutches = tuple(clutch_at(at, clutch) for clutch in box.clutches)
+    return TodayBox(
+        box,
+        clutches,
+        (
+            *_at_box(box, at.at_s),
+            *(told for now in clutches for told in _of_clutch(now, at.at_s, of=box)),
+            *_lid(box),
+        ),
+        box_due(at, box) if box.water else None,
     )
 
 
 def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
     """What needs the keeper at this clutch, with the reason; what to do first comes first."""
-    yield from _dents(now)
-    yield from _candling(now, as_of_s)
+    for box in now.boxes:
+        yield from _at_box(box, as_of_s)
+    yield from _of_clutch(now, as_of_s)
+    for box in now.boxes:
+        yield from _lid(box)
+
+
+def _at_box(box: BoxNow, as_of_s: float) -> Iterator[Attention]:
+    yield from _dents(box)
+    yield from _candling(box, as_of_s)
+
+
+def _of_clutch(now: ClutchNow, as_of_s: float, of: BoxNow | None = None) -> Iterator[Attention]:
+    """What is expected of a clutch; its code is told where the box `of` is shared."""
+    for told in _expected(now, as_of_s):
+        if of is not None and of.shared:
+            told = replace(
+                told, text=Message("{code}: {words}", code=now.clutch.code, words=told.text)
+            )
+        yield told
+
+
+def _expected(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
     forecast = now.forecast
     if forecast is None:
         if now.finished_s is None:
@@ -110,9 +142,6 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
         days = max(0.0, (forecast.first_pip.p50 - as_of_s) / SECONDS_PER_DAY)
         words = f"First pip likely in {_days(days)}: look daily."
         yield Attention(Urgency.WATCH, words, at_hatch=True)
-    rains = rain_advice(now.lid, forecast.fraction)
-    if rains:
-        yield Attention(Urgency.WATCH, rains)
     for spell in now.cold_spells:
         recent = as_of_s - spell.end_s <= COLD_NEWS_DAYS * SECONDS_PER_DAY
         if recent and spell.delay_days >= COLD_NEWS_DELAY:
@@ -126,12 +155,20 @@ def attention(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
             )
 
 
+def _lid(box: BoxNow) -> Iterator[Attention]:
+    """A lid that rains, while no egg in the box has pipped."""
+    if box.stage is None or not box.live_eggs or any(egg.pipped_s for egg in box.eggs):
+        return
+    if rains := rain_advice(box.lid, box.stage.share):
+        yield Attention(Urgency.WATCH, rains)
+
+
 def _pips_words(now: ClutchNow, as_of_s: float) -> str:
     """How many have pipped, and who is still closed how long after the first."""
     forecast = now.forecast
     if forecast is None or forecast.first_pipped_s is None:
         return "None has pipped yet."
-    closed = tuple(e.number for e in now.eggs.eggs if e.live and e.pipped_s is None)
+    closed = tuple(e.number for e in now.eggs if e.live and e.pipped_s is None)
     if not closed:
         return "Every egg has pipped."
     hours = (as_of_s - forecast.first_pipped_s) / SECONDS_PER_HOUR
@@ -142,30 +179,30 @@ def _pips_words(now: ClutchNow, as_of_s: float) -> str:
     )
 
 
-def _dents(now: ClutchNow) -> Iterator[Attention]:
-    box = now.eggs.box
+def _dents(now: BoxNow) -> Iterator[Attention]:
+    box = now.judged.box
     if box.scope is Scope.BOX:
         yield Attention(box.urgency, dents_words(now), box.early_eggs, at_box=True)
         return
-    for egg in now.eggs.eggs:
+    for egg in now.eggs:
         if egg.scope == Scope.EGG and egg.advice and egg.urgency:
-            words = f"Egg {egg.number}: {egg.advice}"
-            yield Attention(Urgency(egg.urgency), words, (egg.number,), at_box=True)
-    if now.eggs.answered_water:
-        numbers = now.eggs.answered_water
-        it = "it" if len(numbers) == 1 else "they"
-        words = f"After watering, {which_eggs(numbers)} rounded out: {it} had been short of water."
-        yield Attention(Urgency.NONE, words, numbers)
+            words = f"Egg {egg.name}: {egg.advice}"
+            yield Attention(Urgency(egg.urgency), words, (egg.name,), at_box=True)
+    if now.judged.answered_water:
+        names = now.judged.answered_water
+        it = "it" if len(names) == 1 else "they"
+        words = f"After watering, {which_eggs(names)} rounded out: {it} had been short of water."
+        yield Attention(Urgency.NONE, words, names)
 
 
-def _candling(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
+def _candling(now: BoxNow, as_of_s: float) -> Iterator[Attention]:
     """Eggs whose vessels were weak or unsure at lay are looked at again on day 5-7."""
     due = tuple(
-        egg.number
-        for egg in now.eggs.eggs
+        egg.name
+        for egg in now.eggs
         if egg.torchlight.again_from_s is not None and as_of_s >= egg.torchlight.again_from_s
     )
-    if due and not now.maternal:
+    if due and now.kind is not BoxKind.TUB:
         yield Attention(
             Urgency.WATCH,
             candle_again_words(due),

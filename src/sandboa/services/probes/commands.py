@@ -9,12 +9,11 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.messages import Message, Temperature
 from sandboa.core.names import clean_name
 from sandboa.core.units import CLOCK_GRACE_S
-from sandboa.records.clutches import Box
 from sandboa.records.facts import Act
 from sandboa.records.house import LeftOut, ProbeCheck, ProbeMove, named
 from sandboa.records.house import Probe as Probe
 from sandboa.services.acts.errors import Conflict, NotFound
-from sandboa.services.acts.preconditions import clutch_called, require_not_ahead
+from sandboa.services.acts.preconditions import box_called, require_not_ahead
 from sandboa.services.acts.recording import act
 from sandboa.services.cabinets.commands import cabinet_called, shelf_called
 from sandboa.services.probes.devices import find_device
@@ -22,9 +21,9 @@ from sandboa.services.probes.devices import find_device
 
 @dataclass(frozen=True, slots=True)
 class ProbePlace:
-    """Where a probe hangs: in a clutch's box, else on a shelf, else in a cabinet."""
+    """Where a probe hangs: in a box, else on a shelf, else in a cabinet."""
 
-    clutch: str | None = None
+    box: str | None = None
     cabinet: str | None = None
     shelf: str | None = None
 
@@ -174,10 +173,9 @@ def find_probe(entity: int) -> Probe:
 
 def find_place(place: ProbePlace) -> tuple[int, str]:
     """Entity and words of a place; NotFound when there is none such."""
-    if place.clutch:
-        clutch = clutch_called(place.clutch)
-        box = Box.of(clutch)
-        return box.entity_id, f"box {clutch.code}"
+    if place.box:
+        box = box_called(place.box)
+        return box.entity_id, f"box {box.name}"
     cabinet = cabinet_called(place.cabinet or "")
     if not place.shelf:
         return cabinet.entity_id, cabinet.name

@@ -74,7 +74,7 @@ def _delivered(visit: BoxVisit, now_s: float) -> Closed | Refused:
 def close_visit(visit: BoxVisit, now_s: float) -> Closed:
     """Record a visit, once for its key.
 
-    Raises NotFound for an unknown clutch, egg or shelf; NotPlausible, with the
+    Raises NotFound for an unknown box, clutch, egg or shelf; NotPlausible, with the
     field, for a time before lay or ahead, a sign or grade that is none, an egg
     that is a slug or was removed, or a weighing that cannot be. Nothing is
     stored then.
@@ -95,7 +95,7 @@ def close_visit(visit: BoxVisit, now_s: float) -> Closed:
                 [*visit_words(visit), *(["collided with another device"] if conflicts else [])]
             ),
             now_s,
-            at.clutch.entity_id,
+            at.clutches[0].entity_id if len(at.clutches) == 1 else None,
         ) as visiting:
             write_visit(visiting, at, conflicts)
     return Closed(visiting, known=False, conflicts=conflicts)

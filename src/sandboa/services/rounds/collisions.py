@@ -4,7 +4,7 @@ from collections.abc import Iterator
 
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.records import rounds
-from sandboa.records.clutches import Turgor
+from sandboa.records.clutches import Box, EggStay, Turgor
 from sandboa.services.rounds.box_under_visit import BoxUnderVisit
 
 
@@ -13,11 +13,11 @@ def collisions(at: BoxUnderVisit) -> Iterator[str]:
     seen_act = at.visit.seen_act
     if seen_act is None:
         return
-    visits = rounds.Visit.since(seen_act, clutch_id=at.clutch.entity_id)
+    visits = rounds.Visit.since(seen_act, box_id=at.box.entity_id)
     own = {v.act_id for v in visits if device_of(v.key) == device_of(at.visit.key)}
     if any(other.act_id not in own for other in visits):
         yield (
-            f"Another device closed box {at.clutch.code} meanwhile. "
+            f"Another device closed box {at.box.name} meanwhile. "
             "Both visits are kept; the later look counts."
         )
     poured = sum(
@@ -29,14 +29,27 @@ def collisions(at: BoxUnderVisit) -> Iterator[str]:
             f"{at.visit.water_g:g} g it is {poured + at.visit.water_g:g} g. "
             "Undo one if it is the same water."
         )
-    for seen in at.visit.eggs:
-        for look in Turgor.since(seen_act, egg_id=at.eggs[seen.number].entity_id):
+    for seen, egg in zip(at.visit.eggs, at.eggs, strict=True):
+        for look in Turgor.since(seen_act, egg_id=egg.entity_id):
             if look.act_id not in own and seen.grade not in (None, look.grade):
                 yield (
                     f"Egg {seen.number}: meanwhile {GRADE_WORDS[look.grade]} was recorded, "
                     f"this visit says {GRADE_WORDS[seen.grade]}."
                 )
                 break
+    yield from _moved_meanwhile(at, own)
+
+
+def _moved_meanwhile(at: BoxUnderVisit, own: set[int]) -> Iterator[str]:
+    for group in at.moved:
+        for egg in group:
+            for stay in EggStay.since(at.visit.seen_act or 0, egg_id=egg.entity_id):
+                box = Box.now(stay.box_id)
+                if stay.act_id not in own and box is not None:
+                    yield (
+                        f"Egg {egg.number} had been moved to {box.name} meanwhile. "
+                        "Both moves are kept; the later one counts."
+                    )
 
 
 def device_of(key: str) -> str:

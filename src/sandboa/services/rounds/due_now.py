@@ -1,8 +1,9 @@
-"""What is due today, in the order that keeps the doors shut: by cabinet, shelf and box."""
+"""What is due today, box by box, in the order that keeps the doors shut: by cabinet and shelf."""
 
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.box import BoxKind
 from sandboa.core.dimples import BoxDents, Scope, Urgency
 from sandboa.core.dimples.dry_box import dry_box_advice
 from sandboa.core.messages import Words
@@ -11,8 +12,10 @@ from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
 from sandboa.core.rounds.due import LAST_WEEK_DAYS, MID_TERM, next_due
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.top_up import rest_of_split
-from sandboa.services.clutches.clutch_view import ClutchNow, clutches_standing
-from sandboa.services.clutches.issued_forecasts import Lessons
+from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.box_view import BoxNow
+from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutch_at
+from sandboa.services.clutches.lessons import Lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days ahead in which a next visit is sought (assumption: the longest rhythm and a week).
@@ -31,9 +34,13 @@ KIND_WORDS: Final = {
 
 @dataclass(frozen=True)
 class BoxDue:
-    """A box with the reasons to open it today, and those put off with until when (s)."""
+    """A box with the reasons to open it today, and those put off with until when (s).
 
-    now: ClutchNow
+    `clutches` are those whose eggs lie in it, that of most of them first.
+    """
+
+    box: BoxNow
+    clutches: tuple[ClutchNow, ...]
     due: tuple[Due, ...]
     postponed: tuple[tuple[Due, float], ...]
 
@@ -44,39 +51,40 @@ class BoxDue:
 
 
 def boxes_of_round(snapshot: Snapshot, known: Lessons, as_of_s: float) -> tuple[BoxDue, ...]:
-    """Every box with live eggs in it, due or not, by cabinet, shelf and code."""
-    standing = clutches_standing(snapshot, as_of_s, known)
-    return tuple(box_due(snapshot, now, as_of_s) for now in standing if now.water and now.live_eggs)
+    """Every box with live eggs in it, due or not, by cabinet, shelf and name."""
+    at = AsOf(snapshot, known, as_of_s)
+    return tuple(box_due(at, box) for box in boxes_standing(at) if box.water and box.live_eggs)
 
 
-def box_due(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> BoxDue:
-    """The reasons to open one box at `as_of_s`."""
+def box_due(at: AsOf, box: BoxNow) -> BoxDue:
+    """The reasons to open one box now."""
     until = {
         DueKind(p.kind): float(p.until_s)
-        for p in snapshot.clutch(now.clutch.entity_id).postponements
-        if p.at_s <= as_of_s < p.until_s
+        for p in at.snapshot.box(box.box.entity_id).postponements
+        if p.at_s <= at.at_s < p.until_s
     }
-    reasons = due_at_box(_state(snapshot, now, as_of_s), as_of_s) if now.water else ()
+    clutches = tuple(clutch_at(at, clutch) for clutch in box.clutches)
+    reasons = due_at_box(_state(at, box, clutches), at.at_s) if box.water and box.eggs else ()
     return BoxDue(
-        now,
+        box,
+        clutches,
         tuple(due for due in reasons if due.kind not in until),
         tuple((due, until[due.kind]) for due in reasons if due.kind in until),
     )
 
 
-def next_visit(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> tuple[float, str] | None:
+def next_visit(at: AsOf, box: BoxNow) -> tuple[float, str] | None:
     """When the box is next to be opened (s) and what for, in words; None for no reason in sight.
 
     Reasons that are put off count from the day they come back.
     """
-    if now.water is None or not now.live_eggs:
+    if box.water is None or not box.live_eggs:
         return None
     until = {
-        DueKind(p.kind): float(p.until_s)
-        for p in snapshot.clutch(now.clutch.entity_id).postponements
+        DueKind(p.kind): float(p.until_s) for p in at.snapshot.box(box.box.entity_id).postponements
     }
-    state = _state(snapshot, now, as_of_s)
-    at_s = as_of_s
+    state = _state(at, box, tuple(clutch_at(at, clutch) for clutch in box.clutches))
+    at_s = at.at_s
     while found := next_due(state, at_s, AHEAD_DAYS):
         at_s, reasons = found
         kinds = [due.kind for due in reasons if until.get(due.kind, 0.0) <= at_s]
@@ -87,74 +95,90 @@ def next_visit(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> tuple[floa
     return None
 
 
-def last_visit_s(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> float:
-    """When the box was last visited; lay day stands for the first visit."""
-    visits = [
-        v.closed_s for v in snapshot.clutch(now.clutch.entity_id).visits if v.closed_s <= as_of_s
+def last_visit_s(snapshot: Snapshot, box: BoxNow, as_of_s: float) -> float:
+    """When the box was last visited; setting it up, or laying into it, stands for the first."""
+    visits = [v.closed_s for v in snapshot.box(box.box.entity_id).visits if v.closed_s <= as_of_s]
+    begun = [c.laid_s for c in box.clutches if box.box.from_s <= c.laid_s <= as_of_s]
+    return float(max([box.box.from_s, *begun, *visits]))
+
+
+def _state(at: AsOf, box: BoxNow, clutches: tuple[ClutchNow, ...]) -> BoxState:
+    """The box as the rules read it, by the method of the clutch with most eggs in it."""
+    snapshot, as_of_s = at.snapshot, at.at_s
+    main = clutches[0]
+    own = snapshot.clutch(main.clutch.entity_id).method
+    laid_s = {now.clutch.entity_id: float(now.clutch.laid_s) for now in clutches}
+    live = [egg for egg in box.eggs if egg.live and egg.pipped_s is None]
+    left = box.water.left if box.water else None
+    pips = [
+        now.forecast.first_pip
+        for now in clutches
+        if now.forecast and not now.forecast.overdue and now.forecast.first_pip
     ]
-    return float(max([now.clutch.laid_s, *visits]))
-
-
-def _state(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> BoxState:
-    own = snapshot.clutch(now.clutch.entity_id).method
-    live = [egg for egg in now.eggs.eggs if egg.live and egg.pipped_s is None]
-    water = now.water
-    left = water.left if water else None
-    forecast = now.forecast
-    pip = forecast.first_pip if forecast and not forecast.overdue else None
-    mid_s = now.curve.time_of(MID_TERM[0] * now.at_pip)
-    box = now.eggs.box
-    dented = box.early_eggs or tuple(
-        egg.number for egg in live if egg.urgency in (Urgency.TODAY, Urgency.URGENT)
+    pip_s = min((pip.p50 for pip in pips), default=None)
+    pipped = any(now.forecast and now.forecast.pipped for now in clutches)
+    stage = box.stage
+    mid_s = stage.curve.time_of(MID_TERM[0] * stage.at_pip) if stage else None
+    judged = box.judged.box
+    dented = judged.early_eggs or tuple(
+        egg.name for egg in live if egg.urgency in (Urgency.TODAY, Urgency.URGENT)
     )
-    pours = [w.poured_s for w in snapshot.box(now.box.entity_id).waterings if w.poured_s <= as_of_s]
+    pours = [w.poured_s for w in snapshot.box(box.box.entity_id).waterings if w.poured_s <= as_of_s]
+    air = box.water.air if box.water else None
     return BoxState(
-        laid_s=now.clutch.laid_s,
-        last_visit_s=last_visit_s(snapshot, now, as_of_s),
+        laid_s=laid_s[main.clutch.entity_id],
+        last_visit_s=last_visit_s(snapshot, box, as_of_s),
         visits=Visits(own.visits) if own else Visits.EVERY_7_DAYS,
-        last_days=LastDays(own.last_days) if own else LastDays.LEAVE,
-        on_grid=now.on_grid,
-        development=now.fraction,
-        dents=(box.scope, box.urgency, dented if box.scope is not Scope.NONE else ()),
-        dents_words=dents_words(now),
-        live_eggs=box.live_eggs,
+        last_days=_last_days(box, own.last_days if own else None),
+        on_grid=box.on_grid,
+        development=stage.share if stage else 0.0,
+        dents=(judged.scope, judged.urgency, dented if judged.scope is not Scope.NONE else ()),
+        dents_words=dents_words(box),
+        live_eggs=judged.live_eggs,
         watched=tuple(
-            (egg.number, egg.looked_s or now.clutch.laid_s)
+            (egg.name, egg.looked_s or laid_s[egg.clutch_id])
             for egg in live
             if egg.settles is not None
         ),
         candle_again=tuple(
-            (egg.number, egg.torchlight.again_from_s)
+            (egg.name, egg.torchlight.again_from_s)
             for egg in live
             if egg.torchlight.again_from_s is not None
         ),
-        candled_s=tuple((egg.number, egg.torchlight.seen_s) for egg in live),
+        candled_s=tuple((egg.name, egg.torchlight.seen_s) for egg in live),
         water_soon_s=left.top_up_soon.middle_s if left else None,
         water_dry_s=left.dry.middle_s if left else None,
         water_share=left.share if left else None,
-        oxygen=(water.air.share, water.air.advise_airing) if water and water.air else None,
-        first_pip_s=pip.p50 if pip and not (forecast and forecast.pipped) else None,
+        oxygen=(air.share, air.advise_airing) if air else None,
+        first_pip_s=None if pipped else pip_s,
         mid_term_s=mid_s if mid_s is not None and mid_s <= as_of_s else None,
         watered_s=float(max(pours)) if pours else None,
         looked_s=max((egg.looked_s or 0.0 for egg in live), default=0.0),
-        last_days_done=pip is not None
-        and _last_days_done(snapshot, now, pip.p50 - LAST_WEEK_DAYS * SECONDS_PER_DAY),
+        last_days_done=pip_s is not None
+        and _last_days_done(snapshot, box, pip_s - LAST_WEEK_DAYS * SECONDS_PER_DAY),
         watch_every_days=snapshot.settings.rules.watch_every_days,
         look_now=tuple(
-            egg.number
+            egg.name
             for egg in live
             if egg.settles is not None
             and egg.settles.from_s <= as_of_s
             and egg.scope == Scope.EGG
             and (egg.looked_s or 0.0) > (egg.torchlight.seen_s or 0.0)
         ),
-        rest_due=_rest_of_water(now, as_of_s),
+        rest_due=_rest_of_water(box, as_of_s),
     )
 
 
-def _rest_of_water(now: ClutchNow, as_of_s: float) -> tuple[float, float] | None:
+def _last_days(box: BoxNow, school: str | None) -> LastDays:
+    """What the method does in the last days; eggs in a hatching box were moved already."""
+    if school is None or box.kind is BoxKind.HATCHING:
+        return LastDays.LEAVE
+    return LastDays(school)
+
+
+def _rest_of_water(box: BoxNow, as_of_s: float) -> tuple[float, float] | None:
     """When the second half of a top-up that was too much at once is due (s), and its grams."""
-    water = now.water
+    water = box.water
     if water is None or water.left is None or water.poured is None:
         return None
     poured_s, poured_g = water.poured
@@ -164,29 +188,29 @@ def _rest_of_water(now: ClutchNow, as_of_s: float) -> tuple[float, float] | None
     )
 
 
-def dents_words(now: ClutchNow) -> Words:
-    """What the early dents of a clutch mean and ask for: of the box, else of its worst egg."""
-    box, water = now.eggs.box, now.water
-    if box.scope is Scope.BOX:
+def dents_words(box: BoxNow) -> Words:
+    """What the early dents in a box mean and ask for: of the box, else of its worst egg."""
+    judged, water = box.judged.box, box.water
+    if judged.scope is Scope.BOX:
         return dry_box_advice(
-            BoxDents(box.live_eggs, len(box.early_eggs)),
+            BoxDents(judged.live_eggs, len(judged.early_eggs)),
             water.left if water else None,
             water.add if water else None,
-            now.curve.temperature.future_c,
-            no_answer=bool(now.eggs.no_answer),
+            box.box_c,
+            no_answer=bool(box.judged.no_answer),
             felt=water.felt if water else None,
         )
     worst = max(
-        (egg for egg in now.eggs.eggs if egg.urgency and egg.advice),
+        (egg for egg in box.eggs if egg.urgency and egg.advice),
         key=lambda egg: Urgency(egg.urgency or Urgency.NONE).rank,
         default=None,
     )
-    return f"Egg {worst.number}: {worst.advice}" if worst else ""
+    return f"Egg {worst.name}: {worst.advice}" if worst else ""
 
 
-def _last_days_done(snapshot: Snapshot, now: ClutchNow, from_s: float) -> bool:
+def _last_days_done(snapshot: Snapshot, box: BoxNow, from_s: float) -> bool:
     """Whether what the method asks for in the last week was done in it."""
-    acts = snapshot.box(now.box.entity_id).done
-    if any(a.kind == BoxActKind.MOVED_TO_PAPER and a.at_s >= from_s for a in acts):
+    held = snapshot.box(box.box.entity_id)
+    if any(a.kind == BoxActKind.MOVED_TO_PAPER and a.at_s >= from_s for a in held.done):
         return True
-    return any(s.at_s >= from_s for s in snapshot.box(now.box.entity_id).set_ups)
+    return any(s.at_s >= from_s for s in held.set_ups)

@@ -6,18 +6,20 @@ from sandboa.core.rounds.due import POSTPONE_DAYS
 from sandboa.core.units import SECONDS_PER_DAY, require_range
 from sandboa.records.facts import Act
 from sandboa.records.rounds import Postponement
-from sandboa.services.acts.preconditions import clutch_called
+from sandboa.services.acts.preconditions import box_called
 from sandboa.services.acts.recording import act
 from sandboa.services.rounds.due_now import KIND_WORDS
 
 
-def postpone(code: str, kind: DueKind, days: float, now_s: float) -> Act:
-    """Put a reason off for 1-14 days; NotFound for an unknown clutch, NotPlausible beyond."""
-    clutch = clutch_called(code)
+def postpone(name: str, kind: DueKind, days: float, now_s: float) -> Act:
+    """Put a reason off for 1-14 days; NotFound for an unknown box, NotPlausible beyond."""
+    box = box_called(name)
     require_range("days", days, POSTPONE_DAYS, "days")
     until_s = int(now_s + days * SECONDS_PER_DAY)
-    words = f"Put off {KIND_WORDS[kind]} for {days:g} {'day' if days == 1 else 'days'}"
-    with act(ActKind.POSTPONE, words, now_s, clutch.entity_id) as putting_off:
-        key = {"clutch_id": clutch.entity_id, "kind": kind.value}
+    words = (
+        f"Box {box.name}: put off {KIND_WORDS[kind]} for {days:g} {'day' if days == 1 else 'days'}"
+    )
+    with act(ActKind.POSTPONE, words, now_s) as putting_off:
+        key = {"box_id": box.entity_id, "kind": kind.value}
         Postponement.put(putting_off, key, at_s=int(now_s), until_s=until_s)
     return putting_off

@@ -8,9 +8,9 @@ import numpy as np
 from sandboa.core.methods import STANDARD
 from sandboa.core.water.ledger import heaviest_g
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G, ROUND_TO_G
-from sandboa.records.facts import newest_act_by_clutch
+from sandboa.records.facts import newest_act_by
 from sandboa.services.boxes.water import BoxWater, top_up_by_scale
-from sandboa.services.clutches.issued_forecasts import lessons
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.rounds.due_now import BoxDue, boxes_of_round, last_visit_s
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -53,12 +53,12 @@ class Round:
 
 
 def round_now(snapshot: Snapshot, as_of_s: float) -> Round:
-    """Every box under way at `as_of_s`, by cabinet, shelf and code."""
-    newest = newest_act_by_clutch()
+    """Every box with live eggs at `as_of_s`, by cabinet, shelf and name."""
+    newest = newest_act_by("box")
     return Round(
         as_of_s,
         tuple(
-            _round_box(snapshot, box, newest.get(box.now.clutch.entity_id, 0), as_of_s)
+            _round_box(snapshot, box, newest.get(box.box.box.entity_id, 0), as_of_s)
             for box in boxes_of_round(snapshot, lessons(snapshot), as_of_s)
         ),
         tuple(_shelves(snapshot)),
@@ -85,13 +85,13 @@ def _round_box(
     seen_act: int,
     as_of_s: float,
 ) -> RoundBox:
-    water = box.now.water
-    own = snapshot.clutch(box.now.clutch.entity_id).method
-    last_s = last_visit_s(snapshot, box.now, as_of_s)
+    water = box.box.water
+    own = snapshot.clutch(box.clutches[0].clutch.entity_id).method
+    last_s = last_visit_s(snapshot, box.box, as_of_s)
     return RoundBox(
         box=box,
         last_visit_s=last_s,
-        visited=last_s > box.now.clutch.laid_s,
+        visited=any(v.closed_s == last_s for v in snapshot.box(box.box.box.entity_id).visits),
         seen_act=seen_act,
         top_ups=top_up_steps(water) if water else (),
         heaviest_g=None if water is None else heaviest_g(water.ledger, as_of_s),

@@ -2,6 +2,7 @@
 
 from typing import Final
 
+from sandboa.core.box import BoxKind
 from sandboa.core.dimples.stages import GRADES
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EGG_MASS_RANGE_G
@@ -11,7 +12,8 @@ from sandboa.core.water.ledger import Weighing, require_plausible_weighing
 from sandboa.core.water.mixing import medium_named
 from sandboa.core.water.signs import WATER_SIGNS, WaterSignKind
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G, POURED_RANGE_G
-from sandboa.services.acts.preconditions import require_between_lay_and_now, require_in_box
+from sandboa.records.clutches import Box, Egg
+from sandboa.services.acts.preconditions import require_between_set_up_and_now, require_in_box
 from sandboa.services.boxes.mass_ledger import account_of
 from sandboa.services.rounds.box_under_visit import BoxUnderVisit
 from sandboa.services.rounds.visit import EggSeen
@@ -31,23 +33,33 @@ _CHANGE_G: Final = (-5_000.0, 5_000.0)
 def check_visit(at: BoxUnderVisit) -> None:
     """Raise for whatever of the visit cannot be."""
     visit = at.visit
-    require_between_lay_and_now(at.clutch, visit.opened_s, at.now_s)
-    require_between_lay_and_now(at.clutch, visit.closed_s, at.now_s)
+    require_between_set_up_and_now(at.box, visit.opened_s, at.now_s)
+    require_between_set_up_and_now(at.box, visit.closed_s, at.now_s)
     if not 0 <= visit.closed_s - visit.opened_s <= LONGEST_VISIT_S:
         raise NotPlausible("closed_at", "a visit is shut after it is opened, within 4 hours")
     if at.box.medium is None:
-        raise NotPlausible("code", f"the dam keeps {at.clutch.code}: its eggs are left alone")
+        raise NotPlausible("box", _why_left_alone(at.box))
     for kind, value in visit.signs:
         _require_box_sign(kind, value)
-    if len(at.eggs) < len(visit.eggs):
+    carried = [egg.entity_id for group in at.moved for egg in group]
+    if len(set(carried)) < len(carried):
+        raise NotPlausible("moved", "the same egg is put into two boxes in this visit")
+    if any(not group.eggs for group in visit.moved):
+        raise NotPlausible("moved", "which eggs were moved?")
+    if len({egg.entity_id for egg in at.eggs}) < len(visit.eggs):
         raise NotPlausible("eggs", "the same egg stands twice in this visit")
-    for seen in visit.eggs:
-        _check_egg(at, seen)
+    for seen, egg in zip(visit.eggs, at.eggs, strict=True):
+        _check_egg(at, seen, egg)
     _check_masses(at)
 
 
-def _check_egg(at: BoxUnderVisit, seen: EggSeen) -> None:
-    egg = at.eggs[seen.number]
+def _why_left_alone(box: Box) -> str:
+    if box.kind == BoxKind.OTHER_SPECIES:
+        return f"box {box.name} holds eggs of another species: nothing is recorded of them here"
+    return f"the dam keeps the eggs of {box.name}: they are left alone"
+
+
+def _check_egg(at: BoxUnderVisit, seen: EggSeen, egg: Egg) -> None:
     if seen.grade is not None and seen.grade not in GRADES:
         raise NotPlausible("grade", f"turgor grade {seen.grade} is not one of 0, 1, 2, 3, 4")
     if egg.slug and (seen.grade is not None or seen.vessels is not None):
@@ -74,7 +86,7 @@ def _check_masses(at: BoxUnderVisit) -> None:
             "what was put in or taken out", change_g, _CHANGE_G, "g", field="mass_change_g"
         )
     if visit.mass_g is not None:
-        account = account_of(at.clutch, at.box, at.rows, at.at_s)
+        account = account_of(at.box, at.rows, at.at_s)
         require_plausible_weighing(account.ledger, Weighing(at.at_s, visit.mass_g))
     if visit.fresh is not None:
         medium_named(visit.fresh.medium)

@@ -3,9 +3,11 @@
 from sandboa.core.rounds import EggActKind
 from sandboa.core.water.mixing import medium_named
 from sandboa.records import rounds
-from sandboa.records.clutches import Candling, EggEvent, Turgor, Watering, eggs_in_box
+from sandboa.records.clutches import Candling, Egg, EggEvent, Turgor, Watering, eggs_in_box
 from sandboa.records.facts import Act
-from sandboa.services.boxes.mass_ledger import egg_taken_out
+from sandboa.services.acts.preconditions import box_called
+from sandboa.services.boxes.egg_moves import write_moves
+from sandboa.services.boxes.set_up import BoxCommand, write_box
 from sandboa.services.cabinets.commands import shelf_called, stand_on
 from sandboa.services.rounds.box_under_visit import BoxUnderVisit
 from sandboa.services.rounds.visit import EggSeen
@@ -16,21 +18,28 @@ def write_visit(visiting: Act, at: BoxUnderVisit, conflicts: tuple[str, ...]) ->
     visit = at.visit
     rounds.Visit.record(
         visiting,
-        clutch_id=at.clutch.entity_id,
+        box_id=at.box.entity_id,
         key=visit.key,
         opened_s=int(visit.opened_s),
         closed_s=at.at_s,
         conflict="\n".join(conflicts),
     )
-    for seen in visit.eggs:
-        _write_egg(visiting, at, seen)
+    for seen, egg in zip(visit.eggs, at.eggs, strict=True):
+        _write_egg(visiting, at, seen, egg)
     if visit.rest_as_before:
         _write_rest(visiting, at)
     _write_box(visiting, at)
+    for moved, eggs in zip(visit.moved, at.moved, strict=True):
+        to = (
+            box_called(moved.to)
+            if moved.to is not None
+            else write_box(visiting, moved.new or BoxCommand(), at.at_s, like=at.box)
+        )
+        write_moves(visiting, eggs, to, at.at_s)
 
 
-def _write_egg(visiting: Act, at: BoxUnderVisit, seen: EggSeen) -> None:
-    egg = at.eggs[seen.number].entity_id
+def _write_egg(visiting: Act, at: BoxUnderVisit, seen: EggSeen, row: Egg) -> None:
+    egg = row.entity_id
     if seen.grade is not None:
         Turgor.record(visiting, egg_id=egg, seen_s=at.at_s, grade=seen.grade)
     if seen.vessels is not None:
@@ -46,23 +55,27 @@ def _write_egg(visiting: Act, at: BoxUnderVisit, seen: EggSeen) -> None:
     for done in seen.acts:
         EggEvent.record(visiting, egg_id=egg, at_s=at.at_s, kind=done.value)
         if done is EggActKind.REMOVED:
-            _take_out(visiting, at, seen)
+            _take_out(visiting, at, seen, row)
 
 
-def _take_out(visiting: Act, at: BoxUnderVisit, seen: EggSeen) -> None:
+def _take_out(visiting: Act, at: BoxUnderVisit, seen: EggSeen, egg: Egg) -> None:
     """An egg leaves the box with its mass: the reference goes down by as much.
 
     Unweighed it is no fact yet: the account takes what is usual until somebody knows better.
     """
-    mass_g = seen.mass_g or at.eggs[seen.number].mass_g
+    mass_g = seen.mass_g or egg.mass_g
     if mass_g:
-        _change_mass(visiting, at, -mass_g, egg_taken_out(seen.number))
+        _change_mass(visiting, at, -mass_g, f"egg {egg.number}", egg.entity_id)
 
 
 def _write_rest(visiting: Act, at: BoxUnderVisit) -> None:
-    graded = {seen.number for seen in at.visit.eggs if seen.grade is not None}
-    for number, egg, grade in eggs_in_box(at.clutch.entity_id, at.at_s):
-        if number not in graded:
+    graded = {
+        egg.entity_id
+        for seen, egg in zip(at.visit.eggs, at.eggs, strict=True)
+        if seen.grade is not None
+    }
+    for _, egg, grade in eggs_in_box(at.box.entity_id, at.at_s):
+        if egg not in graded:
             Turgor.record(visiting, egg_id=egg, seen_s=at.at_s, grade=grade or 0)
 
 
@@ -94,7 +107,9 @@ def _write_box(visiting: Act, at: BoxUnderVisit) -> None:
         stand_on(visiting, at.box, shelf_called(*visit.shelf), at.at_s)
 
 
-def _change_mass(visiting: Act, at: BoxUnderVisit, delta_g: float, what: str) -> None:
+def _change_mass(
+    visiting: Act, at: BoxUnderVisit, delta_g: float, what: str, egg: int | None = None
+) -> None:
     rounds.MassChange.record(
-        visiting, box_id=at.box.entity_id, at_s=at.at_s, delta_g=delta_g, what=what
+        visiting, box_id=at.box.entity_id, at_s=at.at_s, delta_g=delta_g, what=what, egg_id=egg
     )

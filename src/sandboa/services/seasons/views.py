@@ -207,5 +207,7 @@ def _bias(told: Sequence[Score]) -> tuple[float, int] | None:
 
 
 def _unweighed(snapshot: Snapshot, clutch: CountedClutch) -> bool:
-    box = snapshot.boxes[clutch.outcomes.clutch.entity_id]
-    return Dimension.MEDIUM in clutch.groups and not snapshot.box(box.entity_id).weighings
+    boxes = snapshot.boxes_of(clutch.outcomes.clutch, clutch.outcomes.clutch.laid_s)
+    return Dimension.MEDIUM in clutch.groups and not any(
+        snapshot.box(box.entity_id).weighings for box in boxes
+    )

@@ -13,7 +13,7 @@ from sandboa.core.location_history import LocationHistory
 from sandboa.core.methods import DamSchool
 from sandboa.core.rounds import EggActKind
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records.clutches import Candling, EggEvent, Turgor, Watering
+from sandboa.records.clutches import Candling, EggEvent, EggStay, Turgor, Watering
 from sandboa.records.hatching import (
     Alteration,
     Cut,
@@ -44,6 +44,7 @@ from sandboa.records.rounds import (
 class EggHistory:
     """What was seen and done at an egg, and what became of it."""
 
+    stays: list[EggStay] = field(default_factory=list)
     turgor: list[Turgor] = field(default_factory=list)
     candlings: list[Candling] = field(default_factory=list)
     events: list[EggEvent] = field(default_factory=list)
@@ -71,6 +72,15 @@ class EggHistory:
         declared = self.fate
         return self.pip_s is not None or (declared is not None and Fate(declared.fate).has_pipped)
 
+    def stay_at(self, at_s: float) -> EggStay | None:
+        """Where it lies at a time; its first stay reaches back. None where no place is recorded."""
+        lying = self.stays[0] if self.stays else None
+        for stay in self.stays:
+            if stay.from_s > at_s:
+                break
+            lying = stay
+        return lying
+
     def out_by(self, at_s: float) -> bool:
         """Whether a hatchling was seen out of it by then."""
         return self.emergence is not None and self.emergence.seen_s <= at_s
@@ -94,7 +104,8 @@ class EggHistory:
 
 @dataclass(slots=True)
 class BoxHistory:
-    """Where a box stood, its masses and its water, and what was seen and done at it."""
+    """Where a box stood, its masses and its water, what was seen and done at it, its visits,
+    and what was put off."""
 
     locations: LocationHistory
     waterings: list[Watering] = field(default_factory=list)
@@ -104,6 +115,8 @@ class BoxHistory:
     mass_changes: list[MassChange] = field(default_factory=list)
     closings: list[ClosingChange] = field(default_factory=list)
     set_ups: list[SetUp] = field(default_factory=list)
+    visits: list[Visit] = field(default_factory=list)
+    postponements: list[Postponement] = field(default_factory=list)
 
 
 @dataclass(slots=True)
@@ -125,12 +138,10 @@ class CabinetHistory:
 
 @dataclass(slots=True)
 class ClutchHistory:
-    """The method a clutch copied, the visits to its box, what was put off, and when it closed."""
+    """The method a clutch copied, and when it closed."""
 
     method: ClutchMethod | None = None
     finished: Finished | None = None
-    visits: list[Visit] = field(default_factory=list)
-    postponements: list[Postponement] = field(default_factory=list)
 
     @property
     def kept_by_dam(self) -> bool:

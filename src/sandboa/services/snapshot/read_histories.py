@@ -7,7 +7,7 @@ from typing import Any, TypeVar
 
 from sandboa.core.climate.probe_checks import Check, CheckKind
 from sandboa.core.location_history import LocationHistory
-from sandboa.records.clutches import Box, BoxMove, Candling, Clutch, EggEvent, Turgor, Watering
+from sandboa.records.clutches import Box, BoxMove, Candling, EggEvent, EggStay, Turgor, Watering
 from sandboa.records.facts import Fact
 from sandboa.records.hatching import (
     Alteration,
@@ -57,11 +57,9 @@ class Histories:
     clutches: dict[int, ClutchHistory]
 
 
-def read_histories(
-    clutches: Iterable[Clutch], boxes: Iterable[Box], probes: Iterable[Probe]
-) -> Histories:
+def read_histories(boxes: Iterable[Box], probes: Iterable[Probe]) -> Histories:
     """Everything recorded, by subject."""
-    return Histories(_eggs(), _boxes(clutches, boxes), _probes(probes), _cabinets(), _clutches())
+    return Histories(_eggs(), _boxes(boxes), _probes(probes), _cabinets(), _clutches())
 
 
 def grouped(table: type[FactT], owner: str, order: str = "id") -> dict[int, list[FactT]]:
@@ -74,6 +72,7 @@ def grouped(table: type[FactT], owner: str, order: str = "id") -> dict[int, list
 
 def _eggs() -> dict[int, EggHistory]:
     found: defaultdict[int, EggHistory] = defaultdict(EggHistory)
+    _fill(found, "stays", grouped(EggStay, "egg_id", "from_s"))
     _fill(found, "turgor", grouped(Turgor, "egg_id", "seen_s"))
     _fill(found, "candlings", grouped(Candling, "egg_id", "seen_s"))
     _fill(found, "events", grouped(EggEvent, "egg_id", "at_s"))
@@ -88,19 +87,17 @@ def _eggs() -> dict[int, EggHistory]:
     return dict(found)
 
 
-def _boxes(clutches: Iterable[Clutch], boxes: Iterable[Box]) -> dict[int, BoxHistory]:
-    laid_s = {c.entity_id: c.laid_s for c in clutches}
+def _boxes(boxes: Iterable[Box]) -> dict[int, BoxHistory]:
     moves = grouped(BoxMove, "box_id")
     found = {
         box.entity_id: BoxHistory(
             LocationHistory.of(
-                laid_s[box.clutch_id],
+                box.from_s,
                 box.shelf_id,
                 [(m.from_s, m.shelf_id) for m in moves.get(box.entity_id, [])],
             )
         )
         for box in boxes
-        if box.clutch_id in laid_s
     }
     _fill(found, "waterings", grouped(Watering, "box_id", "poured_s"))
     _fill(found, "signs", grouped(BoxSign, "box_id", "seen_s"))
@@ -109,6 +106,8 @@ def _boxes(clutches: Iterable[Clutch], boxes: Iterable[Box]) -> dict[int, BoxHis
     _fill(found, "mass_changes", grouped(MassChange, "box_id", "at_s"))
     _fill(found, "closings", grouped(ClosingChange, "box_id", "from_s"))
     _fill(found, "set_ups", grouped(SetUp, "box_id", "at_s"))
+    _fill(found, "visits", grouped(Visit, "box_id", "closed_s"))
+    _fill(found, "postponements", grouped(Postponement, "box_id"))
     return found
 
 
@@ -143,8 +142,6 @@ def _cabinets() -> dict[int, CabinetHistory]:
 
 def _clutches() -> dict[int, ClutchHistory]:
     found: defaultdict[int, ClutchHistory] = defaultdict(ClutchHistory)
-    _fill(found, "visits", grouped(Visit, "clutch_id", "closed_s"))
-    _fill(found, "postponements", grouped(Postponement, "clutch_id"))
     _fill(found, "method", _single(ClutchMethod, "clutch_id"))
     _fill(found, "finished", _single(Finished, "clutch_id"))
     return dict(found)

@@ -14,7 +14,7 @@ from sandboa.records.clutches import (
     Clutch,
     Egg,
 )
-from sandboa.records.facts import Fact, newest_act_by_clutch, newest_act_of
+from sandboa.records.facts import Fact, newest_act_by, newest_act_of
 from sandboa.records.hatching import (
     Shed,
 )
@@ -47,7 +47,8 @@ FactT = TypeVar("FactT", bound=Fact)
 
 @dataclass(frozen=True, slots=True)
 class LastActs:
-    """Ids of the latest acts: at each clutch, touching every clutch, and touching why eggs died."""
+    """Ids of the latest acts: about each clutch, touching every clutch, and touching why eggs
+    died."""
 
     by_clutch: dict[int, int]
     every_clutch: int
@@ -58,9 +59,9 @@ class LastActs:
 class Snapshot:
     """The house as it is recorded now.
 
-    `boxes` and `eggs` are by clutch, `probes_at` by where probes hang now; what
-    was recorded of each egg, box, probe, cabinet and clutch is in its history
-    (`egg`, `box`, `probe`, `cabinet`, `clutch`, each by its id).
+    `eggs` are by clutch, `eggs_of_box` are those that ever lay in a box, by box, `probes_at` by
+    where probes hang now; what was recorded of each egg, box, probe, cabinet and clutch is in its
+    history (`egg`, `box`, `probe`, `cabinet`, `clutch`, each by its id).
     """
 
     version: int
@@ -77,6 +78,7 @@ class Snapshot:
     clutches: list[Clutch]
     boxes: dict[int, Box]
     eggs: dict[int, list[Egg]]
+    eggs_of_box: dict[int, list[Egg]]
     sheds: dict[int, Shed]
     histories: Histories
 
@@ -119,9 +121,41 @@ class Snapshot:
                 return clutch
         raise NotFound(f"there is no clutch {code}")
 
-    def clutch_in(self, box: int) -> Clutch | None:
-        """The clutch whose box has that id; None for a box no longer there."""
-        return next((c for c in self.clutches if self.boxes[c.entity_id].entity_id == box), None)
+    @cached_property
+    def clutch_by_id(self) -> dict[int, Clutch]:
+        """Every clutch by its id."""
+        return {clutch.entity_id: clutch for clutch in self.clutches}
+
+    def eggs_in(self, box: int, at_s: float) -> list[Egg]:
+        """Eggs that lie in a box at a time, whoever's, by clutch and number; taken out ones too."""
+        return [
+            egg
+            for egg in self.eggs_of_box.get(box, [])
+            if self.clutch_by_id[egg.clutch_id].laid_s <= at_s
+            and (stay := self.egg(egg.entity_id).stay_at(at_s)) is not None
+            and stay.box_id == box
+        ]
+
+    def boxes_of(self, clutch: Clutch, at_s: float) -> list[Box]:
+        """Boxes in which eggs of a clutch lie at a time, that of most of them first."""
+        held: dict[int, int] = defaultdict(int)
+        for egg in self.eggs.get(clutch.entity_id, []):
+            stay = self.egg(egg.entity_id).stay_at(at_s)
+            if stay is not None and stay.box_id in self.boxes:
+                held[stay.box_id] += 1
+        boxes = [self.boxes[box] for box in held]
+        return sorted(boxes, key=lambda box: (-held[box.entity_id], box.name))
+
+    def box_of(self, clutch: Clutch, at_s: float) -> Box:
+        """The box in which most eggs of a clutch lie at a time."""
+        return self.boxes_of(clutch, at_s)[0]
+
+    def box_called(self, name: str) -> Box:
+        """The box of that name, upper and lower case alike; NotFound otherwise."""
+        for box in self.boxes.values():
+            if box.name.casefold() == name.casefold():
+                return box
+        raise NotFound(f"there is no box {name}")
 
     def shelf_at(self, box: Box, at_s: float) -> Shelf:
         """The shelf a box stands on at a time."""
@@ -148,7 +182,8 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
     boxes = Box.current()
     clutches = sorted(Clutch.current(), key=lambda c: (c.laid_s, c.code))
     probes = Probe.current()
-    histories = read_histories(clutches, boxes, probes)
+    eggs = grouped(Egg, "clutch_id", order="number")
+    histories = read_histories(boxes, probes)
     hanging: dict[int, list[Probe]] = defaultdict(list)
     for probe in probes:
         place = histories.probes[probe.entity_id].locations.last
@@ -159,7 +194,7 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
         readings=series,
         kept=kept,
         last_acts=LastActs(
-            newest_act_by_clutch(),
+            newest_act_by("clutch"),
             newest_act_of(ActKind.touching(Touch.EVERY_CLUTCH)),
             newest_act_of(ActKind.touching(Touch.LOSSES)),
         ),
@@ -171,11 +206,24 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
         probes={p.entity_id: p for p in probes},
         probes_at=dict(hanging),
         clutches=clutches,
-        boxes={b.clutch_id: b for b in boxes if b.entity_id in histories.boxes},
-        eggs=grouped(Egg, "clutch_id", order="number"),
+        boxes={box.entity_id: box for box in boxes},
+        eggs=eggs,
+        eggs_of_box=_eggs_of_boxes(clutches, eggs, histories),
         sheds={s.hatchling_id: s for s in Shed.current()},
         histories=histories,
     )
+
+
+def _eggs_of_boxes(
+    clutches: list[Clutch], eggs: dict[int, list[Egg]], histories: Histories
+) -> dict[int, list[Egg]]:
+    found: dict[int, list[Egg]] = defaultdict(list)
+    for clutch in clutches:
+        for egg in eggs.get(clutch.entity_id, []):
+            stays = histories.eggs[egg.entity_id].stays if egg.entity_id in histories.eggs else []
+            for box in {stay.box_id for stay in stays}:
+                found[box].append(egg)
+    return dict(found)
 
 
 def _by_entity(table: type[FactT]) -> dict[int, FactT]:

@@ -6,6 +6,7 @@ from typing import Annotated
 import numpy as np
 from pydantic import BaseModel, Field
 
+from sandboa.core.box import BoxKind
 from sandboa.core.development import Provenance
 from sandboa.services.acts.revisions import revision_of
 from sandboa.services.cabinets import commands as cabinets
@@ -18,10 +19,11 @@ from sandboa.services.climate.cabinet_view import (
 )
 from sandboa.services.climate.faults import SEASON_DAYS
 from sandboa.services.climate.trace import Trace
-from sandboa.services.clutches.clutch_view import ClutchNow
+from sandboa.services.clutches.box_view import BoxNow
 from sandboa.services.forms.people_and_things import cabinet_form
-from sandboa.services.overview.today import TodayClutch, attention
+from sandboa.services.overview.today import today_box
 from sandboa.services.snapshot.snapshot import Snapshot
+from sandboa.web.boxes.schemas import ClutchInBoxResponse
 from sandboa.web.probes.schemas import HungProbeResponse, place_words, probe_told
 from sandboa.web.requests.reader import Sentence
 from sandboa.web.requests.revisions import Revision
@@ -97,10 +99,12 @@ class WaterLevelResponse(ResponseSchema):
 
 
 class BoxHereResponse(BaseModel):
-    code: str
-    dam: str
-    day: int
-    fraction: float
+    """A box on its shelf; `species` of one of another species, which has no eggs here."""
+
+    name: str
+    kind: BoxKind
+    species: str | None
+    clutches: list[ClutchInBoxResponse]
     urgency: str
     closing: str | None
     on_grid: bool
@@ -192,7 +196,7 @@ def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetRe
         humidity=now.humidity,
         ready=now.readiness.ready,
         readiness=now.readiness.text,
-        shelves=[_shelf(shelf, now_s) for shelf in now.shelves],
+        shelves=[_shelf(now, shelf) for shelf in now.shelves],
         faults=[fault_told(snapshot, fault) for fault in now.faults],
         faults_days=SEASON_DAYS,
         events=[EventResponse(at=at(e.at_s), kind=e.kind, text=e.text) for e in now.events],
@@ -203,30 +207,31 @@ def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetRe
     )
 
 
-def _shelf(now: ShelfNow, now_s: float) -> ShelfResponse:
+def _shelf(cabinet: CabinetNow, now: ShelfNow) -> ShelfResponse:
     return ShelfResponse(
         name=now.shelf.name,
         position=now.shelf.position,
         here=_here(now.here),
         offset_c=now.offset_c,
-        boxes=[_box(box, now_s) for box in now.boxes],
+        boxes=[_box(cabinet, box) for box in now.boxes],
     )
 
 
-def _box(now: ClutchNow, now_s: float) -> BoxHereResponse:
+def _box(cabinet: CabinetNow, now: BoxNow) -> BoxHereResponse:
+    told = today_box(cabinet.at, now)
     return BoxHereResponse(
-        code=now.clutch.code,
-        dam=now.dam,
-        day=now.day,
-        fraction=now.fraction,
-        urgency=TodayClutch(now, tuple(attention(now, now_s))).urgency,
+        name=now.box.name,
+        kind=now.kind,
+        species=now.box.species,
+        clutches=[ClutchInBoxResponse.of(clutch) for clutch in told.clutches],
+        urgency=told.urgency,
         closing=now.water.closing if now.water else None,
         lid=now.lid,
         on_grid=now.on_grid,
         water_left=WaterLevelResponse.model_validate(now.water.left)
         if now.water and now.water.left
         else None,
-        eggs=[small_egg(egg) for egg in now.eggs.eggs],
+        eggs=[small_egg(egg) for egg in now.eggs],
     )
 
 

@@ -10,12 +10,13 @@ from sandboa.services.acts.strict_model import Strictly
 from sandboa.services.boxes import commands as looks
 from sandboa.services.climate.faults import clutch_faults
 from sandboa.services.clutches import methods
+from sandboa.services.clutches.box_view import BoxNow
 from sandboa.services.clutches.cards import card_of
 from sandboa.services.clutches.clutch_view import ClutchPage, clutch_page
-from sandboa.services.forms.clutch import clutch_form
+from sandboa.services.forms.clutch import box_form, clutch_form
 from sandboa.services.forms.numbers import clutch_method_form
 from sandboa.services.overview.today import attention
-from sandboa.services.rounds.due_now import BoxDue, box_due
+from sandboa.services.rounds.due_now import box_due
 from sandboa.web.clutches.schemas import (
     BoxResponse,
     CandlingRequest,
@@ -27,7 +28,6 @@ from sandboa.web.clutches.schemas import (
     GradeRequest,
     LearnedResponse,
     ProbeResponse,
-    WateringRequest,
 )
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
@@ -60,8 +60,7 @@ def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchResponse:
     page = clutch_page(house.snapshot(), code, now_s)
     faults = clutch_faults(house.snapshot(), page.now, now_s)
     snapshot = house.snapshot()
-    box = box_due(snapshot, page.now, now_s)
-    return _told(page, box, [fault_told(snapshot, fault) for fault in faults], now_s)
+    return _told(page, [fault_told(snapshot, fault) for fault in faults], now_s)
 
 
 @router.post("/{code}/eggs/{number}/grades", dependencies=[RECORD], status_code=201)
@@ -88,18 +87,8 @@ def change_method(
         return ActResponse.of(methods.change_clutch_method(code, asked, now_s))
 
 
-@router.post("/{code}/waterings", dependencies=[RECORD], status_code=201)
-def water_box(code: Code, asked: WateringRequest, now_s: NowS) -> ActResponse:
-    """Record water added to the box."""
-    poured_s = asked.at.timestamp() if asked.at else now_s
-    return ActResponse.of(looks.water_box(code, asked.water_g, poured_s, now_s))
-
-
-def _told(
-    page: ClutchPage, box: BoxDue, faults: list[FaultResponse], now_s: float
-) -> ClutchResponse:
+def _told(page: ClutchPage, faults: list[FaultResponse], now_s: float) -> ClutchResponse:
     now = page.now
-    due, postponed = due_told(box)
     return ClutchResponse(
         id=now.clutch.entity_id,
         code=now.clutch.code,
@@ -117,29 +106,14 @@ def _told(
         day=now.day,
         count=str(now.count),
         card=CardResponse.model_validate(card_of(page)),
-        box=BoxResponse(
-            cabinet=now.cabinet,
-            shelf=now.shelf,
-            medium=now.box.medium,
-            on_grid=now.on_grid,
-            dry_mass_g=now.box.dry_mass_g,
-            water_g=now.box.water_g,
-            set_up_mass_g=now.box.set_up_mass_g,
-            closing=now.box.closing,
-            set_point_c=now.set_point_c,
-            set_point_at_lay_c=now.set_point_at_lay_c,
-            temperature_c=now.curve.temperature.future_c,
-        ),
-        box_water=BoxWaterResponse.of(now.water) if now.water else None,
-        lid=now.lid,
-        due=due,
-        postponed=postponed,
+        boxes=[_box(page, box) for box in now.boxes],
+        set_point_at_lay_c=now.set_points.at(now.clutch.laid_s),
         forecast=ForecastResponse.of(now.forecast) if now.forecast else None,
         rests_on=page.rests_on,
         gaps=[GapResponse.model_validate(gap) for gap in page.gaps],
         cold_spells=[ColdSpellResponse.model_validate(spell) for spell in now.cold_spells],
         ribbon=[RibbonPieceResponse.of(piece) for piece in page.ribbon],
-        eggs=[egg_told(egg) for egg in now.eggs.eggs],
+        eggs=[egg_told(egg) for egg in now.eggs],
         attention=[AttentionResponse.model_validate(a) for a in attention(now, now_s)],
         faults=faults,
         learned=LearnedResponse(
@@ -150,4 +124,30 @@ def _told(
         finished_at=at_or_none(now.finished_s),
         probes=[ProbeResponse.model_validate(probe) for probe in page.probes],
         log=[LogResponse.of(entry) for entry in page.log],
+    )
+
+
+def _box(page: ClutchPage, box: BoxNow) -> BoxResponse:
+    due, postponed = due_told(box_due(page.at, box))
+    return BoxResponse(
+        name=box.box.name,
+        revision=revision_of(box_form(box.box.name)),
+        kind=box.kind,
+        shared_with=[c.code for c in box.clutches if c.entity_id != page.now.clutch.entity_id],
+        cabinet=box.cabinet,
+        shelf=box.shelf.name,
+        medium=box.box.medium,
+        on_grid=box.on_grid,
+        dry_mass_g=box.box.dry_mass_g,
+        water_g=box.box.water_g,
+        set_up_mass_g=box.box.set_up_mass_g,
+        closing=box.box.closing,
+        set_point_c=box.set_point_c,
+        temperature_c=box.box_c,
+        since=box.box.from_s,  # type: ignore[arg-type]
+        box_water=BoxWaterResponse.of(box.water) if box.water else None,
+        lid=box.lid,
+        due=due,
+        postponed=postponed,
+        eggs=[egg_told(egg) for egg in box.eggs],
     )

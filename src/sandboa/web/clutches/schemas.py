@@ -4,6 +4,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from sandboa.core.box import BoxKind
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.methods import Method
 from sandboa.web.requests.reader import Sentence
@@ -25,6 +26,15 @@ from sandboa.web.today.schemas import AttentionResponse
 
 
 class BoxResponse(BaseModel):
+    """A box in which eggs of the clutch lie, with all eggs in it; set up `since`.
+
+    `shared_with` are the codes of other clutches whose eggs lie in it too.
+    """
+
+    name: str
+    revision: Revision
+    kind: BoxKind
+    shared_with: list[str]
     cabinet: str
     shelf: str
     medium: str | None
@@ -33,9 +43,14 @@ class BoxResponse(BaseModel):
     water_g: float | None
     set_up_mass_g: float | None
     closing: str | None
-    set_point_c: float
-    set_point_at_lay_c: float
+    set_point_c: float | None
     temperature_c: float
+    since: Moment
+    box_water: BoxWaterResponse | None
+    lid: str | None
+    due: list[DueResponse]
+    postponed: list[PostponedResponse]
+    eggs: list[EggResponse]
 
 
 class ColdSpellResponse(ResponseSchema):
@@ -89,7 +104,8 @@ class CardResponse(ResponseSchema):
 
 
 class ClutchResponse(BaseModel):
-    """`revision` is of the clutch as laid, `method_revision` of its method."""
+    """`revision` is of the clutch as laid, `method_revision` of its method; `boxes` are where its
+    eggs lie, that of most of them first."""
 
     id: int
     revision: Revision
@@ -107,11 +123,8 @@ class ClutchResponse(BaseModel):
     day: int
     count: str
     card: CardResponse
-    box: BoxResponse
-    box_water: BoxWaterResponse | None
-    lid: str | None
-    due: list[DueResponse]
-    postponed: list[PostponedResponse]
+    boxes: list[BoxResponse]
+    set_point_at_lay_c: float
     forecast: ForecastResponse | None
     rests_on: str
     gaps: list[GapResponse]
@@ -138,9 +151,4 @@ class CandlingRequest(RequestSchema):
 
     vessels: Vessels
     disc: Disc | None = None
-    at: AskedMoment | None = None
-
-
-class WateringRequest(RequestSchema):
-    water_g: float
     at: AskedMoment | None = None

@@ -1,20 +1,16 @@
-"""Egg: its standing with the evidence for it, its history and photos; what-if of its box."""
+"""Egg: its standing with the evidence for it, its history and photos."""
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path, Query
+from fastapi import APIRouter, Path
 
-from sandboa.core.box import Closing
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.standing import Standing
-from sandboa.services.boxes.water import OtherClosing
-from sandboa.services.clutches.clutch_view import what_if_water
 from sandboa.services.clutches.egg_view import EggPage, egg_page
 from sandboa.web.eggs.schemas import EggMomentResponse, EggPageResponse, StandingResponse
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.schemas.common import PhotoResponse
 from sandboa.web.schemas.eggs import EvidenceResponse, egg_told
-from sandboa.web.schemas.water import WaterLeftResponse, water_left_told
 from sandboa.web.security.permissions import LOOK
 
 router = APIRouter(prefix="/api/clutches", tags=["egg"])
@@ -33,20 +29,6 @@ def get_egg(
     return _told(page, rules.standing_from, rules.dependence, now_s)
 
 
-@router.get("/{code}/water", dependencies=[LOOK])
-def get_what_if(
-    code: Code,
-    house: TheHouse,
-    now_s: NowS,
-    closing: Annotated[Closing | None, Query()] = None,
-    humidity: Annotated[float | None, Query(ge=0, le=1)] = None,
-) -> WaterLeftResponse | None:
-    """The box's water were it closed another way, or its cabinet damper, from now on."""
-    return water_left_told(
-        what_if_water(house.snapshot(), code, now_s, OtherClosing(closing, humidity))
-    )
-
-
 def _told(
     page: EggPage, thresholds: dict[Standing, float], dependence: float, now_s: float
 ) -> EggPageResponse:
@@ -58,12 +40,13 @@ def _told(
         code=now.clutch.code,
         dam=now.dam,
         day=now.day,
-        fraction=now.fraction,
+        fraction=egg.share,
         egg=egg_told(egg),
         allowed_words=GRADE_WORDS[egg.allowed_grade],
-        box_scope=now.eggs.box.scope,
-        early_eggs=list(now.eggs.box.early_eggs),
-        live_eggs=now.eggs.box.live_eggs,
+        box=page.box.box.name,
+        box_scope=page.box.judged.box.scope,
+        early_eggs=list(page.box.judged.box.early_eggs),
+        live_eggs=page.box.judged.box.live_eggs,
         standing=StandingResponse(
             standing=standing.standing,
             alive=standing.alive,

@@ -35,8 +35,9 @@ class EggPageResponse(BaseModel):
     fraction: float
     egg: EggResponse
     allowed_words: str
+    box: str
     box_scope: str
-    early_eggs: list[int]
+    early_eggs: list[str]
     live_eggs: int
     standing: StandingResponse | None
     thresholds: dict[str, float]

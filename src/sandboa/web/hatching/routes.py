@@ -7,7 +7,6 @@ from fastapi import APIRouter, Path
 from sandboa.services.acts.revisions import saved_over
 from sandboa.services.animals.meals import MealCommand
 from sandboa.services.animals.traits import TraitCommand
-from sandboa.services.cabinets import commands as cabinets
 from sandboa.services.clutches.issued_forecasts import scores
 from sandboa.services.forms.clutch import hatchling_form
 from sandboa.services.hatching import egg_events, fates, hatchlings, overview
@@ -21,7 +20,6 @@ from sandboa.web.hatching.schemas import (
     HatchOverviewResponse,
     LastWeekTickRequest,
     MomentRequest,
-    MoveRequest,
     ScoreResponse,
     hatching_clutch_told,
 )
@@ -61,14 +59,6 @@ def get_hatch_overview(house: TheHouse, now_s: NowS) -> HatchOverviewResponse:
 def get_hatching_clutch(code: Code, house: TheHouse, now_s: NowS) -> HatchingClutchResponse:
     """One clutch at hatch."""
     return hatching_clutch_told(overview.hatching_clutch(house.snapshot(), code, now_s))
-
-
-@router.post("/clutches/{code}/moves", dependencies=[RECORD], status_code=201)
-def move_box(code: Code, asked: MoveRequest, now_s: NowS) -> ActResponse:
-    """Record that a clutch's box was put on another shelf."""
-    return ActResponse.of(
-        cabinets.move_box(code, asked.cabinet, asked.shelf, _when(asked.at, now_s), now_s)
-    )
 
 
 @router.post("/clutches/{code}/eggs/{number}/pip", dependencies=[RECORD], status_code=201)

@@ -28,12 +28,6 @@ from sandboa.web.schemas.eggs import EggResponse, egg_told
 _SHORT_NAME = Annotated[str, Field(max_length=200)]
 
 
-class MoveRequest(RequestSchema):
-    cabinet: _SHORT_NAME
-    shelf: _SHORT_NAME
-    at: AskedMoment | None = None
-
-
 class MomentRequest(RequestSchema):
     """When it was; now when left out."""
 
@@ -154,6 +148,14 @@ class LastWeekResponse(BaseModel):
     done_at: Moment | None
 
 
+class BoxPlaceResponse(BaseModel):
+    """A box and where it stands."""
+
+    name: str
+    cabinet: str
+    shelf: str
+
+
 class HatchingClutchResponse(BaseModel):
     """A clutch at hatch. `closed` are the eggs waited for, `to_say` those without a fate."""
 
@@ -161,8 +163,7 @@ class HatchingClutchResponse(BaseModel):
     code: str
     dam: str
     sire: str | None
-    cabinet: str
-    shelf: str
+    boxes: list[BoxPlaceResponse]
     day: int
     fraction: float
     maternal: bool
@@ -192,8 +193,10 @@ def hatching_clutch_told(standing: HatchingClutch) -> HatchingClutchResponse:
         code=now.clutch.code,
         dam=now.dam,
         sire=now.sire,
-        cabinet=now.cabinet,
-        shelf=now.shelf,
+        boxes=[
+            BoxPlaceResponse(name=box.box.name, cabinet=box.cabinet, shelf=box.shelf.name)
+            for box in now.boxes
+        ],
         day=now.day,
         fraction=now.fraction,
         maternal=now.maternal,

@@ -72,11 +72,11 @@ def get_clutch_losses(code: Code, house: TheHouse, now_s: NowS) -> ClutchLossesR
     """One clutch's losses with their causes."""
     page = losses_page(house.snapshot(), code, now_s)
     now, losses = page.now, page.losses
-    views = {view.number: view for view in now.eggs.eggs}
+    views = {view.number: view for view in now.eggs}
 
     def told(lost: LostEgg) -> LostEggResponse:
         number = lost.end.egg.number
-        photos = [PhotoResponse.model_validate(p) for p in page.photos if p.egg_id == number]
+        photos = [PhotoResponse.model_validate(p) for p in page.photos if p.egg_number == number]
         return lost_egg_told(lost, egg_told(views[number]), photos)
 
     return ClutchLossesResponse(

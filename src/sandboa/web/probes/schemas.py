@@ -22,14 +22,14 @@ from sandboa.web.schemas.common import (
 
 
 class PlaceRequest(RequestSchema):
-    """A clutch's box, else a shelf of a cabinet, else a cabinet."""
+    """A box by its name, else a shelf of a cabinet, else a cabinet."""
 
-    clutch: Annotated[str, Field(max_length=20)] | None = None
+    box: Annotated[str, Field(max_length=200)] | None = None
     cabinet: Annotated[str, Field(max_length=200)] | None = None
     shelf: Annotated[str, Field(max_length=200)] | None = None
 
     def place(self) -> probes.ProbePlace:
-        return probes.ProbePlace(self.clutch, self.cabinet, self.shelf)
+        return probes.ProbePlace(self.box, self.cabinet, self.shelf)
 
 
 class ProbeRequest(RequestSchema):
@@ -160,5 +160,5 @@ def place_words(
     if place in snapshot.shelves:
         shelf = snapshot.shelves[place]
         return f"{snapshot.cabinets[shelf.cabinet_id].name}, {shelf.name}", "shelf"
-    clutch = snapshot.clutch_in(place)
-    return f"box {clutch.code}" if clutch else "a box no longer there", "box"
+    box = snapshot.boxes.get(place)
+    return f"box {box.name}" if box else "a box no longer there", "box"

@@ -5,7 +5,8 @@ from fastapi import APIRouter
 from sandboa.services.rounds.close_visit import Closed, Refused, deliver
 from sandboa.services.rounds.postponing import postpone
 from sandboa.services.rounds.round_now import RoundBox, round_now
-from sandboa.services.rounds.visit import BoxVisit, EggSeen, FreshMedium
+from sandboa.services.rounds.visit import BoxVisit, EggSeen, EggsMoved, FreshMedium
+from sandboa.web.boxes.schemas import ClutchInBoxResponse
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.rounds.schemas import (
     OutcomesResponse,
@@ -52,7 +53,7 @@ def deliver_visits(asked: VisitsRequest, now_s: NowS) -> OutcomesResponse:
 @router.post("/postponements", dependencies=[RECORD], status_code=201)
 def put_off(asked: PostponementRequest, now_s: NowS) -> ActResponse:
     """Put a reason to open a box off for some days."""
-    return ActResponse.of(postpone(asked.code, asked.kind, asked.days, now_s))
+    return ActResponse.of(postpone(asked.box, asked.kind, asked.days, now_s))
 
 
 def _outcome(key: str, told: Closed | Refused) -> VisitOutcome:
@@ -70,13 +71,14 @@ def _visit(asked: VisitRequest, ahead_s: float) -> BoxVisit:
     """The visit in the house's time; the device's clock is `ahead_s` before it."""
     return BoxVisit(
         key=asked.key,
-        code=asked.code,
+        box=asked.box or asked.code or "",
         opened_s=asked.opened_at.timestamp() - ahead_s,
         closed_s=asked.closed_at.timestamp() - ahead_s,
         seen_act=asked.seen_act,
         eggs=tuple(
             EggSeen(
                 number=egg.number,
+                clutch=egg.clutch,
                 grade=egg.grade,
                 vessels=egg.vessels,
                 disc=egg.disc,
@@ -97,21 +99,28 @@ def _visit(asked: VisitRequest, ahead_s: float) -> BoxVisit:
         if asked.fresh
         else None,
         mass_change_g=asked.mass_change_g,
+        moved=tuple(
+            EggsMoved(
+                tuple((egg.clutch, egg.number) for egg in moved.eggs),
+                moved.to,
+                moved.new.as_command() if moved.new else None,
+            )
+            for moved in asked.moved
+        ),
     )
 
 
 def _box(box: RoundBox) -> RoundBoxResponse:
-    now = box.box.now
+    now = box.box.box
     assert now.water is not None, "a round has no clutch that its dam keeps"
     due, postponed = due_told(box.box)
     return RoundBoxResponse(
-        id=now.clutch.entity_id,
-        code=now.clutch.code,
-        dam=now.dam,
+        id=now.box.entity_id,
+        name=now.box.name,
+        kind=now.kind,
+        clutches=[ClutchInBoxResponse.of(clutch) for clutch in box.box.clutches],
         cabinet=now.cabinet,
-        shelf=now.shelf,
-        day=now.day,
-        fraction=now.fraction,
+        shelf=now.shelf.name,
         urgency=box.box.urgency,
         due=due,
         postponed=postponed,
@@ -120,10 +129,10 @@ def _box(box: RoundBox) -> RoundBoxResponse:
         seen_act=box.seen_act,
         on_grid=now.on_grid,
         mould_method=box.mould_method,
-        box_c=now.curve.temperature.future_c,
+        box_c=now.box_c,
         box_water=BoxWaterResponse.of(now.water),
         lid=now.lid,
         top_ups=[TopUpStepResponse.model_validate(step) for step in box.top_ups],
         heaviest_g=box.heaviest_g,
-        eggs=[egg_told(egg) for egg in now.eggs.eggs],
+        eggs=[egg_told(egg) for egg in now.eggs],
     )

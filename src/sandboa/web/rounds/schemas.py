@@ -1,14 +1,15 @@
 """Requests and responses of this place."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Literal, Self
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, Field, model_validator
 
-from sandboa.core.box import Closing
+from sandboa.core.box import BoxKind, Closing
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind
 from sandboa.services.rounds.due_now import BoxDue
+from sandboa.web.boxes.schemas import BoxRequest, ClutchInBoxResponse
 from sandboa.web.requests.reader import Sentence
 from sandboa.web.schemas.common import (
     ActResponse,
@@ -40,7 +41,7 @@ class DueResponse(ResponseSchema):
     since: Moment = Field(validation_alias="since_s")
     urgency: str
     text: Sentence
-    eggs: list[int]
+    eggs: list[str]
 
 
 class PostponedResponse(DueResponse):
@@ -67,12 +68,11 @@ class RoundBoxResponse(BaseModel):
     """A box as a phone carries it into the room."""
 
     id: int
-    code: str
-    dam: str
+    name: str
+    kind: BoxKind
+    clutches: list[ClutchInBoxResponse]
     cabinet: str
     shelf: str
-    day: int
-    fraction: float
     urgency: str
     due: list[DueResponse]
     postponed: list[PostponedResponse]
@@ -101,9 +101,11 @@ class EggSignRequest(RequestSchema):
 
 
 class EggSeenRequest(RequestSchema):
-    """What was recorded of one egg; left out where nothing was."""
+    """What was recorded of one egg; left out where nothing was. `clutch` is its code, needed where
+    the box holds eggs of several."""
 
     number: Annotated[int, Field(ge=1, le=1000)]
+    clutch: Annotated[str, Field(max_length=20)] | None = None
     grade: Annotated[int, Field(ge=0, le=4)] | None = None
     vessels: Vessels | None = None
     disc: Disc | None = None
@@ -128,11 +130,32 @@ class ShelfRequest(RequestSchema):
     shelf: _Name
 
 
+class EggRefRequest(RequestSchema):
+    """An egg of the box; `clutch` is its code, needed where the box holds eggs of several."""
+
+    number: Annotated[int, Field(ge=1, le=1000)]
+    clutch: Annotated[str, Field(max_length=20)] | None = None
+
+
+class EggsMovedRequest(RequestSchema):
+    """Eggs put into another box: into the one called `to`, or a `new` one. What is left out of
+    that is as in the box they come from."""
+
+    eggs: Annotated[list[EggRefRequest], Field(min_length=1, max_length=30)]
+    to: _Name | None = None
+    new: BoxRequest | None = None
+
+
 class VisitRequest(RequestSchema):
-    """One box opened and shut. `key` is the device's own: delivered twice, it is one visit."""
+    """One box opened and shut. `key` is the device's own: delivered twice, it is one visit.
+
+    `box` is its name. A visit kept by a device since before boxes had names says `code` instead:
+    that of the clutch, whose box had it as its name.
+    """
 
     key: Annotated[str, Field(min_length=8, max_length=64, pattern=r"^[ -~]+$")]
-    code: Annotated[str, Field(max_length=20)]
+    box: _Name | None = None
+    code: Annotated[str, Field(max_length=20)] | None = None
     opened_at: AskedMoment
     closed_at: AskedMoment
     seen_act: Annotated[int, Field(ge=0, le=2**53)] | None = None
@@ -146,6 +169,13 @@ class VisitRequest(RequestSchema):
     shelf: ShelfRequest | None = None
     fresh: FreshMediumRequest | None = None
     mass_change_g: _Grams | None = None
+    moved: Annotated[list[EggsMovedRequest], Field(default_factory=list, max_length=10)]
+
+    @model_validator(mode="after")
+    def _names_its_box(self) -> Self:
+        if self.box is None and self.code is None:
+            raise ValueError("which box was it?")
+        return self
 
 
 class VisitsRequest(RequestSchema):
@@ -175,7 +205,7 @@ class OutcomesResponse(BaseModel):
 
 
 class PostponementRequest(RequestSchema):
-    code: Annotated[str, Field(max_length=20)]
+    box: _Name
     kind: DueKind
     days: float
 

@@ -13,7 +13,7 @@ from sandboa.core.development.box_temperature import RECENT_DAYS
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
 from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
-from sandboa.core.hatching.advice import RESCUE_HOURS
+from sandboa.core.hatching.advice import FULL_TERM, RESCUE_HOURS
 from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G
 from sandboa.core.lay_day import EGG_MASS_RANGE_G, USUAL_EGG_G, steps
 from sandboa.core.people import SHORTEST_PASSPHRASE
@@ -72,7 +72,9 @@ def get_rules(house: TheHouse) -> RulesResponse:
         ),
         water_shares=WaterRules(top_up=TOP_UP_SHARE, dry=DRY_SHARE),
         closings=list(Closing),
-        hatch=HatchRules(rescue_hours=RESCUE_HOURS, hatchling_g=HATCHLING_RANGE_G),
+        hatch=HatchRules(
+            rescue_hours=RESCUE_HOURS, full_term_from=FULL_TERM, hatchling_g=HATCHLING_RANGE_G
+        ),
         climate=ClimateRules(
             fine_off_c=FINE_OFF_C,
             harm_above_c=HARM_ABOVE_C,

@@ -52,9 +52,11 @@ class WaterRules(BaseModel):
 
 
 class HatchRules(BaseModel):
-    """h after the first pip from which a rescue may be, and is, considered; what is recorded."""
+    """h after the first pip from which a rescue may be, and is, considered; the share developed
+    from which an egg is at full term; what is recorded."""
 
     rescue_hours: tuple[float, float]
+    full_term_from: float
     hatchling_g: tuple[float, float]
 
 

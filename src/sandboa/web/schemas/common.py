@@ -215,7 +215,7 @@ class PhotoResponse(ResponseSchema):
     """A photo; its picture is at /api/photos/{file}.jpg. `egg` null when it is of the whole."""
 
     id: int = Field(validation_alias="entity_id")
-    egg: int | None = Field(validation_alias="egg_id")
+    egg: int | None = Field(validation_alias="egg_number")
     step: str
     taken_at: Moment = Field(validation_alias="taken_s")
     file: str

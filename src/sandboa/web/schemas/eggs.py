@@ -45,9 +45,18 @@ class CauseResponse(ResponseSchema):
 
 
 class EggResponse(BaseModel):
-    """An egg with its judgements; nulls for slugs and eggs never looked at."""
+    """An egg with its judgements; nulls for slugs and eggs never looked at.
+
+    `name` is what it is called in its `box`: its number, with the code of its clutch where eggs of
+    several lie there. `share` is that developed.
+    """
 
     number: int
+    name: str
+    clutch: str
+    clutch_id: int
+    box: str
+    share: float
     x: float
     y: float
     slug: bool
@@ -81,6 +90,11 @@ def egg_told(egg: EggView) -> EggResponse:
     """The view of an egg as the interface draws it."""
     return EggResponse(
         number=egg.number,
+        name=egg.name,
+        clutch=egg.clutch,
+        clutch_id=egg.clutch_id,
+        box=egg.box,
+        share=egg.share,
         x=egg.x,
         y=egg.y,
         slug=egg.slug,

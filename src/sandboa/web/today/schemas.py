@@ -2,11 +2,13 @@
 
 from pydantic import BaseModel
 
+from sandboa.core.box import BoxKind
 from sandboa.core.standing import Standing
 from sandboa.services.clutches.egg_judgements import EggView
+from sandboa.web.boxes.schemas import ClutchInBoxResponse
 from sandboa.web.requests.reader import Sentence
 from sandboa.web.rounds.schemas import DueResponse, PostponedResponse
-from sandboa.web.schemas.common import Moment, ResponseSchema, WindowResponse
+from sandboa.web.schemas.common import Moment, ResponseSchema
 
 
 class AttentionResponse(ResponseSchema):
@@ -14,7 +16,7 @@ class AttentionResponse(ResponseSchema):
 
     urgency: str
     text: Sentence
-    eggs: list[int]
+    eggs: list[str]
     at_box: bool
     at_hatch: bool
 
@@ -23,6 +25,7 @@ class SmallEggResponse(BaseModel):
     """An egg small enough for a list: where it lies and how dented it is."""
 
     number: int
+    name: str
     x: float
     y: float
     slug: bool
@@ -37,20 +40,16 @@ class SmallEggResponse(BaseModel):
     mould: str | None
 
 
-class TodayClutchResponse(BaseModel):
-    code: str
-    dam: str
-    sire: str | None
+class TodayBoxResponse(BaseModel):
+    """A box with eggs in it; `clutches` are whose, that of most of them first."""
+
+    name: str
+    kind: BoxKind
+    clutches: list[ClutchInBoxResponse]
     cabinet: str
     shelf: str
-    count: str
-    laid_at: Moment
-    day: int
-    fraction: float
     temperature_c: float
-    set_point_c: float
-    first_pip: WindowResponse | None
-    typical_pip: WindowResponse | None
+    set_point_c: float | None
     urgency: str
     attention: list[AttentionResponse]
     due: list[DueResponse]
@@ -67,7 +66,7 @@ class TodayResponse(BaseModel):
     as_of: Moment
     demo: bool
     clock_behind_s: float
-    clutches: list[TodayClutchResponse]
+    boxes: list[TodayBoxResponse]
     silent_probes: list[SilentProbeResponse]
 
 
@@ -75,6 +74,7 @@ def small_egg(egg: EggView) -> SmallEggResponse:
     """An egg as it is drawn in a list or in a cabinet."""
     return SmallEggResponse(
         number=egg.number,
+        name=egg.name,
         x=egg.x,
         y=egg.y,
         slug=egg.slug,

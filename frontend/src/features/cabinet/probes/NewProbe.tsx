@@ -37,7 +37,7 @@ function NewProbeForm({
     defaultValues: { name: '', place: '', device: '', at: inputMoment(cabinet.as_of) },
   })
   const places = choices.data && today.data ? placesOf(choices.data, today.data, null) : []
-  const own = places.filter((place) => place.asked.cabinet === cabinet.name || place.asked.clutch)
+  const own = places.filter((place) => place.asked.cabinet === cabinet.name || place.asked.box)
   const hang = useAct(
     (said: { name: string; place: string; device: string; at: string }) =>
       answer(

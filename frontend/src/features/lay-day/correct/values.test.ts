@@ -27,16 +27,19 @@ const clutch = {
   laid_at: '2026-05-19T16:06:00Z',
   count: '1-0',
   eggs: [{ number: 1, x: 0.3, y: 0.4, slug: false, shell: 'window', grade: 2 }],
-  box: {
-    cabinet: 'North',
-    shelf: 'lower',
-    medium: 'perlite',
-    closing: 'loose lid',
-    dry_mass_g: null,
-    water_g: 120,
-    set_point_c: 30,
-    set_point_at_lay_c: 31.5,
-  },
+  set_point_at_lay_c: 31.5,
+  boxes: [
+    {
+      name: '26-04',
+      cabinet: 'North',
+      shelf: 'lower',
+      medium: 'perlite',
+      closing: 'loose lid',
+      dry_mass_g: null,
+      water_g: 120,
+      set_point_c: 30,
+    },
+  ],
 } as unknown as Schemas['ClutchResponse']
 
 describe('the request of a lay form', () => {

@@ -21,20 +21,20 @@ export type LayValues = {
 }
 
 export function valuesOf(clutch: Schemas['ClutchResponse'], unit: TemperatureUnit): LayValues {
-  const { box } = clutch
+  const [box] = clutch.boxes
   return {
     dam: clutch.dam,
     sire: clutch.sire ?? '',
     laidAt: inputMoment(clutch.laid_at),
     count: clutch.count,
     eggs: clutch.eggs.map(({ x, y, slug, shell }) => ({ x, y, slug, shell })),
-    cabinet: box.cabinet,
-    shelf: box.shelf,
-    setPoint: fromCelsius(box.set_point_at_lay_c, unit).toFixed(1),
-    medium: box.medium ?? '',
-    dryMass: box.dry_mass_g?.toString() ?? '',
-    water: box.water_g?.toString() ?? '',
-    closing: box.closing ?? '',
+    cabinet: box?.cabinet ?? '',
+    shelf: box?.shelf ?? '',
+    setPoint: fromCelsius(clutch.set_point_at_lay_c, unit).toFixed(1),
+    medium: box?.medium ?? '',
+    dryMass: box?.dry_mass_g?.toString() ?? '',
+    water: box?.water_g?.toString() ?? '',
+    closing: box?.closing ?? '',
   }
 }
 

@@ -9,13 +9,17 @@ import { urgencyRank } from '@/shared/rounds/urgency'
 import { token } from '@/shared/theme/token'
 import { developed, temperature, useTemperatureUnit } from '@/shared/units'
 
-type Clutch = Schemas['TodayClutchResponse']
+type TodayBox = Schemas['TodayBoxResponse']
+type ClutchInBox = Schemas['ClutchInBoxResponse']
 
-/** A clutch on its shelf: the box as it looks, how far it is, and when it pips. */
-export function ClutchLine({ clutch }: { clutch: Clutch }) {
+/** The clutch of most eggs in a box: where its page is. */
+export const codeOf = (box: TodayBox): string => box.clutches[0]?.code ?? ''
+
+/** A box on its shelf: as it looks, whose eggs lie in it, how far they are, and when they pip. */
+export function BoxLine({ box }: { box: TodayBox }) {
   const unit = useTemperatureUnit()
   return (
-    <Link to={`/clutches/${clutch.code}`}>
+    <Link to={`/clutches/${codeOf(box)}`}>
       <Grid
         templateColumns={{ base: '6.5rem 1fr', md: '8.25rem 11.875rem 1fr 13.75rem' }}
         columnGap={{ base: 4, md: 6 }}
@@ -26,35 +30,40 @@ export function ClutchLine({ clutch }: { clutch: Clutch }) {
       >
         <Box gridRow={{ base: 'span 3', md: 'auto' }}>
           <BoxDrawing
-            eggs={clutch.eggs.map(asSmallLook)}
+            eggs={box.eggs.map(asSmallLook)}
             medium=""
             width={128}
-            label={eggsInWords(clutch)}
+            label={eggsInWords(box)}
           />
         </Box>
         <div>
           <Box fontSize="larger" fontWeight="heavy" lineHeight={1.1}>
-            {clutch.code}
+            {box.name}
           </Box>
-          <Box color="soft">
-            {clutch.dam}
-            {clutch.sire ? ` × ${clutch.sire}` : ''}, {clutch.count}
-          </Box>
+          {box.clutches.map((clutch) => (
+            <Box key={clutch.code} color="soft">
+              {clutch.code !== box.name && `${clutch.code}: `}
+              {clutch.dam}
+              {clutch.sire ? ` × ${clutch.sire}` : ''}, {clutch.count}
+            </Box>
+          ))}
         </div>
-        <Progress clutch={clutch} />
+        <div>
+          {box.clutches.map((clutch) => (
+            <Progress key={clutch.code} clutch={clutch} trouble={urgencyRank(box.urgency) >= 2} />
+          ))}
+        </div>
         <Box textAlign={{ md: 'right' }}>
-          {clutch.typical_pip && clutch.first_pip ? (
-            <>
-              <Box>
-                pips about <Strong fontSize="large">{day(clutch.typical_pip.p50)}</Strong>
-              </Box>
-              <Box color="soft" fontSize="small">
-                first {dayRange(clutch.first_pip.p10, clutch.first_pip.p90)},{' '}
-                {temperature(clutch.temperature_c, unit)}
-              </Box>
-            </>
+          {box.clutches.some((clutch) => clutch.typical_pip) ? (
+            box.clutches.map((clutch) => (
+              <Pips
+                key={clutch.code}
+                clutch={clutch}
+                temperature={temperature(box.temperature_c, unit)}
+              />
+            ))
           ) : (
-            <Box fontWeight="semibold">{clutch.attention[0]?.text ?? 'No forecast'}</Box>
+            <Box fontWeight="semibold">{box.attention[0]?.text ?? 'No forecast'}</Box>
           )}
         </Box>
       </Grid>
@@ -62,11 +71,24 @@ export function ClutchLine({ clutch }: { clutch: Clutch }) {
   )
 }
 
-function Progress({ clutch }: { clutch: Clutch }) {
+function Pips({ clutch, temperature }: { clutch: ClutchInBox; temperature: string }) {
+  if (!clutch.typical_pip || !clutch.first_pip) return null
+  return (
+    <>
+      <Box>
+        pips about <Strong fontSize="large">{day(clutch.typical_pip.p50)}</Strong>
+      </Box>
+      <Box color="soft" fontSize="small">
+        first {dayRange(clutch.first_pip.p10, clutch.first_pip.p90)}, {temperature}
+      </Box>
+    </>
+  )
+}
+
+function Progress({ clutch, trouble }: { clutch: ClutchInBox; trouble: boolean }) {
   const share = Math.min(1, clutch.fraction)
   // Where the next grade of dents becomes normal.
   const stages = useRules().data?.dimple_stages ?? []
-  const trouble = urgencyRank(clutch.urgency) >= 2
   return (
     <div>
       <Flex justify="space-between" mb={1}>
@@ -93,8 +115,8 @@ function Progress({ clutch }: { clutch: Clutch }) {
 }
 
 /** "6 eggs, 4 of them early for their stage" */
-function eggsInWords(clutch: Clutch): string {
-  const early = clutch.eggs.filter((egg) => egg.early).length
-  const eggs = `${clutch.eggs.length} eggs`
+function eggsInWords(box: TodayBox): string {
+  const early = box.eggs.filter((egg) => egg.early).length
+  const eggs = `${box.eggs.length} eggs`
   return early ? `${eggs}, ${early} of them early for their stage` : eggs
 }

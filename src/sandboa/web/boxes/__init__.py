@@ -1,0 +1,1 @@
+"""Boxes: set up, corrected, watered, moved, put away."""
