@@ -32,6 +32,7 @@ expect.set_options(timeout=60_000)
 #: a test.
 IN_THE_HAND = (
     "test_rounds",
+    "test_boxes",
     "test_lay_day",
     "test_whole_lay_day",
     "test_hatch",

@@ -16,6 +16,7 @@ from sandboa.core.causes.scores import SCORES
 CORE = Path(__file__).parents[2] / "src" / "sandboa" / "core"
 
 NUMBERS: dict[str, object] = {
+    "box._APART": 0.19,
     "box._GRID_EGGS": 20,
     "causes/by_box._SEVERAL": 2,
     "causes/by_heat._BATCH_SHARE": 0.6,

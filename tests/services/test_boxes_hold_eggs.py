@@ -363,3 +363,55 @@ def test_seasons_count_each_egg_where_it_lay(house: SnapshotCache) -> None:
     assert sum(t.n for t in closings["sealed film"]) == 2
     # One dam, one clutch: those are counted whole.
     assert [t.n for t in grouped(counted, Dimension.DAM)["Sorrel"]] == [5]
+
+
+def laid_in_two(**changes: object) -> str:
+    """A clutch of six, three on perlite and three on vermiculite."""
+    eggs = tuple(EggLaid(x, y, box=i % 2) for i, (x, y) in enumerate(usual_places(6)))
+    day = lay_day(4.0, eggs=eggs, medium="perlite", further=(BoxCommand(medium="vermiculite"),))
+    return lay_clutch(replace(day, **changes), NOW_S)[0]  # type: ignore[arg-type]
+
+
+def test_a_clutch_is_laid_into_two_boxes_half_on_each_medium(house: SnapshotCache) -> None:
+    code = laid_in_two()
+    told = now(house, code)
+    assert [(b.box.name, b.box.medium, len(b.eggs)) for b in told.boxes] == [
+        ("26-01", "perlite", 3), ("26-01 B", "vermiculite", 3),
+    ]  # fmt: skip
+    assert [egg.number for egg in told.boxes[1].eggs] == [2, 4, 6]
+    # Both boxes began on lay day, closed alike, on one shelf.
+    assert {(b.box.from_s, b.box.closing, b.shelf.name) for b in told.boxes} == {
+        (told.clutch.laid_s, "lid with 1-2 pin holes", "lower")
+    }
+
+
+def test_a_second_clutch_is_laid_into_a_box_that_has_room(six: SnapshotCache) -> None:
+    eggs = tuple(EggLaid(x, y) for x, y in usual_places(3))
+    lay_clutch(lay_day(2.0, dam="Tansy", eggs=eggs, into="26-01"), NOW_S)
+    box = now(six, "26-02").box
+    assert (box.box.name, [c.code for c in box.clutches]) == ("26-01", ["26-01", "26-02"])
+    places = [(egg.x, egg.y) for egg in box.eggs]
+    assert len(set(places)) == 9
+    with pytest.raises(NotPlausible, match="was set up later"):
+        lay_clutch(lay_day(30.0, dam="Yarrow", eggs=eggs, into="26-01"), NOW_S)
+    with pytest.raises(NotFound, match="no box 26-09"):
+        lay_clutch(lay_day(1.0, dam="Yarrow", eggs=eggs, into="26-09"), NOW_S)
+
+
+@pytest.mark.parametrize(
+    ("changes", "words"),
+    [
+        ({"further": ()}, "an egg lies in a box that is not there"),
+        ({"further": (BoxCommand(), BoxCommand())}, "no egg lies in further box 2"),
+        ({"further": (BoxCommand(medium="sawdust"),)}, "not a medium"),
+        ({"further": (BoxCommand(set_up_mass_g=-3.0),)}, "outside"),
+        ({"further": (BoxCommand(name="26-01"),)}, "a box 26-01 already"),
+        ({"further": tuple(BoxCommand() for _ in range(6))}, "6 boxes are enough"),
+    ],
+)
+def test_a_lay_day_with_boxes_that_cannot_be_is_refused_whole(
+    house: SnapshotCache, changes: dict[str, object], words: str
+) -> None:
+    with pytest.raises((NotPlausible, Conflict), match=words):
+        laid_in_two(**changes)
+    assert Box.select().count() == EggStay.select().count() == 0

@@ -147,7 +147,7 @@ function Creases({ dents, line }: { dents: Dent[]; line: number }) {
 }
 
 function EggNumber({ egg, size }: { egg: EggLook; size: number }) {
-  const high = Math.max(17, Math.min(26, 1500 / size))
+  const high = Math.max(17, Math.min(40, 2700 / size))
   const shown = shortName(egg)
   return (
     <text
@@ -155,7 +155,7 @@ function EggNumber({ egg, size }: { egg: EggLook; size: number }) {
       y={egg.slug ? 0 : 7}
       textAnchor="middle"
       dominantBaseline="central"
-      fontSize={shown.length > 2 ? high * 0.72 : high}
+      fontSize={shown.length > 2 ? high * 0.86 : high}
       fontWeight={700}
       fill={egg.candled ? token('paper') : token('shellInk')}
     >

@@ -11,6 +11,8 @@ from sandboa.core.errors import NotPlausible
 SAME_PLACE: Final = 0.02
 #: Eggs that lie in one box at most (assumption: two large clutches).
 MOST_IN_BOX: Final = 30
+#: Share of the box from which two eggs do not touch (assumption: about an egg's length).
+_APART: Final = 0.19
 #: Places that are thought of when one is looked for (assumption).
 _GRID_EGGS: Final = 20
 
@@ -74,26 +76,41 @@ def usual_places(eggs: int) -> list[tuple[float, float]]:
 
 
 def free_places(taken: Sequence[tuple[float, float]], eggs: int) -> list[tuple[float, float]]:
-    """Places for `eggs` more eggs beside those that lie at `taken`: shares of the box, as far from
-    the others as there is room."""
+    """Places for `eggs` more eggs beside those that lie at `taken`: shares of the box.
+
+    In an empty box as eggs are usually laid; else beside each other, near its middle, where none
+    lies yet.
+    """
+    if not taken:
+        return usual_places(eggs)
     lying = list(taken)
-    found = []
+    grid = usual_places(_GRID_EGGS)
+    found: list[tuple[float, float]] = []
     for _ in range(eggs):
-        grid = [p for p in usual_places(_GRID_EGGS) if p not in lying] or [(0.5, 0.5)]
-        place = max(grid, key=lambda p: min((math.dist(p, other) for other in lying), default=0.0))
+        place = max(grid, key=lambda p: (min(_APART, _room(p, lying)), -math.dist(p, (0.5, 0.5))))
+        if _room(place, lying) < SAME_PLACE:
+            # A box so full that eggs lie on each other: a little beside the one there.
+            place = (min(place[0] + 1.5 * SAME_PLACE * len(found), 1.0), place[1])
         lying.append(place)
         found.append(place)
     return found
 
 
-def require_distinct_places(places: Sequence[tuple[float, float]]) -> None:
-    """Raise NotPlausible when two eggs (numbered from 1) lie at the same place.
+def _room(place: tuple[float, float], lying: Sequence[tuple[float, float]]) -> float:
+    return min(math.dist(place, other) for other in lying)
+
+
+def require_distinct_places(
+    places: Sequence[tuple[float, float]], numbers: Sequence[int] | None = None
+) -> None:
+    """Raise NotPlausible when two eggs (numbered from 1, or as said) lie at the same place.
 
     Overlap is fine, eggs clump; two centres on one spot are a slip of the finger.
     """
     for second in range(len(places)):
         for first in range(second):
             if math.dist(places[first], places[second]) < SAME_PLACE:
+                one, other = (numbers[at] if numbers else at + 1 for at in (first, second))
                 raise NotPlausible(
-                    "eggs", f"eggs {first + 1} and {second + 1} lie at the same place: move one"
+                    "eggs", f"eggs {one} and {other} lie at the same place: move one"
                 )

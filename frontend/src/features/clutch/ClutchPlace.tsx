@@ -56,8 +56,8 @@ export function Component() {
         <Flex marginStart={{ md: 'auto' }} wrap="wrap" gap={2}>
           {!clutch.maternal &&
             !clutch.finished_at &&
-            clutch.boxes.map(({ name }) => (
-              <Button key={name} asChild variant="act">
+            clutch.boxes.map(({ name, due }, at) => (
+              <Button key={name} asChild {...((due.length > 0 || at === 0) && { variant: 'act' })}>
                 <Link to={`/round/${encodeURIComponent(name)}`}>
                   {clutch.boxes.length > 1 ? `Open box ${name}` : 'Open the box'}
                 </Link>
@@ -88,15 +88,18 @@ export function Component() {
         </chakra.ul>
       )}
 
-      {clutch.boxes.map((box) => (
-        <DueLines
-          key={box.name}
-          box={box.name}
-          code={clutch.code}
-          due={box.due.filter((due) => !clutch.attention.some((line) => line.text === due.text))}
-          postponed={box.postponed}
-        />
-      ))}
+      <div>
+        {clutch.boxes.map((box) => (
+          <DueLines
+            key={box.name}
+            box={box.name}
+            code={clutch.code}
+            due={box.due.filter((due) => !clutch.attention.some((line) => line.text === due.text))}
+            postponed={box.postponed}
+            named={clutch.boxes.length > 1}
+          />
+        ))}
+      </div>
 
       {clutch.forecast && (
         <DevelopmentRibbon

@@ -38,8 +38,11 @@ export function RestsOn({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
     <Stack mt={4} gap={1}>
       <p>
         {clutch.rests_on} From today on:{' '}
-        {temperature(clutch.boxes[0]?.temperature_c ?? Number.NaN, unit)},{' '}
-        {measured && recent ? `what was usual over the last ${recent} days` : 'as until now'}.
+        {temperature(
+          clutch.boxes.find(({ name }) => name === clutch.box)?.temperature_c ?? Number.NaN,
+          unit,
+        )}
+        , {measured && recent ? `what was usual over the last ${recent} days` : 'as until now'}.
       </p>
       {clutch.learned.clutches > 0 && <Learned clutch={clutch} />}
       {clutch.faults.map((fault) => (

@@ -17,6 +17,8 @@ const WORDS: Partial<Record<keyof State, string>> = {
   code: 'the code',
   eggs: 'the number of eggs',
   method: 'the method',
+  further: 'the further boxes',
+  into: 'the box they go into',
 }
 
 /**

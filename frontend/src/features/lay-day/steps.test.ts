@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { beside, type Egg, happened, nextToLook, withClump, withEvent } from './steps'
+import {
+  beside,
+  type Egg,
+  happened,
+  movedOn,
+  nextToLook,
+  oneBoxLess,
+  spread,
+  withClump,
+  withEvent,
+} from './steps'
 
 const eggs = (n: number): Egg[] =>
   Array.from({ length: n }, (_, i) => ({
@@ -9,6 +19,7 @@ const eggs = (n: number): Egg[] =>
     shell: 'smooth' as const,
     events: [],
     looked: false,
+    box: 0,
   }))
 const groups = (of: Egg[]) => of.map((egg) => egg.clump ?? 0)
 
@@ -47,5 +58,27 @@ describe('the order of work', () => {
     const turned = withEvent(withEvent(egg, 'turned', true, 'a'), 'turned', true, 'b')
     expect(turned.events).toEqual([{ kind: 'turned', at: 'b' }])
     expect(happened(withEvent(turned, 'turned', false, 'c'), 'turned')).toBe(false)
+  })
+})
+
+describe('eggs over several boxes', () => {
+  const boxes = (of: Egg[]) => of.map((egg) => egg.box)
+
+  it('are shared out evenly, neighbours together', () => {
+    expect(boxes(spread(eggs(9), 2))).toEqual([0, 0, 0, 0, 0, 1, 1, 1, 1])
+    expect(boxes(spread(eggs(7), 3))).toEqual([0, 0, 0, 1, 1, 2, 2])
+    expect(boxes(spread(eggs(2), 2))).toEqual([0, 1])
+  })
+
+  it('go on to the next box with a tap, from the last to the first', () => {
+    const [egg] = eggs(1) as [Egg]
+    expect(movedOn(egg, 3)).toBe(1)
+    expect(movedOn({ ...egg, box: 2 }, 3)).toBe(0)
+  })
+
+  it('go into the first when their box is not taken, and later boxes move up', () => {
+    const three = spread(eggs(6), 3)
+    expect(boxes(oneBoxLess(three, 1))).toEqual([0, 0, 0, 0, 1, 1])
+    expect(boxes(oneBoxLess(three, 2))).toEqual([0, 0, 1, 1, 0, 0])
   })
 })

@@ -84,6 +84,24 @@ function freeGroup(eggs: Egg[]): number {
   return group
 }
 
+/** The box an egg goes to with a tap: the next of `boxes`, the first after the last. */
+export function movedOn(egg: Egg, boxes: number): number {
+  return ((egg.box ?? 0) + 1) % boxes
+}
+
+/** The eggs shared out over `boxes`, as evenly as it goes and each where its neighbours are. */
+export function spread(eggs: Egg[], boxes: number): Egg[] {
+  return eggs.map((egg, i) => ({ ...egg, box: Math.floor((i * boxes) / eggs.length) }))
+}
+
+/** One of the boxes is not taken after all: its eggs go into the first, later boxes move up. */
+export function oneBoxLess(eggs: Egg[], gone: number): Egg[] {
+  return eggs.map((egg) => {
+    const box = egg.box ?? 0
+    return { ...egg, box: box === gone ? 0 : box > gone ? box - 1 : box }
+  })
+}
+
 /** "7-2" */
 export function countOf(eggs: Egg[]): string {
   return `${eggs.length}-${eggs.filter((egg) => egg.slug).length}`

@@ -12,6 +12,7 @@ import {
   topUpFor,
   visitOf,
   withEgg,
+  withMove,
   withSign,
   wrongWith,
 } from './draft'
@@ -167,6 +168,37 @@ describe('a visit', () => {
     const { key: first, ...was } = full
     expect(again).toEqual(was)
     expect(key).not.toBe(first)
+  })
+})
+
+describe('eggs put into other boxes', () => {
+  const fresh = { name: '26-04 B', kind: 'hatching' as const }
+
+  it('are sent by box, whichever way they were tapped, and come back as they were', () => {
+    let moved = withMove(draft, '1', fresh)
+    moved = withMove(moved, '26-01/2', { to: '26-03' })
+    moved = withMove(moved, '4', fresh)
+    const visit = visitOf(moved, NOON)
+    expect(visit.moved).toEqual([
+      {
+        eggs: [
+          { number: 1, clutch: null },
+          { number: 4, clutch: null },
+        ],
+        new: fresh,
+      },
+      { eggs: [{ number: 2, clutch: '26-01' }], to: '26-03' },
+    ])
+    expect(draftOf(visit).moves).toEqual(moved.moves)
+  })
+
+  it('count as exceptions, until they stay after all', () => {
+    const moved = withMove(withEgg(draft, '1', { grade: 2 }), '1', fresh)
+    expect(exceptions(moved)).toBe(1)
+    expect(exceptions(withMove(moved, '2', fresh))).toBe(2)
+    const stays = withMove(withMove(draft, '2', fresh), '2', null)
+    expect(exceptions(stays)).toBe(0)
+    expect(visitOf(stays, NOON).moved).toEqual([])
   })
 })
 

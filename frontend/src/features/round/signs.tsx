@@ -111,7 +111,6 @@ export const SIGN_GROUPS: SignGroup[] = [
 export const EGG_ACTS: { value: Schemas['EggActKind']; label: string }[] = [
   { value: 'powdered', label: 'Powdered' },
   { value: 'supported', label: 'Supported' },
-  { value: 'isolated', label: 'Isolated' },
   { value: 'marked', label: 'Marked' },
   { value: 'removed', label: 'Removed' },
   { value: 'rolled', label: 'Found rolled' },

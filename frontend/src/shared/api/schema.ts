@@ -3292,6 +3292,8 @@ export interface components {
             sires: string[];
             /** Next Code */
             next_code: string;
+            /** Most Further Boxes */
+            most_further_boxes: number;
         };
         /**
          * ClimateRules
@@ -3402,7 +3404,7 @@ export interface components {
         /**
          * ClutchResponse
          * @description `revision` is of the clutch as laid, `method_revision` of its method; `boxes` are where its
-         *     eggs lie, that of most of them first.
+         *     eggs lie, by name; `box` is the name of that of most of them.
          */
         ClutchResponse: {
             /** Id */
@@ -3440,6 +3442,8 @@ export interface components {
             card: components["schemas"]["CardResponse"];
             /** Boxes */
             boxes: components["schemas"]["BoxResponse"][];
+            /** Box */
+            box: string;
             /** Set Point At Lay C */
             set_point_at_lay_c: number;
             forecast: components["schemas"]["ForecastResponse"] | null;
@@ -3965,6 +3969,11 @@ export interface components {
              * @default false
              */
             looked: boolean;
+            /**
+             * Box
+             * @default 0
+             */
+            box: number;
         };
         /**
          * EggsMovedRequest
@@ -4178,6 +4187,23 @@ export interface components {
             water_g?: number | null;
             /** Mass G */
             mass_g?: number | null;
+        };
+        /**
+         * FurtherBoxState
+         * @description A box beside the first; what is null is as in the first.
+         */
+        FurtherBoxState: {
+            /** Name */
+            name?: string | null;
+            /** Medium */
+            medium?: string | null;
+            closing?: components["schemas"]["Closing"] | null;
+            /** Dry Mass G */
+            dry_mass_g?: number | null;
+            /** Water G */
+            water_g?: number | null;
+            /** Set Up Mass G */
+            set_up_mass_g?: number | null;
         };
         /** GapResponse */
         GapResponse: {
@@ -4731,7 +4757,8 @@ export interface components {
          * LayDayState
          * @description Nothing but dam and time is known at first. Masses in g, null when not weighed.
          *
-         *     `handled_at` is when the eggs were looked at and handled, null for the lay time.
+         *     `handled_at` is when the eggs were looked at and handled, null for the lay time. `further` are
+         *     boxes beside the first, `into` the name of a box that is there already.
          */
         LayDayState: {
             /** Dam */
@@ -4791,6 +4818,13 @@ export interface components {
             water_g?: number | null;
             /** Set Up Mass G */
             set_up_mass_g?: number | null;
+            /**
+             * Further
+             * @default []
+             */
+            further: components["schemas"]["FurtherBoxState"][];
+            /** Into */
+            into?: string | null;
             /**
              * Cabinet
              * @default

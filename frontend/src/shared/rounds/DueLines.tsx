@@ -14,6 +14,7 @@ export function DueLines({
   code,
   due,
   postponed,
+  named = false,
 }: {
   /** Its name. */
   box: string
@@ -21,6 +22,8 @@ export function DueLines({
   code: string
   due: Schemas['DueResponse'][]
   postponed: Schemas['PostponedResponse'][]
+  /** Whether the box is to be named: where reasons of several stand together. */
+  named?: boolean
 }) {
   const postpone = useAct(
     (body: Schemas['PostponementRequest']) => answer(api.POST('/api/postponements', { body })),
@@ -35,6 +38,7 @@ export function DueLines({
             {urgencyRank(reason.urgency) >= 2 && (
               <Strong color="vessel">{URGENCY_WORDS[reason.urgency]} </Strong>
             )}
+            {named && `Box ${box}: `}
             {reason.text}
             {JUDGED.has(reason.kind) && <WhyEggs code={code} eggs={reason.eggs} />}
           </Span>

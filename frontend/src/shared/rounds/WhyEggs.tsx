@@ -6,14 +6,15 @@ import { eggPath } from '../eggNames'
 export function WhyEggs({ code, eggs }: { code: string; eggs: string[] }) {
   if (eggs.length === 0) return null
   return (
-    <Span whiteSpace="var(--one-line)">
+    <span>
       {' '}
-      Why?
+      Why?{' '}
       {eggs.map((name) => (
         <Link key={name} to={eggPath(name, code)} aria-label={`Why, egg ${name}`}>
           <Span
             display="inline-block"
             minWidth="1.5em"
+            paddingInlineEnd="0.4em"
             textAlign="center"
             color="yolkInk"
             textDecoration="underline"
@@ -23,6 +24,6 @@ export function WhyEggs({ code, eggs }: { code: string; eggs: string[] }) {
           </Span>
         </Link>
       ))}
-    </Span>
+    </span>
   )
 }

@@ -16,25 +16,26 @@ def write_moves(moving: Act, eggs: Sequence[Egg], to: Box, at_s: float) -> None:
     Raises NotPlausible for an egg that lay there already, was out of its shell or of its box, or
     was not laid yet; for a box not set up then, a full one, a dam's tub or one of another species.
     """
-    _require_room(to, eggs, at_s)
+    require_room(to, len(eggs), at_s)
     for egg in eggs:
         _require_movable(egg, to, at_s)
-    lying = [(stay.x, stay.y) for stay in _lying(to, at_s)]
-    for egg, (x, y) in zip(eggs, free_places(lying, len(eggs)), strict=True):
+    taken = [(stay.x, stay.y) for stay in lying(to, at_s)]
+    for egg, (x, y) in zip(eggs, free_places(taken, len(eggs)), strict=True):
         # A move of the same moment is corrected: an egg lies in one box.
         key = {"egg_id": egg.entity_id, "from_s": int(at_s)}
         EggStay.put(moving, key, box_id=to.entity_id, x=x, y=y)
 
 
-def _require_room(to: Box, eggs: Sequence[Egg], at_s: float) -> None:
+def require_room(to: Box, eggs: int, at_s: float) -> None:
+    """Raise NotPlausible for a box that cannot take so many eggs of the house at that time."""
     if to.kind == BoxKind.OTHER_SPECIES:
         raise NotPlausible("to", f"box {to.name} holds eggs of another species")
     if to.kind == BoxKind.TUB:
         raise NotPlausible("to", f"in {to.name} the dam keeps her own eggs")
     if at_s < to.from_s:
         raise NotPlausible("to", f"box {to.name} was set up later than that")
-    room = MOST_IN_BOX - len(_lying(to, at_s))
-    if len(eggs) > room:
+    room = MOST_IN_BOX - len(lying(to, at_s))
+    if eggs > room:
         raise NotPlausible(
             "to",
             f"box {to.name} has room for {max(room, 0)} more: {MOST_IN_BOX} eggs are a full box",
@@ -59,7 +60,7 @@ def _require_movable(egg: Egg, to: Box, at_s: float) -> None:
         raise NotPlausible("eggs", f"egg {egg.number} lies in box {to.name} already")
 
 
-def _lying(box: Box, at_s: float) -> list[EggStay]:
+def lying(box: Box, at_s: float) -> list[EggStay]:
     """The stays of eggs that lie in a box at a time and were not taken out."""
     found = []
     for stay in EggStay.current(box_id=box.entity_id):

@@ -12,12 +12,12 @@ from sandboa.core.names import clean_name, next_box_name
 from sandboa.core.units import require_moment, require_range
 from sandboa.core.water.mixing import DAMP_PAPER, medium_named
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
-from sandboa.records.clutches import Box, BoxMove, box_named
+from sandboa.records.clutches import Box, box_named
 from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict
 from sandboa.services.acts.preconditions import box_called, require_not_ahead
 from sandboa.services.acts.recording import act
-from sandboa.services.cabinets.commands import shelf_called
+from sandboa.services.cabinets.commands import place_of_box, shelf_called
 
 #: g of dry medium or water in one box (assumption).
 BOX_CONTENT_G: Final = (0.0, 20_000.0)
@@ -160,8 +160,7 @@ def _shelf(said: BoxCommand, like: Box | None, from_s: float) -> int:
         return int(shelf_called(*said.shelf).entity_id)
     if like is None:
         raise NotPlausible("shelf", "which shelf does it stand on?")
-    moves = sorted(BoxMove.current(box_id=like.entity_id), key=lambda move: move.from_s)
-    return next((m.shelf_id for m in reversed(moves) if m.from_s <= from_s), like.shelf_id)
+    return int(place_of_box(like, from_s)[1].entity_id)
 
 
 def _method(said: BoxCommand, like: Box | None) -> Mapping[str, str | None]:

@@ -127,14 +127,23 @@ def move_box(name: str, cabinet_name: str, shelf_name: str, at_s: float, now_s: 
     box = box_called(name)
     shelf = shelf_called(cabinet_name, shelf_name)
     require_between_set_up_and_now(box, at_s, now_s)
-    moves = sorted(BoxMove.current(box_id=box.entity_id), key=lambda m: m.from_s)
-    stands = next((m.shelf_id for m in reversed(moves) if m.from_s <= at_s), box.shelf_id)
-    if stands == shelf.entity_id:
+    if place_of_box(box, at_s)[1].entity_id == shelf.entity_id:
         raise NotPlausible("shelf", f"box {box.name} stands on {shelf.name} already")
     where = f"{cabinet_called(cabinet_name).name}, {shelf.name}"
     with act(ActKind.MOVE, f"Box {box.name} moved to {where}", now_s) as moving:
         stand_on(moving, box, shelf, at_s)
     return moving
+
+
+def place_of_box(box: Box, at_s: float) -> tuple[Cabinet, Shelf]:
+    """Where a box stood at a time; NotFound when that is no more."""
+    moves = sorted(BoxMove.current(box_id=box.entity_id), key=lambda move: move.from_s)
+    stands = next((m.shelf_id for m in reversed(moves) if m.from_s <= at_s), box.shelf_id)
+    shelf = Shelf.now(stands)
+    cabinet = Cabinet.now(shelf.cabinet_id) if shelf is not None else None
+    if shelf is None or cabinet is None:
+        raise NotFound(f"box {box.name} stands nowhere")
+    return cabinet, shelf
 
 
 def stand_on(moving: Act, box: Box, shelf: Shelf, at_s: float) -> None:

@@ -38,13 +38,14 @@ from sandboa.services.snapshot.snapshot import Snapshot
 class ClutchNow:
     """What every screen needs of one clutch.
 
-    `boxes` are those its eggs lie in, that of most of them first; `curve` and `set_points` are
-    those of most of the eggs that are waited for. `learned_days` is by how many days what the
-    house's clutches taught moves the forecast (negative: earlier).
+    `boxes` are those its eggs lie in, by name, `box` that of most of them; `curve` and
+    `set_points` are those of most of the eggs that are waited for. `learned_days` is by how many
+    days what the house's clutches taught moves the forecast (negative: earlier).
     """
 
     clutch: Clutch
     boxes: tuple[BoxNow, ...]
+    box: BoxNow
     dam: str
     sire: str | None
     set_points: SetPoints
@@ -58,11 +59,6 @@ class ClutchNow:
     learned: Learned
     learned_days: float
     finished_s: float | None
-
-    @property
-    def box(self) -> BoxNow:
-        """The box of most of its eggs."""
-        return self.boxes[0]
 
     @property
     def as_of_s(self) -> float:
@@ -142,6 +138,7 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
     return ClutchNow(
         clutch=clutch,
         boxes=boxes,
+        box=box_now(at, snapshot.box_of(clutch, as_of_s)),
         dam=snapshot.animals[clutch.dam_id].name,
         sire=snapshot.animals[clutch.sire_id].name if clutch.sire_id else None,
         set_points=set_points,

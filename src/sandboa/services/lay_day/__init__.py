@@ -1,6 +1,7 @@
 """Lay day: the clutch recorded whole, and the draft that gathers it step by step."""
 
 from sandboa.services.lay_day.record import (
+    MOST_FURTHER,
     EggHappening,
     EggLaid,
     LayDay,
@@ -10,6 +11,7 @@ from sandboa.services.lay_day.record import (
 )
 
 __all__ = [
+    "MOST_FURTHER",
     "EggHappening",
     "EggLaid",
     "LayDay",

@@ -22,8 +22,9 @@ from sandboa.records.house import Animal
 from sandboa.records.lay_drafts import LayDraft
 from sandboa.records.photos import Photo
 from sandboa.services.acts.errors import Conflict, NotFound
+from sandboa.services.acts.preconditions import box_called
 from sandboa.services.acts.recording import act, undone_among
-from sandboa.services.cabinets.commands import set_point_then
+from sandboa.services.cabinets.commands import place_of_box, set_point_then
 from sandboa.services.clutches.methods import chosen_method
 from sandboa.services.lay_day.record import (
     check_lay_day,
@@ -150,6 +151,9 @@ def record(draft_id: int, now_s: float) -> tuple[str, Act]:
     if _code(draft) is not None:
         raise Conflict("this clutch is recorded already")
     day = lay_day_of(_state(draft))
+    if day.into is not None:
+        cabinet, shelf = place_of_box(box_called(day.into), day.laid_at.timestamp())
+        day = replace(day, cabinet=cabinet.name, shelf=shelf.name)
     set_to_c = set_point_then(day.cabinet, day.laid_at.timestamp())
     if set_to_c is not None:
         # The cabinet's own record says what it was set to; what it is set to today is another day.

@@ -3,17 +3,17 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import datetime
-from typing import Any
+from typing import Any, Final
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import DAM, SIRE, require_weight
-from sandboa.core.box import BoxKind, Closing, Shell, require_distinct_places
+from sandboa.core.box import BoxKind, Closing, Shell, free_places, require_distinct_places
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.clutch_count import MOST_EGGS, ClutchCount, clutch_count
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EGG_MASS_RANGE_G, EggEvent, Lump, may_be_second_clutch
 from sandboa.core.methods import Contact, Method, checked
-from sandboa.core.names import clean_code, next_code
+from sandboa.core.names import clean_code, next_box_name, next_code
 from sandboa.core.units import SECONDS_PER_DAY, require_moment, require_range
 from sandboa.core.water.mixing import medium_named
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
@@ -34,13 +34,23 @@ from sandboa.records.facts import Act
 from sandboa.records.hatching import Cut, Emergence, Pip
 from sandboa.records.methods import ClutchMethod
 from sandboa.services.acts.errors import Conflict, NotFound, Question
-from sandboa.services.acts.preconditions import main_box_of, require_not_ahead
+from sandboa.services.acts.preconditions import box_called, main_box_of, require_not_ahead
 from sandboa.services.acts.recording import act
 from sandboa.services.animals.commands import animal_named
-from sandboa.services.boxes.set_up import BOX_CONTENT_G, require_free_name
+from sandboa.services.boxes.egg_moves import lying, require_room
+from sandboa.services.boxes.set_up import (
+    BOX_CONTENT_G,
+    BoxCommand,
+    require_box_content,
+    require_free_name,
+    write_box,
+)
 from sandboa.services.cabinets.commands import cabinet_named, set_point_from, shelf_named
 from sandboa.services.clutches.methods import chosen_method, lines_of, method_of_clutch
 from sandboa.services.snapshot.settings import house_settings
+
+#: Boxes beside the first that one clutch is split over at most (assumption).
+MOST_FURTHER: Final = 5
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,8 +63,9 @@ class EggHappening:
 
 @dataclass(frozen=True, slots=True)
 class EggLaid:
-    """An egg where it lies: x, y as shares of the box; `vessels` None when it was not candled.
+    """An egg where it lies: x, y as shares of its box; `vessels` None when it was not candled.
 
+    `box` is 0 for the first box of the lay day, 1 for the first of its further ones.
     Eggs of the same `clump` number (1-20) stick together. Mass in g.
     """
 
@@ -67,6 +78,7 @@ class EggLaid:
     mass_g: float | None = None
     clump: int | None = None
     events: tuple[EggHappening, ...] = ()
+    box: int = 0
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,6 +89,8 @@ class LayDay:
     are None where the dam keeps the eggs: `cabinet` is then her tub. Masses in
     g, None when they were not weighed. `handled_at` is when the eggs were looked
     at and handled; None takes the lay time, never the moment of typing.
+    `further` are boxes beside the first, for eggs that say so; what is not said of one is as in the
+    first. `into` is the name of a box that is there already, which then is the first.
     """
 
     dam: str
@@ -98,6 +112,8 @@ class LayDay:
     dam_mass_g: float | None = None
     second_clutch: bool = False
     handled_at: datetime | None = None
+    further: tuple[BoxCommand, ...] = ()
+    into: str | None = None
 
     @property
     def handled_s(self) -> float:
@@ -133,16 +149,9 @@ def write_clutch(laying: Act, day: LayDay) -> Clutch:
     values = _clutch_values(day, laying)
     require_asked_about(values["dam_id"], day.dam, day.laid_at.timestamp(), day.second_clutch)
     clutch = Clutch.record(laying, code=code, **values)
-    require_free_name(code)
-    box = Box.record(
-        laying,
-        name=code,
-        kind=(BoxKind.TUB if day.maternal else BoxKind.INCUBATION).value,
-        from_s=clutch.laid_s,
-        **_box_values(day, laying),
-    )
-    for number, egg in enumerate(day.eggs, start=1):
-        _write_egg(laying, clutch, box, number, egg, int(day.handled_s))
+    boxes = _write_boxes(laying, day, clutch)
+    for number, egg in enumerate(_placed(day, boxes[0]), start=1):
+        _write_egg(laying, clutch, boxes[egg.box], number, egg, int(day.handled_s))
     ClutchMethod.record(laying, clutch_id=clutch.entity_id, **lines_of(_method(day)))
     if day.lump is not None:
         DamCheck.record(
@@ -155,6 +164,40 @@ def write_clutch(laying: Act, day: LayDay) -> Clutch:
     laying.clutch_id = clutch.entity_id
     laying.say(f"Clutch {code} of {day.dam.strip()} laid, {day.count}")
     return clutch
+
+
+def _write_boxes(laying: Act, day: LayDay, clutch: Clutch) -> list[Box]:
+    """The boxes the eggs go into: the first, there already or new, and the further ones."""
+    if day.into is not None:
+        first = box_called(day.into)
+        require_room(first, sum(egg.box == 0 for egg in day.eggs), clutch.laid_s)
+    else:
+        require_free_name(clutch.code)
+        first = Box.record(
+            laying,
+            name=clutch.code,
+            kind=(BoxKind.TUB if day.maternal else BoxKind.INCUBATION).value,
+            from_s=clutch.laid_s,
+            **_box_values(day, laying),
+        )
+    boxes = [first]
+    for said in day.further:
+        name = said.name or next_box_name(clutch.code, [box.name for box in Box.current()])
+        boxes.append(write_box(laying, replace(said, name=name), clutch.laid_s, like=first))
+    return boxes
+
+
+def _placed(day: LayDay, first: Box) -> Sequence[EggLaid]:
+    """The eggs with their places; beside eggs that lie there already, at free ones."""
+    if day.into is None:
+        return day.eggs
+    own = [number for number, egg in enumerate(day.eggs) if egg.box == 0]
+    taken = [(stay.x, stay.y) for stay in lying(first, day.laid_at.timestamp())]
+    free = dict(zip(own, free_places(taken, len(own)), strict=True))
+    return [
+        replace(egg, x=free[number][0], y=free[number][1]) if number in free else egg
+        for number, egg in enumerate(day.eggs)
+    ]
 
 
 def _after_laying_s(day: LayDay) -> int:
@@ -275,7 +318,7 @@ def check_lay_day(day: LayDay, now_s: float) -> None:
     for number, egg in enumerate(day.eggs, start=1):
         if not (0.0 <= egg.x <= 1.0 and 0.0 <= egg.y <= 1.0):
             raise NotPlausible("eggs", f"egg {number} lies outside the box")
-    require_distinct_places([(egg.x, egg.y) for egg in day.eggs])
+    _check_boxes(day)
     for number, egg in enumerate(day.eggs, start=1):
         if egg.mass_g is not None:
             require_range(f"egg {number}", egg.mass_g, EGG_MASS_RANGE_G, "g")
@@ -283,13 +326,31 @@ def check_lay_day(day: LayDay, now_s: float) -> None:
         require_range("set_up_mass_g", day.set_up_mass_g, BOX_MASS_RANGE_G, "g")
     if day.dam_mass_g is not None:
         require_weight(day.dam_mass_g, None)
-    if not day.maternal and (day.medium is None or day.closing is None):
+    if not day.maternal and day.into is None and (day.medium is None or day.closing is None):
         raise NotPlausible("medium", "what do the eggs lie in, and how is the box closed?")
     for name, mass_g in (("medium", day.dry_mass_g), ("water", day.water_g)):
         if mass_g is not None:
             require_range(name, mass_g, BOX_CONTENT_G, "g")
     if day.dry_mass_g == 0:
         raise NotPlausible("dry_mass_g", "0 g of medium: leave it empty when it was not weighed")
+
+
+def _check_boxes(day: LayDay) -> None:
+    """Raise NotPlausible where a box has no egg, eggs lie on each other, or masses cannot be."""
+    if day.maternal and (day.further or day.into):
+        raise NotPlausible("box", "eggs the dam keeps lie in no box")
+    if len(day.further) > MOST_FURTHER:
+        raise NotPlausible("box", f"{MOST_FURTHER + 1} boxes are enough for one clutch")
+    for number in range(len(day.further) + 1):
+        own = [at for at, egg in enumerate(day.eggs, start=1) if egg.box == number]
+        if not own:
+            which = "the first box" if number == 0 else f"further box {number}"
+            raise NotPlausible("box", f"no egg lies in {which}: put one in, or leave it out")
+        require_distinct_places([(day.eggs[at - 1].x, day.eggs[at - 1].y) for at in own], own)
+    if any(not 0 <= egg.box <= len(day.further) for egg in day.eggs):
+        raise NotPlausible("box", "an egg lies in a box that is not there")
+    for said in day.further:
+        require_box_content(said)
 
 
 def require_handled_between(handled_at: datetime | None, laid_s: float, now_s: float) -> None:

@@ -4,14 +4,15 @@ from typing import Annotated, Final
 
 from pydantic import AwareDatetime, ConfigDict, Field
 
-from sandboa.core.box import Shell
+from sandboa.core.box import Closing, Shell
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.clutch_count import MOST_EGGS
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EggEvent, Lump
 from sandboa.core.methods import STANDARD, Method
 from sandboa.services.acts.strict_model import StrictModel
-from sandboa.services.lay_day.record import EggHappening, EggLaid, LayDay
+from sandboa.services.boxes.set_up import BoxCommand
+from sandboa.services.lay_day.record import MOST_FURTHER, EggHappening, EggLaid, LayDay
 
 Share = Annotated[float, Field(ge=0, le=1)]
 Grams = Annotated[float, Field(gt=0, le=50_000)]
@@ -42,12 +43,25 @@ class EggState(_Strict):
     clump: Annotated[int, Field(ge=1, le=MOST_EGGS)] | None = None
     events: list[HappeningState] = Field(default=[], max_length=20)
     looked: bool = False
+    box: Annotated[int, Field(ge=0, le=MOST_FURTHER)] = 0
+
+
+class FurtherBoxState(_Strict):
+    """A box beside the first; what is null is as in the first."""
+
+    name: Name | None = None
+    medium: Annotated[str, Field(max_length=60)] | None = None
+    closing: Closing | None = None
+    dry_mass_g: Grams | None = None
+    water_g: Annotated[float, Field(ge=0, le=20_000)] | None = None
+    set_up_mass_g: Grams | None = None
 
 
 class LayDayState(_Strict):
     """Nothing but dam and time is known at first. Masses in g, null when not weighed.
 
-    `handled_at` is when the eggs were looked at and handled, null for the lay time.
+    `handled_at` is when the eggs were looked at and handled, null for the lay time. `further` are
+    boxes beside the first, `into` the name of a box that is there already.
     """
 
     dam: Name
@@ -65,6 +79,8 @@ class LayDayState(_Strict):
     dry_volume_l: Annotated[float, _LITRES] | None = None
     water_g: Annotated[float, Field(ge=0, le=20_000)] | None = None
     set_up_mass_g: Grams | None = None
+    further: list[FurtherBoxState] = Field(default=[], max_length=MOST_FURTHER)
+    into: Name | None = None
     cabinet: Name = ""
     shelf: Name = ""
     set_point_c: float | None = None
@@ -74,9 +90,9 @@ def lay_day_of(state: LayDayState) -> LayDay:
     """The lay day to be recorded; NotPlausible names the step at which something is missing."""
     if not state.eggs:
         raise NotPlausible("count", "count the eggs first")
-    if not state.cabinet.strip() or not state.shelf.strip():
+    if state.into is None and not (state.cabinet.strip() and state.shelf.strip()):
         raise NotPlausible("shelf", "which shelf do they go on?")
-    if state.set_point_c is None:
+    if state.into is None and state.set_point_c is None:
         raise NotPlausible("shelf", "what is it set to?")
     maternal = state.method.maternal
     return LayDay(
@@ -93,12 +109,25 @@ def lay_day_of(state: LayDayState) -> LayDay:
         set_up_mass_g=None if maternal else state.set_up_mass_g,
         cabinet=state.cabinet,
         shelf=state.shelf,
-        set_point_c=state.set_point_c,
+        set_point_c=state.method.temperature_c if state.set_point_c is None else state.set_point_c,
         method=state.method,
         lump=state.lump,
         dam_mass_g=state.dam_mass_g,
         second_clutch=state.second_clutch,
         handled_at=state.handled_at,
+        further=() if maternal else tuple(_further(box) for box in state.further),
+        into=None if maternal else state.into,
+    )
+
+
+def _further(box: FurtherBoxState) -> BoxCommand:
+    return BoxCommand(
+        name=box.name or None,
+        medium=box.medium,
+        closing=box.closing,
+        dry_mass_g=box.dry_mass_g,
+        water_g=box.water_g,
+        set_up_mass_g=box.set_up_mass_g,
     )
 
 
@@ -117,4 +146,5 @@ def _egg(egg: EggState, maternal: bool) -> EggLaid:
         events=()
         if maternal
         else tuple(EggHappening(e.kind, e.at.timestamp()) for e in egg.events),
+        box=0 if maternal else egg.box,
     )

@@ -90,7 +90,13 @@ def today_box(at: AsOf, box: BoxNow) -> TodayBox:
         clutches,
         (
             *_at_box(box, at.at_s),
-            *(told for now in clutches for told in _of_clutch(now, at.at_s, of=box)),
+            # What is expected of a clutch in several boxes is told once, where most of it lies.
+            *(
+                told
+                for now in clutches
+                if now.box.box.entity_id == box.box.entity_id
+                for told in _of_clutch(now, at.at_s, of=box)
+            ),
             *_lid(box),
         ),
         box_due(at, box) if box.water else None,

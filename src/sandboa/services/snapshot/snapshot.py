@@ -137,18 +137,21 @@ class Snapshot:
         ]
 
     def boxes_of(self, clutch: Clutch, at_s: float) -> list[Box]:
-        """Boxes in which eggs of a clutch lie at a time, that of most of them first."""
+        """Boxes in which eggs of a clutch lie at a time, by name."""
+        return sorted(self._eggs_by_box(clutch, at_s), key=lambda box: box.name)
+
+    def box_of(self, clutch: Clutch, at_s: float) -> Box:
+        """The box in which most eggs of a clutch lie at a time."""
+        held = self._eggs_by_box(clutch, at_s)
+        return min(held, key=lambda box: (-held[box], box.name))
+
+    def _eggs_by_box(self, clutch: Clutch, at_s: float) -> dict[Box, int]:
         held: dict[int, int] = defaultdict(int)
         for egg in self.eggs.get(clutch.entity_id, []):
             stay = self.egg(egg.entity_id).stay_at(at_s)
             if stay is not None and stay.box_id in self.boxes:
                 held[stay.box_id] += 1
-        boxes = [self.boxes[box] for box in held]
-        return sorted(boxes, key=lambda box: (-held[box.entity_id], box.name))
-
-    def box_of(self, clutch: Clutch, at_s: float) -> Box:
-        """The box in which most eggs of a clutch lie at a time."""
-        return self.boxes_of(clutch, at_s)[0]
+        return {self.boxes[box]: eggs for box, eggs in held.items()}
 
     def box_called(self, name: str) -> Box:
         """The box of that name, upper and lower case alike; NotFound otherwise."""

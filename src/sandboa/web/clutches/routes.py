@@ -107,6 +107,7 @@ def _told(page: ClutchPage, faults: list[FaultResponse], now_s: float) -> Clutch
         count=str(now.count),
         card=CardResponse.model_validate(card_of(page)),
         boxes=[_box(page, box) for box in now.boxes],
+        box=now.box.box.name,
         set_point_at_lay_c=now.set_points.at(now.clutch.laid_s),
         forecast=ForecastResponse.of(now.forecast) if now.forecast else None,
         rests_on=page.rests_on,

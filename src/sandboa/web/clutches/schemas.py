@@ -105,7 +105,7 @@ class CardResponse(ResponseSchema):
 
 class ClutchResponse(BaseModel):
     """`revision` is of the clutch as laid, `method_revision` of its method; `boxes` are where its
-    eggs lie, that of most of them first."""
+    eggs lie, by name; `box` is the name of that of most of them."""
 
     id: int
     revision: Revision
@@ -124,6 +124,7 @@ class ClutchResponse(BaseModel):
     count: str
     card: CardResponse
     boxes: list[BoxResponse]
+    box: str
     set_point_at_lay_c: float
     forecast: ForecastResponse | None
     rests_on: str

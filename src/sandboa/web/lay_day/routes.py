@@ -36,13 +36,18 @@ def get_choices(house: TheHouse, now_s: NowS) -> ChoicesResponse:
     """Names known already and the schools of medium and closing."""
     snapshot = house.snapshot()
     return ChoicesResponse(
-        media=[MediumResponse(name=m.name, ratio=m.ratio, on_grid=m.on_grid) for m in MEDIA],
+        media=[
+            MediumResponse(name=m.name, ratio=m.ratio, on_grid=m.on_grid)
+            for m in MEDIA
+            if not m.for_hatching
+        ],
         closings=[c.value for c in Closing],
         shells=[s.value for s in Shell],
         cabinets=list(_cabinets(snapshot, now_s)),
         dams=sorted(a.name for a in snapshot.animals.values() if a.role == DAM),
         sires=sorted(a.name for a in snapshot.animals.values() if a.role == SIRE),
         next_code=lay_day.suggested_code(datetime.fromtimestamp(now_s, UTC).year),
+        most_further_boxes=lay_day.MOST_FURTHER,
     )
 
 

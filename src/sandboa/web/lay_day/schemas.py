@@ -65,6 +65,7 @@ class ChoicesResponse(BaseModel):
     dams: list[str]
     sires: list[str]
     next_code: str
+    most_further_boxes: int
 
 
 class SuggestionResponse(BaseModel):

@@ -75,7 +75,7 @@ def get_methods() -> MethodsResponse:
         ],
         reasons=REASONS,
         choices={line: [str(school) for school in schools] for line, schools in _CHOICES.items()},
-        media=[medium.name for medium in MEDIA],
+        media=[medium.name for medium in MEDIA if not medium.for_hatching],
     )
 
 

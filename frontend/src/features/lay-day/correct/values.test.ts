@@ -28,6 +28,7 @@ const clutch = {
   count: '1-0',
   eggs: [{ number: 1, x: 0.3, y: 0.4, slug: false, shell: 'window', grade: 2 }],
   set_point_at_lay_c: 31.5,
+  box: '26-04',
   boxes: [
     {
       name: '26-04',

@@ -21,7 +21,7 @@ export type LayValues = {
 }
 
 export function valuesOf(clutch: Schemas['ClutchResponse'], unit: TemperatureUnit): LayValues {
-  const [box] = clutch.boxes
+  const box = clutch.boxes.find(({ name }) => name === clutch.box)
   return {
     dam: clutch.dam,
     sire: clutch.sire ?? '',

@@ -19,6 +19,7 @@ type Values = { cabinet: string; shelf: string; setPoint: string; code: string }
 type Cabinet = Schemas['CabinetChoiceResponse']
 
 const OTHER = 'another'
+const THERE = 'there'
 
 /** Which shelf the box goes on; here the clutch is recorded. */
 export function Shelf({ day, step, back, change, keep }: StepProps) {
@@ -26,6 +27,7 @@ export function Shelf({ day, step, back, change, keep }: StepProps) {
   const readiness = useReadiness()
   if (!choices.data) return <Waiting />
   const maternal = day.state.method.dam === 'maternal incubation'
+  const shared = !!day.state.into
   return (
     <ShelfForm
       day={day}
@@ -33,7 +35,7 @@ export function Shelf({ day, step, back, change, keep }: StepProps) {
       back={back}
       change={change}
       keep={keep}
-      cabinets={maternal ? [] : choices.data.cabinets}
+      cabinets={maternal || shared ? [] : choices.data.cabinets}
       readiness={readiness.data ?? []}
       maternal={maternal}
     />
@@ -57,7 +59,8 @@ function ShelfForm({
   const { state } = day
   const unit = useTemperatureUnit()
   const navigate = useNavigate()
-  const [place, setPlace] = useState(() => placeSaid(state, cabinets))
+  // In a box that is there they stand where it stands.
+  const [place, setPlace] = useState(() => (state.into ? THERE : placeSaid(state, cabinets)))
   const [refusal, setRefusal] = useState<Refused | null>(null)
   const own = state.set_point_c ?? (maternal ? null : state.method.temperature_c)
   const form = useForm<Values>({
@@ -87,17 +90,19 @@ function ShelfForm({
 
   const submit = async (values: Values, second_clutch?: boolean) => {
     const chosen: Partial<State> =
-      place === OTHER
-        ? {
-            cabinet: values.cabinet,
-            shelf: values.shelf,
-            set_point_c: Math.round(typedTemperature(values.setPoint, unit) * 1000) / 1000,
-          }
-        : {
-            cabinet: cabinetName ?? '',
-            shelf: shelfName ?? '',
-            set_point_c: cabinet?.set_point_c ?? state.method.temperature_c,
-          }
+      place === THERE
+        ? {}
+        : place === OTHER
+          ? {
+              cabinet: values.cabinet,
+              shelf: values.shelf,
+              set_point_c: Math.round(typedTemperature(values.setPoint, unit) * 1000) / 1000,
+            }
+          : {
+              cabinet: cabinetName ?? '',
+              shelf: shelfName ?? '',
+              set_point_c: cabinet?.set_point_c ?? state.method.temperature_c,
+            }
     setRefusal(null)
     try {
       await keep({
@@ -121,6 +126,11 @@ function ShelfForm({
       {...(place && { nextLabel: 'Record the clutch' })}
       onSubmit={form.handleSubmit((values) => submit(values))}
     >
+      {state.into && (
+        <p>
+          They lie in box <strong>{state.into}</strong> and stand where it stands.
+        </p>
+      )}
       {cabinets.map(({ name, shelves }) => (
         <Box key={name}>
           <Choices
