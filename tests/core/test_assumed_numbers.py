@@ -17,7 +17,9 @@ CORE = Path(__file__).parents[2] / "src" / "sandboa" / "core"
 
 NUMBERS: dict[str, object] = {
     "box._APART": 0.19,
+    "box._EDGE": 0.1,
     "box._GRID_EGGS": 20,
+    "box._SHIFTS": 12,
     "causes/by_box._SEVERAL": 2,
     "causes/by_heat._BATCH_SHARE": 0.6,
     "causes/heat_record._SPELL_ABOVE_C": 34.5,

@@ -147,7 +147,7 @@ function Creases({ dents, line }: { dents: Dent[]; line: number }) {
 }
 
 function EggNumber({ egg, size }: { egg: EggLook; size: number }) {
-  const high = Math.max(17, Math.min(40, 2700 / size))
+  const high = Math.max(26, Math.min(36, 2000 / size))
   const shown = shortName(egg)
   return (
     <text
@@ -155,8 +155,8 @@ function EggNumber({ egg, size }: { egg: EggLook; size: number }) {
       y={egg.slug ? 0 : 7}
       textAnchor="middle"
       dominantBaseline="central"
-      fontSize={shown.length > 2 ? high * 0.86 : high}
-      fontWeight={700}
+      // As a style: the reset's `font: inherit` would win over attributes.
+      style={{ fontSize: shown.length > 2 ? high * 0.86 : high, fontWeight: 700 }}
       fill={egg.candled ? token('paper') : token('shellInk')}
     >
       {shown}

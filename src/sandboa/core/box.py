@@ -1,7 +1,8 @@
 """The box: how it is closed, what shells are like, and where the eggs lie in it."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Hashable, Sequence
+from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
@@ -15,6 +16,10 @@ MOST_IN_BOX: Final = 30
 _APART: Final = 0.19
 #: Places that are thought of when one is looked for (assumption).
 _GRID_EGGS: Final = 20
+#: Share of the box from its wall to the middle of the outermost egg (assumption: half an egg).
+_EDGE: Final = 0.1
+#: Steps in which a clump is moved along one side when room is looked for (assumption).
+_SHIFTS: Final = 12
 
 
 class BoxKind(StrEnum):
@@ -75,29 +80,81 @@ def usual_places(eggs: int) -> list[tuple[float, float]]:
     return places
 
 
-def free_places(taken: Sequence[tuple[float, float]], eggs: int) -> list[tuple[float, float]]:
-    """Places for `eggs` more eggs beside those that lie at `taken`: shares of the box.
+@dataclass(frozen=True)
+class LyingEgg:
+    """Where an egg lies, shares of the box; eggs of one `clump` (any key) stick together."""
 
-    In an empty box as eggs are usually laid; else beside each other, near its middle, where none
-    lies yet.
+    x: float
+    y: float
+    clump: Hashable = None
+
+
+def free_places(
+    taken: Sequence[tuple[float, float]], eggs: Sequence[LyingEgg]
+) -> list[tuple[float, float]]:
+    """Places for eggs put beside those that lie at `taken`: shares of the box, in their order.
+
+    Eggs that stick together lie to each other as they did. All others lie as eggs are usually laid
+    where the box is empty; else beside each other, near its middle, where none lies yet.
     """
-    if not taken:
-        return usual_places(eggs)
+    clumps = [egg.clump for egg in eggs]
+    stuck = {clump for clump in clumps if clump is not None and clumps.count(clump) > 1}
+    if not taken and not stuck:
+        return usual_places(len(eggs))
     lying = list(taken)
+    found: dict[int, tuple[float, float]] = {}
+    for clump in sorted(stuck, key=clumps.count, reverse=True):
+        own = [number for number, egg in enumerate(eggs) if egg.clump == clump]
+        moved = _shifted([(eggs[number].x, eggs[number].y) for number in own], lying)
+        found.update(zip(own, moved, strict=True))
+        lying.extend(moved)
+    for number in range(len(eggs)):
+        if number not in found:
+            found[number] = _free_place(lying)
+            lying.append(found[number])
+    return [found[number] for number in range(len(eggs))]
+
+
+def _free_place(lying: Sequence[tuple[float, float]]) -> tuple[float, float]:
     grid = usual_places(_GRID_EGGS)
-    found: list[tuple[float, float]] = []
-    for _ in range(eggs):
-        place = max(grid, key=lambda p: (min(_APART, _room(p, lying)), -math.dist(p, (0.5, 0.5))))
-        if _room(place, lying) < SAME_PLACE:
-            # A box so full that eggs lie on each other: a little beside the one there.
-            place = (min(place[0] + 1.5 * SAME_PLACE * len(found), 1.0), place[1])
-        lying.append(place)
-        found.append(place)
-    return found
+    place = max(grid, key=lambda p: (min(_APART, _room(p, lying)), -math.dist(p, (0.5, 0.5))))
+    while _room(place, lying) < SAME_PLACE:
+        # A box so full that eggs lie on each other: a little beside the ones there.
+        place = ((place[0] + 1.5 * SAME_PLACE) % 1.0, place[1])
+    return place
+
+
+def _shifted(
+    clump: Sequence[tuple[float, float]], lying: Sequence[tuple[float, float]]
+) -> list[tuple[float, float]]:
+    """Eggs that stick together, moved as one to where there is most room for all of them."""
+    ways = [
+        [(x + across, y + along) for x, y in clump]
+        for across in _shifts([x for x, _ in clump])
+        for along in _shifts([y for _, y in clump])
+    ]
+    return max(ways, key=lambda way: (_clear(way, lying), -_from_middle(way)))
+
+
+def _shifts(along: Sequence[float]) -> list[float]:
+    """Ways to move a clump along one side of the box so that it stays in: shares of that side."""
+    least, most = _EDGE - min(along), 1.0 - _EDGE - max(along)
+    if most <= least:
+        return [0.0]
+    return [least + (most - least) * step / _SHIFTS for step in range(_SHIFTS + 1)]
+
+
+def _clear(way: Sequence[tuple[float, float]], lying: Sequence[tuple[float, float]]) -> float:
+    return min(min(_APART, _room(place, lying)) for place in way)
+
+
+def _from_middle(way: Sequence[tuple[float, float]]) -> float:
+    xs, ys = zip(*way, strict=True)
+    return math.dist((math.fsum(xs) / len(xs), math.fsum(ys) / len(ys)), (0.5, 0.5))
 
 
 def _room(place: tuple[float, float], lying: Sequence[tuple[float, float]]) -> float:
-    return min(math.dist(place, other) for other in lying)
+    return min((math.dist(place, other) for other in lying), default=math.inf)
 
 
 def require_distinct_places(

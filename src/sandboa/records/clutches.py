@@ -140,13 +140,17 @@ def eggs_in_box(box: int, at_s: float) -> list[tuple[int, int, int | None]]:
     return rows
 
 
-def box_of_egg(egg: int, at_s: float) -> int | None:
-    """The box an egg lay in at a time; its first stay reaches back. None for an unknown egg."""
-    stays = sorted(EggStay.current(egg_id=egg), key=lambda stay: stay.from_s)
-    lying = [stay.box_id for stay in stays if stay.from_s <= at_s] or [
-        stay.box_id for stay in stays[:1]
-    ]
+def stay_of_egg(egg: int, at_s: float) -> EggStay | None:
+    """Where an egg lay at a time; its first stay reaches back. None for an unknown egg."""
+    stays: list[EggStay] = sorted(EggStay.current(egg_id=egg), key=lambda stay: stay.from_s)
+    lying = [stay for stay in stays if stay.from_s <= at_s] or stays[:1]
     return lying[-1] if lying else None
+
+
+def box_of_egg(egg: int, at_s: float) -> int | None:
+    """The box an egg lay in at a time; None for an unknown egg."""
+    stay = stay_of_egg(egg, at_s)
+    return None if stay is None else stay.box_id
 
 
 def box_named(name: str) -> Box | None:

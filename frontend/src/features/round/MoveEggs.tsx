@@ -1,7 +1,7 @@
 import { Flex, Text } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
-import { nextBoxName } from '@/shared/eggNames'
+import { eggRef, nextBoxName } from '@/shared/eggNames'
 import { Button } from '@/shared/ui/Button'
 import { Select } from './boxFields'
 import { type Draft, type Target, withMove } from './draft'
@@ -30,11 +30,18 @@ export function MoveEgg({ egg, ...props }: Props & { egg: Schemas['EggResponse']
     )
   }
   const put = (to: Target) => onChange(withMove(draft, egg.name, to))
+  const stuck = stuckTo(egg, props.box)
   return (
     <div>
       <Text color="soft" mb={1}>
         Put it into another box
       </Text>
+      {stuck.length > 0 && (
+        <Text mb={2} fontWeight="semibold">
+          It sticks to {stuck.length === 1 ? 'egg' : 'eggs'} {stuck.join(', ')}: a shell pulled off
+          when dry tears. Leave it, or move them all.
+        </Text>
+      )}
       <Flex gap={2} wrap="wrap" align="flex-end">
         <Button size="small" onClick={() => put(newBox(props, 'incubation'))}>
           One by itself
@@ -48,6 +55,17 @@ export function MoveEgg({ egg, ...props }: Props & { egg: Schemas['EggResponse']
       </Flex>
     </div>
   )
+}
+
+/** Names of the eggs of the same clump that lie in the box with it. */
+function stuckTo(egg: Schemas['EggResponse'], box: RoundBox): string[] {
+  if (egg.clump == null) return []
+  const { clutch } = eggRef(egg.name)
+  return box.eggs
+    .filter((other) => other.name !== egg.name && other.clump === egg.clump)
+    .filter((other) => eggRef(other.name).clutch === clutch && !other.removed_at)
+    .filter((other) => !other.emerged_at)
+    .map((other) => other.name)
 }
 
 /** Puts all eggs of the box into another: two boxes become one, or all go onto damp paper. */

@@ -2,10 +2,10 @@
 
 from collections.abc import Sequence
 
-from sandboa.core.box import MOST_IN_BOX, BoxKind, free_places
+from sandboa.core.box import MOST_IN_BOX, BoxKind, LyingEgg, free_places
 from sandboa.core.errors import NotPlausible
 from sandboa.core.rounds import EggActKind
-from sandboa.records.clutches import Box, Clutch, Egg, EggEvent, EggStay, box_of_egg
+from sandboa.records.clutches import Box, Clutch, Egg, EggEvent, EggStay, box_of_egg, stay_of_egg
 from sandboa.records.facts import Act
 from sandboa.records.hatching import EggFate, Emergence
 
@@ -20,10 +20,20 @@ def write_moves(moving: Act, eggs: Sequence[Egg], to: Box, at_s: float) -> None:
     for egg in eggs:
         _require_movable(egg, to, at_s)
     taken = [(stay.x, stay.y) for stay in lying(to, at_s)]
-    for egg, (x, y) in zip(eggs, free_places(taken, len(eggs)), strict=True):
+    places = free_places(taken, [_as_it_lies(egg, at_s) for egg in eggs])
+    for egg, (x, y) in zip(eggs, places, strict=True):
         # A move of the same moment is corrected: an egg lies in one box.
         key = {"egg_id": egg.entity_id, "from_s": int(at_s)}
         EggStay.put(moving, key, box_id=to.entity_id, x=x, y=y)
+
+
+def _as_it_lies(egg: Egg, at_s: float) -> LyingEgg:
+    """Where the egg lay before; it sticks to eggs of its clump that come from the same box."""
+    stay = stay_of_egg(egg.entity_id, at_s)
+    if stay is None:
+        raise LookupError(f"no box is known of egg {egg.number}")
+    clump = None if egg.clump is None else (egg.clutch_id, egg.clump, stay.box_id)
+    return LyingEgg(stay.x, stay.y, clump)
 
 
 def require_room(to: Box, eggs: int, at_s: float) -> None:

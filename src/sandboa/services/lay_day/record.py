@@ -7,7 +7,7 @@ from typing import Any, Final
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import DAM, SIRE, require_weight
-from sandboa.core.box import BoxKind, Closing, Shell, free_places, require_distinct_places
+from sandboa.core.box import BoxKind, Closing, LyingEgg, Shell, free_places, require_distinct_places
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.clutch_count import MOST_EGGS, ClutchCount, clutch_count
 from sandboa.core.errors import NotPlausible
@@ -193,7 +193,10 @@ def _placed(day: LayDay, first: Box) -> Sequence[EggLaid]:
         return day.eggs
     own = [number for number, egg in enumerate(day.eggs) if egg.box == 0]
     taken = [(stay.x, stay.y) for stay in lying(first, day.laid_at.timestamp())]
-    free = dict(zip(own, free_places(taken, len(own)), strict=True))
+    eggs = [
+        LyingEgg(day.eggs[number].x, day.eggs[number].y, day.eggs[number].clump) for number in own
+    ]
+    free = dict(zip(own, free_places(taken, eggs), strict=True))
     return [
         replace(egg, x=free[number][0], y=free[number][1]) if number in free else egg
         for number, egg in enumerate(day.eggs)
