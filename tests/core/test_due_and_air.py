@@ -70,6 +70,18 @@ def test_a_dry_box_comes_first_and_waits_for_its_answer_once_watered() -> None:
     assert "rounded out" in answer.text
 
 
+def test_eggs_that_came_dented_have_three_days_before_their_new_box_is_blamed() -> None:
+    dents = (Scope.BOX, Urgency.TODAY, ("1", "2", "3"))
+    came = replace(QUIET, dents=dents, moved_in_s=18 * DAY, looked_s=18 * DAY)
+    assert kinds(came) == []
+    answer = due_at_box(came, 21.1 * DAY)[0]
+    assert answer.urgency is Urgency.WATCH
+    assert answer.text == "Put here dented 3 days ago: look whether the eggs rounded out."
+    # Watered after they came, that is what they answer.
+    watered = replace(came, watered_s=19 * DAY)
+    assert "Watered 3 days ago" in due_at_box(watered, 22.1 * DAY)[0].text
+
+
 def test_water_is_due_ahead_of_half_and_pressing_when_dry() -> None:
     soon = replace(QUIET, water_soon_s=NOW + 1.5 * DAY, water_share=0.53)
     assert only(soon).urgency is Urgency.WATCH

@@ -174,6 +174,49 @@ def test_a_dry_box_is_the_box_and_not_the_clutch(six: SnapshotCache) -> None:
     assert not any("dented" in str(a.text) for a in boxes["26-01"].attention)
 
 
+def attention(house: SnapshotCache, name: str, at_s: float = NOW_S) -> list[str]:
+    boxes = {b.box.box.name: b for b in today(house.current(), at_s).boxes}
+    return [str(said.text) for said in boxes[name].attention]
+
+
+def due(house: SnapshotCache, name: str, at_s: float = NOW_S) -> list[str]:
+    boxes = {b.box.box.box.name: b for b in round_now(house.current(), at_s).boxes}
+    return [str(said.text) for said in boxes[name].box.due]
+
+
+def test_eggs_that_were_dented_elsewhere_are_given_time_in_their_new_box(
+    six: SnapshotCache,
+) -> None:
+    """The box they came from dried them; the one they lie in now has not shown itself yet."""
+    dented = tuple(EggSeen(number, grade=2) for number in (1, 2, 3))
+    visit("moved", days_ago=2, eggs=dented, moved=(put(1, 2, 3, new=ALONE),))
+    assert any("3 of 3 eggs came here dented" in said for said in attention(six, "26-01 B"))
+    assert not any("dented" in said for said in due(six, "26-01 B"))
+    # After three days they are looked at, and then the box answers for what is seen.
+    later_s = NOW_S + 1.1 * DAY_S
+    assert any("Put here dented 3 days ago" in said for said in due(six, "26-01 B", later_s))
+    grade_egg("26-01", 1, 2, later_s, later_s)
+    assert any("dented early: the box is dry" in said for said in due(six, "26-01 B", later_s))
+
+
+def test_one_egg_dented_elsewhere_is_not_called_dented_without_a_dry_box(
+    six: SnapshotCache,
+) -> None:
+    visit("split", days_ago=12, moved=(put(2, 3, 4, 5, new=ALONE),))
+    came = (EggSeen(1, grade=2),)
+    visit("came", days_ago=1, eggs=came, moved=(put(1, to="26-01 B"),))
+    assert not any("not by a dry box" in said for said in attention(six, "26-01 B"))
+
+
+def test_an_egg_that_came_dented_excuses_none_that_lay_there(six: SnapshotCache) -> None:
+    visit("split", days_ago=12, moved=(put(1, 2, 3, new=ALONE),))
+    came = (EggSeen(4, grade=2),)
+    visit("came", days_ago=0.5, eggs=came, moved=(put(4, to="26-01 B"),))
+    for number in (1, 2, 3):
+        grade_egg("26-01", number, 2, NOW_S, NOW_S)
+    assert any("4 of 4 eggs dented early" in said for said in attention(six, "26-01 B"))
+
+
 def test_water_poured_into_another_box_proves_nothing_of_an_egg(six: SnapshotCache) -> None:
     visit("split", days_ago=9, moved=(put(1, 2, 3, new=ALONE),))
     for number in (1, 2, 3):
@@ -202,6 +245,22 @@ def test_two_clutches_share_a_box_and_each_egg_is_called_by_its_own(six: Snapsho
     assert now(six, "26-02").eggs[0].box == "26-01"
     kinds = [entry.act.kind for entry in clutch_page(six.current(), "26-02", NOW_S).log]
     assert kinds.count("visit") == 2
+
+
+def test_a_clump_lies_in_its_new_box_as_it_lay(house: SnapshotCache) -> None:
+    eggs = tuple(
+        EggLaid(x, y, clump=1 if i < 3 else None) for i, (x, y) in enumerate(usual_places(5))
+    )
+    lay_clutch(lay_day(9, eggs=eggs), NOW_S)
+    lay_clutch(lay_day(4, dam="Tansy"), NOW_S)
+    before = [(egg.x, egg.y) for egg in now(house).eggs[:3]]
+    visit("together", days_ago=1, moved=(put(1, 2, 3, to="26-02"),))
+    after = [(egg.x, egg.y) for egg in now(house).eggs[:3]]
+    assert after != before
+    for at in (1, 2):
+        for side in (0, 1):
+            was, lies = before[at][side] - before[0][side], after[at][side] - after[0][side]
+            assert lies == pytest.approx(was)
 
 
 def test_boxes_put_together_leave_the_empty_one_behind(six: SnapshotCache) -> None:

@@ -78,6 +78,7 @@ class BoxState:
     oxygen: (share, advise airing), None where it is not estimated.
     first_pip_s: likely first pip, None when unknown.
     watered_s, looked_s: last pour, and last look at any egg (s).
+    moved_in_s: when its early eggs came from another box, if all did and were not seen since (s).
     mid_term_s: when it reached mid-term, None before that.
     watch_every_days: days after which an egg in doubt is looked at again.
     last_days_done: eggs were moved, or the grid taken out.
@@ -105,6 +106,7 @@ class BoxState:
     mid_term_s: float | None = None
     watered_s: float | None = None
     looked_s: float = 0.0
+    moved_in_s: float | None = None
     last_days_done: bool = False
     watch_every_days: float = WATCH_EVERY_DAYS
     look_now: tuple[str, ...] = ()
@@ -142,12 +144,14 @@ def next_due(box: BoxState, now_s: float, ahead_days: int) -> tuple[float, tuple
 
 def _dents(box: BoxState, now_s: float) -> Iterator[Due]:
     scope, urgency, eggs = box.dents
-    if scope is Scope.BOX and (watered_s := _watered_since_looked(box)) is not None:
-        # Watered since they were seen: what is left to do is to see whether they answered.
-        due_s = watered_s + ANSWER_LOOK_DAYS * SECONDS_PER_DAY
+    if scope is Scope.BOX and (given := _other_water(box)) is not None:
+        # Given water since they were seen: what is left is to see whether they answered.
+        given_s, how = given
+        due_s = given_s + ANSWER_LOOK_DAYS * SECONDS_PER_DAY
         if due_s <= now_s:
-            days = whole_days(now_s - watered_s)
-            words = f"Watered {days} days ago: look whether the eggs rounded out."
+            words = (
+                f"{how} {whole_days(now_s - given_s)} days ago: look whether the eggs rounded out."
+            )
             yield Due(DueKind.DENTS, due_s, Urgency.WATCH, words, eggs)
         return
     if scope is Scope.BOX or urgency.rank >= Urgency.TODAY.rank:
@@ -157,15 +161,18 @@ def _dents(box: BoxState, now_s: float) -> Iterator[Due]:
         yield Due(DueKind.DENTS, box.looked_s, Urgency.TODAY, words, box.look_now)
 
 
-def _watered_since_looked(box: BoxState) -> float | None:
-    """When the box was watered (s), if that was after its eggs were last looked at."""
+def _other_water(box: BoxState) -> tuple[float, str] | None:
+    """When and how dented eggs came to other water, if that was after they were last looked at."""
     watered_s = box.watered_s
-    return watered_s if watered_s is not None and watered_s >= box.looked_s else None
+    if watered_s is not None and watered_s >= box.looked_s:
+        return watered_s, "Watered"
+    # What dried them is the box they came from.
+    return None if box.moved_in_s is None else (box.moved_in_s, "Put here dented")
 
 
 def _dents_ask_for_water(box: BoxState) -> bool:
     """Whether the box is to be watered today for its dents: half of its water is no news then."""
-    return box.dents[0] is Scope.BOX and _watered_since_looked(box) is None
+    return box.dents[0] is Scope.BOX and _other_water(box) is None
 
 
 def _water(box: BoxState, now_s: float) -> Iterator[Due]:

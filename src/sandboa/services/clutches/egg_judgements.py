@@ -64,7 +64,8 @@ class EggView:
     have pipped, were removed or declared lost. `signs` are the latest of each kind.
     `entity` is the egg's id, `clutch` its clutch's code; `name` is what it is called in its
     `box`: its number, with the clutch where eggs of several lie there. `share` is that
-    developed, by its own heat.
+    developed, by its own heat. `came_s` is when it came from another box, if nobody has looked
+    at it since.
     """
 
     number: int
@@ -100,6 +101,7 @@ class EggView:
     box: str = ""
     box_id: int = 0
     share: float = 0.0
+    came_s: float | None = None
 
     @property
     def live(self) -> bool:
@@ -117,6 +119,14 @@ class EggsView:
     box: BoxJudgement
     answered_water: tuple[str, ...]
     no_answer: tuple[str, ...] = ()
+
+    @property
+    def came_dented_s(self) -> float | None:
+        """When the last of the early eggs came from another box (s), if all did and none was
+        looked at since: then their dents say nothing of this box. Else None."""
+        came = [egg.came_s for egg in self.eggs if egg.name in self.box.early_eggs]
+        known = [at_s for at_s in came if at_s is not None]
+        return max(known) if known and len(known) == len(came) else None
 
 
 def is_live(snapshot: Snapshot, egg: Egg, as_of_s: float) -> bool:
@@ -273,6 +283,7 @@ class _Judging:
             box=self.box.name,
             box_id=self.box.entity_id,
             share=self.at.stage(egg).share,
+            came_s=held.came_unseen_s(as_of_s),
         )
         if judged is None:
             return view

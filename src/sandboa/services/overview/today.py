@@ -188,7 +188,9 @@ def _pips_words(now: ClutchNow, as_of_s: float) -> str:
 def _dents(now: BoxNow) -> Iterator[Attention]:
     box = now.judged.box
     if box.scope is Scope.BOX:
-        yield Attention(box.urgency, dents_words(now), box.early_eggs, at_box=True)
+        came = now.judged.came_dented_s is not None
+        urgency = Urgency.WATCH if came else box.urgency
+        yield Attention(urgency, dents_words(now), box.early_eggs, at_box=True)
         return
     for egg in now.eggs:
         if egg.scope == Scope.EGG and egg.advice and egg.urgency:

@@ -9,7 +9,7 @@ from sandboa.core.dimples.dry_box import dry_box_advice
 from sandboa.core.messages import Words
 from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
-from sandboa.core.rounds.due import LAST_WEEK_DAYS, MID_TERM, next_due
+from sandboa.core.rounds.due import ANSWER_LOOK_DAYS, LAST_WEEK_DAYS, MID_TERM, next_due
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.top_up import rest_of_split
 from sandboa.services.clutches.as_of import AsOf
@@ -154,6 +154,7 @@ def _state(at: AsOf, box: BoxNow, clutches: tuple[ClutchNow, ...]) -> BoxState:
         mid_term_s=mid_s if mid_s is not None and mid_s <= as_of_s else None,
         watered_s=float(max(pours)) if pours else None,
         looked_s=max((egg.looked_s or 0.0 for egg in live), default=0.0),
+        moved_in_s=box.judged.came_dented_s,
         last_days_done=pip_s is not None
         and _last_days_done(snapshot, box, pip_s - LAST_WEEK_DAYS * SECONDS_PER_DAY),
         watch_every_days=snapshot.settings.rules.watch_every_days,
@@ -164,6 +165,7 @@ def _state(at: AsOf, box: BoxNow, clutches: tuple[ClutchNow, ...]) -> BoxState:
             and egg.settles.from_s <= as_of_s
             and egg.scope == Scope.EGG
             and (egg.looked_s or 0.0) > (egg.torchlight.seen_s or 0.0)
+            and egg.came_s is None
         ),
         rest_due=_rest_of_water(box, as_of_s),
     )
@@ -191,6 +193,11 @@ def _rest_of_water(box: BoxNow, as_of_s: float) -> tuple[float, float] | None:
 def dents_words(box: BoxNow) -> Words:
     """What the early dents in a box mean and ask for: of the box, else of its worst egg."""
     judged, water = box.judged.box, box.water
+    if judged.scope is Scope.BOX and box.judged.came_dented_s is not None:
+        return (
+            f"{len(judged.early_eggs)} of {judged.live_eggs} eggs came here dented: "
+            f"look after {ANSWER_LOOK_DAYS:g} days whether they rounded out."
+        )
     if judged.scope is Scope.BOX:
         return dry_box_advice(
             BoxDents(judged.live_eggs, len(judged.early_eggs)),

@@ -81,6 +81,15 @@ class EggHistory:
             lying = stay
         return lying
 
+    def came_unseen_s(self, at_s: float) -> float | None:
+        """When it came from another box (s), if it was not looked at from then to `at_s`."""
+        stay = self.stay_at(at_s)
+        if stay is None or stay is self.stays[0]:
+            return None
+        # A move keeps whole seconds; the look that went with it does not.
+        seen_since = int(self.last_look_s(at_s) or 0) > stay.from_s
+        return None if seen_since else float(stay.from_s)
+
     def out_by(self, at_s: float) -> bool:
         """Whether a hatchling was seen out of it by then."""
         return self.emergence is not None and self.emergence.seen_s <= at_s
