@@ -149,6 +149,8 @@ function Creases({ dents, line }: { dents: Dent[]; line: number }) {
 function EggNumber({ egg, size }: { egg: EggLook; size: number }) {
   const high = Math.max(26, Math.min(36, 2000 / size))
   const shown = shortName(egg)
+  // A slug is small, and a name with its clutch is long.
+  const share = egg.slug ? 0.7 : shown.length > 2 ? 0.86 : 1
   return (
     <text
       x={0}
@@ -156,7 +158,7 @@ function EggNumber({ egg, size }: { egg: EggLook; size: number }) {
       textAnchor="middle"
       dominantBaseline="central"
       // As a style: the reset's `font: inherit` would win over attributes.
-      style={{ fontSize: shown.length > 2 ? high * 0.86 : high, fontWeight: 700 }}
+      style={{ fontSize: high * share, fontWeight: 700 }}
       fill={egg.candled ? token('paper') : token('shellInk')}
     >
       {shown}
