@@ -9,6 +9,7 @@ import pytest
 from fastapi.testclient import TestClient
 from hypothesis import settings
 
+from boxes import lay_six
 from forked import furnished_once
 from houses import hash_cheaply, keep_last_readings, open_empty_house
 from samples import NOW_S
@@ -52,3 +53,10 @@ def house(tmp_path: Path) -> Iterator[SnapshotCache]:
     opened = open_empty_house(tmp_path / "house.sqlite3")
     yield SnapshotCache()
     opened.close()
+
+
+@pytest.fixture
+def six(house: SnapshotCache) -> SnapshotCache:
+    """The house with clutch 26-01 in a box of perlite, as `boxes.lay_six` lays it."""
+    lay_six()
+    return house

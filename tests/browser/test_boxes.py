@@ -44,6 +44,14 @@ def test_nine_eggs_on_two_media_take_at_most_eight_taps_more(phone: Page, empty:
     phone.goto(f"{empty}/round")
     for name in held:
         expect(phone.get_by_role("link", name=name, exact=True)).to_be_visible()
+    # Corrected, its eggs are drawn in both, and stay there.
+    phone.goto(f"{empty}/clutches/{code}/correct")
+    expect(phone.get_by_text(f"Box {code} B")).to_be_visible()
+    phone.get_by_label("Dam").fill("Tansy")
+    phone.get_by_role("button", name="Record the correction").click()
+    expect(phone.get_by_text(re.compile("^Tansy"))).to_be_visible()
+    boxes = phone.request.get(f"{empty.api}/api/clutches/{code}").json()["boxes"]
+    assert {box["name"]: len(box["eggs"]) for box in boxes} == {code: 4, f"{code} B": 5}
 
 
 def test_a_split_is_kept_when_the_phone_is_put_down(phone: Page, empty: Address) -> None:

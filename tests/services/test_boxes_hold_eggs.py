@@ -1,13 +1,13 @@
-"""Boxes hold eggs: split, isolated, shared, put together; each egg judged by its own way."""
+"""Boxes hold eggs: put by themselves, together, onto damp paper, and what that changes."""
 
 from collections.abc import Callable
 from dataclasses import replace
 
 import pytest
 
+from boxes import ALONE, LAID_DAYS, lying, now, put, visit
 from samples import DAY_S, NOW_S, close_clutch, lay_day
 from sandboa.core.box import BoxKind, Closing, usual_places
-from sandboa.core.dimples import Scope
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import Fate
 from sandboa.core.rounds import EggActKind
@@ -15,61 +15,19 @@ from sandboa.records.clutches import Box, EggStay
 from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import undo
-from sandboa.services.boxes.commands import grade_egg, water_box
 from sandboa.services.boxes.mass_ledger import account_in
 from sandboa.services.boxes.set_up import BoxCommand, add_box, correct_box, put_away
 from sandboa.services.cabinets.commands import change_set_point, move_box
 from sandboa.services.climate.cabinet_view import cabinet_now
-from sandboa.services.clutches.clutch_view import ClutchNow, clutch_page
+from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.hatching.egg_events import see_pip
 from sandboa.services.lay_day import EggLaid, lay_clutch
 from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace, hang_probe
-from sandboa.services.rounds.close_visit import Closed, close_visit
 from sandboa.services.rounds.round_now import round_now
-from sandboa.services.rounds.visit import BoxVisit, EggSeen, EggsMoved
+from sandboa.services.rounds.visit import EggSeen, EggsMoved
 from sandboa.services.seasons.counted import Dimension, counted_clutches, grouped
 from sandboa.services.snapshot.cache import SnapshotCache
-
-LAID_DAYS = 20.0
-ALONE = BoxCommand(name="26-01 B")
-
-
-@pytest.fixture
-def six(house: SnapshotCache) -> SnapshotCache:
-    """Clutch 26-01: five eggs of 80 g and a slug, twenty days in a weighed box of perlite."""
-    eggs = tuple(
-        EggLaid(x, y, slug=i == 5, mass_g=80.0) for i, (x, y) in enumerate(usual_places(6))
-    )
-    lay_clutch(
-        lay_day(
-            LAID_DAYS, eggs=eggs, medium="perlite", set_up_mass_g=1400.0,
-            closing=Closing.CRACKED_CORNER,
-        ),
-        NOW_S,
-    )  # fmt: skip
-    return house
-
-
-def visit(key: str, box: str = "26-01", days_ago: float = 0.0, **more: object) -> Closed:
-    closed_s = NOW_S - days_ago * DAY_S
-    asked = BoxVisit(
-        key=f"visit-of-{key}", box=box, opened_s=closed_s - 45, closed_s=closed_s, **more
-    )  # type: ignore[arg-type]
-    return close_visit(asked, NOW_S)
-
-
-def put(*numbers: int, to: str | None = None, new: BoxCommand | None = None) -> EggsMoved:
-    return EggsMoved(tuple((None, n) for n in numbers), to, new)
-
-
-def now(house: SnapshotCache, code: str = "26-01", at_s: float = NOW_S) -> ClutchNow:
-    return clutch_page(house.current(), code, at_s).now
-
-
-def lying(house: SnapshotCache, name: str, at_s: float = NOW_S) -> list[int]:
-    facts = house.current()
-    return [egg.number for egg in facts.eggs_in(facts.box_called(name).entity_id, at_s)]
 
 
 def test_one_egg_is_put_by_itself_with_the_method_of_its_box(six: SnapshotCache) -> None:
@@ -160,73 +118,6 @@ def test_a_pip_in_one_box_says_something_of_the_eggs_in_the_other(six: SnapshotC
     assert (told.pipped, told.first_pip) == (1, None)
     assert told.next_pip is not None
     assert told.next_pip.p10 >= later
-
-
-def test_a_dry_box_is_the_box_and_not_the_clutch(six: SnapshotCache) -> None:
-    visit("split", days_ago=12, moved=(put(1, 2, 3, new=ALONE),))
-    for number in (1, 2, 3):
-        grade_egg("26-01", number, 2, NOW_S, NOW_S)
-    told = {box.box.name: box.judged.box for box in now(six).boxes}
-    assert (told["26-01 B"].scope, told["26-01"].scope) == (Scope.BOX, Scope.NONE)
-    assert told["26-01 B"].early_eggs == ("1", "2", "3")
-    boxes = {b.box.box.name: b for b in today(six.current(), NOW_S).boxes}
-    assert "3 of 3 eggs dented early" in str(boxes["26-01 B"].attention[0].text)
-    assert not any("dented" in str(a.text) for a in boxes["26-01"].attention)
-
-
-def attention(house: SnapshotCache, name: str, at_s: float = NOW_S) -> list[str]:
-    boxes = {b.box.box.name: b for b in today(house.current(), at_s).boxes}
-    return [str(said.text) for said in boxes[name].attention]
-
-
-def due(house: SnapshotCache, name: str, at_s: float = NOW_S) -> list[str]:
-    boxes = {b.box.box.box.name: b for b in round_now(house.current(), at_s).boxes}
-    return [str(said.text) for said in boxes[name].box.due]
-
-
-def test_eggs_that_were_dented_elsewhere_are_given_time_in_their_new_box(
-    six: SnapshotCache,
-) -> None:
-    """The box they came from dried them; the one they lie in now has not shown itself yet."""
-    dented = tuple(EggSeen(number, grade=2) for number in (1, 2, 3))
-    visit("moved", days_ago=2, eggs=dented, moved=(put(1, 2, 3, new=ALONE),))
-    assert any("3 of 3 eggs came here dented" in said for said in attention(six, "26-01 B"))
-    assert not any("dented" in said for said in due(six, "26-01 B"))
-    # After three days they are looked at, and then the box answers for what is seen.
-    later_s = NOW_S + 1.1 * DAY_S
-    assert any("Put here dented 3 days ago" in said for said in due(six, "26-01 B", later_s))
-    grade_egg("26-01", 1, 2, later_s, later_s)
-    assert any("dented early: the box is dry" in said for said in due(six, "26-01 B", later_s))
-
-
-def test_one_egg_dented_elsewhere_is_not_called_dented_without_a_dry_box(
-    six: SnapshotCache,
-) -> None:
-    visit("split", days_ago=12, moved=(put(2, 3, 4, 5, new=ALONE),))
-    came = (EggSeen(1, grade=2),)
-    visit("came", days_ago=1, eggs=came, moved=(put(1, to="26-01 B"),))
-    assert not any("not by a dry box" in said for said in attention(six, "26-01 B"))
-
-
-def test_an_egg_that_came_dented_excuses_none_that_lay_there(six: SnapshotCache) -> None:
-    visit("split", days_ago=12, moved=(put(1, 2, 3, new=ALONE),))
-    came = (EggSeen(4, grade=2),)
-    visit("came", days_ago=0.5, eggs=came, moved=(put(4, to="26-01 B"),))
-    for number in (1, 2, 3):
-        grade_egg("26-01", number, 2, NOW_S, NOW_S)
-    assert any("4 of 4 eggs dented early" in said for said in attention(six, "26-01 B"))
-
-
-def test_water_poured_into_another_box_proves_nothing_of_an_egg(six: SnapshotCache) -> None:
-    visit("split", days_ago=9, moved=(put(1, 2, 3, new=ALONE),))
-    for number in (1, 2, 3):
-        grade_egg("26-01", number, 2, NOW_S - 6 * DAY_S, NOW_S)
-    water_box("26-01", 50.0, NOW_S - 5 * DAY_S, NOW_S)
-    for number in (1, 2, 3):
-        grade_egg("26-01", number, 0, NOW_S - 2 * DAY_S, NOW_S)
-    assert all(box.judged.answered_water == () for box in now(six).boxes)
-    water_box("26-01 B", 50.0, NOW_S - 5.5 * DAY_S, NOW_S)
-    assert now(six).boxes[1].judged.answered_water == ("1", "2", "3")
 
 
 def test_two_clutches_share_a_box_and_each_egg_is_called_by_its_own(six: SnapshotCache) -> None:
@@ -422,55 +313,3 @@ def test_seasons_count_each_egg_where_it_lay(house: SnapshotCache) -> None:
     assert sum(t.n for t in closings["sealed film"]) == 2
     # One dam, one clutch: those are counted whole.
     assert [t.n for t in grouped(counted, Dimension.DAM)["Sorrel"]] == [5]
-
-
-def laid_in_two(**changes: object) -> str:
-    """A clutch of six, three on perlite and three on vermiculite."""
-    eggs = tuple(EggLaid(x, y, box=i % 2) for i, (x, y) in enumerate(usual_places(6)))
-    day = lay_day(4.0, eggs=eggs, medium="perlite", further=(BoxCommand(medium="vermiculite"),))
-    return lay_clutch(replace(day, **changes), NOW_S)[0]  # type: ignore[arg-type]
-
-
-def test_a_clutch_is_laid_into_two_boxes_half_on_each_medium(house: SnapshotCache) -> None:
-    code = laid_in_two()
-    told = now(house, code)
-    assert [(b.box.name, b.box.medium, len(b.eggs)) for b in told.boxes] == [
-        ("26-01", "perlite", 3), ("26-01 B", "vermiculite", 3),
-    ]  # fmt: skip
-    assert [egg.number for egg in told.boxes[1].eggs] == [2, 4, 6]
-    # Both boxes began on lay day, closed alike, on one shelf.
-    assert {(b.box.from_s, b.box.closing, b.shelf.name) for b in told.boxes} == {
-        (told.clutch.laid_s, "lid with 1-2 pin holes", "lower")
-    }
-
-
-def test_a_second_clutch_is_laid_into_a_box_that_has_room(six: SnapshotCache) -> None:
-    eggs = tuple(EggLaid(x, y) for x, y in usual_places(3))
-    lay_clutch(lay_day(2.0, dam="Tansy", eggs=eggs, into="26-01"), NOW_S)
-    box = now(six, "26-02").box
-    assert (box.box.name, [c.code for c in box.clutches]) == ("26-01", ["26-01", "26-02"])
-    places = [(egg.x, egg.y) for egg in box.eggs]
-    assert len(set(places)) == 9
-    with pytest.raises(NotPlausible, match="was set up later"):
-        lay_clutch(lay_day(30.0, dam="Yarrow", eggs=eggs, into="26-01"), NOW_S)
-    with pytest.raises(NotFound, match="no box 26-09"):
-        lay_clutch(lay_day(1.0, dam="Yarrow", eggs=eggs, into="26-09"), NOW_S)
-
-
-@pytest.mark.parametrize(
-    ("changes", "words"),
-    [
-        ({"further": ()}, "an egg lies in a box that is not there"),
-        ({"further": (BoxCommand(), BoxCommand())}, "no egg lies in further box 2"),
-        ({"further": (BoxCommand(medium="sawdust"),)}, "not a medium"),
-        ({"further": (BoxCommand(set_up_mass_g=-3.0),)}, "outside"),
-        ({"further": (BoxCommand(name="26-01"),)}, "a box 26-01 already"),
-        ({"further": tuple(BoxCommand() for _ in range(6))}, "6 boxes are enough"),
-    ],
-)
-def test_a_lay_day_with_boxes_that_cannot_be_is_refused_whole(
-    house: SnapshotCache, changes: dict[str, object], words: str
-) -> None:
-    with pytest.raises((NotPlausible, Conflict), match=words):
-        laid_in_two(**changes)
-    assert Box.select().count() == EggStay.select().count() == 0

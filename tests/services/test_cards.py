@@ -7,7 +7,7 @@ from sandboa.core.lay_day import EggEvent
 from sandboa.services.clutches.cards import Card, card_of
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.lay_day import EggLaid, lay_clutch
-from sandboa.services.lay_day.record import EggHappening
+from sandboa.services.lay_day.day import EggHappening
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.words import to_reader
 

@@ -38,7 +38,7 @@ from sandboa.services.lay_day import (
     drafts,
     lay_clutch,
 )
-from sandboa.services.lay_day.record import EggHappening
+from sandboa.services.lay_day.day import EggHappening
 from sandboa.services.lay_day.state import EggState
 from sandboa.services.losses.why import clutch_losses
 from sandboa.services.snapshot.cache import SnapshotCache

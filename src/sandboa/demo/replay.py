@@ -40,7 +40,7 @@ from sandboa.services.hatching.egg_events import cut_egg, see_emergence, see_pip
 from sandboa.services.hatching.fates import FateCommand, declare_fates, finish
 from sandboa.services.hatching.hatchlings import HatchlingCommand, record_hatchling
 from sandboa.services.lay_day import EggLaid, LayDay, lay_clutch
-from sandboa.services.lay_day.record import EggHappening
+from sandboa.services.lay_day.day import EggHappening
 from sandboa.services.losses.openings import OpeningCommand, record_opening
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.probes.devices import add_device

@@ -2750,6 +2750,29 @@ export interface components {
             /** Clutches */
             clutches: components["schemas"]["YearResponse"][];
         };
+        /**
+         * AsLaidResponse
+         * @description What can be corrected of lay day: its eggs where they lay first, its main box as set up, on
+         *     the shelf where that stands now; `boxes` are the names of the boxes, egg by egg.
+         */
+        AsLaidResponse: {
+            /** Eggs */
+            eggs: components["schemas"]["EggPlace"][];
+            /** Boxes */
+            boxes: string[];
+            /** Medium */
+            medium: string | null;
+            /** Dry Mass G */
+            dry_mass_g: number | null;
+            /** Water G */
+            water_g: number | null;
+            /** Closing */
+            closing: string | null;
+            /** Cabinet */
+            cabinet: string;
+            /** Shelf */
+            shelf: string;
+        };
         /** AsideRequest */
         AsideRequest: {
             /** Aside */
@@ -3403,7 +3426,7 @@ export interface components {
         };
         /**
          * ClutchResponse
-         * @description `revision` is of the clutch as laid, `method_revision` of its method; `boxes` are where its
+         * @description `revision` is of the clutch `as_laid`, `method_revision` of its method; `boxes` are where its
          *     eggs lie, by name; `box` is the name of that of most of them.
          */
         ClutchResponse: {
@@ -3440,6 +3463,7 @@ export interface components {
             /** Count */
             count: string;
             card: components["schemas"]["CardResponse"];
+            as_laid: components["schemas"]["AsLaidResponse"];
             /** Boxes */
             boxes: components["schemas"]["BoxResponse"][];
             /** Box */

@@ -5,7 +5,7 @@ from datetime import UTC, datetime
 from typing import Any
 
 from sandboa.records.animals import Trait
-from sandboa.records.clutches import Box, BoxMove, Clutch, Egg, EggStay
+from sandboa.records.clutches import Box, BoxMove, Clutch, Egg, stay_of_egg
 from sandboa.records.hatching import Finding, Hatchling, Opening
 from sandboa.records.house import Animal, Cabinet, SetPoint, Shelf
 from sandboa.services.acts.preconditions import box_called, clutch_called, egg_of, main_box_of
@@ -38,6 +38,16 @@ def clutch_form(code: str) -> Form:
             list(SetPoint.current(cabinet_id=cabinet.entity_id))
         ).at(clutch.laid_s),
     }  # fmt: skip
+
+
+def boxes_as_laid(code: str) -> list[str]:
+    """The names of the boxes the eggs of a clutch were laid into, in the order of the eggs."""
+    names = []
+    for egg in _eggs(clutch_called(code)):
+        stay = stay_of_egg(egg.entity_id, 0.0)
+        box = None if stay is None else Box.now(stay.box_id)
+        names.append("" if box is None else box.name)
+    return names
 
 
 def box_form(name: str) -> Form:
@@ -113,8 +123,8 @@ def _eggs(clutch: Clutch) -> list[Egg]:
 
 def _lies(egg: Egg) -> tuple[float, float]:
     """Where an egg lay first."""
-    stays = sorted(EggStay.current(egg_id=egg.entity_id), key=lambda stay: int(stay.from_s))
-    return (stays[0].x, stays[0].y) if stays else (0.5, 0.5)
+    stay = stay_of_egg(egg.entity_id, 0.0)
+    return (0.5, 0.5) if stay is None else (stay.x, stay.y)
 
 
 def _name(animal: int) -> str:

@@ -26,14 +26,9 @@ from sandboa.services.acts.preconditions import box_called
 from sandboa.services.acts.recording import act, undone_among
 from sandboa.services.cabinets.commands import place_of_box, set_point_then
 from sandboa.services.clutches.methods import chosen_method
-from sandboa.services.lay_day.record import (
-    check_lay_day,
-    require_asked_about,
-    require_handled_between,
-    require_two,
-    suggested_code,
-    write_clutch,
-)
+from sandboa.services.lay_day.day import check_lay_day, require_handled_between, require_two
+from sandboa.services.lay_day.record import require_asked_about, write_clutch
+from sandboa.services.lay_day.rows import suggested_code
 from sandboa.services.lay_day.state import LayDayState, lay_day_of
 
 #: h after the last save from which a lay day is said to have been left half-finished (assumption).

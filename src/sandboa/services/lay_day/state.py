@@ -12,7 +12,7 @@ from sandboa.core.lay_day import EggEvent, Lump
 from sandboa.core.methods import STANDARD, Method
 from sandboa.services.acts.strict_model import StrictModel
 from sandboa.services.boxes.set_up import BoxCommand
-from sandboa.services.lay_day.record import MOST_FURTHER, EggHappening, EggLaid, LayDay
+from sandboa.services.lay_day.day import MOST_FURTHER, EggHappening, EggLaid, LayDay
 
 Share = Annotated[float, Field(ge=0, le=1)]
 Grams = Annotated[float, Field(gt=0, le=50_000)]

@@ -13,11 +13,12 @@ from sandboa.services.clutches import methods
 from sandboa.services.clutches.box_view import BoxNow
 from sandboa.services.clutches.cards import card_of
 from sandboa.services.clutches.clutch_view import ClutchPage, clutch_page
-from sandboa.services.forms.clutch import box_form, clutch_form
+from sandboa.services.forms.clutch import box_form, boxes_as_laid, clutch_form
 from sandboa.services.forms.numbers import clutch_method_form
 from sandboa.services.overview.today import attention
 from sandboa.services.rounds.due_now import box_due
 from sandboa.web.clutches.schemas import (
+    AsLaidResponse,
     BoxResponse,
     CandlingRequest,
     CardResponse,
@@ -89,11 +90,15 @@ def change_method(
 
 def _told(page: ClutchPage, faults: list[FaultResponse], now_s: float) -> ClutchResponse:
     now = page.now
+    form = clutch_form(now.clutch.code)
     return ClutchResponse(
         id=now.clutch.entity_id,
         code=now.clutch.code,
         maternal=now.maternal,
-        revision=revision_of(clutch_form(now.clutch.code)),
+        revision=revision_of(form),
+        as_laid=AsLaidResponse.model_validate(
+            {**form, "boxes": boxes_as_laid(now.clutch.code)}, extra="ignore"
+        ),
         method_revision=revision_of(clutch_method_form(now.clutch.code)),
         method=page.method,
         house_method=page.house_method,

@@ -7,6 +7,7 @@ from pydantic import BaseModel, Field
 from sandboa.core.box import BoxKind
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.methods import Method
+from sandboa.web.lay_day.schemas import EggPlace
 from sandboa.web.requests.reader import Sentence
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.rounds.schemas import DueResponse, PostponedResponse
@@ -103,8 +104,22 @@ class CardResponse(ResponseSchema):
     keeping: str
 
 
+class AsLaidResponse(ResponseSchema):
+    """What can be corrected of lay day: its eggs where they lay first, its main box as set up, on
+    the shelf where that stands now; `boxes` are the names of the boxes, egg by egg."""
+
+    eggs: list[EggPlace]
+    boxes: list[str]
+    medium: str | None
+    dry_mass_g: float | None
+    water_g: float | None
+    closing: str | None
+    cabinet: str
+    shelf: str
+
+
 class ClutchResponse(BaseModel):
-    """`revision` is of the clutch as laid, `method_revision` of its method; `boxes` are where its
+    """`revision` is of the clutch `as_laid`, `method_revision` of its method; `boxes` are where its
     eggs lie, by name; `box` is the name of that of most of them."""
 
     id: int
@@ -123,6 +138,7 @@ class ClutchResponse(BaseModel):
     day: int
     count: str
     card: CardResponse
+    as_laid: AsLaidResponse
     boxes: list[BoxResponse]
     box: str
     set_point_at_lay_c: float

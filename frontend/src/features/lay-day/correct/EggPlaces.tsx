@@ -1,7 +1,7 @@
 import { HStack, NativeSelect, Strong, Text } from '@chakra-ui/react'
 import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
+import { type ComponentProps, useRef, useState } from 'react'
 import { useFormContext } from 'react-hook-form'
 import { ArrangeableBox } from '@/eggs/ArrangeableBox'
 import type { Problem, Schemas } from '@/shared/api/client'
@@ -14,7 +14,6 @@ import { countOf, type LaidEgg, type LayValues } from './values'
 export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['ChoicesResponse'] }) {
   const form = useFormContext<LayValues>()
   const client = useQueryClient()
-  const box = useRef<HTMLDivElement>(null)
   const [chosen, setChosen] = useState<number | null>(null)
   const refusal = useRef('Count: fill this in.')
   const sensors = useSensors(
@@ -48,6 +47,8 @@ export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['Ch
     form.setValue('count', countOf(next))
   }
   const placed = eggs.map((egg, i) => ({ ...egg, number: i + 1, grade: 0 }))
+  const main = eggs[0]?.box ?? ''
+  const boxes = [...new Set(eggs.map((egg) => egg.box ?? main))]
 
   return (
     <div>
@@ -61,22 +62,20 @@ export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['Ch
       />
       {eggs.length > 0 && (
         <>
-          <div ref={box}>
-            <DndContext sensors={sensors}>
-              <ArrangeableBox
-                eggs={placed}
+          <DndContext sensors={sensors}>
+            {boxes.map((box) => (
+              <OneBox
+                key={box}
+                name={boxes.length > 1 ? box : null}
+                eggs={placed.filter((egg) => (egg.box ?? main) === box)}
                 medium={medium}
                 onGrid={media.some((m) => m.name === medium && m.on_grid)}
-                frame={() => ({
-                  width: box.current?.clientWidth ?? 1,
-                  height: box.current?.clientHeight ?? 1,
-                })}
                 chosen={chosen}
                 onChoose={setChosen}
                 onMove={(number, x, y) => change(number, { x: inside(x), y: inside(y) })}
               />
-            </DndContext>
-          </div>
+            ))}
+          </DndContext>
           {chosen && eggs[chosen - 1] ? (
             <ChosenEgg
               number={chosen}
@@ -91,6 +90,28 @@ export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['Ch
           )}
         </>
       )}
+    </div>
+  )
+}
+
+/** One box of the clutch, named where it was laid into several. */
+function OneBox({
+  name,
+  ...drawing
+}: { name: string | null } & Omit<ComponentProps<typeof ArrangeableBox>, 'frame'>) {
+  const frame = useRef<HTMLDivElement>(null)
+  return (
+    <div>
+      {name && <Text fontWeight="bold">Box {name}</Text>}
+      <div ref={frame}>
+        <ArrangeableBox
+          {...drawing}
+          frame={() => ({
+            width: frame.current?.clientWidth ?? 1,
+            height: frame.current?.clientHeight ?? 1,
+          })}
+        />
+      </div>
     </div>
   )
 }

@@ -26,21 +26,21 @@ const clutch = {
   sire: null,
   laid_at: '2026-05-19T16:06:00Z',
   count: '1-0',
-  eggs: [{ number: 1, x: 0.3, y: 0.4, slug: false, shell: 'window', grade: 2 }],
+  // Since then the egg was put into another box, on another medium.
+  eggs: [{ number: 1, x: 0.5, y: 0.5, slug: false, shell: 'window', grade: 2 }],
+  box: '26-05',
+  boxes: [{ name: '26-05', cabinet: 'Small', shelf: 'shelf', medium: 'vermiculite' }],
   set_point_at_lay_c: 31.5,
-  box: '26-04',
-  boxes: [
-    {
-      name: '26-04',
-      cabinet: 'North',
-      shelf: 'lower',
-      medium: 'perlite',
-      closing: 'loose lid',
-      dry_mass_g: null,
-      water_g: 120,
-      set_point_c: 30,
-    },
-  ],
+  as_laid: {
+    eggs: [{ x: 0.3, y: 0.4, slug: false, shell: 'window' }],
+    boxes: ['26-04'],
+    cabinet: 'North',
+    shelf: 'lower',
+    medium: 'perlite',
+    closing: 'loose lid',
+    dry_mass_g: null,
+    water_g: 120,
+  },
 } as unknown as Schemas['ClutchResponse']
 
 describe('the request of a lay form', () => {
@@ -68,14 +68,22 @@ describe('a correction', () => {
     const values = valuesOf(clutch, 'C')
     expect(values.setPoint).toBe('31.5')
     expect(values.dryMass).toBe('')
-    expect(values.eggs).toEqual([{ x: 0.3, y: 0.4, slug: false, shell: 'window' }])
+    expect(values.eggs).toEqual([{ x: 0.3, y: 0.4, slug: false, shell: 'window', box: '26-04' }])
     expect(valuesOf(clutch, 'F').setPoint).toBe('88.7')
   })
 
   it('sent unchanged says what was recorded', () => {
     const asked = requestOf(valuesOf(clutch, 'F'), 'F')
     expect(Date.parse(asked.laid_at)).toBe(Date.parse(clutch.laid_at))
-    expect(asked).toMatchObject({ dam: 'Yarrow', sire: null, set_point_c: 31.5, water_g: 120 })
+    expect(asked.eggs).toEqual(clutch.as_laid.eggs)
+    expect(asked).toMatchObject({
+      medium: 'perlite',
+      shelf: 'lower',
+      dam: 'Yarrow',
+      sire: null,
+      set_point_c: 31.5,
+      water_g: 120,
+    })
   })
 })
 

@@ -2,7 +2,14 @@ import type { Schemas } from '@/shared/api/client'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
 import { fromCelsius, type TemperatureUnit, typedGrams, typedTemperature } from '@/shared/units'
 
-export type LaidEgg = { x: number; y: number; slug: boolean; shell: string }
+/** An egg as laid; `box` is the name of the one it was laid into, none for an egg added now. */
+export type LaidEgg = {
+  x: number
+  y: number
+  slug: boolean
+  shell: string
+  box?: string | undefined
+}
 
 /** A clutch as typed, to correct it. */
 export type LayValues = {
@@ -21,20 +28,20 @@ export type LayValues = {
 }
 
 export function valuesOf(clutch: Schemas['ClutchResponse'], unit: TemperatureUnit): LayValues {
-  const box = clutch.boxes.find(({ name }) => name === clutch.box)
+  const laid = clutch.as_laid
   return {
     dam: clutch.dam,
     sire: clutch.sire ?? '',
     laidAt: inputMoment(clutch.laid_at),
     count: clutch.count,
-    eggs: clutch.eggs.map(({ x, y, slug, shell }) => ({ x, y, slug, shell })),
-    cabinet: box?.cabinet ?? '',
-    shelf: box?.shelf ?? '',
+    eggs: (laid.eggs as LaidEgg[]).map((egg, at) => ({ ...egg, box: laid.boxes[at] })),
+    cabinet: laid.cabinet,
+    shelf: laid.shelf,
     setPoint: fromCelsius(clutch.set_point_at_lay_c, unit).toFixed(1),
-    medium: box?.medium ?? '',
-    dryMass: box?.dry_mass_g?.toString() ?? '',
-    water: box?.water_g?.toString() ?? '',
-    closing: box?.closing ?? '',
+    medium: laid.medium ?? '',
+    dryMass: laid.dry_mass_g?.toString() ?? '',
+    water: laid.water_g?.toString() ?? '',
+    closing: laid.closing ?? '',
   }
 }
 
@@ -45,7 +52,7 @@ export function requestOf(values: LayValues, unit: TemperatureUnit): Schemas['La
     dam: values.dam,
     sire: values.sire.trim() || null,
     laid_at: fromInputMoment(values.laidAt),
-    eggs: values.eggs as Schemas['LayDayRequest']['eggs'],
+    eggs: values.eggs.map(({ box: _, ...egg }) => egg) as Schemas['LayDayRequest']['eggs'],
     cabinet: values.cabinet,
     shelf: values.shelf,
     set_point_c: Math.round(typedTemperature(values.setPoint, unit) * 1000) / 1000,
