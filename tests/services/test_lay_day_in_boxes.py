@@ -56,6 +56,19 @@ def test_a_clutch_in_two_boxes_is_corrected_and_its_eggs_stay_in_theirs(
         correct_clutch(code, replace(day, eggs=on_one_spot), NOW_S)
 
 
+def test_the_box_that_is_corrected_is_the_clutchs_first_though_most_eggs_lie_in_another(
+    house: SnapshotCache,
+) -> None:
+    eggs = tuple(EggLaid(x, y, box=i > 0) for i, (x, y) in enumerate(usual_places(4)))
+    code = laid_in_two(eggs=eggs)
+    form = clutch_form(code)
+    assert (form["box"], form["medium"]) == (code, "perlite")
+    correct_clutch(code, lay_day(4.0, eggs=eggs, medium="half and half", code="26-77"), NOW_S)
+    assert {b.box.name: b.box.medium for b in now(house, "26-77").boxes} == {
+        "26-77": "half and half", f"{code} B": "vermiculite",
+    }  # fmt: skip
+
+
 def test_what_is_corrected_is_the_box_as_laid_wherever_the_eggs_went(six: SnapshotCache) -> None:
     other = BoxCommand(name="Other", medium="vermiculite")
     visit("moved", days_ago=3, moved=(put(1, 2, 3, 4, 5, new=other),))

@@ -2752,14 +2752,16 @@ export interface components {
         };
         /**
          * AsLaidResponse
-         * @description What can be corrected of lay day: its eggs where they lay first, its main box as set up, on
-         *     the shelf where that stands now; `boxes` are the names of the boxes, egg by egg.
+         * @description What can be corrected of lay day: its eggs where they lay first, its first `box` as set up,
+         *     on the shelf where that stands now; `boxes` are the names of the boxes, egg by egg.
          */
         AsLaidResponse: {
             /** Eggs */
             eggs: components["schemas"]["EggPlace"][];
             /** Boxes */
             boxes: string[];
+            /** Box */
+            box: string;
             /** Medium */
             medium: string | null;
             /** Dry Mass G */

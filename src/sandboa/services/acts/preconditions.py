@@ -41,17 +41,21 @@ def box_called(name: str) -> Box:
     return box
 
 
-def main_box_of(clutch: Clutch, at_s: float) -> Box:
-    """The box in which most eggs of a clutch lay at a time; NotFound when it has none."""
+def first_box_of(clutch: Clutch) -> Box:
+    """The box a clutch was laid into: the one of its name, else that of most of its eggs.
+
+    Raises NotFound when its eggs lie in none.
+    """
     counted = Counter(
         box
         for egg in Egg.current(clutch_id=clutch.entity_id)
-        if (box := box_of_egg(egg.entity_id, at_s)) is not None
+        if (box := box_of_egg(egg.entity_id, clutch.laid_s)) is not None
     )
-    for box, _ in counted.most_common():
-        if (held := Box.now(box)) is not None:
-            return held
-    raise NotFound(f"the eggs of {clutch.code} lie in no box")
+    boxes = [held for box, _ in counted.most_common() if (held := Box.now(box)) is not None]
+    if not boxes:
+        raise NotFound(f"the eggs of {clutch.code} lie in no box")
+    own = clutch.code.casefold()
+    return next((box for box in boxes if box.name.casefold() == own), boxes[0])
 
 
 def require_in_box(egg: Egg, at_s: float) -> None:

@@ -8,7 +8,7 @@ from sandboa.records.animals import Trait
 from sandboa.records.clutches import Box, BoxMove, Clutch, Egg, stay_of_egg
 from sandboa.records.hatching import Finding, Hatchling, Opening
 from sandboa.records.house import Animal, Cabinet, SetPoint, Shelf
-from sandboa.services.acts.preconditions import box_called, clutch_called, egg_of, main_box_of
+from sandboa.services.acts.preconditions import box_called, clutch_called, egg_of, first_box_of
 from sandboa.services.acts.revisions import Form
 from sandboa.services.cabinets.commands import set_points
 from sandboa.services.forms.people_and_things import form_of_traits
@@ -17,7 +17,7 @@ from sandboa.services.forms.people_and_things import form_of_traits
 def clutch_form(code: str) -> Form:
     """A clutch as laid, in the place where its box stands now."""
     clutch = clutch_called(code)
-    box = main_box_of(clutch, clutch.laid_s)
+    box = first_box_of(clutch)
     cabinet, shelf = _place(box)
     return {
         "dam": _name(clutch.dam_id),
@@ -28,6 +28,7 @@ def clutch_form(code: str) -> Form:
             for egg in _eggs(clutch)
             for x, y in (_lies(egg),)
         ],
+        "box": box.name,
         "medium": box.medium,
         "dry_mass_g": box.dry_mass_g,
         "water_g": box.water_g,

@@ -21,7 +21,7 @@ from sandboa.records.facts import Act
 from sandboa.records.hatching import Cut, Emergence, Pip
 from sandboa.records.methods import ClutchMethod
 from sandboa.services.acts.errors import NotFound
-from sandboa.services.acts.preconditions import main_box_of
+from sandboa.services.acts.preconditions import first_box_of
 from sandboa.services.acts.recording import act
 from sandboa.services.boxes.set_up import require_free_name
 from sandboa.services.clutches.methods import method_of_clutch
@@ -45,10 +45,11 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
     if clutch is None:
         raise NotFound(f"there is no clutch {code}")
     held = {egg.number: egg for egg in Egg.current(clutch_id=clutch.entity_id)}
+    held_box = first_box_of(clutch)
     day = replace(
         day,
         method=method_of_clutch(clutch.entity_id),
-        eggs=tuple(_in_their_boxes(day.eggs, held, main_box_of(clutch, clutch.laid_s))),
+        eggs=tuple(_in_their_boxes(day.eggs, held, held_box)),
     )
     check_laid(day, now_s)
     _require_laid_before_it_pipped(clutch, day.laid_at)
@@ -60,7 +61,6 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
             correcting, clutch, {"code": new_code, **clutch_values(day, correcting)}
         )
         _move_lay_looks(correcting, clutch, int(day.laid_at.timestamp()))
-        held_box = main_box_of(clutch, clutch.laid_s)
         box = box_values(day, correcting, moves_of(held_box))
         first = {k: v for k, v in box.items() if v is not None}
         if held_box.from_s == clutch.laid_s:
@@ -88,11 +88,11 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
     return new_code, correcting
 
 
-def _in_their_boxes(eggs: Iterable[EggLaid], held: dict[int, Egg], main: Box) -> Iterable[EggLaid]:
-    """The eggs told apart by the box each was laid into; new ones go into the main one."""
+def _in_their_boxes(eggs: Iterable[EggLaid], held: dict[int, Egg], first: Box) -> Iterable[EggLaid]:
+    """The eggs told apart by the box each was laid into; new ones go into the first."""
     for number, egg in enumerate(eggs, start=1):
         stay = stay_of_egg(held[number].entity_id, 0.0) if number in held else None
-        yield replace(egg, box=main.entity_id if stay is None else stay.box_id)
+        yield replace(egg, box=first.entity_id if stay is None else stay.box_id)
 
 
 def _require_laid_before_it_pipped(clutch: Clutch, laid_at: datetime) -> None:

@@ -105,11 +105,12 @@ class CardResponse(ResponseSchema):
 
 
 class AsLaidResponse(ResponseSchema):
-    """What can be corrected of lay day: its eggs where they lay first, its main box as set up, on
-    the shelf where that stands now; `boxes` are the names of the boxes, egg by egg."""
+    """What can be corrected of lay day: its eggs where they lay first, its first `box` as set up,
+    on the shelf where that stands now; `boxes` are the names of the boxes, egg by egg."""
 
     eggs: list[EggPlace]
     boxes: list[str]
+    box: str
     medium: str | None
     dry_mass_g: float | None
     water_g: float | None

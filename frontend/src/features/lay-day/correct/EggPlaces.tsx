@@ -47,8 +47,8 @@ export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['Ch
     form.setValue('count', countOf(next))
   }
   const placed = eggs.map((egg, i) => ({ ...egg, number: i + 1, grade: 0 }))
-  const main = eggs[0]?.box ?? ''
-  const boxes = [...new Set(eggs.map((egg) => egg.box ?? main))]
+  const first = form.watch('box')
+  const boxes = [...new Set(eggs.map((egg) => egg.box ?? first))]
 
   return (
     <div>
@@ -67,7 +67,7 @@ export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['Ch
               <OneBox
                 key={box}
                 name={boxes.length > 1 ? box : null}
-                eggs={placed.filter((egg) => (egg.box ?? main) === box)}
+                eggs={placed.filter((egg) => (egg.box ?? first) === box)}
                 medium={medium}
                 onGrid={media.some((m) => m.name === medium && m.on_grid)}
                 chosen={chosen}

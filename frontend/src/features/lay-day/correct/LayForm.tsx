@@ -57,7 +57,7 @@ export function LayForm({ start, choices, submitLabel, pending, onSubmit }: Prop
           </section>
           {start.medium && (
             <section>
-              <Heading>Box</Heading>
+              <Heading>Box {start.box}</Heading>
               <Pair>
                 <SelectField
                   name="medium"

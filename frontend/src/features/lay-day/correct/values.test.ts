@@ -14,6 +14,7 @@ const typed: LayValues = {
     { x: 0.3, y: 0.4, slug: false, shell: 'rough' },
     { x: 0.6, y: 0.4, slug: true, shell: 'smooth' },
   ],
+  box: '26-04',
   cabinet: 'North',
   shelf: 'lower',
   setPoint: '31,5',
@@ -34,6 +35,7 @@ const clutch = {
   as_laid: {
     eggs: [{ x: 0.3, y: 0.4, slug: false, shell: 'window' }],
     boxes: ['26-04'],
+    box: '26-04',
     cabinet: 'North',
     shelf: 'lower',
     medium: 'perlite',

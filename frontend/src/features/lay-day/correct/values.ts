@@ -18,6 +18,8 @@ export type LayValues = {
   laidAt: string
   count: string
   eggs: LaidEgg[]
+  /** The name of the box that is corrected. */
+  box: string
   cabinet: string
   shelf: string
   setPoint: string
@@ -35,6 +37,7 @@ export function valuesOf(clutch: Schemas['ClutchResponse'], unit: TemperatureUni
     laidAt: inputMoment(clutch.laid_at),
     count: clutch.count,
     eggs: (laid.eggs as LaidEgg[]).map((egg, at) => ({ ...egg, box: laid.boxes[at] })),
+    box: laid.box,
     cabinet: laid.cabinet,
     shelf: laid.shelf,
     setPoint: fromCelsius(clutch.set_point_at_lay_c, unit).toFixed(1),
