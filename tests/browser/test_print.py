@@ -42,6 +42,7 @@ def test_labels_fill_a_sheet_from_where_the_last_one_ended(desk: Page, demo: str
     label = desk.get_by_role("article", name="Label of 26-04")
     expect(label).to_be_visible()
     desk.get_by_label("Labels used up on this sheet").fill("4")
+    expect(desk.locator(".label-sheet .empty")).to_have_count(4)
     desk.emulate_media(media="print")
     box = label.bounding_box()
     assert box
