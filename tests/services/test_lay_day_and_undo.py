@@ -154,6 +154,28 @@ def test_a_correction_supersedes_only_what_differs_and_keeps_the_earlier_value(h
     assert page.now.eggs[0].shell == "smooth"
 
 
+def test_a_correction_of_the_day_and_of_a_place_is_undone_and_done_again(
+    house: SnapshotCache,
+) -> None:
+    """It changes where an egg lies twice: since which moment, and at which place."""
+    day = lay_day(10.0)
+    code, _ = lay_clutch(day, NOW_S)
+    moved = tuple(replace(egg, x=round(egg.x * 0.9, 4)) for egg in day.eggs)
+    earlier = lay_day(11.0, eggs=moved)
+    _, correcting = correct_clutch(code, earlier, NOW_S)
+
+    def places() -> tuple[int, list[float]]:
+        page = clutch_page(house.current(), code, NOW_S).now
+        return page.day, [round(egg.x, 4) for egg in page.eggs]
+
+    corrected = (11, [egg.x for egg in moved])
+    assert places() == corrected
+    undoing = undo(correcting.id, NOW_S)
+    assert places() == (10, [round(egg.x, 4) for egg in day.eggs])
+    undo(undoing.id, NOW_S)
+    assert places() == corrected
+
+
 def test_what_a_correction_changed_cannot_be_undone_past_it(house: SnapshotCache) -> None:
     day = lay_day()
     code, laying = lay_clutch(day, NOW_S)

@@ -19,6 +19,7 @@ from sandboa.records import (
 from sandboa.records.database import IntegrityError, transaction
 from sandboa.records.facts import Act as Act
 from sandboa.records.facts import (
+    FactT,
     act_numbered,
     fact_tables,
     superseded_by,
@@ -123,8 +124,7 @@ def undone_among(acts: list[Act]) -> set[int]:
 def _take_back(target: Act, undoing: Act) -> None:
     own = [table for table in fact_tables() if table not in SHARED]
     for table in (*own, *SHARED):
-        recorded = table.ever(act_id=target.id)
-        superseded = superseded_by(table, target)
+        recorded, superseded = _changed_by(table, target)
         # What was corrected gets its earlier version back; only what was new may have to stay.
         corrected = {row.entity_id for row in superseded}
         for row in recorded:
@@ -148,6 +148,15 @@ def _take_back(target: Act, undoing: Act) -> None:
                 readings.withdraw(row.entity_id)
             for row in superseded:
                 readings.restore(row.entity_id)
+
+
+def _changed_by(table: type[FactT], target: Act) -> tuple[list[FactT], list[FactT]]:
+    """The rows an act recorded, and those of before it that it superseded.
+
+    Where it changed a row twice, its own version in between is neither.
+    """
+    own = [row for row in table.ever(act_id=target.id) if row.superseded_by_id != target.id]
+    return own, [row for row in superseded_by(table, target) if row.act_id != target.id]
 
 
 def _taken_back(first: Act) -> Words:
