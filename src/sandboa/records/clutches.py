@@ -2,8 +2,6 @@
 
 from peewee import FloatField, IntegerField, TextField
 
-from sandboa.core.rounds import EggActKind
-from sandboa.records.database import database
 from sandboa.records.facts import Fact
 
 
@@ -108,36 +106,6 @@ class Watering(Fact):
     box_id = IntegerField()
     poured_s = IntegerField()
     water_g = FloatField()
-
-
-def eggs_in_box(box: int, at_s: float) -> list[tuple[int, int, int | None]]:
-    """(clutch, egg, latest grade by `at_s`) of the eggs still closed that lay in a box then.
-
-    Slugs, removed and pipped eggs are left out; the grade is None where nobody had looked.
-    """
-    rows: list[tuple[int, int, int | None]] = database.execute_sql(
-        """
-        SELECT clutch_id, entity_id, (
-            SELECT grade FROM turgor WHERE turgor.egg_id = egg.entity_id
-            AND turgor.superseded_by_id IS NULL AND seen_s <= ?2
-            ORDER BY seen_s DESC, id DESC LIMIT 1
-        ) FROM egg WHERE superseded_by_id IS NULL AND NOT slug AND ?1 = (
-            SELECT box_id FROM egg_stay AS stay WHERE stay.egg_id = egg.entity_id
-            AND stay.superseded_by_id IS NULL
-            ORDER BY from_s > ?2, CASE WHEN from_s > ?2 THEN from_s ELSE -from_s END LIMIT 1
-        ) AND NOT EXISTS (
-            SELECT 1 FROM egg_event AS event WHERE event.egg_id = egg.entity_id
-            AND event.superseded_by_id IS NULL AND kind = ?3 AND at_s <= ?2
-        ) AND NOT EXISTS (
-            SELECT 1 FROM pip WHERE pip.egg_id = egg.entity_id
-            AND pip.superseded_by_id IS NULL AND pip.seen_s <= ?2
-        ) AND entity_id IN (
-            SELECT egg_id FROM egg_stay WHERE box_id = ?1 AND superseded_by_id IS NULL
-        ) ORDER BY clutch_id, number
-        """,
-        (box, int(at_s), EggActKind.REMOVED.value),
-    ).fetchall()
-    return rows
 
 
 def stay_of_egg(egg: int, at_s: float) -> EggStay | None:

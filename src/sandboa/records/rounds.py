@@ -6,13 +6,18 @@ from sandboa.records.facts import Fact
 
 
 class Visit(Fact):
-    """A box opened and shut. `key` is the closing device's own; `conflict` tells what collided."""
+    """A box opened and shut. `key` is the closing device's own; `conflict` tells what collided.
+
+    With `rest_as_before` every closed egg that lay in it then, and of which nothing was seen
+    in this visit, was as it had been at the look before.
+    """
 
     box_id = IntegerField()
     key = TextField()
     opened_s = IntegerField()
     closed_s = IntegerField()
     conflict = TextField(default="")
+    rest_as_before = IntegerField(default=0)
 
 
 class EggSign(Fact):

@@ -71,6 +71,12 @@ def require_not_ahead(at_s: float, now_s: float) -> None:
         raise NotPlausible("at", "that time is in the future")
 
 
+def of_this_moment(at_s: float, now_s: float) -> bool:
+    """Whether a thing is told as it happens. What is told of the past may be entered before what
+    led to it: a box put back on a shelf, before it was carried off."""
+    return at_s >= now_s - CLOCK_GRACE_S
+
+
 def require_between_lay_and_now(clutch: Clutch, at_s: float, now_s: float) -> None:
     """Raise NotPlausible for a time before the clutch was laid, or ahead."""
     require_not_ahead(at_s, now_s)

@@ -17,6 +17,7 @@ from sandboa.records.house import Cabinet, SetPoint, Shelf, named
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.preconditions import (
     box_called,
+    of_this_moment,
     require_between_set_up_and_now,
     require_not_ahead,
 )
@@ -122,12 +123,13 @@ def move_box(name: str, cabinet_name: str, shelf_name: str, at_s: float, now_s: 
     """Record that a box was put on another shelf.
 
     Raises NotFound for an unknown box, cabinet or shelf; NotPlausible when it
-    stands there already, or for a time before it was set up or in the future.
+    stands there now and is told to be put there now, or for a time before it was set up or ahead.
     """
     box = box_called(name)
     shelf = shelf_called(cabinet_name, shelf_name)
     require_between_set_up_and_now(box, at_s, now_s)
-    if place_of_box(box, at_s)[1].entity_id == shelf.entity_id:
+    stands_there = place_of_box(box, at_s)[1].entity_id == shelf.entity_id
+    if stands_there and of_this_moment(at_s, now_s):
         raise NotPlausible("shelf", f"box {box.name} stands on {shelf.name} already")
     where = f"{cabinet_called(cabinet_name).name}, {shelf.name}"
     with act(ActKind.MOVE, f"Box {box.name} moved to {where}", now_s) as moving:

@@ -13,7 +13,7 @@ from sandboa.records.facts import Act
 from sandboa.records.house import LeftOut, ProbeCheck, ProbeMove, named
 from sandboa.records.house import Probe as Probe
 from sandboa.services.acts.errors import Conflict, NotFound
-from sandboa.services.acts.preconditions import box_called, require_not_ahead
+from sandboa.services.acts.preconditions import box_called, of_this_moment, require_not_ahead
 from sandboa.services.acts.recording import act
 from sandboa.services.cabinets.commands import cabinet_called, shelf_called
 from sandboa.services.probes.devices import find_device
@@ -65,15 +65,15 @@ def hang_probe(
 def move_probe(entity: int, place: ProbePlace | None, at_s: float, now_s: float) -> Act:
     """Record that a probe was hung elsewhere, or taken down (None), at a time.
 
-    Raises NotFound for an unknown probe or place; NotPlausible when it hangs
-    there already, or for a time before it first hung or in the future.
+    Raises NotFound for an unknown probe or place; NotPlausible when it hangs there now
+    and is told to be hung there now, or for a time before it first hung or ahead.
     """
     probe = _logger(entity)
     where, words = find_place(place) if place is not None else (None, "nowhere")
     _require_since_hung(probe, at_s, now_s)
     moves = sorted(ProbeMove.current(probe_id=entity), key=lambda m: m.from_s)
     hangs = next((m.place_id for m in reversed(moves) if m.from_s <= at_s), probe.place_id)
-    if hangs == where:
+    if hangs == where and of_this_moment(at_s, now_s):
         raise NotPlausible("place", f"{probe.name} hangs there already")
     what = f"hung in {words}" if where else "taken down"
     with act(ActKind.PROBE, f"Probe {probe.name} {what}", now_s) as moving:

@@ -1,9 +1,9 @@
-"""A checked visit, written under one act: eggs, the rest as before, the box and what was done."""
+"""A checked visit, written under one act: its eggs, the box and what was done."""
 
 from sandboa.core.rounds import EggActKind
 from sandboa.core.water.mixing import medium_named
 from sandboa.records import rounds
-from sandboa.records.clutches import Candling, Egg, EggEvent, Turgor, Watering, eggs_in_box
+from sandboa.records.clutches import Candling, Egg, EggEvent, Turgor, Watering
 from sandboa.records.facts import Act
 from sandboa.services.acts.preconditions import box_called
 from sandboa.services.boxes.egg_moves import write_moves
@@ -23,11 +23,10 @@ def write_visit(visiting: Act, at: BoxUnderVisit, conflicts: tuple[str, ...]) ->
         opened_s=int(visit.opened_s),
         closed_s=at.at_s,
         conflict="\n".join(conflicts),
+        rest_as_before=int(visit.rest_as_before),
     )
     for seen, egg in zip(visit.eggs, at.eggs, strict=True):
         _write_egg(visiting, at, seen, egg)
-    if visit.rest_as_before:
-        _write_rest(visiting, at)
     _write_box(visiting, at)
     for moved, eggs in zip(visit.moved, at.moved, strict=True):
         to = (
@@ -66,17 +65,6 @@ def _take_out(visiting: Act, at: BoxUnderVisit, seen: EggSeen, egg: Egg) -> None
     mass_g = seen.mass_g or egg.mass_g
     if mass_g:
         _change_mass(visiting, at, -mass_g, f"egg {egg.number}", egg.entity_id)
-
-
-def _write_rest(visiting: Act, at: BoxUnderVisit) -> None:
-    graded = {
-        egg.entity_id
-        for seen, egg in zip(at.visit.eggs, at.eggs, strict=True)
-        if seen.grade is not None
-    }
-    for _, egg, grade in eggs_in_box(at.box.entity_id, at.at_s):
-        if egg not in graded:
-            Turgor.record(visiting, egg_id=egg, seen_s=at.at_s, grade=grade or 0)
 
 
 def _write_box(visiting: Act, at: BoxUnderVisit) -> None:

@@ -13,7 +13,7 @@ from sandboa.core.location_history import LocationHistory
 from sandboa.core.methods import DamSchool
 from sandboa.core.rounds import EggActKind
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records.clutches import Candling, EggEvent, EggStay, Turgor, Watering
+from sandboa.records.clutches import Candling, EggEvent, EggStay, Watering
 from sandboa.records.hatching import (
     Alteration,
     Cut,
@@ -38,6 +38,7 @@ from sandboa.records.rounds import (
     Visit,
     Weighing,
 )
+from sandboa.services.snapshot.looks import Look
 
 
 @dataclass(slots=True)
@@ -45,7 +46,7 @@ class EggHistory:
     """What was seen and done at an egg, and what became of it."""
 
     stays: list[EggStay] = field(default_factory=list)
-    turgor: list[Turgor] = field(default_factory=list)
+    turgor: list[Look] = field(default_factory=list)
     candlings: list[Candling] = field(default_factory=list)
     events: list[EggEvent] = field(default_factory=list)
     signs: list[EggSign] = field(default_factory=list)

@@ -7,7 +7,16 @@ from typing import Any, TypeVar
 
 from sandboa.core.climate.probe_checks import Check, CheckKind
 from sandboa.core.location_history import LocationHistory
-from sandboa.records.clutches import Box, BoxMove, Candling, EggEvent, EggStay, Turgor, Watering
+from sandboa.records.clutches import (
+    Box,
+    BoxMove,
+    Candling,
+    Egg,
+    EggEvent,
+    EggStay,
+    Turgor,
+    Watering,
+)
 from sandboa.records.facts import Fact
 from sandboa.records.hatching import (
     Alteration,
@@ -41,6 +50,7 @@ from sandboa.services.snapshot.histories import (
     EggHistory,
     ProbeHistory,
 )
+from sandboa.services.snapshot.looks import looks_at, told_as_before
 
 FactT = TypeVar("FactT", bound=Fact)
 _HistoryT = TypeVar("_HistoryT")
@@ -57,9 +67,14 @@ class Histories:
     clutches: dict[int, ClutchHistory]
 
 
-def read_histories(boxes: Iterable[Box], probes: Iterable[Probe]) -> Histories:
-    """Everything recorded, by subject."""
-    return Histories(_eggs(), _boxes(boxes), _probes(probes), _cabinets(), _clutches())
+def read_histories(
+    boxes: Iterable[Box], probes: Iterable[Probe], eggs: Iterable[tuple[Egg, float]]
+) -> Histories:
+    """Everything recorded, by subject; `eggs` with when each was laid (s)."""
+    of_boxes = _boxes(boxes)
+    of_eggs = _eggs()
+    _look_at(eggs, of_eggs, of_boxes)
+    return Histories(of_eggs, of_boxes, _probes(probes), _cabinets(), _clutches())
 
 
 def grouped(table: type[FactT], owner: str, order: str = "id") -> dict[int, list[FactT]]:
@@ -73,7 +88,6 @@ def grouped(table: type[FactT], owner: str, order: str = "id") -> dict[int, list
 def _eggs() -> dict[int, EggHistory]:
     found: defaultdict[int, EggHistory] = defaultdict(EggHistory)
     _fill(found, "stays", grouped(EggStay, "egg_id", "from_s"))
-    _fill(found, "turgor", grouped(Turgor, "egg_id", "seen_s"))
     _fill(found, "candlings", grouped(Candling, "egg_id", "seen_s"))
     _fill(found, "events", grouped(EggEvent, "egg_id", "at_s"))
     _fill(found, "signs", grouped(EggSign, "egg_id", "seen_s"))
@@ -85,6 +99,21 @@ def _eggs() -> dict[int, EggHistory]:
     ):  # fmt: skip
         _fill(found, name, _single(table, "egg_id"))
     return dict(found)
+
+
+def _look_at(
+    eggs: Iterable[tuple[Egg, float]],
+    of_eggs: dict[int, EggHistory],
+    of_boxes: dict[int, BoxHistory],
+) -> None:
+    """Give each egg the looks at it: those recorded, and those told of its box."""
+    seen = grouped(Turgor, "egg_id", "seen_s")
+    visits = {box: history.visits for box, history in of_boxes.items()}
+    for egg, laid_s in eggs:
+        history = of_eggs.get(egg.entity_id)
+        if history is not None:
+            told = told_as_before(history.stays, history.events, history.pip, visits)
+            history.turgor = looks_at(egg, laid_s, seen.get(egg.entity_id, []), told)
 
 
 def _boxes(boxes: Iterable[Box]) -> dict[int, BoxHistory]:

@@ -186,7 +186,12 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
     clutches = sorted(Clutch.current(), key=lambda c: (c.laid_s, c.code))
     probes = Probe.current()
     eggs = grouped(Egg, "clutch_id", order="number")
-    histories = read_histories(boxes, probes)
+    laid_s = {clutch.entity_id: float(clutch.laid_s) for clutch in clutches}
+    histories = read_histories(
+        boxes,
+        probes,
+        ((egg, laid_s[clutch]) for clutch in laid_s for egg in eggs.get(clutch, [])),
+    )
     hanging: dict[int, list[Probe]] = defaultdict(list)
     for probe in probes:
         place = histories.probes[probe.entity_id].locations.last
