@@ -2,7 +2,7 @@
 
 from collections.abc import Iterable, Iterator
 from functools import cache
-from typing import Any, Self, TypeVar
+from typing import Any, Final, Self, TypeVar
 
 from peewee import AutoField, Expression, IntegerField, Model, TextField
 
@@ -15,6 +15,12 @@ from sandboa.records.said import kept, said
 #: Tables that acts under way have recorded in or superseded rows of, by act: what its hash covers
 #: is looked for there alone. Writers come one after another.
 _touched: dict[int, set[str]] = {}
+#: The latest moment (s) that acts under way have recorded, by act.
+_happened: dict[int, int] = {}
+#: Columns that say when the thing recorded was seen, done or began.
+_MOMENTS: Final = (
+    "at_s", "closed_s", "done_s", "from_s", "laid_s", "poured_s", "seen_s", "since_s", "taken_s",
+)  # fmt: skip
 
 
 class Record(Model):
@@ -94,6 +100,8 @@ class Act(Record):
     `undoes_id` is the act this one takes back; undoing that again redoes it.
     `person_id` is who recorded it; null: at the machine itself, before anyone had to sign in.
     `message` is what the summary is made of, null where it tells no quantity (see `said`).
+    `at_s` is when what it records happened, as far as that was not after it was recorded; null
+    where it tells no moment, takes another act back, or was recorded before acts had one.
     `hash` covers the act before and everything this one recorded (see integrity.chain).
     """
 
@@ -102,6 +110,7 @@ class Act(Record):
     summary = TextField()
     message = TextField(null=True)
     recorded_s = IntegerField()
+    at_s = IntegerField(null=True)
     clutch_id = IntegerField(null=True)
     undoes_id = IntegerField(null=True)
     person_id = IntegerField(null=True)
@@ -121,6 +130,9 @@ class Act(Record):
 
         Nothing is recorded by it any more.
         """
+        happened_s = _happened.pop(self.id, 0)
+        if self.undoes_id is None and 0 < happened_s <= self.recorded_s:
+            self.at_s = happened_s
         self.save()
         touched = sorted(_touched.pop(self.id, ()))
         subjects.write(database.connection(), self.id, touched)
@@ -206,7 +218,10 @@ class Fact(Record):
     @classmethod
     def create(cls, **values: Any) -> Self:
         """Append a row, noted as recorded by its act."""
-        _touched.setdefault(values["act_id"], set()).add(cls._meta.table_name)
+        act = values["act_id"]
+        _touched.setdefault(act, set()).add(cls._meta.table_name)
+        told = [int(values[name]) for name in _MOMENTS if values.get(name) is not None]
+        _happened[act] = max([*told, _happened.get(act, 0)])
         return super().create(**values)
 
     def retire(self, act: Act) -> None:
@@ -277,9 +292,10 @@ def act_of(row: Fact) -> Act:
     return recording
 
 
-def acts_lately(limit: int) -> list[Act]:
-    """The acts of the whole house, newest first."""
-    return list(Act.select().order_by(Act.id.desc()).limit(limit))
+def acts_lately(limit: int, before: int | None = None) -> list[Act]:
+    """The acts of the whole house, newest first; those before another act where one is given."""
+    acts = Act.select().order_by(Act.id.desc()).limit(limit)
+    return list(acts if before is None else acts.where(Act.id < before))
 
 
 def undoers_of(act_ids: Iterable[int]) -> list[Act]:
@@ -329,8 +345,19 @@ def newest_act_by(kind: str) -> dict[int, int]:
     return dict(rows)
 
 
-def acts_about(subject: int, limit: int = 200) -> list[Act]:
-    """The acts about an animal, cabinet, box, egg, clutch or probe, newest first."""
-    about = "SELECT act_id FROM act_subject WHERE subject_id = ? ORDER BY act_id DESC LIMIT ?"
-    ids = [row[0] for row in database.execute_sql(about, (subject, limit)).fetchall()]
+def acts_about(subject: int, limit: int = 200, before: int | None = None) -> list[Act]:
+    """The acts about an animal, cabinet, box, egg, clutch or probe, newest first; those before
+    another act where one is given."""
+    about = (
+        "SELECT act_id FROM act_subject WHERE subject_id = ? AND act_id < ? "
+        "ORDER BY act_id DESC LIMIT ?"
+    )
+    asked = (subject, 2**62 if before is None else before, limit)
+    ids = [row[0] for row in database.execute_sql(about, asked).fetchall()]
     return list(Act.select().where(Act.id << ids).order_by(Act.id.desc()))
+
+
+def has_log(subject: int) -> bool:
+    """Whether something with that id is one of those that have a log."""
+    found = Entity.get_or_none(Entity.id == subject)
+    return found is not None and found.kind in subjects.KINDS

@@ -8,6 +8,7 @@ import { LayWindow } from '@/shared/breeding/LayWindow'
 import { Preparations } from '@/shared/breeding/Preparations'
 import { CareList } from '@/shared/dam-care/CareList'
 import { day, dayAndTime, fullDay } from '@/shared/dates'
+import { LogOf } from '@/shared/log/LogOf'
 import { Photos } from '@/shared/photos/Photos'
 import { traitsInWords } from '@/shared/traits'
 import { Button } from '@/shared/ui/Button'
@@ -135,6 +136,10 @@ export function Component() {
       <section aria-labelledby="photos">
         <Heading id="photos">Photos</Heading>
         <Photos photos={page.photos} of={{ owner: animal.id }} />
+      </section>
+      <section aria-labelledby="log">
+        <Heading id="log">Log</Heading>
+        <LogOf about={animal.id} />
       </section>
     </Stack>
   )

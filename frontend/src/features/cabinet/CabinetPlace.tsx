@@ -5,6 +5,7 @@ import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { Alarms } from '@/shared/climate/Alarms'
 import { useAlarms } from '@/shared/climate/useAlarms'
+import { LogOf } from '@/shared/log/LogOf'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
@@ -82,6 +83,10 @@ function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetLis
           <AlteredForm cabinet={cabinet.data.name} />
         </chakra.section>
       </Grid>
+      <chakra.section aria-labelledby="log" minWidth={0}>
+        <Heading id="log">Log</Heading>
+        <LogOf about={cabinet.data.id} />
+      </chakra.section>
     </Stack>
   )
 }

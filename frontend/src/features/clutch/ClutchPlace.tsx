@@ -6,12 +6,14 @@ import { fullMoment } from '@/shared/dates'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
 import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
 import { useKeys } from '@/shared/keys/useKeys'
+import { lastUndoable, visitsOf } from '@/shared/log/entries'
+import { LogOf } from '@/shared/log/LogOf'
+import { LogToggle } from '@/shared/log/LogToggle'
 import { ClutchPhotos } from '@/shared/photos/ClutchPhotos'
 import { DueLines } from '@/shared/rounds/DueLines'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { WhyEggs } from '@/shared/rounds/WhyEggs'
 import { Button } from '@/shared/ui/Button'
-import { Log, lastUndoable, visitsOf } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { useStayPut } from '@/shared/ui/useStayPut'
 import { BoxFacts } from './BoxFacts'
@@ -140,6 +142,7 @@ export function Component() {
                 </Box>
               )}
               {!clutch.maternal && <WaterForm box={box.name} />}
+              <LogToggle about={box.id} of={`box ${box.name}`} />
             </chakra.section>
           ))}
         </Stack>
@@ -157,7 +160,7 @@ export function Component() {
 
       <chakra.section aria-labelledby="log">
         <Heading id="log">Log</Heading>
-        <Log entries={clutch.log} onUndo={(act) => undo.mutate(act)} />
+        <LogOf about={clutch.id} shownAtFirst={8} />
       </chakra.section>
     </Stack>
   )

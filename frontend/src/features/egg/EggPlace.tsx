@@ -5,6 +5,7 @@ import { EggDrawing } from '@/eggs/EggDrawing'
 import { isNotFound, type Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
 import { day, dayAndTime } from '@/shared/dates'
+import { LogOf } from '@/shared/log/LogOf'
 import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
@@ -66,6 +67,10 @@ export function Component() {
       <section aria-labelledby="history">
         <Heading id="history">What was seen</Heading>
         <History moments={page.history} />
+      </section>
+      <section aria-labelledby="log">
+        <Heading id="log">Log</Heading>
+        <LogOf about={page.id} />
       </section>
     </Stack>
   )

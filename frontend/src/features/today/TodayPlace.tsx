@@ -1,14 +1,15 @@
 import { Box, chakra, Flex, Span, Stack, Text } from '@chakra-ui/react'
+import { useInfiniteQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import type { Schemas } from '@/shared/api/client'
-import { useAfterLaying, useHouseLog, useLayDays, useToday, useUndo } from '@/shared/api/queries'
+import { useAfterLaying, useLayDays, useToday } from '@/shared/api/queries'
 import { Alarms } from '@/shared/climate/Alarms'
 import { useAlarms } from '@/shared/climate/useAlarms'
 import { dayAndTime, fullMoment } from '@/shared/dates'
+import { LogOf, logQuery } from '@/shared/log/LogOf'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
-import { Log } from '@/shared/ui/Log'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 import { BeforeAndAfter } from './BeforeAndAfter'
@@ -53,13 +54,12 @@ export function Component() {
 
 /** The log of the whole house: here also what belongs to no clutch can be undone. */
 function RecordedLast() {
-  const log = useHouseLog()
-  const undo = useUndo()
-  if (!log.data?.length) return null
+  const log = useInfiniteQuery(logQuery(null))
+  if (!log.data?.pages[0]?.length) return null
   return (
     <section aria-labelledby="recorded-last">
       <Heading id="recorded-last">Recorded last</Heading>
-      <Log entries={log.data} onUndo={(act) => undo.mutate(act)} shownAtFirst={5} />
+      <LogOf about={null} />
     </section>
   )
 }

@@ -65,14 +65,6 @@ export const rulesQuery = queryOptions({
 
 export const useRules = () => useQuery(rulesQuery)
 
-/** What was recorded last in the whole house. */
-export const houseLogQuery = queryOptions({
-  queryKey: ['acts'],
-  queryFn: () => answer(api.GET('/api/acts')),
-})
-
-export const useHouseLog = () => useQuery(houseLogQuery)
-
 export const choicesQuery = queryOptions({
   queryKey: ['choices'],
   queryFn: () => answer(api.GET('/api/lay-day/choices')),

@@ -2500,9 +2500,30 @@ export interface paths {
         };
         /**
          * Get Log
-         * @description What was recorded last in the whole house, newest first.
+         * @description What was recorded, newest first: in the whole house, or `about` an animal, box, cabinet,
+         *     clutch, egg, hatchling, pairing or probe. `before` is the act after which to go on.
          */
         get: operations["get_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/acts/{act_id}/dependents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Dependents
+         * @description What was recorded later and rests on an act; for whoever is about to undo or correct it.
+         */
+        get: operations["get_dependents"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2975,6 +2996,8 @@ export interface components {
          *     `shared_with` are the codes of other clutches whose eggs lie in it too.
          */
         BoxResponse: {
+            /** Id */
+            id: number;
             /** Name */
             name: string;
             /** Revision */
@@ -3129,6 +3152,8 @@ export interface components {
              * Format: date-time
              */
             as_of: string;
+            /** Id */
+            id: number;
             /** Name */
             name: string;
             kind: components["schemas"]["CabinetKind"];
@@ -3666,6 +3691,14 @@ export interface components {
          * @enum {string}
          */
         Defect: "kink" | "cleft" | "open belly" | "no eyes" | "other";
+        /**
+         * DependentsResponse
+         * @description What rests on an act, a sentence each; none where nothing does.
+         */
+        DependentsResponse: {
+            /** Sentences */
+            sentences: string[];
+        };
         /** DeviceRequest */
         DeviceRequest: {
             /** Name */
@@ -3803,6 +3836,8 @@ export interface components {
              * Format: date-time
              */
             as_of: string;
+            /** Id */
+            id: number;
             /** Clutch Id */
             clutch_id: number;
             /** Code */
@@ -4967,7 +5002,8 @@ export interface components {
         };
         /**
          * LogResponse
-         * @description A line of a log; `by` is who recorded it, null at the machine itself.
+         * @description A line of a log; `by` is who recorded it, null at the machine itself. `at` is when it
+         *     happened, null where that is not known.
          */
         LogResponse: {
             /** Act */
@@ -4981,6 +5017,8 @@ export interface components {
              * Format: date-time
              */
             recorded_at: string;
+            /** At */
+            at: string | null;
             /** Undone */
             undone: boolean;
             /** By */
@@ -11742,7 +11780,11 @@ export interface operations {
     };
     get_log: {
         parameters: {
-            query?: never;
+            query?: {
+                about?: number | null;
+                before?: number | null;
+                limit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -11761,6 +11803,39 @@ export interface operations {
             400: components["responses"]["400"];
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_dependents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                act_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DependentsResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

@@ -19,6 +19,9 @@ _SUPERSEDED: Final = "superseded_by"
 _FACT: Final = frozenset({"entity", "act", _SUPERSEDED})
 #: What each act is about; files of earlier versions do not say it.
 _SUBJECTS: Final = "act_subject"
+#: Columns of an act that files of earlier versions do not have: a text and an integer, so that
+#: neither is taken for the other where one is null.
+_LATER: Final = ("message", "at_s")
 #: What goes before the first act.
 _BEGINNING: Final = ""
 
@@ -97,11 +100,11 @@ def _acts(connection: sqlite3.Connection) -> Iterator[tuple[tuple[Any, ...], lis
 
 
 def _act_rows(connection: sqlite3.Connection, rest: str, asked: tuple[int, ...]) -> Any:
-    has_message = any(row[1] == "message" for row in connection.execute("PRAGMA table_info(act)"))
-    message = "message" if has_message else "NULL"
+    known = {row[1] for row in connection.execute("PRAGMA table_info(act)")}
+    later = ", ".join(name if name in known else "NULL" for name in _LATER)
     query = (
         "SELECT id, kind, summary, recorded_s, clutch_id, undoes_id, person_id, "
-        f"{message}, hash FROM act {rest}"
+        f"{later}, hash FROM act {rest}"
     )
     return connection.execute(spelled(connection, query), asked)
 
@@ -151,8 +154,9 @@ def _told(rows: Any, table: str, what: str) -> Iterator[_Line]:
 
 def _hash(before: str, act: tuple[Any, ...], lines: list[Any]) -> str:
     digest = hashlib.sha256(before.encode())
-    # Acts without a message keep the hash they had before there were any.
-    digest.update(canonical(list(act if act[-1] is not None else act[:-1])))
+    # Acts without a message or a time of their own keep the hash they had before there were any.
+    first, later = act[: -len(_LATER)], act[-len(_LATER) :]
+    digest.update(canonical([*first, *(value for value in later if value is not None)]))
     for line in lines:
         digest.update(canonical(line))
     return digest.hexdigest()

@@ -1,7 +1,7 @@
-"""A visit that found the rest as before says so, and no longer copies what was seen before.
+"""Acts keep when it happened beside when it was entered, and visits no longer copy what was seen.
 
-A copy was right only as long as nothing earlier was entered after it. Visits of the past keep
-the copies they made.
+What a visit copied for "the rest as before" was right only as long as nothing earlier was entered
+after it. Visits of the past keep the copies they made; acts of the past have no time of their own.
 """
 
 
@@ -10,3 +10,4 @@ def up(migrator, db):
         "ALTER TABLE visit ADD COLUMN rest_as_before INTEGER NOT NULL DEFAULT 0 "
         "CHECK (rest_as_before IN (0, 1))"
     )
+    db.execute_sql("ALTER TABLE act ADD COLUMN at_s INTEGER")

@@ -1,15 +1,16 @@
 """The log: what was recorded, by whom, and whether it was taken back since."""
 
 from dataclasses import dataclass
+from typing import Final
 
-from sandboa.records import (
-    people,
-)
+from sandboa.records import people
 from sandboa.records.facts import Act as Act
-from sandboa.records.facts import (
-    acts_lately,
-)
+from sandboa.records.facts import acts_about, acts_lately, has_log
+from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.recording import undone_among
+
+#: Lines of a log where nobody says how many (assumption).
+LINES: Final = 40
 
 
 @dataclass(frozen=True)
@@ -21,12 +22,22 @@ class LogEntry:
     by: str | None
 
 
-def house_log(limit: int = 40) -> list[LogEntry]:
-    """What was recorded last in the whole house, newest first."""
-    return as_log(acts_lately(limit))
+def house_log(limit: int = LINES, before: int | None = None) -> list[LogEntry]:
+    """What was recorded last in the whole house, newest first; before an act where one is given."""
+    return _as_log(acts_lately(limit, before))
 
 
-def as_log(acts: list[Act]) -> list[LogEntry]:
+def log_about(subject: int, limit: int = LINES, before: int | None = None) -> list[LogEntry]:
+    """What was recorded of an animal, box, cabinet, clutch, egg, hatchling, pairing or probe.
+
+    `subject` is its id; newest first. NotFound for what has no log.
+    """
+    if not has_log(subject):
+        raise NotFound("there is nothing such with a log")
+    return _as_log(acts_about(subject, limit, before))
+
+
+def _as_log(acts: list[Act]) -> list[LogEntry]:
     """The acts with whether each is taken back now, and who recorded it."""
     undone, names = undone_among(acts), people.names_of_people()
     return [LogEntry(act, act.id in undone, names.get(act.person_id or 0)) for act in acts]

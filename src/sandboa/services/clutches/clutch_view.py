@@ -3,6 +3,7 @@
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Final
 
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.development import (
@@ -21,9 +22,8 @@ from sandboa.core.development.ribbon import RibbonPiece, ribbon
 from sandboa.core.methods import Difference, Method
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, Egg
-from sandboa.records.facts import acts_about
 from sandboa.records.house import Probe
-from sandboa.services.acts.log import LogEntry, as_log
+from sandboa.services.acts.log import LogEntry, log_about
 from sandboa.services.boxes.climate import probes_of, set_points_of
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path
 from sandboa.services.clutches.as_of import AsOf
@@ -84,6 +84,10 @@ class ClutchNow:
     def fraction(self) -> float:
         """Share developed, p = D / at_pip."""
         return self.curve.now / self.at_pip
+
+
+#: Acts shown of a clutch at most (assumption: a clutch visited twice a day).
+LOG_OF_CLUTCH: Final = 200
 
 
 @dataclass(frozen=True)
@@ -218,5 +222,5 @@ def clutch_page(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchPage:
         rests_on=rests_on(now.curve),
         gaps=now.curve.temperature.gaps,
         probes=tuple(probes_of(snapshot, [box.box for box in now.boxes], as_of_s)),
-        log=tuple(as_log(acts_about(clutch.entity_id))),
+        log=tuple(log_about(clutch.entity_id, LOG_OF_CLUTCH)),
     )

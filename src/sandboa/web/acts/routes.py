@@ -1,23 +1,42 @@
 """What was recorded last, and undo."""
 
-from fastapi import APIRouter
+from typing import Annotated, Final
+
+from fastapi import APIRouter, Query
 
 from sandboa.core.act_kinds import Touch
 from sandboa.core.people import Deed, may, refusal
 from sandboa.services.acts import recording as acts
-from sandboa.services.acts.log import house_log
+from sandboa.services.acts.dependents import dependents
+from sandboa.services.acts.log import LINES, house_log, log_about
 from sandboa.web.house import Asking, NowS
 from sandboa.web.problems.handlers import NotForYou
-from sandboa.web.schemas.common import ActResponse, Id, LogResponse
+from sandboa.web.schemas.common import ActResponse, DependentsResponse, Id, LogResponse
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api/acts", tags=["acts"])
 
 
+#: Lines of a log asked for at once, at most (assumption).
+_MOST_LINES: Final = 200
+
+
 @router.get("", dependencies=[LOOK])
-def get_log() -> list[LogResponse]:
-    """What was recorded last in the whole house, newest first."""
-    return [LogResponse.of(entry) for entry in house_log()]
+def get_log(
+    about: Annotated[Id | None, Query()] = None,
+    before: Annotated[Id | None, Query()] = None,
+    limit: Annotated[int, Query(ge=1, le=_MOST_LINES)] = LINES,
+) -> list[LogResponse]:
+    """What was recorded, newest first: in the whole house, or `about` an animal, box, cabinet,
+    clutch, egg, hatchling, pairing or probe. `before` is the act after which to go on."""
+    found = house_log(limit, before) if about is None else log_about(about, limit, before)
+    return [LogResponse.of(entry) for entry in found]
+
+
+@router.get("/{act_id}/dependents", dependencies=[LOOK])
+def get_dependents(act_id: Id) -> DependentsResponse:
+    """What was recorded later and rests on an act; for whoever is about to undo or correct it."""
+    return DependentsResponse(sentences=list(dependents(act_id)))
 
 
 @router.post("/{act_id}/undo", dependencies=[RECORD])

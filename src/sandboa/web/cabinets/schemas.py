@@ -139,6 +139,7 @@ class ExposureResponse(BaseModel):
 
 class CabinetResponse(BaseModel):
     as_of: Moment
+    id: int
     name: str
     kind: CabinetKind
     volume_l: float | None
@@ -187,6 +188,7 @@ def cabinet_told(snapshot: Snapshot, now: CabinetNow, now_s: float) -> CabinetRe
     ]
     return CabinetResponse(
         as_of=at(now_s),
+        id=now.cabinet.entity_id,
         name=now.cabinet.name,
         kind=CabinetKind(now.cabinet.kind),
         volume_l=now.cabinet.volume_l,

@@ -136,6 +136,7 @@ def _told(page: ClutchPage, faults: list[FaultResponse], now_s: float) -> Clutch
 def _box(page: ClutchPage, box: BoxNow) -> BoxResponse:
     due, postponed = due_told(box_due(page.at, box))
     return BoxResponse(
+        id=box.box.entity_id,
         name=box.box.name,
         revision=revision_of(box_form(box.box.name)),
         kind=box.kind,

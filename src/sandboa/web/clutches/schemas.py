@@ -32,6 +32,7 @@ class BoxResponse(BaseModel):
     `shared_with` are the codes of other clutches whose eggs lie in it too.
     """
 
+    id: int
     name: str
     revision: Revision
     kind: BoxKind

@@ -36,6 +36,7 @@ def _told(
     standing = egg.standing
     return EggPageResponse(
         as_of=now_s,  # type: ignore[arg-type]
+        id=page.egg.entity,
         clutch_id=now.clutch.entity_id,
         code=now.clutch.code,
         dam=now.dam,

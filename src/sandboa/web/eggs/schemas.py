@@ -28,6 +28,7 @@ class EggPageResponse(BaseModel):
     """The Egg place. `thresholds` are the chances from which sound, watch and failing begin."""
 
     as_of: Moment
+    id: int
     clutch_id: int
     code: str
     dam: str

@@ -79,12 +79,14 @@ class ActResponse(ResponseSchema):
 
 
 class LogResponse(BaseModel):
-    """A line of a log; `by` is who recorded it, null at the machine itself."""
+    """A line of a log; `by` is who recorded it, null at the machine itself. `at` is when it
+    happened, null where that is not known."""
 
     act: int
     kind: str
     summary: Sentence
     recorded_at: Moment
+    at: Moment | None
     undone: bool
     by: str | None
 
@@ -95,9 +97,16 @@ class LogResponse(BaseModel):
             kind=entry.act.kind,
             summary=entry.act.said,
             recorded_at=entry.act.recorded_s,  # type: ignore[arg-type]
+            at=entry.act.at_s,  # type: ignore[arg-type]
             undone=entry.undone,
             by=entry.by,
         )
+
+
+class DependentsResponse(BaseModel):
+    """What rests on an act, a sentence each; none where nothing does."""
+
+    sentences: list[Sentence]
 
 
 class WindowResponse(ResponseSchema):

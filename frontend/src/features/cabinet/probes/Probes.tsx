@@ -5,6 +5,7 @@ import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { FAULT_WORDS, type Fault, ofReadings, spanOf } from '@/shared/climate/faults'
 import { day, dayAndTime } from '@/shared/dates'
+import { LogToggle } from '@/shared/log/LogToggle'
 import { Button } from '@/shared/ui/Button'
 import { difference, type TemperatureUnit, temperature, useTemperatureUnit } from '@/shared/units'
 import { humidityInWords } from '../inWords'
@@ -113,6 +114,7 @@ function ProbeLine({
           </Button>
         </Flex>
       )}
+      <LogToggle about={probe.id} of={`probe ${probe.name}`} />
       {open === 'check' && <CheckForm probe={probe} asOf={asOf} onDone={done} />}
       {open === 'hang' && <HangForm probe={probe} asOf={asOf} onDone={done} />}
     </chakra.li>

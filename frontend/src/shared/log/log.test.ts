@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api/client'
-import { lastUndoable, visitsOf } from './Log'
+import { enteredLate, lastUndoable, visitsOf } from './entries'
 
 const entry = (act: number, kind: string, undone = false): Schemas['LogResponse'] => ({
   act,
@@ -9,6 +9,7 @@ const entry = (act: number, kind: string, undone = false): Schemas['LogResponse'
   by: null,
   summary: kind,
   recorded_at: `2026-06-${10 + Math.floor(act / 2)}T18:00:00Z`,
+  at: null,
 })
 
 describe('the log', () => {
@@ -30,5 +31,13 @@ describe('the log', () => {
       entry(1, 'lay'),
     ]
     expect(visitsOf(log)).toEqual(['2026-06-12T18:00:00Z', '2026-06-11T18:00:00Z'])
+  })
+
+  it('knows what was entered late, and when that happened', () => {
+    const late = { ...entry(5, 'grade'), at: '2026-06-09T07:00:00Z' }
+    expect(enteredLate(late)).toBe(true)
+    expect(visitsOf([late])).toEqual(['2026-06-09T07:00:00Z'])
+    expect(enteredLate({ ...late, at: '2026-06-12T17:50:00Z' })).toBe(false)
+    expect(enteredLate(entry(5, 'grade'))).toBe(false)
   })
 })

@@ -1,0 +1,79 @@
+import { chakra, Span } from '@chakra-ui/react'
+import { useState } from 'react'
+import { dayAndTime } from '@/shared/dates'
+import { Button } from '@/shared/ui/Button'
+import { type Entry, enteredLate, happenedAt } from './entries'
+import { UndoLine } from './UndoLine'
+
+/**
+ * What was recorded, newest first; each line can be undone, or done again.
+ *
+ * `onMore` reads what came before, where there is more.
+ */
+export function Log({
+  entries,
+  shownAtFirst = 8,
+  onMore,
+}: {
+  entries: Entry[]
+  shownAtFirst?: number
+  onMore?: (() => void) | undefined
+}) {
+  const [all, setAll] = useState(false)
+  const shown = all ? entries : entries.slice(0, shownAtFirst)
+  return (
+    <>
+      <ol>
+        {shown.map((entry) => (
+          <Line key={entry.act} entry={entry} />
+        ))}
+      </ol>
+      {entries.length > shown.length ? (
+        <Button variant="plain" size="small" mt={3} onClick={() => setAll(true)}>
+          Show {onMore ? 'more' : `all ${entries.length}`}
+        </Button>
+      ) : (
+        onMore && (
+          <Button variant="plain" size="small" mt={3} onClick={onMore}>
+            Show what came before
+          </Button>
+        )
+      )}
+    </>
+  )
+}
+
+function Line({ entry }: { entry: Entry }) {
+  return (
+    <chakra.li
+      display="flex"
+      alignItems="center"
+      flexWrap={{ base: 'wrap', md: 'nowrap' }}
+      columnGap={4}
+      minHeight="thumbSmall"
+      borderTop="1px solid"
+      borderColor="line"
+    >
+      <chakra.time
+        dateTime={happenedAt(entry)}
+        color="soft"
+        width={{ base: '100%', md: '7.5em' }}
+        flexShrink={0}
+        pt={{ base: 1, md: 0 }}
+      >
+        {dayAndTime(happenedAt(entry))}
+      </chakra.time>
+      <Span flex="1" minWidth={0} overflowWrap="anywhere" color={entry.undone ? 'soft' : 'ink'}>
+        {entry.undone ? <s>{entry.summary}</s> : entry.summary}
+        {entry.undone && ' (undone)'}
+        {(entry.by || enteredLate(entry)) && (
+          <Span color="soft">
+            {entry.by && ` by ${entry.by}`}
+            {enteredLate(entry) && `, entered ${dayAndTime(entry.recorded_at)}`}
+          </Span>
+        )}
+      </Span>
+      {!entry.undone && <UndoLine entry={entry} />}
+    </chakra.li>
+  )
+}
