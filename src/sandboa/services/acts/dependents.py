@@ -32,7 +32,8 @@ def _weighings(act: Act) -> Iterator[str]:
         (ClosingChange, "from_s"),
     ):  # fmt: skip
         for row in _standing(table, act):
-            _earliest(since, row.box_id, getattr(row, column))
+            told = row.values()
+            _earliest(since, told["box_id"], told[column])
     for box, at_s in since.items():
         fresh = [row.at_s for row in SetUp.current(box_id=box) if row.at_s > at_s]
         until_s = min(fresh, default=None)
