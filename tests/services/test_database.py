@@ -234,6 +234,7 @@ def test_a_row_that_was_created_is_the_row_that_is_read(house: SnapshotCache) ->
     assert read.__data__ == {
         **made.__data__,
         "message": None,
+        "at_s": None,
         "clutch_id": None,
         "undoes_id": None,
         "person_id": None,

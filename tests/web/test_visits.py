@@ -144,3 +144,41 @@ def test_a_key_that_no_line_of_a_file_can_hold_is_refused(http: TestClient) -> N
     for mark in ("\r", "\n", "\x00", "\u2028"):
         answer = http.post("/api/visits", json={"visits": [visit(f"1{mark}2")]})
         assert answer.status_code == 422
+
+
+def test_a_round_of_the_past_is_as_the_boxes_were(http: TestClient) -> None:
+    """Written on the lid a week ago, entered today: shown beside what was known then."""
+    lay(http)
+
+    def closed(days_ago: float, key: str, **more: Any) -> dict[str, Any]:
+        moment = (NOW - timedelta(days=days_ago)).isoformat()
+        return visit(key, opened_at=moment, closed_at=moment, **more)
+
+    deliver(
+        http,
+        closed(9, "nine", eggs=[{"number": 1, "grade": 1}]),
+        closed(2, "two", eggs=[{"number": 1, "grade": 3}]),
+    )
+    pip = {"at": (NOW - timedelta(days=1)).isoformat()}
+    assert http.post("/api/clutches/26-01/eggs/2/pip", json=pip).status_code == 201
+    (then,) = http.get("/api/round", params={"at": (NOW - timedelta(days=7)).isoformat()}).json()[
+        "boxes"
+    ]
+    assert [egg["grade"] for egg in then["eggs"][:2]] == [1, 0]
+    assert [egg["pipped_at"] for egg in then["eggs"][:2]] == [None, None]
+    assert then["last_visit_at"].startswith("2026-06-05")
+    assert then["clutches"][0]["day"] == 13
+    assert boxes(http)[0]["eggs"][0]["grade"] == 3
+    ahead = (NOW + timedelta(days=1)).isoformat()
+    assert "future" in problem(http.get("/api/round", params={"at": ahead}), 422)["detail"]
+
+
+def test_a_closed_clutch_is_in_the_round_of_a_day_it_was_open(http: TestClient) -> None:
+    lay(http, eggs=[{"x": 0.3, "y": 0.5}, {"x": 0.6, "y": 0.5}])
+    for number in (1, 2):
+        fate = {"fates": [{"number": number, "fate": "removed"}]}
+        assert http.post("/api/clutches/26-01/fates", json=fate).status_code == 201
+    assert http.post("/api/clutches/26-01/finished", json={}).status_code == 201
+    assert boxes(http) == []
+    then = http.get("/api/round", params={"at": (NOW - timedelta(days=7)).isoformat()}).json()
+    assert [box["name"] for box in then["boxes"]] == ["26-01"]

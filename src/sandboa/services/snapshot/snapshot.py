@@ -171,7 +171,8 @@ class Snapshot:
         Not before it was laid, nor once it is done; nor when it was laid so
         long ago that nobody can have eggs of it, whatever was never recorded.
         """
-        done = self.clutch(clutch.entity_id).finished is not None
+        finished = self.clutch(clutch.entity_id).finished
+        done = finished is not None and finished.at_s <= at_s
         return not done and clutch.laid_s <= at_s <= clutch.laid_s + LONGEST_TERM_S
 
     def kept_from_s(self, now_s: float) -> float:

@@ -1,7 +1,10 @@
 """Rounds: the boxes a phone carries along, visits delivered, reasons put off."""
 
-from fastapi import APIRouter
+from typing import Annotated
 
+from fastapi import APIRouter, Query
+
+from sandboa.services.acts.preconditions import require_not_ahead
 from sandboa.services.rounds.close_visit import Closed, Refused, deliver
 from sandboa.services.rounds.postponing import postpone
 from sandboa.services.rounds.round_now import RoundBox, round_now
@@ -22,6 +25,7 @@ from sandboa.web.rounds.schemas import (
 )
 from sandboa.web.schemas.common import (
     ActResponse,
+    AskedMoment,
 )
 from sandboa.web.schemas.eggs import egg_told
 from sandboa.web.schemas.water import BoxWaterResponse
@@ -31,9 +35,16 @@ router = APIRouter(prefix="/api", tags=["rounds"])
 
 
 @router.get("/round", dependencies=[LOOK])
-def get_round(house: TheHouse, now_s: NowS) -> RoundResponse:
-    """Every box with eggs in it, by cabinet, shelf and code: what a phone needs offline."""
-    now = round_now(house.snapshot(), now_s)
+def get_round(
+    house: TheHouse, now_s: NowS, at: Annotated[AskedMoment | None, Query()] = None
+) -> RoundResponse:
+    """Every box with eggs in it, by cabinet, shelf and code: what a phone needs offline.
+
+    With `at` as it was then: for what is entered late from paper.
+    """
+    at_s = at.timestamp() if at else now_s
+    require_not_ahead(at_s, now_s)
+    now = round_now(house.snapshot(), at_s)
     return RoundResponse(
         as_of=now.as_of_s,  # type: ignore[arg-type]
         boxes=[_box(box) for box in now.boxes],
