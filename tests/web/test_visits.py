@@ -182,3 +182,32 @@ def test_a_closed_clutch_is_in_the_round_of_a_day_it_was_open(http: TestClient) 
     assert boxes(http) == []
     then = http.get("/api/round", params={"at": (NOW - timedelta(days=7)).isoformat()}).json()
     assert [box["name"] for box in then["boxes"]] == ["26-01"]
+
+
+def test_a_visit_is_corrected_whole_over_what_was_seen_of_it(http: TestClient) -> None:
+    lay(http)
+    (outcome,) = deliver(
+        http,
+        visit(
+            "wrong", eggs=[{"number": 1, "grade": 3, "signs": [{"kind": "wet", "value": "dry"}]}]
+        ),
+    )
+    (line,) = (entry for entry in http.get("/api/acts").json() if entry["kind"] == "visit")
+    assert line["act"] == outcome["act"]["id"]
+    place = f"/api/visits/{line['visit']}"
+    held = http.get(place).json()
+    assert held["visit"]["eggs"][0]["signs"] == [{"kind": "wet", "value": "dry"}]
+    asked = {**held["visit"], "eggs": [{"number": 2, "grade": 1}]}
+    stale = http.put(place, json=asked, headers={"If-Match": '"another"'})
+    assert stale.status_code == 412
+    seen = {"If-Match": f'"{held["revision"]}"'}
+    assert http.put(place, json=asked, headers=seen).status_code == 200
+    assert [egg["grade"] for egg in boxes(http)[0]["eggs"][:2]] == [0, 1]
+    log = http.get("/api/acts").json()
+    assert [entry["visit"] for entry in log[:2]] == [line["visit"], None]
+    refused = problem(http.put(place, json={**asked, "eggs": [{"number": 9, "grade": 1}]}), 404)
+    assert "no egg 9" in refused["detail"]
+    problem(http.get("/api/visits/99999"), 404)
+    # Delivered again by the phone that recorded it, it is known.
+    (again,) = deliver(http, visit("wrong", eggs=[{"number": 1, "grade": 3}]))
+    assert again["state"] == "known"

@@ -546,6 +546,8 @@ export interface paths {
         /**
          * Get Round
          * @description Every box with eggs in it, by cabinet, shelf and code: what a phone needs offline.
+         *
+         *     With `at` as it was then: for what is entered late from paper.
          */
         get: operations["get_round"];
         put?: never;
@@ -570,6 +572,30 @@ export interface paths {
          * @description Record visits in their order, each once for its key; one refused does not stop the next.
          */
         post: operations["deliver_visits"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{visit}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Visit
+         * @description A visit as it was recorded, or put right since.
+         */
+        get: operations["get_visit"];
+        /**
+         * Put Visit Right
+         * @description Correct a visit whole: its time, what was seen and what was done.
+         */
+        put: operations["put_visit_right"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -5003,7 +5029,8 @@ export interface components {
         /**
          * LogResponse
          * @description A line of a log; `by` is who recorded it, null at the machine itself. `at` is when it
-         *     happened, null where that is not known.
+         *     happened, null where that is not known; `visit` is what is corrected at the box, where the line
+         *     is of one.
          */
         LogResponse: {
             /** Act */
@@ -5023,6 +5050,8 @@ export interface components {
             undone: boolean;
             /** By */
             by: string | null;
+            /** Visit */
+            visit: number | null;
         };
         /** LossLineResponse */
         LossLineResponse: {
@@ -5946,6 +5975,17 @@ export interface components {
             bad_rows: components["schemas"]["BadRowResponse"][];
             /** Questions */
             questions: components["schemas"]["QuestionResponse"][];
+        };
+        /**
+         * RecordedVisitResponse
+         * @description A visit as it stands in the record; `revision` is what a correction of it is made over.
+         */
+        RecordedVisitResponse: {
+            /** Id */
+            id: number;
+            /** Revision */
+            revision: string;
+            visit: components["schemas"]["VisitRequest"];
         };
         /** RecoveryResponse */
         RecoveryResponse: {
@@ -8172,7 +8212,9 @@ export interface operations {
     };
     get_round: {
         parameters: {
-            query?: never;
+            query?: {
+                at?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8191,6 +8233,9 @@ export interface operations {
             400: components["responses"]["400"];
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
@@ -8224,6 +8269,75 @@ export interface operations {
             409: components["responses"]["409"];
             413: components["responses"]["413"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_visit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordedVisitResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    put_visit_right: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                visit: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            412: components["responses"]["412"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            428: components["responses"]["428"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

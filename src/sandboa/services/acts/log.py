@@ -6,6 +6,7 @@ from typing import Final
 from sandboa.records import people
 from sandboa.records.facts import Act as Act
 from sandboa.records.facts import acts_about, acts_lately, has_log
+from sandboa.records.rounds import Visit
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.recording import undone_among
 
@@ -15,11 +16,15 @@ LINES: Final = 40
 
 @dataclass(frozen=True)
 class LogEntry:
-    """An act as the log shows it; `by` is who recorded it, None at the machine itself."""
+    """An act as the log shows it; `by` is who recorded it, None at the machine itself.
+
+    `visit` is the id of the visit that stands as this act recorded it, None for any other act.
+    """
 
     act: Act
     undone: bool
     by: str | None
+    visit: int | None = None
 
 
 def house_log(limit: int = LINES, before: int | None = None) -> list[LogEntry]:
@@ -40,4 +45,8 @@ def log_about(subject: int, limit: int = LINES, before: int | None = None) -> li
 def _as_log(acts: list[Act]) -> list[LogEntry]:
     """The acts with whether each is taken back now, and who recorded it."""
     undone, names = undone_among(acts), people.names_of_people()
-    return [LogEntry(act, act.id in undone, names.get(act.person_id or 0)) for act in acts]
+    visits = {v.act_id: v.entity_id for v in Visit.current(act_id=[act.id for act in acts])}
+    return [
+        LogEntry(act, act.id in undone, names.get(act.person_id or 0), visits.get(act.id))
+        for act in acts
+    ]

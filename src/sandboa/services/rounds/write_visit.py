@@ -14,7 +14,7 @@ from sandboa.services.rounds.visit import EggSeen
 
 
 def write_visit(visiting: Act, at: BoxUnderVisit, conflicts: tuple[str, ...]) -> None:
-    """Record everything under the open act."""
+    """Record the visit and everything of it under the open act."""
     visit = at.visit
     rounds.Visit.record(
         visiting,
@@ -25,6 +25,12 @@ def write_visit(visiting: Act, at: BoxUnderVisit, conflicts: tuple[str, ...]) ->
         conflict="\n".join(conflicts),
         rest_as_before=int(visit.rest_as_before),
     )
+    write_findings(visiting, at)
+
+
+def write_findings(visiting: Act, at: BoxUnderVisit) -> None:
+    """Record under the open act what was seen and done, but for the visit itself."""
+    visit = at.visit
     for seen, egg in zip(visit.eggs, at.eggs, strict=True):
         _write_egg(visiting, at, seen, egg)
     _write_box(visiting, at)

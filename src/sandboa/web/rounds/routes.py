@@ -1,19 +1,24 @@
 """Rounds: the boxes a phone carries along, visits delivered, reasons put off."""
 
-from typing import Annotated
+from typing import Annotated, Any
 
-from fastapi import APIRouter, Query
+from fastapi import APIRouter, Path, Query
 
 from sandboa.services.acts.preconditions import require_not_ahead
+from sandboa.services.acts.revisions import saved_over
 from sandboa.services.rounds.close_visit import Closed, Refused, deliver
+from sandboa.services.rounds.correct_visit import correct_visit
 from sandboa.services.rounds.postponing import postpone
+from sandboa.services.rounds.recorded_visit import recorded_visit
 from sandboa.services.rounds.round_now import RoundBox, round_now
 from sandboa.services.rounds.visit import BoxVisit, EggSeen, EggsMoved, FreshMedium
 from sandboa.web.boxes.schemas import ClutchInBoxResponse
 from sandboa.web.house import NowS, TheHouse
+from sandboa.web.requests.revisions import Seen
 from sandboa.web.rounds.schemas import (
     OutcomesResponse,
     PostponementRequest,
+    RecordedVisitResponse,
     RoundBoxResponse,
     RoundResponse,
     ShelfChoice,
@@ -30,6 +35,8 @@ from sandboa.web.schemas.common import (
 from sandboa.web.schemas.eggs import egg_told
 from sandboa.web.schemas.water import BoxWaterResponse
 from sandboa.web.security.permissions import LOOK, RECORD
+
+VisitId = Annotated[int, Path(ge=1, le=2**53)]
 
 router = APIRouter(prefix="/api", tags=["rounds"])
 
@@ -59,6 +66,23 @@ def deliver_visits(asked: VisitsRequest, now_s: NowS) -> OutcomesResponse:
     told = deliver([_visit(visit, ahead_s) for visit in asked.visits], now_s)
     keys = (visit.key for visit in asked.visits)
     return OutcomesResponse(outcomes=[_outcome(k, t) for k, t in zip(keys, told, strict=True)])
+
+
+@router.get("/visits/{visit}", dependencies=[LOOK])
+def get_visit(visit: VisitId) -> RecordedVisitResponse:
+    """A visit as it was recorded, or put right since."""
+    return RecordedVisitResponse.of(visit, VisitRequest.of(recorded_visit(visit)))
+
+
+@router.put("/visits/{visit}", dependencies=[RECORD])
+def put_visit_right(visit: VisitId, asked: VisitRequest, seen: Seen, now_s: NowS) -> ActResponse:
+    """Correct a visit whole: its time, what was seen and what was done."""
+
+    def form() -> dict[str, Any]:
+        return VisitRequest.of(recorded_visit(visit)).model_dump(mode="json")
+
+    with saved_over(seen, form):
+        return ActResponse.of(correct_visit(visit, _visit(asked, 0.0), now_s))
 
 
 @router.post("/postponements", dependencies=[RECORD], status_code=201)

@@ -1,5 +1,6 @@
 """Requests and responses of this place."""
 
+from dataclasses import asdict
 from typing import Annotated, Literal, Self
 
 from pydantic import BaseModel, Field, model_validator
@@ -8,15 +9,19 @@ from sandboa.core.box import BoxKind, Closing
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind
+from sandboa.services.acts.revisions import revision_of
 from sandboa.services.rounds.due_now import BoxDue
+from sandboa.services.rounds.visit import BoxVisit
 from sandboa.web.boxes.schemas import BoxRequest, ClutchInBoxResponse
 from sandboa.web.requests.reader import Sentence
+from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import (
     ActResponse,
     AskedMoment,
     Moment,
     RequestSchema,
     ResponseSchema,
+    at,
 )
 from sandboa.web.schemas.eggs import EggResponse
 from sandboa.web.schemas.water import BoxWaterResponse
@@ -176,6 +181,56 @@ class VisitRequest(RequestSchema):
         if self.box is None and self.code is None:
             raise ValueError("which box was it?")
         return self
+
+    @classmethod
+    def of(cls, visit: BoxVisit) -> "VisitRequest":
+        """A recorded visit, as a device would deliver it."""
+        return cls.model_validate(
+            {
+                "key": visit.key,
+                "box": visit.box,
+                "opened_at": at(visit.opened_s),
+                "closed_at": at(visit.closed_s),
+                "eggs": [
+                    {
+                        **asdict(egg),
+                        "signs": [{"kind": kind, "value": value} for kind, value in egg.signs],
+                        "acts": list(egg.acts),
+                    }
+                    for egg in visit.eggs
+                ],
+                "rest_as_before": visit.rest_as_before,
+                "signs": [{"kind": kind, "value": value} for kind, value in visit.signs],
+                "mass_g": visit.mass_g,
+                "water_g": visit.water_g,
+                "acts": list(visit.acts),
+                "closing": visit.closing,
+                "shelf": dict(zip(("cabinet", "shelf"), visit.shelf, strict=True))
+                if visit.shelf
+                else None,
+                "fresh": asdict(visit.fresh) if visit.fresh else None,
+                "mass_change_g": visit.mass_change_g,
+                "moved": [
+                    {
+                        "eggs": [{"clutch": code, "number": number} for code, number in moved.eggs],
+                        "to": moved.to,
+                    }
+                    for moved in visit.moved
+                ],
+            }
+        )
+
+
+class RecordedVisitResponse(BaseModel):
+    """A visit as it stands in the record; `revision` is what a correction of it is made over."""
+
+    id: int
+    revision: Revision
+    visit: VisitRequest
+
+    @classmethod
+    def of(cls, visit_id: int, visit: VisitRequest) -> "RecordedVisitResponse":
+        return cls(id=visit_id, revision=revision_of(visit.model_dump(mode="json")), visit=visit)
 
 
 class VisitsRequest(RequestSchema):

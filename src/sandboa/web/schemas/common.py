@@ -80,7 +80,8 @@ class ActResponse(ResponseSchema):
 
 class LogResponse(BaseModel):
     """A line of a log; `by` is who recorded it, null at the machine itself. `at` is when it
-    happened, null where that is not known."""
+    happened, null where that is not known; `visit` is what is corrected at the box, where the line
+    is of one."""
 
     act: int
     kind: str
@@ -89,6 +90,7 @@ class LogResponse(BaseModel):
     at: Moment | None
     undone: bool
     by: str | None
+    visit: int | None
 
     @classmethod
     def of(cls, entry: LogEntry) -> "LogResponse":
@@ -100,6 +102,7 @@ class LogResponse(BaseModel):
             at=entry.act.at_s,  # type: ignore[arg-type]
             undone=entry.undone,
             by=entry.by,
+            visit=entry.visit,
         )
 
 
