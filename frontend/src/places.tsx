@@ -15,6 +15,7 @@ export const router = createBrowserRouter([
       { path: '/clutches/:code/eggs/:number', lazy: () => import('./features/egg/EggPlace') },
       { path: '/round', lazy: () => import('./features/round/RoundPlace') },
       { path: '/round/:box', lazy: () => import('./features/round/BoxPlace') },
+      { path: '/visits/:visit', lazy: () => import('./features/round/CorrectVisitPlace') },
       {
         path: '/clutches/:code/correct',
         lazy: () => import('./features/lay-day/correct/CorrectPlace'),

@@ -33,6 +33,7 @@ expect.set_options(timeout=60_000)
 IN_THE_HAND = (
     "test_rounds",
     "test_boxes",
+    "test_entered_late",
     "test_lay_day",
     "test_whole_lay_day",
     "test_hatch",

@@ -10,6 +10,7 @@ from sandboa.core.dam_care import AftercareTask, TubSchool
 from sandboa.core.errors import NotPlausible
 from sandboa.core.laying import PreparationTask, Sign
 from sandboa.core.methods import STANDARD
+from sandboa.records.house import Task
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.recording import undo
 from sandboa.services.animals.commands import (
@@ -196,7 +197,12 @@ def test_a_dam_after_laying_is_followed_until_she_is_back(house: SnapshotCache) 
         "a reptile vet.",
     )
     clutch = last_clutch(house.current().herd, sorrel)
-    tick_aftercare(clutch, AftercareTask.RINSE, NOW_S)
+    with pytest.raises(NotPlausible):
+        tick_aftercare(clutch, AftercareTask.RINSE, NOW_S, clutch.laid_s - DAY_S)
+    with pytest.raises(NotPlausible):
+        tick_aftercare(clutch, AftercareTask.RINSE, NOW_S, NOW_S + DAY_S)
+    tick_aftercare(clutch, AftercareTask.RINSE, NOW_S, clutch.laid_s + 60.0)
+    assert Task.only(name=AftercareTask.RINSE.value).done_s == clutch.laid_s + 60
     with pytest.raises(NotPlausible, match="already"):
         tick_aftercare(clutch, AftercareTask.RINSE, NOW_S)
     with pytest.raises(NotPlausible, match="record the weight"):

@@ -211,3 +211,25 @@ def test_a_visit_is_corrected_whole_over_what_was_seen_of_it(http: TestClient) -
     # Delivered again by the phone that recorded it, it is known.
     (again,) = deliver(http, visit("wrong", eggs=[{"number": 1, "grade": 3}]))
     assert again["state"] == "known"
+
+
+def test_a_time_typed_by_hand_is_not_that_of_a_clock_gone_wrong(http: TestClient) -> None:
+    """A phone three hours ahead: what it timed is shifted, what its keeper typed is not."""
+    lay(http)
+    ahead = timedelta(hours=3)
+    typed = {
+        "by_hand": True,
+        "opened_at": (NOW - timedelta(days=2)).isoformat(),
+        "closed_at": (NOW - timedelta(days=2)).isoformat(),
+    }
+    timed = {
+        "opened_at": (NOW - timedelta(days=1) + ahead).isoformat(),
+        "closed_at": (NOW - timedelta(days=1) + ahead).isoformat(),
+    }
+    sent = {
+        "sent_at": (NOW + ahead).isoformat(),
+        "visits": [visit("typed", **typed), visit("timed", **timed)],
+    }
+    assert http.post("/api/visits", json=sent).status_code == 200
+    log = [e for e in http.get("/api/acts").json() if e["kind"] == "visit"]
+    assert [entry["at"] for entry in log] == ["2026-06-13T18:30:00Z", "2026-06-12T18:30:00Z"]

@@ -6,6 +6,7 @@ import { useLive } from '@/shared/climate/useLive'
 import { HouseHealth } from '@/shared/house/HouseHealth'
 import { KeysDialog } from '@/shared/keys/KeysDialog'
 import { useKeyboard, useKeys } from '@/shared/keys/useKeys'
+import { MomentBar } from '@/shared/moment/MomentBar'
 import { useDelivery } from '@/shared/offline/useDelivery'
 import { SignIn } from '@/shared/people/SignIn'
 import { mayComeIn, useSession } from '@/shared/people/session'
@@ -43,6 +44,7 @@ export function Frame() {
         onKeys={() => setKeysShown(true)}
       />
       <OutOfReach />
+      <MomentBar />
       <HouseHealth admitted={session.data !== undefined && admitted} session={session.data} />
       <chakra.main
         // Where the skip link leads; an element of its own would print as a page of its own.

@@ -33,7 +33,13 @@ export function TopBar({ waiting, name, onKeys }: Props) {
       <NavLink to="/" aria-label="Sandboa, to Today">
         <Span display="flex" alignItems="center" gap={2} fontWeight="heavy" fontSize="lead">
           <EggDrawing egg={{ number: 2, grade: 0, topMark: 'top' }} size={34} decorative />
-          <Span css={{ [TIGHT]: { display: 'none' } }}>Sandboa</Span>
+          <Span
+            // What waits is read before the name of the house's program.
+            display={{ base: waiting > 0 ? 'none' : 'inline', md: 'inline' }}
+            css={{ [TIGHT]: { display: 'none' } }}
+          >
+            Sandboa
+          </Span>
         </Span>
       </NavLink>
       <chakra.nav aria-label="Places" hideBelow="xl" display="flex" gap={1}>
@@ -113,6 +119,8 @@ function Switch({ label, onClick, children }: SwitchProps) {
       onClick={onClick}
       minHeight="44px"
       minWidth="44px"
+      flexShrink={0}
+      overflowWrap="normal"
       px={3}
       css={{ [TIGHT]: { px: 1 } }}
       borderRadius="small"

@@ -3,6 +3,8 @@ import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
+import { takeMoment } from '@/shared/moment/moment'
+import { When } from '@/shared/moment/When'
 import { Button } from '@/shared/ui/Button'
 import { SelectField } from '@/shared/ui/fields'
 
@@ -18,6 +20,7 @@ export function NextVisits({
 }) {
   return (
     <Stack gap={4}>
+      <When />
       {season.plan.length === 0 ? (
         <Text color="soft">Nobody is planned for anybody.</Text>
       ) : (
@@ -35,17 +38,28 @@ export function NextVisits({
 function Visit({ visit }: { visit: Planned }) {
   const pair = { dam: visit.dam, sire: visit.sire }
   const begin = useAct(
-    () => answer(api.POST('/api/breeding/pairings', { body: pair })),
+    () => answer(api.POST('/api/breeding/pairings', { body: { ...pair, start: takeMoment() } })),
     (act) => act,
   )
   const path = { pairing: visit.pairing ?? 0 }
   const lock = useAct(
     () =>
-      answer(api.POST('/api/breeding/pairings/{pairing}/locks', { params: { path }, body: {} })),
+      answer(
+        api.POST('/api/breeding/pairings/{pairing}/locks', {
+          params: { path },
+          body: { seen_at: takeMoment() },
+        }),
+      ),
     (act) => act,
   )
   const end = useAct(
-    () => answer(api.POST('/api/breeding/pairings/{pairing}/end', { params: { path }, body: {} })),
+    () =>
+      answer(
+        api.POST('/api/breeding/pairings/{pairing}/end', {
+          params: { path },
+          body: { until: takeMoment() },
+        }),
+      ),
     (act) => act,
   )
   const drop = useAct(

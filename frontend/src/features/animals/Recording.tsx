@@ -4,16 +4,16 @@ import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct, useAnimals } from '@/shared/api/queries'
 import { fromInputMoment } from '@/shared/dates'
+import { takeMoment } from '@/shared/moment/moment'
+import { isOfMoment, When } from '@/shared/moment/When'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { typedGrams } from '@/shared/units'
 
-const WHEN = { name: 'at', label: 'When, if not now', type: 'datetime-local' } as const
-
 /** A weight; a leap from the one before is asked about. */
 export function WeightForm({ animal }: { animal: number }) {
-  const form = useForm({ defaultValues: { mass: '', at: '' } })
+  const form = useForm({ defaultValues: { mass: '' } })
   const [question, setQuestion] = useState<Problem | null>(null)
   const weigh = useAct(
     (body: Schemas['WeightRequest']) =>
@@ -22,13 +22,11 @@ export function WeightForm({ animal }: { animal: number }) {
     (problem) =>
       problem.confirm
         ? setQuestion(problem)
-        : form.setError(problem.fields[0]?.field === 'at' ? 'at' : 'mass', {
-            message: problem.detail,
-          }),
+        : isOfMoment(problem) || form.setError('mass', { message: problem.detail }),
   )
-  const send = ({ mass, at }: { mass: string; at: string }, confirmed: boolean) =>
+  const send = ({ mass }: { mass: string }, confirmed: boolean) =>
     weigh.mutate(
-      { mass_g: typedGrams(mass), at: at ? fromInputMoment(at) : null, confirmed },
+      { mass_g: typedGrams(mass), at: takeMoment(), confirmed },
       {
         onSuccess: () => {
           form.reset()
@@ -39,17 +37,17 @@ export function WeightForm({ animal }: { animal: number }) {
   return (
     <FormProvider {...form}>
       <chakra.form noValidate onSubmit={form.handleSubmit((values) => send(values, false))}>
-        <Grid templateColumns="1fr 1fr" gap={4}>
-          <TextField
-            name="mass"
-            label="Weight, g"
-            inputMode="decimal"
-            required
-            check={(text) => !Number.isNaN(typedGrams(text)) || 'Grams as a number, like 1850.'}
-            onTyped={() => setQuestion(null)}
-          />
-          <TextField {...WHEN} />
-        </Grid>
+        <TextField
+          name="mass"
+          label="Weight, g"
+          inputMode="decimal"
+          required
+          check={(text) => !Number.isNaN(typedGrams(text)) || 'Grams as a number, like 1850.'}
+          onTyped={() => setQuestion(null)}
+        />
+        <Box mb={3}>
+          <When label="Weighed" problem={weigh.error} />
+        </Box>
         {question ? (
           <Box role="alert">
             <Text fontWeight="semibold" mb={2}>
@@ -75,24 +73,24 @@ export function WeightForm({ animal }: { animal: number }) {
 
 /** A meal offered, taken or refused. */
 export function MealForm({ animal }: { animal: number }) {
-  const form = useForm({ defaultValues: { prey: '', mass: '', at: '' } })
+  const form = useForm({ defaultValues: { prey: '', mass: '' } })
   const offer = useAct(
     (body: Schemas['MealRequest']) =>
       answer(api.POST('/api/animals/{animal}/meals', { params: { path: { animal } }, body })),
     (act) => act,
     (problem) => {
-      const fields: Record<string, 'prey' | 'mass' | 'at'> = { mass_g: 'mass', at: 'at' }
-      form.setError(fields[problem.fields[0]?.field ?? ''] ?? 'prey', { message: problem.detail })
+      const field = problem.fields[0]?.field === 'mass_g' ? 'mass' : 'prey'
+      if (!isOfMoment(problem)) form.setError(field, { message: problem.detail })
     },
   )
   const send = (taken: boolean) =>
-    form.handleSubmit(({ prey, mass, at }) =>
+    form.handleSubmit(({ prey, mass }) =>
       offer.mutate(
         {
           taken,
           prey,
           mass_g: mass.trim() ? typedGrams(mass) : null,
-          at: at ? fromInputMoment(at) : null,
+          at: takeMoment(),
         },
         { onSuccess: () => form.reset() },
       ),
@@ -109,7 +107,9 @@ export function MealForm({ animal }: { animal: number }) {
             check={(text) => !text.trim() || typedGrams(text) > 0 || 'A number, or empty.'}
           />
         </Grid>
-        <TextField {...WHEN} />
+        <Box mb={3}>
+          <When label="Offered" problem={offer.error} />
+        </Box>
         <Flex gap={3}>
           <Button type="submit" disabled={offer.isPending}>
             Taken
@@ -131,13 +131,10 @@ const SIGNS: { value: Schemas['Sign']; label: string }[] = [
 
 /** What announces a clutch: a pre-lay shed overrides an ovulation. */
 export function SignForm({ dam }: { dam: number }) {
-  const form = useForm<{ sign: Schemas['Sign'] | ''; at: string }>({
-    defaultValues: { sign: '', at: '' },
-  })
+  const form = useForm<{ sign: Schemas['Sign'] | '' }>({ defaultValues: { sign: '' } })
   const see = useAct(
     (body: Schemas['SignRequest']) => answer(api.POST('/api/breeding/signs', { body })),
     (act) => act,
-    (problem) => form.setError('at', { message: problem.detail }),
   )
   const sign = form.watch('sign')
   return (
@@ -147,12 +144,9 @@ export function SignForm({ dam }: { dam: number }) {
         display="flex"
         flexDirection="column"
         gap={3}
-        onSubmit={form.handleSubmit(({ sign, at }) => {
+        onSubmit={form.handleSubmit(({ sign }) => {
           if (!sign) return
-          see.mutate(
-            { dam, sign, seen_at: at ? fromInputMoment(at) : null },
-            { onSuccess: () => form.reset() },
-          )
+          see.mutate({ dam, sign, seen_at: takeMoment() }, { onSuccess: () => form.reset() })
         })}
       >
         <Choices
@@ -164,7 +158,7 @@ export function SignForm({ dam }: { dam: number }) {
         />
         {sign && (
           <div>
-            <TextField {...WHEN} />
+            <When problem={see.error} />
             <Button type="submit" disabled={see.isPending}>
               Record {sign}
             </Button>

@@ -1,31 +1,29 @@
-import { chakra } from '@chakra-ui/react'
+import { Box, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
-import { fromInputMoment } from '@/shared/dates'
+import { takeMoment } from '@/shared/moment/moment'
+import { isOfMoment, When } from '@/shared/moment/When'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 
-type Values = { what: string; at: string }
+type Values = { what: string }
 
 /** Something was changed about the cabinet itself: vapours can take a batch weeks later. */
 export function AlteredForm({ cabinet }: { cabinet: string }) {
   const [writing, setWriting] = useState(false)
-  const form = useForm<Values>({ defaultValues: { what: '', at: '' } })
+  const form = useForm<Values>({ defaultValues: { what: '' } })
   const alter = useAct(
-    ({ what, at }: Values) =>
+    ({ what }: Values) =>
       answer(
         api.POST('/api/cabinets/{name}/alterations', {
           params: { path: { name: cabinet } },
-          body: { what, at: at ? fromInputMoment(at) : null },
+          body: { what, at: takeMoment() },
         }),
       ),
     (act) => act,
-    (problem) =>
-      form.setError(problem.fields[0]?.field === 'at' ? 'at' : 'what', {
-        message: problem.detail,
-      }),
+    (problem) => isOfMoment(problem) || form.setError('what', { message: problem.detail }),
   )
   if (!writing) {
     return (
@@ -56,7 +54,9 @@ export function AlteredForm({ cabinet }: { cabinet: string }) {
           required
           help="Drilled foam, glue, paint: vapours can take a batch weeks later. Losses look for it."
         />
-        <TextField name="at" label="When, if not now" type="datetime-local" />
+        <Box mb={3}>
+          <When label="Done" problem={alter.error} />
+        </Box>
         <Button type="submit" disabled={alter.isPending}>
           Record it
         </Button>

@@ -2,6 +2,7 @@ import { HStack, NativeSelect, Text } from '@chakra-ui/react'
 import { useId } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
+import { When } from '@/shared/moment/When'
 import { Button } from '@/shared/ui/Button'
 import { boxInWords } from './inWords'
 import { useMoveBox } from './useMoveBox'
@@ -57,6 +58,7 @@ export function ChosenBox({
           <NativeSelect.Indicator />
         </NativeSelect.Root>
       </HStack>
+      <When label="Moved" />
     </HStack>
   )
 }

@@ -3,6 +3,7 @@ import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { dayAndTime, fromInputMoment, inputMoment } from '@/shared/dates'
+import { heldMoment } from '@/shared/moment/moment'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { typedTemperature, useTemperatureUnit } from '@/shared/units'
@@ -10,7 +11,9 @@ import { typedTemperature, useTemperatureUnit } from '@/shared/units'
 /** What the thermostat is set to, from when; and what was done in the cabinet before. */
 export function SetPointForm({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
   const unit = useTemperatureUnit()
-  const form = useForm({ defaultValues: { value: '', at: inputMoment(cabinet.as_of) } })
+  const form = useForm({
+    defaultValues: { value: '', at: inputMoment(heldMoment() ?? cabinet.as_of) },
+  })
   const set = useAct(
     ({ value, at }: { value: string; at: string }) =>
       answer(

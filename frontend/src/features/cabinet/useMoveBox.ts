@@ -1,5 +1,6 @@
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
+import { takeMoment } from '@/shared/moment/moment'
 
 /** Records that a box was put on another shelf, of this or another cabinet. */
 export function useMoveBox() {
@@ -8,7 +9,7 @@ export function useMoveBox() {
       answer(
         api.POST('/api/boxes/{name}/moves', {
           params: { path: { name } },
-          body: { cabinet, shelf },
+          body: { cabinet, shelf, at: takeMoment() },
         }),
       ),
     (act) => act,

@@ -9,6 +9,7 @@ import { useKeys } from '@/shared/keys/useKeys'
 import { lastUndoable, visitsOf } from '@/shared/log/entries'
 import { LogOf } from '@/shared/log/LogOf'
 import { LogToggle } from '@/shared/log/LogToggle'
+import { When } from '@/shared/moment/When'
 import { ClutchPhotos } from '@/shared/photos/ClutchPhotos'
 import { DueLines } from '@/shared/rounds/DueLines'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
@@ -179,6 +180,7 @@ function Eggs({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
         </Text>
       ) : (
         <Stack gap={8}>
+          <When />
           {clutch.boxes.map((box) => (
             <div key={box.name}>
               {clutch.boxes.length > 1 && (

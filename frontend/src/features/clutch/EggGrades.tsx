@@ -8,6 +8,7 @@ import { answer, api, type Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
 import { useAct } from '@/shared/api/queries'
 import { useKeys } from '@/shared/keys/useKeys'
+import { takeMoment } from '@/shared/moment/moment'
 import { TIGHT } from '@/shared/theme/tight'
 import { developed } from '@/shared/units'
 import { Torchlight } from './Torchlight'
@@ -25,7 +26,7 @@ export function EggGrades({ clutch, box }: { clutch: Clutch; box: Schemas['BoxRe
       answer(
         api.POST('/api/clutches/{code}/eggs/{number}/grades', {
           params: { path: { code, number } },
-          body: { grade },
+          body: { grade, at: takeMoment() },
         }),
       ),
     (act) => act,

@@ -3,6 +3,7 @@ import { EggDrawing } from '@/eggs/EggDrawing'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day, dayRange } from '@/shared/dates'
+import { takeMoment } from '@/shared/moment/moment'
 import { Choices } from '@/shared/ui/Choices'
 
 type Egg = Schemas['EggResponse']
@@ -23,7 +24,7 @@ export function Torchlight({ code, egg }: { code: string; egg: Egg }) {
       answer(
         api.POST('/api/clutches/{code}/eggs/{number}/candlings', {
           params: { path: { code, number: egg.number } },
-          body: { vessels },
+          body: { vessels, at: takeMoment() },
         }),
       ),
     (act) => act,

@@ -2,6 +2,8 @@ import { chakra, Field, Flex, Input } from '@chakra-ui/react'
 import { useForm } from 'react-hook-form'
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
+import { takeMoment } from '@/shared/moment/moment'
+import { isOfMoment, When } from '@/shared/moment/When'
 import { Button } from '@/shared/ui/Button'
 import { typedGrams } from '@/shared/units'
 
@@ -13,11 +15,11 @@ export function WaterForm({ box }: { box: string }) {
       answer(
         api.POST('/api/boxes/{name}/waterings', {
           params: { path: { name: box } },
-          body: { water_g },
+          body: { water_g, at: takeMoment() },
         }),
       ),
     (act) => act,
-    (problem) => form.setError('grams', { message: problem.detail }),
+    (problem) => isOfMoment(problem) || form.setError('grams', { message: problem.detail }),
   )
   const { errors } = form.formState
   return (
@@ -42,6 +44,7 @@ export function WaterForm({ box }: { box: string }) {
             Record
           </Button>
         </Flex>
+        <When label="Poured" problem={water.error} />
         <Field.ErrorText>{errors.grams?.message}</Field.ErrorText>
         <Field.HelperText>
           At the box's temperature, along the side, never on eggs.

@@ -3,6 +3,7 @@ import { Link, useParams } from 'react-router'
 import { answer, api, isNotFound, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
+import { takeMoment } from '@/shared/moment/moment'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { Tick } from '@/shared/ui/Tick'
 import { developed } from '@/shared/units'
@@ -83,7 +84,7 @@ function LastWeek({ clutch }: { clutch: HatchingClutch }) {
               label={line.text}
               note={line.done_at ? `done ${day(line.done_at)}` : undefined}
               checked={line.done_at !== null}
-              onChange={(done) => tick.mutate({ task: line.task, done })}
+              onChange={(done) => tick.mutate({ task: line.task, done, at: takeMoment() })}
             />
           </li>
         ))}

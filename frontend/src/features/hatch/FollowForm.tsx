@@ -1,14 +1,15 @@
-import { chakra, Flex, Grid } from '@chakra-ui/react'
+import { Box, chakra, Flex } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
-import { fromInputMoment } from '@/shared/dates'
+import { takeMoment } from '@/shared/moment/moment'
+import { isOfMoment, When } from '@/shared/moment/When'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { typedGrams } from '@/shared/units'
 import type { Hatchling } from './queries'
 
-type Values = { prey: string; mass: string; at: string }
+type Values = { prey: string; mass: string }
 
 /** A meal offered to a hatchling, or its weight. */
 export function FollowForm({
@@ -20,11 +21,11 @@ export function FollowForm({
   what: 'meal' | 'weight'
   onDone: () => void
 }) {
-  const form = useForm<Values>({ defaultValues: { prey: '', mass: '', at: '' } })
+  const form = useForm<Values>({ defaultValues: { prey: '', mass: '' } })
   const path = { hatchling: hatchling.id }
   const record = useAct(
-    ({ mass, at, prey, taken }: Values & { taken: boolean }) => {
-      const when = at ? fromInputMoment(at) : null
+    ({ mass, prey, taken }: Values & { taken: boolean }) => {
+      const when = takeMoment()
       return what === 'weight'
         ? answer(
             api.POST('/api/hatchlings/{hatchling}/weights', {
@@ -41,8 +42,8 @@ export function FollowForm({
     },
     (act) => act,
     (problem) => {
-      const fields: Record<string, keyof Values> = { at: 'at', prey: 'prey' }
-      form.setError(fields[problem.fields[0]?.field ?? ''] ?? 'mass', { message: problem.detail })
+      const field = problem.fields[0]?.field === 'prey' ? 'prey' : 'mass'
+      if (!isOfMoment(problem)) form.setError(field, { message: problem.detail })
     },
   )
   const send = (taken: boolean) =>
@@ -51,16 +52,16 @@ export function FollowForm({
     <FormProvider {...form}>
       <chakra.form noValidate onSubmit={send(true)} mt={3} maxWidth="35rem">
         {what === 'meal' && <TextField name="prey" label="Prey" placeholder="rat pup" />}
-        <Grid templateColumns="1fr 1fr" columnGap={4}>
-          <TextField
-            name="mass"
-            label={what === 'meal' ? 'Its weight, g' : 'Weight, g'}
-            inputMode="decimal"
-            required={what === 'weight'}
-            check={(text) => !text.trim() || typedGrams(text) > 0 || 'Grams as a number, like 60.'}
-          />
-          <TextField name="at" label="When, if not now" type="datetime-local" />
-        </Grid>
+        <TextField
+          name="mass"
+          label={what === 'meal' ? 'Its weight, g' : 'Weight, g'}
+          inputMode="decimal"
+          required={what === 'weight'}
+          check={(text) => !text.trim() || typedGrams(text) > 0 || 'Grams as a number, like 60.'}
+        />
+        <Box mb={3}>
+          <When label={what === 'meal' ? 'Offered' : 'Weighed'} problem={record.error} />
+        </Box>
         <Flex gap={3}>
           <Button type="submit" disabled={record.isPending}>
             {what === 'meal' ? 'Taken' : 'Record weight'}

@@ -1,5 +1,7 @@
 import { Box, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
+import { inputMoment } from '@/shared/dates'
+import { heldMoment, holdMoment } from '@/shared/moment/moment'
 import { Caution } from '@/shared/ui/Caution'
 import { useHeldOrder } from '@/shared/ui/useHeldOrder'
 import { useStayPut } from '@/shared/ui/useStayPut'
@@ -10,12 +12,22 @@ import { byNeed } from './need'
 import type { HatchingClutch, HatchingEgg } from './queries'
 import { momentOf, SeenWhen, type When } from './SeenWhen'
 
-const NOW: When = { hoursAgo: 0 }
 const numberOf = ({ egg }: HatchingEgg) => egg.number
+
+/** The moment that is held on every page, or now. */
+function asHeld(): When {
+  const moment = heldMoment()
+  return moment === null ? { hoursAgo: 0 } : { moment: inputMoment(moment) }
+}
 
 /** The eggs of a clutch by the hour, each with its advice and its taps. */
 export function HatchClutch({ clutch, asOf }: { clutch: HatchingClutch; asOf: string }) {
-  const [when, setWhen] = useState<When>(NOW)
+  const [when, setWhen] = useState(asHeld)
+  const change = (next: When) => {
+    setWhen(next)
+    // One answer on the page: now is now for everything.
+    if ('hoursAgo' in next && next.hoursAgo === 0) holdMoment(null)
+  }
   const span = spanOf(clutch, asOf)
   const begun = clutch.first_pipped_at !== null
   const eggs = useHeldOrder(byNeed(clutch.eggs.filter(({ egg }) => !egg.slug)), numberOf)
@@ -48,7 +60,7 @@ export function HatchClutch({ clutch, asOf }: { clutch: HatchingClutch; asOf: st
       {begun && <StripLegend />}
       {clutch.finished_at === null && (
         <Box mt={3} maxWidth="40rem">
-          <SeenWhen when={when} asOf={asOf} onChange={setWhen} />
+          <SeenWhen when={when} asOf={asOf} onChange={change} />
         </Box>
       )}
     </div>

@@ -2,6 +2,7 @@ import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
+import { heldMoment } from '@/shared/moment/moment'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { typedNumber, typedTemperature, useTemperatureUnit } from '@/shared/units'
@@ -15,7 +16,7 @@ export function ByHand({ places, now }: { places: Place[]; now: string }) {
       place: places[0]?.value ?? '',
       temperature: '',
       humidity: '',
-      at: inputMoment(now),
+      at: inputMoment(heldMoment() ?? now),
     },
   })
   const read = useAct(

@@ -2,6 +2,8 @@ import { chakra, Span } from '@chakra-ui/react'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useNavigate } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
+import { LATE_MS } from '@/shared/log/entries'
+import { holdMoment } from '@/shared/moment/moment'
 import { boxOf, type QueuedVisit, store } from '@/shared/offline/store'
 import { useWaiting } from '@/shared/offline/useDelivery'
 import { sentence } from '@/shared/sentence'
@@ -83,6 +85,9 @@ function RefusedVisit({ entry }: { entry: QueuedVisit }) {
   if (id === undefined) return null
   const mend = async () => {
     await keepOpen(draftOf(visit))
+    // It happened then, however late it is mended.
+    const late = Date.now() - Date.parse(visit.closed_at) > LATE_MS
+    holdMoment(late ? visit.closed_at : null)
     await store.visits.delete(id)
     navigate(`/round/${encodeURIComponent(boxOf(visit))}`)
   }

@@ -3,20 +3,24 @@ import { Link } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import { asLook } from '@/shared/api/eggLook'
 import { day } from '@/shared/dates'
+import { useMoment } from '@/shared/moment/moment'
+import { When } from '@/shared/moment/When'
 import { useWaiting } from '@/shared/offline/useDelivery'
 import { DueLines } from '@/shared/rounds/DueLines'
 import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Button } from '@/shared/ui/Button'
-import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { Heading, Title } from '@/shared/ui/page'
 import { Deliveries } from './Deliveries'
+import { NoRound } from './NoRound'
 import { boxesDue, type RoundBox, stagesOf, useOpenCodes, useRound } from './queries'
 
 /** The round: which boxes to open, in the order that keeps the doors shut, and why. */
 export function Component() {
-  const round = useRound()
+  const [moment] = useMoment()
+  const round = useRound(moment)
   const { boxes: closed } = useWaiting()
   const open = useOpenCodes()
-  if (!round.data) return <Waiting problem={round.error?.message} />
+  if (!round.data) return <NoRound error={round.error} />
   const { boxes } = round.data
   const due = boxesDue(boxes, closed)
   const shut = boxes.filter((box) => !due.includes(box))
@@ -27,9 +31,12 @@ export function Component() {
         <Title>Round</Title>
         <Span color="soft">
           {due.length === 0
-            ? 'No box needs opening today.'
+            ? moment
+              ? 'No box needed opening then.'
+              : 'No box needs opening today.'
             : `${due.length} of ${boxes.length} boxes to open`}
         </Span>
+        <When asOf={round.data.as_of} />
         {first && (
           <Box marginStart={{ md: 'auto' }} width={{ base: '100%', md: 'auto' }}>
             <Button asChild variant="act" width="100%">

@@ -7,6 +7,7 @@ import {
   grams,
   type Limits,
   openBox,
+  seenAt,
   seenNow,
   toggled,
   topUpFor,
@@ -132,6 +133,9 @@ describe('grams', () => {
   })
 })
 
+const MORNING = '2026-06-12T08:00:00+02:00'
+const NOON_SAID = NOON.toISOString()
+
 describe('a visit', () => {
   it('is what was tapped, and comes back as it was when the house refuses it', () => {
     let full = withSign(withEgg(draft, '3', { grade: 2, acts: ['powdered'] }), '3', 'smell', 'off')
@@ -158,16 +162,40 @@ describe('a visit', () => {
         clutch: null,
         grade: 2,
         vessels: null,
+        disc: null,
         signs: [{ kind: 'smell', value: 'off' }],
         acts: ['powdered'],
         mass_g: null,
       },
-      { number: 5, clutch: null, grade: null, vessels: 'weak', signs: [], acts: [], mass_g: null },
+      {
+        number: 5,
+        clutch: null,
+        grade: null,
+        vessels: 'weak',
+        disc: null,
+        signs: [],
+        acts: [],
+        mass_g: null,
+      },
     ])
     const { key, ...again } = draftOf(visit)
     const { key: first, ...was } = full
-    expect(again).toEqual(was)
+    // It happened when it was shut, however late it is mended.
+    expect(again).toEqual({ ...was, closedAt: '2026-06-14T12:00:40.000Z' })
     expect(key).not.toBe(first)
+  })
+
+  it('entered for another moment is of that moment, and of now again', () => {
+    const late = openBox({ name: '26-04', seen_act: 17 } as RoundBox, NOON, MORNING)
+    expect(visitOf(late, NOON)).toMatchObject({ opened_at: MORNING, closed_at: MORNING })
+    const now = seenAt(late, null, NOON)
+    expect(visitOf(now, NOON)).toMatchObject({ opened_at: NOON_SAID, closed_at: NOON_SAID })
+    expect(visitOf(seenAt(now, MORNING, NOON), NOON).closed_at).toBe(MORNING)
+  })
+
+  it('keeps where a disc lay that was not looked at again', () => {
+    const visit = visitOf(withEgg(draft, '2', { vessels: 'weak', disc: 'side' }), NOON)
+    expect(draftOf(visit).eggs['2']).toMatchObject({ vessels: 'weak', disc: 'side' })
   })
 })
 

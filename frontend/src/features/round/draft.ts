@@ -10,6 +10,8 @@ export type SignKind = Schemas['SignKind']
 export type EggDraft = {
   grade?: number | undefined
   vessels?: Schemas['Vessels'] | undefined
+  /** Where the disc lay; kept with the vessels of a visit that is put right. */
+  disc?: Schemas['Disc'] | undefined
   signs: Partial<Record<SignKind, string>>
   acts: Schemas['EggActKind'][]
   /** Grams of an egg that is taken out, as typed. */
@@ -24,6 +26,8 @@ export type Draft = {
   key: string
   box: string
   openedAt: string
+  /** When it was shut, where that is told rather than happening: entered late, or put right. */
+  closedAt: string | null
   seenAct: number
   /** By what eggs are called in the box. */
   eggs: Record<string, EggDraft>
@@ -40,11 +44,17 @@ export type Draft = {
   fresh: { medium: string; water: string; mass: string } | null
 }
 
-export function openBox(box: Schemas['RoundBoxResponse'], now: Date): Draft {
+/** A box opened now, or entered for the `moment` at which it was. */
+export function openBox(
+  box: Schemas['RoundBoxResponse'],
+  now: Date,
+  moment: string | null = null,
+): Draft {
   return {
     key: newVisitKey(),
     box: box.name,
-    openedAt: now.toISOString(),
+    openedAt: moment ?? now.toISOString(),
+    closedAt: moment,
     seenAct: box.seen_act,
     eggs: {},
     moves: {},
@@ -155,19 +165,26 @@ export function wrongWith(
   return null
 }
 
+/** The visit for another moment; how long the door was open is not known then. */
+export function seenAt(draft: Draft, moment: string | null, now: Date): Draft {
+  return { ...draft, openedAt: moment ?? now.toISOString(), closedAt: moment }
+}
+
 /** The visit as the house takes it. */
 export function visitOf(draft: Draft, now: Date): Visit {
   return {
     key: draft.key,
     box: draft.box,
     opened_at: draft.openedAt,
-    closed_at: now.toISOString(),
+    closed_at: draft.closedAt ?? now.toISOString(),
+    by_hand: draft.closedAt !== null,
     seen_act: draft.seenAct,
     rest_as_before: true,
     eggs: Object.entries(draft.eggs).map(([name, egg]) => ({
       ...eggRef(name),
       grade: egg.grade ?? null,
       vessels: egg.vessels ?? null,
+      disc: egg.vessels ? (egg.disc ?? null) : null,
       signs: Object.entries(egg.signs).map(([kind, value]) => ({ kind: kind as SignKind, value })),
       acts: egg.acts,
       mass_g: egg.acts.includes('removed') ? grams(egg.mass ?? '') : null,
@@ -191,12 +208,13 @@ export function visitOf(draft: Draft, now: Date): Visit {
   }
 }
 
-/** A visit the house refused, open again with what was tapped, under a new key. */
+/** A visit the house refused, open again with what was tapped and when, under a new key. */
 export function draftOf(visit: Visit): Draft {
   return {
     key: newVisitKey(),
     box: boxOf(visit),
     openedAt: visit.opened_at,
+    closedAt: visit.closed_at,
     seenAct: visit.seen_act ?? 0,
     eggs: Object.fromEntries(
       (visit.eggs ?? []).map((egg) => [
@@ -204,6 +222,7 @@ export function draftOf(visit: Visit): Draft {
         {
           ...(egg.grade != null && { grade: egg.grade }),
           ...(egg.vessels != null && { vessels: egg.vessels }),
+          ...(egg.disc != null && { disc: egg.disc }),
           signs: Object.fromEntries((egg.signs ?? []).map(({ kind, value }) => [kind, value])),
           acts: egg.acts ?? [],
           ...(egg.mass_g != null && { mass: String(egg.mass_g) }),

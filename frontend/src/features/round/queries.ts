@@ -1,4 +1,4 @@
-import { queryOptions, useQuery } from '@tanstack/react-query'
+import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
@@ -15,7 +15,21 @@ export const roundQuery = queryOptions({
   queryFn: () => answer(api.GET('/api/round')),
 })
 
-export const useRound = () => useQuery(roundQuery)
+/** Every box as it was at a moment of the past, for what is entered late. */
+export const roundThenQuery = (at: string) =>
+  queryOptions({
+    queryKey: ['round', at],
+    queryFn: () => answer(api.GET('/api/round', { params: { query: { at } } })),
+    // While the time is typed, what was shown before stays.
+    placeholderData: keepPreviousData,
+  })
+
+/** The round now, or as it was at a moment. */
+export const useRound = (at: string | null) => {
+  const now = useQuery({ ...roundQuery, enabled: at === null })
+  const then = useQuery({ ...roundThenQuery(at ?? ''), enabled: at !== null })
+  return at === null ? now : then
+}
 
 /** What a box can weigh and be given at most. */
 export function useLimits(box: RoundBox): Limits {
@@ -35,7 +49,7 @@ export function keepOpen(draft: Draft) {
 /** What was tapped at a box before; a box left open by an earlier version is one of its clutch. */
 export async function openDraft(name: string): Promise<Draft | undefined> {
   const held = (await store.openBoxes.get(name))?.draft as Draft | undefined
-  return held && { ...held, box: name, moves: held.moves ?? {} }
+  return held && { ...held, box: name, moves: held.moves ?? {}, closedAt: held.closedAt ?? null }
 }
 
 /** The boxes to open now: those with a reason, but not those a visit to is on its way. */

@@ -4762,6 +4762,8 @@ export interface components {
         LastWeekTask: "paper box" | "grid" | "tubs" | "tools";
         /** LastWeekTickRequest */
         LastWeekTickRequest: {
+            /** At */
+            at?: string | null;
             task: components["schemas"]["LastWeekTask"];
             /** Done */
             done: boolean;
@@ -5808,6 +5810,8 @@ export interface components {
              * @default true
              */
             done: boolean;
+            /** At */
+            at?: string | null;
         };
         /**
          * ProbeLocationResponse
@@ -5978,11 +5982,14 @@ export interface components {
         };
         /**
          * RecordedVisitResponse
-         * @description A visit as it stands in the record; `revision` is what a correction of it is made over.
+         * @description A visit as it stands in the record, by which `act`; `revision` is what a correction of it is
+         *     made over.
          */
         RecordedVisitResponse: {
             /** Id */
             id: number;
+            /** Act */
+            act: number;
             /** Revision */
             revision: string;
             visit: components["schemas"]["VisitRequest"];
@@ -6630,6 +6637,8 @@ export interface components {
         /** TickRequest */
         TickRequest: {
             task: components["schemas"]["AftercareTask"];
+            /** At */
+            at?: string | null;
         };
         /**
          * TodayBoxResponse
@@ -6836,6 +6845,7 @@ export interface components {
          * VisitRequest
          * @description One box opened and shut. `key` is the device's own: delivered twice, it is one visit.
          *
+         *     Its times are those of the device's clock, or, with `by_hand`, what a keeper typed.
          *     `box` is its name. A visit kept by a device since before boxes had names says `code` instead:
          *     that of the clutch, whose box had it as its name.
          */
@@ -6856,6 +6866,11 @@ export interface components {
              * Format: date-time
              */
             closed_at: string;
+            /**
+             * By Hand
+             * @default false
+             */
+            by_hand: boolean;
             /** Seen Act */
             seen_act?: number | null;
             /** Eggs */
@@ -6890,8 +6905,8 @@ export interface components {
          * VisitsRequest
          * @description Visits in the order in which they were closed.
          *
-         *     `sent_at` is the device's own clock at this moment: its times are shifted to
-         *     the house's by it, so that a phone that goes wrong is right all the same.
+         *     `sent_at` is the device's own clock at this moment: times by it are shifted to
+         *     the house's, so that a phone that goes wrong is right all the same.
          */
         VisitsRequest: {
             /** Sent At */

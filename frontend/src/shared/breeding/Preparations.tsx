@@ -1,6 +1,7 @@
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
+import { takeMoment } from '@/shared/moment/moment'
 import { Tick } from '@/shared/ui/Tick'
 
 type Dam = Schemas['DamLaySeasonResponse']
@@ -26,7 +27,9 @@ export function Preparations({ dam, dueOnly = false }: { dam: Dam; dueOnly?: boo
                 : `from ${day(line.start)}, at the latest ${day(line.by)}`
             }
             checked={line.done_at !== null}
-            onChange={(done) => tick.mutate({ dam: dam.dam, task: line.task, done })}
+            onChange={(done) =>
+              tick.mutate({ dam: dam.dam, task: line.task, done, at: takeMoment() })
+            }
           />
         </li>
       ))}

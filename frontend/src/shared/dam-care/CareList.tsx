@@ -3,6 +3,8 @@ import { Link } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
+import { takeMoment } from '@/shared/moment/moment'
+import { When } from '@/shared/moment/When'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
 
@@ -16,7 +18,7 @@ export function CareList({ dam }: { dam: Dam }) {
       answer(
         api.POST('/api/animals/{animal}/aftercare', {
           params: { path: { animal: dam.dam } },
-          body: { task },
+          body: { task, at: takeMoment() },
         }),
       ),
     (act) => act,
@@ -64,6 +66,7 @@ export function CareList({ dam }: { dam: Dam }) {
             </chakra.li>
           ))}
       </ul>
+      <When label="Done" />
       <Done items={dam.items} />
       <BackToWeight dam={dam} />
     </div>

@@ -1,5 +1,6 @@
 import { chakra, Span } from '@chakra-ui/react'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { type Entry, enteredLate, happenedAt } from './entries'
@@ -73,6 +74,11 @@ function Line({ entry }: { entry: Entry }) {
           </Span>
         )}
       </Span>
+      {entry.visit !== null && (
+        <Button asChild variant="bare" size="small">
+          <Link to={`/visits/${entry.visit}`}>Correct</Link>
+        </Button>
+      )}
       {!entry.undone && <UndoLine entry={entry} />}
     </chakra.li>
   )

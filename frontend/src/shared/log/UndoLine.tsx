@@ -1,21 +1,18 @@
 import { Box, Flex, Text } from '@chakra-ui/react'
 import { useMutation } from '@tanstack/react-query'
-import { answer, api, type Problem } from '@/shared/api/client'
+import type { Problem } from '@/shared/api/client'
 import { useUndo } from '@/shared/api/queries'
 import { sentence } from '@/shared/sentence'
 import { Button } from '@/shared/ui/Button'
 import { showProblem } from '@/shared/ui/toaster'
+import { askDependents } from './dependents'
 import type { Entry } from './entries'
 
 /** Takes an act back; what was recorded later and rests on it is told before. */
 export function UndoLine({ entry }: { entry: Entry }) {
   const undo = useUndo()
   const ask = useMutation<string[], Problem, void>({
-    mutationFn: async () => {
-      const path = { act_id: entry.act }
-      const told = await answer(api.GET('/api/acts/{act_id}/dependents', { params: { path } }))
-      return told.sentences
-    },
+    mutationFn: () => askDependents(entry.act),
     onSuccess: (sentences) => {
       if (sentences.length === 0) undo.mutate(entry.act)
     },

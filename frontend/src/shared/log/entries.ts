@@ -2,15 +2,15 @@ import type { Schemas } from '@/shared/api/client'
 
 export type Entry = Schemas['LogResponse']
 
-/** Minutes by which something is entered late: within them it is of the moment (assumption). */
-const LATE_MINUTES = 15
+/** ms by which something is entered late: within them it is of the moment (assumption). */
+export const LATE_MS = 15 * 60_000
 
 /** When what a line tells happened; when it was entered, where nothing else is known. */
 export const happenedAt = (entry: Entry): string => entry.at ?? entry.recorded_at
 
 /** Whether it was entered later than it happened. */
 export function enteredLate(entry: Entry): boolean {
-  return Date.parse(entry.recorded_at) - Date.parse(happenedAt(entry)) > LATE_MINUTES * 60_000
+  return Date.parse(entry.recorded_at) - Date.parse(happenedAt(entry)) > LATE_MS
 }
 
 /** The newest act that can still be taken back; undoing an undo is left to the log. */

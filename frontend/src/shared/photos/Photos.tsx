@@ -5,6 +5,7 @@ import { useRules, useUndo } from '@/shared/api/queries'
 import { readAgain } from '@/shared/api/readAgain'
 import { readerHeaders } from '@/shared/api/readerHeaders'
 import { dayAndTime } from '@/shared/dates'
+import { takeMoment } from '@/shared/moment/moment'
 import { sentence } from '@/shared/sentence'
 import { showAct, showProblem } from '@/shared/ui/toaster'
 import { TakePhoto } from './TakePhoto'
@@ -18,6 +19,8 @@ async function upload(file: File, of: PhotoOf): Promise<Schemas['PhotoAddedRespo
   const query = new URLSearchParams({ owner: String(of.owner) })
   if (of.step) query.set('step', of.step)
   if (of.egg) query.set('egg', String(of.egg))
+  const taken = takeMoment()
+  if (taken) query.set('taken_at', taken)
   const response = await fetch(`/api/photos?${query}`, {
     method: 'POST',
     headers: readerHeaders(),

@@ -6,7 +6,7 @@ from sandboa.core.hatching.last_week import LastWeekTask
 from sandboa.core.names import clean_name
 from sandboa.records.facts import Act
 from sandboa.records.hatching import Cut, Emergence, Pip
-from sandboa.services.acts.checklists import tick
+from sandboa.services.acts.checklists import Tick, tick
 from sandboa.services.acts.errors import Conflict
 from sandboa.services.acts.preconditions import clutch_called, require_in_box
 from sandboa.services.acts.recording import act
@@ -74,9 +74,11 @@ def cut_egg(
     return cutting
 
 
-def tick_last_week(code: str, task: LastWeekTask, done: bool, now_s: float) -> Act:
-    """Tick a line of a clutch's last-week list, or take the tick back."""
+def tick_last_week(
+    code: str, task: LastWeekTask, done: bool, now_s: float, done_s: float | None = None
+) -> Act:
+    """Tick a line of a clutch's last-week list, done at `done_s` (now where that is None), or take
+    the tick back."""
     clutch = clutch_called(code)
-    return tick(
-        clutch.entity_id, task.value, done, now_s, whose=clutch.code, clutch=clutch.entity_id
-    )
+    said = Tick(task.value, done, now_s if done_s is None else done_s)
+    return tick(clutch.entity_id, said, now_s, whose=clutch.code, clutch=clutch.entity_id)

@@ -82,9 +82,19 @@ def told(visit: Visit) -> BoxVisit:
     )
 
 
-def recorded_visit(visit_id: int) -> BoxVisit:
-    """As `told`, of the visit with that id; NotFound when there is none."""
-    return told(visit_numbered(visit_id))
+@dataclass(frozen=True, slots=True)
+class RecordedVisit:
+    """A visit by its id, as the act with id `act` recorded it, or put it right."""
+
+    id: int
+    act: int
+    visit: BoxVisit
+
+
+def recorded_visit(visit_id: int) -> RecordedVisit:
+    """The visit with that id as it stands; NotFound when there is none, or it was undone."""
+    held = visit_numbered(visit_id)
+    return RecordedVisit(held.entity_id, held.act_id, told(held))
 
 
 @dataclass(frozen=True)

@@ -129,7 +129,8 @@ def tick_aftercare(
     """Tick a line of the dam's checklist after laying."""
     animals.find_animal(animal, DAM)
     clutch = aftercare.last_clutch(house.snapshot().herd, animal)
-    return ActResponse.of(breeding.tick_aftercare(clutch, asked.task, now_s))
+    done_s = asked.at.timestamp() if asked.at else now_s
+    return ActResponse.of(breeding.tick_aftercare(clutch, asked.task, now_s, done_s))
 
 
 def _said(asked: AnimalRequest) -> AnimalCommand:

@@ -59,6 +59,7 @@ class MealRequest(RequestSchema):
 
 class TickRequest(RequestSchema):
     task: AftercareTask
+    at: AskedMoment | None = None
 
 
 class AnimalAddedResponse(BaseModel):

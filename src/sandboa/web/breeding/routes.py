@@ -85,7 +85,8 @@ def see_sign(asked: SignRequest, now_s: NowS) -> ActResponse:
 @router.post("/preparations", dependencies=[RECORD], status_code=201)
 def tick(asked: PreparationTickRequest, now_s: NowS) -> ActResponse:
     """Tick a line of a dam's preparation list, or take the tick back."""
-    return ActResponse.of(tick_preparation(asked.dam, asked.task, asked.done, now_s))
+    done_s = asked.at.timestamp() if asked.at else now_s
+    return ActResponse.of(tick_preparation(asked.dam, asked.task, asked.done, now_s, done_s))
 
 
 def _told(now: LaySeason, now_s: float, herd: Herd) -> LaySeasonResponse:

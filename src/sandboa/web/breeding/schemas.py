@@ -50,6 +50,7 @@ class PreparationTickRequest(RequestSchema):
     dam: Id
     task: PreparationTask
     done: bool = True
+    at: AskedMoment | None = None
 
 
 class PairingResponse(BaseModel):

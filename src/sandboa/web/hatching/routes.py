@@ -149,7 +149,8 @@ def reopen(code: Code, now_s: NowS) -> ActResponse:
 @router.post("/clutches/{code}/last-week", dependencies=[RECORD], status_code=201)
 def tick_last_week(code: Code, asked: LastWeekTickRequest, now_s: NowS) -> ActResponse:
     """Tick a line of a clutch's last-week list, or take the tick back."""
-    return ActResponse.of(egg_events.tick_last_week(code, asked.task, asked.done, now_s))
+    done_s = _when(asked.at, now_s)
+    return ActResponse.of(egg_events.tick_last_week(code, asked.task, asked.done, now_s, done_s))
 
 
 @router.get("/forecast-scores", dependencies=[LOOK])

@@ -79,7 +79,7 @@ class FatesRequest(MomentRequest):
     fates: list[FateRequest] = Field(max_length=100)
 
 
-class LastWeekTickRequest(RequestSchema):
+class LastWeekTickRequest(MomentRequest):
     task: LastWeekTask
     done: bool
 

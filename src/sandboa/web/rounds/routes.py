@@ -71,7 +71,7 @@ def deliver_visits(asked: VisitsRequest, now_s: NowS) -> OutcomesResponse:
 @router.get("/visits/{visit}", dependencies=[LOOK])
 def get_visit(visit: VisitId) -> RecordedVisitResponse:
     """A visit as it was recorded, or put right since."""
-    return RecordedVisitResponse.of(visit, VisitRequest.of(recorded_visit(visit)))
+    return RecordedVisitResponse.of(recorded_visit(visit))
 
 
 @router.put("/visits/{visit}", dependencies=[RECORD])
@@ -79,7 +79,7 @@ def put_visit_right(visit: VisitId, asked: VisitRequest, seen: Seen, now_s: NowS
     """Correct a visit whole: its time, what was seen and what was done."""
 
     def form() -> dict[str, Any]:
-        return VisitRequest.of(recorded_visit(visit)).model_dump(mode="json")
+        return VisitRequest.of(recorded_visit(visit).visit).model_dump(mode="json")
 
     with saved_over(seen, form):
         return ActResponse.of(correct_visit(visit, _visit(asked, 0.0), now_s))
@@ -104,6 +104,7 @@ def _outcome(key: str, told: Closed | Refused) -> VisitOutcome:
 
 def _visit(asked: VisitRequest, ahead_s: float) -> BoxVisit:
     """The visit in the house's time; the device's clock is `ahead_s` before it."""
+    ahead_s = 0.0 if asked.by_hand else ahead_s
     return BoxVisit(
         key=asked.key,
         box=asked.box or asked.code or "",

@@ -11,6 +11,7 @@ from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind
 from sandboa.services.acts.revisions import revision_of
 from sandboa.services.rounds.due_now import BoxDue
+from sandboa.services.rounds.recorded_visit import RecordedVisit
 from sandboa.services.rounds.visit import BoxVisit
 from sandboa.web.boxes.schemas import BoxRequest, ClutchInBoxResponse
 from sandboa.web.requests.reader import Sentence
@@ -154,6 +155,7 @@ class EggsMovedRequest(RequestSchema):
 class VisitRequest(RequestSchema):
     """One box opened and shut. `key` is the device's own: delivered twice, it is one visit.
 
+    Its times are those of the device's clock, or, with `by_hand`, what a keeper typed.
     `box` is its name. A visit kept by a device since before boxes had names says `code` instead:
     that of the clutch, whose box had it as its name.
     """
@@ -163,6 +165,7 @@ class VisitRequest(RequestSchema):
     code: Annotated[str, Field(max_length=20)] | None = None
     opened_at: AskedMoment
     closed_at: AskedMoment
+    by_hand: bool = False
     seen_act: Annotated[int, Field(ge=0, le=2**53)] | None = None
     eggs: Annotated[list[EggSeenRequest], Field(default_factory=list, max_length=30)]
     rest_as_before: bool = True
@@ -222,22 +225,26 @@ class VisitRequest(RequestSchema):
 
 
 class RecordedVisitResponse(BaseModel):
-    """A visit as it stands in the record; `revision` is what a correction of it is made over."""
+    """A visit as it stands in the record, by which `act`; `revision` is what a correction of it is
+    made over."""
 
     id: int
+    act: int
     revision: Revision
     visit: VisitRequest
 
     @classmethod
-    def of(cls, visit_id: int, visit: VisitRequest) -> "RecordedVisitResponse":
-        return cls(id=visit_id, revision=revision_of(visit.model_dump(mode="json")), visit=visit)
+    def of(cls, held: RecordedVisit) -> "RecordedVisitResponse":
+        visit = VisitRequest.of(held.visit)
+        revision = revision_of(visit.model_dump(mode="json"))
+        return cls(id=held.id, act=held.act, revision=revision, visit=visit)
 
 
 class VisitsRequest(RequestSchema):
     """Visits in the order in which they were closed.
 
-    `sent_at` is the device's own clock at this moment: its times are shifted to
-    the house's by it, so that a phone that goes wrong is right all the same.
+    `sent_at` is the device's own clock at this moment: times by it are shifted to
+    the house's, so that a phone that goes wrong is right all the same.
     """
 
     sent_at: AskedMoment | None = None

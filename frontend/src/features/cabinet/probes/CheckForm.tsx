@@ -4,6 +4,7 @@ import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api } from '@/shared/api/client'
 import { useAct, useRules } from '@/shared/api/queries'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
+import { heldMoment } from '@/shared/moment/moment'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
@@ -17,7 +18,9 @@ export function CheckForm({ probe, asOf, onDone }: ProbeFormProps) {
   const unit = useTemperatureUnit()
   const salt = useRules().data?.climate.salt_humidity
   const [kind, setKind] = useState<Kind>('reference')
-  const form = useForm({ defaultValues: { shown: '', reference: '', at: inputMoment(asOf) } })
+  const form = useForm({
+    defaultValues: { shown: '', reference: '', at: inputMoment(heldMoment() ?? asOf) },
+  })
   const check = useAct(
     ({ shown, reference, at }: { shown: string; reference: string; at: string }) =>
       answer(

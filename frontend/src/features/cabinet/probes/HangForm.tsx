@@ -4,6 +4,7 @@ import { placesOf } from '@/features/readings/places'
 import { answer, api } from '@/shared/api/client'
 import { useAct, useChoices, useToday } from '@/shared/api/queries'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
+import { heldMoment } from '@/shared/moment/moment'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { HangsIn } from './HangsIn'
@@ -15,7 +16,7 @@ const NOWHERE = 'nowhere'
 export function HangForm({ probe, asOf, onDone }: ProbeFormProps) {
   const choices = useChoices()
   const today = useToday()
-  const form = useForm({ defaultValues: { place: '', at: inputMoment(asOf) } })
+  const form = useForm({ defaultValues: { place: '', at: inputMoment(heldMoment() ?? asOf) } })
   const places = choices.data && today.data ? placesOf(choices.data, today.data, null) : []
   const hang = useAct(
     ({ place, at }: { place: string; at: string }) =>
