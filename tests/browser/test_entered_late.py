@@ -136,3 +136,23 @@ def test_a_dams_weight_and_meal_of_one_evening(desk: Page, own_demo: Address, id
     day = (NOW - timedelta(days=3)).date().isoformat()
     assert 1740.0 in [w["mass_g"] for w in told["weights"] if w["at"].startswith(day)]
     assert "small rat" in [m["prey"] for m in told["meals"] if m["at"].startswith(day)]
+
+
+def test_a_line_of_the_log_is_corrected_at_its_fields(
+    desk: Page, own_demo: Address, ids: dict[str, int]
+) -> None:
+    desk.goto(f"{own_demo}/animals/{ids['dam']}")
+    log = desk.get_by_role("region", name="Log", exact=True)
+    line = log.get_by_role("listitem").first
+    expect(line).to_contain_text(re.compile(r"Tansy: \d+\sg"))
+    line.get_by_role("button", name="Correct").click()
+    form = line.get_by_role("form", name="Correct what was recorded")
+    form.get_by_label("Weight, g").fill("5")
+    form.get_by_role("button", name="Record the correction").click()
+    expect(form.get_by_text(re.compile("no weight of a snake"))).to_be_visible()
+    form.get_by_label("Weight, g").fill("1712")
+    form.get_by_role("button", name="Record the correction").click()
+    expect(log.get_by_text("Corrected: Tansy: 1712\u00a0g")).to_be_visible()
+    expect(desk.get_by_role("form", name="Correct what was recorded")).to_have_count(0)
+    told = desk.request.get(f"{own_demo.api}/api/animals/{ids['dam']}").json()
+    assert told["animal"]["mass_g"] == 1712

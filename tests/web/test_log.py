@@ -47,3 +47,41 @@ def test_what_has_no_log_is_answered_in_words(http: TestClient) -> None:
     assert "nothing such" in problem(http.get("/api/acts?about=99999"), 404)["detail"]
     assert "no act" in problem(http.get("/api/acts/99999/dependents"), 404)["detail"]
     problem(http.get("/api/acts?limit=0"), 422)
+
+
+def test_what_a_line_recorded_is_corrected_field_by_field(http: TestClient) -> None:
+    lay(http)
+    poured = water(http, 20.0, 5.0)
+    (line,) = (entry for entry in http.get("/api/acts").json() if entry["act"] == poured)
+    assert line["correctable"] is True
+    record = http.get(f"/api/acts/{poured}/record").json()
+    told = {field["name"]: field for field in record["fields"]}
+    assert (told["water_g"]["kind"], told["water_g"]["number"]) == ("grams", 20.0)
+    assert (told["at"]["kind"], told["at"]["moment"]) == ("moment", "2026-06-09T18:30:00Z")
+    place = f"/api/acts/{poured}/record"
+    asked = {"fields": [{"name": "water_g", "number": 25.0}]}
+    assert http.put(place, json=asked, headers={"If-Match": '"old"'}).status_code == 412
+    seen = {"If-Match": f'"{record["revision"]}"'}
+    act = http.put(place, json=asked, headers=seen).json()
+    assert "25" in act["summary"]
+    log = http.get("/api/acts").json()
+    assert [entry["correctable"] for entry in log[:2]] == [True, False]
+    assert log[0]["at"] == "2026-06-09T18:30:00Z"
+    again = http.put(place, json=asked)
+    assert "corrected since" in problem(again, 409)["detail"]
+
+
+def test_a_correction_that_cannot_be_is_refused_at_its_field(http: TestClient) -> None:
+    lay(http)
+    place = f"/api/acts/{water(http, 20.0, 5.0)}/record"
+    early = (NOW - timedelta(days=90)).isoformat()
+    for field, asked in (
+        ("at", {"name": "at", "moment": early}),
+        ("water_g", {"name": "water_g", "text": "much"}),
+        ("water_g", {"name": "water_g"}),
+        ("colour", {"name": "colour", "text": "blue"}),
+    ):
+        refused = problem(http.put(place, json={"fields": [asked]}), 422)
+        assert refused["errors"][0]["field"] == field
+    laying = next(e["act"] for e in http.get("/api/acts").json() if e["kind"] == "lay")
+    assert "own page" in problem(http.get(f"/api/acts/{laying}/record"), 409)["detail"]

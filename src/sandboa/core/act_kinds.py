@@ -94,6 +94,14 @@ class ActKind(StrEnum):
         return known.touches if isinstance(known, ActKind) else ~Touch.NOTHING
 
     @classmethod
+    def stored_as(cls, stored: str) -> Self:
+        """The kind that is stored so; ValueError for an unknown one."""
+        for kind in cls:
+            if kind.value == stored:
+                return kind
+        raise ValueError(f"no kind of act is stored as {stored!r}")
+
+    @classmethod
     def touching(cls, what: Touch) -> tuple[str, ...]:
         """The kinds that may change `what`, as they are stored."""
         return tuple(kind.value for kind in cls if what in kind.touches)

@@ -2558,6 +2558,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/acts/{act_id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Record
+         * @description What an act recorded, field by field; for acts whose line in the log is correctable.
+         */
+        get: operations["get_record"];
+        /**
+         * Correct
+         * @description Correct what an act recorded; the earlier entry stays in the log.
+         */
+        put: operations["correct"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/acts/{act_id}/undo": {
         parameters: {
             query?: never;
@@ -4188,6 +4212,47 @@ export interface components {
             delay_days: number;
         };
         /**
+         * FieldKind
+         * @description How a field is asked: as a time, grams, degrees Celsius, words, or one of some choices.
+         * @enum {string}
+         */
+        FieldKind: "moment" | "grams" | "celsius" | "text" | "choice";
+        /**
+         * FieldRequest
+         * @description A field's value; with all three left out nothing is said of it.
+         */
+        FieldRequest: {
+            /** Name */
+            name: string;
+            /** Moment */
+            moment?: string | null;
+            /** Number */
+            number?: number | null;
+            /** Text */
+            text?: string | null;
+        };
+        /**
+         * FieldResponse
+         * @description A field as it stands: `moment`, `number` (g, °C) or `text` holds its value, by its kind.
+         */
+        FieldResponse: {
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            kind: components["schemas"]["FieldKind"];
+            /** Moment */
+            moment?: string | null;
+            /** Number */
+            number?: number | null;
+            /** Text */
+            text?: string | null;
+            /** Choices */
+            choices: string[];
+            /** Required */
+            required: boolean;
+        };
+        /**
          * FindingChoices
          * @description What can be found of one kind, with words; values in `alone` rule out the others.
          */
@@ -5032,7 +5097,7 @@ export interface components {
          * LogResponse
          * @description A line of a log; `by` is who recorded it, null at the machine itself. `at` is when it
          *     happened, null where that is not known; `visit` is what is corrected at the box, where the line
-         *     is of one.
+         *     is of one, and `correctable` whether what it recorded is corrected as the act's record.
          */
         LogResponse: {
             /** Act */
@@ -5054,6 +5119,8 @@ export interface components {
             by: string | null;
             /** Visit */
             visit: number | null;
+            /** Correctable */
+            correctable: boolean;
         };
         /** LossLineResponse */
         LossLineResponse: {
@@ -5979,6 +6046,24 @@ export interface components {
             bad_rows: components["schemas"]["BadRowResponse"][];
             /** Questions */
             questions: components["schemas"]["QuestionResponse"][];
+        };
+        /**
+         * RecordRequest
+         * @description The fields to correct; those left out stay as they are.
+         */
+        RecordRequest: {
+            /** Fields */
+            fields: components["schemas"]["FieldRequest"][];
+        };
+        /**
+         * RecordResponse
+         * @description What an act recorded, and the revision a correction of it is made over.
+         */
+        RecordResponse: {
+            /** Fields */
+            fields: components["schemas"]["FieldResponse"][];
+            /** Revision */
+            revision: string;
         };
         /**
          * RecordedVisitResponse
@@ -11965,6 +12050,75 @@ export interface operations {
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                act_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    correct: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                act_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            412: components["responses"]["412"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            428: components["responses"]["428"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
+import { CorrectRecord } from './CorrectRecord'
 import { type Entry, enteredLate, happenedAt } from './entries'
 import { UndoLine } from './UndoLine'
 
@@ -45,11 +46,12 @@ export function Log({
 }
 
 function Line({ entry }: { entry: Entry }) {
+  const [correcting, setCorrecting] = useState(false)
   return (
     <chakra.li
       display="flex"
       alignItems="center"
-      flexWrap={{ base: 'wrap', md: 'nowrap' }}
+      flexWrap={correcting ? 'wrap' : { base: 'wrap', md: 'nowrap' }}
       columnGap={4}
       minHeight="thumbSmall"
       borderTop="1px solid"
@@ -79,7 +81,20 @@ function Line({ entry }: { entry: Entry }) {
           <Link to={`/visits/${entry.visit}`}>Correct</Link>
         </Button>
       )}
+      {entry.correctable && (
+        <Button
+          variant="bare"
+          size="small"
+          aria-expanded={correcting}
+          onClick={() => setCorrecting(!correcting)}
+        >
+          Correct
+        </Button>
+      )}
       {!entry.undone && <UndoLine entry={entry} />}
+      {correcting && entry.correctable && (
+        <CorrectRecord act={entry.act} onDone={() => setCorrecting(false)} />
+      )}
     </chakra.li>
   )
 }

@@ -11,6 +11,7 @@ const entry = (act: number, kind: string, undone = false): Schemas['LogResponse'
   recorded_at: `2026-06-${10 + Math.floor(act / 2)}T18:00:00Z`,
   at: null,
   visit: null,
+  correctable: false,
 })
 
 describe('the log', () => {

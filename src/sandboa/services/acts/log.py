@@ -3,12 +3,14 @@
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.act_kinds import ActKind
 from sandboa.records import people
 from sandboa.records.facts import Act as Act
 from sandboa.records.facts import acts_about, acts_lately, has_log
 from sandboa.records.rounds import Visit
 from sandboa.services.acts.errors import NotFound
-from sandboa.services.acts.recording import undone_among
+from sandboa.services.acts.single_records import standing_single
+from sandboa.services.acts.standing import standing_version, undone_among
 
 #: Lines of a log where nobody says how many (assumption).
 LINES: Final = 40
@@ -18,13 +20,15 @@ LINES: Final = 40
 class LogEntry:
     """An act as the log shows it; `by` is who recorded it, None at the machine itself.
 
-    `visit` is the id of the visit that stands as this act recorded it, None for any other act.
+    `visit` is the id of the visit that stands as this act recorded it, None for any other act;
+    `single` whether what stands is one thing that can be told anew.
     """
 
     act: Act
     undone: bool
     by: str | None
     visit: int | None = None
+    single: bool = False
 
 
 def house_log(limit: int = LINES, before: int | None = None) -> list[LogEntry]:
@@ -45,8 +49,26 @@ def log_about(subject: int, limit: int = LINES, before: int | None = None) -> li
 def _as_log(acts: list[Act]) -> list[LogEntry]:
     """The acts with whether each is taken back now, and who recorded it."""
     undone, names = undone_among(acts), people.names_of_people()
-    visits = {v.act_id: v.entity_id for v in Visit.current(act_id=[act.id for act in acts])}
+    visits = _visits(acts)
+    single = standing_single(acts)
     return [
-        LogEntry(act, act.id in undone, names.get(act.person_id or 0), visits.get(act.id))
+        LogEntry(
+            act,
+            undone=act.id in undone,
+            by=names.get(act.person_id or 0),
+            visit=visits.get(act.id),
+            single=act.id in single,
+        )
         for act in acts
     ]
+
+
+def _visits(acts: list[Act]) -> dict[int, int]:
+    """The id of the visit that stands as an act recorded it, by the act's."""
+    ids = [act.id for act in acts if act.kind == ActKind.VISIT]
+    found: dict[int, int] = {}
+    for version in Visit.ever(act_id=ids):
+        row, _ = standing_version(Visit, version)
+        if row is not None:
+            found[version.act_id] = row.entity_id
+    return found

@@ -2,6 +2,7 @@
 
 from collections.abc import Iterator
 from contextlib import contextmanager
+from contextvars import ContextVar
 
 from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.messages import Message, Words
@@ -23,11 +24,11 @@ from sandboa.records.facts import (
     act_numbered,
     fact_tables,
     superseded_by,
-    undoers_of,
 )
 from sandboa.records.readings import Batch
 from sandboa.records.said import kept
 from sandboa.services.acts.errors import Conflict, NotFound
+from sandboa.services.acts.standing import standing_version, undone_among
 from sandboa.services.acts.undo_constraints import (
     REFUSED,
     SHARED,
@@ -40,12 +41,22 @@ from sandboa.services.acts.undo_constraints import (
 _LOADED = (animals, clutches, hatching, house, methods, people, photos, readings, rounds)
 
 
+#: The act that corrects another, while what is told instead is recorded under it.
+_correction: ContextVar[Act | None] = ContextVar("correction", default=None)
+
+
 @contextmanager
 def act(kind: ActKind, summary: Words, now_s: float, clutch: int | None = None) -> Iterator[Act]:
     """Open an act: everything recorded inside holds together or not at all.
 
-    The body may `say` another summary and set `clutch_id` on the act it is given.
+    The body may `say` another summary and set `clutch_id` on the act it is given. Inside
+    `correcting` it is the correction that is given.
     """
+    under_way = _correction.get()
+    if under_way is not None:
+        under_way.say(Message("Corrected: {what}", what=summary))
+        yield under_way
+        return
     with transaction():
         made = Act.create(
             kind=kind.value,
@@ -57,6 +68,27 @@ def act(kind: ActKind, summary: Words, now_s: float, clutch: int | None = None) 
         )
         yield made
         made.close()
+
+
+@contextmanager
+def correcting(target: Act, now_s: float) -> Iterator[Act]:
+    """Open an act in place of another: what that recorded is taken back, and what commands in the
+    body record stands under this one.
+
+    Raises Conflict where the act may not change because its clutch was closed after it.
+    """
+    require_open_for(target)
+    with act(ActKind.stored_as(target.kind), "", now_s, target.clutch_id) as made:
+        for table in fact_tables():
+            for version in table.ever(act_id=target.id):
+                row, _ = standing_version(table, version)
+                if row is not None:
+                    row.retire(made)
+        token = _correction.set(made)
+        try:
+            yield made
+        finally:
+            _correction.reset(token)
 
 
 def undo(act_id: int, now_s: float) -> Act:
@@ -105,31 +137,15 @@ def touched_by_undoing(act_id: int) -> Touch:
     return ActKind.touched_by(_first_act(target)[0].kind)
 
 
-def undone_among(acts: list[Act]) -> set[int]:
-    """Ids of those acts that are taken back now."""
-    undoers: dict[int, list[int]] = {}
-    asked = {row.id for row in acts}
-    while asked:
-        rows = undoers_of(asked)
-        for row in rows:
-            undoers.setdefault(row.undoes_id or 0, []).append(row.id)
-        asked = {row.id for row in rows}
-
-    def undone(act_id: int) -> bool:
-        return any(not undone(undoer) for undoer in undoers.get(act_id, []))
-
-    return {row.id for row in acts if undone(row.id)}
-
-
 def _take_back(target: Act, undoing: Act) -> None:
     own = [table for table in fact_tables() if table not in SHARED]
     for table in (*own, *SHARED):
         recorded, superseded = _changed_by(table, target)
         # What was corrected gets its earlier version back; only what was new may have to stay.
         corrected = {row.entity_id for row in superseded}
-        for row in recorded:
-            if row.superseded_by_id is not None:
-                later = act_numbered(row.superseded_by_id)
+        for version in recorded:
+            row, later = standing_version(table, version)
+            if row is None:
                 raise Conflict(
                     Message(
                         'changed since by "{what}": undo that first',

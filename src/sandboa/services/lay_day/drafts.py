@@ -23,7 +23,8 @@ from sandboa.records.lay_drafts import LayDraft
 from sandboa.records.photos import Photo
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.preconditions import box_called
-from sandboa.services.acts.recording import act, undone_among
+from sandboa.services.acts.recording import act
+from sandboa.services.acts.standing import undone_among
 from sandboa.services.cabinets.commands import place_of_box, set_point_then
 from sandboa.services.clutches.methods import chosen_method
 from sandboa.services.lay_day.day import check_lay_day, require_handled_between, require_two

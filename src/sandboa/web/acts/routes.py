@@ -9,8 +9,12 @@ from sandboa.core.people import Deed, may, refusal
 from sandboa.services.acts import recording as acts
 from sandboa.services.acts.dependents import dependents
 from sandboa.services.acts.log import LINES, house_log, log_about
+from sandboa.services.acts.revisions import saved_over
+from sandboa.services.corrections.commands import correct_record, recorded_fields
+from sandboa.web.acts.schemas import RecordRequest, RecordResponse, form
 from sandboa.web.house import Asking, NowS
 from sandboa.web.problems.handlers import NotForYou
+from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import ActResponse, DependentsResponse, Id, LogResponse
 from sandboa.web.security.permissions import LOOK, RECORD
 
@@ -37,6 +41,20 @@ def get_log(
 def get_dependents(act_id: Id) -> DependentsResponse:
     """What was recorded later and rests on an act; for whoever is about to undo or correct it."""
     return DependentsResponse(sentences=list(dependents(act_id)))
+
+
+@router.get("/{act_id}/record", dependencies=[LOOK])
+def get_record(act_id: Id) -> RecordResponse:
+    """What an act recorded, field by field; for acts whose line in the log is correctable."""
+    return RecordResponse.of(recorded_fields(act_id))
+
+
+@router.put("/{act_id}/record", dependencies=[RECORD])
+def correct(act_id: Id, asked: RecordRequest, seen: Seen, now_s: NowS) -> ActResponse:
+    """Correct what an act recorded; the earlier entry stays in the log."""
+    values = {field.name: field.value() for field in asked.fields}
+    with saved_over(seen, lambda: form(recorded_fields(act_id))):
+        return ActResponse.of(correct_record(act_id, values, now_s))
 
 
 @router.post("/{act_id}/undo", dependencies=[RECORD])

@@ -81,7 +81,7 @@ class ActResponse(ResponseSchema):
 class LogResponse(BaseModel):
     """A line of a log; `by` is who recorded it, null at the machine itself. `at` is when it
     happened, null where that is not known; `visit` is what is corrected at the box, where the line
-    is of one."""
+    is of one, and `correctable` whether what it recorded is corrected as the act's record."""
 
     act: int
     kind: str
@@ -91,6 +91,7 @@ class LogResponse(BaseModel):
     undone: bool
     by: str | None
     visit: int | None
+    correctable: bool
 
     @classmethod
     def of(cls, entry: LogEntry) -> "LogResponse":
@@ -103,6 +104,7 @@ class LogResponse(BaseModel):
             undone=entry.undone,
             by=entry.by,
             visit=entry.visit,
+            correctable=entry.single,
         )
 
 

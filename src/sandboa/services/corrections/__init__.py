@@ -1,0 +1,1 @@
+"""What one act recorded, told anew: its fields, and the command that records it again."""
