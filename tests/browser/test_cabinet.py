@@ -33,7 +33,7 @@ def test_a_box_is_dragged_to_another_shelf_and_put_back(desk: Page, own_demo: st
     desk.mouse.up()
     expect(shelf(desk, "upper").get_by_role("button", name=re.compile("Box 26-04"))).to_be_visible()
     expect(desk.get_by_text("Box 26-04 moved to North, upper", exact=True)).to_be_visible()
-    desk.get_by_role("button", name="Undo").first.click()
+    desk.get_by_role("status").get_by_role("button", name="Undo").first.click()
     expect(shelf(desk, "lower").get_by_role("button", name=re.compile("Box 26-04"))).to_be_visible()
 
 
@@ -87,7 +87,7 @@ def test_stuck_readings_are_left_out_and_that_is_undone(desk: Page, own_demo: st
     desk.get_by_role("button", name="Leave these readings out of the forecasts").click()
     probes = desk.get_by_role("region", name="Probes")
     expect(probes).to_contain_text("Left out: 13 Jun")
-    desk.get_by_role("button", name="Undo").first.click()
+    desk.get_by_role("status").get_by_role("button", name="Undo").first.click()
     expect(probes).not_to_contain_text("Left out")
 
 

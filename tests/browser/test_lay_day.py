@@ -11,6 +11,7 @@ from playwright.sync_api import Page, expect
 
 from browser.home import Address
 from browser.laying import answer_all_up_to_the_box, begin, next_step
+from browser.pictures import photo
 
 
 @pytest.mark.both_ways
@@ -93,19 +94,6 @@ def test_what_cannot_be_recorded_yet_leads_back_to_its_step(desk: Page, empty: A
     desk.get_by_role("button", name="To: ").click()
     next_step(desk, "Count")
     assert desk.request.get(f"{empty.api}/api/today").json()["boxes"] == []
-
-
-def photo(folder: Path, name: str) -> Path:
-    """A photo of nothing much, with a place in its EXIF."""
-    image = Image.new("RGB", (600, 400), (120, 90, 60))
-    exif = Image.Exif()
-    exif[0x010F] = "A camera"
-    exif.get_ifd(0x8825)[1] = "N"
-    held = io.BytesIO()
-    image.save(held, "JPEG", exif=exif)
-    file = folder / name
-    file.write_bytes(held.getvalue())
-    return file
 
 
 @pytest.mark.both_ways

@@ -10,6 +10,7 @@ export const PLACES: Place[] = [
   { to: '/animals', name: 'Animals', key: 'a' },
   { to: '/losses', name: 'Losses', key: 'o' },
   { to: '/seasons', name: 'Seasons', key: 'e' },
+  { to: '/notes', name: 'Notes', key: 'w' },
   { to: '/bench', name: 'Bench', key: 'b' },
   { to: '/settings', name: 'Settings', key: 's' },
 ]

@@ -78,6 +78,7 @@ class ActKind(StrEnum):
     POSTPONE = "postpone", Touch.NOTHING
     TASK = "task", Touch.NOTHING
     PHOTO = "photo", Touch.NOTHING
+    NOTE = "note", Touch.NOTHING
     PIP = "pip", Touch.LOSSES | Touch.FATES
     CUT = "cut", Touch.LOSSES | Touch.FATES
     EMERGENCE = "emergence", Touch.LOSSES | Touch.FATES

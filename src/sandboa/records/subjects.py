@@ -11,6 +11,8 @@ from typing import Final
 KINDS: Final = (
     "animal", "box", "cabinet", "clutch", "egg", "hatchling", "pairing", "probe",
 )  # fmt: skip
+#: Notes are about a visit too, which has no log of its own: they stand in that of its box.
+_BOX_OF_VISIT: Final = "SELECT DISTINCT box_id FROM visit WHERE entity_id IN ({marks})"
 #: What else an act about one thing is about: a column, in the table whose other column names it.
 #: In this order: an egg's clutch is found once the egg of a hatchling is.
 _ALSO: Final = (
@@ -41,6 +43,7 @@ def write(connection: sqlite3.Connection, act: int, tables: Iterable[str]) -> No
     for table in tables:
         ids |= _pointed_at(connection, table, act)
     ids |= {row[0] for row in _asked(connection, "SELECT clutch_id FROM act WHERE id = ?", (act,))}
+    ids |= _among(connection, _BOX_OF_VISIT, ids - {None})
     found = _with_logs(connection, ids - {None})
     for column, table, by in _ALSO:
         query = f"SELECT DISTINCT {column} FROM {table} WHERE {by} IN ({{marks}})"

@@ -9,6 +9,7 @@ import { Preparations } from '@/shared/breeding/Preparations'
 import { CareList } from '@/shared/dam-care/CareList'
 import { day, dayAndTime, fullDay } from '@/shared/dates'
 import { LogOf } from '@/shared/log/LogOf'
+import { Notes } from '@/shared/notes/Notes'
 import { Photos } from '@/shared/photos/Photos'
 import { traitsInWords } from '@/shared/traits'
 import { Button } from '@/shared/ui/Button'
@@ -133,6 +134,10 @@ export function Component() {
         <Heading id="clutches">Clutches</Heading>
         <Clutches page={page} />
       </section>
+      <section aria-labelledby="notes">
+        <Heading id="notes">Notes</Heading>
+        <Notes about={animal.id} />
+      </section>
       <section aria-labelledby="photos">
         <Heading id="photos">Photos</Heading>
         <Photos photos={page.photos} of={{ owner: animal.id }} />
@@ -168,12 +173,13 @@ function Meals({ page }: { page: Page }) {
 function Pairings({ season }: { season: Schemas['DamLaySeasonResponse'] }) {
   const events = [
     ...season.pairings.map((p) => ({
+      id: p.id,
       at: p.start,
       text: `${p.sire}${p.until ? ` until ${day(p.until)}` : ', together now'}${
         p.locks.length ? `, ${p.locks.length === 1 ? '1 lock' : `${p.locks.length} locks`}` : ''
       }`,
     })),
-    ...season.signs.map((s) => ({ at: s.seen_at, text: s.sign })),
+    ...season.signs.map((s) => ({ id: null, at: s.seen_at, text: s.sign })),
   ].sort((a, b) => b.at.localeCompare(a.at))
   if (events.length === 0) return <Text color="soft">None recorded.</Text>
   return (
@@ -181,6 +187,7 @@ function Pairings({ season }: { season: Schemas['DamLaySeasonResponse'] }) {
       {events.map((event) => (
         <DatedLine key={event.at + event.text} at={fullDay(event.at)}>
           {event.text}
+          {event.id !== null && <Notes about={event.id} quiet />}
         </DatedLine>
       ))}
     </ul>

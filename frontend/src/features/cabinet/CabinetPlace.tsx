@@ -6,6 +6,7 @@ import { useRules } from '@/shared/api/queries'
 import { Alarms } from '@/shared/climate/Alarms'
 import { useAlarms } from '@/shared/climate/useAlarms'
 import { LogOf } from '@/shared/log/LogOf'
+import { Notes } from '@/shared/notes/Notes'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
@@ -83,6 +84,10 @@ function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetLis
           <AlteredForm cabinet={cabinet.data.name} />
         </chakra.section>
       </Grid>
+      <chakra.section aria-labelledby="notes" minWidth={0}>
+        <Heading id="notes">Notes</Heading>
+        <Notes about={cabinet.data.id} />
+      </chakra.section>
       <chakra.section aria-labelledby="log" minWidth={0}>
         <Heading id="log">Log</Heading>
         <LogOf about={cabinet.data.id} />

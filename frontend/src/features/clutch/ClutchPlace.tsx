@@ -10,6 +10,7 @@ import { lastUndoable, visitsOf } from '@/shared/log/entries'
 import { LogOf } from '@/shared/log/LogOf'
 import { LogToggle } from '@/shared/log/LogToggle'
 import { When } from '@/shared/moment/When'
+import { Notes } from '@/shared/notes/Notes'
 import { ClutchPhotos } from '@/shared/photos/ClutchPhotos'
 import { DueLines } from '@/shared/rounds/DueLines'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
@@ -143,6 +144,9 @@ export function Component() {
                 </Box>
               )}
               {!clutch.maternal && <WaterForm box={box.name} />}
+              <Box mt={4}>
+                <Notes about={box.id} quiet />
+              </Box>
               <LogToggle about={box.id} of={`box ${box.name}`} />
             </chakra.section>
           ))}
@@ -152,6 +156,11 @@ export function Component() {
       <chakra.section aria-labelledby="method">
         <Heading id="method">Method</Heading>
         <ClutchMethod clutch={clutch} />
+      </chakra.section>
+
+      <chakra.section aria-labelledby="notes">
+        <Heading id="notes">Notes</Heading>
+        <Notes about={clutch.id} />
       </chakra.section>
 
       <chakra.section aria-labelledby="photos">

@@ -6,6 +6,7 @@ import { isNotFound, type Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
 import { day, dayAndTime } from '@/shared/dates'
 import { LogOf } from '@/shared/log/LogOf'
+import { Notes } from '@/shared/notes/Notes'
 import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
@@ -63,6 +64,10 @@ export function Component() {
       <section aria-labelledby="photos">
         <Heading id="photos">Photos by day</Heading>
         <PhotosByDay page={page} />
+      </section>
+      <section aria-labelledby="notes">
+        <Heading id="notes">Notes</Heading>
+        <Notes about={page.id} />
       </section>
       <section aria-labelledby="history">
         <Heading id="history">What was seen</Heading>

@@ -3,7 +3,7 @@ import { useRules } from '@/shared/api/queries'
 import { Chips } from '@/shared/ui/Chips'
 import { Choices } from '@/shared/ui/Choices'
 import { temperature, useTemperatureUnit } from '@/shared/units'
-import { Grams, Select } from './boxFields'
+import { Grams, Select, Words } from './boxFields'
 import { BOX_SIGNS } from './boxSigns'
 import { type Draft, grams, toggled, topUpFor, wrongWith } from './draft'
 import { FreshMedium } from './FreshMedium'
@@ -92,6 +92,11 @@ export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round
       )}
       <MoveAll box={box} round={round} draft={draft} onChange={onChange} />
       <FreshMedium box={box} draft={draft} onChange={onChange} />
+      <Words
+        label="Note on this visit"
+        value={draft.note}
+        onChange={(note) => onChange({ ...draft, note })}
+      />
     </chakra.section>
   )
 }

@@ -1,4 +1,4 @@
-import { Field, Input, NativeSelect } from '@chakra-ui/react'
+import { Field, Input, NativeSelect, Textarea } from '@chakra-ui/react'
 
 /** Grams as typed, with the refusal underneath. */
 export function Grams({
@@ -31,6 +31,33 @@ export function Grams({
       ) : (
         <Field.HelperText>{help}</Field.HelperText>
       )}
+    </Field.Root>
+  )
+}
+
+/** Plain words, perhaps of several lines. */
+export function Words({
+  label,
+  value,
+  onChange,
+}: {
+  label: string
+  value: string
+  onChange: (text: string) => void
+}) {
+  return (
+    <Field.Root>
+      <Field.Label>{label}</Field.Label>
+      <Textarea
+        rows={2}
+        value={value}
+        p={3}
+        bg="sheet"
+        border="1.5px solid"
+        borderColor="soft"
+        borderRadius="small"
+        onChange={(event) => onChange(event.target.value)}
+      />
     </Field.Root>
   )
 }

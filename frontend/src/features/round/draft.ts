@@ -42,6 +42,8 @@ export type Draft = {
   change: string
   /** Medium swapped; null while the old one stays. */
   fresh: { medium: string; water: string; mass: string } | null
+  /** Plain words on the visit. */
+  note: string
 }
 
 /** A box opened now, or entered for the `moment` at which it was. */
@@ -66,6 +68,7 @@ export function openBox(
     shelf: null,
     change: '',
     fresh: null,
+    note: '',
   }
 }
 
@@ -200,6 +203,7 @@ export function visitOf(draft: Draft, now: Date): Visit {
     shelf: draft.shelf,
     mass_change_g: grams(draft.change),
     moved: movedOf(draft.moves),
+    note: draft.note,
     fresh: draft.fresh && {
       medium: draft.fresh.medium,
       water_g: grams(draft.fresh.water),
@@ -241,6 +245,7 @@ export function draftOf(visit: Visit): Draft {
     closing: visit.closing ?? null,
     shelf: visit.shelf ?? null,
     change: typed(visit.mass_change_g),
+    note: visit.note ?? '',
     fresh: visit.fresh
       ? {
           medium: visit.fresh.medium,

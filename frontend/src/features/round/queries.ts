@@ -49,7 +49,15 @@ export function keepOpen(draft: Draft) {
 /** What was tapped at a box before; a box left open by an earlier version is one of its clutch. */
 export async function openDraft(name: string): Promise<Draft | undefined> {
   const held = (await store.openBoxes.get(name))?.draft as Draft | undefined
-  return held && { ...held, box: name, moves: held.moves ?? {}, closedAt: held.closedAt ?? null }
+  return (
+    held && {
+      ...held,
+      box: name,
+      moves: held.moves ?? {},
+      closedAt: held.closedAt ?? null,
+      note: held.note ?? '',
+    }
+  )
 }
 
 /** The boxes to open now: those with a reason, but not those a visit to is on its way. */

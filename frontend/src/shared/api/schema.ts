@@ -830,6 +830,55 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Find Notes
+         * @description Notes, newest first: those `about` a thing by its id, or those in which every one of the
+         *     `words` stands, in them or in the name of what they are about.
+         */
+        get: operations["find_notes"];
+        put?: never;
+        /**
+         * Write Note
+         * @description Write a note on a thing.
+         */
+        post: operations["write_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/notes/{note}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Correct Note
+         * @description Correct a note; the earlier words stay in the log.
+         */
+        put: operations["correct_note"];
+        post?: never;
+        /**
+         * Take Note Away
+         * @description Take a note out of the record; undo brings it back.
+         */
+        delete: operations["take_note_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos": {
         parameters: {
             query?: never;
@@ -2626,6 +2675,28 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * AboutResponse
+         * @description What a note is about: `name` in words; the rest where it leads.
+         */
+        AboutResponse: {
+            /** Kind */
+            kind: string;
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Clutch */
+            clutch: string | null;
+            /** Egg */
+            egg: number | null;
+            /** Box */
+            box: string | null;
+            /** Cabinet */
+            cabinet: string | null;
+            /** Animal */
+            animal: number | null;
+        };
         /**
          * AcceptedResponse
          * @description What was not as it had been recorded, and counts from now on.
@@ -5534,6 +5605,51 @@ export interface components {
             /** This Machine Only */
             this_machine_only: boolean;
         };
+        /** NoteAddedResponse */
+        NoteAddedResponse: {
+            /** Id */
+            id: number;
+            act: components["schemas"]["ActResponse"];
+        };
+        /**
+         * NoteCorrectionRequest
+         * @description A note's words; `at` left out leaves its time.
+         */
+        NoteCorrectionRequest: {
+            /** Text */
+            text: string;
+            /** At */
+            at?: string | null;
+        };
+        /**
+         * NoteRequest
+         * @description A note on a thing by its id; `at` is when it is of, now when left out.
+         */
+        NoteRequest: {
+            /** About */
+            about: number;
+            /** Text */
+            text: string;
+            /** At */
+            at?: string | null;
+        };
+        /** NoteResponse */
+        NoteResponse: {
+            /** Id */
+            id: number;
+            about: components["schemas"]["AboutResponse"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Text */
+            text: string;
+            /** Photos */
+            photos: components["schemas"]["PhotoResponse"][];
+            /** Revision */
+            revision: string;
+        };
         /**
          * OpeningRequest
          * @description What was seen in a failed egg; `opened` false: it will not be opened.
@@ -6980,6 +7096,11 @@ export interface components {
             mass_change_g?: number | null;
             /** Moved */
             moved?: components["schemas"]["EggsMovedRequest"][];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
         };
         /**
          * Visits
@@ -8838,6 +8959,140 @@ export interface operations {
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    find_notes: {
+        parameters: {
+            query?: {
+                words?: string;
+                about?: number | null;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoteResponse"][];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    write_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoteAddedResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    correct_note: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                note: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoteCorrectionRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            412: components["responses"]["412"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            428: components["responses"]["428"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    take_note_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                note: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];

@@ -66,7 +66,7 @@ export function CareList({ dam }: { dam: Dam }) {
             </chakra.li>
           ))}
       </ul>
-      <When label="Done" />
+      <When label="Ticked" />
       <Done items={dam.items} />
       <BackToWeight dam={dam} />
     </div>

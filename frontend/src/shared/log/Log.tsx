@@ -1,4 +1,4 @@
-import { chakra, Span } from '@chakra-ui/react'
+import { Box, chakra, Span } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
@@ -66,7 +66,12 @@ function Line({ entry }: { entry: Entry }) {
       >
         {dayAndTime(happenedAt(entry))}
       </chakra.time>
-      <Span flex="1" minWidth={0} overflowWrap="anywhere" color={entry.undone ? 'soft' : 'ink'}>
+      <Span
+        flex={{ base: '1 1 14rem', md: '1' }}
+        minWidth={0}
+        overflowWrap="anywhere"
+        color={entry.undone ? 'soft' : 'ink'}
+      >
         {entry.undone ? <s>{entry.summary}</s> : entry.summary}
         {entry.undone && ' (undone)'}
         {(entry.by || enteredLate(entry)) && (
@@ -93,7 +98,9 @@ function Line({ entry }: { entry: Entry }) {
       )}
       {!entry.undone && <UndoLine entry={entry} />}
       {correcting && entry.correctable && (
-        <CorrectRecord act={entry.act} onDone={() => setCorrecting(false)} />
+        <Box flex="0 0 100%">
+          <CorrectRecord act={entry.act} onDone={() => setCorrecting(false)} />
+        </Box>
       )}
     </chakra.li>
   )

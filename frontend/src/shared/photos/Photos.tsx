@@ -32,7 +32,16 @@ async function upload(file: File, of: PhotoOf): Promise<Schemas['PhotoAddedRespo
 }
 
 /** Photos of something, small, and the button that takes another. */
-export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
+export function Photos({
+  photos,
+  of,
+  quiet = false,
+}: {
+  photos: Photo[]
+  of: PhotoOf
+  /** Beside other things: the button is a link. */
+  quiet?: boolean
+}) {
   const client = useQueryClient()
   const undo = useUndo()
   const most = useRules().data?.largest_photo_bytes
@@ -64,6 +73,7 @@ export function Photos({ photos, of }: { photos: Photo[]; of: PhotoOf }) {
       ))}
       <TakePhoto
         label={add.isPending ? 'Keeping the photo\u2026' : 'Add a photo'}
+        quiet={quiet}
         name={of.egg ? `Photo of egg ${of.egg}` : 'Photo'}
         onTaken={(files) => add.mutate(files)}
       />

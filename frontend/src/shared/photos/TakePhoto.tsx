@@ -6,12 +6,15 @@ export function TakePhoto({
   label,
   name,
   camera = false,
+  quiet = false,
   onTaken,
 }: {
   label: ReactNode
   name: string
   /** Straight to the camera, one photo at a time. */
   camera?: boolean
+  /** Beside other things: as a link. */
+  quiet?: boolean
   onTaken: (files: File[]) => void
 }) {
   const field = useId()
@@ -20,10 +23,14 @@ export function TakePhoto({
       htmlFor={field}
       display="inline-flex"
       alignItems="center"
-      minHeight="thumb"
-      px={4}
-      border="1.5px dashed"
+      minHeight={quiet ? 'thumbSmall' : 'thumb'}
+      px={quiet ? 0 : 4}
+      border={quiet ? 'none' : '1.5px dashed'}
       borderColor="soft"
+      fontSize={quiet ? 'small' : undefined}
+      color={quiet ? 'yolkInk' : undefined}
+      textDecoration={quiet ? 'underline' : undefined}
+      textUnderlineOffset="3px"
       borderRadius="small"
       cursor="pointer"
       fontWeight="semibold"

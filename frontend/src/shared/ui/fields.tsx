@@ -1,6 +1,6 @@
 import { Field, Input, NativeSelect, Textarea } from '@chakra-ui/react'
 import { type ComponentProps, useId } from 'react'
-import { type FieldErrors, get, useFormContext } from 'react-hook-form'
+import { type FieldErrors, get, type UseFormRegisterReturn, useFormContext } from 'react-hook-form'
 import { fullMoment, inputMoment } from '@/shared/dates'
 import { Button } from './Button'
 
@@ -11,8 +11,9 @@ type Text = {
   help?: string | undefined
   /** Names offered while typing; others may be typed. */
   offers?: string[]
-  /** Lines of a text of more than one. */
+  /** Lines of a text of more than one; `plain` words, or columns that stand under each other. */
   lines?: number
+  plain?: boolean
   check?: (text: string) => true | string
   onTyped?: (text: string) => void
   onChosen?: (text: string) => void
@@ -26,6 +27,7 @@ export function TextField({
   help,
   offers,
   lines,
+  plain,
   check,
   onTyped,
   onChosen,
@@ -52,16 +54,7 @@ export function TextField({
       {isMoment && !typed ? (
         <SetMoment id={control} onSet={(now) => form.setValue(name, now)} />
       ) : lines ? (
-        <Textarea
-          {...field}
-          rows={lines}
-          fontFamily="monospace"
-          p={3}
-          bg="sheet"
-          border="1.5px solid"
-          borderColor="soft"
-          borderRadius="small"
-        />
+        <Lines field={field} rows={lines} plain={plain} />
       ) : (
         <Input
           autoComplete="off"
@@ -88,6 +81,30 @@ export function TextField({
         (help || moment) && <Field.HelperText>{help ?? moment}</Field.HelperText>
       )}
     </Field.Root>
+  )
+}
+
+/** A text of several lines: plain words, or columns that stand under each other. */
+function Lines({
+  field,
+  rows,
+  plain = false,
+}: {
+  field: UseFormRegisterReturn
+  rows: number
+  plain: boolean | undefined
+}) {
+  return (
+    <Textarea
+      {...field}
+      rows={rows}
+      fontFamily={plain ? 'inherit' : 'monospace'}
+      p={3}
+      bg="sheet"
+      border="1.5px solid"
+      borderColor="soft"
+      borderRadius="small"
+    />
   )
 }
 

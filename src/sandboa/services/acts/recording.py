@@ -12,6 +12,7 @@ from sandboa.records import (
     hatching,
     house,
     methods,
+    notes,
     people,
     photos,
     readings,
@@ -38,7 +39,7 @@ from sandboa.services.acts.undo_constraints import (
 )
 
 #: Every module of facts is loaded, so that an undo finds whatever an act recorded.
-_LOADED = (animals, clutches, hatching, house, methods, people, photos, readings, rounds)
+_LOADED = (animals, clutches, hatching, house, methods, notes, people, photos, readings, rounds)
 
 
 #: The act that corrects another, while what is told instead is recorded under it.

@@ -15,6 +15,7 @@ from sandboa.records.house import (
     SetPoint,
     Shelf,
 )
+from sandboa.records.notes import Note
 from sandboa.records.people import Person, passphrases_are_kept, with_passphrase
 from sandboa.services.acts.errors import Conflict
 
@@ -102,4 +103,5 @@ def _animal_needed(entity: int) -> bool:
         for parent in ("dam_id", "sire_id")
     ]
     own = [table.current(animal_id=entity) for table in (Weight, Meal, Trait)]
-    return any(as_parent) or any(own) or bool(Sign.current(dam_id=entity))
+    noted = Sign.current(dam_id=entity) or Note.current(about_id=entity)
+    return any(as_parent) or any(own) or bool(noted)

@@ -12,6 +12,7 @@ from sandboa.records.database import transaction
 from sandboa.records.facts import Act, act_of
 from sandboa.records.house import Animal
 from sandboa.records.lay_drafts import draft_numbered
+from sandboa.records.notes import Note
 from sandboa.records.photos import Photo, keep_picture, picture_path
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.recording import act
@@ -128,4 +129,6 @@ def _owner_words(owner: int, egg: int | None) -> tuple[str, int | None]:
     animal = Animal.now(owner)
     if animal is not None:
         return animal.name, None
+    if Note.now(owner) is not None:
+        return "a note", None
     raise NotFound("there is nothing such to take a photo of")

@@ -39,7 +39,7 @@ def correct_visit(visit_id: int, visit: BoxVisit, now_s: float) -> Act:
             closed_s=at.at_s,
             rest_as_before=int(visit.rest_as_before),
         )
-        write_findings(correcting, at)
+        write_findings(correcting, at, held.entity_id)
         for box in set_up:
             _take_away_unused(correcting, box)
         words = "; ".join(visit_words(visit))

@@ -20,6 +20,7 @@ from sandboa.records.clutches import (
 )
 from sandboa.records.facts import Fact, FactT
 from sandboa.records.house import Cabinet, Shelf
+from sandboa.records.notes import Note
 from sandboa.records.rounds import (
     BoxDone,
     BoxSign,
@@ -37,7 +38,7 @@ from sandboa.services.rounds.visit import BoxVisit, EggSeen, EggsMoved, FreshMed
 #: What a visit records beside itself and the boxes it sets up.
 FINDINGS: tuple[type[Fact], ...] = (
     Turgor, Candling, EggSign, EggEvent, MassChange, BoxSign, Weighing, Watering, BoxDone,
-    ClosingChange, SetUp, BoxMove, EggStay,
+    ClosingChange, SetUp, BoxMove, EggStay, Note,
 )  # fmt: skip
 
 
@@ -79,6 +80,7 @@ def told(visit: Visit) -> BoxVisit:
         fresh=FreshMedium(fresh.medium, fresh.water_g, fresh.mass_g) if fresh else None,
         mass_change_g=next((row.delta_g for row in rows.changes if row.egg_id is None), None),
         moved=tuple(_moved(rows, _codes(box, visit))),
+        note=next((row.text for row in recorded_by(visit, Note)), ""),
     )
 
 

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from sandboa.core.box import Closing
 from sandboa.core.candling import Disc, Vessels, vessels_words
 from sandboa.core.dimples.advice import GRADE_WORDS
+from sandboa.core.notes import beginning
 from sandboa.core.rounds import BoxActKind, EggActKind
 from sandboa.core.rounds.due import which_eggs
 from sandboa.core.standing import SIGNS, SignKind
@@ -70,6 +71,7 @@ class BoxVisit:
     water_g: poured in; `acts`, `closing`, `shelf` (cabinet, shelf), `fresh`: done at it.
     mass_change_g: what else was put in (+) or taken out (-), g.
     moved: eggs put into other boxes, last of all.
+    note: plain words on the visit, none where it is empty.
     """
 
     key: str
@@ -88,6 +90,7 @@ class BoxVisit:
     fresh: FreshMedium | None = None
     mass_change_g: float | None = None
     moved: tuple[EggsMoved, ...] = ()
+    note: str = ""
 
 
 def visit_words(visit: BoxVisit) -> Iterator[str]:
@@ -118,6 +121,8 @@ def visit_words(visit: BoxVisit) -> Iterator[str]:
         eggs = which_eggs([f"{code}/{number}" if code else number for code, number in moved.eggs])
         new = f"a new box{f' {moved.new.name}' if moved.new and moved.new.name else ''}"
         yield f"{eggs} moved to {moved.to or new}"
+    if visit.note.strip():
+        yield f"noted: {beginning(visit.note.strip())}"
     if visit.rest_as_before:
         yield "the rest as before" if visit.eggs else "all as before"
 

@@ -6,6 +6,7 @@ from sandboa.core.box import BoxKind
 from sandboa.core.dimples.stages import GRADES
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EGG_MASS_RANGE_G
+from sandboa.core.notes import clean_note
 from sandboa.core.standing import RECORDED_KINDS, SIGNS
 from sandboa.core.units import SECONDS_PER_HOUR, require_range
 from sandboa.core.water.ledger import Weighing, require_plausible_weighing
@@ -39,6 +40,8 @@ def check_visit(at: BoxUnderVisit) -> None:
         raise NotPlausible("closed_at", "a visit is shut after it is opened, within 4 hours")
     if at.box.medium is None:
         raise NotPlausible("box", _why_left_alone(at.box))
+    if visit.note.strip():
+        clean_note(visit.note, "note")
     for kind, value in visit.signs:
         _require_box_sign(kind, value)
     carried = [egg.entity_id for group in at.moved for egg in group]

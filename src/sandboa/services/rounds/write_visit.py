@@ -1,10 +1,12 @@
 """A checked visit, written under one act: its eggs, the box and what was done."""
 
+from sandboa.core.notes import clean_note
 from sandboa.core.rounds import EggActKind
 from sandboa.core.water.mixing import medium_named
 from sandboa.records import rounds
 from sandboa.records.clutches import Candling, Egg, EggEvent, Turgor, Watering
 from sandboa.records.facts import Act
+from sandboa.records.notes import Note
 from sandboa.services.acts.preconditions import box_called
 from sandboa.services.boxes.egg_moves import write_moves
 from sandboa.services.boxes.set_up import BoxCommand, write_box
@@ -16,7 +18,7 @@ from sandboa.services.rounds.visit import EggSeen
 def write_visit(visiting: Act, at: BoxUnderVisit, conflicts: tuple[str, ...]) -> None:
     """Record the visit and everything of it under the open act."""
     visit = at.visit
-    rounds.Visit.record(
+    recorded = rounds.Visit.record(
         visiting,
         box_id=at.box.entity_id,
         key=visit.key,
@@ -25,12 +27,14 @@ def write_visit(visiting: Act, at: BoxUnderVisit, conflicts: tuple[str, ...]) ->
         conflict="\n".join(conflicts),
         rest_as_before=int(visit.rest_as_before),
     )
-    write_findings(visiting, at)
+    write_findings(visiting, at, recorded.entity_id)
 
 
-def write_findings(visiting: Act, at: BoxUnderVisit) -> None:
-    """Record under the open act what was seen and done, but for the visit itself."""
+def write_findings(visiting: Act, at: BoxUnderVisit, visit_id: int) -> None:
+    """Record under the open act what was seen and done at the visit with that id."""
     visit = at.visit
+    if visit.note.strip():
+        Note.record(visiting, about_id=visit_id, at_s=at.at_s, text=clean_note(visit.note))
     for seen, egg in zip(visit.eggs, at.eggs, strict=True):
         _write_egg(visiting, at, seen, egg)
     _write_box(visiting, at)

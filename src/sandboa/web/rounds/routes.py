@@ -135,6 +135,7 @@ def _visit(asked: VisitRequest, ahead_s: float) -> BoxVisit:
         if asked.fresh
         else None,
         mass_change_g=asked.mass_change_g,
+        note=asked.note,
         moved=tuple(
             EggsMoved(
                 tuple((egg.clutch, egg.number) for egg in moved.eggs),

@@ -178,6 +178,7 @@ class VisitRequest(RequestSchema):
     fresh: FreshMediumRequest | None = None
     mass_change_g: _Grams | None = None
     moved: Annotated[list[EggsMovedRequest], Field(default_factory=list, max_length=10)]
+    note: Annotated[str, Field(max_length=1_000_000)] = ""
 
     @model_validator(mode="after")
     def _names_its_box(self) -> Self:
@@ -213,6 +214,7 @@ class VisitRequest(RequestSchema):
                 else None,
                 "fresh": asdict(visit.fresh) if visit.fresh else None,
                 "mass_change_g": visit.mass_change_g,
+                "note": visit.note,
                 "moved": [
                     {
                         "eggs": [{"clutch": code, "number": number} for code, number in moved.eggs],

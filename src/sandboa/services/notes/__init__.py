@@ -1,0 +1,1 @@
+"""Notes on anything in the house: written, corrected, listed and found."""

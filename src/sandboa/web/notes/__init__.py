@@ -1,0 +1,1 @@
+"""Notes on anything: written, corrected, found."""
