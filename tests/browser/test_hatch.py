@@ -142,3 +142,20 @@ def test_a_clutch_is_closed_with_every_fate_and_opened_again(desk: Page, own_dem
     desk.get_by_role("button", name="Change what became of egg 4").click()
     fate(desk, 4).get_by_role("button", name="removed").click()
     expect(fate(desk, 4)).to_contain_text("removed")
+
+
+def test_all_that_are_out_take_two_taps_and_one_undo(phone: Page, own_demo: Address) -> None:
+    phone.goto(f"{own_demo}/hatch/26-02")
+    all_at_once = phone.get_by_role("group", name="All at once")
+    phone.get_by_role("button", name="All at once").tap()
+    chips = all_at_once.get_by_role("checkbox")
+    waiting = chips.count()
+    assert waiting >= 2
+    chips.first.uncheck()
+    expect(all_at_once.get_by_role("button", name=f"{waiting - 1} out")).to_be_visible()
+    chips.first.check()
+    all_at_once.get_by_role("button", name="All out").tap()
+    expect(phone.get_by_text(re.compile("^Eggs .* are out$"))).to_be_visible()
+    expect(phone.get_by_role("button", name="All at once")).to_have_count(0)
+    phone.get_by_role("status").get_by_role("button", name="Undo").first.tap()
+    expect(phone.get_by_role("button", name="All at once")).to_be_visible()

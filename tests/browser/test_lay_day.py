@@ -243,3 +243,9 @@ def test_a_lay_day_found_again_three_days_later(desk: Page, empty: Address, tmp_
     desk.goto(f"{empty}/lay-day")
     desk.get_by_role("button", name="Set aside").click()
     expect(desk.get_by_text("Under way")).to_have_count(0)
+    # Nothing of it is lost: it stands in a list of its own, and goes on where it stopped.
+    aside = desk.get_by_role("region", name="Set aside").get_by_role("listitem")
+    expect(aside).to_contain_text("stopped at")
+    aside.get_by_role("button", name="Take it up again").click()
+    expect(aside).to_have_count(0)
+    expect(desk.get_by_role("region", name="Under way").get_by_role("link")).to_be_visible()

@@ -315,3 +315,18 @@ def _log(base: str, code: str) -> list[dict[str, Any]]:
 
 def _summaries(base: str, code: str) -> list[str]:
     return [entry["summary"] for entry in _log(base, code)]
+
+
+def test_all_eggs_alike_but_one(phone: Page, own_demo: Address) -> None:
+    phone.goto(f"{own_demo}/round/26-05")
+    phone.get_by_role("button", name="All eggs alike").tap()
+    phone.get_by_role("radio", name="one dimple", exact=True).tap()
+    expect(box_now(phone)).to_contain_text("exceptions")
+    egg_button(phone, 2).tap()
+    phone.get_by_role("radio", name="clear dents", exact=True).tap()
+    phone.get_by_role("button", name="Rest as before, shut").tap()
+    expect(phone.get_by_text(re.compile("egg 2: clear dents"))).to_be_visible()
+    told = phone.request.get(f"{own_demo.api}/api/clutches/26-05").json()
+    grades = [egg["grade"] for egg in told["boxes"][0]["eggs"] if not egg["slug"]]
+    assert grades[1] == 2
+    assert set(grades[:1] + grades[2:]) == {1}

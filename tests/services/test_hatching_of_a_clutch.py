@@ -2,6 +2,7 @@
 
 import pytest
 
+from boxes import now
 from samples import DAY_S, NOW_S, close_clutch, lay_day
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import DeathStage, Fate, Sex
@@ -10,7 +11,7 @@ from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.recording import undo
 from sandboa.services.animals.meals import MealCommand
 from sandboa.services.clutches.clutch_view import clutch_page
-from sandboa.services.hatching.egg_events import cut_egg, see_emergence, see_pip
+from sandboa.services.hatching.egg_events import cut_egg, see_emergence, see_pip, see_several
 from sandboa.services.hatching.fates import (
     FateCommand,
     declare_fates,
@@ -203,3 +204,23 @@ def test_the_watch_begins_a_week_before_the_first_pip_and_ends_with_settled_hatc
     for _ in range(3):
         offer_first_meal(entity, MealCommand(True), later_s, later_s)
     assert hatch_overview(house.current(), later_s) == ()
+
+
+def test_several_are_out_in_one_act_or_none_is(six: SnapshotCache) -> None:
+    see_pip("26-01", 1, NOW_S - 2 * DAY_S, NOW_S)
+    pips = see_several("26-01", [2, 3], NOW_S - DAY_S, NOW_S, out=False)
+    assert str(pips.said) == "Eggs 2, 3 pipped"
+    with pytest.raises(NotPlausible):
+        see_several("26-01", [1, 2, 6], NOW_S, NOW_S, out=True)
+    with pytest.raises(Conflict):
+        see_several("26-01", [4, 2], NOW_S, NOW_S, out=False)
+    for none in ([], [1, 1]):
+        with pytest.raises(NotPlausible):
+            see_several("26-01", none, NOW_S, NOW_S, out=True)
+    assert [egg.pipped_s is None for egg in now(six).eggs] == [False] * 3 + [True] * 3
+    out = see_several("26-01", [1, 2, 3, 4], NOW_S, NOW_S, out=True)
+    assert [egg.emerged_s is not None for egg in now(six).eggs] == [True] * 4 + [False] * 2
+    undo(out.id, NOW_S)
+    assert all(egg.emerged_s is None for egg in now(six).eggs)
+    undo(pips.id, NOW_S)
+    assert [egg.pipped_s is None for egg in now(six).eggs[:3]] == [False, True, True]

@@ -250,3 +250,20 @@ def test_a_candling_is_due_again_from_day_five(house: SnapshotCache) -> None:
     texts = [a.text for a in today(house.current(), NOW_S + 0.2 * DAY_S).boxes[0].attention]
     assert texts == ["Candle egg 1 again (day 5-7): unsure at the last look."]
     assert datetime.fromtimestamp(laid_s, UTC) == day.laid_at
+
+
+def test_one_set_aside_is_listed_and_taken_up_again_unless_she_has_another(
+    house: SnapshotCache,
+) -> None:
+    first = drafts.begin("Sorrel", None, NOW, NOW_S)
+    drafts.set_aside(first, True)
+    assert drafts.open_lay_days(NOW_S) == []
+    (held,) = drafts.open_lay_days(NOW_S, aside=True)
+    assert (held.id, held.state.dam) == (first, "Sorrel")
+    second = drafts.begin("Sorrel", None, NOW, NOW_S)
+    with pytest.raises(Conflict, match="Sorrel is open already"):
+        drafts.set_aside(first, False)
+    drafts.set_aside(second, True)
+    drafts.set_aside(first, False)
+    assert [day.id for day in drafts.open_lay_days(NOW_S)] == [first]
+    assert [day.id for day in drafts.open_lay_days(NOW_S, aside=True)] == [second]

@@ -43,9 +43,9 @@ def save_draft(draft: int, revision: int, saved_s: int, step: str, state: str) -
     return bool(changed)
 
 
-def unrecorded_drafts() -> list[LayDraft]:
-    """Drafts not set aside and never recorded, and those whose act may have been undone."""
-    rows = LayDraft.select().where(LayDraft.set_aside == 0).order_by(LayDraft.started_s)
+def drafts_kept(*, aside: bool) -> list[LayDraft]:
+    """Drafts that are set aside, or are not, oldest first; recorded ones too."""
+    rows = LayDraft.select().where(LayDraft.set_aside == int(aside)).order_by(LayDraft.started_s)
     return list(rows)
 
 

@@ -11,6 +11,7 @@ import { spanOf } from './hours'
 import { byNeed } from './need'
 import type { HatchingClutch, HatchingEgg } from './queries'
 import { momentOf, SeenWhen, type When } from './SeenWhen'
+import { SeveralAtOnce } from './SeveralAtOnce'
 
 const numberOf = ({ egg }: HatchingEgg) => egg.number
 
@@ -60,6 +61,7 @@ export function HatchClutch({ clutch, asOf }: { clutch: HatchingClutch; asOf: st
       {begun && <StripLegend />}
       {clutch.finished_at === null && (
         <Box mt={3} maxWidth="40rem">
+          <SeveralAtOnce clutch={clutch} seenAt={momentOf(when, asOf)} />
           <SeenWhen when={when} asOf={asOf} onChange={change} />
         </Box>
       )}

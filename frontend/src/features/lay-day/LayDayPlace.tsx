@@ -1,14 +1,15 @@
 import { Box, chakra, Flex, Grid, Span, Stack } from '@chakra-ui/react'
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
-import { layDaysQuery, useAnimals, useLayDays, useSeason } from '@/shared/api/queries'
+import { asideQuery, layDaysQuery, useAnimals, useLayDays, useSeason } from '@/shared/api/queries'
 import { dayAndTime, dayRange, fromInputMoment } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
+import { showAct, showProblem } from '@/shared/ui/toaster'
 import { STEP_TITLES } from './steps'
 
 type LayDay = Schemas['LayDayResponse']
@@ -38,11 +39,13 @@ export function Component() {
         <Heading id="begin">{open.data.length ? 'Begin another' : 'Begin'}</Heading>
         <Begin animals={animals.data} season={season.data} alone={open.data.length === 0} />
       </section>
+      <PutAside />
     </Stack>
   )
 }
 
-function UnderWay({ day }: { day: LayDay }) {
+/** Puts a lay day away, or takes it up again; either way the other is one tap. */
+function useAside(day: LayDay) {
   const client = useQueryClient()
   const aside = useMutation<LayDay, Problem, boolean>({
     mutationFn: (away) =>
@@ -52,8 +55,59 @@ function UnderWay({ day }: { day: LayDay }) {
           body: { aside: away },
         }),
       ),
-    onSuccess: () => client.invalidateQueries({ queryKey: layDaysQuery.queryKey }),
+    onSuccess: (_, away) => {
+      client.invalidateQueries({ queryKey: layDaysQuery.queryKey })
+      if (away) {
+        const take = () => aside.mutate(false)
+        showAct(`Lay day of ${day.state.dam} set aside`, take, 'Take it up again')
+      }
+    },
+    onError: (problem) => showProblem(problem.detail),
   })
+  return aside
+}
+
+/** What was set aside: nothing of it is lost. */
+function PutAside() {
+  const aside = useQuery(asideQuery)
+  if (!aside.data?.length) return null
+  return (
+    <section aria-labelledby="aside">
+      <Heading id="aside">Set aside</Heading>
+      <ul>
+        {aside.data.map((day) => (
+          <Aside key={day.id} day={day} />
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function Aside({ day }: { day: LayDay }) {
+  const aside = useAside(day)
+  return (
+    <chakra.li
+      display="flex"
+      flexWrap="wrap"
+      alignItems="center"
+      columnGap={4}
+      py={2}
+      borderTop="1px solid"
+      borderColor="line"
+    >
+      <Span flex="1 1 14rem">
+        <strong>{day.state.dam}</strong>, {day.count ? `${day.count}, ` : ''}laid{' '}
+        {dayAndTime(day.state.laid_at)}, stopped at {STEP_TITLES[day.step].toLowerCase()}
+      </Span>
+      <Button type="button" size="small" onClick={() => aside.mutate(false)}>
+        Take it up again
+      </Button>
+    </chakra.li>
+  )
+}
+
+function UnderWay({ day }: { day: LayDay }) {
+  const aside = useAside(day)
   return (
     <li>
       <Notice label={day.state.dam}>

@@ -1,11 +1,15 @@
 import { chakra, Grid, Span, Stack, Strong, Text } from '@chakra-ui/react'
+import { useState } from 'react'
+import { GRADE_WORDS, GRADES } from '@/eggs/look'
 import { useRules } from '@/shared/api/queries'
+import { toggled } from '@/shared/toggled'
+import { Button } from '@/shared/ui/Button'
 import { Chips } from '@/shared/ui/Chips'
 import { Choices } from '@/shared/ui/Choices'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 import { Grams, Select, Words } from './boxFields'
 import { BOX_SIGNS } from './boxSigns'
-import { type Draft, grams, toggled, topUpFor, wrongWith } from './draft'
+import { type Draft, grams, topUpFor, withAllGraded, wrongWith } from './draft'
 import { FreshMedium } from './FreshMedium'
 import { MoveAll } from './MoveEggs'
 import { type Round, type RoundBox, useLimits } from './queries'
@@ -25,6 +29,7 @@ export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round
   return (
     <chakra.section aria-label="Box" display="flex" flexDirection="column" gap={5}>
       <Water box={box} draft={draft} onChange={onChange} />
+      <AllEggs box={box} draft={draft} onChange={onChange} />
       {BOX_SIGNS.map((group) => (
         <Choices
           key={group.kind}
@@ -98,6 +103,33 @@ export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round
         onChange={(note) => onChange({ ...draft, note })}
       />
     </chakra.section>
+  )
+}
+
+/** One answer for every egg; those that differ are tapped afterwards. */
+function AllEggs({ box, draft, onChange }: Props) {
+  const [open, setOpen] = useState(false)
+  if (!open) {
+    return (
+      <Button type="button" size="small" alignSelf="start" onClick={() => setOpen(true)}>
+        All eggs alike
+      </Button>
+    )
+  }
+  return (
+    <Choices
+      legend="All eggs"
+      columns={5}
+      choices={GRADES.map((grade) => ({
+        value: String(grade),
+        label: <Span fontSize="fine">{GRADE_WORDS[grade]}</Span>,
+      }))}
+      value={null}
+      onChoose={(grade) => {
+        onChange(withAllGraded(draft, box.eggs, Number(grade)))
+        setOpen(false)
+      }}
+    />
   )
 }
 

@@ -7,22 +7,14 @@ import type { Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
 import { useRules } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
+import { toggled } from '@/shared/toggled'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Chips } from '@/shared/ui/Chips'
 import { Choices } from '@/shared/ui/Choices'
 import { Notice } from '@/shared/ui/page'
 import { Grams } from './boxFields'
-import {
-  type Draft,
-  type EggDraft,
-  eggOf,
-  grams,
-  seenNow,
-  toggled,
-  withEgg,
-  withSign,
-} from './draft'
+import { type Draft, type EggDraft, eggOf, grams, seenNow, withEgg, withSign } from './draft'
 import { EggCamera } from './EggCamera'
 import { MoveEgg } from './MoveEggs'
 import type { Round, RoundBox } from './queries'

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '@/shared/api/client'
+import { toggled } from '@/shared/toggled'
 import {
   type Draft,
   draftOf,
@@ -9,9 +10,9 @@ import {
   openBox,
   seenAt,
   seenNow,
-  toggled,
   topUpFor,
   visitOf,
+  withAllGraded,
   withEgg,
   withMove,
   withSign,
@@ -242,5 +243,27 @@ describe('boxes due', () => {
     expect(nextDue(boxes, [], '26-02')?.name).toBe('26-03')
     expect(nextDue(boxes, [], '26-03')?.name).toBe('26-01')
     expect(nextDue(boxes, ['26-03'], '26-01')).toBeUndefined()
+  })
+})
+
+describe('all eggs alike', () => {
+  const egg = (name: string, more = {}) =>
+    ({ name, slug: false, removed_at: null, pipped_at: null, ...more }) as RoundBox['eggs'][number]
+
+  it('grades each that can be, and leaves the others out', () => {
+    const eggs = [
+      egg('1'),
+      egg('2'),
+      egg('3', { slug: true }),
+      egg('4', { removed_at: 'then' }),
+      egg('5', { pipped_at: 'then' }),
+      egg('6'),
+    ]
+    const moved = withMove(withEgg(draft, '2', { grade: 3 }), '6', { to: 'spare' })
+    const alike = withAllGraded(moved, eggs, 1)
+    expect(Object.entries(alike.eggs).map(([name, { grade }]) => [name, grade])).toEqual([
+      ['1', 1],
+      ['2', 1],
+    ])
   })
 })

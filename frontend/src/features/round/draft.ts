@@ -98,10 +98,14 @@ export function withSign(draft: Draft, name: string, kind: SignKind, value: stri
   return withEgg(draft, name, { signs: held === value ? others : { ...others, [kind]: value } })
 }
 
-/** The same list with `entry` added, or without it when it was there. */
-export function toggled<T>(list: T[], entry: T): T[] {
-  return list.includes(entry) ? list.filter((held) => held !== entry) : [...list, entry]
+/** Every egg that can be graded with one grade; those told apart before are told anew. */
+export function withAllGraded(draft: Draft, eggs: Egg[], grade: number): Draft {
+  return eggs
+    .filter((egg) => gradable(egg) && !draft.moves[egg.name])
+    .reduce((all, egg) => withEgg(all, egg.name, { grade }), draft)
 }
+
+const gradable = (egg: Egg): boolean => !egg.slug && !egg.removed_at && !egg.pipped_at
 
 /** The egg as it is with what was tapped just now; one put into another box is gone from here. */
 export function seenNow(egg: Egg, draft: EggDraft, moved?: Target): Egg {

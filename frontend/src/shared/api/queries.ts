@@ -132,6 +132,12 @@ export const layDaysQuery = queryOptions({
 
 export const useLayDays = () => useQuery(layDaysQuery)
 
+/** Lay days that came to nothing, or were put away for another reason. */
+export const asideQuery = queryOptions({
+  queryKey: ['lay days', 'aside'],
+  queryFn: () => answer(api.GET('/api/lay-day-drafts', { params: { query: { aside: true } } })),
+})
+
 /** What may send readings. */
 export const devicesQuery = queryOptions({
   queryKey: ['devices'],

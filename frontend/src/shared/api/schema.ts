@@ -751,7 +751,7 @@ export interface paths {
         };
         /**
          * Get Lay Days
-         * @description Lay days begun and neither recorded nor set aside.
+         * @description Lay days begun and not recorded: those under way, or those set `aside`.
          */
         get: operations["get_lay_days"];
         put?: never;
@@ -1264,6 +1264,26 @@ export interface paths {
          * @description Record that a hatchling is out of its egg.
          */
         post: operations["see_emergence"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/seen-hatching": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * See Several
+         * @description Record that several eggs have pipped, or are out, in one act.
+         */
+        post: operations["see_several"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6576,6 +6596,18 @@ export interface components {
             from_at: string;
         };
         /**
+         * SeveralRequest
+         * @description Eggs of a clutch by their numbers: pipped, or with `out` out of their shells.
+         */
+        SeveralRequest: {
+            /** At */
+            at?: string | null;
+            /** Eggs */
+            eggs: number[];
+            /** Out */
+            out: boolean;
+        };
+        /**
          * Severity
          * @description An emergency repeats until it is acknowledged; a notice can wait for daylight.
          * @enum {string}
@@ -8778,7 +8810,9 @@ export interface operations {
     };
     get_lay_days: {
         parameters: {
-            query?: never;
+            query?: {
+                aside?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8797,6 +8831,9 @@ export interface operations {
             400: components["responses"]["400"];
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
@@ -9758,6 +9795,41 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MomentRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    see_several: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralRequest"];
             };
         };
         responses: {

@@ -42,8 +42,9 @@ from sandboa.services.acts.undo_constraints import (
 _LOADED = (animals, clutches, hatching, house, methods, notes, people, photos, readings, rounds)
 
 
-#: The act that corrects another, while what is told instead is recorded under it.
-_correction: ContextVar[Act | None] = ContextVar("correction", default=None)
+#: The act under which others are recorded that are begun meanwhile, and whether it takes its
+#: words from them: one that corrects another does, one that records several things does not.
+_under_way: ContextVar[tuple[Act, bool] | None] = ContextVar("under_way", default=None)
 
 
 @contextmanager
@@ -51,12 +52,13 @@ def act(kind: ActKind, summary: Words, now_s: float, clutch: int | None = None) 
     """Open an act: everything recorded inside holds together or not at all.
 
     The body may `say` another summary and set `clutch_id` on the act it is given. Inside
-    `correcting` it is the correction that is given.
+    `correcting` or `together` it is the act of those that is given.
     """
-    under_way = _correction.get()
-    if under_way is not None:
-        under_way.say(Message("Corrected: {what}", what=summary))
-        yield under_way
+    if (joined := _under_way.get()) is not None:
+        made, takes_words = joined
+        if takes_words:
+            made.say(Message("Corrected: {what}", what=summary))
+        yield made
         return
     with transaction():
         made = Act.create(
@@ -85,11 +87,24 @@ def correcting(target: Act, now_s: float) -> Iterator[Act]:
                 row, _ = standing_version(table, version)
                 if row is not None:
                     row.retire(made)
-        token = _correction.set(made)
-        try:
+        with _joined(made, takes_words=True):
             yield made
-        finally:
-            _correction.reset(token)
+
+
+@contextmanager
+def together(kind: ActKind, summary: Words, now_s: float, clutch: int | None) -> Iterator[Act]:
+    """Open an act under which the commands of the body record: all of them or none."""
+    with act(kind, summary, now_s, clutch) as made, _joined(made, takes_words=False):
+        yield made
+
+
+@contextmanager
+def _joined(made: Act, *, takes_words: bool) -> Iterator[None]:
+    token = _under_way.set((made, takes_words))
+    try:
+        yield
+    finally:
+        _under_way.reset(token)
 
 
 def undo(act_id: int, now_s: float) -> Act:

@@ -1,15 +1,18 @@
 """Seen and done at a hatching egg: pipped, cut, out."""
 
+from collections.abc import Sequence
+
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching.last_week import LastWeekTask
 from sandboa.core.names import clean_name
+from sandboa.core.rounds.due import which_eggs
 from sandboa.records.facts import Act
 from sandboa.records.hatching import Cut, Emergence, Pip
 from sandboa.services.acts.checklists import Tick, tick
 from sandboa.services.acts.errors import Conflict
 from sandboa.services.acts.preconditions import clutch_called, require_in_box
-from sandboa.services.acts.recording import act
+from sandboa.services.acts.recording import act, together
 from sandboa.services.hatching.open_clutch import fertile_egg, open_clutch
 
 
@@ -49,6 +52,27 @@ def see_emergence(code: str, number: int, seen_s: float, now_s: float) -> Act:
         raise NotPlausible("at", f"egg {number} pipped after that: it cannot have been out before")
     with act(ActKind.EMERGENCE, f"Egg {number} is out", now_s, clutch.entity_id) as seeing:
         Emergence.record(seeing, egg_id=egg.entity_id, seen_s=int(seen_s))
+    return seeing
+
+
+def see_several(
+    code: str, numbers: Sequence[int], seen_s: float, now_s: float, *, out: bool
+) -> Act:
+    """Record that several eggs have pipped, or are out, in one act; all of them or none.
+
+    Raises as `see_pip` and `see_emergence` do; NotPlausible for no egg at all, or one named twice.
+    """
+    if not numbers or len(set(numbers)) < len(numbers):
+        raise NotPlausible("eggs", "which eggs? Each of them once")
+    clutch = clutch_called(code)
+    which = which_eggs(sorted(numbers))
+    few = len(numbers) == 1
+    words = f"{which} {('is' if few else 'are') + ' out' if out else 'pipped'}"
+    kind = ActKind.EMERGENCE if out else ActKind.PIP
+    see = see_emergence if out else see_pip
+    with together(kind, words[0].upper() + words[1:], now_s, clutch.entity_id) as seeing:
+        for number in numbers:
+            see(code, number, seen_s, now_s)
     return seeing
 
 

@@ -131,9 +131,9 @@ def lay_day_now(draft_id: int, now_s: float) -> LayDayNow:
     return _now(_draft(draft_id), now_s)
 
 
-def open_lay_days(now_s: float) -> list[LayDayNow]:
-    """Those begun and neither recorded nor set aside, oldest first."""
-    return [_now(draft, now_s) for draft in open_drafts()]
+def open_lay_days(now_s: float, *, aside: bool = False) -> list[LayDayNow]:
+    """Those begun and neither recorded nor set aside, or those set aside; oldest first."""
+    return [_now(draft, now_s) for draft in open_drafts(aside=aside)]
 
 
 def record(draft_id: int, now_s: float) -> tuple[str, Act]:
@@ -164,8 +164,14 @@ def record(draft_id: int, now_s: float) -> tuple[str, Act]:
 
 
 def set_aside(draft_id: int, aside: bool) -> None:
-    """Put a lay day away that came to nothing, or take it out again; nothing is lost."""
-    _draft(draft_id)
+    """Put a lay day away that came to nothing, or take it up again; nothing is lost.
+
+    Raises NotFound for no such lay day, Conflict when another of the same dam is open.
+    """
+    draft = _draft(draft_id)
+    her = _state(draft).dam
+    if draft.set_aside and not aside and her.casefold() in dams_laying():
+        raise Conflict(f"a lay day of {her} is open already: go on with that, or set it aside")
     lay_drafts.put_aside(draft_id, aside)
 
 
@@ -185,9 +191,9 @@ def dams_laying() -> set[str]:
     return {_state(draft).dam.casefold() for draft in open_drafts()}
 
 
-def open_drafts() -> list[LayDraft]:
-    """Drafts that are neither recorded nor set aside."""
-    drafts = lay_drafts.unrecorded_drafts()
+def open_drafts(*, aside: bool = False) -> list[LayDraft]:
+    """Drafts that are neither recorded nor set aside, or those that are set aside."""
+    drafts = lay_drafts.drafts_kept(aside=aside)
     acts = [a for a in (lay_drafts.recording_act(d) for d in drafts) if a is not None]
     undone = undone_among(acts)
     return [d for d in drafts if d.recorded_by_id is None or d.recorded_by_id in undone]

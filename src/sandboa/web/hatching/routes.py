@@ -20,6 +20,7 @@ from sandboa.web.hatching.schemas import (
     HatchOverviewResponse,
     LastWeekTickRequest,
     MomentRequest,
+    SeveralRequest,
     ScoreResponse,
     hatching_clutch_told,
 )
@@ -71,6 +72,13 @@ def see_pip(code: Code, number: EggNumber, asked: MomentRequest, now_s: NowS) ->
 def see_emergence(code: Code, number: EggNumber, asked: MomentRequest, now_s: NowS) -> ActResponse:
     """Record that a hatchling is out of its egg."""
     return ActResponse.of(egg_events.see_emergence(code, number, _when(asked.at, now_s), now_s))
+
+
+@router.post("/clutches/{code}/seen-hatching", dependencies=[RECORD], status_code=201)
+def see_several(code: Code, asked: SeveralRequest, now_s: NowS) -> ActResponse:
+    """Record that several eggs have pipped, or are out, in one act."""
+    at_s = _when(asked.at, now_s)
+    return ActResponse.of(egg_events.see_several(code, asked.eggs, at_s, now_s, out=asked.out))
 
 
 @router.post("/clutches/{code}/eggs/{number}/cut", dependencies=[RECORD], status_code=201)

@@ -34,6 +34,13 @@ class MomentRequest(RequestSchema):
     at: AskedMoment | None = None
 
 
+class SeveralRequest(MomentRequest):
+    """Eggs of a clutch by their numbers: pipped, or with `out` out of their shells."""
+
+    eggs: Annotated[list[Annotated[int, Field(ge=1, le=1000)]], Field(min_length=1, max_length=30)]
+    out: bool
+
+
 class CutRequest(MomentRequest):
     """An egg opened by hand: why, and whether it bled."""
 

@@ -2,7 +2,7 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path
+from fastapi import APIRouter, Path, Query
 
 from sandboa.services.lay_day import drafts
 from sandboa.web.house import NowS
@@ -25,9 +25,9 @@ LayDayId = Annotated[int, Path(ge=1, le=2**53)]
 
 
 @router.get("", dependencies=[LOOK])
-def get_lay_days(now_s: NowS) -> list[LayDayResponse]:
-    """Lay days begun and neither recorded nor set aside."""
-    return [LayDayResponse.of(now) for now in drafts.open_lay_days(now_s)]
+def get_lay_days(now_s: NowS, aside: Annotated[bool, Query()] = False) -> list[LayDayResponse]:
+    """Lay days begun and not recorded: those under way, or those set `aside`."""
+    return [LayDayResponse.of(now) for now in drafts.open_lay_days(now_s, aside=aside)]
 
 
 @router.post("", dependencies=[RECORD], status_code=201)
