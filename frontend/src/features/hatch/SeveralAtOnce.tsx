@@ -31,7 +31,7 @@ export function SeveralAtOnce({
   if (waiting.length < 2) return null
   if (!open) {
     return (
-      <Button type="button" size="small" mt={3} onClick={() => setOpen(true)}>
+      <Button type="button" size="small" mt={3} mb={4} onClick={() => setOpen(true)}>
         All at once
       </Button>
     )
@@ -49,7 +49,7 @@ export function SeveralAtOnce({
       },
     )
   return (
-    <Box mt={3} role="group" aria-label="All at once" maxWidth="40rem">
+    <Box mt={3} mb={5} role="group" aria-label="All at once" maxWidth="40rem">
       <Chips
         legend="All eggs but those you tap off"
         chips={waiting.map(({ egg }) => ({

@@ -119,7 +119,7 @@ function AllEggs({ box, draft, onChange }: Props) {
   return (
     <Choices
       legend="All eggs"
-      columns={5}
+      columns={{ base: 3, md: 5 }}
       choices={GRADES.map((grade) => ({
         value: String(grade),
         label: <Span fontSize="fine">{GRADE_WORDS[grade]}</Span>,

@@ -20,8 +20,8 @@ from sandboa.web.hatching.schemas import (
     HatchOverviewResponse,
     LastWeekTickRequest,
     MomentRequest,
-    SeveralRequest,
     ScoreResponse,
+    SeveralRequest,
     hatching_clutch_told,
 )
 from sandboa.web.house import NowS, TheHouse
