@@ -194,3 +194,18 @@ def test_half_is_gone_only_when_it_is() -> None:
     ahead = only(replace(QUIET, water_soon_s=NOW + DAY, water_share=0.53))
     assert ahead.text == "Half of its water will soon be gone. About 53 % is left."
     assert only(replace(QUIET, water_soon_s=NOW - DAY)).text == "Half of its water is gone."
+
+
+@pytest.mark.parametrize(
+    ("days", "urgency", "lain"),
+    [(0.9, None, ""), (1.0, Urgency.WATCH, "a day"), (1.9, Urgency.WATCH, "a day"),
+     (2.0, Urgency.TODAY, "2 days"), (5.5, Urgency.TODAY, "5 days")],
+)  # fmt: skip
+def test_a_damp_cloth_asks_to_be_taken_off(days: float, urgency: Urgency | None, lain: str) -> None:
+    box = replace(QUIET, cloth_since_s=NOW - days * DAY)
+    if urgency is None:
+        assert kinds(box) == []
+        return
+    due = only(box)
+    assert (due.kind, due.urgency, due.since_s) == (DueKind.CLOTH, urgency, NOW - (days - 1) * DAY)
+    assert str(due.text) == f"Take the damp cloth off: it has lain on the eggs for {lain}."

@@ -263,6 +263,7 @@ NUMBERS: dict[str, object] = {
     "rounds/due.ANSWER_LOOK_DAYS": 3,
     "rounds/due.MID_TERM": (0.45, 0.6),
     "rounds/due.CANDLED_BEFORE_DAYS": 3,
+    "rounds/due.CLOTH_DAYS": (1, 2),
     "rounds/due.LAST_WEEK_DAYS": 7,
     "rounds/due.POSTPONE_DAYS": (1, 14),
     "rounds/due.TOP_UP_AHEAD_DAYS": 2,

@@ -53,7 +53,7 @@ export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round
       )}
       <Chips
         legend="Done at the box"
-        chips={BOX_ACTS.filter((act) => act.value !== 'grid removed' || box.on_grid)}
+        chips={BOX_ACTS.filter(({ value }) => isPossible(value, box))}
         on={draft.acts}
         onToggle={(act) => onChange({ ...draft, acts: toggled(draft.acts, act) })}
       />
@@ -104,6 +104,13 @@ export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round
       />
     </chakra.section>
   )
+}
+
+/** A grid is taken out where there is one, and a cloth taken off where one lies. */
+function isPossible(act: Draft['acts'][number], box: RoundBox): boolean {
+  if (act === 'grid removed') return box.on_grid
+  if (act === 'damp cloth taken off') return box.cloth_on
+  return act !== 'damp cloth over the eggs' || !box.cloth_on
 }
 
 /** One answer for every egg; those that differ are tapped afterwards. */

@@ -123,6 +123,7 @@ export const BOX_ACTS: { value: Schemas['BoxActKind']; label: string }[] = [
   { value: 'aired', label: 'Aired' },
   { value: 'film replaced', label: 'New film' },
   { value: 'damp cloth over the eggs', label: 'Damp cloth' },
+  { value: 'damp cloth taken off', label: 'Cloth off' },
   { value: 'grid removed', label: 'Grid out' },
   { value: 'moved to damp paper', label: 'Moved to paper' },
 ]

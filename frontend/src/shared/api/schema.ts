@@ -3044,7 +3044,7 @@ export interface components {
          * @description Acts that are not pouring, weighing, fresh medium, changing the closing or moving the box.
          * @enum {string}
          */
-        BoxActKind: "lid wiped" | "aired" | "film replaced" | "damp cloth over the eggs" | "moved to damp paper" | "grid removed";
+        BoxActKind: "lid wiped" | "aired" | "film replaced" | "damp cloth over the eggs" | "damp cloth taken off" | "moved to damp paper" | "grid removed";
         /**
          * BoxHereResponse
          * @description A box on its shelf; `species` of one of another species, which has no eggs here.
@@ -3920,7 +3920,7 @@ export interface components {
          * @description Why a box is opened; the order is that in which reasons are told.
          * @enum {string}
          */
-        DueKind: "dents" | "water" | "watch" | "candle" | "air" | "last days" | "rhythm";
+        DueKind: "dents" | "water" | "watch" | "candle" | "air" | "cloth" | "last days" | "rhythm";
         /**
          * DueResponse
          * @description A reason to open the box, since when.
@@ -6340,6 +6340,8 @@ export interface components {
             on_grid: boolean;
             /** Mould Method */
             mould_method: string;
+            /** Cloth On */
+            cloth_on: boolean;
             /** Box C */
             box_c: number;
             box_water: components["schemas"]["BoxWaterResponse"];

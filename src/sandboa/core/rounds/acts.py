@@ -10,6 +10,7 @@ class BoxActKind(StrEnum):
     AIRED = "aired"
     REPLACED_FILM = "film replaced"
     DAMP_CLOTH = "damp cloth over the eggs"
+    CLOTH_OFF = "damp cloth taken off"
     MOVED_TO_PAPER = "moved to damp paper"
     REMOVED_GRID = "grid removed"
 

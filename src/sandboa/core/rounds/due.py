@@ -31,6 +31,9 @@ MID_TERM: Final = (0.45, 0.60)
 CANDLED_BEFORE_DAYS: Final = 3.0
 #: Days before the first pip in which every egg is candled once more, and last things are done.
 LAST_WEEK_DAYS: Final = 7.0
+#: Days a damp cloth lies on the eggs: from the first on it may come off, by the second it is off
+#: (keeper practice).
+CLOTH_DAYS: Final = (1.0, 2.0)
 #: Days a reason may be put off (assumption).
 POSTPONE_DAYS: Final = (1.0, 14.0)
 #: Days ahead in which a top-up is announced: so that it can wait for the next round (assumption).
@@ -45,6 +48,7 @@ class DueKind(StrEnum):
     WATCH = "watch"
     CANDLE = "candle"
     AIR = "air"
+    CLOTH = "cloth"
     LAST_DAYS = "last days"
     RHYTHM = "rhythm"
 
@@ -84,6 +88,7 @@ class BoxState:
     last_days_done: eggs were moved, or the grid taken out.
     look_now: eggs whose own dents ask for the torch at once, not candled since they were seen.
     rest_due: when the second half of a split top-up is due (s), and its grams.
+    cloth_since_s: since when a damp cloth lies on the eggs; None for none (s).
     """
 
     laid_s: float
@@ -111,6 +116,7 @@ class BoxState:
     watch_every_days: float = WATCH_EVERY_DAYS
     look_now: tuple[str, ...] = ()
     rest_due: tuple[float, float] | None = None
+    cloth_since_s: float | None = None
 
 
 def due_at_box(box: BoxState, now_s: float) -> tuple[Due, ...]:
@@ -121,6 +127,7 @@ def due_at_box(box: BoxState, now_s: float) -> tuple[Due, ...]:
         *_watched(box, now_s),
         *_candling(box, now_s),
         *_air(box, now_s),
+        *_cloth(box, now_s),
         *_last_days(box, now_s),
         *_rhythm(box, now_s),
     ]
@@ -189,6 +196,18 @@ def _water(box: BoxState, now_s: float) -> Iterator[Due]:
         if due_s <= now_s:
             gone = "is" if box.water_soon_s <= now_s else "will soon be"
             yield Due(DueKind.WATER, due_s, Urgency.WATCH, f"Half of its water {gone} gone.{left}")
+
+
+def _cloth(box: BoxState, now_s: float) -> Iterator[Due]:
+    if box.cloth_since_s is None:
+        return
+    due_s, late_s = (box.cloth_since_s + days * SECONDS_PER_DAY for days in CLOTH_DAYS)
+    if due_s <= now_s:
+        lain = whole_days(now_s - box.cloth_since_s)
+        lasted = "a day" if lain == 1 else f"{lain} days"
+        words = f"Take the damp cloth off: it has lain on the eggs for {lasted}."
+        urgency = Urgency.TODAY if late_s <= now_s else Urgency.WATCH
+        yield Due(DueKind.CLOTH, due_s, urgency, words)
 
 
 def _watched(box: BoxState, now_s: float) -> Iterator[Due]:

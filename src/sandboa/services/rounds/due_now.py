@@ -27,6 +27,7 @@ KIND_WORDS: Final = {
     DueKind.WATCH: "eggs on watch",
     DueKind.CANDLE: "candling",
     DueKind.AIR: "airing",
+    DueKind.CLOTH: "the damp cloth",
     DueKind.LAST_DAYS: "last-week preparations",
     DueKind.RHYTHM: "the usual visit",
 }
@@ -168,7 +169,20 @@ def _state(at: AsOf, box: BoxNow, clutches: tuple[ClutchNow, ...]) -> BoxState:
             and egg.came_s is None
         ),
         rest_due=_rest_of_water(box, as_of_s),
+        cloth_since_s=cloth_since_s(snapshot, box.box.entity_id, as_of_s),
     )
+
+
+def cloth_since_s(snapshot: Snapshot, box: int, as_of_s: float) -> float | None:
+    """Since when a damp cloth lies on the eggs of a box (s); None for none."""
+    cloths = [
+        done
+        for done in snapshot.box(box).done
+        if done.at_s <= as_of_s and done.kind in (BoxActKind.DAMP_CLOTH, BoxActKind.CLOTH_OFF)
+    ]
+    if not cloths or cloths[-1].kind == BoxActKind.CLOTH_OFF:
+        return None
+    return float(cloths[-1].at_s)
 
 
 def _last_days(box: BoxNow, school: str | None) -> LastDays:

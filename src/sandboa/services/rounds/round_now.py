@@ -11,7 +11,7 @@ from sandboa.core.water.top_up import BOX_MASS_RANGE_G, ROUND_TO_G
 from sandboa.records.facts import newest_act_by
 from sandboa.services.boxes.water import BoxWater, top_up_by_scale
 from sandboa.services.clutches.lessons import lessons
-from sandboa.services.rounds.due_now import BoxDue, boxes_of_round, last_visit_s
+from sandboa.services.rounds.due_now import BoxDue, boxes_of_round, cloth_since_s, last_visit_s
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -41,6 +41,7 @@ class RoundBox:
     top_ups: tuple[TopUpStep, ...]
     heaviest_g: float | None
     mould_method: str
+    cloth_on: bool
 
 
 @dataclass(frozen=True)
@@ -96,6 +97,7 @@ def _round_box(
         top_ups=top_up_steps(water) if water else (),
         heaviest_g=None if water is None else heaviest_g(water.ledger, as_of_s),
         mould_method=own.mould if own else STANDARD.mould,
+        cloth_on=cloth_since_s(snapshot, box.box.box.entity_id, as_of_s) is not None,
     )
 
 

@@ -166,6 +166,7 @@ def _box(box: RoundBox) -> RoundBoxResponse:
         seen_act=box.seen_act,
         on_grid=now.on_grid,
         mould_method=box.mould_method,
+        cloth_on=box.cloth_on,
         box_c=now.box_c,
         box_water=BoxWaterResponse.of(now.water),
         lid=now.lid,

@@ -87,6 +87,7 @@ class RoundBoxResponse(BaseModel):
     seen_act: int
     on_grid: bool
     mould_method: str
+    cloth_on: bool
     box_c: float
     box_water: BoxWaterResponse
     lid: str | None
