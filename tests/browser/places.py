@@ -32,6 +32,7 @@ PLACES = [
     "/cabinets/North/correct",
     "/cabinets/new",
     "/readings",
+    "/notes",
     "/bench",
     "/you",
     "/settings",

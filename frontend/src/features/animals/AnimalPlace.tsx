@@ -186,7 +186,7 @@ function Pairings({ season }: { season: Schemas['DamLaySeasonResponse'] }) {
     <ul>
       {events.map((event) => (
         <DatedLine key={event.at + event.text} at={fullDay(event.at)}>
-          {event.text}
+          <Span display="block">{event.text}</Span>
           {event.id !== null && <Notes about={event.id} quiet />}
         </DatedLine>
       ))}
@@ -207,7 +207,7 @@ function DatedLine({ at, children }: { at: string; children: ReactNode }) {
       <Span color="soft" width="7.5em" flexShrink={0}>
         {at}
       </Span>
-      <span>{children}</span>
+      <div>{children}</div>
     </chakra.li>
   )
 }

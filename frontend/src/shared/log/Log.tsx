@@ -1,11 +1,16 @@
 import { Box, chakra, Span } from '@chakra-ui/react'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
-import { CorrectRecord } from './CorrectRecord'
+import { Waiting } from '@/shared/ui/page'
 import { type Entry, enteredLate, happenedAt } from './entries'
 import { UndoLine } from './UndoLine'
+
+// Today's first load is small; forms come when one is opened.
+const CorrectRecord = lazy(() =>
+  import('./CorrectRecord').then(({ CorrectRecord }) => ({ default: CorrectRecord })),
+)
 
 /**
  * What was recorded, newest first; each line can be undone, or done again.
@@ -32,12 +37,12 @@ export function Log({
       </ol>
       {entries.length > shown.length ? (
         <Button variant="plain" size="small" mt={3} onClick={() => setAll(true)}>
-          Show {onMore ? 'more' : `all ${entries.length}`}
+          Show {onMore ? 'older ones' : `all ${entries.length}`}
         </Button>
       ) : (
         onMore && (
           <Button variant="plain" size="small" mt={3} onClick={onMore}>
-            Show what came before
+            Show older ones
           </Button>
         )
       )}
@@ -99,7 +104,9 @@ function Line({ entry }: { entry: Entry }) {
       {!entry.undone && <UndoLine entry={entry} />}
       {correcting && entry.correctable && (
         <Box flex="0 0 100%">
-          <CorrectRecord act={entry.act} onDone={() => setCorrecting(false)} />
+          <Suspense fallback={<Waiting />}>
+            <CorrectRecord act={entry.act} onDone={() => setCorrecting(false)} />
+          </Suspense>
         </Box>
       )}
     </chakra.li>
