@@ -8,6 +8,7 @@ from samples import DAY_S, NOW_S, animal, lay_day
 from sandboa.core.animals import TraitForm
 from sandboa.core.dam_care import AftercareTask, TubSchool
 from sandboa.core.errors import NotPlausible
+from sandboa.core.lay_day import Lump
 from sandboa.core.laying import PreparationTask, Sign
 from sandboa.core.methods import STANDARD
 from sandboa.records.house import Task
@@ -241,3 +242,15 @@ def test_the_tub_school_is_that_of_the_clutchs_own_method(house: SnapshotCache) 
     (told,) = dams_after_laying(house.current().herd, NOW_S)
     clean = next(i for i in told.items if i.task is AftercareTask.CLEAN)
     assert clean.from_s == datetime.fromtimestamp(NOW_S, UTC).timestamp() + 6 * DAY_S
+
+
+def test_a_dam_in_whom_an_egg_may_be_left_is_followed_until_somebody_felt_her(
+    house: SnapshotCache,
+) -> None:
+    lay_clutch(lay_day(150.0, lump=Lump.LEFT), NOW_S)
+    lay_clutch(lay_day(150.0, dam="Tansy", lump=Lump.NONE), NOW_S)
+    (followed,) = dams_after_laying(house.current().herd, NOW_S)
+    assert followed.name == "Sorrel"
+    assert "A retained egg is dangerous" in followed.flags[0]
+    tick_aftercare(last_clutch(house.current().herd, followed.dam), AftercareTask.FEEL, NOW_S)
+    assert dams_after_laying(house.current().herd, NOW_S) == []

@@ -60,11 +60,19 @@ def dams_after_laying(herd: Herd, now_s: float) -> list[DamAfterLaying]:
 def dam_after_laying(
     herd: Herd, dam: int, settings: HouseSettings, now_s: float
 ) -> DamAfterLaying | None:
-    """The dam's aftercare, None when she is recovered, laid too long ago, or never."""
+    """The dam's aftercare, None when she is recovered, laid too long ago, or never.
+
+    One in whom an egg may be left is followed until somebody felt her, however long that is.
+    """
     clutches = [c for c in herd.clutches.get(dam, []) if c.laid_s <= now_s]
-    if not clutches or now_s - clutches[-1].laid_s > FOLLOWED_DAYS * SECONDS_PER_DAY:
+    if not clutches:
         return None
     clutch = clutches[-1]
+    lump = _lump(clutch)
+    felt = any(t.name == AftercareTask.FEEL for t in herd.tasks.get(clutch.entity_id, []))
+    retained = lump in (Lump.LEFT, Lump.UNSURE) and not felt
+    if not retained and now_s - clutch.laid_s > FOLLOWED_DAYS * SECONDS_PER_DAY:
+        return None
     name = herd.animals[dam].name
     weights = [Weighing(w.at_s, w.mass_g) for w in herd.weights.get(dam, []) if w.at_s <= now_s]
     since = [w for w in weights if w.at_s > clutch.laid_s]
@@ -78,7 +86,6 @@ def dam_after_laying(
         for t in herd.tasks.get(clutch.entity_id, [])
         if t.name in TICKED
     }
-    lump = _lump(clutch)
     laid = LaidDam(
         clutch.laid_s,
         maternal=method.maternal,
@@ -98,7 +105,7 @@ def dam_after_laying(
         flag_days=settings["not_eating_days"],
     )
     flags = []
-    if lump in (Lump.LEFT, Lump.UNSURE) and AftercareTask.FEEL not in ticked:
+    if retained and lump is not None:
         flags.append(retained_egg(name, lump, float(clutch.laid_s), now_s))
     if fasting:
         flags.append(f"{name} {fasting}")
