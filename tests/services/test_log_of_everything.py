@@ -12,6 +12,7 @@ from sandboa.services.acts.recording import undo
 from sandboa.services.animals.commands import weigh
 from sandboa.services.boxes.commands import candle_egg, grade_egg, water_box
 from sandboa.services.cabinets.commands import change_set_point
+from sandboa.services.corrections.commands import correct_record
 from sandboa.services.hatching.egg_events import see_emergence, see_pip
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.rounds.visit import EggSeen, FreshMedium
@@ -78,6 +79,17 @@ def test_later_weighings_rest_on_water(six: SnapshotCache) -> None:
     visit("three", days_ago=3.0, fresh=FreshMedium("perlite", 200.0, 1300.0))
     visit("two", days_ago=2.0, mass_g=1290.0)
     assert dependents(poured.id) == ("2 later weighings rest on it (box 26-01)",)
+
+
+def test_what_rests_on_an_act_rests_on_it_once_its_correction_was_undone(
+    six: SnapshotCache,
+) -> None:
+    poured = water_box("26-01", 30.0, NOW_S - 6 * DAY_S, NOW_S)
+    visit("five", days_ago=5.0, mass_g=1390.0)
+    corrected = correct_record(poured.id, {"water_g": 40.0}, NOW_S)
+    assert dependents(poured.id) == ()
+    undo(corrected.id, NOW_S)
+    assert dependents(poured.id) == ("1 later weighing rests on it (box 26-01)",)
 
 
 def test_later_visits_repeat_what_was_seen(six: SnapshotCache) -> None:

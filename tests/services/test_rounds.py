@@ -5,7 +5,6 @@ from dataclasses import replace
 
 import pytest
 
-from boxes import visit as visit_six
 from samples import DAY_S, NOW_S, lay_day
 from sandboa.core.box import Closing
 from sandboa.core.candling import Vessels
@@ -415,17 +414,3 @@ def test_phones_that_deliver_at_once_wait_for_each_other(box: SnapshotCache) -> 
         told = [outcome for outcomes in phones.map(bring, range(4)) for outcome in outcomes]
     assert len(told) == 480
     assert all(isinstance(outcome, Closed) and not outcome.known for outcome in told)
-
-
-def test_a_damp_cloth_is_due_until_somebody_took_it_off(six: SnapshotCache) -> None:
-    visit_six("on", days_ago=3.0, acts=(BoxActKind.DAMP_CLOTH,))
-
-    def cloth() -> tuple[bool, bool]:
-        (box,) = round_now(six.current(), NOW_S).boxes
-        return box.cloth_on, DueKind.CLOTH in [due.kind for due in box.box.due]
-
-    assert cloth() == (True, True)
-    off = visit_six("off", days_ago=1.0, acts=(BoxActKind.CLOTH_OFF,)).act
-    assert cloth() == (False, False)
-    undo(off.id, NOW_S)
-    assert cloth() == (True, True)

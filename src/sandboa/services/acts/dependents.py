@@ -11,6 +11,7 @@ from sandboa.records.facts import Act, FactT, act_numbered
 from sandboa.records.hatching import Emergence, Hatchling, Pip
 from sandboa.records.rounds import ClosingChange, MassChange, SetUp, Visit, Weighing
 from sandboa.services.acts.errors import NotFound
+from sandboa.services.acts.standing import standing_of
 
 
 def dependents(act_id: int) -> tuple[str, ...]:
@@ -103,7 +104,7 @@ _ASKED: tuple[Callable[[Act], Iterable[str]], ...] = (
 
 
 def _standing(table: type[FactT], act: Act) -> list[FactT]:
-    return table.current(act_id=act.id)
+    return [row for _, row in standing_of(table, [act.id])]
 
 
 def _earliest(found: dict[int, int], box: int, at_s: int) -> None:

@@ -10,7 +10,7 @@ from sandboa.records.facts import acts_about, acts_lately, has_log
 from sandboa.records.rounds import Visit
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.single_records import standing_single
-from sandboa.services.acts.standing import standing_version, undone_among
+from sandboa.services.acts.standing import standing_of, undone_among
 
 #: Lines of a log where nobody says how many (assumption).
 LINES: Final = 40
@@ -66,9 +66,4 @@ def _as_log(acts: list[Act]) -> list[LogEntry]:
 def _visits(acts: list[Act]) -> dict[int, int]:
     """The id of the visit that stands as an act recorded it, by the act's."""
     ids = [act.id for act in acts if act.kind == ActKind.VISIT]
-    found: dict[int, int] = {}
-    for version in Visit.ever(act_id=ids):
-        row, _ = standing_version(Visit, version)
-        if row is not None:
-            found[version.act_id] = row.entity_id
-    return found
+    return {act: visit.entity_id for act, visit in standing_of(Visit, ids)}

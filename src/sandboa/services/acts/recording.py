@@ -29,7 +29,7 @@ from sandboa.records.facts import (
 from sandboa.records.readings import Batch
 from sandboa.records.said import kept
 from sandboa.services.acts.errors import Conflict, NotFound
-from sandboa.services.acts.standing import standing_version, undone_among
+from sandboa.services.acts.standing import standing_of, standing_version, undone_among
 from sandboa.services.acts.undo_constraints import (
     REFUSED,
     SHARED,
@@ -83,10 +83,8 @@ def correcting(target: Act, now_s: float) -> Iterator[Act]:
     require_open_for(target)
     with act(ActKind.stored_as(target.kind), "", now_s, target.clutch_id) as made:
         for table in fact_tables():
-            for version in table.ever(act_id=target.id):
-                row, _ = standing_version(table, version)
-                if row is not None:
-                    row.retire(made)
+            for _, row in standing_of(table, [target.id]):
+                row.retire(made)
         with _joined(made, takes_words=True):
             yield made
 

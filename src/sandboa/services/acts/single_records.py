@@ -9,7 +9,7 @@ from sandboa.records.clutches import BoxMove, Candling, Turgor, Watering
 from sandboa.records.facts import Act, Fact
 from sandboa.records.hatching import Alteration, Cut, Emergence, Pip, Shed
 from sandboa.records.house import SetPoint
-from sandboa.services.acts.standing import standing_version
+from sandboa.services.acts.standing import standing_of
 
 #: What acts of each kind record, where that is one thing.
 SINGLE: Final[Mapping[str, type[Fact]]] = {
@@ -40,10 +40,8 @@ def standing_single(acts: Sequence[Act]) -> dict[int, Fact]:
     found: dict[int, Fact] = {}
     several: set[int] = set()
     for table, ids in by_table.items():
-        for version in table.ever(act_id=ids):
-            if version.act_id in found:
-                several.add(version.act_id)
-            row, _ = standing_version(table, version)
-            if row is not None:
-                found[version.act_id] = row
+        for act_id, row in standing_of(table, ids):
+            if act_id in found:
+                several.add(act_id)
+            found[act_id] = row
     return {act: row for act, row in found.items() if act not in several}

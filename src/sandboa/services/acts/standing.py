@@ -1,5 +1,7 @@
 """Which version of a fact stands, where later acts changed it and were taken back again."""
 
+from collections.abc import Sequence
+
 from sandboa.records.facts import Act, FactT, act_numbered, undoers_of
 
 
@@ -31,6 +33,16 @@ def standing_version(table: type[FactT], row: FactT) -> tuple[FactT | None, Act 
             return None, later
         row = restored
     return row, None
+
+
+def standing_of(table: type[FactT], act_ids: Sequence[int]) -> list[tuple[int, FactT]]:
+    """What stands of a table as one of those acts recorded it, each with the act's id."""
+    found = []
+    for version in table.ever(act_id=list(act_ids)):
+        row, _ = standing_version(table, version)
+        if row is not None:
+            found.append((version.act_id, row))
+    return found
 
 
 def _put_back(table: type[FactT], row: FactT, later: Act) -> FactT | None:

@@ -7,11 +7,11 @@ from sandboa.records.facts import Act, Fact, act_numbered
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import correcting
 from sandboa.services.acts.single_records import SINGLE, standing_single
-from sandboa.services.corrections.fields import Answers, FieldTold, Value
+from sandboa.services.corrections.fields import Answers, RecordField, Value
 from sandboa.services.corrections.told_anew import fields_of, tell_again
 
 
-def recorded_fields(act_id: int) -> tuple[FieldTold, ...]:
+def recorded_fields(act_id: int) -> tuple[RecordField, ...]:
     """The fields of what an act recorded, as it stands.
 
     Raises NotFound for an unknown act, Conflict for one that recorded several things, or whose

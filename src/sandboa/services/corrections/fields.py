@@ -23,7 +23,7 @@ Value = float | str | None
 
 
 @dataclass(frozen=True, slots=True)
-class FieldTold:
+class RecordField:
     """A field as it stands; `choices` of one that is chosen, `required`: it may not be empty."""
 
     name: str
@@ -38,7 +38,7 @@ class FieldTold:
 class Answers:
     """What a form came back with, by name; each is taken as the field it belongs to."""
 
-    fields: tuple[FieldTold, ...]
+    fields: tuple[RecordField, ...]
     values: Mapping[str, Value]
 
     def moment(self, name: str) -> float:

@@ -17,7 +17,7 @@ from sandboa.services.animals.meals import MealCommand
 from sandboa.services.boxes.commands import candle_egg, grade_egg, water_box
 from sandboa.services.breeding.pairings import see_lock, see_sign
 from sandboa.services.cabinets.commands import alter_cabinet, change_set_point, move_box
-from sandboa.services.corrections.fields import Answers, FieldKind, FieldTold
+from sandboa.services.corrections.fields import Answers, FieldKind, RecordField
 from sandboa.services.hatching.egg_events import cut_egg, see_emergence, see_pip
 from sandboa.services.hatching.hatchlings import offer_first_meal, see_shed, weigh_hatchling
 
@@ -25,7 +25,7 @@ from sandboa.services.hatching.hatchlings import offer_first_meal, see_shed, wei
 _NO_DISC: Final = "not looked for"
 _TAKEN: Final = ("taken", "refused")
 
-Fields = tuple[FieldTold, ...]
+Fields = tuple[RecordField, ...]
 
 
 def fields_of(row: Any) -> Fields:
@@ -38,16 +38,16 @@ def tell_again(row: Any, answers: Answers, now_s: float) -> Act:
     return _AGAIN[type(row)](row, answers, now_s)
 
 
-def _moment(name: str, label: str, at_s: float) -> FieldTold:
-    return FieldTold(name, label, FieldKind.MOMENT, float(at_s))
+def _moment(name: str, label: str, at_s: float) -> RecordField:
+    return RecordField(name, label, FieldKind.MOMENT, float(at_s))
 
 
-def _grams(name: str, label: str, mass_g: float | None, *, required: bool = True) -> FieldTold:
-    return FieldTold(name, label, FieldKind.GRAMS, mass_g, required=required)
+def _grams(name: str, label: str, mass_g: float | None, *, required: bool = True) -> RecordField:
+    return RecordField(name, label, FieldKind.GRAMS, mass_g, required=required)
 
 
-def _choice(name: str, label: str, value: str, choices: tuple[str, ...]) -> FieldTold:
-    return FieldTold(name, label, FieldKind.CHOICE, value, choices)
+def _choice(name: str, label: str, value: str, choices: tuple[str, ...]) -> RecordField:
+    return RecordField(name, label, FieldKind.CHOICE, value, choices)
 
 
 _FIELDS: Final[Mapping[type[Fact], Callable[[Any], Fields]]] = {
@@ -57,7 +57,7 @@ _FIELDS: Final[Mapping[type[Fact], Callable[[Any], Fields]]] = {
     ),
     animals.Meal: lambda row: (
         _choice("taken", "The meal was", _TAKEN[0 if row.taken else 1], _TAKEN),
-        FieldTold("prey", "Prey", FieldKind.TEXT, row.prey, required=False),
+        RecordField("prey", "Prey", FieldKind.TEXT, row.prey, required=False),
         _grams("mass_g", "Its weight, g", row.mass_g, required=False),
         _moment("at", "Offered", row.at_s),
     ),
@@ -86,16 +86,16 @@ _FIELDS: Final[Mapping[type[Fact], Callable[[Any], Fields]]] = {
     hatching.Pip: lambda row: (_moment("at", "Pip seen", row.seen_s),),
     hatching.Emergence: lambda row: (_moment("at", "Seen out", row.seen_s),),
     hatching.Cut: lambda row: (
-        FieldTold("reason", "Why it was cut", FieldKind.TEXT, row.reason),
+        RecordField("reason", "Why it was cut", FieldKind.TEXT, row.reason),
         _moment("at", "Cut", row.at_s),
     ),
     hatching.Shed: lambda row: (_moment("at", "Shed", row.seen_s),),
     hatching.Alteration: lambda row: (
-        FieldTold("what", "What was altered", FieldKind.TEXT, row.what),
+        RecordField("what", "What was altered", FieldKind.TEXT, row.what),
         _moment("at", "Done", row.at_s),
     ),
     house.SetPoint: lambda row: (
-        FieldTold("temperature_c", "Set to", FieldKind.CELSIUS, row.temperature_c),
+        RecordField("temperature_c", "Set to", FieldKind.CELSIUS, row.temperature_c),
         _moment("at", "Since", row.from_s),
     ),
 }

@@ -5,7 +5,7 @@ from typing import Annotated
 from pydantic import BaseModel, Field
 
 from sandboa.services.acts.revisions import revision_of
-from sandboa.services.corrections.fields import FieldKind, FieldTold, Value
+from sandboa.services.corrections.fields import FieldKind, RecordField, Value
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import AskedMoment, Moment, RequestSchema, at
 
@@ -25,7 +25,7 @@ class FieldResponse(BaseModel):
     required: bool
 
     @classmethod
-    def of(cls, told: FieldTold) -> "FieldResponse":
+    def of(cls, told: RecordField) -> "FieldResponse":
         response = cls(
             name=told.name,
             label=told.label,
@@ -49,7 +49,7 @@ class RecordResponse(BaseModel):
     revision: Revision
 
     @classmethod
-    def of(cls, told: tuple[FieldTold, ...]) -> "RecordResponse":
+    def of(cls, told: tuple[RecordField, ...]) -> "RecordResponse":
         return cls(fields=[FieldResponse.of(t) for t in told], revision=revision_of(form(told)))
 
 
@@ -73,6 +73,6 @@ class RecordRequest(RequestSchema):
     fields: Annotated[list[FieldRequest], Field(min_length=1, max_length=20)]
 
 
-def form(told: tuple[FieldTold, ...]) -> dict[str, Value]:
+def form(told: tuple[RecordField, ...]) -> dict[str, Value]:
     """The fields by name, as a form that two people may correct at once."""
     return {field.name: field.value for field in told}
