@@ -40,6 +40,7 @@ from sandboa.web.schemas.common import (
     TraitResponse,
     WeightResponse,
     at,
+    seconds_or_now,
 )
 from sandboa.web.security.permissions import LOOK, RECORD
 
@@ -109,7 +110,7 @@ def correct_animal(animal: AnimalId, asked: AnimalRequest, seen: Seen, now_s: No
 @router.post("/{animal}/weights", dependencies=[RECORD], status_code=201)
 def weigh_animal(animal: AnimalId, asked: WeightRequest, now_s: NowS) -> ActResponse:
     """Record a weight."""
-    at_s = asked.at.timestamp() if asked.at else now_s
+    at_s = seconds_or_now(asked.at, now_s)
     act = animals.weigh(animal, asked.mass_g, at_s, now_s, confirmed=asked.confirmed)
     return ActResponse.of(act)
 
@@ -117,7 +118,7 @@ def weigh_animal(animal: AnimalId, asked: WeightRequest, now_s: NowS) -> ActResp
 @router.post("/{animal}/meals", dependencies=[RECORD], status_code=201)
 def offer_meal(animal: AnimalId, asked: MealRequest, now_s: NowS) -> ActResponse:
     """Record a meal offered, taken or refused."""
-    at_s = asked.at.timestamp() if asked.at else now_s
+    at_s = seconds_or_now(asked.at, now_s)
     act = animals.offer_meal(animal, asked.taken, asked.prey, asked.mass_g, at_s, now_s)
     return ActResponse.of(act)
 
@@ -129,7 +130,7 @@ def tick_aftercare(
     """Tick a line of the dam's checklist after laying."""
     animals.find_animal(animal, DAM)
     clutch = aftercare.last_clutch(house.snapshot().herd, animal)
-    done_s = asked.at.timestamp() if asked.at else now_s
+    done_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(breeding.tick_aftercare(clutch, asked.task, now_s, done_s))
 
 

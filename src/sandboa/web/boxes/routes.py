@@ -1,6 +1,5 @@
 """Boxes: set up, corrected, watered, moved to another shelf, put away."""
 
-from datetime import datetime
 from typing import Annotated
 
 from fastapi import APIRouter, Path, Query
@@ -21,7 +20,7 @@ from sandboa.web.boxes.schemas import (
 )
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
-from sandboa.web.schemas.common import ActResponse
+from sandboa.web.schemas.common import ActResponse, seconds_or_now
 from sandboa.web.schemas.water import WaterLeftResponse, water_left_told
 from sandboa.web.security.permissions import LOOK, RECORD
 
@@ -33,7 +32,7 @@ Name = Annotated[str, Path(max_length=200)]
 @router.post("", dependencies=[RECORD], status_code=201)
 def add_box(asked: NewBoxRequest, now_s: NowS) -> ActResponse:
     """Record a box set up: for eggs to be moved into it, or one of another species."""
-    _, made = set_up.add_box(asked.as_command(), _when(asked.at, now_s), now_s)
+    _, made = set_up.add_box(asked.as_command(), seconds_or_now(asked.at, now_s), now_s)
     return ActResponse.of(made)
 
 
@@ -47,19 +46,23 @@ def correct_box(name: Name, asked: BoxRequest, seen: Seen, now_s: NowS) -> ActRe
 @router.post("/{name}/put-away", dependencies=[RECORD], status_code=201)
 def put_away(name: Name, asked: BoxMomentRequest, now_s: NowS) -> ActResponse:
     """Record that a box of another species is out of the cabinet."""
-    return ActResponse.of(set_up.put_away(name, _when(asked.at, now_s), now_s))
+    return ActResponse.of(set_up.put_away(name, seconds_or_now(asked.at, now_s), now_s))
 
 
 @router.post("/{name}/moves", dependencies=[RECORD], status_code=201)
 def move_to_shelf(name: Name, asked: BoxMoveRequest, now_s: NowS) -> ActResponse:
     """Record that a box was put on another shelf."""
-    return ActResponse.of(move_box(name, asked.cabinet, asked.shelf, _when(asked.at, now_s), now_s))
+    return ActResponse.of(
+        move_box(name, asked.cabinet, asked.shelf, seconds_or_now(asked.at, now_s), now_s)
+    )
 
 
 @router.post("/{name}/waterings", dependencies=[RECORD], status_code=201)
 def water_box(name: Name, asked: WateringRequest, now_s: NowS) -> ActResponse:
     """Record water added to a box."""
-    return ActResponse.of(commands.water_box(name, asked.water_g, _when(asked.at, now_s), now_s))
+    return ActResponse.of(
+        commands.water_box(name, asked.water_g, seconds_or_now(asked.at, now_s), now_s)
+    )
 
 
 @router.get("/{name}/water", dependencies=[LOOK])
@@ -74,7 +77,3 @@ def get_what_if(
     return water_left_told(
         what_if_water(house.snapshot(), name, now_s, OtherClosing(closing, humidity))
     )
-
-
-def _when(at: datetime | None, now_s: float) -> float:
-    return at.timestamp() if at else now_s

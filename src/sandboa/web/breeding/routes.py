@@ -20,10 +20,7 @@ from sandboa.web.breeding.schemas import (
     SignRequest,
 )
 from sandboa.web.house import NowS, TheHouse
-from sandboa.web.schemas.common import (
-    ActResponse,
-    at,
-)
+from sandboa.web.schemas.common import ActResponse, at, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api/breeding", tags=["season"])
@@ -54,7 +51,7 @@ def drop_pair(dam: EntityId, sire: EntityId, now_s: NowS) -> ActResponse:
 @router.post("/pairings", dependencies=[RECORD], status_code=201)
 def begin_pairing(asked: PairingRequest, now_s: NowS) -> ActResponse:
     """Record a visit of a sire, begun now or at `start`, with its end and a lock if known."""
-    start_s = asked.start.timestamp() if asked.start else now_s
+    start_s = seconds_or_now(asked.start, now_s)
     until_s = asked.until.timestamp() if asked.until else None
     lock_s = asked.lock_at.timestamp() if asked.lock_at else None
     _, act = pairings.begin_pairing(asked.dam, asked.sire, start_s, now_s, until_s, lock_s)
@@ -64,28 +61,28 @@ def begin_pairing(asked: PairingRequest, now_s: NowS) -> ActResponse:
 @router.post("/pairings/{pairing}/end", dependencies=[RECORD], status_code=201)
 def end_pairing(pairing: EntityId, asked: EndRequest, now_s: NowS) -> ActResponse:
     """Record that the two were parted."""
-    until_s = asked.until.timestamp() if asked.until else now_s
+    until_s = seconds_or_now(asked.until, now_s)
     return ActResponse.of(pairings.end_pairing(pairing, until_s, now_s))
 
 
 @router.post("/pairings/{pairing}/locks", dependencies=[RECORD], status_code=201)
 def see_lock(pairing: EntityId, asked: LockRequest, now_s: NowS) -> ActResponse:
     """Record a lock seen."""
-    seen_s = asked.seen_at.timestamp() if asked.seen_at else now_s
+    seen_s = seconds_or_now(asked.seen_at, now_s)
     return ActResponse.of(pairings.see_lock(pairing, seen_s, now_s))
 
 
 @router.post("/signs", dependencies=[RECORD], status_code=201)
 def see_sign(asked: SignRequest, now_s: NowS) -> ActResponse:
     """Record off food, ovulation or a pre-lay shed."""
-    seen_s = asked.seen_at.timestamp() if asked.seen_at else now_s
+    seen_s = seconds_or_now(asked.seen_at, now_s)
     return ActResponse.of(pairings.see_sign(asked.dam, asked.sign, seen_s, now_s))
 
 
 @router.post("/preparations", dependencies=[RECORD], status_code=201)
 def tick(asked: PreparationTickRequest, now_s: NowS) -> ActResponse:
     """Tick a line of a dam's preparation list, or take the tick back."""
-    done_s = asked.at.timestamp() if asked.at else now_s
+    done_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(tick_preparation(asked.dam, asked.task, asked.done, now_s, done_s))
 
 

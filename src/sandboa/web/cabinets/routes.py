@@ -25,7 +25,7 @@ from sandboa.web.cabinets.schemas import (
 )
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
-from sandboa.web.schemas.common import ActResponse
+from sandboa.web.schemas.common import ActResponse, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api/cabinets", tags=["cabinet"])
@@ -58,7 +58,7 @@ def get_cabinets(house: TheHouse, now_s: NowS) -> list[CabinetListedResponse]:
 @router.post("", dependencies=[RECORD], status_code=201)
 def add_cabinet(asked: NewCabinetRequest, now_s: NowS) -> ActResponse:
     """Record a new cabinet."""
-    since_s = asked.since.timestamp() if asked.since else now_s
+    since_s = seconds_or_now(asked.since, now_s)
     return ActResponse.of(cabinets.add_cabinet(asked.said(), asked.set_point_c, since_s, now_s))
 
 
@@ -78,14 +78,14 @@ def correct_cabinet(name: Name, asked: CabinetRequest, seen: Seen, now_s: NowS) 
 @router.post("/{name}/set-points", dependencies=[RECORD], status_code=201)
 def change_set_point(name: Name, asked: SetPointRequest, now_s: NowS) -> ActResponse:
     """Record that the cabinet was set to another temperature."""
-    at_s = asked.at.timestamp() if asked.at else now_s
+    at_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(cabinets.change_set_point(name, asked.temperature_c, at_s, now_s))
 
 
 @router.post("/{name}/alterations", dependencies=[RECORD], status_code=201)
 def alter_cabinet(name: Name, asked: AlterationRequest, now_s: NowS) -> ActResponse:
     """Record that the cabinet itself was altered: drilled, glued, painted."""
-    at_s = asked.at.timestamp() if asked.at else now_s
+    at_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(cabinets.alter_cabinet(name, asked.what, at_s, now_s))
 
 

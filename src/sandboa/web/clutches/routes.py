@@ -39,6 +39,7 @@ from sandboa.web.schemas.common import (
     LogResponse,
     RibbonPieceResponse,
     at_or_none,
+    seconds_or_now,
 )
 from sandboa.web.schemas.eggs import egg_told
 from sandboa.web.schemas.faults import FaultResponse, fault_told
@@ -67,14 +68,14 @@ def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchResponse:
 @router.post("/{code}/eggs/{number}/grades", dependencies=[RECORD], status_code=201)
 def grade_egg(code: Code, number: EggNumber, asked: GradeRequest, now_s: NowS) -> ActResponse:
     """Record an egg's turgor grade."""
-    seen_s = asked.at.timestamp() if asked.at else now_s
+    seen_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(looks.grade_egg(code, number, asked.grade, seen_s, now_s))
 
 
 @router.post("/{code}/eggs/{number}/candlings", dependencies=[RECORD], status_code=201)
 def candle_egg(code: Code, number: EggNumber, asked: CandlingRequest, now_s: NowS) -> ActResponse:
     """Record what the torch showed."""
-    seen_s = asked.at.timestamp() if asked.at else now_s
+    seen_s = seconds_or_now(asked.at, now_s)
     act = looks.candle_egg(code, number, asked.vessels, asked.disc, seen_s, now_s)
     return ActResponse.of(act)
 

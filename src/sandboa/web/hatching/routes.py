@@ -26,11 +26,7 @@ from sandboa.web.hatching.schemas import (
 )
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
-from sandboa.web.schemas.common import (
-    ActResponse,
-    AskedMoment,
-    Id,
-)
+from sandboa.web.schemas.common import ActResponse, Id, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api", tags=["hatching"])
@@ -65,26 +61,28 @@ def get_hatching_clutch(code: Code, house: TheHouse, now_s: NowS) -> HatchingClu
 @router.post("/clutches/{code}/eggs/{number}/pip", dependencies=[RECORD], status_code=201)
 def see_pip(code: Code, number: EggNumber, asked: MomentRequest, now_s: NowS) -> ActResponse:
     """Record that an egg has pipped."""
-    return ActResponse.of(egg_events.see_pip(code, number, _when(asked.at, now_s), now_s))
+    return ActResponse.of(egg_events.see_pip(code, number, seconds_or_now(asked.at, now_s), now_s))
 
 
 @router.post("/clutches/{code}/eggs/{number}/emergence", dependencies=[RECORD], status_code=201)
 def see_emergence(code: Code, number: EggNumber, asked: MomentRequest, now_s: NowS) -> ActResponse:
     """Record that a hatchling is out of its egg."""
-    return ActResponse.of(egg_events.see_emergence(code, number, _when(asked.at, now_s), now_s))
+    return ActResponse.of(
+        egg_events.see_emergence(code, number, seconds_or_now(asked.at, now_s), now_s)
+    )
 
 
 @router.post("/clutches/{code}/seen-hatching", dependencies=[RECORD], status_code=201)
 def see_several(code: Code, asked: SeveralRequest, now_s: NowS) -> ActResponse:
     """Record that several eggs have pipped, or are out, in one act."""
-    at_s = _when(asked.at, now_s)
+    at_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(egg_events.see_several(code, asked.eggs, at_s, now_s, out=asked.out))
 
 
 @router.post("/clutches/{code}/eggs/{number}/cut", dependencies=[RECORD], status_code=201)
 def cut_egg(code: Code, number: EggNumber, asked: CutRequest, now_s: NowS) -> ActResponse:
     """Record that an egg was cut open, and why."""
-    at_s = _when(asked.at, now_s)
+    at_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(
         egg_events.cut_egg(code, number, asked.reason, at_s, now_s, bled=asked.bled)
     )
@@ -117,21 +115,21 @@ def weigh_hatchling(
     hatchling: HatchlingId, asked: HatchlingWeightRequest, now_s: NowS
 ) -> ActResponse:
     """Record a hatchling's weight."""
-    at_s = _when(asked.at, now_s)
+    at_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(hatchlings.weigh_hatchling(hatchling, asked.mass_g, at_s, now_s))
 
 
 @router.post("/hatchlings/{hatchling}/shed", dependencies=[RECORD], status_code=201)
 def see_shed(hatchling: HatchlingId, asked: MomentRequest, now_s: NowS) -> ActResponse:
     """Record a hatchling's first shed."""
-    return ActResponse.of(hatchlings.see_shed(hatchling, _when(asked.at, now_s), now_s))
+    return ActResponse.of(hatchlings.see_shed(hatchling, seconds_or_now(asked.at, now_s), now_s))
 
 
 @router.post("/hatchlings/{hatchling}/meals", dependencies=[RECORD], status_code=201)
 def offer_first_meal(hatchling: HatchlingId, asked: FirstMealRequest, now_s: NowS) -> ActResponse:
     """Record a meal offered to a hatchling, taken or refused."""
     meal = MealCommand(asked.taken, asked.prey, asked.mass_g)
-    at_s = _when(asked.at, now_s)
+    at_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(hatchlings.offer_first_meal(hatchling, meal, at_s, now_s))
 
 
@@ -139,13 +137,13 @@ def offer_first_meal(hatchling: HatchlingId, asked: FirstMealRequest, now_s: Now
 def declare_fates(code: Code, asked: FatesRequest, now_s: NowS) -> ActResponse:
     """Declare what became of eggs, all of them or none."""
     said = [fates.FateCommand(f.number, f.fate, f.stage) for f in asked.fates]
-    return ActResponse.of(fates.declare_fates(code, said, _when(asked.at, now_s), now_s))
+    return ActResponse.of(fates.declare_fates(code, said, seconds_or_now(asked.at, now_s), now_s))
 
 
 @router.post("/clutches/{code}/finished", dependencies=[RECORD], status_code=201)
 def finish(code: Code, asked: MomentRequest, now_s: NowS) -> ActResponse:
     """Close a clutch: every egg has its fate."""
-    return ActResponse.of(fates.finish(code, _when(asked.at, now_s), now_s))
+    return ActResponse.of(fates.finish(code, seconds_or_now(asked.at, now_s), now_s))
 
 
 @router.delete("/clutches/{code}/finished", dependencies=[RECORD])
@@ -157,7 +155,7 @@ def reopen(code: Code, now_s: NowS) -> ActResponse:
 @router.post("/clutches/{code}/last-week", dependencies=[RECORD], status_code=201)
 def tick_last_week(code: Code, asked: LastWeekTickRequest, now_s: NowS) -> ActResponse:
     """Tick a line of a clutch's last-week list, or take the tick back."""
-    done_s = _when(asked.at, now_s)
+    done_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(egg_events.tick_last_week(code, asked.task, asked.done, now_s, done_s))
 
 
@@ -165,7 +163,3 @@ def tick_last_week(code: Code, asked: LastWeekTickRequest, now_s: NowS) -> ActRe
 def get_scores(house: TheHouse) -> list[ScoreResponse]:
     """How good the forecasts of finished clutches were."""
     return [ScoreResponse.model_validate(s) for s in scores(house.snapshot())]
-
-
-def _when(asked: AskedMoment | None, now_s: float) -> float:
-    return asked.timestamp() if asked else now_s

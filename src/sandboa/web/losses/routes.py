@@ -26,11 +26,7 @@ from sandboa.web.losses.schemas import (
     lost_egg_told,
 )
 from sandboa.web.requests.revisions import Seen
-from sandboa.web.schemas.common import (
-    ActResponse,
-    PhotoResponse,
-    at_or_none,
-)
+from sandboa.web.schemas.common import ActResponse, PhotoResponse, at_or_none, seconds_or_now
 from sandboa.web.schemas.eggs import egg_told
 from sandboa.web.security.permissions import LOOK, RECORD
 from sandboa.web.today.schemas import small_egg
@@ -100,7 +96,7 @@ def put_opening(
     """Record, or correct, what was found in a failed egg; the first time over "new"."""
     findings = {kind: frozenset(values) for kind, values in asked.findings.items()}
     said = OpeningCommand(number, asked.opened, findings, asked.note)
-    at_s = asked.at.timestamp() if asked.at else now_s
+    at_s = seconds_or_now(asked.at, now_s)
     with saved_over(seen, lambda: opening_form(code, number)):
         return ActResponse.of(record_opening(code, said, at_s, now_s))
 

@@ -15,7 +15,7 @@ from sandboa.web.notes.schemas import (
     form,
 )
 from sandboa.web.requests.revisions import Seen
-from sandboa.web.schemas.common import ActResponse, Id
+from sandboa.web.schemas.common import ActResponse, Id, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api/notes", tags=["notes"])
@@ -41,7 +41,7 @@ def find_notes(
 @router.post("", dependencies=[RECORD], status_code=201)
 def write_note(asked: NoteRequest, now_s: NowS) -> NoteAddedResponse:
     """Write a note on a thing."""
-    at_s = asked.at.timestamp() if asked.at else now_s
+    at_s = seconds_or_now(asked.at, now_s)
     note, act = commands.write_note(asked.about, asked.text, at_s, now_s)
     return NoteAddedResponse(id=note, act=ActResponse.of(act))
 

@@ -16,9 +16,7 @@ from sandboa.web.probes.schemas import (
     ProbeRequest,
     probe_told,
 )
-from sandboa.web.schemas.common import (
-    ActResponse,
-)
+from sandboa.web.schemas.common import ActResponse, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api/probes", tags=["probes"])
@@ -55,14 +53,14 @@ def hang_probe(asked: ProbeRequest, house: TheHouse, now_s: NowS) -> HungProbeRe
 def move_probe(probe: ProbeId, asked: ProbeMoveRequest, now_s: NowS) -> ActResponse:
     """Record that a probe was hung elsewhere or taken down."""
     place = asked.place.place() if asked.place else None
-    at_s = asked.at.timestamp() if asked.at else now_s
+    at_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(probes.move_probe(probe, place, at_s, now_s))
 
 
 @router.post("/{probe}/checks", dependencies=[RECORD], status_code=201)
 def check_probe(probe: ProbeId, asked: CheckRequest, now_s: NowS) -> ActResponse:
     """Record a check; its offset holds from its time on."""
-    at_s = asked.at.timestamp() if asked.at else now_s
+    at_s = seconds_or_now(asked.at, now_s)
     if asked.kind is CheckKind.SALT:
         check = salt_check(at_s, asked.shown)
     elif asked.reference_c is None:

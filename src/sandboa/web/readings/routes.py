@@ -19,10 +19,7 @@ from sandboa.web.readings.schemas import (
     RowResponse,
     StoredFileResponse,
 )
-from sandboa.web.schemas.common import (
-    ActResponse,
-    Id,
-)
+from sandboa.web.schemas.common import ActResponse, Id, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api", tags=["readings"])
@@ -35,7 +32,7 @@ _TOLD_BAD_ROWS = 200
 @router.post("/readings/by-hand", dependencies=[RECORD], status_code=201)
 def read_by_hand(asked: ByHandRequest, now_s: NowS) -> ActResponse:
     """Record one reading of a thermometer."""
-    at_s = asked.at.timestamp() if asked.at else now_s
+    at_s = seconds_or_now(asked.at, now_s)
     return ActResponse.of(
         readings.read_by_hand(asked.place.place(), at_s, asked.temperature_c, asked.humidity, now_s)
     )

@@ -55,6 +55,11 @@ Temperature = Annotated[float, Field(ge=READING_RANGE_C[0], le=READING_RANGE_C[1
 Humidity = Annotated[float, Field(ge=0, le=1)]
 
 
+def seconds_or_now(asked: datetime | None, now_s: float) -> float:
+    """When something was (s): as it is said, now where that is left out."""
+    return asked.timestamp() if asked else now_s
+
+
 class RequestSchema(StrictModel):
     """Base of request bodies: unknown fields, NaN, infinity and numbers as text are refused."""
 
