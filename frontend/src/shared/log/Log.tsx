@@ -1,4 +1,4 @@
-import { Box, chakra, Span } from '@chakra-ui/react'
+import { Box, chakra, Flex, Span } from '@chakra-ui/react'
 import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
@@ -86,22 +86,24 @@ function Line({ entry }: { entry: Entry }) {
           </Span>
         )}
       </Span>
-      {entry.visit !== null && (
-        <Button asChild variant="bare" size="small">
-          <Link to={`/visits/${entry.visit}`}>Correct</Link>
-        </Button>
-      )}
-      {entry.correctable && (
-        <Button
-          variant="bare"
-          size="small"
-          aria-expanded={correcting}
-          onClick={() => setCorrecting(!correcting)}
-        >
-          Correct
-        </Button>
-      )}
-      {!entry.undone && <UndoLine entry={entry} />}
+      <Flex wrap="wrap" justify="flex-end" marginStart="auto" maxWidth="100%">
+        {entry.visit !== null && (
+          <Button asChild variant="bare" size="small">
+            <Link to={`/visits/${entry.visit}`}>Correct</Link>
+          </Button>
+        )}
+        {entry.correctable && (
+          <Button
+            variant="bare"
+            size="small"
+            aria-expanded={correcting}
+            onClick={() => setCorrecting(!correcting)}
+          >
+            Correct
+          </Button>
+        )}
+        {!entry.undone && <UndoLine entry={entry} />}
+      </Flex>
       {correcting && entry.correctable && (
         <Box flex="0 0 100%">
           <Suspense fallback={<Waiting />}>
