@@ -23,6 +23,11 @@ export const router = createBrowserRouter([
       { path: '/clutches/:code/card', lazy: () => import('./features/card/CardPlace') },
       { path: '/hatch', lazy: () => import('./features/hatch/HatchPlace') },
       { path: '/hatch/:code', lazy: () => import('./features/hatch/ClutchHatchPlace') },
+      { path: '/hatchlings', lazy: () => import('./features/hatchlings/HatchlingsPlace') },
+      {
+        path: '/hatchlings/:hatchling',
+        lazy: () => import('./features/hatchlings/HatchlingPlace'),
+      },
       { path: '/losses', lazy: () => import('./features/losses/LossesPlace') },
       { path: '/losses/:code', lazy: () => import('./features/losses/ClutchLossesPlace') },
       { path: '/seasons', lazy: () => import('./features/seasons/SeasonsPlace') },

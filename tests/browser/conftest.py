@@ -37,6 +37,7 @@ IN_THE_HAND = (
     "test_lay_day",
     "test_whole_lay_day",
     "test_hatch",
+    "test_hatchlings",
     "test_in_a_real_house",
 )
 
@@ -119,6 +120,7 @@ def ids(demo: str) -> dict[str, int]:
 
     return {
         "dam": next(a["id"] for a in told("animals") if a["name"] == "Tansy"),
+        "hatchling": told("hatchlings")[0]["id"],
         "method": told("methods")[0]["id"],
         "lay": told("lay-day-drafts")[0]["id"],
     }

@@ -6,7 +6,7 @@ from sandboa.core.lay_day import Step
 
 CLUTCH = "/clutches/26-04"
 BEFORE_RECORDING = [step.value for step in Step if step not in (Step.CARD, Step.AFTERCARE)]
-#: `{dam}`, `{method}` and `{lay}` stand for ids of the demo.
+#: `{dam}`, `{hatchling}`, `{method}` and `{lay}` stand for ids of the demo.
 PLACES = [
     "/",
     CLUTCH,
@@ -17,6 +17,8 @@ PLACES = [
     "/round/26-04",
     "/hatch",
     "/hatch/26-01",
+    "/hatchlings",
+    "/hatchlings/{hatchling}",
     "/losses",
     "/losses/25-03",
     "/seasons",
@@ -48,6 +50,8 @@ IN_THE_HAND = [
         "/clutches/26-05/eggs/3",
         "/hatch",
         "/hatch/26-01",
+        "/hatchlings",
+        "/hatchlings/{hatchling}",
         "/losses/25-03",
         "/lay-day",
         "/cabinets/North",

@@ -16,14 +16,14 @@ MEASURED = {"probe", "check", "left out", "set point", "readings", "move", "sett
 TAKEN_BACK = {"undo", "redo", "mended"}
 EVERYDAY = {
     "visit", "candle", "grade", "water", "postpone", "task", "photo", "meal", "shed", "lock",
-    "reading", "sign", "alarm", "device", "messenger", "note",
+    "reading", "sign", "alarm", "device", "messenger", "note", "tub", "departure",
 }  # fmt: skip
 
 
 def test_what_is_worked_out_anew_after_each_kind() -> None:
     assert set(ActKind.touching(Touch.EVERY_CLUTCH)) == MEASURED | TAKEN_BACK
     assert set(ActKind.touching(Touch.LOSSES)) == {kind.value for kind in ActKind} - EVERYDAY
-    assert set(ActKind.touching(Touch.FATES)) == {"pip", "cut", "emergence", "hatchling", "fate"}
+    assert set(ActKind.touching(Touch.FATES)) == {"pip", "cut", "emergence", "fate"}
     assert set(ActKind.touching(Touch.RUNNING)) == {
         "setting", "method", "person", "device", "messenger",
     }  # fmt: skip

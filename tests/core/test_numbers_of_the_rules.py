@@ -213,6 +213,7 @@ NUMBERS: dict[str, object] = {
     "pairing/plan.MOST_DAMS_PER_SIRE": 4,
     "pairing/plan.LIGHTEST_DAM_G": 1500,
     "pairing/genes.POSSIBLE_CARRIES": 0.5,
+    "pairing/proving.MOST_TOGETHER": 20,
     "pairing/genes.MOST_FORMS": 12,
     "laying/intervals.INTERVALS": {
         "ovulation": {"median_days": 44, "low_days": 38, "high_days": 54},
@@ -276,6 +277,13 @@ NUMBERS: dict[str, object] = {
     "hatching/advice.DEFLATED_GRADE": 2,
     "hatching/advice.CALENDAR_DAYS": 60,
     "hatching/hatchlings.HATCHLING_RANGE_G": (10, 150),
+    "hatching/raising.MEAL_EVERY_DAYS": 7,
+    "hatching/raising.MEAL_EVERY_RANGE_DAYS": (3, 21),
+    "hatching/raising.RAISED_DAYS": 365,
+    "hatching/raising.SHEDS_APART_DAYS": 10,
+    "hatching/raising.REMINDED_DAYS": 60,
+    "hatching/raising.REFUSALS_TOLD": 4,
+    "hatching/raising.FASTEST_GAIN_G_DAY": 6,
     "hatching/hatchlings.MOST_IN_ONE_EGG": 2,
     # P9 What can be true
     "animals.ADULT_RANGE_G": (300, 6000),

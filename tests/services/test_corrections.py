@@ -32,13 +32,8 @@ from sandboa.services.cabinets.commands import (
 from sandboa.services.corrections.commands import correct_record, recorded_fields
 from sandboa.services.corrections.fields import Value
 from sandboa.services.hatching.egg_events import cut_egg, see_emergence, see_pip
-from sandboa.services.hatching.hatchlings import (
-    HatchlingCommand,
-    offer_first_meal,
-    record_hatchling,
-    see_shed,
-    weigh_hatchling,
-)
+from sandboa.services.hatching.hatchlings import HatchlingCommand, record_hatchling
+from sandboa.services.hatching.raising import offer_first_meal, see_shed, weigh_hatchling
 from sandboa.services.snapshot.cache import SnapshotCache
 
 AGO = NOW_S - 2 * DAY_S

@@ -18,14 +18,9 @@ from sandboa.services.hatching.fates import (
     finish,
     reopen,
 )
-from sandboa.services.hatching.hatchlings import (
-    HatchlingCommand,
-    offer_first_meal,
-    record_hatchling,
-    see_shed,
-    weigh_hatchling,
-)
+from sandboa.services.hatching.hatchlings import HatchlingCommand, record_hatchling
 from sandboa.services.hatching.overview import hatch_overview, hatching_clutch
+from sandboa.services.hatching.raising import offer_first_meal, see_shed, weigh_hatchling
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit, EggSeen
@@ -158,7 +153,7 @@ def test_hatchlings_are_recorded_followed_and_corrected(due: SnapshotCache) -> N
     with pytest.raises(NotPlausible, match="still in its egg"):
         see_shed(entity, NOW_S - 11 * DAY_S, NOW_S)
     see_shed(entity, NOW_S - 2 * DAY_S, NOW_S)
-    with pytest.raises(Conflict, match="has shed already"):
+    with pytest.raises(NotPlausible, match="within 10 days"):
         see_shed(entity, NOW_S, NOW_S)
     offer_first_meal(entity, MealCommand(False), NOW_S - DAY_S, NOW_S)
     offer_first_meal(entity, MealCommand(True, "rat pup", 9.0), NOW_S, NOW_S)

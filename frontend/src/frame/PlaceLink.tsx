@@ -1,5 +1,6 @@
 import { chakra } from '@chakra-ui/react'
-import { NavLink } from 'react-router'
+import { Link, useLocation } from 'react-router'
+import { isIn, type Place } from '@/shared/places'
 
 /** How the way to a place looks, and how the place one is in. */
 export const PlaceName = chakra('span', {
@@ -28,10 +29,11 @@ export const PlaceName = chakra('span', {
 })
 
 /** The way to a place. */
-export function PlaceLink({ to, name }: { to: string; name: string }) {
+export function PlaceLink({ place }: { place: Place }) {
+  const here = isIn(place, useLocation().pathname)
   return (
-    <NavLink to={to} end={to === '/'}>
-      {({ isActive }) => <PlaceName here={isActive}>{name}</PlaceName>}
-    </NavLink>
+    <Link to={place.to} aria-current={here ? 'page' : undefined}>
+      <PlaceName here={here}>{place.name}</PlaceName>
+    </Link>
   )
 }

@@ -1,6 +1,6 @@
 import { chakra, Menu } from '@chakra-ui/react'
 import { useLocation, useNavigate } from 'react-router'
-import { PLACES } from '@/shared/places'
+import { isIn, PLACES } from '@/shared/places'
 import { PlaceLink, PlaceName } from './PlaceLink'
 
 /** The bar under the thumb: the places used in the hand, and the way to the others. */
@@ -21,7 +21,7 @@ export function PlacesBar() {
       _print={{ display: 'none' }}
     >
       {PLACES.filter((place) => place.inHand).map((place) => (
-        <PlaceLink key={place.to} to={place.to} name={place.name} />
+        <PlaceLink key={place.to} place={place} />
       ))}
       <MorePlaces />
     </chakra.nav>
@@ -33,14 +33,13 @@ function MorePlaces() {
   const { pathname } = useLocation()
   const navigate = useNavigate()
   const others = PLACES.filter((place) => !place.inHand)
-  const isHere = (to: string) => pathname.startsWith(to)
   return (
     <Menu.Root
       positioning={{ placement: 'top', gutter: 0, strategy: 'fixed' }}
       onSelect={({ value }) => navigate(value)}
     >
       <Menu.Trigger asChild>
-        <PlaceName as="button" here={others.some((place) => isHere(place.to))}>
+        <PlaceName as="button" here={others.some((place) => isIn(place, pathname))}>
           More
         </PlaceName>
       </Menu.Trigger>
@@ -48,7 +47,7 @@ function MorePlaces() {
         <Menu.Content>
           {others.map((place) => (
             <Menu.Item key={place.to} value={place.to} asChild>
-              <PlaceName here={isHere(place.to)}>{place.name}</PlaceName>
+              <PlaceName here={isIn(place, pathname)}>{place.name}</PlaceName>
             </Menu.Item>
           ))}
         </Menu.Content>

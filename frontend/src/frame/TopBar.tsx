@@ -44,7 +44,7 @@ export function TopBar({ waiting, name, onKeys }: Props) {
       </NavLink>
       <chakra.nav aria-label="Places" hideBelow="xl" display="flex" gap={1}>
         {PLACES.map((place) => (
-          <PlaceLink key={place.to} to={place.to} name={place.name} />
+          <PlaceLink key={place.to} place={place} />
         ))}
       </chakra.nav>
       <HStack marginStart="auto" gap={1}>

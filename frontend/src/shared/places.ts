@@ -1,10 +1,11 @@
-export type Place = { to: string; name: string; key: string; inHand?: boolean }
+export type Place = { to: string; name: string; key: string; inHand?: boolean; also?: string }
 
-/** `inHand`: under the thumb on a phone; the others wait behind "More". */
+/** `inHand`: under the thumb on a phone; the others wait behind "More". `also` is the beginning of
+ * other addresses that belong there. */
 export const PLACES: Place[] = [
   { to: '/', name: 'Today', key: 't', inHand: true },
   { to: '/round', name: 'Round', key: 'r', inHand: true },
-  { to: '/hatch', name: 'Hatch', key: 'h', inHand: true },
+  { to: '/hatch', name: 'Hatch', key: 'h', inHand: true, also: '/hatchlings' },
   { to: '/lay-day', name: 'Lay day', key: 'l', inHand: true },
   { to: '/cabinets', name: 'Cabinets', key: 'c' },
   { to: '/animals', name: 'Animals', key: 'a' },
@@ -19,4 +20,11 @@ export const PLACES: Place[] = [
 export function placeOf(pathname: string): Place {
   const found = PLACES.find((place) => place.to !== '/' && pathname.startsWith(place.to))
   return found ?? (PLACES[0] as Place)
+}
+
+/** Whether an address is in a place. */
+export function isIn({ to, also }: Place, pathname: string): boolean {
+  return [to, also].some(
+    (start) => start && (pathname === start || (start !== '/' && pathname.startsWith(`${start}/`))),
+  )
 }

@@ -66,6 +66,9 @@ class ActKind(StrEnum):
     WEIGH = "weigh", Touch.LOSSES
     MEAL = "meal", Touch.NOTHING
     SHED = "shed", Touch.NOTHING
+    TUB = "tub", Touch.NOTHING
+    HELD_BACK = "held back", Touch.LOSSES
+    DEPARTURE = "departure", Touch.NOTHING
 
     # Of one clutch.
     LAY = "lay", Touch.LOSSES
@@ -82,7 +85,7 @@ class ActKind(StrEnum):
     PIP = "pip", Touch.LOSSES | Touch.FATES
     CUT = "cut", Touch.LOSSES | Touch.FATES
     EMERGENCE = "emergence", Touch.LOSSES | Touch.FATES
-    HATCHLING = "hatchling", Touch.LOSSES | Touch.FATES
+    HATCHLING = "hatchling", Touch.LOSSES
     FATE = "fate", Touch.LOSSES | Touch.FATES
     OPENING = "opening", Touch.LOSSES
     FINISHED = "finished", Touch.LOSSES

@@ -10,6 +10,7 @@ from sandboa.core.dam_care.aftercare import NOT_EATING_DAYS
 from sandboa.core.dimples.cause import CAUSE_SCORES
 from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.errors import NotPlausible
+from sandboa.core.hatching.raising import MEAL_EVERY_DAYS, MEAL_EVERY_RANGE_DAYS
 from sandboa.core.lay_day import SECOND_CLUTCH_DAYS
 from sandboa.core.messages import Message, Words
 from sandboa.core.pairing.plan import (
@@ -155,6 +156,11 @@ SETTINGS: Final = {
             "second_clutch_days", "Days between two clutches within which to ask", "days",
             SECOND_CLUTCH_DAYS, (1.0, 365.0),
             "A second clutch so soon is rare; a dam chosen by mistake is not.",
+        ),
+        Setting(
+            "meal_every_days", "Days from one meal of a hatchling to the next", "days",
+            MEAL_EVERY_DAYS, MEAL_EVERY_RANGE_DAYS,
+            "Five to ten days are common; Today reminds of the next one.",
         ),
         *_rounds(),
         *_dents(),

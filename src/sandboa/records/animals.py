@@ -1,4 +1,5 @@
-"""What is recorded of dams and sires: traits, weights, meals, pairings, signs."""
+"""What is recorded of dams, sires and hatchlings: traits, weights, meals, tubs, and that they left;
+and of dams and sires pairings and signs."""
 
 from peewee import FloatField, IntegerField, TextField
 
@@ -25,6 +26,23 @@ class Meal(Fact):
     taken = IntegerField()
     prey = TextField()
     mass_g = FloatField(null=True)
+
+
+class Tub(Fact):
+    """From `from_s` on the animal (or hatchling) lives in a tub of that name."""
+
+    animal_id = IntegerField()
+    name = TextField()
+    from_s = IntegerField()
+
+
+class Departure(Fact):
+    """The animal (or hatchling) left the house: `how` is a core.hatching.raising.Departure."""
+
+    animal_id = IntegerField()
+    at_s = IntegerField()
+    how = TextField()
+    note = TextField(default="")
 
 
 class Pair(Fact):

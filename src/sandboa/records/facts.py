@@ -19,7 +19,8 @@ _touched: dict[int, set[str]] = {}
 _happened: dict[int, int] = {}
 #: Columns that say when the thing recorded was seen, done or began.
 _MOMENTS: Final = (
-    "at_s", "closed_s", "done_s", "from_s", "laid_s", "poured_s", "seen_s", "since_s", "taken_s",
+    "at_s", "closed_s", "done_s", "from_s", "held_s", "laid_s", "poured_s", "seen_s", "since_s",
+    "taken_s",
 )  # fmt: skip
 
 
@@ -345,14 +346,15 @@ def newest_act_by(kind: str) -> dict[int, int]:
     return dict(rows)
 
 
-def acts_about(subject: int, limit: int = 200, before: int | None = None) -> list[Act]:
-    """The acts about an animal, cabinet, box, egg, clutch or probe, newest first; those before
-    another act where one is given."""
+def acts_about(*subjects: int, limit: int = 200, before: int | None = None) -> list[Act]:
+    """The acts about any of those animals, cabinets, boxes, eggs, clutches or probes, newest
+    first; those before another act where one is given."""
+    marks = ", ".join("?" * len(subjects))
     about = (
-        "SELECT act_id FROM act_subject WHERE subject_id = ? AND act_id < ? "
+        f"SELECT DISTINCT act_id FROM act_subject WHERE subject_id IN ({marks}) AND act_id < ? "
         "ORDER BY act_id DESC LIMIT ?"
     )
-    asked = (subject, 2**62 if before is None else before, limit)
+    asked = (*subjects, 2**62 if before is None else before, limit)
     ids = [row[0] for row in database.execute_sql(about, asked).fetchall()]
     return list(Act.select().where(Act.id << ids).order_by(Act.id.desc()))
 

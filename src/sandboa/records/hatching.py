@@ -49,7 +49,7 @@ class Hatchling(Fact):
 
 
 class Shed(Fact):
-    """A hatchling's first shed."""
+    """A shed of a hatchling, the first one or a later one."""
 
     hatchling_id = IntegerField()
     seen_s = IntegerField()

@@ -8,7 +8,11 @@ from sandboa.records.facts import Fact
 
 
 class Animal(Fact):
-    """A dam or a sire; `dam` and `sire` are its parents, where they are known."""
+    """A dam or a sire; `dam` and `sire` are its parents, where they are known.
+
+    One that was held back has the `hatchling_id` it was recorded as before, and when that was
+    (`held_s`): what was recorded of the hatchling is recorded of it.
+    """
 
     role = TextField()
     name = TextField()
@@ -18,6 +22,8 @@ class Animal(Fact):
     dam_id = IntegerField(null=True)
     sire_id = IntegerField(null=True)
     retired = IntegerField(default=0)
+    hatchling_id = IntegerField(null=True)
+    held_s = IntegerField(null=True)
 
 
 class Cabinet(Fact):

@@ -20,6 +20,7 @@ from sandboa.web.devices.routes import router as devices
 from sandboa.web.eggs.routes import router as eggs
 from sandboa.web.genes.routes import router as genes
 from sandboa.web.hatching.routes import router as hatching
+from sandboa.web.hatchlings.routes import router as hatchlings
 from sandboa.web.health.routes import router as health
 from sandboa.web.lay_day.routes import router as lay_day
 from sandboa.web.lay_day_drafts.routes import router as lay_day_drafts
@@ -55,6 +56,7 @@ ROUTERS: Final[tuple[APIRouter, ...]] = (
     devices,
     device_readings,
     hatching,
+    hatchlings,
     losses,
     seasons,
     genes,

@@ -65,20 +65,18 @@ export function AnimalForm({
         mt={6}
         onSubmit={form.handleSubmit((values) => onSubmit(requestOf(values), refuse))}
       >
-        {own === undefined && (
-          <Box mb={4}>
-            <Choices
-              legend="Role"
-              columns={2}
-              choices={[
-                { value: 'dam', label: 'Dam' },
-                { value: 'sire', label: 'Sire' },
-              ]}
-              value={form.watch('role')}
-              onChoose={(role) => form.setValue('role', role)}
-            />
-          </Box>
-        )}
+        <Box mb={4}>
+          <Choices
+            legend="Role"
+            columns={2}
+            choices={[
+              { value: 'dam', label: 'Dam' },
+              { value: 'sire', label: 'Sire' },
+            ]}
+            value={form.watch('role')}
+            onChoose={(role) => form.setValue('role', role)}
+          />
+        </Box>
         <TextField name="name" label="Name" required />
         <Grid templateColumns="1fr 1fr" gap={4}>
           <TextField name="code" label="Code, if it has one" />

@@ -1,27 +1,22 @@
-import { Box, chakra, Flex, Grid, Span, Stack, Strong, Text } from '@chakra-ui/react'
-import { lazy, type ReactNode, Suspense } from 'react'
+import { Box, chakra, Grid, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { Link, useParams } from 'react-router'
+import { DatedLine } from '@/shared/animals/DatedLine'
+import { Meals } from '@/shared/animals/Meals'
+import { Weights } from '@/shared/animals/Weights'
 import type { Schemas } from '@/shared/api/client'
 import { isNotFound } from '@/shared/api/client'
 import { useAnimal } from '@/shared/api/queries'
 import { LayWindow } from '@/shared/breeding/LayWindow'
 import { Preparations } from '@/shared/breeding/Preparations'
 import { CareList } from '@/shared/dam-care/CareList'
-import { day, dayAndTime, fullDay } from '@/shared/dates'
+import { day, fullDay } from '@/shared/dates'
 import { LogOf } from '@/shared/log/LogOf'
 import { Notes } from '@/shared/notes/Notes'
 import { Photos } from '@/shared/photos/Photos'
-import { traitsInWords } from '@/shared/traits'
-import { Button } from '@/shared/ui/Button'
-import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { Heading, Waiting } from '@/shared/ui/page'
+import { AnimalHead } from './AnimalHead'
+import { Proofs } from './Proofs'
 import { MealForm, SignForm, VisitForm, WeightForm } from './Recording'
-
-/** px kept for the chart until its script is here, so that nothing moves away under a thumb. */
-const CHART_HEIGHT = 230
-
-const WeightChart = lazy(() =>
-  import('./WeightChart').then(({ WeightChart }) => ({ default: WeightChart })),
-)
 
 type Page = Schemas['AnimalPageResponse']
 
@@ -36,34 +31,7 @@ export function Component() {
   const { animal } = page
   return (
     <Stack gap={8}>
-      <Flex wrap="wrap" align="flex-end" columnGap={6} rowGap={3}>
-        <div>
-          <Title>{animal.name}</Title>
-          <Text color="soft" mt={1}>
-            {[
-              animal.role,
-              animal.code,
-              animal.retired && 'retired',
-              traitsInWords(animal),
-              page.parents && `of ${page.parents}`,
-            ]
-              .filter(Boolean)
-              .join(', ')}
-          </Text>
-          {page.traits_text && <Text>{page.traits_text}</Text>}
-        </div>
-        <Flex marginStart={{ md: 'auto' }} gap={2}>
-          {animal.role === 'dam' && (
-            <Button asChild>
-              <Link to={`/lay-day?dam=${encodeURIComponent(animal.name)}`}>She is laying</Link>
-            </Button>
-          )}
-          <Button asChild>
-            <Link to={`/animals/${animal.id}/correct`}>Correct</Link>
-          </Button>
-        </Flex>
-      </Flex>
-
+      <AnimalHead page={page} />
       {page.season?.forecast && (
         <section aria-labelledby="laying">
           <Heading id="laying">Laying</Heading>
@@ -81,24 +49,11 @@ export function Component() {
       <Grid templateColumns={{ base: '1fr', lg: '3fr 2fr' }} gap={10}>
         <chakra.section aria-labelledby="weights" minWidth={0}>
           <Heading id="weights">Weights</Heading>
-          {page.weights.length === 0 ? (
-            <Text color="soft">Not weighed yet.</Text>
-          ) : (
-            <Suspense
-              fallback={
-                <Box height={`${CHART_HEIGHT}px`}>
-                  <Waiting />
-                </Box>
-              }
-            >
-              <WeightChart
-                height={CHART_HEIGHT}
-                weights={page.weights}
-                laidAt={page.clutches.map((clutch) => clutch.laid_at)}
-                lightest={page.lightest_g}
-              />
-            </Suspense>
-          )}
+          <Weights
+            weights={page.weights}
+            laidAt={page.clutches.map((clutch) => clutch.laid_at)}
+            lightest={page.lightest_g}
+          />
         </chakra.section>
         <chakra.section aria-label="Record a weight" minWidth={0}>
           <Box pt={{ lg: '2.25rem' }}>
@@ -107,7 +62,7 @@ export function Component() {
         </chakra.section>
         <chakra.section aria-labelledby="meals" minWidth={0}>
           <Heading id="meals">Meals</Heading>
-          <Meals page={page} />
+          <Meals meals={page.meals} />
         </chakra.section>
         <chakra.section aria-label="Record a meal" minWidth={0}>
           <Box pt={{ lg: '2.25rem' }}>
@@ -130,6 +85,12 @@ export function Component() {
         )}
       </Grid>
 
+      {page.proofs.length > 0 && (
+        <section aria-labelledby="proofs">
+          <Heading id="proofs">What its hatchlings prove</Heading>
+          <Proofs proofs={page.proofs} />
+        </section>
+      )}
       <section aria-labelledby="clutches">
         <Heading id="clutches">Clutches</Heading>
         <Clutches page={page} />
@@ -147,26 +108,6 @@ export function Component() {
         <LogOf about={animal.id} />
       </section>
     </Stack>
-  )
-}
-
-function Meals({ page }: { page: Page }) {
-  if (page.meals.length === 0) return <Text color="soft">None recorded.</Text>
-  return (
-    <ul>
-      {[...page.meals]
-        .reverse()
-        .slice(0, 8)
-        .map((meal) => (
-          <DatedLine key={meal.at} at={dayAndTime(meal.at)}>
-            <Span fontWeight={meal.taken ? 'medium' : 'bold'}>
-              {meal.taken ? 'taken' : 'refused'}
-              {meal.prey && `, ${meal.prey}`}
-              {meal.mass_g !== null && `, ${meal.mass_g} g`}
-            </Span>
-          </DatedLine>
-        ))}
-    </ul>
   )
 }
 
@@ -191,24 +132,6 @@ function Pairings({ season }: { season: Schemas['DamLaySeasonResponse'] }) {
         </DatedLine>
       ))}
     </ul>
-  )
-}
-
-function DatedLine({ at, children }: { at: string; children: ReactNode }) {
-  return (
-    <chakra.li
-      display="flex"
-      gap={4}
-      minHeight="2.5rem"
-      alignItems="center"
-      borderTop="1px solid"
-      borderColor="line"
-    >
-      <Span color="soft" width="7.5em" flexShrink={0}>
-        {at}
-      </Span>
-      <div>{children}</div>
-    </chakra.li>
   )
 }
 

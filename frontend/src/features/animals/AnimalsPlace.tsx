@@ -1,10 +1,11 @@
 import { Box, Grid, HStack, Span, Stack, Text } from '@chakra-ui/react'
+import { useId } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 import { clutchesOf } from '@/shared/api/clutchesOf'
 import { useAnimals, useSeason, useToday } from '@/shared/api/queries'
 import { SeasonStrip } from '@/shared/breeding/SeasonStrip'
-import { day } from '@/shared/dates'
+import { day, fullDay } from '@/shared/dates'
 import { traitsInWords } from '@/shared/traits'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
@@ -22,15 +23,22 @@ export function Component() {
   if (!animals.data || !season.data) {
     return <Waiting problem={animals.error?.message ?? season.error?.message} />
   }
-  const of = (role: string) => animals.data.filter((animal) => animal.role === role)
+  const of = (role: string) =>
+    animals.data.filter((animal) => animal.role === role && !animal.departure)
+  const left = animals.data.filter((animal) => animal.departure)
   return (
     <Stack gap={10}>
       <HStack gap={4} wrap="wrap">
         <Title>Animals</Title>
         <Box marginStart="auto">
-          <Button asChild>
-            <Link to="/animals/new">Add an animal</Link>
-          </Button>
+          <HStack gap={2} wrap="wrap">
+            <Button asChild>
+              <Link to="/hatchlings">Hatchlings</Link>
+            </Button>
+            <Button asChild>
+              <Link to="/animals/new">Add an animal</Link>
+            </Button>
+          </HStack>
         </Box>
       </HStack>
       {animals.data.length === 0 ? (
@@ -62,6 +70,7 @@ export function Component() {
           </Grid>
           <AnimalList title="Dams" animals={of('dam')} />
           <AnimalList title="Sires" animals={of('sire')} />
+          <AnimalList title="Left the house" animals={left} />
         </>
       )}
     </Stack>
@@ -69,10 +78,11 @@ export function Component() {
 }
 
 function AnimalList({ title, animals }: { title: string; animals: Animal[] }) {
+  const heading = useId()
   if (animals.length === 0) return null
   return (
-    <section aria-labelledby={title}>
-      <Heading id={title}>{title}</Heading>
+    <section aria-labelledby={heading}>
+      <Heading id={heading}>{title}</Heading>
       <ul>
         {animals.map((animal) => (
           <li key={animal.id}>
@@ -85,14 +95,16 @@ function AnimalList({ title, animals }: { title: string; animals: Animal[] }) {
                 borderTop="1px solid"
                 borderColor="line"
                 _hover={{ bg: 'faint' }}
-                color={animal.retired ? 'soft' : undefined}
+                color={animal.retired || animal.departure ? 'soft' : undefined}
               >
                 <Span fontSize="large" fontWeight="bold">
                   {animal.name}
-                  {animal.retired && (
+                  {(animal.departure || animal.retired) && (
                     <Span fontSize="fine" fontWeight="medium">
                       {' '}
-                      retired
+                      {animal.departure
+                        ? `${animal.departure.how} ${fullDay(animal.departure.at)}`
+                        : 'retired'}
                     </Span>
                   )}
                 </Span>

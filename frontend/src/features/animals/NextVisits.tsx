@@ -1,5 +1,6 @@
 import { Box, chakra, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
+import { breeds } from '@/shared/animals/individual'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
@@ -127,7 +128,7 @@ function PlanPair({ animals }: { animals: Schemas['AnimalResponse'][] }) {
   const options = (role: string) => [
     { value: '', label: 'choose' },
     ...animals
-      .filter((a) => a.role === role && !a.retired)
+      .filter((a) => a.role === role && breeds(a))
       .map((a) => ({ value: String(a.id), label: a.name })),
   ]
   if (options('dam').length === 1 || options('sire').length === 1) return null

@@ -1,6 +1,7 @@
 import { chakra, HStack, Strong, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { breeds } from '@/shared/animals/individual'
 import type { Schemas } from '@/shared/api/client'
 import { Pick } from '@/shared/ui/Pick'
 import { percent } from '@/shared/units'
@@ -10,8 +11,8 @@ type Animal = Schemas['AnimalResponse']
 
 /** What a dam and a sire can produce, what it may cost, and what hatched of them so far. */
 export function PairOdds({ animals }: { animals: Animal[] }) {
-  const dams = animals.filter((a) => a.role === 'dam' && !a.retired)
-  const sires = animals.filter((a) => a.role === 'sire' && !a.retired)
+  const dams = animals.filter((a) => a.role === 'dam' && breeds(a))
+  const sires = animals.filter((a) => a.role === 'sire' && breeds(a))
   const [dam, setDam] = useState(dams[0]?.id)
   const [sire, setSire] = useState(sires[0]?.id)
   const odds = useQuery(oddsQuery(dam, sire))
@@ -73,6 +74,13 @@ function Told({ odds }: { odds: Schemas['PairResponse'] }) {
             <li key={gene}>
               <strong>{gene}</strong>: {words}.
             </li>
+          ))}
+        </chakra.ul>
+      )}
+      {odds.proofs.length > 0 && (
+        <chakra.ul mt={3} aria-label="What hatchlings say of possible traits">
+          {odds.proofs.map((words) => (
+            <li key={words}>{words}</li>
           ))}
         </chakra.ul>
       )}

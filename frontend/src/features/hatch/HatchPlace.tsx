@@ -27,7 +27,12 @@ export function Component() {
   return (
     <Stack gap={10}>
       <div>
-        <Title>Hatch watch</Title>
+        <Flex align="center" gap={4} wrap="wrap">
+          <Title>Hatch watch</Title>
+          <Button asChild marginStart="auto">
+            <Link to="/hatchlings">Hatchlings</Link>
+          </Button>
+        </Flex>
         {clutches.length === 0 && (
           <Text mt={4} maxWidth="34em">
             No clutch is in its last week. A clutch comes here a week before its first likely pip

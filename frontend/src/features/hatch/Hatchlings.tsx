@@ -1,13 +1,17 @@
-import { chakra, Flex, HStack, Span, Text } from '@chakra-ui/react'
+import { chakra, Flex, HStack, Span, Strong, Text } from '@chakra-ui/react'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { answer, api } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
-import { day, dayAndTime, dayRange } from '@/shared/dates'
-import { traitsInWords } from '@/shared/traits'
+import { dayAndTime } from '@/shared/dates'
+import { FollowForm } from '@/shared/hatchlings/FollowForm'
+import { HatchlingForm } from '@/shared/hatchlings/HatchlingForm'
+import type { Hatchling } from '@/shared/hatchlings/queries'
+import { comesNext, hatchlingInWords, whereabouts } from '@/shared/hatchlings/words'
+import { takeMoment } from '@/shared/moment/moment'
+import { sentence } from '@/shared/sentence'
 import { Button } from '@/shared/ui/Button'
-import { FollowForm } from './FollowForm'
-import { HatchlingForm } from './HatchlingForm'
-import type { HatchingClutch, HatchingEgg, Hatchling } from './queries'
+import type { HatchingClutch, HatchingEgg } from './queries'
 
 /** What came out of each egg: recorded, weighed, shed, fed. */
 export function Hatchlings({ clutch }: { clutch: HatchingClutch }) {
@@ -25,7 +29,6 @@ export function Hatchlings({ clutch }: { clutch: HatchingClutch }) {
 function OfEgg({ egg, clutch }: { egg: HatchingEgg; clutch: HatchingClutch }) {
   const [writing, setWriting] = useState<number | null>(null)
   const { number, emerged_at } = egg.egg
-  const locked = clutch.finished_at !== null
   const form = writing !== null && (
     <HatchlingForm
       code={clutch.code}
@@ -43,11 +46,9 @@ function OfEgg({ egg, clutch }: { egg: HatchingEgg; clutch: HatchingClutch }) {
             <strong>Hatchling {number}</strong>{' '}
             <Span color="soft">out {dayAndTime(emerged_at ?? '')}</Span>
           </Span>
-          {!locked && (
-            <Button type="button" onClick={() => setWriting(writing === 1 ? null : 1)}>
-              Record hatchling {number}
-            </Button>
-          )}
+          <Button type="button" onClick={() => setWriting(writing === 1 ? null : 1)}>
+            Record hatchling {number}
+          </Button>
         </HStack>
       )}
       {egg.hatchlings.map((hatchling) => (
@@ -55,11 +56,11 @@ function OfEgg({ egg, clutch }: { egg: HatchingEgg; clutch: HatchingClutch }) {
           key={hatchling.id}
           hatchling={hatchling}
           out={emerged_at ?? ''}
-          onCorrect={locked ? null : () => setWriting(hatchling.part)}
+          onCorrect={() => setWriting(hatchling.part)}
         />
       ))}
       {form}
-      {!locked && egg.hatchlings.length === 1 && writing === null && (
+      {egg.hatchlings.length === 1 && writing === null && (
         <Button type="button" variant="bare" size="small" onClick={() => setWriting(2)}>
           Twins: a second one from egg {number}
         </Button>
@@ -75,7 +76,7 @@ function One({
 }: {
   hatchling: Hatchling
   out: string
-  onCorrect: (() => void) | null
+  onCorrect: () => void
 }) {
   const [following, setFollowing] = useState<'meal' | 'weight' | null>(null)
   const shed = useAct(
@@ -83,21 +84,27 @@ function One({
       answer(
         api.POST('/api/hatchlings/{hatchling}/shed', {
           params: { path: { hatchling: hatchling.id } },
-          body: {},
+          body: { at: takeMoment() },
         }),
       ),
     (act) => act,
   )
+  const away = whereabouts(hatchling)
   return (
     <div>
       <Text>
-        <strong>{hatchling.name}</strong> {describe(hatchling)}
+        <Link to={`/hatchlings/${hatchling.id}`}>
+          <Strong textDecoration="underline" textUnderlineOffset="3px">
+            {hatchling.name}
+          </Strong>
+        </Link>{' '}
+        {hatchlingInWords(hatchling)}
       </Text>
       <Text color="soft">
-        Out {dayAndTime(out)}. {comesNext(hatchling)}
+        Out {dayAndTime(out)}. {away ? sentence(away) : comesNext(hatchling)}
       </Text>
-      <Flex gap={2} wrap="wrap" mt={2}>
-        {!hatchling.shed_at && (
+      <Flex gap={2} wrap="wrap" mt={2} display={away ? 'none' : 'flex'}>
+        {hatchling.sheds.length === 0 && (
           <Button
             type="button"
             size="small"
@@ -124,59 +131,19 @@ function One({
         >
           Weigh
         </Button>
-        {onCorrect && (
-          <Button
-            type="button"
-            size="small"
-            variant="bare"
-            aria-label={`Correct ${hatchling.name}`}
-            onClick={onCorrect}
-          >
-            Correct
-          </Button>
-        )}
+        <Button
+          type="button"
+          size="small"
+          variant="bare"
+          aria-label={`Correct ${hatchling.name}`}
+          onClick={onCorrect}
+        >
+          Correct
+        </Button>
       </Flex>
       {following && (
         <FollowForm hatchling={hatchling} what={following} onDone={() => setFollowing(null)} />
       )}
     </div>
   )
-}
-
-/** "61.5 g, female, 1 copy of Puzzle, yolk absorbed, kink" */
-export function describe(hatchling: Hatchling): string {
-  const latest = hatchling.weights.at(-1)
-  const traits = traitsInWords({ hatch_year: null, traits: hatchling.traits })
-  return [
-    latest && `${latest.mass_g} g`,
-    hatchling.sex,
-    hatchling.size && hatchling.size !== 'usual' && hatchling.size,
-    traits || (hatchling.plain && 'no trait shows'),
-    hatchling.yolk && `yolk ${hatchling.yolk}`,
-    ...hatchling.defects,
-    hatchling.note,
-  ]
-    .filter(Boolean)
-    .join(', ')
-}
-
-/** When it sheds and eats: as it was, or as it is likely to be. */
-export function comesNext(hatchling: Hatchling): string {
-  const { shed_at, shed_window, meal_window, meals } = hatchling
-  if (!shed_at) {
-    return shed_window
-      ? `First shed likely ${dayRange(shed_window.p10, shed_window.p90)}; on damp paper until then.`
-      : ''
-  }
-  const shed = `Shed ${day(shed_at)}.`
-  const taken = meals.filter((meal) => meal.taken)
-  const refused = meals.length - taken.length
-  if (taken.length === 0) {
-    const tries = refused ? ` Refused ${refused} so far.` : ''
-    return meal_window
-      ? `${shed} Offer its first meal: mostly taken ${dayRange(meal_window.p10, meal_window.p90)}.${tries}`
-      : `${shed}${tries}`
-  }
-  const eaten = `${taken.length} ${taken.length === 1 ? 'meal' : 'meals'} taken, the last ${day(taken.at(-1)?.at ?? '')}.`
-  return `${shed} ${eaten}${hatchling.settled ? ' Settled.' : ''}`
 }

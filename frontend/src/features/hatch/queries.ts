@@ -3,7 +3,6 @@ import { answer, api, type Schemas } from '@/shared/api/client'
 
 export type HatchingClutch = Schemas['HatchingClutchResponse']
 export type HatchingEgg = Schemas['HatchingEggResponse']
-export type Hatchling = Schemas['HatchlingResponse']
 
 export const hatchWatchQuery = queryOptions({
   queryKey: ['hatch-watch'],

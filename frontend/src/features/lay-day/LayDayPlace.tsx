@@ -3,6 +3,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { Link, useNavigate, useSearchParams } from 'react-router'
+import { breeds } from '@/shared/animals/individual'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { asideQuery, layDaysQuery, useAnimals, useLayDays, useSeason } from '@/shared/api/queries'
 import { dayAndTime, dayRange, fromInputMoment } from '@/shared/dates'
@@ -167,7 +168,7 @@ function Begin({
     })
   const expected = season.dams.filter((dam) => dam.forecast)
   const named = (role: string) =>
-    animals.filter((a) => a.role === role && !a.retired).map((a) => a.name)
+    animals.filter((a) => a.role === role && breeds(a)).map((a) => a.name)
   return (
     <FormProvider {...form}>
       <chakra.form noValidate onSubmit={form.handleSubmit((values) => send(values))}>

@@ -14,6 +14,7 @@ import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 import { BeforeAndAfter } from './BeforeAndAfter'
 import { BoxLine, codeOf } from './BoxLine'
+import { HatchlingsDue } from './HatchlingsDue'
 import { OpenToday } from './OpenToday'
 
 type Today = Schemas['TodayResponse']
@@ -43,6 +44,7 @@ export function Component() {
       <CannotWait today={today.data} />
       <OpenToday boxes={boxes} />
       <ToKnow today={today.data} />
+      <HatchlingsDue />
       <BeforeAndAfter />
       {cabinetsOf(boxes).map(({ cabinet, standing }) => (
         <Cabinet key={cabinet} cabinet={cabinet} boxes={standing} />
@@ -234,6 +236,7 @@ function FirstClutch() {
         <Link to="/lay-day">Record a clutch</Link>
       </Button>
       <Stack mt={12} gap={8}>
+        <HatchlingsDue />
         <BeforeAndAfter />
         <RecordedLast />
       </Stack>

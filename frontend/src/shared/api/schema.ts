@@ -33,7 +33,7 @@ export interface paths {
         };
         /**
          * Get Animals
-         * @description All dams and sires by name, the retired last.
+         * @description All dams and sires by name, the retired and then those that left last.
          */
         get: operations["get_animals"];
         put?: never;
@@ -126,6 +126,46 @@ export interface paths {
          * @description Record a meal offered, taken or refused.
          */
         post: operations["offer_meal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/animals/{animal}/tub": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Animal In Tub
+         * @description Record the tub it lives in from then on.
+         */
+        post: operations["put_animal_in_tub"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/animals/{animal}/departure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Animal Departure
+         * @description Record that it left the house: how, and when.
+         */
+        post: operations["record_animal_departure"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1330,66 +1370,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/hatchlings/{hatchling}/weights": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Weigh Hatchling
-         * @description Record a hatchling's weight.
-         */
-        post: operations["weigh_hatchling"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/hatchlings/{hatchling}/shed": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * See Shed
-         * @description Record a hatchling's first shed.
-         */
-        post: operations["see_shed"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/hatchlings/{hatchling}/meals": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Offer First Meal
-         * @description Record a meal offered to a hatchling, taken or refused.
-         */
-        post: operations["offer_first_meal"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/clutches/{code}/fates": {
         parameters: {
             query?: never;
@@ -1468,6 +1448,207 @@ export interface paths {
         get: operations["get_scores"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Hatchlings
+         * @description Hatchlings in the house that were not held back, the newest clutch first; with `gone` those
+         *     that were, left or died.
+         */
+        get: operations["get_hatchlings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/due": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Hatchlings Due
+         * @description What is due at young animals, clutch by clutch, the longest waiting first.
+         */
+        get: operations["get_hatchlings_due"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/meals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offer Hatchling Meals
+         * @description Record the same prey offered to several hatchlings, each taken or refused; all or none.
+         */
+        post: operations["offer_hatchling_meals"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/{hatchling}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Hatchling
+         * @description Everything the page of a hatchling shows.
+         */
+        get: operations["get_hatchling"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/{hatchling}/weights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weigh Hatchling
+         * @description Record a hatchling's weight.
+         */
+        post: operations["weigh_hatchling"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/{hatchling}/shed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * See Shed
+         * @description Record a shed of a hatchling, its first or a later one.
+         */
+        post: operations["see_shed"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/{hatchling}/meals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Offer Hatchling Meal
+         * @description Record a meal offered to a hatchling, taken or refused.
+         */
+        post: operations["offer_hatchling_meal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/{hatchling}/tub": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Hatchling In Tub
+         * @description Record the tub it lives in from then on.
+         */
+        post: operations["put_hatchling_in_tub"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/{hatchling}/held-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Hold Back
+         * @description Keep it to breed with: it becomes an animal, with its parents and its egg.
+         */
+        post: operations["hold_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/hatchlings/{hatchling}/departure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Hatchling Departure
+         * @description Record that it left the house: how, and when.
+         */
+        post: operations["record_hatchling_departure"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2849,6 +3030,10 @@ export interface components {
             after_laying: components["schemas"]["AfterLayingResponse"] | null;
             /** Photos */
             photos: components["schemas"]["PhotoResponse"][];
+            hatched_here: components["schemas"]["HatchedHereResponse"] | null;
+            tub: components["schemas"]["TubResponse"] | null;
+            /** Proofs */
+            proofs: components["schemas"]["TraitProofResponse"][];
             /** Revision */
             revision: string;
         };
@@ -2885,7 +3070,10 @@ export interface components {
              */
             retired: boolean;
         };
-        /** AnimalResponse */
+        /**
+         * AnimalResponse
+         * @description `departure`: it left the house.
+         */
         AnimalResponse: {
             /** Id */
             id: number;
@@ -2911,6 +3099,7 @@ export interface components {
             refusals_since: number;
             /** Clutches */
             clutches: components["schemas"]["YearResponse"][];
+            departure: components["schemas"]["DepartureResponse"] | null;
         };
         /**
          * AsLaidResponse
@@ -3833,6 +4022,37 @@ export interface components {
          */
         Defect: "kink" | "cleft" | "open belly" | "no eyes" | "other";
         /**
+         * Departure
+         * @description How an animal left the house.
+         * @enum {string}
+         */
+        Departure: "sold" | "given away" | "died" | "other";
+        /**
+         * DepartureRequest
+         * @description That an animal or hatchling left the house.
+         */
+        DepartureRequest: {
+            /** At */
+            at?: string | null;
+            how: components["schemas"]["Departure"];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+        };
+        /** DepartureResponse */
+        DepartureResponse: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            how: components["schemas"]["Departure"];
+            /** Note */
+            note: string;
+        };
+        /**
          * DependentsResponse
          * @description What rests on an act, a sentence each; none where nothing does.
          */
@@ -4588,6 +4808,23 @@ export interface components {
             ];
         };
         /**
+         * HatchedHereResponse
+         * @description The egg an animal came from, in this house: the clutch by its code.
+         */
+        HatchedHereResponse: {
+            /** Hatchling */
+            hatchling: number;
+            /** Clutch */
+            clutch: string;
+            /** Egg */
+            egg: number;
+            /**
+             * Held At
+             * Format: date-time
+             */
+            held_at: string;
+        };
+        /**
          * HatchingClutchResponse
          * @description A clutch at hatch. `closed` are the eggs waited for, `to_say` those without a fate.
          */
@@ -4646,6 +4883,69 @@ export interface components {
             hatchlings: components["schemas"]["HatchlingResponse"][];
         };
         /**
+         * HatchlingLineResponse
+         * @description A hatchling in a list, without the years of meals and weights behind it.
+         */
+        HatchlingLineResponse: {
+            /** Id */
+            id: number;
+            /** Clutch */
+            clutch: string;
+            /** Short Name */
+            short_name: string;
+            /** Sex */
+            sex: string;
+            /** Traits */
+            traits: components["schemas"]["TraitResponse"][];
+            /** Mass G */
+            mass_g: number | null;
+            /** Meals Taken */
+            meals_taken: number;
+            /** Last Offered At */
+            last_offered_at: string | null;
+            /** Tub */
+            tub: string | null;
+            /**
+             * Out At
+             * Format: date-time
+             */
+            out_at: string;
+            /** Animal */
+            animal: number | null;
+            /** Animal Name */
+            animal_name: string | null;
+            departure: components["schemas"]["DepartureResponse"] | null;
+            /** Died */
+            died: boolean;
+            due: components["schemas"]["RaisingDueResponse"] | null;
+        };
+        /** HatchlingMealRequest */
+        HatchlingMealRequest: {
+            /** Hatchling */
+            hatchling: number;
+            /** Taken */
+            taken: boolean;
+        };
+        /**
+         * HatchlingPageResponse
+         * @description Everything the page of a hatchling shows.
+         */
+        HatchlingPageResponse: {
+            hatchling: components["schemas"]["HatchlingResponse"];
+            /** Dam */
+            dam: string | null;
+            /** Sire */
+            sire: string | null;
+            /** Dam Id */
+            dam_id: number;
+            /** Sire Id */
+            sire_id: number | null;
+            /** Egg Photos */
+            egg_photos: components["schemas"]["PhotoResponse"][];
+            /** Photos */
+            photos: components["schemas"]["PhotoResponse"][];
+        };
+        /**
          * HatchlingRequest
          * @description What came out of an egg; `part` 2 is the second of twins, `twins` the word that it is one,
          *     `plain` the word that it shows no trait.
@@ -4684,15 +4984,27 @@ export interface components {
         };
         /**
          * HatchlingResponse
-         * @description `shed_window` and `meal_window` are of what is still to come, null once it came.
+         * @description A hatchling as it stands. `shed_window` and `meal_window` are of what is still to come, null
+         *     once it came; `animal` is the id it was held back under, `departure` that it left.
          */
         HatchlingResponse: {
             /** Id */
             id: number;
+            /** Clutch */
+            clutch: string;
+            /** Egg */
+            egg: number;
             /** Name */
             name: string;
+            /** Short Name */
+            short_name: string;
             /** Part */
             part: number;
+            /**
+             * Out At
+             * Format: date-time
+             */
+            out_at: string;
             /** Sex */
             sex: string;
             /** Size */
@@ -4711,12 +5023,21 @@ export interface components {
             weights: components["schemas"]["WeightResponse"][];
             /** Meals */
             meals: components["schemas"]["MealResponse"][];
-            /** Shed At */
-            shed_at: string | null;
+            /** Sheds */
+            sheds: string[];
             shed_window: components["schemas"]["WindowResponse"] | null;
             meal_window: components["schemas"]["WindowResponse"] | null;
             /** Settled */
             settled: boolean;
+            tub: components["schemas"]["TubResponse"] | null;
+            /** Animal */
+            animal: number | null;
+            /** Animal Name */
+            animal_name: string | null;
+            departure: components["schemas"]["DepartureResponse"] | null;
+            /** Died */
+            died: boolean;
+            due: components["schemas"]["RaisingDueResponse"] | null;
             /** Revision */
             revision: string;
         };
@@ -4726,6 +5047,25 @@ export interface components {
             at?: string | null;
             /** Mass G */
             mass_g: number;
+        };
+        /**
+         * HatchlingsDueResponse
+         * @description What is due at hatchlings of one clutch: the same task, each by its short name; those that
+         *     were held back by the name they have now.
+         */
+        HatchlingsDueResponse: {
+            /** Clutch */
+            clutch: string;
+            task: components["schemas"]["RaisingTask"];
+            /** Hatchlings */
+            hatchlings: string[];
+            /** Held Back */
+            held_back: string[];
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
         };
         /**
          * HealthResponse
@@ -4748,6 +5088,15 @@ export interface components {
             watch_late: boolean;
             /** Clock Behind S */
             clock_behind_s: number;
+        };
+        /**
+         * HeldBackResponse
+         * @description The animal that a hatchling was held back as.
+         */
+        HeldBackResponse: {
+            /** Animal */
+            animal: number;
+            act: components["schemas"]["ActResponse"];
         };
         /**
          * HeldResponse
@@ -4795,6 +5144,18 @@ export interface components {
             at: string | null;
             /** Swing C */
             swing_c: number | null;
+        };
+        /**
+         * HoldBackRequest
+         * @description What it is called from now on; `role` null to take it from its sex.
+         */
+        HoldBackRequest: {
+            /** At */
+            at?: string | null;
+            /** Name */
+            name: string;
+            /** Role */
+            role?: ("dam" | "sire") | null;
         };
         /**
          * HouseResponse
@@ -5788,7 +6149,8 @@ export interface components {
          * PairResponse
          * @description What a pair can produce, among all eggs; and what hatched of it so far.
          *
-         *     `dies` is the chance of an egg to get a double form that dies.
+         *     `dies` is the chance of an egg to get a double form that dies; `proofs` are what hatchlings
+         *     made of the possible traits of the two, a sentence each.
          */
         PairResponse: {
             /** Dam */
@@ -5809,6 +6171,8 @@ export interface components {
             hatched: components["schemas"]["SeenResponse"][];
             /** Losses Words */
             losses_words: string | null;
+            /** Proofs */
+            proofs: string[];
         };
         /**
          * PairingRequest
@@ -6106,6 +6470,26 @@ export interface components {
             /** Text */
             text: string;
         };
+        /**
+         * RaisingDueResponse
+         * @description What is due at a young animal, since when, in words.
+         */
+        RaisingDueResponse: {
+            task: components["schemas"]["RaisingTask"];
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * RaisingTask
+         * @description What is due at a young animal.
+         * @enum {string}
+         */
+        RaisingTask: "shed" | "first meal" | "meal";
         /** RankedCauseResponse */
         RankedCauseResponse: {
             cause: components["schemas"]["Cause"];
@@ -6598,6 +6982,23 @@ export interface components {
             from_at: string;
         };
         /**
+         * SeveralMealsRequest
+         * @description The same prey offered to several; its mass in g of each, where it was weighed.
+         */
+        SeveralMealsRequest: {
+            /** At */
+            at?: string | null;
+            /** Meals */
+            meals: components["schemas"]["HatchlingMealRequest"][];
+            /**
+             * Prey
+             * @default
+             */
+            prey: string;
+            /** Mass G */
+            mass_g?: number | null;
+        };
+        /**
          * SeveralRequest
          * @description Eggs of a clutch by their numbers: pipped, or with `out` out of their shells.
          */
@@ -7014,6 +7415,25 @@ export interface components {
          */
         TraitForm: "visual" | "two copies" | "one copy" | "possible";
         /**
+         * TraitProofResponse
+         * @description What hatchlings make of a possible trait. `chance` that it is carried, null where nothing
+         *     recorded can explain them; `by_mate` tells it pair by pair.
+         */
+        TraitProofResponse: {
+            /** Gene */
+            gene: string;
+            /** Before */
+            before: number;
+            /** Chance */
+            chance: number | null;
+            /** Proved */
+            proved: boolean;
+            /** Words */
+            words: string;
+            /** By Mate */
+            by_mate: string[];
+        };
+        /**
          * TraitRequest
          * @description A trait an animal carries, or a hatchling shows.
          */
@@ -7028,6 +7448,26 @@ export interface components {
             name: string;
             /** Form */
             form: string;
+        };
+        /**
+         * TubRequest
+         * @description A tub of its own, by name.
+         */
+        TubRequest: {
+            /** At */
+            at?: string | null;
+            /** Name */
+            name: string;
+        };
+        /** TubResponse */
+        TubResponse: {
+            /** Name */
+            name: string;
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
         };
         /**
          * TubSchool
@@ -7728,6 +8168,76 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["MealRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    put_animal_in_tub: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                animal: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TubRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    record_animal_departure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                animal: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DepartureRequest"];
             };
         };
         responses: {
@@ -9931,111 +10441,6 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
-    weigh_hatchling: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                hatchling: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HatchlingWeightRequest"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ActResponse"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            409: components["responses"]["409"];
-            413: components["responses"]["413"];
-            422: components["responses"]["422"];
-            429: components["responses"]["429"];
-            503: components["responses"]["503"];
-        };
-    };
-    see_shed: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                hatchling: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MomentRequest"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ActResponse"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            409: components["responses"]["409"];
-            413: components["responses"]["413"];
-            422: components["responses"]["422"];
-            429: components["responses"]["429"];
-            503: components["responses"]["503"];
-        };
-    };
-    offer_first_meal: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                hatchling: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FirstMealRequest"];
-            };
-        };
-        responses: {
-            /** @description Successful Response */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ActResponse"];
-                };
-            };
-            400: components["responses"]["400"];
-            401: components["responses"]["401"];
-            403: components["responses"]["403"];
-            404: components["responses"]["404"];
-            409: components["responses"]["409"];
-            413: components["responses"]["413"];
-            422: components["responses"]["422"];
-            429: components["responses"]["429"];
-            503: components["responses"]["503"];
-        };
-    };
     declare_fates: {
         parameters: {
             query?: never;
@@ -10192,6 +10597,334 @@ export interface operations {
             400: components["responses"]["400"];
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_hatchlings: {
+        parameters: {
+            query?: {
+                gone?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HatchlingLineResponse"][];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_hatchlings_due: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HatchlingsDueResponse"][];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    offer_hatchling_meals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralMealsRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_hatchling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hatchling: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HatchlingPageResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    weigh_hatchling: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hatchling: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HatchlingWeightRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    see_shed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hatchling: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MomentRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    offer_hatchling_meal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hatchling: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstMealRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    put_hatchling_in_tub: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hatchling: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TubRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    hold_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hatchling: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HoldBackRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeldBackResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    record_hatchling_departure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                hatchling: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DepartureRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

@@ -86,7 +86,8 @@ export function Photos({
   )
 }
 
-function Picture({ photo }: { photo: Photo }) {
+/** A photo, small, that opens large and can be taken away. */
+export function Picture({ photo }: { photo: Photo }) {
   const client = useQueryClient()
   const undo = useUndo()
   const take = useMutation<Schemas['ActResponse'], Problem, void>({

@@ -84,11 +84,12 @@ class Odds:
     unlisted: tuple[str, ...]
 
 
-def copies_of(gene: Gene, form: TraitForm | None) -> Copies:
+def copies_of(gene: Gene, form: TraitForm | None, carries: float = POSSIBLE_CARRIES) -> Copies:
     """Chances of 0, 1, 2 copies in an animal recorded with that form; None: not recorded.
 
     A visual animal of a recessive gene has two copies; of another gene one,
-    unless two are recorded: a second copy of it is mostly told apart.
+    unless two are recorded: a second copy of it is mostly told apart. One that is
+    possible only has one copy with the chance `carries` (0-1).
     """
     if form is None:
         return (1.0, 0.0, 0.0)
@@ -97,8 +98,13 @@ def copies_of(gene: Gene, form: TraitForm | None) -> Copies:
     if form is TraitForm.VISUAL and gene.inheritance is Inheritance.RECESSIVE:
         return (0.0, 0.0, 1.0)
     if form is TraitForm.POSSIBLE:
-        return (1.0 - POSSIBLE_CARRIES, POSSIBLE_CARRIES, 0.0)
+        return (1.0 - carries, carries, 0.0)
     return (0.0, 1.0, 0.0)
+
+
+def for_certain(copies: int) -> Copies:
+    """The chances of 0, 1 and 2 copies in an animal of which it is known that it has so many."""
+    return (float(copies == 0), float(copies == 1), float(copies == 2))
 
 
 def shows(gene: Gene, form: TraitForm) -> bool:
@@ -121,12 +127,28 @@ def offspring(dam: Copies, sire: Copies) -> Copies:
     )
 
 
+def offspring_together(chances: Sequence[Sequence[float]]) -> Copies:
+    """As `offspring`, of parents whose copies depend on each other: `chances` (3 x 3, sum 1) of 0,
+    1, 2 copies in the dam (first) and in the sire at once."""
+    mixed = [0.0, 0.0, 0.0]
+    for of_dam, row in enumerate(chances):
+        for of_sire, chance in enumerate(row):
+            for count, share in enumerate(offspring(for_certain(of_dam), for_certain(of_sire))):
+                mixed[count] += float(chance) * share
+    return (mixed[0], mixed[1], mixed[2])
+
+
 def pairing_odds(
-    dam: Mapping[str, TraitForm], sire: Mapping[str, TraitForm], genes: Sequence[Gene]
+    dam: Mapping[str, TraitForm],
+    sire: Mapping[str, TraitForm],
+    genes: Sequence[Gene],
+    together: Mapping[str, Sequence[Sequence[float]]] | None = None,
 ) -> Odds:
     """What a dam and a sire can produce; names of traits in any case.
 
-    Only genes that either parent may carry play a part.
+    Only genes that either parent may carry play a part. `together` are, by the gene's name in
+    lower case, the chances of 0, 1, 2 copies in dam and sire at once (3 x 3, sum 1), where more
+    is known of them than their forms (see proving).
     """
     known = {gene.name.casefold(): gene for gene in genes}
     hers = {name.casefold(): form for name, form in dam.items()}
@@ -135,7 +157,9 @@ def pairing_odds(
     by_gene = [
         (
             gene,
-            offspring(
+            offspring_together(together[name])
+            if together and (name := gene.name.casefold()) in together
+            else offspring(
                 copies_of(gene, hers.get(gene.name.casefold())),
                 copies_of(gene, his.get(gene.name.casefold())),
             ),
@@ -152,7 +176,7 @@ def pairing_odds(
         harmful=1.0 - reduce(lambda left, chance: left * (1.0 - chance), harmful, 1.0),
         may_die=tuple(gene.name for gene, chance in dies if chance > 0),
         visible=tuple(
-            Visible(gene.name, _visible(gene, copies))
+            Visible(gene.name, visible_chance(gene, copies))
             for gene, copies in by_gene
             if any(copies[1:])
         ),
@@ -160,8 +184,8 @@ def pairing_odds(
     )
 
 
-def _visible(gene: Gene, copies: Copies) -> float:
-    """Chance to see it among those that hatch."""
+def visible_chance(gene: Gene, copies: Copies) -> float:
+    """Chance 0-1 to see the gene at one of those that hatch, by their chances of copies."""
     none, one, two = copies
     if gene.double_form is DoubleForm.DIES:
         two = 0.0

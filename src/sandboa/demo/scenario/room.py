@@ -17,6 +17,7 @@ from sandboa.core.methods import STANDARD, DamSchool, Visits
 from sandboa.demo.scenario.animals import animals
 from sandboa.demo.scenario.climate import climate, climates
 from sandboa.demo.scenario.last_year import last_year
+from sandboa.demo.scenario.raised import raised
 from sandboa.demo.scenario.this_year import began_in, this_year
 from sandboa.records.database import transaction
 from sandboa.services.clutches.issued_forecasts import keep_due
@@ -55,6 +56,7 @@ def furnish(now_s: float) -> None:
     told.append((now_s - 0.1 * _DAY_S, partial(_begin_lay_day, now_s)))
     # Its codes are those of the year before this season began, whatever day it is today.
     told += last_year(now_s, (began_in(now_s) - 1) % 100)
+    told += raised(now_s, (began_in(now_s) - 1) % 100)
     # One transaction around them all: a demo that is half told is none, and it is sooner there.
     with transaction():
         for _, happen in sorted(told, key=lambda event: event[0]):

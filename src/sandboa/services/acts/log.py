@@ -7,6 +7,7 @@ from sandboa.core.act_kinds import ActKind
 from sandboa.records import people
 from sandboa.records.facts import Act as Act
 from sandboa.records.facts import acts_about, acts_lately, has_log
+from sandboa.records.house import Animal
 from sandboa.records.rounds import Visit
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.single_records import standing_single
@@ -39,11 +40,15 @@ def house_log(limit: int = LINES, before: int | None = None) -> list[LogEntry]:
 def log_about(subject: int, limit: int = LINES, before: int | None = None) -> list[LogEntry]:
     """What was recorded of an animal, box, cabinet, clutch, egg, hatchling, pairing or probe.
 
-    `subject` is its id; newest first. NotFound for what has no log.
+    `subject` is its id; newest first. An animal that was held back has what was recorded of it as
+    a hatchling in its log. NotFound for what has no log.
     """
     if not has_log(subject):
         raise NotFound("there is nothing such with a log")
-    return _as_log(acts_about(subject, limit, before))
+    animal = Animal.now(subject)
+    before_held = animal.hatchling_id if animal is not None else None
+    both = (subject,) if before_held is None else (subject, before_held)
+    return _as_log(acts_about(*both, limit=limit, before=before))
 
 
 def _as_log(acts: list[Act]) -> list[LogEntry]:

@@ -31,9 +31,9 @@ from sandboa.records.said import kept
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.standing import standing_of, standing_version, undone_among
 from sandboa.services.acts.undo_constraints import (
-    REFUSED,
     SHARED,
     must_stay,
+    refusal,
     require_keeper_left,
     require_open_for,
 )
@@ -168,8 +168,8 @@ def _take_back(target: Act, undoing: Act) -> None:
                 )
             if row.entity_id in corrected or not must_stay(row):
                 row.retire(undoing)
-            elif table in REFUSED:
-                raise Conflict(REFUSED[table])
+            elif (why := refusal(row)) is not None:
+                raise Conflict(why)
         for row in superseded:
             table.create(entity_id=row.entity_id, act_id=undoing.id, **row.values())
         if table is Batch:

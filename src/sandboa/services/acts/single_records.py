@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 from typing import Final
 
 from sandboa.core.act_kinds import ActKind
-from sandboa.records.animals import Lock, Meal, Sign, Weight
+from sandboa.records.animals import Departure, Lock, Meal, Sign, Tub, Weight
 from sandboa.records.clutches import BoxMove, Candling, Turgor, Watering
 from sandboa.records.facts import Act, Fact
 from sandboa.records.hatching import Alteration, Cut, Emergence, Pip, Shed
@@ -24,6 +24,8 @@ SINGLE: Final[Mapping[str, type[Fact]]] = {
     ActKind.EMERGENCE: Emergence,
     ActKind.CUT: Cut,
     ActKind.SHED: Shed,
+    ActKind.TUB: Tub,
+    ActKind.DEPARTURE: Departure,
     ActKind.SET_POINT: SetPoint,
     ActKind.MOVE: BoxMove,
     ActKind.ALTERATION: Alteration,

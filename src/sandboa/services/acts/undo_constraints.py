@@ -2,7 +2,17 @@
 
 from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.people import Role
-from sandboa.records.animals import Lock, Meal, Pair, Pairing, Sign, Trait, Weight
+from sandboa.records.animals import (
+    Departure,
+    Lock,
+    Meal,
+    Pair,
+    Pairing,
+    Sign,
+    Trait,
+    Tub,
+    Weight,
+)
 from sandboa.records.clutches import Box, BoxMove, Clutch, Egg, EggStay
 from sandboa.records.facts import Act, Fact
 from sandboa.records.hatching import Finished, Hatchling, Shed
@@ -33,7 +43,7 @@ SHARED: tuple[type[Fact], ...] = (
 )
 
 #: Tables whose rows do not stay behind: their undo is refused until what leans on them is undone.
-REFUSED: dict[type[Fact], str] = {
+_REFUSED: dict[type[Fact], str] = {
     Pairing: "a lock was seen during this visit: undo that first",
     Box: "other eggs lie in that box: move them out first",
     Hatchling: "more is recorded of this hatchling: undo that first",
@@ -58,6 +68,13 @@ def require_keeper_left() -> None:
         raise Conflict("somebody must stay keeper: give another keeper a passphrase first")
 
 
+def refusal(row: Fact) -> str | None:
+    """Why an undo is refused when the row must stay; None where the row just stays behind."""
+    if isinstance(row, Animal) and row.hatchling_id is not None:
+        return f"more is recorded of {row.name} since it was held back: undo that first"
+    return _REFUSED.get(type(row))
+
+
 def must_stay(row: Fact) -> bool:
     """Whether a current fact leans on this one: a clutch on its dam, a box on its shelf.
 
@@ -68,8 +85,8 @@ def must_stay(row: Fact) -> bool:
     if isinstance(row, Animal):
         return _animal_needed(entity)
     if isinstance(row, Hatchling):
-        own = [table.current(animal_id=entity) for table in (Weight, Meal, Trait)]
-        return any(own) or bool(Shed.current(hatchling_id=entity))
+        held_back = Animal.current(hatchling_id=entity)
+        return _recorded_of(entity) or bool(held_back or Shed.current(hatchling_id=entity))
     if isinstance(row, Pairing):
         return bool(Lock.current(pairing_id=entity))
     if isinstance(row, Box):
@@ -102,6 +119,11 @@ def _animal_needed(entity: int) -> bool:
         for table in (Clutch, Pair, Pairing, Animal)
         for parent in ("dam_id", "sire_id")
     ]
-    own = [table.current(animal_id=entity) for table in (Weight, Meal, Trait)]
     noted = Sign.current(dam_id=entity) or Note.current(about_id=entity)
-    return any(as_parent) or any(own) or bool(noted)
+    return any(as_parent) or _recorded_of(entity) or bool(noted)
+
+
+def _recorded_of(entity: int) -> bool:
+    """Whether a weight, meal, trait or tub of an animal or hatchling stands, or that it left."""
+    tables = (Weight, Meal, Trait, Tub, Departure)
+    return any(table.current(animal_id=entity) for table in tables)

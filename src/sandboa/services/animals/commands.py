@@ -7,6 +7,7 @@ from typing import Final
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import (
+    ADULT_YEARS,
     DAM,
     SIRE,
     leaps,
@@ -16,12 +17,13 @@ from sandboa.core.animals import (
 )
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_code, clean_name
-from sandboa.core.units import CLOCK_GRACE_S, require_moment
-from sandboa.records.animals import Weight
+from sandboa.records.animals import Pair, Pairing, Sign, Weight
+from sandboa.records.clutches import Clutch
 from sandboa.records.facts import Act
 from sandboa.records.house import Animal as Animal
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.recording import act
+from sandboa.services.animals.individuals import individual, require_here
 from sandboa.services.animals.meals import MealCommand, keep_meal
 from sandboa.services.animals.traits import TraitCommand, keep_traits, tidy_traits
 
@@ -56,12 +58,15 @@ def correct_animal(entity: int, said: AnimalCommand, now_s: float) -> Act:
     """Correct what is recorded of an animal; earlier values stay.
 
     Raises NotFound; Conflict when the name or code is taken, or the role would
-    change under clutches and pairings; NotPlausible for a year, trait or
+    change under clutches, pairings, signs or offspring; NotPlausible for a year, trait or
     parent that cannot be, circular parentage among them.
     """
     animal = find_animal(entity)
-    if said.role != animal.role:
-        raise Conflict(f"{animal.name} is recorded as a {animal.role}: that cannot change")
+    if said.role != animal.role and breeds_as(entity):
+        raise Conflict(
+            f"{animal.name} is recorded as a {animal.role}, and has clutches, pairings or "
+            "offspring as one: that cannot change"
+        )
     values = _values(said, now_s, own=animal)
     with act(ActKind.ANIMAL, f"{values['name']} corrected", now_s) as correcting:
         if animal.values() != {**animal.values(), **values}:
@@ -75,17 +80,21 @@ def weigh(entity: int, mass_g: float, at_s: float, now_s: float, *, confirmed: b
 
     Raises NotPlausible for a weight no such animal has or a time that is none;
     Question when it differs from the one before by more than laying explains,
-    unless `confirmed`.
+    unless `confirmed`; a young one may gain as it likes.
     """
     animal = find_animal(entity)
     require_weight(mass_g, _age(animal, at_s))
-    _require_past(at_s, now_s)
+    who = individual(entity)
+    require_here(who, at_s, now_s)
     before = max(
-        (row for row in Weight.current(animal_id=entity) if row.at_s <= at_s),
+        (row for row in Weight.current(animal_id=list(who.ids)) if row.at_s <= at_s),
         key=lambda row: row.at_s,
         default=None,
     )
-    if before is not None and not confirmed and leaps(before.mass_g, mass_g):
+    age = _age(animal, at_s)
+    growing = age is not None and age < ADULT_YEARS
+    asked = before is not None and not (growing and mass_g > before.mass_g)
+    if before is not None and asked and not confirmed and leaps(before.mass_g, mass_g):
         raise Question(
             f"{animal.name} weighed {before.mass_g:g} g before, now {mass_g:g} g. Is that right?",
             "confirmed",
@@ -100,11 +109,21 @@ def offer_meal(
 ) -> Act:
     """Record a meal offered (its mass in g, if weighed), taken or refused."""
     animal = find_animal(entity)
-    _require_past(at_s, now_s)
+    require_here(individual(entity), at_s, now_s)
     meal = MealCommand(taken, prey, mass_g)
     with act(ActKind.MEAL, meal.words(animal.name), now_s) as offering:
         keep_meal(offering, entity, meal, at_s)
     return offering
+
+
+def breeds_as(entity: int) -> bool:
+    """Whether anything is recorded of the animal that only a dam, or only a sire, can have."""
+    as_parent = (
+        table.current(**{parent: entity})
+        for table in (Clutch, Pair, Pairing, Animal)
+        for parent in ("dam_id", "sire_id")
+    )
+    return any(as_parent) or bool(Sign.current(dam_id=entity))
 
 
 def find_animal(entity: int, role: str | None = None) -> Animal:
@@ -133,10 +152,24 @@ def animal_named(recording: Act, role: str, name: str) -> Animal:
     return Animal.record(recording, role=role, name=name)
 
 
-def _values(said: AnimalCommand, now_s: float, own: Animal | None) -> dict[str, object]:
+def require_free_name(said: AnimalCommand, own: Animal | None = None) -> str:
+    """The tidied name, when the animal can have it; Conflict when another one does.
+
+    NotPlausible for no name, or a role that is none.
+    """
     if said.role not in (DAM, SIRE):
         raise NotPlausible("role", "an animal here is a dam or a sire")
     name = clean_name("name", said.name)
+    for other in Animal.current():
+        if own is not None and other.entity_id == own.entity_id:
+            continue
+        if other.name.casefold() == name.casefold():
+            raise Conflict(f"there is a {other.role} {other.name} already: choose another name")
+    return name
+
+
+def _values(said: AnimalCommand, now_s: float, own: Animal | None) -> dict[str, object]:
+    name = require_free_name(said, own)
     code = clean_code(said.code) if said.code and said.code.strip() else None
     if said.hatch_year is not None:
         require_hatch_year(said.hatch_year, datetime.fromtimestamp(now_s, UTC).year)
@@ -146,8 +179,6 @@ def _values(said: AnimalCommand, now_s: float, own: Animal | None) -> dict[str, 
     for other in animals.values():
         if own is not None and other.entity_id == own.entity_id:
             continue
-        if other.name.casefold() == name.casefold():
-            raise Conflict(f"there is a {other.role} {other.name} already: choose another name")
         if code and other.code and other.code.casefold() == code.casefold():
             raise Conflict(f"{other.name} has the code {other.code} already")
     for field_name, parent, role in (("dam", said.dam, DAM), ("sire", said.sire, SIRE)):
@@ -187,9 +218,3 @@ def _age(animal: Animal, at_s: float) -> int | None:
     if animal.hatch_year is None:
         return None
     return datetime.fromtimestamp(at_s, UTC).year - animal.hatch_year
-
-
-def _require_past(at_s: float, now_s: float) -> None:
-    require_moment("at", at_s)
-    if at_s > now_s + CLOCK_GRACE_S:
-        raise NotPlausible("at", "that time is in the future")

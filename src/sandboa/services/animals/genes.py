@@ -1,5 +1,6 @@
 """The keeper's own list of traits, and what a pair of animals can produce by it."""
 
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from sandboa.core.act_kinds import ActKind
@@ -72,10 +73,17 @@ def drop_gene(entity: int, now_s: float) -> Act:
     return dropping
 
 
-def odds_of(dam: int, sire: int, listed: list[Gene] | None = None) -> Odds:
-    """What a dam and a sire can produce, by what is recorded of them."""
-    known = as_genes(genes()) if listed is None else listed
-    return pairing_odds(_traits(dam), _traits(sire), known)
+def odds_of(
+    dam: int,
+    sire: int,
+    listed: list[Gene],
+    together: Mapping[str, Sequence[Sequence[float]]] | None = None,
+) -> Odds:
+    """What a dam and a sire can produce, by what is recorded of them and the genes `listed`.
+
+    `together`: what more is known of the two, as in core.pairing.genes.pairing_odds.
+    """
+    return pairing_odds(_traits(dam), _traits(sire), listed, together)
 
 
 def _traits(animal: int) -> dict[str, TraitForm]:

@@ -60,12 +60,12 @@ def dams_after_laying(herd: Herd, now_s: float) -> list[DamAfterLaying]:
 def dam_after_laying(
     herd: Herd, dam: int, settings: HouseSettings, now_s: float
 ) -> DamAfterLaying | None:
-    """The dam's aftercare, None when she is recovered, laid too long ago, or never.
+    """The dam's aftercare, None when she is recovered, left, laid too long ago, or never.
 
     One in whom an egg may be left is followed until somebody felt her, however long that is.
     """
     clutches = [c for c in herd.clutches.get(dam, []) if c.laid_s <= now_s]
-    if not clutches:
+    if not clutches or dam in herd.departures:
         return None
     clutch = clutches[-1]
     lump = _lump(clutch)

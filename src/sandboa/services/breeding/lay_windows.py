@@ -94,7 +94,7 @@ def dam_lay_season(
     her = herd.animals[dam]
     laying = her.name.casefold() in dams_laying()
     sign = strongest_sign(herd.signs_since_laying(dam))
-    if sign is not None and not her.retired and not laying:
+    if sign is not None and herd.breeds(dam) and not laying:
         learned = learn(sign.sign, herd.past_intervals(sign.sign), dam)
         told = lay_forecast(sign, now_s, learned)
     return DamLaySeason(
@@ -195,8 +195,9 @@ def _visits(herd: Herd, dam: int, sire: int) -> tuple[tuple[float, float | None]
 
 
 def _still_to_pair(herd: Herd, dam: int, sire: int, since_s: float) -> bool:
-    """A pair is done with once she ovulated, shed or laid; the retired are left alone."""
-    if herd.animals[dam].retired or herd.animals[sire].retired:
+    """A pair is done with once she ovulated, shed or laid; the retired, and those
+    that left, are left alone."""
+    if not (herd.breeds(dam) and herd.breeds(sire)):
         return False
     laid_s = herd.last_laid_s(dam)
     if laid_s is not None and laid_s > since_s:

@@ -2,14 +2,13 @@
 
 from dataclasses import dataclass
 
-from sandboa.core.animals import DAM, SIRE, TraitForm
+from sandboa.core.animals import DAM, SIRE
 from sandboa.core.hatching import Fate
 from sandboa.core.pairing.expected import against_expected
-from sandboa.core.pairing.genes import Gene, Odds, shows
-from sandboa.records.animals import Trait
-from sandboa.records.hatching import Hatchling
+from sandboa.core.pairing.genes import Gene, Odds
 from sandboa.services.animals.commands import find_animal
-from sandboa.services.animals.genes import as_genes, genes, odds_of
+from sandboa.services.animals.genes import odds_of
+from sandboa.services.breeding.proving import HouseCarriers, shown_traits
 from sandboa.services.losses.outcomes import ClutchOutcomes
 from sandboa.services.losses.why import all_outcomes
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -28,35 +27,58 @@ class SeenForm:
 
 @dataclass(frozen=True)
 class PairRecord:
+    """`odds` take each possible trait at what its hatchlings made of it, told in `proofs`."""
+
     dam: str
     sire: str
     odds: Odds
     hatched: tuple[SeenForm, ...]
     losses_words: str | None
+    proofs: tuple[str, ...]
 
 
 def pair_record(snapshot: Snapshot, dam: int, sire: int, as_of_s: float) -> PairRecord:
     """What is known of a pair; NotFound for unknown animals, Conflict for the wrong roles."""
     her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
-    odds = odds_of(dam, sire)
+    carriers = HouseCarriers(snapshot)
+    # What hatched of a pair is held against what was to be expected of it before.
+    before = odds_of(dam, sire, list(carriers.listed.values()))
+    odds = odds_of(dam, sire, list(carriers.listed.values()), carriers.together(dam, sire))
     own = [
         outcomes
         for outcomes in all_outcomes(snapshot, as_of_s)
         if outcomes.clutch.dam_id == dam and outcomes.clutch.sire_id == sire
     ]
     return PairRecord(
-        her.name, him.name, odds, tuple(_seen(snapshot, own, odds)), _losses(own, odds)
+        her.name,
+        him.name,
+        odds,
+        tuple(_seen(snapshot, own, before, carriers.listed)),
+        _losses(own, odds),
+        tuple(
+            f"{name}, {told.gene}: {told.words}"
+            for animal, name in ((dam, her.name), (sire, him.name))
+            for told in carriers.proofs(animal)
+        ),
     )
 
 
-def _seen(snapshot: Snapshot, own: list[ClutchOutcomes], odds: Odds) -> list[SeenForm]:
-    listed = {gene.name.casefold(): gene for gene in as_genes(genes())}
+def _seen(
+    snapshot: Snapshot, own: list[ClutchOutcomes], odds: Odds, listed: dict[str, Gene]
+) -> list[SeenForm]:
     known = [
         shown
         for outcomes in own
         for end in outcomes.eggs
         for hatchling in snapshot.egg(end.egg.entity_id).hatchlings
-        if (shown := _shown(hatchling, listed)) is not None
+        if (
+            shown := shown_traits(
+                snapshot.herd.traits.get(hatchling.entity_id, []),
+                plain=bool(hatchling.plain),
+                listed=listed,
+            )
+        )
+        is not None
     ]
     told = []
     for visible in odds.visible:
@@ -64,22 +86,6 @@ def _seen(snapshot: Snapshot, own: list[ClutchOutcomes], odds: Odds) -> list[See
         words = against_expected(seen, len(known), visible.chance)
         told.append(SeenForm(visible.gene, visible.chance, seen, len(known), words))
     return told
-
-
-def _shown(hatchling: Hatchling, listed: dict[str, Gene]) -> set[str] | None:
-    """Traits of the list it is seen to have; None when nobody said what it shows.
-
-    Left out, the plain ones would make every trait look commoner than it is.
-    """
-    traits = Trait.current(animal_id=hatchling.entity_id)
-    if not traits and not hatchling.plain:
-        return None
-    return {
-        name
-        for trait in traits
-        if (gene := listed.get(name := trait.name.casefold()))
-        and shows(gene, TraitForm(trait.form))
-    }
 
 
 def _losses(own: list[ClutchOutcomes], odds: Odds) -> str | None:

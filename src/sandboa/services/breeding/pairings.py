@@ -1,5 +1,7 @@
 """Who is meant for whom, visits and locks, and the signs that a dam will lay."""
 
+from math import inf
+
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import DAM, SIRE
 from sandboa.core.errors import NotPlausible
@@ -11,11 +13,16 @@ from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
 from sandboa.services.animals.commands import find_animal
+from sandboa.services.animals.individuals import individual, require_not_left
 
 
 def plan_pair(dam: int, sire: int, now_s: float) -> Act:
-    """Mean a dam and a sire for each other; Conflict when they are so already."""
+    """Mean a dam and a sire for each other; Conflict when they are so already.
+
+    NotPlausible when either has left the house.
+    """
     her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
+    _require_both_here(dam, sire, inf)
     if Pair.only(dam_id=dam, sire_id=sire) is not None:
         raise Conflict(f"{her.name} and {him.name} are planned already")
     with act(ActKind.PAIR, f"Planned: {her.name} × {him.name}", now_s) as planning:
@@ -45,11 +52,12 @@ def begin_pairing(
     """Record that a sire visits a dam; with `until_s`, a visit that is over; with `lock_s`, a lock.
 
     The two are in the plan from then on. Raises Conflict when either is with
-    another, NotPlausible for times in the future, an end before the start or
-    a lock outside the visit.
+    another, NotPlausible for times in the future, an end before the start, a
+    lock outside the visit, or a time after either left the house.
     """
     her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
     _require_past("from", from_s, now_s)
+    _require_both_here(dam, sire, from_s if until_s is None else until_s)
     if until_s is not None:
         _require_past("until", until_s, now_s)
         if until_s < from_s:
@@ -103,9 +111,15 @@ def see_sign(dam: int, sign: Sign, seen_s: float, now_s: float) -> Act:
     """Record off food, ovulation or a pre-lay shed of a dam."""
     her = find_animal(dam, DAM)
     _require_past("seen", seen_s, now_s)
+    require_not_left(individual(dam), seen_s, "seen")
     with act(ActKind.SIGN, f"{her.name}: {sign}", now_s) as seeing:
         recorded.Sign.record(seeing, dam_id=dam, kind=sign.value, seen_s=int(seen_s))
     return seeing
+
+
+def _require_both_here(dam: int, sire: int, at_s: float) -> None:
+    require_not_left(individual(dam), at_s, "dam")
+    require_not_left(individual(sire), at_s, "sire")
 
 
 def _visit(entity: int) -> Pairing:

@@ -1,4 +1,4 @@
-"""Photos of lay days, clutches, eggs and animals: attached, listed, taken away."""
+"""Photos of lay days, clutches, eggs, hatchlings and animals: attached, listed, taken away."""
 
 from dataclasses import dataclass
 from typing import Literal
@@ -10,14 +10,25 @@ from sandboa.core.units import CLOCK_GRACE_S, require_moment
 from sandboa.records.clutches import Clutch, Egg, clutch_coded
 from sandboa.records.database import transaction
 from sandboa.records.facts import Act, act_of
+from sandboa.records.hatching import Hatchling
 from sandboa.records.house import Animal
 from sandboa.records.lay_drafts import draft_numbered
 from sandboa.records.notes import Note
 from sandboa.records.photos import Photo, keep_picture, picture_path
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.recording import act
+from sandboa.services.animals.individuals import individual, lower_first
 
-__all__ = ["Picture", "attach", "photos_of_clutch", "photos_of_owner", "picture_path", "take_away"]
+__all__ = [
+    "Picture",
+    "attach",
+    "photos_of_animal",
+    "photos_of_clutch",
+    "photos_of_egg",
+    "photos_of_owner",
+    "picture_path",
+    "take_away",
+]
 
 #: Photos of one clutch, lay day or animal (assumption).
 MOST_PHOTOS = 500
@@ -37,7 +48,7 @@ class Picture:
 
 @dataclass(frozen=True, slots=True)
 class PhotoCommand:
-    """A photo of a lay day, clutch or animal (`owner` is its id), taken at `taken_s`.
+    """A photo of a lay day, clutch, hatchling or animal (`owner` is its id), taken at `taken_s`.
 
     `egg` when it is of one egg, `step` when it was taken at a step of lay day, or by
     torch. `delivered` photos waited on a device and may come twice: the same
@@ -107,6 +118,24 @@ def photos_of_owner(owner: int) -> list[Photo]:
     return sorted(Photo.current(owner_id=owner), key=lambda p: (p.taken_s, p.id))
 
 
+def photos_of_egg(clutch: int, number: int) -> list[Photo]:
+    """Photos of one egg of a clutch, oldest first."""
+    rows = Photo.current(owner_id=clutch, egg_number=number)
+    return sorted(rows, key=lambda p: (p.taken_s, p.id))
+
+
+def photos_of_animal(animal: Animal) -> list[Photo]:
+    """Photos of an animal; of one that hatched here also those of its egg and from before it was
+    held back. Oldest first."""
+    rows = photos_of_owner(animal.entity_id)
+    hatchling = Hatchling.now(animal.hatchling_id) if animal.hatchling_id is not None else None
+    if hatchling is not None:
+        rows += photos_of_owner(hatchling.entity_id)
+        egg = Egg.now(hatchling.egg_id)
+        rows += photos_of_egg(egg.clutch_id, egg.number) if egg else []
+    return sorted(rows, key=lambda p: (p.taken_s, p.id))
+
+
 def photos_of_clutch(code: str) -> list[Photo]:
     """Photos of a clutch and its eggs, oldest first; NotFound for an unknown code."""
     clutch = clutch_coded(code)
@@ -129,6 +158,10 @@ def _owner_words(owner: int, egg: int | None) -> tuple[str, int | None]:
     animal = Animal.now(owner)
     if animal is not None:
         return animal.name, None
+    hatchling = Hatchling.now(owner)
+    if hatchling is not None:
+        who = individual(owner)
+        return lower_first(who.name), who.clutch
     if Note.now(owner) is not None:
         return "a note", None
     raise NotFound("there is nothing such to take a photo of")

@@ -8,18 +8,20 @@ from typing import Any, Final
 
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.dimples.advice import GRADE_WORDS
+from sandboa.core.hatching.raising import Departure
 from sandboa.core.laying import Sign
 from sandboa.records import animals, clutches, hatching, house
 from sandboa.records.facts import Act, Fact
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.animals.commands import offer_meal, weigh
+from sandboa.services.animals.leaving import leave_house, put_in_tub
 from sandboa.services.animals.meals import MealCommand
 from sandboa.services.boxes.commands import candle_egg, grade_egg, water_box
 from sandboa.services.breeding.pairings import see_lock, see_sign
 from sandboa.services.cabinets.commands import alter_cabinet, change_set_point, move_box
 from sandboa.services.corrections.fields import Answers, FieldKind, RecordField
 from sandboa.services.hatching.egg_events import cut_egg, see_emergence, see_pip
-from sandboa.services.hatching.hatchlings import offer_first_meal, see_shed, weigh_hatchling
+from sandboa.services.hatching.raising import offer_first_meal, see_shed, weigh_hatchling
 
 #: What a disc is where it was not looked for.
 _NO_DISC: Final = "not looked for"
@@ -90,6 +92,15 @@ _FIELDS: Final[Mapping[type[Fact], Callable[[Any], Fields]]] = {
         _moment("at", "Cut", row.at_s),
     ),
     hatching.Shed: lambda row: (_moment("at", "Shed", row.seen_s),),
+    animals.Tub: lambda row: (
+        RecordField("name", "Tub", FieldKind.TEXT, row.name),
+        _moment("at", "Since", row.from_s),
+    ),
+    animals.Departure: lambda row: (
+        _choice("how", "How it left", row.how, tuple(how.value for how in Departure)),
+        RecordField("note", "In your own words", FieldKind.TEXT, row.note, required=False),
+        _moment("at", "Left", row.at_s),
+    ),
     hatching.Alteration: lambda row: (
         RecordField("what", "What was altered", FieldKind.TEXT, row.what),
         _moment("at", "Done", row.at_s),
@@ -103,7 +114,7 @@ _FIELDS: Final[Mapping[type[Fact], Callable[[Any], Fields]]] = {
 
 def _weight(row: animals.Weight, said: Answers, now_s: float) -> Act:
     mass_g, at_s = said.number("mass_g"), said.moment("at")
-    if hatching.Hatchling.now(row.animal_id) is not None:
+    if _is_hatchling(row.animal_id):
         return weigh_hatchling(row.animal_id, mass_g, at_s, now_s)
     return weigh(row.animal_id, mass_g, at_s, now_s, confirmed=True)
 
@@ -111,9 +122,13 @@ def _weight(row: animals.Weight, said: Answers, now_s: float) -> Act:
 def _meal(row: animals.Meal, said: Answers, now_s: float) -> Act:
     taken, at_s = said.choice("taken") == _TAKEN[0], said.moment("at")
     prey, mass_g = said.text("prey"), said.number_or_none("mass_g")
-    if hatching.Hatchling.now(row.animal_id) is not None:
+    if _is_hatchling(row.animal_id):
         return offer_first_meal(row.animal_id, MealCommand(taken, prey, mass_g), at_s, now_s)
     return offer_meal(row.animal_id, taken, prey, mass_g, at_s, now_s)
+
+
+def _is_hatchling(entity: int) -> bool:
+    return hatching.Hatchling.now(entity) is not None
 
 
 def _grade(row: clutches.Turgor, said: Answers, now_s: float) -> Act:
@@ -162,6 +177,16 @@ _AGAIN: Final[Mapping[type[Fact], Callable[[Any, Answers, float], Act]]] = {
     ),
     hatching.Cut: _cut,
     hatching.Shed: lambda row, said, now_s: see_shed(row.hatchling_id, said.moment("at"), now_s),
+    animals.Tub: lambda row, said, now_s: put_in_tub(
+        row.animal_id, said.text("name"), said.moment("at"), now_s
+    ),
+    animals.Departure: lambda row, said, now_s: leave_house(
+        row.animal_id,
+        Departure(said.choice("how")),
+        said.text("note"),
+        said.moment("at"),
+        now_s,
+    ),
     hatching.Alteration: lambda row, said, now_s: alter_cabinet(
         _cabinet_name(row.cabinet_id), said.text("what"), said.moment("at"), now_s
     ),

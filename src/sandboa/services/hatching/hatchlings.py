@@ -1,4 +1,4 @@
-"""Hatchlings: recorded egg by egg, weighed, shed, fed; twins with a word."""
+"""Hatchlings: recorded egg by egg and corrected; twins with a word."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
@@ -10,15 +10,14 @@ from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G, MOST_IN_ONE_EGG
 from sandboa.core.pairing.genes import SHOWN_FORMS
 from sandboa.core.units import require_range
 from sandboa.records.animals import Weight
-from sandboa.records.clutches import Clutch, Egg
+from sandboa.records.clutches import Egg
 from sandboa.records.facts import Act
-from sandboa.records.hatching import Emergence, Hatchling, Shed
-from sandboa.services.acts.errors import Conflict, NotFound, Question
-from sandboa.services.acts.preconditions import clutch_called, egg_of, require_not_ahead
+from sandboa.records.hatching import Emergence, Hatchling
+from sandboa.services.acts.errors import Question
+from sandboa.services.acts.preconditions import clutch_called, egg_of
 from sandboa.services.acts.recording import act
-from sandboa.services.animals.meals import MealCommand, keep_meal
+from sandboa.services.animals.individuals import hatchling_name
 from sandboa.services.animals.traits import TraitCommand, keep_traits, tidy_traits
-from sandboa.services.hatching.open_clutch import require_open
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +49,6 @@ def record_hatchling(
     `twins`; Conflict when the clutch is closed.
     """
     clutch = clutch_called(code)
-    require_open(clutch)
     egg = egg_of(clutch, said.number)
     out = Emergence.only(egg_id=egg.entity_id)
     if out is None:
@@ -77,52 +75,6 @@ def record_hatchling(
             _weigh(recording, hatchling.entity_id, said.mass_g, out.seen_s)
         keep_traits(recording, hatchling.entity_id, traits)
     return hatchling.entity_id, recording
-
-
-def weigh_hatchling(entity: int, mass_g: float, at_s: float, now_s: float) -> Act:
-    """Record a weight (g) of a hatchling; NotFound, or NotPlausible for what cannot be."""
-    hatchling, clutch, name = _hatchling(entity, at_s, now_s)
-    require_range("mass_g", mass_g, HATCHLING_RANGE_G, "g")
-    with act(ActKind.WEIGH, f"{name}: {mass_g:g} g", now_s, clutch.entity_id) as weighing:
-        Weight.record(weighing, animal_id=hatchling.entity_id, at_s=int(at_s), mass_g=mass_g)
-    return weighing
-
-
-def see_shed(entity: int, seen_s: float, now_s: float) -> Act:
-    """Record a hatchling's first shed; Conflict when it is recorded already."""
-    hatchling, clutch, name = _hatchling(entity, seen_s, now_s)
-    if Shed.only(hatchling_id=entity) is not None:
-        raise Conflict(f"{name} has shed already: undo that to correct its time")
-    with act(ActKind.SHED, f"{name}: first shed", now_s, clutch.entity_id) as seeing:
-        Shed.record(seeing, hatchling_id=hatchling.entity_id, seen_s=int(seen_s))
-    return seeing
-
-
-def offer_first_meal(entity: int, meal: MealCommand, at_s: float, now_s: float) -> Act:
-    """Record a meal offered to a hatchling, taken or refused."""
-    hatchling, clutch, name = _hatchling(entity, at_s, now_s)
-    with act(ActKind.MEAL, meal.words(name), now_s, clutch.entity_id) as offering:
-        keep_meal(offering, hatchling.entity_id, meal, at_s)
-    return offering
-
-
-def hatchling_name(number: int, part: int) -> str:
-    """ "Hatchling 3", "hatchling 3b" for the second of twins."""
-    return f"Hatchling {number}{'' if part == 1 else 'b'}"
-
-
-def _hatchling(entity: int, at_s: float, now_s: float) -> tuple[Hatchling, Clutch, str]:
-    """The hatchling, its clutch and its name; NotPlausible for a time before it was out."""
-    hatchling = Hatchling.now(entity)
-    egg = Egg.now(hatchling.egg_id) if hatchling else None
-    clutch = Clutch.now(egg.clutch_id) if egg else None
-    if hatchling is None or egg is None or clutch is None:
-        raise NotFound("there is no such hatchling")
-    require_not_ahead(at_s, now_s)
-    out = Emergence.only(egg_id=egg.entity_id)
-    if out is not None and at_s < out.seen_s:
-        raise NotPlausible("at", f"hatchling {egg.number} was still in its egg then")
-    return hatchling, clutch, hatchling_name(egg.number, hatchling.part)
 
 
 def _require_twins(egg: Egg, *, twins: bool) -> None:

@@ -1,11 +1,10 @@
 """Hatch watch: who has pipped, who is out, who is closed and since when, and what to do."""
 
-from collections.abc import Iterator
 from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.development import Window
-from sandboa.core.development.delays import EMERGENCE, FIRST_MEAL, FIRST_SHED
+from sandboa.core.development.delays import EMERGENCE
 from sandboa.core.hatching import EggAtHatch, Fate, HatchAdvice, advise
 from sandboa.core.hatching.fates import EggRecord, fitting_fates, following_fate
 from sandboa.core.hatching.hatchlings import still_to_come
@@ -13,45 +12,18 @@ from sandboa.core.hatching.last_week import LastWeekLine, LastWeekTask, last_wee
 from sandboa.core.methods import CuttingSchool, Method
 from sandboa.core.rounds.due import LAST_WEEK_DAYS
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records.animals import Meal, Trait, Weight
 from sandboa.records.clutches import Clutch
-from sandboa.records.hatching import Hatchling
 from sandboa.services.acts.checklists import ticked
 from sandboa.services.clutches.as_of import AsOf
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_at, clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.services.clutches.lessons import lessons
 from sandboa.services.clutches.methods import method_of, was_chosen
-from sandboa.services.hatching.hatchlings import hatchling_name
+from sandboa.services.hatching.hatchling_views import HatchlingView, hatchlings_of_eggs
 from sandboa.services.snapshot.snapshot import Snapshot
 
-#: Meals taken after which a hatchling is settled (rule P8: "several"; assumption).
-SETTLED_MEALS: Final = 3
 #: days after it came out from which a hatchling is not followed here any more (assumption).
 FOLLOWED_DAYS: Final = 90.0
-
-
-@dataclass(frozen=True)
-class HatchlingNow:
-    """A hatchling as it stands: weights and meals in order of time.
-
-    `shed_window` and `meal_window` are of what is still to come, None once it came.
-    """
-
-    recorded: Hatchling
-    name: str
-    out_s: float
-    weights: tuple[Weight, ...]
-    meals: tuple[Meal, ...]
-    traits: tuple[Trait, ...]
-    shed_s: float | None
-    shed_window: Window | None
-    meal_window: Window | None
-
-    @property
-    def settled(self) -> bool:
-        """Whether it has taken several meals."""
-        return sum(meal.taken for meal in self.meals) >= SETTLED_MEALS
 
 
 @dataclass(frozen=True)
@@ -66,7 +38,7 @@ class HatchingEgg:
     stage: str | None
     declared: bool
     fitting_fates: tuple[Fate, ...]
-    hatchlings: tuple[HatchlingNow, ...]
+    hatchlings: tuple[HatchlingView, ...]
 
 
 @dataclass(frozen=True)
@@ -134,7 +106,7 @@ def _belongs(standing: HatchingClutch, as_of_s: float) -> bool:
     now = standing.now
     if any(e.view.emerged_s is not None for e in standing.eggs):
         hatchlings = [h for e in standing.eggs for h in e.hatchlings]
-        unsettled = any(not h.settled for h in hatchlings)
+        unsettled = any(h.here and not h.settled for h in hatchlings)
         return now.finished_s is None or unsettled
     if now.finished_s is not None:
         return False
@@ -160,7 +132,20 @@ def _hatching(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> HatchingClu
     views = now.eggs
     chosen = own is not None and was_chosen(own)
     advices = _advices(now, method, chosen, views, as_of_s)
-    eggs = tuple(_egg(snapshot, now, view, advices.get(view.number), as_of_s) for view in views)
+    by_number = {egg.number: egg for egg in snapshot.eggs[now.clutch.entity_id]}
+    rows = [(now.clutch, by_number[view.number]) for view in views]
+    hatchlings = hatchlings_of_eggs(snapshot, rows, as_of_s)
+    eggs = tuple(
+        _egg(
+            snapshot,
+            now,
+            view,
+            advices.get(view.number),
+            tuple(h for h in hatchlings if h.number == view.number),
+            as_of_s,
+        )
+        for view in views
+    )
     done = ticked(now.clutch.entity_id)
     lines = last_week(
         method.last_days, on_grid=any(box.on_grid for box in now.boxes) or LastWeekTask.GRID in done
@@ -190,7 +175,12 @@ def _advices(
 
 
 def _egg(
-    snapshot: Snapshot, now: ClutchNow, view: EggView, advice: HatchAdvice | None, as_of_s: float
+    snapshot: Snapshot,
+    now: ClutchNow,
+    view: EggView,
+    advice: HatchAdvice | None,
+    hatchlings: tuple[HatchlingView, ...],
+    as_of_s: float,
 ) -> HatchingEgg:
     entity = next(
         e.entity_id for e in snapshot.eggs[now.clutch.entity_id] if e.number == view.number
@@ -208,31 +198,5 @@ def _egg(
         stage=declared.stage if declared else None,
         declared=declared is not None,
         fitting_fates=fitting_fates(record),
-        hatchlings=tuple(_hatchlings(snapshot, entity, view, as_of_s)),
+        hatchlings=hatchlings,
     )
-
-
-def _hatchlings(
-    snapshot: Snapshot, egg: int, view: EggView, as_of_s: float
-) -> Iterator[HatchlingNow]:
-    died = view.fate is Fate.HATCHED_DIED
-    for hatchling in snapshot.egg(egg).hatchlings:
-        out_s = view.emerged_s if view.emerged_s is not None else as_of_s
-        own = hatchling.entity_id
-        meals = tuple(sorted(Meal.current(animal_id=own), key=lambda m: m.at_s))
-        weights = sorted(Weight.current(animal_id=own), key=lambda w: w.at_s)
-        shed = snapshot.sheds.get(own)
-        eaten = any(meal.taken for meal in meals)
-        yield HatchlingNow(
-            hatchling,
-            hatchling_name(view.number, hatchling.part),
-            out_s,
-            tuple(weights),
-            meals,
-            tuple(sorted(Trait.current(animal_id=own), key=lambda t: t.name.casefold())),
-            shed_s=float(shed.seen_s) if shed else None,
-            shed_window=None if shed or died else still_to_come(FIRST_SHED, out_s, as_of_s),
-            meal_window=still_to_come(FIRST_MEAL, float(shed.seen_s), as_of_s)
-            if shed and not eaten and not died
-            else None,
-        )

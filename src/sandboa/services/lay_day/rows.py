@@ -19,6 +19,7 @@ from sandboa.records.clutches import (
 from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict
 from sandboa.services.animals.commands import animal_named
+from sandboa.services.animals.individuals import individual, require_not_left
 from sandboa.services.cabinets.commands import cabinet_named, set_point_from, shelf_named
 from sandboa.services.lay_day.day import EggLaid, LayDay
 
@@ -35,9 +36,14 @@ def free_code(day: LayDay, own: Clutch | None = None) -> str:
 
 
 def clutch_values(day: LayDay, recording: Act) -> dict[str, Any]:
-    """What is recorded of the clutch; animals nobody knew are recorded under the act."""
+    """What is recorded of the clutch; animals nobody knew are recorded under the act.
+
+    NotPlausible when the dam had left the house by then.
+    """
+    dam = animal_named(recording, DAM, day.dam).entity_id
+    require_not_left(individual(dam), day.laid_at.timestamp(), "dam")
     return {
-        "dam_id": animal_named(recording, DAM, day.dam).entity_id,
+        "dam_id": dam,
         "sire_id": animal_named(recording, SIRE, day.sire).entity_id if day.sire else None,
         "laid_s": int(day.laid_at.timestamp()),
     }

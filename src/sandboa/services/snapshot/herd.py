@@ -9,7 +9,7 @@ from sandboa.core.laying import INTERVALS, PastInterval, SeenSign, Sign
 from sandboa.core.laying.intervals import believable
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import animals as recorded
-from sandboa.records.animals import Lock, Meal, Pair, Pairing, Trait, Weight
+from sandboa.records.animals import Departure, Lock, Meal, Pair, Pairing, Trait, Weight
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.records.facts import Fact
 from sandboa.records.house import Animal, Task
@@ -19,7 +19,10 @@ FactT = TypeVar("FactT", bound=Fact)
 
 @dataclass(frozen=True)
 class Herd:
-    """Current facts about animals; lists in order of time."""
+    """Current facts about animals; lists in order of time.
+
+    What was weighed and eaten before an animal was held back stands with what came after.
+    """
 
     animals: dict[int, Animal]
     traits: dict[int, list[Trait]]
@@ -32,6 +35,11 @@ class Herd:
     clutches: dict[int, list[Clutch]]
     counts: dict[int, tuple[int, int]]
     tasks: dict[int, list[Task]]
+    departures: dict[int, Departure]
+
+    def breeds(self, animal: int) -> bool:
+        """Whether it is in the house and not retired."""
+        return not self.animals[animal].retired and animal not in self.departures
 
     def name(self, entity: int | None) -> str | None:
         """The animal's name, None for none."""
@@ -74,11 +82,12 @@ def read_herd() -> Herd:
         dam: [SeenSign(Sign(row.kind), row.seen_s) for row in rows]
         for dam, rows in _by(recorded.Sign, "dam_id", lambda r: r.seen_s).items()
     }
+    animals = {a.entity_id: a for a in Animal.current()}
     return Herd(
-        animals={a.entity_id: a for a in Animal.current()},
+        animals=animals,
         traits=_by(Trait, "animal_id", lambda r: r.name.casefold()),
-        weights=_by(Weight, "animal_id", lambda r: (r.at_s, r.id)),
-        meals=_by(Meal, "animal_id", lambda r: (r.at_s, r.id)),
+        weights=_whole(animals, _by(Weight, "animal_id", _in_time), _in_time),
+        meals=_whole(animals, _by(Meal, "animal_id", _in_time), _in_time),
         pairs=Pair.current(),
         pairings=_by(Pairing, "dam_id", lambda r: r.from_s),
         locks=_by(Lock, "pairing_id", lambda r: r.seen_s),
@@ -86,7 +95,25 @@ def read_herd() -> Herd:
         clutches=_by(Clutch, "dam_id", lambda r: r.laid_s),
         counts=counts,
         tasks=_by(Task, "subject_id", lambda r: r.done_s),
+        departures={left.animal_id: left for left in Departure.current()},
     )
+
+
+def _in_time(row: Weight | Meal) -> tuple[int, int]:
+    return row.at_s, row.id
+
+
+def _whole(
+    animals: dict[int, Animal],
+    groups: dict[int, list[FactT]],
+    order: Callable[[FactT], tuple[int, int]],
+) -> dict[int, list[FactT]]:
+    """The groups, with those of the hatchling an animal was among those of the animal."""
+    for animal, row in animals.items():
+        before = groups.get(row.hatchling_id, []) if row.hatchling_id is not None else []
+        if before:
+            groups[animal] = sorted([*before, *groups.get(animal, [])], key=order)
+    return groups
 
 
 def _by(table: type[FactT], owner: str, order: Callable[[FactT], object]) -> dict[int, list[FactT]]:

@@ -9,6 +9,7 @@ from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.development import SetPoints
 from sandboa.core.development.place_offsets import OFFSET_DAYS
 from sandboa.core.units import SECONDS_PER_DAY
+from sandboa.records.animals import Departure
 from sandboa.records.clutches import (
     Box,
     Clutch,
@@ -60,8 +61,9 @@ class Snapshot:
     """The house as it is recorded now.
 
     `eggs` are by clutch, `eggs_of_box` are those that ever lay in a box, by box, `probes_at` by
-    where probes hang now; what was recorded of each egg, box, probe, cabinet and clutch is in its
-    history (`egg`, `box`, `probe`, `cabinet`, `clutch`, each by its id).
+    where probes hang now, `sheds` by hatchling, `departures` by animal or hatchling; what was
+    recorded of each egg, box, probe, cabinet and clutch is in its history (`egg`, `box`, `probe`,
+    `cabinet`, `clutch`, each by its id).
     """
 
     version: int
@@ -79,8 +81,15 @@ class Snapshot:
     boxes: dict[int, Box]
     eggs: dict[int, list[Egg]]
     eggs_of_box: dict[int, list[Egg]]
-    sheds: dict[int, Shed]
+    sheds: dict[int, list[Shed]]
+    departures: dict[int, Departure]
     histories: Histories
+
+    @cached_property
+    def held_back(self) -> dict[int, Animal]:
+        """Animals that hatched here, by what they were recorded as then."""
+        rows = self.animals.values()
+        return {row.hatchling_id: row for row in rows if row.hatchling_id is not None}
 
     @cached_property
     def herd(self) -> Herd:
@@ -218,7 +227,8 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
         boxes={box.entity_id: box for box in boxes},
         eggs=eggs,
         eggs_of_box=_eggs_of_boxes(clutches, eggs, histories),
-        sheds={s.hatchling_id: s for s in Shed.current()},
+        sheds=grouped(Shed, "hatchling_id", "seen_s"),
+        departures={left.animal_id: left for left in Departure.current()},
         histories=histories,
     )
 

@@ -10,11 +10,14 @@ from sandboa.core.clutch_count import ClutchCount
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.animals import commands as animals
 from sandboa.services.animals.commands import Animal, AnimalCommand
+from sandboa.services.animals.individuals import hatched_here, individual
+from sandboa.services.animals.leaving import leave_house, put_in_tub
 from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.breeding import aftercare
 from sandboa.services.breeding import commands as breeding
 from sandboa.services.breeding.lay_windows import dam_lay_season
-from sandboa.services.clutches.photos import photos_of_owner
+from sandboa.services.breeding.proving import HouseCarriers, TraitProof
+from sandboa.services.clutches.photos import photos_of_animal
 from sandboa.services.forms.people_and_things import animal_form
 from sandboa.services.snapshot.herd import Herd
 from sandboa.services.snapshot.settings import house_settings
@@ -25,12 +28,20 @@ from sandboa.web.animals.schemas import (
     AnimalRequest,
     AnimalResponse,
     ClutchOfResponse,
+    HatchedHereResponse,
     MealRequest,
     TickRequest,
+    TraitProofResponse,
     WeightRequest,
     YearResponse,
 )
 from sandboa.web.breeding.schemas import DamLaySeasonResponse
+from sandboa.web.hatchlings.schemas import (
+    DepartureRequest,
+    DepartureResponse,
+    TubRequest,
+    TubResponse,
+)
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import (
@@ -52,9 +63,12 @@ AnimalId = Annotated[int, Path(ge=1, le=2**53)]
 
 @router.get("", dependencies=[LOOK])
 def get_animals(house: TheHouse) -> list[AnimalResponse]:
-    """All dams and sires by name, the retired last."""
+    """All dams and sires by name, the retired and then those that left last."""
     herd = house.snapshot().herd
-    rows = sorted(herd.animals.values(), key=lambda a: (a.role, a.retired, a.name.casefold()))
+    rows = sorted(
+        herd.animals.values(),
+        key=lambda a: (a.role, a.entity_id in herd.departures, a.retired, a.name.casefold()),
+    )
     return [_animal(herd, row) for row in rows]
 
 
@@ -80,6 +94,8 @@ def get_animal(animal: AnimalId, house: TheHouse, now_s: NowS) -> AnimalPageResp
     settings = house_settings()
     is_dam = row.role == DAM
     after = aftercare.dam_after_laying(herd, animal, settings, now_s) if is_dam else None
+    who = individual(animal)
+    hatched, tub = hatched_here(who), who.tub
     parents = [p for p in (herd.name(row.dam_id), herd.name(row.sire_id)) if p]
     return AnimalPageResponse(
         animal=_animal(herd, row),
@@ -95,7 +111,10 @@ def get_animal(animal: AnimalId, house: TheHouse, now_s: NowS) -> AnimalPageResp
         if is_dam
         else None,
         after_laying=AfterLayingResponse.of(after, now_s) if after else None,
-        photos=[PhotoResponse.model_validate(p) for p in photos_of_owner(animal)],
+        photos=[PhotoResponse.model_validate(p) for p in photos_of_animal(row)],
+        hatched_here=HatchedHereResponse.model_validate(hatched) if hatched else None,
+        tub=TubResponse.model_validate(tub) if tub else None,
+        proofs=[_proof(told) for told in HouseCarriers(house.snapshot()).proofs(animal)],
         revision=revision_of(animal_form(animal)),
     )
 
@@ -121,6 +140,21 @@ def offer_meal(animal: AnimalId, asked: MealRequest, now_s: NowS) -> ActResponse
     at_s = seconds_or_now(asked.at, now_s)
     act = animals.offer_meal(animal, asked.taken, asked.prey, asked.mass_g, at_s, now_s)
     return ActResponse.of(act)
+
+
+@router.post("/{animal}/tub", dependencies=[RECORD], status_code=201)
+def put_animal_in_tub(animal: AnimalId, asked: TubRequest, now_s: NowS) -> ActResponse:
+    """Record the tub it lives in from then on."""
+    animals.find_animal(animal)
+    return ActResponse.of(put_in_tub(animal, asked.name, seconds_or_now(asked.at, now_s), now_s))
+
+
+@router.post("/{animal}/departure", dependencies=[RECORD], status_code=201)
+def record_animal_departure(animal: AnimalId, asked: DepartureRequest, now_s: NowS) -> ActResponse:
+    """Record that it left the house: how, and when."""
+    animals.find_animal(animal)
+    at_s = seconds_or_now(asked.at, now_s)
+    return ActResponse.of(leave_house(animal, asked.how, asked.note, at_s, now_s))
 
 
 @router.post("/{animal}/aftercare", dependencies=[RECORD], status_code=201)
@@ -152,6 +186,7 @@ def _animal(herd: Herd, row: Animal) -> AnimalResponse:
     weights = herd.weights.get(row.entity_id, [])
     meals = herd.meals.get(row.entity_id, [])
     taken = [m for m in meals if m.taken]
+    left = herd.departures.get(row.entity_id)
     years: dict[int, list[str]] = {}
     for clutch in _clutches(herd, row):
         years.setdefault(clutch.laid_at.year, []).append(clutch.count)
@@ -168,6 +203,18 @@ def _animal(herd: Herd, row: Animal) -> AnimalResponse:
         last_meal_at=at(taken[-1].at_s) if taken else None,
         refusals_since=sum(not m.taken for m in meals if not taken or m.at_s > taken[-1].at_s),
         clutches=[YearResponse(year=year, counts=counts) for year, counts in sorted(years.items())],
+        departure=DepartureResponse.model_validate(left) if left else None,
+    )
+
+
+def _proof(told: TraitProof) -> TraitProofResponse:
+    return TraitProofResponse(
+        gene=told.gene,
+        before=told.proof.before,
+        chance=told.proof.chance,
+        proved=told.proof.proved,
+        words=told.words,
+        by_mate=list(told.by_mate),
     )
 
 

@@ -8,6 +8,7 @@ from sandboa.core.dam_care import AftercareTask
 from sandboa.services.breeding import aftercare
 from sandboa.services.breeding.aftercare import DamAfterLaying
 from sandboa.web.breeding.schemas import DamLaySeasonResponse
+from sandboa.web.hatchlings.schemas import DepartureResponse, TubResponse
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import (
     ActResponse,
@@ -74,7 +75,30 @@ class YearResponse(BaseModel):
     counts: list[str]
 
 
+class HatchedHereResponse(ResponseSchema):
+    """The egg an animal came from, in this house: the clutch by its code."""
+
+    hatchling: int
+    clutch: str
+    egg: int
+    held_at: Moment = Field(validation_alias="held_s")
+
+
+class TraitProofResponse(BaseModel):
+    """What hatchlings make of a possible trait. `chance` that it is carried, null where nothing
+    recorded can explain them; `by_mate` tells it pair by pair."""
+
+    gene: str
+    before: float
+    chance: float | None
+    proved: bool
+    words: str
+    by_mate: list[str]
+
+
 class AnimalResponse(BaseModel):
+    """`departure`: it left the house."""
+
     id: int
     role: str
     name: str
@@ -87,6 +111,7 @@ class AnimalResponse(BaseModel):
     last_meal_at: Moment | None
     refusals_since: int
     clutches: list[YearResponse]
+    departure: DepartureResponse | None
 
 
 class ClutchOfResponse(BaseModel):
@@ -169,4 +194,7 @@ class AnimalPageResponse(BaseModel):
     season: DamLaySeasonResponse | None
     after_laying: AfterLayingResponse | None
     photos: list[PhotoResponse]
+    hatched_here: HatchedHereResponse | None
+    tub: TubResponse | None
+    proofs: list[TraitProofResponse]
     revision: Revision

@@ -78,6 +78,7 @@ def get_odds(
         unlisted=list(record.odds.unlisted),
         hatched=[SeenResponse.model_validate(seen) for seen in record.hatched],
         losses_words=record.losses_words,
+        proofs=list(record.proofs),
     )
 
 

@@ -43,7 +43,8 @@ class SeenResponse(ResponseSchema):
 class PairResponse(BaseModel):
     """What a pair can produce, among all eggs; and what hatched of it so far.
 
-    `dies` is the chance of an egg to get a double form that dies.
+    `dies` is the chance of an egg to get a double form that dies; `proofs` are what hatchlings
+    made of the possible traits of the two, a sentence each.
     """
 
     dam: str
@@ -55,3 +56,4 @@ class PairResponse(BaseModel):
     unlisted: list[str]
     hatched: list[SeenResponse]
     losses_words: str | None
+    proofs: list[str]

@@ -5,7 +5,6 @@ from typing import Annotated
 from fastapi import APIRouter, Path
 
 from sandboa.services.acts.revisions import saved_over
-from sandboa.services.animals.meals import MealCommand
 from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.clutches.issued_forecasts import scores
 from sandboa.services.forms.clutch import hatchling_form
@@ -13,20 +12,17 @@ from sandboa.services.hatching import egg_events, fates, hatchlings, overview
 from sandboa.web.hatching.schemas import (
     CutRequest,
     FatesRequest,
-    FirstMealRequest,
     HatchingClutchResponse,
-    HatchlingRequest,
-    HatchlingWeightRequest,
     HatchOverviewResponse,
     LastWeekTickRequest,
-    MomentRequest,
     ScoreResponse,
     SeveralRequest,
     hatching_clutch_told,
 )
+from sandboa.web.hatchlings.schemas import HatchlingRequest, MomentRequest
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
-from sandboa.web.schemas.common import ActResponse, Id, seconds_or_now
+from sandboa.web.schemas.common import ActResponse, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api", tags=["hatching"])
@@ -36,9 +32,6 @@ Code = Annotated[str, Path(max_length=20)]
 
 
 EggNumber = Annotated[int, Path(ge=1, le=1000)]
-
-
-HatchlingId = Annotated[Id, Path()]
 
 
 @router.get("/hatch-watch", dependencies=[LOOK])
@@ -108,29 +101,6 @@ def record_hatchling(
     with saved_over(seen, lambda: hatchling_form(code, number, asked.part)):
         _, act = hatchlings.record_hatchling(code, said, now_s, twins=asked.twins)
     return ActResponse.of(act)
-
-
-@router.post("/hatchlings/{hatchling}/weights", dependencies=[RECORD], status_code=201)
-def weigh_hatchling(
-    hatchling: HatchlingId, asked: HatchlingWeightRequest, now_s: NowS
-) -> ActResponse:
-    """Record a hatchling's weight."""
-    at_s = seconds_or_now(asked.at, now_s)
-    return ActResponse.of(hatchlings.weigh_hatchling(hatchling, asked.mass_g, at_s, now_s))
-
-
-@router.post("/hatchlings/{hatchling}/shed", dependencies=[RECORD], status_code=201)
-def see_shed(hatchling: HatchlingId, asked: MomentRequest, now_s: NowS) -> ActResponse:
-    """Record a hatchling's first shed."""
-    return ActResponse.of(hatchlings.see_shed(hatchling, seconds_or_now(asked.at, now_s), now_s))
-
-
-@router.post("/hatchlings/{hatchling}/meals", dependencies=[RECORD], status_code=201)
-def offer_first_meal(hatchling: HatchlingId, asked: FirstMealRequest, now_s: NowS) -> ActResponse:
-    """Record a meal offered to a hatchling, taken or refused."""
-    meal = MealCommand(asked.taken, asked.prey, asked.mass_g)
-    at_s = seconds_or_now(asked.at, now_s)
-    return ActResponse.of(hatchlings.offer_first_meal(hatchling, meal, at_s, now_s))
 
 
 @router.post("/clutches/{code}/fates", dependencies=[RECORD], status_code=201)

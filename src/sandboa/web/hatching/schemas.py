@@ -4,34 +4,21 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from sandboa.core.hatching import AdviceKind, DeathStage, Defect, Fate, Sex, Size, YolkLeft
+from sandboa.core.hatching import AdviceKind, DeathStage, Fate
 from sandboa.core.hatching.last_week import LastWeekTask
 from sandboa.core.methods import CuttingSchool
-from sandboa.services.acts.revisions import revision_of
-from sandboa.services.forms.clutch import form_of_hatchling
-from sandboa.services.hatching.overview import HatchingClutch, HatchingEgg, HatchlingNow
-from sandboa.web.requests.revisions import Revision
+from sandboa.services.hatching.overview import HatchingClutch, HatchingEgg
+from sandboa.web.hatchlings.schemas import HatchlingResponse, MomentRequest
 from sandboa.web.schemas.common import (
-    AskedMoment,
-    MealResponse,
     Moment,
     RequestSchema,
     ResponseSchema,
-    TraitRequest,
-    TraitResponse,
-    WeightResponse,
     WindowResponse,
     at_or_none,
 )
 from sandboa.web.schemas.eggs import EggResponse, egg_told
 
 _SHORT_NAME = Annotated[str, Field(max_length=200)]
-
-
-class MomentRequest(RequestSchema):
-    """When it was; now when left out."""
-
-    at: AskedMoment | None = None
 
 
 class SeveralRequest(MomentRequest):
@@ -46,32 +33,6 @@ class CutRequest(MomentRequest):
 
     reason: _SHORT_NAME
     bled: bool = False
-
-
-class HatchlingRequest(RequestSchema):
-    """What came out of an egg; `part` 2 is the second of twins, `twins` the word that it is one,
-    `plain` the word that it shows no trait."""
-
-    part: Annotated[int, Field(ge=1, le=9)] = 1
-    mass_g: float | None = None
-    sex: Sex = Sex.NOT_SEXED
-    size: Size | None = None
-    yolk: YolkLeft | None = None
-    traits: list[TraitRequest] = Field(max_length=200, default_factory=list)
-    defects: list[Defect] = Field(max_length=10, default_factory=list)
-    note: Annotated[str, Field(max_length=2000)] = ""
-    plain: bool = False
-    twins: bool = False
-
-
-class HatchlingWeightRequest(MomentRequest):
-    mass_g: float
-
-
-class FirstMealRequest(MomentRequest):
-    taken: bool
-    prey: _SHORT_NAME = ""
-    mass_g: float | None = None
 
 
 class FateRequest(RequestSchema):
@@ -110,28 +71,6 @@ class AdviceResponse(ResponseSchema):
     kind: AdviceKind
     text: str
     reason: str
-
-
-class HatchlingResponse(BaseModel):
-    """`shed_window` and `meal_window` are of what is still to come, null once it came."""
-
-    id: int
-    name: str
-    part: int
-    sex: str
-    size: str | None
-    yolk: str | None
-    defects: list[str]
-    note: str
-    traits: list[TraitResponse]
-    plain: bool
-    weights: list[WeightResponse]
-    meals: list[MealResponse]
-    shed_at: Moment | None
-    shed_window: WindowResponse | None
-    meal_window: WindowResponse | None
-    settled: bool
-    revision: Revision
 
 
 class HatchingEggResponse(BaseModel):
@@ -239,32 +178,5 @@ def _egg(egg: HatchingEgg) -> HatchingEggResponse:
         declared=egg.declared,
         lost=egg.fate is not None and egg.fate.is_loss,
         fitting_fates=list(egg.fitting_fates),
-        hatchlings=[_hatchling(h) for h in egg.hatchlings],
-    )
-
-
-def _hatchling(hatchling: HatchlingNow) -> HatchlingResponse:
-    row = hatchling.recorded
-    return HatchlingResponse(
-        id=row.entity_id,
-        name=hatchling.name,
-        part=row.part,
-        sex=row.sex,
-        size=row.size,
-        yolk=row.yolk,
-        defects=row.defects.split(",") if row.defects else [],
-        plain=bool(row.plain),
-        note=row.note,
-        traits=[TraitResponse.model_validate(t) for t in hatchling.traits],
-        weights=[WeightResponse.model_validate(w) for w in hatchling.weights],
-        meals=[MealResponse.model_validate(m) for m in hatchling.meals],
-        shed_at=at_or_none(hatchling.shed_s),
-        shed_window=WindowResponse.model_validate(hatchling.shed_window)
-        if hatchling.shed_window
-        else None,
-        meal_window=WindowResponse.model_validate(hatchling.meal_window)
-        if hatchling.meal_window
-        else None,
-        settled=hatchling.settled,
-        revision=revision_of(form_of_hatchling(row, hatchling.traits)),
+        hatchlings=[HatchlingResponse.of(h) for h in egg.hatchlings],
     )

@@ -1,0 +1,6 @@
+/** Who something is recorded of, as it stands in the address it is sent to. */
+export type Individual = { animal: number } | { hatchling: number }
+
+/** Whether an animal is in the house and not retired. */
+export const breeds = (animal: { retired: boolean; departure: unknown }) =>
+  !animal.retired && !animal.departure

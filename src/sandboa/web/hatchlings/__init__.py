@@ -1,0 +1,1 @@
+"""Hatchlings of the house: what they weigh, eat and need, held back or gone."""
