@@ -61,6 +61,7 @@ NUMBERS: dict[str, object] = {
     "dam_care/aftercare._SLACK_DAYS": 3,
     "development/clock._BLOCK": 16384,
     "development/forecast._AHEAD": 0,
+    "development/forecast._BEFORE": 1,
     "development/forecast._GRID": 256,
     "development/learning._TYPICAL_DAYS": 58,
     "dimples/cause._USUAL_LOG_ODDS": 2.4,

@@ -73,6 +73,7 @@ class ActKind(StrEnum):
     # Of one clutch.
     LAY = "lay", Touch.LOSSES
     CORRECT = "correct", Touch.LOSSES
+    ORIGIN = "origin", Touch.LOSSES
     MOVE = "move", Touch.EVERY_CLUTCH | Touch.LOSSES
     VISIT = "visit", Touch.NOTHING
     CANDLE = "candle", Touch.NOTHING

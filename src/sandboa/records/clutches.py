@@ -12,6 +12,25 @@ class Clutch(Fact):
     laid_s = IntegerField()
 
 
+class ClutchOrigin(Fact):
+    """A clutch that nobody saw laid, or that comes from elsewhere.
+
+    It was laid between `laid_from_s` and `laid_until_s`, or showed `stage` by torch at
+    `stage_seen_s` (core.laying.origin); neither where its lay time is known. It came at
+    `arrived_s`, null where it was here all the time, and had been at about `before_c`, null where
+    nobody knows. The `laid_s` of the clutch is the middle of it, as it was reckoned then.
+    """
+
+    clutch_id = IntegerField()
+    kind = TextField()
+    laid_from_s = IntegerField(null=True)
+    laid_until_s = IntegerField(null=True)
+    stage = TextField(null=True)
+    stage_seen_s = IntegerField(null=True)
+    arrived_s = IntegerField(null=True)
+    before_c = FloatField(null=True)
+
+
 class Box(Fact):
     """A container that holds eggs; masses in g, null when the keeper did not say.
 

@@ -19,8 +19,8 @@ _touched: dict[int, set[str]] = {}
 _happened: dict[int, int] = {}
 #: Columns that say when the thing recorded was seen, done or began.
 _MOMENTS: Final = (
-    "at_s", "closed_s", "done_s", "from_s", "held_s", "laid_s", "poured_s", "seen_s", "since_s",
-    "taken_s",
+    "arrived_s", "at_s", "closed_s", "done_s", "from_s", "held_s", "laid_s", "poured_s", "seen_s",
+    "since_s", "taken_s",
 )  # fmt: skip
 
 

@@ -6,7 +6,9 @@ from sandboa.records.database import database
 from sandboa.records.integrity import seals
 
 _COLUMNS = "clutch_id, day, told_s, again, p10_s, p25_s, p50_s, p75_s, p90_s"
-_LESSON = "clutch_id, after_act_id, cabinet_id, mean_pip_s, log_development, sd, eggs"
+_LESSON = (
+    "clutch_id, after_act_id, cabinet_id, mean_pip_s, log_development, sd, eggs, stage_development"
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,6 +27,8 @@ class Lesson:
     """ln D at the mean pip of a finished clutch, and how far its record may be off (1 sd).
 
     It holds for the acts up to `after_act_id`; what was recorded since may change it.
+    `stage_development` is how far it was (D) when a torch showed its stage, as its pips told; None
+    where its age was not told by torch.
     """
 
     clutch_id: int
@@ -34,6 +38,7 @@ class Lesson:
     log_development: float
     sd: float
     eggs: int
+    stage_development: float | None = None
 
 
 def keep(told: IssuedForecast) -> None:
@@ -75,10 +80,10 @@ def learn(lesson: Lesson) -> None:
     """Keep what a clutch taught, in place of what it taught before."""
     with database.atomic("IMMEDIATE"):
         database.execute_sql(
-            f"INSERT OR REPLACE INTO lesson ({_LESSON}) VALUES (?, ?, ?, ?, ?, ?, ?)",
+            f"INSERT OR REPLACE INTO lesson ({_LESSON}) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
             (
                 lesson.clutch_id, lesson.after_act_id, lesson.cabinet_id, lesson.mean_pip_s,
-                lesson.log_development, lesson.sd, lesson.eggs,
+                lesson.log_development, lesson.sd, lesson.eggs, lesson.stage_development,
             ),
         )  # fmt: skip
         _seal("lesson", "clutch_id = ?", lesson.clutch_id)

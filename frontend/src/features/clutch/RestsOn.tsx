@@ -4,6 +4,7 @@ import { useRules } from '@/shared/api/queries'
 import { effectOf, FAULT_WORDS, spanOf } from '@/shared/climate/faults'
 import { dayAndTime } from '@/shared/dates'
 import { temperature, useTemperatureUnit } from '@/shared/units'
+import { Origin } from './Origin'
 
 /** Whether a fault tells of a cold spell already. */
 function covers(fault: Schemas['FaultResponse'], spell: Schemas['ColdSpellResponse']): boolean {
@@ -44,6 +45,7 @@ export function RestsOn({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
         )}
         , {measured && recent ? `what was usual over the last ${recent} days` : 'as until now'}.
       </p>
+      <Origin clutch={clutch} />
       {clutch.learned.clutches > 0 && <Learned clutch={clutch} />}
       {clutch.faults.map((fault) => (
         <p key={`${fault.kind}-${fault.start}`}>

@@ -7,10 +7,13 @@ import { breeds } from '@/shared/animals/individual'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { asideQuery, layDaysQuery, useAnimals, useLayDays, useSeason } from '@/shared/api/queries'
 import { dayAndTime, dayRange, fromInputMoment } from '@/shared/dates'
+import { OriginFields } from '@/shared/origin/OriginFields'
+import { EMPTY, type OriginValues, originOf, refusedField } from '@/shared/origin/values'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { showAct, showProblem } from '@/shared/ui/toaster'
+import { useTemperatureUnit } from '@/shared/units'
 import { STEP_TITLES } from './steps'
 
 type LayDay = Schemas['LayDayResponse']
@@ -127,7 +130,14 @@ function UnderWay({ day }: { day: LayDay }) {
   )
 }
 
-type Values = { dam: string; sire: string; laidAt: string }
+type Values = {
+  dam: string
+  sire: string
+  laidAt: string
+  /** Nobody saw them laid: then `origin` counts. */
+  unseen: boolean
+  origin: OriginValues
+}
 
 function Begin({
   animals,
@@ -143,9 +153,17 @@ function Begin({
   const client = useQueryClient()
   const [asked] = useSearchParams()
   const [question, setQuestion] = useState<Problem | null>(null)
+  const unit = useTemperatureUnit()
   const form = useForm<Values>({
-    defaultValues: { dam: asked.get('dam') ?? '', sire: asked.get('sire') ?? '', laidAt: '' },
+    defaultValues: {
+      dam: asked.get('dam') ?? '',
+      sire: asked.get('sire') ?? '',
+      laidAt: '',
+      unseen: false,
+      origin: EMPTY,
+    },
   })
+  const unseen = form.watch('unseen')
   const begin = useMutation<LayDay, Problem, Schemas['BeginRequest']>({
     mutationFn: (body) => answer(api.POST('/api/lay-day-drafts', { body })),
     onSuccess: (day) => {
@@ -155,6 +173,11 @@ function Begin({
     onError: (problem) => {
       const fields = { dam: 'dam', sire: 'sire', laid_at: 'laidAt' } as const
       if (problem.confirm) return setQuestion(problem)
+      const named = problem.fields[0]?.field
+      if (unseen && named !== 'dam' && named !== 'sire') {
+        const field = refusedField(problem, form.getValues().origin)
+        return form.setError(`origin.${field}`, { message: problem.detail })
+      }
       const at = problem.fields[0]?.field as keyof typeof fields | undefined
       form.setError(at && at in fields ? fields[at] : 'dam', { message: problem.detail })
     },
@@ -163,8 +186,9 @@ function Begin({
     begin.mutate({
       dam: values.dam,
       sire: values.sire.trim() || null,
-      laid_at: values.laidAt ? fromInputMoment(values.laidAt) : null,
+      laid_at: values.laidAt && !unseen ? fromInputMoment(values.laidAt) : null,
       second_clutch,
+      origin: unseen ? originOf(values.origin, unit) : null,
     })
   const expected = season.dams.filter((dam) => dam.forecast)
   const named = (role: string) =>
@@ -206,12 +230,26 @@ function Begin({
           />
           <TextField name="sire" label="Sire, if known" offers={named('sire')} />
         </Grid>
-        <TextField
-          name="laidAt"
-          label="Laid, if not just now"
-          type="datetime-local"
-          help="Left empty, it counts as now. The day after laying, eggs are no longer turned."
-        />
+        {unseen ? (
+          <OriginFields counts={() => form.getValues('unseen')} />
+        ) : (
+          <TextField
+            name="laidAt"
+            label="Laid, if not just now"
+            type="datetime-local"
+            help="Left empty, it counts as now. The day after laying, eggs are no longer turned."
+          />
+        )}
+        <Box mb={4} mt={-2}>
+          <Button
+            type="button"
+            variant="bare"
+            size="small"
+            onClick={() => form.setValue('unseen', !unseen)}
+          >
+            {unseen ? 'Somebody saw them laid' : 'Nobody saw when, or they come from elsewhere'}
+          </Button>
+        </Box>
         {question ? (
           <Box role="alert" mb={4}>
             <Notice label="One question">

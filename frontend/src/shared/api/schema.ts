@@ -436,6 +436,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clutches/{code}/origin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Correct Origin
+         * @description Say, or correct, where a clutch comes from that nobody saw laid.
+         */
+        put: operations["correct_origin"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/boxes": {
         parameters: {
             query?: never;
@@ -3213,7 +3233,7 @@ export interface components {
         };
         /**
          * BeginRequest
-         * @description `laid_at` null: now, as she is found.
+         * @description `laid_at` null: now, as she is found; `origin` where nobody saw them laid.
          */
         BeginRequest: {
             /** Dam */
@@ -3227,6 +3247,7 @@ export interface components {
              * @default false
              */
             second_clutch: boolean;
+            origin?: components["schemas"]["OriginState"] | null;
         };
         /**
          * BoxActKind
@@ -3784,7 +3805,7 @@ export interface components {
         /**
          * ClutchResponse
          * @description `revision` is of the clutch `as_laid`, `method_revision` of its method; `boxes` are where its
-         *     eggs lie, by name; `box` is the name of that of most of them.
+         *     eggs lie, by name; `box` is the name of that of most of them. `origin` null: seen laid.
          */
         ClutchResponse: {
             /** Id */
@@ -3830,6 +3851,9 @@ export interface components {
             forecast: components["schemas"]["ForecastResponse"] | null;
             /** Rests On */
             rests_on: string;
+            origin: components["schemas"]["OriginResponse"] | null;
+            /** Origin Revision */
+            origin_revision: string;
             /** Gaps */
             gaps: components["schemas"]["GapResponse"][];
             /** Cold Spells */
@@ -5364,7 +5388,8 @@ export interface components {
          * @description Nothing but dam and time is known at first. Masses in g, null when not weighed.
          *
          *     `handled_at` is when the eggs were looked at and handled, null for the lay time. `further` are
-         *     boxes beside the first, `into` the name of a box that is there already.
+         *     boxes beside the first, `into` the name of a box that is there already. `origin` where nobody
+         *     saw them laid: then `laid_at` is the middle of what is known.
          */
         LayDayState: {
             /** Dam */
@@ -5443,6 +5468,7 @@ export interface components {
             shelf: string;
             /** Set Point C */
             set_point_c?: number | null;
+            origin?: components["schemas"]["OriginState"] | null;
         };
         /**
          * LayForecastResponse
@@ -6073,6 +6099,77 @@ export interface components {
             /** Revision */
             revision: string;
         };
+        /**
+         * OriginKind
+         * @description How eggs came into their box, where they were not seen laid.
+         * @enum {string}
+         */
+        OriginKind: "found" | "taken from the dam" | "from elsewhere";
+        /**
+         * OriginRequest
+         * @description Where a clutch comes from; `kind` null: it was seen laid, at `laid_at`.
+         *
+         *     Else it was laid at `laid_at`, between `laid_from` and `laid_until`, or showed `stage` by torch
+         *     at `stage_seen_at`. `arrived_at` is when it came into its box, `before_c` about how warm it was.
+         */
+        OriginRequest: {
+            kind: components["schemas"]["OriginKind"] | null;
+            /** Laid At */
+            laid_at?: string | null;
+            /** Laid From */
+            laid_from?: string | null;
+            /** Laid Until */
+            laid_until?: string | null;
+            stage?: components["schemas"]["TorchStage"] | null;
+            /** Stage Seen At */
+            stage_seen_at?: string | null;
+            /** Arrived At */
+            arrived_at?: string | null;
+            /** Before C */
+            before_c?: number | null;
+        };
+        /**
+         * OriginResponse
+         * @description As it was said; `words` what that means for the forecast.
+         */
+        OriginResponse: {
+            kind: components["schemas"]["OriginKind"];
+            /** Laid At */
+            laid_at: string | null;
+            /** Laid From */
+            laid_from: string | null;
+            /** Laid Until */
+            laid_until: string | null;
+            stage: components["schemas"]["TorchStage"] | null;
+            /** Stage Seen At */
+            stage_seen_at: string | null;
+            /** Arrived At */
+            arrived_at: string | null;
+            /** Before C */
+            before_c: number | null;
+            /** Words */
+            words: string[];
+        };
+        /**
+         * OriginState
+         * @description Where eggs nobody saw laid come from, as in services.lay_day.origin.
+         */
+        OriginState: {
+            kind: components["schemas"]["OriginKind"];
+            /** Laid At */
+            laid_at?: string | null;
+            /** Laid From */
+            laid_from?: string | null;
+            /** Laid Until */
+            laid_until?: string | null;
+            stage?: components["schemas"]["TorchStage"] | null;
+            /** Stage Seen At */
+            stage_seen_at?: string | null;
+            /** Arrived At */
+            arrived_at?: string | null;
+            /** Before C */
+            before_c?: number | null;
+        };
         /** OutcomesResponse */
         OutcomesResponse: {
             /** Outcomes */
@@ -6459,7 +6556,7 @@ export interface components {
          * @description Where a stretch of temperature comes from.
          * @enum {string}
          */
-        Provenance: "box probe" | "shelf probe" | "cabinet probe" | "by hand" | "set point";
+        Provenance: "box probe" | "shelf probe" | "cabinet probe" | "by hand" | "set point" | "before they came";
         /** QuestionResponse */
         QuestionResponse: {
             /**
@@ -7373,6 +7470,12 @@ export interface components {
             /** Split */
             split: boolean;
         };
+        /**
+         * TorchStage
+         * @description What a torch shows of an egg's age.
+         * @enum {string}
+         */
+        TorchStage: "disc only" | "vessels a quarter round" | "vessels half round" | "vessels all round" | "dark body";
         /**
          * TorchlightResponse
          * @description The latest candling, and when to candle again; nulls where there is nothing to say.
@@ -8709,6 +8812,45 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Method"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            412: components["responses"]["412"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            428: components["responses"]["428"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    correct_origin: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OriginRequest"];
             };
         };
         responses: {

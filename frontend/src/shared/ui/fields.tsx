@@ -8,6 +8,8 @@ type Text = {
   name: string
   label: string
   required?: boolean
+  /** Whether it still belongs to the form: one that was shown and is not any more asks nothing. */
+  asked?: () => boolean
   help?: string | undefined
   /** Names offered while typing; others may be typed. */
   offers?: string[]
@@ -24,6 +26,7 @@ export function TextField({
   name,
   label,
   required = false,
+  asked,
   help,
   offers,
   lines,
@@ -43,6 +46,7 @@ export function TextField({
   const control = useId()
   const field = form.register(name, {
     validate: (text: string) => {
+      if (asked && !asked()) return true
       if (required && !String(text).trim())
         return `${label.split(',')[0]?.split(':')[0]}: fill this in.`
       return check?.(text) ?? true

@@ -28,6 +28,8 @@ def rests_on(curve: DevelopmentCurve) -> str:
 
 
 def _stand_in(provenance: Provenance) -> str:
+    if provenance is Provenance.BEFORE:
+        return "what was said of the time before they came"
     return "readings by hand" if provenance is Provenance.BY_HAND else f"the {provenance}"
 
 

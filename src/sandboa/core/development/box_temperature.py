@@ -13,6 +13,7 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.development.clock import FloatArray
+from sandboa.core.development.earlier_life import EarlierLife
 from sandboa.core.development.sources import (
     ESTIMATED_SD_C,
     Provenance,
@@ -79,6 +80,7 @@ class BoxTemperature:
     future_c: float
     future: "Expected" = field(default_factory=lambda: Expected(ESTIMATED_SD_C))
     estimated_sd_c: float = field(default=ESTIMATED_SD_C)
+    earlier: EarlierLife = field(default_factory=EarlierLife)
 
     @property
     def measured_share(self) -> float:
@@ -102,6 +104,7 @@ class Ahead:
         box; where it stands less than 3 days, at its place; else the set point.
     settled_since_s: when the box was moved or the set point changed last; what
         was before says nothing of the time to come (at least 6 h must follow).
+    earlier: what the eggs had before they were measured here; not what is to come.
     known_by: what measured this place for days, before lay too, since the set point
         there was changed: so that what is expected is more than a guess, and a
         power cut on lay day is not taken for the weeks to come.
@@ -110,6 +113,7 @@ class Ahead:
     future_c: float | None = None
     settled_since_s: float | None = None
     known_by: TemperatureSource | None = None
+    earlier: EarlierLife = field(default_factory=EarlierLife)
 
 
 def box_temperature(
@@ -127,7 +131,7 @@ def box_temperature(
         are not used, so an old forecast can be made again.
     sources: best first; each fills what the ones before it left open.
     set_points: what stands in where no source speaks.
-    ahead: what is known of the time to come.
+    ahead: what is known of the time to come, and of the time before they came here.
 
     Raises ValueError when `as_of_s` is before `laid_s`.
 
@@ -138,8 +142,9 @@ def box_temperature(
     if as_of_s < laid_s:
         raise ValueError("the clutch was not laid yet at that time")
     ahead = ahead or Ahead()
-    stretches: list[Stretch] = []
-    open_intervals = [(laid_s, as_of_s)] if as_of_s > laid_s else []
+    stretches = _elsewhere(laid_s, as_of_s, ahead.earlier)
+    here_s = stretches[0].end_s if stretches else laid_s
+    open_intervals = [(here_s, as_of_s)] if as_of_s > here_s else []
     for source in sources:
         known = _held_at_ends(source, laid_s, as_of_s)
         still_open: list[tuple[float, float]] = []
@@ -166,7 +171,25 @@ def box_temperature(
     if future_c is None:
         future_c = set_points.at(as_of_s)
     expected = _expected(stretches, as_of_s, ahead.known_by)
-    return BoxTemperature(tuple(stretches), laid_s, as_of_s, future_c, expected)
+    return BoxTemperature(
+        tuple(stretches), laid_s, as_of_s, future_c, expected, earlier=ahead.earlier
+    )
+
+
+def _elsewhere(laid_s: float, as_of_s: float, earlier: EarlierLife) -> list[Stretch]:
+    """What the eggs had until they came: nothing that measured here spoke for them."""
+    until_s = laid_s if earlier.arrived_s is None else min(earlier.arrived_s, as_of_s)
+    if until_s <= laid_s:
+        return []
+    return [
+        Stretch(
+            np.array([laid_s, until_s]),
+            np.full(2, earlier.temperature_c),
+            Provenance.BEFORE,
+            earlier.temperature_sd_c,
+            measured=False,
+        )
+    ]
 
 
 def _usual_c(

@@ -7,12 +7,14 @@ from typing import Final
 
 import numpy as np
 
+from sandboa.core.development.box_temperature import BoxTemperature, Stretch
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.curve import DevelopmentCurve
 from sandboa.core.development.delays import EMERGENCE, FIRST_MEAL, FIRST_SHED, Delay, later
 from sandboa.core.development.none_alive import NO_DATE_FROM, none_alive
 from sandboa.core.development.order_statistics import expected_maximum
 from sandboa.core.development.pipping import EggGroup, TypicalPip, after_now, typical_pip
+from sandboa.core.development.sources import Provenance
 from sandboa.core.development.windows import EGG_SD_DAYS, QUANTILES, HatchPrior, Window
 from sandboa.core.normal import cdf, cdf_of, quantile
 from sandboa.core.units import SECONDS_PER_DAY
@@ -22,8 +24,9 @@ MATERNAL_FACTOR: Final = 2.0
 
 #: Whatever was not measured errs together, as one source.
 _ESTIMATED: Final = None
-#: What is to come errs by itself as well.
+#: What is to come errs by itself as well; so does what was before they came here.
 _AHEAD: Final = 0
+_BEFORE: Final = 1
 #: Points in time over which the distributions after the pip are worked out.
 _GRID: Final = 256
 
@@ -220,7 +223,9 @@ def log_uncertainty(curve: DevelopmentCurve, prior: HatchPrior) -> float:
     ln D. Each probe enters once, weighted by the time it speaks for, wherever it hung; all that
     was not measured is one more source of ±0.7 °C. The time still to come
     belongs to that, unless a probe measured lately what is expected: then it
-    shares the probe's error and has ±0.2 °C of its own. Source: rule A3.
+    shares the probe's error and has ±0.2 °C of its own. A lay time that is only known as
+    between two widens it as a uniform one does, and so does what nobody measured before the eggs
+    came. Source: rule A3.
     """
     temperature, clock = curve.temperature, curve.clock
     target = math.exp(prior.mean)
@@ -229,8 +234,7 @@ def log_uncertainty(curve: DevelopmentCurve, prior: HatchPrior) -> float:
     for stretch in temperature.stretches:
         until = stretch.end_s if end_s is None else min(stretch.end_s, end_s)
         if until > stretch.start_s:
-            probe = stretch.name if stretch.measured else _ESTIMATED
-            sd_c = stretch.sd_c if stretch.measured else temperature.estimated_sd_c
+            probe, sd_c = _source_of(stretch, temperature)
             days = (until - stretch.start_s) / SECONDS_PER_DAY
             degree_days[probe] = degree_days.get(probe, 0.0) + sd_c * days
     if end_s is not None and end_s > temperature.as_of_s:
@@ -243,8 +247,33 @@ def log_uncertainty(curve: DevelopmentCurve, prior: HatchPrior) -> float:
             own = expected.probe_sd_c * days
             degree_days[expected.probe] = degree_days.get(expected.probe, 0.0) + own
             degree_days[_AHEAD] = expected.sd_c * days
-    errors = (error / clock.sum_c_days / target for error in degree_days.values())
+    errors = [error / clock.sum_c_days / target for error in degree_days.values()]
+    errors.append(_sd_at_lay(curve) / target)
     return math.sqrt(prior.sd**2 + sum(error**2 for error in errors))
+
+
+def _source_of(stretch: Stretch, temperature: BoxTemperature) -> tuple[str | int | None, float]:
+    """Who errs in a stretch, and by how much (1 sd, °C)."""
+    if stretch.provenance is Provenance.BEFORE:
+        # By torch it is known how far they were, however warm they had been.
+        known = temperature.earlier.development_sd is not None
+        return _BEFORE, 0.0 if known else stretch.sd_c
+    if stretch.measured:
+        return stretch.name, stretch.sd_c
+    return _ESTIMATED, temperature.estimated_sd_c
+
+
+def _sd_at_lay(curve: DevelopmentCurve) -> float:
+    """1 sd of D because nobody knows when they were laid: the width of a uniform time, or what a
+    torch left open."""
+    earlier, stretches = curve.temperature.earlier, curve.temperature.stretches
+    if earlier.development_sd is not None:
+        return earlier.development_sd
+    if earlier.span_s == 0.0:
+        return 0.0
+    began_c = float(stretches[0].temperature_c[0]) if stretches else curve.temperature.future_c
+    rate = float(curve.clock.rate_per_day(began_c))
+    return rate * earlier.span_s / SECONDS_PER_DAY / math.sqrt(12.0)
 
 
 def _passed(curve: DevelopmentCurve, prior: HatchPrior, log_sd: float, spread_days: float) -> float:

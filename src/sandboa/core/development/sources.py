@@ -30,6 +30,7 @@ class Provenance(StrEnum):
     CABINET_PROBE = "cabinet probe"
     BY_HAND = "by hand"
     SET_POINT = "set point"
+    BEFORE = "before they came"
 
 
 @dataclass(frozen=True, slots=True)

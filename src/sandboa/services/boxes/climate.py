@@ -145,11 +145,19 @@ def _temperature_along(snapshot: Snapshot, path: EggPath, as_of_s: float) -> Box
         set_points,
         Ahead(
             settled_since_s=max(
-                (t for t in set_points.from_s if path.start_s < t <= as_of_s), default=None
+                (t for t in _changes(set_points, path) if path.start_s < t <= as_of_s),
+                default=None,
             ),
             known_by=_known_by(snapshot, last.shelf, as_of_s),
+            earlier=path.earlier,
         ),
     )
+
+
+def _changes(set_points: SetPoints, path: EggPath) -> list[float]:
+    """When what the eggs have changed: the set point, or that they came here."""
+    came = path.earlier.arrived_s
+    return [*set_points.from_s, *([] if came is None else [came])]
 
 
 def _in_boxes(way: list[Stay]) -> list[Stay]:

@@ -1,9 +1,11 @@
 """Where eggs lay from lay on: from box to box, and with their boxes from shelf to shelf."""
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
+from sandboa.core.development.earlier_life import EarlierLife
 from sandboa.records.clutches import Box, Clutch, Egg
+from sandboa.services.boxes.origins import began
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -11,11 +13,13 @@ from sandboa.services.snapshot.snapshot import Snapshot
 class EggPath:
     """`boxes` are (from s, box) in order of time; the first from `start_s` on, the lay time.
 
-    Eggs of a clutch with equal paths have had the same heat.
+    Eggs of a clutch with equal paths have had the same heat. `earlier` is what is known of them
+    before they were measured here.
     """
 
     start_s: float
     boxes: tuple[tuple[float, int], ...]
+    earlier: EarlierLife = field(default_factory=EarlierLife)
 
     @property
     def last(self) -> int:
@@ -35,7 +39,7 @@ class Stay:
 
 def path_of_egg(snapshot: Snapshot, clutch: Clutch, egg: Egg, as_of_s: float) -> EggPath:
     """An egg's way until `as_of_s`."""
-    start_s = float(clutch.laid_s)
+    start_s, earlier = began(snapshot, clutch)
     boxes: list[tuple[float, int]] = []
     for stay in snapshot.egg(egg.entity_id).stays:
         if boxes and stay.from_s > as_of_s:
@@ -47,7 +51,7 @@ def path_of_egg(snapshot: Snapshot, clutch: Clutch, egg: Egg, as_of_s: float) ->
         if boxes and boxes[-1][0] >= from_s:
             boxes.pop()
         boxes.append((from_s, stay.box_id))
-    return EggPath(start_s, tuple(boxes))
+    return EggPath(start_s, tuple(boxes), earlier)
 
 
 def path_of_box(box: Box) -> EggPath:

@@ -19,6 +19,7 @@ from sandboa.core.development import (
 )
 from sandboa.core.development.basis import rests_on
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
+from sandboa.core.messages import Words
 from sandboa.core.methods import Difference, Method
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, Egg
@@ -31,6 +32,7 @@ from sandboa.services.clutches.box_view import BoxNow, box_now, may_hatch
 from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.services.clutches.lessons import Lessons, lessons
 from sandboa.services.clutches.methods import departures, method_of_clutch
+from sandboa.services.clutches.origin_words import origin_words
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -104,6 +106,7 @@ class ClutchPage:
     differences: tuple[Difference, ...]
     ribbon: tuple[RibbonPiece, ...]
     rests_on: str
+    origin_words: tuple[Words, ...]
     gaps: tuple[Stretch, ...]
     probes: tuple[Probe, ...]
     log: tuple[LogEntry, ...]
@@ -220,6 +223,7 @@ def clutch_page(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchPage:
         differences=different,
         ribbon=ribbon(now.curve, now.set_points),
         rests_on=rests_on(now.curve),
+        origin_words=origin_words(snapshot, clutch),
         gaps=now.curve.temperature.gaps,
         probes=tuple(probes_of(snapshot, [box.box for box in now.boxes], as_of_s)),
         log=tuple(log_about(clutch.entity_id, LOG_OF_CLUTCH)),

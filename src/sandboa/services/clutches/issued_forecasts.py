@@ -7,6 +7,7 @@ from typing import Final
 from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.development import (
     SCORED_DAYS,
+    DevelopmentCurve,
     EggGroup,
     HatchPrior,
     Score,
@@ -50,6 +51,8 @@ def keep_due(snapshot: Snapshot, now_s: float) -> bool:
         for day in SCORED_DAYS:
             due_s = clutch.laid_s + day * SECONDS_PER_DAY
             if (clutch.entity_id, day) in told or due_s > now_s or made >= _AT_A_TIME:
+                continue
+            if _came_after(snapshot, clutch, due_s):
                 continue
             made += 1
             known = known or lessons(snapshot)
@@ -161,8 +164,25 @@ def _lesson(snapshot: Snapshot, clutch: Clutch, version: int, now_s: float) -> L
     cabinet = snapshot.shelf_at(snapshot.box_of(clutch, at_s), clutch.laid_s).cabinet_id
     return Lesson(
         clutch.entity_id, version, cabinet, mean_s, math.log(developed),
-        math.sqrt(max(measured, 0.0)), len(pips),
+        math.sqrt(max(measured, 0.0)), len(pips), _at_stage(snapshot, clutch, main),
     )  # fmt: skip
+
+
+def _came_after(snapshot: Snapshot, clutch: Clutch, at_s: float) -> bool:
+    """Whether the eggs were not here yet at that time."""
+    origin = snapshot.clutch(clutch.entity_id).origin
+    return origin is not None and origin.arrived_s is not None and at_s < origin.arrived_s
+
+
+def _at_stage(snapshot: Snapshot, clutch: Clutch, curve: DevelopmentCurve) -> float | None:
+    """D when a torch showed the stage of a clutch, as its pips tell; None where none did.
+
+    `curve` is up to its mean pip, of which D is taken to be 1.
+    """
+    origin = snapshot.clutch(clutch.entity_id).origin
+    if origin is None or origin.stage_seen_s is None:
+        return None
+    return 1.0 - (curve.now - curve.at(float(origin.stage_seen_s)))
 
 
 @dataclass(frozen=True)

@@ -5,7 +5,7 @@ from datetime import UTC, datetime
 from typing import Any
 
 from sandboa.records.animals import Trait
-from sandboa.records.clutches import Box, BoxMove, Clutch, Egg, stay_of_egg
+from sandboa.records.clutches import Box, BoxMove, Clutch, ClutchOrigin, Egg, stay_of_egg
 from sandboa.records.hatching import Finding, Hatchling, Opening
 from sandboa.records.house import Animal, Cabinet, SetPoint, Shelf
 from sandboa.services.acts.preconditions import box_called, clutch_called, egg_of, first_box_of
@@ -39,6 +39,31 @@ def clutch_form(code: str) -> Form:
             list(SetPoint.current(cabinet_id=cabinet.entity_id))
         ).at(clutch.laid_s),
     }  # fmt: skip
+
+
+def origin_form(code: str) -> Form | None:
+    """Where a clutch comes from that nobody saw laid; None where it was seen."""
+    clutch = clutch_called(code)
+    held = ClutchOrigin.only(clutch_id=clutch.entity_id)
+    if held is None:
+        return None
+    known = held.laid_from_s is None and held.stage is None
+    moments = {
+        "laid_at": clutch.laid_s if known else None,
+        "laid_from": held.laid_from_s,
+        "laid_until": held.laid_until_s,
+        "stage_seen_at": held.stage_seen_s,
+        "arrived_at": held.arrived_s,
+    }
+    return {
+        "kind": held.kind,
+        "stage": held.stage,
+        "before_c": held.before_c,
+        **{
+            name: None if at_s is None else datetime.fromtimestamp(at_s, UTC).isoformat()
+            for name, at_s in moments.items()
+        },
+    }
 
 
 def boxes_as_laid(code: str) -> list[str]:

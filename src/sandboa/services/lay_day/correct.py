@@ -11,6 +11,7 @@ from sandboa.records.clutches import (
     Box,
     Candling,
     Clutch,
+    ClutchOrigin,
     Egg,
     EggEvent,
     EggStay,
@@ -53,6 +54,7 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
     )
     check_laid(day, now_s)
     _require_laid_before_it_pipped(clutch, day.laid_at)
+    _require_as_reckoned(clutch, day.laid_at)
     with act(
         ActKind.CORRECT, f"Clutch {clutch.code} corrected", now_s, clutch.entity_id
     ) as correcting:
@@ -108,6 +110,16 @@ def _require_laid_before_it_pipped(clutch: Clutch, laid_at: datetime) -> None:
                 "laid_at",
                 f"egg {egg.number} was open before that: correct its pip first, or the lay time",
             )
+
+
+def _require_as_reckoned(clutch: Clutch, laid_at: datetime) -> None:
+    """Raise NotPlausible for another lay time of a clutch of which nobody knows it."""
+    origin = ClutchOrigin.only(clutch_id=clutch.entity_id)
+    if origin is None or int(laid_at.timestamp()) == clutch.laid_s:
+        return
+    raise NotPlausible(
+        "laid_at", "nobody saw them laid: correct where they come from, on the clutch's page"
+    )
 
 
 def _move_lay_looks(correcting: Act, clutch: Clutch, laid_s: int) -> None:

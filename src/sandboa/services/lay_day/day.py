@@ -15,6 +15,7 @@ from sandboa.core.units import require_moment, require_range
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 from sandboa.services.acts.preconditions import require_not_ahead
 from sandboa.services.boxes.set_up import BOX_CONTENT_G, BoxCommand, require_box_content
+from sandboa.services.lay_day.origin import OriginCommand, check_origin
 
 #: Boxes beside the first that one clutch is split over at most (assumption).
 MOST_FURTHER: Final = 5
@@ -57,7 +58,8 @@ class LayDay:
     g, None when they were not weighed. `handled_at` is when the eggs were looked
     at and handled; None takes the lay time, never the moment of typing.
     `further` are boxes beside the first, for eggs that say so; what is not said of one is as in the
-    first. `into` is the name of a box that is there already, which then is the first.
+    first. `into` is the name of a box that is there already, which then is the first. `origin` says
+    what is known where nobody saw them laid; `laid_at` is then the middle of that.
     """
 
     dam: str
@@ -81,11 +83,19 @@ class LayDay:
     handled_at: datetime | None = None
     further: tuple[BoxCommand, ...] = ()
     into: str | None = None
+    origin: OriginCommand | None = None
+
+    @property
+    def begins_s(self) -> int:
+        """When the eggs lie in their boxes here: from lay on, or from when they came (s)."""
+        laid_s = self.laid_at.timestamp()
+        arrived_s = self.origin.arrived_s if self.origin else None
+        return int(laid_s if arrived_s is None else arrived_s)
 
     @property
     def handled_s(self) -> float:
         """When the eggs were candled, turned and boxed, and the dam looked at (s)."""
-        return (self.handled_at or self.laid_at).timestamp()
+        return self.handled_at.timestamp() if self.handled_at else float(self.begins_s)
 
     @property
     def count(self) -> ClutchCount:
@@ -104,6 +114,8 @@ def check_lay_day(day: LayDay, now_s: float) -> None:
 
 def check_laid(day: LayDay, now_s: float) -> None:
     """The same of a clutch that lies in its boxes already, whichever those are."""
+    if day.origin is not None:
+        check_origin(day.origin, now_s)
     laid_s = day.laid_at.timestamp()
     if laid_s > now_s:
         raise NotPlausible("laid_at", "laid in the future: check the date and the time")

@@ -28,9 +28,10 @@ from sandboa.services.acts.standing import undone_among
 from sandboa.services.cabinets.commands import place_of_box, set_point_then
 from sandboa.services.clutches.methods import chosen_method
 from sandboa.services.lay_day.day import check_lay_day, require_handled_between, require_two
+from sandboa.services.lay_day.origin import check_origin, laid_at_of
 from sandboa.services.lay_day.record import require_asked_about, write_clutch
 from sandboa.services.lay_day.rows import suggested_code
-from sandboa.services.lay_day.state import LayDayState, lay_day_of
+from sandboa.services.lay_day.state import LayDayState, OriginState, lay_day_of
 
 #: h after the last save from which a lay day is said to have been left half-finished (assumption).
 LEFT_AFTER_HOURS = 12.0
@@ -71,8 +72,9 @@ def begin(
     now_s: float,
     *,
     second_clutch: bool = False,
+    origin: OriginState | None = None,
 ) -> int:
-    """Begin a lay day; returns its id.
+    """Begin a lay day; returns its id. With an `origin` the lay time is what that makes of it.
 
     Raises NotPlausible for a name or time that cannot be, Conflict for a sire
     as dam or when a lay day of hers is open already, Question when she laid
@@ -81,6 +83,9 @@ def begin(
     name = clean_name("dam", dam)
     father = clean_name("sire", sire) if sire and sire.strip() else None
     require_two(name, father)
+    if origin is not None:
+        check_origin(origin.command(), now_s)
+        laid_at = laid_at_of(origin.command())
     _require_time(laid_at, now_s)
     her = _known(name, DAM)
     if father is not None:
@@ -96,6 +101,7 @@ def begin(
         laid_at=laid_at,
         second_clutch=second_clutch,
         method=chosen_method(),
+        origin=origin,
     )
     return lay_drafts.new_draft(int(now_s), Step.PREPARE, state.model_dump_json()).id
 

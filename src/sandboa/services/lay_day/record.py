@@ -22,6 +22,7 @@ from sandboa.services.boxes.egg_moves import lying, require_room
 from sandboa.services.boxes.set_up import require_free_name, write_box
 from sandboa.services.clutches.methods import chosen_method, lines_of
 from sandboa.services.lay_day.day import EggLaid, LayDay, check_lay_day
+from sandboa.services.lay_day.origin import write_origin
 from sandboa.services.lay_day.rows import (
     box_values,
     clutch_values,
@@ -55,7 +56,10 @@ def write_clutch(laying: Act, day: LayDay) -> Clutch:
     clutch = Clutch.record(laying, code=code, **values)
     boxes = _write_boxes(laying, day, clutch)
     for number, egg in enumerate(_placed(day, boxes[0]), start=1):
-        _write_egg(laying, clutch, boxes[egg.box], number, egg, int(day.handled_s))
+        row = _write_egg(laying, clutch, number, egg, int(day.handled_s))
+        lay_into(laying, row, boxes[egg.box], egg, day.begins_s)
+    if day.origin is not None:
+        write_origin(laying, clutch, day.origin)
     ClutchMethod.record(laying, clutch_id=clutch.entity_id, **lines_of(_method(day)))
     if day.lump is not None:
         DamCheck.record(
@@ -66,7 +70,8 @@ def write_clutch(laying: Act, day: LayDay) -> Clutch:
             laying, animal_id=clutch.dam_id, at_s=_after_laying_s(day), mass_g=day.dam_mass_g
         )
     laying.clutch_id = clutch.entity_id
-    laying.say(f"Clutch {code} of {day.dam.strip()} laid, {day.count}")
+    came = day.origin.kind.value if day.origin else "laid"
+    laying.say(f"Clutch {code} of {day.dam.strip()} {came}, {day.count}")
     return clutch
 
 
@@ -74,20 +79,20 @@ def _write_boxes(laying: Act, day: LayDay, clutch: Clutch) -> list[Box]:
     """The boxes the eggs go into: the first, there already or new, and the further ones."""
     if day.into is not None:
         first = box_called(day.into)
-        require_room(first, sum(egg.box == 0 for egg in day.eggs), clutch.laid_s)
+        require_room(first, sum(egg.box == 0 for egg in day.eggs), day.begins_s)
     else:
         require_free_name(clutch.code)
         first = Box.record(
             laying,
             name=clutch.code,
             kind=(BoxKind.TUB if day.maternal else BoxKind.INCUBATION).value,
-            from_s=clutch.laid_s,
+            from_s=day.begins_s,
             **box_values(day, laying),
         )
     boxes = [first]
     for said in day.further:
         name = said.name or next_box_name(clutch.code, [box.name for box in Box.current()])
-        boxes.append(write_box(laying, replace(said, name=name), clutch.laid_s, like=first))
+        boxes.append(write_box(laying, replace(said, name=name), day.begins_s, like=first))
     return boxes
 
 
@@ -96,7 +101,7 @@ def _placed(day: LayDay, first: Box) -> Sequence[EggLaid]:
     if day.into is None:
         return day.eggs
     own = [number for number, egg in enumerate(day.eggs) if egg.box == 0]
-    taken = [(stay.x, stay.y) for stay in lying(first, day.laid_at.timestamp())]
+    taken = [(stay.x, stay.y) for stay in lying(first, day.begins_s)]
     eggs = [
         LyingEgg(day.eggs[number].x, day.eggs[number].y, day.eggs[number].clump) for number in own
     ]
@@ -144,12 +149,9 @@ def _method(day: LayDay) -> Method:
     )
 
 
-def _write_egg(
-    laying: Act, clutch: Clutch, box: Box, number: int, egg: EggLaid, handled_s: int
-) -> None:
+def _write_egg(laying: Act, clutch: Clutch, number: int, egg: EggLaid, handled_s: int) -> Egg:
     values = {**egg_values(number, egg), "clump": egg.clump, "mass_g": egg.mass_g}
     row = Egg.record(laying, clutch_id=clutch.entity_id, **values)
-    lay_into(laying, row, box, egg, clutch.laid_s)
     if egg.vessels is not None or egg.disc is not None:
         # Who noted where the disc lies has looked, whatever the vessels were.
         Candling.record(
@@ -161,3 +163,4 @@ def _write_egg(
         )
     for event in egg.events:
         EggEvent.record(laying, egg_id=row.entity_id, at_s=handled_s, kind=event.kind.value)
+    return row

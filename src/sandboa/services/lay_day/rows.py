@@ -58,7 +58,7 @@ def box_values(day: LayDay, recording: Act, moves: Sequence[BoxMove] = ()) -> di
         if moves[-1].shelf_id != shelf:
             moves[-1].correct(recording, shelf_id=shelf)
     else:
-        set_point_from(recording, cabinet.entity_id, int(day.laid_at.timestamp()), day.set_point_c)
+        set_point_from(recording, cabinet.entity_id, day.begins_s, day.set_point_c)
     contact = contact_of(day)
     return {
         "shelf_id": None if moves else shelf,

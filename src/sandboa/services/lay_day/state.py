@@ -1,5 +1,6 @@
 """A lay day as far as it has come: what every step has gathered, in one document."""
 
+from datetime import datetime
 from typing import Annotated, Final
 
 from pydantic import AwareDatetime, ConfigDict, Field
@@ -9,10 +10,12 @@ from sandboa.core.candling import Disc, Vessels
 from sandboa.core.clutch_count import MOST_EGGS
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EggEvent, Lump
+from sandboa.core.laying.origin import OriginKind, TorchStage
 from sandboa.core.methods import STANDARD, Method
 from sandboa.services.acts.strict_model import StrictModel
 from sandboa.services.boxes.set_up import BoxCommand
 from sandboa.services.lay_day.day import MOST_FURTHER, EggHappening, EggLaid, LayDay
+from sandboa.services.lay_day.origin import OriginCommand
 
 Share = Annotated[float, Field(ge=0, le=1)]
 Grams = Annotated[float, Field(gt=0, le=50_000)]
@@ -57,11 +60,38 @@ class FurtherBoxState(_Strict):
     set_up_mass_g: Grams | None = None
 
 
+class OriginState(_Strict):
+    """Where eggs nobody saw laid come from, as in services.lay_day.origin."""
+
+    kind: OriginKind
+    laid_at: AwareDatetime | None = None
+    laid_from: AwareDatetime | None = None
+    laid_until: AwareDatetime | None = None
+    stage: TorchStage | None = None
+    stage_seen_at: AwareDatetime | None = None
+    arrived_at: AwareDatetime | None = None
+    before_c: float | None = None
+
+    def command(self) -> OriginCommand:
+        """As it is recorded."""
+        return OriginCommand(
+            self.kind,
+            laid_s=_seconds(self.laid_at),
+            laid_from_s=_seconds(self.laid_from),
+            laid_until_s=_seconds(self.laid_until),
+            stage=self.stage,
+            stage_seen_s=_seconds(self.stage_seen_at),
+            arrived_s=_seconds(self.arrived_at),
+            before_c=self.before_c,
+        )
+
+
 class LayDayState(_Strict):
     """Nothing but dam and time is known at first. Masses in g, null when not weighed.
 
     `handled_at` is when the eggs were looked at and handled, null for the lay time. `further` are
-    boxes beside the first, `into` the name of a box that is there already.
+    boxes beside the first, `into` the name of a box that is there already. `origin` where nobody
+    saw them laid: then `laid_at` is the middle of what is known.
     """
 
     dam: Name
@@ -84,6 +114,7 @@ class LayDayState(_Strict):
     cabinet: Name = ""
     shelf: Name = ""
     set_point_c: float | None = None
+    origin: OriginState | None = None
 
 
 def lay_day_of(state: LayDayState) -> LayDay:
@@ -117,7 +148,12 @@ def lay_day_of(state: LayDayState) -> LayDay:
         handled_at=state.handled_at,
         further=() if maternal else tuple(_further(box) for box in state.further),
         into=None if maternal else state.into,
+        origin=state.origin.command() if state.origin else None,
     )
+
+
+def _seconds(moment: datetime | None) -> float | None:
+    return None if moment is None else moment.timestamp()
 
 
 def _further(box: FurtherBoxState) -> BoxCommand:

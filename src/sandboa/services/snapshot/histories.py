@@ -13,7 +13,7 @@ from sandboa.core.location_history import LocationHistory
 from sandboa.core.methods import DamSchool
 from sandboa.core.rounds import EggActKind
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records.clutches import Candling, EggEvent, EggStay, Watering
+from sandboa.records.clutches import Candling, ClutchOrigin, EggEvent, EggStay, Watering
 from sandboa.records.hatching import (
     Alteration,
     Cut,
@@ -148,9 +148,10 @@ class CabinetHistory:
 
 @dataclass(slots=True)
 class ClutchHistory:
-    """The method a clutch copied, and when it closed."""
+    """The method a clutch copied, where it comes from if nobody saw it laid, and when it closed."""
 
     method: ClutchMethod | None = None
+    origin: ClutchOrigin | None = None
     finished: Finished | None = None
 
     @property

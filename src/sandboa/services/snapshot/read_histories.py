@@ -11,6 +11,7 @@ from sandboa.records.clutches import (
     Box,
     BoxMove,
     Candling,
+    ClutchOrigin,
     Egg,
     EggEvent,
     EggStay,
@@ -172,6 +173,7 @@ def _cabinets() -> dict[int, CabinetHistory]:
 def _clutches() -> dict[int, ClutchHistory]:
     found: defaultdict[int, ClutchHistory] = defaultdict(ClutchHistory)
     _fill(found, "method", _single(ClutchMethod, "clutch_id"))
+    _fill(found, "origin", _single(ClutchOrigin, "clutch_id"))
     _fill(found, "finished", _single(Finished, "clutch_id"))
     return dict(found)
 

@@ -13,8 +13,12 @@ from sandboa.services.clutches import methods
 from sandboa.services.clutches.box_view import BoxNow
 from sandboa.services.clutches.cards import card_of
 from sandboa.services.clutches.clutch_view import ClutchPage, clutch_page
-from sandboa.services.forms.clutch import box_form, boxes_as_laid, clutch_form
+from sandboa.services.forms.clutch import box_form, boxes_as_laid, clutch_form, origin_form
 from sandboa.services.forms.numbers import clutch_method_form
+from sandboa.services.lay_day import drafts
+from sandboa.services.lay_day.origin import correct_origin as lay_day_origin
+from sandboa.services.lay_day.origin import forget_origin
+from sandboa.services.lay_day.state import OriginState
 from sandboa.services.overview.today import attention
 from sandboa.services.rounds.due_now import box_due
 from sandboa.web.clutches.schemas import (
@@ -28,6 +32,8 @@ from sandboa.web.clutches.schemas import (
     GapResponse,
     GradeRequest,
     LearnedResponse,
+    OriginRequest,
+    OriginResponse,
     ProbeResponse,
 )
 from sandboa.web.house import NowS, TheHouse
@@ -89,6 +95,33 @@ def change_method(
         return ActResponse.of(methods.change_clutch_method(code, asked, now_s))
 
 
+@router.put("/{code}/origin", dependencies=[RECORD])
+def correct_origin(code: Code, asked: OriginRequest, seen: Seen, now_s: NowS) -> ActResponse:
+    """Say, or correct, where a clutch comes from that nobody saw laid."""
+    with saved_over(seen, lambda: origin_form(code)):
+        if asked.kind is None:
+            laid_at = asked.laid_at or drafts.moment(now_s)
+            return ActResponse.of(forget_origin(code, laid_at, now_s))
+        said = OriginState(
+            kind=asked.kind,
+            laid_at=asked.laid_at,
+            laid_from=asked.laid_from,
+            laid_until=asked.laid_until,
+            stage=asked.stage,
+            stage_seen_at=asked.stage_seen_at,
+            arrived_at=asked.arrived_at,
+            before_c=asked.before_c,
+        )
+        return ActResponse.of(lay_day_origin(code, said.command(), now_s))
+
+
+def _origin(page: ClutchPage) -> OriginResponse | None:
+    held = origin_form(page.now.clutch.code)
+    if held is None:
+        return None
+    return OriginResponse.model_validate({**held, "words": page.origin_words})
+
+
 def _told(page: ClutchPage, faults: list[FaultResponse], now_s: float) -> ClutchResponse:
     now = page.now
     form = clutch_form(now.clutch.code)
@@ -117,6 +150,8 @@ def _told(page: ClutchPage, faults: list[FaultResponse], now_s: float) -> Clutch
         set_point_at_lay_c=now.set_points.at(now.clutch.laid_s),
         forecast=ForecastResponse.of(now.forecast) if now.forecast else None,
         rests_on=page.rests_on,
+        origin=_origin(page),
+        origin_revision=revision_of(origin_form(now.clutch.code)),
         gaps=[GapResponse.model_validate(gap) for gap in page.gaps],
         cold_spells=[ColdSpellResponse.model_validate(spell) for spell in now.cold_spells],
         ribbon=[RibbonPieceResponse.of(piece) for piece in page.ribbon],

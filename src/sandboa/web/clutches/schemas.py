@@ -6,6 +6,7 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.box import BoxKind
 from sandboa.core.candling import Disc, Vessels
+from sandboa.core.laying.origin import OriginKind, TorchStage
 from sandboa.core.methods import Method
 from sandboa.web.lay_day.schemas import EggPlace
 from sandboa.web.requests.reader import Sentence
@@ -19,6 +20,7 @@ from sandboa.web.schemas.common import (
     RequestSchema,
     ResponseSchema,
     RibbonPieceResponse,
+    Temperature,
 )
 from sandboa.web.schemas.eggs import EggResponse
 from sandboa.web.schemas.faults import FaultResponse
@@ -120,9 +122,40 @@ class AsLaidResponse(ResponseSchema):
     shelf: str
 
 
+class OriginRequest(RequestSchema):
+    """Where a clutch comes from; `kind` null: it was seen laid, at `laid_at`.
+
+    Else it was laid at `laid_at`, between `laid_from` and `laid_until`, or showed `stage` by torch
+    at `stage_seen_at`. `arrived_at` is when it came into its box, `before_c` about how warm it was.
+    """
+
+    kind: OriginKind | None
+    laid_at: AskedMoment | None = None
+    laid_from: AskedMoment | None = None
+    laid_until: AskedMoment | None = None
+    stage: TorchStage | None = None
+    stage_seen_at: AskedMoment | None = None
+    arrived_at: AskedMoment | None = None
+    before_c: Temperature | None = None
+
+
+class OriginResponse(BaseModel):
+    """As it was said; `words` what that means for the forecast."""
+
+    kind: OriginKind
+    laid_at: Moment | None
+    laid_from: Moment | None
+    laid_until: Moment | None
+    stage: TorchStage | None
+    stage_seen_at: Moment | None
+    arrived_at: Moment | None
+    before_c: float | None
+    words: list[Sentence]
+
+
 class ClutchResponse(BaseModel):
     """`revision` is of the clutch `as_laid`, `method_revision` of its method; `boxes` are where its
-    eggs lie, by name; `box` is the name of that of most of them."""
+    eggs lie, by name; `box` is the name of that of most of them. `origin` null: seen laid."""
 
     id: int
     revision: Revision
@@ -146,6 +179,8 @@ class ClutchResponse(BaseModel):
     set_point_at_lay_c: float
     forecast: ForecastResponse | None
     rests_on: str
+    origin: OriginResponse | None
+    origin_revision: Revision
     gaps: list[GapResponse]
     cold_spells: list[ColdSpellResponse]
     ribbon: list[RibbonPieceResponse]

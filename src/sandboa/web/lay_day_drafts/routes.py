@@ -34,7 +34,14 @@ def get_lay_days(now_s: NowS, aside: Annotated[bool, Query()] = False) -> list[L
 def begin_lay_day(asked: BeginRequest, now_s: NowS) -> LayDayResponse:
     """Begin a lay day."""
     laid_at = asked.laid_at or drafts.moment(now_s)
-    draft = drafts.begin(asked.dam, asked.sire, laid_at, now_s, second_clutch=asked.second_clutch)
+    draft = drafts.begin(
+        asked.dam,
+        asked.sire,
+        laid_at,
+        now_s,
+        second_clutch=asked.second_clutch,
+        origin=asked.origin,
+    )
     return LayDayResponse.of(drafts.lay_day_now(draft, now_s))
 
 

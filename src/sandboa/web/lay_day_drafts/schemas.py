@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 from sandboa.core.lay_day import Step
 from sandboa.services.clutches.photos import photos_of_owner
 from sandboa.services.lay_day.drafts import LayDayNow
-from sandboa.services.lay_day.state import LayDayState
+from sandboa.services.lay_day.state import LayDayState, OriginState
 from sandboa.web.lay_day.schemas import Name
 from sandboa.web.schemas.common import (
     AskedMoment,
@@ -20,12 +20,13 @@ from sandboa.web.schemas.common import (
 
 
 class BeginRequest(RequestSchema):
-    """`laid_at` null: now, as she is found."""
+    """`laid_at` null: now, as she is found; `origin` where nobody saw them laid."""
 
     dam: Name
     sire: Name | None = None
     laid_at: AskedMoment | None = None
     second_clutch: bool = False
+    origin: OriginState | None = None
 
 
 class SaveRequest(RequestSchema):

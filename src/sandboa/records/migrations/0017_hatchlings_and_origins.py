@@ -1,5 +1,6 @@
 """Hatchlings go on: tubs of their own, sheds after the first, held back, and out of the house.
 
+Clutches that nobody saw laid, or that come from elsewhere, say what is known of that.
 One that is held back is an animal from then on, with its parents and the egg it came from.
 Animals that left or died keep everything that was recorded of them.
 """
@@ -11,7 +12,6 @@ _FACT = """
     superseded_by_id INTEGER REFERENCES act (id)
 """
 
-#: Of an animal or a hatchling.
 _TABLES = {
     "tub": """
         animal_id INTEGER NOT NULL REFERENCES entity (id),
@@ -23,6 +23,20 @@ _TABLES = {
         at_s INTEGER NOT NULL,
         how TEXT NOT NULL CHECK (how IN ('sold', 'given away', 'died', 'other')),
         note TEXT NOT NULL CHECK (length(note) <= 400)
+    """,
+    "clutch_origin": """
+        clutch_id INTEGER NOT NULL REFERENCES entity (id),
+        kind TEXT NOT NULL CHECK (kind IN ('found', 'taken from the dam', 'from elsewhere')),
+        laid_from_s INTEGER,
+        laid_until_s INTEGER,
+        stage TEXT,
+        stage_seen_s INTEGER,
+        arrived_s INTEGER,
+        before_c REAL CHECK (before_c BETWEEN 20 AND 40),
+        CHECK ((laid_from_s IS NULL) = (laid_until_s IS NULL)),
+        CHECK (laid_until_s >= laid_from_s),
+        CHECK ((stage IS NULL) = (stage_seen_s IS NULL)),
+        CHECK (stage IS NULL OR laid_from_s IS NULL)
     """,
 }
 
@@ -44,6 +58,12 @@ def up(migrator, db):
     db.execute_sql(
         "CREATE UNIQUE INDEX departure_one ON departure (animal_id) WHERE superseded_by_id IS NULL"
     )
+    db.execute_sql(
+        "CREATE UNIQUE INDEX clutch_origin_one ON clutch_origin (clutch_id) "
+        "WHERE superseded_by_id IS NULL"
+    )
+    # How far a clutch was when a torch showed its stage, as its pips told later.
+    db.execute_sql("ALTER TABLE lesson ADD COLUMN stage_development REAL")
     db.execute_sql("DROP INDEX shed_one")
     db.execute_sql("CREATE INDEX shed_of ON shed (hatchling_id) WHERE superseded_by_id IS NULL")
     db.execute_sql("ALTER TABLE animal ADD COLUMN hatchling_id INTEGER REFERENCES entity (id)")
