@@ -55,7 +55,7 @@ class Room:
         ]
         return LossEvidence(
             1, self.pick(list(Fate)), self.window(), self.number(1, 60),
-            slug_at_lay=self.chance(0.2), shell=self.pick(list(Shell)),
+            slug_at_lay=self.chance(0.2), shells=(self.pick(list(Shell)),),
             seen=tuple(vessels if self.chance(0.1) else looks),
             disc_at_lay=self.pick([None, *Disc]), turned=self.chance(0.3),
             happened=tuple(self.happening() for _ in self.some(2)),

@@ -54,7 +54,7 @@ def window(start: float, end: float) -> DeathWindow:
 
 def lost(start: float = 0.4, end: float = 0.5, **changes: object) -> LossEvidence:
     plain = LossEvidence(
-        1, Fate.DEAD_IN_EGG, window(start, end), 27.0, shell=Shell.SMOOTH, heat=CALM,
+        1, Fate.DEAD_IN_EGG, window(start, end), 27.0, heat=CALM,
         seen=(Seen(0.0, 0.0, SignKind.VESSELS, "strong"),), disc_at_lay=Disc.TOP,
         siblings=(Sibling(Fate.HATCHED),) * 4,
     )  # fmt: skip
@@ -128,7 +128,7 @@ def test_without_evidence_unknown_leads_and_every_cause_is_told() -> None:
             "parents": Parents(can_double=True, double_share=0.25, pair_lost_alike=(2, 9)),
             "opened": True, "findings": found(form="normal"),
         }),
-        (Cause.SHELL, {"shell": Shell.THIN, "own_dents_early": 0.3}),
+        (Cause.SHELL, {"shells": (Shell.THIN,), "own_dents_early": 0.3}),
         (Cause.DAM, {
             "siblings": (Sibling(Fate.DEAD_IN_EGG, window(0.1, 0.9)),) * 4,
             "parents": Parents(first_clutch=True, dam_before_g=1300.0),
@@ -213,7 +213,7 @@ def test_shares_are_a_distribution_whatever_is_known(
 ) -> None:
     ranked = rank_causes(
         lost(
-            start, start + length, shell=shell, disc_at_lay=disc, pests_seen=pests,
+            start, start + length, shells=(shell,), disc_at_lay=disc, pests_seen=pests,
             happened=tuple(Happening(s, kind, s) for s, kind in events),
         )
     )  # fmt: skip
@@ -290,7 +290,7 @@ def test_what_was_looked_at_is_not_asked_for_again() -> None:
 def test_a_keepers_own_score_is_used() -> None:
     name = "loss.shell defect.poor"
     assert name in SCORES
-    rough = lost(shell=Shell.ROUGH)
+    rough = lost(shells=(Shell.ROUGH,))
     weaker = {r.cause: r.share for r in rank_causes(rough, {**DEFAULT_SCORES, name: -5.0})}
     assert weaker[Cause.SHELL] < by_cause(rough)[Cause.SHELL].share
 

@@ -17,7 +17,7 @@ from sandboa.core.water.top_up import top_up
 
 DAY = 86_400.0
 #: One egg of six dented, smooth shell, water unknown, nothing else against it.
-PLAIN = DentedEgg(1, 6, Shell.SMOOTH, None, None, 2.4)
+PLAIN = DentedEgg(1, 6, (), None, None, 2.4)
 
 
 def likeliest(egg: DentedEgg) -> DentCause:
@@ -29,7 +29,7 @@ def likeliest(egg: DentedEgg) -> DentCause:
     [
         (replace(PLAIN, early_eggs=4, water_share=(0.2, 0.4, 0.6)), DentCause.DRY_BOX),
         (replace(PLAIN, early_eggs=5, water_share=(0.0, 0.1, 0.3)), DentCause.DRY_BOX),
-        (replace(PLAIN, shell=Shell.ROUGH, water_share=(0.6, 0.8, 0.9)), DentCause.SHELL),
+        (replace(PLAIN, shells=(Shell.ROUGH,), water_share=(0.6, 0.8, 0.9)), DentCause.SHELL),
         (replace(PLAIN, other_log_odds=-2.0, water_share=(0.6, 0.8, 0.9)), DentCause.FAILING),
         (PLAIN, DentCause.UNKNOWN),
     ],
@@ -62,7 +62,7 @@ def test_shares_sum_to_one_and_unknown_is_always_among_them(
     early: int, shell: Shell, share: float | None, answered: bool | None, log_odds: float
 ) -> None:
     water = None if share is None else (share * 0.7, share, min(share * 1.3, 1.0))
-    causes = dent_causes(DentedEgg(early, 8, shell, water, answered, log_odds))
+    causes = dent_causes(DentedEgg(early, 8, (shell,), water, answered, log_odds))
     assert sum(c.share for c in causes) == pytest.approx(1.0)
     assert {c.cause for c in causes} == set(DentCause)
     assert [c.share for c in causes] == sorted((c.share for c in causes), reverse=True)

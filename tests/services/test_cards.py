@@ -48,7 +48,7 @@ def test_eggs_that_are_not_like_the_others_are_named_and_only_those(house: Snaps
     laid_s = lay_day().laid_at.timestamp()
     eggs = (
         EggLaid(*places[0], vessels=Vessels.STRONG),
-        EggLaid(*places[1], vessels=Vessels.WEAK, shell=Shell.WINDOW),
+        EggLaid(*places[1], vessels=Vessels.WEAK, shells=(Shell.WINDOW,)),
         EggLaid(
             *places[2],
             events=(

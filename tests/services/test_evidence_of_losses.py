@@ -154,14 +154,14 @@ def test_a_cut_is_told_with_what_was_developed_then(house: SnapshotCache) -> Non
 
 def test_the_shell_and_the_siblings_are_in_it(house: SnapshotCache) -> None:
     eggs = (
-        EggLaid(0.20, 0.5, vessels=Vessels.STRONG, shell=Shell.WINDOW),
+        EggLaid(0.20, 0.5, vessels=Vessels.STRONG, shells=(Shell.WINDOW,)),
         EggLaid(0.32, 0.5, vessels=Vessels.STRONG),
         EggLaid(0.80, 0.5, vessels=Vessels.STRONG),
     )
     lay("26-01", "Sorrel", laid=eggs)
     end("26-01", 1, 3, eggs=4)
     known = evidence(house, "26-01", 1)
-    assert known.shell is Shell.WINDOW
+    assert known.shells == (Shell.WINDOW,)
     touching, apart = known.siblings
     assert (touching.fate, touching.touching, touching.died) == (Fate.HATCHED, True, None)
     assert (apart.fate, apart.touching) == (Fate.DEAD_IN_EGG, False)

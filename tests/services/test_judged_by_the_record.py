@@ -90,7 +90,7 @@ def test_one_collapsed_egg_alone_is_no_dry_box(house: SnapshotCache) -> None:
 
 
 def test_rough_shells_do_not_hide_a_dry_box(house: SnapshotCache) -> None:
-    eggs = tuple(EggLaid(x, y, shell=Shell.ROUGH) for x, y in usual_places(8))
+    eggs = tuple(EggLaid(x, y, shells=(Shell.ROUGH,)) for x, y in usual_places(8))
     lay_clutch(lay_day(22.0, eggs=eggs), NOW_S - 22 * DAY_S + 60)
     close_visit(visit("rough", eggs=tuple(EggSeen(n, grade=1) for n in range(1, 8))), NOW_S)
     assert now(house).box.judged.box.scope == "box"

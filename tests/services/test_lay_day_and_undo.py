@@ -138,20 +138,20 @@ def test_the_automatic_code_is_never_that_of_an_undone_clutch(house: SnapshotCac
 def test_a_correction_supersedes_only_what_differs_and_keeps_the_earlier_value(house) -> None:
     day = lay_day()
     code, _ = lay_clutch(day, NOW_S)
-    rough = replace(day.eggs[0], shell=Shell.ROUGH)
+    rough = replace(day.eggs[0], shells=(Shell.ROUGH,))
     earlier = datetime.fromtimestamp(NOW_S - 12 * DAY_S, UTC)
     _, correcting = correct_clutch(
         code, replace(day, eggs=(rough, *day.eggs[1:]), laid_at=earlier), NOW_S
     )
     page = clutch_page(house.current(), code, NOW_S)
     assert page.now.forecast.day == pytest.approx(12.0)
-    assert page.now.eggs[0].shell == "rough"
+    assert page.now.eggs[0].shells == (Shell.ROUGH,)
     assert Egg.select().where(Egg.act_id == correcting.id).count() == 1
     assert Clutch.select().where(Clutch.superseded_by_id == correcting.id).count() == 1
     undo(correcting.id, NOW_S)
     page = clutch_page(house.current(), code, NOW_S)
     assert page.now.forecast.day == pytest.approx(10.0)
-    assert page.now.eggs[0].shell == "smooth"
+    assert page.now.eggs[0].shells == ()
 
 
 def test_a_correction_of_the_day_and_of_a_place_is_undone_and_done_again(

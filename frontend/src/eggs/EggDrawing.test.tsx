@@ -12,7 +12,7 @@ const shell = (svg: string) => /<path d="([^"]+)" fill="[^"]*"/.exec(svg)?.[1]
 
 describe('a drawn egg', () => {
   it('has its words as the text of the picture', () => {
-    const egg: EggLook = { number: 3, grade: 2, early: true, shell: 'rough', mould: 'patch' }
+    const egg: EggLook = { number: 3, grade: 2, early: true, shells: ['rough'], mould: 'patch' }
     expect(drawn(egg)).toContain(`role="img" aria-label="${describeEgg(egg)}"`)
     const silent = renderToStaticMarkup(<EggDrawing egg={egg} size={120} decorative />)
     expect(silent).toContain('aria-hidden="true"')
@@ -33,9 +33,9 @@ describe('a drawn egg', () => {
     const looks: Partial<EggLook>[] = [
       ...[0, 1, 2, 3, 4].map((grade) => ({ grade })),
       { grade: 2, dentsAllOver: true },
-      { shell: 'rough' },
-      { shell: 'nodule' },
-      { shell: 'misshapen' },
+      { shells: ['rough'] },
+      { shells: ['nodule'] },
+      { shells: ['misshapen'] },
     ]
     const outlines = looks.map((look) => shell(drawn(look)))
     expect(new Set(outlines).size).toBe(looks.length)
@@ -47,9 +47,9 @@ describe('a drawn egg', () => {
       { wet: true },
       { supported: true },
       { topMark: 'side' },
-      { shell: 'window' },
-      { shell: 'stained' },
-      { shell: 'damp spot' },
+      { shells: ['window'] },
+      { shells: ['stained'] },
+      { shells: ['damp spot'] },
       { mould: 'spot' },
       { candled: { vessels: 'strong' } },
       { fate: 'pipped' },

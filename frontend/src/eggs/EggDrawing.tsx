@@ -54,12 +54,13 @@ export function EggShape({
   const fine = size >= 40
   if (egg.slug) return <Slug line={line} egg={egg} showNumber={showNumber} size={size} />
   if (egg.fate === 'out') return <EmptyShell line={line} />
+  const has = (mark: string) => egg.shells?.includes(mark) ?? false
   const dents = dentsOf(egg.grade ?? 0, egg.number, egg.dentsAllOver)
   const path = pathOf(
     outline(dents, {
-      rough: egg.shell === 'rough',
-      nodule: egg.shell === 'nodule',
-      misshapen: egg.shell === 'misshapen',
+      rough: has('rough'),
+      nodule: has('nodule'),
+      misshapen: has('misshapen'),
       seed: egg.number,
     }),
   )
@@ -78,7 +79,7 @@ export function EggShape({
           d={path}
           fill={gone ? 'none' : token(fillOf(egg))}
           stroke={token('shellInk')}
-          strokeWidth={egg.shell === 'thin' ? line * 0.6 : line}
+          strokeWidth={has('thin') ? line * 0.6 : line}
           strokeDasharray={gone ? dashed(line) : undefined}
           strokeLinejoin="round"
         />

@@ -6,7 +6,7 @@ import { settled } from './outline'
 export function ShellMarks({ egg, line, fine }: { egg: EggLook; line: number; fine: boolean }) {
   return (
     <g>
-      {egg.shell === 'window' && (
+      {egg.shells?.includes('window') && (
         <g>
           <ellipse
             cx={15}
@@ -32,10 +32,10 @@ export function ShellMarks({ egg, line, fine }: { egg: EggLook; line: number; fi
           )}
         </g>
       )}
-      {egg.shell === 'stained' && (
+      {egg.shells?.includes('stained') && (
         <path d="M-44 8Q-30 2 -22 10T-2 12Q2 22 -10 34H-50Z" fill={token('stain')} />
       )}
-      {egg.shell === 'damp spot' && (
+      {egg.shells?.includes('damp spot') && (
         <ellipse cx={-12} cy={14} rx={15} ry={9} fill={token('shellShade')} />
       )}
       {egg.colour === 'odd' && (

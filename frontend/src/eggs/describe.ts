@@ -37,7 +37,7 @@ function dents(egg: EggLook): Part[] {
 
 function shell(egg: EggLook): Part[] {
   return [
-    shellOf(egg),
+    ...shellsOf(egg),
     egg.mould && (egg.mould === 'furry' ? 'furry with mould' : `mould ${egg.mould}`),
     egg.wet && 'wet',
     egg.colour && COLOURS[egg.colour],
@@ -46,9 +46,12 @@ function shell(egg: EggLook): Part[] {
   ]
 }
 
-function shellOf({ shell }: EggLook): Part {
-  if (!shell || shell === 'smooth') return undefined
-  return shell === 'misshapen' ? 'misshapen' : `${shell} shell`
+function shellsOf({ shells = [] }: EggLook): Part[] {
+  const marks = shells.filter((mark) => mark !== 'smooth' && mark !== 'misshapen')
+  return [
+    marks.length > 0 && `${marks.join(' and ')} shell`,
+    shells.includes('misshapen') && 'misshapen',
+  ]
 }
 
 function inside({ candled }: EggLook): Part[] {

@@ -4,7 +4,8 @@ export type EggLook = {
   /** What it is called in its box where eggs of several clutches lie: "26-04/3". */
   name?: string
   slug?: boolean
-  shell?: string
+  /** Marks of its shell; none where it is smooth. */
+  shells?: readonly string[]
   /** Turgor grade 0-4; null when nobody has looked. */
   grade?: number | null
   /** Dented earlier than its stage allows. */

@@ -44,7 +44,7 @@ describe('the words of an egg', () => {
       'Egg 3, day 26, clear dents, early for its stage, watch',
     )
     expect(describeEgg({ number: 6, slug: true, grade: 2 })).toBe('Slug 6')
-    expect(describeEgg({ number: 1, grade: null, shell: 'window' })).toBe(
+    expect(describeEgg({ number: 1, grade: null, shells: ['window'] })).toBe(
       'Egg 1, not looked at yet, window shell',
     )
   })

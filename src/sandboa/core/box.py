@@ -1,7 +1,7 @@
 """The box: how it is closed, what shells are like, and where the eggs lie in it."""
 
 import math
-from collections.abc import Hashable, Sequence
+from collections.abc import Hashable, Iterable, Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
@@ -45,7 +45,7 @@ class Closing(StrEnum):
 
 
 class Shell(StrEnum):
-    """Shell quality of an egg (rule P2)."""
+    """A mark of an egg's shell, of which it may have several; smooth is none (rule P2)."""
 
     SMOOTH = "smooth"
     ROUGH = "rough"
@@ -56,10 +56,32 @@ class Shell(StrEnum):
     DAMP_SPOT = "damp spot"
     MISSHAPEN = "misshapen"
 
-    @property
-    def loses_water_fast(self) -> bool:
-        """Rough and windowed shells dimple a grade early (rule B)."""
-        return self in (Shell.ROUGH, Shell.WINDOW)
+
+def shell_marks(stored: str) -> tuple[Shell, ...]:
+    """The marks of a shell from the words they are stored as, smooth is none; ValueError for a
+    word that is no mark."""
+    return tuple(mark for word in stored.split(",") if (mark := Shell(word)) is not Shell.SMOOTH)
+
+
+def stored_marks(marks: Iterable[Shell]) -> str:
+    """Those marks as they are stored: each once, in the order of `Shell`; "smooth" for none."""
+    held = set(marks) - {Shell.SMOOTH}
+    return ",".join(mark for mark in Shell if mark in held) or Shell.SMOOTH.value
+
+
+def shell_words(marks: Iterable[Shell]) -> str:
+    """ "rough, window"; "smooth" for none."""
+    return stored_marks(marks).replace(",", ", ")
+
+
+def is_smooth(marks: Iterable[Shell]) -> bool:
+    """Whether a shell has no mark."""
+    return set(marks) <= {Shell.SMOOTH}
+
+
+def loses_water_fast(marks: Iterable[Shell]) -> bool:
+    """Rough and windowed shells dimple a grade early (rule B)."""
+    return not {Shell.ROUGH, Shell.WINDOW}.isdisjoint(marks)
 
 
 def usual_places(eggs: int) -> list[tuple[float, float]]:

@@ -10,7 +10,7 @@ from functools import partial
 from typing import Final
 
 from sandboa.core.animals import TraitForm
-from sandboa.core.box import Closing, Shell
+from sandboa.core.box import Closing, shell_marks
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.causes import FindingKind
 from sandboa.core.hatching import Defect, Fate, Size, YolkLeft
@@ -202,7 +202,7 @@ def _egg_laid(egg: EggStory, laid_s: float) -> EggLaid:
         round(x, 4),
         round(y, 4),
         slug=egg.slug,
-        shell=Shell(egg.shell),
+        shells=shell_marks(egg.shell),
         vessels=Vessels(egg.vessels_at_lay) if egg.vessels_at_lay else None,
         disc=Disc(egg.disc) if egg.disc else None,
         clump=1,

@@ -63,7 +63,10 @@ class BoxMove(Fact):
 
 
 class Egg(Fact):
-    """An egg; those of the same `clump` number stick together. Where it lies is in its stays."""
+    """An egg; those of the same `clump` number stick together. Where it lies is in its stays.
+
+    `shell` are the marks of its shell when it was laid (core.box.shell_marks).
+    """
 
     clutch_id = IntegerField()
     number = IntegerField()
@@ -93,6 +96,14 @@ class Candling(Fact):
     seen_s = IntegerField()
     vessels = TextField()
     disc = TextField(null=True)
+
+
+class ShellLook(Fact):
+    """The marks of a shell as they were seen after lay day (core.box.shell_marks)."""
+
+    egg_id = IntegerField()
+    seen_s = IntegerField()
+    shells = TextField()
 
 
 class EggEvent(Fact):

@@ -148,7 +148,7 @@ function EggRow({
             position="relative"
           >
             <EggDrawing
-              egg={{ number: egg.number, grade, shell: egg.shell }}
+              egg={{ number: egg.number, grade, shells: egg.shells }}
               size={46}
               decorative
             />

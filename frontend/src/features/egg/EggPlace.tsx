@@ -1,5 +1,6 @@
 import { Box, chakra, Flex, Grid, Span, Stack, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
+import { lazy, Suspense, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { isNotFound, type Schemas } from '@/shared/api/client'
@@ -7,6 +8,7 @@ import { asLook } from '@/shared/api/eggLook'
 import { day, dayAndTime } from '@/shared/dates'
 import { LogOf } from '@/shared/log/LogOf'
 import { Notes } from '@/shared/notes/Notes'
+import { shellWords } from '@/shared/shells/shells'
 import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
@@ -17,6 +19,10 @@ import { PhotosByDay } from './PhotosByDay'
 import { eggQuery } from './queries'
 import { chanceWords } from './words'
 
+const AsLaidForm = lazy(() =>
+  import('./AsLaid').then(({ AsLaidForm }) => ({ default: AsLaidForm })),
+)
+
 type Page = Schemas['EggPageResponse']
 
 /** One egg: how it stands and by what evidence, what would settle it, its history and photos. */
@@ -24,6 +30,7 @@ export function Component() {
   const { code = '', number = '' } = useParams()
   const query = useQuery(eggQuery(code, number))
   const page = query.data
+  const [correcting, setCorrecting] = useState(false)
   if (!page || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
   const { egg } = page
   return (
@@ -39,16 +46,29 @@ export function Component() {
                 {page.code}
               </Span>
             </Link>{' '}
-            of {page.dam}; day {page.day}, {developed(page.fraction)}; {egg.shell} shell
+            of {page.dam}; day {page.day}, {developed(page.fraction)}; {shellWords(egg.shells)}{' '}
+            shell
             {egg.mass_g !== null && `, ${egg.mass_g} g`}
           </Text>
         </div>
         <Flex marginStart={{ md: 'auto' }} gap={2}>
           <Button asChild>
-            <Link to={`/round/${page.code}`}>Open its box</Link>
+            <Link to={`/round/${encodeURIComponent(page.box)}`}>Open its box</Link>
+          </Button>
+          <Button
+            type="button"
+            aria-expanded={correcting}
+            onClick={() => setCorrecting(!correcting)}
+          >
+            Correct lay day
           </Button>
         </Flex>
       </Flex>
+      {correcting && (
+        <Suspense fallback={<Waiting />}>
+          <AsLaidForm code={page.code} number={egg.number} onDone={() => setCorrecting(false)} />
+        </Suspense>
+      )}
       <Grid
         templateColumns={{ base: '1fr', lg: '18.75rem 1fr' }}
         columnGap={12}

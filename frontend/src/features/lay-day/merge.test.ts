@@ -3,7 +3,7 @@ import { merged } from './merge'
 import type { Egg, State } from './steps'
 
 const egg = (changed: Partial<Egg> = {}): Egg =>
-  ({ x: 0.5, y: 0.5, slug: false, shell: 'smooth', events: [], looked: false, ...changed }) as Egg
+  ({ x: 0.5, y: 0.5, slug: false, shells: [], events: [], looked: false, ...changed }) as Egg
 const state = (changed: Partial<State> = {}): State =>
   ({ dam: 'Yarrow', laid_at: '2026-06-14T08:00:00Z', eggs: [egg(), egg()], ...changed }) as State
 

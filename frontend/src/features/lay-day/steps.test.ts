@@ -16,7 +16,7 @@ const eggs = (n: number): Egg[] =>
     x: 0.1 * i,
     y: 0.5,
     slug: false,
-    shell: 'smooth' as const,
+    shells: [],
     events: [],
     looked: false,
     box: 0,

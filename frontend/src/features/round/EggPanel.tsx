@@ -7,6 +7,7 @@ import type { Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
 import { useRules } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
+import { ShellChips } from '@/shared/shells/ShellChips'
 import { toggled } from '@/shared/toggled'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
@@ -106,7 +107,7 @@ function LivePanel({ box, round, egg, draft, onChange }: Props) {
           label: <Span fontSize="fine">{GRADE_WORDS[grade]}</Span>,
           drawing: (
             <EggDrawing
-              egg={{ number: egg.number, grade, shell: egg.shell }}
+              egg={{ number: egg.number, grade, shells: egg.shells }}
               size={50}
               decorative
             />
@@ -142,7 +143,7 @@ function LivePanel({ box, round, egg, draft, onChange }: Props) {
           choices={group.choices.map((choice) => ({
             value: choice.value,
             label: <Span fontSize="fine">{choice.label}</Span>,
-            drawing: drawnSign(choice, egg.number, egg.shell),
+            drawing: drawnSign(choice, egg.number, now.shells),
           }))}
           value={chosen(mine, group.kind)}
           onChoose={(value) =>
@@ -154,6 +155,13 @@ function LivePanel({ box, round, egg, draft, onChange }: Props) {
           }
         />
       ))}
+      <ShellChips
+        legend="Shell, as it is now"
+        shells={mine.shells ?? egg.shells}
+        onChange={(shells) =>
+          change({ shells: sameMarks(shells, egg.shells) ? undefined : shells })
+        }
+      />
       <Chips
         legend="Done to this egg"
         chips={EGG_ACTS}
@@ -175,6 +183,11 @@ function LivePanel({ box, round, egg, draft, onChange }: Props) {
   )
 }
 
+/** Whether two lists of marks say the same. */
+function sameMarks(one: readonly string[], other: readonly string[]): boolean {
+  return one.length === other.length && one.every((mark) => other.includes(mark))
+}
+
 /** The day of the egg's own clutch. */
 function dayOf(box: RoundBox, egg: Schemas['EggResponse']): number {
   return box.clutches.find(({ id }) => id === egg.clutch_id)?.day ?? 0
@@ -183,6 +196,7 @@ function dayOf(box: RoundBox, egg: Schemas['EggResponse']): number {
 const CLEARED: EggDraft = {
   grade: undefined,
   vessels: undefined,
+  shells: undefined,
   signs: {},
   acts: [],
   mass: undefined,

@@ -12,6 +12,8 @@ export type EggDraft = {
   vessels?: Schemas['Vessels'] | undefined
   /** Where the disc lay; kept with the vessels of a visit that is put right. */
   disc?: Schemas['Disc'] | undefined
+  /** All the marks of its shell now, where they changed. */
+  shells?: Schemas['Shell'][] | undefined
   signs: Partial<Record<SignKind, string>>
   acts: Schemas['EggActKind'][]
   /** Grams of an egg that is taken out, as typed. */
@@ -87,6 +89,7 @@ function saysSomething(egg: EggDraft): boolean {
   return (
     egg.grade !== undefined ||
     egg.vessels !== undefined ||
+    egg.shells !== undefined ||
     egg.acts.length > 0 ||
     Object.keys(egg.signs).length > 0
   )
@@ -114,6 +117,7 @@ export function seenNow(egg: Egg, draft: EggDraft, moved?: Target): Egg {
     grade: draft.grade ?? egg.grade,
     excess: draft.grade === undefined ? egg.excess : Math.max(0, draft.grade - egg.allowed_grade),
     signs: { ...egg.signs, ...(draft.signs as Record<string, string>) },
+    shells: draft.shells ?? egg.shells,
     events: [...egg.events, ...draft.acts],
     removed_at: moved || draft.acts.includes('removed') ? 'now' : egg.removed_at,
   }
@@ -192,6 +196,7 @@ export function visitOf(draft: Draft, now: Date): Visit {
       grade: egg.grade ?? null,
       vessels: egg.vessels ?? null,
       disc: egg.vessels ? (egg.disc ?? null) : null,
+      shells: egg.shells ?? null,
       signs: Object.entries(egg.signs).map(([kind, value]) => ({ kind: kind as SignKind, value })),
       acts: egg.acts,
       mass_g: egg.acts.includes('removed') ? grams(egg.mass ?? '') : null,
@@ -231,6 +236,7 @@ export function draftOf(visit: Visit): Draft {
           ...(egg.grade != null && { grade: egg.grade }),
           ...(egg.vessels != null && { vessels: egg.vessels }),
           ...(egg.disc != null && { disc: egg.disc }),
+          ...(egg.shells != null && { shells: egg.shells }),
           signs: Object.fromEntries((egg.signs ?? []).map(({ kind, value }) => [kind, value])),
           acts: egg.acts ?? [],
           ...(egg.mass_g != null && { mass: String(egg.mass_g) }),

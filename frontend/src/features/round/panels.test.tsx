@@ -10,7 +10,7 @@ import { drawnSign, EGG_ACTS, SIGN_GROUPS } from './signs'
 describe('drawn choices', () => {
   it('have a picture of their own within a group', () => {
     for (const group of SIGN_GROUPS) {
-      const drawn = group.choices.map((choice) => markup(drawnSign(choice, 3, 'smooth')))
+      const drawn = group.choices.map((choice) => markup(drawnSign(choice, 3, [])))
       expect(new Set(drawn).size, group.kind).toBe(drawn.length)
     }
   })
@@ -18,7 +18,7 @@ describe('drawn choices', () => {
   it('rise from a smelling egg, the fouler the more', () => {
     const smell = SIGN_GROUPS.find((group) => group.kind === 'smell')
     const waves = smell?.choices.map(
-      (choice) => (markup(drawnSign(choice, 3, 'smooth')).match(/q-4 -4/g) ?? []).length,
+      (choice) => (markup(drawnSign(choice, 3, [])).match(/q-4 -4/g) ?? []).length,
     )
     expect(waves).toEqual([0, 1, 3])
   })

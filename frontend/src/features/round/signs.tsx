@@ -129,13 +129,17 @@ export const BOX_ACTS: { value: Schemas['BoxActKind']; label: string }[] = [
 ]
 
 /** A choice as the egg would look. */
-export function drawnSign(choice: SignChoice, number: number, shell: string): ReactNode {
+export function drawnSign(
+  choice: SignChoice,
+  number: number,
+  shells: readonly string[],
+): ReactNode {
   if (!choice.look) {
     return <QuestionMark />
   }
   return (
     <span style={{ position: 'relative', display: 'inline-block', pointerEvents: 'none' }}>
-      <EggDrawing egg={{ number, grade: 0, shell, ...choice.look }} size={46} decorative />
+      <EggDrawing egg={{ number, grade: 0, shells, ...choice.look }} size={46} decorative />
       {choice.waves ? <Waves count={choice.waves} /> : null}
     </span>
   )

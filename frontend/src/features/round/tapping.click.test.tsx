@@ -19,7 +19,7 @@ const EGG = {
   slug: false,
   grade: 0,
   allowed_grade: 0,
-  shell: 'smooth',
+  shells: [],
   signs: {},
   events: [],
   standing: 'sound',

@@ -8,7 +8,7 @@ const egg = (changes: Partial<Schemas['EggResponse']>) =>
     x: 0.5,
     y: 0.5,
     slug: false,
-    shell: 'smooth',
+    shells: [],
     clump: null,
     grade: 0,
     excess: 0,
@@ -39,7 +39,15 @@ describe('an egg of the house as it is drawn', () => {
   })
 
   it('is drawn from the little a list knows', () => {
-    const small = { number: 1, x: 0, y: 0, slug: false, shell: 'smooth', grade: 1, early: true }
+    const small = {
+      number: 1,
+      x: 0,
+      y: 0,
+      slug: false,
+      shells: [] as Schemas['Shell'][],
+      grade: 1,
+      early: true,
+    }
     const told = { ...small, pipped: false, removed: true, standing: 'watch', mould: 'spot' }
     expect(asSmallLook(told as Schemas['SmallEggResponse'])).toMatchObject({
       fate: 'removed',

@@ -436,6 +436,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clutches/{code}/eggs/swapped": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Swap Eggs
+         * @description Swap the numbers of two eggs, or what was seen of them.
+         */
+        post: operations["swap_eggs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clutches/{code}/origin": {
         parameters: {
             query?: never;
@@ -589,6 +609,30 @@ export interface paths {
          */
         get: operations["get_egg"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clutches/{code}/eggs/{number}/as-laid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Egg As Laid
+         * @description What lay day said of an egg.
+         */
+        get: operations["get_egg_as_laid"];
+        /**
+         * Correct Egg As Laid
+         * @description Correct what lay day said of an egg; the earlier values stay in the log.
+         */
+        put: operations["correct_egg_as_laid"];
         post?: never;
         delete?: never;
         options?: never;
@@ -4190,6 +4234,47 @@ export interface components {
          */
         EggActKind: "powdered" | "supported" | "isolated" | "marked" | "removed" | "rolled" | "dropped" | "torn";
         /**
+         * EggAsLaidRequest
+         * @description What lay day said of an egg; `vessels` null when it was not candled.
+         */
+        EggAsLaidRequest: {
+            /**
+             * Slug
+             * @default false
+             */
+            slug: boolean;
+            /** Shells */
+            shells?: components["schemas"]["Shell"][];
+            /** Clump */
+            clump?: number | null;
+            /** Mass G */
+            mass_g?: number | null;
+            vessels?: components["schemas"]["Vessels"] | null;
+            disc?: components["schemas"]["Disc"] | null;
+            /** Events */
+            events?: components["schemas"]["EggEvent"][];
+        };
+        /**
+         * EggAsLaidResponse
+         * @description What lay day said of an egg, to be corrected.
+         */
+        EggAsLaidResponse: {
+            /** Slug */
+            slug: boolean;
+            /** Shells */
+            shells: components["schemas"]["Shell"][];
+            /** Clump */
+            clump: number | null;
+            /** Mass G */
+            mass_g: number | null;
+            vessels: components["schemas"]["Vessels"] | null;
+            disc: components["schemas"]["Disc"] | null;
+            /** Events */
+            events: components["schemas"]["EggEvent"][];
+            /** Revision */
+            revision: string;
+        };
+        /**
          * EggEvent
          * @description What happened to an egg in the keeper's hands.
          * @enum {string}
@@ -4270,8 +4355,8 @@ export interface components {
              * @default false
              */
             slug: boolean;
-            /** @default smooth */
-            shell: components["schemas"]["Shell"];
+            /** Shells */
+            shells?: components["schemas"]["Shell"][];
         };
         /**
          * EggRefRequest
@@ -4309,8 +4394,8 @@ export interface components {
             y: number;
             /** Slug */
             slug: boolean;
-            /** Shell */
-            shell: string;
+            /** Shells */
+            shells: components["schemas"]["Shell"][];
             /** Mass G */
             mass_g: number | null;
             /** Clump */
@@ -4359,7 +4444,7 @@ export interface components {
         /**
          * EggSeenRequest
          * @description What was recorded of one egg; left out where nothing was. `clutch` is its code, needed where
-         *     the box holds eggs of several.
+         *     the box holds eggs of several; `shells` are all the marks of its shell now.
          */
         EggSeenRequest: {
             /** Number */
@@ -4370,6 +4455,8 @@ export interface components {
             grade?: number | null;
             vessels?: components["schemas"]["Vessels"] | null;
             disc?: components["schemas"]["Disc"] | null;
+            /** Shells */
+            shells?: components["schemas"]["Shell"][] | null;
             /** Signs */
             signs?: components["schemas"]["EggSignRequest"][];
             /** Acts */
@@ -4397,8 +4484,11 @@ export interface components {
              * @default false
              */
             slug: boolean;
-            /** @default smooth */
-            shell: components["schemas"]["Shell"];
+            /**
+             * Shells
+             * @default []
+             */
+            shells: components["schemas"]["Shell"][];
             vessels?: components["schemas"]["Vessels"] | null;
             disc?: components["schemas"]["Disc"] | null;
             /** Mass G */
@@ -7147,7 +7237,7 @@ export interface components {
         };
         /**
          * Shell
-         * @description Shell quality of an egg (rule P2).
+         * @description A mark of an egg's shell, of which it may have several; smooth is none (rule P2).
          * @enum {string}
          */
         Shell: "smooth" | "rough" | "window" | "nodule" | "thin" | "stained" | "damp spot" | "misshapen";
@@ -7214,8 +7304,8 @@ export interface components {
             y: number;
             /** Slug */
             slug: boolean;
-            /** Shell */
-            shell: string;
+            /** Shells */
+            shells: components["schemas"]["Shell"][];
             /** Grade */
             grade: number | null;
             /** Early */
@@ -7320,6 +7410,21 @@ export interface components {
             slugs: number;
             /** Eggs */
             eggs: components["schemas"]["EggPlace"][];
+        };
+        /**
+         * SwapRequest
+         * @description Two eggs by their numbers. Null `since`: they get each other's number. Else each gets what
+         *     was seen of the other from `since` to `until` (now when left out).
+         */
+        SwapRequest: {
+            /** One */
+            one: number;
+            /** Other */
+            other: number;
+            /** Since */
+            since?: string | null;
+            /** Until */
+            until?: string | null;
         };
         /**
          * TakenInResponse
@@ -8837,6 +8942,41 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    swap_eggs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwapRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     correct_origin: {
         parameters: {
             query?: never;
@@ -9113,6 +9253,77 @@ export interface operations {
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_egg_as_laid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EggAsLaidResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    correct_egg_as_laid: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                code: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EggAsLaidRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            412: components["responses"]["412"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            428: components["responses"]["428"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

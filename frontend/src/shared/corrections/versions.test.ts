@@ -72,8 +72,8 @@ describe('a value in words', () => {
     [
       'eggs',
       [
-        { slug: false, shell: 'rough' },
-        { slug: true, shell: 'smooth' },
+        { slug: false, shells: ['rough'] },
+        { slug: true, shells: [] },
       ],
       '2-1 (1 rough, 2 slug)',
     ],

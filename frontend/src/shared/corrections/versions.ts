@@ -119,7 +119,7 @@ function isMoment(value: unknown): value is string {
   return typeof value === 'string' && /^\d{4}-\d\d-\d\dT/.test(value)
 }
 
-type Egg = { slug: boolean; shell: string }
+type Egg = { slug: boolean; shells: string[] }
 
 function isEggs(list: unknown[]): list is Egg[] {
   return list.every((one) => isNested(one) && 'slug' in one)
@@ -127,7 +127,9 @@ function isEggs(list: unknown[]): list is Egg[] {
 
 function eggs(list: Egg[]): string {
   const told = list.flatMap((egg, index) =>
-    egg.slug || egg.shell !== 'smooth' ? [`${index + 1} ${egg.slug ? 'slug' : egg.shell}`] : [],
+    egg.slug || egg.shells.length > 0
+      ? [`${index + 1} ${egg.slug ? 'slug' : egg.shells.join(' and ')}`]
+      : [],
   )
   const count = `${list.length}-${list.filter((egg) => egg.slug).length}`
   return told.length ? `${count} (${told.join(', ')})` : count

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from typing import Final
 
-from sandboa.core.box import Shell
+from sandboa.core.box import Shell, is_smooth, shell_words
 from sandboa.core.candling import Disc
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import FindingKind
@@ -104,11 +104,11 @@ def infection(egg: LossEvidence) -> Iterator[CauseSign]:
 
 def shell(egg: LossEvidence) -> Iterator[CauseSign]:
     cause = Cause.SHELL
-    if egg.shell is Shell.THIN:
+    if Shell.THIN in egg.shells:
         yield CauseSign(cause, "thin")
-    elif egg.shell in (Shell.ROUGH, Shell.WINDOW, Shell.NODULE):
-        yield CauseSign(cause, "poor", 1.0, f"its shell: {egg.shell}")
-    elif egg.shell is Shell.SMOOTH:
+    elif not {Shell.ROUGH, Shell.WINDOW, Shell.NODULE}.isdisjoint(egg.shells):
+        yield CauseSign(cause, "poor", 1.0, f"its shell: {shell_words(egg.shells)}")
+    elif is_smooth(egg.shells):
         yield CauseSign(cause, "smooth")
     if egg.found(FindingKind.SHELL, "thin"):
         yield CauseSign(cause, "found thin")

@@ -139,7 +139,7 @@ class LossEvidence:
     window: DeathWindow
     death_day: float
     slug_at_lay: bool = False
-    shell: Shell = Shell.SMOOTH
+    shells: tuple[Shell, ...] = ()
     seen: tuple[Seen, ...] = ()
     disc_at_lay: Disc | None = None
     turned: bool = False

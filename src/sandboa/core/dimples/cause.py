@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
-from sandboa.core.box import Shell
+from sandboa.core.box import Shell, loses_water_fast, shell_words
 from sandboa.core.dimples.judgement import BOX_SHARE, FEWEST_TO_VOTE
 from sandboa.core.water.estimate import DRY_SHARE, TOP_UP_SHARE
 
@@ -58,7 +58,7 @@ class DentedEgg:
 
     early_eggs: int
     live_eggs: int
-    shell: Shell
+    shells: tuple[Shell, ...]
     water_share: tuple[float, float, float] | None
     answered: bool | None
     other_log_odds: float
@@ -132,9 +132,10 @@ def _by_answer(egg: DentedEgg, scores: Mapping[str, float]) -> list[tuple[float,
 
 
 def _by_shell(egg: DentedEgg, scores: Mapping[str, float]) -> list[tuple[float, str]]:
-    if egg.shell.loses_water_fast or egg.shell is Shell.THIN:
-        return [(scores["shell loses fast"], f"its shell: {egg.shell}")]
-    return [(scores["shell smooth"], f"its shell: {egg.shell}")]
+    words = f"its shell: {shell_words(egg.shells)}"
+    if loses_water_fast(egg.shells) or Shell.THIN in egg.shells:
+        return [(scores["shell loses fast"], words)]
+    return [(scores["shell smooth"], words)]
 
 
 def _by_signs(egg: DentedEgg, scores: Mapping[str, float]) -> list[tuple[float, str]]:

@@ -24,6 +24,11 @@ _TABLES = {
         how TEXT NOT NULL CHECK (how IN ('sold', 'given away', 'died', 'other')),
         note TEXT NOT NULL CHECK (length(note) <= 400)
     """,
+    "shell_look": """
+        egg_id INTEGER NOT NULL REFERENCES entity (id),
+        seen_s INTEGER NOT NULL,
+        shells TEXT NOT NULL CHECK (length(shells) BETWEEN 1 AND 100)
+    """,
     "clutch_origin": """
         clutch_id INTEGER NOT NULL REFERENCES entity (id),
         kind TEXT NOT NULL CHECK (kind IN ('found', 'taken from the dam', 'from elsewhere')),
@@ -53,6 +58,9 @@ def up(migrator, db):
             f"CREATE UNIQUE INDEX {table}_current ON {table} (entity_id) "
             "WHERE superseded_by_id IS NULL"
         )
+    db.execute_sql(
+        "CREATE INDEX shell_look_of ON shell_look (egg_id) WHERE superseded_by_id IS NULL"
+    )
     db.execute_sql("CREATE INDEX tub_of ON tub (animal_id) WHERE superseded_by_id IS NULL")
     # Whoever left has left once.
     db.execute_sql(

@@ -2,7 +2,7 @@
 
 from dataclasses import dataclass
 
-from sandboa.core.box import Shell
+from sandboa.core.box import shell_words
 from sandboa.core.candling import Vessels
 from sandboa.core.development import Window
 from sandboa.core.lay_day import EggEvent
@@ -87,7 +87,7 @@ def _egg_note(egg: EggView) -> str:
     vessels = egg.torchlight.vessels
     said = [
         "slug" if egg.slug else "",
-        egg.shell if egg.shell != Shell.SMOOTH else "",
+        shell_words(egg.shells) if egg.shells else "",
         f"vessels {vessels}" if vessels and vessels != Vessels.STRONG else "",
         *(event for event in egg.events if event != EggEvent.SEPARATED),
     ]

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
-from sandboa.core.box import Shell
+from sandboa.core.box import Shell, loses_water_fast
 from sandboa.core.candling import Disc, Vessels, candle_again
 from sandboa.core.dimples import (
     BoxJudgement,
@@ -72,7 +72,7 @@ class EggView:
     x: float
     y: float
     slug: bool
-    shell: str
+    shells: tuple[Shell, ...]
     mass_g: float | None
     clump: int | None
     events: tuple[str, ...]
@@ -156,7 +156,7 @@ def judge_eggs(at: AsOf, box: Box, eggs: Sequence[Egg], water: WaterLeft | None 
         EggTurgor(
             name := names[egg.entity_id],
             seen[-1].grade if (seen := looks[name]) else 0,
-            Shell(egg.shell).loses_water_fast,
+            loses_water_fast(snapshot.egg(egg.entity_id).shells_at(egg, as_of_s)),
             rose_fast(seen, as_of_s),
             min(stages[egg.entity_id].share, 2.0),
         )
@@ -263,7 +263,7 @@ class _Judging:
             stay.x if stay else 0.5,
             stay.y if stay else 0.5,
             bool(egg.slug),
-            egg.shell,
+            held.shells_at(egg, as_of_s),
             egg.mass_g,
             egg.clump,
             events,
@@ -321,7 +321,7 @@ class _Judging:
                 DentedEgg(
                     early_eggs=len(self.judged.early_eggs),
                     live_eggs=self.judged.live_eggs,
-                    shell=Shell(egg.shell),
+                    shells=view.shells,
                     water_share=(
                         (self.water.share_low, self.water.share, self.water.share_high)
                         if self.water

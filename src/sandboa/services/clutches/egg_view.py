@@ -4,6 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import pairwise
 
+from sandboa.core.box import shell_marks, shell_words
 from sandboa.core.candling import Vessels, vessels_words
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.standing import SIGNS, SignKind
@@ -64,6 +65,10 @@ def _history(snapshot: Snapshot, egg: Egg, stage: EggStage) -> list[EggMoment]:
         disc = f", disc {candling.disc}" if candling.disc else ""
         seen = vessels_words(Vessels(candling.vessels))
         told.append(EggMoment(candling.seen_s, share(candling.seen_s), "candled", f"{seen}{disc}"))
+    told += [
+        EggMoment(look.seen_s, share(look.seen_s), "shell", shell_words(shell_marks(look.shells)))
+        for look in snapshot.egg(egg.entity_id).shells
+    ]
     told += [
         EggMoment(s.seen_s, share(s.seen_s), s.kind, SIGNS[SignKind(s.kind), s.value].words)
         for s in snapshot.egg(egg.entity_id).signs

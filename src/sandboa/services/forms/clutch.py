@@ -1,9 +1,11 @@
 """What the forms of a clutch, its boxes and eggs hold now; NotFound for an unknown one."""
 
 from collections.abc import Iterable, Mapping
+from dataclasses import asdict
 from datetime import UTC, datetime
 from typing import Any
 
+from sandboa.core.box import shell_marks
 from sandboa.records.animals import Trait
 from sandboa.records.clutches import Box, BoxMove, Clutch, ClutchOrigin, Egg, stay_of_egg
 from sandboa.records.hatching import Finding, Hatchling, Opening
@@ -12,6 +14,7 @@ from sandboa.services.acts.preconditions import box_called, clutch_called, egg_o
 from sandboa.services.acts.revisions import Form
 from sandboa.services.cabinets.commands import set_points
 from sandboa.services.forms.people_and_things import form_of_traits
+from sandboa.services.lay_day.egg_as_laid import egg_as_laid
 
 
 def clutch_form(code: str) -> Form:
@@ -24,7 +27,7 @@ def clutch_form(code: str) -> Form:
         "sire": _name(clutch.sire_id) if clutch.sire_id else None,
         "laid_at": datetime.fromtimestamp(clutch.laid_s, UTC).isoformat(),
         "eggs": [
-            {"x": x, "y": y, "slug": bool(egg.slug), "shell": egg.shell}
+            {"x": x, "y": y, "slug": bool(egg.slug), "shells": shell_marks(egg.shell)}
             for egg in _eggs(clutch)
             for x, y in (_lies(egg),)
         ],
@@ -39,6 +42,11 @@ def clutch_form(code: str) -> Form:
             list(SetPoint.current(cabinet_id=cabinet.entity_id))
         ).at(clutch.laid_s),
     }  # fmt: skip
+
+
+def egg_as_laid_form(code: str, number: int) -> Form:
+    """What lay day said of an egg."""
+    return asdict(egg_as_laid(code, number))
 
 
 def origin_form(code: str) -> Form | None:

@@ -40,7 +40,7 @@ class EggLaid:
     x: float
     y: float
     slug: bool = False
-    shell: Shell = Shell.SMOOTH
+    shells: tuple[Shell, ...] = ()
     vessels: Vessels | None = None
     disc: Disc | None = None
     mass_g: float | None = None

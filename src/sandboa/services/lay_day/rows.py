@@ -4,6 +4,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from sandboa.core.animals import DAM, SIRE
+from sandboa.core.box import stored_marks
 from sandboa.core.methods import Contact
 from sandboa.core.names import clean_code, next_code
 from sandboa.core.water.mixing import medium_named
@@ -90,7 +91,7 @@ def egg_values(number: int, egg: EggLaid) -> dict[str, Any]:
     return {
         "number": number,
         "slug": int(egg.slug),
-        "shell": egg.shell.value,
+        "shell": stored_marks(egg.shells),
     }
 
 

@@ -1,9 +1,9 @@
 """A lay day as far as it has come: what every step has gathered, in one document."""
 
 from datetime import datetime
-from typing import Annotated, Final
+from typing import Annotated, Any, Final
 
-from pydantic import AwareDatetime, ConfigDict, Field
+from pydantic import AwareDatetime, ConfigDict, Field, model_validator
 
 from sandboa.core.box import Closing, Shell
 from sandboa.core.candling import Disc, Vessels
@@ -39,7 +39,7 @@ class EggState(_Strict):
     x: Share
     y: Share
     slug: bool = False
-    shell: Shell = Shell.SMOOTH
+    shells: list[Shell] = Field(default=[], max_length=len(Shell))
     vessels: Vessels | None = None
     disc: Disc | None = None
     mass_g: Grams | None = None
@@ -47,6 +47,16 @@ class EggState(_Strict):
     events: list[HappeningState] = Field(default=[], max_length=20)
     looked: bool = False
     box: Annotated[int, Field(ge=0, le=MOST_FURTHER)] = 0
+
+    @model_validator(mode="before")
+    @classmethod
+    def _one_mark(cls, said: Any) -> Any:
+        """A lay day begun before an egg could have several marks says one."""
+        if isinstance(said, dict) and "shell" in said:
+            one = said["shell"]
+            said = {name: value for name, value in said.items() if name != "shell"}
+            said["shells"] = [] if one == Shell.SMOOTH else [one]
+        return said
 
 
 class FurtherBoxState(_Strict):
@@ -174,7 +184,7 @@ def _egg(egg: EggState, maternal: bool) -> EggLaid:
         egg.x,
         egg.y,
         slug=egg.slug,
-        shell=egg.shell,
+        shells=tuple(egg.shells),
         vessels=None if untouched else egg.vessels,
         disc=None if untouched else egg.disc,
         mass_g=None if maternal else egg.mass_g,

@@ -2,7 +2,6 @@
 
 from dataclasses import dataclass
 
-from sandboa.core.box import Shell
 from sandboa.core.candling import TURN_WITHIN_HOURS, Disc
 from sandboa.core.causes import DeathWindow, LossEvidence, RankedCause, missing, rank_causes
 from sandboa.core.causes.evidence import Happening, Sibling
@@ -153,7 +152,7 @@ class _Gathering:
             window=window,
             death_day=(end.died_s - outcomes.clutch.laid_s) / SECONDS_PER_DAY,
             slug_at_lay=bool(end.egg.slug),
-            shell=Shell(end.egg.shell),
+            shells=self.snapshot.egg(end.egg.entity_id).shells_at(end.egg, end.died_s),
             seen=end.seen,
             disc_at_lay=disc,
             turned=any(e.kind == EggEvent.TURNED for e in events),

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from sandboa.core.box import Closing
+from sandboa.core.box import Closing, shell_marks
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.rounds import BoxActKind, EggActKind
 from sandboa.core.standing import SignKind
@@ -15,6 +15,7 @@ from sandboa.records.clutches import (
     Egg,
     EggEvent,
     EggStay,
+    ShellLook,
     Turgor,
     Watering,
 )
@@ -37,8 +38,8 @@ from sandboa.services.rounds.visit import BoxVisit, EggSeen, EggsMoved, FreshMed
 
 #: What a visit records beside itself and the boxes it sets up.
 FINDINGS: tuple[type[Fact], ...] = (
-    Turgor, Candling, EggSign, EggEvent, MassChange, BoxSign, Weighing, Watering, BoxDone,
-    ClosingChange, SetUp, BoxMove, EggStay, Note,
+    Turgor, Candling, ShellLook, EggSign, EggEvent, MassChange, BoxSign, Weighing, Watering,
+    BoxDone, ClosingChange, SetUp, BoxMove, EggStay, Note,
 )  # fmt: skip
 
 
@@ -105,6 +106,7 @@ class _Rows:
 
     looks: list[Turgor]
     candlings: list[Candling]
+    shells: list[ShellLook]
     signs: list[EggSign]
     events: list[EggEvent]
     changes: list[MassChange]
@@ -115,6 +117,7 @@ class _Rows:
         return cls(
             recorded_by(visit, Turgor),
             recorded_by(visit, Candling),
+            recorded_by(visit, ShellLook),
             recorded_by(visit, EggSign),
             recorded_by(visit, EggEvent),
             recorded_by(visit, MassChange),
@@ -133,7 +136,8 @@ def _codes(box: Box, visit: Visit) -> dict[int, str | None]:
 
 def _eggs(rows: _Rows, codes: dict[int, str | None]) -> Iterator[EggSeen]:
     named = {
-        row.egg_id for group in (rows.looks, rows.candlings, rows.signs, rows.events)
+        row.egg_id
+        for group in (rows.looks, rows.candlings, rows.shells, rows.signs, rows.events)
         for row in group
     }  # fmt: skip
     eggs = [egg for own in named if (egg := Egg.now(own)) is not None]
@@ -146,6 +150,7 @@ def _eggs(rows: _Rows, codes: dict[int, str | None]) -> Iterator[EggSeen]:
             grade=next((row.grade for row in rows.looks if row.egg_id == own), None),
             vessels=Vessels(candled.vessels) if candled else None,
             disc=Disc(candled.disc) if candled and candled.disc else None,
+            shells=next((shell_marks(r.shells) for r in rows.shells if r.egg_id == own), None),
             signs=tuple((SignKind(r.kind), r.value) for r in rows.signs if r.egg_id == own),
             acts=tuple(EggActKind(row.kind) for row in rows.events if row.egg_id == own),
             mass_g=next((-row.delta_g for row in rows.changes if row.egg_id == own), None),

@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from sandboa.core.box import Closing
+from sandboa.core.box import Closing, Shell, shell_words
 from sandboa.core.candling import Disc, Vessels, vessels_words
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.notes import beginning
@@ -17,9 +17,9 @@ from sandboa.services.boxes.set_up import BoxCommand
 class EggSeen:
     """What was recorded of one egg; None and empty where nothing was.
 
-    `clutch` is its code, None where the box holds eggs of one clutch only.
-    `signs` are (kind, value) of core.standing.signs. `mass_g` is of an egg
-    that is taken out, when it was weighed.
+    `clutch` is its code, None where the box holds eggs of one clutch only. `shells` are all the
+    marks of its shell now, smooth where empty. `signs` are (kind, value) of
+    core.standing.signs. `mass_g` is of an egg that is taken out, when it was weighed.
     """
 
     number: int
@@ -27,6 +27,7 @@ class EggSeen:
     grade: int | None = None
     vessels: Vessels | None = None
     disc: Disc | None = None
+    shells: tuple[Shell, ...] | None = None
     signs: tuple[tuple[SignKind, str], ...] = ()
     acts: tuple[EggActKind, ...] = ()
     mass_g: float | None = None
@@ -100,6 +101,7 @@ def visit_words(visit: BoxVisit) -> Iterator[str]:
         words = [
             *([GRADE_WORDS[seen.grade]] if seen.grade is not None else []),
             *([vessels_words(seen.vessels)] if seen.vessels else []),
+            *([f"{shell_words(seen.shells)} shell"] if seen.shells is not None else []),
             *(SIGNS[sign].words for sign in seen.signs),
             *seen.acts,
         ]

@@ -1,10 +1,11 @@
 """A checked visit, written under one act: its eggs, the box and what was done."""
 
+from sandboa.core.box import stored_marks
 from sandboa.core.notes import clean_note
 from sandboa.core.rounds import EggActKind
 from sandboa.core.water.mixing import medium_named
 from sandboa.records import rounds
-from sandboa.records.clutches import Candling, Egg, EggEvent, Turgor, Watering
+from sandboa.records.clutches import Candling, Egg, EggEvent, ShellLook, Turgor, Watering
 from sandboa.records.facts import Act
 from sandboa.records.notes import Note
 from sandboa.services.acts.preconditions import box_called
@@ -59,6 +60,9 @@ def _write_egg(visiting: Act, at: BoxUnderVisit, seen: EggSeen, row: Egg) -> Non
             vessels=seen.vessels.value,
             disc=seen.disc.value if seen.disc else None,
         )
+    if seen.shells is not None:
+        shells = stored_marks(seen.shells)
+        ShellLook.record(visiting, egg_id=egg, seen_s=at.at_s, shells=shells)
     for kind, value in seen.signs:
         rounds.EggSign.record(visiting, egg_id=egg, seen_s=at.at_s, kind=kind.value, value=value)
     for done in seen.acts:

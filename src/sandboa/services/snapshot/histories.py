@@ -5,6 +5,7 @@ Lists are in order of time. What nothing is recorded of has an empty history.
 
 from dataclasses import dataclass, field
 
+from sandboa.core.box import Shell, shell_marks
 from sandboa.core.climate.probe_checks import Check
 from sandboa.core.development import SetPoints
 from sandboa.core.development.delays import EMERGENCE
@@ -13,7 +14,15 @@ from sandboa.core.location_history import LocationHistory
 from sandboa.core.methods import DamSchool
 from sandboa.core.rounds import EggActKind
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records.clutches import Candling, ClutchOrigin, EggEvent, EggStay, Watering
+from sandboa.records.clutches import (
+    Candling,
+    ClutchOrigin,
+    Egg,
+    EggEvent,
+    EggStay,
+    ShellLook,
+    Watering,
+)
 from sandboa.records.hatching import (
     Alteration,
     Cut,
@@ -46,6 +55,7 @@ class EggHistory:
     """What was seen and done at an egg, and what became of it."""
 
     stays: list[EggStay] = field(default_factory=list)
+    shells: list[ShellLook] = field(default_factory=list)
     turgor: list[Look] = field(default_factory=list)
     candlings: list[Candling] = field(default_factory=list)
     events: list[EggEvent] = field(default_factory=list)
@@ -90,6 +100,11 @@ class EggHistory:
         # A move keeps whole seconds; the look that went with it does not.
         seen_since = int(self.last_look_s(at_s) or 0) > stay.from_s
         return None if seen_since else float(stay.from_s)
+
+    def shells_at(self, egg: Egg, at_s: float) -> tuple[Shell, ...]:
+        """The marks of its shell at a time: as it was laid, until they were seen to be others."""
+        seen = [look.shells for look in self.shells if look.seen_s <= at_s]
+        return shell_marks(seen[-1] if seen else egg.shell)
 
     def out_by(self, at_s: float) -> bool:
         """Whether a hatchling was seen out of it by then."""

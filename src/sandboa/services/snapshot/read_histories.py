@@ -15,6 +15,7 @@ from sandboa.records.clutches import (
     Egg,
     EggEvent,
     EggStay,
+    ShellLook,
     Turgor,
     Watering,
 )
@@ -89,6 +90,7 @@ def grouped(table: type[FactT], owner: str, order: str = "id") -> dict[int, list
 def _eggs() -> dict[int, EggHistory]:
     found: defaultdict[int, EggHistory] = defaultdict(EggHistory)
     _fill(found, "stays", grouped(EggStay, "egg_id", "from_s"))
+    _fill(found, "shells", grouped(ShellLook, "egg_id", "seen_s"))
     _fill(found, "candlings", grouped(Candling, "egg_id", "seen_s"))
     _fill(found, "events", grouped(EggEvent, "egg_id", "at_s"))
     _fill(found, "signs", grouped(EggSign, "egg_id", "seen_s"))

@@ -16,6 +16,7 @@ from sandboa.services.clutches.clutch_view import ClutchPage, clutch_page
 from sandboa.services.forms.clutch import box_form, boxes_as_laid, clutch_form, origin_form
 from sandboa.services.forms.numbers import clutch_method_form
 from sandboa.services.lay_day import drafts
+from sandboa.services.hatching.mixed_up import swap_findings, swap_numbers
 from sandboa.services.lay_day.origin import correct_origin as lay_day_origin
 from sandboa.services.lay_day.origin import forget_origin
 from sandboa.services.lay_day.state import OriginState
@@ -35,6 +36,7 @@ from sandboa.web.clutches.schemas import (
     OriginRequest,
     OriginResponse,
     ProbeResponse,
+    SwapRequest,
 )
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
@@ -93,6 +95,16 @@ def change_method(
     """Let the clutch differ from its house method."""
     with saved_over(seen, lambda: clutch_method_form(code)):
         return ActResponse.of(methods.change_clutch_method(code, asked, now_s))
+
+
+@router.post("/{code}/eggs/swapped", dependencies=[RECORD], status_code=201)
+def swap_eggs(code: Code, asked: SwapRequest, now_s: NowS) -> ActResponse:
+    """Swap the numbers of two eggs, or what was seen of them."""
+    if asked.since is None:
+        return ActResponse.of(swap_numbers(code, asked.one, asked.other, now_s))
+    since_s, until_s = asked.since.timestamp(), seconds_or_now(asked.until, now_s)
+    act = swap_findings(code, asked.one, asked.other, since_s, until_s, now_s)
+    return ActResponse.of(act)
 
 
 @router.put("/{code}/origin", dependencies=[RECORD])

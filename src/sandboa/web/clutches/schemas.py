@@ -122,6 +122,16 @@ class AsLaidResponse(ResponseSchema):
     shelf: str
 
 
+class SwapRequest(RequestSchema):
+    """Two eggs by their numbers. Null `since`: they get each other's number. Else each gets what
+    was seen of the other from `since` to `until` (now when left out)."""
+
+    one: Annotated[int, Field(ge=1, le=1000)]
+    other: Annotated[int, Field(ge=1, le=1000)]
+    since: AskedMoment | None = None
+    until: AskedMoment | None = None
+
+
 class OriginRequest(RequestSchema):
     """Where a clutch comes from; `kind` null: it was seen laid, at `laid_at`.
 

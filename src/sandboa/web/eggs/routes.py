@@ -6,12 +6,23 @@ from fastapi import APIRouter, Path
 
 from sandboa.core.dimples.advice import GRADE_WORDS
 from sandboa.core.standing import Standing
+from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.clutches.egg_view import EggPage, egg_page
-from sandboa.web.eggs.schemas import EggMomentResponse, EggPageResponse, StandingResponse
+from sandboa.services.forms.clutch import egg_as_laid_form
+from sandboa.services.lay_day.egg_as_laid import EggAsLaid
+from sandboa.services.lay_day.egg_as_laid import correct_egg_as_laid as correct
+from sandboa.web.eggs.schemas import (
+    EggAsLaidRequest,
+    EggAsLaidResponse,
+    EggMomentResponse,
+    EggPageResponse,
+    StandingResponse,
+)
 from sandboa.web.house import NowS, TheHouse
-from sandboa.web.schemas.common import PhotoResponse
+from sandboa.web.requests.revisions import Seen
+from sandboa.web.schemas.common import ActResponse, PhotoResponse
 from sandboa.web.schemas.eggs import EvidenceResponse, egg_told
-from sandboa.web.security.permissions import LOOK
+from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api/clutches", tags=["egg"])
 
@@ -19,14 +30,40 @@ router = APIRouter(prefix="/api/clutches", tags=["egg"])
 Code = Annotated[str, Path(max_length=20)]
 
 
+EggNumber = Annotated[int, Path(ge=1, le=1000)]
+
+
 @router.get("/{code}/eggs/{number}", dependencies=[LOOK])
-def get_egg(
-    code: Code, number: Annotated[int, Path(ge=1, le=1000)], house: TheHouse, now_s: NowS
-) -> EggPageResponse:
+def get_egg(code: Code, number: EggNumber, house: TheHouse, now_s: NowS) -> EggPageResponse:
     """Everything of one egg."""
     page = egg_page(house.snapshot(), code, number, now_s)
     rules = house.snapshot().settings.rules.standing
     return _told(page, rules.standing_from, rules.dependence, now_s)
+
+
+@router.get("/{code}/eggs/{number}/as-laid", dependencies=[LOOK])
+def get_egg_as_laid(code: Code, number: EggNumber) -> EggAsLaidResponse:
+    """What lay day said of an egg."""
+    form = egg_as_laid_form(code, number)
+    return EggAsLaidResponse.model_validate({**form, "revision": revision_of(form)})
+
+
+@router.put("/{code}/eggs/{number}/as-laid", dependencies=[RECORD])
+def correct_egg_as_laid(
+    code: Code, number: EggNumber, asked: EggAsLaidRequest, seen: Seen, now_s: NowS
+) -> ActResponse:
+    """Correct what lay day said of an egg; the earlier values stay in the log."""
+    said = EggAsLaid(
+        slug=asked.slug,
+        shells=tuple(asked.shells),
+        clump=asked.clump,
+        mass_g=asked.mass_g,
+        vessels=asked.vessels,
+        disc=asked.disc,
+        events=tuple(asked.events),
+    )
+    with saved_over(seen, lambda: egg_as_laid_form(code, number)):
+        return ActResponse.of(correct(code, number, said, now_s))
 
 
 def _told(

@@ -1,8 +1,14 @@
 """Requests and responses of this place."""
 
+from typing import Annotated
+
 from pydantic import BaseModel, Field
 
-from sandboa.web.schemas.common import Moment, PhotoResponse, ResponseSchema
+from sandboa.core.box import Shell
+from sandboa.core.candling import Disc, Vessels
+from sandboa.core.lay_day import EggEvent
+from sandboa.web.requests.revisions import Revision
+from sandboa.web.schemas.common import Moment, PhotoResponse, RequestSchema, ResponseSchema
 from sandboa.web.schemas.eggs import EggResponse, EvidenceResponse
 
 
@@ -22,6 +28,31 @@ class EggMomentResponse(ResponseSchema):
     kind: str
     text: str
     grade: int | None
+
+
+class EggAsLaidRequest(RequestSchema):
+    """What lay day said of an egg; `vessels` null when it was not candled."""
+
+    slug: bool = False
+    shells: Annotated[list[Shell], Field(max_length=len(Shell), default_factory=list)]
+    clump: int | None = None
+    mass_g: float | None = None
+    vessels: Vessels | None = None
+    disc: Disc | None = None
+    events: Annotated[list[EggEvent], Field(max_length=len(EggEvent), default_factory=list)]
+
+
+class EggAsLaidResponse(ResponseSchema):
+    """What lay day said of an egg, to be corrected."""
+
+    slug: bool
+    shells: list[Shell]
+    clump: int | None
+    mass_g: float | None
+    vessels: Vessels | None
+    disc: Disc | None
+    events: list[EggEvent]
+    revision: Revision
 
 
 class EggPageResponse(BaseModel):

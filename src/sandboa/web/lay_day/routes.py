@@ -42,7 +42,7 @@ def get_choices(house: TheHouse, now_s: NowS) -> ChoicesResponse:
             if not m.for_hatching
         ],
         closings=[c.value for c in Closing],
-        shells=[s.value for s in Shell],
+        shells=[s.value for s in Shell if s is not Shell.SMOOTH],
         cabinets=list(_cabinets(snapshot, now_s)),
         dams=sorted(a.name for a in snapshot.animals.values() if a.role == DAM),
         sires=sorted(a.name for a in snapshot.animals.values() if a.role == SIRE),
@@ -89,7 +89,7 @@ def _lay_day(asked: LayDayRequest) -> lay_day.LayDay:
         sire=asked.sire,
         code=asked.code,
         laid_at=asked.laid_at,
-        eggs=tuple(lay_day.EggLaid(e.x, e.y, e.slug, e.shell) for e in asked.eggs),
+        eggs=tuple(lay_day.EggLaid(e.x, e.y, e.slug, tuple(e.shells)) for e in asked.eggs),
         medium=asked.medium,
         dry_mass_g=asked.dry_mass_g,
         water_g=asked.water_g,

@@ -17,7 +17,7 @@ class EggPlace(RequestSchema):
     x: Annotated[float, Field(ge=0, le=1)]
     y: Annotated[float, Field(ge=0, le=1)]
     slug: bool = False
-    shell: Shell = Shell.SMOOTH
+    shells: list[Shell] = Field(max_length=len(Shell), default_factory=list)
 
 
 class LayDayRequest(RequestSchema):

@@ -118,6 +118,7 @@ def _visit(asked: VisitRequest, ahead_s: float) -> BoxVisit:
                 grade=egg.grade,
                 vessels=egg.vessels,
                 disc=egg.disc,
+                shells=None if egg.shells is None else tuple(egg.shells),
                 signs=tuple((sign.kind, sign.value) for sign in egg.signs),
                 acts=tuple(egg.acts),
                 mass_g=egg.mass_g,

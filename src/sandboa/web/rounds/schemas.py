@@ -5,7 +5,7 @@ from typing import Annotated, Literal, Self
 
 from pydantic import BaseModel, Field, model_validator
 
-from sandboa.core.box import BoxKind, Closing
+from sandboa.core.box import BoxKind, Closing, Shell
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.rounds import BoxActKind, DueKind, EggActKind
 from sandboa.core.standing import SignKind
@@ -109,13 +109,14 @@ class EggSignRequest(RequestSchema):
 
 class EggSeenRequest(RequestSchema):
     """What was recorded of one egg; left out where nothing was. `clutch` is its code, needed where
-    the box holds eggs of several."""
+    the box holds eggs of several; `shells` are all the marks of its shell now."""
 
     number: Annotated[int, Field(ge=1, le=1000)]
     clutch: Annotated[str, Field(max_length=20)] | None = None
     grade: Annotated[int, Field(ge=0, le=4)] | None = None
     vessels: Vessels | None = None
     disc: Disc | None = None
+    shells: Annotated[list[Shell], Field(max_length=len(Shell))] | None = None
     signs: Annotated[list[EggSignRequest], Field(default_factory=list, max_length=20)]
     acts: Annotated[list[EggActKind], Field(default_factory=list, max_length=10)]
     mass_g: _Grams | None = None

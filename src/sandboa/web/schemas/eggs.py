@@ -2,6 +2,7 @@
 
 from pydantic import BaseModel, Field
 
+from sandboa.core.box import Shell
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.hatching import Fate
 from sandboa.core.standing import Standing
@@ -60,7 +61,7 @@ class EggResponse(BaseModel):
     x: float
     y: float
     slug: bool
-    shell: str
+    shells: list[Shell]
     mass_g: float | None
     clump: int | None
     events: list[str]
@@ -98,7 +99,7 @@ def egg_told(egg: EggView) -> EggResponse:
         x=egg.x,
         y=egg.y,
         slug=egg.slug,
-        shell=egg.shell,
+        shells=list(egg.shells),
         mass_g=egg.mass_g,
         clump=egg.clump,
         events=list(egg.events),

@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from sandboa.core.box import BoxKind
+from sandboa.core.box import BoxKind, Shell
 from sandboa.core.standing import Standing
 from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.web.boxes.schemas import ClutchInBoxResponse
@@ -29,7 +29,7 @@ class SmallEggResponse(BaseModel):
     x: float
     y: float
     slug: bool
-    shell: str
+    shells: list[Shell]
     grade: int | None
     early: bool
     pipped: bool
@@ -78,7 +78,7 @@ def small_egg(egg: EggView) -> SmallEggResponse:
         x=egg.x,
         y=egg.y,
         slug=egg.slug,
-        shell=egg.shell,
+        shells=list(egg.shells),
         grade=egg.grade,
         early=bool(egg.excess),
         pipped=egg.pipped_s is not None,

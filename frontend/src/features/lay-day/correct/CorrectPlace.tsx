@@ -1,3 +1,4 @@
+import { Box } from '@chakra-ui/react'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
@@ -7,6 +8,7 @@ import { useCorrection } from '@/shared/corrections/useCorrection'
 import { Title, Waiting } from '@/shared/ui/page'
 import { useTemperatureUnit } from '@/shared/units'
 import { LayForm } from './LayForm'
+import { MixedUp } from './MixedUp'
 import { requestOf, valuesOf } from './values'
 
 /** Correct what was recorded on lay day; the earlier values stay in the log. */
@@ -53,6 +55,9 @@ function Correcting({
         correction={correction}
         labels={{ laid_at: 'Laid', dry_mass_g: 'Dry medium', water_g: 'Water' }}
       />
+      <Box mt={12}>
+        <MixedUp clutch={clutch} />
+      </Box>
     </>
   )
 }

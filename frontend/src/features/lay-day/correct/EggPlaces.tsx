@@ -1,17 +1,19 @@
-import { HStack, NativeSelect, Strong, Text } from '@chakra-ui/react'
+import { HStack, Strong, Text } from '@chakra-ui/react'
 import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { useQueryClient } from '@tanstack/react-query'
 import { type ComponentProps, useRef, useState } from 'react'
 import { useFormContext } from 'react-hook-form'
 import { ArrangeableBox } from '@/eggs/ArrangeableBox'
 import type { Problem, Schemas } from '@/shared/api/client'
+import { ShellChips } from '@/shared/shells/ShellChips'
+import type { Shell } from '@/shared/shells/shells'
 import { TextField } from '@/shared/ui/fields'
 import { Tick } from '@/shared/ui/Tick'
 import { suggestionQuery } from '../queries'
 import { countOf, type LaidEgg, type LayValues } from './values'
 
 /** Counting the eggs ("7-2") and placing them: dragged, or moved with the arrow keys. */
-export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['ChoicesResponse'] }) {
+export function EggPlaces({ choices: { media } }: { choices: Schemas['ChoicesResponse'] }) {
   const form = useFormContext<LayValues>()
   const client = useQueryClient()
   const [chosen, setChosen] = useState<number | null>(null)
@@ -80,7 +82,6 @@ export function EggPlaces({ choices: { shells, media } }: { choices: Schemas['Ch
             <ChosenEgg
               number={chosen}
               egg={eggs[chosen - 1] as LaidEgg}
-              shells={shells}
               onChange={(changed) => change(chosen, changed)}
             />
           ) : (
@@ -119,33 +120,21 @@ function OneBox({
 function ChosenEgg({
   number,
   egg,
-  shells,
   onChange,
 }: {
   number: number
   egg: LaidEgg
-  shells: string[]
   onChange: (changed: Partial<LaidEgg>) => void
 }) {
   return (
     <HStack mt={3} gap={4} wrap="wrap" role="group" aria-label={`Egg ${number}`}>
       <Strong fontSize="large">Egg {number}</Strong>
       <Tick label="slug" checked={egg.slug} onChange={(slug) => onChange({ slug })} />
-      <HStack gap={2}>
-        shell
-        <NativeSelect.Root width="10.625rem">
-          <NativeSelect.Field
-            aria-label={`Shell of egg ${number}`}
-            value={egg.shell}
-            onChange={(event) => onChange({ shell: event.target.value })}
-          >
-            {shells.map((shell) => (
-              <option key={shell}>{shell}</option>
-            ))}
-          </NativeSelect.Field>
-          <NativeSelect.Indicator />
-        </NativeSelect.Root>
-      </HStack>
+      <ShellChips
+        legend={`Shell of egg ${number}; smooth where none is on`}
+        shells={egg.shells as Shell[]}
+        onChange={(shells) => onChange({ shells })}
+      />
     </HStack>
   )
 }

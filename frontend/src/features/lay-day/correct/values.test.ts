@@ -11,8 +11,8 @@ const typed: LayValues = {
   sire: ' ',
   count: '2-1',
   eggs: [
-    { x: 0.3, y: 0.4, slug: false, shell: 'rough' },
-    { x: 0.6, y: 0.4, slug: true, shell: 'smooth' },
+    { x: 0.3, y: 0.4, slug: false, shells: ['rough'] },
+    { x: 0.6, y: 0.4, slug: true, shells: [] },
   ],
   box: '26-04',
   cabinet: 'North',
@@ -28,12 +28,12 @@ const clutch = {
   laid_at: '2026-05-19T16:06:00Z',
   count: '1-0',
   // Since then the egg was put into another box, on another medium.
-  eggs: [{ number: 1, x: 0.5, y: 0.5, slug: false, shell: 'window', grade: 2 }],
+  eggs: [{ number: 1, x: 0.5, y: 0.5, slug: false, shells: ['window'], grade: 2 }],
   box: '26-05',
   boxes: [{ name: '26-05', cabinet: 'Small', shelf: 'shelf', medium: 'vermiculite' }],
   set_point_at_lay_c: 31.5,
   as_laid: {
-    eggs: [{ x: 0.3, y: 0.4, slug: false, shell: 'window' }],
+    eggs: [{ x: 0.3, y: 0.4, slug: false, shells: ['window'] }],
     boxes: ['26-04'],
     box: '26-04',
     cabinet: 'North',
@@ -70,7 +70,7 @@ describe('a correction', () => {
     const values = valuesOf(clutch, 'C')
     expect(values.setPoint).toBe('31.5')
     expect(values.dryMass).toBe('')
-    expect(values.eggs).toEqual([{ x: 0.3, y: 0.4, slug: false, shell: 'window', box: '26-04' }])
+    expect(values.eggs).toEqual([{ x: 0.3, y: 0.4, slug: false, shells: ['window'], box: '26-04' }])
     expect(valuesOf(clutch, 'F').setPoint).toBe('88.7')
   })
 

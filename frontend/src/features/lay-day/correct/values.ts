@@ -7,7 +7,7 @@ export type LaidEgg = {
   x: number
   y: number
   slug: boolean
-  shell: string
+  shells: string[]
   box?: string | undefined
 }
 

@@ -105,7 +105,7 @@ export function Count({ day, step, back, change, next }: StepProps) {
 
 /** A counted egg keeps what was seen of it; its place too, unless the box holds another number. */
 function kept(before: Egg | undefined, place: Schemas['EggPlace'], samePlaces: boolean): Egg {
-  const fresh: Egg = { ...place, events: [], looked: false, box: 0 }
+  const fresh: Egg = { ...place, shells: place.shells ?? [], events: [], looked: false, box: 0 }
   if (!before) return fresh
   const where = samePlaces ? { x: before.x, y: before.y } : { x: place.x, y: place.y }
   return { ...before, ...where, slug: place.slug }

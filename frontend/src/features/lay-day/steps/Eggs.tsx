@@ -5,6 +5,7 @@ import { EggDrawing } from '@/eggs/EggDrawing'
 import type { Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { useKeys } from '@/shared/keys/useKeys'
+import { ShellChips } from '@/shared/shells/ShellChips'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { StepFrame } from '../StepFrame'
@@ -28,17 +29,6 @@ const DISCS: { value: Disc; label: string }[] = [
   { value: 'side', label: 'at the side' },
   { value: 'under', label: 'underneath' },
 ]
-const SHELLS: Schemas['Shell'][] = [
-  'smooth',
-  'rough',
-  'window',
-  'nodule',
-  'thin',
-  'stained',
-  'damp spot',
-  'misshapen',
-]
-
 /** Egg by egg by torchlight: one tap for a good one, one for a slug, more for the others. */
 export function Eggs({ day, step, back, change, next }: StepProps) {
   const { eggs, method } = day.state
@@ -200,12 +190,9 @@ export function Eggs({ day, step, back, change, next }: StepProps) {
         value={egg.slug ? null : (egg.disc ?? null)}
         onChoose={(disc) => differs({ disc })}
       />
-      <Choices
-        legend="Shell"
-        columns={{ base: 3, md: 4 }}
-        choices={SHELLS.map((shell) => ({ value: shell, label: shell }))}
-        value={egg.shell}
-        onChoose={(shell) => change({ eggs: withEgg(eggs, number, { shell }) })}
+      <ShellChips
+        shells={egg.shells}
+        onChange={(shells) => change({ eggs: withEgg(eggs, number, { shells }) })}
       />
       <EggMass
         key={number}

@@ -103,7 +103,7 @@ export function placed(egg: Egg, index: number): PlacedEgg {
     x: egg.x,
     y: egg.y,
     slug: egg.slug,
-    shell: egg.shell,
+    shells: egg.shells,
     clump: egg.clump ?? null,
     grade: 0,
     topMark: 'top',

@@ -107,7 +107,7 @@ function Movable({
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
     >
       <EggDrawing
-        egg={{ number: at + 1, slug: egg.slug, shell: egg.shell, grade: 0 }}
+        egg={{ number: at + 1, slug: egg.slug, shells: egg.shells, grade: 0 }}
         size={72}
         showNumber
         decorative

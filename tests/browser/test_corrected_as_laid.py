@@ -1,0 +1,61 @@
+"""Lay day corrected egg by egg, and two eggs that were mixed up, as a keeper does it."""
+
+from playwright.sync_api import Page, expect
+
+from browser.home import Address
+
+
+def test_what_lay_day_said_of_an_egg_is_corrected_on_its_page(
+    phone: Page, own_demo: Address
+) -> None:
+    phone.goto(f"{own_demo}/clutches/26-05/eggs/1")
+    phone.get_by_role("button", name="Correct lay day").tap()
+    form = phone.get_by_role("form", name="Egg 1 as laid")
+    form.get_by_role("checkbox", name="rough").check()
+    form.get_by_role("checkbox", name="thin").check()
+    form.get_by_role("checkbox", name="Shell torn").check()
+    form.get_by_label("It weighed, g").fill("8150")
+    form.get_by_role("button", name="Record the correction").tap()
+    expect(form.get_by_text("Mass 8150 g is outside 10 to 250 g")).to_be_visible()
+    form.get_by_label("It weighed, g").fill("81,5")
+    form.get_by_role("button", name="Record the correction").tap()
+    expect(phone.get_by_text("rough and thin shell, 81.5 g")).to_be_visible()
+    expect(phone.get_by_text("Egg 1 as laid corrected").first).to_be_visible()
+
+
+def test_two_eggs_get_each_others_numbers(desk: Page, own_demo: Address) -> None:
+    path = f"{own_demo.api}/api/clutches/26-05"
+    before = {e["number"]: e["x"] for e in desk.request.get(path).json()["eggs"]}
+    desk.goto(f"{own_demo}/clutches/26-05/correct")
+    mixed = desk.get_by_role("region", name="Two eggs mixed up")
+    swap = mixed.get_by_role("button", name="Swap")
+    expect(swap).to_be_disabled()
+    for number in ("1", "3"):
+        mixed.get_by_role("checkbox", name=number, exact=True).check()
+    mixed.get_by_role("button", name="Swap 1 and 3").click()
+    expect(desk.get_by_text("Eggs 1 and 3 have each other's number")).to_be_visible()
+    after = {e["number"]: e["x"] for e in desk.request.get(path).json()["eggs"]}
+    assert (after[1], after[3]) == (before[3], before[1])
+
+
+def test_what_was_seen_since_a_day_changes_places(desk: Page, own_demo: Address) -> None:
+    desk.goto(f"{own_demo}/clutches/26-05/correct")
+    mixed = desk.get_by_role("region", name="Two eggs mixed up")
+    for number in ("1", "3"):
+        mixed.get_by_role("checkbox", name=number, exact=True).check()
+    mixed.get_by_role("radio", name="What was seen of them").check()
+    mixed.get_by_role("button", name="Swap 1 and 3").click()
+    expect(mixed.get_by_text("Seen since: fill this in.")).to_be_visible()
+    mixed.get_by_label("Seen since").click()
+    mixed.get_by_label("Seen since").fill("2026-06-01T08:00")
+    mixed.get_by_role("button", name="Swap 1 and 3").click()
+    expect(desk.get_by_text("What was seen of eggs 1 and 3 since 1 Jun")).to_be_visible()
+
+
+def test_a_shell_that_changed_is_tapped_at_the_round(phone: Page, own_demo: Address) -> None:
+    phone.goto(f"{own_demo}/round/26-05")
+    phone.get_by_role("button", name="Egg 1").first.tap()
+    panel = phone.get_by_role("region", name="Egg 1")
+    panel.get_by_role("checkbox", name="window").check()
+    phone.get_by_role("button", name="Close the box").tap()
+    expect(phone.get_by_text("window shell").first).to_be_visible()
