@@ -15,8 +15,8 @@ from sandboa.services.clutches.cards import card_of
 from sandboa.services.clutches.clutch_view import ClutchPage, clutch_page
 from sandboa.services.forms.clutch import box_form, boxes_as_laid, clutch_form, origin_form
 from sandboa.services.forms.numbers import clutch_method_form
-from sandboa.services.lay_day import drafts
 from sandboa.services.hatching.mixed_up import swap_findings, swap_numbers
+from sandboa.services.lay_day import drafts
 from sandboa.services.lay_day.origin import correct_origin as lay_day_origin
 from sandboa.services.lay_day.origin import forget_origin
 from sandboa.services.lay_day.state import OriginState
