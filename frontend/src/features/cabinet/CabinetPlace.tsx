@@ -18,6 +18,7 @@ import { ChosenBox } from './ChosenBox'
 import { ClimateTrace } from './climate/ClimateTrace'
 import { Faults } from './Faults'
 import { humidityInWords } from './inWords'
+import { OtherSpecies } from './OtherSpecies'
 import { HeldReadings } from './probes/HeldReadings'
 import { Probes } from './probes/Probes'
 import { useCabinet, useCabinets } from './queries'
@@ -58,6 +59,7 @@ function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetLis
         <chakra.section aria-label="Shelves" minWidth={0}>
           <CabinetDrawing cabinet={cabinet.data} chosen={chosen} onChoose={setChosen} />
           <ChosenBox cabinet={cabinet.data} cabinets={cabinets} name={chosen} />
+          <OtherSpecies cabinet={cabinet.data} />
         </chakra.section>
         <chakra.section aria-labelledby="faults" minWidth={0}>
           <Heading id="faults">What went wrong</Heading>

@@ -5,6 +5,7 @@ import type { Schemas } from '@/shared/api/client'
 import { When } from '@/shared/moment/When'
 import { Button } from '@/shared/ui/Button'
 import { boxInWords } from './inWords'
+import { PutAway } from './OtherSpecies'
 import { useMoveBox } from './useMoveBox'
 
 /** The chosen box in words, its page, and the way to any shelf of any cabinet. */
@@ -58,6 +59,7 @@ export function ChosenBox({
           <NativeSelect.Indicator />
         </NativeSelect.Root>
       </HStack>
+      {box.species && <PutAway name={box.name} />}
       <When label="Moved" />
     </HStack>
   )

@@ -21,6 +21,7 @@ import { useStayPut } from '@/shared/ui/useStayPut'
 import { BoxFacts } from './BoxFacts'
 import { BoxWater } from './BoxWater'
 import { ClutchMethod } from './ClutchMethod'
+import { CorrectBox } from './CorrectBox'
 import { EggGrades } from './EggGrades'
 import { Pips } from './Pips'
 import { RestsOn } from './RestsOn'
@@ -138,6 +139,7 @@ export function Component() {
             <chakra.section key={box.name} aria-labelledby={`box-${at}`}>
               <Heading id={`box-${at}`}>{nameOfBox(clutch, box)}</Heading>
               <BoxFacts clutch={clutch} box={box} />
+              {!clutch.maternal && <CorrectBox box={box} />}
               {box.box_water && (
                 <Box mt={5}>
                   <BoxWater box={box.name} water={box.box_water} />

@@ -3414,6 +3414,7 @@ export interface components {
             water_g: number | null;
             /** Set Up Mass G */
             set_up_mass_g: number | null;
+            contact: components["schemas"]["Contact"] | null;
             /** Closing */
             closing: string | null;
             /** Set Point C */

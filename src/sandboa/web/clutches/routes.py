@@ -4,7 +4,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Path
 
-from sandboa.core.methods import Method
+from sandboa.core.methods import Contact, Method
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.acts.strict_model import Strictly
 from sandboa.services.boxes import commands as looks
@@ -196,6 +196,7 @@ def _box(page: ClutchPage, box: BoxNow) -> BoxResponse:
         dry_mass_g=box.box.dry_mass_g,
         water_g=box.box.water_g,
         set_up_mass_g=box.box.set_up_mass_g,
+        contact=Contact(box.box.contact) if box.box.contact else None,
         closing=box.box.closing,
         set_point_c=box.set_point_c,
         temperature_c=box.box_c,

@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 from sandboa.core.box import BoxKind
 from sandboa.core.candling import Disc, Vessels
 from sandboa.core.laying.origin import OriginKind, TorchStage
-from sandboa.core.methods import Method
+from sandboa.core.methods import Contact, Method
 from sandboa.web.lay_day.schemas import EggPlace
 from sandboa.web.requests.reader import Sentence
 from sandboa.web.requests.revisions import Revision
@@ -46,6 +46,7 @@ class BoxResponse(BaseModel):
     dry_mass_g: float | None
     water_g: float | None
     set_up_mass_g: float | None
+    contact: Contact | None
     closing: str | None
     set_point_c: float | None
     temperature_c: float

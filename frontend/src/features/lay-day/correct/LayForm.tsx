@@ -53,6 +53,7 @@ export function LayForm({ start, choices, submitLabel, pending, onSubmit }: Prop
               <TextField name="dam" label="Dam" required offers={choices.dams} />
               <TextField name="sire" label="Sire, if known" offers={choices.sires} />
             </Pair>
+            <TextField name="code" label="Code" required />
             <TextField name="laidAt" label="Laid" type="datetime-local" required />
           </section>
           {start.medium && (

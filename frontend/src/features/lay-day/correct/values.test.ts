@@ -8,6 +8,7 @@ const typed: LayValues = {
   water: '',
   closing: 'lid with 1-2 pin holes',
   dam: 'Costmary',
+  code: '26-04',
   sire: ' ',
   count: '2-1',
   eggs: [

@@ -15,6 +15,7 @@ export type LaidEgg = {
 export type LayValues = {
   dam: string
   sire: string
+  code: string
   laidAt: string
   count: string
   eggs: LaidEgg[]
@@ -34,6 +35,7 @@ export function valuesOf(clutch: Schemas['ClutchResponse'], unit: TemperatureUni
   return {
     dam: clutch.dam,
     sire: clutch.sire ?? '',
+    code: clutch.code,
     laidAt: inputMoment(clutch.laid_at),
     count: clutch.count,
     eggs: (laid.eggs as LaidEgg[]).map((egg, at) => ({ ...egg, box: laid.boxes[at] })),
@@ -54,6 +56,7 @@ export function requestOf(values: LayValues, unit: TemperatureUnit): Schemas['La
   return {
     dam: values.dam,
     sire: values.sire.trim() || null,
+    code: values.code.trim() || null,
     laid_at: fromInputMoment(values.laidAt),
     eggs: values.eggs.map(({ box: _, ...egg }) => egg) as Schemas['LayDayRequest']['eggs'],
     cabinet: values.cabinet,
@@ -73,6 +76,7 @@ export function fieldOf(field: string): keyof LayValues | undefined {
   const names: Record<string, keyof LayValues> = {
     dam: 'dam',
     sire: 'sire',
+    code: 'code',
     laid_at: 'laidAt',
     eggs: 'count',
     laid: 'count',
