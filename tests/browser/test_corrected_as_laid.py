@@ -62,3 +62,18 @@ def test_a_shell_that_changed_is_tapped_at_the_round(phone: Page, own_demo: Addr
     phone.get_by_role("button", name="Rest as before, shut").tap()
     phone.goto(f"{own_demo}/clutches/26-05/eggs/1")
     expect(phone.get_by_text("window shell").first).to_be_visible()
+
+
+def test_one_of_two_sires_is_said_and_settled(desk: Page, own_demo: Address) -> None:
+    desk.goto(f"{own_demo}/clutches/26-05/correct")
+    sires = desk.get_by_role("region", name="One of several sires")
+    expect(sires.get_by_role("checkbox", name="Flint")).to_be_checked()
+    sires.get_by_role("checkbox", name="Marl").check()
+    sires.get_by_role("button", name="Record one of 2").click()
+    expect(desk.get_by_text("Clutch 26-05: sire one of Flint, Marl").first).to_be_visible()
+    desk.goto(f"{own_demo}/clutches/26-05")
+    expect(desk.get_by_text("× one of Flint (50 %), Marl (50 %)")).to_be_visible()
+    desk.goto(f"{own_demo}/clutches/26-05/correct")
+    sires.get_by_role("checkbox", name="Flint").uncheck()
+    sires.get_by_role("button", name="Record the sire").click()
+    expect(desk.get_by_text("Clutch 26-05: sire Marl").first).to_be_visible()

@@ -12,6 +12,13 @@ class Clutch(Fact):
     laid_s = IntegerField()
 
 
+class PossibleSire(Fact):
+    """One of the sires a clutch may be of; its `sire_id` is null as long as there are several."""
+
+    clutch_id = IntegerField()
+    sire_id = IntegerField()
+
+
 class ClutchOrigin(Fact):
     """A clutch that nobody saw laid, or that comes from elsewhere.
 

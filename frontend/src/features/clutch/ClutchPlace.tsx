@@ -18,6 +18,7 @@ import { WhyEggs } from '@/shared/rounds/WhyEggs'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { useStayPut } from '@/shared/ui/useStayPut'
+import { percent } from '@/shared/units'
 import { BoxFacts } from './BoxFacts'
 import { BoxWater } from './BoxWater'
 import { ClutchMethod } from './ClutchMethod'
@@ -49,13 +50,7 @@ export function Component() {
           <Title>{clutch.code}</Title>
           <Text color="soft" mt={1}>
             <Parent id={clutch.dam_id} name={clutch.dam} />
-            {clutch.sire && clutch.sire_id && (
-              <>
-                {' × '}
-                <Parent id={clutch.sire_id} name={clutch.sire} />
-              </>
-            )}
-            , {clutch.count}, laid {fullMoment(clutch.laid_at)}
+            <SireOf clutch={clutch} />, {clutch.count}, laid {fullMoment(clutch.laid_at)}
           </Text>
         </div>
         <Flex marginStart={{ md: 'auto' }} wrap="wrap" gap={2}>
@@ -175,6 +170,33 @@ export function Component() {
         <LogOf about={clutch.id} shownAtFirst={8} />
       </chakra.section>
     </Stack>
+  )
+}
+
+/** The sire, or those it may be, each with what hatched makes of him. */
+function SireOf({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
+  if (clutch.sire && clutch.sire_id) {
+    return (
+      <>
+        {' × '}
+        <Parent id={clutch.sire_id} name={clutch.sire} />
+      </>
+    )
+  }
+  if (clutch.possible_sires.length === 0) return null
+  const told = clutch.possible_sires.some(({ chance }) => chance !== null)
+  return (
+    <>
+      {' × one of '}
+      {clutch.possible_sires.map(({ id, name, chance }, at) => (
+        <span key={id}>
+          {at > 0 && ', '}
+          <Parent id={id} name={name} />
+          {chance !== null && ` (${percent(chance)})`}
+        </span>
+      ))}
+      {!told && ' (by what hatched, none of them)'}
+    </>
   )
 }
 

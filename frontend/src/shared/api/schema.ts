@@ -436,6 +436,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clutches/{code}/sires": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Say Sires
+         * @description Say which sires a clutch may be of, or that it is known now.
+         */
+        put: operations["say_sires"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clutches/{code}/eggs/swapped": {
         parameters: {
             query?: never;
@@ -3876,6 +3896,8 @@ export interface components {
             dam: string;
             /** Sire */
             sire: string | null;
+            /** Possible Sires */
+            possible_sires: components["schemas"]["PossibleSireResponse"][];
             /**
              * Laid At
              * Format: date-time
@@ -6492,6 +6514,18 @@ export interface components {
             warnings: string[];
         };
         /**
+         * PossibleSireResponse
+         * @description `chance` by what hatched, null where no sire explains that.
+         */
+        PossibleSireResponse: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Chance */
+            chance: number | null;
+        };
+        /**
          * PostponedResponse
          * @description A reason that was put off.
          */
@@ -7284,6 +7318,14 @@ export interface components {
             name: string;
             /** Last At */
             last_at: string | null;
+        };
+        /**
+         * SiresRequest
+         * @description The sires a clutch may be of, by their ids: one alone is its sire, none: not known.
+         */
+        SiresRequest: {
+            /** Sires */
+            sires: number[];
         };
         /**
          * Size
@@ -8939,6 +8981,41 @@ export interface operations {
             413: components["responses"]["413"];
             422: components["responses"]["422"];
             428: components["responses"]["428"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    say_sires: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SiresRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

@@ -24,6 +24,10 @@ _TABLES = {
         how TEXT NOT NULL CHECK (how IN ('sold', 'given away', 'died', 'other')),
         note TEXT NOT NULL CHECK (length(note) <= 400)
     """,
+    "possible_sire": """
+        clutch_id INTEGER NOT NULL REFERENCES entity (id),
+        sire_id INTEGER NOT NULL REFERENCES entity (id)
+    """,
     "shell_look": """
         egg_id INTEGER NOT NULL REFERENCES entity (id),
         seen_s INTEGER NOT NULL,
@@ -68,6 +72,10 @@ def up(migrator, db):
     )
     db.execute_sql(
         "CREATE UNIQUE INDEX clutch_origin_one ON clutch_origin (clutch_id) "
+        "WHERE superseded_by_id IS NULL"
+    )
+    db.execute_sql(
+        "CREATE UNIQUE INDEX possible_sire_one ON possible_sire (clutch_id, sire_id) "
         "WHERE superseded_by_id IS NULL"
     )
     # How far a clutch was when a torch showed its stage, as its pips told later.

@@ -13,7 +13,7 @@ from sandboa.records.animals import (
     Tub,
     Weight,
 )
-from sandboa.records.clutches import Box, BoxMove, Clutch, Egg, EggStay
+from sandboa.records.clutches import Box, BoxMove, Clutch, Egg, EggStay, PossibleSire
 from sandboa.records.facts import Act, Fact
 from sandboa.records.hatching import Finished, Hatchling, Shed
 from sandboa.records.house import (
@@ -119,7 +119,8 @@ def _animal_needed(entity: int) -> bool:
         for table in (Clutch, Pair, Pairing, Animal)
         for parent in ("dam_id", "sire_id")
     ]
-    noted = Sign.current(dam_id=entity) or Note.current(about_id=entity)
+    perhaps = PossibleSire.current(sire_id=entity)
+    noted = perhaps or Sign.current(dam_id=entity) or Note.current(about_id=entity)
     return any(as_parent) or _recorded_of(entity) or bool(noted)
 
 

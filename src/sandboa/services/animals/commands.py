@@ -18,7 +18,7 @@ from sandboa.core.animals import (
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_code, clean_name
 from sandboa.records.animals import Pair, Pairing, Sign, Weight
-from sandboa.records.clutches import Clutch
+from sandboa.records.clutches import Clutch, PossibleSire
 from sandboa.records.facts import Act
 from sandboa.records.house import Animal as Animal
 from sandboa.services.acts.errors import Conflict, NotFound, Question
@@ -123,7 +123,8 @@ def breeds_as(entity: int) -> bool:
         for table in (Clutch, Pair, Pairing, Animal)
         for parent in ("dam_id", "sire_id")
     )
-    return any(as_parent) or bool(Sign.current(dam_id=entity))
+    perhaps = PossibleSire.current(sire_id=entity)
+    return any(as_parent) or bool(perhaps or Sign.current(dam_id=entity))
 
 
 def find_animal(entity: int, role: str | None = None) -> Animal:

@@ -15,6 +15,7 @@ from sandboa.records.clutches import (
     Egg,
     EggEvent,
     EggStay,
+    PossibleSire,
     clutch_coded,
     stay_of_egg,
 )
@@ -62,6 +63,10 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
         _correct_when_different(
             correcting, clutch, {"code": new_code, **clutch_values(day, correcting)}
         )
+        if day.sire:
+            # Who it is of is known now.
+            for possible in PossibleSire.current(clutch_id=clutch.entity_id):
+                possible.retire(correcting)
         _move_lay_looks(correcting, clutch, int(day.laid_at.timestamp()))
         box = box_values(day, correcting, moves_of(held_box))
         first = {k: v for k, v in box.items() if v is not None}

@@ -8,6 +8,7 @@ from sandboa.core.methods import Contact, Method
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.acts.strict_model import Strictly
 from sandboa.services.boxes import commands as looks
+from sandboa.services.breeding.paternity import name_sires, possible_sires
 from sandboa.services.climate.faults import clutch_faults
 from sandboa.services.clutches import methods
 from sandboa.services.clutches.box_view import BoxNow
@@ -35,7 +36,9 @@ from sandboa.web.clutches.schemas import (
     LearnedResponse,
     OriginRequest,
     OriginResponse,
+    PossibleSireResponse,
     ProbeResponse,
+    SiresRequest,
     SwapRequest,
 )
 from sandboa.web.house import NowS, TheHouse
@@ -97,6 +100,12 @@ def change_method(
         return ActResponse.of(methods.change_clutch_method(code, asked, now_s))
 
 
+@router.put("/{code}/sires", dependencies=[RECORD])
+def say_sires(code: Code, asked: SiresRequest, now_s: NowS) -> ActResponse:
+    """Say which sires a clutch may be of, or that it is known now."""
+    return ActResponse.of(name_sires(code, asked.sires, now_s))
+
+
 @router.post("/{code}/eggs/swapped", dependencies=[RECORD], status_code=201)
 def swap_eggs(code: Code, asked: SwapRequest, now_s: NowS) -> ActResponse:
     """Swap the numbers of two eggs, or what was seen of them."""
@@ -153,6 +162,10 @@ def _told(page: ClutchPage, faults: list[FaultResponse], now_s: float) -> Clutch
         sire_id=now.clutch.sire_id,
         dam=now.dam,
         sire=now.sire,
+        possible_sires=[
+            PossibleSireResponse.model_validate(one)
+            for one in possible_sires(page.at.snapshot, now.clutch)
+        ],
         laid_at=now.clutch.laid_s,  # type: ignore[arg-type]
         day=now.day,
         count=str(now.count),

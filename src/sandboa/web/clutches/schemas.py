@@ -15,6 +15,7 @@ from sandboa.web.rounds.schemas import DueResponse, PostponedResponse
 from sandboa.web.schemas.common import (
     AskedMoment,
     ForecastResponse,
+    Id,
     LogResponse,
     Moment,
     RequestSchema,
@@ -123,6 +124,20 @@ class AsLaidResponse(ResponseSchema):
     shelf: str
 
 
+class SiresRequest(RequestSchema):
+    """The sires a clutch may be of, by their ids: one alone is its sire, none: not known."""
+
+    sires: Annotated[list[Id], Field(max_length=50)]
+
+
+class PossibleSireResponse(ResponseSchema):
+    """`chance` by what hatched, null where no sire explains that."""
+
+    id: int
+    name: str
+    chance: float | None
+
+
 class SwapRequest(RequestSchema):
     """Two eggs by their numbers. Null `since`: they get each other's number. Else each gets what
     was seen of the other from `since` to `until` (now when left out)."""
@@ -180,6 +195,7 @@ class ClutchResponse(BaseModel):
     sire_id: int | None
     dam: str
     sire: str | None
+    possible_sires: list[PossibleSireResponse]
     laid_at: Moment
     day: int
     count: str

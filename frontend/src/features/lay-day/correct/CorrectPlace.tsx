@@ -9,6 +9,7 @@ import { Title, Waiting } from '@/shared/ui/page'
 import { useTemperatureUnit } from '@/shared/units'
 import { LayForm } from './LayForm'
 import { MixedUp } from './MixedUp'
+import { Sires } from './Sires'
 import { requestOf, valuesOf } from './values'
 
 /** Correct what was recorded on lay day; the earlier values stay in the log. */
@@ -57,6 +58,9 @@ function Correcting({
       />
       <Box mt={12}>
         <MixedUp clutch={clutch} />
+        <Box mt={12}>
+          <Sires clutch={clutch} />
+        </Box>
       </Box>
     </>
   )
