@@ -100,6 +100,17 @@ def test_one_leaves_the_house_and_is_found_among_those_gone(phone: Page, own_dem
     expect(gone.get_by_text("Held back as Betony.")).to_be_visible()
 
 
+def test_a_clutch_leaves_together(phone: Page, own_demo: Address) -> None:
+    recorded(phone, own_demo, 1)
+    phone.goto(f"{own_demo}/hatchlings")
+    phone.get_by_role("button", name="They left").tap()
+    form = phone.get_by_role("form", name="It left the house")
+    form.get_by_role("radio", name="Given away").check()
+    form.get_by_role("button", name="Record it").tap()
+    expect(phone.get_by_text("2 left the house: given away").first).to_be_visible()
+    expect(phone.get_by_text("None in the house.")).to_be_visible()
+
+
 def test_an_animal_that_died_is_among_those_that_left(desk: Page, own_demo: Address) -> None:
     animals = desk.request.get(f"{own_demo.api}/api/animals").json()
     lovage = next(a["id"] for a in animals if a["name"] == "Lovage")

@@ -215,6 +215,24 @@ def test_it_leaves_the_house_and_is_not_reminded_of_any_more(hatched: TestClient
     assert "1" in lines(hatched)
 
 
+def test_a_clutch_leaves_together_in_one_act(hatched: TestClient) -> None:
+    ids = [line["id"] for line in lines(hatched).values()]
+    body = {"hatchlings": ids, "how": "sold", "at": ago(1)}
+    left = hatched.post("/api/hatchlings/departures", json=body)
+    assert left.status_code == 201, left.text
+    assert left.json()["summary"] == "4 left the house: sold"
+    assert lines(hatched) == {}
+    problem(hatched.post("/api/hatchlings/departures", json=body), 409)
+    hatched.post(f"/api/acts/{left.json()['id']}/undo").raise_for_status()
+    assert len(lines(hatched)) == 4
+    twice = {**body, "hatchlings": [ids[0], ids[0]]}
+    problem(hatched.post("/api/hatchlings/departures", json=twice), 422)
+    # One that was weighed since keeps all of them here.
+    send(hatched, "1", "weights", mass_g=70).raise_for_status()
+    problem(hatched.post("/api/hatchlings/departures", json=body), 409)
+    assert len(lines(hatched)) == 4
+
+
 def test_it_cannot_leave_before_what_is_recorded_of_it(hatched: TestClient) -> None:
     send(hatched, "1", "weights", mass_g=70, at=ago(2))
     told = problem(send(hatched, "1", "departure", how="sold", at=ago(5)), 409)

@@ -172,6 +172,20 @@ def test_seen_laid_after_all(laid: TestClient) -> None:
     problem(say(laid, kind=None, laid_at=ago(19)), 404)
 
 
+def test_they_cannot_come_after_their_box_was_seen_to(laid: TestClient) -> None:
+    pour = {"water_g": 20, "at": ago(8)}
+    laid.post("/api/boxes/26-01/waterings", json=pour).raise_for_status()
+    refused = problem(say(laid, kind="from elsewhere", laid_at=ago(20), arrived_at=ago(5)), 422)
+    assert "box 26-01 was seen to before that" in refused["detail"].lower()
+    say(laid, kind="from elsewhere", laid_at=ago(20), arrived_at=ago(9)).raise_for_status()
+
+
+def test_they_cannot_be_younger_than_their_pip(laid: TestClient) -> None:
+    laid.post(f"{CLUTCH}/eggs/1/pip", json={"at": ago(3)}).raise_for_status()
+    refused = problem(say(laid, kind="found", laid_from=ago(2), laid_until=ago(1)), 422)
+    assert "was open before that" in refused["detail"]
+
+
 def test_its_lay_time_is_not_corrected_past_what_is_known(laid: TestClient) -> None:
     say(laid, kind="found", laid_from=ago(24), laid_until=ago(18)).raise_for_status()
     seen = {"if-match": told(laid)["revision"]}

@@ -8,6 +8,7 @@ import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { Feeding } from './Feeding'
 import { HatchlingList } from './HatchlingList'
+import { TheyLeft } from './TheyLeft'
 
 /** Hatchlings in the house, clutch by clutch: what each weighs, eats and needs. */
 export function Component() {
@@ -34,7 +35,9 @@ export function Component() {
 }
 
 function OfClutch({ code, lines }: { code: string; lines: HatchlingLine[] }) {
-  const [feeding, setFeeding] = useState(false)
+  const [open, setOpen] = useState<'feeding' | 'left' | null>(null)
+  const toggle = (what: 'feeding' | 'left') => () => setOpen(open === what ? null : what)
+  const done = () => setOpen(null)
   return (
     <section aria-labelledby={`of-${code}`}>
       <Flex align="center" gap={4} wrap="wrap" mb={2}>
@@ -48,13 +51,17 @@ function OfClutch({ code, lines }: { code: string; lines: HatchlingLine[] }) {
             out {fullDay(lines[0]?.out_at ?? '')}
           </Span>
         </Heading>
-        <Box marginStart="auto">
-          <Button type="button" aria-expanded={feeding} onClick={() => setFeeding(!feeding)}>
+        <Flex marginStart="auto" gap={2}>
+          <Button type="button" aria-expanded={open === 'left'} onClick={toggle('left')}>
+            They left
+          </Button>
+          <Button type="button" aria-expanded={open === 'feeding'} onClick={toggle('feeding')}>
             Feed them
           </Button>
-        </Box>
+        </Flex>
       </Flex>
-      {feeding && <Feeding code={code} lines={lines} onDone={() => setFeeding(false)} />}
+      {open === 'feeding' && <Feeding code={code} lines={lines} onDone={done} />}
+      {open === 'left' && <TheyLeft lines={lines} onDone={done} />}
       <HatchlingList lines={lines} />
     </section>
   )

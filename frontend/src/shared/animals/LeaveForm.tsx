@@ -7,7 +7,7 @@ import { isOfMoment, When } from '@/shared/moment/When'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { TextField } from '@/shared/ui/fields'
-import type { Individual } from './individual'
+import type { Leaving } from './individual'
 
 type How = Schemas['Departure']
 
@@ -19,16 +19,21 @@ const HOW: { value: How; label: string }[] = [
 ]
 
 /** That an animal or a hatchling left the house; everything recorded of it stays. */
-export function LeaveForm({ of, onDone }: { of: Individual; onDone: () => void }) {
+export function LeaveForm({ of, onDone }: { of: Leaving; onDone: () => void }) {
   const form = useForm<{ how: How | null; note: string }>({
     defaultValues: { how: null, note: '' },
   })
   const how = form.watch('how')
+  const none = 'hatchlings' in of && of.hatchlings.length === 0
   const leave = useAct(
-    (body: Schemas['DepartureRequest']) =>
-      'animal' in of
+    (body: Schemas['DepartureRequest']) => {
+      if ('hatchlings' in of) {
+        return answer(api.POST('/api/hatchlings/departures', { body: { ...body, ...of } }))
+      }
+      return 'animal' in of
         ? answer(api.POST('/api/animals/{animal}/departure', { params: { path: of }, body }))
-        : answer(api.POST('/api/hatchlings/{hatchling}/departure', { params: { path: of }, body })),
+        : answer(api.POST('/api/hatchlings/{hatchling}/departure', { params: { path: of }, body }))
+    },
     (act) => act,
     (problem) => {
       if (!isOfMoment(problem)) form.setError('note', { message: problem.detail })
@@ -47,7 +52,7 @@ export function LeaveForm({ of, onDone }: { of: Individual; onDone: () => void }
       >
         <Box mb={4}>
           <Choices<How>
-            legend="It was"
+            legend={'hatchlings' in of ? 'They were' : 'It was'}
             columns={{ base: 2, md: 4 }}
             choices={HOW}
             value={how}
@@ -64,7 +69,7 @@ export function LeaveForm({ of, onDone }: { of: Individual; onDone: () => void }
           <When label="Left" problem={leave.error} />
         </Box>
         <Flex gap={3}>
-          <Button type="submit" variant="act" disabled={!how || leave.isPending}>
+          <Button type="submit" variant="act" disabled={!how || none || leave.isPending}>
             Record it
           </Button>
           <Button type="button" onClick={onDone}>

@@ -1599,6 +1599,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/hatchlings/departures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Record Hatchling Departures
+         * @description Record that several hatchlings left the house alike; all or none.
+         */
+        post: operations["record_hatchling_departures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hatchlings/{hatchling}": {
         parameters: {
             query?: never;
@@ -7204,6 +7224,22 @@ export interface components {
             from_at: string;
         };
         /**
+         * SeveralDeparturesRequest
+         * @description That several hatchlings left alike.
+         */
+        SeveralDeparturesRequest: {
+            /** At */
+            at?: string | null;
+            how: components["schemas"]["Departure"];
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /** Hatchlings */
+            hatchlings: number[];
+        };
+        /**
          * SeveralMealsRequest
          * @description The same prey offered to several; its mass in g of each, where it was weighed.
          */
@@ -11097,6 +11133,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SeveralMealsRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    record_hatchling_departures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralDeparturesRequest"];
             };
         };
         responses: {

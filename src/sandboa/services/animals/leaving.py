@@ -1,5 +1,7 @@
 """Where an animal or hatchling lives, and that it left the house."""
 
+from collections.abc import Sequence
+
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching.raising import Departure as DepartureKind
@@ -7,7 +9,7 @@ from sandboa.core.names import clean_name
 from sandboa.records.animals import Departure, Tub
 from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict
-from sandboa.services.acts.recording import act
+from sandboa.services.acts.recording import act, together
 from sandboa.services.animals.individuals import individual, require_here, require_nothing_after
 
 _LONGEST_NOTE = 400
@@ -32,6 +34,24 @@ def leave_house(entity: int, how: DepartureKind, note: str, at_s: float, now_s: 
     words = f"{who.name} {'died' if died else f'left the house: {how}'}"
     with act(ActKind.DEPARTURE, words, now_s, who.clutch) as leaving:
         Departure.record(leaving, animal_id=who.id, at_s=int(at_s), how=how.value, note=tidy)
+    return leaving
+
+
+def leave_together(
+    entities: Sequence[int], how: DepartureKind, note: str, at_s: float, now_s: float
+) -> Act:
+    """Record that several left the house alike, in one act; all of them or none.
+
+    Raises as `leave_house`; NotPlausible for none at all, or one named twice.
+    """
+    if not entities or len(set(entities)) < len(entities):
+        raise NotPlausible("hatchlings", "which ones? Each of them once")
+    clutches = {individual(entity).clutch for entity in entities}
+    words = f"{len(entities)} left the house: {how}"
+    of_one = clutches.pop() if len(clutches) == 1 else None
+    with together(ActKind.DEPARTURE, words, now_s, of_one) as leaving:
+        for entity in entities:
+            leave_house(entity, how, note, at_s, now_s)
     return leaving
 
 

@@ -20,7 +20,6 @@ from sandboa.records.clutches import (
     stay_of_egg,
 )
 from sandboa.records.facts import Act
-from sandboa.records.hatching import Cut, Emergence, Pip
 from sandboa.records.methods import ClutchMethod
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.preconditions import first_box_of
@@ -28,6 +27,7 @@ from sandboa.services.acts.recording import act
 from sandboa.services.boxes.set_up import require_free_name
 from sandboa.services.clutches.methods import method_of_clutch
 from sandboa.services.lay_day.day import EggLaid, LayDay, check_laid
+from sandboa.services.lay_day.origin import require_laid_before_it_pipped
 from sandboa.services.lay_day.rows import (
     box_values,
     clutch_values,
@@ -54,7 +54,7 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
         eggs=tuple(_in_their_boxes(day.eggs, held, held_box)),
     )
     check_laid(day, now_s)
-    _require_laid_before_it_pipped(clutch, day.laid_at)
+    require_laid_before_it_pipped(clutch, day.laid_at.timestamp())
     _require_as_reckoned(clutch, day.laid_at)
     with act(
         ActKind.CORRECT, f"Clutch {clutch.code} corrected", now_s, clutch.entity_id
@@ -100,21 +100,6 @@ def _in_their_boxes(eggs: Iterable[EggLaid], held: dict[int, Egg], first: Box) -
     for number, egg in enumerate(eggs, start=1):
         stay = stay_of_egg(held[number].entity_id, 0.0) if number in held else None
         yield replace(egg, box=first.entity_id if stay is None else stay.box_id)
-
-
-def _require_laid_before_it_pipped(clutch: Clutch, laid_at: datetime) -> None:
-    """Raise NotPlausible when eggs of the clutch pipped, or were out, before that lay time."""
-    for egg in Egg.current(clutch_id=clutch.entity_id):
-        known = [
-            *(p.seen_s for p in Pip.current(egg_id=egg.entity_id)),
-            *(e.seen_s for e in Emergence.current(egg_id=egg.entity_id)),
-            *(c.at_s for c in Cut.current(egg_id=egg.entity_id)),
-        ]
-        if known and min(known) <= laid_at.timestamp():
-            raise NotPlausible(
-                "laid_at",
-                f"egg {egg.number} was open before that: correct its pip first, or the lay time",
-            )
 
 
 def _require_as_reckoned(clutch: Clutch, laid_at: datetime) -> None:

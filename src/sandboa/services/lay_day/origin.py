@@ -15,8 +15,10 @@ from sandboa.core.laying.origin import (
     stage_share,
 )
 from sandboa.core.units import require_moment
-from sandboa.records.clutches import Box, Clutch, ClutchOrigin, Egg, EggStay
-from sandboa.records.facts import Act
+from sandboa.records.clutches import Box, Clutch, ClutchOrigin, Egg, EggStay, Watering
+from sandboa.records.facts import Act, Fact
+from sandboa.records.hatching import Cut, Emergence, Pip
+from sandboa.records.rounds import Visit
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.preconditions import clutch_called, first_box_of, require_not_ahead
 from sandboa.services.acts.recording import act
@@ -115,6 +117,7 @@ def correct_origin(code: str, said: OriginCommand, now_s: float) -> Act:
     check_origin(said, now_s)
     laid_s, begins_s = int(laid_s_of(said)), int(said.begins_s)
     _require_before_records(clutch, begins_s)
+    require_laid_before_it_pipped(clutch, laid_s)
     with act(
         ActKind.ORIGIN, f"Clutch {clutch.code}: {said.kind}", now_s, clutch.entity_id
     ) as recording:
@@ -137,6 +140,7 @@ def forget_origin(code: str, laid_at: datetime, now_s: float) -> Act:
     require_moment("laid_at", laid_s)
     _require_past("laid_at", laid_s, now_s)
     _require_before_records(clutch, int(laid_s))
+    require_laid_before_it_pipped(clutch, laid_s)
     with act(
         ActKind.ORIGIN, f"Clutch {clutch.code}: seen laid", now_s, clutch.entity_id
     ) as recording:
@@ -152,6 +156,21 @@ def laid_at_of(said: OriginCommand) -> datetime:
     return datetime.fromtimestamp(int(laid_s_of(said)), UTC)
 
 
+def require_laid_before_it_pipped(clutch: Clutch, laid_s: float) -> None:
+    """Raise NotPlausible when eggs of the clutch pipped, or were out, before that lay time."""
+    for egg in Egg.current(clutch_id=clutch.entity_id):
+        known = [
+            *(p.seen_s for p in Pip.current(egg_id=egg.entity_id)),
+            *(e.seen_s for e in Emergence.current(egg_id=egg.entity_id)),
+            *(c.at_s for c in Cut.current(egg_id=egg.entity_id)),
+        ]
+        if known and min(known) <= laid_s:
+            raise NotPlausible(
+                "laid_at",
+                f"egg {egg.number} was open before that: correct its pip first, or the lay time",
+            )
+
+
 def _begin_at(recording: Act, clutch: Clutch, began_s: int, begins_s: int) -> None:
     """The eggs lie in their boxes from another moment on, and their own box stands from then."""
     if began_s == begins_s:
@@ -165,7 +184,19 @@ def _begin_at(recording: Act, clutch: Clutch, began_s: int, begins_s: int) -> No
 
 
 def _require_before_records(clutch: Clutch, begins_s: int) -> None:
-    """NotPlausible where an egg was moved before the eggs would have begun to lie here."""
+    """NotPlausible where the box was visited or watered, or an egg moved, before they would have
+    begun to lie here."""
+    own = first_box_of(clutch)
+    looked_after: tuple[tuple[type[Fact], str], ...] = (
+        (Visit, "closed_s"),
+        (Watering, "poured_s"),
+    )
+    for table, column in looked_after:
+        early = [row for row in table.current(box_id=own.entity_id) if own.from_s >= clutch.laid_s]
+        if any(row.values()[column] < begins_s for row in early):
+            raise NotPlausible(
+                "arrived_at", f"box {own.name} was seen to before that: correct that first"
+            )
     for egg in Egg.current(clutch_id=clutch.entity_id):
         stays = sorted(EggStay.current(egg_id=egg.entity_id), key=lambda stay: stay.from_s)
         if len(stays) > 1 and stays[1].from_s <= begins_s:

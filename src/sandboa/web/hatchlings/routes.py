@@ -4,7 +4,7 @@ from typing import Annotated
 
 from fastapi import APIRouter, Path, Query
 
-from sandboa.services.animals.leaving import leave_house, put_in_tub
+from sandboa.services.animals.leaving import leave_house, leave_together, put_in_tub
 from sandboa.services.animals.meals import MealCommand
 from sandboa.services.clutches.photos import photos_of_egg, photos_of_owner
 from sandboa.services.hatching import hatchling_views, raising
@@ -20,6 +20,7 @@ from sandboa.web.hatchlings.schemas import (
     HeldBackResponse,
     HoldBackRequest,
     MomentRequest,
+    SeveralDeparturesRequest,
     SeveralMealsRequest,
     TubRequest,
 )
@@ -78,6 +79,13 @@ def offer_hatchling_meals(asked: SeveralMealsRequest, now_s: NowS) -> ActRespons
     meal = MealCommand(taken=True, prey=asked.prey, mass_g=asked.mass_g)
     act = raising.offer_meals(offered, meal, seconds_or_now(asked.at, now_s), now_s)
     return ActResponse.of(act)
+
+
+@router.post("/departures", dependencies=[RECORD], status_code=201)
+def record_hatchling_departures(asked: SeveralDeparturesRequest, now_s: NowS) -> ActResponse:
+    """Record that several hatchlings left the house alike; all or none."""
+    at_s = seconds_or_now(asked.at, now_s)
+    return ActResponse.of(leave_together(asked.hatchlings, asked.how, asked.note, at_s, now_s))
 
 
 @router.get("/{hatchling}", dependencies=[LOOK])

@@ -94,6 +94,12 @@ class DepartureRequest(MomentRequest):
     note: Annotated[str, Field(max_length=2000)] = ""
 
 
+class SeveralDeparturesRequest(DepartureRequest):
+    """That several hatchlings left alike."""
+
+    hatchlings: Annotated[list[Id], Field(min_length=1, max_length=500)]
+
+
 class HeldBackResponse(BaseModel):
     """The animal that a hatchling was held back as."""
 
