@@ -57,7 +57,7 @@ export function VisitForm({
         <chakra.h1 fontSize="figure" fontWeight="heavy" lineHeight={1.1}>
           {box.name}
         </chakra.h1>
-        <Span color="soft" flex="1" minWidth={0}>
+        <Span color="soft" flex={{ base: '1 1 11rem', md: '1' }} minWidth={0}>
           {box.cabinet}, {box.shelf}; {stagesOf(box)}
         </Span>
         {clock}

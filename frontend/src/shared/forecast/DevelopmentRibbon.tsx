@@ -70,7 +70,7 @@ export function DevelopmentRibbon({ forecast, pieces, laidAt, visits = [], other
 }
 
 export function inWords(forecast: Forecast): string {
-  const share = Math.round(forecast.development * 100)
+  const share = Math.round(forecast.fraction * 100)
   const pip = forecast.typical_pip
   const when = pip
     ? `typical pip ${day(pip.p50)}, most likely ${day(pip.p10)} to ${day(pip.p90)}`
@@ -262,7 +262,7 @@ function Now({ forecast, x, width }: { forecast: Forecast; x: Scale; width: numb
         fill={token('ink')}
       >
         <tspan style={{ fontSize: 26, fontWeight: 780 }}>
-          {Math.round(forecast.development * 100)}
+          {Math.round(forecast.fraction * 100)}
         </tspan>
         <tspan style={{ fontSize: 16 }}> % developed</tspan>
       </text>

@@ -18,6 +18,7 @@ const forecast = {
   as_of: '2026-06-14T12:00:00Z',
   day: 26.3,
   development: 0.45,
+  fraction: 0.46,
   rate_per_day: 0.017,
   first_pip: window(14, 2),
   typical_pip: window(16, 2),
@@ -44,7 +45,7 @@ describe('the table of windows', () => {
 describe('the ribbon', () => {
   it('says heat, day and window to who cannot see it', () => {
     expect(inWords(forecast)).toBe(
-      'Development ribbon: day 26, 45 percent developed, typical pip 17 Jul, most likely 13 Jul to 21 Jul',
+      'Development ribbon: day 26, 46 percent developed, typical pip 17 Jul, most likely 13 Jul to 21 Jul',
     )
     expect(inWords({ ...forecast, typical_pip: null })).toContain('no pip in sight')
   })
