@@ -71,7 +71,7 @@ def test_one_of_two_sires_is_said_and_settled(desk: Page, own_demo: Address) -> 
     sires.get_by_role("checkbox", name="Marl").check()
     sires.get_by_role("button", name="Record one of 2").click()
     expect(desk.get_by_text("Clutch 26-05: sire one of Flint, Marl").first).to_be_visible()
-    desk.goto(f"{own_demo}/clutches/26-05")
+    expect(desk).to_have_url(f"{own_demo}/clutches/26-05")
     expect(desk.get_by_text("× one of Flint (50 %), Marl (50 %)")).to_be_visible()
     desk.goto(f"{own_demo}/clutches/26-05/correct")
     sires.get_by_role("checkbox", name="Flint").uncheck()

@@ -29,7 +29,8 @@ def told(http: TestClient) -> dict[str, Any]:
 
 
 def say(http: TestClient, *sires: int) -> Any:
-    return http.put(f"{CLUTCH}/sires", json={"sires": list(sires)})
+    seen = {"if-match": told(http)["sires_revision"]}
+    return http.put(f"{CLUTCH}/sires", json={"sires": list(sires)}, headers=seen)
 
 
 def test_one_of_two_is_a_fact_and_no_third_sire(http: TestClient, two: dict[str, int]) -> None:

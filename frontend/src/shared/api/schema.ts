@@ -3941,6 +3941,8 @@ export interface components {
             origin: components["schemas"]["OriginResponse"] | null;
             /** Origin Revision */
             origin_revision: string;
+            /** Sires Revision */
+            sires_revision: string;
             /** Gaps */
             gaps: components["schemas"]["GapResponse"][];
             /** Cold Spells */
@@ -9024,7 +9026,9 @@ export interface operations {
     say_sires: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                "If-Match": string;
+            };
             path: {
                 code: string;
             };
@@ -9050,8 +9054,10 @@ export interface operations {
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
+            412: components["responses"]["412"];
             413: components["responses"]["413"];
             422: components["responses"]["422"];
+            428: components["responses"]["428"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

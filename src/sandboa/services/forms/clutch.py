@@ -7,7 +7,15 @@ from typing import Any
 
 from sandboa.core.box import shell_marks
 from sandboa.records.animals import Trait
-from sandboa.records.clutches import Box, BoxMove, Clutch, ClutchOrigin, Egg, stay_of_egg
+from sandboa.records.clutches import (
+    Box,
+    BoxMove,
+    Clutch,
+    ClutchOrigin,
+    Egg,
+    PossibleSire,
+    stay_of_egg,
+)
 from sandboa.records.hatching import Finding, Hatchling, Opening
 from sandboa.records.house import Animal, Cabinet, SetPoint, Shelf
 from sandboa.services.acts.preconditions import box_called, clutch_called, egg_of, first_box_of
@@ -47,6 +55,13 @@ def clutch_form(code: str) -> Form:
 def egg_as_laid_form(code: str, number: int) -> Form:
     """What lay day said of an egg."""
     return asdict(egg_as_laid(code, number))
+
+
+def sires_form(code: str) -> Form:
+    """The sires a clutch may be of, by their ids; its sire alone where he is known."""
+    clutch = clutch_called(code)
+    possible = sorted(row.sire_id for row in PossibleSire.current(clutch_id=clutch.entity_id))
+    return {"sires": possible or ([clutch.sire_id] if clutch.sire_id is not None else [])}
 
 
 def origin_form(code: str) -> Form | None:

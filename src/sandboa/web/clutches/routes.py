@@ -14,7 +14,13 @@ from sandboa.services.clutches import methods
 from sandboa.services.clutches.box_view import BoxNow
 from sandboa.services.clutches.cards import card_of
 from sandboa.services.clutches.clutch_view import ClutchPage, clutch_page
-from sandboa.services.forms.clutch import box_form, boxes_as_laid, clutch_form, origin_form
+from sandboa.services.forms.clutch import (
+    box_form,
+    boxes_as_laid,
+    clutch_form,
+    origin_form,
+    sires_form,
+)
 from sandboa.services.forms.numbers import clutch_method_form
 from sandboa.services.hatching.mixed_up import swap_findings, swap_numbers
 from sandboa.services.lay_day import drafts
@@ -101,9 +107,10 @@ def change_method(
 
 
 @router.put("/{code}/sires", dependencies=[RECORD])
-def say_sires(code: Code, asked: SiresRequest, now_s: NowS) -> ActResponse:
+def say_sires(code: Code, asked: SiresRequest, seen: Seen, now_s: NowS) -> ActResponse:
     """Say which sires a clutch may be of, or that it is known now."""
-    return ActResponse.of(name_sires(code, asked.sires, now_s))
+    with saved_over(seen, lambda: sires_form(code)):
+        return ActResponse.of(name_sires(code, asked.sires, now_s))
 
 
 @router.post("/{code}/eggs/swapped", dependencies=[RECORD], status_code=201)
@@ -176,6 +183,7 @@ def _told(page: ClutchPage, faults: list[FaultResponse], now_s: float) -> Clutch
         forecast=ForecastResponse.of(now.forecast) if now.forecast else None,
         rests_on=page.rests_on,
         origin=_origin(page),
+        sires_revision=revision_of(sires_form(now.clutch.code)),
         origin_revision=revision_of(origin_form(now.clutch.code)),
         gaps=[GapResponse.model_validate(gap) for gap in page.gaps],
         cold_spells=[ColdSpellResponse.model_validate(spell) for spell in now.cold_spells],

@@ -208,6 +208,7 @@ class ClutchResponse(BaseModel):
     rests_on: str
     origin: OriginResponse | None
     origin_revision: Revision
+    sires_revision: Revision
     gaps: list[GapResponse]
     cold_spells: list[ColdSpellResponse]
     ribbon: list[RibbonPieceResponse]

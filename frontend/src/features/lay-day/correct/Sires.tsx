@@ -1,26 +1,34 @@
 import { Box, Text } from '@chakra-ui/react'
 import { useState } from 'react'
+import { useNavigate } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct, useAnimals } from '@/shared/api/queries'
+import { useAnimals } from '@/shared/api/queries'
+import { BothVersions } from '@/shared/corrections/BothVersions'
+import { useCorrection } from '@/shared/corrections/useCorrection'
 import { toggled } from '@/shared/toggled'
 import { Button } from '@/shared/ui/Button'
 import { Chips } from '@/shared/ui/Chips'
 import { Heading } from '@/shared/ui/page'
+import { showProblem } from '@/shared/ui/toaster'
 
 /** "One of these sires" as a fact: later what hatches tells them apart. */
 export function Sires({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
   const sires = (useAnimals().data ?? []).filter((animal) => animal.role === 'sire')
   const [on, setOn] = useState(() => known(clutch))
-  const say = useAct(
-    (body: Schemas['SiresRequest']) =>
+  const navigate = useNavigate()
+  const correction = useCorrection({
+    revision: clutch.sires_revision,
+    opened: { sires: known(clutch).map(Number) },
+    send: (body: Schemas['SiresRequest'], header) =>
       answer(
         api.PUT('/api/clutches/{code}/sires', {
-          params: { path: { code: clutch.code } },
+          params: { path: { code: clutch.code }, header },
           body,
         }),
       ),
-    (act) => act,
-  )
+    actOf: (act) => act,
+    onDone: () => navigate(`/clutches/${clutch.code}`),
+  })
   if (sires.length < 2) return null
   return (
     <section aria-labelledby="sires">
@@ -38,12 +46,24 @@ export function Sires({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
       <Box mt={4}>
         <Button
           type="button"
-          disabled={say.isPending}
-          onClick={() => say.mutate({ sires: on.map(Number) })}
+          disabled={correction.pending}
+          onClick={() =>
+            correction.save({ sires: on.map(Number) }, (problem) => showProblem(problem.detail))
+          }
         >
           {on.length > 1 ? `Record one of ${on.length}` : 'Record the sire'}
         </Button>
       </Box>
+      <BothVersions
+        correction={correction}
+        labels={{ sires: 'It is of' }}
+        say={(_, value) =>
+          Array.isArray(value)
+            ? value.map((id) => sires.find((sire) => sire.id === id)?.name).join(', ') ||
+              'not known'
+            : undefined
+        }
+      />
     </section>
   )
 }
