@@ -41,6 +41,12 @@ def test_one_hatchling_that_shows_it_proves_it() -> None:
     assert proof.times == inf
 
 
+def test_what_its_parents_make_certain_is_not_proved_by_plain_hatchlings() -> None:
+    proof = Carriers(PUZZLE, {DAM: ONE, SIRE: TWO}, [Progeny(DAM, SIRE, 0, 4)]).proof(DAM)
+    assert (proof.before, proof.chance) == (1.0, 1.0)
+    assert not proof.proved
+
+
 def test_a_mate_who_has_none_says_nothing() -> None:
     proof = Carriers(PUZZLE, {DAM: MAYBE, SIRE: NONE}, [Progeny(DAM, SIRE, 0, 12)]).proof(DAM)
     assert (proof.chance, proof.by_mate) == (0.5, ())

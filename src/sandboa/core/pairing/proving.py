@@ -69,7 +69,8 @@ class Proof:
     @property
     def proved(self) -> bool:
         """Whether a hatchling shows what it cannot have without this animal."""
-        return self.chance is not None and self.chance > 1.0 - 1e-9 and bool(self.by_mate)
+        sure = self.chance is not None and self.chance > 1.0 - 1e-9
+        return sure and self.before < 1.0 and any(pair.shown for pair in self.by_mate)
 
 
 def chance_by_parents(gene: Gene, dam: TraitForm | None, sire: TraitForm | None) -> float:

@@ -12,7 +12,7 @@ from sandboa.core.messages import Message, Moment
 from sandboa.core.units import CLOCK_GRACE_S, SECONDS_PER_DAY, require_moment
 from sandboa.records.animals import Departure, Meal, Pairing, Sign, Tub, Weight
 from sandboa.records.clutches import Clutch, Egg
-from sandboa.records.hatching import EggFate, Emergence, Hatchling, Shed
+from sandboa.records.hatching import Emergence, Hatchling, Shed
 from sandboa.records.house import Animal
 from sandboa.services.acts.errors import Conflict, NotFound
 
@@ -148,12 +148,6 @@ def require_nothing_after(who: Individual, at_s: float) -> None:
                 at=Moment(latest_s),
             )
         )
-
-
-def died_early(who: Individual) -> bool:
-    """Whether its egg's fate says that it hatched and died."""
-    fate = EggFate.only(egg_id=who.hatchling.egg_id) if who.hatchling else None
-    return fate is not None and fate.fate == "hatched and died"
 
 
 def lower_first(words: str) -> str:

@@ -126,6 +126,8 @@ def proof_words(gene: str, proof: Proof) -> str:
         )
     if proof.proved:
         return f"Proved: a hatchling shows {gene} that has it from no one else."
+    if proof.before >= 1.0:
+        return f"It carries {gene} by its parents: one of them has nothing else to give."
     if not proof.by_mate:
         return f"{_percent(proof.before)}: no hatchling that was looked at could have shown it."
     of = sum(pair.of for pair in proof.by_mate)
