@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Grid } from '@chakra-ui/react'
+import { Box, chakra, Grid } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
@@ -6,6 +6,7 @@ import { useAct } from '@/shared/api/queries'
 import { takeMoment } from '@/shared/moment/moment'
 import { isOfMoment, When } from '@/shared/moment/When'
 import { Button } from '@/shared/ui/Button'
+import { FormEnd } from '@/shared/ui/FormEnd'
 import { SelectField, TextField } from '@/shared/ui/fields'
 
 /** A box of another species in the cabinet: it has a name and a place, and no forecast. */
@@ -62,14 +63,7 @@ export function OtherSpecies({ cabinet }: { cabinet: Schemas['CabinetResponse'] 
         <Box mb={3}>
           <When label="Since" problem={add.error} />
         </Box>
-        <Flex gap={3}>
-          <Button type="submit" variant="act" disabled={add.isPending}>
-            Record it
-          </Button>
-          <Button type="button" onClick={() => setOpen(false)}>
-            Leave it
-          </Button>
-        </Flex>
+        <FormEnd label="Record it" disabled={add.isPending} onLeave={() => setOpen(false)} />
       </chakra.form>
     </FormProvider>
   )

@@ -1,12 +1,12 @@
-import { chakra, Flex, Grid } from '@chakra-ui/react'
+import { chakra, Grid } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useChoices } from '@/shared/api/queries'
 import { BothVersions } from '@/shared/corrections/BothVersions'
 import { useCorrection } from '@/shared/corrections/useCorrection'
-import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
+import { FormEnd } from '@/shared/ui/FormEnd'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { Waiting } from '@/shared/ui/page'
 import { typedGrams } from '@/shared/units'
@@ -92,14 +92,7 @@ function Form({
           <TextField name="water" label="Water, g" inputMode="decimal" check={grams} />
           <TextField name="setUpMass" label="All of it, g" inputMode="decimal" check={grams} />
         </Grid>
-        <Flex gap={3}>
-          <Button type="submit" variant="act" disabled={correction.pending}>
-            Record the correction
-          </Button>
-          <Button type="button" onClick={onDone}>
-            Leave it
-          </Button>
-        </Flex>
+        <FormEnd label="Record the correction" disabled={correction.pending} onLeave={onDone} />
       </chakra.form>
       <BothVersions
         correction={correction}

@@ -1,4 +1,4 @@
-import { Box, chakra, Flex } from '@chakra-ui/react'
+import { Box, chakra } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
@@ -7,6 +7,7 @@ import { useCorrection } from '@/shared/corrections/useCorrection'
 import { OriginFields } from '@/shared/origin/OriginFields'
 import { type OriginValues, originOf, originValues, refusedField } from '@/shared/origin/values'
 import { Button } from '@/shared/ui/Button'
+import { FormEnd } from '@/shared/ui/FormEnd'
 import { useTemperatureUnit } from '@/shared/units'
 
 type Clutch = Schemas['ClutchResponse']
@@ -46,10 +47,7 @@ export function OriginForm({ clutch, onDone }: { clutch: Clutch; onDone: () => v
         onSubmit={form.handleSubmit(({ origin }) => save(originOf(origin, unit), origin))}
       >
         <OriginFields />
-        <Flex gap={3} wrap="wrap">
-          <Button type="submit" variant="act" disabled={correction.pending}>
-            Record it
-          </Button>
+        <FormEnd label="Record it" disabled={correction.pending} onLeave={onDone}>
           {clutch.origin && (
             <Button
               type="button"
@@ -61,10 +59,7 @@ export function OriginForm({ clutch, onDone }: { clutch: Clutch; onDone: () => v
               It was seen laid
             </Button>
           )}
-          <Button type="button" onClick={onDone}>
-            Leave it
-          </Button>
-        </Flex>
+        </FormEnd>
       </chakra.form>
       <Box>
         <BothVersions correction={correction} labels={{}} />

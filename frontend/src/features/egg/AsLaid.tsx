@@ -1,4 +1,4 @@
-import { chakra, Flex, Grid, Text } from '@chakra-ui/react'
+import { chakra, Grid, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
@@ -10,6 +10,7 @@ import { toggled } from '@/shared/toggled'
 import { Button } from '@/shared/ui/Button'
 import { Chips } from '@/shared/ui/Chips'
 import { Choices } from '@/shared/ui/Choices'
+import { FormEnd } from '@/shared/ui/FormEnd'
 import { TextField } from '@/shared/ui/fields'
 import { Waiting } from '@/shared/ui/page'
 import { Tick } from '@/shared/ui/Tick'
@@ -167,14 +168,7 @@ function Form({
           />
         </Grid>
         <Text color="soft">The torch and what happened keep the time they were recorded for.</Text>
-        <Flex gap={3}>
-          <Button type="submit" variant="act" disabled={correction.pending}>
-            Record the correction
-          </Button>
-          <Button type="button" onClick={onDone}>
-            Leave it
-          </Button>
-        </Flex>
+        <FormEnd label="Record the correction" disabled={correction.pending} onLeave={onDone} />
       </chakra.form>
       <BothVersions
         correction={correction}

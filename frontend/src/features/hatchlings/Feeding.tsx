@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Grid } from '@chakra-ui/react'
+import { Box, chakra, Grid } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
@@ -7,8 +7,8 @@ import type { HatchlingLine } from '@/shared/hatchlings/queries'
 import { takeMoment } from '@/shared/moment/moment'
 import { isOfMoment, When } from '@/shared/moment/When'
 import { toggled } from '@/shared/toggled'
-import { Button } from '@/shared/ui/Button'
 import { Chips } from '@/shared/ui/Chips'
+import { FormEnd } from '@/shared/ui/FormEnd'
 import { TextField } from '@/shared/ui/fields'
 import { typedGrams } from '@/shared/units'
 
@@ -87,14 +87,11 @@ export function Feeding({
         <Box>
           <When label="Offered" problem={feed.error} />
         </Box>
-        <Flex gap={3}>
-          <Button type="submit" variant="act" disabled={given.length === 0 || feed.isPending}>
-            Record {given.length} {given.length === 1 ? 'meal' : 'meals'}
-          </Button>
-          <Button type="button" onClick={onDone}>
-            Leave it
-          </Button>
-        </Flex>
+        <FormEnd
+          label={`Record ${given.length} ${given.length === 1 ? 'meal' : 'meals'}`}
+          disabled={given.length === 0 || feed.isPending}
+          onLeave={onDone}
+        />
       </chakra.form>
     </FormProvider>
   )

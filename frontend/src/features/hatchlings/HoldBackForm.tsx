@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Text } from '@chakra-ui/react'
+import { Box, chakra, Text } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
@@ -6,8 +6,8 @@ import { useAct } from '@/shared/api/queries'
 import type { Hatchling } from '@/shared/hatchlings/queries'
 import { takeMoment } from '@/shared/moment/moment'
 import { isOfMoment, When } from '@/shared/moment/When'
-import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
+import { FormEnd } from '@/shared/ui/FormEnd'
 import { TextField } from '@/shared/ui/fields'
 
 type Role = 'dam' | 'sire'
@@ -73,14 +73,7 @@ export function HoldBackForm({ hatchling, onDone }: { hatchling: Hatchling; onDo
         <Box mb={3}>
           <When label="Held back" problem={hold.error} />
         </Box>
-        <Flex gap={3}>
-          <Button type="submit" variant="act" disabled={hold.isPending}>
-            Hold it back
-          </Button>
-          <Button type="button" onClick={onDone}>
-            Leave it
-          </Button>
-        </Flex>
+        <FormEnd label="Hold it back" disabled={hold.isPending} onLeave={onDone} />
       </chakra.form>
     </FormProvider>
   )

@@ -1,11 +1,11 @@
-import { Box, chakra, Flex, Text } from '@chakra-ui/react'
+import { Box, chakra, Text } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { takeMoment } from '@/shared/moment/moment'
 import { isOfMoment, When } from '@/shared/moment/When'
-import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
+import { FormEnd } from '@/shared/ui/FormEnd'
 import { TextField } from '@/shared/ui/fields'
 import type { Leaving } from './individual'
 
@@ -68,14 +68,7 @@ export function LeaveForm({ of, onDone }: { of: Leaving; onDone: () => void }) {
         <Box mb={3}>
           <When label="Left" problem={leave.error} />
         </Box>
-        <Flex gap={3}>
-          <Button type="submit" variant="act" disabled={!how || none || leave.isPending}>
-            Record it
-          </Button>
-          <Button type="button" onClick={onDone}>
-            Leave it
-          </Button>
-        </Flex>
+        <FormEnd label="Record it" disabled={!how || none || leave.isPending} onLeave={onDone} />
       </chakra.form>
     </FormProvider>
   )

@@ -1,10 +1,10 @@
-import { Box, chakra, Flex } from '@chakra-ui/react'
+import { Box, chakra } from '@chakra-ui/react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { takeMoment } from '@/shared/moment/moment'
 import { isOfMoment, When } from '@/shared/moment/When'
-import { Button } from '@/shared/ui/Button'
+import { FormEnd } from '@/shared/ui/FormEnd'
 import { TextField } from '@/shared/ui/fields'
 import type { Individual } from './individual'
 
@@ -36,14 +36,7 @@ export function TubForm({ of, onDone }: { of: Individual; onDone: () => void }) 
         <Box mb={3}>
           <When label="Since" problem={move.error} />
         </Box>
-        <Flex gap={3}>
-          <Button type="submit" variant="act" disabled={move.isPending}>
-            Record it
-          </Button>
-          <Button type="button" onClick={onDone}>
-            Leave it
-          </Button>
-        </Flex>
+        <FormEnd label="Record it" disabled={move.isPending} onLeave={onDone} />
       </chakra.form>
     </FormProvider>
   )

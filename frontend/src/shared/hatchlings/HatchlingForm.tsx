@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Text } from '@chakra-ui/react'
+import { Box, chakra, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
@@ -7,6 +7,7 @@ import { NEW, useCorrection } from '@/shared/corrections/useCorrection'
 import { Button } from '@/shared/ui/Button'
 import { Chips } from '@/shared/ui/Chips'
 import { Choices } from '@/shared/ui/Choices'
+import { FormEnd } from '@/shared/ui/FormEnd'
 import { TextField } from '@/shared/ui/fields'
 import { Tick } from '@/shared/ui/Tick'
 import { TraitFields, type TraitValue } from '@/shared/ui/TraitFields'
@@ -143,14 +144,11 @@ export function HatchlingForm({
             </Button>
           </Box>
         ) : (
-          <Flex gap={3}>
-            <Button type="submit" variant="act" disabled={correction.pending}>
-              {held ? 'Correct it' : 'Record it'}
-            </Button>
-            <Button type="button" onClick={onDone}>
-              Leave it
-            </Button>
-          </Flex>
+          <FormEnd
+            label={held ? 'Correct it' : 'Record it'}
+            disabled={correction.pending}
+            onLeave={onDone}
+          />
         )}
       </chakra.form>
       <BothVersions
