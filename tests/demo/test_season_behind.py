@@ -19,7 +19,7 @@ from sandboa.services.losses.loss_list import losses_of_year
 from sandboa.services.losses.why import at_hand, clutch_losses, losses_of
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit
-from sandboa.services.seasons.counted import Dimension
+from sandboa.services.seasons.dimensions import Dimension
 from sandboa.services.seasons.views import compare_groups, season_page
 from sandboa.services.snapshot.cache import SnapshotCache
 

@@ -22,11 +22,13 @@ from sandboa.services.climate.cabinet_view import cabinet_now
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.hatching.egg_events import see_pip
 from sandboa.services.lay_day import EggLaid, lay_clutch
+from sandboa.services.losses.why import clutch_losses
 from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.rounds.round_now import round_now
 from sandboa.services.rounds.visit import EggSeen, EggsMoved
-from sandboa.services.seasons.counted import Dimension, counted_clutches, grouped
+from sandboa.services.seasons.counted import counted_clutches, grouped
+from sandboa.services.seasons.dimensions import Dimension
 from sandboa.services.snapshot.cache import SnapshotCache
 
 
@@ -313,3 +315,24 @@ def test_seasons_count_each_egg_where_it_lay(house: SnapshotCache) -> None:
     assert sum(t.n for t in closings["sealed film"]) == 2
     # One dam, one clutch: those are counted whole.
     assert [t.n for t in grouped(counted, Dimension.DAM)["Sorrel"]] == [5]
+
+
+def test_seasons_and_losses_say_when_an_egg_changed_where_it_lay(house: SnapshotCache) -> None:
+    lay_clutch(lay_day(70.0, medium="perlite"), NOW_S)
+    other = BoxCommand(name="26-01 B", medium="vermiculite", closing=Closing.SEALED_FILM)
+    visit("split", days_ago=45.0, moved=(put(1, 2, new=other),))
+    change_set_point("North", 31.5, NOW_S - 66 * DAY_S, NOW_S)
+    close_clutch("26-01", NOW_S - 5 * DAY_S, egg1=Fate.DEAD_IN_EGG)
+    (counted,) = counted_clutches(house.current(), NOW_S)
+    (change,) = [c for c in counted.changes[Dimension.MEDIUM] if 2 in c.numbers]
+    assert change.spells == ((0, "perlite"), (25, "vermiculite"))
+    assert change.counted == "vermiculite"
+    assert all(set(c.numbers) <= {1, 2} for c in counted.changes[Dimension.MEDIUM])
+    assert Dimension.CABINET not in counted.changes
+    lost = clutch_losses(house.current(), "26-01", NOW_S).lost[0]
+    assert [(stay.box, stay.medium) for stay in lost.lain] == [
+        ("26-01", "perlite"), ("26-01 B", "vermiculite"),
+    ]  # fmt: skip
+    assert lost.lain[1].start_s == NOW_S - 45 * DAY_S
+    # The death is not told as later than it was: what came after it is no part of where it lay.
+    assert lost.lain[-1].end_s <= lost.end.died_by_s

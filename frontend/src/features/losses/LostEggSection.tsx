@@ -10,6 +10,7 @@ import { Heading } from '@/shared/ui/page'
 import { CauseList } from './CauseList'
 import { OpeningForm } from './OpeningForm'
 import type { LostEgg } from './queries'
+import { WhereItLay } from './WhereItLay'
 import { windowWords } from './words'
 
 /** One failed egg: how it looked, when it died, what was found, and why. */
@@ -46,6 +47,7 @@ export function LostEggSection({
             )}
           </HStack>
           <DeathBar lost={lost} />
+          <WhereItLay lost={lost} />
           <Found lost={lost} />
           <Box>
             <Button type="button" aria-expanded={writing} onClick={() => setWriting(!writing)}>

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import type { LostEgg } from './queries'
-import { countWords, leadWords, windowWords } from './words'
+import { countWords, leadWords, stayWords, windowWords } from './words'
 
 const S = '\u00a0'
 
@@ -20,6 +20,23 @@ it('tells the window of the death, or nothing', () => {
   } as LostEgg
   expect(windowWords(egg)).toBe(`Died between 12${S}% and 30${S}% developed, 3\u20139 May`)
   expect(windowWords({ ...egg, died_from: null })).toBe('')
+})
+
+it('tells what is known of where an egg lay', () => {
+  const stay = {
+    from_day: 0,
+    from_at: '2026-05-03T08:00:00Z',
+    box: '26-04 B',
+    medium: 'perlite',
+    closing: 'cracked corner',
+    cabinet: 'North',
+    shelf: 'lower',
+    hatching: false,
+  }
+  expect(stayWords(stay)).toBe('box 26-04 B on perlite, cracked corner; North, lower')
+  expect(stayWords({ ...stay, medium: null, closing: null, hatching: true })).toBe(
+    'hatching box 26-04 B; North, lower',
+  )
 })
 
 it('counts what hatched first', () => {

@@ -16,6 +16,14 @@ export function windowWords(egg: LostEgg): string {
   return `Died between ${percent(died_from_share)} and ${percent(died_by_share)} developed, ${dayRange(died_from, died_by)}`
 }
 
+/** "Box 26-04 on perlite, cracked corner; North, lower": what is known of where it lay. */
+export function stayWords(stay: LostEgg['lain'][number]): string {
+  const kind = stay.hatching ? 'hatching box' : 'box'
+  const on = stay.medium ? ` on ${stay.medium}` : ''
+  const closed = stay.closing ? `, ${stay.closing}` : ''
+  return `${kind} ${stay.box}${on}${closed}; ${stay.cabinet}, ${stay.shelf}`
+}
+
 /** "5 of 7 hatched, 2 lost" */
 export function countWords(line: {
   fertile: number

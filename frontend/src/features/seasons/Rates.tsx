@@ -1,9 +1,11 @@
 import { Box, chakra, Flex, Grid, HStack, Span, Text } from '@chakra-ui/react'
 import { lazy, Suspense, useState } from 'react'
+import { Link } from 'react-router'
+import { Button } from '@/shared/ui/Button'
 import { Pick } from '@/shared/ui/Pick'
 import { Heading } from '@/shared/ui/page'
 import { type Dimension, type Season, useComparison } from './queries'
-import { chartHeightRem, rateWords } from './rates'
+import { changeWords, chartHeightRem, rateWords } from './rates'
 
 // The chart's script is large, and only this place needs it.
 const WhiskerChart = lazy(() =>
@@ -66,10 +68,39 @@ export function Rates({ season }: { season: Season }) {
               </chakra.li>
             ))}
           </ul>
+          <Changes key={`of ${chosen.dimension}`} changes={chosen.changes} />
           <Compare key={chosen.dimension} season={season} dimension={chosen.dimension} />
         </div>
       </Grid>
     </section>
+  )
+}
+
+/** Changes told at once; the others on asking. */
+const TOLD = 4
+
+/** Eggs that lay under two names: an egg is counted once, and here is said under which. */
+function Changes({ changes }: { changes: Season['dimensions'][number]['changes'] }) {
+  const [all, setAll] = useState(false)
+  if (changes.length === 0) return null
+  return (
+    <Box mt={4}>
+      <chakra.h3 fontWeight="bold">Changed while they developed</chakra.h3>
+      <Text color="soft">Counted where they lay longest.</Text>
+      <ul aria-label="Changed while they developed">
+        {(all ? changes : changes.slice(0, TOLD)).map((change) => (
+          <chakra.li key={changeWords(change)} py={1} lineHeight={1.35}>
+            <Link to={`/clutches/${change.code}`}>{changeWords(change)};</Link>{' '}
+            <Span color="soft">counted under {change.counted}</Span>
+          </chakra.li>
+        ))}
+      </ul>
+      {changes.length > TOLD && (
+        <Button type="button" variant="bare" size="small" onClick={() => setAll(!all)}>
+          {all ? 'Fewer' : `${changes.length - TOLD} more`}
+        </Button>
+      )}
+    </Box>
   )
 }
 

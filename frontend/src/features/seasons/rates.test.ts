@@ -1,8 +1,18 @@
 import { expect, it } from 'vitest'
-import { linkOf, rateWords, whiskersOf } from './rates'
+import { changeWords, linkOf, rateWords, whiskersOf } from './rates'
 
 const S = '\u00a0'
 const rate = { k: 18, n: 20, clutches: 3, share: 0.9, low: 0.74, high: 0.98, effective_n: 14 }
+
+it('tells what changed while eggs developed', () => {
+  const spells = [
+    { from_day: 0, name: 'perlite' },
+    { from_day: 21, name: 'vermiculite' },
+  ]
+  const change = { code: '26-04', numbers: [1, 2], spells, counted: 'vermiculite' }
+  expect(changeWords(change)).toBe('26-04, eggs 1, 2: perlite; from day 21 vermiculite')
+  expect(changeWords({ ...change, numbers: [5] })).toContain('26-04, egg 5:')
+})
 
 it('tells counts, rate and interval together, never a rate alone', () => {
   expect(rateWords(rate)).toBe(`18 of 20, 90${S}% (74 to 98)`)

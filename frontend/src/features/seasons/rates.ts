@@ -1,6 +1,7 @@
 import { percent } from '@/shared/units'
 import type { Group, Season } from './queries'
 
+type Change = Season['dimensions'][number]['changes'][number]
 type Rate = Season['hatched']
 
 /** "18 of 20, 90 % (74 to 98)": the counts, the rate, and where it likely lies. */
@@ -8,6 +9,13 @@ export function rateWords(rate: Rate): string {
   if (rate.share === null) return 'nothing counted yet'
   const span = `${Math.round(100 * rate.low)} to ${Math.round(100 * rate.high)}`
   return `${rate.k} of ${rate.n}, ${percent(rate.share)} (${span})`
+}
+
+/** "26-04, eggs 1, 2: perlite; from day 21 vermiculite": what changed while they developed. */
+export function changeWords({ code, numbers, spells }: Change): string {
+  const eggs = numbers.length === 1 ? `egg ${numbers[0]}` : `eggs ${numbers.join(', ')}`
+  const lain = spells.map(({ name, from_day }, i) => (i ? `from day ${from_day} ${name}` : name))
+  return `${code}, ${eggs}: ${lain.join('; ')}`
 }
 
 /** A group for the chart, in percent: its rate, the interval's ends, what to expect next. */

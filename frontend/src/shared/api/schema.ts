@@ -3487,6 +3487,31 @@ export interface components {
             value: string;
         };
         /**
+         * BoxStayResponse
+         * @description A stretch in one box on one shelf, closed in one way, from a day after lay on.
+         */
+        BoxStayResponse: {
+            /** From Day */
+            from_day: number;
+            /**
+             * From At
+             * Format: date-time
+             */
+            from_at: string;
+            /** Box */
+            box: string;
+            /** Medium */
+            medium: string | null;
+            /** Closing */
+            closing: string | null;
+            /** Cabinet */
+            cabinet: string;
+            /** Shelf */
+            shelf: string;
+            /** Hatching */
+            hatching: boolean;
+        };
+        /**
          * BoxWaterResponse
          * @description `left` and `add` null where the water at set-up is not known.
          */
@@ -4215,6 +4240,8 @@ export interface components {
             dimension: components["schemas"]["Dimension"];
             /** Groups */
             groups: components["schemas"]["GroupRateResponse"][];
+            /** Changes */
+            changes: components["schemas"]["PlaceChangeResponse"][];
         };
         /**
          * DimpleStage
@@ -5776,7 +5803,7 @@ export interface components {
         /**
          * LostEggResponse
          * @description A lost egg. It died between two shares developed, `died_from` and `died_by`; causes
-         *     likeliest first.
+         *     likeliest first; `lain` is where it lay until then.
          */
         LostEggResponse: {
             egg: components["schemas"]["EggResponse"];
@@ -5797,6 +5824,8 @@ export interface components {
             causes: components["schemas"]["RankedCauseResponse"][];
             /** Missing */
             missing: string[];
+            /** Lain */
+            lain: components["schemas"]["BoxStayResponse"][];
             /** Photos */
             photos: components["schemas"]["PhotoResponse"][];
         };
@@ -6495,6 +6524,20 @@ export interface components {
             width: number;
             /** Height */
             height: number;
+        };
+        /**
+         * PlaceChangeResponse
+         * @description Eggs of a clutch that changed while they developed; they are counted under `counted`.
+         */
+        PlaceChangeResponse: {
+            /** Code */
+            code: string;
+            /** Numbers */
+            numbers: number[];
+            /** Spells */
+            spells: components["schemas"]["SpellResponse"][];
+            /** Counted */
+            counted: string;
         };
         /**
          * PlaceRequest
@@ -7402,6 +7445,16 @@ export interface components {
             standing: components["schemas"]["Standing"] | null;
             /** Mould */
             mould: string | null;
+        };
+        /**
+         * SpellResponse
+         * @description Under a name from a day after lay on.
+         */
+        SpellResponse: {
+            /** From Day */
+            from_day: number;
+            /** Name */
+            name: string;
         };
         /**
          * Standing

@@ -12,6 +12,7 @@ from sandboa.core.hatching.fates import EggRecord, following_fate
 from sandboa.core.standing import SignKind
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, Egg
+from sandboa.services.boxes.box_stays import BoxStay, box_stays
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path
 from sandboa.services.clutches.egg_judgements import removed_s
@@ -93,6 +94,12 @@ def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) 
     return snapshot.kept.held(
         f"ends of {clutch.entity_id}", stamp, lambda: _read(snapshot, clutch, known, as_of_s)
     )
+
+
+def stays_of_egg(snapshot: Snapshot, end: EggOutcome) -> tuple[BoxStay, ...]:
+    """Where an egg lay until it was out, gone or dead."""
+    out_s = end.ended_s if end.emerged_s is None else end.emerged_s
+    return box_stays(snapshot, end.way.path, min(end.ended_s, end.died_by_s, out_s))
 
 
 def _read(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchOutcomes:

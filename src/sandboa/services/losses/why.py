@@ -13,6 +13,7 @@ from sandboa.records.clutches import Clutch
 from sandboa.records.clutches import EggEvent as EggEventRow
 from sandboa.records.hatching import Opening
 from sandboa.services.animals.genes import as_genes, genes
+from sandboa.services.boxes.box_stays import BoxStay
 from sandboa.services.clutches.lessons import lessons
 from sandboa.services.losses.box_evidence import (
     air_of,
@@ -22,7 +23,7 @@ from sandboa.services.losses.box_evidence import (
     water_of,
 )
 from sandboa.services.losses.house_evidence import neighbours_of, parents_of
-from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome, ends_of
+from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome, ends_of, stays_of_egg
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Share of the box within which two eggs touch (assumption: about an egg's length).
@@ -31,13 +32,17 @@ _TOUCHING = 0.2
 
 @dataclass(frozen=True)
 class LostEgg:
-    """A lost egg (or slug) with what is known and what is likely; `causes` likeliest first."""
+    """A lost egg (or slug) with what is known and what is likely; `causes` likeliest first.
+
+    `lain` is where it lay, to its death.
+    """
 
     end: EggOutcome
     evidence: LossEvidence
     causes: tuple[RankedCause, ...]
     missing: tuple[str, ...]
     opening: Opening | None
+    lain: tuple[BoxStay, ...]
 
 
 @dataclass(frozen=True)
@@ -130,6 +135,7 @@ class _Gathering:
             rank_causes(evidence, self.snapshot.settings.rules.loss_scores),
             missing(evidence),
             self.snapshot.egg(end.egg.entity_id).opening,
+            stays_of_egg(self.snapshot, end),
         )
 
     def evidence(self, end: EggOutcome) -> LossEvidence:

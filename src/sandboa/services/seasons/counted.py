@@ -1,39 +1,20 @@
 """Closed clutches as counts: hatched of fertile, slugs of laid, and the groups each belongs to."""
 
 from collections import Counter, defaultdict
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import UTC, datetime
-from enum import StrEnum
-from itertools import pairwise
-from typing import Final
 
-from sandboa.core.box import BoxKind
 from sandboa.core.hatching import Fate
 from sandboa.core.rates import Tally
-from sandboa.services.boxes.egg_paths import Stay, stays
+from sandboa.services.boxes.box_stays import BoxStay
 from sandboa.services.clutches.methods import method_of
 from sandboa.services.losses.loss_list import year_of
-from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome
+from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome, stays_of_egg
 from sandboa.services.losses.why import all_outcomes
+from sandboa.services.seasons.changes import PlaceChange, place_changes, where_longest
+from sandboa.services.seasons.dimensions import PLACES, Dimension, while_developing
 from sandboa.services.snapshot.snapshot import Snapshot
-
-
-class Dimension(StrEnum):
-    """By what hatch rates are grouped (rule H)."""
-
-    DAM = "dam"
-    SIRE = "sire"
-    MEDIUM = "medium"
-    CLOSING = "closing"
-    CABINET = "cabinet"
-    SHELF = "shelf"
-    METHOD = "method"
-    MONTH = "month"
-
-
-#: What is told of each egg by where it lay.
-_BY_PLACE: Final = (Dimension.MEDIUM, Dimension.CLOSING, Dimension.CABINET, Dimension.SHELF)
 
 
 @dataclass(frozen=True)
@@ -41,7 +22,7 @@ class CountedClutch:
     """A closed clutch; `groups` names its group on every dimension that is known.
 
     Of medium, closing, cabinet and shelf, `by_place` counts its eggs by where each lay while it
-    developed, and `groups` names that of most of them.
+    developed, `groups` names that of most of them, and `changes` tells of those that changed it.
     """
 
     outcomes: ClutchOutcomes
@@ -49,6 +30,7 @@ class CountedClutch:
     slugs: Tally
     groups: dict[Dimension, str]
     by_place: dict[Dimension, dict[str, Tally]]
+    changes: dict[Dimension, tuple[PlaceChange, ...]]
 
     @property
     def year(self) -> int:
@@ -85,10 +67,11 @@ def _counted(snapshot: Snapshot, outcomes: ClutchOutcomes) -> CountedClutch:
     fertile = [e for e in outcomes.eggs if e.fate is not Fate.SLUG and not e.egg.slug]
     slugs = len(outcomes.eggs) - len(fertile)
     hatched = sum(e.fate is Fate.HATCHED for e in fertile)
-    places = {end.egg.entity_id: place_of(snapshot, end) for end in outcomes.eggs}
+    lain = {end.egg.entity_id: stays_of_egg(snapshot, end) for end in outcomes.eggs}
+    places = {own: _places(stays) for own, stays in lain.items()}
     by_place = {
         dimension: counted
-        for dimension in _BY_PLACE
+        for dimension in PLACES
         if (counted := _tallies(fertile, places, dimension))
     }
     return CountedClutch(
@@ -97,40 +80,15 @@ def _counted(snapshot: Snapshot, outcomes: ClutchOutcomes) -> CountedClutch:
         Tally(slugs, len(outcomes.eggs)),
         _groups(snapshot, outcomes, list(places.values())),
         by_place,
+        place_changes(outcomes.clutch.code, fertile, lain),
     )
 
 
-def place_of(snapshot: Snapshot, end: EggOutcome) -> dict[Dimension, str]:
+def _places(stays: Sequence[BoxStay]) -> dict[Dimension, str]:
     """Where an egg lay longest from lay to its end, hatching boxes aside."""
-    lain = stays(snapshot, end.way.path, max(end.ended_s, end.way.path.start_s + 1.0))
-    spent: dict[tuple[int, int, str | None], float] = defaultdict(float)
-    for stay in lain:
-        for closing, seconds in _closings(snapshot, stay):
-            spent[stay.box, stay.shelf, closing] += seconds
-    kept = {
-        where: seconds
-        for where, seconds in spent.items()
-        if snapshot.boxes[where[0]].kind != BoxKind.HATCHING
-    }
-    box, place, closing = max(kept or spent, key=lambda where: (kept or spent)[where])
-    shelf = snapshot.shelves[place]
-    cabinet = snapshot.cabinets[shelf.cabinet_id].name
-    named = {
-        Dimension.MEDIUM: snapshot.boxes[box].medium,
-        Dimension.CLOSING: closing,
-        Dimension.CABINET: cabinet,
-        Dimension.SHELF: f"{cabinet}, {shelf.name}",
-    }
-    return {dimension: name for dimension, name in named.items() if name}
-
-
-def _closings(snapshot: Snapshot, stay: Stay) -> Iterator[tuple[str | None, float]]:
-    """How the box was closed during a stay, and for how long (s)."""
-    changes = snapshot.box(stay.box).closings
-    cuts = [stay.start_s, *(c.from_s for c in changes if stay.start_s < c.from_s < stay.end_s)]
-    for start_s, end_s in pairwise([*cuts, stay.end_s]):
-        before = [c.closing for c in changes if c.from_s <= start_s]
-        yield before[-1] if before else snapshot.boxes[stay.box].closing, end_s - start_s
+    developing = while_developing(stays)
+    named = {dimension: where_longest(developing, dimension) for dimension in PLACES}
+    return {dimension: name for dimension, name in named.items() if name is not None}
 
 
 def _tallies(
@@ -154,7 +112,7 @@ def _groups(
     named = {
         Dimension.DAM: snapshot.animals[clutch.dam_id].name,
         Dimension.SIRE: sire.name if sire else None,
-        **{dimension: _of_most(places, dimension) for dimension in _BY_PLACE},
+        **{dimension: _of_most(places, dimension) for dimension in PLACES},
         Dimension.METHOD: method_of(own).name if own else None,
         Dimension.MONTH: f"{datetime.fromtimestamp(clutch.laid_s, UTC):%B}",
     }

@@ -27,12 +27,13 @@ from sandboa.services.losses.why import (
     at_hand,
     losses_of,
 )
+from sandboa.services.seasons.changes import PlaceChange
 from sandboa.services.seasons.counted import (
     CountedClutch,
-    Dimension,
     counted_clutches,
     grouped,
 )
+from sandboa.services.seasons.dimensions import Dimension
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -51,7 +52,8 @@ class SeasonPage:
     """`year` None is all years. `costs` are eggs by cause, the dearest first.
 
     Of `waiting` clutches it is not worked out yet why eggs were lost: their
-    eggs are not among `lost`, `opened`, `costs` and the findings on causes.
+    eggs are not among `lost`, `opened`, `costs` and the findings on causes. `changes`
+    are of eggs that lay under two names of a dimension while they developed.
     """
 
     year: int | None
@@ -60,6 +62,7 @@ class SeasonPage:
     hatched: Rate
     correlation: float
     dimensions: dict[Dimension, tuple[GroupRate, ...]]
+    changes: dict[Dimension, tuple[PlaceChange, ...]]
     slugs: tuple[DamSlugs, ...]
     lost: int
     opened: int
@@ -101,6 +104,7 @@ def season_page(
         hatched=hatched,
         correlation=correlation,
         dimensions={d: group_rates(held) for d, held in groups.items()},
+        changes={d: tuple(m for c in clutches for m in c.changes.get(d, ())) for d in Dimension},
         slugs=tuple(_slugs(clutches)),
         lost=len(lost),
         opened=opened,

@@ -6,7 +6,9 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.causes import FINDINGS, Cause, FindingKind, RankedCause
 from sandboa.core.hatching import DeathStage, Fate
+from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.services.acts.revisions import revision_of
+from sandboa.services.boxes.box_stays import BoxStay
 from sandboa.services.forms.clutch import form_of_opening
 from sandboa.services.losses.why import ClutchLosses, LostEgg
 from sandboa.web.requests.reader import Sentence
@@ -92,9 +94,22 @@ class OpeningResponse(BaseModel):
     revision: Revision
 
 
+class BoxStayResponse(ResponseSchema):
+    """A stretch in one box on one shelf, closed in one way, from a day after lay on."""
+
+    from_day: int
+    from_at: Moment
+    box: str
+    medium: str | None
+    closing: str | None
+    cabinet: str
+    shelf: str
+    hatching: bool
+
+
 class LostEggResponse(BaseModel):
     """A lost egg. It died between two shares developed, `died_from` and `died_by`; causes
-    likeliest first."""
+    likeliest first; `lain` is where it lay until then."""
 
     egg: EggResponse
     fate: Fate
@@ -107,6 +122,7 @@ class LostEggResponse(BaseModel):
     opening: OpeningResponse | None
     causes: list[RankedCauseResponse]
     missing: list[str]
+    lain: list[BoxStayResponse]
     photos: list[PhotoResponse]
 
 
@@ -152,7 +168,21 @@ def lost_egg_told(lost: LostEgg, egg: EggResponse, photos: list[PhotoResponse]) 
         opening=_opening(lost),
         causes=[_cause(cause) for cause in lost.causes],
         missing=list(lost.missing),
+        lain=[_stay(stay, end.way.path.start_s) for stay in lost.lain],
         photos=photos,
+    )
+
+
+def _stay(stay: BoxStay, laid_s: float) -> BoxStayResponse:
+    return BoxStayResponse(
+        from_day=int((stay.start_s - laid_s) // SECONDS_PER_DAY),
+        from_at=stay.start_s,  # type: ignore[arg-type]
+        box=stay.box,
+        medium=stay.medium,
+        closing=stay.closing,
+        cabinet=stay.cabinet,
+        shelf=stay.shelf,
+        hatching=stay.hatching,
     )
 
 

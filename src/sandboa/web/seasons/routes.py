@@ -5,7 +5,8 @@ from typing import Annotated
 from fastapi import APIRouter, Query
 
 from sandboa.core.rates import GroupRate
-from sandboa.services.seasons.counted import Dimension
+from sandboa.services.seasons.changes import PlaceChange
+from sandboa.services.seasons.dimensions import Dimension
 from sandboa.services.seasons.views import compare_groups, season_page
 from sandboa.web.hatching.schemas import ScoreResponse
 from sandboa.web.house import NowS, TheHouse
@@ -16,9 +17,11 @@ from sandboa.web.seasons.schemas import (
     DamSlugsResponse,
     DimensionResponse,
     GroupRateResponse,
+    PlaceChangeResponse,
     RateResponse,
     SeasonFindingResponse,
     SeasonsResponse,
+    SpellResponse,
     StandingScoreResponse,
 )
 from sandboa.web.security.permissions import LOOK
@@ -47,7 +50,11 @@ def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsRespo
         hatched=RateResponse.model_validate(page.hatched),
         intraclass_correlation=page.correlation,
         dimensions=[
-            DimensionResponse(dimension=dimension, groups=[_group(group) for group in groups])
+            DimensionResponse(
+                dimension=dimension,
+                groups=[_group(group) for group in groups],
+                changes=[_change(change) for change in page.changes[dimension]],
+            )
             for dimension, groups in page.dimensions.items()
         ],
         slugs=[DamSlugsResponse.model_validate(slugs) for slugs in page.slugs],
@@ -73,6 +80,15 @@ def get_comparison(
     """Two groups in one sentence, which knows when it is too few."""
     told = compare_groups(house.snapshot(), by, first, second, year, now_s)
     return ComparisonResponse.model_validate(told)
+
+
+def _change(change: PlaceChange) -> PlaceChangeResponse:
+    return PlaceChangeResponse(
+        code=change.code,
+        numbers=list(change.numbers),
+        spells=[SpellResponse(from_day=day, name=name) for day, name in change.spells],
+        counted=change.counted,
+    )
 
 
 def _group(group: GroupRate) -> GroupRateResponse:

@@ -3,7 +3,7 @@
 from pydantic import BaseModel
 
 from sandboa.core.standing import Standing
-from sandboa.services.seasons.counted import Dimension
+from sandboa.services.seasons.dimensions import Dimension
 from sandboa.web.hatching.schemas import ScoreResponse
 from sandboa.web.schemas.common import ResponseSchema
 
@@ -28,9 +28,26 @@ class GroupRateResponse(ResponseSchema):
     drawn: float | None
 
 
+class SpellResponse(BaseModel):
+    """Under a name from a day after lay on."""
+
+    from_day: int
+    name: str
+
+
+class PlaceChangeResponse(BaseModel):
+    """Eggs of a clutch that changed while they developed; they are counted under `counted`."""
+
+    code: str
+    numbers: list[int]
+    spells: list[SpellResponse]
+    counted: str
+
+
 class DimensionResponse(BaseModel):
     dimension: Dimension
     groups: list[GroupRateResponse]
+    changes: list[PlaceChangeResponse]
 
 
 class DamSlugsResponse(ResponseSchema):
