@@ -4710,10 +4710,11 @@ export interface components {
         };
         /**
          * FieldKind
-         * @description How a field is asked: as a time, grams, degrees Celsius, words, or one of some choices.
+         * @description How a field is asked: as a time, grams, degrees Celsius, percent, one line, words of
+         *     several lines, or one of some choices.
          * @enum {string}
          */
-        FieldKind: "moment" | "grams" | "celsius" | "text" | "choice";
+        FieldKind: "moment" | "grams" | "celsius" | "percent" | "text" | "words" | "choice";
         /**
          * FieldRequest
          * @description A field's value; with all three left out nothing is said of it.
@@ -5737,7 +5738,8 @@ export interface components {
          * LogResponse
          * @description A line of a log; `by` is who recorded it, null at the machine itself. `at` is when it
          *     happened, null where that is not known; `visit` is what is corrected at the box, where the line
-         *     is of one, and `correctable` whether what it recorded is corrected as the act's record.
+         *     is of one, `correctable` whether what it recorded is corrected as the act's record, and `clutch`
+         *     the code of the clutch it is of.
          */
         LogResponse: {
             /** Act */
@@ -5761,6 +5763,8 @@ export interface components {
             visit: number | null;
             /** Correctable */
             correctable: boolean;
+            /** Clutch */
+            clutch: string | null;
         };
         /** LossLineResponse */
         LossLineResponse: {

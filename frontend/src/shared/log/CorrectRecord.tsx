@@ -14,6 +14,7 @@ import {
   degrees,
   type TemperatureUnit,
   typedGrams,
+  typedNumber,
   typedTemperature,
   useTemperatureUnit,
 } from '@/shared/units'
@@ -130,6 +131,18 @@ function OneField({ field, unit }: { field: Field; unit: TemperatureUnit }) {
           }
         />
       )
+    case 'percent':
+      return (
+        <TextField
+          name={name}
+          label={label}
+          inputMode="decimal"
+          required={required}
+          check={(text) => !Number.isNaN(typedNumber(text)) || 'Percent as a number, like 75.3.'}
+        />
+      )
+    case 'words':
+      return <TextField name={name} label={label} required={required} lines={5} plain />
     case 'celsius':
       return (
         <TextField
@@ -156,11 +169,13 @@ function asTyped(field: Field, unit: TemperatureUnit): string {
 
 function asAsked(field: Field, typed: string, unit: TemperatureUnit): Body['fields'][number] {
   const { name } = field
+  if (field.kind === 'moment' && !typed) return { name, moment: null }
   // A minute that was not touched keeps its seconds.
   if (field.kind === 'moment') {
     const same = field.moment && inputMoment(field.moment) === typed
     return { name, moment: same ? (field.moment ?? null) : fromInputMoment(typed) }
   }
+  if (field.kind === 'percent') return { name, number: typedNumber(typed) }
   if (field.kind === 'grams') return { name, number: typed.trim() ? typedGrams(typed) : null }
   if (field.kind === 'celsius') return { name, number: typedTemperature(typed, unit) }
   return { name, text: typed }

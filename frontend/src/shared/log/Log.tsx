@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Waiting } from '@/shared/ui/page'
-import { type Entry, enteredLate, happenedAt } from './entries'
+import { type Entry, enteredLate, happenedAt, pageOf } from './entries'
 import { UndoLine } from './UndoLine'
 
 // Today's first load is small; forms come when one is opened.
@@ -52,6 +52,7 @@ export function Log({
 
 function Line({ entry }: { entry: Entry }) {
   const [correcting, setCorrecting] = useState(false)
+  const page = pageOf(entry)
   return (
     <chakra.li
       display="flex"
@@ -87,9 +88,9 @@ function Line({ entry }: { entry: Entry }) {
         )}
       </Span>
       <Flex wrap="wrap" justify="flex-end" marginStart="auto" maxWidth="100%">
-        {entry.visit !== null && (
+        {page !== null && (
           <Button asChild variant="bare" size="small">
-            <Link to={`/visits/${entry.visit}`}>Correct</Link>
+            <Link to={page}>Correct</Link>
           </Button>
         )}
         {entry.correctable && (

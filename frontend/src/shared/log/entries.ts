@@ -13,6 +13,24 @@ export function enteredLate(entry: Entry): boolean {
   return Date.parse(entry.recorded_at) - Date.parse(happenedAt(entry)) > LATE_MS
 }
 
+/** Where what several forms make up together is corrected, by the kind of the line. */
+const PLACES: Record<string, (code: string) => string> = {
+  lay: (code) => `/clutches/${code}/correct`,
+  origin: (code) => `/clutches/${code}/correct`,
+  fate: (code) => `/hatch/${code}`,
+  pip: (code) => `/hatch/${code}`,
+  emergence: (code) => `/hatch/${code}`,
+  hatchling: (code) => `/hatch/${code}`,
+  opening: (code) => `/losses/${code}`,
+}
+
+/** The page on which a line's record is corrected; null where it is corrected in the line. */
+export function pageOf(entry: Entry): string | null {
+  if (entry.visit !== null) return `/visits/${entry.visit}`
+  if (entry.correctable || entry.undone || entry.clutch === null) return null
+  return PLACES[entry.kind]?.(entry.clutch) ?? null
+}
+
 /** The newest act that can still be taken back; undoing an undo is left to the log. */
 export function lastUndoable(entries: Entry[]): Entry | undefined {
   return entries.find((entry) => !entry.undone && entry.kind !== 'undo')

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api/client'
-import { enteredLate, lastUndoable, visitsOf } from './entries'
+import { enteredLate, lastUndoable, pageOf, visitsOf } from './entries'
 
 const entry = (act: number, kind: string, undone = false): Schemas['LogResponse'] => ({
   act,
@@ -12,6 +12,7 @@ const entry = (act: number, kind: string, undone = false): Schemas['LogResponse'
   at: null,
   visit: null,
   correctable: false,
+  clutch: null,
 })
 
 describe('the log', () => {
@@ -33,6 +34,15 @@ describe('the log', () => {
       entry(1, 'lay'),
     ]
     expect(visitsOf(log)).toEqual(['2026-06-12T18:00:00Z', '2026-06-11T18:00:00Z'])
+  })
+
+  it('leads to the page where what several forms made is corrected', () => {
+    const of = { ...entry(5, 'fate'), clutch: '26-01' }
+    expect(pageOf(of)).toBe('/hatch/26-01')
+    expect(pageOf({ ...of, correctable: true })).toBeNull()
+    expect(pageOf({ ...of, undone: true })).toBeNull()
+    expect(pageOf({ ...of, kind: 'weigh' })).toBeNull()
+    expect(pageOf({ ...of, kind: 'visit', visit: 7 })).toBe('/visits/7')
   })
 
   it('knows what was entered late, and when that happened', () => {

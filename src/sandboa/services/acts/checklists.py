@@ -4,9 +4,11 @@ from dataclasses import dataclass
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
+from sandboa.records.clutches import Clutch
 from sandboa.records.facts import Act
 from sandboa.records.house import Task
-from sandboa.services.acts.preconditions import require_not_ahead
+from sandboa.services.acts.errors import NotFound
+from sandboa.services.acts.preconditions import require_between_lay_and_now, require_not_ahead
 from sandboa.services.acts.recording import act
 
 
@@ -37,6 +39,25 @@ def tick(subject: int, said: Tick, now_s: float, *, whose: str, clutch: int | No
         elif not held:
             raise NotPlausible("task", "that is not ticked")
     return ticking
+
+
+def correct_tick(entity: int, done_s: float, now_s: float) -> Act:
+    """Correct when a line was done.
+
+    Raises NotFound for an unknown tick; NotPlausible for a time ahead, or before the clutch was
+    laid that the list is of.
+    """
+    held = Task.now(entity)
+    if held is None:
+        raise NotFound("there is no such tick")
+    clutch = Clutch.now(held.subject_id)
+    if clutch is not None:
+        require_between_lay_and_now(clutch, done_s, now_s)
+    require_not_ahead(done_s, now_s)
+    of = None if clutch is None else clutch.entity_id
+    with act(ActKind.TASK, f"Corrected: {held.name}, done", now_s, of) as correcting:
+        held.correct(correcting, done_s=int(done_s))
+    return correcting
 
 
 def ticked(subject: int) -> dict[str, float]:

@@ -5,6 +5,7 @@ from typing import Final
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.records import people
+from sandboa.records.clutches import Clutch
 from sandboa.records.facts import Act as Act
 from sandboa.records.facts import acts_about, acts_lately, has_log
 from sandboa.records.house import Animal
@@ -22,7 +23,8 @@ class LogEntry:
     """An act as the log shows it; `by` is who recorded it, None at the machine itself.
 
     `visit` is the id of the visit that stands as this act recorded it, None for any other act;
-    `single` whether what stands is one thing that can be told anew.
+    `single` whether what stands is one thing that can be told anew; `clutch` the code of the
+    clutch the act is of.
     """
 
     act: Act
@@ -30,6 +32,7 @@ class LogEntry:
     by: str | None
     visit: int | None = None
     single: bool = False
+    clutch: str | None = None
 
 
 def house_log(limit: int = LINES, before: int | None = None) -> list[LogEntry]:
@@ -55,7 +58,7 @@ def _as_log(acts: list[Act]) -> list[LogEntry]:
     """The acts with whether each is taken back now, and who recorded it."""
     undone, names = undone_among(acts), people.names_of_people()
     visits = _visits(acts)
-    single = standing_single(acts)
+    single, codes = standing_single(acts), _codes(acts)
     return [
         LogEntry(
             act,
@@ -63,9 +66,16 @@ def _as_log(acts: list[Act]) -> list[LogEntry]:
             by=names.get(act.person_id or 0),
             visit=visits.get(act.id),
             single=act.id in single,
+            clutch=codes.get(act.clutch_id or 0),
         )
         for act in acts
     ]
+
+
+def _codes(acts: list[Act]) -> dict[int, str]:
+    """The codes of the clutches those acts are of, by id."""
+    ids = {act.clutch_id for act in acts if act.clutch_id is not None}
+    return {clutch.entity_id: clutch.code for clutch in Clutch.current(entity_id=ids)}
 
 
 def _visits(acts: list[Act]) -> dict[int, int]:

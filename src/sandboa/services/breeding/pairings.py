@@ -56,19 +56,11 @@ def begin_pairing(
     lock outside the visit, or a time after either left the house.
     """
     her, him = find_animal(dam, DAM), find_animal(sire, SIRE)
-    _require_past("from", from_s, now_s)
-    _require_both_here(dam, sire, from_s if until_s is None else until_s)
-    if until_s is not None:
-        _require_past("until", until_s, now_s)
-        if until_s < from_s:
-            raise NotPlausible("until", "it cannot end before it began")
+    _require_visit(dam, sire, from_s, until_s, now_s)
     if lock_s is not None:
         _require_together("lock_at", lock_s, from_s, now_s if until_s is None else until_s)
     if until_s is None:
-        for visit in Pairing.current(until_s=None):
-            if visit.dam_id == dam or visit.sire_id == sire:
-                one, other = find_animal(visit.dam_id), find_animal(visit.sire_id)
-                raise Conflict(f"{one.name} and {other.name} are together: part them first")
+        _require_parted(dam, sire)
     with act(ActKind.PAIRING, f"{him.name} with {her.name}", now_s) as pairing:
         row = Pairing.record(
             pairing,
@@ -94,6 +86,31 @@ def end_pairing(entity: int, until_s: float, now_s: float) -> Act:
     with act(ActKind.PAIRING, f"{him.name} parted from {her.name}", now_s) as parting:
         visit.correct(parting, until_s=int(until_s))
     return parting
+
+
+def correct_pairing(entity: int, from_s: float, until_s: float | None, now_s: float) -> Act:
+    """Correct from when, and until when, a sire was with a dam: None while they are together.
+
+    Raises NotFound for an unknown pairing, Conflict when either is with another, NotPlausible as
+    `begin_pairing` does, and for times that leave out a lock that was seen.
+    """
+    visit = _visit(entity)
+    her, him = find_animal(visit.dam_id), find_animal(visit.sire_id)
+    _require_visit(visit.dam_id, visit.sire_id, from_s, until_s, now_s)
+    if until_s is None:
+        _require_parted(visit.dam_id, visit.sire_id, besides=entity)
+    for lock in Lock.current(pairing_id=entity):
+        _require_together(
+            "from" if lock.seen_s < from_s else "until",
+            lock.seen_s,
+            from_s,
+            now_s if until_s is None else until_s,
+            "a lock was seen outside that time: correct the lock first",
+        )
+    with act(ActKind.PAIRING, f"Corrected: {him.name} with {her.name}", now_s) as correcting:
+        until = None if until_s is None else int(until_s)
+        visit.correct(correcting, from_s=int(from_s), until_s=until)
+    return correcting
 
 
 def see_lock(entity: int, seen_s: float, now_s: float) -> Act:
@@ -122,6 +139,22 @@ def _require_both_here(dam: int, sire: int, at_s: float) -> None:
     require_not_left(individual(sire), at_s, "sire")
 
 
+def _require_visit(dam: int, sire: int, from_s: float, until_s: float | None, now_s: float) -> None:
+    _require_past("from", from_s, now_s)
+    _require_both_here(dam, sire, from_s if until_s is None else until_s)
+    if until_s is not None:
+        _require_past("until", until_s, now_s)
+        if until_s < from_s:
+            raise NotPlausible("until", "it cannot end before it began")
+
+
+def _require_parted(dam: int, sire: int, besides: int | None = None) -> None:
+    for visit in Pairing.current(until_s=None):
+        if visit.entity_id != besides and (visit.dam_id == dam or visit.sire_id == sire):
+            one, other = find_animal(visit.dam_id), find_animal(visit.sire_id)
+            raise Conflict(f"{one.name} and {other.name} are together: part them first")
+
+
 def _visit(entity: int) -> Pairing:
     visit = Pairing.now(entity)
     if visit is None:
@@ -135,6 +168,12 @@ def _require_past(field: str, at_s: float, now_s: float) -> None:
         raise NotPlausible(field, "that time is in the future")
 
 
-def _require_together(field: str, seen_s: float, from_s: float, until_s: float) -> None:
+def _require_together(
+    field: str,
+    seen_s: float,
+    from_s: float,
+    until_s: float,
+    otherwise: str = "the two were not together then",
+) -> None:
     if not from_s <= seen_s <= until_s:
-        raise NotPlausible(field, "the two were not together then")
+        raise NotPlausible(field, otherwise)

@@ -70,9 +70,7 @@ def attach(photo: PhotoCommand, now_s: float) -> tuple[Photo, Act]:
     is none or one photo too many.
     """
     words, clutch = _owner_words(photo.owner, photo.egg)
-    require_moment("taken_at", photo.taken_s)
-    if photo.taken_s > now_s + CLOCK_GRACE_S:
-        raise NotPlausible("taken_at", "that time is in the future")
+    _require_taken("taken_at", photo.taken_s, now_s)
     if len(Photo.current(owner_id=photo.owner)) >= MOST_PHOTOS:
         raise NotPlausible("file", f"{MOST_PHOTOS} photos are enough here")
     # The file first: a fact without its picture would be worse than a picture without its fact.
@@ -96,6 +94,12 @@ def attach(photo: PhotoCommand, now_s: float) -> tuple[Photo, Act]:
     return kept, attaching
 
 
+def _require_taken(field: str, taken_s: float, now_s: float) -> None:
+    require_moment(field, taken_s)
+    if taken_s > now_s + CLOCK_GRACE_S:
+        raise NotPlausible(field, "that time is in the future")
+
+
 def _delivered_before(photo: PhotoCommand, name: str) -> Photo | None:
     for known in Photo.current(owner_id=photo.owner, file=name):
         if known.egg_number == photo.egg and abs(known.taken_s - photo.taken_s) <= _SAME_MOMENT_S:
@@ -111,6 +115,21 @@ def take_away(photo_entity: int, now_s: float) -> Act:
     with act(ActKind.PHOTO, "Photo taken away", now_s) as taking:
         photo.retire(taking)
     return taking
+
+
+def correct_photo(photo: int, egg: int | None, taken_s: float, now_s: float) -> Act:
+    """Correct when a photo was taken, and which egg of its clutch it shows: None for none.
+
+    Raises NotFound for an unknown photo or egg, NotPlausible for a time that is none or ahead.
+    """
+    held = Photo.now(photo)
+    if held is None:
+        raise NotFound("there is no such photo")
+    words, clutch = _owner_words(held.owner_id, egg)
+    _require_taken("at", taken_s, now_s)
+    with act(ActKind.PHOTO, f"Corrected: Photo of {words}", now_s, clutch) as correcting:
+        held.correct(correcting, egg_number=egg, taken_s=int(taken_s))
+    return correcting
 
 
 def photos_of_owner(owner: int) -> list[Photo]:

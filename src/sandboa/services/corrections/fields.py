@@ -9,16 +9,19 @@ from sandboa.core.units import require_moment
 
 
 class FieldKind(StrEnum):
-    """How a field is asked: as a time, grams, degrees Celsius, words, or one of some choices."""
+    """How a field is asked: as a time, grams, degrees Celsius, percent, one line, words of
+    several lines, or one of some choices."""
 
     MOMENT = "moment"
     GRAMS = "grams"
     CELSIUS = "celsius"
+    PERCENT = "percent"
     TEXT = "text"
+    WORDS = "words"
     CHOICE = "choice"
 
 
-#: Seconds of a moment, a number of grams or °C, words; None where nothing is said.
+#: Seconds of a moment, a number of grams, °C or percent, words; None where nothing is said.
 Value = float | str | None
 
 
@@ -34,6 +37,26 @@ class RecordField:
     required: bool = True
 
 
+Fields = tuple[RecordField, ...]
+
+
+def moment_field(name: str, label: str, at_s: float) -> RecordField:
+    """A time, in seconds."""
+    return RecordField(name, label, FieldKind.MOMENT, float(at_s))
+
+
+def grams_field(
+    name: str, label: str, mass_g: float | None, *, required: bool = True
+) -> RecordField:
+    """A mass in g, perhaps none."""
+    return RecordField(name, label, FieldKind.GRAMS, mass_g, required=required)
+
+
+def choice_field(name: str, label: str, value: str, choices: tuple[str, ...]) -> RecordField:
+    """One of some choices."""
+    return RecordField(name, label, FieldKind.CHOICE, value, choices)
+
+
 @dataclass(frozen=True, slots=True)
 class Answers:
     """What a form came back with, by name; each is taken as the field it belongs to."""
@@ -46,6 +69,10 @@ class Answers:
         at_s = self.number(name)
         require_moment(name, at_s)
         return at_s
+
+    def moment_or_none(self, name: str) -> float | None:
+        """As `moment`, or nothing."""
+        return None if self.values.get(name) is None else self.moment(name)
 
     def number(self, name: str) -> float:
         """A number that has to be there."""

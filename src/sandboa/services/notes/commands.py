@@ -42,7 +42,9 @@ def correct_note(note: int, text: str, at_s: float | None, now_s: float) -> Act:
     moment_s = float(held.at_s) if at_s is None else at_s
     require_moment("at", moment_s)
     require_not_ahead(moment_s, now_s)
-    with act(ActKind.NOTE, f"Note on {of.name} corrected: {beginning(words)}", now_s) as correcting:
+    with act(
+        ActKind.NOTE, f"Corrected: Note on {of.name}: {beginning(words)}", now_s
+    ) as correcting:
         held.correct(correcting, text=words, at_s=int(moment_s))
     return correcting
 

@@ -68,7 +68,7 @@ def move_probe(entity: int, place: ProbePlace | None, at_s: float, now_s: float)
     Raises NotFound for an unknown probe or place; NotPlausible when it hangs there now
     and is told to be hung there now, or for a time before it first hung or ahead.
     """
-    probe = _logger(entity)
+    probe = logger_probe(entity)
     where, words = find_place(place) if place is not None else (None, "nowhere")
     _require_since_hung(probe, at_s, now_s)
     moves = sorted(ProbeMove.current(probe_id=entity), key=lambda m: m.from_s)
@@ -90,7 +90,7 @@ def check_probe(entity: int, check: Check, now_s: float) -> Act:
 
     Raises NotFound for an unknown probe, NotPlausible for a time before it hung or ahead.
     """
-    probe = _logger(entity)
+    probe = logger_probe(entity)
     _require_since_hung(probe, check.at_s, now_s)
     if check.kind is CheckKind.REFERENCE:
         summary = Message(
@@ -120,7 +120,7 @@ def leave_out(entity: int, from_s: float, until_s: float, reason: str, now_s: fl
 
     They are kept, and drawn. Raises NotFound, or NotPlausible for an empty span.
     """
-    probe = _logger(entity)
+    probe = logger_probe(entity)
     if until_s <= from_s:
         raise NotPlausible("until", "it ends before it begins")
     why = " ".join(reason.split())[:200]
@@ -132,7 +132,8 @@ def leave_out(entity: int, from_s: float, until_s: float, reason: str, now_s: fl
     return leaving
 
 
-def _logger(entity: int) -> Probe:
+def logger_probe(entity: int) -> Probe:
+    """The logger's probe of that id; NotFound for none, NotPlausible for one read by hand."""
     probe = find_probe(entity)
     if probe.by_hand:
         raise NotPlausible("probe", "that is a thermometer read by hand, not a logger's probe")

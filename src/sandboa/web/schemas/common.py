@@ -86,7 +86,8 @@ class ActResponse(ResponseSchema):
 class LogResponse(BaseModel):
     """A line of a log; `by` is who recorded it, null at the machine itself. `at` is when it
     happened, null where that is not known; `visit` is what is corrected at the box, where the line
-    is of one, and `correctable` whether what it recorded is corrected as the act's record."""
+    is of one, `correctable` whether what it recorded is corrected as the act's record, and `clutch`
+    the code of the clutch it is of."""
 
     act: int
     kind: str
@@ -97,6 +98,7 @@ class LogResponse(BaseModel):
     by: str | None
     visit: int | None
     correctable: bool
+    clutch: str | None
 
     @classmethod
     def of(cls, entry: LogEntry) -> "LogResponse":
@@ -110,6 +112,7 @@ class LogResponse(BaseModel):
             by=entry.by,
             visit=entry.visit,
             correctable=entry.single,
+            clutch=entry.clutch,
         )
 
 
