@@ -2,6 +2,7 @@
 
 import re
 
+import pytest
 from playwright.sync_api import Page, expect
 
 from browser.home import Address
@@ -77,3 +78,27 @@ def test_one_of_two_sires_is_said_and_settled(desk: Page, own_demo: Address) -> 
     sires.get_by_role("checkbox", name="Flint").uncheck()
     sires.get_by_role("button", name="Record the sire").click()
     expect(desk.get_by_text("Clutch 26-05: sire Marl").first).to_be_visible()
+
+
+@pytest.mark.both_ways
+def test_the_dam_of_lay_day_is_put_right_and_looked_after(desk: Page, own_demo: Address) -> None:
+    desk.goto(f"{own_demo}/clutches/26-05/correct")
+    dam = desk.get_by_role("form", name="Correct the dam on lay day")
+    dam.get_by_role("radio", name="A lump was left").check()
+    dam.get_by_label("Her weight after laying").fill("12")
+    dam.get_by_role("button", name="Record what is right of her").click()
+    expect(dam.get_by_text("12 g is outside")).to_be_visible()
+    dam.get_by_label("Her weight after laying").fill("1310")
+    dam.get_by_role("button", name="Record what is right of her").click()
+    expect(desk).to_have_url(f"{own_demo}/clutches/26-05")
+    animal = desk.request.get(f"{own_demo}/api/clutches/26-05").json()["dam_id"]
+    desk.goto(f"{own_demo}/animals/{animal}")
+    after = desk.get_by_role("region", name="After laying")
+    expect(after.get_by_text("a lump was left in her belly")).to_be_visible()
+    expect(after.get_by_role("button", name="Her aftercare is over")).to_have_count(0)
+    after.get_by_role("button", name="A vet saw her").click()
+    expect(after.get_by_text("a lump was left in her belly")).to_have_count(0)
+    after.get_by_role("button", name="Her aftercare is over").click()
+    expect(after).to_have_count(0)
+    desk.get_by_role("status").get_by_role("button", name="Undo").first.click()
+    expect(after).to_be_visible()

@@ -156,3 +156,32 @@ def test_a_line_of_the_log_is_corrected_at_its_fields(
     expect(desk.get_by_role("form", name="Correct what was recorded")).to_have_count(0)
     told = desk.request.get(f"{own_demo.api}/api/animals/{ids['dam']}").json()
     assert told["animal"]["mass_g"] == 1712
+
+
+@pytest.mark.both_ways
+def test_a_note_of_several_lines_and_a_check_are_corrected_in_their_logs(
+    desk: Page, own_demo: Address, ids: dict[str, int]
+) -> None:
+    note = {"about": ids["dam"], "text": "Calm today.\nDrank."}
+    assert desk.request.post(f"{own_demo.api}/api/notes", data=note).ok
+    desk.goto(f"{own_demo}/animals/{ids['dam']}")
+    log = desk.get_by_role("region", name="Log", exact=True)
+    line = log.get_by_role("listitem").first
+    line.get_by_role("button", name="Correct").click()
+    form = line.get_by_role("form", name="Correct what was recorded")
+    expect(form.get_by_label("Note")).to_have_value("Calm today.\nDrank.")
+    form.get_by_label("Note").fill("Calm today.\nDrank, and shed.")
+    form.get_by_role("button", name="Record the correction").click()
+    expect(log.get_by_text("Corrected: Note on Tansy: Calm today").first).to_be_visible()
+    told = desk.request.get(f"{own_demo.api}/api/notes?about={ids['dam']}").json()
+    assert "Calm today.\nDrank, and shed." in str(told).replace("\\n", "\n")
+    probe = desk.request.get(f"{own_demo.api}/api/probes").json()[0]["id"]
+    check = {"kind": "salt", "shown": 0.72}
+    assert desk.request.post(f"{own_demo.api}/api/probes/{probe}/checks", data=check).ok
+    desk.goto(f"{own_demo}/")
+    recorded = desk.get_by_role("listitem").filter(has_text="over salt of").first
+    recorded.get_by_role("button", name="Correct").click()
+    form = recorded.get_by_role("form", name="Correct what was recorded")
+    form.get_by_label("It showed, %").fill("73.5")
+    form.get_by_role("button", name="Record the correction").click()
+    expect(desk.get_by_text("Corrected: Probe").first).to_contain_text("73.5")

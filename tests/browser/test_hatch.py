@@ -144,6 +144,19 @@ def test_a_clutch_is_closed_with_every_fate_and_opened_again(desk: Page, own_dem
     expect(fate(desk, 4)).to_contain_text("removed")
 
 
+def test_all_not_said_yet_hatched_in_one_tap(phone: Page, own_demo: Address) -> None:
+    phone.goto(f"{own_demo}/hatch/{HATCHING}")
+    phone.get_by_role("button", name="Say what became of egg 3").tap()
+    fate(phone, 3).get_by_role("button", name="pipped and died").tap()
+    phone.get_by_role("button", name="All 2 not said yet hatched").tap()
+    expect(fate(phone, 4)).to_contain_text("hatched alive")
+    expect(fate(phone, 5)).to_contain_text("hatched alive")
+    expect(fate(phone, 3)).to_contain_text("pipped and died")
+    expect(phone.get_by_role("button", name="Close the clutch")).to_be_visible()
+    phone.get_by_role("status").get_by_role("button", name="Undo").first.tap()
+    expect(phone.get_by_role("button", name="All 2 not said yet hatched")).to_be_visible()
+
+
 def test_all_that_are_out_take_two_taps_and_one_undo(phone: Page, own_demo: Address) -> None:
     phone.goto(f"{own_demo}/hatch/26-02")
     all_at_once = phone.get_by_role("group", name="All at once")

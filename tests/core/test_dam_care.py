@@ -14,6 +14,7 @@ from sandboa.core.dam_care import (
     not_eating,
     recovery,
     retained_egg,
+    settled_s,
 )
 from sandboa.core.lay_day import Lump
 from sandboa.core.units import whole_days
@@ -44,6 +45,18 @@ def test_a_dam_not_felt_hollow_is_felt_again_the_next_day() -> None:
     assert AftercareTask.FEEL in due(unsure, 0.5)
     felt = listed(hollow=False, ticked={AftercareTask.FEEL: NOW_S + DAY_S})
     assert AftercareTask.FEEL not in due(felt, 2.0)
+
+
+@pytest.mark.parametrize("task", [AftercareTask.FEEL, AftercareTask.VET])
+def test_an_egg_that_may_be_left_is_settled_by_the_keepers_hand_or_a_vet(
+    task: AftercareTask,
+) -> None:
+    assert settled_s({AftercareTask.RINSE: NOW_S}) is None
+    seen = listed(hollow=False, ticked={task: NOW_S + DAY_S})
+    assert AftercareTask.FEEL not in due(seen, 2.0)
+    assert settled_s({task: NOW_S + DAY_S, AftercareTask.RINSE: NOW_S}) == NOW_S + DAY_S
+    both = {AftercareTask.FEEL: NOW_S + 2 * DAY_S, AftercareTask.VET: NOW_S + DAY_S}
+    assert settled_s(both) == NOW_S + DAY_S
 
 
 def test_a_first_meal_is_offered_from_day_one_to_three() -> None:

@@ -234,6 +234,25 @@ def test_undoing_her_first_clutch_leaves_a_dam_who_was_weighed(house: SnapshotCa
     assert dams_after_laying(house.current().herd, NOW_S) == []
 
 
+def test_an_aftercare_that_is_over_ends_though_she_is_not_back_to_weight(
+    house: SnapshotCache,
+) -> None:
+    lay_clutch(lay_day(20.0, lump=Lump.UNSURE), NOW_S)
+    clutch = house.current().clutches[0]
+    weigh(clutch.dam_id, 1200.0, NOW_S - 15 * DAY_S, NOW_S)
+    over = tick_aftercare(clutch, AftercareTask.OVER, NOW_S)
+    (told,) = dams_after_laying(house.current().herd, NOW_S)
+    assert "whether a lump was left" in told.flags[0], "an egg may still be left in her"
+    seen = tick_aftercare(clutch, AftercareTask.VET, NOW_S)
+    assert dams_after_laying(house.current().herd, NOW_S) == []
+    undo(over.id, NOW_S)
+    (told,) = dams_after_laying(house.current().herd, NOW_S)
+    assert not any("lump" in flag for flag in told.flags)
+    undo(seen.id, NOW_S)
+    (told,) = dams_after_laying(house.current().herd, NOW_S)
+    assert "lump" in told.flags[0]
+
+
 def test_the_tub_school_is_that_of_the_clutchs_own_method(house: SnapshotCache) -> None:
     from dataclasses import replace
 

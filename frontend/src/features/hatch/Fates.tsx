@@ -30,6 +30,11 @@ export function Fates({ clutch }: { clutch: HatchingClutch }) {
       answer(api.POST('/api/clutches/{code}/fates', { params: { path }, body: { fates } })),
     (act) => act,
   )
+  const out = clutch.eggs
+    .filter(({ egg, fitting_fates }) => {
+      return clutch.to_say.includes(egg.number) && fitting_fates.includes('hatched alive')
+    })
+    .map(({ egg }) => egg.number)
   const losses = clutch.eggs.some(({ lost }) => lost)
   return (
     <>
@@ -43,6 +48,20 @@ export function Fates({ clutch }: { clutch: HatchingClutch }) {
           />
         ))}
       </ul>
+      {out.length > 1 && (
+        <Flex mt={4} gap={3} wrap="wrap" align="center">
+          <Button
+            type="button"
+            disabled={declare.isPending}
+            onClick={() =>
+              declare.mutate(out.map((number) => ({ number, fate: 'hatched alive', stage: null })))
+            }
+          >
+            All {out.length} not said yet hatched
+          </Button>
+          <Span color="soft">Say first what is otherwise, at its egg.</Span>
+        </Flex>
+      )}
       <HStack mt={4} gap={3} wrap="wrap">
         {clutch.finished_at ? (
           <>

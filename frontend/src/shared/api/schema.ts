@@ -456,6 +456,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clutches/{code}/dam-at-laying": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Dam At Laying
+         * @description What lay day said of the dam.
+         */
+        get: operations["get_dam_at_laying"];
+        /**
+         * Put Dam At Laying
+         * @description Correct what lay day said of the dam; the earlier values stay in the log.
+         */
+        put: operations["put_dam_at_laying"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clutches/{code}/eggs/swapped": {
         parameters: {
             query?: never;
@@ -3063,7 +3087,7 @@ export interface components {
          * AftercareTask
          * @enum {string}
          */
-        AftercareTask: "feel again" | "rinse" | "water" | "weigh" | "clean" | "first meal" | "meal";
+        AftercareTask: "feel again" | "seen by a vet" | "rinse" | "water" | "weigh" | "clean" | "first meal" | "meal" | "aftercare over";
         /**
          * AlarmResponse
          * @description An alarm; open while `ended_at` is null. Without a cabinet it is about the house itself.
@@ -4094,6 +4118,23 @@ export interface components {
          * @enum {string}
          */
         CuttingSchool: "never, only to rescue when siblings are out" | "after the first pip" | "when full term and all eggs deflated" | "on a set day";
+        /**
+         * DamAtLayingRequest
+         * @description What lay day said of the dam: `lump` null where nobody felt her, g.
+         */
+        DamAtLayingRequest: {
+            lump?: components["schemas"]["Lump"] | null;
+            /** Mass G */
+            mass_g?: number | null;
+        };
+        /** DamAtLayingResponse */
+        DamAtLayingResponse: {
+            lump: components["schemas"]["Lump"] | null;
+            /** Mass G */
+            mass_g: number | null;
+            /** Revision */
+            revision: string;
+        };
         /** DamLaySeasonResponse */
         DamLaySeasonResponse: {
             /** Dam */
@@ -9094,6 +9135,75 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SiresRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            412: components["responses"]["412"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            428: components["responses"]["428"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_dam_at_laying: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DamAtLayingResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    put_dam_at_laying: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DamAtLayingRequest"];
             };
         };
         responses: {

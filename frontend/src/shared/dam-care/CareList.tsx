@@ -1,4 +1,4 @@
-import { Box, chakra, Span, Text } from '@chakra-ui/react'
+import { Box, chakra, Flex, Span, Text } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
@@ -53,9 +53,16 @@ export function CareList({ dam }: { dam: Dam }) {
                 </Span>
               </Span>
               {item.ticked_by_hand ? (
-                <Button type="button" size="small" onClick={() => tick.mutate(item.task)}>
-                  Done
-                </Button>
+                <Flex gap={2} wrap="wrap" justify="flex-end">
+                  <Button type="button" size="small" onClick={() => tick.mutate(item.task)}>
+                    {item.task === 'feel again' ? 'She is hollow' : 'Done'}
+                  </Button>
+                  {item.task === 'feel again' && (
+                    <Button type="button" size="small" onClick={() => tick.mutate('seen by a vet')}>
+                      A vet saw her
+                    </Button>
+                  )}
+                </Flex>
               ) : (
                 <Button asChild size="small">
                   <Link to={`/animals/${dam.dam}`}>
@@ -69,6 +76,17 @@ export function CareList({ dam }: { dam: Dam }) {
       <When label="Ticked" />
       <Done items={dam.items} />
       <BackToWeight dam={dam} />
+      {!dam.items.some((item) => item.task === 'feel again' && !item.done_at) && (
+        <Button
+          type="button"
+          variant="bare"
+          size="small"
+          ms={-3}
+          onClick={() => tick.mutate('aftercare over')}
+        >
+          Her aftercare is over
+        </Button>
+      )}
     </div>
   )
 }

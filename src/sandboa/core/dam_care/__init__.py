@@ -8,6 +8,7 @@ from sandboa.core.dam_care.aftercare import (
     aftercare,
     not_eating,
     retained_egg,
+    settled_s,
 )
 from sandboa.core.dam_care.recovery import Recovery, Weighing, recovery
 
@@ -22,4 +23,5 @@ __all__ = [
     "not_eating",
     "recovery",
     "retained_egg",
+    "settled_s",
 ]

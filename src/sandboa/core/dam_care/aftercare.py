@@ -25,23 +25,29 @@ class TubSchool(StrEnum):
 
 class AftercareTask(StrEnum):
     FEEL = "feel again"
+    #: A vet saw a dam in whom an egg may be left: nobody has to feel her again for this list.
+    VET = "seen by a vet"
     RINSE = "rinse"
     WATER = "water"
     WEIGH = "weigh"
     CLEAN = "clean"
     FIRST_MEAL = "first meal"
     MEAL = "meal"
+    #: The keeper says that it is over, whatever she weighs.
+    OVER = "aftercare over"
 
 
 WORDS: Final = {
     AftercareTask.FEEL: "Feel along her belly again: a lump that stays is a case for a vet. "
     "Done means that she is hollow.",
+    AftercareTask.VET: "A vet saw her.",
     AftercareTask.RINSE: "Rinse or wipe the scent of eggs off her, lukewarm.",
     AftercareTask.WATER: "Fresh water.",
     AftercareTask.WEIGH: "Weigh her.",
     AftercareTask.CLEAN: "Clean her tub, fresh bedding.",
     AftercareTask.FIRST_MEAL: "Offer a first small meal.",
     AftercareTask.MEAL: "Offer a small meal.",
+    AftercareTask.OVER: "Her aftercare is over.",
 }
 
 #: What makes sense around lay day only.
@@ -79,7 +85,7 @@ class LaidDam:
 
     hollow: no lump was left when she was felt on lay day; otherwise she is
         felt again on the next.
-    ticked: when the keeper ticked feel, rinse, water or clean (s).
+    ticked: when the keeper ticked feel, rinse, water or clean, or that a vet saw her (s).
     weighed_s, offered_s: weighings and meals offered, taken or refused, since
         laying; they tick their own lines, so nothing is entered twice.
     maternal: she sits on her eggs; her tub is not cleaned and she is not
@@ -115,7 +121,7 @@ def aftercare(dam: LaidDam, school: TubSchool, now_s: float | None = None) -> tu
     weighed, offered = sorted(dam.weighed_s), sorted(dam.offered_s)
     items = [item(AftercareTask.WATER, _ON_LAY_DAY, laid_s, ticked.get(AftercareTask.WATER))]
     if not dam.hollow:
-        felt_s = ticked.get(AftercareTask.FEEL)
+        felt_s = settled_s(ticked)
         items.append(item(AftercareTask.FEEL, _FEEL_AGAIN, laid_s, felt_s))
     if not dam.maternal:
         items += [
@@ -144,6 +150,15 @@ def aftercare(dam: LaidDam, school: TubSchool, now_s: float | None = None) -> tu
     # Where an egg may be left in her, that comes before everything.
     first = AftercareTask.FEEL
     return tuple(sorted(asked, key=lambda i: (i.task is not first, i.from_s, i.by_s)))
+
+
+def settled_s(ticked: Mapping[AftercareTask, float]) -> float | None:
+    """When it was settled that no egg is left in her (s): she was hollow, or a vet saw her.
+
+    None while nobody said so. Source: rule P5.
+    """
+    said = [ticked[task] for task in (AftercareTask.FEEL, AftercareTask.VET) if task in ticked]
+    return min(said, default=None)
 
 
 def retained_egg(name: str, lump: Lump, laid_s: float, now_s: float) -> str:

@@ -12,6 +12,7 @@ from sandboa.core.dam_care import (
     not_eating,
     recovery,
     retained_egg,
+    settled_s,
 )
 from sandboa.core.dam_care.aftercare import LaidDam
 from sandboa.core.lay_day import Lump
@@ -25,7 +26,14 @@ from sandboa.services.snapshot.settings import HouseSettings, house_settings
 #: Days after laying for which a dam is followed, unless she recovers before (assumption).
 FOLLOWED_DAYS = 100.0
 #: Lines of the checklist that a tick alone records; the others follow from weights and meals.
-TICKED = (AftercareTask.FEEL, AftercareTask.RINSE, AftercareTask.WATER, AftercareTask.CLEAN)
+TICKED = (
+    AftercareTask.FEEL,
+    AftercareTask.VET,
+    AftercareTask.RINSE,
+    AftercareTask.WATER,
+    AftercareTask.CLEAN,
+    AftercareTask.OVER,
+)
 
 
 @dataclass(frozen=True, slots=True)
@@ -60,17 +68,24 @@ def dams_after_laying(herd: Herd, now_s: float) -> list[DamAfterLaying]:
 def dam_after_laying(
     herd: Herd, dam: int, settings: HouseSettings, now_s: float
 ) -> DamAfterLaying | None:
-    """The dam's aftercare, None when she is recovered, left, laid too long ago, or never.
+    """The dam's aftercare; None when it is over, she is recovered or left, or laid long ago.
 
-    One in whom an egg may be left is followed until somebody felt her, however long that is.
+    One in whom an egg may be left is followed until she was hollow or a vet saw her, however long
+    that is.
     """
     clutches = [c for c in herd.clutches.get(dam, []) if c.laid_s <= now_s]
     if not clutches or dam in herd.departures:
         return None
     clutch = clutches[-1]
     lump = _lump(clutch)
-    felt = any(t.name == AftercareTask.FEEL for t in herd.tasks.get(clutch.entity_id, []))
-    retained = lump in (Lump.LEFT, Lump.UNSURE) and not felt
+    ticked = {
+        AftercareTask(t.name): float(t.done_s)
+        for t in herd.tasks.get(clutch.entity_id, [])
+        if t.name in TICKED
+    }
+    retained = lump in (Lump.LEFT, Lump.UNSURE) and settled_s(ticked) is None
+    if not retained and AftercareTask.OVER in ticked:
+        return None
     if not retained and now_s - clutch.laid_s > FOLLOWED_DAYS * SECONDS_PER_DAY:
         return None
     name = herd.animals[dam].name
@@ -81,11 +96,6 @@ def dam_after_laying(
     back = recovery(since, target_g)
     method = method_of_clutch(clutch.entity_id)
     meals = [m for m in herd.meals.get(dam, []) if clutch.laid_s < m.at_s <= now_s]
-    ticked = {
-        AftercareTask(t.name): float(t.done_s)
-        for t in herd.tasks.get(clutch.entity_id, [])
-        if t.name in TICKED
-    }
     laid = LaidDam(
         clutch.laid_s,
         maternal=method.maternal,

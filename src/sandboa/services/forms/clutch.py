@@ -22,6 +22,7 @@ from sandboa.services.acts.preconditions import box_called, clutch_called, egg_o
 from sandboa.services.acts.revisions import Form
 from sandboa.services.cabinets.commands import set_points
 from sandboa.services.forms.people_and_things import form_of_traits
+from sandboa.services.lay_day.dam_at_laying import dam_at_laying
 from sandboa.services.lay_day.egg_as_laid import egg_as_laid
 
 
@@ -55,6 +56,11 @@ def clutch_form(code: str) -> Form:
 def egg_as_laid_form(code: str, number: int) -> Form:
     """What lay day said of an egg."""
     return asdict(egg_as_laid(code, number))
+
+
+def dam_at_laying_form(code: str) -> Form:
+    """What lay day said of a clutch's dam."""
+    return asdict(dam_at_laying(code))
 
 
 def sires_form(code: str) -> Form:

@@ -26,6 +26,7 @@ from sandboa.services.acts.preconditions import first_box_of
 from sandboa.services.acts.recording import act
 from sandboa.services.boxes.set_up import require_free_name
 from sandboa.services.clutches.methods import method_of_clutch
+from sandboa.services.lay_day.dam_at_laying import move_with_lay_time
 from sandboa.services.lay_day.day import EggLaid, LayDay, check_laid
 from sandboa.services.lay_day.origin import require_laid_before_it_pipped
 from sandboa.services.lay_day.rows import (
@@ -67,11 +68,14 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
             # Who it is of is known now.
             for possible in PossibleSire.current(clutch_id=clutch.entity_id):
                 possible.retire(correcting)
-        _move_lay_looks(correcting, clutch, int(day.laid_at.timestamp()))
+        laid_s = int(day.laid_at.timestamp())
+        if laid_s != clutch.laid_s:
+            _move_lay_looks(correcting, clutch, laid_s)
+            move_with_lay_time(correcting, clutch, laid_s)
         box = box_values(day, correcting, moves_of(held_box))
         first = {k: v for k, v in box.items() if v is not None}
         if held_box.from_s == clutch.laid_s:
-            first["from_s"] = int(day.laid_at.timestamp())
+            first["from_s"] = laid_s
         if held_box.name.casefold() == clutch.code.casefold() and new_code != clutch.code:
             require_free_name(new_code, besides=held_box.entity_id)
             first["name"] = new_code
@@ -86,7 +90,7 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
                 _correct_place(correcting, held[number], egg)
             else:
                 new = Egg.record(correcting, clutch_id=clutch.entity_id, **egg_values(number, egg))
-                lay_into(correcting, new, held_box, egg, int(day.laid_at.timestamp()))
+                lay_into(correcting, new, held_box, egg, laid_s)
         for number, gone in held.items():
             if number > len(day.eggs):
                 gone.retire(correcting)
@@ -114,8 +118,6 @@ def _require_as_reckoned(clutch: Clutch, laid_at: datetime) -> None:
 
 def _move_lay_looks(correcting: Act, clutch: Clutch, laid_s: int) -> None:
     """What was seen and done when the eggs were laid moves with the lay time."""
-    if laid_s == clutch.laid_s:
-        return
     first = min(row.act_id for row in Clutch.ever(entity_id=clutch.entity_id))
     for egg in Egg.current(clutch_id=clutch.entity_id):
         own = egg.entity_id

@@ -18,12 +18,14 @@ from sandboa.services.forms.clutch import (
     box_form,
     boxes_as_laid,
     clutch_form,
+    dam_at_laying_form,
     origin_form,
     sires_form,
 )
 from sandboa.services.forms.numbers import clutch_method_form
 from sandboa.services.hatching.mixed_up import swap_findings, swap_numbers
 from sandboa.services.lay_day import drafts
+from sandboa.services.lay_day.dam_at_laying import DamAtLaying, correct_dam_at_laying
 from sandboa.services.lay_day.origin import correct_origin as lay_day_origin
 from sandboa.services.lay_day.origin import forget_origin
 from sandboa.services.lay_day.state import OriginState
@@ -36,6 +38,8 @@ from sandboa.web.clutches.schemas import (
     CardResponse,
     ClutchResponse,
     ColdSpellResponse,
+    DamAtLayingRequest,
+    DamAtLayingResponse,
     DifferenceResponse,
     GapResponse,
     GradeRequest,
@@ -111,6 +115,23 @@ def say_sires(code: Code, asked: SiresRequest, seen: Seen, now_s: NowS) -> ActRe
     """Say which sires a clutch may be of, or that it is known now."""
     with saved_over(seen, lambda: sires_form(code)):
         return ActResponse.of(name_sires(code, asked.sires, now_s))
+
+
+@router.get("/{code}/dam-at-laying", dependencies=[LOOK])
+def get_dam_at_laying(code: Code) -> DamAtLayingResponse:
+    """What lay day said of the dam."""
+    form = dam_at_laying_form(code)
+    return DamAtLayingResponse.model_validate({**form, "revision": revision_of(form)})
+
+
+@router.put("/{code}/dam-at-laying", dependencies=[RECORD])
+def put_dam_at_laying(
+    code: Code, asked: DamAtLayingRequest, seen: Seen, now_s: NowS
+) -> ActResponse:
+    """Correct what lay day said of the dam; the earlier values stay in the log."""
+    with saved_over(seen, lambda: dam_at_laying_form(code)):
+        said = DamAtLaying(asked.lump, asked.mass_g)
+        return ActResponse.of(correct_dam_at_laying(code, said, now_s))
 
 
 @router.post("/{code}/eggs/swapped", dependencies=[RECORD], status_code=201)

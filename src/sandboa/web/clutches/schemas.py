@@ -6,6 +6,7 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.box import BoxKind
 from sandboa.core.candling import Disc, Vessels
+from sandboa.core.lay_day import Lump
 from sandboa.core.laying.origin import OriginKind, TorchStage
 from sandboa.core.methods import Contact, Method
 from sandboa.web.lay_day.schemas import EggPlace
@@ -76,6 +77,19 @@ class ProbeResponse(ResponseSchema):
     id: int = Field(validation_alias="entity_id")
     name: str
     by_hand: bool
+
+
+class DamAtLayingRequest(RequestSchema):
+    """What lay day said of the dam: `lump` null where nobody felt her, g."""
+
+    lump: Lump | None = None
+    mass_g: float | None = None
+
+
+class DamAtLayingResponse(ResponseSchema):
+    lump: Lump | None
+    mass_g: float | None
+    revision: Revision
 
 
 class DifferenceResponse(ResponseSchema):

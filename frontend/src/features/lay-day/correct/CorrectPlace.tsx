@@ -7,6 +7,7 @@ import { BothVersions } from '@/shared/corrections/BothVersions'
 import { useCorrection } from '@/shared/corrections/useCorrection'
 import { Title, Waiting } from '@/shared/ui/page'
 import { useTemperatureUnit } from '@/shared/units'
+import { DamAtLaying } from './DamAtLaying'
 import { LayForm } from './LayForm'
 import { MixedUp } from './MixedUp'
 import { Sires } from './Sires'
@@ -60,6 +61,9 @@ function Correcting({
         <MixedUp clutch={clutch} />
         <Box mt={12}>
           <Sires clutch={clutch} />
+        </Box>
+        <Box mt={12}>
+          <DamAtLaying code={code} dam={clutch.dam} />
         </Box>
       </Box>
     </>

@@ -1,0 +1,105 @@
+"""What lay day said of the dam: whether a lump was left, and what she weighed after laying."""
+
+from dataclasses import dataclass
+
+from sandboa.core.act_kinds import ActKind
+from sandboa.core.animals import require_weight
+from sandboa.core.lay_day import Lump
+from sandboa.records.animals import Weight
+from sandboa.records.clutches import Clutch, DamCheck
+from sandboa.records.facts import Act
+from sandboa.records.house import Animal
+from sandboa.services.acts.errors import NotFound
+from sandboa.services.acts.preconditions import clutch_called
+from sandboa.services.acts.recording import act
+
+
+@dataclass(frozen=True, slots=True)
+class DamAtLaying:
+    """`lump` None where nobody felt her, `mass_g` (g) where nobody weighed her then."""
+
+    lump: Lump | None
+    mass_g: float | None
+
+
+def dam_at_laying(code: str) -> DamAtLaying:
+    """What lay day said of a clutch's dam; NotFound for an unknown code."""
+    clutch = clutch_called(code)
+    felt, weighed = _felt(clutch), _weighed(clutch)
+    return DamAtLaying(
+        None if felt is None else Lump(felt.lump), None if weighed is None else weighed.mass_g
+    )
+
+
+def correct_dam_at_laying(code: str, said: DamAtLaying, now_s: float) -> Act:
+    """Correct what lay day said of the dam; the earlier values stay in the log.
+
+    What was not said on lay day is recorded as of then. Raises NotFound for an unknown code,
+    NotPlausible for a weight no dam has.
+    """
+    clutch = clutch_called(code)
+    dam = Animal.now(clutch.dam_id)
+    if dam is None:
+        raise NotFound("the dam of that clutch is no more")
+    if said.mass_g is not None:
+        require_weight(said.mass_g, None)
+    felt, weighed = _felt(clutch), _weighed(clutch)
+    words = f"{dam.name} as {clutch.code} was laid corrected"
+    with act(ActKind.CORRECT, words, now_s, clutch.entity_id) as correcting:
+        if said.lump is None:
+            if felt is not None:
+                felt.retire(correcting)
+        elif felt is None:
+            DamCheck.record(
+                correcting,
+                clutch_id=clutch.entity_id,
+                at_s=_after_laying_s(clutch),
+                lump=said.lump.value,
+            )
+        elif felt.lump != said.lump:
+            felt.correct(correcting, lump=said.lump.value)
+        if said.mass_g is None:
+            if weighed is not None:
+                weighed.retire(correcting)
+        elif weighed is None:
+            Weight.record(
+                correcting,
+                animal_id=clutch.dam_id,
+                at_s=_after_laying_s(clutch),
+                mass_g=said.mass_g,
+            )
+        elif weighed.mass_g != said.mass_g:
+            weighed.correct(correcting, mass_g=said.mass_g)
+    return correcting
+
+
+def move_with_lay_time(correcting: Act, clutch: Clutch, laid_s: int) -> None:
+    """Move what was said of the dam as her eggs were laid, where the lay time is corrected.
+
+    A weight that would be from before she laid then is of when she had laid.
+    """
+    felt, weighed = _felt(clutch), _weighed(clutch)
+    if felt is not None and felt.at_s in (clutch.laid_s, _after_laying_s(clutch)):
+        felt.correct(correcting, at_s=laid_s)
+    if weighed is not None:
+        as_laid = weighed.at_s == _after_laying_s(clutch)
+        if as_laid or weighed.at_s <= laid_s:
+            weighed.correct(correcting, at_s=laid_s + 1)
+
+
+def _felt(clutch: Clutch) -> DamCheck | None:
+    return DamCheck.only(clutch_id=clutch.entity_id)
+
+
+def _weighed(clutch: Clutch) -> Weight | None:
+    """The weight lay day recorded, or one said later as of then."""
+    laying = min(row.act_id for row in Clutch.ever(entity_id=clutch.entity_id))
+    recorded = Weight.ever(animal_id=clutch.dam_id, act_id=laying)
+    standing = [now for row in recorded if (now := Weight.now(row.entity_id)) is not None]
+    as_of_then = Weight.current(animal_id=clutch.dam_id, at_s=_after_laying_s(clutch))
+    return next(iter([*standing, *as_of_then]), None)
+
+
+def _after_laying_s(clutch: Clutch) -> int:
+    """As on lay day: after she laid, by a second at least, or it was her weight before."""
+    return clutch.laid_s + 1
