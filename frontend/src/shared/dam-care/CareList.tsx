@@ -40,13 +40,14 @@ export function CareList({ dam }: { dam: Dam }) {
               key={item.task}
               display="flex"
               alignItems="center"
+              flexWrap={item.task === 'feel again' ? 'wrap' : 'nowrap'}
               gap={3}
               minHeight="3.25rem"
               py={1}
               borderBottom="1px solid"
               borderColor="line"
             >
-              <Span flex="1">
+              <Span flex={item.task === 'feel again' ? '1 1 15rem' : '1'}>
                 {item.text}
                 <Span color="soft" fontSize="small" display="block">
                   {item.due ? `due now, by ${day(item.by)}` : `from ${day(item.start)}`}

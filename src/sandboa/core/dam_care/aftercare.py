@@ -38,8 +38,7 @@ class AftercareTask(StrEnum):
 
 
 WORDS: Final = {
-    AftercareTask.FEEL: "Feel along her belly again: a lump that stays is a case for a vet. "
-    "Done means that she is hollow.",
+    AftercareTask.FEEL: "Feel along her belly again: a lump that stays is a case for a vet.",
     AftercareTask.VET: "A vet saw her.",
     AftercareTask.RINSE: "Rinse or wipe the scent of eggs off her, lukewarm.",
     AftercareTask.WATER: "Fresh water.",
