@@ -83,7 +83,7 @@ def test_one_of_two_sires_is_said_and_settled(desk: Page, own_demo: Address) -> 
 @pytest.mark.both_ways
 def test_the_dam_of_lay_day_is_put_right_and_looked_after(desk: Page, own_demo: Address) -> None:
     desk.goto(f"{own_demo}/clutches/26-05/correct")
-    dam = desk.get_by_role("form", name="Correct the dam on lay day")
+    dam = desk.get_by_role("form", name="Chervil on lay day")
     dam.get_by_role("radio", name="A lump was left").check()
     dam.get_by_label("Her weight after laying").fill("12")
     dam.get_by_role("button", name="Record what is right of her").click()

@@ -90,7 +90,9 @@ function Line({ entry }: { entry: Entry }) {
       <Flex wrap="wrap" justify="flex-end" marginStart="auto" maxWidth="100%">
         {page !== null && (
           <Button asChild variant="bare" size="small">
-            <Link to={page}>Correct</Link>
+            <Link to={page} aria-label={`Correct: ${entry.summary}`}>
+              Correct
+            </Link>
           </Button>
         )}
         {entry.correctable && (

@@ -59,7 +59,7 @@ function Form({ code, held }: { code: string; held: Held }) {
     <FormProvider {...form}>
       <chakra.form
         noValidate
-        aria-label="Correct the dam on lay day"
+        aria-labelledby="dam-at-laying"
         maxWidth="40rem"
         display="flex"
         flexDirection="column"
