@@ -20,7 +20,7 @@ from fastapi import FastAPI
 from filelock import FileLock
 
 from houses import hash_cheaply
-from running import address_in
+from running import address_in, free_port
 from sandboa.cli import demo, main
 from sandboa.cli.house_folder import DATABASE
 from sandboa.demo import furnish
@@ -28,6 +28,10 @@ from sandboa.records.database import close_database, house_file, open_database
 from sandboa.records.photos import FOLDER
 from sandboa.web import app
 from sandboa.web.clock import Clock, StoppedClock
+
+#: Ports of servers that have ended: the next one takes one of them, and a browser that was there
+#: has the scripts of the house at hand.
+_ports: list[int] = []
 
 
 @cache
@@ -55,8 +59,11 @@ def opened(
     """
     forks = _forks()
     ours, theirs = forks.Pipe(duplex=False)
+    port = _ports.pop() if _ports else free_port()
     process = forks.Process(
-        target=_command, args=(arguments, theirs, furnished, stopped_at_s), daemon=True
+        target=_command,
+        args=((*arguments, "--port", str(port)), theirs, furnished, stopped_at_s),
+        daemon=True,
     )
     process.start()
     theirs.close()
@@ -70,6 +77,7 @@ def opened(
         process.terminate()
         process.join(20)
         ours.close()
+        _ports.append(port)
 
 
 @contextmanager
@@ -96,7 +104,7 @@ def _command(
     if furnished is not None:
         demo.create_app = partial(_app_of_copy, furnished)
         demo.furnish = partial(_copied_photos, furnished)
-    sys.exit(main([*arguments, "--port", "0"]))
+    sys.exit(main(list(arguments)))
 
 
 def furnished_once(folder: Path, now_s: float) -> Path:

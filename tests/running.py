@@ -2,6 +2,7 @@
 
 import re
 import shutil
+import socket
 import subprocess
 import sys
 from collections.abc import Iterator
@@ -40,6 +41,14 @@ def running(*arguments: str) -> Iterator[str]:
         finally:
             process.terminate()
             process.wait(timeout=20)
+
+
+def free_port() -> int:
+    """A port nobody listens at."""
+    with socket.socket() as asked:
+        asked.bind(("127.0.0.1", 0))
+        port: int = asked.getsockname()[1]
+        return port
 
 
 def address_in(said: TextIO, lines: list[str] | None = None) -> str:

@@ -14,10 +14,14 @@ from browser.contexts import Contexts, new_context
 from browser.home import HOME, Address, at, sign_in
 from forked import opened
 from houses import put_empty_house
-from running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here, running
+from running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here
 from samples import NOW
 from sandboa.cli import main
 from sandboa.cli.house_folder import DATABASE
+
+#: Pages of tests do not live long enough for their scripts to be worth optimizing, and one process
+#: for a house keeps what was compiled of them.
+SHORT_LIVED = ("--js-flags=--no-opt --no-maglev", "--process-per-site")
 
 PASSPHRASE = "beeswax ladder harbour mint"
 
@@ -64,9 +68,9 @@ def at_home(request: pytest.FixtureRequest) -> bool:
 
 
 @pytest.fixture(scope="session")
-def demo() -> Iterator[str]:
+def demo(demo_house: Path) -> Iterator[str]:
     """Address of the demo with its clock stopped; for tests that change nothing."""
-    with running("demo", "--today", NOW.isoformat()) as address:
+    with opened("demo", "--today", NOW.isoformat(), furnished=demo_house) as (_, address, _):
         yield address
 
 
@@ -99,7 +103,7 @@ def chromium() -> Iterator[Browser]:
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
             executable_path=chromium_here(),
-            args=[*CHROMIUM_FLAGS, f"--host-resolver-rules=MAP {HOME} 127.0.0.1"],
+            args=[*CHROMIUM_FLAGS, *SHORT_LIVED, f"--host-resolver-rules=MAP {HOME} 127.0.0.1"],
         )
         yield browser
         browser.close()

@@ -1,6 +1,8 @@
 """Browser contexts, shared by tests one after the other."""
 
-from playwright.sync_api import Browser, BrowserContext, CDPSession, Page
+from contextlib import suppress
+
+from playwright.sync_api import Browser, BrowserContext, CDPSession, Error, Page
 
 from samples import ZONE
 
@@ -22,7 +24,7 @@ class Contexts:
     def __init__(self, chromium: Browser) -> None:
         self._chromium = chromium
         self._made: dict[str, BrowserContext] = {}
-        #: Of each context, an empty page that stays, through which storage is cleared.
+        #: Of each context, a page that stays, through which storage is cleared.
         self._stays: dict[BrowserContext, tuple[Page, CDPSession]] = {}
 
     def of(self, options: dict[str, object]) -> BrowserContext:
@@ -36,12 +38,17 @@ class Contexts:
     def forget(self, context: BrowserContext, origins: set[str]) -> None:
         """Close what is open, and leave nothing of those houses on the device."""
         stays, session = self._stays[context]
+        context.set_offline(False)
+        context.unroute_all()
+        if origins:
+            # A page at the same house keeps its process, with what was compiled of the scripts;
+            # a house that is gone cannot.
+            with suppress(Error):
+                stays.goto(f"{min(origins)}/icon.svg")
         for page in context.pages:
             if page is not stays:
                 page.close()
         for origin in origins:
             session.send("Storage.clearDataForOrigin", {"origin": origin, "storageTypes": "all"})
         context.clear_cookies()
-        context.set_offline(False)
-        context.unroute_all()
         context.clear_permissions()

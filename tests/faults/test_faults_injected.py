@@ -6,13 +6,19 @@ Time and memory are the benchmark's business.
 from pathlib import Path
 
 import pytest
-from benchmarks.injected import faults, report
+from benchmarks.injected import report
+from filelock import FileLock
 
 
 @pytest.fixture(scope="module")
-def furnished(tmp_path_factory: pytest.TempPathFactory) -> Path:
-    faults.make_ready()
-    return report.furnish(tmp_path_factory.mktemp("faults") / "furnished")
+def furnished(tmp_path_factory: pytest.TempPathFactory, worker_id: str) -> Path:
+    """A demo house with a keeper, made by whichever worker comes first."""
+    base = tmp_path_factory.getbasetemp()
+    folder = (base if worker_id == "master" else base.parent) / "faults"
+    with FileLock(f"{folder}.lock"):
+        if not folder.exists():
+            report.furnish(folder.with_name("faults.part")).rename(folder)
+    return folder
 
 
 @pytest.mark.parametrize("fault", report.FAULTS)

@@ -34,9 +34,17 @@ export function dayRange(from: string, to: string): string {
     : `${format(a, 'd MMM')}\u2013${format(b, 'd MMM')}`
 }
 
+/** ms for which the zone holds that was asked for: asking costs milliseconds, and requests ask. */
+const ZONE_HOLDS_MS = 60_000
+let asked = { zone: '', until: 0 }
+
 /** The keeper's time zone by its IANA name, like Europe/Berlin. */
 export function zone(): string {
-  return Intl.DateTimeFormat().resolvedOptions().timeZone
+  if (Date.now() >= asked.until) {
+    const { timeZone } = Intl.DateTimeFormat().resolvedOptions()
+    asked = { zone: timeZone, until: Date.now() + ZONE_HOLDS_MS }
+  }
+  return asked.zone
 }
 
 /** The value a datetime-local input wants. */
