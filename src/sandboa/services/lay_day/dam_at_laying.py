@@ -1,13 +1,14 @@
 """What lay day said of the dam: whether a lump was left, and what she weighed after laying."""
 
 from dataclasses import dataclass
+from typing import Any
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import require_weight
 from sandboa.core.lay_day import Lump
 from sandboa.records.animals import Weight
 from sandboa.records.clutches import Clutch, DamCheck
-from sandboa.records.facts import Act
+from sandboa.records.facts import Act, FactT
 from sandboa.records.house import Animal
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.preconditions import clutch_called
@@ -46,31 +47,34 @@ def correct_dam_at_laying(code: str, said: DamAtLaying, now_s: float) -> Act:
     felt, weighed = _felt(clutch), _weighed(clutch)
     words = f"{dam.name} as {clutch.code} was laid corrected"
     with act(ActKind.CORRECT, words, now_s, clutch.entity_id) as correcting:
-        if said.lump is None:
-            if felt is not None:
-                felt.retire(correcting)
-        elif felt is None:
-            DamCheck.record(
-                correcting,
-                clutch_id=clutch.entity_id,
-                at_s=_after_laying_s(clutch),
-                lump=said.lump.value,
-            )
-        elif felt.lump != said.lump:
-            felt.correct(correcting, lump=said.lump.value)
-        if said.mass_g is None:
-            if weighed is not None:
-                weighed.retire(correcting)
-        elif weighed is None:
-            Weight.record(
-                correcting,
-                animal_id=clutch.dam_id,
-                at_s=_after_laying_s(clutch),
-                mass_g=said.mass_g,
-            )
-        elif weighed.mass_g != said.mass_g:
-            weighed.correct(correcting, mass_g=said.mass_g)
+        lump = None if said.lump is None else said.lump.value
+        as_of_then = _after_laying_s(clutch)
+        _say(
+            correcting, DamCheck, felt, {"lump": lump}, clutch_id=clutch.entity_id, at_s=as_of_then
+        )
+        _say(
+            correcting, Weight, weighed, {"mass_g": said.mass_g},
+            animal_id=clutch.dam_id, at_s=as_of_then,
+        )  # fmt: skip
     return correcting
+
+
+def _say(
+    correcting: Act,
+    table: type[FactT],
+    held: FactT | None,
+    said: dict[str, Any],
+    **of: int,
+) -> None:
+    """Record what is said of one column, correct what was, or take it back where nothing is."""
+    ((name, value),) = said.items()
+    if held is None:
+        if value is not None:
+            table.record(correcting, **of, **said)
+    elif value is None:
+        held.retire(correcting)
+    elif held.values()[name] != value:
+        held.correct(correcting, **said)
 
 
 def move_with_lay_time(correcting: Act, clutch: Clutch, laid_s: int) -> None:
