@@ -1,12 +1,13 @@
 """The real command in its own process, and headless Chromium: for whoever drives them."""
 
 import re
+import secrets
 import shutil
 import socket
 import subprocess
 import sys
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from typing import TextIO
 
 CHROMIUM_FLAGS = [
@@ -43,12 +44,18 @@ def running(*arguments: str) -> Iterator[str]:
             process.wait(timeout=20)
 
 
+#: Ports below those a system gives to whoever connects: one of ours that is free for a while is
+#: not taken by a browser meanwhile.
+_PORTS = range(20_000, 32_000)
+
+
 def free_port() -> int:
     """A port nobody listens at."""
-    with socket.socket() as asked:
-        asked.bind(("127.0.0.1", 0))
-        port: int = asked.getsockname()[1]
-        return port
+    while True:
+        port = secrets.choice(_PORTS)
+        with socket.socket() as asked, suppress(OSError):
+            asked.bind(("127.0.0.1", port))
+            return port
 
 
 def address_in(said: TextIO, lines: list[str] | None = None) -> str:

@@ -319,12 +319,18 @@ def test_a_pairing_corrected_keeps_its_locks_and_counts_them(six: SnapshotCache)
     pairing = _pairing()
     begun = log_about(pairing)[0].act
     see_lock(pairing, AGO, NOW_S)
-    with pytest.raises(NotPlausible, match="lock"):
+    with pytest.raises(NotPlausible, match="not together then"):
         correct_record(begun.id, {"until": EARLIER}, NOW_S)
+    moved = correct_record(begun.id, {"until": EARLIER, "lock": EARLIER - 60}, NOW_S)
+    assert [lock.seen_s for lock in Lock.current(pairing_id=pairing)] == [EARLIER - 60]
+    undo(moved.id, NOW_S)
+    see_lock(pairing, AGO + 60, NOW_S)
+    with pytest.raises(NotPlausible, match="correct the lock first"):
+        correct_record(begun.id, {"until": AGO + 30}, NOW_S)
     corrected = correct_record(begun.id, {"from": NOW_S - 9 * DAY_S, "until": NOW_S}, NOW_S)
     (stands,) = Pairing.current(entity_id=pairing)
     assert (stands.from_s, stands.until_s) == (NOW_S - 9 * DAY_S, NOW_S)
-    assert [lock.seen_s for lock in Lock.current(pairing_id=pairing)] == [AGO]
+    assert [lock.seen_s for lock in Lock.current(pairing_id=pairing)] == [AGO, AGO + 60]
     undo(corrected.id, NOW_S)
     assert Pairing.current(entity_id=pairing)[0].until_s is None
 

@@ -1,5 +1,6 @@
 """Who is meant for whom, visits and locks, and the signs that a dam will lay."""
 
+from dataclasses import dataclass
 from math import inf
 
 from sandboa.core.act_kinds import ActKind
@@ -88,28 +89,42 @@ def end_pairing(entity: int, until_s: float, now_s: float) -> Act:
     return parting
 
 
-def correct_pairing(entity: int, from_s: float, until_s: float | None, now_s: float) -> Act:
-    """Correct from when, and until when, a sire was with a dam: None while they are together.
+@dataclass(frozen=True, slots=True)
+class PairingTimes:
+    """A visit's times (s): `until_s` None while the two are together, `lock_s` of its only lock."""
+
+    from_s: float
+    until_s: float | None = None
+    lock_s: float | None = None
+
+
+def correct_pairing(entity: int, times: PairingTimes, now_s: float) -> Act:
+    """Correct from when until when a sire was with a dam, and when its only lock was seen.
 
     Raises NotFound for an unknown pairing, Conflict when either is with another, NotPlausible as
     `begin_pairing` does, and for times that leave out a lock that was seen.
     """
+    from_s, until_s = times.from_s, times.until_s
     visit = _visit(entity)
     her, him = find_animal(visit.dam_id), find_animal(visit.sire_id)
     _require_visit(visit.dam_id, visit.sire_id, from_s, until_s, now_s)
     if until_s is None:
         _require_parted(visit.dam_id, visit.sire_id, besides=entity)
-    for lock in Lock.current(pairing_id=entity):
-        _require_together(
-            "from" if lock.seen_s < from_s else "until",
-            lock.seen_s,
-            from_s,
-            now_s if until_s is None else until_s,
-            "a lock was seen outside that time: correct the lock first",
-        )
+    locks = Lock.current(pairing_id=entity)
+    last_s = now_s if until_s is None else until_s
+    if times.lock_s is not None:
+        _require_together("lock", times.lock_s, from_s, last_s)
+    else:
+        for lock in locks:
+            field = "from" if lock.seen_s < from_s else "until"
+            missed = "a lock was seen outside that time: correct the lock first"
+            _require_together(field, lock.seen_s, from_s, last_s, missed)
     with act(ActKind.PAIRING, f"Corrected: {him.name} with {her.name}", now_s) as correcting:
         until = None if until_s is None else int(until_s)
         visit.correct(correcting, from_s=int(from_s), until_s=until)
+        if times.lock_s is not None:
+            for lock in locks:
+                lock.correct(correcting, seen_s=int(times.lock_s))
     return correcting
 
 

@@ -66,9 +66,11 @@ class Answers:
 
     def moment(self, name: str) -> float:
         """Seconds; NotPlausible for none, or one that no clock shows."""
-        at_s = self.number(name)
-        require_moment(name, at_s)
-        return at_s
+        value = self.values.get(name)
+        if isinstance(value, str) or value is None:
+            raise NotPlausible(name, f"{self._label(name)}: a time is missing")
+        require_moment(name, value)
+        return float(value)
 
     def moment_or_none(self, name: str) -> float | None:
         """As `moment`, or nothing."""

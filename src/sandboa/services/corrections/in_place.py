@@ -7,14 +7,14 @@ from collections.abc import Callable, Mapping
 from dataclasses import dataclass
 from typing import Any, Final
 
-from sandboa.records.animals import Pairing
+from sandboa.records.animals import Lock, Pairing
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.records.facts import Act, Fact
 from sandboa.records.house import Probe, ProbeMove, Task
 from sandboa.records.notes import Note
 from sandboa.records.photos import Photo
 from sandboa.services.acts.checklists import correct_tick
-from sandboa.services.breeding.pairings import correct_pairing
+from sandboa.services.breeding.pairings import PairingTimes, correct_pairing
 from sandboa.services.clutches.photos import correct_photo
 from sandboa.services.corrections.fields import (
     Answers,
@@ -69,10 +69,22 @@ def _place(row: Probe | ProbeMove, said: Answers) -> ProbePlace | None:
 
 def _pairing_fields(row: Pairing) -> Fields:
     until_s = None if row.until_s is None else float(row.until_s)
-    until = RecordField(
-        "until", "Parted; empty: still together", FieldKind.MOMENT, until_s, required=False
-    )
-    return moment_field("from", "Together from", row.from_s), until
+    until = RecordField("until", "Parted, if they are", FieldKind.MOMENT, until_s, required=False)
+    lock = _only_lock(row)
+    seen = () if lock is None else (moment_field("lock", "Lock seen", lock.seen_s),)
+    return moment_field("from", "Together from", row.from_s), until, *seen
+
+
+def _pairing(row: Pairing, said: Answers, now_s: float) -> Act:
+    lock_s = None if _only_lock(row) is None else said.moment("lock")
+    times = PairingTimes(said.moment("from"), said.moment_or_none("until"), lock_s)
+    return correct_pairing(row.entity_id, times, now_s)
+
+
+def _only_lock(row: Pairing) -> Lock | None:
+    """The lock seen during a visit; None for no lock, and for several: each has its own line."""
+    locks = Lock.current(pairing_id=row.entity_id)
+    return locks[0] if len(locks) == 1 else None
 
 
 def _first_place(row: Probe, said: Answers, now_s: float) -> Act:
@@ -100,12 +112,7 @@ def _photo(row: Photo, said: Answers, now_s: float) -> Act:
 
 
 _IN_PLACE: Final[Mapping[type[Fact], _Correctable]] = {
-    Pairing: _Correctable(
-        _pairing_fields,
-        lambda row, said, now_s: correct_pairing(
-            row.entity_id, said.moment("from"), said.moment_or_none("until"), now_s
-        ),
-    ),
+    Pairing: _Correctable(_pairing_fields, _pairing),
     Probe: _Correctable(
         lambda row: (
             _hangs(row.place_id, taken_down=False),
