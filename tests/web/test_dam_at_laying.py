@@ -79,3 +79,18 @@ def test_the_second_of_two_is_told(laid: TestClient) -> None:
     late = laid.put(PLACE, json={"mass_g": 1300}, headers={"if-match": opened})
     problem(late, 412)
     assert [w["mass_g"] for w in weights(laid)] == [1250]
+
+
+def test_her_weight_stays_one_after_laying_when_nobody_saw_the_eggs_laid(laid: TestClient) -> None:
+    say(laid, mass_g=1250).raise_for_status()
+    first, last = NOW - timedelta(days=10), NOW - timedelta(days=8)
+    said = {
+        "kind": "found",
+        "laid_from": first.isoformat(),
+        "laid_until": last.isoformat(),
+    }
+    seen = {"if-match": laid.get(CLUTCH).json()["origin_revision"]}
+    laid.put(f"{CLUTCH}/origin", json=said, headers=seen).raise_for_status()
+    laid_at = datetime.fromisoformat(laid.get(CLUTCH).json()["laid_at"])
+    (weight,) = weights(laid)
+    assert laid_at < datetime.fromisoformat(weight["at"]) <= laid_at + timedelta(seconds=1)

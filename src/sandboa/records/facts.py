@@ -216,6 +216,12 @@ class Fact(Record):
         row: Self = type(self).create(entity_id=self.entity_id, act_id=act.id, **kept)
         return row
 
+    def correct_if_changed(self, act: Act, **values: Any) -> Self:
+        """As `correct`; this one stays where it says so already."""
+        held = self.values()
+        same = all(held[name] == value for name, value in values.items())
+        return self if same else self.correct(act, **values)
+
     @classmethod
     def create(cls, **values: Any) -> Self:
         """Append a row, noted as recorded by its act."""

@@ -8,6 +8,7 @@ from sandboa.core.units import CLOCK_GRACE_S
 from sandboa.records.clutches import (
     Box,
     Clutch,
+    ClutchOrigin,
     Egg,
     EggEvent,
     box_named,
@@ -56,6 +57,15 @@ def first_box_of(clutch: Clutch) -> Box:
         raise NotFound(f"the eggs of {clutch.code} lie in no box")
     own = clutch.code.casefold()
     return next((box for box in boxes if box.name.casefold() == own), boxes[0])
+
+
+def lying_since_s(clutch: Clutch) -> int:
+    """When the eggs of a clutch came into their boxes (s): as they were laid, or arrived.
+
+    What lay day saw and did was then, where nobody said when.
+    """
+    origin = ClutchOrigin.only(clutch_id=clutch.entity_id)
+    return clutch.laid_s if origin is None or origin.arrived_s is None else origin.arrived_s
 
 
 def require_in_box(egg: Egg, at_s: float) -> None:

@@ -107,8 +107,7 @@ def correct_box(name: str, said: BoxCommand, now_s: float) -> Act:
     if "name" in given:
         require_free_name(given["name"], besides=box.entity_id)
     with act(ActKind.CORRECT, f"Box {box.name} corrected", now_s) as correcting:
-        if any(box.values()[key] != value for key, value in given.items()):
-            box.correct(correcting, **given)
+        box.correct_if_changed(correcting, **given)
     return correcting
 
 

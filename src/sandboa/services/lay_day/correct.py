@@ -3,7 +3,6 @@
 from collections.abc import Iterable
 from dataclasses import replace
 from datetime import datetime
-from typing import Any
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.errors import NotPlausible
@@ -61,9 +60,7 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
         ActKind.CORRECT, f"Clutch {clutch.code} corrected", now_s, clutch.entity_id
     ) as correcting:
         new_code = free_code(day, clutch) if day.code else clutch.code
-        _correct_when_different(
-            correcting, clutch, {"code": new_code, **clutch_values(day, correcting)}
-        )
+        clutch.correct_if_changed(correcting, code=new_code, **clutch_values(day, correcting))
         if day.sire:
             # Who it is of is known now.
             for possible in PossibleSire.current(clutch_id=clutch.entity_id):
@@ -71,7 +68,7 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
         laid_s = int(day.laid_at.timestamp())
         if laid_s != clutch.laid_s:
             _move_lay_looks(correcting, clutch, laid_s)
-            move_with_lay_time(correcting, clutch, laid_s)
+            move_with_lay_time(correcting, clutch, laid_s, laid_s)
         box = box_values(day, correcting, moves_of(held_box))
         first = {k: v for k, v in box.items() if v is not None}
         if held_box.from_s == clutch.laid_s:
@@ -79,14 +76,14 @@ def correct_clutch(code: str, day: LayDay, now_s: float) -> tuple[str, Act]:
         if held_box.name.casefold() == clutch.code.casefold() and new_code != clutch.code:
             require_free_name(new_code, besides=held_box.entity_id)
             first["name"] = new_code
-        _correct_when_different(correcting, held_box, first)
+        held_box.correct_if_changed(correcting, **first)
         method = ClutchMethod.only(clutch_id=clutch.entity_id)
         if method is not None and box["medium"] and box["closing"]:
             shared = {"medium": box["medium"], "closing": box["closing"]}
-            _correct_when_different(correcting, method, shared)
+            method.correct_if_changed(correcting, **shared)
         for number, egg in enumerate(day.eggs, start=1):
             if number in held:
-                _correct_when_different(correcting, held[number], egg_values(number, egg))
+                held[number].correct_if_changed(correcting, **egg_values(number, egg))
                 _correct_place(correcting, held[number], egg)
             else:
                 new = Egg.record(correcting, clutch_id=clutch.entity_id, **egg_values(number, egg))
@@ -136,11 +133,3 @@ def _correct_place(correcting: Act, row: Egg, egg: EggLaid) -> None:
     stays = sorted(EggStay.current(egg_id=row.entity_id), key=lambda stay: stay.from_s)
     if stays and (stays[0].x, stays[0].y) != (egg.x, egg.y):
         stays[0].correct(correcting, x=egg.x, y=egg.y)
-
-
-def _correct_when_different(
-    correcting: Act, fact: Clutch | Box | Egg | ClutchMethod, values: dict[str, Any]
-) -> None:
-    held = fact.values()
-    if any(held[name] != value for name, value in values.items()):
-        fact.correct(correcting, **values)

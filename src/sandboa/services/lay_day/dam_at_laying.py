@@ -11,7 +11,7 @@ from sandboa.records.clutches import Clutch, DamCheck
 from sandboa.records.facts import Act, FactT
 from sandboa.records.house import Animal
 from sandboa.services.acts.errors import NotFound
-from sandboa.services.acts.preconditions import clutch_called
+from sandboa.services.acts.preconditions import clutch_called, lying_since_s
 from sandboa.services.acts.recording import act
 
 
@@ -67,28 +67,29 @@ def _say(
     **of: int,
 ) -> None:
     """Record what is said of one column, correct what was, or take it back where nothing is."""
-    ((name, value),) = said.items()
+    (value,) = said.values()
     if held is None:
         if value is not None:
             table.record(correcting, **of, **said)
     elif value is None:
         held.retire(correcting)
-    elif held.values()[name] != value:
-        held.correct(correcting, **said)
+    else:
+        held.correct_if_changed(correcting, **said)
 
 
-def move_with_lay_time(correcting: Act, clutch: Clutch, laid_s: int) -> None:
+def move_with_lay_time(correcting: Act, clutch: Clutch, laid_s: int, begins_s: int) -> None:
     """Move what was said of the dam as her eggs were laid, where the lay time is corrected.
 
-    A weight that would be from before she laid then is of when she had laid.
+    `begins_s` is when her eggs came into their boxes. A weight that would be from before she laid
+    then is of when she had laid.
     """
     felt, weighed = _felt(clutch), _weighed(clutch)
-    if felt is not None and felt.at_s in (clutch.laid_s, _after_laying_s(clutch)):
-        felt.correct(correcting, at_s=laid_s)
-    if weighed is not None:
-        as_laid = weighed.at_s == _after_laying_s(clutch)
-        if as_laid or weighed.at_s <= laid_s:
-            weighed.correct(correcting, at_s=laid_s + 1)
+    if felt is not None and felt.at_s in (lying_since_s(clutch), _after_laying_s(clutch)):
+        felt.correct_if_changed(correcting, at_s=begins_s)
+    if weighed is not None and weighed.at_s == _after_laying_s(clutch):
+        weighed.correct_if_changed(correcting, at_s=max(begins_s, laid_s + 1))
+    elif weighed is not None and weighed.at_s <= laid_s:
+        weighed.correct(correcting, at_s=laid_s + 1)
 
 
 def _felt(clutch: Clutch) -> DamCheck | None:
@@ -106,4 +107,4 @@ def _weighed(clutch: Clutch) -> Weight | None:
 
 def _after_laying_s(clutch: Clutch) -> int:
     """As on lay day: after she laid, by a second at least, or it was her weight before."""
-    return clutch.laid_s + 1
+    return max(lying_since_s(clutch), clutch.laid_s + 1)

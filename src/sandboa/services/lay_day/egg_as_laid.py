@@ -10,9 +10,9 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import EGG_MASS_RANGE_G, EggEvent
 from sandboa.core.units import SECONDS_PER_DAY, require_range
 from sandboa.records import clutches
-from sandboa.records.clutches import Candling, Clutch, ClutchOrigin, Egg
+from sandboa.records.clutches import Candling, Clutch, Egg
 from sandboa.records.facts import Act
-from sandboa.services.acts.preconditions import clutch_called, egg_of
+from sandboa.services.acts.preconditions import clutch_called, egg_of, lying_since_s
 from sandboa.services.acts.recording import act
 
 
@@ -64,8 +64,7 @@ def correct_egg_as_laid(code: str, number: int, said: EggAsLaid, now_s: float) -
             "clump": said.clump,
             "mass_g": said.mass_g,
         }
-        if any(egg.values()[name] != value for name, value in values.items()):
-            egg.correct(correcting, **values)
+        egg.correct_if_changed(correcting, **values)
         _correct_look(correcting, clutch, egg, said)
         _correct_events(correcting, clutch, egg, said.events)
     return correcting
@@ -94,9 +93,9 @@ def _correct_look(correcting: Act, clutch: Clutch, egg: Egg, said: EggAsLaid) ->
         "disc": said.disc.value if said.disc else None,
     }
     if look is None:
-        Candling.record(correcting, egg_id=egg.entity_id, seen_s=_begun_s(clutch), **values)
-    elif any(look.values()[name] != value for name, value in values.items()):
-        look.correct(correcting, **values)
+        Candling.record(correcting, egg_id=egg.entity_id, seen_s=lying_since_s(clutch), **values)
+    else:
+        look.correct_if_changed(correcting, **values)
 
 
 def _correct_events(
@@ -106,7 +105,7 @@ def _correct_events(
     for kind in events:
         if held.pop(kind.value, None) is None:
             clutches.EggEvent.record(
-                correcting, egg_id=egg.entity_id, at_s=_begun_s(clutch), kind=kind.value
+                correcting, egg_id=egg.entity_id, at_s=lying_since_s(clutch), kind=kind.value
             )
     for gone in held.values():
         gone.retire(correcting)
@@ -126,11 +125,5 @@ def _events(clutch: Clutch, egg: Egg) -> list[clutches.EggEvent]:
     return sorted(own, key=lambda row: (row.at_s, row.id))
 
 
-def _begun_s(clutch: Clutch) -> int:
-    """When they came into their box: what lay day saw and did was then, if nobody says."""
-    origin = ClutchOrigin.only(clutch_id=clutch.entity_id)
-    return clutch.laid_s if origin is None or origin.arrived_s is None else origin.arrived_s
-
-
 def _ended_s(clutch: Clutch) -> float:
-    return _begun_s(clutch) + SECONDS_PER_DAY
+    return lying_since_s(clutch) + SECONDS_PER_DAY

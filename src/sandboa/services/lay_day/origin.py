@@ -20,8 +20,14 @@ from sandboa.records.facts import Act, Fact
 from sandboa.records.hatching import Cut, Emergence, Pip
 from sandboa.records.rounds import Visit
 from sandboa.services.acts.errors import NotFound
-from sandboa.services.acts.preconditions import clutch_called, first_box_of, require_not_ahead
+from sandboa.services.acts.preconditions import (
+    clutch_called,
+    first_box_of,
+    lying_since_s,
+    require_not_ahead,
+)
 from sandboa.services.acts.recording import act
+from sandboa.services.lay_day.dam_at_laying import move_with_lay_time
 
 
 @dataclass(frozen=True, slots=True)
@@ -121,8 +127,8 @@ def correct_origin(code: str, said: OriginCommand, now_s: float) -> Act:
     with act(
         ActKind.ORIGIN, f"Clutch {clutch.code}: {said.kind}", now_s, clutch.entity_id
     ) as recording:
-        held = ClutchOrigin.only(clutch_id=clutch.entity_id)
-        began_s = clutch.laid_s if held is None or held.arrived_s is None else held.arrived_s
+        began_s = lying_since_s(clutch)
+        move_with_lay_time(recording, clutch, laid_s, begins_s)
         write_origin(recording, clutch, said)
         _begin_at(recording, clutch, began_s, begins_s)
         if clutch.laid_s != laid_s:
@@ -144,7 +150,8 @@ def forget_origin(code: str, laid_at: datetime, now_s: float) -> Act:
     with act(
         ActKind.ORIGIN, f"Clutch {clutch.code}: seen laid", now_s, clutch.entity_id
     ) as recording:
-        began_s = clutch.laid_s if held.arrived_s is None else held.arrived_s
+        began_s = lying_since_s(clutch)
+        move_with_lay_time(recording, clutch, int(laid_s), int(laid_s))
         held.retire(recording)
         _begin_at(recording, clutch, began_s, int(laid_s))
         clutch.correct(recording, laid_s=int(laid_s))
