@@ -9,13 +9,13 @@ from benchmarks import (
     faults,
     first_load,
     forecast,
-    forecasts,
     readings,
     rounds,
     scale,
     today,
     trace,
 )
+from benchmarks.forecast_worlds import report as forecast_worlds
 from benchmarks.injected import report as faults_injected
 from benchmarks.report import Ratio
 
@@ -26,7 +26,7 @@ _REPORTS = {
     "faults": faults.report,
     "faults-injected": faults_injected.report,
     "faults-injected-before": faults_injected.report_before,
-    "forecasts": forecasts.report,
+    "forecasts": forecast_worlds.report,
     "rounds": rounds.report,
     "trace": trace.report,
     "scale": scale.report,

@@ -1,5 +1,6 @@
 """A whole forecast from a season of minute readings, against a bare cumulative sum of them."""
 
+import time
 from collections.abc import Iterator
 
 import numpy as np
@@ -7,16 +8,22 @@ import numpy as np
 from benchmarks.report import Ratio, best_s
 from sandboa.core.development import (
     DEFAULT_CLOCK,
+    Circumstances,
     DevelopmentCurve,
+    FinishedClutch,
     Provenance,
     ReadingSeries,
     SetPoints,
     TemperatureSource,
     box_temperature,
     forecast,
+    learn,
 )
 
 _READINGS = 86_400
+_FINISHED = 200
+#: What learning from them may take at most, of processor time.
+_LEARNING_MS = 50.0
 
 
 def measure() -> Iterator[Ratio]:
@@ -41,4 +48,31 @@ def measure() -> Iterator[Ratio]:
         whole_s / bare_s,
         5.0,
         f"{whole_s * 1000:.2f} ms",
+    )
+    yield from _learning()
+
+
+def _learning() -> Iterator[Ratio]:
+    """Ten years of a large house: 200 clutches in 5 cabinets, of 60 dams."""
+    random = np.random.default_rng(1)
+    finished = [
+        FinishedClutch(
+            Circumstances(n % 5, n % 60, 30.0 + n % 5 * 0.5, f"probe {n % 5}", 0.024),
+            float(random.normal(0.02, 0.05)),
+            0.01,
+            6,
+            float(random.chisquare(5) / 5),
+        )
+        for n in range(_FINISHED)
+    ]
+    started_s = time.process_time()
+    for _ in range(5):
+        learn(finished)
+    ms = (time.process_time() - started_s) / 5.0 * 1000.0
+    yield Ratio(
+        f"learning from {_FINISHED} finished clutches",
+        f"{_LEARNING_MS:.0f} ms of processor",
+        ms / _LEARNING_MS,
+        1.0,
+        f"{ms:.0f} ms",
     )

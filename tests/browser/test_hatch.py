@@ -47,6 +47,27 @@ def test_a_pip_takes_one_tap_from_the_watch_and_is_undone(phone: Page, own_demo:
     expect(row(watched, 5)).to_contain_text("closed")
 
 
+@pytest.mark.both_ways
+def test_a_pip_that_cannot_be_is_kept_and_asks_with_both_mends(
+    phone: Page, own_demo: Address
+) -> None:
+    phone.goto(f"{own_demo}/hatch/26-03")
+    phone.get_by_role("button", name="Egg 2 pipped").tap()
+    expect(row(phone, 2)).to_contain_text("pipped 0 h ago")
+    asked = phone.get_by_text("By heat the first pip came too early")
+    expect(asked).to_contain_text("days earlier")
+    expect(phone.get_by_role("link", name="See the probe")).to_have_attribute(
+        "href", re.compile("/cabinets/")
+    )
+    phone.get_by_role("link", name="Correct the lay date").tap()
+    expect(phone.get_by_role("heading", level=1)).to_contain_text("26-03")
+    phone.goto(f"{own_demo}/clutches/26-03")
+    phone.get_by_role("button", name="Both are right").tap()
+    expect(asked).to_have_count(0)
+    phone.get_by_role("status").get_by_role("button", name="Undo").tap()
+    expect(asked).to_be_visible()
+
+
 def test_no_other_tap_comes_to_lie_where_one_was(phone: Page, own_demo: Address) -> None:
     """Who taps twice records once: rows keep their order, their columns and their room."""
     phone.goto(f"{own_demo}/hatch")

@@ -43,7 +43,7 @@ def test_from_an_empty_house_to_a_judged_egg_and_back(desk: Page, empty: str) ->
     record_clutch(desk, empty)
     expect(desk.get_by_role("heading", level=1)).to_have_text(f"{wall_clock():%y}-01")
     expect(desk.get_by_role("img", name="Development ribbon: day 20, 34 percent")).to_be_visible()
-    expect(desk.get_by_role("rowheader", name="Emergence")).to_be_visible()
+    expect(desk.get_by_role("rowheader", name="All out")).to_be_visible()
     expect(desk.get_by_text("rests on the set point")).to_be_visible()
 
     # One tap records a grade; the drawing, the words and Today follow.

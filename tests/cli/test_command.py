@@ -22,7 +22,7 @@ def test_forecast_json_has_its_fixed_form_and_known_values(capsys) -> None:
     said = told(capsys, *FORECAST, "--set-point", "31.5C", *AS_OF, "--json")
     assert list(said) == [
         "as_of", "day", "development", "measured_share", "none_alive", "overdue",
-        "first_pip", "typical_pip", "last_pip", "emergence",
+        "first_pip", "typical_pip", "last_pip", "next_out", "all_out",
     ]  # fmt: skip
     assert (said["day"], said["measured_share"]) == (25.0, 0.0)
     assert (said["none_alive"], said["overdue"]) == (0.04, False)
@@ -68,7 +68,7 @@ def test_an_overdue_clutch_is_flagged_and_has_no_dates(capsys) -> None:
     said = told(capsys, *FORECAST, *late, "--json")
     assert said["overdue"] is True
     assert said["none_alive"] > 0.9
-    assert all(said[w] is None for w in ("first_pip", "typical_pip", "last_pip", "emergence"))
+    assert all(said[w] is None for w in ("first_pip", "typical_pip", "last_pip", "all_out"))
     assert main([*FORECAST, *late]) == 0
     out = capsys.readouterr().out
     assert "none will pip" in out

@@ -60,10 +60,22 @@ NUMBERS: dict[str, object] = {
     "dam_care/aftercare._ASKED_FOR_DAYS": 14,
     "dam_care/aftercare._SLACK_DAYS": 3,
     "development/clock._BLOCK": 16384,
-    "development/forecast._AHEAD": 0,
-    "development/forecast._BEFORE": 1,
-    "development/forecast._GRID": 256,
+    "development/conditioning._WEIGHINGS": (3, 2),
+    "development/events._GRID": 96,
+    "development/events._LONGEST": 0.9995,
+    "development/events._NODES": 16,
+    "development/events._WIDE": 7,
+    "development/impossible_pip._MOST_OFF_C": 5,
+    "development/learned_words._LEAST_DAYS": 0.25,
+    "development/learning._ROUNDS": 2,
     "development/learning._TYPICAL_DAYS": 58,
+    "development/learning._USUAL_DIFFERENCES": 5,
+    "development/pipping._BEYOND_DOUBT": 1e-9,
+    "development/record_errors._AHEAD": 0,
+    "development/record_errors._BEFORE": 1,
+    "normal._TABLE_FROM": -12,
+    "normal._TABLE_STEP": 0.01,
+    "normal._TABLE_TO": 8,
     "dimples/cause._USUAL_LOG_ODDS": 2.4,
     "laying/intervals._BELIEVABLE": {"ovulation": (25, 75), "pre-lay shed": (14, 55)},
     "laying/lay_forecast._QUANTILES": (0.1, 0.25, 0.5, 0.75, 0.9),
@@ -89,7 +101,11 @@ NUMBERS: dict[str, object] = {
     "water/top_up._WORTH_POURING_G": 10,
 }
 #: Tables made from others, or tested whole below.
-ELSEWHERE = {"causes/scores._TABLE", "development/delays._MIDPOINTS"}
+ELSEWHERE = {
+    "causes/scores._TABLE", "development/conditioning._T_INFORMATION",
+    "development/conditioning._T_SCALE", "development/delays._MIDPOINTS",
+    "development/learning._NOTHING", "development/pipping._Z",
+}  # fmt: skip
 
 CAUSE_TABLE = {
     "infertile": {

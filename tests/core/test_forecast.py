@@ -52,9 +52,9 @@ def test_the_typical_egg_pips_at_the_known_day(set_point_c: float, days: float) 
 
 
 def test_quantiles_solve_the_lognormal_exactly() -> None:
-    """Set point only: s² = 0.045² + (0.7 / 12.5)², the 90 % quantile is exp(1.2816 s) x 58.8 d."""
+    """Set point only: s² = 0.0533² + (0.7 / 12.5)², the 90 % quantile is exp(1.2816 s) x 58.8 d."""
     made = at_set_point(31.5, day=25.0)
-    log_sd = np.hypot(0.045, 0.7 / 12.5)
+    log_sd = np.hypot(HatchPrior().sd, 0.7 / 12.5)
     assert made.log_sd == pytest.approx(log_sd)
     assert made.typical_pip.p90 / DAY == pytest.approx(58.8 * np.exp(1.281552 * log_sd), abs=0.02)
     assert made.typical_pip.p25 / DAY == pytest.approx(58.8 * np.exp(-0.674490 * log_sd), abs=0.02)
@@ -65,31 +65,50 @@ def test_expected_extreme_of_n_eggs(n: int, expected: float) -> None:
     assert expected_maximum(n) == pytest.approx(expected, abs=1e-5)
 
 
-def test_first_and_last_pip_stand_apart_by_the_extremes_of_n_eggs() -> None:
-    made = at_set_point(31.5, day=10, eggs=6)
-    assert (made.typical_pip.p50 - made.first_pip.p50) / DAY == pytest.approx(1.267, abs=0.001)
-    assert (made.last_pip.p50 - made.typical_pip.p50) / DAY == pytest.approx(1.267, abs=0.001)
-    alone = at_set_point(31.5, day=10, eggs=1)
-    assert alone.first_pip == alone.typical_pip == alone.last_pip
-
-
-def test_emergence_follows_the_pip_by_the_lognormal_delay() -> None:
-    """Against a brute-force sum of the two distributions."""
-    made = at_set_point(31.5, day=10)
+def simulated(log_sd: float, eggs: int, clutches: int = 200_000) -> np.ndarray:
+    """Pips of many clutches by brute force: what they share, and what each egg has of its own."""
     random = np.random.default_rng(1)
-    pips = 58.8 * np.exp(random.normal(0, made.log_sd, 400_000))
-    sums = pips + 1.3 * np.exp(random.normal(0, 0.4, 400_000))
-    for q, name in ((10, "p10"), (50, "p50"), (90, "p90")):
-        assert getattr(made.emergence, name) / DAY == pytest.approx(
-            np.percentile(sums, q), abs=0.05
+    typical = 58.8 * np.exp(random.normal(0, log_sd, (clutches, 1)))
+    return typical + random.normal(0, 1.0, (clutches, eggs))
+
+
+def quantiles(window) -> list[float]:
+    return [q / DAY for q in astuple(window)]
+
+
+def test_first_and_last_pip_are_those_of_the_eggs_by_brute_force() -> None:
+    made = at_set_point(31.5, day=10, eggs=6)
+    pips = simulated(made.log_sd, 6)
+    for window, came in ((made.first_pip, pips.min(axis=1)), (made.last_pip, pips.max(axis=1))):
+        assert quantiles(window) == pytest.approx(
+            list(np.percentile(came, [10, 25, 50, 75, 90])), abs=0.12
         )
+
+
+def test_next_and_all_out_follow_the_pips_by_the_lognormal_delay() -> None:
+    made = at_set_point(31.5, day=10, eggs=6)
+    pips = simulated(made.log_sd, 6)
+    outs = pips + 1.3 * np.exp(np.random.default_rng(2).normal(0, 0.4, pips.shape))
+    for window, came in ((made.next_out, outs.min(axis=1)), (made.all_out, outs.max(axis=1))):
+        assert quantiles(window) == pytest.approx(
+            list(np.percentile(came, [10, 25, 50, 75, 90])), abs=0.12
+        )
+
+
+def test_eggs_that_are_further_apart_pip_further_apart() -> None:
+    near = at_set_point(31.5, 10, prior=HatchPrior(egg_sd_days=0.4))
+    far = at_set_point(31.5, 10, prior=HatchPrior(egg_sd_days=3.0))
+    assert far.first_pip.p50 < near.first_pip.p50
+    assert far.last_pip.p50 > near.last_pip.p50
+    # Six normals: the first is 1.267 sd ahead in the mean.
+    assert (near.typical_pip.p50 - near.first_pip.p50) / DAY == pytest.approx(0.507, abs=0.08)
 
 
 def test_sheds_and_meals_come_in_order() -> None:
     made = at_set_point(31.5, day=10)
-    medians = [w.p50 for w in (made.first_pip, made.typical_pip, made.emergence, made.first_shed)]
+    medians = [w.p50 for w in (made.first_pip, made.next_out, made.all_out, made.first_shed)]
     assert medians == sorted(medians)
-    assert 5 <= (made.first_shed.p50 - made.emergence.p50) / DAY <= 10
+    assert 5 <= (made.first_shed.p50 - made.typical_pip.p50) / DAY - 1.3 <= 10
     assert made.first_meal.p50 > made.first_shed.p50
 
 
@@ -97,7 +116,7 @@ def test_no_window_reaches_into_the_past_while_no_egg_has_pipped() -> None:
     for day in (55.0, 58.0, 62.0, 66.0):
         made = at_set_point(31.5, day=day)
         assert not made.overdue
-        for window in (made.first_pip, made.typical_pip, made.emergence):
+        for window in (made.first_pip, made.typical_pip, made.next_out, made.all_out):
             assert window.p10 >= day * DAY
 
 
@@ -179,7 +198,7 @@ def test_the_window_narrows_as_measured_days_pass(temperature_c: float) -> None:
 @given(egg_temperatures, st.integers(1, 12), st.floats(0, 60))
 def test_quantiles_are_in_order(temperature_c: float, eggs: int, day: float) -> None:
     made = at_set_point(temperature_c, day, eggs)
-    for window in (made.first_pip, made.typical_pip, made.emergence, made.first_meal):
+    for window in (made.first_pip, made.typical_pip, made.next_out, made.all_out, made.first_meal):
         assert list(astuple(window)) == sorted(astuple(window))
 
 

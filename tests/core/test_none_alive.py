@@ -8,19 +8,19 @@ from scipy.special import ndtr
 from core.test_forecast import at_set_point
 from sandboa.core.development.none_alive import (
     NO_DATE_FROM,
-    NONE_ALIVE_PRIOR,
     TOLD_FROM,
     developed_words,
     late_words,
     none_alive,
 )
+from sandboa.core.development.rules import NONE_ALIVE
 from sandboa.core.errors import NotPlausible
 
 shares = st.floats(0.0, 1.0)
 
 
 def test_bayes_by_hand() -> None:
-    assert none_alive(1.0) == pytest.approx(NONE_ALIVE_PRIOR)
+    assert none_alive(1.0) == pytest.approx(NONE_ALIVE)
     assert none_alive(0.5, 0.5) == pytest.approx(0.5 / 0.75)
     # At 2.3 sd four in five of those still silent have nothing alive in them.
     assert none_alive(float(ndtr(-2.312))) == pytest.approx(0.80, abs=0.005)
@@ -59,7 +59,7 @@ def test_a_clutch_is_told_a_date_until_hardly_anything_speaks_for_one() -> None:
     made = [at_set_point(31.5, day=day) for day in range(90)]
     told = [m.none_alive for m in made]
     assert told == sorted(told)
-    assert told[0] == pytest.approx(NONE_ALIVE_PRIOR)
+    assert told[0] == pytest.approx(NONE_ALIVE)
     for one in made:
         assert one.overdue == (one.none_alive >= NO_DATE_FROM)
         assert (one.typical_pip is None) == one.overdue

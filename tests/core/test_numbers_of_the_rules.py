@@ -35,24 +35,35 @@ NUMBERS: dict[str, object] = {
     "development/sources.UNCHECKED_PROBE_SD_C": 0.3,
     "development/sources.ESTIMATED_SD_C": 0.7,
     # A4 Windows without random numbers
+    "development/rules.HOUSE_SD": 0.025,
+    "development/rules.CABINET_SD": 0.015,
+    "development/rules.DAM_SD": 0.015,
+    "development/rules.CHANCE_SD": 0.042,
+    "development/rules.CHANCE_RANGE": (0.02, 0.10),
+    "development/rules.CHANCE_LOG_SD": 0.5,
     "development/windows.QUANTILES": (0.1, 0.25, 0.5, 0.75, 0.9),
     # A5 Within a clutch, and afterwards
-    "development/windows.EGG_SD_DAYS": 1,
+    "development/rules.EGG_SD_DAYS": 1,
+    "development/rules.EGG_SD_RANGE_DAYS": (0.4, 3),
+    "development/rules.EGG_SD_WORTH_CLUTCHES": 4,
     "development/delays.EMERGENCE": {"median_days": 1.3, "sigma": 0.4},
     "development/delays.FIRST_SHED": {"median_days": 7.07106781187, "sigma": 0.270432809415},
     "development/delays.FIRST_MEAL": {"median_days": 2, "sigma": 0.6},
     # A6 What pips say, and their absence
-    "development/none_alive.NONE_ALIVE_PRIOR": 0.04,
+    "development/rules.NONE_ALIVE": 0.04,
+    "development/impossible_pip.ASKED_FROM_SDS": 3.5,
     "development/none_alive.TOLD_FROM": 0.2,
     "development/none_alive.NO_DATE_FROM": 0.8,
     "development/none_alive.FAR_BEYOND": 1.25,
     # A7 What finished clutches teach
-    "development/learning.HOUSE_SD": 0.03,
-    "development/learning.CABINET_SD": 0.02,
+    "development/rules.SLOPE_SD": 0.02,
+    "development/rules.CURVATURE_SD": 0.006,
+    "development/rules.CHANCE_FREEDOM": 4,
+    "development/rules.EFFECT_SD_WORTH": 4,
     # A8 How good it was
     "development/score.SCORED_DAYS": (0, 30, 50),
     # A9 Eggs kept by their dam
-    "development/forecast.MATERNAL_FACTOR": 2,
+    "development/rules.MATERNAL_FACTOR": 2,
     # B Dents by stage
     "dimples/stages.ALLOWED_FROM": ((0.5, 1), (0.65, 2), (0.85, 3)),
     "dimples/stages.GRADES": (0, 1, 2, 3, 4),

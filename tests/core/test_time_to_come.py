@@ -17,7 +17,7 @@ from sandboa.core.development import (
     forecast,
 )
 from sandboa.core.development.box_temperature import AHEAD_SD_C, KNOWN_DAYS, Ahead
-from sandboa.core.development.forecast import log_uncertainty
+from sandboa.core.development.record_errors import log_uncertainty
 from sandboa.core.development.sources import (
     CHECKED_PROBE_SD_C,
     ESTIMATED_SD_C,
@@ -71,7 +71,9 @@ def test_the_uncertainty_of_lay_day_by_the_formula() -> None:
     curve = DevelopmentCurve(at_day(0, [lower], lower), DEFAULT_CLOCK)
     days = 735.0 / (31.5 - 19.0)
     error = np.hypot(UNCHECKED_PROBE_SD_C, AHEAD_SD_C) * days / 735.0
-    assert log_uncertainty(curve, HatchPrior()) == pytest.approx(np.hypot(0.045, error), rel=1e-3)
+    assert log_uncertainty(curve, HatchPrior()) == pytest.approx(
+        np.hypot(HatchPrior().sd, error), rel=1e-3
+    )
 
 
 def test_three_days_at_the_box_are_enough_to_expect_by() -> None:

@@ -11,7 +11,13 @@ from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.recording import undo
 from sandboa.services.animals.meals import MealCommand
 from sandboa.services.clutches.clutch_view import clutch_page
-from sandboa.services.hatching.egg_events import cut_egg, see_emergence, see_pip, see_several
+from sandboa.services.hatching.egg_events import (
+    confirm_pip,
+    cut_egg,
+    see_emergence,
+    see_pip,
+    see_several,
+)
 from sandboa.services.hatching.fates import (
     FateCommand,
     declare_fates,
@@ -21,7 +27,8 @@ from sandboa.services.hatching.fates import (
 from sandboa.services.hatching.hatchlings import HatchlingCommand, record_hatchling
 from sandboa.services.hatching.overview import hatch_overview, hatching_clutch
 from sandboa.services.hatching.raising import offer_first_meal, see_shed, weigh_hatchling
-from sandboa.services.lay_day import lay_clutch
+from sandboa.services.lay_day import correct_clutch, lay_clutch
+from sandboa.services.overview.today import today
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit, EggSeen
 from sandboa.services.snapshot.cache import SnapshotCache
@@ -47,6 +54,60 @@ def test_emergence_before_the_pip_is_refused_in_either_order(due: SnapshotCache)
         see_emergence("26-01", 2, NOW_S, NOW_S)
     with pytest.raises(NotPlausible, match="slug"):
         see_emergence("26-01", 6, NOW_S, NOW_S)
+
+
+def test_an_egg_cut_open_is_neither_closed_nor_pipped(due: SnapshotCache) -> None:
+    for number in (1, 2, 3, 4):
+        see_pip("26-01", number, NOW_S - DAY_S, NOW_S)
+    assert clutch_page(due.current(), "26-01", NOW_S).now.forecast.next_pip is not None
+    cut_egg("26-01", 5, "looked in", NOW_S, NOW_S)
+    told = clutch_page(due.current(), "26-01", NOW_S).now.forecast
+    assert (told.pipped, told.next_pip, told.last_pip) == (4, None, None)
+    assert told.all_out is not None
+
+
+def test_out_are_those_that_are_waited_for(due: SnapshotCache) -> None:
+    for number in range(1, 6):
+        see_pip("26-01", number, NOW_S - 2 * DAY_S, NOW_S)
+    before = clutch_page(due.current(), "26-01", NOW_S).now.forecast
+    assert NOW_S <= before.next_out.p10 <= before.all_out.p10
+    for number in range(1, 5):
+        see_emergence("26-01", number, NOW_S - HOUR_S, NOW_S)
+    one = clutch_page(due.current(), "26-01", NOW_S).now.forecast
+    assert one.next_out == one.all_out
+    see_emergence("26-01", 5, NOW_S, NOW_S)
+    assert clutch_page(due.current(), "26-01", NOW_S).now.forecast.all_out is None
+
+
+def asked(house: SnapshotCache) -> str | None:
+    found = clutch_page(house.current(), "26-01", NOW_S).now.impossible_pip
+    return None if found is None else str(found.words)
+
+
+def test_a_pip_that_cannot_be_is_kept_and_asked_about_until_it_is_mended(
+    house: SnapshotCache,
+) -> None:
+    lay_clutch(lay_day(36.0), NOW_S - 36 * DAY_S + 60)
+    assert asked(house) is None
+    see_pip("26-01", 1, NOW_S, NOW_S)
+    assert clutch_page(house.current(), "26-01", NOW_S).now.forecast.pipped == 1
+    question = asked(house)
+    assert "laid about 23 days earlier: is the lay date right?" in question
+    (line,) = today(house.current(), NOW_S).boxes
+    assert question in [str(a.text) for a in line.attention]
+    correct_clutch("26-01", lay_day(58.0), NOW_S)
+    assert asked(house) is None
+
+
+def test_a_pip_that_cannot_be_may_be_right_all_the_same(house: SnapshotCache) -> None:
+    lay_clutch(lay_day(36.0), NOW_S - 36 * DAY_S + 60)
+    see_pip("26-01", 1, NOW_S, NOW_S)
+    said = confirm_pip("26-01", NOW_S)
+    assert asked(house) is None
+    undo(said.id, NOW_S)
+    assert asked(house) is not None
+    with pytest.raises(NotFound):
+        confirm_pip("26-09", NOW_S)
 
 
 def test_a_pip_nobody_saw_is_taken_from_the_emergence(due: SnapshotCache) -> None:

@@ -186,6 +186,5 @@ def test_a_clutch_kept_by_its_dam_is_kept_with_double_width_and_teaches_its_own_
     close_clutch(code, NOW_S - 10 * DAY_S)
     keep_due(house.current(), NOW_S)
     known = lessons(house.current())
-    cabinet = next(iter(house.current().cabinets))
-    assert known.learned(cabinet, NOW_S).clutches == 0
-    assert known.learned(cabinet, NOW_S, maternal=True).clutches == 1
+    assert len(known.house(NOW_S).finished) == 0
+    assert len(known.house(NOW_S, maternal=True).finished) == 1

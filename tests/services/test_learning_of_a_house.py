@@ -75,11 +75,48 @@ def test_finished_clutches_leave_today_and_teach_the_next_one(house: SnapshotCac
         keep_due(house.current(), NOW_S)
     code, _ = lay_clutch(lay_day(10.0, dam="Hyssop"), NOW_S)
     assert [c.box.box.name for c in today(house.current(), NOW_S).boxes] == [code]
-    now = clutch_page(house.current(), code, NOW_S).now
+    page = clutch_page(house.current(), code, NOW_S)
+    now = page.now
     assert (now.learned.clutches, now.learned.in_cabinet) == (6, 6)
     # They took about 3.6 days longer than the clock says; a part of that is believed.
     assert 1.0 < now.learned_days < 3.6
     assert now.learned.prior.mean > 0.02
+    # Nobody has laid twice: of the dam nothing is said.
+    (said,) = page.learned_words
+    assert str(said).startswith("Your eggs need ")
+    assert str(said).endswith(" days longer than the default at 31.5 °C (6 clutches).")
+
+
+def test_a_dam_whose_clutches_are_early_is_said_to_be_and_how_sure_it_is(
+    house: SnapshotCache,
+) -> None:
+    for n, dam in enumerate(("Tansy", "Lovage", "Borage", "Chervil", "Costmary", "Rue")):
+        hatched(house, dam, 90.0 + n, took_days=58.8)
+    for n in range(3):
+        hatched(house, "Yarrow", 460.0 + 330 * n, took_days=55.5)
+    for _ in range(5):
+        keep_due(house.current(), NOW_S)
+    code, _ = lay_clutch(lay_day(10.0, dam="Yarrow"), NOW_S)
+    hers = str(clutch_page(house.current(), code, NOW_S).learned_words[1])
+    assert hers.startswith("Yarrow's pip ")
+    assert "early (3 clutches" in hers
+    other, _ = lay_clutch(lay_day(9.0, dam="Hyssop"), NOW_S)
+    assert len(clutch_page(house.current(), other, NOW_S).learned_words) == 1
+
+
+def test_nothing_is_said_of_what_was_learned_before_anything_was(house: SnapshotCache) -> None:
+    code, _ = lay_clutch(lay_day(10.0), NOW_S)
+    assert clutch_page(house.current(), code, NOW_S).learned_words == ()
+
+
+def test_first_seasons_are_scored_apart_from_later_ones(house: SnapshotCache) -> None:
+    for dam, days_ago in (("Tansy", 160.0), ("Yarrow", 159.0), ("Lovage", 90.0)):
+        hatched(house, dam, days_ago, took_days=60.0)
+    while keep_due(house.current(), NOW_S):
+        pass
+    told = {(s.first_season, s.day): s.clutches for s in scores(house.current())}
+    assert told[True, 0] == 2
+    assert told[False, 0] == told[False, 30] == told[False, 50] == 1
 
 
 def test_a_clutch_is_not_taught_by_itself(house: SnapshotCache) -> None:

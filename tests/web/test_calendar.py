@@ -52,7 +52,7 @@ def test_windows_are_those_of_the_forecast_in_the_keepers_days(http: TestClient)
     likely = day(told["first_pip"]["p50"])
     assert f"most likely {likely.day} {likely:%B}" in pip["why"]
     assert f"/hatch/{code}" in pip["why"]
-    assert held["emergence"]["until"] == day(told["emergence"]["p90"])
+    assert held["all-out"]["until"] == day(told["all_out"]["p90"])
 
 
 def test_a_visit_that_is_not_due_yet_stands_on_its_day(

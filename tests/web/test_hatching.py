@@ -42,6 +42,22 @@ def test_a_pip_moves_the_forecast_of_the_others_and_is_undone(due: TestClient) -
     assert due.get(ROUND).json()["forecast"] == before
 
 
+def test_a_pip_that_cannot_be_asks_in_both_places_until_it_is_said_to_be_right(
+    http: TestClient,
+) -> None:
+    lay(http, laid_at=(NOW - timedelta(days=44)).isoformat())
+    http.post(f"{ROUND}/eggs/1/pip", json={}).raise_for_status()
+    question = http.get(ROUND).json()["impossible_pip"]
+    assert question == http.get(f"{ROUND}/hatch").json()["impossible_pip"]
+    assert question["days"] == pytest.approx(14.8, abs=0.2)
+    assert "a probe that reads 4.2\u00a0°C too low: which of them is wrong?" in question["question"]
+    american = http.get(ROUND, headers={"Sandboa-Unit": "F"}).json()["impossible_pip"]
+    assert "7.6\u00a0°F" in american["question"]
+    http.post(f"{ROUND}/pip-is-right").raise_for_status()
+    assert http.get(ROUND).json()["impossible_pip"] is None
+    assert problem(http.post("/api/clutches/26-77/pip-is-right"), 404)
+
+
 def test_a_pip_without_a_time_is_of_now(due: TestClient) -> None:
     due.post(f"{ROUND}/eggs/1/pip", json={}).raise_for_status()
     assert eggs(due)[1].startswith(NOW.strftime("%Y-%m-%dT%H:%M"))

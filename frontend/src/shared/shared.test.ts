@@ -101,21 +101,33 @@ const forecast = {
   as_of: '2026-06-14T18:30:00Z',
   development: 0.5,
   rate_per_day: 0.0125,
-  log_sd: 0.06,
+  typical_pip: {
+    p10: '2026-07-19T18:30:00Z',
+    p25: '2026-07-22T18:30:00Z',
+    p50: '2026-07-24T18:30:00Z',
+    p75: '2026-07-27T18:30:00Z',
+    p90: '2026-08-01T18:30:00Z',
+  },
 } as Forecast
 
 describe('the ribbon', () => {
-  it('rules out what lies behind today and peaks near the typical pip', () => {
-    const points = pipDensity({ ...forecast, development: 0.97 }, 0.6, 1.4)
-    expect(points[0]?.development).toBe(0.97)
-    const at = (p50: string) => ({ p50 }) as Forecast['first_pip']
-    const twoDaysApart = { first_pip: at('2026-06-16'), typical_pip: at('2026-06-18') }
-    const late = pipDensity({ ...forecast, ...twoDaysApart, development: 0.97 }, 0.6, 1.4)
-    expect(late[0]?.development).toBeCloseTo(0.995)
-    const ahead = pipDensity(forecast, 0.6, 1.4, 400)
-    const highest = ahead.find((p) => p.density === 1)
-    expect(highest?.development).toBeCloseTo(1, 1)
+  it('draws the typical pip as wide to either side as its window is', () => {
+    // Reached at 1.0, 40 days ahead: 5 days back to p10, 8 on to p90.
+    const points = pipDensity(forecast, 0.6, 1.6, 801)
+    const highest = points.reduce((a, b) => (a.density > b.density ? a : b))
+    expect(highest.development).toBeCloseTo(1, 2)
+    const at = (development: number) =>
+      points.find((p) => p.development >= development)?.density ?? 0
+    expect(at(1 - 5 * 0.0125)).toBeCloseTo(Math.exp(-(1.2816 ** 2) / 2), 1)
+    expect(at(1 + 8 * 0.0125)).toBeCloseTo(Math.exp(-(1.2816 ** 2) / 2), 1)
     expect(momentOf(forecast, 1) - Date.parse(forecast.as_of)).toBe(40 * 86_400_000)
+  })
+
+  it('rules out what lies behind today until an egg has pipped', () => {
+    const late = { ...forecast, as_of: '2026-07-22T18:30:00Z', development: 0.975 }
+    expect(pipDensity(late, 0.6, 1.4)[0]?.development).toBe(0.975)
+    expect(pipDensity({ ...late, pipped: 2 }, 0.6, 1.4)[0]?.development).toBeLessThan(0.95)
+    expect(pipDensity({ ...late, typical_pip: null }, 0.6, 1.4)).toEqual([])
   })
 
   it('joins neighbours of one colour but never across a gap', () => {

@@ -17,7 +17,7 @@ from sandboa.core.development.none_alive import developed_words, late_words
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SET_POINT_RANGE_C, parse_temperature, require_moment, require_range
 
-_WINDOWS = ("first_pip", "typical_pip", "last_pip", "emergence")
+_WINDOWS = ("first_pip", "typical_pip", "last_pip", "next_out", "all_out")
 
 
 def add_arguments(command: argparse.ArgumentParser) -> None:

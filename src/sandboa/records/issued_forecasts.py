@@ -7,7 +7,8 @@ from sandboa.records.integrity import seals
 
 _COLUMNS = "clutch_id, day, told_s, again, p10_s, p25_s, p50_s, p75_s, p90_s"
 _LESSON = (
-    "clutch_id, after_act_id, cabinet_id, mean_pip_s, log_development, sd, eggs, stage_development"
+    "clutch_id, after_act_id, cabinet_id, mean_pip_s, log_development, sd, eggs, "
+    "stage_development, probe, probe_sd"
 )
 
 
@@ -28,7 +29,8 @@ class Lesson:
 
     It holds for the acts up to `after_act_id`; what was recorded since may change it.
     `stage_development` is how far it was (D) when a torch showed its stage, as its pips told; None
-    where its age was not told by torch.
+    where its age was not told by torch. What its main `probe` may be off by, `probe_sd` of ln D,
+    is not in `sd`.
     """
 
     clutch_id: int
@@ -39,6 +41,8 @@ class Lesson:
     sd: float
     eggs: int
     stage_development: float | None = None
+    probe: str | None = None
+    probe_sd: float = 0.0
 
 
 def keep(told: IssuedForecast) -> None:
@@ -80,10 +84,11 @@ def learn(lesson: Lesson) -> None:
     """Keep what a clutch taught, in place of what it taught before."""
     with database.atomic("IMMEDIATE"):
         database.execute_sql(
-            f"INSERT OR REPLACE INTO lesson ({_LESSON}) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+            f"INSERT OR REPLACE INTO lesson ({_LESSON}) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
             (
                 lesson.clutch_id, lesson.after_act_id, lesson.cabinet_id, lesson.mean_pip_s,
                 lesson.log_development, lesson.sd, lesson.eggs, lesson.stage_development,
+                lesson.probe, lesson.probe_sd,
             ),
         )  # fmt: skip
         _seal("lesson", "clutch_id = ?", lesson.clutch_id)

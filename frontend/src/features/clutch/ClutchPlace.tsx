@@ -5,6 +5,7 @@ import { useClutch, useUndo } from '@/shared/api/queries'
 import { fullMoment } from '@/shared/dates'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
 import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
+import { ImpossiblePip } from '@/shared/forecast/ImpossiblePip'
 import { useKeys } from '@/shared/keys/useKeys'
 import { lastUndoable, visitsOf } from '@/shared/log/entries'
 import { LogOf } from '@/shared/log/LogOf'
@@ -43,6 +44,8 @@ export function Component() {
   ])
   // An undone clutch is gone, whatever was read of it before.
   if (!clutch || isNotFound(query.error)) return <Waiting problem={query.error?.message} />
+  // Said above them, with what mends it.
+  const attention = clutch.attention.filter(({ text }) => text !== clutch.impossible_pip?.question)
   return (
     <Stack gap={8}>
       <Flex wrap="wrap" align="flex-end" columnGap={6} rowGap={3}>
@@ -75,9 +78,17 @@ export function Component() {
         </Flex>
       </Flex>
 
-      {clutch.attention.length > 0 && (
+      {clutch.impossible_pip && (
+        <ImpossiblePip
+          code={clutch.code}
+          asked={clutch.impossible_pip}
+          cabinet={clutch.boxes[0]?.cabinet}
+        />
+      )}
+
+      {attention.length > 0 && (
         <chakra.ul display="flex" flexDirection="column" gap={2} fontSize="lead">
-          {clutch.attention.map((line) => (
+          {attention.map((line) => (
             <li key={line.text}>
               <Notice urgent={urgencyRank(line.urgency) >= 2} label={URGENCY_WORDS[line.urgency]}>
                 {line.text}

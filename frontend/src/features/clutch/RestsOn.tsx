@@ -16,17 +16,22 @@ function covers(fault: Schemas['FaultResponse'], spell: Schemas['ColdSpellRespon
 
 /** What the house's own finished clutches do to this forecast. */
 function Learned({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
-  const { clutches, in_cabinet, days } = clutch.learned
+  const { clutches, in_cabinet, days, sentences } = clutch.learned
   const size = Math.abs(days)
   const without =
     size < 0.1
       ? 'without them it would be the same'
       : `without them it would be ${size.toFixed(1)} days ${days < 0 ? 'later' : 'earlier'}`
   return (
-    <p>
-      Based on {clutches} of your clutches
-      {in_cabinet > 0 && `, ${in_cabinet} of them in this cabinet`}; {without}.
-    </p>
+    <>
+      {sentences.map((sentence) => (
+        <p key={sentence}>{sentence}</p>
+      ))}
+      <p>
+        Based on {clutches} of your clutches
+        {in_cabinet > 0 && `, ${in_cabinet} of them in this cabinet`}; {without}.
+      </p>
+    </>
   )
 }
 

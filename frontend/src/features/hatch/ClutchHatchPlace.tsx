@@ -3,6 +3,7 @@ import { Link, useParams } from 'react-router'
 import { answer, api, isNotFound, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
+import { ImpossiblePip } from '@/shared/forecast/ImpossiblePip'
 import { takeMoment } from '@/shared/moment/moment'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { Tick } from '@/shared/ui/Tick'
@@ -41,6 +42,13 @@ export function Component() {
           {standingWords(clutch, asOf)}
         </Text>
       </div>
+      {clutch.impossible_pip && (
+        <ImpossiblePip
+          code={clutch.code}
+          asked={clutch.impossible_pip}
+          cabinet={clutch.boxes[0]?.cabinet}
+        />
+      )}
       {!clutch.maternal && (
         <section aria-label="Eggs by the hour">
           <HatchClutch clutch={clutch} asOf={asOf} />

@@ -14,7 +14,9 @@ export function standingWords(clutch: HatchingClutch, asOf: string): string {
   }
   const since = `First pip ${lasted(clutch.first_pipped_at, asOf)} ago`
   if (clutch.closed.length === 0) {
-    return out === fertile.length ? `${since}: all are out.` : `${since}: none is closed any more.`
+    if (out === fertile.length) return `${since}: all are out.`
+    const all = clutch.all_out ? ` All are likely out by ${dayAndHour(clutch.all_out.p75)}.` : ''
+    return `${since}: none is closed any more.${all}`
   }
   const which =
     clutch.closed.length === 1

@@ -148,8 +148,14 @@ function Forecasts({ season }: { season: Season }) {
       )}
       <ul>
         {season.scores.map((score) => (
-          <chakra.li key={score.day} py={2} borderTop="1px solid" borderColor="line">
-            <strong>{score.day === 0 ? 'On lay day' : `On day ${score.day}`}</strong> off by{' '}
+          <chakra.li
+            key={`${score.day} ${score.first_season}`}
+            py={2}
+            borderTop="1px solid"
+            borderColor="line"
+          >
+            <strong>{score.day === 0 ? 'On lay day' : `On day ${score.day}`}</strong>
+            {score.first_season && ', before any clutch had taught it,'} off by{' '}
             {score.error_days.toFixed(1)} days on average
             {Math.abs(score.bias_days) >= 0.3 &&
               ` (${Math.abs(score.bias_days).toFixed(1)} ${score.bias_days > 0 ? 'too late' : 'too early'})`}

@@ -30,9 +30,14 @@ export function Scores() {
         </chakra.thead>
         <tbody>
           {scores.data.map((score) => (
-            <chakra.tr key={score.day} borderTop="1px solid" borderColor="line">
+            <chakra.tr
+              key={`${score.day} ${score.first_season}`}
+              borderTop="1px solid"
+              borderColor="line"
+            >
               <chakra.th scope="row" textAlign="left" fontWeight="semibold" py={2}>
                 day {score.day}
+                {score.first_season && ', first season'}
               </chakra.th>
               <td>{score.error_days.toFixed(1)} days</td>
               <td>{score.bias_days.toFixed(1)} days</td>

@@ -1438,6 +1438,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clutches/{code}/pip-is-right": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Confirm Pip
+         * @description Say that a first pip which cannot be by heat is right, and so is the lay date.
+         */
+        post: operations["confirm_pip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clutches/{code}/eggs/{number}/cut": {
         parameters: {
             query?: never;
@@ -4005,6 +4025,7 @@ export interface components {
             /** Faults */
             faults: components["schemas"]["FaultResponse"][];
             learned: components["schemas"]["LearnedResponse"];
+            impossible_pip: components["schemas"]["ImpossiblePipResponse"] | null;
             /** Finished At */
             finished_at: string | null;
             /** Probes */
@@ -4854,7 +4875,8 @@ export interface components {
             first_pip: components["schemas"]["WindowResponse"] | null;
             typical_pip: components["schemas"]["WindowResponse"] | null;
             last_pip: components["schemas"]["WindowResponse"] | null;
-            emergence: components["schemas"]["WindowResponse"] | null;
+            next_out: components["schemas"]["WindowResponse"] | null;
+            all_out: components["schemas"]["WindowResponse"] | null;
             first_shed: components["schemas"]["WindowResponse"] | null;
             first_meal: components["schemas"]["WindowResponse"] | null;
             /** Pipped */
@@ -5079,6 +5101,9 @@ export interface components {
             first_pipped_at: string | null;
             next_pip: components["schemas"]["WindowResponse"] | null;
             last_pip: components["schemas"]["WindowResponse"] | null;
+            next_out: components["schemas"]["WindowResponse"] | null;
+            all_out: components["schemas"]["WindowResponse"] | null;
+            impossible_pip: components["schemas"]["ImpossiblePipResponse"] | null;
             /** Closed */
             closed: number[];
             /** To Say */
@@ -5441,6 +5466,19 @@ export interface components {
             act?: components["schemas"]["ActResponse"] | null;
         };
         /**
+         * ImpossiblePipResponse
+         * @description A first pip that cannot be by heat, as a question: it would fit eggs laid `days` earlier
+         *     (negative: later), or a probe that reads `reads_low_c` too low (negative: too high).
+         */
+        ImpossiblePipResponse: {
+            /** Question */
+            question: string;
+            /** Days */
+            days: number;
+            /** Reads Low C */
+            reads_low_c: number;
+        };
+        /**
          * Inheritance
          * @enum {string}
          */
@@ -5706,7 +5744,7 @@ export interface components {
         /**
          * LearnedResponse
          * @description What finished clutches taught: of how many, how many in this cabinet, and the days it moves
-         *     the forecast (negative: earlier).
+         *     the forecast (negative: earlier); `sentences` say it of the house and of the dam.
          */
         LearnedResponse: {
             /** Clutches */
@@ -5715,6 +5753,8 @@ export interface components {
             in_cabinet: number;
             /** Days */
             days: number;
+            /** Sentences */
+            sentences: string[];
         };
         /** LeftOutRequest */
         LeftOutRequest: {
@@ -7156,11 +7196,14 @@ export interface components {
          * @description Forecasts made on `day` after lay, held against the mean pip that came.
          *
          *     Errors in days, positive when the forecast was too late; `in_half` and
-         *     `in_eighty` are how many pips the 50 % and the 80 % window held.
+         *     `in_eighty` are how many pips the 50 % and the 80 % window held. Those of a `first_season`
+         *     were made before any clutch of the house had taught something.
          */
         ScoreResponse: {
             /** Day */
             day: number;
+            /** First Season */
+            first_season: boolean;
             /** Clutches */
             clutches: number;
             /** Bias Days */
@@ -11000,6 +11043,36 @@ export interface operations {
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    confirm_pip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];

@@ -7,6 +7,7 @@ import {
   developmentOn,
   exposureRuns,
   type Forecast,
+  heightOf,
   momentOf,
   type Piece,
   pipDensity,
@@ -79,6 +80,9 @@ export function inWords(forecast: Forecast): string {
 }
 
 type Scale = (development: number) => number
+
+/** Room that the words beside today's line need, px. */
+const LABEL = 150
 
 function Band({ pieces, x, end }: { pieces: Piece[]; x: Scale; end: number }) {
   const { top, height } = BAND
@@ -183,7 +187,7 @@ function Plume({
   if (!forecast.typical_pip) return null
   const points = pipDensity(forecast, 0.6, end)
   // The plume grows taller as it narrows: the same amount of likelihood in less time.
-  const tall = Math.min(58, 2.7 / forecast.log_sd)
+  const tall = heightOf(forecast)
   const base = BAND.top - 2
   const line = points.map(
     (p) => `${x(p.development).toFixed(1)} ${(base - p.density * tall).toFixed(1)}`,
@@ -244,7 +248,9 @@ function After({ forecast, x, width }: { forecast: Forecast; x: Scale; width: nu
 
 function Now({ forecast, x, width }: { forecast: Forecast; x: Scale; width: number }) {
   const at = x(forecast.development)
-  const right = at > width * 0.62
+  // Its words stand on the side where the plume is not, as far as there is room for them.
+  const pip = forecast.typical_pip ? x(developmentAt(forecast, forecast.typical_pip.p50)) : width
+  const right = pip > at ? at > LABEL : at > width - LABEL
   return (
     <g>
       <line

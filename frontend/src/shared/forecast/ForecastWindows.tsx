@@ -9,7 +9,8 @@ const ROWS = [
   ['Next pip', 'next_pip'],
   ['Typical pip', 'typical_pip'],
   ['Last pip', 'last_pip'],
-  ['Emergence', 'emergence'],
+  ['Next out', 'next_out'],
+  ['All out', 'all_out'],
   ['First shed', 'first_shed'],
   ['First meal', 'first_meal'],
 ] as const

@@ -30,25 +30,36 @@ export function momentOf(forecast: Forecast, development: number): number {
   return Date.parse(forecast.as_of) + days * DAY_MS
 }
 
+/** Standard deviations of a normal within which the middle 80 % lie, to either side. */
+const Z80 = 1.2816
+
 /**
- * Density of the typical pip over development, as points from `from` to `to`.
- * Lognormal around 1; what would have had the first egg out by today is ruled out.
+ * Density of the typical pip over development, as points from `from` to `to`, 1 at its middle.
+ * As wide to either side as its window is; what is behind is ruled out while no egg has pipped.
  */
 export function pipDensity(forecast: Forecast, from: number, to: number, points = 72) {
-  const ahead = Math.max(from, forecast.development + firstEggsLead(forecast))
-  const values = Array.from({ length: points }, (_, i) => {
-    const development = ahead + ((to - ahead) * i) / (points - 1)
-    const z = Math.log(development) / forecast.log_sd
-    return { development, density: Math.exp(-(z * z) / 2) / development }
+  const pip = forecast.typical_pip
+  if (!pip) return []
+  const [low, middle, high] = [pip.p10, pip.p50, pip.p90].map((at) => developmentAt(forecast, at))
+  if (low === undefined || middle === undefined || high === undefined) return []
+  // Once all pips are known there is no width left to draw.
+  const before = Math.max((middle - low) / Z80, 1e-4)
+  const after = Math.max((high - middle) / Z80, 1e-4)
+  const start = forecast.pipped ? from : Math.max(from, forecast.development)
+  const [first, last] = [Math.max(start, middle - 4 * before), Math.min(to, middle + 4 * after)]
+  return Array.from({ length: points }, (_, i) => {
+    const development = first + ((last - first) * i) / (points - 1)
+    const z = (development - middle) / (development < middle ? before : after)
+    return { development, density: Math.exp(-(z * z) / 2) }
   })
-  const highest = Math.max(...values.map((v) => v.density))
-  return values.map((v) => ({ ...v, density: v.density / highest }))
 }
 
-/** By how much development the first egg is ahead of the typical one. */
-function firstEggsLead({ first_pip, typical_pip, rate_per_day }: Forecast): number {
-  if (!first_pip || !typical_pip) return 0
-  return ((Date.parse(typical_pip.p50) - Date.parse(first_pip.p50)) / DAY_MS) * rate_per_day
+/** How high a density stands above its ribbon, px: the narrower, the taller, to a limit. */
+export function heightOf(forecast: Forecast): number {
+  const pip = forecast.typical_pip
+  if (!pip) return 0
+  const wide = developmentAt(forecast, pip.p90) - developmentAt(forecast, pip.p10)
+  return Math.min(58, (2.7 * 2 * Z80) / Math.max(wide, 1e-3))
 }
 
 /** The colour token of each class of exposure. */

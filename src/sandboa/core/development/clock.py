@@ -91,7 +91,10 @@ class DevelopmentClock:
         for start, end in _blocks(len(times_s)):
             times, values = times_s[start : end + 1], temperature_c[start : end + 1]
             if self._is_straight(values):
-                degree_s = 0.5 * float((values[1:] + values[:-1]) @ (times[1:] - times[:-1]))
+                # Each sample speaks for half of the steps on both its sides: two passes, not three.
+                degree_s = float(values[1:-1] @ (times[2:] - times[:-2]))
+                degree_s += float(values[0] * (times[1] - times[0]))
+                degree_s = 0.5 * (degree_s + float(values[-1] * (times[-1] - times[-2])))
                 degree_s -= self.zero_c * float(times[-1] - times[0])
                 gained += degree_s / SECONDS_PER_DAY / self.sum_c_days
             else:

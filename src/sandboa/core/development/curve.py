@@ -64,6 +64,19 @@ class DevelopmentCurve:
         times, _, _ = self._samples
         return self._within(int(np.searchsorted(times, time_s, side="right")) - 1, time_s)
 
+    def mean_c(self, until_s: float | None = None) -> float:
+        """The steady temperature (°C) that gives what is developed by then; by default until 1.
+
+        Where the clock runs in a straight line it is the mean temperature. At lay, and where it
+        never gets to 1, it is what is expected.
+        """
+        if until_s is None:
+            until_s = self.time_of(1.0)
+        if until_s is None or until_s <= self.temperature.start_s:
+            return self.temperature.future_c
+        days = (until_s - self.temperature.start_s) / SECONDS_PER_DAY
+        return self.clock.zero_c + self.clock.sum_c_days * self.at(until_s) / days
+
     def _within(self, sample: int, time_s: float) -> float:
         """Development at `time_s`, which lies between `sample` and the next."""
         times, temperature_c, reached = self._samples
@@ -98,22 +111,42 @@ class DevelopmentCurve:
                 high = middle
         return high
 
-    def times_of(self, developments: FloatArray) -> FloatArray | None:
+    def times_of(self, developments: FloatArray, since_s: float | None = None) -> FloatArray | None:
         """`time_of` for many values at once, rising; a straight line between two samples.
 
-        None when the expected temperature never gets there.
+        Of what was reached before `since_s` only that is told: times before it are `since_s`
+        itself, and only the readings after it are looked at. None when the expected temperature
+        never gets there.
         """
         ahead = developments > self.now
         if ahead.any() and self.future_rate_per_day <= 0.0:
             return None
-        times = np.full(len(developments), self.temperature.start_s)
-        if self.temperature.stretches:
-            sampled_s, _, reached = self._samples
-            times = np.interp(developments, reached, sampled_s)
+        start_s = self.temperature.start_s
+        times = np.full(len(developments), start_s if since_s is None else max(start_s, since_s))
+        if self.temperature.stretches and not ahead.all():
+            if since_s is None:
+                sampled_s, _, reached = self._samples
+            else:
+                sampled_s, reached = self._lately(since_s)
+            times = np.maximum(np.interp(developments, reached, sampled_s), times)
         if ahead.any():
             days = (developments[ahead] - self.now) / self.future_rate_per_day
             times[ahead] = self.temperature.as_of_s + days * SECONDS_PER_DAY
         return times
+
+    def _lately(self, since_s: float) -> tuple[FloatArray, FloatArray]:
+        """Time and development at every sample from just before `since_s` on."""
+        times, reached = [], []
+        for end, stretch in zip(self._at_start[1:], self.temperature.stretches, strict=True):
+            if stretch.end_s < since_s:
+                continue
+            first = max(int(np.searchsorted(stretch.times_s, since_s, side="right")) - 1, 0)
+            at = stretch.times_s[first:]
+            gained = np.cumsum(self.clock.steps(at, stretch.temperature_c[first:]))
+            times.append(at)
+            # Counted back from its end, so that what was before needs no summing.
+            reached.append(end - gained[-1] + np.concatenate([[0.0], gained]))
+        return np.concatenate(times), np.concatenate(reached)
 
     def samples(self) -> tuple[FloatArray, FloatArray, FloatArray]:
         """Time (s), temperature (°C) and D at every sample up to `as_of_s`, equally long."""

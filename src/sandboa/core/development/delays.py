@@ -1,6 +1,7 @@
 """What follows the pip, and how long after: emergence, first shed, first meal."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final
 
 import numpy as np
@@ -37,17 +38,44 @@ FIRST_SHED: Final = Delay(median_days=50.0**0.5, sigma=float(np.log(2.0) / (2.0 
 FIRST_MEAL: Final = Delay(median_days=2.0, sigma=0.6)
 
 
-def later(grid_days: FloatArray, cumulative: FloatArray, delay: Delay) -> FloatArray:
-    """Cumulative distribution of an event `delay` after another one.
+#: days between two points of a grid are one of these: what a waiting time does to a grid is then
+#: worked out once.
+STEPS_DAYS: Final = tuple(2.0**power for power in range(-6, 5))
 
-    `cumulative` is the earlier event's distribution on the even `grid_days`
-    (both shape (n,)); so is the result. The waiting time is summed over its
-    quantile midpoints, no random sampling: each midpoint is shared between the
-    two steps of the grid beside it, which makes the sum one convolution.
+
+def even_grid(start_days: float, end_days: float, points: int) -> FloatArray:
+    """An even grid from `start_days` to `end_days` or beyond it, shape (points,)."""
+    wanted = (end_days - start_days) / (points - 1)
+    step = next((step for step in STEPS_DAYS if step >= wanted), wanted)
+    return np.asarray(start_days + step * np.arange(points), dtype=np.float64)
+
+
+def later(grid_days: FloatArray, cumulative: FloatArray, *delays: Delay) -> FloatArray:
+    """Cumulative distribution of an event that follows another one after `delays`, one by one.
+
+    `cumulative` is the earlier event's distribution on the even `grid_days` (shape (n,)): one, or
+    several of shape (k, n); so is the result. The waiting time is summed over its quantile
+    midpoints, no random sampling: each midpoint is shared between the two steps of the grid
+    beside it, which makes the sum one convolution.
     """
-    steps = delay.nodes_days() / (grid_days[1] - grid_days[0])
+    step = float(grid_days[1] - grid_days[0])
+    return np.asarray(cumulative @ _convolution(delays, round(step, 9), len(grid_days)))
+
+
+@lru_cache(maxsize=64)
+def _convolution(delays: tuple[Delay, ...], step_days: float, points: int) -> FloatArray:
+    """The matrix by which `later` multiplies, shape (points, points)."""
+    if len(delays) > 1:
+        first = _convolution(delays[:1], step_days, points)
+        return np.asarray(first @ _convolution(delays[1:], step_days, points))
+    delay = delays[0]
+    steps = delay.nodes_days() / step_days
     whole = steps.astype(np.intp)
     part = steps - whole
     places, shares = np.concatenate([whole, whole + 1]), np.concatenate([1.0 - part, part])
     weights = np.bincount(places, shares) / len(steps)
-    return np.asarray(np.convolve(cumulative, weights)[: len(grid_days)])
+    shifted = np.zeros(2 * points - 1)
+    kept = min(len(weights), points)
+    shifted[points - 1 : points - 1 + kept] = weights[:kept]
+    # Row j of the windows, from below, is the waiting time after moment j.
+    return np.ascontiguousarray(np.lib.stride_tricks.sliding_window_view(shifted, points)[::-1])

@@ -2,17 +2,16 @@
 
 from typing import Final
 
+from sandboa.core.development.rules import NONE_ALIVE
 from sandboa.core.errors import NotPlausible
 
-#: Chance that no egg of a clutch will pip, where nothing is known of its eggs (rule A6).
-NONE_ALIVE_PRIOR: Final = 0.04
 #: Chance from which it is told beside the window (rule A6).
 TOLD_FROM: Final = 0.20
 #: Chance from which no date is given: hardly anything speaks for one any more (rule A6).
 NO_DATE_FROM: Final = 0.80
 
 
-def none_alive(no_pip_by_now: float, prior: float = NONE_ALIVE_PRIOR) -> float:
+def none_alive(no_pip_by_now: float, prior: float = NONE_ALIVE) -> float:
     """Chance (0-1) that no egg of the clutch will pip, after time without one.
 
     Parameters: `no_pip_by_now`, the chance (0-1) that a clutch with something

@@ -1,30 +1,35 @@
-"""Some eggs have pipped: what that says of the others (rule A6)."""
+"""When the eggs of a clutch pip, given those that have and those that have not (rule A6)."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Final
 
 import numpy as np
 
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.curve import DevelopmentCurve
-from sandboa.core.development.windows import EGG_SD_DAYS, QUANTILES, HatchPrior, Window
+from sandboa.core.development.windows import QUANTILES, HatchPrior, Window
+from sandboa.core.normal import log_cdf_of, quantile
 from sandboa.core.units import SECONDS_PER_DAY
 
 #: Standard deviations of e at which the posterior is worked out.
-_Z = np.linspace(-7.0, 7.0, 281)
-_GRID = 256
+_Z: Final = np.linspace(-7.0, 7.0, 141)
+#: Chance below which it is not followed that all eggs which have not pipped are so late.
+_BEYOND_DOUBT: Final = 1e-9
 
 
 @dataclass(frozen=True)
 class EggGroup:
     """Eggs of one clutch that have had the same heat: `eggs` that can pip or did, >= 1.
 
-    `pipped_s`: when each of those that pipped was seen (s), none after as-of.
+    `pipped_s`: when each of those that pipped was seen (s), none after as-of. `inside_s` are those
+    among them whose hatchling is not out of its egg yet.
     """
 
     curve: DevelopmentCurve
     eggs: int
     pipped_s: tuple[float, ...] = ()
+    inside_s: tuple[float, ...] = ()
 
     @property
     def closed(self) -> int:
@@ -33,122 +38,127 @@ class EggGroup:
 
 
 @dataclass(frozen=True)
-class TypicalPip:
-    """Posterior of a clutch's typical pip: days from as-of, rising, and their weights (sum 1).
+class ClutchPosterior:
+    """What is known of a clutch's pips at as-of, over a grid of e: `weights`, shape (n,), sum 1.
 
-    `closed` are the eggs that have not pipped by as-of: for each group of eggs with the
-    same heat the days of its own typical pip, and how many they are. `likelihood` (0-1) is of
-    what was seen of pips and of closed eggs, against the prior alone.
+    `typical_days` is the mean pip of all its eggs, days from as-of, shape (n,), never falling.
+    `closed` are the eggs that have not pipped: for each group of eggs with the same heat the days
+    around which they would pip by e alone, shape (n,), and how many they are. `inside_days` are
+    the pips, days from as-of (<= 0), of eggs whose hatchling is not out. `egg_sd_days` is by how
+    much eggs of one clutch differ (1 sd). `likelihood` (0-1) is of what was seen of pips and of
+    closed eggs, against the prior alone.
     """
 
-    days: FloatArray
+    typical_days: FloatArray
     weights: FloatArray
     as_of_s: float
+    egg_sd_days: float
     closed: tuple[tuple[FloatArray, int], ...]
-    likelihood: float = 1.0
+    inside_days: tuple[float, ...]
+    likelihood: float
 
     @property
     def remaining(self) -> int:
         """Eggs that have not pipped by as-of."""
         return sum(eggs for _, eggs in self.closed)
 
-    def window(self) -> Window:
-        """Quantiles of the typical pip. It may lie behind: eggs beyond the middle are late ones."""
+    def typical(self) -> Window:
+        """Quantiles of the mean pip of all eggs, those still closed after as-of."""
         cumulative = np.cumsum(self.weights) - self.weights / 2.0
-        days = np.interp(QUANTILES, cumulative, self.days)
-        return _window(self.as_of_s, days)
+        return window_from(self.as_of_s, np.interp(QUANTILES, cumulative, self.typical_days))
 
-    def next_and_last(self) -> tuple[Window, Window]:
-        """Windows of the next and the last pip still to come; both after as-of.
-
-        Raises ValueError when no egg remains.
-        """
-        # Here, for only a clutch that has begun to pip needs it.
-        from scipy.special import log_ndtr
-
-        if self.remaining < 1:
-            raise ValueError("every egg has pipped")
-        likely = self.weights > 1e-9
-        latest = max(float(days[likely][-1]) for days, _ in self.closed)
-        grid = np.linspace(0.0, max(latest, 0.0) + 7.0 * EGG_SD_DAYS, _GRID)
-        none_yet = np.ones((len(self.weights), _GRID))
-        all_out = np.ones((len(self.weights), _GRID))
-        for days, eggs in self.closed:
-            ahead = days[:, None] / EGG_SD_DAYS
-            # One egg's chance to be still closed at each moment, given that it is closed now.
-            closed = np.exp(log_ndtr(ahead - grid / EGG_SD_DAYS) - log_ndtr(ahead))
-            none_yet *= closed**eggs
-            all_out *= (1.0 - closed) ** eggs
-        return (
-            _window(self.as_of_s, _inverted(1.0 - self.weights @ none_yet, grid)),
-            _window(self.as_of_s, _inverted(self.weights @ all_out, grid)),
-        )
-
-    def distribution(self, grid_days: FloatArray) -> FloatArray:
-        """Cumulative probability of the typical pip on `grid_days` from as-of."""
+    def typical_distribution(self, grid_days: FloatArray) -> FloatArray:
+        """Cumulative probability of the mean pip on `grid_days` from as-of."""
         cumulative = np.cumsum(self.weights)
-        return np.interp(grid_days, self.days, cumulative, left=0.0, right=1.0)
+        return np.interp(grid_days, self.typical_days, cumulative, left=0.0, right=1.0)
+
+    def nodes(self, count: int) -> tuple[tuple[FloatArray, int], ...]:
+        """`closed` at `count` values of e that are equally likely, shape (count,) each."""
+        cumulative = np.cumsum(self.weights) - self.weights / 2.0
+        places = np.arange(len(self.weights), dtype=np.float64)
+        shares = (np.arange(count) + 0.5) / count
+        at = np.interp(shares, cumulative, places)
+        return tuple((np.interp(at, places, days), eggs) for days, eggs in self.closed)
 
 
-def typical_pip(groups: Sequence[EggGroup], prior: HatchPrior, log_sd: float) -> TypicalPip | None:
-    """Condition a clutch's typical pip on eggs seen pipped and on those still closed.
+def clutch_posterior(
+    groups: Sequence[EggGroup], prior: HatchPrior, log_sd: float
+) -> ClutchPosterior | None:
+    """Condition a clutch's e on eggs seen pipped, softly, and on those still closed.
 
     Parameters: `groups`, its eggs by the heat they had, at least one; `log_sd` of e before any
     egg pipped.
 
     All eggs of a clutch share one e. Those of a group pip around the moment at which its curve
-    reaches exp(e) with sd 1 day (A5); the clutch's typical pip is the mean over its eggs. An egg
-    that is closed at as-of has only that to say. None when the development is never reached.
-    Raises ValueError for more pips than eggs, or a pip after as-of.
+    reaches exp(e), with the sd among eggs of A5. An egg that is closed at as-of has only that to
+    say: its likelihood is that of a pip later than now, not a cut. None when the development is
+    never reached. Raises ValueError for no egg, more pips than eggs, or a pip after as-of.
+    Source: rule A6.
     """
-    # As above.
-    from scipy.special import log_ndtr
-
     as_of_s = groups[0].curve.temperature.as_of_s
+    apart = prior.egg_sd_days
     reached = np.exp(prior.mean + log_sd * _Z)
-    typical = np.zeros(len(_Z))
+    total = np.zeros(len(_Z))
     log_likelihood = np.zeros(len(_Z))
     closed = []
     for group in groups:
-        if group.closed < 0:
-            raise ValueError("more pips than eggs")
-        if any(at_s > as_of_s for at_s in group.pipped_s):
-            raise ValueError("a pip in the future")
-        times = group.curve.times_of(reached)
+        _require_possible(group, as_of_s)
+        times = group.curve.times_of(reached, _looked_up_since_s(group, apart))
         if times is None:
             return None
         days = (times - as_of_s) / SECONDS_PER_DAY
         for at_s in group.pipped_s:
             seen = (at_s - as_of_s) / SECONDS_PER_DAY
-            log_likelihood -= 0.5 * ((seen - days) / EGG_SD_DAYS) ** 2
+            log_likelihood -= 0.5 * ((seen - days) / apart) ** 2
+            total += seen
         if group.closed:
-            log_likelihood += group.closed * log_ndtr(days / EGG_SD_DAYS)
+            log_closed = log_cdf_of(days / apart)
+            log_likelihood += group.closed * log_closed
+            total += group.closed * _mean_beyond_now(days, apart, log_closed)
             closed.append((days, group.closed))
-        typical += group.eggs * days
-    expected = np.exp(-0.5 * _Z**2)
-    log_weight = log_likelihood - 0.5 * _Z**2
+    log_prior = prior.log_density(_Z)
+    log_weight = log_likelihood + log_prior
     weights = np.exp(log_weight - log_weight.max())
-    return TypicalPip(
-        typical / sum(group.eggs for group in groups),
+    expected = np.exp(log_prior)
+    return ClutchPosterior(
+        np.maximum.accumulate(total / sum(group.eggs for group in groups)),
         weights / weights.sum(),
         as_of_s,
+        apart,
         tuple(closed),
+        tuple((s - as_of_s) / SECONDS_PER_DAY for group in groups for s in group.inside_s),
         float(expected @ np.exp(log_likelihood) / expected.sum()),
     )
 
 
-def after_now(cumulative: FloatArray, grid_days: FloatArray) -> FloatArray:
-    """A distribution over days from as-of, given that the event has not happened by then."""
-    passed = float(np.interp(0.0, grid_days, cumulative))
-    if passed >= 1.0 - 1e-9:
-        return (grid_days >= 0.0).astype(np.float64)
-    return np.asarray(np.clip((cumulative - passed) / (1.0 - passed), 0.0, 1.0))
+def _looked_up_since_s(group: EggGroup, apart: float) -> float | None:
+    """Back to when (s) a pip may have been due; None where pips were seen, at any time.
+
+    Eggs that would all have pipped before are ruled out by being closed: when exactly they would
+    have, needs no looking up.
+    """
+    if group.pipped_s:
+        return None
+    late_sds = -quantile(_BEYOND_DOUBT ** (1.0 / group.closed))
+    return group.curve.temperature.as_of_s - late_sds * apart * SECONDS_PER_DAY
 
 
-def _inverted(cumulative: FloatArray, grid: FloatArray) -> FloatArray:
-    rising = np.maximum.accumulate(cumulative)
-    return np.interp(QUANTILES, rising, grid)
+def _require_possible(group: EggGroup, as_of_s: float) -> None:
+    if group.eggs < 1:
+        raise ValueError("a clutch needs at least one egg")
+    if group.closed < 0:
+        raise ValueError("more pips than eggs")
+    if any(at_s > as_of_s for at_s in group.pipped_s):
+        raise ValueError("a pip in the future")
 
 
-def _window(as_of_s: float, days: FloatArray) -> Window:
-    return Window(*(as_of_s + float(d) * SECONDS_PER_DAY for d in days))
+def _mean_beyond_now(days: FloatArray, apart: float, log_closed: FloatArray) -> FloatArray:
+    """Mean pip, days from now, of an egg due after `days` that has not pipped by now; > 0."""
+    z = days / apart
+    density = np.exp(-0.5 * z * z - 0.5 * np.log(2.0 * np.pi) - log_closed)
+    return np.asarray(np.maximum(days + apart * density, 0.0))
+
+
+def window_from(as_of_s: float, days: FloatArray) -> Window:
+    """Quantiles in days from as-of as a window."""
+    return Window(*(as_of_s + SECONDS_PER_DAY * days).tolist())

@@ -17,9 +17,12 @@ SCORED_DAYS: Final = (0, 30, 50)
 class Score:
     """Of `clutches` forecasts made on `day`: mean error and mean size of error in days
     (positive: forecast too late), and how many pips the 50 % and the 80 % window held.
+
+    Those of a `first_season` were made before any clutch of the house had taught something.
     """
 
     day: int
+    first_season: bool
     clutches: int
     bias_days: float
     error_days: float
@@ -27,13 +30,20 @@ class Score:
     in_eighty: int
 
 
-def score(day: int, forecasts: Sequence[tuple[Window, float]]) -> Score | None:
-    """Score forecasts of one day: windows, and the mean pip that came (s). None without any."""
+def score(
+    day: int, forecasts: Sequence[tuple[Window, float]], *, first_season: bool = False
+) -> Score | None:
+    """Score forecasts of one day: windows, and the mean pip that came (s). None without any.
+
+    First seasons and later ones are scored apart: a house that learned must not hide how wide it
+    had to guess before, nor the other way round. Source: rule A8.
+    """
     if not forecasts:
         return None
     errors = np.array([(w.p50 - came_s) / SECONDS_PER_DAY for w, came_s in forecasts])
     return Score(
         day,
+        first_season,
         len(forecasts),
         float(errors.mean()),
         float(np.abs(errors).mean()),

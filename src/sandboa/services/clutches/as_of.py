@@ -7,8 +7,8 @@ from typing import Any
 from sandboa.core.development import DevelopmentCurve, Learned
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.services.boxes.climate import development_curve
-from sandboa.services.boxes.egg_paths import EggPath, path_of_egg
-from sandboa.services.clutches.lessons import Lessons
+from sandboa.services.boxes.egg_paths import EggPath, groups_by_path, path_of_egg
+from sandboa.services.clutches.lessons import Lessons, circumstances
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -57,14 +57,19 @@ class AsOf:
         """The prior of a clutch where most of its eggs lie, not taught by itself."""
         own = clutch.entity_id
         if own not in self._learned:
-            box = self.snapshot.box_of(clutch, self.at_s)
             self._learned[own] = self.known.learned(
-                self.snapshot.shelf_at(box, self.at_s).cabinet_id,
+                circumstances(self.snapshot, clutch, self.curve(self._main_path(clutch))),
                 self.at_s,
                 besides=own,
                 maternal=self.snapshot.clutch(own).kept_by_dam,
             )
         return self._learned[own]
+
+    def _main_path(self, clutch: Clutch) -> EggPath:
+        """The way of most of a clutch's eggs, slugs aside where it has others."""
+        eggs = self.snapshot.eggs.get(clutch.entity_id, [])
+        fertile = [egg for egg in eggs if not egg.slug]
+        return next(iter(groups_by_path(self.snapshot, clutch, fertile or eggs, self.at_s)))
 
     def at_pip(self, clutch: Clutch) -> float:
         """D at which the typical egg of a clutch pips: 1, as far as nothing was learned."""

@@ -1,7 +1,7 @@
 """A clutch as it stands: development, forecast, eggs, what the forecast rests on, its log."""
 
 import math
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -18,12 +18,15 @@ from sandboa.core.development import (
     forecast_clutch,
 )
 from sandboa.core.development.basis import rests_on
+from sandboa.core.development.impossible_pip import ImpossiblePip, impossible_pip
+from sandboa.core.development.learned_words import learned_words
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
 from sandboa.core.messages import Words
 from sandboa.core.methods import Difference, Method
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.records.house import Probe
+from sandboa.services.acts.checklists import ticked
 from sandboa.services.acts.log import LogEntry, log_about
 from sandboa.services.boxes.climate import probes_of, set_points_of
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path
@@ -42,7 +45,8 @@ class ClutchNow:
 
     `boxes` are those its eggs lie in, by name, `box` that of most of them; `curve` and
     `set_points` are those of most of the eggs that are waited for. `learned_days` is by how many
-    days what the house's clutches taught moves the forecast (negative: earlier).
+    days what the house's clutches taught moves the forecast (negative: earlier). `impossible_pip`
+    is a first pip that cannot be by heat, until the keeper says that it is right.
     """
 
     clutch: Clutch
@@ -60,6 +64,7 @@ class ClutchNow:
     maternal: bool
     learned: Learned
     learned_days: float
+    impossible_pip: ImpossiblePip | None
     finished_s: float | None
 
     @property
@@ -88,6 +93,8 @@ class ClutchNow:
         return self.curve.now / self.at_pip
 
 
+#: The line under which a keeper says that a pip is right that cannot be by heat.
+PIP_IS_RIGHT: Final = "first pip and its lay date are right"
 #: Acts shown of a clutch at most (assumption: a clutch visited twice a day).
 LOG_OF_CLUTCH: Final = 200
 
@@ -106,6 +113,7 @@ class ClutchPage:
     differences: tuple[Difference, ...]
     ribbon: tuple[RibbonPiece, ...]
     rests_on: str
+    learned_words: tuple[Words, ...]
     origin_words: tuple[Words, ...]
     gaps: tuple[Stretch, ...]
     probes: tuple[Probe, ...]
@@ -142,6 +150,7 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
     learned = at.learned(clutch)
     finished = snapshot.clutch(own).finished
     views = {egg.entity: egg for box in boxes for egg in box.eggs}
+    hatching = [group for path, held in groups.items() for group in _groups(at, path, held)]
     return ClutchNow(
         clutch=clutch,
         boxes=boxes,
@@ -155,27 +164,60 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
         curve=curve,
         forecast=(
             forecast_clutch(
-                [_group(at, path, held) for path, held in groups.items()],
+                hatching,
                 maternal=maternal,
                 prior=learned.prior,
             )
-            if live and finished is None
+            if hatching and live and finished is None
             else None
         ),
         cold_spells=cold_spells(curve, set_points),
         maternal=maternal,
         learned=learned,
         learned_days=_moved_days(curve, learned),
+        impossible_pip=_impossible_pip(at, clutch, eggs, learned),
         finished_s=float(finished.at_s) if finished else None,
     )
 
 
-def _group(at: AsOf, path: EggPath, eggs: Sequence[Egg]) -> EggGroup:
-    """Eggs that went one way, with the pips seen of them by then."""
-    pips = (at.snapshot.egg(egg.entity_id).pip_s for egg in eggs)
-    return EggGroup(
-        at.curve(path), len(eggs), tuple(s for s in pips if s is not None and s <= at.at_s)
+def _groups(at: AsOf, path: EggPath, eggs: Sequence[Egg]) -> Iterator[EggGroup]:
+    """Eggs that went one way, with the pips seen of them by then; none where all were cut open.
+
+    An egg cut open before it pipped is neither closed nor pipped: when it would have, nobody will
+    know.
+    """
+    histories = [at.snapshot.egg(egg.entity_id) for egg in eggs]
+    own = [held for held in histories if not held.cut_closed_by(at.at_s)]
+    pipped = [held for held in own if held.pip_s is not None and held.pip_s <= at.at_s]
+    if own:
+        yield EggGroup(
+            at.curve(path),
+            len(own),
+            tuple(float(held.pip_s or 0.0) for held in pipped),
+            tuple(float(held.pip_s or 0.0) for held in pipped if held.inside_at(at.at_s)),
+        )
+
+
+def _impossible_pip(
+    at: AsOf, clutch: Clutch, eggs: Sequence[Egg], learned: Learned
+) -> ImpossiblePip | None:
+    """Whether its first pip cannot be by the heat that was recorded on its egg's own way."""
+    seen = [
+        (float(pip.seen_s), egg)
+        for egg in eggs
+        if (pip := at.snapshot.egg(egg.entity_id).pip) is not None and pip.seen_s <= at.at_s
+    ]
+    if not seen:
+        return None
+    first_s, egg = min(seen, key=lambda one: one[0])
+    found = impossible_pip(
+        at.curve(at.path(egg)),
+        learned.prior,
+        first_s,
+        maternal=at.snapshot.clutch(clutch.entity_id).kept_by_dam,
     )
+    said_right = found is not None and PIP_IS_RIGHT in ticked(clutch.entity_id)
+    return None if said_right else found
 
 
 def clutches_standing(at: AsOf) -> list[ClutchNow]:
@@ -223,6 +265,7 @@ def clutch_page(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchPage:
         differences=different,
         ribbon=ribbon(now.curve, now.set_points),
         rests_on=rests_on(now.curve),
+        learned_words=learned_words(now.learned, now.curve, now.dam),
         origin_words=origin_words(snapshot, clutch),
         gaps=now.curve.temperature.gaps,
         probes=tuple(probes_of(snapshot, [box.box for box in now.boxes], as_of_s)),

@@ -9,13 +9,13 @@ from sandboa.core.development import (
     SCORED_DAYS,
     DevelopmentCurve,
     EggGroup,
-    HatchPrior,
     Score,
     Window,
     forecast_clutch,
+    record_errors,
     score,
 )
-from sandboa.core.development.forecast import MATERNAL_FACTOR, log_uncertainty
+from sandboa.core.development.rules import MATERNAL_FACTOR
 from sandboa.core.hatching import Fate
 from sandboa.core.standing import JUDGED_DAYS, StandingScore, score_standings
 from sandboa.core.units import SECONDS_PER_DAY
@@ -97,17 +97,22 @@ def _end_unknown(snapshot: Snapshot, egg: int) -> bool:
 
 
 def scores(snapshot: Snapshot) -> list[Score]:
-    """How good the kept forecasts of finished clutches were, by day."""
+    """How good the kept forecasts of finished clutches were, by day, first seasons first."""
     came = {clutch: lesson.mean_pip_s for clutch, lesson in issued_forecasts.lessons().items()}
-    by_day: dict[int, list[tuple[Window, float]]] = {day: [] for day in SCORED_DAYS}
+    taught_from_s = min((at_s for _, at_s, _ in lessons(snapshot).finished), default=math.inf)
+    held: dict[tuple[bool, int], list[tuple[Window, float]]] = {
+        (first, day): [] for first in (True, False) for day in SCORED_DAYS
+    }
     for told in issued_forecasts.all_told():
         if (
             snapshot.clutch(told.clutch_id).finished is not None
             and told.clutch_id in came
-            and told.day in by_day
+            and told.day in SCORED_DAYS
         ):
-            by_day[told.day].append((Window(*told.quantiles_s), came[told.clutch_id]))
-    found = (score(day, pairs) for day, pairs in by_day.items())
+            laid_s = snapshot.clutch_by_id[told.clutch_id].laid_s
+            first = laid_s + told.day * SECONDS_PER_DAY < taught_from_s
+            held[first, told.day].append((Window(*told.quantiles_s), came[told.clutch_id]))
+    found = (score(day, pairs, first_season=first) for (first, day), pairs in held.items())
     return [s for s in found if s is not None]
 
 
@@ -156,15 +161,15 @@ def _lesson(snapshot: Snapshot, clutch: Clutch, version: int, now_s: float) -> L
     curves = {path: development_curve(snapshot, path, at_s) for path in groups}
     # Eggs of one clutch share what is learned; each reached it by its own heat.
     developed = sum(len(eggs) * curves[path].now for path, eggs in groups.items()) / len(pipped)
-    untaught = HatchPrior()
     main = next(iter(curves.values()))
-    measured = log_uncertainty(main, untaught) ** 2 - untaught.sd**2
-    if snapshot.clutch(clutch.entity_id).kept_by_dam:
-        measured *= MATERNAL_FACTOR**2
+    errors = record_errors(main, developed)
+    probe = errors.main_probe
+    wider = MATERNAL_FACTOR if snapshot.clutch(clutch.entity_id).kept_by_dam else 1.0
     cabinet = snapshot.shelf_at(snapshot.box_of(clutch, at_s), clutch.laid_s).cabinet_id
     return Lesson(
         clutch.entity_id, version, cabinet, mean_s, math.log(developed),
-        math.sqrt(max(measured, 0.0)), len(pips), _at_stage(snapshot, clutch, main),
+        wider * errors.sd(besides=probe), len(pips), _at_stage(snapshot, clutch, main),
+        probe, 0.0 if probe is None else wider * errors.by_probe[probe],
     )  # fmt: skip
 
 

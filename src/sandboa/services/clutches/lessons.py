@@ -1,11 +1,26 @@
 """What finished clutches of the house taught: learned from, one of them left out."""
 
+import math
+import statistics
 from collections.abc import Iterator
 from dataclasses import dataclass, field
 
-from sandboa.core.development import FinishedClutch, Learned, learn
+from sandboa.core.development import (
+    DEFAULT_CLOCK,
+    Circumstances,
+    DevelopmentCurve,
+    FinishedClutch,
+    HouseLearning,
+    Learned,
+    learn,
+    record_errors,
+)
+from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import issued_forecasts
+from sandboa.records.clutches import Clutch
 from sandboa.records.hatching import Finished
+from sandboa.records.issued_forecasts import Lesson
+from sandboa.services.boxes.egg_paths import groups_by_path
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -18,23 +33,49 @@ class Lessons:
 
     finished: tuple[tuple[int, float, FinishedClutch], ...]
     maternal: frozenset[int] = frozenset()
-    _known: dict[tuple[int, int, int | None, bool], Learned] = field(default_factory=dict)
+    _known: dict[tuple[int, int | None, bool], HouseLearning] = field(default_factory=dict)
 
     def learned(
-        self, cabinet: int, as_of_s: float, besides: int | None = None, *, maternal: bool = False
+        self,
+        where: Circumstances,
+        as_of_s: float,
+        besides: int | None = None,
+        *,
+        maternal: bool = False,
     ) -> Learned:
-        """The prior in a cabinet from what was finished by `as_of_s`, one clutch left out."""
+        """The prior of a clutch from what was finished by `as_of_s`, one clutch left out."""
+        return self.house(as_of_s, besides, maternal=maternal).expect(where)
+
+    def house(
+        self, as_of_s: float, besides: int | None = None, *, maternal: bool = False
+    ) -> HouseLearning:
+        """What all of them taught together by `as_of_s`, one clutch left out."""
         by_then = sum(at_s <= as_of_s for _, at_s, _ in self.finished)
         left_out = besides if any(clutch == besides for clutch, *_ in self.finished) else None
-        key = (cabinet, by_then, left_out, maternal)
+        key = (by_then, left_out, maternal)
         if key not in self._known:
-            taught = [
-                f
-                for clutch, _, f in self.finished[:by_then]
-                if clutch != left_out and (clutch in self.maternal) == maternal
-            ]
-            self._known[key] = learn(taught, cabinet)
+            self._known[key] = learn(
+                [
+                    f
+                    for clutch, _, f in self.finished[:by_then]
+                    if clutch != left_out and (clutch in self.maternal) == maternal
+                ]
+            )
         return self._known[key]
+
+
+def circumstances(snapshot: Snapshot, clutch: Clutch, curve: DevelopmentCurve) -> Circumstances:
+    """What a clutch may share with others; `curve` is D(t) where most of its eggs lie."""
+    at_s = curve.temperature.as_of_s
+    errors = record_errors(curve)
+    probe = errors.main_probe
+    return Circumstances(
+        snapshot.shelf_at(snapshot.box_of(clutch, at_s), at_s).cabinet_id,
+        clutch.dam_id,
+        curve.mean_c(),
+        probe,
+        0.0 if probe is None else errors.by_probe[probe],
+    )
 
 
 def lessons(snapshot: Snapshot) -> Lessons:
@@ -46,16 +87,7 @@ def lessons(snapshot: Snapshot) -> Lessons:
 def _read_lessons(snapshot: Snapshot) -> Lessons:
     kept = issued_forecasts.lessons()
     finished = [
-        (
-            entity,
-            float(done.at_s),
-            FinishedClutch(
-                kept[entity].cabinet_id,
-                kept[entity].log_development,
-                kept[entity].sd,
-                kept[entity].eggs,
-            ),
-        )
+        (entity, float(done.at_s), _finished_clutch(snapshot, kept[entity]))
         for entity, done in closed_clutches(snapshot)
         if entity in kept
     ]
@@ -63,6 +95,43 @@ def _read_lessons(snapshot: Snapshot) -> Lessons:
         clutch for clutch, *_ in finished if snapshot.clutch(clutch).kept_by_dam
     )
     return Lessons(tuple(sorted(finished, key=lambda f: (f[1], f[0]))), kept_by_dams)
+
+
+def _finished_clutch(snapshot: Snapshot, lesson: Lesson) -> FinishedClutch:
+    clutch = snapshot.clutch_by_id[lesson.clutch_id]
+    days = max(lesson.mean_pip_s - clutch.laid_s, 60.0) / SECONDS_PER_DAY
+    heat = DEFAULT_CLOCK.sum_c_days * math.exp(lesson.log_development)
+    where = Circumstances(
+        lesson.cabinet_id,
+        clutch.dam_id,
+        # The steady temperature that gives as much in as many days.
+        DEFAULT_CLOCK.zero_c + heat / days,
+        lesson.probe,
+        lesson.probe_sd,
+    )
+    return FinishedClutch(
+        where,
+        lesson.log_development,
+        lesson.sd,
+        lesson.eggs,
+        _variance_of_pips(snapshot, clutch),
+    )
+
+
+def _variance_of_pips(snapshot: Snapshot, clutch: Clutch) -> float | None:
+    """Variance (days²) among the pips that were seen of eggs that had the same heat."""
+    eggs = [
+        egg
+        for egg in snapshot.eggs.get(clutch.entity_id, [])
+        if snapshot.egg(egg.entity_id).pip_s is not None
+    ]
+    if len(eggs) < 2:
+        return None
+    last_s = max(snapshot.egg(egg.entity_id).pip_s or 0.0 for egg in eggs)
+    if len(groups_by_path(snapshot, clutch, eggs, last_s)) > 1:
+        return None
+    days = [(snapshot.egg(egg.entity_id).pip_s or 0.0) / SECONDS_PER_DAY for egg in eggs]
+    return statistics.variance(days)
 
 
 def closed_clutches(snapshot: Snapshot) -> Iterator[tuple[int, Finished]]:

@@ -13,6 +13,7 @@ from sandboa.services.acts.checklists import Tick, tick
 from sandboa.services.acts.errors import Conflict
 from sandboa.services.acts.preconditions import clutch_called, require_in_box
 from sandboa.services.acts.recording import act, together
+from sandboa.services.clutches.clutch_view import PIP_IS_RIGHT
 from sandboa.services.hatching.open_clutch import fertile_egg, open_clutch
 
 
@@ -96,6 +97,16 @@ def cut_egg(
     with act(ActKind.CUT, summary, now_s, clutch.entity_id) as cutting:
         Cut.record(cutting, egg_id=egg.entity_id, at_s=int(at_s), reason=why, bled=int(bled))
     return cutting
+
+
+def confirm_pip(code: str, now_s: float) -> Act:
+    """Say that a first pip which cannot be by heat is right, and so is the lay date.
+
+    Nothing more is asked about it. Raises NotFound for an unknown clutch.
+    """
+    clutch = clutch_called(code)
+    said = Tick(PIP_IS_RIGHT, done=True, done_s=now_s)
+    return tick(clutch.entity_id, said, now_s, whose=clutch.code, clutch=clutch.entity_id)
 
 
 def tick_last_week(

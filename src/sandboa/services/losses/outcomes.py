@@ -16,7 +16,7 @@ from sandboa.services.boxes.box_stays import BoxStay, box_stays
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path
 from sandboa.services.clutches.egg_judgements import removed_s
-from sandboa.services.clutches.lessons import Lessons
+from sandboa.services.clutches.lessons import Lessons, circumstances
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days after lay beyond which nothing more is learned of an egg (assumption).
@@ -112,8 +112,9 @@ def _read(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) ->
     curves = {path: development_curve(snapshot, path, told_s) for path in groups}
     at_pip = _at_pip(snapshot, groups, curves)
     if at_pip is None:
-        cabinet = snapshot.shelf_at(snapshot.box_of(clutch, until_s), until_s).cabinet_id
-        at_pip = _usual(known, cabinet, as_of_s, clutch.entity_id)
+        where = circumstances(snapshot, clutch, next(iter(curves.values())))
+        learned = known.learned(where, as_of_s, besides=clutch.entity_id)
+        at_pip = math.exp(learned.prior.mean)
     ways = {
         egg.entity_id: EggWay(path, curves[path], at_pip, until_s)
         for path, held in groups.items()
@@ -140,10 +141,6 @@ def _at_pip(
         return None
     mean_s = sum(pip_s for pip_s, _ in pipped) / len(pipped)
     return max(sum(curve.at(mean_s) for _, curve in pipped) / len(pipped), 0.2)
-
-
-def _usual(known: Lessons, cabinet: int, as_of_s: float, clutch: int) -> float:
-    return math.exp(known.learned(cabinet, as_of_s, besides=clutch).prior.mean)
 
 
 def _end(snapshot: Snapshot, clutch: Clutch, way: EggWay, egg: Egg) -> EggOutcome:

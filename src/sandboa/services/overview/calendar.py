@@ -79,7 +79,7 @@ def _of_clutch(now: ClutchNow) -> Iterator[CalendarEntry]:
     for key, what, window in (
         ("first pip", "first pip likely", forecast.first_pip),
         ("last pip", "last pip likely", forecast.last_pip),
-        ("emergence", "hatchlings out", forecast.emergence),
+        ("all out", "the last is out", forecast.all_out),
     ):
         if window is not None:
             yield _window(

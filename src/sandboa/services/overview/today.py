@@ -129,6 +129,8 @@ def _of_clutch(now: ClutchNow, as_of_s: float, of: BoxNow | None = None) -> Iter
 
 def _expected(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
     forecast = now.forecast
+    if now.impossible_pip is not None:
+        yield Attention(Urgency.WATCH, now.impossible_pip.words, at_hatch=True)
     if forecast is None:
         if now.finished_s is None:
             what = "No egg is left in it" if now.count.fertile else "Slugs only"

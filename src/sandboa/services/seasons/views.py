@@ -206,7 +206,8 @@ def _slugs_by_dam(clutches: Sequence[CountedClutch]) -> dict[str, list[Tally]]:
 
 
 def _bias(told: Sequence[Score]) -> tuple[float, int] | None:
-    at_lay = next((score for score in told if score.day == 0), None)
+    # What was learned since counts: later seasons stand after first ones.
+    at_lay = next((score for score in reversed(told) if score.day == 0), None)
     return None if at_lay is None else (at_lay.bias_days, at_lay.clutches)
 
 

@@ -110,6 +110,16 @@ class EggHistory:
         """Whether a hatchling was seen out of it by then."""
         return self.emergence is not None and self.emergence.seen_s <= at_s
 
+    def inside_at(self, at_s: float) -> bool:
+        """Whether its hatchling is waited for: not out by then, nor the egg gone or lost."""
+        return not self.out_by(at_s) and self.ended_s(at_s) is None
+
+    def cut_closed_by(self, at_s: float) -> bool:
+        """Whether it was cut open by then, and had not pipped before that."""
+        if self.cut is None or self.cut.at_s > at_s:
+            return False
+        return self.pip_s is None or self.pip_s > self.cut.at_s
+
     def ended_s(self, as_of_s: float) -> float | None:
         """When it stopped being one to wait for, closed: taken out or declared lost."""
         ends = [e.at_s for e in self.events if e.kind == EggActKind.REMOVED]

@@ -57,6 +57,7 @@ from sandboa.web.rounds.schemas import due_told
 from sandboa.web.schemas.common import (
     ActResponse,
     ForecastResponse,
+    ImpossiblePipResponse,
     LogResponse,
     RibbonPieceResponse,
     at_or_none,
@@ -216,7 +217,9 @@ def _told(page: ClutchPage, faults: list[FaultResponse], now_s: float) -> Clutch
             clutches=now.learned.clutches,
             in_cabinet=now.learned.in_cabinet,
             days=now.learned_days,
+            sentences=list(page.learned_words),
         ),
+        impossible_pip=ImpossiblePipResponse.of(now.impossible_pip),
         finished_at=at_or_none(now.finished_s),
         probes=[ProbeResponse.model_validate(probe) for probe in page.probes],
         log=[LogResponse.of(entry) for entry in page.log],

@@ -17,6 +17,7 @@ from sandboa.web.schemas.common import (
     AskedMoment,
     ForecastResponse,
     Id,
+    ImpossiblePipResponse,
     LogResponse,
     Moment,
     RequestSchema,
@@ -102,11 +103,12 @@ class DifferenceResponse(ResponseSchema):
 
 class LearnedResponse(BaseModel):
     """What finished clutches taught: of how many, how many in this cabinet, and the days it moves
-    the forecast (negative: earlier)."""
+    the forecast (negative: earlier); `sentences` say it of the house and of the dam."""
 
     clutches: int
     in_cabinet: int
     days: float
+    sentences: list[Sentence]
 
 
 class CardLineResponse(ResponseSchema):
@@ -230,6 +232,7 @@ class ClutchResponse(BaseModel):
     attention: list[AttentionResponse]
     faults: list[FaultResponse]
     learned: LearnedResponse
+    impossible_pip: ImpossiblePipResponse | None
     finished_at: Moment | None
     probes: list[ProbeResponse]
     log: list[LogResponse]

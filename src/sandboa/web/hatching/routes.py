@@ -72,6 +72,12 @@ def see_several(code: Code, asked: SeveralRequest, now_s: NowS) -> ActResponse:
     return ActResponse.of(egg_events.see_several(code, asked.eggs, at_s, now_s, out=asked.out))
 
 
+@router.post("/clutches/{code}/pip-is-right", dependencies=[RECORD], status_code=201)
+def confirm_pip(code: Code, now_s: NowS) -> ActResponse:
+    """Say that a first pip which cannot be by heat is right, and so is the lay date."""
+    return ActResponse.of(egg_events.confirm_pip(code, now_s))
+
+
 @router.post("/clutches/{code}/eggs/{number}/cut", dependencies=[RECORD], status_code=201)
 def cut_egg(code: Code, number: EggNumber, asked: CutRequest, now_s: NowS) -> ActResponse:
     """Record that an egg was cut open, and why."""

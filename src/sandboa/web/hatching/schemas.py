@@ -4,12 +4,14 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
+from sandboa.core.development import Window
 from sandboa.core.hatching import AdviceKind, DeathStage, Fate
 from sandboa.core.hatching.last_week import LastWeekTask
 from sandboa.core.methods import CuttingSchool
 from sandboa.services.hatching.overview import HatchingClutch, HatchingEgg
 from sandboa.web.hatchlings.schemas import HatchlingResponse, MomentRequest
 from sandboa.web.schemas.common import (
+    ImpossiblePipResponse,
     Moment,
     RequestSchema,
     ResponseSchema,
@@ -56,10 +58,12 @@ class ScoreResponse(ResponseSchema):
     """Forecasts made on `day` after lay, held against the mean pip that came.
 
     Errors in days, positive when the forecast was too late; `in_half` and
-    `in_eighty` are how many pips the 50 % and the 80 % window held.
+    `in_eighty` are how many pips the 50 % and the 80 % window held. Those of a `first_season`
+    were made before any clutch of the house had taught something.
     """
 
     day: int
+    first_season: bool
     clutches: int
     bias_days: float
     error_days: float
@@ -118,6 +122,9 @@ class HatchingClutchResponse(BaseModel):
     first_pipped_at: Moment | None
     next_pip: WindowResponse | None
     last_pip: WindowResponse | None
+    next_out: WindowResponse | None
+    all_out: WindowResponse | None
+    impossible_pip: ImpossiblePipResponse | None
     closed: list[int]
     to_say: list[int]
     eggs: list[HatchingEggResponse]
@@ -147,16 +154,13 @@ def hatching_clutch_told(standing: HatchingClutch) -> HatchingClutchResponse:
         fraction=now.fraction,
         maternal=now.maternal,
         school=standing.school,
-        first_pip=WindowResponse.model_validate(shown.first_pip)
-        if shown and shown.first_pip
-        else None,
+        first_pip=_window(shown.first_pip if shown else None),
         first_pipped_at=at_or_none(forecast.first_pipped_s if forecast else None),
-        next_pip=WindowResponse.model_validate(shown.next_pip)
-        if shown and shown.next_pip
-        else None,
-        last_pip=WindowResponse.model_validate(shown.last_pip)
-        if shown and shown.last_pip
-        else None,
+        next_pip=_window(shown.next_pip if shown else None),
+        last_pip=_window(shown.last_pip if shown else None),
+        next_out=_window(shown.next_out if shown else None),
+        all_out=_window(shown.all_out if shown else None),
+        impossible_pip=ImpossiblePipResponse.of(now.impossible_pip),
         closed=list(standing.closed),
         to_say=list(standing.to_say),
         eggs=[_egg(egg) for egg in standing.eggs],
@@ -166,6 +170,10 @@ def hatching_clutch_told(standing: HatchingClutch) -> HatchingClutchResponse:
         ],
         finished_at=at_or_none(now.finished_s),
     )
+
+
+def _window(window: Window | None) -> WindowResponse | None:
+    return None if window is None else WindowResponse.model_validate(window)
 
 
 def _egg(egg: HatchingEgg) -> HatchingEggResponse:

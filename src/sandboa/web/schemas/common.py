@@ -15,6 +15,7 @@ from pydantic import (
 from sandboa.core.animals import TraitForm
 from sandboa.core.development import Forecast
 from sandboa.core.development.exposure import Exposure
+from sandboa.core.development.impossible_pip import ImpossiblePip
 from sandboa.core.development.none_alive import late_words
 from sandboa.core.development.ribbon import RibbonPiece
 from sandboa.core.development.windows import Window
@@ -146,7 +147,8 @@ class ForecastResponse(ResponseSchema):
     first_pip: WindowResponse | None
     typical_pip: WindowResponse | None
     last_pip: WindowResponse | None
-    emergence: WindowResponse | None
+    next_out: WindowResponse | None
+    all_out: WindowResponse | None
     first_shed: WindowResponse | None
     first_meal: WindowResponse | None
     pipped: int
@@ -174,7 +176,8 @@ class ForecastResponse(ResponseSchema):
             first_pip=window(forecast.first_pip),
             typical_pip=window(forecast.typical_pip),
             last_pip=window(forecast.last_pip),
-            emergence=window(forecast.emergence),
+            next_out=window(forecast.next_out),
+            all_out=window(forecast.all_out),
             first_shed=window(forecast.first_shed),
             first_meal=window(forecast.first_meal),
             pipped=forecast.pipped,
@@ -243,3 +246,19 @@ class PhotoResponse(ResponseSchema):
     file: str
     width: int
     height: int
+
+
+class ImpossiblePipResponse(BaseModel):
+    """A first pip that cannot be by heat, as a question: it would fit eggs laid `days` earlier
+    (negative: later), or a probe that reads `reads_low_c` too low (negative: too high)."""
+
+    question: Sentence
+    days: float
+    reads_low_c: float
+
+    @classmethod
+    def of(cls, found: ImpossiblePip | None) -> "ImpossiblePipResponse | None":
+        """As the core asks it; None where nothing is asked."""
+        if found is None:
+            return None
+        return cls(question=found.words, days=found.days, reads_low_c=found.reads_low_c)

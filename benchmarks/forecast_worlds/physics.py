@@ -12,9 +12,9 @@ import numpy as np
 
 from sandboa.core.development import (
     DEFAULT_CLOCK,
+    Circumstances,
     DevelopmentCurve,
     FinishedClutch,
-    HatchPrior,
     Provenance,
     ReadingSeries,
     SetPoints,
@@ -25,9 +25,9 @@ from sandboa.core.development import (
     learn,
     learned_offset_c,
     offset_from_set_point_c,
+    record_errors,
 )
 from sandboa.core.development.box_temperature import KNOWN_DAYS, Ahead
-from sandboa.core.development.forecast import log_uncertainty
 from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
 from sandboa.devices.simulation import (
     CabinetModel,
@@ -173,17 +173,38 @@ def _cabinet(
         if pips is None:
             continue
         came_s = float(pips.mean())
-        prior = learn(finished, cabinet).prior
+        known = learn(finished)
         for day in _SCORED:
             curve = _curve(probes, sd_c, shelf, set_point_c, laid_s, laid_s + day * _DAY_S + 60)
+            prior = known.expect(_where(cabinet, n, curve, curve.mean_c())).prior
             told = forecast(curve, eggs, prior=prior).typical_pip
             if told is not None and came_s > laid_s + day * _DAY_S:
                 scored.append(Scored(day, told, came_s, laid_s, len(finished)))
         curve = _curve(probes, sd_c, shelf, set_point_c, laid_s, came_s)
-        untaught = HatchPrior()
-        error = np.sqrt(max(log_uncertainty(curve, untaught) ** 2 - untaught.sd**2, 0.0))
-        lessons.append(FinishedClutch(cabinet, float(np.log(curve.now)), float(error), eggs))
+        errors = record_errors(curve, curve.now)
+        lessons.append(
+            FinishedClutch(
+                _where(cabinet, n, curve, curve.mean_c(came_s)),
+                float(np.log(curve.now)),
+                errors.sd(besides=errors.main_probe),
+                eggs,
+                float(np.var(pips / _DAY_S, ddof=1)),
+            )
+        )
     return scored, lessons
+
+
+def _where(cabinet: int, dam: int, curve: DevelopmentCurve, mean_c: float) -> Circumstances:
+    """Every season the same four dams lay in a cabinet; its probes hang where they hung."""
+    errors = record_errors(curve)
+    probe = errors.main_probe
+    return Circumstances(
+        cabinet,
+        (cabinet, dam),
+        mean_c,
+        None if probe is None else f"{cabinet} {probe}",
+        errors.by_probe.get(probe or "", 0.0),
+    )
 
 
 def _curve(
