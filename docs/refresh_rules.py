@@ -127,8 +127,6 @@ def _limits(sign: Sign) -> str:
         told.append(f"until p = {sign.until_share:g}")
     if sign.from_day > 0.0:
         told.append(f"from day {sign.from_day:g}")
-    if sign.void_days is not None:
-        told.append(f"for {sign.void_days:g} days")
     return ", ".join(told) or "always"
 
 

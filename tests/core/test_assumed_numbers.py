@@ -91,6 +91,8 @@ NUMBERS: dict[str, object] = {
     "seasons/findings._BIAS_DAYS": 0.5,
     "seasons/findings._BIAS_CLUTCHES": 3,
     "seasons/findings._COST_EGGS": 1,
+    "standing/death_time._LAST": 1.15,
+    "standing/death_time._STEP": 0.01,
     "standing/score._FEWEST_EGGS": 12,
     "standing/score._SURE_ERRORS": 1.645,
     "standing/signs._OPENED_FROM": 0.9,
@@ -104,7 +106,7 @@ NUMBERS: dict[str, object] = {
 ELSEWHERE = {
     "causes/scores._TABLE", "development/conditioning._T_INFORMATION",
     "development/conditioning._T_SCALE", "development/delays._MIDPOINTS",
-    "development/learning._NOTHING", "development/pipping._Z",
+    "development/learning._NOTHING", "development/pipping._Z", "standing/clutch._LUCK",
 }  # fmt: skip
 
 CAUSE_TABLE = {

@@ -6,19 +6,25 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from sandboa.core.errors import NotPlausible
-from sandboa.core.standing import Standing, StandingRules, score_standings
+from sandboa.core.standing import Standing, StandingRules, ToldEgg, score_standings
 
-TOLD = st.lists(st.tuples(st.floats(0, 1), st.booleans()), min_size=1, max_size=60)
+TOLD = st.lists(
+    st.builds(ToldEgg, st.floats(0, 1), st.floats(0, 1), st.booleans()), min_size=1, max_size=60
+)
+
+
+def egg(chance: float, hatched: bool) -> ToldEgg:
+    return ToldEgg(chance, chance, hatched)
 
 
 def test_known_values() -> None:
-    told = [(0.9, True), (0.9, True), (0.6, False), (0.1, False)]
+    told = [egg(0.9, True), egg(0.9, True), egg(0.6, False), egg(0.1, False)]
     score = score_standings(30, told)
     assert score is not None
-    # (0.01 + 0.01 + 0.36 + 0.01) / 4, and half of them pipped: 0.25.
+    # (0.01 + 0.01 + 0.36 + 0.01) / 4, and half of them hatched: 0.25.
     assert score.brier == pytest.approx(0.0975)
     assert score.brier_of_always == pytest.approx(0.25)
-    assert [(b.standing, b.eggs, b.pipped) for b in score.bins] == [
+    assert [(b.standing, b.eggs, b.hatched) for b in score.bins] == [
         (Standing.SOUND, 2, 2), (Standing.WATCH, 1, 0), (Standing.PROBABLY_LOST, 1, 0),
     ]  # fmt: skip
     assert score.bins[0].said == pytest.approx(0.9)
@@ -29,7 +35,7 @@ def test_every_egg_is_in_one_bin_and_scores_stay_in_their_range(told) -> None:
     score = score_standings(50, told)
     assert score is not None
     assert sum(b.eggs for b in score.bins) == score.eggs == len(told)
-    assert sum(b.pipped for b in score.bins) == score.pipped
+    assert sum(b.hatched for b in score.bins) == score.hatched
     assert 0.0 <= score.brier <= 1.0
     assert 0.0 <= score.brier_of_always <= 0.25
     ranks = [b.standing.rank for b in score.bins]
@@ -38,16 +44,16 @@ def test_every_egg_is_in_one_bin_and_scores_stay_in_their_range(told) -> None:
 
 @given(TOLD)
 def test_saying_the_share_of_every_egg_scores_what_always_scores(told) -> None:
-    share = float(np.mean([pipped for _, pipped in told]))
-    score = score_standings(30, [(share, pipped) for _, pipped in told])
+    share = float(np.mean([one.hatched for one in told]))
+    score = score_standings(30, [egg(share, one.hatched) for one in told])
     assert score is not None
     assert score.brier == pytest.approx(score.brier_of_always)
 
 
 def test_it_says_so_when_the_eggs_are_too_few() -> None:
-    few = score_standings(30, [(0.95, True)] * 8 + [(0.05, False)] * 2)
-    many = score_standings(30, [(0.95, True)] * 80 + [(0.05, False)] * 20)
-    wrong = score_standings(30, [(0.05, True)] * 80 + [(0.95, False)] * 20)
+    few = score_standings(30, [egg(0.95, True)] * 8 + [egg(0.05, False)] * 2)
+    many = score_standings(30, [egg(0.95, True)] * 80 + [egg(0.05, False)] * 20)
+    wrong = score_standings(30, [egg(0.05, True)] * 80 + [egg(0.95, False)] * 20)
     assert few is not None
     assert many is not None
     assert wrong is not None
@@ -58,7 +64,7 @@ def test_it_says_so_when_the_eggs_are_too_few() -> None:
 
 def test_bins_follow_the_keepers_own_limits() -> None:
     strict = StandingRules(standing_from={Standing.SOUND: 0.99, Standing.WATCH: 0.5})
-    score = score_standings(30, [(0.9, True)], strict)
+    score = score_standings(30, [egg(0.9, True)], strict)
     assert score is not None
     assert score.bins[0].standing is Standing.WATCH
 
@@ -66,4 +72,4 @@ def test_bins_follow_the_keepers_own_limits() -> None:
 def test_nothing_told_is_no_score_and_no_chance_is_beyond_one() -> None:
     assert score_standings(30, []) is None
     with pytest.raises(NotPlausible):
-        score_standings(30, [(1.2, True)])
+        score_standings(30, [egg(1.2, True)])

@@ -48,16 +48,20 @@ def test_a_sign_counts_until_its_share_and_not_at_it(key: tuple[SignKind, str]) 
     assert _push(sign.kind, sign.value, sign.until_share - _HAIR) != 0
 
 
+def sign_key(kind: SignKind, value: str) -> str:
+    return SIGNS[kind, value].key
+
+
 def _push(kind: SignKind, value: str, share: float) -> float:
     seen = Observation(29 * DAY, kind, value, share)
-    told = judge_standing([seen], Situation(0.0, 30 * DAY))
-    return sum(evidence.push for evidence in told.evidence)
+    told = judge_standing([seen], Situation(0.0, 30 * DAY, 0.95))
+    return sum(line.push for line in told.evidence if line.key == sign_key(kind, value))
 
 
 def test_late_in_term_a_doubtful_egg_is_looked_at_again_after_two_days() -> None:
     torch = Observation(50 * DAY, SignKind.VESSELS, "broken", 0.85)
     foul = Observation(50 * DAY, SignKind.SMELL, "foul", 0.85)
-    situation = Situation(0.0, 51 * DAY)
+    situation = Situation(0.0, 51 * DAY, 0.86)
     judged = judge_standing([torch, foul], situation)
     settles = what_settles(judged, [torch, foul], situation, 0.86)
     assert settles is not None

@@ -14,7 +14,7 @@ from sandboa.services.acts.recording import undo
 from sandboa.services.boxes.commands import candle_egg
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.clutches.issued_forecasts import keep_due, scores, standing_scores
-from sandboa.services.hatching.egg_events import see_pip
+from sandboa.services.hatching.egg_events import see_emergence, see_pip
 from sandboa.services.hatching.fates import reopen
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.overview.today import today
@@ -148,7 +148,7 @@ def test_forecasts_of_three_days_are_kept_once_and_scored(house: SnapshotCache) 
     assert by_day[30].in_eighty == 1
 
 
-def test_standings_are_kept_on_two_days_and_scored_by_what_pipped(house: SnapshotCache) -> None:
+def test_standings_are_kept_on_two_days_and_scored_by_what_hatched(house: SnapshotCache) -> None:
     code, _ = lay_clutch(lay_day(61.0), NOW_S - 61 * DAY_S + 60)
     laid_s = lay_day(61.0).laid_at.timestamp()
     at_s = laid_s + 20 * DAY_S
@@ -156,22 +156,23 @@ def test_standings_are_kept_on_two_days_and_scored_by_what_pipped(house: Snapsho
     keep_due(house.current(), laid_s + 31 * DAY_S)
     kept = issued_forecasts.all_standings_told()
     # Five fertile eggs on day 30; the slug is none.
-    assert [day for _, day, _ in kept] == [30] * 5
-    assert min(alive for *_, alive in kept) == kept[0][2] < 0.5
+    assert [told.day for told in kept] == [30] * 5
+    assert min(told.alive for told in kept) == kept[0].alive < 0.5
+    assert all(told.will_hatch < told.alive for told in kept)
     # What is seen later changes nothing of what was told.
     candle_egg(code, 1, Vessels.STRONG, None, laid_s + 40 * DAY_S, laid_s + 40 * DAY_S)
     keep_due(house.current(), laid_s + 51 * DAY_S)
-    assert [row for row in issued_forecasts.all_standings_told() if row[1] == 30] == kept
+    assert [row for row in issued_forecasts.all_standings_told() if row.day == 30] == kept
     assert standing_scores(house.current()) == []
     for number in (2, 3, 4):
-        see_pip(code, number, NOW_S - DAY_S, NOW_S)
+        see_emergence(code, number, NOW_S - DAY_S, NOW_S)
     close_clutch(code, NOW_S, egg1=Fate.DEAD_IN_EGG, egg5=Fate.UNKNOWN)
     mid_term, last_week = standing_scores(house.current())
     # Of the fifth nobody knows the end.
-    assert (mid_term.day, mid_term.eggs, mid_term.pipped) == (30, 4, 3)
+    assert (mid_term.day, mid_term.eggs, mid_term.hatched) == (30, 4, 3)
     assert (last_week.day, last_week.eggs) == (50, 4)
     sound = mid_term.bins[0]
-    assert (sound.standing, sound.eggs, sound.pipped) == (Standing.SOUND, 3, 3)
+    assert (sound.standing, sound.eggs, sound.hatched) == (Standing.SOUND, 3, 3)
     assert mid_term.brier < mid_term.brier_of_always
 
 

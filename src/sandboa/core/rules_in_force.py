@@ -8,7 +8,7 @@ from sandboa.core.causes.scores import SCORES
 from sandboa.core.dimples.cause import CAUSE_SCORES
 from sandboa.core.dimples.stages import ALLOWED_FROM
 from sandboa.core.settings import SETTINGS
-from sandboa.core.standing.rules import PRIORS, STANDING_FROM, StandingRules
+from sandboa.core.standing.rules import PRIORS, STAGE_KEY, STANDING_FROM, StandingRules
 from sandboa.core.standing.signs import SIGNS
 from sandboa.core.water.drying import EXCHANGE_L_DAY, MEDIUM_FACTOR, ExchangeRules
 
@@ -40,6 +40,8 @@ def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
             priors={key: values[f"prior.{key}"] for key in PRIORS},
             dependence=values["standing.dependence"],
             standing_from={s: values[f"standing.{s}"] for s in STANDING_FROM},
+            dies=values[STAGE_KEY],
+            sound_will_pip=values["standing.will_pip"],
         ),
         exchange=ExchangeRules(
             exchange_l_day={Closing(c): values[f"exchange.{c}"] for c in EXCHANGE_L_DAY},

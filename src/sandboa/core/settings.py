@@ -20,7 +20,16 @@ from sandboa.core.pairing.plan import (
     VISIT_INTERVAL_RANGE_DAYS,
 )
 from sandboa.core.rounds.due import WATCH_EVERY_DAYS
-from sandboa.core.standing.rules import DEPENDENCE, PRIOR_WORDS, PRIORS, STANDING_FROM, Standing
+from sandboa.core.standing.death_time import DIES
+from sandboa.core.standing.rules import (
+    DEPENDENCE,
+    PRIOR_WORDS,
+    PRIORS,
+    SOUND_WILL_PIP,
+    STAGE_KEY,
+    STANDING_FROM,
+    Standing,
+)
 from sandboa.core.standing.settle import CANDLE_EVERY_DAYS
 from sandboa.core.standing.signs import SIGNS
 from sandboa.core.units import require_range
@@ -93,6 +102,16 @@ def _standing() -> Iterator[Setting]:
     yield Setting(
         "standing.dependence", "Factor on every sign", "times", DEPENDENCE, (0.1, 1.0),
         "Signs lean on one another: a spot often comes with a smell.", "Standing",
+    )  # fmt: skip
+    yield Setting(
+        STAGE_KEY, "Living eggs that die before they pip", "of 1", DIES, (0.01, 0.60),
+        "Early, around half and at full term more than between; your own house's share.",
+        "Standing",
+    )  # fmt: skip
+    yield Setting(
+        "standing.will_pip", "On watch all the same below", "chance of pipping", SOUND_WILL_PIP,
+        (0.10, 0.95), "An egg that lives may still be likely to be lost, as with fur on it.",
+        "Standing",
     )  # fmt: skip
     for key, log_odds in PRIORS.items():
         yield Setting(

@@ -1,5 +1,6 @@
 """What was forecast on certain days, and what finished clutches taught: kept, not facts."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 from sandboa.records.database import database
@@ -62,22 +63,36 @@ def all_told() -> list[IssuedForecast]:
     return [IssuedForecast(row[0], row[1], row[2], bool(row[3]), tuple(row[4:])) for row in rows]
 
 
-def keep_standings(day: int, alive: dict[int, float]) -> None:
-    """Keep the chance (0-1) told of each egg on a day; the first one of a day stays."""
+@dataclass(frozen=True, slots=True)
+class IssuedStanding:
+    """What was told of an egg on `day` after lay: the chances (0-1) that it lives, and that it will
+    hatch; None before migration 0018."""
+
+    egg_id: int
+    day: int
+    alive: float
+    will_hatch: float | None
+
+
+def keep_standings(told: Sequence[IssuedStanding]) -> None:
+    """Keep what was told of eggs; the first one of an egg and a day stays."""
     with database.atomic("IMMEDIATE"):
-        for egg, chance in alive.items():
+        for egg in told:
             written = database.execute_sql(
-                "INSERT OR IGNORE INTO standing_told (egg_id, day, alive) VALUES (?, ?, ?)",
-                (egg, day, chance),
+                "INSERT OR IGNORE INTO standing_told (egg_id, day, alive, will_hatch) "
+                "VALUES (?, ?, ?, ?)",
+                (egg.egg_id, egg.day, egg.alive, egg.will_hatch),
             )
             if written.rowcount:
-                _seal("standing_told", "egg_id = ? AND day = ?", egg, day)
+                _seal("standing_told", "egg_id = ? AND day = ?", egg.egg_id, egg.day)
 
 
-def all_standings_told() -> list[tuple[int, int, float]]:
-    """(egg, day, chance told), in order of egg and day."""
-    rows = database.execute_sql("SELECT egg_id, day, alive FROM standing_told ORDER BY egg_id, day")
-    return [(int(egg), int(day), float(alive)) for egg, day, alive in rows]
+def all_standings_told() -> list[IssuedStanding]:
+    """What was told of eggs, in order of egg and day."""
+    rows = database.execute_sql(
+        "SELECT egg_id, day, alive, will_hatch FROM standing_told ORDER BY egg_id, day"
+    )
+    return [IssuedStanding(*row) for row in rows]
 
 
 def learn(lesson: Lesson) -> None:

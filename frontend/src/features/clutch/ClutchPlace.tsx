@@ -55,6 +55,11 @@ export function Component() {
             <Parent id={clutch.dam_id} name={clutch.dam} />
             <SireOf clutch={clutch} />, {clutch.count}, laid {fullMoment(clutch.laid_at)}
           </Text>
+          {clutch.expected && (
+            <Text fontSize="lead" mt={1}>
+              {clutch.expected.words}
+            </Text>
+          )}
         </div>
         <Flex marginStart={{ md: 'auto' }} wrap="wrap" gap={2}>
           {!clutch.maternal &&

@@ -17,7 +17,7 @@ import { Causes } from './Causes'
 import { EvidenceList } from './EvidenceList'
 import { PhotosByDay } from './PhotosByDay'
 import { eggQuery } from './queries'
-import { chanceWords } from './words'
+import { chancesAhead, chanceWords } from './words'
 
 const AsLaidForm = lazy(() =>
   import('./AsLaid').then(({ AsLaidForm }) => ({ default: AsLaidForm })),
@@ -142,7 +142,15 @@ function Standing({ page }: { page: Page }) {
           {chanceWords(standing.alive)}
         </Span>
       </Heading>
-      <EvidenceList standing={standing} thresholds={page.thresholds} dependence={page.dependence} />
+      <Text fontSize="lead" mb={3}>
+        {chancesAhead(standing)}
+      </Text>
+      <EvidenceList
+        standing={standing}
+        thresholds={page.thresholds}
+        dependence={page.dependence}
+        asOf={page.as_of}
+      />
       {egg.settles && (
         <Box mt={5}>
           <Notice label={settlesWhen(egg.settles.from_at, page.as_of)}>

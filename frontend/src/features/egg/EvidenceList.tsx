@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 import { day } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
-import { pushWords, signed } from './words'
+import { ago, numbersOf, pushWords, signed } from './words'
 
 type Evidence = Schemas['EvidenceResponse']
 type Standing = Schemas['StandingResponse']
@@ -14,10 +14,12 @@ export function EvidenceList({
   standing,
   thresholds,
   dependence,
+  asOf,
 }: {
   standing: Standing
   thresholds: Record<string, number>
   dependence: number
+  asOf: string
 }) {
   const [why, setWhy] = useState(false)
   const lines = [standing.prior, ...standing.evidence]
@@ -26,7 +28,14 @@ export function EvidenceList({
     <>
       <ul aria-label="Evidence">
         {lines.map((line) => (
-          <Line key={line.key} line={line} most={most} why={why} dependence={dependence} />
+          <Line
+            key={line.key}
+            line={line}
+            most={most}
+            why={why}
+            dependence={dependence}
+            asOf={asOf}
+          />
         ))}
       </ul>
       <Button variant="bare" size="small" aria-expanded={why} onClick={() => setWhy(!why)}>
@@ -34,9 +43,11 @@ export function EvidenceList({
       </Button>
       {why && (
         <Text maxWidth="44rem" fontSize="small">
-          The egg starts with what lay day's torch showed. Every sign adds its weight times{' '}
-          {dependence}, because signs lean on one another; only the latest of a kind counts. The sum
-          is {signed(standing.log_odds)}, which makes {(standing.alive * 100).toFixed(0)} %:{' '}
+          The egg starts with what lay day's torch showed. It may have died at any time since,
+          early, around half or at full term more likely than between. A sign counts against every
+          death before it was seen: by its weight times {dependence}, because signs lean on one
+          another, and by how much of it a dead egg would have shown by then. The sum is{' '}
+          {signed(standing.log_odds)}, which makes {(standing.alive * 100).toFixed(0)} %:{' '}
           {Object.entries(thresholds)
             .map(([name, from]) => `${name} from ${Math.round(from * 100)} %`)
             .join(', ')}
@@ -58,11 +69,13 @@ function Line({
   most,
   why,
   dependence,
+  asOf,
 }: {
   line: Evidence
   most: number
   why: boolean
   dependence: number
+  asOf: string
 }) {
   const share = (Math.abs(line.push) / most) * 50
   const against = line.push < 0
@@ -82,15 +95,13 @@ function Line({
         {line.words.slice(1)}
         {line.times !== 1 && ` × ${Number(line.times.toFixed(1))}`}
         <Span color="soft" fontSize="small">
-          {line.seen_at && ` ${day(line.seen_at)}`}
+          {line.seen_at && ` ${day(line.seen_at)}, ${ago(line.seen_at, asOf)}`}
           {line.void ? `; ${line.void}` : `; ${pushWords(line.push)}`}
         </Span>
         {why && (
           <Link to={`/settings#${encodeURIComponent(line.key)}`}>
             <Span display="block" color="yolkInk" fontSize="small">
-              weight {signed(line.log_ratio)}
-              {!line.key.startsWith('prior') && ` × ${dependence}`}
-              {line.times !== 1 && ` × ${Number(line.times.toFixed(1))}`} = {signed(line.push)}
+              {numbersOf(line, dependence)}
             </Span>
           </Link>
         )}

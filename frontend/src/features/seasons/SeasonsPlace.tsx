@@ -182,11 +182,11 @@ function Standings({ season }: { season: Season }) {
       {season.standings.map((score) => (
         <Box key={score.day} mb={5}>
           <p>
-            <strong>On day {score.day}:</strong> {score.eggs} eggs, of which {score.pipped} pipped
-            later. {score.words}
+            <strong>On day {score.day}:</strong> {score.eggs} eggs, of which {score.hatched}{' '}
+            hatched. {score.words}
           </p>
           <chakra.ul mt={2}>
-            {score.bins.map(({ standing, eggs, said, pipped }) => (
+            {score.bins.map(({ standing, eggs, said, hatched }) => (
               <chakra.li
                 key={standing}
                 display="grid"
@@ -199,8 +199,8 @@ function Standings({ season }: { season: Season }) {
               >
                 <strong>{standing}</strong>
                 <span>
-                  said {said < 0.01 ? 'under 1\u00a0%' : percent(said)} alive; {pipped} of {eggs}{' '}
-                  pipped ({percent(pipped / eggs)})
+                  said {said < 0.01 ? 'under 1\u00a0%' : percent(said)} will hatch; {hatched} of{' '}
+                  {eggs} did ({percent(hatched / eggs)})
                 </span>
               </chakra.li>
             ))}

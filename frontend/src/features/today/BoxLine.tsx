@@ -45,6 +45,7 @@ export function BoxLine({ box }: { box: TodayBox }) {
               {clutch.code !== box.name && `${clutch.code}: `}
               {clutch.dam}
               {clutch.sire ? ` × ${clutch.sire}` : ''}, {clutch.count}
+              {clutch.expected && <Expected expected={clutch.expected} />}
             </Box>
           ))}
         </div>
@@ -68,6 +69,16 @@ export function BoxLine({ box }: { box: TodayBox }) {
         </Box>
       </Grid>
     </Link>
+  )
+}
+
+/** How many of the clutch's eggs are to hatch, and how many 80 % of the time. */
+function Expected({ expected: { low, middle, high } }: { expected: Schemas['ExpectedResponse'] }) {
+  return (
+    <Box>
+      expect <Strong color="ink">{middle}</Strong>
+      {low !== high && ` (${low} to ${high})`}
+    </Box>
   )
 }
 

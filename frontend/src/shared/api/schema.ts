@@ -3908,6 +3908,7 @@ export interface components {
             fraction: number;
             first_pip: components["schemas"]["WindowResponse"] | null;
             typical_pip: components["schemas"]["WindowResponse"] | null;
+            expected: components["schemas"]["ExpectedResponse"] | null;
         };
         /**
          * ClutchLossesResponse
@@ -4026,6 +4027,7 @@ export interface components {
             faults: components["schemas"]["FaultResponse"][];
             learned: components["schemas"]["LearnedResponse"];
             impossible_pip: components["schemas"]["ImpossiblePipResponse"] | null;
+            expected: components["schemas"]["ExpectedResponse"] | null;
             /** Finished At */
             finished_at: string | null;
             /** Probes */
@@ -4571,6 +4573,10 @@ export interface components {
             standing: components["schemas"]["Standing"] | null;
             /** Alive */
             alive: number | null;
+            /** Will Pip */
+            will_pip: number | null;
+            /** Will Hatch */
+            will_hatch: number | null;
             settles: components["schemas"]["SettlesResponse"] | null;
             /** Causes */
             causes: components["schemas"]["CauseResponse"][];
@@ -4693,6 +4699,22 @@ export interface components {
             seen_at: string | null;
             /** Void */
             void: string;
+        };
+        /**
+         * ExpectedResponse
+         * @description Of `eggs` eggs `middle` are expected to hatch, 80 % of the time `low` to `high`.
+         */
+        ExpectedResponse: {
+            /** Eggs */
+            eggs: number;
+            /** Low */
+            low: number;
+            /** Middle */
+            middle: number;
+            /** High */
+            high: number;
+            /** Words */
+            words: string;
         };
         /**
          * Exposure
@@ -7463,7 +7485,7 @@ export interface components {
          * @description What is looked at; only the latest observation of a kind counts.
          * @enum {string}
          */
-        SignKind: "vessels" | "movement" | "body" | "mould" | "smell" | "wet" | "colour" | "feel" | "touch" | "dents" | "siblings";
+        SignKind: "vessels" | "movement" | "body" | "mould" | "smell" | "wet" | "colour" | "feel" | "touch" | "dents" | "shell" | "siblings";
         /** SignRequest */
         SignRequest: {
             /** Dam */
@@ -7552,7 +7574,7 @@ export interface components {
         Standing: "sound" | "watch" | "failing" | "probably lost";
         /**
          * StandingBinResponse
-         * @description Of `eggs` told so: the mean chance said, and how many pipped later.
+         * @description Of `eggs` told so: the mean chance of hatching said, and how many did.
          */
         StandingBinResponse: {
             standing: components["schemas"]["Standing"];
@@ -7560,18 +7582,22 @@ export interface components {
             eggs: number;
             /** Said */
             said: number;
-            /** Pipped */
-            pipped: number;
+            /** Hatched */
+            hatched: number;
         };
         /**
          * StandingResponse
-         * @description `prior` and the pushes of `evidence` sum to `log_odds`; `alive` is the chance 0-1.
+         * @description `prior` and the pushes of `evidence` sum to the `log_odds` of `alive`; chances are 0-1.
          */
         StandingResponse: {
             /** Standing */
             standing: string;
             /** Alive */
             alive: number;
+            /** Will Pip */
+            will_pip: number;
+            /** Will Hatch */
+            will_hatch: number;
             /** Log Odds */
             log_odds: number;
             prior: components["schemas"]["EvidenceResponse"];
@@ -7587,8 +7613,8 @@ export interface components {
             day: number;
             /** Eggs */
             eggs: number;
-            /** Pipped */
-            pipped: number;
+            /** Hatched */
+            hatched: number;
             /** Brier */
             brier: number;
             /** Brier Of Always */

@@ -1,5 +1,7 @@
 """Standing: is the egg alive, by what evidence, and what would settle it?"""
 
+from sandboa.core.standing.clutch import HatchExpectation, expected_hatch, nothing_alive
+from sandboa.core.standing.death_time import DIES_IN_SLIT
 from sandboa.core.standing.judgement import (
     EggStanding,
     Evidence,
@@ -19,21 +21,32 @@ from sandboa.core.standing.score import (
     JUDGED_DAYS,
     StandingBin,
     StandingScore,
+    ToldEgg,
     score_standings,
 )
 from sandboa.core.standing.settle import Settles, asks_for_torch, what_settles
-from sandboa.core.standing.signs import RECORDED_KINDS, SIGNS, Sign, SignKind, asked_from
+from sandboa.core.standing.signs import (
+    RECORDED_KINDS,
+    SHELL_KINDS,
+    SIGNS,
+    Sign,
+    SignKind,
+    asked_from,
+)
 
 __all__ = [
     "DEFAULT_RULES",
+    "DIES_IN_SLIT",
     "JUDGED_DAYS",
     "PRIORS",
     "PRIOR_WORDS",
     "RECORDED_KINDS",
+    "SHELL_KINDS",
     "SIGNS",
     "STANDING_FROM",
     "EggStanding",
     "Evidence",
+    "HatchExpectation",
     "Observation",
     "Settles",
     "Sign",
@@ -43,9 +56,12 @@ __all__ = [
     "StandingBin",
     "StandingRules",
     "StandingScore",
+    "ToldEgg",
     "asked_from",
     "asks_for_torch",
+    "expected_hatch",
     "judge_standing",
+    "nothing_alive",
     "score_standings",
     "what_settles",
 ]

@@ -3,14 +3,19 @@
 import math
 from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
+from itertools import pairwise
 
 from sandboa.core.candling import AGAIN_DAYS, Vessels
 from sandboa.core.errors import NotPlausible
+from sandboa.core.standing.death_time import Look, ahead, alive_log_odds
 from sandboa.core.standing.rules import (
     DEFAULT_RULES,
     LATE_AFTER_HOURS,
     LATE_PER_HOURS,
     PRIOR_WORDS,
+    RISK_DAYS,
+    RISKS,
+    STAGE_KEY,
     Standing,
     StandingRules,
     prior_seen,
@@ -48,10 +53,13 @@ class Evidence:
 
 @dataclass(frozen=True, slots=True)
 class EggStanding:
-    """`alive` is the chance 0-1; `prior` and the pushes of `evidence` sum to its `log_odds`."""
+    """`alive`, `will_pip` and `will_hatch` are chances 0-1; `prior` and the pushes of `evidence`
+    sum to the `log_odds` of the first."""
 
     standing: Standing
     alive: float
+    will_pip: float
+    will_hatch: float
     log_odds: float
     prior: Evidence
     evidence: tuple[Evidence, ...]
@@ -64,6 +72,7 @@ class Situation:
     Attributes
     ----------
     laid_s, now_s: s.
+    share: share developed now.
     excess: grades its dents are ahead of its stage, 0 when the whole box is
         early: then the box is to blame and no egg (rule B).
     first_pip_s: first pip among its siblings, None before; this egg is closed.
@@ -71,6 +80,7 @@ class Situation:
 
     laid_s: float
     now_s: float
+    share: float
     excess: int = 0
     first_pip_s: float | None = None
 
@@ -80,27 +90,68 @@ def judge_standing(
     situation: Situation,
     rules: StandingRules = DEFAULT_RULES,
 ) -> EggStanding:
-    """Log-odds = prior + sum of evidence, the latest of each kind counting (rule C).
+    """Chances of an egg by when it may have died: eggs are lost along their development, and each
+    look says how it was when it was looked at (rule C).
 
     `observations` in any order; what lies after `now_s` is ignored. Looks with
     the torch before day 5 are the lay look and set the prior; from then on
-    vessels are evidence. Of two of one kind at one moment the worse counts.
-    The order in which things were entered plays no part.
+    vessels are evidence. Signs of one kind that are alike lean on one another: the latest of them
+    counts. Of two of one kind at one moment the worse counts. The order in which things were
+    entered plays no part. The push of a sign is what it adds to those seen before it.
 
     Raises NotPlausible for a sign that is not in the table.
     """
     seen = [o for o in observations if o.at_s <= situation.now_s]
     lay_look_until_s = situation.laid_s + AGAIN_DAYS[0] * SECONDS_PER_DAY
     prior = _prior(seen, lay_look_until_s, rules)
-    evidence = [
-        _weighed(observation, situation, rules)
-        for observation in _latest_of_each_kind(seen, lay_look_until_s, rules)
+    signs = [
+        *(_signed(o, situation, rules) for o in _latest_alike(seen, lay_look_until_s, rules)),
+        *_from_the_box(situation, rules),
     ]
-    evidence += _from_the_box(situation, rules)
+    signs.sort(key=lambda s: (s.look.share, s.sign.key))
+    counted = [s for s in signs if s.counts]
+    log_odds = alive_log_odds(
+        prior.push, [s.look for s in counted], situation.share, rules.dies
+    ).tolist()
+    stage = Evidence(
+        STAGE_KEY, "eggs lost by this stage, seen or not", rules.dies, 1.0,
+        log_odds[0] - prior.push, None,
+    )  # fmt: skip
+    pushes = iter(after - before for before, after in pairwise(log_odds))
+    evidence = [stage, *(s.told(next(pushes) if s.counts else 0.0) for s in signs)]
     evidence.sort(key=lambda e: (e.push, e.key))
-    log_odds = prior.push + math.fsum(e.push for e in evidence)
-    alive = 1.0 / (1.0 + math.exp(-log_odds))
-    return EggStanding(rules.standing(alive), alive, log_odds, prior, tuple(evidence))
+    alive = 1.0 / (1.0 + math.exp(-log_odds[-1]))
+    chances = ahead(alive, situation.share, _risk(signs, situation), rules.dies)
+    return EggStanding(
+        rules.standing(alive, chances.will_pip),
+        chances.alive,
+        chances.will_pip,
+        chances.will_hatch,
+        log_odds[-1],
+        prior,
+        tuple(evidence),
+    )
+
+
+@dataclass(frozen=True, slots=True)
+class _Signed:
+    """A sign that was seen, as a look at the egg, and how it is told."""
+
+    sign: Sign
+    look: Look
+    weight: float
+    times: float
+    at_s: float | None
+    void: str = ""
+
+    @property
+    def counts(self) -> bool:
+        return not self.void and self.look.push != 0.0
+
+    def told(self, push: float) -> Evidence:
+        return Evidence(
+            self.sign.key, self.sign.words, self.weight, self.times, push, self.at_s, self.void
+        )
 
 
 def _prior(seen: list[Observation], until_s: float, rules: StandingRules) -> Evidence:
@@ -116,20 +167,25 @@ def _prior(seen: list[Observation], until_s: float, rules: StandingRules) -> Evi
     )
 
 
-def _latest_of_each_kind(
+def _latest_alike(
     seen: list[Observation], lay_look_until_s: float, rules: StandingRules
 ) -> Iterator[Observation]:
-    latest: dict[SignKind, Observation] = {}
+    """Of each kind and value the latest; of one kind at one moment the worse alone."""
+    at_once: dict[tuple[SignKind, float], Observation] = {}
     for observation in seen:
         if observation.kind is SignKind.VESSELS and (
             observation.value == Vessels.UNSURE
             or (observation.at_s < lay_look_until_s and observation.value != Vessels.BROKEN)
         ):
             continue
-        held = latest.get(observation.kind)
+        key = (observation.kind, observation.at_s)
+        held = at_once.get(key)
         if held is None or _later(observation, held, rules):
-            latest[observation.kind] = observation
-    yield from latest.values()
+            at_once[key] = observation
+    alike: dict[tuple[SignKind, str], Observation] = {}
+    for observation in sorted(at_once.values(), key=lambda o: _order(o, rules)):
+        alike[observation.kind, observation.value] = observation
+    yield from alike.values()
 
 
 def _later(one: Observation, other: Observation, rules: StandingRules) -> bool:
@@ -152,12 +208,12 @@ def _sign_of(observation: Observation) -> Sign:
     return sign
 
 
-def _weighed(observation: Observation, situation: Situation, rules: StandingRules) -> Evidence:
+def _signed(observation: Observation, situation: Situation, rules: StandingRules) -> _Signed:
     sign = _sign_of(observation)
-    void = _void(sign, observation, situation)
     weight = rules.weight(sign)
-    push = 0.0 if void else weight * rules.dependence
-    return Evidence(sign.key, sign.words, weight, 1.0, push, observation.at_s, void)
+    look = Look(sign.kind, observation.development, weight * rules.dependence)
+    void = _void(sign, observation, situation)
+    return _Signed(sign, look, weight, 1.0, observation.at_s, void)
 
 
 def _void(sign: Sign, observation: Observation, situation: Situation) -> str:
@@ -169,23 +225,37 @@ def _void(sign: Sign, observation: Observation, situation: Situation) -> str:
         return f"counts only from {sign.from_share:.0%} developed on".replace("%", " %")
     if observation.development >= sign.until_share:
         return f"counts only before {sign.until_share:.0%} developed".replace("%", " %")
-    age_days = (situation.now_s - observation.at_s) / SECONDS_PER_DAY
-    if sign.void_days is not None and age_days > sign.void_days:
-        return f"more than {sign.void_days:.0f} days ago"
     return ""
 
 
-def _from_the_box(situation: Situation, rules: StandingRules) -> Iterator[Evidence]:
-    """Evidence that follows from the egg among its siblings."""
+def _from_the_box(situation: Situation, rules: StandingRules) -> Iterator[_Signed]:
+    """What follows from the egg among its siblings."""
     if situation.excess > 0:
-        yield _counted(SIGNS[SignKind.DENTS, "excess"], float(situation.excess), rules)
+        yield _counted(
+            SIGNS[SignKind.DENTS, "excess"], float(situation.excess), situation.share, rules
+        )
     if situation.first_pip_s is not None:
         hours = (situation.now_s - situation.first_pip_s) / SECONDS_PER_HOUR
         if hours > LATE_AFTER_HOURS:
             times = (hours - LATE_AFTER_HOURS) / LATE_PER_HOURS
-            yield _counted(SIGNS[SignKind.SIBLINGS, "late"], times, rules)
+            yield _counted(SIGNS[SignKind.SIBLINGS, "late"], times, situation.share, rules)
 
 
-def _counted(sign: Sign, times: float, rules: StandingRules) -> Evidence:
+def _counted(sign: Sign, times: float, share: float, rules: StandingRules) -> _Signed:
     weight = rules.weight(sign)
-    return Evidence(sign.key, sign.words, weight, times, weight * times * rules.dependence, None)
+    look = Look(sign.kind, share, weight * times * rules.dependence)
+    return _Signed(sign, look, weight, times, None)
+
+
+def _risk(signs: list[_Signed], situation: Situation) -> float:
+    """By how much more than others it may be lost from now on: what was seen of it lately and
+    harms eggs, the worst of each kind."""
+    worst: dict[SignKind, float] = {}
+    for signed in signs:
+        lately = signed.at_s is None or (
+            situation.now_s - signed.at_s <= RISK_DAYS * SECONDS_PER_DAY
+        )
+        if lately:
+            risk = RISKS.get((signed.sign.kind, signed.sign.value), 1.0)
+            worst[signed.sign.kind] = max(worst.get(signed.sign.kind, 1.0), risk)
+    return math.prod(worst.values())

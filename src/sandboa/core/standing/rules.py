@@ -5,7 +5,8 @@ from enum import StrEnum
 from typing import Final
 
 from sandboa.core.candling import Vessels
-from sandboa.core.standing.signs import Sign
+from sandboa.core.standing.death_time import DIES
+from sandboa.core.standing.signs import Sign, SignKind
 
 #: Log-odds (alive : dead) an egg starts with, by its look on lay day (rule C; "unsure",
 #: between weak and not candled, is an assumption: a look that showed nothing clear says a little).
@@ -28,6 +29,25 @@ DEPENDENCE: Final = 0.8
 #: h after the first pip among siblings from which a closed egg is late, and per how many (C).
 LATE_AFTER_HOURS: Final = 36.0
 LATE_PER_HOURS: Final = 24.0
+
+
+#: What harms an egg that lives, by how many times it raises the losses ahead of it, and for how
+#: many days after it was seen (assumption).
+RISKS: Final = {
+    (SignKind.MOULD, "patch"): 2.0,
+    (SignKind.MOULD, "furry"): 4.0,
+    (SignKind.SMELL, "off"): 2.0,
+    (SignKind.SMELL, "foul"): 4.0,
+    (SignKind.WET, "weeping"): 2.0,
+    (SignKind.WET, "leaking"): 4.0,
+    (SignKind.VESSELS, "weak"): 2.0,
+    (SignKind.DENTS, "excess"): 1.5,
+}
+RISK_DAYS: Final = 10.0
+#: Chance of pipping below which an egg that lives is on watch all the same (assumption).
+SOUND_WILL_PIP: Final = 0.72
+#: Under which the losses of the stage stand in the list of evidence.
+STAGE_KEY: Final = "standing.stage"
 
 
 class Standing(StrEnum):
@@ -56,6 +76,8 @@ class StandingRules:
     priors: dict[str, float] = field(default_factory=dict)
     dependence: float = DEPENDENCE
     standing_from: dict[Standing, float] = field(default_factory=lambda: dict(STANDING_FROM))
+    dies: float = DIES
+    sound_will_pip: float = SOUND_WILL_PIP
 
     def weight(self, sign: Sign) -> float:
         """Its log likelihood ratio before the factor for dependence."""
@@ -65,10 +87,13 @@ class StandingRules:
         """Log-odds to start with; `seen` is a key of PRIORS."""
         return self.priors.get(seen, PRIORS[seen])
 
-    def standing(self, alive: float) -> Standing:
-        """The standing of a chance 0-1 of being alive."""
+    def standing(self, alive: float, will_pip: float = 1.0) -> Standing:
+        """The standing of a chance 0-1 of being alive; one that lives and may well be lost on its
+        way is on watch."""
         for standing, start in self.standing_from.items():
-            if alive >= start:
+            if alive >= start and (
+                standing is not Standing.SOUND or will_pip >= self.sound_will_pip
+            ):
                 return standing
         return Standing.PROBABLY_LOST
 

@@ -21,21 +21,31 @@ _SURE_ERRORS: Final = 1.645
 
 
 @dataclass(frozen=True, slots=True)
+class ToldEgg:
+    """What was told of an egg, chances 0-1 of being `alive` then and that it `will_hatch`, and
+    whether it `hatched`."""
+
+    alive: float
+    will_hatch: float
+    hatched: bool
+
+
+@dataclass(frozen=True, slots=True)
 class StandingBin:
-    """Of `eggs` told so: the mean chance that was said (0-1), and how many pipped later."""
+    """Of `eggs` told so: the mean chance of hatching that was said (0-1), and how many did."""
 
     standing: Standing
     eggs: int
     said: float
-    pipped: int
+    hatched: int
 
 
 @dataclass(frozen=True, slots=True)
 class StandingScore:
-    """The standings told on `day` (days after lay) of `eggs`, of which `pipped` did so later.
+    """What was told on `day` (days after lay) of `eggs`, of which `hatched` did so later.
 
     `brier` is the mean squared error of the chance, 0 (always right and sure)
-    to 1; `brier_of_always` what saying the share that pipped of every egg alike
+    to 1; `brier_of_always` what saying the share that hatched of every egg alike
     would have had: the standings are worth something where theirs is smaller.
     `bins` are by standing, in falling order of hope, those that occurred;
     `gain_sure` whether there were eggs enough to tell the two scores apart.
@@ -43,7 +53,7 @@ class StandingScore:
 
     day: int
     eggs: int
-    pipped: int
+    hatched: int
     brier: float
     brier_of_always: float
     bins: tuple[StandingBin, ...]
@@ -54,7 +64,7 @@ class StandingScore:
         """What the scores say, or that it is too early to say."""
         scores = (
             f"Brier score {self.brier:.3f}, against {self.brier_of_always:.3f} for saying "
-            f"{100 * self.pipped / self.eggs:.0f} % of every egg."
+            f"{100 * self.hatched / self.eggs:.0f} % of every egg."
         )
         if not self.gain_sure:
             return f"{scores} Too few to tell them apart."
@@ -64,21 +74,21 @@ class StandingScore:
 
 
 def score_standings(
-    day: int, told: Sequence[tuple[float, bool]], rules: StandingRules = DEFAULT_RULES
+    day: int, told: Sequence[ToldEgg], rules: StandingRules = DEFAULT_RULES
 ) -> StandingScore | None:
-    """Compare chances of being alive (0-1) with whether the egg pipped later; None without any.
+    """Compare chances of hatching (0-1) with whether the egg hatched; None without any.
 
-    An egg that was alive that day and died afterwards counts as not pipped:
-    what is told is worth what it is for the hatch. Raises NotPlausible for a
-    chance beyond 0-1. Source: Brier 1950.
+    An egg that was alive that day and died afterwards counts as not hatched: how likely that is,
+    is in its chance to hatch. Raises NotPlausible for a chance beyond 0-1. Source: Brier 1950.
     """
     if not told:
         return None
-    said = np.array([alive for alive, _ in told], dtype=float)
-    came = np.array([pipped for _, pipped in told], dtype=float)
-    if not np.all((said >= 0.0) & (said <= 1.0)):
-        raise NotPlausible("alive", "a chance is between 0 and 1")
-    standings = [rules.standing(alive) for alive in said]
+    said = np.array([egg.will_hatch for egg in told], dtype=float)
+    came = np.array([egg.hatched for egg in told], dtype=float)
+    for chances in (said, np.array([egg.alive for egg in told], dtype=float)):
+        if not np.all((chances >= 0.0) & (chances <= 1.0)):
+            raise NotPlausible("chance", "a chance is between 0 and 1")
+    standings = [rules.standing(egg.alive) for egg in told]
     bins = []
     for standing in Standing:
         held = np.array([s is standing for s in standings])

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.standing.judgement import EggStanding, Observation, Situation
-from sandboa.core.standing.rules import DEFAULT_RULES, Standing, StandingRules
+from sandboa.core.standing.rules import DEFAULT_RULES, STAGE_KEY, Standing, StandingRules
 from sandboa.core.standing.signs import SIGNS, SignKind
 from sandboa.core.units import SECONDS_PER_DAY
 
@@ -89,5 +89,9 @@ def asks_for_torch(kind: SignKind, value: str, rules: StandingRules = DEFAULT_RU
 def worth_a_look(judged: EggStanding) -> bool:
     """Whether what is seen of the shell, smelled and felt speaks against the egg."""
     torch = {f"sign.{kind}" for kind in _TORCH}
-    signs = [e.push for e in judged.evidence if e.key.rpartition(".")[0] not in torch]
+    signs = [
+        e.push
+        for e in judged.evidence
+        if e.key != STAGE_KEY and e.key.rpartition(".")[0] not in torch
+    ]
     return math.fsum(min(push, 0.0) for push in signs) <= WORTH_A_LOOK + 1e-9

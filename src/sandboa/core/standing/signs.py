@@ -22,6 +22,7 @@ class SignKind(StrEnum):
     FEEL = "feel"
     TOUCH = "touch"
     DENTS = "dents"
+    SHELL = "shell"
     SIBLINGS = "siblings"
 
 
@@ -32,7 +33,7 @@ class Sign:
     `weight` is a natural-log likelihood ratio, alive : dead, before the
     factor for dependence. It counts when the observation was made between
     `from_share` and `until_share` developed and not before `from_day` after
-    laying; `void_days` is how long it holds.
+    laying.
     """
 
     kind: SignKind
@@ -42,7 +43,6 @@ class Sign:
     from_share: float = 0.0
     until_share: float = 9.0
     from_day: float = 0.0
-    void_days: float | None = None
 
     @property
     def key(self) -> str:
@@ -62,7 +62,7 @@ SIGNS: Final = {
         _sign(SignKind.VESSELS, "weak", -0.5, "weak vessels by torch", until_share=0.8),
         _sign(SignKind.VESSELS, "none", -3.5, "no vessels by torch", until_share=0.8, from_day=7.0),
         _sign(SignKind.VESSELS, "broken", -3.5, "blood ring or broken vessels"),
-        _sign(SignKind.MOVEMENT, "seen", 5.0, "movement seen by torch", void_days=14.0),
+        _sign(SignKind.MOVEMENT, "seen", 5.0, "movement seen by torch"),
         _sign(SignKind.BODY, "dark", 1.6, "dark body below, vessels on top", from_share=0.6),
         _sign(SignKind.MOULD, "none", 0.0, "no mould"),
         _sign(SignKind.MOULD, "spot", -0.3, "a spot of mould"),
@@ -81,6 +81,7 @@ SIGNS: Final = {
         _sign(SignKind.FEEL, "mushy", -1.9, "feels mushy", from_share=0.9),
         _sign(SignKind.TOUCH, "reacts", 4.0, "reacts to touch when opened"),
         _sign(SignKind.TOUCH, "still", -2.5, "no reaction when opened"),
+        _sign(SignKind.SHELL, "clean", 1.2, "looked at, and nothing against it seen"),
         _sign(SignKind.DENTS, "excess", -0.5, "dents ahead of its stage, in this egg only"),
         _sign(SignKind.SIBLINGS, "late", -0.5, "siblings have pipped and this one has not"),
     )
@@ -99,6 +100,10 @@ RECORDED_KINDS: Final = (
 )
 
 
+#: What eyes, nose and fingers find at an egg's shell without a torch.
+SHELL_KINDS: Final = frozenset(
+    (SignKind.MOULD, SignKind.SMELL, SignKind.WET, SignKind.COLOUR, SignKind.FEEL)
+)
 #: Share developed from which an egg may be opened at all, and so touched (assumption).
 _OPENED_FROM: Final = 0.9
 

@@ -56,8 +56,9 @@ def card_of(page: ClutchPage) -> Card:
 
 def _lines(now: ClutchNow, method: Method) -> tuple[CardLine, ...]:
     cutting = f"{method.cutting} ({method.set_day})" if method.set_day else str(method.cutting)
+    expected = (CardLine("Expected", now.expected.counts),) if now.expected else ()
     if now.maternal:
-        return CardLine("Dam keeps", now.box.cabinet), CardLine("Cutting", cutting)
+        return CardLine("Dam keeps", now.box.cabinet), CardLine("Cutting", cutting), *expected
     place = Message(
         "{cabinet}, {shelf}, {set_point}",
         cabinet=now.box.cabinet, shelf=now.box.shelf.name, set_point=Temperature(now.set_point_c),
@@ -69,6 +70,7 @@ def _lines(now: ClutchNow, method: Method) -> tuple[CardLine, ...]:
         CardLine("Set up", _set_up(now)),
         CardLine("Visits", str(method.visits)),
         CardLine("Cutting", cutting),
+        *expected,
     )
 
 

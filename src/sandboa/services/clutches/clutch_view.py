@@ -23,6 +23,7 @@ from sandboa.core.development.learned_words import learned_words
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
 from sandboa.core.messages import Words
 from sandboa.core.methods import Difference, Method
+from sandboa.core.standing import HatchExpectation, expected_hatch, nothing_alive
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.records.house import Probe
@@ -46,7 +47,8 @@ class ClutchNow:
     `boxes` are those its eggs lie in, by name, `box` that of most of them; `curve` and
     `set_points` are those of most of the eggs that are waited for. `learned_days` is by how many
     days what the house's clutches taught moves the forecast (negative: earlier). `impossible_pip`
-    is a first pip that cannot be by heat, until the keeper says that it is right.
+    is a first pip that cannot be by heat, until the keeper says that it is right. `expected` is
+    how many of its eggs hatch; None once it is closed.
     """
 
     clutch: Clutch
@@ -65,6 +67,7 @@ class ClutchNow:
     learned: Learned
     learned_days: float
     impossible_pip: ImpossiblePip | None
+    expected: HatchExpectation | None
     finished_s: float | None
 
     @property
@@ -150,6 +153,7 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
     learned = at.learned(clutch)
     finished = snapshot.clutch(own).finished
     views = {egg.entity: egg for box in boxes for egg in box.eggs}
+    told = tuple(views[egg.entity_id] for egg in eggs if egg.entity_id in views)
     hatching = [group for path, held in groups.items() for group in _groups(at, path, held)]
     return ClutchNow(
         clutch=clutch,
@@ -159,7 +163,7 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
         sire=snapshot.animals[clutch.sire_id].name if clutch.sire_id else None,
         set_points=set_points,
         count=ClutchCount(len(eggs), sum(egg.slug for egg in eggs)),
-        eggs=tuple(views[egg.entity_id] for egg in eggs if egg.entity_id in views),
+        eggs=told,
         live_eggs=len(live),
         curve=curve,
         forecast=(
@@ -167,6 +171,7 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
                 hatching,
                 maternal=maternal,
                 prior=learned.prior,
+                none_alive_before=_nothing_alive(told, curve.now / math.exp(learned.prior.mean)),
             )
             if hatching and live and finished is None
             else None
@@ -176,6 +181,7 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
         learned=learned,
         learned_days=_moved_days(curve, learned),
         impossible_pip=_impossible_pip(at, clutch, eggs, learned),
+        expected=_expected(told) if finished is None else None,
         finished_s=float(finished.at_s) if finished else None,
     )
 
@@ -196,6 +202,21 @@ def _groups(at: AsOf, path: EggPath, eggs: Sequence[Egg]) -> Iterator[EggGroup]:
             tuple(float(held.pip_s or 0.0) for held in pipped),
             tuple(float(held.pip_s or 0.0) for held in pipped if held.inside_at(at.at_s)),
         )
+
+
+def _nothing_alive(eggs: Sequence[EggView], share: float) -> float:
+    """Chance that nothing is alive in a clutch, by the standing of its closed eggs."""
+    standings = [egg.standing for egg in eggs if egg.standing is not None]
+    return nothing_alive(
+        [standing.alive for standing in standings],
+        [standing.will_pip for standing in standings],
+        share,
+    )
+
+
+def _expected(eggs: Sequence[EggView]) -> HatchExpectation | None:
+    chances = [egg.will_hatch for egg in eggs]
+    return expected_hatch([chance for chance in chances if chance is not None])
 
 
 def _impossible_pip(

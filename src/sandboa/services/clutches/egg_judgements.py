@@ -23,6 +23,9 @@ from sandboa.core.hatching import Fate
 from sandboa.core.lay_day import EggEvent
 from sandboa.core.rounds import EggActKind
 from sandboa.core.standing import (
+    DIES_IN_SLIT,
+    SHELL_KINDS,
+    SIGNS,
     EggStanding,
     Observation,
     Settles,
@@ -102,6 +105,17 @@ class EggView:
     box_id: int = 0
     share: float = 0.0
     came_s: float | None = None
+
+    @property
+    def will_hatch(self) -> float | None:
+        """Chance (0-1) that it hatches; None for one that is none, gone or lost."""
+        if not self.live:
+            return None
+        if self.emerged_s is not None or self.fate is Fate.HATCHED:
+            return 1.0
+        if self.pipped_s is not None:
+            return 1.0 - DIES_IN_SLIT
+        return None if self.standing is None else self.standing.will_hatch
 
     @property
     def live(self) -> bool:
@@ -229,6 +243,14 @@ def observations_of(
         Observation(s.seen_s, SignKind(s.kind), s.value, stage.share_at(s.seen_s))
         for s in snapshot.egg(egg.entity_id).signs
     ]
+    shells = [o for o in seen if o.kind in SHELL_KINDS]
+    against = {o.at_s for o in shells if SIGNS[o.kind, o.value].weight < 0.0}
+    # Who looked at its dents looked at its shell.
+    seen += [
+        Observation(row.seen_s, SignKind.SHELL, "clean", stage.share_at(row.seen_s))
+        for row in snapshot.egg(egg.entity_id).turgor
+        if row.seen_s not in against
+    ]
     return [o for o in seen if o.at_s <= as_of_s]
 
 
@@ -310,7 +332,9 @@ class _Judging:
         observations = observations_of(snapshot, egg, stage, as_of_s)
         own_dents = judged.excess if judged.scope is Scope.EGG else 0
         laid_s = snapshot.clutch_by_id[egg.clutch_id].laid_s
-        situation = Situation(laid_s, as_of_s, own_dents, self._first_pip_s(egg.clutch_id))
+        situation = Situation(
+            laid_s, as_of_s, stage.share, own_dents, self._first_pip_s(egg.clutch_id)
+        )
         in_force = snapshot.settings.rules
         rules = in_force.standing
         standing = judge_standing(observations, situation, rules)

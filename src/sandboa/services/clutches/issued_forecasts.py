@@ -17,12 +17,12 @@ from sandboa.core.development import (
 )
 from sandboa.core.development.rules import MATERNAL_FACTOR
 from sandboa.core.hatching import Fate
-from sandboa.core.standing import JUDGED_DAYS, StandingScore, score_standings
+from sandboa.core.standing import JUDGED_DAYS, StandingScore, ToldEgg, score_standings
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import issued_forecasts
 from sandboa.records.clutches import Clutch
 from sandboa.records.facts import newest_act
-from sandboa.records.issued_forecasts import IssuedForecast, Lesson
+from sandboa.records.issued_forecasts import IssuedForecast, IssuedStanding, Lesson
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import groups_by_path
 from sandboa.services.clutches.as_of import AsOf
@@ -61,7 +61,7 @@ def keep_due(snapshot: Snapshot, now_s: float) -> bool:
             window = judged.typical_pip()
             late = now_s - due_s > SECONDS_PER_DAY
             if day in JUDGED_DAYS:
-                issued_forecasts.keep_standings(day, judged.standings())
+                issued_forecasts.keep_standings(judged.standings(day))
             if window is not None:
                 kept += 1
                 quantiles = (window.p10, window.p25, window.p50, window.p75, window.p90)
@@ -76,19 +76,26 @@ def standing_scores(snapshot: Snapshot) -> list[StandingScore]:
 
     Eggs of which nobody knows the end, and those taken out closed, say nothing.
     """
-    by_day: dict[int, list[tuple[float, bool]]] = {day: [] for day in JUDGED_DAYS}
-    ended = {
-        egg.entity_id: snapshot.egg(egg.entity_id).pipped
+    by_day: dict[int, list[ToldEgg]] = {day: [] for day in JUDGED_DAYS}
+    hatched = {
+        egg.entity_id: _hatched(snapshot, egg.entity_id)
         for clutch, _ in closed_clutches(snapshot)
         for egg in snapshot.eggs.get(clutch, [])
         if not _end_unknown(snapshot, egg.entity_id)
     }
-    for egg, day, alive in issued_forecasts.all_standings_told():
-        if egg in ended and day in by_day:
-            by_day[day].append((alive, ended[egg]))
+    for told in issued_forecasts.all_standings_told():
+        if told.egg_id in hatched and told.day in by_day and told.will_hatch is not None:
+            by_day[told.day].append(ToldEgg(told.alive, told.will_hatch, hatched[told.egg_id]))
     rules = snapshot.settings.rules.standing
     found = (score_standings(day, told, rules) for day, told in by_day.items())
     return [s for s in found if s is not None]
+
+
+def _hatched(snapshot: Snapshot, egg: int) -> bool:
+    held = snapshot.egg(egg)
+    return held.emergence is not None or (
+        held.fate is not None and Fate(held.fate.fate) in (Fate.HATCHED, Fate.HATCHED_DIED)
+    )
 
 
 def _end_unknown(snapshot: Snapshot, egg: int) -> bool:
@@ -208,12 +215,12 @@ class _Judged:
         )
         return told.typical_pip
 
-    def standings(self) -> dict[int, float]:
-        """The chance of each egg still closed, by entity. The box's water is left out of it."""
+    def standings(self, day: int) -> list[IssuedStanding]:
+        """What is told of each egg still closed. The box's water is left out of it."""
         own = self.clutch.entity_id
-        return {
-            egg.entity: egg.standing.alive
+        return [
+            IssuedStanding(egg.entity, day, egg.standing.alive, egg.standing.will_hatch)
             for box in self.at.snapshot.boxes_of(self.clutch, self.at.at_s)
             for egg in box_now(self.at, box).eggs
             if egg.standing is not None and egg.clutch_id == own
-        }
+        ]

@@ -8,7 +8,12 @@ from sandboa.core.box import BoxKind, Closing
 from sandboa.core.methods import Contact
 from sandboa.services.boxes.set_up import BoxCommand
 from sandboa.services.clutches.clutch_view import ClutchNow
-from sandboa.web.schemas.common import AskedMoment, RequestSchema, WindowResponse
+from sandboa.web.schemas.common import (
+    AskedMoment,
+    ExpectedResponse,
+    RequestSchema,
+    WindowResponse,
+)
 
 ShortName = Annotated[str, Field(max_length=200)]
 _Word = Annotated[str, Field(max_length=40)]
@@ -27,6 +32,7 @@ class ClutchInBoxResponse(BaseModel):
     fraction: float
     first_pip: WindowResponse | None
     typical_pip: WindowResponse | None
+    expected: ExpectedResponse | None
 
     @classmethod
     def of(cls, now: ClutchNow) -> "ClutchInBoxResponse":
@@ -41,6 +47,7 @@ class ClutchInBoxResponse(BaseModel):
             fraction=now.fraction,
             first_pip=_window(forecast.first_pip) if forecast else None,
             typical_pip=_window(forecast.typical_pip) if forecast else None,
+            expected=ExpectedResponse.model_validate(now.expected) if now.expected else None,
         )
 
 

@@ -56,6 +56,7 @@ from sandboa.web.requests.revisions import Seen
 from sandboa.web.rounds.schemas import due_told
 from sandboa.web.schemas.common import (
     ActResponse,
+    ExpectedResponse,
     ForecastResponse,
     ImpossiblePipResponse,
     LogResponse,
@@ -219,6 +220,7 @@ def _told(page: ClutchPage, faults: list[FaultResponse], now_s: float) -> Clutch
             days=now.learned_days,
             sentences=list(page.learned_words),
         ),
+        expected=ExpectedResponse.model_validate(now.expected) if now.expected else None,
         impossible_pip=ImpossiblePipResponse.of(now.impossible_pip),
         finished_at=at_or_none(now.finished_s),
         probes=[ProbeResponse.model_validate(probe) for probe in page.probes],

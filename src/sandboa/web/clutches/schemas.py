@@ -15,6 +15,7 @@ from sandboa.web.requests.revisions import Revision
 from sandboa.web.rounds.schemas import DueResponse, PostponedResponse
 from sandboa.web.schemas.common import (
     AskedMoment,
+    ExpectedResponse,
     ForecastResponse,
     Id,
     ImpossiblePipResponse,
@@ -233,6 +234,7 @@ class ClutchResponse(BaseModel):
     faults: list[FaultResponse]
     learned: LearnedResponse
     impossible_pip: ImpossiblePipResponse | None
+    expected: ExpectedResponse | None
     finished_at: Moment | None
     probes: list[ProbeResponse]
     log: list[LogResponse]

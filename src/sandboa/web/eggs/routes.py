@@ -88,6 +88,8 @@ def _told(
         standing=StandingResponse(
             standing=standing.standing,
             alive=standing.alive,
+            will_pip=standing.will_pip,
+            will_hatch=standing.will_hatch,
             log_odds=standing.log_odds,
             prior=EvidenceResponse.model_validate(standing.prior),
             evidence=[EvidenceResponse.model_validate(e) for e in standing.evidence],

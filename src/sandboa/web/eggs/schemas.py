@@ -13,10 +13,12 @@ from sandboa.web.schemas.eggs import EggResponse, EvidenceResponse
 
 
 class StandingResponse(BaseModel):
-    """`prior` and the pushes of `evidence` sum to `log_odds`; `alive` is the chance 0-1."""
+    """`prior` and the pushes of `evidence` sum to the `log_odds` of `alive`; chances are 0-1."""
 
     standing: str
     alive: float
+    will_pip: float
+    will_hatch: float
     log_odds: float
     prior: EvidenceResponse
     evidence: list[EvidenceResponse]

@@ -248,6 +248,16 @@ class PhotoResponse(ResponseSchema):
     height: int
 
 
+class ExpectedResponse(ResponseSchema):
+    """Of `eggs` eggs `middle` are expected to hatch, 80 % of the time `low` to `high`."""
+
+    eggs: int
+    low: int
+    middle: int
+    high: int
+    words: str
+
+
 class ImpossiblePipResponse(BaseModel):
     """A first pip that cannot be by heat, as a question: it would fit eggs laid `days` earlier
     (negative: later), or a probe that reads `reads_low_c` too low (negative: too high)."""

@@ -83,6 +83,8 @@ class EggResponse(BaseModel):
     advice: str | None
     standing: Standing | None
     alive: float | None
+    will_pip: float | None
+    will_hatch: float | None
     settles: SettlesResponse | None
     causes: list[CauseResponse]
 
@@ -121,6 +123,8 @@ def egg_told(egg: EggView) -> EggResponse:
         advice=egg.advice,
         standing=egg.standing.standing if egg.standing else None,
         alive=egg.standing.alive if egg.standing else None,
+        will_pip=egg.standing.will_pip if egg.standing else None,
+        will_hatch=egg.will_hatch,
         settles=SettlesResponse.model_validate(egg.settles) if egg.settles else None,
         causes=[CauseResponse.model_validate(cause) for cause in egg.causes],
     )

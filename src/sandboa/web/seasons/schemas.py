@@ -67,12 +67,12 @@ class CauseCostResponse(ResponseSchema):
 
 
 class StandingBinResponse(ResponseSchema):
-    """Of `eggs` told so: the mean chance said, and how many pipped later."""
+    """Of `eggs` told so: the mean chance of hatching said, and how many did."""
 
     standing: Standing
     eggs: int
     said: float
-    pipped: int
+    hatched: int
 
 
 class StandingScoreResponse(ResponseSchema):
@@ -80,7 +80,7 @@ class StandingScoreResponse(ResponseSchema):
 
     day: int
     eggs: int
-    pipped: int
+    hatched: int
     brier: float
     brier_of_always: float
     words: str

@@ -1,0 +1,267 @@
+"""Standings of eggs held to account: simulated eggs, and keepers who look well, rarely or badly."""
+
+from collections.abc import Sequence
+from concurrent.futures import ProcessPoolExecutor
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+
+from sandboa.core.dimples import EggTurgor, Grading, Scope, excess_grade, judge_box, rose_fast
+from sandboa.core.rounds.due import WATCH_EVERY_DAYS
+from sandboa.core.standing import (
+    SIGNS,
+    EggStanding,
+    Observation,
+    SignKind,
+    Situation,
+    Standing,
+    asks_for_torch,
+    judge_standing,
+    what_settles,
+)
+from sandboa.devices.simulation.fates import EggFate, Glance, egg_fate, glance
+
+_DAY_S = 86_400.0
+_TERM_DAYS = 60.0
+_CLUTCHES = 500
+#: Seeds from here on were never looked at before the rules were done.
+FIRST_SEED = 710_000
+#: Days before collapse at which an egg that dies is to be on watch (product requirement).
+_AHEAD_DAYS = 4.0
+#: Shares developed at which chances are scored, from mid-term on.
+_SCORED = (0.5, 0.65, 0.8, 0.92)
+_FEWEST_IN_BIN = 50
+_RELIABLE_WITHIN = 0.08
+_BETTER_BY = 0.20
+_MOST_WRONG = 0.02
+
+
+@dataclass(frozen=True)
+class Keeper:
+    """How somebody looks: on which days, when with the torch, what is missed (share of bad signs),
+    and what is seen where there is nothing (share of looks)."""
+
+    name: str
+    days: tuple[int, ...]
+    torch: tuple[int, ...]
+    misses: float = 0.0
+    invents: float = 0.0
+    #: Whether the list of what is due is followed: looked again, and the torch where it asks.
+    follows: bool = True
+
+
+KEEPERS = (
+    Keeper("as the list asks", (0, 6, 10, *range(17, 60, 7)), (0, 31, 52)),
+    Keeper("rarely", (0, 20, 40, 54), (0,), follows=False),
+    Keeper("late", (32, 39, 46, 53, 57), (39,)),
+    Keeper("carelessly", (0, 6, 10, *range(17, 60, 7)), (0, 31), misses=0.4, invents=0.03),
+)
+
+
+@dataclass(frozen=True)
+class Scored:
+    """One egg at one share developed: what was told, and what came."""
+
+    share: float
+    alive: float
+    will_hatch: float
+    lives: bool
+    hatches: bool
+
+
+@dataclass
+class _Egg:
+    fate: EggFate
+    seen: list[Observation] = field(default_factory=list)
+    grades: list[Grading] = field(default_factory=list)
+    watch_share: float | None = None
+    failing: bool = False
+    candle_from_s: float = np.inf
+
+
+@dataclass(frozen=True)
+class Lived:
+    """One egg of a clutch that is over; `warned_days` before it collapsed, where it did."""
+
+    scored: tuple[Scored, ...]
+    hatches: bool
+    ever_failing: bool
+    warned_days: float | None
+
+
+def report(clutches: int = _CLUTCHES, first_seed: int = FIRST_SEED) -> list[str]:
+    """The report, line by line, keeper by keeper."""
+    lines = [f"Standing of eggs, {clutches} simulated clutches, each egg once a share"]
+    with ProcessPoolExecutor() as workers:
+        for keeper in KEEPERS:
+            jobs = [(keeper, seed) for seed in range(first_seed, first_seed + clutches)]
+            eggs = [e for c in workers.map(_clutch, jobs, chunksize=20) for e in c]
+            lines += _told(keeper, eggs)
+    return lines
+
+
+def _told(keeper: Keeper, eggs: Sequence[Lived]) -> list[str]:
+    died = [e.warned_days for e in eggs if e.warned_days is not None]
+    warned = float(np.mean([days >= _AHEAD_DAYS for days in died]))
+    lived = [e.ever_failing for e in eggs if e.hatches]
+    wrong = float(np.mean(lived))
+    lines = [
+        f"  a keeper who looks {keeper.name}",
+        f"    {len(died)} died and collapsed: warned {_AHEAD_DAYS:.0f} days ahead {warned:.0%} "
+        f"(aim 80 %)  {_met(warned >= 0.8)}; {len(lived)} hatched: ever failing {wrong:.1%} "
+        f"(aim 2 %)  {_met(wrong <= _MOST_WRONG)}",
+    ]
+    for share in _SCORED:
+        at = [s for e in eggs for s in e.scored if s.share == share]
+        came = np.array([s.hatches for s in at], dtype=float)
+        brier = float(np.mean((np.array([s.will_hatch for s in at]) - came) ** 2))
+        base = float(came.mean() * (1 - came.mean()))
+        gain = 1.0 - brier / base
+        lines.append(
+            f"    at {share:.0%}: Brier of will hatch {brier:.4f} against {base:.4f} for saying "
+            f"{came.mean():.0%}, {gain:.0%} smaller (aim 20 %)  {_met(gain >= _BETTER_BY)}"
+        )
+    every = [s for e in eggs for s in e.scored]
+    for what, said, was in (
+        ("alive", [s.alive for s in every], [s.lives for s in every]),
+        ("will hatch", [s.will_hatch for s in every], [s.hatches for s in every]),
+    ):
+        lines.append(f"    {what}, said and came: {_reliability(said, was)}")
+    return lines
+
+
+def _reliability(said: list[float], was: list[bool]) -> str:
+    told, came = np.array(said), np.array(was, dtype=float)
+    parts, good = [], True
+    for low in np.arange(0.0, 1.0, 0.1):
+        inside = (told >= low) & (told < low + 0.1 + 1e-12 * (low > 0.85))
+        if inside.sum() < 1:
+            continue
+        mean, share = float(told[inside].mean()), float(came[inside].mean())
+        if inside.sum() >= _FEWEST_IN_BIN:
+            good &= abs(mean - share) <= _RELIABLE_WITHIN
+        parts.append(f"{mean:.0%} {share:.0%} of {inside.sum()}")
+    return f"{'; '.join(parts)}  (aim within 8 points where 50 were)  {_met(good)}"
+
+
+def _met(met: bool) -> str:
+    return "met" if met else "MISSED"
+
+
+def _clutch(job: tuple[Keeper, int]) -> list[Lived]:
+    keeper, seed = job
+    random = np.random.default_rng(seed)
+    eggs = [_Egg(egg_fate(random)) for _ in range(int(random.integers(4, 9)))]
+    dry = random.uniform(0.2, 0.6) if random.random() < 0.2 else None
+    days = set(keeper.days)
+    scored: list[list[Scored]] = [[] for _ in eggs]
+    for day in range(60):
+        share = day / _TERM_DAYS
+        if day in days:
+            is_dry = dry is not None and dry <= share <= dry + 0.17
+            for egg in eggs:
+                _look(keeper, egg, day, is_dry, random)
+            _watch(eggs, day, share)
+            if keeper.follows and any(egg.candle_from_s < np.inf for egg in eggs):
+                days.add(day + round(WATCH_EVERY_DAYS))
+        for at in _SCORED:
+            if share <= at < share + 1.0 / _TERM_DAYS:
+                for told, egg, judged in zip(scored, eggs, _judged(eggs, day, share), strict=True):
+                    # Once it has collapsed there is nothing left to judge.
+                    if share < egg.fate.collapses:
+                        told.append(_score(egg, judged, at))
+    return [_lived(egg, told) for egg, told in zip(eggs, scored, strict=True)]
+
+
+def _score(egg: _Egg, judged: EggStanding, share: float) -> Scored:
+    hatches = egg.fate.died is None
+    return Scored(share, judged.alive, judged.will_hatch, egg.fate.alive(share), hatches)
+
+
+def _lived(egg: _Egg, scored: list[Scored]) -> Lived:
+    warned = None
+    if egg.fate.died is not None and egg.fate.collapses <= 1.0:
+        first = egg.fate.collapses if egg.watch_share is None else egg.watch_share
+        warned = (egg.fate.collapses - first) * _TERM_DAYS
+    return Lived(tuple(scored), egg.fate.died is None, egg.failing, warned)
+
+
+def _look(keeper: Keeper, egg: _Egg, day: int, is_dry: bool, random: np.random.Generator) -> None:
+    """The keeper looks; with the torch when it is the day for it, or the list asks."""
+    at_s, share = day * _DAY_S, day / _TERM_DAYS
+    asked = day in keeper.torch or (keeper.follows and at_s >= egg.candle_from_s)
+    seen = _noticed(
+        keeper, glance(egg.fate, share, candled=asked, dry_box=is_dry, random=random), random
+    )
+    if keeper.follows and not asked and _asks(seen, share):
+        torch = glance(egg.fate, share, candled=True, dry_box=is_dry, random=random)
+        seen = replace(seen, vessels=torch.vessels, movement=torch.movement)
+    egg.grades.append(Grading(at_s, seen.grade, share))
+    signs = [*_signs(seen), ("vessels", seen.vessels), ("movement", "seen" * seen.movement)]
+    if not any(SIGNS[SignKind(k), v].weight < 0 for k, v in _signs(seen)):
+        signs.append(("shell", "clean"))
+    egg.seen += [Observation(at_s, SignKind(k), v, share) for k, v in signs if v]
+
+
+def _noticed(keeper: Keeper, seen: Glance, random: np.random.Generator) -> Glance:
+    """What a keeper makes of it: overlooks what is there, sees what is not."""
+    if random.random() < keeper.misses:
+        seen = replace(seen, mould="none", smell="none", wet="dry", colour="white", feel="firm")
+    if random.random() < keeper.misses / 2.0:
+        seen = replace(seen, grade=max(seen.grade - 1, 0))
+    if random.random() < keeper.invents:
+        seen = replace(seen, smell="off")
+    return seen
+
+
+def _signs(seen: Glance) -> list[tuple[str, str]]:
+    return [
+        ("mould", seen.mould),
+        ("smell", seen.smell),
+        ("wet", seen.wet),
+        ("colour", seen.colour),
+        ("feel", seen.feel),
+    ]
+
+
+def _asks(seen: Glance, share: float) -> bool:
+    """Whether the app asks for the torch at this visit, by what was just tapped."""
+    early = excess_grade(share, seen.grade) >= 1
+    return early or any(asks_for_torch(SignKind(k), v) for k, v in _signs(seen))
+
+
+def _situations(eggs: list[_Egg], day: int, share: float) -> list[tuple[Situation, bool]]:
+    now_s = day * _DAY_S
+    box = judge_box(
+        share,
+        [
+            EggTurgor(
+                n, egg.grades[-1].grade if egg.grades else 0, rose_fast=rose_fast(egg.grades, now_s)
+            )
+            for n, egg in enumerate(eggs, start=1)
+        ],
+    )
+    dents = [box.by_egg[number] for number in range(1, len(eggs) + 1)]
+    return [
+        (Situation(0.0, now_s, share, d.excess if d.scope is Scope.EGG else 0), d.rose_fast)
+        for d in dents
+    ]
+
+
+def _judged(eggs: list[_Egg], day: int, share: float) -> list[EggStanding]:
+    told = _situations(eggs, day, share)
+    return [judge_standing(e.seen, s) for e, (s, _) in zip(eggs, told, strict=True)]
+
+
+def _watch(eggs: list[_Egg], day: int, share: float) -> None:
+    for egg, (situation, sinking) in zip(eggs, _situations(eggs, day, share), strict=True):
+        judged = judge_standing(egg.seen, situation)
+        settles = what_settles(judged, egg.seen, situation, share, sinking=sinking)
+        egg.candle_from_s = settles.from_s if settles else np.inf
+        if judged.standing is not Standing.SOUND and egg.watch_share is None:
+            egg.watch_share = share
+        egg.failing |= judged.standing.rank >= Standing.FAILING.rank
+
+
+if __name__ == "__main__":
+    print("\n".join(report()))
