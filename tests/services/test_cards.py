@@ -28,7 +28,7 @@ def test_it_holds_what_one_must_know_with_the_box_in_hand(house: SnapshotCache) 
         "Set up": "200 g dry, 200 g water, whole box 1390 g",
         "Visits": "every 7 days",
         "Cutting": "after the first pip",
-        "Expected": "4 of 5 to hatch (2 to 5)",
+        "Expect": "4 of 5 to hatch (2 to 5)",
     }
     assert told.pips is not None
     assert told.keeping == "vermiculite"

@@ -56,7 +56,7 @@ def card_of(page: ClutchPage) -> Card:
 
 def _lines(now: ClutchNow, method: Method) -> tuple[CardLine, ...]:
     cutting = f"{method.cutting} ({method.set_day})" if method.set_day else str(method.cutting)
-    expected = (CardLine("Expected", now.expected.counts),) if now.expected else ()
+    expected = (CardLine("Expect", now.expected.counts),) if now.expected else ()
     if now.maternal:
         return CardLine("Dam keeps", now.box.cabinet), CardLine("Cutting", cutting), *expected
     place = Message(
