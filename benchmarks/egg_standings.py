@@ -6,6 +6,7 @@ from dataclasses import dataclass, field, replace
 
 import numpy as np
 
+from benchmarks.report import met
 from sandboa.core.dimples import EggTurgor, Grading, Scope, excess_grade, judge_box, rose_fast
 from sandboa.core.rounds.due import WATCH_EVERY_DAYS
 from sandboa.core.standing import (
@@ -108,8 +109,8 @@ def _told(keeper: Keeper, eggs: Sequence[Lived]) -> list[str]:
     lines = [
         f"  a keeper who looks {keeper.name}",
         f"    {len(died)} died and collapsed: warned {_AHEAD_DAYS:.0f} days ahead {warned:.0%} "
-        f"(aim 80 %)  {_met(warned >= 0.8)}; {len(lived)} hatched: ever failing {wrong:.1%} "
-        f"(aim 2 %)  {_met(wrong <= _MOST_WRONG)}",
+        f"(aim 80 %)  {met(warned >= 0.8)}; {len(lived)} hatched: ever failing {wrong:.1%} "
+        f"(aim 2 %)  {met(wrong <= _MOST_WRONG)}",
     ]
     for share in _SCORED:
         at = [s for e in eggs for s in e.scored if s.share == share]
@@ -119,7 +120,7 @@ def _told(keeper: Keeper, eggs: Sequence[Lived]) -> list[str]:
         gain = 1.0 - brier / base
         lines.append(
             f"    at {share:.0%}: Brier of will hatch {brier:.4f} against {base:.4f} for saying "
-            f"{came.mean():.0%}, {gain:.0%} smaller (aim 20 %)  {_met(gain >= _BETTER_BY)}"
+            f"{came.mean():.0%}, {gain:.0%} smaller (aim 20 %)  {met(gain >= _BETTER_BY)}"
         )
     every = [s for e in eggs for s in e.scored]
     for what, said, was in (
@@ -141,11 +142,7 @@ def _reliability(said: list[float], was: list[bool]) -> str:
         if inside.sum() >= _FEWEST_IN_BIN:
             good &= abs(mean - share) <= _RELIABLE_WITHIN
         parts.append(f"{mean:.0%} {share:.0%} of {inside.sum()}")
-    return f"{'; '.join(parts)}  (aim within 8 points where 50 were)  {_met(good)}"
-
-
-def _met(met: bool) -> str:
-    return "met" if met else "MISSED"
+    return f"{'; '.join(parts)}  (aim within 8 points where 50 were)  {met(good)}"
 
 
 def _clutch(job: tuple[Keeper, int]) -> list[Lived]:

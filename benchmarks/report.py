@@ -5,6 +5,11 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 
+def met(good: bool) -> str:
+    """Whether an aim was met, as every report says it."""
+    return "met" if good else "MISSED"
+
+
 @dataclass(frozen=True)
 class Ratio:
     """`what` took `ratio` times as long as `against`; `aim` is the most wanted, if any."""
@@ -17,7 +22,7 @@ class Ratio:
 
     def line(self) -> str:
         aim = "no aim" if self.aim is None else f"aim {self.aim:g}"
-        mark = "" if self.aim is None else ("  met" if self.ratio <= self.aim else "  MISSED")
+        mark = "" if self.aim is None else f"  {met(self.ratio <= self.aim)}"
         note = f"  ({self.note})" if self.note else ""
         return f"{self.ratio:8.2f}x  {aim:<8}{mark:<8} {self.what}, against {self.against}{note}"
 

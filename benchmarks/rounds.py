@@ -3,6 +3,7 @@
 import numpy as np
 
 from benchmarks import egg_standings
+from benchmarks.report import met
 from sandboa.core.box import Closing
 from sandboa.core.water.estimate import DRY_SHARE, WaterLeft, water_left
 from sandboa.core.water.ledger import MassLedger, Weighing
@@ -29,10 +30,6 @@ def report(boxes: int = _BOXES) -> str:
     return "\n".join([*_drying(boxes), "", *egg_standings.report()])
 
 
-def _met(met: bool) -> str:
-    return "met" if met else "MISSED"
-
-
 def _drying(boxes: int) -> list[str]:
     """How near the predicted day of drying comes, by how often the box was weighed."""
     errors: dict[int, list[float]] = {0: [], 1: [], 2: [], 3: []}
@@ -47,7 +44,7 @@ def _drying(boxes: int) -> list[str]:
         near = float(np.mean(off <= 0.2))
         aim = ""
         if weighings == 2:
-            aim = f"  (aim: within 20 %)  {_met(float(np.median(off)) <= 0.2)} by the median box"
+            aim = f"  (aim: within 20 %)  {met(float(np.median(off)) <= 0.2)} by the median box"
         lines.append(
             f"  set-up mass and {weighings} weighings: median error {np.median(off):.0%} of the "
             f"true remaining time, within 20 % in {near:.0%}, "

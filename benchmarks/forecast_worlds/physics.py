@@ -10,6 +10,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from benchmarks.report import met
 from sandboa.core.development import (
     DEFAULT_CLOCK,
     Circumstances,
@@ -80,9 +81,9 @@ def report(houses: int = _HOUSES) -> str:
         better = 1.0 - error / rule
         good = _COVERAGE[0] <= held <= _COVERAGE[1]
         lines.append(
-            f"  day {day:2}: 80 % window held {100 * held:.0f} % (aim 74-86, {_met(good)}), "
+            f"  day {day:2}: 80 % window held {100 * held:.0f} % (aim 74-86, {met(good)}), "
             f"50 % window {100 * half:.0f} %; error {error:.1f} days against {rule:.1f} by "
-            f"lay date + 60, {100 * better:.0f} % smaller (aim 40, {_met(better >= _BETTER_BY)})"
+            f"lay date + 60, {100 * better:.0f} % smaller (aim 40, {met(better >= _BETTER_BY)})"
         )
     first = [s for s in scored if s.day == 30 and s.taught == 0]
     later = [s for s in scored if s.day == 30 and s.taught >= 12]
@@ -91,10 +92,6 @@ def report(houses: int = _HOUSES) -> str:
         f"in a first season, {_error([s.window.p50 - s.came_s for s in later]):.1f} in later ones"
     )
     return "\n".join(lines)
-
-
-def _met(good: bool) -> str:
-    return "met" if good else "MISSED"
 
 
 def _error(differences_s: list[float]) -> float:

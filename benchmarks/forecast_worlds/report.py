@@ -9,6 +9,7 @@ import numpy as np
 from benchmarks.forecast_worlds import physics
 from benchmarks.forecast_worlds.house import DAY_S, SCORED, House, Kept, Late, live
 from benchmarks.forecast_worlds.worlds import ASSUMED, MIXED, OVERDUE, WORLDS, World
+from benchmarks.report import met
 
 _HOUSES = 60
 _HOUSES_LATE = 150
@@ -79,7 +80,7 @@ def _held(kept: Sequence[Kept], aim: tuple[float, float] | None) -> str:
     mark = ""
     if aim:
         good = all(aim[0] <= round(held, 2) <= aim[1] for held, _ in shares)
-        mark = f"  aim {100 * aim[0]:.0f}-{100 * aim[1]:.0f}, {_met(good)}"
+        mark = f"  aim {100 * aim[0]:.0f}-{100 * aim[1]:.0f}, {met(good)}"
     first_pips = _share(_inside(k.told.first_pip, k.first_s) for k in kept)
     return (
         f"80 % windows hold {', '.join(words for _, words in shares)}; first pip "
@@ -92,7 +93,7 @@ def _worst(world: World, kept: Sequence[Kept]) -> str:
     if world not in MIXED:
         return ""
     good = _error_days(kept) <= _WORST_ERROR_DAYS
-    return f"  aim at most {_WORST_ERROR_DAYS:.0f} d, {_met(good)}"
+    return f"  aim at most {_WORST_ERROR_DAYS:.0f} d, {met(good)}"
 
 
 def _of_late(world: World, asked: Sequence[Late]) -> list[str]:
@@ -115,12 +116,12 @@ def _of_late(world: World, asked: Sequence[Late]) -> list[str]:
         late = [a for a in part if a.sds >= 2.0 and a.told.typical_pip and not a.dead]
         held = _share(_inside(a.told.typical_pip, a.mean_s) for a in late)
         lines.append(
-            f"    {season}: none alive {'; '.join(bins)}  aim within 10 points, {_met(good)}"
+            f"    {season}: none alive {'; '.join(bins)}  aim within 10 points, {met(good)}"
         )
         few = f", only {len(late)}" if len(late) < _FEWEST else ""
         lines.append(
             f"      windows told from 2 sd on hold {100 * held:.0f} % of {len(late)} that pipped"
-            f"  aim 65{few}, {_met(held >= _LATE_HOLD)}"
+            f"  aim 65{few}, {met(held >= _LATE_HOLD)}"
         )
     return lines
 
@@ -146,7 +147,3 @@ def _rule_days(kept: Sequence[Kept]) -> float:
     return _share(
         abs(k.laid_s + _RULE_DAYS * DAY_S - k.mean_s) / DAY_S for k in kept if k.day == 30
     )
-
-
-def _met(good: bool) -> str:
-    return "met" if good else "MISSED"

@@ -5,7 +5,13 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from sandboa.core.standing import expected_hatch, nothing_alive
+from sandboa.core.standing import (
+    Situation,
+    StandingRules,
+    expected_hatch,
+    judge_standing,
+    nothing_alive,
+)
 from sandboa.core.standing.clutch import ALL_AT_ONCE
 
 CHANCES = st.lists(st.floats(0.0, 1.0), min_size=1, max_size=12)
@@ -51,6 +57,16 @@ def test_of_eggs_nobody_knows_anything_of_nothing_is_alive_in_one_clutch_of_25()
     # 0.917 on lay day, and 7 in 100 lost since.
     usual = 0.856
     assert nothing_alive([usual] * 6, [1.0] * 6, 0.5) == pytest.approx(0.04, abs=0.001)
+
+
+def test_what_is_usual_is_what_the_keeper_set() -> None:
+    """Where half of all eggs die on the way, eggs that stand as usual say nothing."""
+    rules = StandingRules(dies=0.5)
+    usual = judge_standing([], Situation(0.0, 30 * 86_400.0, 0.5), rules).alive
+    assert usual < 0.75
+    told = nothing_alive([usual] * 6, [1.0] * 6, 0.5, rules)
+    assert told == pytest.approx(0.04, abs=1e-6)
+    assert nothing_alive([usual] * 6, [1.0] * 6, 0.5) > 0.1
 
 
 def test_eggs_seen_to_live_leave_what_may_befall_all_and_eggs_seen_lost_leave_little() -> None:

@@ -6,6 +6,7 @@ import pytest
 from sandboa.core.development import (
     DEFAULT_CLOCK,
     DevelopmentCurve,
+    EggGroup,
     Provenance,
     ReadingSeries,
     SetPoints,
@@ -13,6 +14,7 @@ from sandboa.core.development import (
     Window,
     box_temperature,
     forecast,
+    forecast_clutch,
     learned_offset_c,
     offset_from_set_point_c,
     score,
@@ -123,3 +125,16 @@ def test_after_a_new_set_point_only_what_follows_tells_of_the_future() -> None:
     soon = box_temperature(0.0, 9.1 * DAY, [source], set_points, Ahead(settled_since_s=9 * DAY))
     assert soon.future_c == 30.0
     assert box_temperature(0.0, 10 * DAY, [source], set_points).future_c > 31.0
+
+
+def test_closed_eggs_far_beyond_their_time_speak_fully_against_an_early_pip_elsewhere() -> None:
+    """Of one clutch two eggs in the warm pipped; those in the cool are not due by that, or are."""
+    cool, warm = curve_at(60.0, 30.0), curve_at(60.0, 32.0)
+    pips = (52.0 * DAY, 52.5 * DAY)
+    told = forecast_clutch([EggGroup(warm, 2, pips), EggGroup(cool, 6)])
+    alone = forecast_clutch([EggGroup(warm, 2, pips)])
+    assert told.next_pip is not None
+    assert told.next_pip.p10 >= 60.0 * DAY
+    # By the warm ones alone the cool ones are due on day 61 or so.
+    assert told.last_pip.p50 < 66.0 * DAY
+    assert alone.last_pip is None

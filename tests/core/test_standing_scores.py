@@ -73,3 +73,9 @@ def test_nothing_told_is_no_score_and_no_chance_is_beyond_one() -> None:
     assert score_standings(30, []) is None
     with pytest.raises(NotPlausible):
         score_standings(30, [egg(1.2, True)])
+
+
+def test_an_egg_that_lived_at_risk_stands_where_it_was_told_to_stand() -> None:
+    score = score_standings(30, [ToldEgg(0.95, 0.6, hatched=True)])
+    assert score is not None
+    assert score.bins[0].standing is Standing.WATCH

@@ -49,6 +49,10 @@ class DevelopmentClock:
         effective: FloatArray = np.minimum(temperature_c, self.cap_c) - self.zero_c
         return np.maximum(effective, 0.0) * (1.0 / self.sum_c_days)
 
+    def steady_c(self, development: float, days: float) -> float:
+        """The steady temperature (°C) that gives so much development in so many days, > 0."""
+        return self.zero_c + self.sum_c_days * development / days
+
     def ramp_rate_per_day(self, start_c: float, end_c: float) -> float:
         """Mean rate while temperature runs in a straight line from start to end (°C).
 

@@ -75,7 +75,7 @@ class DevelopmentCurve:
         if until_s is None or until_s <= self.temperature.start_s:
             return self.temperature.future_c
         days = (until_s - self.temperature.start_s) / SECONDS_PER_DAY
-        return self.clock.zero_c + self.clock.sum_c_days * self.at(until_s) / days
+        return self.clock.steady_c(self.at(until_s), days)
 
     def _within(self, sample: int, time_s: float) -> float:
         """Development at `time_s`, which lies between `sample` and the next."""

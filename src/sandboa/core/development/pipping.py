@@ -99,11 +99,13 @@ def clutch_posterior(
     apart = prior.egg_sd_days
     reached = np.exp(prior.mean + log_sd * _Z)
     total = np.zeros(len(_Z))
+    some_pipped = any(group.pipped_s for group in groups)
     log_likelihood = np.zeros(len(_Z))
     closed = []
     for group in groups:
         _require_possible(group, as_of_s)
-        times = group.curve.times_of(reached, _looked_up_since_s(group, apart))
+        since_s = None if some_pipped else _looked_up_since_s(group, apart)
+        times = group.curve.times_of(reached, since_s)
         if times is None:
             return None
         days = (times - as_of_s) / SECONDS_PER_DAY
@@ -131,14 +133,12 @@ def clutch_posterior(
     )
 
 
-def _looked_up_since_s(group: EggGroup, apart: float) -> float | None:
-    """Back to when (s) a pip may have been due; None where pips were seen, at any time.
+def _looked_up_since_s(group: EggGroup, apart: float) -> float:
+    """Back to when (s) a pip of a group of closed eggs may have been due.
 
     Eggs that would all have pipped before are ruled out by being closed: when exactly they would
-    have, needs no looking up.
+    have, needs no looking up, unless pips elsewhere in the clutch speak for it.
     """
-    if group.pipped_s:
-        return None
     late_sds = -quantile(_BEYOND_DOUBT ** (1.0 / group.closed))
     return group.curve.temperature.as_of_s - late_sds * apart * SECONDS_PER_DAY
 

@@ -36,7 +36,7 @@ MATERNAL_FACTOR: Final = 2.0
 @dataclass(frozen=True, slots=True)
 class ForecastRules:
     """Numbers in force. Sds are of ln D, `slope_sd` per °C, `curvature_sd` per °C²; `egg_sd_days`
-    is in days, `none_alive` a chance 0-1."""
+    is in days."""
 
     house_sd: float = HOUSE_SD
     cabinet_sd: float = CABINET_SD
@@ -45,8 +45,6 @@ class ForecastRules:
     slope_sd: float = SLOPE_SD
     curvature_sd: float = CURVATURE_SD
     egg_sd_days: float = EGG_SD_DAYS
-    none_alive: float = NONE_ALIVE
-    maternal_factor: float = MATERNAL_FACTOR
 
     @property
     def untaught_sd(self) -> float:

@@ -22,6 +22,11 @@ class Fate(StrEnum):
         return self in (Fate.HATCHED, Fate.HATCHED_DIED, Fate.PIPPED_DIED)
 
     @property
+    def has_hatched(self) -> bool:
+        """Whether a hatchling came out of an egg with this fate, whatever became of it."""
+        return self in (Fate.HATCHED, Fate.HATCHED_DIED)
+
+    @property
     def is_loss(self) -> bool:
         """Whether incubation lost it. A slug is none: nothing was there to lose."""
         return self in (

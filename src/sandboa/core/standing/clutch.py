@@ -9,8 +9,8 @@ import numpy as np
 
 from sandboa.core.development.rules import NONE_ALIVE
 from sandboa.core.normal import quantile
-from sandboa.core.standing.death_time import DIES, alive_log_odds
-from sandboa.core.standing.rules import PRIORS
+from sandboa.core.standing.death_time import alive_log_odds
+from sandboa.core.standing.rules import DEFAULT_RULES, StandingRules
 
 #: Sd of the log-odds that eggs of one clutch share: they hatch or die together more often than eggs
 #: of two clutches (assumption).
@@ -70,12 +70,12 @@ def nothing_alive(
     alive: Sequence[float],
     will_pip: Sequence[float],
     share: float,
-    prior: float = NONE_ALIVE,
+    rules: StandingRules = DEFAULT_RULES,
 ) -> float:
     """Chance (0-1) that no egg of a clutch will pip, before time without a pip said anything.
 
-    Parameters: the chances of each of its closed eggs, as many of both; `share` developed; `prior`,
-    what it is where nothing is known of the eggs.
+    Parameters: the chances of each of its closed eggs, as many of both, told by `rules`; `share`
+    developed.
 
     What was seen of each egg speaks for or against a clutch of which nothing lives, as far as it
     is more than is known of any egg at that stage. One hand and one torch saw them all, so that n
@@ -83,14 +83,14 @@ def nothing_alive(
     It is no less than that all of them are lost one by one. Source: rule A6.
     """
     if not alive:
-        return prior
-    usual = float(alive_log_odds(PRIORS["not candled"], (), share, DIES)[0])
+        return NONE_ALIVE
+    usual = float(alive_log_odds(rules.prior("not candled"), (), share, rules.dies)[0])
     usual_share = 1.0 / (1.0 + math.exp(-usual))
     speaks = sum(
         math.log(usual_share * math.exp(_log_odds(chance) - usual) + 1.0 - usual_share)
         for chance in alive
     )
-    odds = prior / (1.0 - prior) * math.exp(-speaks / math.sqrt(len(alive)))
+    odds = NONE_ALIVE / (1.0 - NONE_ALIVE) * math.exp(-speaks / math.sqrt(len(alive)))
     dead = max(odds / (1.0 + odds), ALL_AT_ONCE)
     return max(dead, math.prod(1.0 - chance for chance in will_pip))
 

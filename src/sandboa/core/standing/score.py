@@ -9,6 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from sandboa.core.errors import NotPlausible
+from sandboa.core.standing.death_time import DIES_IN_SLIT
 from sandboa.core.standing.rules import DEFAULT_RULES, Standing, StandingRules
 
 #: Days after lay on which standings are kept to be compared later (assumption): mid-term, and
@@ -88,7 +89,7 @@ def score_standings(
     for chances in (said, np.array([egg.alive for egg in told], dtype=float)):
         if not np.all((chances >= 0.0) & (chances <= 1.0)):
             raise NotPlausible("chance", "a chance is between 0 and 1")
-    standings = [rules.standing(egg.alive) for egg in told]
+    standings = [rules.standing(egg.alive, egg.will_hatch / (1.0 - DIES_IN_SLIT)) for egg in told]
     bins = []
     for standing in Standing:
         held = np.array([s is standing for s in standings])

@@ -171,7 +171,9 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
                 hatching,
                 maternal=maternal,
                 prior=learned.prior,
-                none_alive_before=_nothing_alive(told, curve.now / math.exp(learned.prior.mean)),
+                none_alive_before=_nothing_alive(
+                    at, told, curve.now / math.exp(learned.prior.mean)
+                ),
             )
             if hatching and live and finished is None
             else None
@@ -204,13 +206,14 @@ def _groups(at: AsOf, path: EggPath, eggs: Sequence[Egg]) -> Iterator[EggGroup]:
         )
 
 
-def _nothing_alive(eggs: Sequence[EggView], share: float) -> float:
+def _nothing_alive(at: AsOf, eggs: Sequence[EggView], share: float) -> float:
     """Chance that nothing is alive in a clutch, by the standing of its closed eggs."""
     standings = [egg.standing for egg in eggs if egg.standing is not None]
     return nothing_alive(
         [standing.alive for standing in standings],
         [standing.will_pip for standing in standings],
         share,
+        at.snapshot.settings.rules.standing,
     )
 
 

@@ -94,7 +94,7 @@ def standing_scores(snapshot: Snapshot) -> list[StandingScore]:
 def _hatched(snapshot: Snapshot, egg: int) -> bool:
     held = snapshot.egg(egg)
     return held.emergence is not None or (
-        held.fate is not None and Fate(held.fate.fate) in (Fate.HATCHED, Fate.HATCHED_DIED)
+        held.fate is not None and Fate(held.fate.fate).has_hatched
     )
 
 

@@ -100,12 +100,10 @@ def _read_lessons(snapshot: Snapshot) -> Lessons:
 def _finished_clutch(snapshot: Snapshot, lesson: Lesson) -> FinishedClutch:
     clutch = snapshot.clutch_by_id[lesson.clutch_id]
     days = max(lesson.mean_pip_s - clutch.laid_s, 60.0) / SECONDS_PER_DAY
-    heat = DEFAULT_CLOCK.sum_c_days * math.exp(lesson.log_development)
     where = Circumstances(
         lesson.cabinet_id,
         clutch.dam_id,
-        # The steady temperature that gives as much in as many days.
-        DEFAULT_CLOCK.zero_c + heat / days,
+        DEFAULT_CLOCK.steady_c(math.exp(lesson.log_development), days),
         lesson.probe,
         lesson.probe_sd,
     )
