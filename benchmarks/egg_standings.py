@@ -24,7 +24,8 @@ from sandboa.devices.simulation.fates import EggFate, Glance, egg_fate, glance
 
 _DAY_S = 86_400.0
 _TERM_DAYS = 60.0
-_CLUTCHES = 500
+#: Clutches of each keeper.
+CLUTCHES = 500
 #: Seeds from here on were never looked at before the rules were done.
 FIRST_SEED = 710_000
 #: Days before collapse at which an egg that dies is to be on watch (product requirement).
@@ -90,7 +91,7 @@ class Lived:
     warned_days: float | None
 
 
-def report(clutches: int = _CLUTCHES, first_seed: int = FIRST_SEED) -> list[str]:
+def report(clutches: int = CLUTCHES, first_seed: int = FIRST_SEED) -> list[str]:
     """The report, line by line, keeper by keeper."""
     lines = [f"Standing of eggs, {clutches} simulated clutches, each egg once a share"]
     with ProcessPoolExecutor() as workers:

@@ -25,9 +25,9 @@ _SCALE_SD_G = 2.0
 _SET_UP_G = 1_200.0
 
 
-def report(boxes: int = _BOXES) -> str:
-    """The report as text."""
-    return "\n".join([*_drying(boxes), "", *egg_standings.report()])
+def report(boxes: int = _BOXES, clutches: int = egg_standings.CLUTCHES) -> str:
+    """The report as text, from so many simulated boxes and clutches of each keeper."""
+    return "\n".join([*_drying(boxes), "", *egg_standings.report(clutches)])
 
 
 def _drying(boxes: int) -> list[str]:

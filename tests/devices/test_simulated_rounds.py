@@ -74,7 +74,7 @@ def test_a_dry_box_dents_eggs_that_have_nothing() -> None:
 
 def test_the_report_is_made_from_a_few_and_says_whether_its_aims_are_met() -> None:
     text = rounds.report(boxes=40, clutches=12)
-    for words in ("Day of drying", "80 % band held", "on watch or worse", "Brier score"):
+    for words in ("Day of drying", "80 % band held", "warned 4 days ahead", "Brier of will hatch"):
         assert words in text
     assert text.count("met") + text.count("MISSED") >= 3
 
