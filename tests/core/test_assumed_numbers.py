@@ -79,7 +79,7 @@ NUMBERS: dict[str, object] = {
     "dimples/cause._USUAL_LOG_ODDS": 2.4,
     "laying/intervals._BELIEVABLE": {"ovulation": (25, 75), "pre-lay shed": (14, 55)},
     "laying/lay_forecast._QUANTILES": (0.1, 0.25, 0.5, 0.75, 0.9),
-    "methods._SET_DAY_RANGE": (40, 110),
+    "methods/method._SET_DAY_RANGE": (40, 110),
     "normal._SQRT_2": 2**0.5,
     "people._DIFFERENT_CHARACTERS": 5,
     "people._FEWEST_GUESSES": 1e10,

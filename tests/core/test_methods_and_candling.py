@@ -20,8 +20,10 @@ from sandboa.core.methods import (
     checked,
     differences,
     earliest_set_day,
-    temperature_words,
+    reasons_of,
+    temperature_school,
 )
+from sandboa.core.water.mixing import MEDIA
 
 
 def test_a_clutch_differs_from_its_house_line_by_line() -> None:
@@ -33,13 +35,27 @@ def test_a_clutch_differs_from_its_house_line_by_line() -> None:
     assert differences(STANDARD, replace(STANDARD, name="Other")) == ()
 
 
-def test_every_line_of_the_standard_has_its_reason() -> None:
-    lines = {f for f in method_lines() if f not in ("name", "set_day")}
-    assert set(REASONS) == lines
+def test_every_choice_of_every_line_has_its_reason() -> None:
+    lines = {f for f in STANDARD.__dataclass_fields__ if f not in ("name", "set_day")}
+    assert set(reasons_of(STANDARD)) == lines
+    for line, reasons in REASONS.items():
+        if line != "medium":
+            assert set(reasons) == set(type(getattr(STANDARD, line)))
+    assert set(REASONS["medium"]) == {m.name for m in MEDIA if not m.for_hatching}
 
 
-def method_lines() -> list[str]:
-    return list(STANDARD.__dataclass_fields__)
+def test_the_reasons_shown_are_those_of_what_is_chosen() -> None:
+    own = reasons_of(replace(STANDARD, medium="saturated perlite", temperature_c=30.0))
+    assert "three to six times" in str(own["ratio"])
+    assert own["medium"] != reasons_of(STANDARD)["medium"]
+    assert "Slower" in str(own["temperature_c"])
+
+
+def test_a_medium_that_is_not_mixed_by_weight_keeps_no_ratio() -> None:
+    assert checked(replace(STANDARD, medium="water under a grid", ratio=1.0)).ratio is None
+    assert checked(replace(STANDARD, medium="saturated perlite", ratio=5.0)).ratio == 5.0
+    with pytest.raises(NotPlausible, match="ratio"):
+        checked(replace(STANDARD, ratio=9.0))
 
 
 def test_a_set_day_is_never_before_55_at_standard_and_later_when_cooler() -> None:
@@ -77,13 +93,16 @@ def test_a_method_that_cannot_be_is_refused_at_its_line(change, field) -> None:
 
 
 def test_temperature_schools_in_words() -> None:
-    assert [temperature_words(t) for t in (28.5, 30.0, 31.5)] == [
+    assert [temperature_school(t)[0] for t in (-1.0, 28.5, 30.0, 31.5, 32.8)] == [
+        "low",
         "low",
         "cool and slow",
         "standard",
+        "standard",
     ]
-    assert str(temperature_words(32.9)).endswith("weak hatchlings above 32.8 °C")
-    assert temperature_words(32.8) == "standard"
+    school, words = temperature_school(32.9)
+    assert school == "discouraged"
+    assert str(words).endswith("weak hatchlings above 32.8 °C.")
 
 
 def test_steps_of_a_lay_day_and_what_a_brooding_dam_leaves_out() -> None:

@@ -125,7 +125,9 @@ NUMBERS: dict[str, object] = {
     "standing/clutch.ALL_AT_ONCE": 0.005,
     "standing/score.JUDGED_DAYS": (30, 50),
     # D1 Mixing
-    "water/mixing.RATIO_RANGE": (0.1, 5),
+    "water/mixing.RATIO_RANGE": (0.1, 8),
+    "water/mixing.DEPTH_RANGE_MM": (1, 100),
+    "water/mixing.SIDE_RANGE_CM": (5, 120),
     "water/mixing.VOLUME_RANGE_L": (0.05, 60),
     # D2 The ledger of a box
     "water/ledger.SCALE_SD_G": 2,
@@ -290,10 +292,10 @@ NUMBERS: dict[str, object] = {
     "candling.AGAIN_DAYS": (5, 7),
     "candling.AGAIN_GIVEN_UP_DAYS": 14,
     # P4 House methods
-    "methods.DISCOURAGED_ABOVE_C": 32.8,
-    "methods.EARLIEST_SET_DAY": 55,
-    "methods.STANDARD_C": 31.67,
-    "methods.STANDARD_RANGE_C": (31.1, 32),
+    "methods/reasons.DISCOURAGED_ABOVE_C": 32.8,
+    "methods/method.EARLIEST_SET_DAY": 55,
+    "methods/method.STANDARD_C": 31.67,
+    "methods/reasons.STANDARD_RANGE_C": (31.1, 32),
     # P5 The dam afterwards
     "dam_care/aftercare.NOT_EATING_DAYS": 21,
     "dam_care/aftercare.WEIGH_EVERY_DAYS": 7,
@@ -397,8 +399,8 @@ SIGN_TABLE = {
 MEDIA_TABLE = {
     "vermiculite": ((110.0, 80.0, 140.0), 1.0),
     "perlite": ((100.0, 70.0, 130.0), 1.0),
-    "saturated perlite": ((100.0, 70.0, 130.0), None),
-    "half and half": ((105.0, 75.0, 135.0), None),
+    "saturated perlite": ((100.0, 70.0, 130.0), 5.0),
+    "half and half": ((105.0, 75.0, 135.0), 1.0),
     "ready-mixed": (None, None),
     "sponges": (None, None),
     "water under a grid": (None, None),

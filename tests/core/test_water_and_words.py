@@ -9,7 +9,7 @@ from sandboa.core.clutch_count import parse_clutch_count
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_code, clean_name, next_code
 from sandboa.core.units import parse_mass, parse_temperature, read_number
-from sandboa.core.water.mixing import dry_mass_from_volume, mix
+from sandboa.core.water.mixing import MEDIA, WaterBy, dry_mass_from_volume, mix, water_of_depth
 from sandboa.core.water.top_up import top_up
 
 
@@ -18,6 +18,31 @@ def test_mixing_by_weight_and_roughly_by_volume() -> None:
     assert mix("perlite", 150.0, 0.8).water_g == pytest.approx(120.0)
     rough = dry_mass_from_volume("perlite", 2.0)
     assert (rough.low_g, rough.mass_g, rough.high_g) == (140.0, 200.0, 260.0)
+
+
+def test_each_medium_has_its_own_usual_ratio_by_weight() -> None:
+    usual = {m.name: m.ratio for m in MEDIA if m.water is WaterBy.WEIGHT}
+    assert usual == {
+        "vermiculite": 1.0,
+        "perlite": 1.0,
+        "saturated perlite": 5.0,
+        "half and half": 1.0,
+    }
+    assert mix("saturated perlite", 200.0).water_g == 1_000.0
+    for medium in MEDIA:
+        if medium.ratio_range:
+            assert medium.ratio_range[0] < (medium.ratio or 0.0) < medium.ratio_range[1]
+
+
+def test_water_under_a_grid_is_measured_by_its_depth() -> None:
+    assert water_of_depth(20.0, 30.0, 20.0) == pytest.approx(1_200.0)
+    assert water_of_depth(10.0, 30.0, 20.0) * 2 == pytest.approx(water_of_depth(20.0, 30.0, 20.0))
+
+
+@pytest.mark.parametrize("box", [(0.5, 30, 20), (101, 30, 20), (20, 4, 20), (20, 30, 130)])
+def test_no_box_is_so_deep_or_so_wide(box: tuple[float, float, float]) -> None:
+    with pytest.raises(NotPlausible):
+        water_of_depth(*box)
 
 
 @pytest.mark.parametrize(

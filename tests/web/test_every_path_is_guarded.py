@@ -17,6 +17,7 @@ from web.test_people import ELSEWHERE, add, sign_in
 LOOKS = {
     ("POST", "/api/bench/forecast"),
     ("POST", "/api/bench/mix"),
+    ("POST", "/api/bench/depth"),
     ("POST", "/api/bench/top-up"),
     ("POST", "/api/readings/files/preview"),
     # Everybody's own session and calendar link.

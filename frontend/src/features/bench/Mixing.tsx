@@ -1,20 +1,45 @@
 import { Grid, Span, Strong } from '@chakra-ui/react'
-import { FormProvider, useForm } from 'react-hook-form'
+import { FormProvider, useForm, useFormContext } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useChoices } from '@/shared/api/queries'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { typedGrams, typedNumber } from '@/shared/units'
+import { WaterDepth } from '@/shared/water/WaterDepth'
 import { Result } from './Result'
 import { useCalculation } from './useCalculation'
 
-/** Water for a mass, or roughly for a volume, of dry medium. */
+type Values = { medium: string; by: string; amount: string; ratio: string }
+
+/** Water for a medium, measured as that medium's is: by weight, by depth, or not at all. */
 export function Mixing() {
-  const choices = useChoices()
-  const form = useForm({
+  const media = useChoices().data?.media
+  const form = useForm<Values>({
     mode: 'onChange',
     defaultValues: { medium: 'vermiculite', by: 'mass', amount: '200', ratio: '1' },
   })
-  const { medium, by, amount, ratio } = form.watch()
+  const chosen = form.watch('medium')
+  const medium = media?.find((m) => m.name === chosen)
+  return (
+    <FormProvider {...form}>
+      <SelectField
+        name="medium"
+        label="Medium"
+        options={media?.map((m) => m.name) ?? ['vermiculite']}
+        help={medium?.how}
+        onChoose={(name) => {
+          const usual = media?.find((m) => m.name === name)?.ratio
+          if (usual != null) form.setValue('ratio', String(usual))
+        }}
+      />
+      {medium?.water === 'by depth' && <WaterDepth />}
+      {(!medium || medium.water === 'by weight') && <ByWeight />}
+    </FormProvider>
+  )
+}
+
+/** Water for a mass, or roughly for a volume, of dry medium. */
+function ByWeight() {
+  const { medium, by, amount, ratio } = useFormContext<Values>().watch()
   const [much, parts] = [
     by === 'volume' ? typedNumber(amount) : typedGrams(amount),
     typedNumber(ratio),
@@ -27,12 +52,7 @@ export function Mixing() {
     answer(api.POST('/api/bench/mix', { body })),
   )
   return (
-    <FormProvider {...form}>
-      <SelectField
-        name="medium"
-        label="Medium"
-        options={choices.data?.media.map((m) => m.name) ?? ['vermiculite']}
-      />
+    <>
       <Grid templateColumns="1fr 1fr 1fr" gap={4}>
         <SelectField
           name="by"
@@ -68,7 +88,7 @@ export function Mixing() {
           </>
         )}
       </Result>
-    </FormProvider>
+    </>
   )
 }
 

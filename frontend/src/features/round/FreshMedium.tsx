@@ -15,6 +15,7 @@ type Props = {
 export function FreshMedium({ box, draft, onChange }: Props) {
   const { fresh } = draft
   const media = useMethods().data?.media
+  const names = media?.map((medium) => medium.name) ?? [box.box_water.medium]
   const wrong = wrongWith(draft, useLimits(box))
   const change = (changed: Partial<NonNullable<Draft['fresh']>>) =>
     fresh && onChange({ ...draft, fresh: { ...fresh, ...changed } })
@@ -36,7 +37,7 @@ export function FreshMedium({ box, draft, onChange }: Props) {
             <Select
               label="Fresh medium"
               value={fresh.medium}
-              options={(media ?? [fresh.medium]).map((name) => ({ value: name, label: name }))}
+              options={names.map((name) => ({ value: name, label: name }))}
               onChange={(medium) => change({ medium })}
             />
           </Box>

@@ -42,7 +42,7 @@ export function Component() {
           are compared by method later.
         </Text>
         <chakra.ul mb={4}>
-          {methods.data.methods.map(({ id, method, chosen, temperature_words }) => (
+          {methods.data.methods.map(({ id, method, chosen, temperature_school }) => (
             <li key={method.name}>
               <Link to={`/settings/methods/${id ?? 'standard'}`}>
                 <Box py={3} borderTop="1px solid" borderColor="line" _hover={{ bg: 'faint' }}>
@@ -51,7 +51,7 @@ export function Component() {
                   <Span display="block" color="soft">
                     {method.dam === 'maternal incubation'
                       ? 'The dam keeps the clutch; eggs are not touched.'
-                      : `${method.medium}, ${method.closing}, ${temperature(method.temperature_c, unit)} (${temperature_words}), visits ${method.visits}`}
+                      : `${method.medium}, ${method.closing}, ${temperature(method.temperature_c, unit)} (${temperature_school}), visits ${method.visits}`}
                   </Span>
                 </Box>
               </Link>

@@ -2347,6 +2347,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/depth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bench Depth
+         * @description Water that stands so deep in a box.
+         */
+        post: operations["bench_depth"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench/top-up": {
         parameters: {
             query?: never;
@@ -2376,7 +2396,7 @@ export interface paths {
         };
         /**
          * Get Methods
-         * @description The house's methods, the chosen one first, and why the standard is what it is.
+         * @description The house's methods, the chosen one first, and what speaks for each choice.
          */
         get: operations["get_methods"];
         put?: never;
@@ -4262,6 +4282,23 @@ export interface components {
             /** Sentences */
             sentences: string[];
         };
+        /**
+         * DepthRequest
+         * @description Water under a grid: mm deep, on a floor of so many cm.
+         */
+        DepthRequest: {
+            /** Depth Mm */
+            depth_mm: number;
+            /** Length Cm */
+            length_cm: number;
+            /** Width Cm */
+            width_cm: number;
+        };
+        /** DepthResponse */
+        DepthResponse: {
+            /** Water G */
+            water_g: number;
+        };
         /** DeviceRequest */
         DeviceRequest: {
             /** Name */
@@ -5983,12 +6020,18 @@ export interface components {
             /** Mass G */
             mass_g: number | null;
         };
-        /** MediumResponse */
+        /**
+         * MediumResponse
+         * @description A medium: its usual water to dry mass, and what to do.
+         */
         MediumResponse: {
             /** Name */
             name: string;
             /** Ratio */
             ratio: number | null;
+            water: components["schemas"]["WaterBy"];
+            /** How */
+            how: string;
             /** On Grid */
             on_grid: boolean;
         };
@@ -6156,28 +6199,35 @@ export interface components {
             method: components["schemas"]["Method"];
             /** Chosen */
             chosen: boolean;
-            /** Temperature Words */
-            temperature_words: string;
+            /** Temperature School */
+            temperature_school: string;
             /** Revision */
             revision: string;
         };
         /**
          * MethodsResponse
          * @description `choices` lists the schools of each line; `media` those of the medium.
+         *
+         *     `reasons` tells what speaks for each choice, by line and choice; `temperatures` the same of set
+         *     points, coolest first.
          */
         MethodsResponse: {
             /** Methods */
             methods: components["schemas"]["MethodResponse"][];
             /** Reasons */
             reasons: {
-                [key: string]: string;
+                [key: string]: {
+                    [key: string]: string;
+                };
             };
             /** Choices */
             choices: {
                 [key: string]: string[];
             };
+            /** Temperatures */
+            temperatures: components["schemas"]["TemperatureSchoolResponse"][];
             /** Media */
-            media: string[];
+            media: components["schemas"]["MediumResponse"][];
         };
         /**
          * MixRequest
@@ -7715,6 +7765,16 @@ export interface components {
             authority?: string | null;
         };
         /**
+         * TemperatureSchoolResponse
+         * @description What set points above `above_c` (°C) mean.
+         */
+        TemperatureSchoolResponse: {
+            /** Above C */
+            above_c: number;
+            /** Reason */
+            reason: string;
+        };
+        /**
          * TemperatureUnit
          * @description What somebody reads temperatures in.
          * @enum {string}
@@ -8050,6 +8110,12 @@ export interface components {
             /** Visits */
             visits: components["schemas"]["VisitRequest"][];
         };
+        /**
+         * WaterBy
+         * @description How the water of a medium is measured (rule D2).
+         * @enum {string}
+         */
+        WaterBy: "by weight" | "soaked" | "by depth" | "none added";
         /**
          * WaterLeftResponse
          * @description Share of the set-up water left with its 80 % band, the loss and the dates.
@@ -12714,6 +12780,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    bench_depth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DepthRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DepthResponse"];
                 };
             };
             400: components["responses"]["400"];

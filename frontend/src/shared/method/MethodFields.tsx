@@ -43,7 +43,7 @@ const LABELS = {
   tub: "Dam's tub",
 } as const
 
-/** The lines of a method, each with the reason for the standard. */
+/** The lines of a method, each with what speaks for what is chosen. */
 export function MethodFields({
   told,
   fixedDam = false,
@@ -55,13 +55,18 @@ export function MethodFields({
   const form = useFormContext<MethodValues>()
   const unit = useTemperatureUnit()
   const maternal = form.watch('dam') === 'maternal incubation'
-  const setDay = form.watch('cutting') === 'on a set day'
+  const values = form.watch()
+  const setDay = values.cutting === 'on a set day'
+  const medium = told.media.find((m) => m.name === values.medium)
   const pick = (line: keyof typeof LABELS) => (
-    <Line key={line} reason={told.reasons[line]}>
+    <Line key={line} reason={told.reasons[line]?.[values[line]]}>
       <SelectField
         name={line}
         label={LABELS[line]}
-        options={line === 'medium' ? told.media : (told.choices[line] ?? [])}
+        options={line === 'medium' ? told.media.map((m) => m.name) : (told.choices[line] ?? [])}
+        onChoose={(chosen) =>
+          line === 'medium' && form.setValue('ratio', usualRatio(told.media, chosen))
+        }
       />
     </Line>
   )
@@ -71,20 +76,24 @@ export function MethodFields({
       {!maternal && (
         <>
           {pick('medium')}
-          <Line reason={told.reasons.ratio}>
-            <TextField
-              name="ratio"
-              label="Water, g per g of dry medium (empty when it is not mixed by weight)"
-              inputMode="decimal"
-              check={(text) => !text.trim() || typedNumber(text) > 0 || 'A number, or empty.'}
-            />
-          </Line>
+          {medium?.water === 'by weight' ? (
+            <Line reason={medium.how}>
+              <TextField
+                name="ratio"
+                label="Water, g per g of dry medium"
+                inputMode="decimal"
+                check={(text) => !text.trim() || typedNumber(text) > 0 || 'A number, or empty.'}
+              />
+            </Line>
+          ) : (
+            <Text mb={4}>{medium?.how}</Text>
+          )}
           {pick('contact')}
           {pick('closing')}
           {pick('clump')}
         </>
       )}
-      <Line reason={told.reasons.temperature_c}>
+      <Line reason={ofSetPoint(told, typedTemperature(values.temperature_c, unit))}>
         <TextField
           name="temperature_c"
           label={`Temperature, °${unit}`}
@@ -122,6 +131,15 @@ function Line({ reason, children }: { reason: string | undefined; children: Reac
       </Text>
     </Grid>
   )
+}
+
+/** Water to dry mass that is usual of a medium, as it is typed; empty where nothing is mixed. */
+export function usualRatio(media: Schemas['MediumResponse'][], name: string): string {
+  return media.find((medium) => medium.name === name)?.ratio?.toString() ?? ''
+}
+
+function ofSetPoint(told: Schemas['MethodsResponse'], celsius: number): string | undefined {
+  return told.temperatures.findLast((school) => celsius > school.above_c)?.reason
 }
 
 export function valuesOfMethod(method: Method, unit: TemperatureUnit): MethodValues {

@@ -151,12 +151,15 @@ export function SelectField({
   options,
   required = false,
   help,
+  onChoose,
 }: {
   name: string
   label: string
   options: Option[]
   required?: boolean
   help?: string | undefined
+  /** What else changes with it. */
+  onChoose?: (value: string) => void
 }) {
   const form = useFormContext()
   const error = errorOf(form.formState.errors, name)
@@ -167,6 +170,7 @@ export function SelectField({
         <NativeSelect.Field
           {...form.register(name, {
             validate: (value: string) => !required || !!value || `${label}: choose one.`,
+            onChange: (event: { target: { value: string } }) => onChoose?.(event.target.value),
           })}
         >
           {options.map((option) => {

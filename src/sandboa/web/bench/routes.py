@@ -3,11 +3,13 @@
 from fastapi import APIRouter
 
 from sandboa.core.development.bench import what_if
-from sandboa.core.water.mixing import dry_mass_from_volume, medium_named, mix
+from sandboa.core.water.mixing import dry_mass_from_volume, medium_named, mix, water_of_depth
 from sandboa.core.water.top_up import top_up
 from sandboa.formats.readings_csv import read_readings
 from sandboa.services.readings.commands import ReadingRow
 from sandboa.web.bench.schemas import (
+    DepthRequest,
+    DepthResponse,
     MixRequest,
     MixResponse,
     TopUpRequest,
@@ -70,6 +72,12 @@ def bench_mix(asked: MixRequest) -> MixResponse:
         water_g=mixed.water_g,
         total_g=mixed.total_g,
     )
+
+
+@router.post("/depth", dependencies=[LOOK])
+def bench_depth(asked: DepthRequest) -> DepthResponse:
+    """Water that stands so deep in a box."""
+    return DepthResponse(water_g=water_of_depth(asked.depth_mm, asked.length_cm, asked.width_cm))
 
 
 @router.post("/top-up", dependencies=[LOOK])

@@ -63,6 +63,18 @@ class MixResponse(BaseModel):
     total_g: float
 
 
+class DepthRequest(RequestSchema):
+    """Water under a grid: mm deep, on a floor of so many cm."""
+
+    depth_mm: float
+    length_cm: float
+    width_cm: float
+
+
+class DepthResponse(BaseModel):
+    water_g: float
+
+
 class TopUpRequest(RequestSchema):
     reference_g: float
     current_g: float

@@ -21,11 +21,11 @@ from sandboa.web.lay_day.schemas import (
     EggPlace,
     LaidResponse,
     LayDayRequest,
-    MediumResponse,
     SuggestionResponse,
 )
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import ActResponse
+from sandboa.web.schemas.water import MediumResponse
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api", tags=["lay day"])
@@ -37,9 +37,7 @@ def get_choices(house: TheHouse, now_s: NowS) -> ChoicesResponse:
     snapshot = house.snapshot()
     return ChoicesResponse(
         media=[
-            MediumResponse(name=m.name, ratio=m.ratio, on_grid=m.on_grid)
-            for m in MEDIA
-            if not m.for_hatching
+            MediumResponse.model_validate(medium) for medium in MEDIA if not medium.for_hatching
         ],
         closings=[c.value for c in Closing],
         shells=[s.value for s in Shell if s is not Shell.SMOOTH],

@@ -6,6 +6,7 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.box import Closing, Shell
 from sandboa.web.schemas.common import ActResponse, AskedMoment, RequestSchema, Temperature
+from sandboa.web.schemas.water import MediumResponse
 
 #: Longer than any name may be, so that the core's own sentence answers.
 Name = Annotated[str, Field(min_length=1, max_length=20_000)]
@@ -41,12 +42,6 @@ class LayDayRequest(RequestSchema):
 class LaidResponse(BaseModel):
     code: str
     act: ActResponse
-
-
-class MediumResponse(BaseModel):
-    name: str
-    ratio: float | None
-    on_grid: bool
 
 
 class CabinetChoiceResponse(BaseModel):

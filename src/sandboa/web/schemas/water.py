@@ -4,8 +4,19 @@ from pydantic import BaseModel, Field
 
 from sandboa.core.box import Closing
 from sandboa.core.water.estimate import WaterLeft
+from sandboa.core.water.mixing import WaterBy
 from sandboa.services.boxes.water import BoxWater
 from sandboa.web.schemas.common import Moment, ResponseSchema, at_or_none
+
+
+class MediumResponse(ResponseSchema):
+    """A medium: its usual water to dry mass, and what to do."""
+
+    name: str
+    ratio: float | None
+    water: WaterBy
+    how: str
+    on_grid: bool
 
 
 class DateBandResponse(ResponseSchema):

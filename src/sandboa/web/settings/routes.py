@@ -8,6 +8,7 @@ from sandboa.core.box import Closing
 from sandboa.core.dam_care import TubSchool
 from sandboa.core.methods import (
     REASONS,
+    TEMPERATURE_SCHOOLS,
     ClumpSchool,
     Contact,
     CuttingSchool,
@@ -15,7 +16,7 @@ from sandboa.core.methods import (
     LastDays,
     MouldSchool,
     Visits,
-    temperature_words,
+    temperature_school,
 )
 from sandboa.core.settings import SETTINGS
 from sandboa.core.water.mixing import MEDIA
@@ -29,6 +30,7 @@ from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import (
     ActResponse,
 )
+from sandboa.web.schemas.water import MediumResponse
 from sandboa.web.security.permissions import LOOK, RUN
 from sandboa.web.settings.schemas import (
     CabinetReadinessResponse,
@@ -38,6 +40,7 @@ from sandboa.web.settings.schemas import (
     MethodsResponse,
     SettingRequest,
     SettingResponse,
+    TemperatureSchoolResponse,
 )
 
 router = APIRouter(prefix="/api", tags=["settings"])
@@ -61,21 +64,25 @@ _CHOICES = {
 
 @router.get("/methods", dependencies=[LOOK])
 def get_methods() -> MethodsResponse:
-    """The house's methods, the chosen one first, and why the standard is what it is."""
+    """The house's methods, the chosen one first, and what speaks for each choice."""
     return MethodsResponse(
         methods=[
             MethodResponse(
                 id=m.entity,
                 method=m.method,
                 chosen=m.chosen,
-                temperature_words=temperature_words(m.method.temperature_c),
+                temperature_school=temperature_school(m.method.temperature_c)[0],
                 revision=revision_of(method_form(m)),
             )
             for m in methods.house_methods()
         ],
         reasons=REASONS,
         choices={line: [str(school) for school in schools] for line, schools in _CHOICES.items()},
-        media=[medium.name for medium in MEDIA if not medium.for_hatching],
+        temperatures=[
+            TemperatureSchoolResponse(above_c=above_c, reason=words)
+            for above_c, _, words in TEMPERATURE_SCHOOLS
+        ],
+        media=[MediumResponse.model_validate(m) for m in MEDIA if not m.for_hatching],
     )
 
 

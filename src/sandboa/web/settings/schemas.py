@@ -16,6 +16,7 @@ from sandboa.web.schemas.common import (
     ResponseSchema,
     at_or_none,
 )
+from sandboa.web.schemas.water import MediumResponse
 
 
 class MethodRequest(RequestSchema):
@@ -31,17 +32,29 @@ class MethodResponse(BaseModel):
     id: int | None
     method: Method
     chosen: bool
-    temperature_words: Sentence
+    temperature_school: str
     revision: Revision
 
 
+class TemperatureSchoolResponse(BaseModel):
+    """What set points above `above_c` (°C) mean."""
+
+    above_c: float
+    reason: Sentence
+
+
 class MethodsResponse(BaseModel):
-    """`choices` lists the schools of each line; `media` those of the medium."""
+    """`choices` lists the schools of each line; `media` those of the medium.
+
+    `reasons` tells what speaks for each choice, by line and choice; `temperatures` the same of set
+    points, coolest first.
+    """
 
     methods: list[MethodResponse]
-    reasons: dict[str, Sentence]
+    reasons: dict[str, dict[str, Sentence]]
     choices: dict[str, list[str]]
-    media: list[str]
+    temperatures: list[TemperatureSchoolResponse]
+    media: list[MediumResponse]
 
 
 class MethodAddedResponse(BaseModel):

@@ -3,10 +3,12 @@ import { useQuery } from '@tanstack/react-query'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useChoices, useMethods, useRules, useToday } from '@/shared/api/queries'
+import { usualRatio } from '@/shared/method/MethodFields'
 import { Choices } from '@/shared/ui/Choices'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { Waiting } from '@/shared/ui/page'
 import { checkGrams, notANumber, typedGrams, typedNumber } from '@/shared/units'
+import { WaterDepth } from '@/shared/water/WaterDepth'
 import { StepFrame } from '../StepFrame'
 import type { State, StepProps } from '../steps'
 import { type FurtherBox, MoreBoxes } from './MoreBoxes'
@@ -40,7 +42,8 @@ export function Box({ day, step, back, change, next }: StepProps) {
   const into = form.watch('into')
   const there = (today.data?.boxes ?? []).filter((box) => box.kind === 'incubation')
 
-  const submit = (values: Values) => next(stateOf(values, state, mix.data))
+  const submit = (values: Values) =>
+    next(stateOf(values, state, mix.data, usual?.water === 'by weight'))
   const number = (text: string) =>
     !text.trim() || typedNumber(text) > 0 || notANumber(text, 'A number, or empty.')
   return (
@@ -72,6 +75,10 @@ export function Box({ day, step, back, change, next }: StepProps) {
                 name="medium"
                 label="Medium"
                 options={choices.data.media.map((m) => m.name)}
+                help={usual?.how}
+                onChoose={(name) =>
+                  form.setValue('ratio', usualRatio(choices.data?.media ?? [], name))
+                }
               />
               <SelectField name="closing" label="Closing" options={closings} />
             </Grid>
@@ -82,58 +89,66 @@ export function Box({ day, step, back, change, next }: StepProps) {
               value={form.watch('contact')}
               onChoose={(contact) => form.setValue('contact', contact)}
             />
-            <div>
-              <Choices
-                legend="Dry medium, measured by"
-                columns={2}
-                choices={[
-                  { value: 'weight', label: 'weight' },
-                  { value: 'volume', label: 'volume' },
-                ]}
-                value={measure}
-                onChoose={(chosen) => form.setValue('measure', chosen)}
+            {usual?.water === 'by depth' && (
+              <WaterDepth onUse={(water) => form.setValue('water', String(water))} />
+            )}
+            {usual?.water !== 'by weight' && (
+              <TextField
+                name="water"
+                label="Water, g (empty when nobody knows)"
+                inputMode="decimal"
+                check={(text) => checkGrams(text, ranges?.water_g)}
               />
-              <Grid templateColumns="1fr 1fr 1fr" gap={3} mt={3}>
-                <TextField
-                  name="dry"
-                  label={measure === 'volume' ? 'Dry, l' : 'Dry, g'}
-                  inputMode="decimal"
-                  check={
-                    measure === 'volume' ? number : (text) => checkGrams(text, ranges?.medium_g)
-                  }
+            )}
+            {usual?.water === 'by weight' && (
+              <div>
+                <Choices
+                  legend="Dry medium, measured by"
+                  columns={2}
+                  choices={[
+                    { value: 'weight', label: 'weight' },
+                    { value: 'volume', label: 'volume' },
+                  ]}
+                  value={measure}
+                  onChoose={(chosen) => form.setValue('measure', chosen)}
                 />
-                <TextField name="ratio" label="Water per g" inputMode="decimal" check={number} />
-                <TextField
-                  name="water"
-                  label="Water, g"
-                  inputMode="decimal"
-                  check={(text) => checkGrams(text, ranges?.water_g)}
-                  placeholder={mix.data ? mix.data.water_g.toFixed(0) : ''}
-                />
-              </Grid>
-              {mix.data && (
-                <Text role="status" fontWeight="semibold">
-                  Add {mix.data.water_g.toFixed(0)} g of water to {mix.data.dry_mass_g.toFixed(0)} g
-                  of {medium}.
-                  {mix.data.rough && (
-                    <Span color="soft" fontWeight="medium">
-                      {' '}
-                      Rough, by volume: weighing wins.
-                    </Span>
-                  )}
-                </Text>
-              )}
-              {mix.error && (
-                <Text role="alert" color="vessel" fontWeight="semibold">
-                  {mix.error.detail}
-                </Text>
-              )}
-              {usual?.ratio == null && !ratio && (
-                <Text color="soft">
-                  {medium} has no usual ratio by weight: write down what you poured, if you know it.
-                </Text>
-              )}
-            </div>
+                <Grid templateColumns="1fr 1fr 1fr" gap={3} mt={3}>
+                  <TextField
+                    name="dry"
+                    label={measure === 'volume' ? 'Dry, l' : 'Dry, g'}
+                    inputMode="decimal"
+                    check={
+                      measure === 'volume' ? number : (text) => checkGrams(text, ranges?.medium_g)
+                    }
+                  />
+                  <TextField name="ratio" label="Water per g" inputMode="decimal" check={number} />
+                  <TextField
+                    name="water"
+                    label="Water, g"
+                    inputMode="decimal"
+                    check={(text) => checkGrams(text, ranges?.water_g)}
+                    placeholder={mix.data ? mix.data.water_g.toFixed(0) : ''}
+                  />
+                </Grid>
+                {mix.data && (
+                  <Text role="status" fontWeight="semibold">
+                    Add {mix.data.water_g.toFixed(0)} g of water to {mix.data.dry_mass_g.toFixed(0)}{' '}
+                    g of {medium}.
+                    {mix.data.rough && (
+                      <Span color="soft" fontWeight="medium">
+                        {' '}
+                        Rough, by volume: weighing wins.
+                      </Span>
+                    )}
+                  </Text>
+                )}
+                {mix.error && (
+                  <Text role="alert" color="vessel" fontWeight="semibold">
+                    {mix.error.detail}
+                  </Text>
+                )}
+              </div>
+            )}
             <TextField
               name="setUp"
               label="Whole box with eggs, g (if you weigh boxes)"
@@ -178,9 +193,14 @@ function valuesOf(state: State): Values {
 }
 
 /** What was typed, as the lay day keeps it; grams left empty are worked out, or not known. */
-function stateOf(values: Values, state: State, mix: Mixed | undefined): Partial<State> {
+function stateOf(
+  values: Values,
+  state: State,
+  mix: Mixed | undefined,
+  byWeight: boolean,
+): Partial<State> {
   const byVolume = values.measure === 'volume'
-  const dryTyped = values.dry.trim() ? amount(values.dry, byVolume) : null
+  const dryTyped = byWeight && values.dry.trim() ? amount(values.dry, byVolume) : null
   return {
     method: {
       ...state.method,

@@ -1,6 +1,6 @@
 """House methods: the schools a keeper chooses from, and how a clutch differs from its house's.
 
-Practice differs on every line; where one is set as the default, `REASONS` says why.
+Practice differs on every line; core.methods.reasons says what speaks for each choice.
 """
 
 import math
@@ -12,10 +12,10 @@ from sandboa.core.box import Closing
 from sandboa.core.dam_care.aftercare import TubSchool
 from sandboa.core.development.clock import DEFAULT_CLOCK
 from sandboa.core.errors import NotPlausible
-from sandboa.core.messages import Message, Temperature, TemperatureRange, Words
+from sandboa.core.messages import Message, Temperature, Words
 from sandboa.core.names import clean_name
 from sandboa.core.units import SET_POINT_RANGE_C, require_range
-from sandboa.core.water.mixing import RATIO_RANGE, medium_named
+from sandboa.core.water.mixing import RATIO_RANGE, WaterBy, medium_named
 
 
 class Contact(StrEnum):
@@ -61,13 +61,9 @@ class ClumpSchool(StrEnum):
     SEPARATE = "separate while fresh"
 
 
-#: °C above which incubation is discouraged: more deformities, weak hatchlings (rule P4).
-DISCOURAGED_ABOVE_C: Final = 32.8
 #: Day before which no egg is cut on a set day, and the temperature it is meant at (rule P4).
 EARLIEST_SET_DAY: Final = 55
 STANDARD_C: Final = 31.67
-#: °C that most keepers incubate at (rule P4).
-STANDARD_RANGE_C: Final = (31.1, 32.0)
 #: Days a set day can be at all (assumption).
 _SET_DAY_RANGE: Final = (40.0, 110.0)
 
@@ -104,25 +100,6 @@ class Method:
 #: What a house starts with.
 STANDARD: Final = Method("Standard")
 
-#: Why each line of the standard is what it is (shown beside the choice).
-REASONS: Final[dict[str, Words]] = {
-    "medium": "Vermiculite holds its water longest, so a missed week is forgiven.",
-    "ratio": "Water and dry medium of equal weight.",
-    "contact": "Bedded eggs do not roll and lose water slowest.",
-    "closing": "One or two pin holes let air in and keep the water for weeks.",
-    "temperature_c": Message(
-        "{standard} is standard; cooler is slower and forgiving of peaks.",
-        standard=TemperatureRange(*STANDARD_RANGE_C),
-    ),
-    "visits": "A week is short enough to see a box go dry in time.",
-    "mould": "Mould is mostly the result of a dying egg; rubbing harms good ones.",
-    "cutting": "The first pip proves that the clutch is at term.",
-    "last_days": "Every move in the last days is a risk of its own.",
-    "clump": "A clump does not roll and has less surface to dry.",
-    "tub": "A tub that smells of eggs keeps her brooding.",
-    "dam": "Eggs in a box can be watched and watered.",
-}
-
 _LINES: Final = {
     "medium": "medium",
     "ratio": "water per g of medium",
@@ -152,14 +129,16 @@ class Difference:
 def checked(method: Method) -> Method:
     """The method with its name tidied; NotPlausible when a line cannot be true.
 
-    Temperature 20-36 °C, ratio 0.1-5; a set day needs the day, and never one
+    Temperature 20-36 °C, ratio 0.1-8; a set day needs the day, and never one
     before day 55 at the standard temperature, or as far developed by heat.
     """
     name = clean_name("name", method.name)
     medium = medium_named(method.medium)
     require_range("temperature_c", method.temperature_c, SET_POINT_RANGE_C, "°C")
-    if method.ratio is not None:
-        require_range("ratio", method.ratio, RATIO_RANGE, "")
+    # What is not mixed by weight has no ratio, whatever stood there for another medium.
+    ratio = method.ratio if medium.water is WaterBy.WEIGHT else None
+    if ratio is not None:
+        require_range("ratio", ratio, RATIO_RANGE, "")
     set_day = None
     if method.cutting is CuttingSchool.SET_DAY:
         if method.set_day is None:
@@ -178,7 +157,8 @@ def checked(method: Method) -> Method:
             )
         set_day = method.set_day
     kept = {f.name: getattr(method, f.name) for f in fields(method)}
-    return Method(**{**kept, "name": name, "medium": medium.name, "set_day": set_day})
+    kept |= {"name": name, "medium": medium.name, "ratio": ratio, "set_day": set_day}
+    return Method(**kept)
 
 
 def earliest_set_day(temperature_c: float) -> int:
@@ -192,20 +172,6 @@ def earliest_set_day(temperature_c: float) -> int:
     if rate <= 0:
         return int(_SET_DAY_RANGE[1])
     return math.ceil(developed / rate - 1e-9)
-
-
-def temperature_words(temperature_c: float) -> Words:
-    """The school of a set point (rule P4)."""
-    if temperature_c > DISCOURAGED_ABOVE_C:
-        return Message(
-            "discouraged: more deformities and weak hatchlings above {limit}",
-            limit=Temperature(DISCOURAGED_ABOVE_C),
-        )
-    if temperature_c > 30.5:
-        return "standard"
-    if temperature_c > 29.2:
-        return "cool and slow"
-    return "low"
 
 
 def differences(house: Method, own: Method) -> tuple[Difference, ...]:

@@ -1,0 +1,51 @@
+"""House methods: the schools a keeper chooses from, and what speaks for each."""
+
+from sandboa.core.methods.method import (
+    EARLIEST_SET_DAY,
+    STANDARD,
+    STANDARD_C,
+    ClumpSchool,
+    Contact,
+    CuttingSchool,
+    DamSchool,
+    Difference,
+    LastDays,
+    Method,
+    MouldSchool,
+    Visits,
+    checked,
+    differences,
+    earliest_set_day,
+)
+from sandboa.core.methods.reasons import (
+    DISCOURAGED_ABOVE_C,
+    REASONS,
+    STANDARD_RANGE_C,
+    TEMPERATURE_SCHOOLS,
+    reasons_of,
+    temperature_school,
+)
+
+__all__ = [
+    "DISCOURAGED_ABOVE_C",
+    "EARLIEST_SET_DAY",
+    "REASONS",
+    "STANDARD",
+    "STANDARD_C",
+    "STANDARD_RANGE_C",
+    "TEMPERATURE_SCHOOLS",
+    "ClumpSchool",
+    "Contact",
+    "CuttingSchool",
+    "DamSchool",
+    "Difference",
+    "LastDays",
+    "Method",
+    "MouldSchool",
+    "Visits",
+    "checked",
+    "differences",
+    "earliest_set_day",
+    "reasons_of",
+    "temperature_school",
+]
