@@ -12,6 +12,7 @@ from sandboa.core.dimples import Scope, Urgency
 from sandboa.core.errors import NotPlausible
 from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxState, Due, DueKind, due_at_box
+from sandboa.core.water.estimate import Exchange
 
 DAY = 86_400.0
 NOW = 20 * DAY
@@ -177,6 +178,17 @@ def test_a_time_before_opening_is_no_time() -> None:
         oxygen([0.85] * 7, Closing.SEALED_FILM, -1.0)
     with pytest.raises(NotPlausible):
         oxygen_use_ml_hour(-0.1)
+
+
+def test_what_weighings_taught_of_a_closing_moves_its_air_and_narrows_the_band() -> None:
+    month = 30 * DAY
+    by_default = oxygen([0.85] * 7, Closing.PIN_HOLES, month)
+    tight = oxygen([0.85] * 7, Closing.PIN_HOLES, month, learned=Exchange(-0.6, 0.1))
+    loose = oxygen([0.85] * 7, Closing.PIN_HOLES, month, learned=Exchange(0.6, 0.1))
+    assert tight.share < by_default.share < loose.share
+    as_usual = oxygen([0.85] * 7, Closing.PIN_HOLES, month, learned=Exchange(0.0, 0.1))
+    assert as_usual.share == by_default.share
+    assert as_usual.high - as_usual.low < by_default.high - by_default.low
 
 
 @given(

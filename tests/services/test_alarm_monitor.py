@@ -31,12 +31,20 @@ from sandboa.services.alarms.messengers import (
     remove_messenger,
 )
 from sandboa.services.alarms.monitor import acknowledge, update_alarms
-from sandboa.services.alarms.troubles import DEAD_LOGGER_S, Severity, look
-from sandboa.services.cabinets.commands import CabinetCommand, CabinetKind, add_cabinet
+from sandboa.services.alarms.trouble import Severity
+from sandboa.services.alarms.troubles import DEAD_LOGGER_S, look
+from sandboa.services.cabinets.commands import (
+    CabinetCommand,
+    CabinetKind,
+    add_cabinet,
+    change_set_point,
+)
 from sandboa.services.climate import faults
 from sandboa.services.lay_day import lay_clutch
+from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.probes.devices import add_device
+from sandboa.services.readings.commands import store_readings
 from sandboa.services.readings.intake import take_in
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.words import to_reader
@@ -119,6 +127,8 @@ def test_a_silent_probe_is_a_notice_that_ends_when_it_speaks(room: Room) -> None
     (raised,) = room.look().raised
     assert (raised.kind, raised.severity) == ("unplugged", "notice")
     assert raised.text.startswith("Lower: no reading for 2 h")
+    (silent,) = today(room.house.current(), room.fed_s).silent
+    assert (silent.name, silent.from_files) == ("Lower", False)
     room.feed(1, 31.5)
     assert [a.kind for a in room.look().ended] == ["unplugged"]
 
@@ -416,3 +426,54 @@ def test_over_no_eggs_a_dead_logger_is_no_alarm(house: SnapshotCache) -> None:
     room = Room(house, eggs=False)
     room.feed(24, 31.5)
     assert silent(room, 30.0) == []
+
+
+def test_a_shelf_off_its_target_for_days_is_a_notice_and_ends_with_the_set_point(
+    house: SnapshotCache,
+) -> None:
+    room = Room(house)
+    room.feed(5 * 24, 32.5)
+    raised = room.raised("warm for days")
+    assert (raised.severity, raised.probe_id) == ("notice", None)
+    assert raised.text.startswith("Lower: 1.0 °C above the set point for")
+    change_set_point("North", 32.5, room.fed_s, room.fed_s)
+    room.feed(2, 32.5)
+    assert [a.kind for a in room.look().ended] == ["warm for days"]
+
+
+def test_a_rise_over_two_weeks_is_told_where_no_single_day_shows_it(house: SnapshotCache) -> None:
+    room = Room(house)
+    room.fed_s = NOW_S - 8 * DAY_S
+    for day in range(15):
+        room.feed(24, 31.0 + 0.06 * day)
+    assert room.raised("slowly warmer").severity == "notice"
+
+
+def test_air_that_fell_within_a_day_is_told_once(room: Room) -> None:
+    def damp(hours: float, humidity: float) -> None:
+        until_s = room.fed_s + hours * HOUR_S
+        rows = [(None, t, 31.5 + 0.01 * (t // 600 % 7), humidity + 0.002 * (t // 600 % 5))
+                for t in range(int(room.fed_s), int(until_s), 600)]  # fmt: skip
+        take_in(room.device, rows, until_s)
+        room.fed_s = until_s
+
+    damp(6 * 24, 0.62)
+    room.look()
+    damp(24, 0.38)
+    raised = room.raised("drier air")
+    assert raised.text == "Lower: humidity fell from 62 % to 38 %: boxes dry faster, weigh them"
+
+
+def test_a_logger_read_from_files_is_not_silent_between_them(house: SnapshotCache) -> None:
+    lay_clutch(lay_day(cabinet="North"), NOW_S - 9 * DAY_S)
+    card, _ = hang_probe(
+        "Card", ProbePlace(cabinet="North", shelf="lower"), NOW_S - 9 * DAY_S, NOW_S
+    )
+    rows = [(NOW_S - 4 * DAY_S + 600.0 * n, 31.5 + 0.01 * (n % 7), None) for n in range(300)]
+    store_readings(card.entity_id, rows, "file", "card.csv", NOW_S)
+    assert look(house.current(), NOW_S) == []
+    assert today(house.current(), NOW_S).silent == ()
+    week_s = NOW_S + 6 * DAY_S
+    assert look(house.current(), week_s) == []
+    (due,) = today(house.current(), week_s).silent
+    assert (due.name, due.from_files) == ("Card", True)

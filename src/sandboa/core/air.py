@@ -10,7 +10,8 @@ import numpy as np
 from sandboa.core.box import Closing
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SECONDS_PER_HOUR, Z80
-from sandboa.core.water.drying import DEFAULT_EXCHANGE, EXCHANGE_SD_FACTOR, ExchangeRules
+from sandboa.core.water.drying import DEFAULT_EXCHANGE, ExchangeRules
+from sandboa.core.water.estimate import Exchange
 
 #: Oxygen in fresh air, volume share.
 FRESH: Final = 0.209
@@ -20,6 +21,9 @@ USE_ML_HOUR: Final = ((0.2, 0.3), (0.5, 1.0), (0.85, 3.0))
 USE_FACTOR: Final = 2.0
 #: Oxygen below which airing is advised (rule F).
 AIR_BELOW: Final = 0.17
+#: Sd of ln exchange that the weighings of a box leave open for its air: they tell of water, which
+#: a medium gives off more or less freely than its factor says (assumption).
+WEIGHED_AIR_SD: Final = 0.25
 #: l of free air in a box whose size nobody gave (assumption).
 FREE_AIR_L: Final = 5.0
 
@@ -65,10 +69,12 @@ def oxygen(
     *,
     free_air_l: float = FREE_AIR_L,
     rules: ExchangeRules = DEFAULT_EXCHANGE,
+    learned: Exchange | None = None,
 ) -> Oxygen:
     """Oxygen in a box `since_opened_s` seconds after it was last full of fresh air.
 
-    `eggs` are the shares developed (0-2) of its live eggs, in any order.
+    `eggs` are the shares developed (0-2) of its live eggs, in any order. `learned` is what its
+    weighings, or those of other boxes, made of the closing's exchange; a factor of 2 without.
 
     The air in the box is mixed: dC/dt = Q/V (fresh - C) - use/V. Exchange and
     use are each lognormal; the band is what both make of it. Raises
@@ -76,14 +82,22 @@ def oxygen(
     """
     if since_opened_s < 0 or free_air_l <= 0:
         raise NotPlausible("since_opened", "time since opening and free air must be positive")
-    exchange_l_hour = rules.l_day(closing) / 24.0
+    known = learned or Exchange()
+    exchange_l_hour = rules.l_day(closing) / 24.0 * math.exp(known.mean)
     use_l_hour = math.fsum(map(oxygen_use_ml_hour, eggs)) / 1000.0
     hours = since_opened_s / SECONDS_PER_HOUR
-    spread = math.hypot(math.log(USE_FACTOR), Z80 * math.log(EXCHANGE_SD_FACTOR))
-    # Half of the spread is the eggs', half the closing's: both move the level the same way.
+    exchange_sd = math.hypot(known.sd, WEIGHED_AIR_SD) if learned else known.sd
+    of_eggs, of_closing = math.log(USE_FACTOR), Z80 * exchange_sd
+    spread = math.hypot(of_eggs, of_closing)
     levels = [
-        _level(use_l_hour * math.exp(z / 2), exchange_l_hour * math.exp(-z / 2), free_air_l, hours)
-        for z in (-spread, 0.0, spread)
+        # Each moves the level the same way; of the spread each takes the part that it makes.
+        _level(
+            use_l_hour * math.exp(side * of_eggs**2 / spread),
+            exchange_l_hour * math.exp(-side * of_closing**2 / spread),
+            free_air_l,
+            hours,
+        )
+        for side in (-1.0, 0.0, 1.0)
     ]
     return Oxygen(levels[1], levels[2], levels[0])
 

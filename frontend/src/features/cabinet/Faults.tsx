@@ -35,8 +35,10 @@ export function Faults({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
         </Button>
       )}
       <Text mt={3} color="soft" fontSize="small">
+        {rules && exposure.hours_measured < 24 && 'Less than a day was measured in it so far.'}
         {rules &&
-          `In the last ${exposure.days} days, where it was worst: ${[
+          exposure.hours_measured >= 24 &&
+          `In the ${measured(exposure)}, where it was worst: ${[
             spent(
               exposure.hours_harmful,
               exposure.degree_hours_harmful,
@@ -51,6 +53,12 @@ export function Faults({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
       </Text>
     </>
   )
+}
+
+/** "last 60 days", or "12 days measured of the last 60". */
+function measured({ days, hours_measured }: Schemas['ExposureResponse']): string {
+  const known = Math.round(hours_measured / 24)
+  return known < days ? `${known} days measured of the last ${days}` : `last ${days} days`
 }
 
 /** "14 h above 33.5 °C (6 degree-hours)", or "never above 33.5 °C". */

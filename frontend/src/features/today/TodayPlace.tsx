@@ -143,10 +143,12 @@ function ToKnow({ today }: { today: Today }) {
     <section aria-label="To know">
       <Lines lines={lines} />
       {silent.map((probe) => (
-        <Notice key={probe.name} label="Silent">
+        <Notice key={probe.name} label={probe.from_files ? 'File due' : 'Silent'}>
           Probe {probe.name}
           {probe.last_at ? `: nothing since ${dayAndTime(probe.last_at)}.` : ': no reading yet.'}{' '}
-          Its eggs are forecast from what stands in for it.
+          {probe.from_files
+            ? 'Read its file in: until then its eggs are forecast from what stands in for it.'
+            : 'Its eggs are forecast from what stands in for it.'}
         </Notice>
       ))}
       {notices.length > 0 && (

@@ -4766,6 +4766,8 @@ export interface components {
         ExposureResponse: {
             /** Days */
             days: number;
+            /** Hours Measured */
+            hours_measured: number;
             /** Hours Harmful */
             hours_harmful: number;
             /** Degree Hours Harmful */
@@ -7553,12 +7555,17 @@ export interface components {
              */
             seen_at: string;
         };
-        /** SilentProbeResponse */
+        /**
+         * SilentProbeResponse
+         * @description `from_files`: its readings come as files, and one is due.
+         */
         SilentProbeResponse: {
             /** Name */
             name: string;
             /** Last At */
             last_at: string | null;
+            /** From Files */
+            from_files: boolean;
         };
         /**
          * SiresRequest

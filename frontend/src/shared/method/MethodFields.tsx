@@ -1,5 +1,5 @@
 import { Grid, Text } from '@chakra-ui/react'
-import { useFormContext } from 'react-hook-form'
+import { type UseFormReturn, useFormContext } from 'react-hook-form'
 import type { Schemas } from '@/shared/api/client'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import {
@@ -64,9 +64,7 @@ export function MethodFields({
         name={line}
         label={LABELS[line]}
         options={line === 'medium' ? told.media.map((m) => m.name) : (told.choices[line] ?? [])}
-        onChoose={(chosen) =>
-          line === 'medium' && form.setValue('ratio', usualRatio(told.media, chosen))
-        }
+        onChoose={(chosen) => line === 'medium' && follow(form, told.media, chosen)}
       />
     </Line>
   )
@@ -136,6 +134,16 @@ function Line({ reason, children }: { reason: string | undefined; children: Reac
 /** Water to dry mass that is usual of a medium, as it is typed; empty where nothing is mixed. */
 export function usualRatio(media: Schemas['MediumResponse'][], name: string): string {
   return media.find((medium) => medium.name === name)?.ratio?.toString() ?? ''
+}
+
+/** What goes with a medium: its usual water, and the grid of those that eggs must not touch. */
+function follow(
+  form: UseFormReturn<MethodValues>,
+  media: Schemas['MediumResponse'][],
+  name: string,
+) {
+  form.setValue('ratio', usualRatio(media, name))
+  if (media.find((medium) => medium.name === name)?.on_grid) form.setValue('contact', 'on a grid')
 }
 
 function ofSetPoint(told: Schemas['MethodsResponse'], celsius: number): string | undefined {

@@ -32,9 +32,9 @@ export function WaterDepth({ onUse }: { onUse?: (grams: number) => void }) {
   return (
     <FormProvider {...form}>
       <Grid templateColumns="1fr 1fr 1fr" gap={4} alignItems="end">
-        <TextField name="depth" label="Water deep, mm" inputMode="decimal" check={check} />
-        <TextField name="length" label="Box inside, cm" inputMode="decimal" check={check} />
-        <TextField name="width" label="by cm" inputMode="decimal" check={check} />
+        <TextField name="depth" label="Deep, mm" inputMode="decimal" check={check} />
+        <TextField name="length" label="Long, cm" inputMode="decimal" check={check} />
+        <TextField name="width" label="Wide, cm" inputMode="decimal" check={check} />
       </Grid>
       {told.error && (
         <Text role="alert" color="vessel" fontWeight="semibold">

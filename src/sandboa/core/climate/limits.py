@@ -50,8 +50,9 @@ class Breach:
 
 @dataclass(frozen=True, slots=True)
 class ExposureTotals:
-    """Hours and degree-hours beyond the limits, over the time readings speak for."""
+    """Hours and degree-hours beyond the limits, over the `hours_measured` readings speak for."""
 
+    hours_measured: float
     hours_harmful: float
     degree_hours_harmful: float
     hours_slow: float
@@ -91,12 +92,13 @@ def breaches(series: ReadingSeries, set_point_c: float, now_s: float) -> list[Br
 def exposure_totals(series: ReadingSeries) -> ExposureTotals:
     """What a record was exposed to; time without readings for more than 2 h is left out."""
     if len(series.times_s) < 2:
-        return ExposureTotals(0.0, 0.0, 0.0, 0.0)
+        return ExposureTotals(0.0, 0.0, 0.0, 0.0, 0.0)
     lasted = np.diff(series.times_s) / SECONDS_PER_HOUR
     lasted = np.where(lasted * SECONDS_PER_HOUR <= LOGGER_GAP_S, lasted, 0.0)
     middle = (series.temperature_c[1:] + series.temperature_c[:-1]) / 2.0
     hot, cold = middle > HARM_ABOVE_C, middle < COLD_BELOW_C
     return ExposureTotals(
+        float(lasted.sum()),
         float(lasted[hot].sum()),
         float((lasted * (middle - HARM_ABOVE_C))[hot].sum()),
         float(lasted[cold].sum()),

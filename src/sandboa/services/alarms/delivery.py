@@ -29,7 +29,7 @@ from sandboa.records.alarms import (
     open_alarms,
 )
 from sandboa.services.alarms.monitor import acknowledged_at
-from sandboa.services.alarms.troubles import Severity
+from sandboa.services.alarms.trouble import Severity
 
 #: s after which an emergency that nobody acknowledged is told again (assumption).
 REPEAT_S: Final = 900.0

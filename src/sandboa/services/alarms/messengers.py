@@ -21,7 +21,7 @@ from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
 from sandboa.services.alarms.delivery import SEALED, SECRETS, Carrier
-from sandboa.services.alarms.troubles import Severity
+from sandboa.services.alarms.trouble import Severity
 
 
 @dataclass(frozen=True, slots=True)

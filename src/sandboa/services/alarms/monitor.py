@@ -14,7 +14,8 @@ from sandboa.records.facts import Act
 from sandboa.records.said import kept
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
-from sandboa.services.alarms.troubles import Trouble, look
+from sandboa.services.alarms.trouble import Trouble
+from sandboa.services.alarms.troubles import look
 from sandboa.services.snapshot.snapshot import Snapshot
 
 

@@ -1,8 +1,6 @@
 """What is wrong in the cabinets at this moment, told by how grave it is; nothing is recorded."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
-from enum import StrEnum
 from typing import Final
 
 from sandboa.core.climate.faults import FaultKind
@@ -10,15 +8,17 @@ from sandboa.core.climate.limits import COLD_EMERGENCY, Breach, Limit, breaches
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.development.exposure import HARM_ABOVE_C
 from sandboa.core.development.sources import LOGGER_GAP_S
-from sandboa.core.messages import Message, Temperature, Words
+from sandboa.core.messages import Message, Temperature
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
 from sandboa.records.alarms import Alarm as Alarm
 from sandboa.records.alarms import alarms_between as alarms_between
 from sandboa.records.alarms import open_alarms as open_alarms
 from sandboa.records.house import Cabinet, Probe
+from sandboa.services.alarms.slow_troubles import slow_troubles
+from sandboa.services.alarms.trouble import Severity, Trouble
 from sandboa.services.climate.faults import CabinetFault, cabinet_faults
-from sandboa.services.probes.calibrated_readings import record_of
+from sandboa.services.probes.calibrated_readings import read_from_files, record_of
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days of record that the watch looks through for faults.
@@ -28,35 +28,6 @@ _WATCHED_DAYS: Final = 10.0
 #: s before a cabinet's faults are looked for anew: limits are looked at with every reading, faults
 #: take many minutes to show (assumption; an alarm is to be shown within a minute).
 _PATIENCE_S: Final = 55.0
-
-
-class Severity(StrEnum):
-    """An emergency repeats until it is acknowledged; a notice can wait for daylight."""
-
-    EMERGENCY = "emergency"
-    ALARM = "alarm"
-    NOTICE = "notice"
-
-
-@dataclass(frozen=True, slots=True)
-class Trouble:
-    """Something wrong now. `kind`, `cabinet` and `probe` tell it from others.
-
-    `cabinet` is None where it is about the house itself.
-    `any_hour`: it is told in quiet hours too.
-    """
-
-    kind: str
-    severity: Severity
-    cabinet: int | None
-    probe: int | None
-    text: Words
-    began_s: float
-    any_hour: bool = False
-
-    @property
-    def key(self) -> tuple[str, int, int]:
-        return self.kind, self.cabinet or 0, self.probe or 0
 
 
 _LIMIT_SEVERITY: Final = {
@@ -127,7 +98,8 @@ def _in_cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[
     set_points = snapshot.cabinet(cabinet.entity_id).set_points
     if set_points is None:
         return
-    for probe, place in _hanging(snapshot, cabinet, now_s):
+    hanging = list(_hanging(snapshot, cabinet, now_s))
+    for probe, place in hanging:
         for breach in _breaches(snapshot, probe, place, set_points.at(now_s), now_s):
             yield _passed(cabinet, probe, breach)
         dead = _dead(snapshot, cabinet, probe, place, now_s)
@@ -136,6 +108,7 @@ def _in_cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[
     for told in cabinet_faults(snapshot, cabinet, now_s, _WATCHED_DAYS, patience_s=_PATIENCE_S):
         if told.fault.end_s is None and told.fault.kind in _FAULT_WORDS:
             yield from _faulty(snapshot, cabinet, told)
+    yield from slow_troubles(snapshot, cabinet, hanging, now_s)
 
 
 def _breaches(
@@ -158,7 +131,12 @@ def _breaches(
 def _dead(
     snapshot: Snapshot, cabinet: Cabinet, probe: Probe, place: int, now_s: float
 ) -> Trouble | None:
-    """A logger over eggs that has said nothing for 6 h; at any hour where nothing else measures."""
+    """A logger over eggs that has said nothing for 6 h; at any hour where nothing else measures.
+
+    Of one whose readings come as files nothing is expected between them.
+    """
+    if read_from_files(probe):
+        return None
     tips = readings.tips()
     tip = tips.get(probe.entity_id)
     last_s = float(tip.last_s) if tip and tip.last_s is not None else float(probe.since_s)
@@ -256,6 +234,8 @@ def _faulty(snapshot: Snapshot, cabinet: Cabinet, told: CabinetFault) -> Iterato
         FaultKind.UNPLUGGED, FaultKind.STUCK, FaultKind.FALLEN, FaultKind.DRIFT,
     )  # fmt: skip
     for probe in told.probes if of_probe else (None,):
+        if fault.kind is FaultKind.UNPLUGGED and read_from_files(snapshot.probes[probe or 0]):
+            continue
         name = snapshot.probes[probe].name if probe is not None else cabinet.name
         yield Trouble(
             fault.kind.value,

@@ -137,6 +137,7 @@ def box_water(snapshot: Snapshot, box: Box, eggs: BoxEggs, as_of_s: float) -> Bo
         max(as_of_s - opened_s, 0.0),
         free_air_l=snapshot.settings.rules.free_air_l,
         rules=known.rules,
+        learned=_of_the_air(known, left),
     )
     return BoxWater(
         medium=account.medium,
@@ -263,6 +264,17 @@ def _taught(snapshot: Snapshot, box: Box, account: BoxAccount) -> WeighedBox | N
     curve = loss_curve(air, account.closings, account.medium, snapshot.settings.rules.exchange)
     left = water_left(ledger, curve, last_s)
     return None if left is None else WeighedBox(box.entity_id, account.closing, left.exchange)
+
+
+def _of_the_air(known: _Known, left: WaterLeft | None) -> Exchange:
+    """What is known of the box's exchange of air: by its own weighings, else by others'.
+
+    Where nothing measured the cabinet's humidity the weighings speak of both together.
+    """
+    told = known.prior if left is None else left.exchange
+    if known.humidity or left is None:
+        return told
+    return Exchange(told.mean, math.hypot(told.sd, unmeasured_air_sd()))
 
 
 def _felt(known: _Known) -> str | None:

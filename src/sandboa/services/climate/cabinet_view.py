@@ -204,12 +204,14 @@ def _probes(
 def _exposure(
     snapshot: Snapshot, cabinet: Cabinet, shelves: list[Shelf], now_s: float
 ) -> ExposureTotals:
-    """Of the place in the cabinet that had the most of it."""
+    """Of the place in the cabinet that had the most of it, else of the one measured longest."""
     from_s = now_s - EXPOSURE_DAYS * SECONDS_PER_DAY
     places = [cabinet.entity_id, *(s.entity_id for s in shelves)]
     records: list[ReadingSeries] = [record_at(snapshot, place, from_s, now_s) for place in places]
     totals = [exposure_totals(record) for record in records]
-    return max(totals, key=lambda t: t.degree_hours_harmful + t.degree_hours_slow)
+    return max(
+        totals, key=lambda t: (t.degree_hours_harmful + t.degree_hours_slow, t.hours_measured)
+    )
 
 
 def _shelves(snapshot: Snapshot, cabinet: Cabinet) -> list[Shelf]:

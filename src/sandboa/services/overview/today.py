@@ -17,6 +17,7 @@ from sandboa.services.clutches.as_of import AsOf
 from sandboa.services.clutches.box_view import BoxNow
 from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutch_at
 from sandboa.services.clutches.lessons import lessons
+from sandboa.services.probes.calibrated_readings import read_from_files
 from sandboa.services.rounds.due_now import BoxDue, box_due, dents_words
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -57,10 +58,17 @@ class TodayBox:
         return max((a.urgency for a in self.attention), key=lambda u: u.rank, default=Urgency.NONE)
 
 
+#: s after which a logger's file is asked for (assumption: a week between two visits).
+FILE_DUE_S: Final = 7.0 * SECONDS_PER_DAY
+
+
 @dataclass(frozen=True, slots=True)
 class SilentProbe:
+    """A probe nothing was heard of; `from_files`: its readings are waited for as files."""
+
     name: str
     last_s: float | None
+    from_files: bool
 
 
 @dataclass(frozen=True, slots=True)
@@ -228,8 +236,10 @@ def _silent(snapshot: Snapshot, as_of_s: float) -> Iterator[SilentProbe]:
             continue
         tip = tips.get(probe.entity_id)
         last_s = tip.last_s if tip else None
-        if last_s is None or as_of_s - last_s > LOGGER_GAP_S:
-            yield SilentProbe(probe.name, last_s)
+        from_files = read_from_files(probe)
+        patience_s = FILE_DUE_S if from_files else LOGGER_GAP_S
+        if last_s is None or as_of_s - last_s > patience_s:
+            yield SilentProbe(probe.name, last_s, from_files)
 
 
 def _days(days: float) -> str:

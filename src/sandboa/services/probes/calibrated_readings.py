@@ -23,6 +23,11 @@ class Piece:
     sd_c: float
 
 
+def read_from_files(probe: Probe) -> bool:
+    """Whether a probe's readings come as files: nothing sends them, and none are typed in."""
+    return probe.device_id is None and not probe.by_hand
+
+
 def loggers_ever_at(snapshot: Snapshot, place: int) -> Iterator[Probe]:
     """Probes of loggers that hang or hung in a place, those that hang there now first."""
     here = [

@@ -10,7 +10,7 @@ from sandboa.records import readings
 from sandboa.records.database import house_file
 from sandboa.records.facts import first_recorded_s, last_recorded_s
 from sandboa.records.machine import machine_setting, set_machine_setting
-from sandboa.services.alarms.troubles import Severity, Trouble
+from sandboa.services.alarms.trouble import Severity, Trouble
 from sandboa.services.safekeeping.backups import MISSED_S, backup_folder, backup_missed_s
 
 #: Bytes free on the house's disk below which a keeper is told: a season of minutes and photos

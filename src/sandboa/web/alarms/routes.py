@@ -15,7 +15,7 @@ from sandboa.services.alarms.monitor import (
     alarms_between,
     open_alarms,
 )
-from sandboa.services.alarms.troubles import Severity
+from sandboa.services.alarms.trouble import Severity
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.alarms.schemas import AlarmResponse, LiveResponse
 from sandboa.web.house import Asking, House, NowS, TheHouse

@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from sandboa.services.alarms.troubles import Severity
+from sandboa.services.alarms.trouble import Severity
 from sandboa.web.requests.reader import Sentence
 from sandboa.web.schemas.common import Moment
 

@@ -131,6 +131,7 @@ class ExposureResponse(BaseModel):
     """Of the place in the cabinet that had the most of it, over the last `days`."""
 
     days: float
+    hours_measured: float
     hours_harmful: float
     degree_hours_harmful: float
     hours_slow: float

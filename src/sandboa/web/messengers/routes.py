@@ -18,7 +18,7 @@ from sandboa.services.alarms.messengers import (
     names_of_messengers,
     secrets_of,
 )
-from sandboa.services.alarms.troubles import Severity
+from sandboa.services.alarms.trouble import Severity
 from sandboa.services.forms.people_and_things import form_of_messenger
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.web.house import Asking, NowS

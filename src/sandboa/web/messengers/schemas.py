@@ -8,7 +8,7 @@ from sandboa.core.units import TemperatureUnit
 from sandboa.devices.messengers.trust import LARGEST_PEM
 from sandboa.services.alarms import messengers
 from sandboa.services.alarms.delivery import LetterKind
-from sandboa.services.alarms.troubles import Severity
+from sandboa.services.alarms.trouble import Severity
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import Moment, RequestSchema
 

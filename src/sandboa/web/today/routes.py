@@ -40,7 +40,11 @@ def _told(now: Today, house: House) -> TodayResponse:
         clock_behind_s=house.clock.behind_s(),
         boxes=[_box(box) for box in now.boxes],
         silent_probes=[
-            SilentProbeResponse(name=p.name, last_at=p.last_s)  # type: ignore[arg-type]
+            SilentProbeResponse(
+                name=p.name,
+                last_at=p.last_s,  # type: ignore[arg-type]
+                from_files=p.from_files,
+            )
             for p in now.silent
         ],
     )

@@ -58,8 +58,11 @@ class TodayBoxResponse(BaseModel):
 
 
 class SilentProbeResponse(BaseModel):
+    """`from_files`: its readings come as files, and one is due."""
+
     name: str
     last_at: Moment | None
+    from_files: bool
 
 
 class TodayResponse(BaseModel):

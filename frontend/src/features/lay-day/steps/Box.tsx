@@ -76,9 +76,12 @@ export function Box({ day, step, back, change, next }: StepProps) {
                 label="Medium"
                 options={choices.data.media.map((m) => m.name)}
                 help={usual?.how}
-                onChoose={(name) =>
-                  form.setValue('ratio', usualRatio(choices.data?.media ?? [], name))
-                }
+                onChoose={(name) => {
+                  const { media } = choices.data
+                  form.setValue('ratio', usualRatio(media, name))
+                  if (media.find((m) => m.name === name)?.on_grid)
+                    form.setValue('contact', 'on a grid')
+                }}
               />
               <SelectField name="closing" label="Closing" options={closings} />
             </Grid>
