@@ -124,21 +124,24 @@ CAUSE_TABLE = {
     },
     "too wet": {
         "medium dripped": 1.6, "lid rained": 1, "mould after rain": 0.8, "bottom soft": 3,
-        "mould below": 2.2, "dry": -2.5, "bottom sound": -1,
+        "in water": 2.2, "mould below": 2.2, "dry": -2.5, "bottom sound": -1,
     },
     "too hot": {
-        "hot": 1.5, "very hot": 2, "sibling defects": 1, "small siblings": 0.4, "defect": 0.4,
-        "others too": 0.8, "others fine": -1.2, "never hot": -4,
+        "hot": 1.5, "very hot": 2, "sibling defects": 1, "hatched early": 1.2,
+        "small siblings": 0.4, "defect": 0.4, "others too": 0.8, "others fine": -1.2,
+        "never hot": -4,
     },
     "too cold, too long": {
-        "cold": 1.6, "very cold": 1.8, "immature": 1, "others too": 0.8, "others fine": -1.2,
+        "cold": 1.6, "very cold": 1.8, "immature": 1, "hatched late": 1.2,
+        "others too": 0.8, "others fine": -1.2,
         "steady": -4,
     },
     "unstable temperature": {
         "swings": 2.2, "many swings": 1.2, "others too": 0.8, "others fine": -1.2, "calm": -3,
     },
     "embryo underneath or rolled": {
-        "under": 3, "side": 1.6, "rolled": 3, "found under": 2.2, "found side": 0.8, "on top": -2.2,
+        "under": 3.8, "side": 1.6, "rolled": 3.8, "found under": 2.2, "found side": 0.8,
+        "on top": -2.2,
         "found on top": -2.5,
     },
     "knock, drop or torn shell": {
@@ -158,23 +161,25 @@ CAUSE_TABLE = {
         "never cut": -12, "dead before": -9,
     },
     "could not get out": {
-        "pipped": 4.4, "long": 0.8, "fluid": 2, "hard shell": 2.2, "not term": -8,
+        "pipped": 4.4, "long": 0.8, "fluid": 2, "hard shell": 2.2, "slit closed": 2.4,
+        "not term": -8,
         "not pipped": -1.5,
     },
-    "cord around the body": {"around": 7, "free": -5},
-    "malformed": {"defect": 5, "siblings": 0.8, "normal": -4},
+    "cord around the body": {"around": 4.4, "free": -2.6},
+    "malformed": {"defect": 3.6, "siblings": 0.8, "normal": -2.6},
     "lethal gene combination": {"can": 2.8, "alike": 1.6, "cannot": -12, "not alike": -0.8},
     "shell defect": {
         "thin": 2.8, "poor": 2.2, "dented alone": 1.2, "found thin": 1.6, "box dented": -0.8,
         "smooth": -3.2,
     },
     "dam's condition": {
-        "first": 0.8, "light": 1.4, "whole clutch": 2.2, "strong": -1.6, "siblings fine": -2.4,
+        "first": 0.8, "light": 1.4, "ill": 1.6, "whole clutch": 2.2, "strong": -1.6,
+        "siblings fine": -2.4,
     },
     "poisoned air": {
         "new": 1.6, "altered": 3, "whole batch": 3.6, "others fine": -4.5, "elsewhere too": -1.2,
     },
-    "pests": {"seen": 4.2, "larvae": 4.2, "none seen": -1.6, "no larvae": -2},
+    "pests": {"seen": 4.2, "larvae": 4.2, "none seen": -1.6, "sealed": -0.8, "no larvae": -2},
     "equipment failure": {"fault": 2.6, "severe": 1.4, "siblings too": 1.2, "none": -3.6},
 }  # fmt: skip
 

@@ -62,7 +62,8 @@ class Room:
             own_dents_early=self.number(0, 1) if self.chance(0.4) else None,
             cut=(self.number(0.8, 1.0), self.chance(0.5)) if self.chance(0.4) else None,
             pipped=self.number(0.9, 1.05) if self.chance(0.3) else None,
-            pip_to_end_hours=self.number(0, 90), opened=self.pick([None, True, False]),
+            pip_to_end_hours=self.number(0, 90), pipped_early_days=self.number(-12, 12),
+            opened=self.pick([None, True, False]),
             findings={
                 kind: frozenset({self.pick(list(values))})
                 for kind, values in FINDINGS.items() if self.chance(0.5)
@@ -77,7 +78,9 @@ class Room:
 
     def happening(self) -> Happening:
         share = self.number(0, 1)
-        return Happening(share, self.pick(["dropped", "rolled", "torn", "knocked"]), share - 0.05)
+        return Happening(
+            share, self.pick(["dropped", "rolled", "torn", "knocked", "lay in water"]), share - 0.05
+        )
 
     def sibling(self) -> Sibling:
         died = self.window() if self.chance(0.6) else None
@@ -95,6 +98,7 @@ class Room:
             dented_early=((self.number(0, 1), 4, 6),) if self.chance(0.3) else (),
             plump_until=self.number(0, 1) if self.chance(0.5) else None,
             on_grid=self.chance(0.3),
+            sealed=self.chance(0.3),
         )  # fmt: skip
 
     def heat(self) -> Heat:
@@ -124,6 +128,7 @@ class Room:
             dam_hatched=(count(0, 10), 10), first_clutch=self.pick([None, True, False]),
             dam_before_g=self.number(1_200, 2_000), can_double=self.pick([None, True, False]),
             double_share=self.number(0, 0.25), pair_lost_alike=(count(0, 3), 9),
+            dam_ill=self.chance(0.2),
         )  # fmt: skip
 
     def neighbours(self) -> Neighbours:

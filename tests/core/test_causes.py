@@ -22,6 +22,7 @@ from sandboa.core.causes import (
     death_window,
     missing,
     rank_causes,
+    together,
 )
 from sandboa.core.causes.evidence import (
     Air,
@@ -364,18 +365,69 @@ def test_findings_that_cannot_be_together_are_refused() -> None:
 
 def test_heat_cold_and_swings_are_read_from_hourly_means() -> None:
     times = np.arange(0, 10 * 24 * HOUR_S, 600.0)
-    steady = heat_record(times, np.full(len(times), 31.5), times[-1], 1.0)
+    steady = heat_record(
+        times, np.full(len(times), 31.5), times[-1], 1.0, lambda at_s: at_s / times[-1]
+    )
     assert steady == Heat(1.0, 31.5, 31.5, 0.0, 0.0, 0, 0.0)
     door = np.full(len(times), 31.5)
     door[::144] = 27.0  # ten minutes a day
-    assert heat_record(times, door, times[-1], 1.0).swing_days == 0
+    assert heat_record(times, door, times[-1], 1.0, lambda at_s: at_s / times[-1]).swing_days == 0
     values = np.full(len(times), 31.5)
     values[144:288] = 35.5  # the second day
     values[432:648] = 25.0  # a day and a half
-    told = heat_record(times, values, times[-1], 1.0)
+    told = heat_record(times, values, times[-1], 1.0, lambda at_s: at_s / times[-1])
     assert told.hot_degree_hours == pytest.approx(48.0, abs=3.0)
     assert told.cold_hours == pytest.approx(36.0, abs=1.0)
     assert told.largest_swing_c == pytest.approx(6.5, abs=0.1)
+    assert told.hot == pytest.approx((0.1, 0.2), abs=0.005)
+    assert told.cold == pytest.approx((0.3, 0.45), abs=0.005)
     # What came after death is not looked at.
-    assert heat_record(times, values, 100 * 600.0 * 1.44, 1.0) == steady
-    assert heat_record(times[:10], values[:10], times[-1], 1.0) is None
+    assert heat_record(times, values, 100 * 600.0 * 1.44, 1.0, float) == steady
+    assert heat_record(times[:10], values[:10], times[-1], 1.0, float) is None
+
+
+def test_heat_long_before_or_after_its_death_is_not_blamed() -> None:
+    def share(span: tuple[float, float]) -> float:
+        heat = Heat(1.0, 36.0, 31.0, 40.0, 0.0, 1, 4.0, hot=span)
+        return by_cause(lost(heat=heat, **STRUCK))[Cause.TOO_HOT].share
+
+    then = share((0.38, 0.42))
+    assert then > 0.5
+    assert share((0.05, 0.10)) < then / 5, "weeks before it died"
+    assert share((0.60, 0.65)) < then / 5, "after its death"
+
+
+def test_what_is_noted_once_on_opening_never_settles_it_alone() -> None:
+    """One note in fourteen is wrong: beyond 13 to 1 it says nothing more."""
+    yolk = lost(findings=found(yolk="hard"), opened=True)
+    plain = lost(opened=True)
+    for by_score in (2.0, 4.0, 14.0):
+        scores = {**DEFAULT_SCORES, "loss.too dry.hard yolk": by_score}
+        with_it, without = (
+            next(r.score for r in rank_causes(e, scores) if r.cause is Cause.TOO_DRY)
+            for e in (yolk, plain)
+        )
+        assert 0.0 < with_it - without < min(by_score, math.log(0.93 / 0.07) + 1e-9)
+
+
+def test_two_causes_that_speak_at_once_are_told_as_two() -> None:
+    dry = Water((0.1, 0.15, 0.2), 3, dented_early=((0.3, 4, 6),))
+    hot = Heat(1.0, 36.0, 31.0, 40.0, 0.0, 1, 4.0, hot=(0.38, 0.44))
+    both = lost(water=dry, heat=hot, **STRUCK)
+    assert set(together(rank_causes(both))) == {Cause.TOO_DRY, Cause.TOO_HOT}
+    assert together(rank_causes(lost(heat=hot, **STRUCK))) == ()
+    assert together(rank_causes(lost())) == ()
+
+
+def test_signs_the_table_of_causes_was_missing() -> None:
+    def moved(cause: Cause, **changes: object) -> float:
+        return by_cause(lost(**changes))[cause].score - by_cause(lost())[cause].score
+
+    assert moved(Cause.TOO_HOT, pipped_early_days=7.0) > 0.5
+    assert moved(Cause.TOO_COLD, pipped_early_days=-8.0) > 0.5
+    assert moved(Cause.TOO_HOT, pipped_early_days=2.0) == 0.0
+    assert moved(Cause.TOO_WET, happened=(Happening(0.3, "lay in water", 0.2),)) > 1.0
+    assert moved(Cause.TOO_WET, happened=(Happening(0.7, "lay in water", 0.6),)) == 0.0
+    assert moved(Cause.COULD_NOT_GET_OUT, findings=found(shell="slit closed"), opened=True) > 1.0
+    assert moved(Cause.DAM, parents=Parents(dam_ill=True)) > 1.0
+    assert moved(Cause.PESTS, water=Water(sealed=True)) < 0.0

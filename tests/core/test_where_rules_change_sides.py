@@ -159,7 +159,7 @@ def test_found_at_the_side_says_less_than_underneath() -> None:
     )
     assert top < 0.5 * (side + top) < side < under
     plain = by_cause(lost(opened=True))[Cause.UNDERNEATH].score
-    assert side - plain == pytest.approx(0.8, abs=0.01)
+    assert side - plain == pytest.approx(0.678, abs=0.01), "0.8, less what may be noted wrong"
 
 
 @pytest.mark.parametrize(

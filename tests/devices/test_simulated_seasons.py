@@ -6,10 +6,12 @@ from itertools import pairwise
 
 import numpy as np
 import pytest
+from benchmarks import causes
 
+from sandboa.core.causes import Cause
 from sandboa.devices.simulation.season import SEASON_DAYS, Habits, season
-from sandboa.devices.simulation.season_findings import findings_of, stage_of
-from sandboa.devices.simulation.season_hazards import OF_BOX, OF_CABINET, OF_EGG, draw
+from sandboa.devices.simulation.season_findings import falsified, findings_of, stage_of
+from sandboa.devices.simulation.season_hazards import OF_BOX, OF_CABINET, OF_EGG, UNLISTED, draw
 from sandboa.devices.simulation.season_stories import ClutchStory, EggStory, SeasonStory
 
 BEGAN_S = 1_743_465_600.0
@@ -110,16 +112,16 @@ def test_what_is_found_can_be_found(cause: str) -> None:
     for share in (0.1, 0.5, 0.97):
         found = findings_of(cause, share, under=False, more={}, random=random)
         assert all(len(values) == 1 for values in found.values())
-        if cause == "infertile":
+        if cause == "blank":
             assert found["stage"] == ("yolk only",)
             assert not {"position", "cord", "form"} & set(found)
-        elif share < 0.45 and cause != "cord around the body":
+        elif share < 0.45 and cause != "tether":
             assert "cord" not in found
 
 
 def test_an_opening_is_misread_now_and_then_but_not_often() -> None:
     random = np.random.default_rng(6)
-    told = [findings_of("too dry", 0.8, under=False, more={}, random=random) for _ in range(600)]
+    told = [findings_of("parched", 0.8, under=False, more={}, random=random) for _ in range(600)]
     right = sum(found["stage"] == ("late",) for found in told) / 600
     assert 0.88 < right < 1.0
     noted = sum("yolk" in found for found in told) / 600
@@ -127,9 +129,9 @@ def test_an_opening_is_misread_now_and_then_but_not_often() -> None:
 
 
 def test_stages_follow_the_share_that_was_developed() -> None:
-    stages = [stage_of("too hot", share) for share in (0.1, 0.4, 0.8, 0.95)]
+    stages = [stage_of("heat wave", share) for share in (0.1, 0.4, 0.8, 0.95)]
     assert stages == ["early", "mid", "late", "full term"]
-    assert stage_of("infertile", 0.9) == "early"
+    assert stage_of("blank", 0.9) == "early"
 
 
 def test_a_lethal_form_comes_from_two_parents_that_carry_it() -> None:
@@ -138,7 +140,7 @@ def test_a_lethal_form_comes_from_two_parents_that_carry_it() -> None:
         traits = {animal.name: dict(animal.traits) for animal in story.animals}
         for clutch in story.clutches:
             causes = {egg.cause for egg in clutch.eggs}
-            if "lethal gene combination" in causes:
+            if "double dose" in causes:
                 assert "Asphalt" in traits[clutch.dam]
                 assert "Asphalt" in traits[clutch.sire]
                 return
@@ -151,3 +153,46 @@ def test_a_story_is_told_in_plain_values(seasons: list[SeasonStory]) -> None:
     assert replace(egg, number=99).number == 99
     for value in (egg.shell, egg.vessels_at_lay, egg.disc, egg.stage):
         assert value is None or type(value) is str
+
+
+def test_what_is_noted_wrong_is_as_much_as_was_asked_and_still_possible() -> None:
+    random = np.random.default_rng(11)
+    true = findings_of("parched", 0.8, under=False, more={}, random=random)
+    noted = [falsified(true, 0.10, random) for _ in range(2_000)]
+    kinds = [kind for kind in true if kind != "stage"]
+    wrong = np.mean([told[kind] != true[kind] for told in noted for kind in kinds])
+    assert wrong == pytest.approx(0.10, abs=0.01)
+    assert falsified(true, 0.0, random) == true
+    blank = findings_of("blank", 0.0, under=False, more={}, random=random)
+    assert all(falsified(blank, 1.0, random)["stage"] == ("yolk only",) for _ in range(20))
+
+
+def test_some_eggs_are_struck_twice_and_some_by_what_no_list_holds() -> None:
+    every = [
+        egg
+        for seed in range(40, 60)
+        for clutch in season(seed, BEGAN_S).clutches
+        for egg in clutch.eggs
+        if egg.cause is not None
+    ]
+    assert all(egg.also != egg.cause for egg in every)
+    assert 0.01 < np.mean([egg.also is not None for egg in every]) < 0.15
+    assert 0.04 < np.mean([egg.cause in UNLISTED for egg in every]) < 0.16
+
+
+def test_every_hazard_has_its_name_in_the_product_and_no_word_is_shared() -> None:
+    """The simulation must not speak in the words of the rules it tests."""
+    hazards = {name for name, _ in (*OF_EGG, *OF_BOX, *OF_CABINET)}
+    assert set(causes.CALLED) == hazards
+    assert set(causes.CALLED.values()) == set(Cause)
+    assert not hazards & {cause.value for cause in Cause}
+
+
+def test_a_season_is_scored_by_what_killed_and_by_what_helped() -> None:
+    scored = causes.losses(range(3, 5), causes.FULL)
+    assert len(scored) > 5
+    assert sum(s.place == 0 for s in scored) > 0.4 * len(scored)
+    told = causes.Scored(
+        Cause.TOO_DRY, ((Cause.TOO_HOT, 0.7), (Cause.TOO_DRY, 0.2), (Cause.CORD, 0.1)), Cause.CORD
+    )
+    assert (told.place, told.both_among, told.falsely_sure) == (1, True, True)

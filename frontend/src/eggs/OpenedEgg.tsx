@@ -56,6 +56,9 @@ function Shell({ has, line }: { has: Has; line: number }) {
       ) : (
         <ellipse rx={46} ry={33} />
       )}
+      {has('shell', 'slit closed') && (
+        <path d="M-14 -26Q0 -31 14 -26M-9 -31V-24M0 -33V-25M9 -31V-24" strokeWidth={line} />
+      )}
       {has('shell', 'torn') && (
         <path d="M18 -31L13 -24L20 -19L14 -12" stroke={token('vessel')} strokeWidth={line * 1.6} />
       )}

@@ -127,9 +127,10 @@ const SIGNS: { value: Schemas['Sign']; label: string }[] = [
   { value: 'off food', label: 'Off food' },
   { value: 'ovulation', label: 'Ovulation' },
   { value: 'pre-lay shed', label: 'Pre-lay shed' },
+  { value: 'ill', label: 'Ill' },
 ]
 
-/** What announces a clutch: a pre-lay shed overrides an ovulation. */
+/** What announces a clutch (a pre-lay shed overrides an ovulation), and illness: it may tell later. */
 export function SignForm({ dam }: { dam: number }) {
   const form = useForm<{ sign: Schemas['Sign'] | '' }>({ defaultValues: { sign: '' } })
   const see = useAct(
@@ -151,7 +152,7 @@ export function SignForm({ dam }: { dam: number }) {
       >
         <Choices
           legend="Seen at her"
-          columns={3}
+          columns={2}
           choices={SIGNS}
           value={sign || null}
           onChoose={(chosen) => form.setValue('sign', chosen)}

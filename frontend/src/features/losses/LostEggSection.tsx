@@ -11,7 +11,7 @@ import { CauseList } from './CauseList'
 import { OpeningForm } from './OpeningForm'
 import type { LostEgg } from './queries'
 import { WhereItLay } from './WhereItLay'
-import { windowWords } from './words'
+import { bothWords, windowWords } from './words'
 
 /** One failed egg: how it looked, when it died, what was found, and why. */
 export function LostEggSection({
@@ -64,6 +64,11 @@ export function LostEggSection({
               held={opening}
               onDone={() => setWriting(false)}
             />
+          )}
+          {lost.together.length > 1 && (
+            <Text mb={3} fontSize="lead" lineHeight={1.35}>
+              {bothWords(lost.together)}
+            </Text>
           )}
           <CauseList causes={lost.causes} number={egg.number} />
           {lost.missing.length > 0 && (

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import type { LostEgg } from './queries'
-import { countWords, leadWords, stayWords, windowWords } from './words'
+import { bothWords, countWords, leadWords, stayWords, windowWords } from './words'
 
 const S = '\u00a0'
 
@@ -44,5 +44,11 @@ it('counts what hatched first', () => {
   expect(countWords(line)).toBe('5 of 7 hatched, 2 lost')
   expect(countWords({ ...line, hatched: 3, waiting: 2 })).toBe(
     '3 of 7 hatched, 2 lost, 2 still waited for',
+  )
+})
+
+it('tells causes that speak at once as two', () => {
+  expect(bothWords(['too dry', 'too hot'])).toBe(
+    'Two causes speak here at once: too dry and too hot. Either may have done it, or both.',
   )
 })

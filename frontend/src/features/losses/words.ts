@@ -36,3 +36,10 @@ export function countWords(line: {
   if (line.waiting) parts.push(`${line.waiting} still waited for`)
   return parts.join(', ')
 }
+
+/** "Two causes speak here at once: too dry and too hot. Either may have done it, or both." */
+export function bothWords(causes: readonly string[]): string {
+  const number = causes.length === 2 ? 'Two' : 'Several'
+  const names = `${causes.slice(0, -1).join(', ')} and ${causes.at(-1)}`
+  return `${number} causes speak here at once: ${names}. Either may have done it, or both.`
+}

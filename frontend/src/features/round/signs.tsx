@@ -116,6 +116,7 @@ export const EGG_ACTS: { value: Schemas['EggActKind']; label: string }[] = [
   { value: 'rolled', label: 'Found rolled' },
   { value: 'dropped', label: 'Knocked or dropped' },
   { value: 'torn', label: 'Torn' },
+  { value: 'lay in water', label: 'Lay in water' },
 ]
 
 export const BOX_ACTS: { value: Schemas['BoxActKind']; label: string }[] = [

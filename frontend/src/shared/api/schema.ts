@@ -4405,7 +4405,7 @@ export interface components {
          * @description Acts on one egg besides candling and grading it; turning belongs to lay day alone.
          * @enum {string}
          */
-        EggActKind: "powdered" | "supported" | "isolated" | "marked" | "removed" | "rolled" | "dropped" | "torn";
+        EggActKind: "powdered" | "supported" | "isolated" | "marked" | "removed" | "rolled" | "dropped" | "torn" | "lay in water";
         /**
          * EggAsLaidRequest
          * @description What lay day said of an egg; `vessels` null when it was not candled.
@@ -5949,7 +5949,7 @@ export interface components {
         /**
          * LostEggResponse
          * @description A lost egg. It died between two shares developed, `died_from` and `died_by`; causes
-         *     likeliest first; `lain` is where it lay until then.
+         *     likeliest first, `together` those that speak at once; `lain` is where it lay until then.
          */
         LostEggResponse: {
             egg: components["schemas"]["EggResponse"];
@@ -5968,6 +5968,8 @@ export interface components {
             opening: components["schemas"]["OpeningResponse"] | null;
             /** Causes */
             causes: components["schemas"]["RankedCauseResponse"][];
+            /** Together */
+            together: components["schemas"]["Cause"][];
             /** Missing */
             missing: string[];
             /** Lain */
@@ -7521,10 +7523,10 @@ export interface components {
         Shell: "smooth" | "rough" | "window" | "nodule" | "thin" | "stained" | "damp spot" | "misshapen";
         /**
          * Sign
-         * @description What announces a clutch (rule P1).
+         * @description What is seen of a dam: what announces a clutch (rule P1), and illness, which bears on it.
          * @enum {string}
          */
-        Sign: "off food" | "ovulation" | "pre-lay shed";
+        Sign: "off food" | "ovulation" | "pre-lay shed" | "ill";
         /** SignInRequest */
         SignInRequest: {
             /** Name */

@@ -198,6 +198,9 @@ function Window(at: {
 function SignMark({ sign, at }: { sign: Schemas['Sign']; at: number }) {
   const line = { stroke: token('ink'), strokeWidth: 2, fill: token('paper') }
   if (sign === 'ovulation') return <circle cx={at} cy={MIDDLE} r={7} {...line} />
+  if (sign === 'ill') {
+    return <path d={`M${at} ${MIDDLE - 8}V${MIDDLE + 8}M${at - 8} ${MIDDLE}H${at + 8}`} {...line} />
+  }
   if (sign === 'pre-lay shed') {
     return <path d={`M${at} ${MIDDLE - 9}L${at + 9} ${MIDDLE + 7}H${at - 9}Z`} {...line} />
   }
@@ -226,6 +229,7 @@ const LEGEND: [string, React.ReactNode][] = [
   ['off food', <SignMark key="f" sign="off food" at={13} />],
   ['ovulation', <SignMark key="o" sign="ovulation" at={13} />],
   ['pre-lay shed', <SignMark key="s" sign="pre-lay shed" at={13} />],
+  ['ill', <SignMark key="i" sign="ill" at={13} />],
   [
     'lay window',
     <Window key="w" p10={1} p25={6} p50={12} p75={18} p90={25} colour={token('plume2')} />,

@@ -3,7 +3,7 @@
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import FINDINGS, FindingKind, Findings, checked_findings
 from sandboa.core.causes.kinds import Cause
-from sandboa.core.causes.rank import Ground, RankedCause, missing, rank_causes
+from sandboa.core.causes.rank import Ground, RankedCause, missing, rank_causes, together
 from sandboa.core.causes.time_of_death import DeathWindow, Seen, death_window
 
 __all__ = [
@@ -20,4 +20,5 @@ __all__ = [
     "death_window",
     "missing",
     "rank_causes",
+    "together",
 ]

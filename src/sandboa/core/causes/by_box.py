@@ -10,6 +10,7 @@ from sandboa.core.causes.grounds import CauseSign, percent
 from sandboa.core.causes.kinds import Cause
 from sandboa.core.causes.time_of_death import DeathWindow
 from sandboa.core.hatching.fates import DeathStage, Fate, span_of
+from sandboa.core.rounds.acts import EggActKind
 from sandboa.core.standing.signs import SignKind
 from sandboa.core.water.estimate import DRY_SHARE, TOP_UP_SHARE
 from sandboa.core.water.signs import LID_SILENT_FROM
@@ -25,11 +26,11 @@ _SEVERAL: Final = 2
 def too_dry(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, water = Cause.TOO_DRY, egg.water
     if egg.found(FindingKind.YOLK, "hard"):
-        yield CauseSign(cause, "hard yolk")
+        yield CauseSign(cause, "hard yolk", found=True)
     elif egg.known(FindingKind.YOLK):
-        yield CauseSign(cause, "yolk usual")
+        yield CauseSign(cause, "yolk usual", found=True)
     if egg.found(FindingKind.FLUID, "little"):
-        yield CauseSign(cause, "little fluid")
+        yield CauseSign(cause, "little fluid", found=True)
     if any(s.small for s in egg.siblings if s.fate is Fate.HATCHED):
         yield CauseSign(cause, "small siblings")
     if water is None:
@@ -75,11 +76,15 @@ def _water_left(egg: LossEvidence) -> Iterator[CauseSign]:
 def too_wet(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, water = Cause.TOO_WET, egg.water
     if egg.found(FindingKind.SHELL, "bottom soft"):
-        yield CauseSign(cause, "bottom soft")
+        yield CauseSign(cause, "bottom soft", found=True)
     elif egg.known(FindingKind.SHELL):
-        yield CauseSign(cause, "bottom sound")
+        yield CauseSign(cause, "bottom sound", found=True)
     if egg.found(FindingKind.OUTSIDE, "below"):
-        yield CauseSign(cause, "mould below")
+        yield CauseSign(cause, "mould below", found=True)
+    in_water = [h for h in egg.happened if h.kind == EggActKind.IN_WATER]
+    if in_water:
+        holds = max(egg.window.chance_after(h.after) for h in in_water)
+        yield CauseSign(cause, "in water", holds, f"lay in water at {percent(in_water[0].share)}")
     if water is None:
         return
     before = [(s, value) for s, value in water.medium if s <= egg.window.end]
@@ -106,7 +111,7 @@ def stale_air(egg: LossEvidence) -> Iterator[CauseSign]:
     if late < 1.0:
         yield CauseSign(cause, "early", 1.0 - late)
     if egg.found(FindingKind.STAGE, "full term") and not egg.found(FindingKind.FORM, *DEFECTS):
-        yield CauseSign(cause, "formed")
+        yield CauseSign(cause, "formed", found=True)
     alike = sum(_full_term(s.died) for s in egg.siblings if s.died is not None)
     if alike:
         yield CauseSign(cause, "siblings full term", min(1.0, alike / 2.0 + 0.5))
@@ -140,10 +145,12 @@ def _full_term(died: DeathWindow) -> bool:
 def pests(egg: LossEvidence) -> Iterator[CauseSign]:
     cause = Cause.PESTS
     if egg.found(FindingKind.LARVAE, "seen"):
-        yield CauseSign(cause, "larvae")
+        yield CauseSign(cause, "larvae", found=True)
     elif egg.known(FindingKind.LARVAE):
-        yield CauseSign(cause, "no larvae")
+        yield CauseSign(cause, "no larvae", found=True)
     if egg.pests_seen:
         yield CauseSign(cause, "seen")
     elif egg.pests_seen is False:
         yield CauseSign(cause, "none seen")
+    if egg.water is not None and egg.water.sealed:
+        yield CauseSign(cause, "sealed")

@@ -39,11 +39,11 @@ def underneath(egg: LossEvidence) -> Iterator[CauseSign]:
     elif egg.disc_at_lay is Disc.SIDE:
         yield CauseSign(cause, "side")
     if egg.found(FindingKind.POSITION, "under"):
-        yield CauseSign(cause, "found under")
+        yield CauseSign(cause, "found under", found=True)
     elif egg.found(FindingKind.POSITION, "side"):
-        yield CauseSign(cause, "found side")
+        yield CauseSign(cause, "found side", found=True)
     elif egg.found(FindingKind.POSITION, "top"):
-        yield CauseSign(cause, "found on top")
+        yield CauseSign(cause, "found on top", found=True)
 
 
 def knocked(egg: LossEvidence) -> Iterator[CauseSign]:
@@ -62,9 +62,9 @@ def knocked(egg: LossEvidence) -> Iterator[CauseSign]:
     else:
         yield CauseSign(cause, "none")
     if egg.found(FindingKind.SHELL, "torn"):
-        yield CauseSign(cause, "tear found")
+        yield CauseSign(cause, "tear found", found=True)
     elif egg.known(FindingKind.SHELL):
-        yield CauseSign(cause, "no tear")
+        yield CauseSign(cause, "no tear", found=True)
 
 
 def infection(egg: LossEvidence) -> Iterator[CauseSign]:
@@ -88,9 +88,9 @@ def infection(egg: LossEvidence) -> Iterator[CauseSign]:
     elif first_bad is None and not egg.found(FindingKind.OUTSIDE, "top", "below", "all over"):
         yield CauseSign(cause, "no mould")
     if egg.found(FindingKind.INSIDE, "through"):
-        yield CauseSign(cause, "through")
+        yield CauseSign(cause, "through", found=True)
     elif egg.found(FindingKind.INSIDE, "clean"):
-        yield CauseSign(cause, "clean inside")
+        yield CauseSign(cause, "clean inside", found=True)
     sequence = [
         s
         for s in egg.siblings
@@ -111,7 +111,7 @@ def shell(egg: LossEvidence) -> Iterator[CauseSign]:
     elif is_smooth(egg.shells):
         yield CauseSign(cause, "smooth")
     if egg.found(FindingKind.SHELL, "thin"):
-        yield CauseSign(cause, "found thin")
+        yield CauseSign(cause, "found thin", found=True)
     if egg.own_dents_early is not None and egg.own_dents_early <= egg.window.end:
         yield CauseSign(cause, "dented alone")
     if egg.water is not None and egg.water.dented_early:

@@ -32,9 +32,9 @@ def opened_early(egg: LossEvidence) -> Iterator[CauseSign]:
     if bled:
         yield CauseSign(cause, "bled", lived)
     if egg.found(FindingKind.YOLK, "large"):
-        yield CauseSign(cause, "large yolk")
+        yield CauseSign(cause, "large yolk", found=True)
     if egg.found(FindingKind.VESSELS, "cut"):
-        yield CauseSign(cause, "vessel cut")
+        yield CauseSign(cause, "vessel cut", found=True)
 
 
 def could_not_get_out(egg: LossEvidence) -> Iterator[CauseSign]:
@@ -48,13 +48,16 @@ def could_not_get_out(egg: LossEvidence) -> Iterator[CauseSign]:
     else:
         yield CauseSign(cause, "not term")
     if egg.found(FindingKind.FLUID, "mouth"):
-        yield CauseSign(cause, "fluid")
+        yield CauseSign(cause, "fluid", found=True)
     if egg.found(FindingKind.SHELL, "hard"):
-        yield CauseSign(cause, "hard shell")
+        yield CauseSign(cause, "hard shell", found=True)
+    if egg.found(FindingKind.SHELL, "slit closed"):
+        yield CauseSign(cause, "slit closed", found=True)
 
 
 def cord(egg: LossEvidence) -> Iterator[CauseSign]:
     if egg.found(FindingKind.CORD, "around"):
+        # As seen: what its note may be wrong by is in the score.
         yield CauseSign(Cause.CORD, "around")
     elif egg.known(FindingKind.CORD):
         yield CauseSign(Cause.CORD, "free")

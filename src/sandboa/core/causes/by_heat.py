@@ -13,6 +13,10 @@ from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.hatching.fates import DeathStage, Fate
 from sandboa.core.messages import Difference, Message, Temperature
 
+#: Days by which pips come before, or after, what the set point gives to speak of heat, or of cold
+#: (assumption: beyond what clutches of one house differ by).
+EARLY_DAYS: Final = 5.0
+LATE_DAYS: Final = 6.0
 #: °C·h above 33.5 from which it counts, and counts as much (assumption).
 HOT_DEGREE_HOURS: Final = (3.0, 20.0)
 #: h below 27 °C that are a long stretch, and a very long one (assumption).
@@ -50,7 +54,10 @@ def too_hot(egg: LossEvidence) -> Iterator[CauseSign]:
     if sum(s.small for s in egg.siblings) >= 2:
         yield CauseSign(cause, "small siblings")
     if egg.found(FindingKind.FORM, *DEFECTS):
-        yield CauseSign(cause, "defect")
+        yield CauseSign(cause, "defect", found=True)
+    if egg.pipped_early_days is not None and egg.pipped_early_days >= EARLY_DAYS:
+        early = f"its siblings pipped {egg.pipped_early_days:.0f} days early for the set point"
+        yield CauseSign(cause, "hatched early", 1.0, early)
     if heat is None:
         return
     if heat.hot_degree_hours >= HOT_DEGREE_HOURS[0]:
@@ -58,9 +65,10 @@ def too_hot(egg: LossEvidence) -> Iterator[CauseSign]:
             "{hours:.0f} degree-hours too hot, up to {highest}",
             hours=heat.hot_degree_hours, highest=Temperature(heat.highest_c),
         )  # fmt: skip
-        yield CauseSign(cause, "hot", 1.0, words)
+        then = _then(egg, heat.hot)
+        yield CauseSign(cause, "hot", then, words)
         if heat.hot_degree_hours >= HOT_DEGREE_HOURS[1]:
-            yield CauseSign(cause, "very hot")
+            yield CauseSign(cause, "very hot", then)
         yield from _others(egg, cause)
     elif heat.highest_c <= NEVER_HOT_C + 0.5 and heat.measured >= MEASURED_ENOUGH:
         yield CauseSign(
@@ -73,6 +81,9 @@ def too_hot(egg: LossEvidence) -> Iterator[CauseSign]:
 
 def too_cold(egg: LossEvidence) -> Iterator[CauseSign]:
     cause, heat = Cause.TOO_COLD, egg.heat
+    if egg.pipped_early_days is not None and egg.pipped_early_days <= -LATE_DAYS:
+        late = f"its siblings pipped {-egg.pipped_early_days:.0f} days late for the set point"
+        yield CauseSign(cause, "hatched late", 1.0, late)
     if _immature(egg):
         yield CauseSign(cause, "immature")
     if heat is None:
@@ -83,12 +94,20 @@ def too_cold(egg: LossEvidence) -> Iterator[CauseSign]:
             hours=heat.cold_hours, limit=Temperature(COLD_BELOW_C, 0),
             lowest=Temperature(heat.lowest_c),
         )  # fmt: skip
-        yield CauseSign(cause, "cold", 1.0, words)
+        then = _then(egg, heat.cold)
+        yield CauseSign(cause, "cold", then, words)
         if heat.cold_hours >= COLD_HOURS[1] or heat.lowest_c < DEEP_COLD_C:
-            yield CauseSign(cause, "very cold")
+            yield CauseSign(cause, "very cold", then)
         yield from _others(egg, cause)
     elif heat.cold_hours < 6.0 and heat.measured >= MEASURED_ENOUGH:
         yield CauseSign(cause, "steady")
+
+
+def _then(egg: LossEvidence, span: tuple[float, float] | None) -> float:
+    """Chance (0-1) that it died in a span of shares developed, or soon after it."""
+    if span is None:
+        return 1.0
+    return egg.window.chance_between(span[0], span[1] + FAULT_REACH)
 
 
 def _immature(egg: LossEvidence) -> bool:
@@ -106,9 +125,10 @@ def unstable(egg: LossEvidence) -> Iterator[CauseSign]:
             "{days} days with more than {swing} of swing",
             days=heat.swing_days, swing=Difference(SWING_C[1]),
         )  # fmt: skip
-        yield CauseSign(cause, "swings", 1.0, words)
+        then = _then(egg, heat.swings)
+        yield CauseSign(cause, "swings", then, words)
         if heat.swing_days >= SWING_DAYS[1]:
-            yield CauseSign(cause, "many swings")
+            yield CauseSign(cause, "many swings", then)
         yield from _others(egg, cause)
     elif heat.measured >= MEASURED_ENOUGH:
         calm = 1.0 if heat.largest_swing_c <= CALM_SWING_C else 0.7

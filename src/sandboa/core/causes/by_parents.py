@@ -36,9 +36,9 @@ def infertile(egg: LossEvidence) -> Iterator[CauseSign]:
     elif looks:
         yield CauseSign(cause, "one look")
     if egg.found(FindingKind.STAGE, "yolk only"):
-        yield CauseSign(cause, "yolk only")
+        yield CauseSign(cause, "yolk only", found=True)
     elif egg.known(FindingKind.STAGE):
-        yield CauseSign(cause, "embryo found")
+        yield CauseSign(cause, "embryo found", found=True)
     for who, (slugs, laid) in (
         ("dam", egg.parents.dam_slugs),
         ("sire", egg.parents.sire_slugs),
@@ -82,6 +82,8 @@ def dams_condition(egg: LossEvidence) -> Iterator[CauseSign]:
         yield CauseSign(cause, "first")
     if parents.dam_before_g is not None and parents.dam_before_g < parents.lightest_g:
         yield CauseSign(cause, "light", 1.0, f"{parents.dam_before_g:.0f} g before pairing")
+    if parents.dam_ill:
+        yield CauseSign(cause, "ill")
     known = [s.fate for s in egg.siblings if s.fate not in (None, Fate.SLUG)]
     lost = 1 + sum(fate is not None and fate.is_loss for fate in known)
     if len(known) >= 2 and lost >= WHOLE_CLUTCH * (len(known) + 1):

@@ -23,7 +23,7 @@ class Water:
     weighed: how often it was weighed by then.
     medium: (share, "drips" ... "dry") as seen; `lid`: (share, "none" ... "raining").
     dented_early: (share, eggs early, eggs looked at) of visits with box-wide early dents.
-    on_grid: eggs off the medium.
+    on_grid: eggs off the medium; `sealed`: closed with film without a hole.
     """
 
     lowest: tuple[float, float, float] | None = None
@@ -33,6 +33,7 @@ class Water:
     dented_early: tuple[tuple[float, int, int], ...] = ()
     plump_until: float | None = None
     on_grid: bool = False
+    sealed: bool = False
 
 
 @dataclass(frozen=True, slots=True)
@@ -52,6 +53,8 @@ class Heat:
 
     `hot_degree_hours` is °C·h above 33.5, `cold_hours` the longest stretch below 27 °C,
     `swing_days` days with more than 2 °C between their extremes, `largest_swing_c` the widest.
+    `hot`, `cold` and `swings` are the shares developed from the first to the last hour of each;
+    None where there was none.
     """
 
     measured: float
@@ -62,6 +65,9 @@ class Heat:
     swing_days: int
     largest_swing_c: float
     faults: tuple[FaultThen, ...] = ()
+    hot: tuple[float, float] | None = None
+    cold: tuple[float, float] | None = None
+    swings: tuple[float, float] | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -99,6 +105,7 @@ class Parents:
 
     `dam_slugs` and `sire_slugs` are (slugs, laid); `dam_hatched` (hatched, fertile);
     `can_double`: the pair can produce a form that dies, None while traits are not known;
+    `dam_ill`: she was seen ill in the months before.
     `double_share` is how many of its eggs then would; `pair_lost_alike` (lost at that stage,
     fertile) over the pair's other clutches.
     """
@@ -108,6 +115,7 @@ class Parents:
     dam_hatched: tuple[int, int] = (0, 0)
     first_clutch: bool | None = None
     dam_before_g: float | None = None
+    dam_ill: bool = False
     lightest_g: float = 1500.0
     can_double: bool | None = None
     double_share: float = 0.0
@@ -148,6 +156,8 @@ class LossEvidence:
     cut: tuple[float, bool] | None = None
     pipped: float | None = None
     pip_to_end_hours: float | None = None
+    #: Days its siblings pipped before what the set point gives; below 0 after it.
+    pipped_early_days: float | None = None
     opened: bool | None = None
     findings: Findings = field(default_factory=dict)
     siblings: tuple[Sibling, ...] = ()

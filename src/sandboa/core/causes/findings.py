@@ -37,6 +37,7 @@ FINDINGS: Final = {
         "hard": "shell hard to cut",
         "thin": "shell thin or windowed",
         "torn": "a tear, or blood at one place",
+        "slit closed": "its slit had closed",
     },
     FindingKind.POSITION: {
         "top": "embryo on top",

@@ -11,12 +11,16 @@ from sandboa.core.messages import Words
 @dataclass(frozen=True, slots=True)
 class CauseSign:
     """A sign that holds: its key in the table of scores, how far it holds (0-1), and in words
-    what was seen; empty where the table's own words say it."""
+    what was seen; empty where the table's own words say it.
+
+    `found`: noted once on opening, where one note in ten is wrong.
+    """
 
     cause: Cause
     key: str
     holds: float = 1.0
     words: Words = ""
+    found: bool = False
 
 
 Reasoning = Callable[[LossEvidence], Iterator[CauseSign]]

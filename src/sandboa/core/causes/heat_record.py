@@ -1,6 +1,6 @@
 """What a record of temperature at the box says of heat, cold and swings (rule E, G)."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from typing import Final
 
 import numpy as np
@@ -21,11 +21,13 @@ def heat_record(
     temperature_c: FloatArray,
     until_s: float,
     measured: float,
+    share_at: Callable[[float], float],
     faults: Sequence[FaultThen] = (),
 ) -> Heat | None:
     """Heat, cold and swings up to `until_s`; None where there is less than a day of record.
 
-    `times_s` (s, rising) and `temperature_c` (°C) have shape (n,). Hours are
+    `times_s` (s, rising) and `temperature_c` (°C) have shape (n,); `share_at` tells the share
+    developed at a time (s). Hours are
     judged by their means: an opened door is no swing of the eggs.
     """
     if len(times_s) < 2:
@@ -42,14 +44,26 @@ def heat_record(
     swings = np.array([float(day.max() - day.min()) for day in days])
     # A day at the edge of a hot or cold spell belongs to that, not to an unsteady cabinet.
     own = np.array([day.min() >= COLD_BELOW_C and day.max() <= _SPELL_ABOVE_C for day in days])
+    swung = own & (swings > SWING_C[1])
+
+    def span(hours: np.ndarray) -> tuple[float, float] | None:
+        """Shares developed at the first and after the last of those hours."""
+        if not len(hours):
+            return None
+        first_s, last_s = (start_s + float(h) * SECONDS_PER_HOUR for h in (hours[0], hours[-1] + 1))
+        return share_at(first_s), share_at(last_s)
+
     return Heat(
         measured=measured,
         highest_c=float(hourly.max()),
         lowest_c=float(hourly.min()),
         hot_degree_hours=float(np.maximum(hourly - HARM_ABOVE_C, 0.0).sum()),
         cold_hours=float(_longest_run(hourly < COLD_BELOW_C)),
-        swing_days=int((own & (swings > SWING_C[1])).sum()),
+        swing_days=int(swung.sum()),
         largest_swing_c=float(swings.max()),
+        hot=span(np.flatnonzero(hourly > HARM_ABOVE_C)),
+        cold=span(np.flatnonzero(hourly < COLD_BELOW_C)),
+        swings=span(24 * np.flatnonzero(swung)),
         faults=tuple(faults),
     )
 

@@ -5,7 +5,7 @@ causes and starts with 0, all others below it: without evidence it leads.
 """
 
 import math
-from collections.abc import Iterable, Mapping
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -20,6 +20,12 @@ from sandboa.core.causes.grounds import CauseSign, Reasoning
 from sandboa.core.causes.kinds import REMEDIES, Cause, Remedy
 from sandboa.core.causes.scores import DEFAULT_SCORES, STARTS, score_of
 from sandboa.core.messages import Words
+
+#: Share of what is noted on opening that is wrong (assumption).
+WRONG_NOTES: Final = 0.07
+
+#: Share from which a cause is told as one of two at once (assumption).
+TOGETHER_FROM: Final = 0.20
 
 REASONINGS: Final[dict[Cause, Reasoning]] = {
     Cause.INFERTILE: infertile,
@@ -95,6 +101,20 @@ def rank_causes(
     return tuple(sorted(ranked, key=lambda r: -r.share))
 
 
+def together(ranked: Sequence[RankedCause]) -> tuple[Cause, ...]:
+    """The causes that speak at once, likeliest first; () where fewer than two do.
+
+    Each is by itself likelier than unknown, and has a fifth of the share or
+    more: either may have done it, or both.
+    """
+    speak = [
+        r.cause
+        for r in ranked
+        if r.cause is not Cause.UNKNOWN and r.score > 0.0 and r.share >= TOGETHER_FROM
+    ]
+    return tuple(speak) if len(speak) > 1 else ()
+
+
 def _still_to_settle(egg: LossEvidence, remedy: Remedy) -> str | None:
     looked = remedy.looked_at and all(egg.known(kind) for kind in remedy.looked_at)
     return None if looked else remedy.settle_by
@@ -105,6 +125,8 @@ def _grounds(said: Iterable[CauseSign], scores: Mapping[str, float]) -> list[Gro
     for sign in said:
         line = score_of(sign.cause, sign.key)
         score = _as_far_as_it_holds(scores[line.name], sign.holds)
+        if sign.found:
+            score = _as_noted(score)
         if abs(score) >= 0.05:
             found.append(Ground(line.name, sign.words or line.words, score))
     return found
@@ -113,6 +135,16 @@ def _grounds(said: Iterable[CauseSign], scores: Mapping[str, float]) -> list[Gro
 def _as_far_as_it_holds(score: float, holds: float) -> float:
     """A log score that counts with chance `holds` (0-1) and says nothing otherwise."""
     return math.log1p(holds * math.expm1(score))
+
+
+def _as_noted(score: float) -> float:
+    """A log score of something noted once on opening, where a share of what is noted is wrong.
+
+    What was noted is then likely with the cause by (1 - e)·r + e, without it by (1 - e) + e·r, r
+    being the ratio the score stands for: never beyond (1 - e)/e either way.
+    """
+    ratio, wrong = math.exp(score), WRONG_NOTES
+    return math.log(((1.0 - wrong) * ratio + wrong) / ((1.0 - wrong) + wrong * ratio))
 
 
 def missing(egg: LossEvidence) -> tuple[str, ...]:

@@ -16,11 +16,12 @@ from sandboa.core.units import Z80
 
 
 class Sign(StrEnum):
-    """What announces a clutch (rule P1)."""
+    """What is seen of a dam: what announces a clutch (rule P1), and illness, which bears on it."""
 
     OFF_FOOD = "off food"
     OVULATION = "ovulation"
     PRE_LAY_SHED = "pre-lay shed"
+    ILL = "ill"
 
 
 #: In the order in which they come; going off food alone forecasts nothing.

@@ -27,3 +27,4 @@ class EggActKind(StrEnum):
     ROLLED = "rolled"
     DROPPED = "dropped"
     TORN = "torn"
+    IN_WATER = "lay in water"

@@ -42,17 +42,17 @@ _PAST: Final = (
     (2.0, GardenClutch("Tansy", "Flint", 6, 0, NORTH, "upper", VERMICULITE, PIN_HOLES,
                        humidity=_USUAL)),
     (6.5, GardenClutch("Sorrel", "Marl", 8, 1, NORTH, "middle", HALF, FILM, seed=4,
-                       hazard="stale air", humidity=_USUAL)),
+                       hazard="stuffy", humidity=_USUAL)),
     (9.0, GardenClutch("Yarrow", "Chert", 7, 0, NORTH, "lower", SATURATED, CORNER, seed=3,
-                       hazard="too dry", humidity=_DRY)),
+                       hazard="parched", humidity=_DRY)),
     (13.0, GardenClutch("Lovage", "Slate", 5, 1, SMALL, "shelf", VERMICULITE, PIN_HOLES,
                         humidity=_USUAL)),
     (17.5, GardenClutch("Chervil", "Flint", 6, 0, NORTH, "upper", VERMICULITE, PIN_HOLES, seed=6,
-                        humidity=_USUAL, forced=((4, "malformed"),))),
+                        humidity=_USUAL, forced=((4, "twisted"),))),
     (22.0, GardenClutch("Hyssop", "Slate", 7, 2, SMALL, "shelf", VERMICULITE, PIN_HOLES,
                         humidity=_USUAL)),
     (27.0, GardenClutch("Costmary", "Chert", 6, 0, NORTH, "lower", HALF, PIN_HOLES, seed=2,
-                        humidity=_USUAL, forced=((2, "knock, drop or torn shell"),))),
+                        humidity=_USUAL, forced=((2, "bump"),))),
 )  # fmt: skip
 
 

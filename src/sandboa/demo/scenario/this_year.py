@@ -65,7 +65,7 @@ CLUTCHES: Final = (
     # One failing egg.
     (19.0, GardenClutch(
         "Chervil", "Flint", 7, 2, SMALL, "shelf", "perlite", PIN_HOLES,
-        dry_g=200, water_g=200, set_up_g=1390, seed=43018, forced=((3, "infection first"),),
+        dry_g=200, water_g=200, set_up_g=1390, seed=43018, forced=((3, "rot"),),
         planned=(Planned(6.5, candles=True), Planned(10.0, weighs=True), Planned(15.0),
                  Planned(18.8, weighs=True, candles=True)),
     )),

@@ -1,7 +1,7 @@
 """A whole simulated season: cabinets with what befalls them, pairs, clutches and their ends."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
@@ -9,16 +9,21 @@ import numpy as np
 from sandboa.devices.simulation.cabinet import CabinetModel, run
 from sandboa.devices.simulation.eggs import SimulatedClutch, developed
 from sandboa.devices.simulation.season_boxes import clutch
+from sandboa.devices.simulation.season_findings import falsified
 from sandboa.devices.simulation.season_hazards import (
+    NO_HAZARD,
     OF_BOX,
+    SECOND,
     CabinetHazard,
     cabinet_hazard,
     draw,
+    hazard_of,
 )
 from sandboa.devices.simulation.season_nests import Nest
 from sandboa.devices.simulation.season_stories import (
     AnimalStory,
     CabinetStory,
+    ClutchStory,
     SeasonStory,
 )
 
@@ -29,6 +34,10 @@ _SHELVES: Final = ("upper", "lower")
 #: Days over which clutches are laid, and the season lasts.
 _LAYING_DAYS: Final = 34.0
 SEASON_DAYS: Final = 115.0
+#: Hazards that strike a cabinet whatever else befalls its temperature.
+_BESIDE_OTHERS: Final = ("blackout", "fumes")
+#: Hazards of a clutch that go with any box.
+_BESIDE_BOXES: Final = ("spent mother", "double dose", "fly brood", "hidden strain")
 #: The gene whose double form dies, carried by both parents where the hazard says so.
 LETHAL: Final = ("Asphalt", "incomplete dominant", "dies")
 FINE: Final = ("Puzzle", "recessive", "fine")
@@ -40,11 +49,15 @@ Curves = Callable[[float, int], tuple[np.ndarray, np.ndarray]]
 
 @dataclass(frozen=True)
 class Habits:
-    """What the keeper does; withheld, causes have less to go by."""
+    """What the keeper does; withheld, causes have less to go by.
+
+    `misreads` is the share of what is found on opening that is noted wrong.
+    """
 
     weighs: bool = True
     candles: bool = True
     every_days: float = 6.0
+    misreads: float = 0.0
 
 
 def season(
@@ -57,20 +70,31 @@ def season(
     for number in range(cabinets):
         set_point_c = float(random.choice([31.1, 31.5]))
         hazard = cabinet_hazard(began_s, _LAYING_DAYS + 30.0, set_point_c, random)
-        cabinet, curves = _cabinet(f"Cabinet {number + 1}", hazard, began_s, set_point_c, random)
+        second = NO_HAZARD
+        if random.random() < SECOND:
+            cause = str(random.choice(_BESIDE_OTHERS))
+            second = hazard_of(cause, began_s, _LAYING_DAYS + 30.0, set_point_c, random)
+        both = replace(
+            hazard,
+            mishaps=(*hazard.mishaps, *second.mishaps),
+            altered_day=hazard.altered_day if second.altered_day is None else second.altered_day,
+        )
+        cabinet, curves = _cabinet(f"Cabinet {number + 1}", both, began_s, set_point_c, random)
         told_cabinets.append(cabinet)
         for place in range(clutches):
             box_hazard = draw(OF_BOX, random)
+            second_hazard = str(random.choice(_BESIDE_BOXES)) if random.random() < SECOND else None
             dam, sire = f"Dam {number + 1}{place + 1}", f"Sire {number + 1}{place + 1}"
             laid_day = float(random.uniform(1.0, _LAYING_DAYS))
             nest = Nest(
                 dam, sire, laid_day, cabinet.name, _SHELVES[place % 2],
                 eggs=int(random.integers(5, 9)), slugs=int(random.random() < 0.25),
                 hazard=box_hazard, cabinet_hazard=hazard,
+                second=second_hazard, second_of_cabinet=second,
                 curve=curves(laid_day, place % 2), humidity=float(random.uniform(0.5, 0.7)),
                 every_days=habits.every_days, weighs=habits.weighs, candles=habits.candles,
             )  # fmt: skip
-            told_clutches.append(clutch(nest, random))
+            told_clutches.append(_noted(clutch(nest, random), habits.misreads, random))
             animals += _parents(nest, random)
     known = {animal.name: animal for animal in animals}
     return SeasonStory(
@@ -80,6 +104,14 @@ def season(
         tuple(told_clutches),
         (LETHAL, FINE),
     )
+
+
+def _noted(story: ClutchStory, misreads: float, random: np.random.Generator) -> ClutchStory:
+    """The clutch with as much of what was found noted wrong."""
+    eggs = tuple(
+        replace(egg, findings=falsified(egg.findings, misreads, random)) for egg in story.eggs
+    )
+    return replace(story, eggs=eggs)
 
 
 def _cabinet(
@@ -119,10 +151,10 @@ def _cabinet(
 
 
 def _parents(nest: Nest, random: np.random.Generator) -> list[AnimalStory]:
-    lethal = nest.hazard == "lethal gene combination"
+    lethal = "double dose" in nest.hazards
     carried = (("Asphalt", "visual"),) if lethal else ()
     other = () if lethal or random.random() < 0.6 else (("Puzzle", "one copy"),)
-    poor = nest.hazard == "dam's condition"
+    poor = "spent mother" in nest.hazards
     before_g = float(random.normal(1380.0, 60.0) if poor else random.normal(1950.0, 180.0))
     weights = tuple((nest.laid_day - ago, before_g) for ago in (200.0, 120.0))
     return [

@@ -8,11 +8,25 @@ import numpy as np
 _NOT_NOTED: Final = 0.12
 _MISREAD: Final = 0.06
 _STAGES: Final = ("early", "mid", "late", "full term")
+#: What can be noted of each kind, other than how far it was grown.
+_LOOKS: Final = {
+    "outside": ("clean", "top", "below", "all over"),
+    "shell": ("sound", "bottom soft", "hard", "thin", "torn"),
+    "position": ("top", "side", "under"),
+    "yolk": ("usual", "hard", "large", "absorbed"),
+    "vessels": ("good", "weak", "none", "cut"),
+    "fluid": ("usual", "mouth", "little"),
+    "cord": ("free", "around"),
+    "form": ("normal", "cleft", "open belly", "kink", "no eyes"),
+    "inside": ("clean", "spots", "through"),
+    "smell": ("none", "off", "foul"),
+    "larvae": ("none", "seen"),
+}
 
 
 def stage_of(cause: str, share: float) -> str:
     """How far the animal was grown, as it is written down."""
-    if cause == "infertile":
+    if cause == "blank":
         return "early"
     return _STAGES[int(np.searchsorted((0.33, 0.66, 0.9), share))]
 
@@ -26,8 +40,8 @@ def findings_of(
     random: np.random.Generator,
 ) -> dict[str, tuple[str, ...]]:
     """By kind what is found; kinds with an underscore are for the teller, not for the keeper."""
-    stage = "yolk only" if cause == "infertile" else stage_of(cause, share)
-    grown = share > 0.45 and cause != "infertile"
+    stage = "yolk only" if cause == "blank" else stage_of(cause, share)
+    grown = share > 0.45 and cause != "blank"
     found = {
         "outside": _choose(random, {"clean": 0.5, "top": 0.3, "all over": 0.2}),
         "shell": "sound",
@@ -39,13 +53,13 @@ def findings_of(
         "smell": _choose(random, {"none": 0.4, "off": 0.35, "foul": 0.25}),
         "larvae": "none",
     }
-    if cause != "infertile":
+    if cause != "blank":
         found["position"] = "under" if under and random.random() < 0.8 else "top"
     if grown:
         found["cord"] = "free"
         found["form"] = "normal"
     found |= _of_cause(cause, share, random)
-    if cause == "infertile":
+    if cause == "blank":
         found.pop("vessels", None)
     told: dict[str, tuple[str, ...]] = {
         kind: (_misread(kind, value, random),) for kind, value in found.items()
@@ -59,34 +73,54 @@ def findings_of(
     return told
 
 
+def falsified(
+    findings: dict[str, tuple[str, ...]], share: float, random: np.random.Generator
+) -> dict[str, tuple[str, ...]]:
+    """The findings with that `share` of them wrong: another look that could have been noted.
+
+    How far it was grown is misjudged by a step; that there was an animal at all is not.
+    """
+    told = dict(findings)
+    for kind, (value, *_) in findings.items():
+        if kind.startswith("_") or value == "yolk only" or random.random() >= share:
+            continue
+        if kind == "stage":
+            place = _STAGES.index(value) + int(random.choice([-1, 1]))
+            told[kind] = (_STAGES[min(max(place, 0), 3)],)
+        else:
+            others = [other for other in _LOOKS[kind] if other != value]
+            told[kind] = (str(random.choice(others)),)
+    return told
+
+
 def _of_cause(cause: str, share: float, random: np.random.Generator) -> dict[str, str]:
     often, mostly = random.random() < 0.75, random.random() < 0.88
-    if cause == "too dry":
+    if cause == "parched":
         return {"yolk": "hard" if mostly else "usual", "fluid": "little" if often else "usual"}
-    if cause == "too wet":
+    if cause == "soaked":
         return {"shell": "bottom soft" if mostly else "sound", "outside": "below"}
-    if cause == "knock, drop or torn shell":
+    if cause == "bump":
         return {"shell": "torn"} if often else {}
-    if cause == "infection first":
+    if cause == "rot":
         return {"inside": "through" if often else "spots", "outside": "all over"}
-    if cause == "opened too early":
+    if cause == "early blade":
         cut = "cut" if random.random() < 0.6 else "good"
         return {"yolk": "large" if mostly else "usual", "vessels": cut}
-    if cause == "could not get out":
+    if cause == "locked in":
         hard = "hard" if random.random() < 0.4 else "sound"
         return {"fluid": "mouth" if often else "usual", "shell": hard, "yolk": "absorbed"}
-    if cause == "cord around the body":
+    if cause == "tether":
         return {"cord": "around" if mostly else "free"}
-    if cause == "malformed":
+    if cause == "twisted":
         defect = str(random.choice(["cleft", "open belly", "kink", "no eyes"]))
         return {"form": defect if mostly else "normal"}
-    if cause == "shell defect":
+    if cause == "poor wrap":
         return {"shell": "thin" if often else "sound"}
-    if cause == "stale air":
+    if cause == "stuffy":
         return {"vessels": "good", "yolk": "absorbed" if share > 0.95 else "usual"}
-    if cause == "pests":
+    if cause == "fly brood":
         return {"larvae": "seen" if often else "none"}
-    if cause == "too hot" and share > 0.45 and random.random() < 0.3:
+    if cause == "heat wave" and share > 0.45 and random.random() < 0.3:
         return {"form": "kink"}
     return {}
 

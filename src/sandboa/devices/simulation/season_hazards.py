@@ -15,36 +15,44 @@ from sandboa.devices.simulation.mishaps import Mishap, MishapKind
 
 _DAY_S: Final = 86_400.0
 
+#: The words are the simulation's own; what a keeper would call each is said where it is scored.
 #: Of a cabinet, with the chance that a season holds it.
 OF_CABINET: Final = (
-    ("too hot", 0.10),
-    ("too cold, too long", 0.10),
-    ("unstable temperature", 0.10),
-    ("equipment failure", 0.12),
-    ("poisoned air", 0.08),
+    ("heat wave", 0.10),
+    ("cold snap", 0.10),
+    ("see-saw", 0.10),
+    ("blackout", 0.12),
+    ("fumes", 0.08),
 )
 #: Of a box.
 OF_BOX: Final = (
-    ("too dry", 0.13),
-    ("too wet", 0.08),
-    ("stale air", 0.09),
-    ("dam's condition", 0.06),
-    ("lethal gene combination", 0.08),
-    ("pests", 0.05),
+    ("parched", 0.13),
+    ("soaked", 0.08),
+    ("stuffy", 0.09),
+    ("spent mother", 0.06),
+    ("double dose", 0.08),
+    ("fly brood", 0.05),
+    ("hidden strain", 0.05),
 )
 #: Of one egg.
 OF_EGG: Final = (
-    ("infertile", 0.020),
-    ("embryo underneath or rolled", 0.022),
-    ("knock, drop or torn shell", 0.022),
-    ("infection first", 0.022),
-    ("opened too early", 0.010),
-    ("could not get out", 0.016),
-    ("cord around the body", 0.010),
-    ("malformed", 0.016),
-    ("shell defect", 0.020),
-    ("unknown", 0.012),
+    ("blank", 0.020),
+    ("face down", 0.022),
+    ("bump", 0.022),
+    ("rot", 0.022),
+    ("early blade", 0.010),
+    ("locked in", 0.016),
+    ("tether", 0.010),
+    ("twisted", 0.016),
+    ("poor wrap", 0.020),
+    ("silent stop", 0.015),
+    ("slow fade", 0.015),
+    ("shaken", 0.015),
 )
+#: What no list of causes holds, wherever it strikes.
+UNLISTED: Final = ("silent stop", "slow fade", "shaken", "hidden strain")
+#: Chance that a box, and a cabinet, has a second hazard.
+SECOND: Final = 0.15
 
 
 @dataclass(frozen=True)
@@ -60,13 +68,20 @@ class CabinetHazard:
     strength: float = 1.0
 
 
+NO_HAZARD: Final = CabinetHazard()
+
+
 @dataclass(frozen=True)
 class Death:
-    """An egg dies of a cause on a day of the season, or at a share of its development."""
+    """An egg dies of a cause on a day of the season, or at a share of its development.
+
+    `also` is another that struck it about then and would have done it alone.
+    """
 
     cause: str
     day: float | None = None
     share: float | None = None
+    also: str | None = None
     more: dict[str, float] = field(default_factory=dict)
 
 
@@ -100,18 +115,18 @@ def hazard_of(
     def at(day: float) -> float:
         return began_s + day * _DAY_S
 
-    if cause == "too hot":
+    if cause == "heat wave":
         end = start + float(random.uniform(1.5, 4.0))
         hot_c = set_point_c + float(random.uniform(3.5, 5.0))
         points = _spell(at, start, end, 0.5, set_point_c, hot_c)
         return CabinetHazard(cause, start, end, points, strength=(end - start) * (hot_c - 33.0))
-    if cause == "too cold, too long":
+    if cause == "cold snap":
         end = start + float(random.uniform(3.0, 7.0))
         cold_c = float(random.uniform(21.5, 24.5))
         # A heater too weak for a cold week: it slides down, and comes back as slowly.
         points = _spell(at, start, end, 1.5, set_point_c, cold_c)
         return CabinetHazard(cause, start, end, points, strength=(end - start) * (27.0 - cold_c))
-    if cause == "unstable temperature":
+    if cause == "see-saw":
         end = start + float(random.uniform(10.0, 20.0))
         half_c = float(random.uniform(1.4, 2.0))
         points = tuple(
@@ -119,11 +134,11 @@ def hazard_of(
             for n in range(int(2 * (end - start)))
         )
         return CabinetHazard(cause, start, end, (*points, (at(end), set_point_c)))
-    if cause == "equipment failure":
+    if cause == "blackout":
         end = start + float(random.uniform(10.0, 30.0)) / 24.0
         cut = Mishap(MishapKind.POWER_CUT, at(start), at(end))
         return CabinetHazard(cause, start, end, mishaps=(cut,), strength=24.0 * (end - start))
-    if cause == "poisoned air":
+    if cause == "fumes":
         return CabinetHazard(cause, 0.0, days, altered_day=-float(random.uniform(5.0, 30.0)))
     return CabinetHazard()
 
@@ -148,49 +163,53 @@ def strikes(hazard: CabinetHazard, laid: float, random: np.random.Generator) -> 
     cause = hazard.cause
     if cause is None or laid >= hazard.end:
         return None
-    if cause == "poisoned air":
+    if cause == "fumes":
         dies = random.random() < 0.85
         return Death(cause, day=laid + float(random.normal(34.0, 4.0))) if dies else None
     if laid > hazard.start:
         return None
     chance = {
-        "too hot": 1.0 - float(np.exp(-hazard.strength / 14.0)),
-        "too cold, too long": 1.0 - float(np.exp(-hazard.strength / 28.0)),
-        "unstable temperature": 0.25,
-        "equipment failure": min(0.75, hazard.strength / 30.0),
+        "heat wave": 1.0 - float(np.exp(-hazard.strength / 14.0)),
+        "cold snap": 1.0 - float(np.exp(-hazard.strength / 28.0)),
+        "see-saw": 0.25,
+        "blackout": min(0.75, hazard.strength / 30.0),
     }[cause]
     if random.random() >= chance:
         return None
-    if cause == "unstable temperature":
+    if cause == "see-saw":
         return Death(cause, day=float(random.uniform(hazard.start + 3.0, hazard.end + 3.0)))
     lag = float(random.gamma(2.0, 1.2))
-    return Death(cause, day=hazard.end + lag if cause != "too hot" else hazard.start + 1.0 + lag)
+    return Death(cause, day=hazard.end + lag if cause != "heat wave" else hazard.start + 1.0 + lag)
 
 
 def egg_hazard(cause: str, term_days: float, random: np.random.Generator) -> Death:
     """When one of the hazards of a single egg kills it; `more` has what goes with it."""
     uniform = random.uniform
-    if cause == "infertile":
+    if cause == "blank":
         return Death(cause, share=0.0)
-    if cause == "embryo underneath or rolled":
+    if cause == "face down":
         rolled = bool(random.random() < 0.4)
         share = float(uniform(0.15, 0.6)) if rolled else float(uniform(0.05, 0.7))
         at = max(0.03, share - float(uniform(0.02, 0.1)))
         return Death(cause, share=share, more={"rolled": at} if rolled else {})
-    if cause == "knock, drop or torn shell":
+    if cause == "bump":
         at = 0.0 if random.random() < 0.5 else float(uniform(0.1, 0.7))
         return Death(cause, share=at + float(uniform(0.02, 0.12)), more={"knocked": at})
-    if cause == "infection first":
+    if cause == "rot":
         return Death(cause, share=float(uniform(0.25, 0.85)), more={"before": uniform(0.08, 0.18)})
-    if cause == "opened too early":
+    if cause == "early blade":
         at = float(uniform(0.84, 0.93))
         return Death(cause, share=at + float(uniform(0.005, 0.03)), more={"cut": at})
-    if cause == "could not get out":
+    if cause == "locked in":
         return Death(cause, share=1.0 + float(uniform(1.5, 3.5)) / term_days, more={"pipped": 1.0})
-    if cause == "malformed":
+    if cause == "twisted":
         return Death(cause, share=float(uniform(0.55, 1.0)))
-    if cause == "cord around the body":
+    if cause == "tether":
         return Death(cause, share=float(uniform(0.6, 1.0)))
-    if cause == "shell defect":
+    if cause == "slow fade":
+        return Death(cause, share=float(uniform(0.35, 0.9)))
+    if cause == "shaken":
+        return Death(cause, share=float(uniform(0.06, 0.35)))
+    if cause == "poor wrap":
         return Death(cause, share=float(uniform(0.2, 0.8)))
     return Death(cause, share=float(uniform(0.1, 0.98)))

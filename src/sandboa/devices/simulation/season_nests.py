@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from sandboa.devices.simulation.season_hazards import CabinetHazard
+from sandboa.devices.simulation.season_hazards import NO_HAZARD, CabinetHazard
 
 
 @dataclass(frozen=True)
@@ -45,6 +45,13 @@ class Nest:
     water_g: float | None = None
     set_up_g: float | None = None
     planned: tuple[Planned, ...] | None = None
+    second: str | None = None
+    second_of_cabinet: CabinetHazard = NO_HAZARD
+
+    @property
+    def hazards(self) -> frozenset[str]:
+        """What befalls the box."""
+        return frozenset(h for h in (self.hazard, self.second) if h is not None)
 
     def share(self, day: float) -> float:
         """Share developed on that day since lay."""

@@ -51,9 +51,10 @@ class VisitStory:
 
 @dataclass(frozen=True)
 class EggStory:
-    """One egg. `cause` is what really killed it, None where it lives; days since lay.
+    """One egg. `cause` is what really killed it, None where it lives, `also` what helped.
 
-    `findings` is what opening it would show, by kind; `stage` how far it was when it died.
+    Days are since lay. `findings` is what opening it would show, by kind; `stage` how far it was
+    when it died.
     """
 
     number: int
@@ -63,6 +64,7 @@ class EggStory:
     vessels_at_lay: str | None = "strong"
     disc: str | None = "top"
     cause: str | None = None
+    also: str | None = None
     died_day: float | None = None
     died_share: float | None = None
     pip_day: float | None = None

@@ -48,7 +48,7 @@ def _rhythm(nest: Nest, box: Box, random: np.random.Generator) -> Iterator[Plann
     """Every so many days; a keeper who leaves air stale does not look in late in the term."""
     day = 2.0 + float(random.uniform(0.0, 2.0))
     while day < box.story.days - AFTER_DAYS - 1.0:
-        if not (nest.hazard == "stale air" and nest.share(day) > 0.6):
+        if not ("stuffy" in nest.hazards and nest.share(day) > 0.6):
             candles = 4.5 < day < 9.0 or int(day / nest.every_days) % 2 == 0
             yield Planned(day, nest.weighs, nest.candles and candles)
         day += nest.every_days * float(random.uniform(0.8, 1.2))
@@ -67,7 +67,7 @@ def _visit(
     for number, lived in box.lives.items():
         dry = lived.dented_at(left)
         seen = glance(lived, share, candled=planned.candles, dry_box=dry, random=random)
-        if box.story.eggs[number - 1].cause == "infertile" and planned.candles:
+        if box.story.eggs[number - 1].cause == "blank" and planned.candles:
             seen = replace(seen, vessels="none" if random.random() < 0.9 else "unsure")
         glances[number] = seen
     happened = []
@@ -89,7 +89,7 @@ def _visit(
 
 def _pests(nest: Nest, share: float, *, looked: bool) -> str | None:
     """Flies are seen by anybody; that there are none is said by who takes the eggs to a torch."""
-    if nest.hazard == "pests" and share > 0.25:
+    if "fly brood" in nest.hazards and share > 0.25:
         return "flies"
     return "none" if looked else None
 
@@ -110,7 +110,7 @@ def _happenings(egg: EggStory, days: np.ndarray, shares: np.ndarray) -> list[tup
 
 
 def _lid(nest: Nest, left: float, share: float, random: np.random.Generator) -> str:
-    if nest.hazard == "too wet":
+    if "soaked" in nest.hazards:
         return "raining" if random.random() < 0.75 else "half"
     if share > _EGGS_SWEAT_FROM:
         return "raining" if random.random() < 0.7 else "half"
@@ -122,7 +122,7 @@ def _lid(nest: Nest, left: float, share: float, random: np.random.Generator) -> 
 def _medium(nest: Nest, left: float, random: np.random.Generator) -> str | None:
     if random.random() < 0.35:
         return None
-    if nest.hazard == "too wet":
+    if "soaked" in nest.hazards:
         return "drips" if random.random() < 0.8 else "clumps"
     if left < 0.12:
         return "dry" if random.random() < 0.8 else "barely damp"

@@ -14,6 +14,7 @@ from sandboa.core.water.signs import WaterSignKind
 from sandboa.records.clutches import Box, Egg
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import path_of_box
+from sandboa.services.boxes.mass_ledger import account_in
 from sandboa.services.boxes.water import BoxEggs, BoxWater, box_water, on_grid_now
 from sandboa.services.climate.faults import faults_of_term
 from sandboa.services.clutches.as_of import AsOf
@@ -47,6 +48,7 @@ def water_of(snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcome) -> W
         dented_early=dented,
         plump_until=plump,
         on_grid=on_grid_now(snapshot, box, end.died_by_s),
+        sealed=account_in(snapshot, box, end.died_by_s).closing is Closing.SEALED_FILM,
     )
 
 
@@ -154,7 +156,7 @@ def heat_of(
         for fault in faults_of_term(snapshot, outcomes.clutch, outcomes.until_s)
         if fault.start_s <= end.died_by_s
     ]
-    return heat_record(times, values, end.died_by_s, temperature.measured_share, faults)
+    return heat_record(times, values, end.died_by_s, temperature.measured_share, way.share, faults)
 
 
 def _end_of(fault: Fault, as_of_s: float) -> float:

@@ -8,9 +8,10 @@ from sandboa.core.causes.evidence import Neighbours, Parents
 from sandboa.core.causes.time_of_death import DeathWindow
 from sandboa.core.hatching import Fate
 from sandboa.core.hatching.fates import DeathStage, span_of
+from sandboa.core.laying import Sign as SignSeen
 from sandboa.core.pairing.genes import Gene
 from sandboa.core.units import SECONDS_PER_DAY
-from sandboa.records.animals import Weight
+from sandboa.records.animals import Sign, Weight
 from sandboa.records.facts import act_of
 from sandboa.records.house import Cabinet
 from sandboa.services.animals.genes import odds_of
@@ -26,6 +27,9 @@ _BEFORE_LAY_DAYS: Final = (25.0, 300.0)
 #: in age and be of the same (assumptions).
 _SEASON_DAYS: Final = 100.0
 _SAME_AGE_DAYS: Final = 3.0
+#: Days after the first cabinet was entered in which others are entered that stood there already
+#: (assumption).
+_MOVING_IN_DAYS: Final = 30.0
 #: Days by which deaths in two boxes are of the same weeks (assumption).
 _SAME_WEEKS_DAYS: Final = 7.0
 
@@ -58,6 +62,7 @@ def parents_of(
         dam_hatched=(sum(e.fate is Fate.HATCHED for e in fertile), len(fertile)),
         first_clutch=_first(snapshot, outcomes, of_dam),
         dam_before_g=_before_g(clutch.dam_id, clutch.laid_s),
+        dam_ill=_ill_before(clutch.dam_id, clutch.laid_s),
         lightest_g=snapshot.settings["lightest_dam_g"],
         can_double=None if odds is None else bool(odds.may_die),
         double_share=odds.dies if odds else 0.0,
@@ -134,6 +139,12 @@ def _before_g(dam: int, laid_s: float) -> float | None:
     return min(weights, default=None)
 
 
+def _ill_before(dam: int, laid_s: float) -> bool:
+    """Whether she was seen ill in the months before she laid."""
+    first_s = laid_s - _BEFORE_LAY_DAYS[1] * SECONDS_PER_DAY
+    return any(first_s <= s.seen_s <= laid_s for s in Sign.current(dam_id=dam, kind=SignSeen.ILL))
+
+
 def _lies(outcomes: ClutchOutcomes, at_s: float) -> bool:
     return outcomes.clutch.laid_s <= at_s <= outcomes.until_s
 
@@ -188,11 +199,18 @@ def _summed(pairs: Sequence[tuple[int, int]]) -> tuple[int, int]:
 
 
 def _began_s(snapshot: Snapshot, cabinet: int) -> float | None:
-    """When the cabinet came into use, as far as the record goes back."""
+    """When the cabinet came into use; None where it may be older than its record.
+
+    One entered with the house's first was there before, for all anybody knows: only who adds one
+    to a house that is long on record has a new one.
+    """
     rows = Cabinet.ever(entity_id=cabinet)
     if not rows:
         return None
     began = act_of(rows[0]).recorded_s
+    first = min(act_of(row).recorded_s for row in Cabinet.ever())
+    if began - first < _MOVING_IN_DAYS * SECONDS_PER_DAY:
+        return None
     stood = [
         box.from_s
         for box in snapshot.boxes.values()

@@ -1,10 +1,12 @@
 """Why the eggs of a clutch were lost: evidence from the whole house, causes ranked."""
 
+import math
 from dataclasses import dataclass
 
 from sandboa.core.candling import TURN_WITHIN_HOURS, Disc
 from sandboa.core.causes import DeathWindow, LossEvidence, RankedCause, missing, rank_causes
 from sandboa.core.causes.evidence import Happening, Sibling
+from sandboa.core.development import DEFAULT_CLOCK
 from sandboa.core.hatching import Fate
 from sandboa.core.lay_day import EggEvent
 from sandboa.core.pairing.genes import Gene
@@ -169,6 +171,7 @@ class _Gathering:
             pip_to_end_hours=(end.ended_s - end.pipped_s) / SECONDS_PER_HOUR
             if end.pipped_s is not None
             else None,
+            pipped_early_days=_pipped_early_days(snapshot, outcomes, end),
             opened=end.opened,
             findings=end.findings,
             siblings=tuple(
@@ -201,3 +204,22 @@ class _Gathering:
             and (here.x - there.x) ** 2 + (here.y - there.y) ** 2 <= _TOUCHING**2
         )
         return Sibling(other.fate, other.window, other.defects, other.small, clumped or near)
+
+
+def _pipped_early_days(
+    snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcome
+) -> float | None:
+    """Days its siblings pipped before what the set point gives by the clock; None where none did.
+
+    By the clock alone, whatever was measured: heat that no probe saw shows here.
+    """
+    pips = [other.pipped_s for other in outcomes.eggs if other is not end and other.pipped_s]
+    laid_s = outcomes.clutch.laid_s
+    cabinet = snapshot.shelf_at(snapshot.box_of(outcomes.clutch, laid_s), laid_s).cabinet_id
+    set_points = snapshot.cabinet(cabinet).set_points
+    if not pips or set_points is None:
+        return None
+    rate = float(DEFAULT_CLOCK.rate_per_day(set_points.at(laid_s)))
+    if rate <= 0.0:
+        return None
+    return 1.0 / rate - (math.fsum(pips) / len(pips) - laid_s) / SECONDS_PER_DAY

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from sandboa.core.causes import FINDINGS, Cause, FindingKind, RankedCause
+from sandboa.core.causes import FINDINGS, Cause, FindingKind, RankedCause, together
 from sandboa.core.hatching import DeathStage, Fate
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.services.acts.revisions import revision_of
@@ -109,7 +109,7 @@ class BoxStayResponse(ResponseSchema):
 
 class LostEggResponse(BaseModel):
     """A lost egg. It died between two shares developed, `died_from` and `died_by`; causes
-    likeliest first; `lain` is where it lay until then."""
+    likeliest first, `together` those that speak at once; `lain` is where it lay until then."""
 
     egg: EggResponse
     fate: Fate
@@ -121,6 +121,7 @@ class LostEggResponse(BaseModel):
     window_words: str
     opening: OpeningResponse | None
     causes: list[RankedCauseResponse]
+    together: list[Cause]
     missing: list[str]
     lain: list[BoxStayResponse]
     photos: list[PhotoResponse]
@@ -167,6 +168,7 @@ def lost_egg_told(lost: LostEgg, egg: EggResponse, photos: list[PhotoResponse]) 
         window_words=window.words if window else "",
         opening=_opening(lost),
         causes=[_cause(cause) for cause in lost.causes],
+        together=list(together(lost.causes)),
         missing=list(lost.missing),
         lain=[_stay(stay, end.way.path.start_s) for stay in lost.lain],
         photos=photos,
