@@ -78,6 +78,7 @@ NUMBERS: dict[str, object] = {
     "dimples/judgement.FAST_RISE_BEFORE": 0.8,
     "dimples/dry_box.WET_BY_SCALE": 0.75,
     # C Is the egg alive
+    "standing/reliability.RELIABILITY_EDGES": (0, 0.15, 0.5, 0.7, 0.85, 0.95, 1),
     "standing/rules.PRIORS": {
         "strong": 3.5,
         "weak": 1.1,
@@ -264,6 +265,10 @@ NUMBERS: dict[str, object] = {
     "rates/rate.PRIOR_CLUTCHES": 8,
     "rates/groups.PRIOR_STRENGTH": 12,
     "rates/compare.CALLED_FROM": 0.95,
+    "rates/side_by_side.GROUP_SD": 0.5,
+    "rates/side_by_side.GROUPS_WORTH": 5,
+    "rates/side_by_side.CLUTCH_SD": 0.8,
+    "rates/side_by_side.CLUTCHES_WORTH": 8,
     "seasons/findings.MOST_SENTENCES": 6,
     # P1 Pairing and laying
     "pairing/plan.VISIT_INTERVAL_DAYS": 25,

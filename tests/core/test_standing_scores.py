@@ -7,6 +7,7 @@ from hypothesis import strategies as st
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.standing import Standing, StandingRules, ToldEgg, score_standings
+from sandboa.core.standing.reliability import reliability
 
 TOLD = st.lists(
     st.builds(ToldEgg, st.floats(0, 1), st.floats(0, 1), st.booleans()), min_size=1, max_size=60
@@ -79,3 +80,44 @@ def test_an_egg_that_lived_at_risk_stands_where_it_was_told_to_stand() -> None:
     score = score_standings(30, [ToldEgg(0.95, 0.6, hatched=True)])
     assert score is not None
     assert score.bins[0].standing is Standing.WATCH
+
+
+def test_chances_are_held_against_what_came_bin_by_bin_with_how_few_they_are() -> None:
+    told = reliability([0.9, 0.9, 0.92, 0.3, 0.98], [True, True, False, False, True])
+    assert told is not None
+    assert [(b.eggs, b.came) for b in told.bins] == [(1, 0), (3, 2), (1, 1)]
+    assert told.bins[1].said == pytest.approx(0.9067, abs=1e-3)
+    assert told.bins[1].low < 2 / 3 < told.bins[1].high
+    assert (told.bins[0].low, told.bins[2].high) == (0.0, 1.0)
+    assert reliability([], []) is None
+    with pytest.raises(NotPlausible):
+        reliability([1.2], [True])
+    with pytest.raises(ValueError, match="as many"):
+        reliability([0.5], [])
+
+
+@given(st.lists(st.tuples(st.floats(0, 1), st.booleans()), min_size=1, max_size=60))
+def test_every_chance_is_in_one_bin(told: list[tuple[float, bool]]) -> None:
+    found = reliability([said for said, _ in told], [came for _, came in told])
+    assert found is not None
+    assert sum(b.eggs for b in found.bins) == found.eggs == len(told)
+    assert sum(b.came for b in found.bins) == found.came
+    assert [b.said for b in found.bins] == sorted(b.said for b in found.bins)
+
+
+def test_alive_is_scored_by_the_eggs_of_which_a_pip_or_an_opening_tells() -> None:
+    told = [
+        ToldEgg(0.9, 0.8, hatched=True, lived=True),
+        ToldEgg(0.8, 0.6, hatched=False, lived=True),
+        ToldEgg(0.3, 0.2, hatched=False, lived=False),
+        ToldEgg(0.6, 0.5, hatched=False, lived=None),
+    ]
+    score = score_standings(50, told)
+    assert score is not None
+    assert score.alive is not None
+    assert score.will_hatch is not None
+    assert (score.will_hatch.eggs, score.will_hatch.came) == (4, 1)
+    assert (score.alive.eggs, score.alive.came) == (3, 2)
+    unseen = score_standings(50, [ToldEgg(0.9, 0.8, hatched=False)])
+    assert unseen is not None
+    assert unseen.alive is None

@@ -13,7 +13,7 @@ from sandboa.core.causes import Cause
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import DeathStage, Fate
 from sandboa.core.lay_day import EggEvent, Lump, Step
-from sandboa.core.standing import Standing
+from sandboa.core.standing import Standing, StandingScore
 from sandboa.records.clutches import Candling, Clutch, DamCheck
 from sandboa.records.clutches import EggEvent as EggEventFact
 from sandboa.records.database import close_database, open_database
@@ -28,7 +28,7 @@ from sandboa.services.cabinets.commands import (
     change_set_point,
 )
 from sandboa.services.clutches.clutch_view import clutch_page
-from sandboa.services.clutches.issued_forecasts import keep_due, standing_scores
+from sandboa.services.clutches.issued_forecasts import keep_due
 from sandboa.services.clutches.methods import method_of_clutch
 from sandboa.services.hatching.egg_events import see_pip
 from sandboa.services.hatching.fates import FateCommand, declare_fates
@@ -41,8 +41,16 @@ from sandboa.services.lay_day import (
 from sandboa.services.lay_day.day import EggHappening
 from sandboa.services.lay_day.state import EggState
 from sandboa.services.losses.why import clutch_losses
+from sandboa.services.seasons.counted import counted_clutches
+from sandboa.services.seasons.standing_scores import standing_scores
 from sandboa.services.snapshot.cache import SnapshotCache
 from services.test_database import up_to
+
+
+def scored(house: SnapshotCache) -> list[StandingScore]:
+    """The standings that were kept, against what came of every closed clutch."""
+    snapshot = house.current()
+    return standing_scores(snapshot, counted_clutches(snapshot, NOW_S + DAY_S))
 
 
 def candled(*vessels: Vessels | None, disc: Disc | None = Disc.TOP) -> tuple[EggLaid, ...]:
@@ -161,7 +169,7 @@ def test_eggs_that_hatched_did_so_whether_or_not_somebody_saw_it(house: Snapshot
         pass
     close_clutch("26-01", NOW_S, egg1=Fate.HATCHED, egg2=Fate.HATCHED, egg3=Fate.HATCHED_DIED,
                  egg4=Fate.PIPPED_DIED, egg5=Fate.DEAD_IN_EGG)  # fmt: skip
-    for score in standing_scores(house.current()):
+    for score in scored(house):
         assert (score.eggs, score.hatched) == (5, 3)
 
 

@@ -4,23 +4,33 @@ import pytest
 
 from samples import DAY_S, NOW_S, close_clutch, lay_day
 from sandboa.core.candling import Vessels
+from sandboa.core.causes import FindingKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import Fate
-from sandboa.core.standing import Standing
+from sandboa.core.standing import Standing, StandingScore
 from sandboa.records import issued_forecasts
 from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import undo
 from sandboa.services.boxes.commands import candle_egg
 from sandboa.services.clutches.clutch_view import clutch_page
-from sandboa.services.clutches.issued_forecasts import keep_due, scores, standing_scores
+from sandboa.services.clutches.issued_forecasts import keep_due, scores
 from sandboa.services.hatching.egg_events import see_emergence, see_pip
 from sandboa.services.hatching.fates import reopen
 from sandboa.services.lay_day import lay_clutch
+from sandboa.services.losses.openings import OpeningCommand, record_opening
 from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace
 from sandboa.services.readings.commands import read_by_hand
+from sandboa.services.seasons.counted import counted_clutches
+from sandboa.services.seasons.standing_scores import standing_scores
 from sandboa.services.snapshot.cache import SnapshotCache
+
+
+def scored(house: SnapshotCache) -> list[StandingScore]:
+    """The standings that were kept, against what came of every closed clutch."""
+    snapshot = house.current()
+    return standing_scores(snapshot, counted_clutches(snapshot, NOW_S + DAY_S))
 
 
 def hatched(house: SnapshotCache, dam: str, days_ago: float, took_days: float) -> str:
@@ -163,17 +173,22 @@ def test_standings_are_kept_on_two_days_and_scored_by_what_hatched(house: Snapsh
     candle_egg(code, 1, Vessels.STRONG, None, laid_s + 40 * DAY_S, laid_s + 40 * DAY_S)
     keep_due(house.current(), laid_s + 51 * DAY_S)
     assert [row for row in issued_forecasts.all_standings_told() if row.day == 30] == kept
-    assert standing_scores(house.current()) == []
+    assert scored(house) == []
     for number in (2, 3, 4):
         see_emergence(code, number, NOW_S - DAY_S, NOW_S)
     close_clutch(code, NOW_S, egg1=Fate.DEAD_IN_EGG, egg5=Fate.UNKNOWN)
-    mid_term, last_week = standing_scores(house.current())
+    mid_term, last_week = scored(house)
     # Of the fifth nobody knows the end.
     assert (mid_term.day, mid_term.eggs, mid_term.hatched) == (30, 4, 3)
     assert (last_week.day, last_week.eggs) == (50, 4)
     sound = mid_term.bins[0]
     assert (sound.standing, sound.eggs, sound.hatched) == (Standing.SOUND, 3, 3)
     assert mid_term.brier < mid_term.brier_of_always
+    # Of the lost one no opening tells whether it lived that day.
+    assert (mid_term.alive.eggs, mid_term.alive.came) == (3, 3)
+    record_opening(code, OpeningCommand(1, True, {FindingKind.STAGE: frozenset({"early"})}),
+                   NOW_S, NOW_S)  # fmt: skip
+    assert [(s.alive.eggs, s.alive.came) for s in scored(house)] == [(4, 3), (4, 3)]
 
 
 def test_a_lesson_is_learned_anew_when_its_clutch_changes(house: SnapshotCache) -> None:

@@ -5,7 +5,7 @@ import { Button } from '@/shared/ui/Button'
 import { Pick } from '@/shared/ui/Pick'
 import { Heading } from '@/shared/ui/page'
 import { type Dimension, type Season, useComparison } from './queries'
-import { changeWords, chartHeightRem, rateWords } from './rates'
+import { changeWords, chartHeightRem, expectedWords, rateWords } from './rates'
 
 // The chart's script is large, and only this place needs it.
 const WhiskerChart = lazy(() =>
@@ -24,7 +24,9 @@ export function Rates({ season }: { season: Season }) {
       <Text mb={3} maxWidth="40em">
         All together {rateWords(season.hatched)}. The bar holds the rate in nine cases of ten; it is
         wider than the eggs alone would make it, for eggs of one clutch share their luck. The ring
-        is what to expect next, drawn to the house's mean where a group is small.
+        is what to expect next, drawn to the house's mean where a group is small and, but for shelf
+        and method, with all else as usual: dam, sire, medium, closing, cabinet and month are
+        weighed together.
       </Text>
       <Flex gap={2} wrap="wrap" mb={4} role="group" aria-label="Grouped by">
         {shown.map(({ dimension }) => (
@@ -53,7 +55,7 @@ export function Rates({ season }: { season: Season }) {
         </Suspense>
         <div>
           <ul aria-label={`Hatch rate by ${chosen.dimension}`}>
-            {chosen.groups.map(({ name, rate }) => (
+            {chosen.groups.map(({ name, rate, like_for_like, together }) => (
               <chakra.li
                 key={name}
                 minHeight="2.125rem"
@@ -64,7 +66,13 @@ export function Rates({ season }: { season: Season }) {
                 <strong>{name}</strong> {rateWords(rate)}{' '}
                 <Span color="soft">
                   in {rate.clutches} {rate.clutches === 1 ? 'clutch' : 'clutches'}
+                  {like_for_like && `; all else as usual ${expectedWords(like_for_like)}`}
                 </Span>
+                {together.length > 0 && (
+                  <Span display="block" fontSize="small">
+                    Came with {together.join(' and ')} each time: they cannot be told apart.
+                  </Span>
+                )}
               </chakra.li>
             ))}
           </ul>

@@ -2,12 +2,12 @@ import { Box, chakra, Grid, HStack, Span, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Years } from '@/shared/breeding/Years'
-import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
-import { percent } from '@/shared/units'
 import { type Season, useSeasons } from './queries'
 import { Rates } from './Rates'
 import { linkOf } from './rates'
+import { Slugs } from './Slugs'
+import { Standings } from './Standings'
 
 /** What the seasons taught: first in sentences, then the numbers they rest on. */
 export function Component() {
@@ -164,68 +164,6 @@ function Forecasts({ season }: { season: Season }) {
           </chakra.li>
         ))}
       </ul>
-    </section>
-  )
-}
-
-/** Whether an egg that was called sound hatched: the chance that was told, against what came. */
-function Standings({ season }: { season: Season }) {
-  return (
-    <section aria-labelledby="standings">
-      <Heading id="standings">Standings against what came</Heading>
-      {season.standings.length === 0 && (
-        <p>
-          No egg of a closed clutch was judged yet. The chance of each is kept on days 30 and 50
-          after lay.
-        </p>
-      )}
-      {season.standings.map((score) => (
-        <Box key={score.day} mb={5}>
-          <p>
-            <strong>On day {score.day}:</strong> {score.eggs} eggs, of which {score.hatched}{' '}
-            hatched. {score.words}
-          </p>
-          <chakra.ul mt={2}>
-            {score.bins.map(({ standing, eggs, said, hatched }) => (
-              <chakra.li
-                key={standing}
-                display="grid"
-                gridTemplateColumns="9em 1fr"
-                css={ONE_COLUMN}
-                columnGap={3}
-                py={1}
-                borderTop="1px solid"
-                borderColor="line"
-              >
-                <strong>{standing}</strong>
-                <span>
-                  said {said < 0.01 ? 'under 1\u00a0%' : percent(said)} will hatch; {hatched} of{' '}
-                  {eggs} did ({percent(hatched / eggs)})
-                </span>
-              </chakra.li>
-            ))}
-          </chakra.ul>
-        </Box>
-      ))}
-    </section>
-  )
-}
-
-function Slugs({ season }: { season: Season }) {
-  return (
-    <section aria-labelledby="slugs">
-      <Heading id="slugs">Slugs by dam and year</Heading>
-      <chakra.ul display="grid" gridTemplateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap={10}>
-        {season.slugs.map(({ dam, year, counts, rate }) => (
-          <chakra.li key={`${dam}-${year}`} py={2} borderTop="1px solid" borderColor="line">
-            <strong>{dam}</strong> {year}: {counts.join(', ')}{' '}
-            <Span color="soft">
-              {rate.k === 0 ? 'no slug' : `${rate.k} of ${rate.n} slugs`}, likely{' '}
-              {Math.round(100 * rate.low)} to {Math.round(100 * rate.high)} %
-            </Span>
-          </chakra.li>
-        ))}
-      </chakra.ul>
     </section>
   )
 }

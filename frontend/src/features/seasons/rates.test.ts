@@ -1,5 +1,14 @@
 import { expect, it } from 'vitest'
-import { changeWords, linkOf, rateWords, whiskersOf } from './rates'
+import type { Season } from './queries'
+import {
+  changeWords,
+  dotsOf,
+  expectedWords,
+  linkOf,
+  rateWords,
+  reliabilityWords,
+  whiskersOf,
+} from './rates'
 
 const S = '\u00a0'
 const rate = { k: 18, n: 20, clutches: 3, share: 0.9, low: 0.74, high: 0.98, effective_n: 14 }
@@ -21,8 +30,14 @@ it('tells counts, rate and interval together, never a rate alone', () => {
 
 it('draws a group with the ends of its interval', () => {
   const groups = [
-    { name: 'perlite', rate, drawn: 0.86 },
-    { name: 'none', rate: { ...rate, share: null }, drawn: null },
+    { name: 'perlite', rate, drawn: 0.86, like_for_like: null, together: [] },
+    {
+      name: 'none',
+      rate: { ...rate, share: null },
+      drawn: null,
+      like_for_like: null,
+      together: [],
+    },
   ]
   const [whisker, ...others] = whiskersOf(groups)
   expect(others).toEqual([])
@@ -38,4 +53,31 @@ it('leads from a sentence to where more of it stands', () => {
   expect(linkOf('hatch rates medium')).toBe('#by-medium')
   expect(linkOf('hatch rates')).toBe('#rates')
   expect(linkOf('slugs')).toBe('#slugs')
+})
+
+it('tells what to expect of a group with all else as usual', () => {
+  const group = {
+    name: 'perlite',
+    rate,
+    drawn: 0.86,
+    like_for_like: { rate: 0.7, low: 0.5, high: 0.85 },
+    together: [],
+  }
+  expect(expectedWords(group.like_for_like)).toBe('70\u00a0% (50 to 85)')
+  expect(whiskersOf([group])[0]?.drawn).toBe(70)
+})
+
+it('says how few eggs a chart of chances rests on, and what is known of their lives', () => {
+  const score = { eggs: 12, alive: null } as Season['standings'][number]
+  expect(reliabilityWords(score)).toBe(
+    '12 eggs are few: the bars say how few. Whether they lived that day no pip or opening tells.',
+  )
+  const bins = [{ eggs: 9, said: 0.9, came: 8, low: 0.6, high: 0.98 }]
+  const told = { eggs: 9, came: 8, brier: 0.1, brier_of_always: 0.1, bins }
+  expect(reliabilityWords({ ...score, eggs: 60, alive: told })).toBe(
+    'Rings: alive that day, by 9 eggs whose pip or opening tells it; 8 were.',
+  )
+  const [dot] = dotsOf(told)
+  expect(dot).toMatchObject({ said: 90, low: 60, high: 98 })
+  expect(dot?.came).toBeCloseTo(88.9, 1)
 })

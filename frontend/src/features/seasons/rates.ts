@@ -1,5 +1,5 @@
 import { percent } from '@/shared/units'
-import type { Group, Season } from './queries'
+import type { Group, Reliability, Season } from './queries'
 
 type Change = Season['dimensions'][number]['changes'][number]
 type Rate = Season['hatched']
@@ -9,6 +9,11 @@ export function rateWords(rate: Rate): string {
   if (rate.share === null) return 'nothing counted yet'
   const span = `${Math.round(100 * rate.low)} to ${Math.round(100 * rate.high)}`
   return `${rate.k} of ${rate.n}, ${percent(rate.share)} (${span})`
+}
+
+/** "71 % (55 to 84)": what to expect of a group, with where it likely lies. */
+export function expectedWords({ rate, low, high }: NonNullable<Group['like_for_like']>): string {
+  return `${percent(rate)} (${Math.round(100 * low)} to ${Math.round(100 * high)})`
 }
 
 /** "26-04, eggs 1, 2: perlite; from day 21 vermiculite": what changed while they developed. */
@@ -29,11 +34,11 @@ export function chartHeightRem(groups: Group[]): number {
 export function whiskersOf(groups: Group[]): Whisker[] {
   return groups
     .filter((group) => group.rate.share !== null)
-    .map(({ name, rate, drawn }) => ({
+    .map(({ name, rate, drawn, like_for_like }) => ({
       name,
       rate: 100 * (rate.share ?? 0),
       span: [100 * rate.low, 100 * rate.high],
-      drawn: drawn === null ? null : 100 * drawn,
+      drawn: like_for_like ? 100 * like_for_like.rate : drawn === null ? null : 100 * drawn,
     }))
 }
 
@@ -47,4 +52,30 @@ export function linkOf(about: string): string {
   }
   if (what === 'water') return '/round'
   return `#${what}`
+}
+
+/** Height of the chart of chances said and come, rem. */
+export const RELIABILITY_REM = 15
+
+/** A bin of chances for the chart, in per cent; the more eggs, the larger. */
+export type Dot = { said: number; came: number; low: number; high: number; radius: number }
+
+export function dotsOf(told: Reliability): Dot[] {
+  return told.bins.map(({ eggs, said, came, low, high }) => ({
+    said: 100 * said,
+    came: (100 * came) / eggs,
+    low: 100 * low,
+    high: 100 * high,
+    radius: 3.5 + Math.min(6, Math.sqrt(eggs) / 1.6),
+  }))
+}
+
+/** Below this many eggs a chart of chances says little. */
+const FEW = 50
+
+/** How few they are, and what is known of the eggs that were alive that day. */
+export function reliabilityWords({ eggs, alive }: Season['standings'][number]): string {
+  const few = eggs < FEW ? `${eggs} eggs are few: the bars say how few. ` : ''
+  if (!alive) return `${few}Whether they lived that day no pip or opening tells.`
+  return `${few}Rings: alive that day, by ${alive.eggs} eggs whose pip or opening tells it; ${alive.came} were.`
 }

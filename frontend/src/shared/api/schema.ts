@@ -5072,6 +5072,9 @@ export interface components {
         /**
          * GroupRateResponse
          * @description `drawn` is what to expect of the group: its own record and the house's together.
+         *
+         *     `like_for_like` is the same with all else as usual, null where that is not worked out;
+         *     `together` names groups that hold the very same clutches.
          */
         GroupRateResponse: {
             /** Name */
@@ -5079,6 +5082,9 @@ export interface components {
             rate: components["schemas"]["RateResponse"];
             /** Drawn */
             drawn: number | null;
+            like_for_like: components["schemas"]["LikeForLikeResponse"] | null;
+            /** Together */
+            together: string[];
         };
         /** HappeningState */
         HappeningState: {
@@ -5871,6 +5877,18 @@ export interface components {
          * @enum {string}
          */
         LetterKind: "alarm" | "over" | "life" | "trial";
+        /**
+         * LikeForLikeResponse
+         * @description What to expect of a group with all else as usual; low-high holds it in 90 %.
+         */
+        LikeForLikeResponse: {
+            /** Rate */
+            rate: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
         /** LockRequest */
         LockRequest: {
             /** Seen At */
@@ -6280,6 +6298,12 @@ export interface components {
          * @enum {string}
          */
         MouldSchool: "leave unless it comes away freely" | "isolate" | "antifungal powder and dry brush" | "discard only when certain";
+        /** NamedRateResponse */
+        NamedRateResponse: {
+            /** Name */
+            name: string;
+            rate: components["schemas"]["RateResponse"];
+        };
         /**
          * NewBoxRequest
          * @description A box set up at a time, now when left out.
@@ -7067,6 +7091,38 @@ export interface components {
             late_at: string | null;
         };
         /**
+         * ReliabilityBinResponse
+         * @description Of `eggs` told about `said` it came for `came`; low-high holds the share in 90 %.
+         */
+        ReliabilityBinResponse: {
+            /** Eggs */
+            eggs: number;
+            /** Said */
+            said: number;
+            /** Came */
+            came: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * ReliabilityResponse
+         * @description Chances that were told against what came, of so many eggs, bin by bin.
+         */
+        ReliabilityResponse: {
+            /** Eggs */
+            eggs: number;
+            /** Came */
+            came: number;
+            /** Brier */
+            brier: number;
+            /** Brier Of Always */
+            brier_of_always: number;
+            /** Bins */
+            bins: components["schemas"]["ReliabilityBinResponse"][];
+        };
+        /**
          * Requirement
          * @description What must hold over the last 48 h.
          * @enum {string}
@@ -7320,6 +7376,7 @@ export interface components {
             dimensions: components["schemas"]["DimensionResponse"][];
             /** Slugs */
             slugs: components["schemas"]["DamSlugsResponse"][];
+            slug_rates: components["schemas"]["SlugRatesResponse"];
             /** Lost */
             lost: number;
             /** Opened */
@@ -7583,6 +7640,17 @@ export interface components {
          */
         Size: "usual" | "small" | "large";
         /**
+         * SlugRatesResponse
+         * @description Slugs of laid eggs in all, by dam over the years, and by month of laying.
+         */
+        SlugRatesResponse: {
+            in_all: components["schemas"]["RateResponse"];
+            /** By Dam */
+            by_dam: components["schemas"]["NamedRateResponse"][];
+            /** By Month */
+            by_month: components["schemas"]["NamedRateResponse"][];
+        };
+        /**
          * SmallEggResponse
          * @description An egg small enough for a list: where it lies and how dented it is.
          */
@@ -7682,6 +7750,8 @@ export interface components {
             words: string;
             /** Bins */
             bins: components["schemas"]["StandingBinResponse"][];
+            will_hatch: components["schemas"]["ReliabilityResponse"] | null;
+            alive: components["schemas"]["ReliabilityResponse"] | null;
         };
         /**
          * Step

@@ -126,7 +126,7 @@ REMEDIES: Final = {
     ),
     Cause.DAM: Remedy(
         "Her next years.",
-        "Rest her for a season, and weigh her before pairing.",
+        "Weigh her before pairing. Whether to rest her, her record over the seasons tells.",
     ),
     Cause.POISONED_AIR: Remedy(
         "Eggs of the same days in another cabinet: are they fine?",

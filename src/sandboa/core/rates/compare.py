@@ -54,13 +54,24 @@ def compare(
     gaps = np.sort((quantiles[0][:, None] - quantiles[1][None, :]).ravel())
     better = float((gaps > 0).mean())
     low, high = (float(np.quantile(gaps, q)) for q in (0.1, 0.9))
-    called = better >= CALLED_FROM or better <= 1.0 - CALLED_FROM
-    return Comparison(_words(first, second, counts, better, called), better, called, low, high)
+    words = called_words(first, second, counts, better)
+    return Comparison(words, better, is_called(better), low, high)
 
 
-def _words(first: str, second: str, counts: str, better: float, called: bool) -> str:
-    if not called:
+def is_called(better: float) -> bool:
+    """Whether a chance of being better, 0-1, is beyond 95 % either way."""
+    return better >= CALLED_FROM or better <= 1.0 - CALLED_FROM
+
+
+def called_words(first: str, second: str, counts: str, better: float) -> str:
+    """The counts, and which did better where that can be called."""
+    if not is_called(better):
         return f"{counts}: too few to call."
     ahead, behind = (first, second) if better > 0.5 else (second, first)
+    return f"{counts}: {ahead} did better than {behind} ({sure_words(better)})."
+
+
+def sure_words(better: float) -> str:
+    """ "97 % sure"; never all of it, for counts cannot."""
     chance = max(better, 1.0 - better)
-    return f"{counts}: {ahead} did better than {behind} ({chance:.0%} sure).".replace("%", " %")
+    return "more than 99 % sure" if chance > 0.99 else f"{100 * chance:.0f} % sure"

@@ -3,7 +3,6 @@
 from sandboa.core.seasons.findings import (
     MOST_SENTENCES,
     CauseCost,
-    Groups,
     SeasonFacts,
     SeasonFinding,
     season_findings,
@@ -12,7 +11,6 @@ from sandboa.core.seasons.findings import (
 __all__ = [
     "MOST_SENTENCES",
     "CauseCost",
-    "Groups",
     "SeasonFacts",
     "SeasonFinding",
     "season_findings",

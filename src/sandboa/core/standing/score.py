@@ -10,6 +10,7 @@ import numpy.typing as npt
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.standing.death_time import DIES_IN_SLIT
+from sandboa.core.standing.reliability import Reliability, reliability
 from sandboa.core.standing.rules import DEFAULT_RULES, Standing, StandingRules
 
 #: Days after lay on which standings are kept to be compared later (assumption): mid-term, and
@@ -24,11 +25,12 @@ _SURE_ERRORS: Final = 1.645
 @dataclass(frozen=True, slots=True)
 class ToldEgg:
     """What was told of an egg, chances 0-1 of being `alive` then and that it `will_hatch`, and
-    whether it `hatched`."""
+    whether it `hatched`; `lived`, whether it did live then, None where nobody can say."""
 
     alive: float
     will_hatch: float
     hatched: bool
+    lived: bool | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,6 +52,8 @@ class StandingScore:
     would have had: the standings are worth something where theirs is smaller.
     `bins` are by standing, in falling order of hope, those that occurred;
     `gain_sure` whether there were eggs enough to tell the two scores apart.
+    `will_hatch` holds every chance of hatching against what came, `alive` those of
+    being alive that day, for eggs whose pip or opening tells it; None where no egg's does.
     """
 
     day: int
@@ -59,6 +63,8 @@ class StandingScore:
     brier_of_always: float
     bins: tuple[StandingBin, ...]
     gain_sure: bool
+    will_hatch: Reliability | None = None
+    alive: Reliability | None = None
 
     @property
     def words(self) -> str:
@@ -108,6 +114,11 @@ def score_standings(
         share * (1.0 - share),
         tuple(bins),
         _is_sure((share - came) ** 2 - (said - came) ** 2),
+        reliability([egg.will_hatch for egg in told], [egg.hatched for egg in told]),
+        reliability(
+            [egg.alive for egg in told if egg.lived is not None],
+            [egg.lived for egg in told if egg.lived is not None],
+        ),
     )
 
 

@@ -16,8 +16,7 @@ from sandboa.core.development import (
     score,
 )
 from sandboa.core.development.rules import MATERNAL_FACTOR
-from sandboa.core.hatching import Fate
-from sandboa.core.standing import JUDGED_DAYS, StandingScore, ToldEgg, score_standings
+from sandboa.core.standing import JUDGED_DAYS
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import issued_forecasts
 from sandboa.records.clutches import Clutch
@@ -27,7 +26,7 @@ from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import groups_by_path
 from sandboa.services.clutches.as_of import AsOf
 from sandboa.services.clutches.box_view import box_now
-from sandboa.services.clutches.lessons import closed_clutches, lessons
+from sandboa.services.clutches.lessons import lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Lessons, and forecasts, worked out in one look: the watch must not stop for a long history.
@@ -69,38 +68,6 @@ def keep_due(snapshot: Snapshot, now_s: float) -> bool:
                     IssuedForecast(clutch.entity_id, day, int(now_s), late, quantiles)
                 )
     return taught or kept > 0
-
-
-def standing_scores(snapshot: Snapshot) -> list[StandingScore]:
-    """How good the kept standings of eggs in closed clutches were, by day.
-
-    Eggs of which nobody knows the end, and those taken out closed, say nothing.
-    """
-    by_day: dict[int, list[ToldEgg]] = {day: [] for day in JUDGED_DAYS}
-    hatched = {
-        egg.entity_id: _hatched(snapshot, egg.entity_id)
-        for clutch, _ in closed_clutches(snapshot)
-        for egg in snapshot.eggs.get(clutch, [])
-        if not _end_unknown(snapshot, egg.entity_id)
-    }
-    for told in issued_forecasts.all_standings_told():
-        if told.egg_id in hatched and told.day in by_day and told.will_hatch is not None:
-            by_day[told.day].append(ToldEgg(told.alive, told.will_hatch, hatched[told.egg_id]))
-    rules = snapshot.settings.rules.standing
-    found = (score_standings(day, told, rules) for day, told in by_day.items())
-    return [s for s in found if s is not None]
-
-
-def _hatched(snapshot: Snapshot, egg: int) -> bool:
-    held = snapshot.egg(egg)
-    return held.emergence is not None or (
-        held.fate is not None and Fate(held.fate.fate).has_hatched
-    )
-
-
-def _end_unknown(snapshot: Snapshot, egg: int) -> bool:
-    declared = snapshot.egg(egg).fate
-    return declared is not None and declared.fate in (Fate.REMOVED, Fate.UNKNOWN)
 
 
 def scores(snapshot: Snapshot) -> list[Score]:

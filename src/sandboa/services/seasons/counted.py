@@ -6,14 +6,14 @@ from dataclasses import dataclass
 from datetime import UTC, datetime
 
 from sandboa.core.hatching import Fate
-from sandboa.core.rates import Tally
+from sandboa.core.rates import Cell, Tally
 from sandboa.services.boxes.box_stays import BoxStay
 from sandboa.services.clutches.methods import method_of
 from sandboa.services.losses.loss_list import year_of
 from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome, stays_of_egg
 from sandboa.services.losses.why import all_outcomes
 from sandboa.services.seasons.changes import PlaceChange, place_changes, where_longest
-from sandboa.services.seasons.dimensions import PLACES, Dimension, while_developing
+from sandboa.services.seasons.dimensions import PLACES, SIDE_BY_SIDE, Dimension, while_developing
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -23,6 +23,7 @@ class CountedClutch:
 
     Of medium, closing, cabinet and shelf, `by_place` counts its eggs by where each lay while it
     developed, `groups` names that of most of them, and `changes` tells of those that changed it.
+    `cells` are its eggs by all that they had in common.
     """
 
     outcomes: ClutchOutcomes
@@ -30,6 +31,7 @@ class CountedClutch:
     slugs: Tally
     groups: dict[Dimension, str]
     by_place: dict[Dimension, dict[str, Tally]]
+    cells: tuple[Cell, ...]
     changes: dict[Dimension, tuple[PlaceChange, ...]]
 
     @property
@@ -74,12 +76,14 @@ def _counted(snapshot: Snapshot, outcomes: ClutchOutcomes) -> CountedClutch:
         for dimension in PLACES
         if (counted := _tallies(fertile, places, dimension))
     }
+    named = _groups(snapshot, outcomes, list(places.values()))
     return CountedClutch(
         outcomes,
         Tally(hatched, len(fertile)),
         Tally(slugs, len(outcomes.eggs)),
-        _groups(snapshot, outcomes, list(places.values())),
+        named,
         by_place,
+        _cells(outcomes, fertile, named, places),
         place_changes(outcomes.clutch.code, fertile, lain),
     )
 
@@ -101,6 +105,24 @@ def _tallies(
             hatched, eggs = counted.get(name, (0, 0))
             counted[name] = (hatched + (end.fate is Fate.HATCHED), eggs + 1)
     return {name: Tally(*numbers) for name, numbers in counted.items()}
+
+
+def _cells(
+    outcomes: ClutchOutcomes,
+    fertile: Sequence[EggOutcome],
+    named: dict[Dimension, str],
+    places: dict[int, dict[Dimension, str]],
+) -> tuple[Cell, ...]:
+    """The fertile eggs of a clutch by their groups: one cell where all lay alike."""
+    counted: dict[tuple[tuple[str, str], ...], list[bool]] = defaultdict(list)
+    for end in fertile:
+        own = {**named, **places[end.egg.entity_id]}
+        groups = tuple((d.value, own[d]) for d in SIDE_BY_SIDE if d in own)
+        counted[groups].append(end.fate is Fate.HATCHED)
+    clutch = outcomes.clutch.entity_id
+    return tuple(
+        Cell(clutch, sum(hatched), len(hatched), groups) for groups, hatched in counted.items()
+    )
 
 
 def _groups(

@@ -20,6 +20,16 @@ class Dimension(StrEnum):
     MONTH = "month"
 
 
+#: Dimensions whose groups are weighed against each other with all else as usual: a shelf lies in
+#: its cabinet and a method is made of the others, so that they would be counted twice.
+SIDE_BY_SIDE: Final = (
+    Dimension.DAM,
+    Dimension.SIRE,
+    Dimension.MEDIUM,
+    Dimension.CLOSING,
+    Dimension.CABINET,
+    Dimension.MONTH,
+)
 #: What is told of each egg by where it lay.
 PLACES: Final = (Dimension.MEDIUM, Dimension.CLOSING, Dimension.CABINET, Dimension.SHELF)
 

@@ -1,8 +1,9 @@
 """The Seasons place: rates with intervals, losses by cause, forecasts, and what it all taught."""
 
+from calendar import month_name
 from collections import defaultdict
-from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, replace
 
 from sandboa.core.causes import Cause
 from sandboa.core.causes.kinds import REMEDIES
@@ -10,7 +11,9 @@ from sandboa.core.development import Score
 from sandboa.core.rates import (
     Comparison,
     GroupRate,
+    LikeForLike,
     Rate,
+    SideBySide,
     Tally,
     compare,
     group_rates,
@@ -20,7 +23,7 @@ from sandboa.core.rates import (
 from sandboa.core.seasons import CauseCost, SeasonFacts, SeasonFinding, season_findings
 from sandboa.core.standing import StandingScore
 from sandboa.services.acts.errors import NotFound
-from sandboa.services.clutches.issued_forecasts import scores, standing_scores
+from sandboa.services.clutches.issued_forecasts import scores
 from sandboa.services.losses.why import (
     ClutchLosses,
     LostEgg,
@@ -33,7 +36,8 @@ from sandboa.services.seasons.counted import (
     counted_clutches,
     grouped,
 )
-from sandboa.services.seasons.dimensions import Dimension
+from sandboa.services.seasons.dimensions import SIDE_BY_SIDE, Dimension
+from sandboa.services.seasons.standing_scores import standing_scores
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -45,6 +49,25 @@ class DamSlugs:
     year: int
     rate: Rate
     counts: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class GroupShown:
+    """A group with its raw rate and, for what is weighed side by side, the rate with all else as
+    usual; `together` names groups of other dimensions that hold the very same clutches."""
+
+    told: GroupRate
+    like_for_like: LikeForLike | None
+    together: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class SlugRates:
+    """Slugs of laid eggs in all, by dam over the years, and by month of laying."""
+
+    in_all: Rate
+    by_dam: tuple[tuple[str, Rate], ...]
+    by_month: tuple[tuple[str, Rate], ...]
 
 
 @dataclass(frozen=True)
@@ -61,9 +84,10 @@ class SeasonPage:
     clutches: tuple[CountedClutch, ...]
     hatched: Rate
     correlation: float
-    dimensions: dict[Dimension, tuple[GroupRate, ...]]
+    dimensions: dict[Dimension, tuple[GroupShown, ...]]
     changes: dict[Dimension, tuple[PlaceChange, ...]]
     slugs: tuple[DamSlugs, ...]
+    slug_rates: SlugRates
     lost: int
     opened: int
     costs: tuple[CauseCost, ...]
@@ -90,6 +114,9 @@ def season_page(
     tallies = [c.hatched for c in clutches]
     correlation = intraclass_correlation(tallies)
     groups = {dimension: grouped(clutches, dimension) for dimension in Dimension}
+    rates = _side_by_side(snapshot, clutches, year)
+    by_dam, by_month = (_slugs_by(clutches, d) for d in (Dimension.DAM, Dimension.MONTH))
+    slug_correlation = intraclass_correlation(c.slugs for c in clutches)
     worked_out = list(_worked_out(snapshot, clutches, as_of_s, goes_on))
     waiting = len(clutches) - len(worked_out)
     lost = [(losses.clutch.code, egg) for losses in worked_out for egg in losses.lost]
@@ -103,22 +130,29 @@ def season_page(
         clutches=tuple(clutches),
         hatched=hatched,
         correlation=correlation,
-        dimensions={d: group_rates(held) for d, held in groups.items()},
+        dimensions={d: tuple(_shown(d, held, rates)) for d, held in groups.items()},
         changes={d: tuple(m for c in clutches for m in c.changes.get(d, ())) for d in Dimension},
         slugs=tuple(_slugs(clutches)),
+        slug_rates=SlugRates(
+            rate_of([c.slugs for c in clutches], slug_correlation),
+            *(
+                tuple((name, rate_of(own, slug_correlation)) for name, own in held.items())
+                for held in (by_dam, by_month)
+            ),
+        ),
         lost=len(lost),
         opened=opened,
         costs=costs,
         scores=told_scores,
-        standings=tuple(standing_scores(snapshot)),
+        standings=tuple(standing_scores(snapshot, every)),
         waiting=waiting,
         findings=season_findings(
             SeasonFacts(
                 hatched=hatched,
-                groups={d.value: held for d, held in groups.items()},
-                slugs=_slugs_by_dam(clutches),
-                correlation=correlation,
-                slug_correlation=intraclass_correlation(c.slugs for c in clutches),
+                rates=rates,
+                slugs=by_dam,
+                slugs_by_month=by_month,
+                slug_correlation=slug_correlation,
                 # Half of the losses teach the wrong thing: all of them, or nothing yet.
                 costs=() if waiting else costs,
                 lost=0 if waiting else len(lost),
@@ -145,8 +179,23 @@ def compare_groups(
     for name in (first, second):
         if name not in groups:
             raise NotFound(f'no closed clutch has the {dimension} "{name[:60]}"')
-    correlation = intraclass_correlation(c.hatched for c in clutches)
-    return compare(first, second, groups[first], groups[second], correlation)
+    if dimension not in SIDE_BY_SIDE:
+        correlation = intraclass_correlation(c.hatched for c in clutches)
+        return compare(first, second, groups[first], groups[second], correlation)
+    rates = _side_by_side(snapshot, clutches, year)
+    told = rates.compare((dimension.value, first), (dimension.value, second))
+    apart = [*_cannot_be_told_apart(rates, dimension, (first, second))]
+    return replace(told, words=" ".join([told.words, *apart]))
+
+
+def _cannot_be_told_apart(
+    rates: SideBySide, dimension: Dimension, names: Sequence[str]
+) -> Iterator[str]:
+    for name in names:
+        others = [other for _, other in rates.together((dimension.value, name))]
+        if others:
+            listed = " and ".join(others)
+            yield f"{name} came with {listed} each time: they cannot be told apart."
 
 
 def _worked_out(
@@ -198,11 +247,39 @@ def _slugs(clutches: Sequence[CountedClutch]) -> list[DamSlugs]:
     ]
 
 
-def _slugs_by_dam(clutches: Sequence[CountedClutch]) -> dict[str, list[Tally]]:
+def _slugs_by(clutches: Sequence[CountedClutch], by: Dimension) -> dict[str, list[Tally]]:
+    """Slugs of laid eggs by group, in the order groups are listed."""
     held: dict[str, list[Tally]] = defaultdict(list)
     for clutch in clutches:
-        held[clutch.groups[Dimension.DAM]].append(clutch.slugs)
-    return dict(held)
+        held[clutch.groups[by]].append(clutch.slugs)
+    return {name: held[name] for name in sorted(held, key=lambda name: _order(by, name))}
+
+
+def _shown(
+    by: Dimension, held: Mapping[str, Sequence[Tally]], rates: SideBySide
+) -> Iterator[GroupShown]:
+    """The groups of a dimension as they are listed: by name, months as the year goes."""
+    known = set(rates.groups)
+    for told in sorted(group_rates(held), key=lambda g: _order(by, g.name)):
+        group = (by.value, told.name)
+        inside = group in known
+        yield GroupShown(
+            told,
+            rates.like_for_like(group) if inside else None,
+            tuple(name for _, name in rates.together(group)) if inside else (),
+        )
+
+
+def _order(by: Dimension, name: str) -> tuple[int, str]:
+    return (list(month_name).index(name) if by is Dimension.MONTH else 0, name.casefold())
+
+
+def _side_by_side(
+    snapshot: Snapshot, clutches: Sequence[CountedClutch], year: int | None
+) -> SideBySide:
+    """The rates of all groups at once; held while the counts stand."""
+    cells = tuple(cell for clutch in clutches for cell in clutch.cells)
+    return snapshot.kept.held(f"rates of {year}", cells, lambda: SideBySide(cells))
 
 
 def _bias(told: Sequence[Score]) -> tuple[float, int] | None:

@@ -4,10 +4,9 @@ from typing import Annotated
 
 from fastapi import APIRouter, Query
 
-from sandboa.core.rates import GroupRate
 from sandboa.services.seasons.changes import PlaceChange
 from sandboa.services.seasons.dimensions import Dimension
-from sandboa.services.seasons.views import compare_groups, season_page
+from sandboa.services.seasons.views import GroupShown, SlugRates, compare_groups, season_page
 from sandboa.web.hatching.schemas import ScoreResponse
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.deadline import for_seconds
@@ -17,10 +16,13 @@ from sandboa.web.seasons.schemas import (
     DamSlugsResponse,
     DimensionResponse,
     GroupRateResponse,
+    LikeForLikeResponse,
+    NamedRateResponse,
     PlaceChangeResponse,
     RateResponse,
     SeasonFindingResponse,
     SeasonsResponse,
+    SlugRatesResponse,
     SpellResponse,
     StandingScoreResponse,
 )
@@ -58,6 +60,7 @@ def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsRespo
             for dimension, groups in page.dimensions.items()
         ],
         slugs=[DamSlugsResponse.model_validate(slugs) for slugs in page.slugs],
+        slug_rates=_slug_rates(page.slug_rates),
         lost=page.lost,
         opened=page.opened,
         costs=[CauseCostResponse.model_validate(cost) for cost in page.costs],
@@ -91,5 +94,23 @@ def _change(change: PlaceChange) -> PlaceChangeResponse:
     )
 
 
-def _group(group: GroupRate) -> GroupRateResponse:
-    return GroupRateResponse.model_validate(group)
+def _group(group: GroupShown) -> GroupRateResponse:
+    return GroupRateResponse(
+        name=group.told.name,
+        rate=RateResponse.model_validate(group.told.rate),
+        drawn=group.told.drawn,
+        like_for_like=LikeForLikeResponse.model_validate(group.like_for_like)
+        if group.like_for_like
+        else None,
+        together=list(group.together),
+    )
+
+
+def _slug_rates(told: SlugRates) -> SlugRatesResponse:
+    by_dam, by_month = (
+        [NamedRateResponse(name=n, rate=RateResponse.model_validate(r)) for n, r in held]
+        for held in (told.by_dam, told.by_month)
+    )
+    return SlugRatesResponse(
+        in_all=RateResponse.model_validate(told.in_all), by_dam=by_dam, by_month=by_month
+    )

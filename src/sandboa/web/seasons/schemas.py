@@ -20,12 +20,26 @@ class RateResponse(ResponseSchema):
     effective_n: float
 
 
-class GroupRateResponse(ResponseSchema):
-    """`drawn` is what to expect of the group: its own record and the house's together."""
+class LikeForLikeResponse(ResponseSchema):
+    """What to expect of a group with all else as usual; low-high holds it in 90 %."""
+
+    rate: float
+    low: float
+    high: float
+
+
+class GroupRateResponse(BaseModel):
+    """`drawn` is what to expect of the group: its own record and the house's together.
+
+    `like_for_like` is the same with all else as usual, null where that is not worked out;
+    `together` names groups that hold the very same clutches.
+    """
 
     name: str
     rate: RateResponse
     drawn: float | None
+    like_for_like: LikeForLikeResponse | None
+    together: list[str]
 
 
 class SpellResponse(BaseModel):
@@ -57,6 +71,19 @@ class DamSlugsResponse(ResponseSchema):
     counts: list[str]
 
 
+class NamedRateResponse(BaseModel):
+    name: str
+    rate: RateResponse
+
+
+class SlugRatesResponse(BaseModel):
+    """Slugs of laid eggs in all, by dam over the years, and by month of laying."""
+
+    in_all: RateResponse
+    by_dam: list[NamedRateResponse]
+    by_month: list[NamedRateResponse]
+
+
 class CauseCostResponse(ResponseSchema):
     """Eggs a cause likely cost, by its shares; `code` is the clutch it cost most."""
 
@@ -75,6 +102,26 @@ class StandingBinResponse(ResponseSchema):
     hatched: int
 
 
+class ReliabilityBinResponse(ResponseSchema):
+    """Of `eggs` told about `said` it came for `came`; low-high holds the share in 90 %."""
+
+    eggs: int
+    said: float
+    came: int
+    low: float
+    high: float
+
+
+class ReliabilityResponse(ResponseSchema):
+    """Chances that were told against what came, of so many eggs, bin by bin."""
+
+    eggs: int
+    came: int
+    brier: float
+    brier_of_always: float
+    bins: list[ReliabilityBinResponse]
+
+
 class StandingScoreResponse(ResponseSchema):
     """Standings of one day against what came; Brier scores are the better the smaller."""
 
@@ -85,6 +132,8 @@ class StandingScoreResponse(ResponseSchema):
     brier_of_always: float
     words: str
     bins: list[StandingBinResponse]
+    will_hatch: ReliabilityResponse | None
+    alive: ReliabilityResponse | None
 
 
 class SeasonFindingResponse(ResponseSchema):
@@ -106,6 +155,7 @@ class SeasonsResponse(BaseModel):
     intraclass_correlation: float
     dimensions: list[DimensionResponse]
     slugs: list[DamSlugsResponse]
+    slug_rates: SlugRatesResponse
     lost: int
     opened: int
     costs: list[CauseCostResponse]
