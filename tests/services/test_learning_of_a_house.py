@@ -7,7 +7,8 @@ from sandboa.core.candling import Vessels
 from sandboa.core.causes import FindingKind
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import Fate
-from sandboa.core.standing import Standing, StandingScore
+from sandboa.core.standing import SIGNS, SignKind, Standing, StandingScore
+from sandboa.core.standing.death_time import DIES
 from sandboa.records import issued_forecasts
 from sandboa.records.facts import Act
 from sandboa.services.acts.errors import Conflict, NotFound
@@ -25,6 +26,8 @@ from sandboa.services.readings.commands import read_by_hand
 from sandboa.services.seasons.counted import counted_clutches
 from sandboa.services.seasons.standing_scores import standing_scores
 from sandboa.services.snapshot.cache import SnapshotCache
+from sandboa.services.snapshot.settings import set_setting
+from sandboa.services.standings.learned import learned_standing
 
 
 def scored(house: SnapshotCache) -> list[StandingScore]:
@@ -247,3 +250,24 @@ def test_clutches_that_never_pipped_keep_none_from_being_learned(house: Snapshot
     for _ in range(6):
         keep_due(house.current(), NOW_S)
     assert len(issued_forecasts.lessons()) == 1
+
+
+def test_closed_eggs_move_the_weights_and_what_the_keeper_set_stays(house: SnapshotCache) -> None:
+    before = learned_standing(house.current())
+    assert (before.eggs, before.rules) == (0, house.current().settings.rules.standing)
+    code, _ = lay_clutch(lay_day(61.0), NOW_S - 61 * DAY_S + 60)
+    laid_s = lay_day(61.0).laid_at.timestamp()
+    for number in (1, 2):
+        candle_egg(code, number, Vessels.WEAK, None, laid_s + 30 * DAY_S, NOW_S)
+    for number in (1, 2, 3, 4):
+        see_emergence(code, number, NOW_S - DAY_S, NOW_S)
+    close_clutch(code, NOW_S, egg5=Fate.DEAD_IN_EGG)
+    told = learned_standing(house.current())
+    weak = SIGNS[SignKind.VESSELS, "weak"]
+    assert (told.eggs, told.by_sign[weak.key]) == (5, 2)
+    assert told.rules.weight(weak) > weak.weight, "both came out"
+    assert told.rules.dies == pytest.approx((60 * DIES + 1) / 65)
+    set_setting(weak.key, -1.0, NOW_S)
+    own = learned_standing(house.current())
+    assert own.rules.weight(weak) == -1.0
+    assert weak.key not in own.by_sign

@@ -149,6 +149,8 @@ function Standing({ page }: { page: Page }) {
         standing={standing}
         thresholds={page.thresholds}
         dependence={page.dependence}
+        closedEggs={page.closed_eggs}
+        taughtBy={page.taught_by}
         asOf={page.as_of}
       />
       {egg.settles && (

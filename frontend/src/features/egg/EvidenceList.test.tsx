@@ -40,6 +40,8 @@ const list = (
     standing={standing}
     thresholds={{ sound: 0.85, watch: 0.5 }}
     dependence={0.8}
+    closedEggs={31}
+    taughtBy={{ 'sign.mould.spot': 12 }}
     asOf="2026-06-17T18:00:00Z"
   />
 )

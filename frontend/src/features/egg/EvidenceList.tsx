@@ -14,11 +14,16 @@ export function EvidenceList({
   standing,
   thresholds,
   dependence,
+  closedEggs,
+  taughtBy,
   asOf,
 }: {
   standing: Standing
   thresholds: Record<string, number>
   dependence: number
+  /** Eggs of the house whose end is known, and how many of them showed each sign. */
+  closedEggs: number
+  taughtBy: Record<string, number>
   asOf: string
 }) {
   const [why, setWhy] = useState(false)
@@ -34,6 +39,7 @@ export function EvidenceList({
             most={most}
             why={why}
             dependence={dependence}
+            taughtBy={taughtBy[line.key] ?? 0}
             asOf={asOf}
           />
         ))}
@@ -51,7 +57,11 @@ export function EvidenceList({
           {Object.entries(thresholds)
             .map(([name, from]) => `${name} from ${Math.round(from * 100)} %`)
             .join(', ')}
-          , below that probably lost. Weights are keeper practice and our assumption;{' '}
+          , below that probably lost. Weights start from keeper practice and our assumption
+          {closedEggs > 0
+            ? `, moved by ${closedEggs} eggs of this house whose end is known`
+            : ', until this house has closed eggs of its own'}
+          ;{' '}
           <Link to="/settings#Standing">
             <Span color="yolkInk" textDecoration="underline">
               change any of them in settings
@@ -69,12 +79,14 @@ function Line({
   most,
   why,
   dependence,
+  taughtBy,
   asOf,
 }: {
   line: Evidence
   most: number
   why: boolean
   dependence: number
+  taughtBy: number
   asOf: string
 }) {
   const share = (Math.abs(line.push) / most) * 50
@@ -102,6 +114,7 @@ function Line({
           <Link to={`/settings#${encodeURIComponent(line.key)}`}>
             <Span display="block" color="yolkInk" fontSize="small">
               {numbersOf(line, dependence)}
+              {taughtBy > 0 && `; ${taughtBy} of your eggs showed it`}
             </Span>
           </Link>
         )}

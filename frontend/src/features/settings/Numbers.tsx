@@ -61,6 +61,13 @@ function changedWords(own: Setting[]): string {
   return changed ? `${own.length} numbers, ${changed} your own` : `${own.length} numbers`
 }
 
+/** What the house's own eggs made of it, where they did. */
+function learnedWords({ learned, learned_from }: Setting): string {
+  if (learned === null) return ''
+  const eggs = learned_from === 1 ? 'egg' : 'eggs'
+  return ` Your eggs: ${learned.toFixed(1)}, which holds (${learned_from} closed ${eggs} showed it).`
+}
+
 function SettingLine({ setting }: { setting: Schemas['SettingResponse'] }) {
   const hash = useHash()
   const form = useForm({ defaultValues: { value: String(setting.value) } })
@@ -98,7 +105,7 @@ function SettingLine({ setting }: { setting: Schemas['SettingResponse'] }) {
             inputMode="decimal"
             required
             check={(text) => !Number.isNaN(typedNumber(text)) || 'A number.'}
-            help={`${setting.reason} Default ${setting.default}.`}
+            help={`${setting.reason} Default ${setting.default}.${learnedWords(setting)}`}
           />
           <Box pt="1.625rem">
             <Button type="submit" disabled={!changed || correction.pending}>

@@ -2444,7 +2444,7 @@ export interface paths {
         };
         /**
          * Get Settings
-         * @description The house's numbers with default, range and reason.
+         * @description The house's numbers with default, range and reason, and what its eggs taught of them.
          */
         get: operations["get_settings"];
         put?: never;
@@ -4509,6 +4509,12 @@ export interface components {
             };
             /** Dependence */
             dependence: number;
+            /** Closed Eggs */
+            closed_eggs: number;
+            /** Taught By */
+            taught_by: {
+                [key: string]: number;
+            };
             /** History */
             history: components["schemas"]["EggMomentResponse"][];
             /** Photos */
@@ -7456,7 +7462,10 @@ export interface components {
             /** Value */
             value: number;
         };
-        /** SettingResponse */
+        /**
+         * SettingResponse
+         * @description `learned` is what holds in its place, from `learned_from` closed eggs; null where none.
+         */
         SettingResponse: {
             /** Name */
             name: string;
@@ -7476,6 +7485,10 @@ export interface components {
             reason: string;
             /** Group */
             group: string;
+            /** Learned */
+            learned: number | null;
+            /** Learned From */
+            learned_from: number;
             /** Revision */
             revision: string;
         };

@@ -89,29 +89,47 @@ def alive_log_odds(
     A dead egg died at some time, or was never alive. A look before that time says nothing of it;
     one after it counts by how long the egg had been dead then. Source: rule C.
     """
+    log_alive, log_dead = _before_looks(start, share, dies)
+    pushes = np.array([[look.push] for look in looks]).reshape(-1, 1)
+    said = np.zeros((len(looks) + 1, len(log_dead)))
+    np.cumsum(pushes * _shown(looks, len(log_dead) - 1), axis=0, out=said[1:])
+    return np.asarray(log_alive - np.logaddexp.reduce(log_dead - said, axis=1))
+
+
+def dead_at_each_time(
+    start: float, looks: Sequence[Look], share: float, dies: float = DIES
+) -> tuple[float, FloatArray, FloatArray]:
+    """The last of `alive_log_odds`, and what it rests on: for a dead egg the chance of each time
+    of death, the first being before it lived, shape (t,); and how much of what each look sees it
+    would have shown by then, shape (len(looks), t)."""
+    log_alive, log_dead = _before_looks(start, share, dies)
+    shown = _shown(looks, len(log_dead) - 1)
+    log_dead = log_dead - np.array([look.push for look in looks]) @ shown if looks else log_dead
+    whole = float(np.logaddexp.reduce(log_dead))
+    return log_alive - whole, np.asarray(np.exp(log_dead - whole)), shown
+
+
+def _before_looks(start: float, share: float, dies: float) -> tuple[float, FloatArray]:
+    """Log chance to be alive at `share`, and to have died at each time until then, (t + 1,)."""
     times, spread = _times(), _losses()
     by_now = int(np.searchsorted(times, share, side="right"))
     lost = dies * spread[:by_now]
-    lived = -np.logaddexp(0.0, -start)
+    lived = float(-np.logaddexp(0.0, -start))
     log_dead = np.empty(by_now + 1)
     log_dead[0] = -np.logaddexp(0.0, start)
     log_dead[1:] = lived + np.log(np.maximum(lost, 1e-300))
-    log_alive = lived + math.log(max(1.0 - float(lost.sum()), 1e-12))
-    log_dead = log_dead - _said(looks, by_now)
-    return np.asarray(log_alive - np.logaddexp.reduce(log_dead, axis=1))
+    return lived + math.log(max(1.0 - float(lost.sum()), 1e-12)), log_dead
 
 
-def _said(looks: Sequence[Look], by_now: int) -> FloatArray:
-    """What none, the first, the first two looks say for life against a death at each time, the
-    first of them being before the egg lived; shape (len(looks) + 1, by_now + 1)."""
-    said = np.zeros((len(looks) + 1, by_now + 1))
-    if looks:
-        seen = np.array([[look.share, SHOWS_AFTER[look.kind], look.push] for look in looks])
-        died_at = np.concatenate([[-1.0], _times()[:by_now]])
-        dead_for = np.maximum(seen[:, :1] - died_at, 0.0)
-        shown = -np.expm1(-dead_for / seen[:, 1:2])
-        np.cumsum(seen[:, 2:] * shown, axis=0, out=said[1:])
-    return said
+def _shown(looks: Sequence[Look], by_now: int) -> FloatArray:
+    """How much of what each look sees an egg that died at each time would have shown by then, the
+    first of them being before it lived; 0-1, shape (len(looks), by_now + 1)."""
+    if not looks:
+        return np.zeros((0, by_now + 1))
+    seen = np.array([[look.share, SHOWS_AFTER[look.kind]] for look in looks])
+    died_at = np.concatenate([[-1.0], _times()[:by_now]])
+    dead_for = np.maximum(seen[:, :1] - died_at, 0.0)
+    return np.asarray(-np.expm1(-dead_for / seen[:, 1:2]))
 
 
 def ahead(alive: float, share: float, risk: float = 1.0, dies: float = DIES) -> Chances:

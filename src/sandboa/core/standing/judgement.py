@@ -101,14 +101,7 @@ def judge_standing(
 
     Raises NotPlausible for a sign that is not in the table.
     """
-    seen = [o for o in observations if o.at_s <= situation.now_s]
-    lay_look_until_s = situation.laid_s + AGAIN_DAYS[0] * SECONDS_PER_DAY
-    prior = _prior(seen, lay_look_until_s, rules)
-    signs = [
-        *(_signed(o, situation, rules) for o in _latest_alike(seen, lay_look_until_s, rules)),
-        *_from_the_box(situation, rules),
-    ]
-    signs.sort(key=lambda s: (s.look.share, s.sign.key))
+    prior, signs = _read(observations, situation, rules)
     counted = [s for s in signs if s.counts]
     log_odds = alive_log_odds(
         prior.push, [s.look for s in counted], situation.share, rules.dies
@@ -131,6 +124,31 @@ def judge_standing(
         prior,
         tuple(evidence),
     )
+
+
+def looks_of(
+    observations: Iterable[Observation],
+    situation: Situation,
+    rules: StandingRules = DEFAULT_RULES,
+) -> tuple[float, list[tuple[str, Look]]]:
+    """What `judge_standing` rests on: the log-odds on lay day, and the looks that count, each with
+    the key of its sign, in order of development. Raises NotPlausible as it does."""
+    prior, signs = _read(observations, situation, rules)
+    return prior.push, [(s.sign.key, s.look) for s in signs if s.counts]
+
+
+def _read(
+    observations: Iterable[Observation], situation: Situation, rules: StandingRules
+) -> tuple[Evidence, list["_Signed"]]:
+    """The prior of lay day, and every sign in order of development."""
+    seen = [o for o in observations if o.at_s <= situation.now_s]
+    lay_look_until_s = situation.laid_s + AGAIN_DAYS[0] * SECONDS_PER_DAY
+    signs = [
+        *(_signed(o, situation, rules) for o in _latest_alike(seen, lay_look_until_s, rules)),
+        *_from_the_box(situation, rules),
+    ]
+    signs.sort(key=lambda s: (s.look.share, s.sign.key))
+    return _prior(seen, lay_look_until_s, rules), signs
 
 
 @dataclass(frozen=True, slots=True)

@@ -38,6 +38,7 @@ from sandboa.services.clutches.lessons import Lessons, lessons
 from sandboa.services.clutches.methods import departures, method_of_clutch
 from sandboa.services.clutches.origin_words import origin_words
 from sandboa.services.snapshot.snapshot import Snapshot
+from sandboa.services.standings.learned import learned_standing
 
 
 @dataclass(frozen=True)
@@ -213,7 +214,7 @@ def _nothing_alive(at: AsOf, eggs: Sequence[EggView], share: float) -> float:
         [standing.alive for standing in standings],
         [standing.will_pip for standing in standings],
         share,
-        at.snapshot.settings.rules.standing,
+        learned_standing(at.snapshot).rules,
     )
 
 

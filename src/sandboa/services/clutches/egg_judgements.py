@@ -24,12 +24,8 @@ from sandboa.core.lay_day import EggEvent
 from sandboa.core.rounds import EggActKind
 from sandboa.core.standing import (
     DIES_IN_SLIT,
-    SHELL_KINDS,
-    SIGNS,
     EggStanding,
-    Observation,
     Settles,
-    SignKind,
     Situation,
     judge_standing,
     what_settles,
@@ -39,6 +35,8 @@ from sandboa.core.water.estimate import WaterLeft
 from sandboa.records.clutches import Box, Egg
 from sandboa.services.clutches.as_of import AsOf, EggStage
 from sandboa.services.snapshot.snapshot import Snapshot
+from sandboa.services.standings.learned import learned_standing
+from sandboa.services.standings.observations import observations_of
 
 #: days for which it stays news that eggs answered a watering (assumption).
 ANSWER_NEWS_DAYS: Final = 14.0
@@ -231,29 +229,6 @@ def removed_s(snapshot: Snapshot, egg: Egg, as_of_s: float) -> float | None:
     return None
 
 
-def observations_of(
-    snapshot: Snapshot, egg: Egg, stage: EggStage, as_of_s: float
-) -> list[Observation]:
-    """Everything seen of an egg that bears on whether it lives."""
-    seen = [
-        Observation(c.seen_s, SignKind.VESSELS, c.vessels, stage.share_at(c.seen_s))
-        for c in snapshot.egg(egg.entity_id).candlings
-    ]
-    seen += [
-        Observation(s.seen_s, SignKind(s.kind), s.value, stage.share_at(s.seen_s))
-        for s in snapshot.egg(egg.entity_id).signs
-    ]
-    shells = [o for o in seen if o.kind in SHELL_KINDS]
-    against = {o.at_s for o in shells if SIGNS[o.kind, o.value].weight < 0.0}
-    # Who looked at its dents looked at its shell.
-    seen += [
-        Observation(row.seen_s, SignKind.SHELL, "clean", stage.share_at(row.seen_s))
-        for row in snapshot.egg(egg.entity_id).turgor
-        if row.seen_s not in against
-    ]
-    return [o for o in seen if o.at_s <= as_of_s]
-
-
 def _gradings(snapshot: Snapshot, egg: Egg, stage: EggStage, as_of_s: float) -> list[Grading]:
     return [
         Grading(row.seen_s, row.grade, stage.share_at(row.seen_s))
@@ -329,14 +304,14 @@ class _Judging:
 
     def _with_standing(self, egg: Egg, view: EggView, judged: DimpleJudgement) -> EggView:
         snapshot, as_of_s, stage = self.at.snapshot, self.at.at_s, self.at.stage(egg)
-        observations = observations_of(snapshot, egg, stage, as_of_s)
+        observations = observations_of(snapshot, egg, stage.share_at, as_of_s)
         own_dents = judged.excess if judged.scope is Scope.EGG else 0
         laid_s = snapshot.clutch_by_id[egg.clutch_id].laid_s
         situation = Situation(
             laid_s, as_of_s, stage.share, own_dents, self._first_pip_s(egg.clutch_id)
         )
         in_force = snapshot.settings.rules
-        rules = in_force.standing
+        rules = learned_standing(snapshot).rules
         standing = judge_standing(observations, situation, rules)
         causes: tuple[CauseShare, ...] = ()
         if judged.excess >= 1:

@@ -5,12 +5,13 @@ from typing import Annotated
 from fastapi import APIRouter, Path
 
 from sandboa.core.dimples.advice import GRADE_WORDS
-from sandboa.core.standing import Standing
+from sandboa.core.standing.learning import LearnedStanding
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.clutches.egg_view import EggPage, egg_page
 from sandboa.services.forms.clutch import egg_as_laid_form
 from sandboa.services.lay_day.egg_as_laid import EggAsLaid
 from sandboa.services.lay_day.egg_as_laid import correct_egg_as_laid as correct
+from sandboa.services.standings.learned import learned_standing
 from sandboa.web.eggs.schemas import (
     EggAsLaidRequest,
     EggAsLaidResponse,
@@ -37,8 +38,7 @@ EggNumber = Annotated[int, Path(ge=1, le=1000)]
 def get_egg(code: Code, number: EggNumber, house: TheHouse, now_s: NowS) -> EggPageResponse:
     """Everything of one egg."""
     page = egg_page(house.snapshot(), code, number, now_s)
-    rules = house.snapshot().settings.rules.standing
-    return _told(page, rules.standing_from, rules.dependence, now_s)
+    return _told(page, learned_standing(house.snapshot()), now_s)
 
 
 @router.get("/{code}/eggs/{number}/as-laid", dependencies=[LOOK])
@@ -66,9 +66,7 @@ def correct_egg_as_laid(
         return ActResponse.of(correct(code, number, said, now_s))
 
 
-def _told(
-    page: EggPage, thresholds: dict[Standing, float], dependence: float, now_s: float
-) -> EggPageResponse:
+def _told(page: EggPage, learned: LearnedStanding, now_s: float) -> EggPageResponse:
     now, egg = page.now, page.egg
     standing = egg.standing
     return EggPageResponse(
@@ -96,8 +94,10 @@ def _told(
         )
         if standing
         else None,
-        thresholds={str(s): start for s, start in thresholds.items()},
-        dependence=dependence,
+        thresholds={str(s): start for s, start in learned.rules.standing_from.items()},
+        dependence=learned.rules.dependence,
+        closed_eggs=learned.eggs,
+        taught_by=dict(learned.by_sign),
         history=[EggMomentResponse.model_validate(m) for m in page.history],
         photos=[PhotoResponse.model_validate(p) for p in page.photos],
     )

@@ -76,5 +76,7 @@ class EggPageResponse(BaseModel):
     standing: StandingResponse | None
     thresholds: dict[str, float]
     dependence: float
+    closed_eggs: int
+    taught_by: dict[str, int]
     history: list[EggMomentResponse]
     photos: list[PhotoResponse]

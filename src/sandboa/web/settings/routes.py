@@ -25,6 +25,7 @@ from sandboa.services.climate.readiness import cabinets_readiness
 from sandboa.services.clutches import methods
 from sandboa.services.forms.numbers import method_form, setting_form
 from sandboa.services.snapshot.settings import house_settings, set_setting
+from sandboa.services.standings.learned import learned_standing
 from sandboa.web.house import NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import (
@@ -111,9 +112,10 @@ def drop_method(method: MethodId, now_s: NowS) -> ActResponse:
 
 
 @router.get("/settings", dependencies=[LOOK])
-def get_settings() -> list[SettingResponse]:
-    """The house's numbers with default, range and reason."""
+def get_settings(house: TheHouse) -> list[SettingResponse]:
+    """The house's numbers with default, range and reason, and what its eggs taught of them."""
     own = house_settings()
+    learned = learned_standing(house.snapshot())
     return [
         SettingResponse(
             name=s.name,
@@ -125,6 +127,8 @@ def get_settings() -> list[SettingResponse]:
             high=s.limits[1],
             reason=s.reason,
             group=s.group,
+            learned=learned.rules.weights.get(s.name) if s.name in learned.by_sign else None,
+            learned_from=learned.by_sign.get(s.name, 0),
             revision=revision_of(setting_form(s.name, own)),
         )
         for s in SETTINGS.values()

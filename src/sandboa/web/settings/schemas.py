@@ -63,6 +63,8 @@ class MethodAddedResponse(BaseModel):
 
 
 class SettingResponse(BaseModel):
+    """`learned` is what holds in its place, from `learned_from` closed eggs; null where none."""
+
     name: str
     label: Sentence
     unit: str
@@ -72,6 +74,8 @@ class SettingResponse(BaseModel):
     high: float
     reason: str
     group: str
+    learned: float | None
+    learned_from: int
     revision: Revision
 
 
