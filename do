@@ -106,6 +106,11 @@ case "${1:-}" in
     shift
     exec "$py" -m benchmarks "$@"
     ;;
+  accuracy)
+    set_up
+    shift
+    exec "$py" -m benchmarks.accuracy "$@"
+    ;;
   rules)
     set_up
     exec "$py" -m docs.refresh_rules
@@ -133,6 +138,7 @@ case "${1:-}" in
 ./do bench        print the benchmarks' ratios              ./do wheel     build dist/*.whl with the front end inside
 ./do client       regenerate the API client                 ./do lint      the linters alone
 ./do screenshots  refresh docs/screenshots              ./do rules     the numbers in docs/rules.md
+./do accuracy     measure anew what docs/accuracy.md says
 ./do mutate       slips in the core that no test sees
 HELP
     exit 2

@@ -4,14 +4,16 @@ import math
 
 import pytest
 
-from sandboa.core.air import FRESH, oxygen
+from sandboa.core.air import FRESH, AirRules, oxygen
 from sandboa.core.box import Closing
 from sandboa.core.units import SECONDS_PER_HOUR
 
 
 def short_of_fresh(hours: float, free_air_l: float) -> float:
     """How far a box of six eggs is below fresh air, as a share of the air."""
-    at = oxygen([0.8] * 6, Closing.PIN_HOLES, hours * SECONDS_PER_HOUR, free_air_l=free_air_l)
+    at = oxygen(
+        [0.8] * 6, Closing.PIN_HOLES, hours * SECONDS_PER_HOUR, air=AirRules(free_air_l=free_air_l)
+    )
     return FRESH - at.share
 
 

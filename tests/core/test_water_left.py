@@ -1,6 +1,7 @@
 """Water left from physics, weighings and signs; what is learned; what cannot be."""
 
 import math
+from dataclasses import replace
 
 import pytest
 from hypothesis import given
@@ -34,8 +35,13 @@ def perlite(days: float = 90) -> LossCurve:
     return loss_curve(air, [(0.0, Closing.CRACKED_CORNER)], "perlite")
 
 
-def told(ledger: MassLedger, day: float, **more: object) -> WaterLeft:
-    left = water_left(ledger, perlite(), day * DAY, **more)  # type: ignore[arg-type]
+def told(
+    ledger: MassLedger, day: float, what_if_g_day: float | None = None, **more: object
+) -> WaterLeft:
+    curve = perlite()
+    if what_if_g_day is not None:
+        curve = replace(curve, future_g_day=what_if_g_day)
+    left = water_left(ledger, curve, day * DAY, **more)  # type: ignore[arg-type]
     assert left is not None
     return left
 

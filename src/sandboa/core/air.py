@@ -29,25 +29,40 @@ FREE_AIR_L: Final = 5.0
 
 
 @dataclass(frozen=True, slots=True)
+class AirRules:
+    """Numbers in force: (share developed, ml O2 an hour of one egg) in rising order, the factor by
+    which eggs differ in it, the oxygen below which airing is advised, l of free air in a box."""
+
+    use_ml_hour: tuple[tuple[float, float], ...] = USE_ML_HOUR
+    use_factor: float = USE_FACTOR
+    below: float = AIR_BELOW
+    free_air_l: float = FREE_AIR_L
+
+
+DEFAULT_AIR: Final = AirRules()
+
+
+@dataclass(frozen=True, slots=True)
 class Oxygen:
-    """Estimated volume share of oxygen, with its 80 % band."""
+    """Estimated volume share of oxygen, with its 80 % band; airing is advised under `below`."""
 
     share: float
     low: float
     high: float
+    below: float = AIR_BELOW
 
     @property
     def advise_airing(self) -> bool:
-        """Whether it is more likely than not below 17 %."""
-        return self.share < AIR_BELOW
+        """Whether it is more likely than not below that."""
+        return self.share < self.below
 
     @property
     def may_need_airing(self) -> bool:
-        """Whether it may be below 17 %, though it likely is not."""
-        return not self.advise_airing and self.low < AIR_BELOW
+        """Whether it may be below that, though it likely is not."""
+        return not self.advise_airing and self.low < self.below
 
 
-def oxygen_use_ml_hour(development: float) -> float:
+def oxygen_use_ml_hour(development: float, rules: AirRules = DEFAULT_AIR) -> float:
     """ml of O2 one egg uses in an hour at share `development` (0-2).
 
     Between three points on a logarithmic scale; before them in
@@ -56,7 +71,7 @@ def oxygen_use_ml_hour(development: float) -> float:
     """
     if not 0.0 <= development <= 2.0:
         raise NotPlausible("development", f"share developed {development:g} is outside 0 to 2")
-    shares, uses = zip(*USE_ML_HOUR, strict=True)
+    shares, uses = zip(*rules.use_ml_hour, strict=True)
     if development <= shares[0]:
         return float(uses[0] * development / shares[0])
     return math.exp(float(np.interp(development, shares, np.log(uses))))
@@ -67,7 +82,7 @@ def oxygen(
     closing: Closing,
     since_opened_s: float,
     *,
-    free_air_l: float = FREE_AIR_L,
+    air: AirRules = DEFAULT_AIR,
     rules: ExchangeRules = DEFAULT_EXCHANGE,
     learned: Exchange | None = None,
 ) -> Oxygen:
@@ -80,26 +95,26 @@ def oxygen(
     use are each lognormal; the band is what both make of it. Raises
     NotPlausible for a negative time, no free air, or a share out of range.
     """
-    if since_opened_s < 0 or free_air_l <= 0:
+    if since_opened_s < 0 or air.free_air_l <= 0:
         raise NotPlausible("since_opened", "time since opening and free air must be positive")
     known = learned or Exchange()
     exchange_l_hour = rules.l_day(closing) / 24.0 * math.exp(known.mean)
-    use_l_hour = math.fsum(map(oxygen_use_ml_hour, eggs)) / 1000.0
+    use_l_hour = math.fsum(oxygen_use_ml_hour(share, air) for share in eggs) / 1000.0
     hours = since_opened_s / SECONDS_PER_HOUR
     exchange_sd = math.hypot(known.sd, WEIGHED_AIR_SD) if learned else known.sd
-    of_eggs, of_closing = math.log(USE_FACTOR), Z80 * exchange_sd
+    of_eggs, of_closing = math.log(air.use_factor), Z80 * exchange_sd
     spread = math.hypot(of_eggs, of_closing)
     levels = [
         # Each moves the level the same way; of the spread each takes the part that it makes.
         _level(
             use_l_hour * math.exp(side * of_eggs**2 / spread),
             exchange_l_hour * math.exp(-side * of_closing**2 / spread),
-            free_air_l,
+            air.free_air_l,
             hours,
         )
         for side in (-1.0, 0.0, 1.0)
     ]
-    return Oxygen(levels[1], levels[2], levels[0])
+    return Oxygen(levels[1], levels[2], levels[0], air.below)
 
 
 def _level(use_l_hour: float, exchange_l_hour: float, free_air_l: float, hours: float) -> float:

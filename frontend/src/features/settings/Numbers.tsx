@@ -1,123 +1,111 @@
-import { Box, chakra, Grid, Span } from '@chakra-ui/react'
-import { useEffect } from 'react'
-import { FormProvider, useForm } from 'react-hook-form'
+import { Box, chakra, Field, Input, Span, Text } from '@chakra-ui/react'
+import { type ReactNode, useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
-import { answer, api, type Schemas } from '@/shared/api/client'
-import { BothVersions } from '@/shared/corrections/BothVersions'
-import { useCorrection } from '@/shared/corrections/useCorrection'
-import { Button } from '@/shared/ui/Button'
-import { TextField } from '@/shared/ui/fields'
-import { typedNumber } from '@/shared/units'
-
-type Setting = Schemas['SettingResponse']
+import { found, type Setting } from './numbers'
+import { SettingLine } from './SettingLine'
 
 /** The part of the address that names a number or a group of them. */
 function useHash(): string {
   return decodeURIComponent(useLocation().hash.slice(1))
 }
 
-/** The house's numbers by what they judge; a group opens when the address names one of it. */
+/** The house's numbers by what they judge; a group opens when the address names one of it.
+ *  Weights, of which there are many, lie one level deeper; all are found by their words. */
 export function Numbers({ settings }: { settings: Setting[] }) {
   const hash = useHash()
-  const groups = [...new Set(settings.map((setting) => setting.group))]
+  const [sought, setSought] = useState('')
   useEffect(() => {
     if (hash) document.getElementById(hash)?.scrollIntoView()
   }, [hash])
+  const matching = found(settings, sought)
+  const deep = settings.filter((setting) => setting.deep)
+  return (
+    <>
+      <Field.Root mb={4} maxWidth="28rem">
+        <Field.Label>Find a number</Field.Label>
+        <Input
+          type="search"
+          value={sought}
+          placeholder="swing, oxygen, mould, dry"
+          onChange={(event) => setSought(event.target.value)}
+        />
+      </Field.Root>
+      {sought.trim() ? (
+        <>
+          <Text role="status" color="soft" mb={2}>
+            {matching.length === 0
+              ? 'No number has that in its name or its reason.'
+              : `${matching.length} of ${settings.length} numbers`}
+          </Text>
+          {matching.map((setting) => (
+            <SettingLine key={`${setting.name}-${setting.value}`} setting={setting} grouped />
+          ))}
+        </>
+      ) : (
+        <>
+          <Groups settings={settings.filter((setting) => !setting.deep)} hash={hash} />
+          <Fold
+            name="Weights, one by one"
+            own={deep}
+            open={deep.some((s) => s.name === hash || s.group === hash)}
+          >
+            <Box ps={{ base: 2, md: 5 }}>
+              <Groups settings={deep} hash={hash} />
+            </Box>
+          </Fold>
+        </>
+      )}
+    </>
+  )
+}
+
+function Groups({ settings, hash }: { settings: Setting[]; hash: string }) {
+  const groups = [...new Set(settings.map((setting) => setting.group))]
   return groups.map((group) => {
     const own = settings.filter((setting) => setting.group === group)
     const named = hash === group || own.some((setting) => setting.name === hash)
     return (
-      <chakra.details
-        key={group}
-        id={group}
-        open={named || group === 'House' || undefined}
-        scrollMarginTop="5rem"
-        borderTop="1.5px solid"
-        borderColor="line"
-      >
-        <chakra.summary
-          minHeight="3.25rem"
-          py={3}
-          fontWeight="bold"
-          fontSize="lead"
-          cursor="pointer"
-        >
-          {group}
-          <Span color="soft" fontWeight="medium" fontSize="fine">
-            {' '}
-            {changedWords(own)}
-          </Span>
-        </chakra.summary>
+      <Fold key={group} name={group} own={own} open={named || group === 'House'}>
         {own.map((setting) => (
           <SettingLine key={`${setting.name}-${setting.value}`} setting={setting} />
         ))}
-      </chakra.details>
+      </Fold>
     )
   })
+}
+
+function Fold({
+  name,
+  own,
+  open,
+  children,
+}: {
+  name: string
+  own: Setting[]
+  open: boolean
+  children: ReactNode
+}) {
+  return (
+    <chakra.details
+      id={name}
+      open={open || undefined}
+      scrollMarginTop="5rem"
+      borderTop="1.5px solid"
+      borderColor="line"
+    >
+      <chakra.summary minHeight="3.25rem" py={3} fontWeight="bold" fontSize="lead" cursor="pointer">
+        {name}
+        <Span color="soft" fontWeight="medium" fontSize="fine">
+          {' '}
+          {changedWords(own)}
+        </Span>
+      </chakra.summary>
+      {children}
+    </chakra.details>
+  )
 }
 
 function changedWords(own: Setting[]): string {
   const changed = own.filter((setting) => setting.value !== setting.default).length
   return changed ? `${own.length} numbers, ${changed} your own` : `${own.length} numbers`
-}
-
-/** What the house's own eggs made of it, where they did. */
-function learnedWords({ learned, learned_from }: Setting): string {
-  if (learned === null) return ''
-  const eggs = learned_from === 1 ? 'egg' : 'eggs'
-  return ` Your eggs: ${learned.toFixed(1)}, which holds (${learned_from} closed ${eggs} showed it).`
-}
-
-function SettingLine({ setting }: { setting: Schemas['SettingResponse'] }) {
-  const hash = useHash()
-  const form = useForm({ defaultValues: { value: String(setting.value) } })
-  const correction = useCorrection({
-    revision: setting.revision,
-    opened: { value: setting.value },
-    send: (body: Schemas['SettingRequest'], header) =>
-      answer(
-        api.PUT('/api/settings/{name}', { params: { path: { name: setting.name }, header }, body }),
-      ),
-    actOf: (act) => act,
-    onDone: () => {},
-  })
-  const changed = form.watch('value') !== String(setting.value)
-  return (
-    <FormProvider {...form}>
-      <chakra.form
-        id={setting.name}
-        noValidate
-        scrollMarginTop="5rem"
-        bg={hash === setting.name ? 'faint' : undefined}
-        borderTop="1px solid"
-        borderColor="line"
-        pt={3}
-        onSubmit={form.handleSubmit(({ value }) =>
-          correction.save({ value: typedNumber(value) }, (problem) =>
-            form.setError('value', { message: problem.detail }),
-          ),
-        )}
-      >
-        <Grid templateColumns="minmax(0, 1fr) auto" gap={4} alignItems="start">
-          <TextField
-            name="value"
-            label={`${setting.label}, ${setting.unit}`}
-            inputMode="decimal"
-            required
-            check={(text) => !Number.isNaN(typedNumber(text)) || 'A number.'}
-            help={`${setting.reason} Default ${setting.default}.${learnedWords(setting)}`}
-          />
-          <Box pt="1.625rem">
-            <Button type="submit" disabled={!changed || correction.pending}>
-              Set
-            </Button>
-          </Box>
-        </Grid>
-      </chakra.form>
-      <BothVersions
-        correction={correction}
-        labels={{ value: `${setting.label}, ${setting.unit}` }}
-      />
-    </FormProvider>
-  )
 }

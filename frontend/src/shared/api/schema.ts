@@ -6938,6 +6938,12 @@ export interface components {
          * @enum {string}
          */
         Provenance: "box probe" | "shelf probe" | "cabinet probe" | "by hand" | "set point" | "before they came";
+        /**
+         * Quantity
+         * @description What a number is, so that it can be told in the reader's units.
+         * @enum {string}
+         */
+        Quantity: "plain" | "temperature" | "temperature difference" | "mass" | "share";
         /** QuestionResponse */
         QuestionResponse: {
             /**
@@ -7485,6 +7491,9 @@ export interface components {
             reason: string;
             /** Group */
             group: string;
+            quantity: components["schemas"]["Quantity"];
+            /** Deep */
+            deep: boolean;
             /** Learned */
             learned: number | null;
             /** Learned From */

@@ -12,7 +12,7 @@ from sandboa.core.causes.time_of_death import DeathWindow
 from sandboa.core.hatching.fates import DeathStage, Fate, span_of
 from sandboa.core.rounds.acts import EggActKind
 from sandboa.core.standing.signs import SignKind
-from sandboa.core.water.estimate import DRY_SHARE, TOP_UP_SHARE
+from sandboa.core.water.shares import DRY_SHARE, TOP_UP_SHARE
 from sandboa.core.water.signs import LID_SILENT_FROM
 
 #: Share developed before which the air of a box cannot be short: G's "crack from p = 0.7".

@@ -8,7 +8,7 @@ from sandboa.core.causes.findings import DEFECTS, FindingKind
 from sandboa.core.causes.grounds import CauseSign
 from sandboa.core.causes.kinds import Cause
 from sandboa.core.causes.scores import NEVER_HOT_C
-from sandboa.core.climate.limits import SWING_C
+from sandboa.core.climate.rules import SWING_C
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.hatching.fates import DeathStage, Fate
 from sandboa.core.messages import Difference, Message, Temperature

@@ -6,7 +6,7 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.causes.evidence import FaultThen, Heat
-from sandboa.core.climate.limits import SWING_C
+from sandboa.core.climate.rules import SWING_C
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.development.exposure import HARM_ABOVE_C

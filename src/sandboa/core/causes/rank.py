@@ -74,16 +74,19 @@ class RankedCause:
 
 
 def rank_causes(
-    egg: LossEvidence, scores: Mapping[str, float] = DEFAULT_SCORES
+    egg: LossEvidence,
+    scores: Mapping[str, float] = DEFAULT_SCORES,
+    starts: Mapping[Cause, float] = STARTS,
 ) -> tuple[RankedCause, ...]:
-    """All causes, likeliest first; shares sum to 1. `scores` by name, as in DEFAULT_SCORES."""
+    """All causes, likeliest first; shares sum to 1. `scores` by name, as in DEFAULT_SCORES,
+    `starts` what each cause begins with."""
     grounds = {
         cause: tuple(sorted(_grounds(reasoning(egg), scores), key=lambda g: -abs(g.score)))
         for cause, reasoning in REASONINGS.items()
     }
     grounds[Cause.UNKNOWN] = ()
     sums = {
-        cause: STARTS[cause] + math.fsum(g.score for g in found) for cause, found in grounds.items()
+        cause: starts[cause] + math.fsum(g.score for g in found) for cause, found in grounds.items()
     }
     most = max(sums.values())
     whole = math.fsum(math.exp(score - most) for score in sums.values())

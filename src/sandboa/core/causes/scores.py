@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.causes.kinds import Cause
-from sandboa.core.climate.limits import COLD_EMERGENCY, SWING_C
+from sandboa.core.climate.rules import COLD_EMERGENCY, SWING_C
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.development.exposure import HARM_ABOVE_C
 from sandboa.core.messages import Difference, Message, Temperature, Words

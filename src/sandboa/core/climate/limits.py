@@ -6,8 +6,7 @@ from typing import Final
 
 import numpy as np
 
-from sandboa.core.development.cold_spells import COLD_BELOW_C
-from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
+from sandboa.core.climate.rules import DEFAULT_CLIMATE, ClimateRules
 from sandboa.core.development.sources import LOGGER_GAP_S, ReadingSeries
 from sandboa.core.units import SECONDS_PER_HOUR
 
@@ -23,15 +22,8 @@ class Limit(StrEnum):
     SWING = "swing"
 
 
-#: (°C, s) above which, for which, it is an emergency; and below which (rule E).
-HOT_EMERGENCIES: Final = ((35.0, 6.0 * SECONDS_PER_HOUR), (37.0, 1.0 * SECONDS_PER_HOUR))
-COLD_EMERGENCY: Final = (20.0, 24.0 * SECONDS_PER_HOUR)
 #: s a limit must be passed before it is told: an open door passes sooner (assumption).
 LASTING_S: Final = 1_800.0
-#: °C off the set point from which a keeper is told (assumption: three times what is fine).
-OFF_TARGET_C: Final = 3.0 * FINE_OFF_C
-#: °C of swing over 24 h: up to the first good, up to the second to be watched, beyond it to act on.
-SWING_C: Final = (1.0, 2.0)
 #: Share of the time a limit asks for by which the span it is counted in is longer (rule E).
 _SPAN: Final = 0.25
 #: Share of it over which readings are averaged (assumption: eggs warm and cool over half an hour).
@@ -59,7 +51,12 @@ class ExposureTotals:
     degree_hours_slow: float
 
 
-def breaches(series: ReadingSeries, set_point_c: float, now_s: float) -> list[Breach]:
+def breaches(
+    series: ReadingSeries,
+    set_point_c: float,
+    now_s: float,
+    rules: ClimateRules = DEFAULT_CLIMATE,
+) -> list[Breach]:
     """Which limits the readings of a place pass at `now_s`, the gravest first.
 
     A limit is passed when the time beyond it adds up to what the limit asks,
@@ -73,36 +70,36 @@ def breaches(series: ReadingSeries, set_point_c: float, now_s: float) -> list[Br
         return []
     found = []
     values = known.temperature_c
-    for above_c, lasting_s in HOT_EMERGENCIES:
+    for above_c, lasting_s in rules.hot_emergencies:
         found += _since(known, _felt(known, lasting_s) > above_c, lasting_s, Limit.HOT_EMERGENCY)
     found = found[-1:]
-    below_c, lasting_s = COLD_EMERGENCY
+    below_c, lasting_s = rules.cold_emergency
     found += _since(known, _felt(known, lasting_s) < below_c, lasting_s, Limit.COLD_EMERGENCY)
-    found += _since(known, values > HARM_ABOVE_C, LASTING_S, Limit.HARM)
-    found += _since(known, values < COLD_BELOW_C, LASTING_S, Limit.SLOW)
+    found += _since(known, values > rules.harm_above_c, LASTING_S, Limit.HARM)
+    found += _since(known, values < rules.slow_below_c, LASTING_S, Limit.SLOW)
     if not found:
-        off = np.abs(values - set_point_c) > OFF_TARGET_C
+        off = np.abs(values - set_point_c) > rules.off_target_c
         found += _since(known, off, LASTING_S, Limit.OFF_TARGET)
     day = known.between(now_s - _DAY_S, now_s)
-    if len(day.times_s) and np.ptp(day.temperature_c) > SWING_C[1]:
+    if len(day.times_s) and np.ptp(day.temperature_c) > rules.swing_c:
         found.append(Breach(Limit.SWING, float(day.times_s[0]), float(day.temperature_c.max())))
     return found
 
 
-def exposure_totals(series: ReadingSeries) -> ExposureTotals:
+def exposure_totals(series: ReadingSeries, rules: ClimateRules = DEFAULT_CLIMATE) -> ExposureTotals:
     """What a record was exposed to; time without readings for more than 2 h is left out."""
     if len(series.times_s) < 2:
         return ExposureTotals(0.0, 0.0, 0.0, 0.0, 0.0)
     lasted = np.diff(series.times_s) / SECONDS_PER_HOUR
     lasted = np.where(lasted * SECONDS_PER_HOUR <= LOGGER_GAP_S, lasted, 0.0)
     middle = (series.temperature_c[1:] + series.temperature_c[:-1]) / 2.0
-    hot, cold = middle > HARM_ABOVE_C, middle < COLD_BELOW_C
+    hot, cold = middle > rules.harm_above_c, middle < rules.slow_below_c
     return ExposureTotals(
         float(lasted.sum()),
         float(lasted[hot].sum()),
-        float((lasted * (middle - HARM_ABOVE_C))[hot].sum()),
+        float((lasted * (middle - rules.harm_above_c))[hot].sum()),
         float(lasted[cold].sum()),
-        float((lasted * (COLD_BELOW_C - middle))[cold].sum()),
+        float((lasted * (rules.slow_below_c - middle))[cold].sum()),
     )
 
 

@@ -94,12 +94,13 @@ def trusted(
     left_out: Sequence[tuple[float, float]] = (),
     *,
     checked_from_start: bool = False,
+    sd_c: tuple[float, float] = (UNCHECKED_PROBE_SD_C, CHECKED_PROBE_SD_C),
 ) -> Iterator[Trusted]:
     """Cut from..until at temperature checks and around what was left out, in order of time.
 
     A check's offset holds from its time until the next one. Before the first
     the readings stand as they are, ±0.3 °C, or ±0.1 when the probe was checked
-    before it was hung (`checked_from_start`). Source: rule A3, E.
+    before it was hung (`checked_from_start`); `sd_c` are these two. Source: rule A3, E.
     """
     offsets = sorted((c.at_s, c.offset) for c in checks if c.kind is CheckKind.REFERENCE)
     gaps = sorted(left_out)
@@ -110,5 +111,4 @@ def trusted(
             continue
         before = [offset for at_s, offset in offsets if at_s <= left]
         checked = bool(before) or checked_from_start
-        sd_c = CHECKED_PROBE_SD_C if checked else UNCHECKED_PROBE_SD_C
-        yield Trusted(left, right, before[-1] if before else 0.0, sd_c)
+        yield Trusted(left, right, before[-1] if before else 0.0, sd_c[checked])

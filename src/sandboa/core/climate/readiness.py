@@ -6,18 +6,15 @@ from typing import Final
 
 import numpy as np
 
+from sandboa.core.climate.rules import DEFAULT_CLIMATE, ClimateRules
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.sources import ReadingSeries
 from sandboa.core.units import SECONDS_PER_HOUR
 
 #: h that must have been steady (rule P6).
 STEADY_HOURS: Final = 48
-#: °C between lowest and highest reading of a day (rule P6).
-DAILY_SWING_C: Final = 1.0
 #: °C between lowest and highest reading of all 48 h (rule P6: "never over 2").
 WHOLE_SWING_C: Final = 2.0
-#: °C the mean may lie off target (rule P6).
-MEAN_OFF_C: Final = 0.5
 #: h without a reading (rule P6).
 GAP_HOURS: Final = 2.0
 #: h back over which "since when" is looked for (assumption).
@@ -62,7 +59,12 @@ class Readiness:
         return tuple(c for c in self.conditions if not c.met)
 
 
-def readiness(series: ReadingSeries, target_c: float, now_s: float) -> Readiness:
+def readiness(
+    series: ReadingSeries,
+    target_c: float,
+    now_s: float,
+    rules: ClimateRules = DEFAULT_CLIMATE,
+) -> Readiness:
     """Judge one probe's last 48 h against the target (°C) at `now_s`.
 
     Over the last 48 h no gap may exceed 2 h (the time since the last reading
@@ -79,9 +81,9 @@ def readiness(series: ReadingSeries, target_c: float, now_s: float) -> Readiness
     known = series.between(start_s - GAP_HOURS * SECONDS_PER_HOUR, now_s)
     measures = {
         Requirement.NO_GAP: (_longest_gap_h(known, asked), GAP_HOURS),
-        Requirement.DAILY_SWING: (_swing(known, asked, 24, 2), DAILY_SWING_C),
+        Requirement.DAILY_SWING: (_swing(known, asked, 24, 2), rules.ready_swing_c),
         Requirement.WHOLE_SWING: (_swing(known, asked, STEADY_HOURS, 1), WHOLE_SWING_C),
-        Requirement.MEAN: (np.abs(_mean(known, asked) - target_c), MEAN_OFF_C),
+        Requirement.MEAN: (np.abs(_mean(known, asked) - target_c), rules.ready_off_c),
     }
     conditions = []
     holding = np.ones(len(asked), dtype=bool)

@@ -6,28 +6,22 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.climate.probe_checks import SATURATED_HUMIDITY
+from sandboa.core.climate.rules import DEFAULT_CLIMATE, ClimateRules
 from sandboa.core.development.clock import FloatArray
-from sandboa.core.development.exposure import FINE_OFF_C
 from sandboa.core.development.sources import ReadingSeries, SetPoints
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 
 #: Days back that are looked at, in spans of 24 h that end now.
 DAYS_BACK: Final = 21
-#: °C a place's day is off its target to count, and days in a row from which it is told
-#: (assumption: half again of what is fine, and longer than a cold spell of the room).
-LASTING_OFF_C: Final = 1.5 * FINE_OFF_C
+#: Days in a row off its target from which a place is told (assumption: longer than a cold spell of
+#: the room).
 LASTING_OFF_DAYS: Final = 3
-#: °C by which a place warms or cools over two weeks to be told, days that must be measured of
-#: them, and the share of their variation a straight line explains (assumption).
-SLOW_CHANGE_C: Final = 0.6
+#: Days over which a place warms or cools slowly, how many of them must be measured, and the share
+#: of their variation a straight line explains (assumption).
 SLOW_CHANGE_DAYS: Final = 14
 SLOW_CHANGE_KNOWN_DAYS: Final = 10
 SLOW_CHANGE_EXPLAINED: Final = 0.6
-#: Relative humidity by which a cabinet's air falls from the week before to be told (assumption:
-#: in a dry room it makes a box lose half as much again).
-HUMIDITY_FALL: Final = 0.15
-#: Relative humidity in a box below which it is dry (rule E: 0.90 to 1.00), and h it must last.
-DRY_BOX_BELOW: Final = 0.90
+#: h for which the air in a box must be dry to be told (assumption).
 DRY_BOX_HOURS: Final = 3.0
 #: Days before the last that make what was usual, and how many of them must be measured.
 _USUAL_DAYS: Final = 7
@@ -65,13 +59,13 @@ def days_off(series: ReadingSeries, set_points: SetPoints, now_s: float) -> Floa
     return days
 
 
-def lasting_off(days: FloatArray) -> LastingOff | None:
+def lasting_off(days: FloatArray, rules: ClimateRules = DEFAULT_CLIMATE) -> LastingOff | None:
     """The run of days, up to the latest, each off the target the same way; None under 3 of them.
 
     `days` as `days_off` tells them. A day nobody measured ends the run. Source: rule E
     ("target ±0.5 °C fine"), limits above.
     """
-    side = np.where(days >= LASTING_OFF_C, 1, np.where(days <= -LASTING_OFF_C, -1, 0))
+    side = np.where(days >= rules.lasting_off_c, 1, np.where(days <= -rules.lasting_off_c, -1, 0))
     if not side[0]:
         return None
     others = np.flatnonzero(side != side[0])
@@ -81,7 +75,7 @@ def lasting_off(days: FloatArray) -> LastingOff | None:
     return LastingOff(float(days[:run].mean()), run)
 
 
-def slow_change_c(days: FloatArray) -> float | None:
+def slow_change_c(days: FloatArray, rules: ClimateRules = DEFAULT_CLIMATE) -> float | None:
     """°C a place warmed (below 0: cooled) over two weeks in about a straight line; None if not.
 
     `days` as `days_off` tells them. A step of one night is no slow change: a
@@ -96,12 +90,17 @@ def slow_change_c(days: FloatArray) -> float | None:
     spread = float(((off - off.mean()) ** 2).sum())
     left = float(((off - slope * age - level) ** 2).sum())
     change = float(slope) * (SLOW_CHANGE_DAYS - 1)
-    if abs(change) < SLOW_CHANGE_C or left > (1.0 - SLOW_CHANGE_EXPLAINED) * spread:
+    if abs(change) < rules.slow_change_c or left > (1.0 - SLOW_CHANGE_EXPLAINED) * spread:
         return None
     return change
 
 
-def humidity_fall(times_s: FloatArray, humidity: FloatArray, now_s: float) -> HumidityFall | None:
+def humidity_fall(
+    times_s: FloatArray,
+    humidity: FloatArray,
+    now_s: float,
+    rules: ClimateRules = DEFAULT_CLIMATE,
+) -> HumidityFall | None:
     """Whether the air of the last 24 h is far drier than that of the week before; None if not.
 
     `times_s` (s, rising) and `humidity` (0-1, NaN unknown) have shape (n,). What a sensor
@@ -114,11 +113,16 @@ def humidity_fall(times_s: FloatArray, humidity: FloatArray, now_s: float) -> Hu
     if np.isnan(days[0]) or len(week) < _USUAL_KNOWN:
         return None
     before = float(np.median(week))
-    fell = before - float(days[0]) >= HUMIDITY_FALL
+    fell = before - float(days[0]) >= rules.humidity_fall
     return HumidityFall(before, float(days[0])) if fell else None
 
 
-def dry_air_in_box(times_s: FloatArray, humidity: FloatArray, now_s: float) -> float | None:
+def dry_air_in_box(
+    times_s: FloatArray,
+    humidity: FloatArray,
+    now_s: float,
+    rules: ClimateRules = DEFAULT_CLIMATE,
+) -> float | None:
     """Mean relative humidity (0-1) in a box over the last 3 h where below 90 %; None if not.
 
     `times_s` (s, rising) and `humidity` (0-1, NaN unknown) have shape (n,). The
@@ -130,7 +134,7 @@ def dry_air_in_box(times_s: FloatArray, humidity: FloatArray, now_s: float) -> f
     if not len(times) or times[-1] - times[0] < 0.8 * DRY_BOX_HOURS * SECONDS_PER_HOUR:
         return None
     mean = float(values.mean())
-    return mean if values.max() < DRY_BOX_BELOW else None
+    return mean if values.max() < rules.dry_box_below else None
 
 
 def _by_day(times_s: FloatArray, values: FloatArray, now_s: float) -> FloatArray:

@@ -13,7 +13,7 @@ from typing import Final
 
 from sandboa.core.box import Shell, loses_water_fast, shell_words
 from sandboa.core.dimples.judgement import BOX_SHARE, FEWEST_TO_VOTE
-from sandboa.core.water.estimate import DRY_SHARE, TOP_UP_SHARE
+from sandboa.core.water.shares import DRY_SHARE, TOP_UP_SHARE
 
 
 class DentCause(StrEnum):

@@ -4,7 +4,8 @@ from typing import Final
 
 from sandboa.core.dimples.judgement import BoxDents
 from sandboa.core.messages import Mass, Message, Share, Temperature, Words
-from sandboa.core.water.estimate import TOP_UP_SHARE, WaterLeft
+from sandboa.core.water.estimate import WaterLeft
+from sandboa.core.water.shares import TOP_UP_SHARE
 from sandboa.core.water.top_up import TopUp
 
 #: Share of water by the scale from which a dry box is doubted though eggs are early (assumption).

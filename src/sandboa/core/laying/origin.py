@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
-from sandboa.core.development.clock import DEFAULT_CLOCK
+from sandboa.core.development.clock import DEFAULT_CLOCK, DevelopmentClock
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SECONDS_PER_DAY, require_range
 
@@ -74,12 +74,17 @@ def stage_share(stage: TorchStage, seen: Sequence[float] = ()) -> StageShare:
     return StageShare(max(mean, 0.0), math.sqrt(spread / weight), len(seen))
 
 
-def laid_by_stage(share: StageShare, seen_s: float, temperature_c: float) -> float:
+def laid_by_stage(
+    share: StageShare,
+    seen_s: float,
+    temperature_c: float,
+    clock: DevelopmentClock = DEFAULT_CLOCK,
+) -> float:
     """When eggs were laid (s) that at `seen_s` (s) had come that far at a temperature (°C).
 
     Raises NotPlausible at a temperature at which nothing develops.
     """
-    rate = float(DEFAULT_CLOCK.rate_per_day(temperature_c))
+    rate = float(clock.rate_per_day(temperature_c))
     if rate <= 0.0:
         raise NotPlausible("before_c", "at that temperature no egg develops")
     return seen_s - share.mean / rate * SECONDS_PER_DAY

@@ -7,7 +7,6 @@ from typing import Final
 
 import numpy as np
 
-from sandboa.core.development.rules import NONE_ALIVE
 from sandboa.core.normal import quantile
 from sandboa.core.standing.death_time import alive_log_odds
 from sandboa.core.standing.rules import DEFAULT_RULES, StandingRules
@@ -83,14 +82,14 @@ def nothing_alive(
     It is no less than that all of them are lost one by one. Source: rule A6.
     """
     if not alive:
-        return NONE_ALIVE
+        return rules.none_alive
     usual = float(alive_log_odds(rules.prior("not candled"), (), share, rules.dies)[0])
     usual_share = 1.0 / (1.0 + math.exp(-usual))
     speaks = sum(
         math.log(usual_share * math.exp(_log_odds(chance) - usual) + 1.0 - usual_share)
         for chance in alive
     )
-    odds = NONE_ALIVE / (1.0 - NONE_ALIVE) * math.exp(-speaks / math.sqrt(len(alive)))
+    odds = rules.none_alive / (1.0 - rules.none_alive) * math.exp(-speaks / math.sqrt(len(alive)))
     dead = max(odds / (1.0 + odds), ALL_AT_ONCE)
     return max(dead, math.prod(1.0 - chance for chance in will_pip))
 

@@ -5,6 +5,7 @@ from enum import StrEnum
 from typing import Final
 
 from sandboa.core.candling import Vessels
+from sandboa.core.development.rules import NONE_ALIVE
 from sandboa.core.standing.death_time import DIES
 from sandboa.core.standing.signs import Sign, SignKind
 
@@ -70,7 +71,10 @@ STANDING_FROM: Final = {Standing.SOUND: 0.85, Standing.WATCH: 0.50, Standing.FAI
 
 @dataclass(frozen=True)
 class StandingRules:
-    """Numbers in force: `weights` and `priors` by key replace the defaults where they are set."""
+    """Numbers in force: `weights` and `priors` by key replace the defaults where they are set.
+
+    `none_alive` is the chance that nothing of a clutch lives, before anything is known of its eggs.
+    """
 
     weights: dict[str, float] = field(default_factory=dict)
     priors: dict[str, float] = field(default_factory=dict)
@@ -78,6 +82,7 @@ class StandingRules:
     standing_from: dict[Standing, float] = field(default_factory=lambda: dict(STANDING_FROM))
     dies: float = DIES
     sound_will_pip: float = SOUND_WILL_PIP
+    none_alive: float = NONE_ALIVE
 
     def weight(self, sign: Sign) -> float:
         """Its log likelihood ratio before the factor for dependence."""

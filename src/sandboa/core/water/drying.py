@@ -55,6 +55,7 @@ class ExchangeRules:
 
     exchange_l_day: dict[Closing, float] = field(default_factory=dict)
     medium_factor: dict[str, float] = field(default_factory=dict)
+    sd_factor: float = EXCHANGE_SD_FACTOR
 
     def l_day(self, closing: Closing) -> float:
         """Effective air exchange of a closing."""

@@ -18,11 +18,9 @@ from sandboa.core.units import SECONDS_PER_DAY, Z80
 from sandboa.core.water.drying import EXCHANGE_SD_FACTOR
 from sandboa.core.water.ledger import SCALE_SD_G, MassLedger, Pour, Weighing
 from sandboa.core.water.loss_curve import LossCurve
+from sandboa.core.water.shares import DEFAULT_SHARES, WaterShares
 from sandboa.core.water.signs import WaterSign, WaterSignKind, speaks_for
 
-#: Shares of the set-up water at which to top up, and at which it counts as dry (rule D4).
-TOP_UP_SHARE: Final = 0.50
-DRY_SHARE: Final = 0.25
 #: Sd of what a box loses between two weighings, as a share of it: doors, film, days (assumption).
 DAYS_SD: Final = 0.10
 #: Sd of the days to come against those that were, as a share: closings age, weather turns, eggs
@@ -76,11 +74,12 @@ class WaterLeft:
     exchange: Exchange
     weighings: int
     signs: int = 0
+    shares: WaterShares = DEFAULT_SHARES
 
     @property
     def says_dry(self) -> bool:
         """Whether scale, hand or lid, and not the reckoning alone, say that water is short."""
-        return self.share < TOP_UP_SHARE and (self.weighings >= 2 or self.signs > 0)
+        return self.share < self.shares.top_up and (self.weighings >= 2 or self.signs > 0)
 
 
 def water_left(
@@ -90,9 +89,9 @@ def water_left(
     *,
     prior: Exchange | None = None,
     signs: Sequence[WaterSign] = (),
-    what_if_g_day: float | None = None,
+    shares: WaterShares = DEFAULT_SHARES,
 ) -> WaterLeft | None:
-    """What is left at `now_s`, and when it reaches 50 % and 25 % (rule D4).
+    """What is left at `now_s`, and when it reaches the shares told of: 50 % and 25 % (rule D4).
 
     Parameters
     ----------
@@ -100,8 +99,6 @@ def water_left(
     curve: what physics alone says the box lost.
     prior: what is known of the exchange before any weighing; a factor of 2 by default.
     signs: looks at lid and medium; the latest of each kind counts.
-    what_if_g_day: the prior's loss from now on, for another closing or a damper
-        cabinet; by default the curve's own future.
 
     A box is never fuller than its medium holds, nor emptier than empty. What
     was felt in the medium moves the water itself, the more the longer nobody
@@ -118,14 +115,7 @@ def water_left(
     state.pass_to(now_s)
     weights = np.exp(chances - chances.max())
     weights /= weights.sum()
-    return _told(
-        ledger,
-        state,
-        log_q,
-        weights,
-        now_s,
-        curve.future_g_day if what_if_g_day is None else what_if_g_day,
-    )
+    return _told(state, log_q, weights, now_s, curve.future_g_day, shares)
 
 
 class _State:
@@ -223,16 +213,16 @@ def _in_order(
 
 
 def _told(
-    ledger: MassLedger,
     state: _State,
     log_q: FloatArray,
     weights: FloatArray,
     now_s: float,
     future_g_day: float,
+    shares: WaterShares,
 ) -> WaterLeft:
     full = state.full_g
     low, middle, high = _quantiles(state.water_g, weights)
-    if state.weighings >= (2 if ledger.set_up_g is not None else 1):
+    if state.weighings >= (2 if state.ledger.set_up_g is not None else 1):
         # What the scale itself leaves open, beside what q does.
         low, high = _with_error(low, middle, high, SCALE_SD_G, full)
     if state.open_sd_g:
@@ -250,11 +240,12 @@ def _told(
         loss_g_day=usual,
         loss_low_g_day=slow,
         loss_high_g_day=fast,
-        top_up_soon=_reached(state.water_g, rate, weights, TOP_UP_SHARE * full, now_s),
-        dry=_reached(state.water_g, rate, weights, DRY_SHARE * full, now_s),
+        top_up_soon=_reached(state.water_g, rate, weights, shares.top_up * full, now_s),
+        dry=_reached(state.water_g, rate, weights, shares.dry * full, now_s),
         exchange=Exchange(mean, sd),
         weighings=state.weighings,
         signs=state.signs,
+        shares=shares,
     )
 
 

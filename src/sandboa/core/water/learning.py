@@ -28,15 +28,20 @@ class WeighedBox:
 
 
 def closing_exchange(
-    boxes: Iterable[WeighedBox], closing: Closing, *, besides: int | None = None
+    boxes: Iterable[WeighedBox],
+    closing: Closing,
+    *,
+    besides: int | None = None,
+    sd_factor: float = EXCHANGE_SD_FACTOR,
 ) -> tuple[Exchange, int]:
     """What to expect of another box of that closing, and of how many boxes it was learned.
 
     `besides` leaves a box out, so that none is taught by itself. With no
-    other box it is the prior: a factor of 2.
+    other box it is the prior: a factor of `sd_factor`.
     """
-    between = (1.0 - SHARED_VARIANCE) * _WHOLE_VARIANCE
-    precision, pull, learned = 1.0 / (SHARED_VARIANCE * _WHOLE_VARIANCE), 0.0, 0
+    whole = math.log(sd_factor) ** 2
+    between = (1.0 - SHARED_VARIANCE) * whole
+    precision, pull, learned = 1.0 / (SHARED_VARIANCE * whole), 0.0, 0
     for box in boxes:
         own = _own_evidence(box.exchange)
         if box.closing is not closing or box.box == besides or own is None:

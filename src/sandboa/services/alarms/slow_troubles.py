@@ -8,7 +8,6 @@ import numpy as np
 
 from sandboa.core.climate.slow_limits import (
     DAYS_BACK,
-    DRY_BOX_BELOW,
     SLOW_CHANGE_DAYS,
     days_off,
     dry_air_in_box,
@@ -52,6 +51,7 @@ def _of_temperature(
     snapshot: Snapshot, cabinet: Cabinet, hanging: Sequence[Hanging], now_s: float
 ) -> Iterator[Trouble]:
     set_points = snapshot.cabinet(cabinet.entity_id).set_points
+    rules = snapshot.settings.rules.climate
     if set_points is None:
         return
     #: By what is wrong: the probes it shows in, with how far (°C) and since when (s).
@@ -59,7 +59,7 @@ def _of_temperature(
     for probe, place in hanging:
         series = record_of(snapshot, probe, place, now_s - DAYS_BACK * SECONDS_PER_DAY, now_s)
         days = days_off(series, set_points, now_s)
-        lasting, change_c = lasting_off(days), slow_change_c(days)
+        lasting, change_c = lasting_off(days, rules), slow_change_c(days, rules)
         if lasting is not None:
             kind = "warm for days" if lasting.off_c > 0 else "cool for days"
             since_s = now_s - lasting.days * SECONDS_PER_DAY
@@ -107,6 +107,7 @@ def _temperature_words(kind: str, probes: str, off: Difference, days: int) -> Me
 def _of_humidity(
     snapshot: Snapshot, cabinet: Cabinet, hanging: Sequence[Hanging], now_s: float
 ) -> Iterator[Trouble]:
+    rules = snapshot.settings.rules.climate
     for probe, place in hanging:
         since_s = max(_hung_since_s(snapshot, probe), now_s - DAYS_BACK * SECONDS_PER_DAY)
         series, humidity = snapshot.readings.with_humidity(probe.entity_id, since_s, now_s)
@@ -114,18 +115,18 @@ def _of_humidity(
             continue
         moved = partial(_moved, snapshot, probe, now_s)
         if place in snapshot.boxes:
-            dry = dry_air_in_box(series.times_s, moved(humidity), now_s)
+            dry = dry_air_in_box(series.times_s, moved(humidity), now_s, rules)
             if dry is not None:
                 yield Trouble(
                     "dry air", Severity.NOTICE, cabinet.entity_id, probe.entity_id,
                     Message(
                         "{probe}: the air in the box is at {now}, under {least}: is it shut, and "
                         "is the medium damp?",
-                        probe=probe.name, now=Share(dry), least=Share(DRY_BOX_BELOW),
+                        probe=probe.name, now=Share(dry), least=Share(rules.dry_box_below),
                     ),
                     now_s - SECONDS_PER_DAY / 8.0,
                 )  # fmt: skip
-        elif (fell := humidity_fall(series.times_s, moved(humidity), now_s)) is not None:
+        elif (fell := humidity_fall(series.times_s, moved(humidity), now_s, rules)) is not None:
             yield Trouble(
                 "drier air", Severity.NOTICE, cabinet.entity_id, probe.entity_id,
                 Message(

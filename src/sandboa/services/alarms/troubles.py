@@ -4,9 +4,8 @@ from collections.abc import Iterator
 from typing import Final
 
 from sandboa.core.climate.faults import FaultKind
-from sandboa.core.climate.limits import COLD_EMERGENCY, Breach, Limit, breaches
-from sandboa.core.development.cold_spells import COLD_BELOW_C
-from sandboa.core.development.exposure import HARM_ABOVE_C
+from sandboa.core.climate.limits import Breach, Limit, breaches
+from sandboa.core.climate.rules import ClimateRules
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.messages import Message, Temperature
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
@@ -101,7 +100,7 @@ def _in_cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> Iterator[
     hanging = list(_hanging(snapshot, cabinet, now_s))
     for probe, place in hanging:
         for breach in _breaches(snapshot, probe, place, set_points.at(now_s), now_s):
-            yield _passed(cabinet, probe, breach)
+            yield _passed(cabinet, probe, breach, snapshot.settings.rules.climate)
         dead = _dead(snapshot, cabinet, probe, place, now_s)
         if dead is not None:
             yield dead
@@ -123,7 +122,7 @@ def _breaches(
 
     def read() -> list[Breach]:
         series = record_of(snapshot, probe, place, now_s - 4 * SECONDS_PER_DAY, now_s)
-        return breaches(series, set_point_c, now_s)
+        return breaches(series, set_point_c, now_s, snapshot.settings.rules.climate)
 
     return snapshot.kept.held(f"limits of probe {probe.entity_id}", stamp, read)
 
@@ -181,18 +180,18 @@ def _boxes_under(
     ]
 
 
-def _passed(cabinet: Cabinet, probe: Probe, breach: Breach) -> Trouble:
+def _passed(cabinet: Cabinet, probe: Probe, breach: Breach, rules: ClimateRules) -> Trouble:
     return Trouble(
         breach.limit.value,
         _LIMIT_SEVERITY[breach.limit],
         cabinet.entity_id,
         probe.entity_id,
-        _limit_words(probe.name, breach),
+        _limit_words(probe.name, breach, rules),
         breach.since_s,
     )
 
 
-def _limit_words(probe: str, breach: Breach) -> Message:
+def _limit_words(probe: str, breach: Breach, rules: ClimateRules) -> Message:
     """What a probe's breach of a limit means, and what to do at once."""
     reached = Temperature(breach.extreme_c)
     match breach.limit:
@@ -204,17 +203,17 @@ def _limit_words(probe: str, breach: Breach) -> Message:
         case Limit.COLD_EMERGENCY:
             return Message(
                 "{probe}: too cold for {hours:g} h, down to {reached}: warm them now",
-                probe=probe, reached=reached, hours=COLD_EMERGENCY[1] / SECONDS_PER_HOUR,
+                probe=probe, reached=reached, hours=rules.cold_emergency[1] / SECONDS_PER_HOUR,
             )  # fmt: skip
         case Limit.HARM:
             return Message(
                 "{probe}: above {limit}, up to {reached}: harm adds up, find the cause",
-                probe=probe, reached=reached, limit=Temperature(HARM_ABOVE_C),
+                probe=probe, reached=reached, limit=Temperature(rules.harm_above_c),
             )  # fmt: skip
         case Limit.SLOW:
             return Message(
                 "{probe}: below {limit}, down to {reached}: eggs wait, find the cause",
-                probe=probe, reached=reached, limit=Temperature(COLD_BELOW_C),
+                probe=probe, reached=reached, limit=Temperature(rules.slow_below_c),
             )  # fmt: skip
         case Limit.OFF_TARGET:
             return Message(

@@ -5,7 +5,7 @@ from typing import Final
 
 import numpy as np
 
-from sandboa.core.development import DEFAULT_CLOCK, DevelopmentCurve
+from sandboa.core.development import DevelopmentCurve
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.loss_curve import AirOfDay
 from sandboa.records import readings
@@ -58,7 +58,7 @@ def box_air(
             return curve.temperature.future_c
         gained = float(np.interp(end_s, times, reached) - np.interp(start_s, times, reached))
         rate = gained / (end_s - start_s) * SECONDS_PER_DAY
-        return DEFAULT_CLOCK.zero_c + rate * DEFAULT_CLOCK.sum_c_days
+        return curve.clock.zero_c + rate * curve.clock.sum_c_days
 
     stretches = list(air_by_day(humidity, unknown, from_s, until_s, box_c))
     now = stretches[-1]

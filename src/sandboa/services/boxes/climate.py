@@ -6,7 +6,6 @@ from dataclasses import replace
 from itertools import pairwise
 
 from sandboa.core.development import (
-    DEFAULT_CLOCK,
     BoxTemperature,
     DevelopmentCurve,
     Provenance,
@@ -47,7 +46,9 @@ def probes_of(snapshot: Snapshot, boxes: Sequence[Box], as_of_s: float) -> list[
 
 def development_curve(snapshot: Snapshot, path: EggPath, as_of_s: float) -> DevelopmentCurve:
     """D(t) of eggs along their way from everything measured by `as_of_s` (rule A2)."""
-    return DevelopmentCurve(_temperature_along(snapshot, path, as_of_s), DEFAULT_CLOCK)
+    return DevelopmentCurve(
+        _temperature_along(snapshot, path, as_of_s), snapshot.settings.rules.clock
+    )
 
 
 def shelf_offset_c(snapshot: Snapshot, shelf: int, as_of_s: float) -> float | None:

@@ -28,7 +28,8 @@ def began(snapshot: Snapshot, clutch: Clutch) -> tuple[float, EarlierLife]:
     share = share_of(snapshot, clutch, origin)
     if share is not None and origin.stage_seen_s is not None:
         # The time is told to whole seconds, so that eggs of one clutch have one way.
-        start_s = float(int(laid_by_stage(share, origin.stage_seen_s, before_c)))
+        clock = snapshot.settings.rules.clock
+        start_s = float(int(laid_by_stage(share, origin.stage_seen_s, before_c, clock)))
     if origin.laid_from_s is not None and origin.laid_until_s is not None:
         span_s = float(origin.laid_until_s - origin.laid_from_s)
     return start_s, EarlierLife(

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import partial
 from typing import Final
 
@@ -17,6 +17,7 @@ from sandboa.core.water.learning import WeighedBox, closing_exchange
 from sandboa.core.water.ledger import MassLedger
 from sandboa.core.water.loss_curve import AirOfDay, loss_curve
 from sandboa.core.water.mixing import medium_named
+from sandboa.core.water.shares import WaterShares
 from sandboa.core.water.signs import WaterSign, WaterSignKind
 from sandboa.core.water.top_up import TopUp, top_up
 from sandboa.records.clutches import Box
@@ -88,17 +89,21 @@ class _Known:
     learned_from: int
     signs: list[WaterSign]
     rules: ExchangeRules
+    shares: WaterShares
     as_of_s: float
 
     def left(self, what_if_g_day: float | None = None) -> WaterLeft | None:
         """What is left; the dates by another loss from now on where one is given."""
+        curve = loss_curve(self.air, self.account.closings, self.account.medium, self.rules)
+        if what_if_g_day is not None:
+            curve = replace(curve, future_g_day=what_if_g_day)
         return water_left(
             self.account.ledger,
-            loss_curve(self.air, self.account.closings, self.account.medium, self.rules),
+            curve,
             self.as_of_s,
             prior=self.prior,
             signs=self.signs,
-            what_if_g_day=what_if_g_day,
+            shares=self.shares,
         )
 
 
@@ -108,7 +113,10 @@ def _known(snapshot: Snapshot, box: Box, eggs: BoxEggs, as_of_s: float) -> _Know
     cabinet = snapshot.shelf_at(box, as_of_s).cabinet_id
     humidity = humidity_by_day(snapshot, cabinet, begun_s, as_of_s)
     prior, learned_from = closing_exchange(
-        weighed_boxes(snapshot, as_of_s), account.closing, besides=box.entity_id
+        weighed_boxes(snapshot, as_of_s),
+        account.closing,
+        besides=box.entity_id,
+        sd_factor=snapshot.settings.rules.exchange.sd_factor,
     )
     if not humidity:
         prior = Exchange(prior.mean, math.hypot(prior.sd, unmeasured_air_sd()))
@@ -120,6 +128,7 @@ def _known(snapshot: Snapshot, box: Box, eggs: BoxEggs, as_of_s: float) -> _Know
         learned_from,
         list(_signs(snapshot, box, eggs.share_at, begun_s)),
         snapshot.settings.rules.exchange,
+        snapshot.settings.rules.water_shares,
         as_of_s,
     )
 
@@ -135,7 +144,7 @@ def box_water(snapshot: Snapshot, box: Box, eggs: BoxEggs, as_of_s: float) -> Bo
         [min(share, 2.0) for share in eggs.shares],
         account.closing,
         max(as_of_s - opened_s, 0.0),
-        free_air_l=snapshot.settings.rules.free_air_l,
+        air=snapshot.settings.rules.air,
         rules=known.rules,
         learned=_of_the_air(known, left),
     )

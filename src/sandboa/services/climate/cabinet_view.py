@@ -208,7 +208,7 @@ def _exposure(
     from_s = now_s - EXPOSURE_DAYS * SECONDS_PER_DAY
     places = [cabinet.entity_id, *(s.entity_id for s in shelves)]
     records: list[ReadingSeries] = [record_at(snapshot, place, from_s, now_s) for place in places]
-    totals = [exposure_totals(record) for record in records]
+    totals = [exposure_totals(record, snapshot.settings.rules.climate) for record in records]
     return max(
         totals, key=lambda t: (t.degree_hours_harmful + t.degree_hours_slow, t.hours_measured)
     )

@@ -7,7 +7,7 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.climate.faults import Fault, FaultKind, ProbeRecord, recognise
-from sandboa.core.development import DEFAULT_CLOCK
+from sandboa.core.development import DevelopmentClock
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import readings
 from sandboa.records.clutches import Clutch
@@ -252,7 +252,13 @@ def _recognised(
                 fault,
                 tuple(names[s] for s in shelves if s in names),
                 tuple(dict.fromkeys(p.entity_id for p, _ in touched)),
-                _delay_days([r for _, r in touched], fault, set_points.at(fault.start_s), until_s),
+                _delay_days(
+                    snapshot.settings.rules.clock,
+                    [r for _, r in touched],
+                    fault,
+                    set_points.at(fault.start_s),
+                    until_s,
+                ),
             )
         )
     return tuple(told)
@@ -271,13 +277,17 @@ def _taken_down(snapshot: Snapshot, held: list[tuple[Probe, ProbeRecord]], fault
 
 
 def _delay_days(
-    touched: list[ProbeRecord], fault: Fault, set_point_c: float, until_s: float
+    clock: DevelopmentClock,
+    touched: list[ProbeRecord],
+    fault: Fault,
+    set_point_c: float,
+    until_s: float,
 ) -> float:
     """Development missed against what was usual just before, on the shelf that missed most."""
     if fault.kind not in OF_THE_TEMPERATURE or not touched:
         return 0.0
     end_s = fault.end_s if fault.end_s is not None else until_s
-    usual_rate = float(DEFAULT_CLOCK.rate_per_day(set_point_c))
+    usual_rate = float(clock.rate_per_day(set_point_c))
     delays = [0.0]
     for record in touched:
         inside = (record.times_s >= fault.start_s) & (record.times_s <= end_s)
@@ -287,7 +297,7 @@ def _delay_days(
         if inside.sum() < 2 or not before.any():
             continue
         times, values = record.times_s[inside], record.temperature_c[inside]
-        wanted = float(DEFAULT_CLOCK.rate_per_day(record.temperature_c[before]).mean())
-        had = DEFAULT_CLOCK.total(times, values)
+        wanted = float(clock.rate_per_day(record.temperature_c[before]).mean())
+        had = clock.total(times, values)
         delays.append((wanted * (times[-1] - times[0]) / SECONDS_PER_DAY - had) / usual_rate)
     return max(delays, key=abs)

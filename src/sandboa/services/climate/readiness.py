@@ -51,13 +51,14 @@ def _cabinet(snapshot: Snapshot, cabinet: Cabinet, now_s: float) -> CabinetReadi
     set_points = snapshot.cabinet(cabinet.entity_id).set_points
     target_c = set_points.at(now_s) if set_points else None
     loggers = list(_loggers(snapshot, cabinet))
+    rules = snapshot.settings.rules.climate
     if target_c is None or not loggers:
         why = "no set point is recorded" if target_c is None else "no logger hangs in it"
         text = f"Not known: {why}. Readiness is measured, 48 h of readings."
         return CabinetReadiness(cabinet.name, target_c, False, None, text, ())
     told = tuple(
-        ProbeReadiness(probe.name, readiness(_record(snapshot, probe, now_s), target_c, now_s))
-        for probe in loggers
+        ProbeReadiness(p.name, readiness(_record(snapshot, p, now_s), target_c, now_s, rules))
+        for p in loggers
     )
     ready = all(p.told.ready for p in told)
     sinces = [p.told.since_s for p in told if p.told.ready is ready]

@@ -6,7 +6,6 @@ from collections.abc import Iterator
 from dataclasses import dataclass, field
 
 from sandboa.core.development import (
-    DEFAULT_CLOCK,
     Circumstances,
     DevelopmentCurve,
     FinishedClutch,
@@ -15,6 +14,7 @@ from sandboa.core.development import (
     learn,
     record_errors,
 )
+from sandboa.core.development.rules import ForecastRules
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import issued_forecasts
 from sandboa.records.clutches import Clutch
@@ -28,11 +28,13 @@ from sandboa.services.snapshot.snapshot import Snapshot
 class Lessons:
     """What finished clutches taught: (clutch, done at s, its lesson), in order of time.
 
-    `maternal` are the clutches whose dam kept them: they teach only their own kind.
+    `maternal` are the clutches whose dam kept them: they teach only their own kind; `rules` are the
+    numbers it is learned with.
     """
 
     finished: tuple[tuple[int, float, FinishedClutch], ...]
     maternal: frozenset[int] = frozenset()
+    rules: ForecastRules = field(default_factory=ForecastRules)
     _known: dict[tuple[int, int | None, bool], HouseLearning] = field(default_factory=dict)
 
     def learned(
@@ -59,7 +61,8 @@ class Lessons:
                     f
                     for clutch, _, f in self.finished[:by_then]
                     if clutch != left_out and (clutch in self.maternal) == maternal
-                ]
+                ],
+                self.rules,
             )
         return self._known[key]
 
@@ -94,7 +97,8 @@ def _read_lessons(snapshot: Snapshot) -> Lessons:
     kept_by_dams = frozenset(
         clutch for clutch, *_ in finished if snapshot.clutch(clutch).kept_by_dam
     )
-    return Lessons(tuple(sorted(finished, key=lambda f: (f[1], f[0]))), kept_by_dams)
+    ordered = tuple(sorted(finished, key=lambda f: (f[1], f[0])))
+    return Lessons(ordered, kept_by_dams, snapshot.settings.rules.forecast)
 
 
 def _finished_clutch(snapshot: Snapshot, lesson: Lesson) -> FinishedClutch:
@@ -103,7 +107,7 @@ def _finished_clutch(snapshot: Snapshot, lesson: Lesson) -> FinishedClutch:
     where = Circumstances(
         lesson.cabinet_id,
         clutch.dam_id,
-        DEFAULT_CLOCK.steady_c(math.exp(lesson.log_development), days),
+        snapshot.settings.rules.clock.steady_c(math.exp(lesson.log_development), days),
         lesson.probe,
         lesson.probe_sd,
     )

@@ -6,7 +6,6 @@ from dataclasses import dataclass
 from sandboa.core.candling import TURN_WITHIN_HOURS, Disc
 from sandboa.core.causes import DeathWindow, LossEvidence, RankedCause, missing, rank_causes
 from sandboa.core.causes.evidence import Happening, Sibling
-from sandboa.core.development import DEFAULT_CLOCK
 from sandboa.core.hatching import Fate
 from sandboa.core.lay_day import EggEvent
 from sandboa.core.pairing.genes import Gene
@@ -134,7 +133,11 @@ class _Gathering:
         return LostEgg(
             end,
             evidence,
-            rank_causes(evidence, self.snapshot.settings.rules.loss_scores),
+            rank_causes(
+                evidence,
+                self.snapshot.settings.rules.loss_scores,
+                self.snapshot.settings.rules.loss_starts,
+            ),
             missing(evidence),
             self.snapshot.egg(end.egg.entity_id).opening,
             stays_of_egg(self.snapshot, end),
@@ -219,7 +222,7 @@ def _pipped_early_days(
     set_points = snapshot.cabinet(cabinet).set_points
     if not pips or set_points is None:
         return None
-    rate = float(DEFAULT_CLOCK.rate_per_day(set_points.at(laid_s)))
+    rate = float(snapshot.settings.rules.clock.rate_per_day(set_points.at(laid_s)))
     if rate <= 0.0:
         return None
     return 1.0 / rate - (math.fsum(pips) / len(pips) - laid_s) / SECONDS_PER_DAY

@@ -60,7 +60,12 @@ def pieces_at(
         if where != place:
             continue
         for part in trusted(
-            start_s, end_s, checks, left_out, checked_from_start=bool(probe.checked)
+            start_s,
+            end_s,
+            checks,
+            left_out,
+            checked_from_start=bool(probe.checked),
+            sd_c=snapshot.settings.rules.probe_sd_c,
         ):
             series = snapshot.readings.series(probe.entity_id, part.from_s, part.until_s)
             if len(series.times_s):

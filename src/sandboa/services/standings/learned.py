@@ -2,7 +2,6 @@
 
 from collections.abc import Callable, Iterator
 
-from sandboa.core.development import DEFAULT_CLOCK
 from sandboa.core.hatching import Fate
 from sandboa.core.rules_in_force import rules_in_force
 from sandboa.core.settings import SETTINGS
@@ -44,7 +43,7 @@ def learned_standing(snapshot: Snapshot) -> LearnedStanding:
 
 def _bears(name: str) -> bool:
     """Whether a setting is one of those standings rest on."""
-    return name.startswith(("sign.", "standing.", "prior."))
+    return name.startswith(("sign.", "standing.", "prior.", "forecast.none", "clock."))
 
 
 def _closed_eggs(snapshot: Snapshot, clutch: Clutch) -> Iterator[ClosedEgg]:
@@ -78,7 +77,7 @@ def _by_days(snapshot: Snapshot, clutch: Clutch, eggs: list[Egg]) -> Callable[[f
         ).cabinet_id
         set_points = snapshot.cabinet(cabinet).set_points
         set_c = set_points.at(clutch.laid_s) if set_points else _USUAL_C
-        rate = max(float(DEFAULT_CLOCK.rate_per_day(set_c)), 1e-3)
+        rate = max(float(snapshot.settings.rules.clock.rate_per_day(set_c)), 1e-3)
         whole_s = SECONDS_PER_DAY / rate
     return lambda at_s: max(at_s - clutch.laid_s, 0.0) / whole_s
 

@@ -7,19 +7,16 @@ from fastapi import APIRouter
 from sandboa.core.animals import ADULT_RANGE_G
 from sandboa.core.box import Closing
 from sandboa.core.cautions import CAUTIONS
-from sandboa.core.climate.limits import SWING_C
 from sandboa.core.climate.probe_checks import SALT_HUMIDITY, SATURATED_HUMIDITY
+from sandboa.core.climate.rules import SWING_C
 from sandboa.core.development.box_temperature import RECENT_DAYS
-from sandboa.core.development.cold_spells import COLD_BELOW_C
-from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
-from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
+from sandboa.core.development.exposure import FINE_OFF_C
 from sandboa.core.hatching.advice import FULL_TERM, RESCUE_HOURS
 from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G
 from sandboa.core.lay_day import EGG_MASS_RANGE_G, USUAL_EGG_G, steps
 from sandboa.core.people import SHORTEST_PASSPHRASE
 from sandboa.core.standing import RECORDED_KINDS, SIGNS, asked_from, asks_for_torch
 from sandboa.core.units import MEDIUM_MASS_RANGE_G
-from sandboa.core.water.estimate import DRY_SHARE, TOP_UP_SHARE
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G, POURED_RANGE_G
 from sandboa.formats.cards_pdf import LABELS_PER_SHEET
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
@@ -70,22 +67,22 @@ def get_rules(house: TheHouse) -> RulesResponse:
             medium_g=MEDIUM_MASS_RANGE_G,
             water_g=(0.0, MEDIUM_MASS_RANGE_G[1]),
         ),
-        water_shares=WaterRules(top_up=TOP_UP_SHARE, dry=DRY_SHARE),
+        water_shares=WaterRules(top_up=rules.water_shares.top_up, dry=rules.water_shares.dry),
         closings=list(Closing),
         hatch=HatchRules(
             rescue_hours=RESCUE_HOURS, full_term_from=FULL_TERM, hatchling_g=HATCHLING_RANGE_G
         ),
         climate=ClimateRules(
             fine_off_c=FINE_OFF_C,
-            harm_above_c=HARM_ABOVE_C,
-            slow_below_c=COLD_BELOW_C,
+            harm_above_c=rules.climate.harm_above_c,
+            slow_below_c=rules.climate.slow_below_c,
             saturated_humidity=SATURATED_HUMIDITY,
             salt_humidity=SALT_HUMIDITY,
-            checked_probe_sd_c=CHECKED_PROBE_SD_C,
-            unchecked_probe_sd_c=UNCHECKED_PROBE_SD_C,
+            checked_probe_sd_c=rules.probe_sd_c[1],
+            unchecked_probe_sd_c=rules.probe_sd_c[0],
             recent_days=RECENT_DAYS,
             swing_good_up_to_c=SWING_C[0],
-            swing_watch_up_to_c=SWING_C[1],
+            swing_watch_up_to_c=rules.climate.swing_c,
         ),
         lay_day_orders=[
             StepOrder(maternal=m, to_turn=t, steps=list(steps(maternal=m, to_turn=t)))

@@ -127,6 +127,8 @@ def get_settings(house: TheHouse) -> list[SettingResponse]:
             high=s.limits[1],
             reason=s.reason,
             group=s.group,
+            quantity=s.quantity,
+            deep=s.deep,
             learned=learned.rules.weights.get(s.name) if s.name in learned.by_sign else None,
             learned_from=learned.by_sign.get(s.name, 0),
             revision=revision_of(setting_form(s.name, own)),
@@ -137,7 +139,7 @@ def get_settings(house: TheHouse) -> list[SettingResponse]:
 
 @router.put("/settings/{name}", dependencies=[RUN])
 def put_setting(
-    name: Annotated[str, Path(max_length=40)], asked: SettingRequest, seen: Seen, now_s: NowS
+    name: Annotated[str, Path(max_length=80)], asked: SettingRequest, seen: Seen, now_s: NowS
 ) -> ActResponse:
     """Set a number for the house."""
     with saved_over(seen, lambda: setting_form(name, house_settings())):

@@ -6,6 +6,7 @@ from sandboa.core.climate import Requirement
 from sandboa.core.methods import (
     Method,
 )
+from sandboa.core.settings import Quantity
 from sandboa.services.climate.readiness import CabinetReadiness
 from sandboa.web.requests.reader import Sentence
 from sandboa.web.requests.revisions import Revision
@@ -74,6 +75,8 @@ class SettingResponse(BaseModel):
     high: float
     reason: str
     group: str
+    quantity: Quantity
+    deep: bool
     learned: float | None
     learned_from: int
     revision: Revision

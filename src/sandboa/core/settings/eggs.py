@@ -1,0 +1,92 @@
+"""Numbers of dents, rounds, and of how an egg stands (rules B, C)."""
+
+from collections.abc import Iterator
+
+from sandboa.core.dimples.cause import CAUSE_SCORES
+from sandboa.core.dimples.stages import ALLOWED_FROM
+from sandboa.core.rounds.due import WATCH_EVERY_DAYS
+from sandboa.core.settings.setting import Quantity, Setting
+from sandboa.core.standing.death_time import DIES
+from sandboa.core.standing.rules import (
+    DEPENDENCE,
+    PRIOR_WORDS,
+    PRIORS,
+    SOUND_WILL_PIP,
+    STAGE_KEY,
+    STANDING_FROM,
+    Standing,
+)
+from sandboa.core.standing.settle import CANDLE_EVERY_DAYS
+from sandboa.core.standing.signs import SIGNS
+
+
+def dents() -> Iterator[Setting]:
+    words = ("one slight dimple", "clear dents", "a creased or sunken side")
+    limits = ((0.30, 0.60), (0.60, 0.80), (0.80, 1.00))
+    for (start, grade), said, span in zip(ALLOWED_FROM, words, limits, strict=True):
+        yield Setting(
+            f"dents.{grade}", f"{said[0].upper()}{said[1:]} is normal from", "developed",
+            start, span, "Share of development by heat; calendar days play no part.", "Dents",
+            Quantity.SHARE,
+        )  # fmt: skip
+
+
+def dent_causes() -> Iterator[Setting]:
+    for name, (score, words) in CAUSE_SCORES.items():
+        yield Setting(
+            f"cause.{name}", f"{words[0].upper()}{words[1:]}", "log score", score, (-8.0, 8.0),
+            "Above 0 speaks for that cause of early dents, below against it.", "Causes of dents",
+            deep=True,
+        )  # fmt: skip
+
+
+def rounds() -> Iterator[Setting]:
+    yield Setting(
+        "watch_every_days", "Look at an egg in doubt again after", "days", WATCH_EVERY_DAYS,
+        (1.0, 14.0), "Long enough that something can have changed.", "Rounds",
+    )  # fmt: skip
+    yield Setting(
+        "candle_every_days", "Candle it again after", "days", CANDLE_EVERY_DAYS, (1.0, 21.0),
+        "Before that a torch shows nothing new.", "Rounds",
+    )  # fmt: skip
+
+
+def standing() -> Iterator[Setting]:
+    spans = {
+        Standing.SOUND: (0.70, 0.99),
+        Standing.WATCH: (0.35, 0.69),
+        Standing.FAILING: (0.02, 0.34),
+    }
+    for standing, start in STANDING_FROM.items():
+        yield Setting(
+            f"standing.{standing}", f"{standing.capitalize()} from", "chance of being alive",
+            start, spans[standing], "Below the lowest an egg is probably lost.", "Standing",
+            Quantity.SHARE,
+        )  # fmt: skip
+    yield Setting(
+        "standing.dependence", "Factor on every sign", "times", DEPENDENCE, (0.1, 1.0),
+        "Signs lean on one another: a spot often comes with a smell.", "Standing",
+    )  # fmt: skip
+    yield Setting(
+        STAGE_KEY, "Living eggs that die before they pip", "of 1", DIES, (0.01, 0.60),
+        "Early, around half and at full term more than between; your own house's share.",
+        "Standing", Quantity.SHARE,
+    )  # fmt: skip
+    yield Setting(
+        "standing.will_pip", "On watch all the same below", "chance of pipping", SOUND_WILL_PIP,
+        (0.10, 0.95), "An egg that lives may still be likely to be lost, as with fur on it.",
+        "Standing",
+    )  # fmt: skip
+    for key, log_odds in PRIORS.items():
+        yield Setting(
+            f"prior.{key}", PRIOR_WORDS[key][0].upper() + PRIOR_WORDS[key][1:], "log-odds",
+            log_odds, (-6.0, 6.0), "Where an egg starts: above 0 it more likely lives.",
+            "Weights of signs", deep=True,
+        )  # fmt: skip
+    for sign in SIGNS.values():
+        if sign.weight:
+            yield Setting(
+                sign.key, sign.words[0].upper() + sign.words[1:], "log-odds", sign.weight,
+                (-8.0, 8.0), "Above 0 speaks for the egg, below against it.", "Weights of signs",
+                deep=True,
+            )  # fmt: skip
