@@ -47,6 +47,7 @@ from sandboa.services.probes.devices import add_device
 from sandboa.services.readings.commands import store_readings
 from sandboa.services.readings.intake import take_in
 from sandboa.services.snapshot.cache import SnapshotCache
+from sandboa.services.snapshot.settings import set_setting
 from sandboa.words import to_reader
 
 HOUR_S = 3600.0
@@ -477,3 +478,10 @@ def test_a_logger_read_from_files_is_not_silent_between_them(house: SnapshotCach
     assert look(house.current(), week_s) == []
     (due,) = today(house.current(), week_s).silent
     assert (due.name, due.from_files) == ("Card", True)
+
+
+def test_a_limit_the_keeper_set_holds_in_the_house(room: Room) -> None:
+    room.feed(2, 32.3)
+    assert not room.look()
+    set_setting("climate.off_target_c", 0.6, room.fed_s)
+    assert room.raised("off target").severity == "alarm"

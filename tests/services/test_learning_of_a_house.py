@@ -271,3 +271,14 @@ def test_closed_eggs_move_the_weights_and_what_the_keeper_set_stays(house: Snaps
     own = learned_standing(house.current())
     assert own.rules.weight(weak) == -1.0
     assert weak.key not in own.by_sign
+
+
+def test_a_clock_the_keeper_set_moves_every_forecast_of_the_house(house: SnapshotCache) -> None:
+    code, _ = lay_clutch(lay_day(10.0), NOW_S - 10 * DAY_S + 60)
+    before = clutch_page(house.current(), code, NOW_S).now
+    act = set_setting("clock.sum_c_days", 800.0, NOW_S)
+    after = clutch_page(house.current(), code, NOW_S).now
+    assert after.fraction == pytest.approx(before.fraction * 735 / 800, rel=1e-3)
+    later_days = (after.forecast.typical_pip.p50 - before.forecast.typical_pip.p50) / DAY_S
+    assert later_days == pytest.approx(58 * 65 / 735, abs=1.5)
+    assert "Heat from lay to pip: 800" in act.summary

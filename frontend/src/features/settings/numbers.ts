@@ -29,7 +29,8 @@ export function quantityOf({ quantity, unit: told }: Setting, unit: TemperatureU
   if (quantity === 'temperature difference' && fahrenheit) {
     return { unit: '°F', shown: (v: number) => tidy((v * 9) / 5), read: (v: number) => (v * 5) / 9 }
   }
-  return { unit: told, shown: tidy, read: (v: number) => v }
+  const celsius = quantity === 'temperature' || quantity === 'temperature difference'
+  return { unit: celsius ? '°C' : told, shown: tidy, read: (v: number) => v }
 }
 
 /** A number as it is typed: no more digits than tell it. */

@@ -71,6 +71,8 @@ SETTINGS: Final = {
 def checked_setting(name: str, value: float) -> float:
     """A value the setting can have; NotPlausible for an unknown name or outside its limits."""
     setting = require_setting(name)
+    if setting.quantity in (Quantity.TEMPERATURE, Quantity.DIFFERENCE):
+        return require_range("value", value, setting.limits, "°C")
     return require_range("value", value, setting.limits, setting.unit)
 
 

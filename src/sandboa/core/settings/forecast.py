@@ -24,16 +24,17 @@ _LN = "of the term"
 def clock() -> Iterator[Setting]:
     """How fast eggs develop."""
     yield Setting(
-        "clock.zero_c", "Nothing develops below", "°C", DEFAULT_CLOCK.zero_c, (15.0, 23.0),
+        "clock.zero_c", "Nothing develops below", "", DEFAULT_CLOCK.zero_c, (15.0, 23.0),
         "With the sum it was fitted to incubation times keepers tell.", _GROUP,
         Quantity.TEMPERATURE,
     )  # fmt: skip
     yield Setting(
-        "clock.sum_c_days", "Heat from lay to pip", "°C days above that", DEFAULT_CLOCK.sum_c_days,
+        "clock.sum_c_days", "Heat from lay to pip", "Celsius degree-days above that",
+        DEFAULT_CLOCK.sum_c_days,
         (600.0, 900.0), "Your house's own difference is learned besides.", _GROUP,
     )  # fmt: skip
     yield Setting(
-        "clock.cap_c", "Warmth speeds no more above", "°C", DEFAULT_CLOCK.cap_c, (32.0, 35.0),
+        "clock.cap_c", "Warmth speeds no more above", "", DEFAULT_CLOCK.cap_c, (32.0, 35.0),
         "Above it eggs are harmed rather than hurried.", _GROUP, Quantity.TEMPERATURE,
     )  # fmt: skip
 
@@ -62,11 +63,11 @@ def windows() -> Iterator[Setting]:
         Quantity.SHARE,
     )  # fmt: skip
     yield Setting(
-        "probe.unchecked_sd_c", "A probe nobody checked is off by", "°C", UNCHECKED_PROBE_SD_C,
+        "probe.unchecked_sd_c", "A probe nobody checked is off by", "", UNCHECKED_PROBE_SD_C,
         (0.05, 1.5), "One sd. Checking it beside a reference narrows every window.", _GROUP,
         Quantity.DIFFERENCE,
     )  # fmt: skip
     yield Setting(
-        "probe.checked_sd_c", "A checked probe is off by", "°C", CHECKED_PROBE_SD_C, (0.02, 0.5),
+        "probe.checked_sd_c", "A checked probe is off by", "", CHECKED_PROBE_SD_C, (0.02, 0.5),
         "One sd, of the reference and of the reading.", _GROUP, Quantity.DIFFERENCE,
     )  # fmt: skip

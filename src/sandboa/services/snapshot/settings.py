@@ -4,6 +4,7 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from sandboa.core.act_kinds import ActKind
+from sandboa.core.messages import Message
 from sandboa.core.rules_in_force import RulesInForce, rules_in_force
 from sandboa.core.settings import SETTINGS, checked_setting
 from sandboa.records.facts import Act
@@ -36,6 +37,7 @@ def set_setting(name: str, value: float, now_s: float) -> Act:
     """Set a number for the house; NotPlausible outside its range or for an unknown name."""
     checked_setting(name, value)
     setting = SETTINGS[name]
-    with act(ActKind.SETTING, f"{setting.label}: {value:g} {setting.unit}", now_s) as setting_it:
+    said = Message("{label}: {value}", label=setting.label, value=setting.value_words(value))
+    with act(ActKind.SETTING, said, now_s) as setting_it:
         Setting.put(setting_it, {"name": name}, value=value)
     return setting_it

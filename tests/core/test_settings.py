@@ -1,0 +1,95 @@
+"""Numbers a keeper can set: each holds its rule's default, and reaches the rule it names."""
+
+from dataclasses import replace
+
+import pytest
+
+from sandboa.core.air import DEFAULT_AIR
+from sandboa.core.causes.scores import DEFAULT_SCORES, STARTS
+from sandboa.core.climate.rules import DEFAULT_CLIMATE
+from sandboa.core.development import DEFAULT_CLOCK
+from sandboa.core.development.rules import ForecastRules
+from sandboa.core.dimples.stages import ALLOWED_FROM
+from sandboa.core.errors import NotPlausible
+from sandboa.core.rules_in_force import RulesInForce, rules_in_force
+from sandboa.core.settings import SETTINGS, Quantity, checked_setting
+from sandboa.core.standing.rules import StandingRules
+from sandboa.core.standing.signs import SIGNS
+from sandboa.core.water.drying import DEFAULT_EXCHANGE, EXCHANGE_L_DAY
+from sandboa.core.water.shares import DEFAULT_SHARES
+
+DEFAULTS = {name: setting.default for name, setting in SETTINGS.items()}
+
+
+def in_force(**own: float) -> RulesInForce:
+    return rules_in_force({**DEFAULTS, **{n.replace("__", "."): v for n, v in own.items()}})
+
+
+def test_what_nobody_set_is_what_the_rules_say() -> None:
+    told = in_force()
+    assert (told.clock, told.forecast) == (DEFAULT_CLOCK, ForecastRules())
+    assert (told.climate, told.air, told.water_shares) == (
+        DEFAULT_CLIMATE, DEFAULT_AIR, DEFAULT_SHARES,
+    )  # fmt: skip
+    assert told.exchange.l_day("loose lid") == EXCHANGE_L_DAY["loose lid"]
+    assert told.exchange.sd_factor == DEFAULT_EXCHANGE.sd_factor
+    assert dict(told.loss_scores) == DEFAULT_SCORES
+    assert dict(told.loss_starts) == STARTS
+    assert told.dimple_stages == ALLOWED_FROM
+    usual = StandingRules()
+    assert all(told.standing.weight(s) == usual.weight(s) for s in SIGNS.values())
+    assert replace(told.standing, weights={}, priors={}) == usual
+
+
+@pytest.mark.parametrize("name", SETTINGS)
+def test_each_has_a_range_that_holds_its_default_and_a_reason(name: str) -> None:
+    setting = SETTINGS[name]
+    low, high = setting.limits
+    assert low <= setting.default <= high
+    assert low < high
+    assert setting.reason
+    assert str(setting.label)
+    assert str(setting.value_words(setting.default))
+    assert checked_setting(name, high) == high
+    with pytest.raises(NotPlausible):
+        checked_setting(name, high + 1.0 + abs(high))
+
+
+#: Asked for by their names where they are used.
+BY_NAME = {
+    "lightest_dam_g", "visit_interval_days", "most_dams_per_sire", "not_eating_days",
+    "second_clutch_days", "meal_every_days",
+}  # fmt: skip
+
+
+@pytest.mark.parametrize("name", sorted(SETTINGS.keys() - BY_NAME))
+def test_each_reaches_a_rule(name: str) -> None:
+    """A number that changes nothing is a number nobody should be asked for."""
+    low, high = SETTINGS[name].limits
+    other = low if SETTINGS[name].default != low else high
+    assert rules_in_force({**DEFAULTS, name: other}) != rules_in_force(DEFAULTS)
+
+
+def test_a_number_reaches_the_place_it_names() -> None:
+    told = in_force(climate__hot_hours=3.0, oxygen__85=4.0, start__malformed=-1.0,
+                    probe__checked_sd_c=0.2)  # fmt: skip
+    assert told.climate.hot_emergencies[0] == (35.0, 3 * 3600.0)
+    assert dict(told.air.use_ml_hour)[0.85] == 4.0
+    assert told.loss_starts["malformed"] == -1.0
+    assert told.probe_sd_c == (0.3, 0.2)
+
+
+def test_values_are_told_by_what_they_are() -> None:
+    words = {name: str(SETTINGS[name].value_words(SETTINGS[name].default)) for name in SETTINGS}
+    assert words["climate.harm_above_c"] == "33.5 °C"
+    assert words["climate.swing_c"] == "2 °C"
+    assert words["lightest_dam_g"] == "1500 g"
+    assert words["air_below"] == "17 %"
+    assert words["clock.sum_c_days"] == "735 Celsius degree-days above that"
+
+
+def test_weights_lie_one_level_deeper_and_nothing_else() -> None:
+    deep = {setting.group for setting in SETTINGS.values() if setting.deep}
+    assert deep == {"Weights of signs", "Causes of dents", "Causes of loss"}
+    assert {s.group for s in SETTINGS.values() if not s.deep}.isdisjoint(deep)
+    assert all(s.quantity is not Quantity.PLAIN for s in SETTINGS.values() if s.name.endswith("_c"))
