@@ -31,8 +31,8 @@ export function Mixing() {
           if (usual != null) form.setValue('ratio', String(usual))
         }}
       />
-      {medium?.water === 'by depth' && <WaterDepth />}
-      {(!medium || medium.water === 'by weight') && <ByWeight />}
+      {medium?.water_by === 'by depth' && <WaterDepth />}
+      {(!medium || medium.water_by === 'by weight') && <ByWeight />}
     </FormProvider>
   )
 }

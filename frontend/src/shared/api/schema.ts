@@ -6057,7 +6057,7 @@ export interface components {
             name: string;
             /** Ratio */
             ratio: number | null;
-            water: components["schemas"]["WaterBy"];
+            water_by: components["schemas"]["WaterBy"];
             /** How */
             how: string;
             /** On Grid */

@@ -74,7 +74,7 @@ export function MethodFields({
       {!maternal && (
         <>
           {pick('medium')}
-          {medium?.water === 'by weight' ? (
+          {medium?.water_by === 'by weight' ? (
             <Line reason={medium.how}>
               <TextField
                 name="ratio"

@@ -17,9 +17,9 @@ const told: Schemas['MethodsResponse'] = {
     { above_c: 30.5, reason: 'Usual.' },
   ],
   media: [
-    { name: 'perlite', ratio: 1, water: 'by weight', how: 'Damp.', on_grid: false },
-    { name: 'saturated perlite', ratio: 5, water: 'by weight', how: 'Pour.', on_grid: true },
-    { name: 'sponges', ratio: null, water: 'soaked', how: 'Soak them.', on_grid: true },
+    { name: 'perlite', ratio: 1, water_by: 'by weight', how: 'Damp.', on_grid: false },
+    { name: 'saturated perlite', ratio: 5, water_by: 'by weight', how: 'Pour.', on_grid: true },
+    { name: 'sponges', ratio: null, water_by: 'soaked', how: 'Soak them.', on_grid: true },
   ],
 }
 

@@ -14,7 +14,7 @@ class MediumResponse(ResponseSchema):
 
     name: str
     ratio: float | None
-    water: WaterBy
+    water_by: WaterBy = Field(validation_alias="water")
     how: str
     on_grid: bool
 

@@ -43,7 +43,7 @@ export function Box({ day, step, back, change, next }: StepProps) {
   const there = (today.data?.boxes ?? []).filter((box) => box.kind === 'incubation')
 
   const submit = (values: Values) =>
-    next(stateOf(values, state, mix.data, usual?.water === 'by weight'))
+    next(stateOf(values, state, mix.data, usual?.water_by === 'by weight'))
   const number = (text: string) =>
     !text.trim() || typedNumber(text) > 0 || notANumber(text, 'A number, or empty.')
   return (
@@ -92,10 +92,10 @@ export function Box({ day, step, back, change, next }: StepProps) {
               value={form.watch('contact')}
               onChoose={(contact) => form.setValue('contact', contact)}
             />
-            {usual?.water === 'by depth' && (
+            {usual?.water_by === 'by depth' && (
               <WaterDepth onUse={(water) => form.setValue('water', String(water))} />
             )}
-            {usual?.water !== 'by weight' && (
+            {usual?.water_by !== 'by weight' && (
               <TextField
                 name="water"
                 label="Water, g (empty when nobody knows)"
@@ -103,7 +103,7 @@ export function Box({ day, step, back, change, next }: StepProps) {
                 check={(text) => checkGrams(text, ranges?.water_g)}
               />
             )}
-            {usual?.water === 'by weight' && (
+            {usual?.water_by === 'by weight' && (
               <div>
                 <Choices
                   legend="Dry medium, measured by"
