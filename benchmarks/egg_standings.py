@@ -20,12 +20,15 @@ from sandboa.core.standing import (
     judge_standing,
     what_settles,
 )
+from sandboa.core.standing.learning import ClosedEgg, learn_standing
+from sandboa.core.standing.rules import DEFAULT_RULES, StandingRules
 from sandboa.devices.simulation.fates import EggFate, Glance, egg_fate, glance
 
 _DAY_S = 86_400.0
 _TERM_DAYS = 60.0
-#: Clutches of each keeper.
+#: Clutches of each keeper, and closed ones that taught beforehand.
 CLUTCHES = 500
+TAUGHT = 40
 #: Seeds from here on were never looked at before the rules were done.
 FIRST_SEED = 710_000
 #: Days before collapse at which an egg that dies is to be on watch (product requirement).
@@ -83,32 +86,48 @@ class _Egg:
 
 @dataclass(frozen=True)
 class Lived:
-    """One egg of a clutch that is over; `warned_days` before it collapsed, where it did."""
+    """One egg of a clutch that is over; `warned_days` before it collapsed, where it did. `closed`
+    is what it can teach."""
 
     scored: tuple[Scored, ...]
     hatches: bool
     ever_failing: bool
     warned_days: float | None
+    closed: ClosedEgg
 
 
-def report(clutches: int = CLUTCHES, first_seed: int = FIRST_SEED) -> list[str]:
-    """The report, line by line, keeper by keeper."""
+def report(
+    clutches: int = CLUTCHES, first_seed: int = FIRST_SEED, taught: int = TAUGHT
+) -> list[str]:
+    """The report, line by line, keeper by keeper: by the table, and by what the keeper's own
+    `taught` closed clutches of other seeds made of it."""
     lines = [f"Standing of eggs, {clutches} simulated clutches, each egg once a share"]
+    seeds = range(first_seed, first_seed + clutches)
+    before = range(first_seed + 50_000, first_seed + 50_000 + taught)
     with ProcessPoolExecutor() as workers:
         for keeper in KEEPERS:
-            jobs = [(keeper, seed) for seed in range(first_seed, first_seed + clutches)]
-            eggs = [e for c in workers.map(_clutch, jobs, chunksize=20) for e in c]
-            lines += _told(keeper, eggs)
+            closed = [e.closed for e in _all(workers, keeper, before, DEFAULT_RULES)]
+            learned = learn_standing(closed)
+            lines.append(f"  a keeper who looks {keeper.name}")
+            lines += _told(_all(workers, keeper, seeds, DEFAULT_RULES))
+            lines.append(f"    after {taught} closed clutches of {learned.eggs} eggs")
+            lines += _told(_all(workers, keeper, seeds, learned.rules))
     return lines
 
 
-def _told(keeper: Keeper, eggs: Sequence[Lived]) -> list[str]:
+def _all(
+    workers: ProcessPoolExecutor, keeper: Keeper, seeds: range, rules: StandingRules
+) -> list[Lived]:
+    jobs = [(keeper, seed, rules) for seed in seeds]
+    return [egg for clutch in workers.map(_clutch, jobs, chunksize=20) for egg in clutch]
+
+
+def _told(eggs: Sequence[Lived]) -> list[str]:
     died = [e.warned_days for e in eggs if e.warned_days is not None]
     warned = float(np.mean([days >= _AHEAD_DAYS for days in died]))
     lived = [e.ever_failing for e in eggs if e.hatches]
     wrong = float(np.mean(lived))
     lines = [
-        f"  a keeper who looks {keeper.name}",
         f"    {len(died)} died and collapsed: warned {_AHEAD_DAYS:.0f} days ahead {warned:.0%} "
         f"(aim 80 %)  {met(warned >= 0.8)}; {len(lived)} hatched: ever failing {wrong:.1%} "
         f"(aim 2 %)  {met(wrong <= _MOST_WRONG)}",
@@ -146,8 +165,8 @@ def _reliability(said: list[float], was: list[bool]) -> str:
     return f"{'; '.join(parts)}  (aim within 8 points where 50 were)  {met(good)}"
 
 
-def _clutch(job: tuple[Keeper, int]) -> list[Lived]:
-    keeper, seed = job
+def _clutch(job: tuple[Keeper, int, StandingRules]) -> list[Lived]:
+    keeper, seed, rules = job
     random = np.random.default_rng(seed)
     eggs = [_Egg(egg_fate(random)) for _ in range(int(random.integers(4, 9)))]
     dry = random.uniform(0.2, 0.6) if random.random() < 0.2 else None
@@ -159,12 +178,14 @@ def _clutch(job: tuple[Keeper, int]) -> list[Lived]:
             is_dry = dry is not None and dry <= share <= dry + 0.17
             for egg in eggs:
                 _look(keeper, egg, day, is_dry, random)
-            _watch(eggs, day, share)
+            _watch(eggs, day, share, rules)
             if keeper.follows and any(egg.candle_from_s < np.inf for egg in eggs):
                 days.add(day + round(WATCH_EVERY_DAYS))
         for at in _SCORED:
             if share <= at < share + 1.0 / _TERM_DAYS:
-                for told, egg, judged in zip(scored, eggs, _judged(eggs, day, share), strict=True):
+                for told, egg, judged in zip(
+                    scored, eggs, _judged(eggs, day, share, rules), strict=True
+                ):
                     # Once it has collapsed there is nothing left to judge.
                     if share < egg.fate.collapses:
                         told.append(_score(egg, judged, at))
@@ -181,7 +202,15 @@ def _lived(egg: _Egg, scored: list[Scored]) -> Lived:
     if egg.fate.died is not None and egg.fate.collapses <= 1.0:
         first = egg.fate.collapses if egg.watch_share is None else egg.watch_share
         warned = (egg.fate.collapses - first) * _TERM_DAYS
-    return Lived(tuple(scored), egg.fate.died is None, egg.failing, warned)
+    return Lived(tuple(scored), egg.fate.died is None, egg.failing, warned, _closed(egg))
+
+
+def _closed(egg: _Egg) -> ClosedEgg:
+    """As it was seen until it pipped, or until it was given up soon after it collapsed."""
+    lived = egg.fate.died is None
+    share = 1.0 if lived else min(egg.fate.collapses + 0.02, 1.08)
+    end = Situation(0.0, share * _TERM_DAYS * _DAY_S, share)
+    return ClosedEgg(tuple(o for o in egg.seen if o.at_s <= end.now_s), end, lived)
 
 
 def _look(keeper: Keeper, egg: _Egg, day: int, is_dry: bool, random: np.random.Generator) -> None:
@@ -246,14 +275,14 @@ def _situations(eggs: list[_Egg], day: int, share: float) -> list[tuple[Situatio
     ]
 
 
-def _judged(eggs: list[_Egg], day: int, share: float) -> list[EggStanding]:
+def _judged(eggs: list[_Egg], day: int, share: float, rules: StandingRules) -> list[EggStanding]:
     told = _situations(eggs, day, share)
-    return [judge_standing(e.seen, s) for e, (s, _) in zip(eggs, told, strict=True)]
+    return [judge_standing(e.seen, s, rules) for e, (s, _) in zip(eggs, told, strict=True)]
 
 
-def _watch(eggs: list[_Egg], day: int, share: float) -> None:
+def _watch(eggs: list[_Egg], day: int, share: float, rules: StandingRules) -> None:
     for egg, (situation, sinking) in zip(eggs, _situations(eggs, day, share), strict=True):
-        judged = judge_standing(egg.seen, situation)
+        judged = judge_standing(egg.seen, situation, rules)
         settles = what_settles(judged, egg.seen, situation, share, sinking=sinking)
         egg.candle_from_s = settles.from_s if settles else np.inf
         if judged.standing is not Standing.SOUND and egg.watch_share is None:

@@ -28,7 +28,8 @@ _SET_UP_G = 1_200.0
 
 def report(boxes: int = _BOXES, clutches: int = egg_standings.CLUTCHES) -> str:
     """The report as text, from so many simulated boxes and clutches of each keeper."""
-    return "\n".join([*drying(boxes), "", *egg_standings.report(clutches)])
+    taught = min(clutches, egg_standings.TAUGHT)
+    return "\n".join([*drying(boxes), "", *egg_standings.report(clutches, taught=taught)])
 
 
 def drying(boxes: int = _BOXES) -> list[str]:
