@@ -245,7 +245,9 @@ def test_an_egg_says_why_it_stands_so_and_its_numbers_can_be_set(
     desk: Page, own_demo: Address
 ) -> None:
     desk.goto(f"{own_demo}/clutches/26-05/eggs/3")
-    expect(desk.get_by_role("heading", name=re.compile("^Failing: more likely lost"))).to_be_visible()
+    expect(
+        desk.get_by_role("heading", name=re.compile("^Failing: more likely lost"))
+    ).to_be_visible()
     expect(desk.get_by_text(re.compile(r"Chance to pip \d+.%, to hatch \d+.%"))).to_be_visible()
     desk.get_by_role("link", name="26-05").first.click()
     expect(desk.get_by_text("Expect 4 of 5 to hatch (2 to 5).")).to_be_visible()
