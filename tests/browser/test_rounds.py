@@ -261,7 +261,9 @@ def test_an_egg_says_why_it_stands_so_and_its_numbers_can_be_set(
     expect(desk.get_by_role("list", name="Photos side by side").get_by_role("img")).to_have_count(4)
     desk.get_by_role("button", name="Why? With the rule and its numbers").click()
     smell = evidence.filter(has_text="Smells off")
-    smell.get_by_role("link", name=re.compile("weight .* × 0.8")).click()
+    smell.get_by_role(
+        "link", name=re.compile("weight .1.0 × 0.8, here .*3 of your eggs showed it")
+    ).click()
     field = desk.get_by_label("Smells off, log-odds")
     expect(field).to_be_in_viewport()
     field.fill("0")

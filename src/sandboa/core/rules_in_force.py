@@ -91,7 +91,11 @@ def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
 
 
 def _climate(values: Mapping[str, float]) -> ClimateRules:
-    own = {name.removeprefix("climate."): v for name, v in values.items() if "climate." in name}
+    own = {
+        name.removeprefix("climate."): v
+        for name, v in values.items()
+        if name.startswith("climate.")
+    }
     return ClimateRules(
         hot_emergencies=(
             (own.pop("hot_c"), own.pop("hot_hours") * SECONDS_PER_HOUR),

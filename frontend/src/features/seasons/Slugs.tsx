@@ -9,7 +9,7 @@ export function Slugs({ season }: { season: Season }) {
   return (
     <section aria-labelledby="slugs">
       <Heading id="slugs">Slugs</Heading>
-      <Text mb={3}>In all {slugWords(in_all)}.</Text>
+      <Text mb={3}>All together {slugWords(in_all)}.</Text>
       <chakra.h3 fontWeight="bold">By month of laying</chakra.h3>
       <chakra.ul
         display="grid"
@@ -41,6 +41,6 @@ export function Slugs({ season }: { season: Season }) {
 }
 
 function slugWords(rate: Schemas['RateResponse']): string {
-  const count = rate.k === 0 ? `no slug of ${rate.n}` : `${rate.k} of ${rate.n} slugs`
+  const count = rate.k === 0 ? `no slug of ${rate.n}` : `slugs ${rate.k} of ${rate.n}`
   return `${count}, likely ${Math.round(100 * rate.low)} to ${Math.round(100 * rate.high)}\u00a0%`
 }
