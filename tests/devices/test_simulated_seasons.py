@@ -176,8 +176,8 @@ def test_some_eggs_are_struck_twice_and_some_by_what_no_list_holds() -> None:
         if egg.cause is not None
     ]
     assert all(egg.also != egg.cause for egg in every)
-    assert 0.0 < np.mean([egg.also is not None for egg in every]) < 0.2
-    assert 0.02 < np.mean([egg.cause in UNLISTED for egg in every]) < 0.3
+    assert 0.01 < np.mean([egg.also is not None for egg in every]) < 0.15
+    assert 0.04 < np.mean([egg.cause in UNLISTED for egg in every]) < 0.16
 
 
 def test_every_hazard_has_its_name_in_the_product_and_no_word_is_shared() -> None:
