@@ -8,7 +8,7 @@ from sandboa.core.box import Closing
 from sandboa.core.water.estimate import WaterLeft, water_left
 from sandboa.core.water.ledger import MassLedger, Weighing
 from sandboa.core.water.loss_curve import AirOfDay, loss_curve
-from sandboa.core.water.shares import DRY_SHARE
+from sandboa.core.water.rules import DRY_SHARE
 from sandboa.devices.simulation.boxes import BoxMade, BoxTruth, dry_out
 
 DAY_S = 86_400.0

@@ -86,6 +86,8 @@ def _is_number(value: Any) -> bool:
         return bool(value) and all(_is_number(part) for part in value)
     if isinstance(value, Mapping):
         return bool(value) and all(_is_number(part) for part in value.values())
+    if type(value).__name__.endswith("Rules") or type(value).__name__.endswith("Limits"):
+        return False  # a bundle of numbers that stand in the table each by themselves
     if dataclasses.is_dataclass(value):
         return all(_is_number(getattr(value, f.name)) for f in dataclasses.fields(value))
     return False

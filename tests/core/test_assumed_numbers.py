@@ -21,8 +21,7 @@ NUMBERS: dict[str, object] = {
     "box._GRID_EGGS": 20,
     "box._SHIFTS": 12,
     "causes/by_box._SEVERAL": 2,
-    "causes/by_heat._BATCH_SHARE": 0.6,
-    "causes/heat_record._SPELL_ABOVE_C": 34.5,
+    "causes/heat_record._SPELL_ABOVE_C": 1,
     "causes/time_of_death._SHOWS_AFTER": 0.03,
     "causes/time_of_death._VESSELS_FROM": 7 / 60,
     "causes/time_of_death._STAGE_SLACK": 0.08,
@@ -111,7 +110,7 @@ NUMBERS: dict[str, object] = {
     "water/estimate._GRID_SD": 4.5,
     "water/estimate._BAND": (0.1, 0.5, 0.9),
     "water/learning._WHOLE_VARIANCE": 0.48045301391,
-    "water/top_up._WORTH_POURING_G": 10,
+    "water/top_up._WORTH_POURING": 2,
 }
 #: Tables made from others, or tested whole below.
 ELSEWHERE = {

@@ -2,6 +2,7 @@
 
 import math
 import random
+from dataclasses import replace
 from functools import cache
 
 import pytest
@@ -20,6 +21,7 @@ from sandboa.core.causes.evidence import (
     Water,
 )
 from sandboa.core.causes.rank import REASONINGS
+from sandboa.core.causes.rules import DEFAULT_RULES
 from sandboa.core.causes.scores import DEFAULT_SCORES, SCORES
 from sandboa.core.hatching import Fate
 from sandboa.core.standing.signs import SIGNS, SignKind
@@ -146,7 +148,7 @@ def examples() -> dict[str, LossEvidence]:
     for _ in range(_EGGS):
         egg = room.egg()
         for cause, reasoning in REASONINGS.items():
-            for sign in reasoning(egg):
+            for sign in reasoning(egg, DEFAULT_RULES):
                 name = f"loss.{cause}.{sign.key}"
                 if name not in best or best[name][0] < sign.holds:
                     best[name] = (sign.holds, egg)
@@ -154,7 +156,8 @@ def examples() -> dict[str, LossEvidence]:
 
 
 def scores_of(egg: LossEvidence, scores: dict[str, float]) -> dict[Cause, float]:
-    return {ranked.cause: ranked.score for ranked in rank_causes(egg, scores)}
+    rules = replace(DEFAULT_RULES, scores=scores)
+    return {ranked.cause: ranked.score for ranked in rank_causes(egg, rules)}
 
 
 @pytest.mark.parametrize("name", SCORES)
@@ -169,7 +172,11 @@ def test_each_sign_moves_its_own_cause_the_right_way(name: str) -> None:
     others = {cause for cause in Cause if cause is not sign.cause}
     assert all(with_it[cause] == without[cause] for cause in others)
     shares = [
-        next(r.share for r in rank_causes(egg, scores) if r.cause is sign.cause)
+        next(
+            r.share
+            for r in rank_causes(egg, replace(DEFAULT_RULES, scores=scores))
+            if r.cause is sign.cause
+        )
         for scores in (DEFAULT_SCORES, {**DEFAULT_SCORES, name: 0.0})
     ]
     assert (shares[0] > shares[1]) == (sign.score > 0)

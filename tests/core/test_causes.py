@@ -36,6 +36,7 @@ from sandboa.core.causes.evidence import (
 )
 from sandboa.core.causes.heat_record import heat_record
 from sandboa.core.causes.kinds import REMEDIES
+from sandboa.core.causes.rules import CauseRules
 from sandboa.core.causes.scores import DEFAULT_SCORES, SCORES
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import DeathStage, Fate
@@ -292,7 +293,8 @@ def test_a_keepers_own_score_is_used() -> None:
     name = "loss.shell defect.poor"
     assert name in SCORES
     rough = lost(shells=(Shell.ROUGH,))
-    weaker = {r.cause: r.share for r in rank_causes(rough, {**DEFAULT_SCORES, name: -5.0})}
+    own = CauseRules(scores={**DEFAULT_SCORES, name: -5.0})
+    weaker = {r.cause: r.share for r in rank_causes(rough, own)}
     assert weaker[Cause.SHELL] < by_cause(rough)[Cause.SHELL].share
 
 
@@ -402,9 +404,9 @@ def test_what_is_noted_once_on_opening_never_settles_it_alone() -> None:
     yolk = lost(findings=found(yolk="hard"), opened=True)
     plain = lost(opened=True)
     for by_score in (2.0, 4.0, 14.0):
-        scores = {**DEFAULT_SCORES, "loss.too dry.hard yolk": by_score}
+        own = CauseRules(scores={**DEFAULT_SCORES, "loss.too dry.hard yolk": by_score})
         with_it, without = (
-            next(r.score for r in rank_causes(e, scores) if r.cause is Cause.TOO_DRY)
+            next(r.score for r in rank_causes(e, own) if r.cause is Cause.TOO_DRY)
             for e in (yolk, plain)
         )
         assert 0.0 < with_it - without < min(by_score, math.log(0.93 / 0.07) + 1e-9)

@@ -6,7 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from sandboa.core.development.box_temperature import _runs
-from sandboa.core.development.delays import EMERGENCE, FIRST_SHED, Delay, later
+from sandboa.core.development.delays import Delay, later
+from sandboa.core.development.rules import EMERGENCE, FIRST_SHED
 from sandboa.core.development.sources import ReadingSeries, SetPoints
 
 

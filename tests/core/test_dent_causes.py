@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from sandboa.core.box import Closing, Shell
 from sandboa.core.dimples import BoxDents, Grading, did_not_answer
 from sandboa.core.dimples.cause import DentCause, DentedEgg, dent_causes
-from sandboa.core.dimples.dry_box import dry_box_advice
+from sandboa.core.dimples.dry_box import BoxFound, dry_box_advice
 from sandboa.core.water.estimate import WaterLeft, water_left
 from sandboa.core.water.ledger import MassLedger, Weighing
 from sandboa.core.water.loss_curve import AirOfDay, loss_curve
@@ -84,6 +84,9 @@ def test_when_eggs_did_not_answer(
     assert did_not_answer(history, [2 * DAY], now_day * DAY) is silent
 
 
+FOUND = BoxFound(31.0)
+
+
 def test_a_dry_box_is_told_its_grams_and_a_wet_one_to_be_weighed_first() -> None:
     def left(share: float) -> WaterLeft:
         air = [AirOfDay(0.0, 30 * DAY, 31.5, 0.4)]
@@ -95,11 +98,13 @@ def test_a_dry_box_is_told_its_grams_and_a_wet_one_to_be_weighed_first() -> None
         assert found is not None
         return found
 
-    dry = str(dry_box_advice(BoxDents(6, 4), left(0.45), top_up(1_000, 945, 100), 31.0))
+    dry = str(dry_box_advice(BoxDents(6, 4), left(0.45), top_up(1_000, 945, 100), FOUND))
     assert dry == "4 of 6 eggs dented early, 55 g short. Add 55 ml at 31.0 °C along the side."
-    much = str(dry_box_advice(BoxDents(6, 4), left(0.2), top_up(1_000, 920, 100), 31.0))
+    much = str(dry_box_advice(BoxDents(6, 4), left(0.2), top_up(1_000, 920, 100), FOUND))
     assert "Add 40 ml today, the rest tomorrow" in much
-    wet = str(dry_box_advice(BoxDents(6, 4), left(0.8), top_up(1_000, 980, 100), 31.0))
+    wet = str(dry_box_advice(BoxDents(6, 4), left(0.8), top_up(1_000, 980, 100), FOUND))
     assert "feel the medium before" in wet
-    assert "candle" in str(dry_box_advice(BoxDents(6, 4), left(0.8), None, 31.0, no_answer=True))
-    assert "add some" in str(dry_box_advice(BoxDents(6, 4), None, None, 31.0))
+    assert "candle" in str(
+        dry_box_advice(BoxDents(6, 4), left(0.8), None, BoxFound(31.0, no_answer=True))
+    )
+    assert "add some" in str(dry_box_advice(BoxDents(6, 4), None, None, FOUND))

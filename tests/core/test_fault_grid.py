@@ -4,8 +4,9 @@ import numpy as np
 import pytest
 
 from sandboa.core.climate.faults import FaultKind, ProbeRecord
-from sandboa.core.climate.faults.cabinet_faults import DOOR_C, POWER_C, falls
+from sandboa.core.climate.faults.cabinet_faults import falls
 from sandboa.core.climate.faults.grid import on_grid
+from sandboa.core.climate.faults.rules import DOOR_C, POWER_C
 from sandboa.core.climate.faults.slow_changes import slow_changes
 from sandboa.core.development import SetPoints
 

@@ -9,7 +9,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from sandboa.core.climate.faults import Fault, FaultKind, ProbeRecord, recognise
-from sandboa.core.climate.faults.cabinet_faults import _HALF, SAWTOOTH_C, _may_swing
+from sandboa.core.climate.faults.cabinet_faults import _HALF, _may_swing
+from sandboa.core.climate.faults.rules import SAWTOOTH_C
 from sandboa.core.development import SetPoints
 
 HOUR, DAY = 3600.0, 86_400.0
@@ -220,4 +221,4 @@ def test_a_look_at_the_range_leaves_out_no_window_that_could_swing(values, wide:
     asked = (np.ptp(windows[:, :half], axis=1) > limit) & (
         np.ptp(windows[:, half:], axis=1) > limit
     )
-    assert _may_swing(off, wide).tolist() == asked.tolist()
+    assert _may_swing(off, wide, SAWTOOTH_C).tolist() == asked.tolist()

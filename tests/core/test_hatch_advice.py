@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from sandboa.core.development.delays import EMERGENCE, FIRST_SHED
+from sandboa.core.development.rules import EMERGENCE, FIRST_SHED
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import (
     AdviceKind,

@@ -6,7 +6,8 @@ from hypothesis import strategies as st
 
 from core.test_pipping_and_learning import DAY, curve_at
 from sandboa.core.development import HatchPrior
-from sandboa.core.development.impossible_pip import ASKED_FROM_SDS, impossible_pip
+from sandboa.core.development.impossible_pip import impossible_pip
+from sandboa.core.development.rules import ASKED_FROM_SDS
 
 PRIOR = HatchPrior()
 

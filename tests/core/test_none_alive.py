@@ -6,14 +6,8 @@ from hypothesis import strategies as st
 from scipy.special import ndtr
 
 from core.test_forecast import at_set_point
-from sandboa.core.development.none_alive import (
-    NO_DATE_FROM,
-    TOLD_FROM,
-    developed_words,
-    late_words,
-    none_alive,
-)
-from sandboa.core.development.rules import NONE_ALIVE
+from sandboa.core.development.none_alive import developed_words, late_words, none_alive
+from sandboa.core.development.rules import NO_DATE_FROM, NONE_ALIVE, TOLD_FROM
 from sandboa.core.errors import NotPlausible
 
 shares = st.floats(0.0, 1.0)

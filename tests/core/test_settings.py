@@ -5,18 +5,22 @@ from dataclasses import replace
 import pytest
 
 from sandboa.core.air import DEFAULT_AIR
-from sandboa.core.causes.scores import DEFAULT_SCORES, STARTS
+from sandboa.core.causes.rules import DEFAULT_RULES as DEFAULT_CAUSES
+from sandboa.core.climate.faults.rules import DEFAULT_FAULTS
 from sandboa.core.climate.rules import DEFAULT_CLIMATE
 from sandboa.core.development import DEFAULT_CLOCK
 from sandboa.core.development.rules import ForecastRules
-from sandboa.core.dimples.stages import ALLOWED_FROM
+from sandboa.core.development.sources import DEFAULT_RECORD
+from sandboa.core.dimples.rules import DEFAULT_DENTS
 from sandboa.core.errors import NotPlausible
+from sandboa.core.rates.rules import DEFAULT_RATES
 from sandboa.core.rules_in_force import RulesInForce, rules_in_force
 from sandboa.core.settings import SETTINGS, Quantity, checked_setting
 from sandboa.core.standing.rules import StandingRules
 from sandboa.core.standing.signs import SIGNS
 from sandboa.core.water.drying import DEFAULT_EXCHANGE, EXCHANGE_L_DAY
-from sandboa.core.water.shares import DEFAULT_SHARES
+from sandboa.core.water.mixing import MEDIA
+from sandboa.core.water.rules import DEFAULT_WATER
 
 DEFAULTS = {name: setting.default for name, setting in SETTINGS.items()}
 
@@ -28,14 +32,12 @@ def in_force(**own: float) -> RulesInForce:
 def test_what_nobody_set_is_what_the_rules_say() -> None:
     told = in_force()
     assert (told.clock, told.forecast) == (DEFAULT_CLOCK, ForecastRules())
-    assert (told.climate, told.air, told.water_shares) == (
-        DEFAULT_CLIMATE, DEFAULT_AIR, DEFAULT_SHARES,
-    )  # fmt: skip
+    assert (told.climate, told.faults, told.air) == (DEFAULT_CLIMATE, DEFAULT_FAULTS, DEFAULT_AIR)
+    assert (told.water, told.media) == (DEFAULT_WATER, MEDIA)
+    assert (told.dents, told.losses) == (DEFAULT_DENTS, DEFAULT_CAUSES)
+    assert (told.record, told.rates) == (DEFAULT_RECORD, DEFAULT_RATES)
     assert told.exchange.l_day("loose lid") == EXCHANGE_L_DAY["loose lid"]
     assert told.exchange.sd_factor == DEFAULT_EXCHANGE.sd_factor
-    assert dict(told.loss_scores) == DEFAULT_SCORES
-    assert dict(told.loss_starts) == STARTS
-    assert told.dimple_stages == ALLOWED_FROM
     usual = StandingRules()
     assert all(told.standing.weight(s) == usual.weight(s) for s in SIGNS.values())
     assert replace(told.standing, weights={}, priors={}) == usual
@@ -75,7 +77,7 @@ def test_a_number_reaches_the_place_it_names() -> None:
                     probe__checked_sd_c=0.2)  # fmt: skip
     assert told.climate.hot_emergencies[0] == (35.0, 3 * 3600.0)
     assert dict(told.air.use_ml_hour)[0.85] == 4.0
-    assert told.loss_starts["malformed"] == -1.0
+    assert told.losses.starts["malformed"] == -1.0
     assert told.probe_sd_c == (0.3, 0.2)
 
 
@@ -90,6 +92,8 @@ def test_values_are_told_by_what_they_are() -> None:
 
 def test_weights_lie_one_level_deeper_and_nothing_else() -> None:
     deep = {setting.group for setting in SETTINGS.values() if setting.deep}
-    assert deep == {"Weights of signs", "Causes of dents", "Causes of loss"}
+    assert deep == {
+        "Weights of signs", "Weights of water signs", "Causes of dents", "Causes of loss",
+    }  # fmt: skip
     assert {s.group for s in SETTINGS.values() if not s.deep}.isdisjoint(deep)
     assert all(s.quantity is not Quantity.PLAIN for s in SETTINGS.values() if s.name.endswith("_c"))

@@ -16,9 +16,10 @@ from sandboa.core.development import (
     box_temperature,
     forecast,
 )
-from sandboa.core.development.box_temperature import AHEAD_SD_C, KNOWN_DAYS, Ahead
+from sandboa.core.development.box_temperature import KNOWN_DAYS, Ahead
 from sandboa.core.development.record_errors import log_uncertainty
 from sandboa.core.development.sources import (
+    AHEAD_SD_C,
     CHECKED_PROBE_SD_C,
     ESTIMATED_SD_C,
     UNCHECKED_PROBE_SD_C,

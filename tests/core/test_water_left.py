@@ -21,7 +21,8 @@ from sandboa.core.water.ledger import (
 )
 from sandboa.core.water.loss_curve import AirOfDay, LossCurve, loss_curve
 from sandboa.core.water.rain import rain_advice
-from sandboa.core.water.signs import LID_SILENT_FROM, WaterSign, WaterSignKind
+from sandboa.core.water.rules import LID_SILENT_FROM
+from sandboa.core.water.signs import WaterSign, WaterSignKind
 from sandboa.core.water.top_up import rest_of_split, top_up
 
 DAY = 86_400.0
@@ -297,11 +298,11 @@ def test_a_true_weighing_after_too_much_water_is_taken() -> None:
 def test_the_rest_of_a_split_top_up_comes_the_next_day() -> None:
     missing = top_up(1_000.0, 955.0, 100.0)
     day = 3 * DAY
-    assert rest_of_split(day, 35.0, missing, 100.0, 2.0, day + 3_600.0) is None
-    due = rest_of_split(day, 35.0, missing, 100.0, 2.0, day + 20 * 3_600.0)
+    assert rest_of_split((day, 35.0), missing, 100.0, 2.0, day + 3_600.0) is None
+    due = rest_of_split((day, 35.0), missing, 100.0, 2.0, day + 20 * 3_600.0)
     assert due == (day + 14 * 3_600.0, 45.0)
-    assert rest_of_split(day, 35.0, missing, 100.0, 2.0, day + 8 * DAY) is None
+    assert rest_of_split((day, 35.0), missing, 100.0, 2.0, day + 8 * DAY) is None
     # All that was missing went in at once, and a week's loss is no rest of it.
     week = top_up(1_000.0, 985.0, 100.0)
-    assert rest_of_split(day, 70.0, week, 100.0, 15.0, day + 6 * DAY) is None
-    assert rest_of_split(day, 10.0, None, 100.0, 0.0, day + DAY) is None
+    assert rest_of_split((day, 70.0), week, 100.0, 15.0, day + 6 * DAY) is None
+    assert rest_of_split((day, 10.0), None, 100.0, 0.0, day + DAY) is None

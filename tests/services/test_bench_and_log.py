@@ -5,7 +5,7 @@ from dataclasses import replace
 import pytest
 
 from samples import DAY_S, NOW_S, lay_day
-from sandboa.core.development.bench import what_if
+from sandboa.core.development.bench import BenchClutch, what_if
 from sandboa.core.errors import NotPlausible
 from sandboa.services.acts.log import house_log
 from sandboa.services.acts.recording import undo
@@ -26,7 +26,7 @@ def test_the_bench_gives_the_numbers_of_the_clutch_for_the_same_input(house: Sna
     rows = [(laid_s + i * 600, 30.0 + (i % 5) / 10, 0.95) for i in range(2880) if not 500 < i < 700]
     store_readings(probe.entity_id, rows, "csv", "", NOW_S)
     clutch = clutch_page(house.current(), code, NOW_S).now
-    bench = what_if(laid_s, NOW_S, 31.5, 5, rows)
+    bench = what_if(BenchClutch(laid_s, NOW_S, 31.5, 5, rows))
     assert clutch.forecast is not None
     assert bench.forecast.none_alive == pytest.approx(clutch.forecast.none_alive)
     assert replace(bench.forecast, none_alive=0.0) == replace(clutch.forecast, none_alive=0.0)
@@ -37,7 +37,7 @@ def test_the_bench_gives_the_numbers_of_the_clutch_for_the_same_input(house: Sna
 def test_a_cooler_set_point_is_later_and_the_past_stays_measured(house: SnapshotCache) -> None:
     laid_s = NOW_S - 30 * DAY_S
     rows = [(int(laid_s + i * 3600), 31.5, None) for i in range(721)]
-    told = what_if(laid_s, NOW_S, 31.5, 6, rows, other_set_point_c=30.0)
+    told = what_if(BenchClutch(laid_s, NOW_S, 31.5, 6, rows), other_set_point_c=30.0)
     left = 1 - 30 * 12.5 / 735
     assert told.shift_days == pytest.approx(left * (735 / 11 - 735 / 12.5), abs=0.02)
     assert told.other.development == pytest.approx(told.forecast.development)
@@ -55,15 +55,15 @@ def test_a_cooler_set_point_is_later_and_the_past_stays_measured(house: Snapshot
 )
 def test_what_ifs_that_cannot_be(arguments: tuple) -> None:
     with pytest.raises(NotPlausible):
-        what_if(*arguments, [])
+        what_if(BenchClutch(*arguments))
 
 
 def test_the_same_reading_twice_in_a_file_counts_once_with_its_first_value() -> None:
     laid_s = NOW_S - DAY_S
     rows = [(int(laid_s + i * 3600), 30.0, None) for i in range(25)]
     double = [*rows, (rows[3][0], 15.0, None)]
-    assert what_if(laid_s, NOW_S, 31.5, 6, double).forecast == (
-        what_if(laid_s, NOW_S, 31.5, 6, rows).forecast
+    assert what_if(BenchClutch(laid_s, NOW_S, 31.5, 6, double)).forecast == (
+        what_if(BenchClutch(laid_s, NOW_S, 31.5, 6, rows)).forecast
     )
 
 

@@ -5,7 +5,7 @@ import pytest
 from samples import DAY_S, NOW_S, close_clutch, lay_day
 from sandboa.core.box import Shell, usual_places
 from sandboa.core.candling import Vessels
-from sandboa.core.development.bench import what_if
+from sandboa.core.development.bench import BenchClutch, what_if
 from sandboa.core.hatching.advice import AdviceKind
 from sandboa.core.methods import CuttingSchool, DamSchool, Method
 from sandboa.core.rounds import DueKind, EggActKind
@@ -151,7 +151,7 @@ def test_bench_and_house_give_one_answer_where_a_logger_fell_silent(house: Snaps
     rows = [(int(laid_s + h * HOUR_S), 30.5, None) for h in range(1, 15 * 24)]
     store_readings(probe.entity_id, rows, "csv", "log.csv", NOW_S)
     at_home = clutch_page(house.current(), CODE, NOW_S).now.forecast
-    on_bench = what_if(laid_s, NOW_S, 31.5, 5, rows).forecast
+    on_bench = what_if(BenchClutch(laid_s, NOW_S, 31.5, 5, rows)).forecast
     assert at_home is not None
     assert at_home.typical_pip is not None
     assert on_bench.typical_pip is not None

@@ -12,7 +12,7 @@ from zoneinfo import ZoneInfo, available_timezones
 from sandboa.core.clutch_count import clutch_count
 from sandboa.core.development import Forecast, Window, forecast
 from sandboa.core.development.basis import rests_on
-from sandboa.core.development.bench import ReadingRow, curve_from
+from sandboa.core.development.bench import BenchClutch, ReadingRow, curve_from
 from sandboa.core.development.none_alive import developed_words, late_words
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SET_POINT_RANGE_C, parse_temperature, require_moment, require_range
@@ -50,7 +50,9 @@ def run(asked: argparse.Namespace) -> int:
     require_range("set point", set_point_c, SET_POINT_RANGE_C, "°C")
     clutch_count(asked.eggs)
     rows = _readings(asked, laid) if asked.readings else []
-    curve = curve_from(laid.timestamp(), as_of.timestamp(), set_point_c, rows)
+    curve = curve_from(
+        BenchClutch(laid.timestamp(), as_of.timestamp(), set_point_c, asked.eggs, rows)
+    )
     made = forecast(curve, asked.eggs)
     zone = laid.tzinfo or UTC
     if asked.json:
@@ -126,7 +128,7 @@ def _as_json(made: Forecast, zone: tzinfo, as_of: datetime) -> dict[str, object]
 
 def _as_text(made: Forecast, zone: tzinfo, basis: str) -> str:
     lines = [f"day {made.day:.1f}, {developed_words(made.development)} developed", basis]
-    late = late_words(made.none_alive)
+    late = late_words(made.none_alive, made.rules)
     if late is not None:
         lines.append(late)
     if made.overdue:

@@ -14,6 +14,7 @@ from sandboa.core.messages import Message, Temperature, TemperatureRange, Words
 
 SECONDS_PER_DAY: Final = 86_400.0
 SECONDS_PER_HOUR: Final = 3_600.0
+SECONDS_PER_MINUTE: Final = 60.0
 GRAMS_PER_OUNCE: Final = 28.349523125
 #: °F between two temperatures that are 1 °C apart; exact by definition.
 FAHRENHEIT_PER_CELSIUS: Final = 1.8

@@ -3,27 +3,21 @@
 from collections.abc import Iterator
 from typing import Final
 
-from sandboa.core.air import AIR_BELOW
 from sandboa.core.causes.evidence import LossEvidence, Water
 from sandboa.core.causes.findings import DEFECTS, FindingKind
 from sandboa.core.causes.grounds import CauseSign, percent
 from sandboa.core.causes.kinds import Cause
+from sandboa.core.causes.rules import CauseRules
 from sandboa.core.causes.time_of_death import DeathWindow
 from sandboa.core.hatching.fates import DeathStage, Fate, span_of
 from sandboa.core.rounds.acts import EggActKind
 from sandboa.core.standing.signs import SignKind
-from sandboa.core.water.shares import DRY_SHARE, TOP_UP_SHARE
-from sandboa.core.water.signs import LID_SILENT_FROM
 
-#: Share developed before which the air of a box cannot be short: G's "crack from p = 0.7".
-AIR_FROM: Final = 0.7
-#: Days unopened that count as rarely opened (assumption: the rhythm of two weeks).
-RARELY_DAYS: Final = 10.0
 #: Visits with a wet lid that count as several.
 _SEVERAL: Final = 2
 
 
-def too_dry(egg: LossEvidence) -> Iterator[CauseSign]:
+def too_dry(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     cause, water = Cause.TOO_DRY, egg.water
     if egg.found(FindingKind.YOLK, "hard"):
         yield CauseSign(cause, "hard yolk", found=True)
@@ -43,37 +37,39 @@ def too_dry(egg: LossEvidence) -> Iterator[CauseSign]:
         yield CauseSign(cause, "box dented", holds, words)
     elif water.plump_until is not None and water.plump_until >= 0.8 * egg.window.start:
         yield CauseSign(cause, "plump")
-    yield from _water_left(egg)
+    yield from _water_left(egg, rules)
     dry = [s for s, value in water.medium if value == "dry" and s <= egg.window.end]
     if dry:
         yield CauseSign(cause, "medium dry", egg.window.chance_after(dry[0]))
-    lids = _lids_that_speak(water, egg.window)
+    lids = _lids_that_speak(water, egg.window, rules)
     if len(lids) >= _SEVERAL and all(value in ("half", "raining") for _, value in lids):
         yield CauseSign(cause, "wet lid")
 
 
-def _lids_that_speak(water: Water, window: DeathWindow) -> list[tuple[float, str]]:
+def _lids_that_speak(
+    water: Water, window: DeathWindow, rules: CauseRules
+) -> list[tuple[float, str]]:
     """Looks at the lid while the egg lived, but for those in the wave of water before pipping."""
-    until = min(window.end, LID_SILENT_FROM)
+    until = min(window.end, rules.water.lid_silent_from)
     return [(share, value) for share, value in water.lid if share <= until]
 
 
-def _water_left(egg: LossEvidence) -> Iterator[CauseSign]:
+def _water_left(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     if egg.water is None or egg.water.lowest is None:
         return
     low, middle, high = egg.water.lowest
     words = f"water down to about {percent(middle)} ({percent(low)} to {percent(high)})"
     # An estimate that was never held against a scale says less.
     trust = 1.0 if egg.water.weighed else 0.5
-    if middle < DRY_SHARE:
+    if middle < rules.water.dry:
         yield CauseSign(Cause.TOO_DRY, "water dry", trust, words)
-    elif middle < TOP_UP_SHARE:
+    elif middle < rules.water.top_up:
         yield CauseSign(Cause.TOO_DRY, "water low", trust, words)
-    elif low >= TOP_UP_SHARE:
+    elif low >= rules.water.top_up:
         yield CauseSign(Cause.TOO_DRY, "water enough", trust, words)
 
 
-def too_wet(egg: LossEvidence) -> Iterator[CauseSign]:
+def too_wet(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     cause, water = Cause.TOO_WET, egg.water
     if egg.found(FindingKind.SHELL, "bottom soft"):
         yield CauseSign(cause, "bottom soft", found=True)
@@ -94,7 +90,7 @@ def too_wet(egg: LossEvidence) -> Iterator[CauseSign]:
         yield CauseSign(cause, "medium dripped", egg.window.chance_after(dripped[0]))
     elif dry or water.on_grid:
         yield CauseSign(cause, "dry", 1.0 if dry else 0.4)
-    rained = [s for s, value in _lids_that_speak(water, egg.window) if value == "raining"]
+    rained = [s for s, value in _lids_that_speak(water, egg.window, rules) if value == "raining"]
     if len(rained) >= _SEVERAL:
         yield CauseSign(cause, "lid rained")
         mould = [s.share for s in egg.seen if s.kind is SignKind.MOULD and s.value != "none"]
@@ -102,12 +98,12 @@ def too_wet(egg: LossEvidence) -> Iterator[CauseSign]:
             yield CauseSign(cause, "mould after rain")
 
 
-def stale_air(egg: LossEvidence) -> Iterator[CauseSign]:
+def stale_air(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     cause, air = Cause.STALE_AIR, egg.air
-    if egg.window.end <= AIR_FROM:
+    if egg.window.end <= rules.limits.air_from:
         yield CauseSign(cause, "early")
         return
-    late = egg.window.chance_after(AIR_FROM)
+    late = egg.window.chance_after(rules.limits.air_from)
     if late < 1.0:
         yield CauseSign(cause, "early", 1.0 - late)
     if egg.found(FindingKind.STAGE, "full term") and not egg.found(FindingKind.FORM, *DEFECTS):
@@ -125,15 +121,15 @@ def stale_air(egg: LossEvidence) -> Iterator[CauseSign]:
     if air.oxygen is not None:
         low, middle, _ = air.oxygen
         words = f"oxygen about {percent(middle)} then, may be {percent(low)}"
-        if middle < AIR_BELOW:
+        if middle < rules.air_below:
             yield CauseSign(cause, "low oxygen", 1.0, words)
-        elif low < AIR_BELOW:
+        elif low < rules.air_below:
             yield CauseSign(cause, "may be low", 1.0, words)
         else:
             yield CauseSign(cause, "vented", 1.0, words)
     elif not air.sealed:
         yield CauseSign(cause, "vented")
-    if air.sealed and air.days_unopened >= RARELY_DAYS:
+    if air.sealed and air.days_unopened >= rules.limits.rarely_days:
         words = f"sealed, and not opened for {air.days_unopened:.0f} days"
         yield CauseSign(cause, "sealed", 1.0, words)
 
@@ -142,7 +138,7 @@ def _full_term(died: DeathWindow) -> bool:
     return died.middle >= span_of(DeathStage.FULL_TERM)[0]
 
 
-def pests(egg: LossEvidence) -> Iterator[CauseSign]:
+def pests(egg: LossEvidence, _: CauseRules) -> Iterator[CauseSign]:
     cause = Cause.PESTS
     if egg.found(FindingKind.LARVAE, "seen"):
         yield CauseSign(cause, "larvae", found=True)

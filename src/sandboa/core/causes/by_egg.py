@@ -9,20 +9,17 @@ from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import FindingKind
 from sandboa.core.causes.grounds import CauseSign, percent
 from sandboa.core.causes.kinds import Cause
+from sandboa.core.causes.rules import CauseRules
 from sandboa.core.lay_day import EggEvent
 from sandboa.core.rounds.acts import EggActKind
 from sandboa.core.standing.signs import SignKind
 
-#: Share developed after a knock in which a loss is "soon after" (assumption: some two weeks).
-SOON_AFTER: Final = 0.25
-#: Share of a term by which eggs that touch are lost in sequence (assumption).
-IN_SEQUENCE: Final = 0.25
 _KNOCKS: Final = frozenset(
     {EggEvent.DROPPED.value, EggEvent.TORN.value, EggActKind.DROPPED.value, EggActKind.TORN.value}
 )
 
 
-def underneath(egg: LossEvidence) -> Iterator[CauseSign]:
+def underneath(egg: LossEvidence, _: CauseRules) -> Iterator[CauseSign]:
     cause = Cause.UNDERNEATH
     rolled = [h for h in egg.happened if h.kind == EggActKind.ROLLED]
     if rolled:
@@ -46,15 +43,15 @@ def underneath(egg: LossEvidence) -> Iterator[CauseSign]:
         yield CauseSign(cause, "found on top", found=True)
 
 
-def knocked(egg: LossEvidence) -> Iterator[CauseSign]:
+def knocked(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     cause = Cause.KNOCKED
     knocks = [h for h in egg.happened if h.kind in _KNOCKS]
     before = [(egg.window.chance_after(h.share), h.share, h.kind) for h in knocks]
     if before:
         holds, share, kind = max(before)
         yield CauseSign(cause, "knocked", holds, f"{kind} at {percent(share)}")
-        if egg.window.start <= share + SOON_AFTER:
-            soon = egg.window.chance_between(share, share + SOON_AFTER)
+        if egg.window.start <= share + rules.limits.soon_after:
+            soon = egg.window.chance_between(share, share + rules.limits.soon_after)
             yield CauseSign(cause, "soon after", soon)
         wept = [s.share for s in egg.seen if s.kind is SignKind.WET and s.value != "dry"]
         if any(s >= share for s in wept):
@@ -67,7 +64,7 @@ def knocked(egg: LossEvidence) -> Iterator[CauseSign]:
         yield CauseSign(cause, "no tear", found=True)
 
 
-def infection(egg: LossEvidence) -> Iterator[CauseSign]:
+def infection(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     cause = Cause.INFECTION
     bad = [
         s.share
@@ -96,13 +93,13 @@ def infection(egg: LossEvidence) -> Iterator[CauseSign]:
         for s in egg.siblings
         if s.touching
         and s.died is not None
-        and abs(s.died.middle - egg.window.middle) <= IN_SEQUENCE
+        and abs(s.died.middle - egg.window.middle) <= rules.limits.in_sequence
     ]
     if sequence and first_bad is not None:
         yield CauseSign(cause, "neighbours", min(1.0, len(sequence) / 2.0 + 0.25))
 
 
-def shell(egg: LossEvidence) -> Iterator[CauseSign]:
+def shell(egg: LossEvidence, _: CauseRules) -> Iterator[CauseSign]:
     cause = Cause.SHELL
     if Shell.THIN in egg.shells:
         yield CauseSign(cause, "thin")

@@ -1,21 +1,17 @@
 """Opened too early, could not get out, cord, malformed: what hatch and opening say (G)."""
 
 from collections.abc import Iterator
-from typing import Final
 
 from sandboa.core.causes.by_heat import full_term
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import DEFECTS, FINDINGS, FindingKind
 from sandboa.core.causes.grounds import CauseSign, percent
 from sandboa.core.causes.kinds import Cause
-from sandboa.core.hatching.advice import FULL_TERM
+from sandboa.core.causes.rules import CauseRules
 from sandboa.core.hatching.fates import Fate
 
-#: h pipped that are long (rule P8: most are out within 24-48 h).
-LONG_PIPPED_HOURS: Final = 48.0
 
-
-def opened_early(egg: LossEvidence) -> Iterator[CauseSign]:
+def opened_early(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     cause = Cause.OPENED_EARLY
     if egg.cut is None:
         yield CauseSign(cause, "never cut")
@@ -25,7 +21,7 @@ def opened_early(egg: LossEvidence) -> Iterator[CauseSign]:
     if lived < 0.05:
         yield CauseSign(cause, "dead before")
         return
-    if share < FULL_TERM:
+    if share < rules.limits.full_term:
         yield CauseSign(cause, "too early", lived, f"cut at {percent(share)} by heat")
     else:
         yield CauseSign(cause, "at term")
@@ -37,11 +33,14 @@ def opened_early(egg: LossEvidence) -> Iterator[CauseSign]:
         yield CauseSign(cause, "vessel cut", found=True)
 
 
-def could_not_get_out(egg: LossEvidence) -> Iterator[CauseSign]:
+def could_not_get_out(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     cause = Cause.COULD_NOT_GET_OUT
     if egg.pipped is not None and egg.fate is Fate.PIPPED_DIED:
         yield CauseSign(cause, "pipped")
-        if egg.pip_to_end_hours is not None and egg.pip_to_end_hours > LONG_PIPPED_HOURS:
+        if (
+            egg.pip_to_end_hours is not None
+            and egg.pip_to_end_hours > rules.limits.long_pipped_hours
+        ):
             yield CauseSign(cause, "long", 1.0, f"it lay pipped for {egg.pip_to_end_hours:.0f} h")
     elif full_term(egg):
         yield CauseSign(cause, "not pipped")
@@ -55,7 +54,7 @@ def could_not_get_out(egg: LossEvidence) -> Iterator[CauseSign]:
         yield CauseSign(cause, "slit closed", found=True)
 
 
-def cord(egg: LossEvidence) -> Iterator[CauseSign]:
+def cord(egg: LossEvidence, _: CauseRules) -> Iterator[CauseSign]:
     if egg.found(FindingKind.CORD, "around"):
         # As seen: what its note may be wrong by is in the score.
         yield CauseSign(Cause.CORD, "around")
@@ -63,7 +62,7 @@ def cord(egg: LossEvidence) -> Iterator[CauseSign]:
         yield CauseSign(Cause.CORD, "free")
 
 
-def malformed(egg: LossEvidence) -> Iterator[CauseSign]:
+def malformed(egg: LossEvidence, _: CauseRules) -> Iterator[CauseSign]:
     cause = Cause.MALFORMED
     seen = sorted(egg.findings.get(FindingKind.FORM, frozenset()) & DEFECTS)
     if seen:

@@ -1,29 +1,20 @@
 """Infertile, lethal combination, the dam's condition: what dam and sire say (rule G)."""
 
 from collections.abc import Iterator
-from typing import Final
 
 from sandboa.core.causes.by_heat import most_hatched
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import FindingKind
 from sandboa.core.causes.grounds import CauseSign, percent
 from sandboa.core.causes.kinds import Cause
+from sandboa.core.causes.rules import CauseRules
 from sandboa.core.hatching.fates import Fate
 from sandboa.core.standing.signs import SignKind
 
-#: Slug share that is high, and eggs from which it is believed (assumption).
-HIGH_SLUG_SHARE: Final = 0.25
-ENOUGH_EGGS: Final = 8
-#: Share of her eggs that hatched from which a dam's record is strong (assumption).
-STRONG_RECORD: Final = 0.8
-#: Share developed by which two deaths are of the same stage (assumption).
-SAME_STAGE: Final = 0.15
-#: Share of a clutch lost from which it is a whole poor clutch (assumption).
-WHOLE_CLUTCH: Final = 0.6
 
-
-def infertile(egg: LossEvidence) -> Iterator[CauseSign]:
+def infertile(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     cause = Cause.INFERTILE
+    limits = rules.limits
     if egg.slug_at_lay:
         yield CauseSign(cause, "slug at lay")
     looks = [s for s in egg.seen if s.kind is SignKind.VESSELS]
@@ -43,7 +34,7 @@ def infertile(egg: LossEvidence) -> Iterator[CauseSign]:
         ("dam", egg.parents.dam_slugs),
         ("sire", egg.parents.sire_slugs),
     ):
-        if laid >= ENOUGH_EGGS and slugs >= HIGH_SLUG_SHARE * laid:
+        if laid >= limits.enough_eggs and slugs >= limits.high_slug_share * laid:
             yield CauseSign(
                 cause, "slug share", 1.0, f"{slugs} of {laid} eggs of this {who} were slugs"
             )
@@ -55,8 +46,9 @@ def _weight(value: str) -> float:
     return 0.5 if value == "weak" else 1.0
 
 
-def lethal_genes(egg: LossEvidence) -> Iterator[CauseSign]:
+def lethal_genes(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     cause, parents = Cause.LETHAL_GENES, egg.parents
+    limits = rules.limits
     if parents.can_double is None:
         return
     if not parents.can_double:
@@ -66,18 +58,19 @@ def lethal_genes(egg: LossEvidence) -> Iterator[CauseSign]:
     yield CauseSign(cause, "can", 1.0, words)
     own = [s.died for s in egg.siblings if s.died is not None]
     alike = parents.pair_lost_alike[0] + sum(
-        abs(d.middle - egg.window.middle) <= SAME_STAGE for d in own
+        abs(d.middle - egg.window.middle) <= limits.same_stage for d in own
     )
     fertile = parents.pair_lost_alike[1] + len(egg.siblings) + 1
     if alike:
         words = f"{alike} more of {fertile} eggs of this pair at the same stage"
         yield CauseSign(cause, "alike", 1.0, words)
-    elif fertile >= ENOUGH_EGGS:
+    elif fertile >= limits.enough_eggs:
         yield CauseSign(cause, "not alike")
 
 
-def dams_condition(egg: LossEvidence) -> Iterator[CauseSign]:
+def dams_condition(egg: LossEvidence, rules: CauseRules) -> Iterator[CauseSign]:
     cause, parents = Cause.DAM, egg.parents
+    limits = rules.limits
     if parents.first_clutch:
         yield CauseSign(cause, "first")
     if parents.dam_before_g is not None and parents.dam_before_g < parents.lightest_g:
@@ -86,10 +79,10 @@ def dams_condition(egg: LossEvidence) -> Iterator[CauseSign]:
         yield CauseSign(cause, "ill")
     known = [s.fate for s in egg.siblings if s.fate not in (None, Fate.SLUG)]
     lost = 1 + sum(fate is not None and fate.is_loss for fate in known)
-    if len(known) >= 2 and lost >= WHOLE_CLUTCH * (len(known) + 1):
+    if len(known) >= 2 and lost >= limits.whole_clutch * (len(known) + 1):
         yield CauseSign(cause, "whole clutch", 1.0, f"{lost} of {len(known) + 1} lost")
     elif most_hatched(egg):
         yield CauseSign(cause, "siblings fine")
     hatched, fertile = parents.dam_hatched
-    if fertile >= ENOUGH_EGGS and hatched >= STRONG_RECORD * fertile:
+    if fertile >= limits.enough_eggs and hatched >= limits.strong_record * fertile:
         yield CauseSign(cause, "strong", 1.0, f"{hatched} of {fertile} of her other eggs hatched")

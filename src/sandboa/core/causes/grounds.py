@@ -5,6 +5,7 @@ from dataclasses import dataclass
 
 from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.kinds import Cause
+from sandboa.core.causes.rules import CauseRules
 from sandboa.core.messages import Words
 
 
@@ -13,7 +14,7 @@ class CauseSign:
     """A sign that holds: its key in the table of scores, how far it holds (0-1), and in words
     what was seen; empty where the table's own words say it.
 
-    `found`: noted once on opening, where one note in ten is wrong.
+    `found`: noted once on opening, where some notes are wrong.
     """
 
     cause: Cause
@@ -23,7 +24,7 @@ class CauseSign:
     found: bool = False
 
 
-Reasoning = Callable[[LossEvidence], Iterator[CauseSign]]
+Reasoning = Callable[[LossEvidence, CauseRules], Iterator[CauseSign]]
 
 
 def percent(share: float) -> str:

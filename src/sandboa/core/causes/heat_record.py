@@ -1,19 +1,18 @@
 """What a record of temperature at the box says of heat, cold and swings (rule E, G)."""
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable
 from typing import Final
 
 import numpy as np
 
-from sandboa.core.causes.evidence import FaultThen, Heat
-from sandboa.core.climate.rules import SWING_C
+from sandboa.core.causes.evidence import Heat
+from sandboa.core.climate.rules import DEFAULT_CLIMATE, ClimateRules
 from sandboa.core.development.clock import FloatArray
-from sandboa.core.development.cold_spells import COLD_BELOW_C
-from sandboa.core.development.exposure import HARM_ABOVE_C
 from sandboa.core.units import SECONDS_PER_HOUR
 
-#: °C above which a day belongs to a hot spell rather than to swings (assumption).
-_SPELL_ABOVE_C: Final = HARM_ABOVE_C + 1.0
+#: °C above where harm begins from which a day belongs to a hot spell rather than to swings
+#: (assumption).
+_SPELL_ABOVE_C: Final = 1.0
 
 
 def heat_record(
@@ -22,7 +21,7 @@ def heat_record(
     until_s: float,
     measured: float,
     share_at: Callable[[float], float],
-    faults: Sequence[FaultThen] = (),
+    climate: ClimateRules = DEFAULT_CLIMATE,
 ) -> Heat | None:
     """Heat, cold and swings up to `until_s`; None where there is less than a day of record.
 
@@ -43,8 +42,9 @@ def heat_record(
     days = [hourly[hour : hour + 25] for hour in range(0, hours - 23, 24)]
     swings = np.array([float(day.max() - day.min()) for day in days])
     # A day at the edge of a hot or cold spell belongs to that, not to an unsteady cabinet.
-    own = np.array([day.min() >= COLD_BELOW_C and day.max() <= _SPELL_ABOVE_C for day in days])
-    swung = own & (swings > SWING_C[1])
+    spell_c = climate.harm_above_c + _SPELL_ABOVE_C
+    own = np.array([day.min() >= climate.slow_below_c and day.max() <= spell_c for day in days])
+    swung = own & (swings > climate.swing_c)
 
     def span(hours: np.ndarray) -> tuple[float, float] | None:
         """Shares developed at the first and after the last of those hours."""
@@ -57,14 +57,13 @@ def heat_record(
         measured=measured,
         highest_c=float(hourly.max()),
         lowest_c=float(hourly.min()),
-        hot_degree_hours=float(np.maximum(hourly - HARM_ABOVE_C, 0.0).sum()),
-        cold_hours=float(_longest_run(hourly < COLD_BELOW_C)),
+        hot_degree_hours=float(np.maximum(hourly - climate.harm_above_c, 0.0).sum()),
+        cold_hours=float(_longest_run(hourly < climate.slow_below_c)),
         swing_days=int(swung.sum()),
         largest_swing_c=float(swings.max()),
-        hot=span(np.flatnonzero(hourly > HARM_ABOVE_C)),
-        cold=span(np.flatnonzero(hourly < COLD_BELOW_C)),
+        hot=span(np.flatnonzero(hourly > climate.harm_above_c)),
+        cold=span(np.flatnonzero(hourly < climate.slow_below_c)),
         swings=span(24 * np.flatnonzero(swung)),
-        faults=tuple(faults),
     )
 
 

@@ -5,7 +5,7 @@ causes and starts with 0, all others below it: without evidence it leads.
 """
 
 import math
-from collections.abc import Iterable, Mapping, Sequence
+from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -18,14 +18,9 @@ from sandboa.core.causes.evidence import LossEvidence
 from sandboa.core.causes.findings import FindingKind
 from sandboa.core.causes.grounds import CauseSign, Reasoning
 from sandboa.core.causes.kinds import REMEDIES, Cause, Remedy
-from sandboa.core.causes.scores import DEFAULT_SCORES, STARTS, score_of
+from sandboa.core.causes.rules import DEFAULT_RULES, TOGETHER_FROM, CauseRules
+from sandboa.core.causes.scores import score_of
 from sandboa.core.messages import Words
-
-#: Share of what is noted on opening that is wrong (assumption).
-WRONG_NOTES: Final = 0.07
-
-#: Share from which a cause is told as one of two at once (assumption).
-TOGETHER_FROM: Final = 0.20
 
 REASONINGS: Final[dict[Cause, Reasoning]] = {
     Cause.INFERTILE: infertile,
@@ -73,20 +68,16 @@ class RankedCause:
     change: str
 
 
-def rank_causes(
-    egg: LossEvidence,
-    scores: Mapping[str, float] = DEFAULT_SCORES,
-    starts: Mapping[Cause, float] = STARTS,
-) -> tuple[RankedCause, ...]:
-    """All causes, likeliest first; shares sum to 1. `scores` by name, as in DEFAULT_SCORES,
-    `starts` what each cause begins with."""
+def rank_causes(egg: LossEvidence, rules: CauseRules = DEFAULT_RULES) -> tuple[RankedCause, ...]:
+    """All causes, likeliest first; shares sum to 1."""
     grounds = {
-        cause: tuple(sorted(_grounds(reasoning(egg), scores), key=lambda g: -abs(g.score)))
+        cause: tuple(sorted(_grounds(reasoning(egg, rules), rules), key=lambda g: -abs(g.score)))
         for cause, reasoning in REASONINGS.items()
     }
     grounds[Cause.UNKNOWN] = ()
     sums = {
-        cause: starts[cause] + math.fsum(g.score for g in found) for cause, found in grounds.items()
+        cause: rules.starts[cause] + math.fsum(g.score for g in found)
+        for cause, found in grounds.items()
     }
     most = max(sums.values())
     whole = math.fsum(math.exp(score - most) for score in sums.values())
@@ -104,16 +95,18 @@ def rank_causes(
     return tuple(sorted(ranked, key=lambda r: -r.share))
 
 
-def together(ranked: Sequence[RankedCause]) -> tuple[Cause, ...]:
+def together(
+    ranked: Sequence[RankedCause], together_from: float = TOGETHER_FROM
+) -> tuple[Cause, ...]:
     """The causes that speak at once, likeliest first; () where fewer than two do.
 
-    Each is by itself likelier than unknown, and has a fifth of the share or
+    Each is by itself likelier than unknown, and has a share of `together_from` or
     more: either may have done it, or both.
     """
     speak = [
         r.cause
         for r in ranked
-        if r.cause is not Cause.UNKNOWN and r.score > 0.0 and r.share >= TOGETHER_FROM
+        if r.cause is not Cause.UNKNOWN and r.score > 0.0 and r.share >= together_from
     ]
     return tuple(speak) if len(speak) > 1 else ()
 
@@ -123,13 +116,13 @@ def _still_to_settle(egg: LossEvidence, remedy: Remedy) -> str | None:
     return None if looked else remedy.settle_by
 
 
-def _grounds(said: Iterable[CauseSign], scores: Mapping[str, float]) -> list[Ground]:
+def _grounds(said: Iterable[CauseSign], rules: CauseRules) -> list[Ground]:
     found = []
     for sign in said:
         line = score_of(sign.cause, sign.key)
-        score = _as_far_as_it_holds(scores[line.name], sign.holds)
+        score = _as_far_as_it_holds(rules.scores[line.name], sign.holds)
         if sign.found:
-            score = _as_noted(score)
+            score = _as_noted(score, rules.limits.wrong_notes)
         if abs(score) >= 0.05:
             found.append(Ground(line.name, sign.words or line.words, score))
     return found
@@ -140,13 +133,14 @@ def _as_far_as_it_holds(score: float, holds: float) -> float:
     return math.log1p(holds * math.expm1(score))
 
 
-def _as_noted(score: float) -> float:
-    """A log score of something noted once on opening, where a share of what is noted is wrong.
+def _as_noted(score: float, wrong: float) -> float:
+    """A log score of something noted once on opening, where a share (0-1) of what is noted is
+    `wrong`.
 
     What was noted is then likely with the cause by (1 - e)·r + e, without it by (1 - e) + e·r, r
     being the ratio the score stands for: never beyond (1 - e)/e either way.
     """
-    ratio, wrong = math.exp(score), WRONG_NOTES
+    ratio = math.exp(score)
     return math.log(((1.0 - wrong) * ratio + wrong) / ((1.0 - wrong) + wrong * ratio))
 
 

@@ -15,22 +15,18 @@ import numpy as np
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.earlier_life import EarlierLife
 from sandboa.core.development.sources import (
+    DEFAULT_RECORD,
     ESTIMATED_SD_C,
     Provenance,
     ReadingSeries,
+    RecordRules,
     SetPoints,
     TemperatureSource,
 )
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 
-#: °C (1 sd) by which the mean of the weeks to come differs from what a probe measured lately,
-#: beside the probe's own error: cabinets fail, rooms change (assumption: twice the 0.1 that
-#: simulated cabinets show, whose rooms know no seasons).
-AHEAD_SD_C: Final = 0.2
 #: days of the last week that a probe must have measured for that.
 KNOWN_DAYS: Final = 3.0
-#: days whose mean is taken for the time to come (rule A2).
-RECENT_DAYS: Final = 7.0
 #: s after a move or a new set point from which the box's own record counts again (assumption).
 SETTLING_S: Final = 6.0 * SECONDS_PER_HOUR
 
@@ -108,12 +104,14 @@ class Ahead:
     known_by: what measured this place for days, before lay too, since the set point
         there was changed: so that what is expected is more than a guess, and a
         power cut on lay day is not taken for the weeks to come.
+    record: the numbers in force for what was not measured.
     """
 
     future_c: float | None = None
     settled_since_s: float | None = None
     known_by: TemperatureSource | None = None
     earlier: EarlierLife = field(default_factory=EarlierLife)
+    record: RecordRules = DEFAULT_RECORD
 
 
 def box_temperature(
@@ -159,7 +157,7 @@ def box_temperature(
                 np.array([left, right]),
                 np.full(2, set_point),
                 Provenance.SET_POINT,
-                ESTIMATED_SD_C,
+                ahead.record.estimated_sd_c,
                 measured=False,
             )
             for left, right, set_point in set_points.pieces(start_s, end_s)
@@ -170,9 +168,15 @@ def box_temperature(
         future_c = _usual_c(stretches, laid_s, as_of_s, ahead)
     if future_c is None:
         future_c = set_points.at(as_of_s)
-    expected = _expected(stretches, as_of_s, ahead.known_by)
+    expected = _expected(stretches, as_of_s, ahead)
     return BoxTemperature(
-        tuple(stretches), laid_s, as_of_s, future_c, expected, earlier=ahead.earlier
+        tuple(stretches),
+        laid_s,
+        as_of_s,
+        future_c,
+        expected,
+        ahead.record.estimated_sd_c,
+        ahead.earlier,
     )
 
 
@@ -197,7 +201,7 @@ def _usual_c(
 ) -> float | None:
     """What was usual lately at the box, or at its place while the box is new there."""
     settled_since_s, known_by = ahead.settled_since_s, ahead.known_by
-    recent_s = as_of_s - RECENT_DAYS * SECONDS_PER_DAY
+    recent_s = as_of_s - ahead.record.recent_days * SECONDS_PER_DAY
     begins_s = max(laid_s, settled_since_s if settled_since_s is not None else laid_s)
     if known_by is not None and as_of_s - begins_s < KNOWN_DAYS * SECONDS_PER_DAY:
         known = known_by.series.between(recent_s, as_of_s)
@@ -293,11 +297,10 @@ def _left_open(
         yield reached, end_s
 
 
-def _expected(
-    stretches: Sequence[Stretch], as_of_s: float, known_by: TemperatureSource | None
-) -> Expected:
+def _expected(stretches: Sequence[Stretch], as_of_s: float, ahead: Ahead) -> Expected:
     """What the expectation rests on: a probe that measured 3 days of the last week, or less."""
-    start_s = as_of_s - RECENT_DAYS * SECONDS_PER_DAY
+    record, known_by = ahead.record, ahead.known_by
+    start_s = as_of_s - record.recent_days * SECONDS_PER_DAY
     seconds: dict[tuple[str, float], float] = {}
     for s in stretches:
         if s.measured and s.end_s > start_s:
@@ -305,10 +308,10 @@ def _expected(
             seconds[key] = seconds.get(key, 0.0) + s.end_s - max(s.start_s, start_s)
     if sum(seconds.values()) >= KNOWN_DAYS * SECONDS_PER_DAY:
         probe, sd_c = max(seconds, key=lambda key: seconds[key])
-        return Expected(AHEAD_SD_C, probe, sd_c)
+        return Expected(record.ahead_sd_c, probe, sd_c)
     if known_by is not None:
-        return Expected(AHEAD_SD_C, known_by.name, known_by.sd_c)
-    return Expected(ESTIMATED_SD_C)
+        return Expected(record.ahead_sd_c, known_by.name, known_by.sd_c)
+    return Expected(record.estimated_sd_c)
 
 
 def _usual_since_c(stretches: Sequence[Stretch], start_s: float) -> float | None:

@@ -1,5 +1,6 @@
 """What follows the pip, and how long after: emergence, first shed, first meal."""
 
+import math
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import Final
@@ -21,6 +22,12 @@ class Delay:
     median_days: float
     sigma: float
 
+    @classmethod
+    def within(cls, low_days: float, high_days: float) -> "Delay":
+        """The one whose middle 80 % lies between two waiting times (days), 0 < low < high."""
+        spread = math.log(high_days / low_days)
+        return cls(math.sqrt(low_days * high_days), spread / (2.0 * Z80))
+
     def nodes_days(self) -> FloatArray:
         """Equally likely waiting times (days), shape (24,), by quantile midpoints."""
         return np.asarray(self.median_days * np.exp(self.sigma * _MIDPOINTS))
@@ -28,14 +35,6 @@ class Delay:
     def quantile_days(self, probability: float) -> float:
         """Waiting time not exceeded with `probability` (days)."""
         return float(self.median_days * np.exp(self.sigma * quantile(probability)))
-
-
-#: pip to emergence (rule A5, keeper practice).
-EMERGENCE: Final = Delay(median_days=1.3, sigma=0.4)
-#: emergence to first shed: 80 % within 5-10 days (range: rule A5; shape: assumption).
-FIRST_SHED: Final = Delay(median_days=50.0**0.5, sigma=float(np.log(2.0) / (2.0 * Z80)))
-#: first shed to first meal: it is offered after the shed, taken within some days (assumption).
-FIRST_MEAL: Final = Delay(median_days=2.0, sigma=0.6)
 
 
 #: days between two points of a grid are one of these: what a waiting time does to a grid is then

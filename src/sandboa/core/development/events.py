@@ -5,14 +5,9 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.development.clock import FloatArray
-from sandboa.core.development.delays import (
-    EMERGENCE,
-    FIRST_MEAL,
-    FIRST_SHED,
-    even_grid,
-    later,
-)
+from sandboa.core.development.delays import Delay, even_grid, later
 from sandboa.core.development.pipping import ClutchPosterior, window_from
+from sandboa.core.development.rules import ForecastRules
 from sandboa.core.development.windows import QUANTILES, Window
 from sandboa.core.normal import log_cdf_of
 
@@ -23,11 +18,10 @@ _GRID: Final = 96
 _WIDE: Final = 7.0
 #: Of a waiting time, the share beyond which nothing is followed.
 _LONGEST: Final = 0.9995
-_LONGEST_DAYS: Final = {d: d.quantile_days(_LONGEST) for d in (EMERGENCE, FIRST_SHED, FIRST_MEAL)}
 
 
 def pips_and_outs(
-    posterior: ClutchPosterior,
+    posterior: ClutchPosterior, emergence: Delay
 ) -> tuple[Window | None, Window | None, Window | None, Window | None]:
     """Windows of the next pip, the last pip, the next hatchling out and all of them out.
 
@@ -36,16 +30,16 @@ def pips_and_outs(
     with the product of the others. Out is a waiting time after the pip (A5). Source: rule A5.
     """
     nodes = posterior.nodes(_NODES)
-    grid = _grid(posterior, nodes)
+    grid = _grid(posterior, nodes, emergence)
     # Chances by e and time: no pip yet, all pipped, none out, all out.
     chances = np.ones((4, _NODES, _GRID))
     for days, eggs in nodes:
         pipped = _pipped(days / posterior.egg_sd_days, grid / posterior.egg_sd_days)
-        out = later(grid, pipped, EMERGENCE)
+        out = later(grid, pipped, emergence)
         chances *= _power(np.stack([1.0 - pipped, pipped, 1.0 - out, out]), eggs)
     over_time = chances.sum(axis=1) / _NODES
     if posterior.inside_days:
-        over_time[2:] *= _inside(posterior, grid)
+        over_time[2:] *= _inside(posterior, grid, emergence)
     over_time[::2] = 1.0 - over_time[::2]
     rising = np.maximum.accumulate(over_time, axis=1)
     waited_for = (bool(nodes),) * 2 + (bool(nodes or posterior.inside_days),) * 2
@@ -56,13 +50,14 @@ def pips_and_outs(
     return next_pip, last_pip, next_out, all_out
 
 
-def shed_and_meal(posterior: ClutchPosterior) -> tuple[Window, Window]:
+def shed_and_meal(posterior: ClutchPosterior, rules: ForecastRules) -> tuple[Window, Window]:
     """Windows of the first shed and the first meal of the typical hatchling, after as-of."""
     likely = posterior.typical_days[posterior.weights > 1e-9]
-    end = max(float(likely[-1]), 0.0) + sum(_LONGEST_DAYS.values())
+    delays = (rules.emergence, rules.first_shed, rules.first_meal)
+    end = max(float(likely[-1]), 0.0) + sum(delay.quantile_days(_LONGEST) for delay in delays)
     grid = even_grid(float(likely[0]) - 0.1, end, _GRID)
-    shed = later(grid, posterior.typical_distribution(grid), EMERGENCE, FIRST_SHED)
-    meal = later(grid, shed, FIRST_MEAL)
+    shed = later(grid, posterior.typical_distribution(grid), *delays[:2])
+    meal = later(grid, shed, rules.first_meal)
     windows = []
     for cumulative in (shed, meal):
         days = np.interp(QUANTILES, after_now(cumulative, grid), grid)
@@ -78,10 +73,12 @@ def after_now(cumulative: FloatArray, grid_days: FloatArray) -> FloatArray:
     return np.asarray(np.clip((cumulative - passed) / (1.0 - passed), 0.0, 1.0))
 
 
-def _grid(posterior: ClutchPosterior, nodes: tuple[tuple[FloatArray, int], ...]) -> FloatArray:
+def _grid(
+    posterior: ClutchPosterior, nodes: tuple[tuple[FloatArray, int], ...], emergence: Delay
+) -> FloatArray:
     """Days from as-of within which everything happens, even, shape (_GRID,)."""
     wide = _WIDE * posterior.egg_sd_days
-    longest = _LONGEST_DAYS[EMERGENCE]
+    longest = emergence.quantile_days(_LONGEST)
     if not nodes:
         return even_grid(0.0, longest, _GRID)
     soonest = min(float(days[0]) for days, _ in nodes)
@@ -109,13 +106,13 @@ def _power(base: FloatArray, exponent: int) -> FloatArray:
     return result
 
 
-def _inside(posterior: ClutchPosterior, grid: FloatArray) -> FloatArray:
+def _inside(posterior: ClutchPosterior, grid: FloatArray, emergence: Delay) -> FloatArray:
     """Chances that none, and that all, of the hatchlings in pipped eggs are out; (2, grid)."""
     outs = np.ones((2, len(grid)))
     for pipped_day in posterior.inside_days:
         # An egg seen to pip this moment has waited no time at all.
         waited = np.log(np.maximum(np.append(grid, 0.0) - pipped_day, 1e-6))
-        z = (waited - np.log(EMERGENCE.median_days)) / EMERGENCE.sigma
+        z = (waited - np.log(emergence.median_days)) / emergence.sigma
         inside = log_cdf_of(-z)
         still = np.exp(inside[:-1] - inside[-1])
         outs *= np.stack([still, 1.0 - still])

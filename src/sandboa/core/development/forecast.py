@@ -6,10 +6,10 @@ from dataclasses import dataclass, replace
 
 from sandboa.core.development.curve import DevelopmentCurve
 from sandboa.core.development.events import pips_and_outs, shed_and_meal
-from sandboa.core.development.none_alive import NO_DATE_FROM, none_alive
+from sandboa.core.development.none_alive import none_alive
 from sandboa.core.development.pipping import EggGroup, clutch_posterior
 from sandboa.core.development.record_errors import log_uncertainty
-from sandboa.core.development.rules import MATERNAL_FACTOR, NONE_ALIVE
+from sandboa.core.development.rules import DEFAULT_RULES, NONE_ALIVE, ForecastRules
 from sandboa.core.development.windows import HatchPrior, Window
 from sandboa.core.units import SECONDS_PER_DAY
 
@@ -47,11 +47,12 @@ class Forecast:
     pipped: int = 0
     first_pipped_s: float | None = None
     next_pip: Window | None = None
+    rules: ForecastRules = DEFAULT_RULES
 
     @property
     def overdue(self) -> bool:
         """Whether so little speaks for a pip still to come that no date is told."""
-        return self.none_alive >= NO_DATE_FROM
+        return self.none_alive >= self.rules.no_date_from
 
 
 def forecast(
@@ -92,7 +93,7 @@ def forecast_clutch(
     Its events are those of its eggs along their own stays, sharing one e (A5). That eggs have
     pipped, and that others have not, conditions e softly (A6), so no window of a closed egg
     reaches into the past. Until an egg has pipped, `none_alive` grows with the time without one;
-    from 80 % on no window is told. Source: rules A4 to A6, A9.
+    from `no_date_from` on no window is told. Source: rules A4 to A6, A9.
     """
     prior = prior or HatchPrior()
     main = max(groups, key=lambda group: group.eggs, default=None)
@@ -101,7 +102,7 @@ def forecast_clutch(
     # One probe often speaks for all boxes, so that errors are not averaged out (assumption).
     eggs = sum(group.eggs for group in groups)
     variance = sum(g.eggs * log_uncertainty(g.curve, prior) ** 2 for g in groups) / max(eggs, 1)
-    log_sd = math.sqrt(variance) * (MATERNAL_FACTOR if maternal else 1.0)
+    log_sd = math.sqrt(variance) * (prior.rules.maternal_factor if maternal else 1.0)
     known = clutch_posterior(groups, prior, log_sd)
     standing = _standing(main.curve, prior, log_sd)
     pipped_s = [at_s for group in groups for at_s in group.pipped_s]
@@ -112,8 +113,8 @@ def forecast_clutch(
         standing = replace(standing, none_alive=none_alive(silent, none_alive_before))
     if known is None or standing.overdue:
         return standing
-    upcoming, last_pip, next_out, all_out = pips_and_outs(known)
-    first_shed, first_meal = shed_and_meal(known)
+    upcoming, last_pip, next_out, all_out = pips_and_outs(known, prior.rules.emergence)
+    first_shed, first_meal = shed_and_meal(known, prior.rules)
     return replace(
         standing,
         first_pip=None if pipped_s else upcoming,
@@ -138,4 +139,5 @@ def _standing(curve: DevelopmentCurve, prior: HatchPrior, log_sd: float) -> Fore
         measured_share=temperature.measured_share,
         log_sd=log_sd,
         rate_per_day=curve.future_rate_per_day,
+        rules=prior.rules,
     )

@@ -6,13 +6,10 @@ from typing import Final
 
 from sandboa.core.development.curve import DevelopmentCurve
 from sandboa.core.development.record_errors import log_uncertainty
-from sandboa.core.development.rules import MATERNAL_FACTOR
 from sandboa.core.development.windows import HatchPrior
 from sandboa.core.messages import Difference, Message
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: Sds from the forecast beyond which a pip is asked about (rule A6).
-ASKED_FROM_SDS: Final = 3.5
 #: °C beyond which no probe is off, so that only the lay date is asked about (assumption).
 _MOST_OFF_C: Final = 5.0
 
@@ -55,7 +52,7 @@ class ImpossiblePip:
 def impossible_pip(
     curve: DevelopmentCurve, prior: HatchPrior, first_pip_s: float, *, maternal: bool = False
 ) -> ImpossiblePip | None:
-    """Whether the first pip of a clutch, at `first_pip_s` (s), is beyond 3.5 sd; None where not.
+    """Whether the first pip of a clutch, at `first_pip_s` (s), is too far out; None where not.
 
     `curve` is D(t) along the way of the egg, up to the pip or later. The sd is that of the
     forecast, with that among eggs. The lay date is moved at the clutch's own mean rate, the probe
@@ -66,10 +63,10 @@ def impossible_pip(
     days = max((first_pip_s - curve.temperature.start_s) / SECONDS_PER_DAY, 1e-3)
     rate = curve.at(first_pip_s) / days or curve.future_rate_per_day
     own_sd = prior.egg_sd_days * rate / target
-    wider = MATERNAL_FACTOR if maternal else 1.0
+    wider = prior.rules.maternal_factor if maternal else 1.0
     sd = math.hypot(wider * log_uncertainty(curve, prior), own_sd)
     sds = (math.log(reached) - prior.mean) / sd
-    if abs(sds) <= ASKED_FROM_SDS or rate <= 0.0:
+    if abs(sds) <= prior.rules.asked_from_sds or rate <= 0.0:
         return None
     warmer = curve.clock.sum_c_days * rate
     return ImpossiblePip(sds, (target - reached) / rate, warmer * (target / reached - 1.0))

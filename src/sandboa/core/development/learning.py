@@ -16,7 +16,6 @@ from sandboa.core.development.rules import (
     EFFECT_SD_WORTH,
     EGG_SD_DAYS,
     EGG_SD_RANGE_DAYS,
-    EGG_SD_WORTH_CLUTCHES,
     ForecastRules,
 )
 from sandboa.core.development.windows import HatchPrior
@@ -142,6 +141,7 @@ class HouseLearning:
             self.egg_sd_days,
             where.probe if known_probe else None,
             self._freedom(variance + chance),
+            self.rules,
         )
         return Learned(
             prior,
@@ -153,7 +153,7 @@ class HouseLearning:
 
     def _untaught(self) -> Learned:
         rules = self.rules
-        prior = HatchPrior(0.0, rules.untaught_sd, rules.egg_sd_days)
+        prior = HatchPrior(0.0, rules.untaught_sd, rules.egg_sd_days, rules=rules)
         here = Effect(0.0, math.hypot(rules.house_sd, rules.cabinet_sd), 0)
         return Learned(prior, here, Effect(0.0, rules.dam_sd, 0), 0, 0)
 
@@ -271,7 +271,7 @@ def _places(finished: Sequence[FinishedClutch]) -> dict[_Place, int]:
 
 
 def _egg_sd_days(finished: Sequence[FinishedClutch], rules: ForecastRules) -> float:
-    worth = EGG_SD_WORTH_CLUTCHES * _USUAL_DIFFERENCES
+    worth = rules.egg_sd_worth_clutches * _USUAL_DIFFERENCES
     squares = worth * rules.egg_sd_days**2
     for clutch in finished:
         if clutch.egg_variance is not None and clutch.eggs > 1:

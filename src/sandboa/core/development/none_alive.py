@@ -2,13 +2,8 @@
 
 from typing import Final
 
-from sandboa.core.development.rules import NONE_ALIVE
+from sandboa.core.development.rules import DEFAULT_RULES, NONE_ALIVE, ForecastRules
 from sandboa.core.errors import NotPlausible
-
-#: Chance from which it is told beside the window (rule A6).
-TOLD_FROM: Final = 0.20
-#: Chance from which no date is given: hardly anything speaks for one any more (rule A6).
-NO_DATE_FROM: Final = 0.80
 
 
 def none_alive(no_pip_by_now: float, prior: float = NONE_ALIVE) -> float:
@@ -39,11 +34,11 @@ def developed_words(share: float) -> str:
     return f"over {100 * FAR_BEYOND:.0f} %" if share > FAR_BEYOND else f"{100 * share:.0f} %"
 
 
-def late_words(chance: float) -> str | None:
+def late_words(chance: float, rules: ForecastRules = DEFAULT_RULES) -> str | None:
     """What to say of it, in words first; None while it is not worth telling."""
-    if chance < TOLD_FROM:
+    if chance < rules.told_from:
         return None
-    if chance < NO_DATE_FROM:
+    if chance < rules.no_date_from:
         return f"By heat it is late: {_in_ten(chance)} that none will pip. Candle the eggs."
     return (
         f"By heat it is long over: {_in_ten(chance)} that none will pip, so no date is told. "

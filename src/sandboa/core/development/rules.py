@@ -4,6 +4,8 @@ import math
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.development.delays import Delay
+
 #: Sds of ln D at the typical pip before anything is known (rule A3; assumption): what is the
 #: house's, its cabinets', its dams' own, and what is left to chance from clutch to clutch.
 HOUSE_SD: Final = 0.025
@@ -29,6 +31,19 @@ EFFECT_SD_WORTH: Final = 4.0
 CHANCE_FREEDOM: Final = 4.0
 #: Chance that no egg of a clutch will pip, where nothing is known of its eggs (rule A6).
 NONE_ALIVE: Final = 0.04
+#: Chance from which it is told beside the window (rule A6).
+TOLD_FROM: Final = 0.20
+#: Chance from which no date is given: hardly anything speaks for one any more (rule A6).
+NO_DATE_FROM: Final = 0.80
+#: Sds from the forecast beyond which a pip is asked about (rule A6).
+ASKED_FROM_SDS: Final = 3.5
+#: pip to emergence (rule A5, keeper practice).
+EMERGENCE: Final = Delay(median_days=1.3, sigma=0.4)
+#: emergence to first shed: 80 % within 5-10 days (range: rule A5; shape: assumption).
+FIRST_SHED_WITHIN_DAYS: Final = (5.0, 10.0)
+FIRST_SHED: Final = Delay.within(*FIRST_SHED_WITHIN_DAYS)
+#: first shed to first meal: it is offered after the shed, taken within some days (assumption).
+FIRST_MEAL: Final = Delay(median_days=2.0, sigma=0.6)
 #: factor on the uncertainty when the dam incubates (rule A9).
 MATERNAL_FACTOR: Final = 2.0
 
@@ -36,7 +51,9 @@ MATERNAL_FACTOR: Final = 2.0
 @dataclass(frozen=True, slots=True)
 class ForecastRules:
     """Numbers in force. Sds are of ln D, `slope_sd` per °C, `curvature_sd` per °C²; `egg_sd_days`
-    is in days."""
+    is in days, learned as worth `egg_sd_worth_clutches`. `told_from` and `no_date_from` are chances
+    (0-1) that nothing is alive, `asked_from_sds` how far out a pip must be to be asked about.
+    `emergence`, `first_shed` and `first_meal` follow one another after the pip."""
 
     house_sd: float = HOUSE_SD
     cabinet_sd: float = CABINET_SD
@@ -45,6 +62,14 @@ class ForecastRules:
     slope_sd: float = SLOPE_SD
     curvature_sd: float = CURVATURE_SD
     egg_sd_days: float = EGG_SD_DAYS
+    egg_sd_worth_clutches: float = EGG_SD_WORTH_CLUTCHES
+    told_from: float = TOLD_FROM
+    no_date_from: float = NO_DATE_FROM
+    asked_from_sds: float = ASKED_FROM_SDS
+    maternal_factor: float = MATERNAL_FACTOR
+    emergence: Delay = EMERGENCE
+    first_shed: Delay = FIRST_SHED
+    first_meal: Delay = FIRST_MEAL
 
     @property
     def untaught_sd(self) -> float:

@@ -20,6 +20,26 @@ CHECKED_PROBE_SD_C: Final = 0.1
 UNCHECKED_PROBE_SD_C: Final = 0.3
 #: °C (1 sd) of any stretch that was not measured, the future included (rule A3).
 ESTIMATED_SD_C: Final = 0.7
+#: °C (1 sd) by which the mean of the weeks to come differs from what a probe measured lately,
+#: beside the probe's own error: cabinets fail, rooms change (assumption: twice the 0.1 that
+#: simulated cabinets show, whose rooms know no seasons).
+AHEAD_SD_C: Final = 0.2
+#: days whose mean is taken for the time to come (rule A2).
+RECENT_DAYS: Final = 7.0
+
+
+@dataclass(frozen=True, slots=True)
+class RecordRules:
+    """Numbers in force: °C (1 sd) of what was not measured and of the time to come, days whose
+    mean is taken for it, and s between readings up to which a straight line is drawn."""
+
+    estimated_sd_c: float = ESTIMATED_SD_C
+    ahead_sd_c: float = AHEAD_SD_C
+    recent_days: float = RECENT_DAYS
+    longest_gap_s: float = LOGGER_GAP_S
+
+
+DEFAULT_RECORD: Final = RecordRules()
 
 
 class Provenance(StrEnum):

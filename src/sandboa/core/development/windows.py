@@ -7,7 +7,7 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.development.clock import FloatArray
-from sandboa.core.development.rules import DEFAULT_RULES, EGG_SD_DAYS
+from sandboa.core.development.rules import DEFAULT_RULES, EGG_SD_DAYS, ForecastRules
 from sandboa.core.units import SECONDS_PER_DAY
 
 #: Of every window: p10..p90 holds 80 %, p25..p75 half.
@@ -21,7 +21,8 @@ class HatchPrior:
     `sd` is of everything that is not known yet of a clutch, beside what its thermometers may be
     off by; what `probe` is off by was learned with the rest and is in it too. Where `sd` itself was
     learned from few clutches its tails are wider: Student's t with so many degrees of `freedom`,
-    above 4. Defaults are rule A3 (assumption until the house has its own record).
+    above 4. `rules` are the numbers in force. Defaults are rule A3 (assumption until the house has
+    its own record).
     """
 
     mean: float = 0.0
@@ -29,6 +30,7 @@ class HatchPrior:
     egg_sd_days: float = EGG_SD_DAYS
     probe: str | None = None
     freedom: float = math.inf
+    rules: ForecastRules = DEFAULT_RULES
 
     def log_density(self, z: FloatArray) -> FloatArray:
         """Natural log of the density of e at `z` sds from its mean, any shape, up to a constant."""

@@ -2,7 +2,8 @@
 
 from typing import Final
 
-from sandboa.core.dimples.judgement import FEWEST_TO_VOTE, DimpleJudgement, Scope
+from sandboa.core.dimples.judgement import DimpleJudgement, Scope
+from sandboa.core.dimples.rules import DEFAULT_DENTS, DentRules
 
 GRADE_WORDS: Final = (
     "firm and round",
@@ -13,9 +14,9 @@ GRADE_WORDS: Final = (
 )
 
 _BOX: Final = (
-    "Half or more of the eggs are dented early: the box is dry. "
+    "So many eggs are dented early that the box is dry. "
     "Weigh it or feel the medium, add water at the box's temperature along the side, "
-    "and look again within 5 days."
+    "and look again within days."
 )
 _EGG: Final = (
     "Only this egg is early: look for a rough or windowed shell or a missing support, "
@@ -30,7 +31,7 @@ _SUPPORTED: Final = (
     "candle it, and look again in 3 days. It stays in."
 )
 _SOME: Final = (
-    "Some eggs are early but fewer than half: feel the medium as well as the shells, "
+    "Some eggs are early, too few to blame the box: feel the medium as well as the shells, "
     "candle the dented ones, and look again in 3 days. They stay in."
 )
 _COLLAPSED: Final = (
@@ -40,9 +41,7 @@ _COLLAPSED: Final = (
 _FULL_TERM: Final = (
     "Collapsed at full term: look today. It may be about to pip; a dry box is still possible."
 )
-_ROSE: Final = (
-    "The dents deepened by two grades within a week: check water and lid now, then candle."
-)
+_ROSE: Final = "The dents deepened fast: check water and lid now, then candle."
 _NORMAL: Final = "Normal for its stage."
 _SHELL: Final = "Normal for a rough or windowed shell at this stage; look again next visit."
 _PLUMP: Final = "Firm. Some eggs stay plump to the end: nothing to do."
@@ -55,6 +54,7 @@ def advice(
     early_eggs: int = 1,
     live_eggs: int | None = None,
     supported: bool = False,
+    rules: DentRules = DEFAULT_DENTS,
 ) -> str:
     """One or two sentences: what the grade means here and what to do.
 
@@ -68,7 +68,7 @@ def advice(
     if judgement.scope is Scope.BOX:
         parts.append(_BOX)
     elif judgement.excess >= 1:
-        parts.append(_of_egg(grade, early_eggs, live_eggs, supported))
+        parts.append(_of_egg(grade, early_eggs, live_eggs, supported, rules))
     elif not parts:
         parts.append(
             _SHELL if judgement.shell_allowance_used else _PLUMP if grade == 0 else _NORMAL
@@ -76,8 +76,10 @@ def advice(
     return " ".join(parts)
 
 
-def _of_egg(grade: int, early_eggs: int, live_eggs: int | None, supported: bool) -> str:
-    if live_eggs is not None and live_eggs < FEWEST_TO_VOTE:
+def _of_egg(
+    grade: int, early_eggs: int, live_eggs: int | None, supported: bool, rules: DentRules
+) -> str:
+    if live_eggs is not None and live_eggs < rules.fewest_to_vote:
         return _FEW_EGGS
     if grade == 4:
         return _COLLAPSED

@@ -1,51 +1,57 @@
 """Most eggs of a box dented early: what the water says, and the grams to add."""
 
-from typing import Final
+from dataclasses import dataclass
 
 from sandboa.core.dimples.judgement import BoxDents
+from sandboa.core.dimples.rules import DEFAULT_DENTS, DentRules
 from sandboa.core.messages import Mass, Message, Share, Temperature, Words
 from sandboa.core.water.estimate import WaterLeft
-from sandboa.core.water.shares import TOP_UP_SHARE
 from sandboa.core.water.top_up import TopUp
 
-#: Share of water by the scale from which a dry box is doubted though eggs are early (assumption).
-WET_BY_SCALE: Final = 0.75
+
+@dataclass(frozen=True, slots=True)
+class BoxFound:
+    """How a box was found: `box_c` is °C at which water is to be poured.
+
+    `no_answer`: it was watered, had its days, and eggs did not round out. `felt`:
+    how the medium felt at the last look, where nothing was poured since.
+    """
+
+    box_c: float
+    no_answer: bool = False
+    felt: str | None = None
 
 
 def dry_box_advice(
     dents: BoxDents,
     left: WaterLeft | None,
     add: TopUp | None,
-    box_c: float,
-    *,
-    no_answer: bool = False,
-    felt: str | None = None,
+    found: BoxFound,
+    rules: DentRules = DEFAULT_DENTS,
 ) -> Words:
     """One or two sentences for a box whose eggs are early in half or more.
 
     Parameters
     ----------
     left, add: what is known of its water and what is missing; None unknown.
-    box_c: °C at which water is to be poured.
-    no_answer: it was watered, had its 5 days, and eggs did not round out.
-    felt: how the medium felt at the last look, where nothing was poured since.
+    found: how the box was found.
     """
     said = f"{dents.early_eggs} of {dents.live_eggs} eggs dented early"
-    if no_answer:
+    if found.no_answer:
         return f"{said}, and they did not round out after water: candle them, check the climate."
-    warmth = Temperature(box_c)
+    warmth = Temperature(found.box_c)
     if left is None or add is None:
         return Message(
             "{said}: the box is dry. Check the water, add some at {warmth} along the side.",
             said=said, warmth=warmth,
         )  # fmt: skip
     weighed = left.weighings >= 2
-    enough = left.share >= (WET_BY_SCALE if weighed else TOP_UP_SHARE)
-    if enough and felt is not None:
+    enough = left.share >= (rules.wet_by_scale if weighed else rules.water.top_up)
+    if enough and found.felt is not None:
         return Message(
             "{said}, though the medium was felt to be {felt} and about {share} of the water "
             "should be left: candle the dented eggs, and weigh the box.",
-            said=said, felt=felt, share=Share(left.share),
+            said=said, felt=found.felt, share=Share(left.share),
         )  # fmt: skip
     if enough:
         return Message(

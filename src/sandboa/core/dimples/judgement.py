@@ -3,28 +3,11 @@
 from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
-from typing import Final
 
-from sandboa.core.dimples.stages import (
-    ALLOWED_FROM,
-    FULL_TERM_FROM,
-    Stages,
-    allowed_grade,
-    excess_grade,
-)
+from sandboa.core.dimples.rules import DEFAULT_DENTS, DentRules
+from sandboa.core.dimples.stages import allowed_grade, excess_grade
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SECONDS_PER_DAY
-
-#: Share of the live eggs that must be early before the box is to blame (rule B).
-BOX_SHARE: Final = 0.5
-#: Live eggs a box has at least before its eggs can say that it is dry (rule B).
-FEWEST_TO_VOTE: Final = 3
-#: days after watering within which a falling grade proves it was thirst (rule B).
-ANSWER_DAYS: Final = 5.0
-#: A rise by this many grades within this many days before this share is urgent (rule B).
-FAST_RISE_GRADES: Final = 2
-FAST_RISE_DAYS: Final = 7.0
-FAST_RISE_BEFORE: Final = 0.8
 
 
 class Scope(StrEnum):
@@ -111,7 +94,7 @@ class BoxJudgement:
 
 
 def judge_egg(
-    development: float, egg: EggTurgor, box: BoxDents, stages: Stages = ALLOWED_FROM
+    development: float, egg: EggTurgor, box: BoxDents, rules: DentRules = DEFAULT_DENTS
 ) -> DimpleJudgement:
     """Judge one egg among its box (rule B).
 
@@ -120,7 +103,7 @@ def judge_egg(
     development: share developed p, 0-2.
     egg: its grade, and what its shell and past allow.
     box: the eggs of its box, this one included.
-    stages: from which share on which grade is normal, as the house has it.
+    rules: the numbers in force.
 
     Raises NotPlausible for values out of range.
 
@@ -137,29 +120,29 @@ def judge_egg(
             f"{box.early_eggs} eggs as bad, but the box has {box.live_eggs} live eggs",
         )
     grade = egg.grade
-    blamed = _box_is_blamed(box)
+    blamed = _box_is_blamed(box, rules)
     own_shell = egg.loses_water_fast and not blamed
-    allowed = allowed_grade(development, loses_water_fast=own_shell, stages=stages)
-    excess = excess_grade(development, grade, loses_water_fast=own_shell, stages=stages)
+    allowed = allowed_grade(development, loses_water_fast=own_shell, rules=rules)
+    excess = excess_grade(development, grade, loses_water_fast=own_shell, rules=rules)
     scope = Scope.NONE
     if excess >= 1:
         scope = Scope.BOX if blamed else Scope.EGG
-    urgent_rise = egg.rose_fast and development < FAST_RISE_BEFORE
+    urgent_rise = egg.rose_fast and development < rules.fast_rise_before
     return DimpleJudgement(
         allowed_grade=allowed,
         excess=excess,
         scope=Scope.EGG if urgent_rise and scope is Scope.NONE else scope,
         urgency=_urgency(scope, grade, urgent_rise),
-        shell_allowance_used=excess == 0 and grade > allowed_grade(development, stages=stages),
+        shell_allowance_used=excess == 0 and grade > allowed_grade(development, rules=rules),
         rose_fast=urgent_rise,
-        full_term=development >= FULL_TERM_FROM,
+        full_term=development >= rules.full_term_from,
     )
 
 
 def judge_box(
     development: float,
     eggs: Sequence[EggTurgor],
-    stages: Stages = ALLOWED_FROM,
+    rules: DentRules = DEFAULT_DENTS,
     *,
     water_says_dry: bool = False,
 ) -> BoxJudgement:
@@ -174,9 +157,9 @@ def judge_box(
     def share(egg: EggTurgor) -> float:
         return development if egg.development is None else egg.development
 
-    dented = {egg.egg for egg in eggs if excess_grade(share(egg), egg.grade, stages=stages)}
+    dented = {egg.egg for egg in eggs if excess_grade(share(egg), egg.grade, rules=rules)}
     box = BoxDents(len(eggs), len(dented), water_says_dry)
-    blamed = _box_is_blamed(box)
+    blamed = _box_is_blamed(box, rules)
     early = tuple(
         egg.egg
         for egg in eggs
@@ -184,38 +167,40 @@ def judge_box(
             share(egg),
             egg.grade,
             loses_water_fast=egg.loses_water_fast and not blamed,
-            stages=stages,
+            rules=rules,
         )
     )
-    by_egg = {egg.egg: judge_egg(share(egg), egg, box, stages) for egg in eggs}
+    by_egg = {egg.egg: judge_egg(share(egg), egg, box, rules) for egg in eggs}
     scopes = {judgement.scope for judgement in by_egg.values()}
     scope = Scope.BOX if Scope.BOX in scopes else Scope.EGG if Scope.EGG in scopes else Scope.NONE
     urgency = max((j.urgency for j in by_egg.values()), key=lambda u: u.rank, default=Urgency.NONE)
     return BoxJudgement(scope, urgency, len(eggs), early, by_egg)
 
 
-def _box_is_blamed(box: BoxDents) -> bool:
+def _box_is_blamed(box: BoxDents, rules: DentRules) -> bool:
     """Whether what its eggs show is the box's doing."""
-    if not box.early_eggs or box.early_eggs < BOX_SHARE * box.live_eggs:
+    if not rules.box_wide(box.early_eggs, box.live_eggs):
         return False
-    return box.live_eggs >= FEWEST_TO_VOTE or box.water_says_dry
+    return box.live_eggs >= rules.fewest_to_vote or box.water_says_dry
 
 
-def rose_fast(history: Sequence[Grading], at_s: float) -> bool:
+def rose_fast(history: Sequence[Grading], at_s: float, rules: DentRules = DEFAULT_DENTS) -> bool:
     """Whether the latest grade is 2 or more above one of the 7 days before it, before p = 0.8.
 
     `history` in any order; looks after `at_s` are ignored. Rule B.
     """
     seen = sorted((g for g in history if g.at_s <= at_s), key=lambda g: g.at_s)
-    if not seen or seen[-1].development >= FAST_RISE_BEFORE:
+    if not seen or seen[-1].development >= rules.fast_rise_before:
         return False
     latest = seen[-1]
-    since = latest.at_s - FAST_RISE_DAYS * SECONDS_PER_DAY
+    since = latest.at_s - rules.fast_rise_days * SECONDS_PER_DAY
     recent = [g.grade for g in seen if g.at_s >= since]
-    return latest.grade - min(recent) >= FAST_RISE_GRADES
+    return latest.grade - min(recent) >= rules.fast_rise_grades
 
 
-def answered_water(history: Sequence[Grading], watered_s: Sequence[float]) -> float | None:
+def answered_water(
+    history: Sequence[Grading], watered_s: Sequence[float], rules: DentRules = DEFAULT_DENTS
+) -> float | None:
     """The latest watering (s) that the egg answered, or None.
 
     Answered: the last look before it is followed, within 5 days of it, by a
@@ -230,21 +215,26 @@ def answered_water(history: Sequence[Grading], watered_s: Sequence[float]) -> fl
             soonest_s[look.grade] = look.at_s
         if not before:
             return None
-        until = water_s + ANSWER_DAYS * SECONDS_PER_DAY
+        until = water_s + rules.answer_days * SECONDS_PER_DAY
         if any(at_s <= until and g < before[-1].grade for g, at_s in soonest_s.items()):
             return water_s
     return None
 
 
-def did_not_answer(history: Sequence[Grading], watered_s: Sequence[float], now_s: float) -> bool:
+def did_not_answer(
+    history: Sequence[Grading],
+    watered_s: Sequence[float],
+    now_s: float,
+    rules: DentRules = DEFAULT_DENTS,
+) -> bool:
     """Whether the latest watering was looked at again, has had its 5 days, and changed nothing."""
     known = [w for w in watered_s if w <= now_s]
-    if not known or answered_water(history, known) is not None:
+    if not known or answered_water(history, known, rules) is not None:
         return False
     water_s = max(known)
     before = [g for g in history if g.at_s <= water_s]
     after = [g for g in history if g.at_s > water_s]
-    over = now_s - water_s >= ANSWER_DAYS * SECONDS_PER_DAY
+    over = now_s - water_s >= rules.answer_days * SECONDS_PER_DAY
     return bool(over and before and after)
 
 

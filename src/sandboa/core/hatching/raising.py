@@ -4,7 +4,8 @@ from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
 
-from sandboa.core.development.delays import FIRST_SHED
+from sandboa.core.development.delays import Delay
+from sandboa.core.development.rules import FIRST_SHED
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G
 from sandboa.core.units import SECONDS_PER_DAY, require_range
@@ -74,6 +75,7 @@ def raising_due(
     meals: Meals,
     now_s: float,
     every_days: float = MEAL_EVERY_DAYS,
+    first_shed: Delay = FIRST_SHED,
 ) -> RaisingDue | None:
     """What is due at a young animal of the house by `now_s`, None for nothing.
 
@@ -87,13 +89,18 @@ def raising_due(
     require_range("meal_every_days", every_days, MEAL_EVERY_RANGE_DAYS, "days")
     if now_s - out_s > RAISED_DAYS * SECONDS_PER_DAY:
         return None
-    due = _next(out_s, shed_s, meals, now_s, every_days)
+    due = _next(out_s, shed_s, meals, now_s, every_days, first_shed)
     reminded = 0.0 <= now_s - due.since_s <= REMINDED_DAYS * SECONDS_PER_DAY
     return due if reminded else None
 
 
 def _next(
-    out_s: float, shed_s: float | None, meals: Meals, now_s: float, every_days: float
+    out_s: float,
+    shed_s: float | None,
+    meals: Meals,
+    now_s: float,
+    every_days: float,
+    first_shed: Delay,
 ) -> RaisingDue:
     """What comes next for it, due from `since_s` on, which may be to come."""
     offered = [at_s for at_s, _ in meals.offered if at_s <= now_s]
@@ -102,7 +109,7 @@ def _next(
         return RaisingDue(RaisingTask.MEAL, since_s, _meal_words(offered[-1], now_s, meals))
     if shed_s is not None and shed_s <= now_s:
         return RaisingDue(RaisingTask.FIRST_MEAL, shed_s, "has shed: offer its first meal")
-    since_s = out_s + FIRST_SHED.quantile_days(0.9) * SECONDS_PER_DAY
+    since_s = out_s + first_shed.quantile_days(0.9) * SECONDS_PER_DAY
     days = (now_s - out_s) / SECONDS_PER_DAY
     return RaisingDue(
         RaisingTask.SHED, since_s, f"no shed seen in {days:.0f} days: look for it, keep it damp"

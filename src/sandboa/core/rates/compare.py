@@ -8,9 +8,8 @@ import numpy as np
 from scipy.special import betaincinv
 
 from sandboa.core.rates.rate import Tally, rate_of
+from sandboa.core.rates.rules import DEFAULT_RATES, RateRules
 
-#: Chance from which one group is said to do better (assumption: 19 of 20).
-CALLED_FROM: Final = 0.95
 #: Points of the beta quantiles over which the difference is worked out.
 _POINTS: Final = 400
 
@@ -19,7 +18,7 @@ _POINTS: Final = 400
 class Comparison:
     """`better` is the chance 0-1 that the first group's rate is the higher one.
 
-    `called` when that is beyond 95 % either way; `difference_low` and `difference_high` are the
+    `called` when that is sure enough either way; `difference_low` and `difference_high` are the
     80 % band of first minus second.
     """
 
@@ -36,6 +35,7 @@ def compare(
     of_first: Sequence[Tally],
     of_second: Sequence[Tally],
     correlation: float,
+    rules: RateRules = DEFAULT_RATES,
 ) -> Comparison:
     """Compare two groups of clutches; by the counts, and by what they are worth.
 
@@ -54,18 +54,20 @@ def compare(
     gaps = np.sort((quantiles[0][:, None] - quantiles[1][None, :]).ravel())
     better = float((gaps > 0).mean())
     low, high = (float(np.quantile(gaps, q)) for q in (0.1, 0.9))
-    words = called_words(first, second, counts, better)
-    return Comparison(words, better, is_called(better), low, high)
+    words = called_words(first, second, counts, better, rules)
+    return Comparison(words, better, is_called(better, rules), low, high)
 
 
-def is_called(better: float) -> bool:
-    """Whether a chance of being better, 0-1, is beyond 95 % either way."""
-    return better >= CALLED_FROM or better <= 1.0 - CALLED_FROM
+def is_called(better: float, rules: RateRules = DEFAULT_RATES) -> bool:
+    """Whether a chance of being better, 0-1, is sure enough either way to be called."""
+    return better >= rules.called_from or better <= 1.0 - rules.called_from
 
 
-def called_words(first: str, second: str, counts: str, better: float) -> str:
+def called_words(
+    first: str, second: str, counts: str, better: float, rules: RateRules = DEFAULT_RATES
+) -> str:
     """The counts, and which did better where that can be called."""
-    if not is_called(better):
+    if not is_called(better, rules):
         return f"{counts}: too few to call."
     ahead, behind = (first, second) if better > 0.5 else (second, first)
     return f"{counts}: {ahead} did better than {behind} ({sure_words(better)})."

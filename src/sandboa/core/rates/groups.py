@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.rates.rate import Rate, Tally, effective_eggs, intraclass_correlation, rate_of
+from sandboa.core.rates.rules import LEVEL
 
 #: Independent eggs the house's mean is worth when nothing is known of how groups differ
 #: (assumption), and the least and most it can be.
@@ -21,7 +22,9 @@ class GroupRate:
     drawn: float | None
 
 
-def group_rates(groups: Mapping[str, Sequence[Tally]]) -> tuple[GroupRate, ...]:
+def group_rates(
+    groups: Mapping[str, Sequence[Tally]], level: float = LEVEL
+) -> tuple[GroupRate, ...]:
     """The groups in order of their names, each with its interval and its shrunken rate.
 
     Beta-binomial: a group's mean has a beta prior around the house's rate,
@@ -34,7 +37,7 @@ def group_rates(groups: Mapping[str, Sequence[Tally]]) -> tuple[GroupRate, ...]:
     strength = _strength(groups, house.share, correlation)
     told = []
     for name in sorted(groups, key=str.casefold):
-        own = rate_of(groups[name], correlation)
+        own = rate_of(groups[name], correlation, level)
         told.append(GroupRate(name, own, _drawn(own, house.share, strength)))
     return tuple(told)
 

@@ -1,4 +1,4 @@
-"""One rate: k of n with its 90 % interval, eggs of one clutch sharing their luck.
+"""One rate: k of n with its interval, eggs of one clutch sharing their luck.
 
 Jeffreys interval (Brown, Cai & DasGupta 2001, Stat. Sci. 16:101-133). Eggs of a
 clutch are no independent draws: n is divided by the design effect
@@ -11,8 +11,8 @@ from typing import Final
 
 from scipy.special import betaincinv
 
-#: Of every interval.
-LEVEL: Final = 0.90
+from sandboa.core.rates.rules import LEVEL
+
 #: How alike eggs of one clutch are before the house has its own record, and how many clutches
 #: that is worth (assumption: whole clutches fail together now and then).
 PRIOR_CORRELATION: Final = 0.15
@@ -35,7 +35,7 @@ class Tally:
 
 @dataclass(frozen=True, slots=True)
 class Rate:
-    """`k` of `n` eggs in `clutches`, and the 90 % interval of the rate behind them.
+    """`k` of `n` eggs in `clutches`, and the interval of the rate behind them.
 
     `effective_n` is how many independent eggs they are worth.
     """
@@ -94,10 +94,12 @@ def effective_eggs(tallies: Sequence[Tally], correlation: float) -> float:
     return eggs / max(effect, 1.0)
 
 
-def rate_of(tallies: Sequence[Tally], correlation: float = PRIOR_CORRELATION) -> Rate:
+def rate_of(
+    tallies: Sequence[Tally], correlation: float = PRIOR_CORRELATION, level: float = LEVEL
+) -> Rate:
     """The rate over several clutches, its interval widened because clutches share their luck."""
     counted = [t for t in tallies if t.n > 0]
     k, n = sum(t.k for t in counted), sum(t.n for t in counted)
     effective = effective_eggs(counted, correlation)
-    low, high = jeffreys(k / n * effective if n else 0.0, effective)
+    low, high = jeffreys(k / n * effective if n else 0.0, effective, level)
     return Rate(k, n, len(counted), k / n if n else None, low, high, effective)

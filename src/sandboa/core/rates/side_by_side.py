@@ -17,7 +17,7 @@ import numpy as np
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.normal import cdf, quantile
 from sandboa.core.rates.compare import Comparison, called_words, is_called
-from sandboa.core.rates.rate import LEVEL
+from sandboa.core.rates.rules import DEFAULT_RATES, RateRules
 from sandboa.core.units import Z80
 
 #: Sd of the log-odds between groups of a dimension, and between clutches, before the house has its
@@ -48,7 +48,7 @@ class Cell:
 
 @dataclass(frozen=True, slots=True)
 class LikeForLike:
-    """What to expect of a group where all else is as usual in the house, with its 90 % interval."""
+    """What to expect of a group where all else is as usual in the house, with its interval."""
 
     rate: float
     low: float
@@ -58,8 +58,9 @@ class LikeForLike:
 class SideBySide:
     """The fitted model. Questions about groups it does not hold raise KeyError."""
 
-    def __init__(self, cells: Sequence[Cell]) -> None:
+    def __init__(self, cells: Sequence[Cell], rules: RateRules = DEFAULT_RATES) -> None:
         """Fit it to all cells with eggs; without any it knows the house's prior only."""
+        self.rules = rules
         self._cells = [cell for cell in cells if cell.n]
         groups = sorted({g for cell in self._cells for g in cell.groups})
         self._at: dict[Group, int] = {group: 1 + place for place, group in enumerate(groups)}
@@ -76,7 +77,7 @@ class SideBySide:
         pick = self._pick({group: 1.0})
         pick[0] = 1.0
         middle, sd = self._told(pick)
-        z = quantile((1.0 + LEVEL) / 2.0)
+        z = quantile((1.0 + self.rules.level) / 2.0)
         low, high = middle - z * sd, middle + z * sd
         return LikeForLike(_rate(middle), _rate(low), _rate(high))
 
@@ -105,8 +106,12 @@ class SideBySide:
         slope = _rate(float(self._mode[0])) * (1.0 - _rate(float(self._mode[0])))
         low, high = (slope * (middle + z * sd) for z in (-Z80, Z80))
         (k1, n1), (k2, n2) = counts
-        words = called_words(first[1], second[1], f"{k1} of {n1} against {k2} of {n2}", better)
-        return Comparison(words, better, is_called(better), max(low, -1.0), min(high, 1.0))
+        words = called_words(
+            first[1], second[1], f"{k1} of {n1} against {k2} of {n2}", better, self.rules
+        )
+        return Comparison(
+            words, better, is_called(better, self.rules), max(low, -1.0), min(high, 1.0)
+        )
 
     def counts_words(self, group: Group) -> str:
         """ "5 of 14 against 80 of 95": hatched of a group, and of the others of its dimension."""

@@ -177,7 +177,7 @@ def _slugs(season: SeasonFacts) -> Iterator[SeasonFinding]:
             if told.better < 1.0 - _WRONG / len(groups):
                 continue
             slugs, laid = sum(t.k for t in own), sum(t.n for t in own)
-            low, high = jeffreys(slugs, laid)
+            low, high = jeffreys(slugs, laid, season.rates.rules.level)
             if not of_dams:
                 text = f"Clutches of {name} held more slugs than the others."
             elif len(own) >= _REST_CLUTCHES and low > _REST_ABOVE * house:

@@ -16,6 +16,7 @@ from sandboa.core.settings.climate import climate
 from sandboa.core.settings.eggs import dent_causes, dents, rounds, standing
 from sandboa.core.settings.forecast import clock, windows
 from sandboa.core.settings.losses import losses
+from sandboa.core.settings.seasons import seasons
 from sandboa.core.settings.setting import Quantity, Setting
 from sandboa.core.settings.water import water
 from sandboa.core.units import require_range
@@ -64,6 +65,7 @@ SETTINGS: Final = {
         *standing(),
         *dent_causes(),
         *losses(),
+        *seasons(),
     )
 }  # fmt: skip
 

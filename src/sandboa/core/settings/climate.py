@@ -2,9 +2,10 @@
 
 from collections.abc import Iterator
 
+from sandboa.core.climate.faults.rules import DEFAULT_FAULTS as FAULTS
 from sandboa.core.climate.rules import DEFAULT_CLIMATE as FINE
 from sandboa.core.settings.setting import Quantity, Setting
-from sandboa.core.units import SECONDS_PER_HOUR
+from sandboa.core.units import SECONDS_PER_HOUR, SECONDS_PER_MINUTE
 
 _GROUP = "Climate"
 
@@ -46,3 +47,35 @@ def climate() -> Iterator[Setting]:
          "Before eggs come, over 48 hours.", apart),
     ):  # fmt: skip
         yield Setting(f"climate.{name}", label, unit, default, limits, reason, _GROUP, quantity)
+    for name, label, unit, default, limits, reason, quantity in (
+        ("power_c", "Fault, power cut: colder by", "", FAULTS.power_c, (0.3, 5.0),
+         "On all shelves at once.", apart),
+        ("power_minutes", "Fault, power cut: for", "minutes",
+         FAULTS.power_s / SECONDS_PER_MINUTE, (5.0, 240.0), "Shorter ones harm nothing.",
+         Quantity.PLAIN),
+        ("door_c", "Fault, open door: colder by", "", FAULTS.door_c, (0.1, 5.0),
+         "At once, and the humidity with it.", apart),
+        ("door_minutes", "Fault, open door: for", "minutes",
+         FAULTS.door_s / SECONDS_PER_MINUTE, (2.0, 240.0), "A visit is shorter.", Quantity.PLAIN),
+        ("door_humidity", "Fault, open door: drier by", "of 1", FAULTS.door_humidity,
+         (0.01, 0.5), "Without it a cold hour is no door.", Quantity.SHARE),
+        ("apart_c", "Fault, fan: shelves apart by", "", FAULTS.apart_c, (0.3, 5.0),
+         "More than they usually are.", apart),
+        ("apart_hours", "Fault, fan: for", "hours", FAULTS.apart_hours, (0.25, 24.0),
+         "A door stirs them for an hour.", Quantity.PLAIN),
+        ("sawtooth_c", "Fault, thermostat: up and down by", "", FAULTS.sawtooth_c, (0.3, 5.0),
+         "Again and again, through hours.", apart),
+        ("stuck_hours", "Fault, stuck probe: the same for", "hours", FAULTS.stuck_hours,
+         (0.5, 48.0), "To the last digit, longer than chance makes likely.", Quantity.PLAIN),
+        ("step_c", "Fault, fallen probe: a step of", "", FAULTS.step_c, (0.3, 5.0),
+         "In one probe, while the others stay.", apart),
+        ("drift_c", "Fault, drifting probe: by", "", FAULTS.drift_c, (0.1, 3.0),
+         "Against the others and the set point.", apart),
+        ("drift_days", "Fault, drifting probe: over", "days", FAULTS.drift_days, (3.0, 30.0),
+         "A straight line, for so long at least.", Quantity.PLAIN),
+        ("egg_heat_low_c", "Heat of the eggs: from", "", FAULTS.egg_heat_low_c, (0.1, 2.0),
+         "Late in term they warm their place.", apart),
+        ("egg_heat_high_c", "Heat of the eggs: up to", "", FAULTS.egg_heat_high_c, (0.3, 4.0),
+         "More of it is something else.", apart),
+    ):  # fmt: skip
+        yield Setting(f"fault.{name}", label, unit, default, limits, reason, _GROUP, quantity)

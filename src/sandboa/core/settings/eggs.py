@@ -2,15 +2,19 @@
 
 from collections.abc import Iterator
 
-from sandboa.core.dimples.cause import CAUSE_SCORES
-from sandboa.core.dimples.stages import ALLOWED_FROM
+from sandboa.core.dimples.rules import ALLOWED_FROM, DEFAULT_DENTS
+from sandboa.core.dimples.scores import CAUSE_SCORES
 from sandboa.core.rounds.due import WATCH_EVERY_DAYS
 from sandboa.core.settings.setting import Quantity, Setting
 from sandboa.core.standing.death_time import DIES
 from sandboa.core.standing.rules import (
     DEPENDENCE,
+    LATE_AFTER_HOURS,
+    LATE_PER_HOURS,
     PRIOR_WORDS,
     PRIORS,
+    RISK_DAYS,
+    RISKS,
     SOUND_WILL_PIP,
     STAGE_KEY,
     STANDING_FROM,
@@ -28,6 +32,30 @@ def dents() -> Iterator[Setting]:
             f"dents.{grade}", f"{said[0].upper()}{said[1:]} is normal from", "developed",
             start, span, "Share of development by heat; calendar days play no part.", "Dents",
             Quantity.SHARE,
+        )  # fmt: skip
+    for name, label, unit, span, reason, quantity in (
+        ("box_share", "The box is to blame from", "of its live eggs", (0.2, 1.0),
+         "Early in so many, counted without any allowance for shells.", Quantity.SHARE),
+        ("fewest_to_vote", "Eggs a box has to speak for itself", "eggs", (1.0, 8.0),
+         "With fewer, the water has to say that it is dry.", Quantity.PLAIN),
+        ("thin_shell_allowance", "A rough or windowed shell may be ahead by", "grades", (0.0, 2.0),
+         "Only where the box is not to blame.", Quantity.PLAIN),
+        ("full_term_from", "Collapsed is “look today” from", "developed", (0.80, 1.10),
+         "It may be about to pip.", Quantity.SHARE),
+        ("answer_days", "Eggs answer water within", "days", (1.0, 14.0),
+         "Rounding out proves that it was thirst.", Quantity.PLAIN),
+        ("fast_rise_grades", "Urgent: deeper by", "grades", (1.0, 4.0), "Within the days below.",
+         Quantity.PLAIN),
+        ("fast_rise_days", "within", "days", (1.0, 21.0), "Look now, not at the next round.",
+         Quantity.PLAIN),
+        ("fast_rise_before", "before", "developed", (0.5, 1.0), "After it eggs sink by themselves.",
+         Quantity.SHARE),
+        ("wet_by_scale", "Early dents, yet water enough from", "of its water", (0.4, 1.0),
+         "By the scale: then candle the eggs before you pour.", Quantity.SHARE),
+    ):  # fmt: skip
+        yield Setting(
+            f"dents.{name}", label, unit, float(getattr(DEFAULT_DENTS, name)), span, reason,
+            "Dents", quantity,
         )  # fmt: skip
 
 
@@ -77,6 +105,21 @@ def standing() -> Iterator[Setting]:
         (0.10, 0.95), "An egg that lives may still be likely to be lost, as with fur on it.",
         "Standing",
     )  # fmt: skip
+    for name, label, unit, default, span, reason in (
+        ("late_after_hours", "A closed egg is late after", "hours", LATE_AFTER_HOURS, (12.0, 120.0),
+         "After the first pip of its clutch."),
+        ("late_per_hours", "and that counts again every", "hours", LATE_PER_HOURS, (6.0, 120.0),
+         "Each time it speaks against the egg."),
+        ("risk_days", "What harms an egg is minded for", "days", RISK_DAYS, (1.0, 40.0),
+         "After it was last seen."),
+    ):  # fmt: skip
+        yield Setting(f"standing.{name}", label, unit, default, span, reason, "Standing")
+    for (kind, value), times in RISKS.items():
+        yield Setting(
+            f"risk.{kind}.{value}", f"{SIGNS[kind, value].words.capitalize()}: losses ahead",
+            "times", times, (1.0, 20.0), "By how much it raises what is still to be lost.",
+            "Weights of signs", deep=True,
+        )  # fmt: skip
     for key, log_odds in PRIORS.items():
         yield Setting(
             f"prior.{key}", PRIOR_WORDS[key][0].upper() + PRIOR_WORDS[key][1:], "log-odds",

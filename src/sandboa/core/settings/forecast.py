@@ -10,12 +10,16 @@ from sandboa.core.development.rules import (
     DAM_SD,
     EGG_SD_DAYS,
     EGG_SD_RANGE_DAYS,
+    FIRST_SHED_WITHIN_DAYS,
     HOUSE_SD,
     NONE_ALIVE,
     SLOPE_SD,
 )
+from sandboa.core.development.rules import DEFAULT_RULES as FINE
 from sandboa.core.development.sources import CHECKED_PROBE_SD_C, UNCHECKED_PROBE_SD_C
+from sandboa.core.development.sources import DEFAULT_RECORD as RECORD
 from sandboa.core.settings.setting import Quantity, Setting
+from sandboa.core.units import SECONDS_PER_HOUR
 
 _GROUP = "Forecast"
 _LN = "of the term"
@@ -62,6 +66,43 @@ def windows() -> Iterator[Setting]:
         (0.001, 0.30), "Where nothing is known of its eggs; their own standing moves it.", _GROUP,
         Quantity.SHARE,
     )  # fmt: skip
+    for name, label, unit, default, span, reason, quantity in (
+        ("egg_sd_worth_clutches", "That is worth", "clutches", FINE.egg_sd_worth_clutches,
+         (0.5, 30.0), "Of your own, before it is moved half way.", Quantity.PLAIN),
+        ("told_from", "“None may pip” is told from", "chance", FINE.told_from, (0.05, 0.6),
+         "Beside the window, with what to do.", Quantity.SHARE),
+        ("no_date_from", "No date is told from", "chance", FINE.no_date_from, (0.5, 0.99),
+         "Hardly anything speaks for one then.", Quantity.SHARE),
+        ("asked_from_sds", "A pip is asked about beyond", "sds", FINE.asked_from_sds, (2.0, 6.0),
+         "It points to the lay date or the probe.", Quantity.PLAIN),
+        ("maternal_factor", "A dam's own clutch is less sure by", "times", FINE.maternal_factor,
+         (1.0, 5.0), "She leaves the eggs, and warms them.", Quantity.PLAIN),
+        ("emergence_days", "From pip to out", "days", FINE.emergence.median_days, (0.3, 5.0),
+         "Half of them take longer.", Quantity.PLAIN),
+        ("emergence_sigma", "which spreads by", "of its logarithm", FINE.emergence.sigma,
+         (0.05, 1.5), "One sd.", Quantity.PLAIN),
+        ("shed_from_days", "First shed from", "days after it is out", FIRST_SHED_WITHIN_DAYS[0],
+         (1.0, 20.0), "Eight in ten shed between the two.", Quantity.PLAIN),
+        ("shed_to_days", "First shed until", "days after it is out", FIRST_SHED_WITHIN_DAYS[1],
+         (2.0, 40.0), "Eight in ten shed between the two.", Quantity.PLAIN),
+        ("meal_days", "From the shed to the first meal", "days", FINE.first_meal.median_days,
+         (0.5, 30.0), "Half of them take longer.", Quantity.PLAIN),
+        ("meal_sigma", "which spreads by", "of its logarithm", FINE.first_meal.sigma, (0.05, 1.5),
+         "One sd.", Quantity.PLAIN),
+    ):  # fmt: skip
+        yield Setting(f"forecast.{name}", label, unit, default, span, reason, _GROUP, quantity)
+    for name, label, unit, default, span, reason, quantity in (
+        ("estimated_sd_c", "What nobody measured is off by", "", RECORD.estimated_sd_c, (0.1, 3.0),
+         "One sd, for every stretch without a reading.", Quantity.DIFFERENCE),
+        ("ahead_sd_c", "The weeks to come are off by", "", RECORD.ahead_sd_c, (0.02, 2.0),
+         "One sd, where a probe measured lately.", Quantity.DIFFERENCE),
+        ("recent_days", "The weeks to come are as the last", "days", RECORD.recent_days,
+         (1.0, 28.0), "Their mean, where a probe measured them.", Quantity.PLAIN),
+        ("longest_gap_hours", "Readings are joined over", "hours",
+         RECORD.longest_gap_s / SECONDS_PER_HOUR, (0.25, 12.0),
+         "A longer gap goes to the next source, and is estimated.", Quantity.PLAIN),
+    ):  # fmt: skip
+        yield Setting(f"record.{name}", label, unit, default, span, reason, _GROUP, quantity)
     yield Setting(
         "probe.unchecked_sd_c", "A probe nobody checked is off by", "", UNCHECKED_PROBE_SD_C,
         (0.05, 1.5), "One sd. Checking it beside a reference narrows every window.", _GROUP,

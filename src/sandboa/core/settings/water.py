@@ -8,9 +8,9 @@ from sandboa.core.water.drying import (
     EXCHANGE_L_DAY,
     EXCHANGE_SD_FACTOR,
     MEDIUM_FACTOR,
-    UNKNOWN_HUMIDITY,
 )
-from sandboa.core.water.shares import DRY_SHARE, TOP_UP_SHARE
+from sandboa.core.water.mixing import MEDIA, RATIO_RANGE
+from sandboa.core.water.rules import DEFAULT_WATER, WATER_SIGNS
 
 _GROUP = "Water and air"
 
@@ -27,8 +27,9 @@ def water() -> Iterator[Setting]:
             "How freely the medium gives its water off.", "Water and air",
         )  # fmt: skip
     yield Setting(
-        "unknown_humidity", "Humidity of a cabinet nobody measures", "of 1", UNKNOWN_HUMIDITY,
-        (0.05, 0.97), "Heated rooms are dry; a box in dry air loses its water fast.",
+        "unknown_humidity", "Humidity of a cabinet nobody measures", "of 1",
+        DEFAULT_WATER.unknown_humidity, (0.05, 0.97),
+        "Heated rooms are dry; a box in dry air loses its water fast.",
         "Water and air", Quantity.SHARE,
     )  # fmt: skip
     yield Setting(
@@ -42,13 +43,50 @@ def water() -> Iterator[Setting]:
         _GROUP,
     )  # fmt: skip
     yield Setting(
-        "top_up_share", "Top up soon below", "of its water", TOP_UP_SHARE, (0.3, 0.9),
+        "top_up_share", "Top up soon below", "of its water", DEFAULT_WATER.top_up, (0.3, 0.9),
         "Half of the water gone is time enough to plan a visit.", _GROUP, Quantity.SHARE,
     )  # fmt: skip
     yield Setting(
-        "dry_share", "Dry below", "of its water", DRY_SHARE, (0.05, 0.5),
+        "dry_share", "Dry below", "of its water", DEFAULT_WATER.dry, (0.05, 0.5),
         "A quarter left no longer keeps the air of the box damp.", _GROUP, Quantity.SHARE,
     )  # fmt: skip
+    for name, label, unit, span, reason, quantity in (
+        ("unknown_humidity_low", "It may be as dry as", "of 1", (0.02, 0.9),
+         "Eight in ten such rooms are damper.", Quantity.SHARE),
+        ("unknown_humidity_high", "or as damp as", "of 1", (0.05, 0.97),
+         "Eight in ten such rooms are drier.", Quantity.SHARE),
+        ("round_to_g", "A top-up is rounded to", "g", (1.0, 50.0), "What you can pour.",
+         Quantity.MASS),
+        ("split_above", "A top-up is split above", "of its water", (0.2, 1.0),
+         "So much at once soaks the eggs' underside.", Quantity.SHARE),
+        ("unweighed_egg_g", "An egg taken out unweighed counts", "g", (30.0, 200.0),
+         "Where none beside it was weighed.", Quantity.MASS),
+        ("unweighed_egg_sd_g", "and may be off by", "g", (1.0, 60.0), "One sd.", Quantity.MASS),
+        ("lid_silent_from", "A wet lid says nothing from", "developed", (0.5, 1.0),
+         "Eggs give off water before they pip.", Quantity.SHARE),
+    ):  # fmt: skip
+        yield Setting(
+            f"water.{name}", label, unit, getattr(DEFAULT_WATER, name), span, reason, _GROUP,
+            quantity,
+        )  # fmt: skip
+    for of in MEDIA:
+        if of.ratio is not None:
+            yield Setting(
+                f"ratio.{of.name}", f"Water on {of.name}", "g on each dry g", of.ratio,
+                RATIO_RANGE, "By weight. A clutch keeps what its own method says.", _GROUP,
+            )  # fmt: skip
+        if of.density_g_l is not None:
+            yield Setting(
+                f"density.{of.name}", f"A litre of dry {of.name} weighs", "g",
+                of.density_g_l[0], (20.0, 400.0), "Rough: weighing wins.", _GROUP,
+                Quantity.MASS,
+            )  # fmt: skip
+    for (kind, value), (share, _) in WATER_SIGNS.items():
+        yield Setting(
+            f"water sign.{kind}.{value}", f"{kind.capitalize()} {value}: water left",
+            "of its water", share, (0.0, 1.0), "What such a look speaks for; the hand errs widely.",
+            "Weights of water signs", Quantity.SHARE, deep=True,
+        )  # fmt: skip
     for share, ml_hour in USE_ML_HOUR:
         yield Setting(
             f"oxygen.{round(100 * share)}", f"Oxygen an egg uses at {100 * share:.0f} %",

@@ -10,11 +10,7 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.standing.death_time import Look, ahead, alive_log_odds
 from sandboa.core.standing.rules import (
     DEFAULT_RULES,
-    LATE_AFTER_HOURS,
-    LATE_PER_HOURS,
     PRIOR_WORDS,
-    RISK_DAYS,
-    RISKS,
     STAGE_KEY,
     Standing,
     StandingRules,
@@ -114,7 +110,7 @@ def judge_standing(
     evidence = [stage, *(s.told(next(pushes) if s.counts else 0.0) for s in signs)]
     evidence.sort(key=lambda e: (e.push, e.key))
     alive = 1.0 / (1.0 + math.exp(-log_odds[-1]))
-    chances = ahead(alive, situation.share, _risk(signs, situation), rules.dies)
+    chances = ahead(alive, situation.share, _risk(signs, situation, rules), rules.dies)
     return EggStanding(
         rules.standing(alive, chances.will_pip),
         chances.alive,
@@ -254,8 +250,8 @@ def _from_the_box(situation: Situation, rules: StandingRules) -> Iterator[_Signe
         )
     if situation.first_pip_s is not None:
         hours = (situation.now_s - situation.first_pip_s) / SECONDS_PER_HOUR
-        if hours > LATE_AFTER_HOURS:
-            times = (hours - LATE_AFTER_HOURS) / LATE_PER_HOURS
+        if hours > rules.late_after_hours:
+            times = (hours - rules.late_after_hours) / rules.late_per_hours
             yield _counted(SIGNS[SignKind.SIBLINGS, "late"], times, situation.share, rules)
 
 
@@ -265,15 +261,15 @@ def _counted(sign: Sign, times: float, share: float, rules: StandingRules) -> _S
     return _Signed(sign, look, weight, times, None)
 
 
-def _risk(signs: list[_Signed], situation: Situation) -> float:
+def _risk(signs: list[_Signed], situation: Situation, rules: StandingRules) -> float:
     """By how much more than others it may be lost from now on: what was seen of it lately and
     harms eggs, the worst of each kind."""
     worst: dict[SignKind, float] = {}
     for signed in signs:
         lately = signed.at_s is None or (
-            situation.now_s - signed.at_s <= RISK_DAYS * SECONDS_PER_DAY
+            situation.now_s - signed.at_s <= rules.risk_days * SECONDS_PER_DAY
         )
         if lately:
-            risk = RISKS.get((signed.sign.kind, signed.sign.value), 1.0)
+            risk = rules.risks.get((signed.sign.kind, signed.sign.value), 1.0)
             worst[signed.sign.kind] = max(worst.get(signed.sign.kind, 1.0), risk)
     return math.prod(worst.values())

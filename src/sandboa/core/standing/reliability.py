@@ -8,6 +8,7 @@ import numpy as np
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.rates.rate import jeffreys
+from sandboa.core.rates.rules import LEVEL
 
 #: Edges of the bins of chances; the last one holds its upper end too (assumption: a house's few
 #: eggs fill no finer ones).
@@ -18,7 +19,7 @@ RELIABILITY_EDGES: Final = (0.0, 0.15, 0.5, 0.7, 0.85, 0.95, 1.0)
 class ReliabilityBin:
     """Of `eggs` told about so much (`said`, mean chance 0-1) it `came` for so many.
 
-    `low` to `high` holds the share behind them in 90 % (Jeffreys).
+    `low` to `high` is the interval of the share behind them (Jeffreys).
     """
 
     eggs: int
@@ -40,7 +41,9 @@ class Reliability:
     bins: tuple[ReliabilityBin, ...]
 
 
-def reliability(said: Sequence[float], came: Sequence[bool]) -> Reliability | None:
+def reliability(
+    said: Sequence[float], came: Sequence[bool], level: float = LEVEL
+) -> Reliability | None:
     """Hold chances (0-1) against what came, of as many eggs; None without any.
 
     Raises NotPlausible for a chance beyond 0-1, ValueError for two lengths.
@@ -58,7 +61,7 @@ def reliability(said: Sequence[float], came: Sequence[bool]) -> Reliability | No
     for number in np.unique(place):
         held = place == number
         eggs, k = int(held.sum()), int(happened[held].sum())
-        bins.append(ReliabilityBin(eggs, float(chances[held].mean()), k, *jeffreys(k, eggs)))
+        bins.append(ReliabilityBin(eggs, float(chances[held].mean()), k, *jeffreys(k, eggs, level)))
     share = float(happened.mean())
     return Reliability(
         len(chances),

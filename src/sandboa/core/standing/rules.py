@@ -1,5 +1,6 @@
 """The numbers of an egg's standing, as the house uses them (rule C)."""
 
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from enum import StrEnum
 from typing import Final
@@ -74,6 +75,7 @@ class StandingRules:
     """Numbers in force: `weights` and `priors` by key replace the defaults where they are set.
 
     `none_alive` is the chance that nothing of a clutch lives, before anything is known of its eggs.
+    `risks` say by how many times a sign (kind, value) raises the losses ahead, for `risk_days`.
     """
 
     weights: dict[str, float] = field(default_factory=dict)
@@ -83,6 +85,10 @@ class StandingRules:
     dies: float = DIES
     sound_will_pip: float = SOUND_WILL_PIP
     none_alive: float = NONE_ALIVE
+    late_after_hours: float = LATE_AFTER_HOURS
+    late_per_hours: float = LATE_PER_HOURS
+    risk_days: float = RISK_DAYS
+    risks: Mapping[tuple[SignKind, str], float] = field(default_factory=lambda: RISKS)
 
     def weight(self, sign: Sign) -> float:
         """Its log likelihood ratio before the factor for dependence."""

@@ -8,13 +8,10 @@ from sandboa.core.box import Closing
 from sandboa.core.climate.probe_checks import SATURATED_HUMIDITY
 from sandboa.core.units import Z80
 from sandboa.core.water.mixing import medium_named
+from sandboa.core.water.rules import DEFAULT_WATER, WaterRules
 
 #: Relative humidity of the air in a box with damp medium (rule D3).
 BOX_HUMIDITY: Final = 0.99
-#: Relative humidity of a cabinet's air where nothing measures it, and the 80 % range of what it
-#: may be (rule D4; assumption).
-UNKNOWN_HUMIDITY: Final = 0.40
-UNKNOWN_HUMIDITY_RANGE: Final = (0.25, 0.65)
 #: Effective air exchange by closing, l/day (rule D3; assumption).
 EXCHANGE_L_DAY: Final = {
     Closing.SEALED_FILM: 10.0,
@@ -90,10 +87,10 @@ def loss_g_day(
     return rules.l_day(closing) * rules.factor(medium) * max(inside - outside, 0.0)
 
 
-def unmeasured_air_sd() -> float:
+def unmeasured_air_sd(rules: WaterRules = DEFAULT_WATER) -> float:
     """Sd of ln loss for not knowing the cabinet's humidity: half the log width of its 80 % range.
 
     A box loses in proportion to how much drier the cabinet is than the box.
     """
-    dry, damp = UNKNOWN_HUMIDITY_RANGE
-    return math.log((BOX_HUMIDITY - dry) / (BOX_HUMIDITY - damp)) / 2.0 / Z80
+    dry, damp = rules.unknown_humidity_low, rules.unknown_humidity_high
+    return abs(math.log((BOX_HUMIDITY - dry) / (BOX_HUMIDITY - damp))) / 2.0 / Z80

@@ -16,10 +16,11 @@ import numpy as np
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.units import SECONDS_PER_DAY, Z80
 from sandboa.core.water.drying import EXCHANGE_SD_FACTOR
+from sandboa.core.water.kinds import WaterSignKind
 from sandboa.core.water.ledger import SCALE_SD_G, MassLedger, Pour, Weighing
 from sandboa.core.water.loss_curve import LossCurve
-from sandboa.core.water.shares import DEFAULT_SHARES, WaterShares
-from sandboa.core.water.signs import WaterSign, WaterSignKind, speaks_for
+from sandboa.core.water.rules import DEFAULT_WATER, WaterRules
+from sandboa.core.water.signs import WaterSign, speaks_for
 
 #: Sd of what a box loses between two weighings, as a share of it: doors, film, days (assumption).
 DAYS_SD: Final = 0.10
@@ -74,12 +75,12 @@ class WaterLeft:
     exchange: Exchange
     weighings: int
     signs: int = 0
-    shares: WaterShares = DEFAULT_SHARES
+    rules: WaterRules = DEFAULT_WATER
 
     @property
     def says_dry(self) -> bool:
         """Whether scale, hand or lid, and not the reckoning alone, say that water is short."""
-        return self.share < self.shares.top_up and (self.weighings >= 2 or self.signs > 0)
+        return self.share < self.rules.top_up and (self.weighings >= 2 or self.signs > 0)
 
 
 def water_left(
@@ -89,7 +90,7 @@ def water_left(
     *,
     prior: Exchange | None = None,
     signs: Sequence[WaterSign] = (),
-    shares: WaterShares = DEFAULT_SHARES,
+    rules: WaterRules = DEFAULT_WATER,
 ) -> WaterLeft | None:
     """What is left at `now_s`, and when it reaches the shares told of: 50 % and 25 % (rule D4).
 
@@ -109,20 +110,22 @@ def water_left(
     prior = prior or Exchange()
     log_q = prior.mean + prior.sd * np.linspace(-_GRID_SD, _GRID_SD, _GRID)
     chances = -0.5 * ((log_q - prior.mean) / prior.sd) ** 2
-    state = _State(ledger, np.exp(log_q), curve)
+    state = _State(ledger, np.exp(log_q), curve, rules)
     for event in _in_order(ledger, signs, now_s):
         chances = chances + state.meet(event)
     state.pass_to(now_s)
     weights = np.exp(chances - chances.max())
     weights /= weights.sum()
-    return _told(state, log_q, weights, now_s, curve.future_g_day, shares)
+    return _told(state, log_q, weights, now_s, curve.future_g_day, rules)
 
 
 class _State:
     """The box for every q of the grid at once; meets its events one after the other."""
 
-    def __init__(self, ledger: MassLedger, q: FloatArray, curve: LossCurve) -> None:
-        self.ledger, self.q, self.curve = ledger, q, curve
+    def __init__(
+        self, ledger: MassLedger, q: FloatArray, curve: LossCurve, rules: WaterRules
+    ) -> None:
+        self.ledger, self.q, self.curve, self.rules = ledger, q, curve, rules
         self.full_g = float(ledger.water_g or 0.0)
         self.water_g = np.full_like(q, self.full_g)
         self.at_s = ledger.set_up_s
@@ -149,7 +152,7 @@ class _State:
             self.water_g = np.minimum(self.water_g + event.water_g, self.full_g)
             return np.zeros_like(self.q)
         if isinstance(event, WaterSign):
-            said = speaks_for(event)
+            said = speaks_for(event, self.rules)
             if said is None:
                 return np.zeros_like(self.q)
             self.signs += 1
@@ -218,7 +221,7 @@ def _told(
     weights: FloatArray,
     now_s: float,
     future_g_day: float,
-    shares: WaterShares,
+    rules: WaterRules,
 ) -> WaterLeft:
     full = state.full_g
     low, middle, high = _quantiles(state.water_g, weights)
@@ -240,12 +243,12 @@ def _told(
         loss_g_day=usual,
         loss_low_g_day=slow,
         loss_high_g_day=fast,
-        top_up_soon=_reached(state.water_g, rate, weights, shares.top_up * full, now_s),
-        dry=_reached(state.water_g, rate, weights, shares.dry * full, now_s),
+        top_up_soon=_reached(state.water_g, rate, weights, rules.top_up * full, now_s),
+        dry=_reached(state.water_g, rate, weights, rules.dry * full, now_s),
         exchange=Exchange(mean, sd),
         weighings=state.weighings,
         signs=state.signs,
-        shares=shares,
+        rules=rules,
     )
 
 

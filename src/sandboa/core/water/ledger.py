@@ -7,17 +7,13 @@ from typing import Final
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import require_range
+from sandboa.core.water.rules import DEFAULT_WATER, WaterRules
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 
 #: g by which a kitchen scale errs (1 sd; rule D3).
 SCALE_SD_G: Final = 2.0
 #: g a box may seem heavier than it can be before the entry is doubted: 3 sd of two weighings.
 HEAVIER_G: Final = 8.0
-
-
-#: g (mean, sd) an egg taken out unweighed counts, where none of its clutch was weighed
-#: (rule D2; assumption).
-UNWEIGHED_EGG_G: Final = (85.0, 12.0)
 
 
 @dataclass(frozen=True, slots=True)
@@ -32,15 +28,20 @@ class MassChange:
     sd_g: float = 0.0
 
 
-def unweighed_egg(at_s: float, weighed_g: Sequence[float], *, into: bool = False) -> MassChange:
+def unweighed_egg(
+    at_s: float,
+    weighed_g: Sequence[float],
+    *,
+    into: bool = False,
+    rules: WaterRules = DEFAULT_WATER,
+) -> MassChange:
     """An egg taken out, or put `into` the box, without its mass: the mean of those beside it, else
     what is usual.
 
     `weighed_g` are the masses (g) of the eggs of its box that were weighed.
     """
-    usual_g, sd_g = UNWEIGHED_EGG_G
-    mean_g = sum(weighed_g) / len(weighed_g) if weighed_g else usual_g
-    return MassChange(at_s, mean_g if into else -mean_g, sd_g)
+    mean_g = sum(weighed_g) / len(weighed_g) if weighed_g else rules.unweighed_egg_g
+    return MassChange(at_s, mean_g if into else -mean_g, rules.unweighed_egg_sd_g)
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,5 +1,6 @@
 """Mixing medium and water: by weight, by depth, or not at all (rule D1, D2)."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from enum import StrEnum
 from typing import Final
@@ -50,16 +51,16 @@ class Medium:
 #: Densities: rule D1 (keeper practice); half and half is their mean (assumption). Ratios: rule D2
 #: (assumption).
 MEDIA: Final = (
-    Medium("vermiculite", (110.0, 80.0, 140.0), 1.0, "Water and dry medium of equal weight."),
-    Medium("perlite", (100.0, 70.0, 130.0), 1.0, "Damp, not wet: as much water as dry medium."),
+    Medium("vermiculite", (110.0, 80.0, 140.0), 1.0, "By weight, on the dry medium."),
+    Medium("perlite", (100.0, 70.0, 130.0), 1.0, "By weight: damp, not wet."),
     Medium(
         "saturated perlite", (100.0, 70.0, 130.0), 5.0,
-        "Pour until the water stands just under the grid: three to six times its dry weight.",
+        "Pour until the water stands just under the grid: several times its dry weight.",
         ratio_range=(3.0, 6.0), on_grid=True,
     ),
     Medium(
         "half and half", (105.0, 75.0, 135.0), 1.0,
-        "Wet it, let it drain: about its own weight of water stays.",
+        "Wet it, let it drain: by weight what stays is its water.",
     ),
     Medium(
         "ready-mixed", None, None, "It comes with its water: add none, and weigh the box.",
@@ -102,24 +103,29 @@ class Mix:
     total_g: float
 
 
-def medium_named(name: str) -> Medium:
+def medium_named(name: str, media: Sequence[Medium] = MEDIA) -> Medium:
     """The medium of that name; NotPlausible lists the names there are."""
     wanted = name.strip().lower().replace("_", " ").replace("-", " ")
-    for medium in MEDIA:
+    for medium in media:
         if medium.name.replace("-", " ") == wanted:
             return medium
     known = ", ".join(m.name for m in MEDIA)
     raise NotPlausible("medium", f'"{name[:40]}" is not a medium known here: {known}')
 
 
-def mix(medium: str, dry_mass_g: float, ratio: float | None = None) -> Mix:
+def mix(
+    medium: str,
+    dry_mass_g: float,
+    ratio: float | None = None,
+    media: Sequence[Medium] = MEDIA,
+) -> Mix:
     """Water = dry mass x ratio (by weight, rule D1).
 
     `dry_mass_g` 1-20,000 g; `ratio` 0.1-8 g of water per g, by default the
-    medium's usual one. Raises NotPlausible outside these, or when the medium
+    medium's usual one, as `media` have it. Raises NotPlausible outside these, or when the medium
     is not mixed by weight and no ratio was given.
     """
-    known = medium_named(medium)
+    known = medium_named(medium, media)
     require_range("dry mass", dry_mass_g, MEDIUM_MASS_RANGE_G, "g")
     chosen = known.ratio if ratio is None else ratio
     if chosen is None:
@@ -131,9 +137,9 @@ def mix(medium: str, dry_mass_g: float, ratio: float | None = None) -> Mix:
     return Mix(known.name, dry_mass_g, chosen, water_g, dry_mass_g + water_g)
 
 
-def dry_mass_from_volume(medium: str, litres: float) -> DryMass:
+def dry_mass_from_volume(medium: str, litres: float, media: Sequence[Medium] = MEDIA) -> DryMass:
     """Rough dry mass of `litres` (0.05-60) of medium, with its likely range (rule D1)."""
-    known = medium_named(medium)
+    known = medium_named(medium, media)
     require_range("volume", litres, VOLUME_RANGE_L, "l")
     if known.density_g_l is None:
         raise NotPlausible("medium", f"{known.name} cannot be judged by volume: weigh it")

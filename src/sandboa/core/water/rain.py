@@ -2,12 +2,14 @@
 
 from typing import Final
 
-from sandboa.core.water.signs import LID_SILENT_FROM
+from sandboa.core.water.rules import DEFAULT_WATER, WaterRules
 
 _RAINS: Final = "raining"
 
 
-def rain_advice(lid: str | None, development: float) -> str | None:
+def rain_advice(
+    lid: str | None, development: float, rules: WaterRules = DEFAULT_WATER
+) -> str | None:
     """What to say of the lid as it was last seen; None unless it rained.
 
     `development` is the share 0-1 (or more) the typical egg has developed. Late
@@ -15,9 +17,9 @@ def rain_advice(lid: str | None, development: float) -> str | None:
     """
     if lid != _RAINS:
         return None
-    if development >= LID_SILENT_FROM:
+    if development >= rules.lid_silent_from:
         return (
-            "The lid rains: normal in the last 8 to 10 days, when eggs give off water before "
+            "The lid rains: normal late in the term, when eggs give off water before "
             "pipping. Wipe it, drops on eggs start mould."
         )
     return (

@@ -6,11 +6,8 @@ from typing import Final
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR, require_range
+from sandboa.core.water.rules import DEFAULT_WATER, ROUND_TO_G, WaterRules
 
-#: g to which a top-up is rounded: what a keeper can pour (rule D2).
-ROUND_TO_G: Final = 5.0
-#: Share of the set-up water above which a top-up is split over two days (rule D2).
-SPLIT_ABOVE: Final = 0.6
 #: g of water a keeper pours into one box at once (assumption).
 POURED_RANGE_G: Final = (1.0, 2_000.0)
 #: g of a whole box (assumption).
@@ -28,42 +25,47 @@ class TopUp:
     add_g: float
     split: bool
     left_out_g: float
+    round_to_g: float = ROUND_TO_G
 
     @property
     def today_g(self) -> float:
         """What to pour now: all of it, or about half, to what a keeper can pour."""
-        return ROUND_TO_G * math.ceil(self.add_g / 2 / ROUND_TO_G) if self.split else self.add_g
+        step_g = self.round_to_g
+        return step_g * math.ceil(self.add_g / 2 / step_g) if self.split else self.add_g
 
 
 #: Hours after the first half of a split top-up from which the second is due, and days until which
 #: it is asked for (rule D2: over two days; assumption: the next morning is the next day).
 REST_AFTER_HOURS: Final = 14.0
 REST_WITHIN_DAYS: Final = 7.0
-#: g that must have been missing after the first half for a second to be worth opening the box.
-_WORTH_POURING_G: Final = 2 * ROUND_TO_G
+#: Times what a pour is rounded to that must have been missing after the first half for a second to
+#: be worth opening the box.
+_WORTH_POURING: Final = 2.0
 
 
 def rest_of_split(
-    poured_s: float,
-    poured_g: float,
+    poured: tuple[float, float],
     missing: TopUp | None,
     set_up_water_g: float | None,
     lost_since_g: float,
     now_s: float,
+    rules: WaterRules = DEFAULT_WATER,
 ) -> tuple[float, float] | None:
     """When the rest of a top-up split over two days is due (s), and its grams; None for none.
 
-    Parameters: the last pour (s, g); `missing` now, of `set_up_water_g`;
+    Parameters: `poured`, the last pour (s, g); `missing` now, of `set_up_water_g`;
     `lost_since_g`, what the box lost since the pour. It was split when pour
     and what was still missing after it are together too much at once. It is
     due on the next day, and no longer asked for after a week.
     """
     if missing is None or not set_up_water_g:
         return None
+    poured_s, poured_g = poured
+    worth_g = _WORTH_POURING * rules.round_to_g
     was_missing_g = missing.deficit_g - lost_since_g
-    if was_missing_g < _WORTH_POURING_G or missing.add_g < _WORTH_POURING_G:
+    if was_missing_g < worth_g or missing.add_g < worth_g:
         return None
-    if poured_g + was_missing_g <= SPLIT_ABOVE * set_up_water_g:
+    if poured_g + was_missing_g <= rules.split_above * set_up_water_g:
         return None
     due_s = poured_s + REST_AFTER_HOURS * SECONDS_PER_HOUR
     if not due_s <= now_s <= poured_s + REST_WITHIN_DAYS * SECONDS_PER_DAY:
@@ -72,9 +74,14 @@ def rest_of_split(
 
 
 def top_up(
-    reference_g: float, current_g: float, set_up_water_g: float, *, takes_up_g: float | None = None
+    reference_g: float,
+    current_g: float,
+    set_up_water_g: float,
+    *,
+    takes_up_g: float | None = None,
+    rules: WaterRules = DEFAULT_WATER,
 ) -> TopUp:
-    """Deficit = reference - current mass; top-up = deficit rounded to 5 g.
+    """Deficit = reference - current mass; top-up = deficit rounded to what can be poured.
 
     Parameters
     ----------
@@ -99,9 +106,13 @@ def top_up(
         )
     most = set_up_water_g if takes_up_g is None else takes_up_g
     wanted = min(deficit, most)
-    add = ROUND_TO_G * round(wanted / ROUND_TO_G)
+    add = rules.round_to_g * round(wanted / rules.round_to_g)
     if add > most:
-        add -= ROUND_TO_G
+        add -= rules.round_to_g
     return TopUp(
-        deficit, max(add, 0.0), add > SPLIT_ABOVE * set_up_water_g, max(0.0, deficit - most)
+        deficit,
+        max(add, 0.0),
+        add > rules.split_above * set_up_water_g,
+        max(0.0, deficit - most),
+        rules.round_to_g,
     )

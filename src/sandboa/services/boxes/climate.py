@@ -17,7 +17,7 @@ from sandboa.core.development import (
 )
 from sandboa.core.development.box_temperature import KNOWN_DAYS, Ahead
 from sandboa.core.development.place_offsets import OFFSET_DAYS
-from sandboa.core.development.sources import ESTIMATED_SD_C, HAND_GAP_S, LOGGER_GAP_S
+from sandboa.core.development.sources import HAND_GAP_S
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Box
 from sandboa.records.house import Probe
@@ -111,7 +111,8 @@ def _temperature_along(snapshot: Snapshot, path: EggPath, as_of_s: float) -> Box
         shelf: shelf_offset_c(snapshot, shelf, as_of_s) for shelf in {stay.shelf for stay in way}
     }
     # Readings from before lay speak for the moment of lay.
-    early_s = path.start_s - LOGGER_GAP_S
+    record = snapshot.settings.rules.record
+    early_s = path.start_s - record.longest_gap_s
     sources = [
         *_over(_in_boxes(way), early_s, lambda stay, from_s: _sources(
             snapshot, stay.box, Provenance.BOX_PROBE, from_s, stay.end_s
@@ -151,6 +152,7 @@ def _temperature_along(snapshot: Snapshot, path: EggPath, as_of_s: float) -> Box
             ),
             known_by=_known_by(snapshot, last.shelf, as_of_s),
             earlier=path.earlier,
+            record=record,
         ),
     )
 
@@ -188,6 +190,7 @@ def _sources(
     from_s: float,
     until_s: float,
 ) -> Iterator[TemperatureSource]:
+    longest_gap_s = snapshot.settings.rules.record.longest_gap_s
     for probe in loggers_ever_at(snapshot, place):
         for piece in pieces_at(snapshot, probe, place, from_s, until_s):
             whole = piece.from_s <= from_s and piece.until_s >= until_s
@@ -195,9 +198,10 @@ def _sources(
                 provenance,
                 piece.series
                 if whole
-                else piece.series.filling(piece.from_s, piece.until_s, LOGGER_GAP_S),
+                else piece.series.filling(piece.from_s, piece.until_s, longest_gap_s),
                 sd_c=piece.sd_c,
                 offset_c=piece.offset_c,
+                longest_gap_s=longest_gap_s,
                 name=probe.name,
             )
 
@@ -217,8 +221,9 @@ def _cabinet_sources(
         yield TemperatureSource(
             source.provenance,
             source.series,
-            sd_c=source.sd_c if known else ESTIMATED_SD_C,
+            sd_c=source.sd_c if known else snapshot.settings.rules.record.estimated_sd_c,
             offset_c=source.offset_c + (offset_c or 0.0),
+            longest_gap_s=source.longest_gap_s,
             name=source.name,
         )
 
@@ -234,7 +239,7 @@ def _by_hand(snapshot: Snapshot, way: list[Stay], as_of_s: float) -> Iterator[Te
                 yield TemperatureSource(
                     Provenance.BY_HAND,
                     snapshot.readings.series(probe.entity_id, from_s, as_of_s),
-                    sd_c=ESTIMATED_SD_C,
+                    sd_c=snapshot.settings.rules.record.estimated_sd_c,
                     measured=False,
                     longest_gap_s=HAND_GAP_S,
                     name=probe.name,

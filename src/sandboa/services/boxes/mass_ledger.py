@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from sandboa.core.box import Closing
 from sandboa.core.rounds import EggActKind
 from sandboa.core.water.ledger import MassChange, MassLedger, Pour, Weighing, unweighed_egg
+from sandboa.core.water.rules import DEFAULT_WATER, WaterRules
 from sandboa.records import rounds
 from sandboa.records.clutches import Box, Egg, EggEvent, EggStay, Watering
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -74,7 +75,7 @@ def account_in(snapshot: Snapshot, box: Box, as_of_s: float) -> BoxAccount:
         ],
         _weighed(eggs),
     )
-    return account_of(box, rows, as_of_s)
+    return account_of(box, rows, as_of_s, snapshot.settings.rules.water)
 
 
 def read_rows(box: Box) -> BoxRows:
@@ -124,7 +125,7 @@ def _weighed(eggs: Sequence[Egg]) -> list[float]:
     return [egg.mass_g for egg in eggs if egg.mass_g and not egg.slug]
 
 
-def _unrecorded(rows: BoxRows, begun_s: float) -> Iterator[MassChange]:
+def _unrecorded(rows: BoxRows, begun_s: float, rules: WaterRules) -> Iterator[MassChange]:
     """Eggs that came or went, and no change of mass was recorded for.
 
     What lay in the box when it was set up was weighed with it.
@@ -136,10 +137,12 @@ def _unrecorded(rows: BoxRows, begun_s: float) -> Iterator[MassChange]:
         if carried.mass_g is not None:
             yield MassChange(carried.at_s, carried.mass_g if carried.into else -carried.mass_g)
         else:
-            yield unweighed_egg(carried.at_s, rows.eggs_g, into=carried.into)
+            yield unweighed_egg(carried.at_s, rows.eggs_g, into=carried.into, rules=rules)
 
 
-def account_of(box: Box, rows: BoxRows, as_of_s: float) -> BoxAccount:
+def account_of(
+    box: Box, rows: BoxRows, as_of_s: float, rules: WaterRules = DEFAULT_WATER
+) -> BoxAccount:
     """The account as it stood at `as_of_s`. It is a box with a medium, no dam's tub."""
     assert box.medium, "eggs the dam keeps lie in no box"
     assert box.closing, "eggs the dam keeps lie in no box"
@@ -156,7 +159,7 @@ def account_of(box: Box, rows: BoxRows, as_of_s: float) -> BoxAccount:
             change
             for change in (
                 *(MassChange(c.at_s, c.delta_g) for c in rows.changes),
-                *_unrecorded(rows, begun_s),
+                *_unrecorded(rows, begun_s, rules),
             )
             if begun_s <= change.at_s <= as_of_s
         ),

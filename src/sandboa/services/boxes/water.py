@@ -13,12 +13,13 @@ from sandboa.core.methods import Contact
 from sandboa.core.rounds import BoxActKind
 from sandboa.core.water.drying import ExchangeRules, loss_g_day, unmeasured_air_sd
 from sandboa.core.water.estimate import Exchange, WaterLeft, water_left
+from sandboa.core.water.kinds import WaterSignKind
 from sandboa.core.water.learning import WeighedBox, closing_exchange
 from sandboa.core.water.ledger import MassLedger
 from sandboa.core.water.loss_curve import AirOfDay, loss_curve
 from sandboa.core.water.mixing import medium_named
-from sandboa.core.water.shares import WaterShares
-from sandboa.core.water.signs import WaterSign, WaterSignKind
+from sandboa.core.water.rules import DEFAULT_WATER, WaterRules
+from sandboa.core.water.signs import WaterSign
 from sandboa.core.water.top_up import TopUp, top_up
 from sandboa.records.clutches import Box
 from sandboa.services.boxes.air import (
@@ -63,6 +64,7 @@ class BoxWater:
     learned_from: int
     felt: str | None = None
     poured: tuple[float, float] | None = None
+    rules: WaterRules = DEFAULT_WATER
 
 
 @dataclass(frozen=True)
@@ -89,7 +91,7 @@ class _Known:
     learned_from: int
     signs: list[WaterSign]
     rules: ExchangeRules
-    shares: WaterShares
+    water: WaterRules
     as_of_s: float
 
     def left(self, what_if_g_day: float | None = None) -> WaterLeft | None:
@@ -103,12 +105,12 @@ class _Known:
             self.as_of_s,
             prior=self.prior,
             signs=self.signs,
-            shares=self.shares,
+            rules=self.water,
         )
 
 
 def _known(snapshot: Snapshot, box: Box, eggs: BoxEggs, as_of_s: float) -> _Known:
-    account = account_in(snapshot, box, as_of_s)
+    account, in_force = account_in(snapshot, box, as_of_s), snapshot.settings.rules
     begun_s = account.ledger.set_up_s
     cabinet = snapshot.shelf_at(box, as_of_s).cabinet_id
     humidity = humidity_by_day(snapshot, cabinet, begun_s, as_of_s)
@@ -116,19 +118,19 @@ def _known(snapshot: Snapshot, box: Box, eggs: BoxEggs, as_of_s: float) -> _Know
         weighed_boxes(snapshot, as_of_s),
         account.closing,
         besides=box.entity_id,
-        sd_factor=snapshot.settings.rules.exchange.sd_factor,
+        sd_factor=in_force.exchange.sd_factor,
     )
     if not humidity:
-        prior = Exchange(prior.mean, math.hypot(prior.sd, unmeasured_air_sd()))
+        prior = Exchange(prior.mean, math.hypot(prior.sd, unmeasured_air_sd(in_force.water)))
     return _Known(
         account,
-        box_air(eggs.curve, humidity, snapshot.settings.rules.unknown_humidity, begun_s, as_of_s),
+        box_air(eggs.curve, humidity, in_force.water.unknown_humidity, begun_s, as_of_s),
         humidity,
         prior,
         learned_from,
         list(_signs(snapshot, box, eggs.share_at, begun_s)),
-        snapshot.settings.rules.exchange,
-        snapshot.settings.rules.water_shares,
+        in_force.exchange,
+        in_force.water,
         as_of_s,
     )
 
@@ -162,6 +164,7 @@ def box_water(snapshot: Snapshot, box: Box, eggs: BoxEggs, as_of_s: float) -> Bo
         learned_from=known.learned_from,
         felt=_felt(known),
         poured=max(((p.at_s, p.water_g) for p in account.ledger.pours), default=None),
+        rules=known.water,
     )
 
 
@@ -200,7 +203,9 @@ def top_up_by_scale(water: BoxWater, mass_g: float) -> TopUp | None:
     if water.reference_g is None or not water.full_g:
         return None
     # Within the scale's error a box may seem a little heavier than it can be.
-    return top_up(water.reference_g, min(mass_g, water.reference_g), water.full_g)
+    return top_up(
+        water.reference_g, min(mass_g, water.reference_g), water.full_g, rules=water.rules
+    )
 
 
 def latest_lid(snapshot: Snapshot, box: Box, as_of_s: float) -> str | None:
@@ -242,7 +247,7 @@ def weighed_boxes(snapshot: Snapshot, as_of_s: float) -> list[WeighedBox]:
     exchange = tuple(
         value
         for name, value in snapshot.settings.values.items()
-        if name.startswith(("exchange.", "medium.", "unknown_humidity"))
+        if name.startswith(("exchange.", "medium.", "unknown_humidity", "water.", "water sign."))
     )
     taught = []
     for box in snapshot.boxes.values():
@@ -268,7 +273,7 @@ def _taught(snapshot: Snapshot, box: Box, account: BoxAccount) -> WeighedBox | N
     cabinet = snapshot.shelf_at(box, last_s).cabinet_id
     humidity = humidity_by_day(snapshot, cabinet, ledger.set_up_s, last_s)
     box_c = snapshot.set_points(cabinet).at(last_s)
-    unknown = snapshot.settings.rules.unknown_humidity
+    unknown = snapshot.settings.rules.water.unknown_humidity
     air = list(air_by_day(humidity, unknown, ledger.set_up_s, last_s, lambda _a, _b: box_c))
     curve = loss_curve(air, account.closings, account.medium, snapshot.settings.rules.exchange)
     left = water_left(ledger, curve, last_s)
@@ -283,7 +288,7 @@ def _of_the_air(known: _Known, left: WaterLeft | None) -> Exchange:
     told = known.prior if left is None else left.exchange
     if known.humidity or left is None:
         return told
-    return Exchange(told.mean, math.hypot(told.sd, unmeasured_air_sd()))
+    return Exchange(told.mean, math.hypot(told.sd, unmeasured_air_sd(known.water)))
 
 
 def _felt(known: _Known) -> str | None:
@@ -310,7 +315,7 @@ def _signs(
 
 def _by_estimate(left: WaterLeft, full_g: float) -> TopUp:
     """What is missing by the estimate, as if it had been weighed."""
-    return top_up(full_g + _BOX_G, left.water_g + _BOX_G, full_g)
+    return top_up(full_g + _BOX_G, left.water_g + _BOX_G, full_g, rules=left.rules)
 
 
 def _opened_s(snapshot: Snapshot, box: Box, as_of_s: float) -> float:

@@ -237,7 +237,9 @@ def _recognised(
         return ()
     from_s = until_s - days * SECONDS_PER_DAY
     held = probe_records(snapshot, cabinet, from_s - _BEFORE_DAYS * SECONDS_PER_DAY, until_s)
-    found = recognise([record for _, record in held], set_points, until_s)
+    found = recognise(
+        [record for _, record in held], set_points, until_s, snapshot.settings.rules.faults
+    )
     names = {
         s.position: s.name for s in snapshot.shelves.values() if s.cabinet_id == cabinet.entity_id
     }

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 
 from sandboa.core.box import BoxKind
+from sandboa.core.rules_in_force import RulesInForce
 from sandboa.core.water.estimate import WaterLeft
 from sandboa.records.clutches import Box, Clutch, Egg
 from sandboa.records.house import Shelf
@@ -29,7 +30,8 @@ class BoxNow:
     `clutches` are those whose eggs lie in it, that of most of them first. `judged` are
     all eggs in it with the box's verdict; `live_eggs` are neither slugs, nor taken out or lost.
     `stage` is how far most of its eggs are, None without eggs. `water` is None
-    in a dam's tub and for other species, `lid` how wet it was when last looked at.
+    in a dam's tub and for other species, `lid` how wet it was when last looked at. `rules` are the
+    numbers it is judged by.
     """
 
     box: Box
@@ -44,6 +46,7 @@ class BoxNow:
     water: BoxWater | None
     lid: str | None
     on_grid: bool
+    rules: RulesInForce
 
     @property
     def kind(self) -> BoxKind:
@@ -94,6 +97,7 @@ def _box_now(at: AsOf, box: Box) -> BoxNow:
         water=water,
         lid=latest_lid(snapshot, box, as_of_s),
         on_grid=on_grid_now(snapshot, box, as_of_s),
+        rules=snapshot.settings.rules,
     )
 
 

@@ -155,7 +155,7 @@ def judge_eggs(at: AsOf, box: Box, eggs: Sequence[Egg], water: WaterLeft | None 
     The box comes first: where it is dry, no egg's dents are held against it.
     """
     snapshot, as_of_s = at.snapshot, at.at_s
-    names = names_in_box(snapshot, eggs)
+    names, dents = names_in_box(snapshot, eggs), snapshot.settings.rules.dents
     live = [egg for egg in eggs if is_live(snapshot, egg, as_of_s)]
     stages = {egg.entity_id: at.stage(egg) for egg in eggs}
     pours = {names[egg.entity_id]: _pours_on(snapshot, egg, as_of_s) for egg in live}
@@ -169,7 +169,7 @@ def judge_eggs(at: AsOf, box: Box, eggs: Sequence[Egg], water: WaterLeft | None 
             name := names[egg.entity_id],
             seen[-1].grade if (seen := looks[name]) else 0,
             loses_water_fast(snapshot.egg(egg.entity_id).shells_at(egg, as_of_s)),
-            rose_fast(seen, as_of_s),
+            rose_fast(seen, as_of_s, dents),
             min(stages[egg.entity_id].share, 2.0),
         )
         for egg in live
@@ -177,18 +177,18 @@ def judge_eggs(at: AsOf, box: Box, eggs: Sequence[Egg], water: WaterLeft | None 
     judged = judge_box(
         0.0,
         turgors,
-        snapshot.settings.rules.dimple_stages,
+        dents,
         water_says_dry=water is not None and water.says_dry,
     )
     answered = tuple(
         name
         for name, seen in looks.items()
-        if answered_water(seen, [s for s in pours[name] if s >= news_s]) is not None
+        if answered_water(seen, [s for s in pours[name] if s >= news_s], dents) is not None
     )
     unanswered = tuple(
         name
         for name, seen in looks.items()
-        if name in judged.early_eggs and did_not_answer(seen, pours[name], as_of_s)
+        if name in judged.early_eggs and did_not_answer(seen, pours[name], as_of_s, dents)
     )
     judging = _Judging(at, box, water, judged, answered, unanswered)
     views = tuple(
@@ -298,6 +298,7 @@ class _Judging:
                     early_eggs=len(self.judged.early_eggs),
                     live_eggs=self.judged.live_eggs,
                     supported=EggActKind.SUPPORTED in events,
+                    rules=self.at.snapshot.settings.rules.dents,
                 ),
             )
         return view if view.pipped_s is not None else self._with_standing(egg, view, judged)
@@ -333,7 +334,7 @@ class _Judging:
                     else None,
                     other_log_odds=without.log_odds,
                 ),
-                in_force.cause_scores,
+                in_force.dents,
             )
         settles = what_settles(
             standing,

@@ -15,7 +15,6 @@ from sandboa.core.development import (
     record_errors,
     score,
 )
-from sandboa.core.development.rules import MATERNAL_FACTOR
 from sandboa.core.standing import JUDGED_DAYS
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import issued_forecasts
@@ -138,7 +137,8 @@ def _lesson(snapshot: Snapshot, clutch: Clutch, version: int, now_s: float) -> L
     main = next(iter(curves.values()))
     errors = record_errors(main, developed)
     probe = errors.main_probe
-    wider = MATERNAL_FACTOR if snapshot.clutch(clutch.entity_id).kept_by_dam else 1.0
+    own = snapshot.clutch(clutch.entity_id)
+    wider = snapshot.settings.rules.forecast.maternal_factor if own.kept_by_dam else 1.0
     cabinet = snapshot.shelf_at(snapshot.box_of(clutch, at_s), clutch.laid_s).cabinet_id
     return Lesson(
         clutch.entity_id, version, cabinet, mean_s, math.log(developed),

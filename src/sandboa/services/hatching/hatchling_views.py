@@ -5,7 +5,6 @@ from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.development import Window
-from sandboa.core.development.delays import FIRST_MEAL, FIRST_SHED
 from sandboa.core.hatching import Fate
 from sandboa.core.hatching.hatchlings import still_to_come
 from sandboa.core.hatching.raising import RAISED_DAYS, Meals, RaisingDue, raising_due
@@ -170,7 +169,7 @@ def _eggs(snapshot: Snapshot, since_s: float) -> list[tuple[Clutch, Egg]]:
 def _view(
     snapshot: Snapshot, hatched: _Hatched, belongings: _Belongings, as_of_s: float
 ) -> HatchlingView:
-    history = snapshot.egg(hatched.egg.entity_id)
+    history, rules = snapshot.egg(hatched.egg.entity_id), snapshot.settings.rules.forecast
     own = hatched.hatchling.entity_id
     out_s = float(history.emergence.seen_s) if history.emergence else as_of_s
     departure = next(
@@ -200,9 +199,16 @@ def _view(
         animal=hatched.animal,
         departure=departure,
         died=died_early or died(departure),
-        shed_window=still_to_come(FIRST_SHED, out_s, as_of_s) if to_shed else None,
-        meal_window=still_to_come(FIRST_MEAL, shed_s, as_of_s) if to_eat and shed_s else None,
-        due=raising_due(out_s, shed_s, offered, as_of_s, snapshot.settings["meal_every_days"])
+        shed_window=still_to_come(rules.first_shed, out_s, as_of_s) if to_shed else None,
+        meal_window=still_to_come(rules.first_meal, shed_s, as_of_s) if to_eat and shed_s else None,
+        due=raising_due(
+            out_s,
+            shed_s,
+            offered,
+            as_of_s,
+            snapshot.settings["meal_every_days"],
+            rules.first_shed,
+        )
         if here
         else None,
     )

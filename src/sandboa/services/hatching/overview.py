@@ -4,7 +4,6 @@ from dataclasses import dataclass
 from typing import Final
 
 from sandboa.core.development import Window
-from sandboa.core.development.delays import EMERGENCE
 from sandboa.core.hatching import EggAtHatch, Fate, HatchAdvice, advise
 from sandboa.core.hatching.fates import EggRecord, fitting_fates, following_fate
 from sandboa.core.hatching.hatchlings import still_to_come
@@ -189,7 +188,9 @@ def _egg(
     declared = snapshot.egg(entity).fate
     emergence = None
     if view.pipped_s is not None and view.emerged_s is None and view.live:
-        emergence = still_to_come(EMERGENCE, view.pipped_s, as_of_s)
+        emergence = still_to_come(
+            snapshot.settings.rules.forecast.emergence, view.pipped_s, as_of_s
+        )
     return HatchingEgg(
         view,
         advice,

@@ -139,7 +139,7 @@ def _method(day: LayDay) -> Method:
     own = replace(chosen_method(), temperature_c=day.set_point_c)
     if day.medium is None:
         return own
-    medium = medium_named(day.medium)
+    medium = medium_named(day.medium, house_settings().rules.media)
     return replace(
         own,
         medium=medium.name,

@@ -1,6 +1,6 @@
 """What the box and its cabinet say of a lost egg: water, dents, heat, air, pests, faults."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 from sandboa.core.box import Closing
@@ -8,9 +8,8 @@ from sandboa.core.causes.evidence import Air, FaultThen, Heat, Water
 from sandboa.core.causes.heat_record import heat_record
 from sandboa.core.climate.faults import Fault
 from sandboa.core.dimples import excess_grade
-from sandboa.core.dimples.judgement import BOX_SHARE
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
-from sandboa.core.water.signs import WaterSignKind
+from sandboa.core.water.kinds import WaterSignKind
 from sandboa.records.clutches import Box, Egg
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import path_of_box
@@ -156,7 +155,9 @@ def heat_of(
         for fault in faults_of_term(snapshot, outcomes.clutch, outcomes.until_s)
         if fault.start_s <= end.died_by_s
     ]
-    return heat_record(times, values, end.died_by_s, temperature.measured_share, way.share, faults)
+    climate = snapshot.settings.rules.climate
+    heat = heat_record(times, values, end.died_by_s, temperature.measured_share, way.share, climate)
+    return None if heat is None else replace(heat, faults=tuple(faults))
 
 
 def _end_of(fault: Fault, as_of_s: float) -> float:
@@ -179,7 +180,7 @@ def _dents(
 ) -> tuple[tuple[tuple[float, int, int], ...], float | None]:
     """Looks that found the box dented early, by the egg's own share then, and its share at the
     last look that found most firm."""
-    stages = snapshot.settings.rules.dimple_stages
+    dents = snapshot.settings.rules.dents
     own = {egg.egg.entity_id: egg for egg in outcomes.eggs}
     looks = sorted(
         {
@@ -199,8 +200,8 @@ def _dents(
             and (seen := [t for t in snapshot.egg(egg.entity_id).turgor if t.seen_s <= at_s])
         ]
         share = min(end.way.share(at_s), 2.0)
-        early = sum(excess_grade(min(p, 2.0), grade, stages=stages) >= 1 for grade, p in graded)
-        if len(graded) > 1 and early >= BOX_SHARE * len(graded):
+        early = sum(excess_grade(min(p, 2.0), grade, rules=dents) >= 1 for grade, p in graded)
+        if len(graded) > 1 and dents.box_wide(early, len(graded)):
             dented.append((share, early, len(graded)))
         if graded and 2 * sum(grade == 0 for grade, _ in graded) > len(graded):
             plump = share
@@ -209,12 +210,12 @@ def _dents(
 
 def own_dents_early(snapshot: Snapshot, outcomes: ClutchOutcomes, end: EggOutcome) -> float | None:
     """The share at which this egg was dented early and the box was not; None where it never was."""
-    stages = snapshot.settings.rules.dimple_stages
+    dents = snapshot.settings.rules.dents
     box = box_of_death(snapshot, end)
     wide = _dents(snapshot, outcomes, end, box)[0] if box is not None else ()
     for look in snapshot.egg(end.egg.entity_id).turgor:
         share = min(end.way.share(look.seen_s), 2.0)
         box_wide = any(abs(share - s) < 1e-9 for s, _, _ in wide)
-        if not box_wide and excess_grade(share, look.grade, stages=stages) >= 1:
+        if not box_wide and excess_grade(share, look.grade, rules=dents) >= 1:
             return share
     return None

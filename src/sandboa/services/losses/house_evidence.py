@@ -3,7 +3,6 @@
 from collections.abc import Sequence
 from typing import Final
 
-from sandboa.core.causes.by_parents import SAME_STAGE
 from sandboa.core.causes.evidence import Neighbours, Parents
 from sandboa.core.causes.time_of_death import DeathWindow
 from sandboa.core.hatching import Fate
@@ -55,6 +54,7 @@ def parents_of(
         if clutch.sire_id is not None and genes
         else None
     )
+    same_stage = snapshot.settings.rules.losses.limits.same_stage
     pair_ends = [end for o in pair for end in o.eggs if end.fate not in (None, Fate.SLUG)]
     return Parents(
         dam_slugs=_slugs(of_dam),
@@ -68,7 +68,7 @@ def parents_of(
         double_share=odds.dies if odds else 0.0,
         pair_lost_alike=(
             sum(
-                e.window is not None and abs(e.window.middle - window.middle) <= SAME_STAGE
+                e.window is not None and abs(e.window.middle - window.middle) <= same_stage
                 for e in pair_ends
             ),
             len(pair_ends),

@@ -4,7 +4,15 @@ import math
 from dataclasses import dataclass
 
 from sandboa.core.candling import TURN_WITHIN_HOURS, Disc
-from sandboa.core.causes import DeathWindow, LossEvidence, RankedCause, missing, rank_causes
+from sandboa.core.causes import (
+    Cause,
+    DeathWindow,
+    LossEvidence,
+    RankedCause,
+    missing,
+    rank_causes,
+    together,
+)
 from sandboa.core.causes.evidence import Happening, Sibling
 from sandboa.core.hatching import Fate
 from sandboa.core.lay_day import EggEvent
@@ -35,12 +43,13 @@ _TOUCHING = 0.2
 class LostEgg:
     """A lost egg (or slug) with what is known and what is likely; `causes` likeliest first.
 
-    `lain` is where it lay, to its death.
+    `together` are the causes that speak at once; `lain` is where it lay, to its death.
     """
 
     end: EggOutcome
     evidence: LossEvidence
     causes: tuple[RankedCause, ...]
+    together: tuple[Cause, ...]
     missing: tuple[str, ...]
     opening: Opening | None
     lain: tuple[BoxStay, ...]
@@ -129,15 +138,13 @@ class _Gathering:
     as_of_s: float
 
     def lost_egg(self, end: EggOutcome) -> LostEgg:
-        evidence = self.evidence(end)
+        evidence, rules = self.evidence(end), self.snapshot.settings.rules.losses
+        causes = rank_causes(evidence, rules)
         return LostEgg(
             end,
             evidence,
-            rank_causes(
-                evidence,
-                self.snapshot.settings.rules.loss_scores,
-                self.snapshot.settings.rules.loss_starts,
-            ),
+            causes,
+            together(causes, rules.limits.together_from),
             missing(evidence),
             self.snapshot.egg(end.egg.entity_id).opening,
             stays_of_egg(self.snapshot, end),

@@ -147,7 +147,7 @@ def _expected(now: ClutchNow, as_of_s: float) -> Iterator[Attention]:
     if forecast.pipped:
         yield Attention(Urgency.WATCH, _pips_words(now, as_of_s), at_hatch=True)
         return
-    late = late_words(forecast.none_alive)
+    late = late_words(forecast.none_alive, forecast.rules)
     if late is not None:
         yield Attention(Urgency.TODAY if forecast.overdue else Urgency.WATCH, late, at_hatch=True)
     if forecast.overdue:
@@ -175,7 +175,7 @@ def _lid(box: BoxNow) -> Iterator[Attention]:
     """A lid that rains, while no egg in the box has pipped."""
     if box.stage is None or not box.live_eggs or any(egg.pipped_s for egg in box.eggs):
         return
-    if rains := rain_advice(box.lid, box.stage.share):
+    if rains := rain_advice(box.lid, box.stage.share, box.rules.water):
         yield Attention(Urgency.WATCH, rains)
 
 

@@ -5,7 +5,7 @@ from typing import Final
 
 from sandboa.core.box import BoxKind
 from sandboa.core.dimples import BoxDents, Scope, Urgency
-from sandboa.core.dimples.dry_box import dry_box_advice
+from sandboa.core.dimples.dry_box import BoxFound, dry_box_advice
 from sandboa.core.messages import Words
 from sandboa.core.methods import LastDays, Visits
 from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
@@ -197,11 +197,8 @@ def _rest_of_water(box: BoxNow, as_of_s: float) -> tuple[float, float] | None:
     water = box.water
     if water is None or water.left is None or water.poured is None:
         return None
-    poured_s, poured_g = water.poured
-    days = (as_of_s - poured_s) / SECONDS_PER_DAY
-    return rest_of_split(
-        poured_s, poured_g, water.add, water.full_g, water.left.loss_g_day * days, as_of_s
-    )
+    lost_g = water.left.loss_g_day * (as_of_s - water.poured[0]) / SECONDS_PER_DAY
+    return rest_of_split(water.poured, water.add, water.full_g, lost_g, as_of_s, water.left.rules)
 
 
 def dents_words(box: BoxNow) -> Words:
@@ -217,9 +214,8 @@ def dents_words(box: BoxNow) -> Words:
             BoxDents(judged.live_eggs, len(judged.early_eggs)),
             water.left if water else None,
             water.add if water else None,
-            box.box_c,
-            no_answer=bool(box.judged.no_answer),
-            felt=water.felt if water else None,
+            BoxFound(box.box_c, bool(box.judged.no_answer), water.felt if water else None),
+            box.rules.dents,
         )
     worst = max(
         (egg for egg in box.eggs if egg.urgency and egg.advice),

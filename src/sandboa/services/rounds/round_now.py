@@ -7,7 +7,7 @@ import numpy as np
 
 from sandboa.core.methods import STANDARD
 from sandboa.core.water.ledger import heaviest_g
-from sandboa.core.water.top_up import BOX_MASS_RANGE_G, ROUND_TO_G
+from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 from sandboa.records.facts import newest_act_by
 from sandboa.services.boxes.water import BoxWater, top_up_by_scale
 from sandboa.services.clutches.lessons import lessons
@@ -70,12 +70,12 @@ def top_up_steps(water: BoxWater) -> tuple[TopUpStep, ...]:
     """What is missing for every mass the scale can show, in the steps a keeper can pour."""
     if water.reference_g is None or not water.full_g:
         return ()
-    steps = []
-    for missing_g in np.arange(0.0, water.full_g + ROUND_TO_G, ROUND_TO_G):
+    steps, step_g = [], water.rules.round_to_g
+    for missing_g in np.arange(0.0, water.full_g + step_g, step_g):
         told = top_up_by_scale(water, max(water.reference_g - missing_g, BOX_MASS_RANGE_G[0]))
         assert told is not None, "its reference is known"
         # Halfway to the next step the rounding changes.
-        from_g = max(water.reference_g - missing_g - ROUND_TO_G / 2, 0.0)
+        from_g = max(water.reference_g - missing_g - step_g / 2, 0.0)
         steps.append(TopUpStep(from_g, told.add_g, told.today_g, told.split))
     return (*steps[:-1], replace(steps[-1], from_g=0.0))
 

@@ -9,9 +9,10 @@ from sandboa.core.lay_day import EGG_MASS_RANGE_G
 from sandboa.core.notes import clean_note
 from sandboa.core.standing import RECORDED_KINDS, SIGNS
 from sandboa.core.units import SECONDS_PER_HOUR, require_range
+from sandboa.core.water.kinds import WaterSignKind
 from sandboa.core.water.ledger import Weighing, require_plausible_weighing
 from sandboa.core.water.mixing import medium_named
-from sandboa.core.water.signs import WATER_SIGNS, WaterSignKind
+from sandboa.core.water.rules import WATER_SIGNS
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G, POURED_RANGE_G
 from sandboa.records.clutches import Box, Egg
 from sandboa.services.acts.preconditions import require_between_set_up_and_now, require_in_box

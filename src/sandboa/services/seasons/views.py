@@ -122,7 +122,8 @@ def season_page(
     lost = [(losses.clutch.code, egg) for losses in worked_out for egg in losses.lost]
     costs = tuple(_costs(lost))
     told_scores = tuple(scores(snapshot))
-    hatched = rate_of(tallies, correlation)
+    level = snapshot.settings.rules.rates.level
+    hatched = rate_of(tallies, correlation, level)
     opened = sum(egg.end.opened is True for _, egg in lost)
     return SeasonPage(
         year=year,
@@ -132,11 +133,11 @@ def season_page(
         correlation=correlation,
         dimensions={d: tuple(_shown(d, held, rates)) for d, held in groups.items()},
         changes={d: tuple(m for c in clutches for m in c.changes.get(d, ())) for d in Dimension},
-        slugs=tuple(_slugs(clutches)),
+        slugs=tuple(_slugs(clutches, level)),
         slug_rates=SlugRates(
-            rate_of([c.slugs for c in clutches], slug_correlation),
+            rate_of([c.slugs for c in clutches], slug_correlation, level),
             *(
-                tuple((name, rate_of(own, slug_correlation)) for name, own in held.items())
+                tuple((name, rate_of(own, slug_correlation, level)) for name, own in held.items())
                 for held in (by_dam, by_month)
             ),
         ),
@@ -181,7 +182,8 @@ def compare_groups(
             raise NotFound(f'no closed clutch has the {dimension} "{name[:60]}"')
     if dimension not in SIDE_BY_SIDE:
         correlation = intraclass_correlation(c.hatched for c in clutches)
-        return compare(first, second, groups[first], groups[second], correlation)
+        rules = snapshot.settings.rules.rates
+        return compare(first, second, groups[first], groups[second], correlation, rules)
     rates = _side_by_side(snapshot, clutches, year)
     told = rates.compare((dimension.value, first), (dimension.value, second))
     apart = [*_cannot_be_told_apart(rates, dimension, (first, second))]
@@ -232,7 +234,7 @@ def _costs(lost: Sequence[tuple[str, LostEgg]]) -> list[CauseCost]:
     return sorted(costs, key=lambda cost: -cost.eggs)
 
 
-def _slugs(clutches: Sequence[CountedClutch]) -> list[DamSlugs]:
+def _slugs(clutches: Sequence[CountedClutch], level: float) -> list[DamSlugs]:
     held: dict[tuple[str, int], list[CountedClutch]] = defaultdict(list)
     for clutch in clutches:
         held[clutch.groups[Dimension.DAM], clutch.year].append(clutch)
@@ -240,7 +242,7 @@ def _slugs(clutches: Sequence[CountedClutch]) -> list[DamSlugs]:
         DamSlugs(
             dam,
             year,
-            rate_of([c.slugs for c in own]),
+            rate_of([c.slugs for c in own], level=level),
             tuple(f"{c.slugs.n}-{c.slugs.k}" for c in own),
         )
         for (dam, year), own in sorted(held.items(), key=lambda item: (item[0][0], -item[0][1]))
@@ -260,7 +262,7 @@ def _shown(
 ) -> Iterator[GroupShown]:
     """The groups of a dimension as they are listed: by name, months as the year goes."""
     known = set(rates.groups)
-    for told in sorted(group_rates(held), key=lambda g: _order(by, g.name)):
+    for told in sorted(group_rates(held, rates.rules.level), key=lambda g: _order(by, g.name)):
         group = (by.value, told.name)
         inside = group in known
         yield GroupShown(
@@ -279,7 +281,9 @@ def _side_by_side(
 ) -> SideBySide:
     """The rates of all groups at once; held while the counts stand."""
     cells = tuple(cell for clutch in clutches for cell in clutch.cells)
-    return snapshot.kept.held(f"rates of {year}", cells, lambda: SideBySide(cells))
+    rules = snapshot.settings.rules.rates
+    stamp = (cells, rules)
+    return snapshot.kept.held(f"rates of {year}", stamp, lambda: SideBySide(cells, rules))
 
 
 def _bias(told: Sequence[Score]) -> tuple[float, int] | None:

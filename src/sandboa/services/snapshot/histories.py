@@ -8,7 +8,7 @@ from dataclasses import dataclass, field
 from sandboa.core.box import Shell, shell_marks
 from sandboa.core.climate.probe_checks import Check
 from sandboa.core.development import SetPoints
-from sandboa.core.development.delays import EMERGENCE
+from sandboa.core.development.rules import EMERGENCE
 from sandboa.core.hatching import Fate
 from sandboa.core.location_history import LocationHistory
 from sandboa.core.methods import DamSchool

@@ -2,7 +2,7 @@
 
 from fastapi import APIRouter
 
-from sandboa.core.development.bench import what_if
+from sandboa.core.development.bench import BenchClutch, what_if
 from sandboa.core.water.mixing import dry_mass_from_volume, medium_named, mix, water_of_depth
 from sandboa.core.water.top_up import top_up
 from sandboa.formats.readings_csv import read_readings
@@ -16,7 +16,7 @@ from sandboa.web.bench.schemas import (
     WhatIfRequest,
     WhatIfResponse,
 )
-from sandboa.web.house import NowS
+from sandboa.web.house import NowS, TheHouse
 from sandboa.web.readings.schemas import BadRowResponse, FileChoices, QuestionResponse
 from sandboa.web.schemas.common import (
     ForecastResponse,
@@ -29,7 +29,7 @@ router = APIRouter(prefix="/api/bench", tags=["bench"])
 
 
 @router.post("/forecast", dependencies=[LOOK])
-def bench_forecast(asked: WhatIfRequest, now_s: NowS) -> WhatIfResponse:
+def bench_forecast(asked: WhatIfRequest, house: TheHouse, now_s: NowS) -> WhatIfResponse:
     """A what-if: lay date, set point, perhaps readings, against another set point."""
     laid_s = asked.laid_at.timestamp()
     as_of_s = asked.as_of.timestamp() if asked.as_of else max(now_s, laid_s)
@@ -43,7 +43,13 @@ def bench_forecast(asked: WhatIfRequest, now_s: NowS) -> WhatIfResponse:
             return told
         rows = file.rows
         told.bad_rows = [BadRowResponse(line=b.line, reason=b.reason) for b in file.bad_rows[:200]]
-    answer = what_if(laid_s, as_of_s, asked.set_point_c, asked.eggs, rows, asked.other_set_point_c)
+    own = house.snapshot().settings.rules
+    answer = what_if(
+        BenchClutch(laid_s, as_of_s, asked.set_point_c, asked.eggs, rows),
+        asked.other_set_point_c,
+        own.clock,
+        own.forecast,
+    )
     told.forecast = ForecastResponse.of(answer.forecast)
     told.other = ForecastResponse.of(answer.other) if answer.other else None
     told.shift_days = answer.shift_days
@@ -55,14 +61,15 @@ def bench_forecast(asked: WhatIfRequest, now_s: NowS) -> WhatIfResponse:
 
 
 @router.post("/mix", dependencies=[LOOK])
-def bench_mix(asked: MixRequest) -> MixResponse:
+def bench_mix(asked: MixRequest, house: TheHouse) -> MixResponse:
     """Water for a mass of dry medium; from a volume it is rough, weighing wins."""
-    medium = medium_named(asked.medium)
+    media = house.snapshot().settings.rules.media
+    medium = medium_named(asked.medium, media)
     rough = None
     if asked.dry_mass_g is None:
-        rough = dry_mass_from_volume(medium.name, asked.volume_l if asked.volume_l else 0.0)
+        rough = dry_mass_from_volume(medium.name, asked.volume_l if asked.volume_l else 0.0, media)
     mass_g = rough.mass_g if rough else asked.dry_mass_g
-    mixed = mix(medium.name, mass_g or 0.0, asked.ratio)
+    mixed = mix(medium.name, mass_g or 0.0, asked.ratio, media)
     return MixResponse(
         medium=mixed.medium,
         dry_mass_g=mixed.dry_mass_g,
@@ -81,8 +88,13 @@ def bench_depth(asked: DepthRequest) -> DepthResponse:
 
 
 @router.post("/top-up", dependencies=[LOOK])
-def bench_top_up(asked: TopUpRequest) -> TopUpResponse:
+def bench_top_up(asked: TopUpRequest, house: TheHouse) -> TopUpResponse:
     """How much a box has lost since set-up and how much to put back."""
     return TopUpResponse.model_validate(
-        top_up(asked.reference_g, asked.current_g, asked.set_up_water_g)
+        top_up(
+            asked.reference_g,
+            asked.current_g,
+            asked.set_up_water_g,
+            rules=house.snapshot().settings.rules.water,
+        )
     )

@@ -9,7 +9,6 @@ from fastapi import APIRouter, Path, Query
 from sandboa.core.animals import DAM, SIRE
 from sandboa.core.box import Closing, Shell, usual_places
 from sandboa.core.clutch_count import parse_clutch_count
-from sandboa.core.water.mixing import MEDIA
 from sandboa.services import lay_day
 from sandboa.services.acts.revisions import saved_over
 from sandboa.services.forms.clutch import clutch_form
@@ -37,7 +36,9 @@ def get_choices(house: TheHouse, now_s: NowS) -> ChoicesResponse:
     snapshot = house.snapshot()
     return ChoicesResponse(
         media=[
-            MediumResponse.model_validate(medium) for medium in MEDIA if not medium.for_hatching
+            MediumResponse.model_validate(medium)
+            for medium in snapshot.settings.rules.media
+            if not medium.for_hatching
         ],
         closings=[c.value for c in Closing],
         shells=[s.value for s in Shell if s is not Shell.SMOOTH],

@@ -4,7 +4,7 @@ from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from sandboa.core.causes import FINDINGS, Cause, FindingKind, RankedCause, together
+from sandboa.core.causes import FINDINGS, Cause, FindingKind, RankedCause
 from sandboa.core.hatching import DeathStage, Fate
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.services.acts.revisions import revision_of
@@ -168,7 +168,7 @@ def lost_egg_told(lost: LostEgg, egg: EggResponse, photos: list[PhotoResponse]) 
         window_words=window.words if window else "",
         opening=_opening(lost),
         causes=[_cause(cause) for cause in lost.causes],
-        together=list(together(lost.causes)),
+        together=list(lost.together),
         missing=list(lost.missing),
         lain=[_stay(stay, end.way.path.start_s) for stay in lost.lain],
         photos=photos,

@@ -9,7 +9,6 @@ from sandboa.core.box import Closing
 from sandboa.core.cautions import CAUTIONS
 from sandboa.core.climate.probe_checks import SALT_HUMIDITY, SATURATED_HUMIDITY
 from sandboa.core.climate.rules import SWING_C
-from sandboa.core.development.box_temperature import RECENT_DAYS
 from sandboa.core.development.exposure import FINE_OFF_C
 from sandboa.core.hatching.advice import FULL_TERM, RESCUE_HOURS
 from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G
@@ -44,7 +43,7 @@ def get_rules(house: TheHouse) -> RulesResponse:
     """The numbers in force."""
     rules = house.snapshot().settings.rules
     return RulesResponse(
-        dimple_stages=[DimpleStage(development=d, grade=g) for d, g in rules.dimple_stages],
+        dimple_stages=[DimpleStage(development=d, grade=g) for d, g in rules.dents.stages],
         largest_file_bytes=LARGEST_FILE_BYTES,
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
         largest_package_bytes=LARGEST_PACKED_BYTES,
@@ -67,7 +66,7 @@ def get_rules(house: TheHouse) -> RulesResponse:
             medium_g=MEDIUM_MASS_RANGE_G,
             water_g=(0.0, MEDIUM_MASS_RANGE_G[1]),
         ),
-        water_shares=WaterRules(top_up=rules.water_shares.top_up, dry=rules.water_shares.dry),
+        water_shares=WaterRules(top_up=rules.water.top_up, dry=rules.water.dry),
         closings=list(Closing),
         hatch=HatchRules(
             rescue_hours=RESCUE_HOURS, full_term_from=FULL_TERM, hatchling_g=HATCHLING_RANGE_G
@@ -80,7 +79,7 @@ def get_rules(house: TheHouse) -> RulesResponse:
             salt_humidity=SALT_HUMIDITY,
             checked_probe_sd_c=rules.probe_sd_c[1],
             unchecked_probe_sd_c=rules.probe_sd_c[0],
-            recent_days=RECENT_DAYS,
+            recent_days=rules.record.recent_days,
             swing_good_up_to_c=SWING_C[0],
             swing_watch_up_to_c=rules.climate.swing_c,
         ),

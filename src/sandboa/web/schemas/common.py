@@ -171,7 +171,7 @@ class ForecastResponse(ResponseSchema):
             log_sd=forecast.log_sd,
             rate_per_day=forecast.rate_per_day,
             none_alive=forecast.none_alive,
-            late=late_words(forecast.none_alive),
+            late=late_words(forecast.none_alive, forecast.rules),
             overdue=forecast.overdue,
             first_pip=window(forecast.first_pip),
             typical_pip=window(forecast.typical_pip),

@@ -19,7 +19,6 @@ from sandboa.core.methods import (
     temperature_school,
 )
 from sandboa.core.settings import SETTINGS
-from sandboa.core.water.mixing import MEDIA
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.climate.readiness import cabinets_readiness
 from sandboa.services.clutches import methods
@@ -64,8 +63,9 @@ _CHOICES = {
 
 
 @router.get("/methods", dependencies=[LOOK])
-def get_methods() -> MethodsResponse:
+def get_methods(house: TheHouse) -> MethodsResponse:
     """The house's methods, the chosen one first, and what speaks for each choice."""
+    media = house.snapshot().settings.rules.media
     return MethodsResponse(
         methods=[
             MethodResponse(
@@ -83,7 +83,7 @@ def get_methods() -> MethodsResponse:
             TemperatureSchoolResponse(above_c=above_c, reason=words)
             for above_c, _, words in TEMPERATURE_SCHOOLS
         ],
-        media=[MediumResponse.model_validate(m) for m in MEDIA if not m.for_hatching],
+        media=[MediumResponse.model_validate(m) for m in media if not m.for_hatching],
     )
 
 

@@ -7,20 +7,17 @@ from typing import Final
 import numpy as np
 from scipy.ndimage import maximum_filter1d
 
-from sandboa.core.climate.faults.cabinet_faults import DOOR_HUMIDITY
 from sandboa.core.climate.faults.grid import Grid, joined, runs
 from sandboa.core.climate.faults.kinds import Fault, FaultKind, ProbeRecord
 from sandboa.core.climate.faults.known import mean, median
+from sandboa.core.climate.faults.rules import DEFAULT_FAULTS, FaultRules
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_HOUR
 
-#: h a probe tells the same to the last digit, at least (rule E: "for hours"; assumption).
-STUCK_HOURS: Final = 3.0
 #: times the longest run of equal readings that chance makes likely (assumption).
 _BEYOND_CHANCE: Final = 3.0
-#: °C of a step in one probe, and of any step of the others beside it (assumption).
-STEP_C: Final = 0.8
+#: °C of any step of the others beside it (assumption).
 _OTHERS_C: Final = 0.35
 #: h a step must last, and s within which most of it happens (assumption).
 _STEP_HOURS: Final = 2.0
@@ -53,10 +50,10 @@ def unplugged(probe: ProbeRecord, now_s: float) -> Iterator[Fault]:
         )
 
 
-def stuck(probe: ProbeRecord) -> Iterator[Fault]:
+def stuck(probe: ProbeRecord, rules: FaultRules = DEFAULT_FAULTS) -> Iterator[Fault]:
     """Stretches in which temperature, and humidity where known, did not move by a digit.
 
-    They must last 3 h, and three times the longest run that this probe's
+    They must last some hours, and three times the longest run that this probe's
     usual changes make likely: a coarse sensor in a steady place stands still
     for a while too.
     """
@@ -70,7 +67,7 @@ def stuck(probe: ProbeRecord) -> Iterator[Fault]:
     long = _likely_longest(same)
     for start, end in runs(same):
         lasted_s = float(times[end] - times[start])
-        if lasted_s >= STUCK_HOURS * SECONDS_PER_HOUR and end - start > _BEYOND_CHANCE * long:
+        if lasted_s >= rules.stuck_hours * SECONDS_PER_HOUR and end - start > _BEYOND_CHANCE * long:
             ongoing = end == len(times) - 1
             yield Fault(
                 FaultKind.STUCK,
@@ -80,19 +77,19 @@ def stuck(probe: ProbeRecord) -> Iterator[Fault]:
             )
 
 
-def fallen(grid: Grid, row: int) -> Iterator[Fault]:
+def fallen(grid: Grid, row: int, rules: FaultRules = DEFAULT_FAULTS) -> Iterator[Fault]:
     """A sharp step of one probe that stays, while no other moves: it lies elsewhere now."""
     off = grid.off_c[row]
     ahead = max(1, round(_SHARP_S / grid.step_s))
     step = _step(off, ahead)
-    alone = _others_quiet(grid, row, ahead)
-    sharp = (np.abs(step) >= STEP_C) & alone & grid.settled
+    alone = _others_quiet(grid, row, ahead, rules.step_c)
+    sharp = (np.abs(step) >= rules.step_c) & alone & grid.settled
     until = -1
     for start, end in runs(sharp):
         at = start + int(np.nanargmax(np.abs(step[start:end])))
         if at <= until:
             continue
-        found = _stays(grid, row, at, float(step[at]))
+        found = _stays(grid, row, at, float(step[at]), rules)
         if found is not None:
             yield found
             ended_s = found.end_s if found.end_s is not None else grid.times_s[-1]
@@ -125,7 +122,7 @@ def _step(off: FloatArray, ahead: int) -> FloatArray:
     return step
 
 
-def _others_quiet(grid: Grid, row: int, ahead: int) -> np.ndarray:
+def _others_quiet(grid: Grid, row: int, ahead: int, step_c: float) -> np.ndarray:
     others = [other for other in range(len(grid.names)) if other != row]
     quiet = np.ones(len(grid.times_s), dtype=bool)
     answer_s = _BOX_ANSWER_S if grid.in_box[row] else _AIR_ANSWER_S
@@ -133,13 +130,13 @@ def _others_quiet(grid: Grid, row: int, ahead: int) -> np.ndarray:
         with np.errstate(invalid="ignore"):
             quiet &= ~(np.abs(_step(grid.off_c[other], ahead)) > _OTHERS_C)
             # Shelves and boxes answer at their own pace: what moved others earlier moves this too.
-            moved = np.abs(grid.off_c[other]) > STEP_C
+            moved = np.abs(grid.off_c[other]) > step_c
             around = round(answer_s / grid.step_s)
             quiet &= ~maximum_filter1d(moved, 2 * around + 1)
     return quiet
 
 
-def _stays(grid: Grid, row: int, at: int, size: float) -> Fault | None:
+def _stays(grid: Grid, row: int, at: int, size: float, rules: FaultRules) -> Fault | None:
     """The fault that begins with a step of `size` at `at`, or None when it goes back at once."""
     off = grid.off_c[row]
     hour = round(SECONDS_PER_HOUR / grid.step_s)
@@ -169,7 +166,7 @@ def _stays(grid: Grid, row: int, at: int, size: float) -> Fault | None:
     humid = grid.humidity[row]
     drop = mean(humid[max(0, first - hour) : first])
     drop -= mean(humid[first : min(last, first + hour)])
-    if drop > DOOR_HUMIDITY:
+    if drop > rules.door_humidity:
         return None  # the air changed with it: a door, not the probe's place
     return Fault(
         FaultKind.FALLEN,

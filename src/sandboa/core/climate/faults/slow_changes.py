@@ -7,14 +7,10 @@ import numpy as np
 
 from sandboa.core.climate.faults.grid import Grid
 from sandboa.core.climate.faults.kinds import Fault, FaultKind
+from sandboa.core.climate.faults.rules import DEFAULT_FAULTS, FaultRules
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: °C a drift amounts to before it is told, and days it takes at least (assumption).
-DRIFT_C: Final = 0.3
-DRIFT_DAYS: Final = 8
-#: °C by which eggs warm their place (rule E: 0.3 to 1; less is not told apart from drift).
-EGG_HEAT_C: Final = (0.25, 1.5)
 #: days (1 sd) of the bump in which eggs' heat grows (assumption: from oxygen use, rule F).
 _BUMP_DAYS: Final = (8.0, 11.0, 14.0)
 #: Share of the variation that a shape must explain before it is believed (assumption).
@@ -22,7 +18,9 @@ _EXPLAINED: Final = 0.8
 _FEWEST_DAYS: Final = 12
 
 
-def slow_changes(grid: Grid, distance_c: FloatArray) -> Iterator[Fault]:
+def slow_changes(
+    grid: Grid, distance_c: FloatArray, rules: FaultRules = DEFAULT_FAULTS
+) -> Iterator[Fault]:
     """Drift and eggs' heat, probe by probe, from daily means.
 
     Parameters: `distance_c`, °C from the set point, (probes, n) as the grid's.
@@ -41,7 +39,7 @@ def slow_changes(grid: Grid, distance_c: FloatArray) -> Iterator[Fault]:
         told = [
             (fault, row)
             for row in np.flatnonzero(believed).tolist()
-            if (fault := _of_probe(grid, days, daily, row, believed)) is not None
+            if (fault := _of_probe(grid, (days, daily), row, believed, rules)) is not None
         ]
         if not told:
             return
@@ -52,9 +50,14 @@ def slow_changes(grid: Grid, distance_c: FloatArray) -> Iterator[Fault]:
 
 
 def _of_probe(
-    grid: Grid, days: FloatArray, daily: FloatArray, row: int, believed: np.ndarray
+    grid: Grid,
+    by_day: tuple[FloatArray, FloatArray],
+    row: int,
+    believed: np.ndarray,
+    rules: FaultRules,
 ) -> Fault | None:
     """What changed slowly in one probe, held against the others and the set point."""
+    days, daily = by_day
     others = believed.copy()
     others[row] = False
     # The set point vouches too: distances from it are held against a change of nought.
@@ -65,7 +68,7 @@ def _of_probe(
     if known.sum() < _FEWEST_DAYS:
         return None
     may_be_eggs = bool(grid.in_box[row]) or grid.shelf[row] > 1
-    return next(_shape(grid.names[row], days[known], own[known], may_be_eggs), None)
+    return next(_shape(grid.names[row], days[known], own[known], may_be_eggs, rules), None)
 
 
 def _level(daily: FloatArray) -> FloatArray:
@@ -78,13 +81,15 @@ def _level(daily: FloatArray) -> FloatArray:
     return level
 
 
-def _shape(name: str, days: FloatArray, own: FloatArray, may_be_eggs: bool) -> Iterator[Fault]:
+def _shape(
+    name: str, days: FloatArray, own: FloatArray, may_be_eggs: bool, rules: FaultRules
+) -> Iterator[Fault]:
     spread = float(((own - own.mean()) ** 2).sum())
     if spread <= 0:
         return
-    ramp_left, ramp_c, ramp_from = _best_ramp(days, own)
+    ramp_left, ramp_c, ramp_from = _best_ramp(days, own, round(rules.drift_days))
     bump_left, bump_c, bump_at, bump_sd = _best_bump(days, own)
-    eggs = may_be_eggs and EGG_HEAT_C[0] <= bump_c <= EGG_HEAT_C[1]
+    eggs = may_be_eggs and rules.egg_heat_low_c <= bump_c <= rules.egg_heat_high_c
     if eggs and bump_left < ramp_left and 1.0 - bump_left / spread >= _EXPLAINED:
         start = max(days[0], bump_at - 1.9 * bump_sd)
         ended = days[-1] > bump_at + 1.2 * bump_sd
@@ -96,8 +101,8 @@ def _shape(name: str, days: FloatArray, own: FloatArray, may_be_eggs: bool) -> I
             largest_c=bump_c,
         )
     elif (
-        abs(ramp_c) >= DRIFT_C
-        and days[-1] - ramp_from >= DRIFT_DAYS
+        abs(ramp_c) >= rules.drift_c
+        and days[-1] - ramp_from >= rules.drift_days
         and ramp_left <= bump_left
         and 1.0 - ramp_left / spread >= _EXPLAINED
     ):
@@ -110,10 +115,10 @@ def _shape(name: str, days: FloatArray, own: FloatArray, may_be_eggs: bool) -> I
         )
 
 
-def _best_ramp(days: FloatArray, own: FloatArray) -> tuple[float, float, float]:
+def _best_ramp(days: FloatArray, own: FloatArray, least_days: int) -> tuple[float, float, float]:
     """Level, then a straight line from some day on: what is left, total change, that day."""
     best = (np.inf, 0.0, float(days[0]))
-    for start in days[:-DRIFT_DAYS]:
+    for start in days[:-least_days]:
         shape = np.maximum(days - start, 0.0)
         left, slope = _fit(shape, own)
         if left < best[0]:
