@@ -16,7 +16,7 @@ from sandboa.core.units import SECONDS_PER_DAY
 FloatArray = NDArray[np.float64]
 
 #: Samples worked on at a time: a block's intermediate arrays stay in the processor's cache.
-_BLOCK: Final = 16384
+_BLOCK: Final = 32768
 
 
 def _blocks(samples: int) -> Iterator[tuple[int, int]]:

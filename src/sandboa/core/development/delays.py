@@ -39,7 +39,7 @@ class Delay:
 
 #: days between two points of a grid are one of these: what a waiting time does to a grid is then
 #: worked out once.
-STEPS_DAYS: Final = tuple(2.0**power for power in range(-6, 5))
+STEPS_DAYS: Final = tuple(2.0**power * part for power in range(-6, 5) for part in (1.0, 1.25, 1.5))
 
 
 def even_grid(start_days: float, end_days: float, points: int) -> FloatArray:

@@ -12,8 +12,8 @@ from sandboa.core.development.windows import QUANTILES, Window
 from sandboa.core.normal import log_cdf_of
 
 #: Equally likely values of what a clutch's eggs share, and points in time, to work with.
-_NODES: Final = 16
-_GRID: Final = 96
+_NODES: Final = 12
+_GRID: Final = 72
 #: Sds among eggs within which all of them pip, beyond doubt.
 _WIDE: Final = 7.0
 #: Of a waiting time, the share beyond which nothing is followed.

@@ -104,13 +104,11 @@ def forecast_clutch(
     variance = sum(g.eggs * log_uncertainty(g.curve, prior) ** 2 for g in groups) / max(eggs, 1)
     log_sd = math.sqrt(variance) * (prior.rules.maternal_factor if maternal else 1.0)
     known = clutch_posterior(groups, prior, log_sd)
-    standing = _standing(main.curve, prior, log_sd)
     pipped_s = [at_s for group in groups for at_s in group.pipped_s]
-    if pipped_s:
-        standing = replace(standing, pipped=len(pipped_s), first_pipped_s=min(pipped_s))
-    elif known is not None:
-        silent = min(known.likelihood, 1.0)
-        standing = replace(standing, none_alive=none_alive(silent, none_alive_before))
+    rival = 0.0
+    if known is not None and not pipped_s:
+        rival = none_alive(min(known.likelihood, 1.0), none_alive_before)
+    standing = _standing(main.curve, prior, log_sd, rival, pipped_s)
     if known is None or standing.overdue:
         return standing
     upcoming, last_pip, next_out, all_out = pips_and_outs(known, prior.rules.emergence)
@@ -128,7 +126,13 @@ def forecast_clutch(
     )
 
 
-def _standing(curve: DevelopmentCurve, prior: HatchPrior, log_sd: float) -> Forecast:
+def _standing(
+    curve: DevelopmentCurve,
+    prior: HatchPrior,
+    log_sd: float,
+    rival: float,
+    pipped_s: Sequence[float],
+) -> Forecast:
     """Where the clutch stands, without a window yet."""
     temperature = curve.temperature
     return Forecast(
@@ -139,5 +143,8 @@ def _standing(curve: DevelopmentCurve, prior: HatchPrior, log_sd: float) -> Fore
         measured_share=temperature.measured_share,
         log_sd=log_sd,
         rate_per_day=curve.future_rate_per_day,
+        none_alive=rival,
+        pipped=len(pipped_s),
+        first_pipped_s=min(pipped_s, default=None),
         rules=prior.rules,
     )
