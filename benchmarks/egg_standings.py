@@ -7,7 +7,15 @@ from dataclasses import dataclass, field, replace
 import numpy as np
 
 from benchmarks.report import met
-from sandboa.core.dimples import EggTurgor, Grading, Scope, excess_grade, judge_box, rose_fast
+from sandboa.core.dimples import (
+    DimpleJudgement,
+    EggTurgor,
+    Grading,
+    Scope,
+    excess_grade,
+    judge_box,
+    rose_fast,
+)
 from sandboa.core.rounds.due import WATCH_EVERY_DAYS
 from sandboa.core.standing import (
     SIGNS,
@@ -33,6 +41,8 @@ TAUGHT = 40
 FIRST_SEED = 710_000
 #: Days before collapse at which an egg that dies is to be on watch (product requirement).
 _AHEAD_DAYS = 4.0
+#: Day on which a clutch is over and what has not pipped is looked at once more.
+_OPENED_DAY = 65
 #: Shares developed at which chances are scored, from mid-term on.
 _SCORED = (0.5, 0.65, 0.8, 0.92)
 _FEWEST_IN_BIN = 50
@@ -82,17 +92,22 @@ class _Egg:
     watch_share: float | None = None
     failing: bool = False
     candle_from_s: float = np.inf
+    #: Share developed at the look that found it collapsed.
+    found: float | None = None
+    #: Whether it was looked at after it died, and four days and more before it collapsed.
+    looked_at_in_time: bool = False
 
 
 @dataclass(frozen=True)
 class Lived:
-    """One egg of a clutch that is over; `warned_days` before it collapsed, where it did. `closed`
-    is what it can teach."""
+    """One egg of a clutch that is over; `warned_days` before it collapsed, where it did, and
+    whether anybody `looked_in_time` for that. `closed` is what it can teach."""
 
     scored: tuple[Scored, ...]
     hatches: bool
     ever_failing: bool
     warned_days: float | None
+    looked_in_time: bool
     closed: ClosedEgg
 
 
@@ -125,12 +140,16 @@ def _all(
 def _told(eggs: Sequence[Lived]) -> list[str]:
     died = [e.warned_days for e in eggs if e.warned_days is not None]
     warned = float(np.mean([days >= _AHEAD_DAYS for days in died]))
+    in_time = [e.warned_days for e in eggs if e.warned_days is not None and e.looked_in_time]
+    seen = float(np.mean([days >= _AHEAD_DAYS for days in in_time]))
     lived = [e.ever_failing for e in eggs if e.hatches]
     wrong = float(np.mean(lived))
     lines = [
         f"    {len(died)} died and collapsed: warned {_AHEAD_DAYS:.0f} days ahead {warned:.0%} "
         f"(aim 80 %)  {met(warned >= 0.8)}; {len(lived)} hatched: ever failing {wrong:.1%} "
         f"(aim 2 %)  {met(wrong <= _MOST_WRONG)}",
+        f"    {len(in_time)} of them were looked at after they died and {_AHEAD_DAYS:.0f} days "
+        f"before they collapsed: warned {seen:.0%}",
     ]
     for share in _SCORED:
         at = [s for e in eggs for s in e.scored if s.share == share]
@@ -186,9 +205,14 @@ def _clutch(job: tuple[Keeper, int, StandingRules]) -> list[Lived]:
                 for told, egg, judged in zip(
                     scored, eggs, _judged(eggs, day, share, rules), strict=True
                 ):
-                    # Once it has collapsed there is nothing left to judge.
-                    if share < egg.fate.collapses:
+                    # Once it was found collapsed there is nothing left to judge.
+                    if egg.found is None:
                         told.append(_score(egg, judged, at))
+    for egg in eggs:
+        if egg.fate.died is not None and egg.found is None:
+            # Nobody saw it collapse: it is looked at when the clutch is over.
+            _look(keeper, egg, _OPENED_DAY, False, random)
+            egg.found = _OPENED_DAY / _TERM_DAYS
     return [_lived(egg, told) for egg, told in zip(eggs, scored, strict=True)]
 
 
@@ -202,13 +226,20 @@ def _lived(egg: _Egg, scored: list[Scored]) -> Lived:
     if egg.fate.died is not None and egg.fate.collapses <= 1.0:
         first = egg.fate.collapses if egg.watch_share is None else egg.watch_share
         warned = (egg.fate.collapses - first) * _TERM_DAYS
-    return Lived(tuple(scored), egg.fate.died is None, egg.failing, warned, _closed(egg))
+    return Lived(
+        tuple(scored),
+        egg.fate.died is None,
+        egg.failing,
+        warned,
+        egg.looked_at_in_time,
+        _closed(egg),
+    )
 
 
 def _closed(egg: _Egg) -> ClosedEgg:
-    """As it was seen until it pipped, or until it was given up soon after it collapsed."""
+    """As it was seen until it pipped, or until it was found collapsed and given up."""
     lived = egg.fate.died is None
-    share = 1.0 if lived else min(egg.fate.collapses + 0.02, 1.08)
+    share = 1.0 if egg.found is None else egg.found
     end = Situation(0.0, share * _TERM_DAYS * _DAY_S, share)
     return ClosedEgg(tuple(o for o in egg.seen if o.at_s <= end.now_s), end, lived)
 
@@ -224,6 +255,11 @@ def _look(keeper: Keeper, egg: _Egg, day: int, is_dry: bool, random: np.random.G
         torch = glance(egg.fate, share, candled=True, dry_box=is_dry, random=random)
         seen = replace(seen, vessels=torch.vessels, movement=torch.movement)
     egg.grades.append(Grading(at_s, seen.grade, share))
+    died, collapses = egg.fate.died, egg.fate.collapses
+    if died is not None:
+        if egg.found is None and share >= collapses:
+            egg.found = share
+        egg.looked_at_in_time |= died < share <= collapses - _AHEAD_DAYS / _TERM_DAYS
     signs = [*_signs(seen), ("vessels", seen.vessels), ("movement", "seen" * seen.movement)]
     if not any(SIGNS[SignKind(k), v].weight < 0 for k, v in _signs(seen)):
         signs.append(("shell", "clean"))
@@ -268,11 +304,37 @@ def _situations(eggs: list[_Egg], day: int, share: float) -> list[tuple[Situatio
             for n, egg in enumerate(eggs, start=1)
         ],
     )
-    dents = [box.by_egg[number] for number in range(1, len(eggs) + 1)]
+    then = judge_box(share, [_turgor(n, egg, now_s) for n, egg in enumerate(eggs, start=1)])
     return [
-        (Situation(0.0, now_s, share, d.excess if d.scope is Scope.EGG else 0), d.rose_fast)
-        for d in dents
+        (_situation(egg, (day, share), box.by_egg[n], then.by_egg[n]), box.by_egg[n].rose_fast)
+        for n, egg in enumerate(eggs, start=1)
     ]
+
+
+def _turgor(number: int, egg: _Egg, now_s: float) -> EggTurgor:
+    """As it was last looked at."""
+    if not egg.grades:
+        return EggTurgor(number, 0)
+    last = egg.grades[-1]
+    return EggTurgor(number, last.grade, False, rose_fast(egg.grades, now_s), last.development)
+
+
+def _situation(
+    egg: _Egg, now: tuple[int, float], judged: DimpleJudgement, then: DimpleJudgement
+) -> Situation:
+    """The dents it had when it was looked at are its own where no box is to blame, then or now."""
+    day, share = now
+    own = then.excess if Scope.BOX not in (then.scope, judged.scope) else 0
+    seen = egg.grades[-1] if egg.grades else None
+    return Situation(
+        0.0,
+        day * _DAY_S,
+        share,
+        own,
+        None,
+        seen.at_s if seen else None,
+        seen.development if seen else None,
+    )
 
 
 def _judged(eggs: list[_Egg], day: int, share: float, rules: StandingRules) -> list[EggStanding]:

@@ -8,9 +8,11 @@ from hypothesis import strategies as st
 from sandboa.core.standing import (
     Situation,
     StandingRules,
+    after_silence,
     expected_hatch,
     judge_standing,
     nothing_alive,
+    still_hopeful,
 )
 from sandboa.core.standing.clutch import ALL_AT_ONCE
 
@@ -80,3 +82,28 @@ def test_the_better_each_egg_stands_the_less_likely_nothing_lives(chances, share
     worse = [0.8 * chance for chance in chances]
     told = nothing_alive(chances, [0.9 * c for c in chances], share)
     assert 0.0 <= told <= nothing_alive(worse, [0.9 * c for c in worse], share) + 1e-9 <= 1.0 + 1e-9
+
+
+def test_time_without_a_pip_takes_from_every_egg_and_from_what_is_expected() -> None:
+    """Nine in ten that none will pip: of six good eggs not one is to be expected."""
+    good = judge_standing([], Situation(0.0, 60 * 86_400.0, 1.0))
+    still = still_hopeful(0.04, 0.90)
+    assert still == pytest.approx(0.10 / 0.96)
+    told = after_silence(good, still)
+    assert told.alive == pytest.approx(still * good.alive)
+    assert told.will_hatch == pytest.approx(still * good.will_hatch)
+    assert (told.standing, good.standing) == ("probably lost", "watch")
+    (late,) = [e for e in told.evidence if "no egg of the clutch" in e.words]
+    assert late.push == pytest.approx(told.log_odds - good.log_odds)
+    pushes = sum(e.push for e in told.evidence) + told.prior.push
+    assert pushes == pytest.approx(told.log_odds, abs=1e-6)
+    waiting = expected_hatch([good.will_hatch] * 6, still)
+    assert (waiting.low, waiting.middle) == (0, 0)
+    assert after_silence(good, 1.0) is good
+    assert expected_hatch([0.7] * 6, 0.0).words == "Expect 0 of 6 to hatch."
+
+
+@given(st.floats(0.0, 1.0), st.floats(0.0, 1.0))
+def test_waiting_never_makes_hope(before: float, now: float) -> None:
+    assert 0.0 <= still_hopeful(before, now) <= 1.0
+    assert still_hopeful(before, max(before, now)) <= still_hopeful(before, before)

@@ -375,3 +375,17 @@ def test_of_two_looks_at_one_moment_the_worse_counts_and_a_draw_is_told_apart() 
     assert judged(*same).log_odds == pytest.approx(2.4 - 0.8 * 0.8, abs=1e-3)
     drawn = [seen(20, "vessels", "none", 0.7), seen(20, "vessels", "none", 0.9)]
     assert judged(*drawn) == judged(*reversed(drawn))
+
+
+def test_dents_say_how_the_egg_was_when_they_were_seen() -> None:
+    """An egg creased long ago is not round again for having waited."""
+    rules = StandingRules()
+    then = judged(share=0.33, now=20 * DAY, excess=2, rules=rules)
+    later = judged(
+        share=0.65, now=39 * DAY, excess=2, dented_s=20 * DAY, dented_share=0.33, rules=rules
+    )
+    (line,) = [e for e in later.evidence if e.key == "sign.dents.excess"]
+    assert line.at_s == 20 * DAY
+    # Less than the whole of it: since then it may have died, or be lost another way.
+    assert -0.8 * 0.5 * 2 < line.push < -0.6
+    assert later.alive < then.alive

@@ -63,6 +63,20 @@ def test_what_was_felt_moves_the_water_and_is_not_asked_for_again(box: SnapshotC
     assert later.left.share < min(before, 0.4)
 
 
+def test_an_egg_that_was_early_is_not_sound_again_for_having_waited(box: SnapshotCache) -> None:
+    close_visit(visit("creased", eggs=(EggSeen(3, grade=3),)), NOW_S)
+    then = now(box).eggs[2].standing
+    later_s = NOW_S + 35 * DAY_S
+    waited = clutch_page(box.current(), CODE, later_s).now.eggs[2]
+    assert then is not None
+    assert waited.standing is not None
+    # By now so deep a dent would be normal, had it come now.
+    assert waited.excess == 0
+    assert waited.standing.alive < then.alive
+    (dents,) = [e for e in waited.standing.evidence if e.key == "sign.dents.excess"]
+    assert dents.at_s == NOW_S
+
+
 def test_a_creased_egg_is_on_today_until_it_was_candled(box: SnapshotCache) -> None:
     close_visit(visit("creased", eggs=(EggSeen(3, grade=3),)), NOW_S)
     assert DueKind.DENTS in due_kinds(box)
@@ -188,3 +202,31 @@ def test_a_clutch_kept_by_its_dam_is_kept_with_double_width_and_teaches_its_own_
     known = lessons(house.current())
     assert len(known.house(NOW_S).finished) == 0
     assert len(known.house(NOW_S, maternal=True).finished) == 1
+
+
+def test_long_after_its_time_a_clutch_is_not_expected_to_hatch(house: SnapshotCache) -> None:
+    """What is said of the clutch and of each of its eggs agrees with that none will pip."""
+    code, _ = lay_clutch(lay_day(80.0), NOW_S)
+    then = clutch_page(house.current(), code, NOW_S - 40 * DAY_S).now
+    told = clutch_page(house.current(), code, NOW_S).now
+    assert told.forecast is not None
+    assert told.forecast.overdue
+    assert told.expected is not None
+    assert (told.expected.low, told.expected.middle) == (0, 0)
+    assert then.expected is not None
+    assert then.expected.middle >= 4
+    for egg in told.eggs[:5]:
+        assert egg.standing is not None
+        assert egg.standing.alive < 0.2
+        assert any("no egg of the clutch has pipped" in e.words for e in egg.standing.evidence)
+
+
+def test_one_pip_gives_all_its_siblings_their_hope_back(house: SnapshotCache) -> None:
+    code, _ = lay_clutch(lay_day(66.0), NOW_S)
+    silent = clutch_page(house.current(), code, NOW_S).now
+    see_pip(code, 1, NOW_S - HOUR_S, NOW_S)
+    pipped = clutch_page(house.current(), code, NOW_S).now
+    one, other = silent.eggs[1].standing, pipped.eggs[1].standing
+    assert one is not None
+    assert other is not None
+    assert one.alive < other.alive

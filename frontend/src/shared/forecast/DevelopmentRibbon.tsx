@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { day } from '@/shared/dates'
 import { token } from '@/shared/theme/token'
 import { useWidth } from '@/shared/ui/useWidth'
+import { developed } from '@/shared/units'
 import {
   developmentAt,
   developmentOn,
@@ -71,12 +72,12 @@ export function DevelopmentRibbon({ forecast, pieces, laidAt, visits = [], other
 }
 
 export function inWords(forecast: Forecast): string {
-  const share = Math.round(forecast.fraction * 100)
+  const share = developed(forecast.fraction).replace(/\s*%/, ' percent')
   const pip = forecast.typical_pip
   const when = pip
     ? `typical pip ${day(pip.p50)}, most likely ${day(pip.p10)} to ${day(pip.p90)}`
     : 'no pip in sight'
-  return `Development ribbon: day ${Math.floor(forecast.day)}, ${share} percent developed, ${when}`
+  return `Development ribbon: day ${Math.floor(forecast.day)}, ${share} developed, ${when}`
 }
 
 type Scale = (development: number) => number
@@ -268,7 +269,7 @@ function Now({ forecast, x, width }: { forecast: Forecast; x: Scale; width: numb
         fill={token('ink')}
       >
         <tspan style={{ fontSize: 26, fontWeight: 780 }}>
-          {Math.round(forecast.fraction * 100)}
+          {developed(forecast.fraction).replace(/\s*%/, '')}
         </tspan>
         <tspan style={{ fontSize: 16 }}> % developed</tspan>
       </text>

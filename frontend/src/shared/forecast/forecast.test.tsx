@@ -47,7 +47,8 @@ describe('the ribbon', () => {
     expect(inWords(forecast)).toBe(
       'Development ribbon: day 26, 46 percent developed, typical pip 17 Jul, most likely 13 Jul to 21 Jul',
     )
-    expect(inWords({ ...forecast, typical_pip: null })).toContain('no pip in sight')
+    const over = inWords({ ...forecast, typical_pip: null, fraction: 1.45 })
+    expect(over).toContain('over 125 percent developed, no pip in sight')
   })
 
   it('puts a visit where its day fell in heat: cold days are short', () => {

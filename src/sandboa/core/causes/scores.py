@@ -30,12 +30,12 @@ class SignScore:
 #: Log score a cause starts with, before anything is known; unknown starts with 0, so that
 #: without evidence it leads (assumption).
 STARTS: Final = {
-    **dict.fromkeys(Cause, -3.2),
+    **dict.fromkeys(Cause, -3.6),
     Cause.UNKNOWN: 0.0,
-    Cause.CORD: -4.0,
-    Cause.LETHAL_GENES: -4.0,
-    Cause.POISONED_AIR: -4.5,
-    Cause.PESTS: -4.0,
+    Cause.CORD: -4.4,
+    Cause.LETHAL_GENES: -4.4,
+    Cause.POISONED_AIR: -4.9,
+    Cause.PESTS: -4.4,
 }
 
 _TABLE: Final = {

@@ -1,6 +1,12 @@
 """Standing: is the egg alive, by what evidence, and what would settle it?"""
 
-from sandboa.core.standing.clutch import HatchExpectation, expected_hatch, nothing_alive
+from sandboa.core.standing.clutch import (
+    HatchExpectation,
+    after_silence,
+    expected_hatch,
+    nothing_alive,
+    still_hopeful,
+)
 from sandboa.core.standing.death_time import DIES_IN_SLIT
 from sandboa.core.standing.judgement import (
     EggStanding,
@@ -57,11 +63,13 @@ __all__ = [
     "StandingRules",
     "StandingScore",
     "ToldEgg",
+    "after_silence",
     "asked_from",
     "asks_for_torch",
     "expected_hatch",
     "judge_standing",
     "nothing_alive",
     "score_standings",
+    "still_hopeful",
     "what_settles",
 ]

@@ -2,14 +2,15 @@
 
 import math
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
 
 from sandboa.core.normal import quantile
 from sandboa.core.standing.death_time import alive_log_odds
-from sandboa.core.standing.rules import DEFAULT_RULES, StandingRules
+from sandboa.core.standing.judgement import EggStanding, Evidence
+from sandboa.core.standing.rules import DEFAULT_RULES, NONE_ALIVE_KEY, StandingRules
 
 #: Sd of the log-odds that eggs of one clutch share: they hatch or die together more often than eggs
 #: of two clutches (assumption).
@@ -41,11 +42,12 @@ class HatchExpectation:
         return f"Expect {self.counts}."
 
 
-def expected_hatch(chances: Sequence[float]) -> HatchExpectation | None:
+def expected_hatch(chances: Sequence[float], still: float = 1.0) -> HatchExpectation | None:
     """How many eggs of one clutch hatch, by the chance (0-1) of each; None without eggs.
 
     Eggs share their luck: given it each hatches by itself, and their number is summed up exactly.
-    Which eggs hatch more likely stays as it is. Source: rule C.
+    Which eggs hatch more likely stays as it is. `still` (0-1) is the chance that time without a
+    pip leaves for any of them (see `still_hopeful`). Source: rules A6, C.
     """
     if not chances:
         return None
@@ -59,10 +61,49 @@ def expected_hatch(chances: Sequence[float]) -> HatchExpectation | None:
             share = 1.0 / (1.0 + math.exp(-(odds * stretch + SHARED_LUCK * luck)))
             hatched = np.convolve(hatched, [1.0 - share, share])
         counts += hatched / len(_LUCK)
+    counts *= still
+    counts[0] += 1.0 - still
     cumulative = np.cumsum(counts)
     low, high = (int(np.searchsorted(cumulative, q - 1e-9)) for q in (0.1, 0.9))
-    middle = min(max(round(sum(chances)), low), high)
+    middle = min(max(round(still * sum(chances)), low), high)
     return HatchExpectation(len(chances), low, middle, high)
+
+
+def still_hopeful(none_alive_before: float, none_alive_now: float) -> float:
+    """By how much (0-1) time without a pip has lowered the chance of anything alive in a clutch.
+
+    Of the chances that no egg will pip, before time said anything and now (both 0-1; rule A6).
+    """
+    if none_alive_before >= 1.0:
+        return 1.0
+    return min((1.0 - none_alive_now) / (1.0 - none_alive_before), 1.0)
+
+
+def after_silence(
+    standing: EggStanding, still: float, rules: StandingRules = DEFAULT_RULES
+) -> EggStanding:
+    """An egg's standing once its whole clutch is late by heat, and nothing of it has pipped.
+
+    `still` as of `still_hopeful`; its chances are that share of what they were. The list of
+    evidence says so in a line of its own. Source: rules A6, C.
+    """
+    if still >= 1.0:
+        return standing
+    alive, will_pip = still * standing.alive, still * standing.will_pip
+    log_odds = _log_odds(alive)
+    late = Evidence(
+        NONE_ALIVE_KEY, "by heat it is late, and no egg of the clutch has pipped", rules.none_alive,
+        1.0, log_odds - standing.log_odds, None,
+    )  # fmt: skip
+    return replace(
+        standing,
+        standing=rules.standing(alive, will_pip),
+        alive=alive,
+        will_pip=will_pip,
+        will_hatch=still * standing.will_hatch,
+        log_odds=log_odds,
+        evidence=tuple(sorted((*standing.evidence, late), key=lambda e: (e.push, e.key))),
+    )
 
 
 def nothing_alive(

@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from itertools import pairwise
 
 from sandboa.core.candling import AGAIN_DAYS, Vessels
@@ -69,8 +69,10 @@ class Situation:
     ----------
     laid_s, now_s: s.
     share: share developed now.
-    excess: grades its dents are ahead of its stage, 0 when the whole box is
-        early: then the box is to blame and no egg (rule B).
+    excess: grades its dents were ahead of its stage when they were seen, 0 when the
+        whole box was early: then the box is to blame and no egg (rule B).
+    dented_s, dented_share: when that was seen (s), and the share developed then;
+        None for now.
     first_pip_s: first pip among its siblings, None before; this egg is closed.
     """
 
@@ -79,6 +81,8 @@ class Situation:
     share: float
     excess: int = 0
     first_pip_s: float | None = None
+    dented_s: float | None = None
+    dented_share: float | None = None
 
 
 def judge_standing(
@@ -245,9 +249,9 @@ def _void(sign: Sign, observation: Observation, situation: Situation) -> str:
 def _from_the_box(situation: Situation, rules: StandingRules) -> Iterator[_Signed]:
     """What follows from the egg among its siblings."""
     if situation.excess > 0:
-        yield _counted(
-            SIGNS[SignKind.DENTS, "excess"], float(situation.excess), situation.share, rules
-        )
+        share = situation.share if situation.dented_share is None else situation.dented_share
+        dents = _counted(SIGNS[SignKind.DENTS, "excess"], float(situation.excess), share, rules)
+        yield replace(dents, at_s=situation.dented_s)
     if situation.first_pip_s is not None:
         hours = (situation.now_s - situation.first_pip_s) / SECONDS_PER_HOUR
         if hours > rules.late_after_hours:

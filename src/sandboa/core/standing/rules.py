@@ -50,6 +50,8 @@ RISK_DAYS: Final = 10.0
 SOUND_WILL_PIP: Final = 0.72
 #: Under which the losses of the stage stand in the list of evidence.
 STAGE_KEY: Final = "standing.stage"
+#: Under which time without a pip stands there.
+NONE_ALIVE_KEY: Final = "forecast.none_alive"
 
 
 class Standing(StrEnum):

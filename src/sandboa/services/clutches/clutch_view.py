@@ -2,7 +2,7 @@
 
 import math
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 from sandboa.core.clutch_count import ClutchCount
@@ -23,7 +23,13 @@ from sandboa.core.development.learned_words import learned_words
 from sandboa.core.development.ribbon import RibbonPiece, ribbon
 from sandboa.core.messages import Words
 from sandboa.core.methods import Difference, Method
-from sandboa.core.standing import HatchExpectation, expected_hatch, nothing_alive
+from sandboa.core.standing import (
+    HatchExpectation,
+    after_silence,
+    expected_hatch,
+    nothing_alive,
+    still_hopeful,
+)
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.records.house import Probe
@@ -156,6 +162,14 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
     views = {egg.entity: egg for box in boxes for egg in box.eggs}
     told = tuple(views[egg.entity_id] for egg in eggs if egg.entity_id in views)
     hatching = [group for path, held in groups.items() for group in _groups(at, path, held)]
+    forecast, still = None, 1.0
+    if hatching and live and finished is None:
+        before = _nothing_alive(at, told, curve.now / math.exp(learned.prior.mean))
+        forecast = forecast_clutch(
+            hatching, maternal=maternal, prior=learned.prior, none_alive_before=before
+        )
+        if forecast.first_pipped_s is None:
+            still = still_hopeful(before, forecast.none_alive)
     return ClutchNow(
         clutch=clutch,
         boxes=boxes,
@@ -164,27 +178,16 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
         sire=snapshot.animals[clutch.sire_id].name if clutch.sire_id else None,
         set_points=set_points,
         count=ClutchCount(len(eggs), sum(egg.slug for egg in eggs)),
-        eggs=told,
+        eggs=tuple(_after_silence(at, egg, still) for egg in told),
         live_eggs=len(live),
         curve=curve,
-        forecast=(
-            forecast_clutch(
-                hatching,
-                maternal=maternal,
-                prior=learned.prior,
-                none_alive_before=_nothing_alive(
-                    at, told, curve.now / math.exp(learned.prior.mean)
-                ),
-            )
-            if hatching and live and finished is None
-            else None
-        ),
+        forecast=forecast,
         cold_spells=cold_spells(curve, set_points),
         maternal=maternal,
         learned=learned,
         learned_days=_moved_days(curve, learned),
         impossible_pip=_impossible_pip(at, clutch, eggs, learned),
-        expected=_expected(told) if finished is None else None,
+        expected=_expected(told, still) if finished is None else None,
         finished_s=float(finished.at_s) if finished else None,
     )
 
@@ -218,9 +221,16 @@ def _nothing_alive(at: AsOf, eggs: Sequence[EggView], share: float) -> float:
     )
 
 
-def _expected(eggs: Sequence[EggView]) -> HatchExpectation | None:
+def _expected(eggs: Sequence[EggView], still: float) -> HatchExpectation | None:
     chances = [egg.will_hatch for egg in eggs]
-    return expected_hatch([chance for chance in chances if chance is not None])
+    return expected_hatch([chance for chance in chances if chance is not None], still)
+
+
+def _after_silence(at: AsOf, egg: EggView, still: float) -> EggView:
+    if egg.standing is None:
+        return egg
+    rules = learned_standing(at.snapshot).rules
+    return replace(egg, standing=after_silence(egg.standing, still, rules))
 
 
 def _impossible_pip(

@@ -1,6 +1,6 @@
 """The eggs of a box, judged: dents for their stage and box first, then each one's standing."""
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -8,7 +8,6 @@ from sandboa.core.box import Shell, loses_water_fast
 from sandboa.core.candling import Disc, Vessels, candle_again
 from sandboa.core.dimples import (
     BoxJudgement,
-    DimpleJudgement,
     EggTurgor,
     Grading,
     Scope,
@@ -174,12 +173,10 @@ def judge_eggs(at: AsOf, box: Box, eggs: Sequence[Egg], water: WaterLeft | None 
         )
         for egg in live
     ]
-    judged = judge_box(
-        0.0,
-        turgors,
-        dents,
-        water_says_dry=water is not None and water.says_dry,
-    )
+    dry = water is not None and water.says_dry
+    judged = judge_box(0.0, turgors, dents, water_says_dry=dry)
+    # An egg says how it was when it was looked at: what was early then is not late by waiting.
+    then = judge_box(0.0, _as_looked_at(turgors, looks), dents, water_says_dry=dry)
     answered = tuple(
         name
         for name, seen in looks.items()
@@ -190,11 +187,23 @@ def judge_eggs(at: AsOf, box: Box, eggs: Sequence[Egg], water: WaterLeft | None 
         for name, seen in looks.items()
         if name in judged.early_eggs and did_not_answer(seen, pours[name], as_of_s, dents)
     )
-    judging = _Judging(at, box, water, judged, answered, unanswered)
+    judging = _Judging(at, box, water, judged, then, answered, unanswered)
     views = tuple(
         judging.view(egg, names[egg.entity_id], looks.get(names[egg.entity_id], [])) for egg in eggs
     )
     return EggsView(views, judged, answered, unanswered)
+
+
+def _as_looked_at(
+    turgors: Sequence[EggTurgor], looks: Mapping[str, Sequence[Grading]]
+) -> list[EggTurgor]:
+    """Each egg at the share it had developed when its grade was seen."""
+    return [
+        replace(egg, development=min(seen[-1].development, 2.0))
+        if (seen := looks[egg.egg])
+        else egg
+        for egg in turgors
+    ]
 
 
 def names_in_box(snapshot: Snapshot, eggs: Sequence[Egg]) -> dict[int, str]:
@@ -245,6 +254,7 @@ class _Judging:
     box: Box
     water: WaterLeft | None
     judged: BoxJudgement
+    then: BoxJudgement
     answered: tuple[str, ...]
     unanswered: tuple[str, ...]
 
@@ -301,15 +311,21 @@ class _Judging:
                     rules=self.at.snapshot.settings.rules.dents,
                 ),
             )
-        return view if view.pipped_s is not None else self._with_standing(egg, view, judged)
+        return view if view.pipped_s is not None else self._with_standing(egg, view, seen)
 
-    def _with_standing(self, egg: Egg, view: EggView, judged: DimpleJudgement) -> EggView:
+    def _with_standing(self, egg: Egg, view: EggView, seen: list[Grading]) -> EggView:
         snapshot, as_of_s, stage = self.at.snapshot, self.at.at_s, self.at.stage(egg)
         observations = observations_of(snapshot, egg, stage.share_at, as_of_s)
-        own_dents = judged.excess if judged.scope is Scope.EGG else 0
+        judged, then = self.judged.by_egg[view.name], self.then.by_egg[view.name]
         laid_s = snapshot.clutch_by_id[egg.clutch_id].laid_s
         situation = Situation(
-            laid_s, as_of_s, stage.share, own_dents, self._first_pip_s(egg.clutch_id)
+            laid_s,
+            as_of_s,
+            stage.share,
+            then.excess if Scope.BOX not in (then.scope, judged.scope) else 0,
+            self._first_pip_s(egg.clutch_id),
+            seen[-1].at_s if seen else None,
+            seen[-1].development if seen else None,
         )
         in_force = snapshot.settings.rules
         rules = learned_standing(snapshot).rules
