@@ -51,7 +51,13 @@ def windows() -> Iterator[Setting]:
         ("dam_sd", "Dams differ by", DAM_SD, 0.08, "It shrinks where nothing speaks for it."),
         ("chance_sd", "Clutches differ by chance", CHANCE_SD, 0.10, "It is learned from yours."),
         ("slope_sd", "The norm is off by, a degree", SLOPE_SD, 0.08, "Learned over set points."),
-        ("curvature_sd", "and by, a degree squared", CURVATURE_SD, 0.03, "Learned likewise."),
+        (
+            "curvature_sd",
+            "The norm is off by, a degree squared",
+            CURVATURE_SD,
+            0.03,
+            "Learned likewise.",
+        ),
     ):
         yield Setting(
             f"forecast.{name}", label, _LN, sd, (0.001, most), f"One sd. {reason}", _GROUP,
@@ -67,7 +73,8 @@ def windows() -> Iterator[Setting]:
         Quantity.SHARE,
     )  # fmt: skip
     for name, label, unit, default, span, reason, quantity in (
-        ("egg_sd_worth_clutches", "That is worth", "clutches", FINE.egg_sd_worth_clutches,
+        ("egg_sd_worth_clutches", "How far eggs differ is worth", "clutches",
+         FINE.egg_sd_worth_clutches,
          (0.5, 30.0), "Of your own, before it is moved half way.", Quantity.PLAIN),
         ("told_from", "“None may pip” is told from", "chance", FINE.told_from, (0.05, 0.6),
          "Beside the window, with what to do.", Quantity.SHARE),
@@ -79,7 +86,7 @@ def windows() -> Iterator[Setting]:
          (1.0, 5.0), "She leaves the eggs, and warms them.", Quantity.PLAIN),
         ("emergence_days", "From pip to out", "days", FINE.emergence.median_days, (0.3, 5.0),
          "Half of them take longer.", Quantity.PLAIN),
-        ("emergence_sigma", "which spreads by", "of its logarithm", FINE.emergence.sigma,
+        ("emergence_sigma", "From pip to out spreads by", "of its logarithm", FINE.emergence.sigma,
          (0.05, 1.5), "One sd.", Quantity.PLAIN),
         ("shed_from_days", "First shed from", "days after it is out", FIRST_SHED_WITHIN_DAYS[0],
          (1.0, 20.0), "Eight in ten shed between the two.", Quantity.PLAIN),
@@ -87,7 +94,8 @@ def windows() -> Iterator[Setting]:
          (2.0, 40.0), "Eight in ten shed between the two.", Quantity.PLAIN),
         ("meal_days", "From the shed to the first meal", "days", FINE.first_meal.median_days,
          (0.5, 30.0), "Half of them take longer.", Quantity.PLAIN),
-        ("meal_sigma", "which spreads by", "of its logarithm", FINE.first_meal.sigma, (0.05, 1.5),
+        ("meal_sigma", "From the shed to the first meal spreads by", "of its logarithm",
+         FINE.first_meal.sigma, (0.05, 1.5),
          "One sd.", Quantity.PLAIN),
     ):  # fmt: skip
         yield Setting(f"forecast.{name}", label, unit, default, span, reason, _GROUP, quantity)

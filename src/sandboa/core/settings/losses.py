@@ -19,10 +19,10 @@ _WARM, _APART, _SHARE, _PLAIN = (
 #: By field of CauseLimits: what is set, its unit, its range, why, and what it is.
 _LIMITS = {
     "early_days": (
-        "Siblings hatched early: heat, from", "days", (1.0, 20.0),
+        "Heat is suspected when siblings are early by", "days", (1.0, 20.0),
         "Against what the set point gives; clutches of one house differ by some days.", _PLAIN),
     "late_days": (
-        "Siblings hatched late: cold, from", "days", (1.0, 20.0),
+        "Cold is suspected when siblings are late by", "days", (1.0, 20.0),
         "Against what the set point gives; clutches of one house differ by some days.", _PLAIN),
     "never_hot_c": (
         "It was never hot up to", "", (31.0, 35.0), "Then heat is not to blame.", _WARM),
@@ -58,7 +58,7 @@ _LIMITS = {
     "severe_c": (
         "A fault is severe from", "", (1.0, 12.0), "Off the usual temperature.", _APART),
     "severe_hours": (
-        "or when it lasts", "hours", (1.0, 72.0), "Then it counts more.", _PLAIN),
+        "A fault is severe when it lasts", "hours", (1.0, 72.0), "Then it counts more.", _PLAIN),
     "air_from": (
         "Air can be short from", "developed", (0.4, 0.95),
         "Before it eggs need little: crack the film from then on.", _SHARE),
@@ -93,7 +93,8 @@ _LIMITS = {
         _PLAIN),
     "batch_from_days": (
         "Vapours kill a batch from day", "", (1.0, 60.0), "After lay.", _PLAIN),
-    "batch_to_days": ("to day", "", (10.0, 90.0), "After lay.", _PLAIN),
+    "batch_to_days": (
+        "Vapours kill a batch until day", "", (10.0, 90.0), "After lay.", _PLAIN),
     "batch_share": (
         "A batch is lost from", "of its eggs", (0.2, 1.0), "In one cabinet, at one age.", _SHARE),
     "wrong_notes": (

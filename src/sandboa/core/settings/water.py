@@ -51,9 +51,10 @@ def water() -> Iterator[Setting]:
         "A quarter left no longer keeps the air of the box damp.", _GROUP, Quantity.SHARE,
     )  # fmt: skip
     for name, label, unit, span, reason, quantity in (
-        ("unknown_humidity_low", "It may be as dry as", "of 1", (0.02, 0.9),
+        ("unknown_humidity_low", "A cabinet nobody measures may be as dry as", "of 1", (0.02, 0.9),
          "Eight in ten such rooms are damper.", Quantity.SHARE),
-        ("unknown_humidity_high", "or as damp as", "of 1", (0.05, 0.97),
+        ("unknown_humidity_high", "A cabinet nobody measures may be as damp as", "of 1",
+         (0.05, 0.97),
          "Eight in ten such rooms are drier.", Quantity.SHARE),
         ("round_to_g", "A top-up is rounded to", "g", (1.0, 50.0), "What you can pour.",
          Quantity.MASS),
@@ -61,7 +62,8 @@ def water() -> Iterator[Setting]:
          "So much at once soaks the eggs' underside.", Quantity.SHARE),
         ("unweighed_egg_g", "An egg taken out unweighed counts", "g", (30.0, 200.0),
          "Where none beside it was weighed.", Quantity.MASS),
-        ("unweighed_egg_sd_g", "and may be off by", "g", (1.0, 60.0), "One sd.", Quantity.MASS),
+        ("unweighed_egg_sd_g", "An egg taken out unweighed may be off by", "g", (1.0, 60.0),
+         "One sd.", Quantity.MASS),
         ("lid_silent_from", "A wet lid says nothing from", "developed", (0.5, 1.0),
          "Eggs give off water before they pip.", Quantity.SHARE),
     ):  # fmt: skip
