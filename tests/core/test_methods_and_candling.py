@@ -10,6 +10,7 @@ from samples import DAY_S, NOW_S
 from sandboa.core.animals import leaps, require_hatch_year, require_no_circle, require_weight
 from sandboa.core.box import Closing
 from sandboa.core.candling import Disc, Vessels, candle_again, turn_advice
+from sandboa.core.development.clock import DEFAULT_CLOCK
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import Step, may_be_second_clutch, steps
 from sandboa.core.methods import (
@@ -182,3 +183,9 @@ def test_the_search_for_a_circle_always_ends(parents) -> None:
 def test_two_clutches_within_60_days_are_asked_about() -> None:
     assert may_be_second_clutch(NOW_S - 59 * DAY_S, NOW_S)
     assert not may_be_second_clutch(NOW_S - 61 * DAY_S, NOW_S)
+
+
+def test_the_earliest_set_day_is_by_the_houses_own_clock() -> None:
+    cold_blooded = replace(DEFAULT_CLOCK, zero_c=21.0)
+    assert earliest_set_day(31.67, cold_blooded) == 55
+    assert earliest_set_day(30.0, cold_blooded) > earliest_set_day(30.0)

@@ -51,7 +51,7 @@ def test_each_has_a_range_that_holds_its_default_and_a_reason(name: str) -> None
     assert low < high
     assert setting.reason
     # It is found by search, away from its neighbours: no label goes on with another's sentence.
-    assert str(setting.label).strip('“')[0].isupper()
+    assert str(setting.label).strip("“")[0].isupper()
     assert str(setting.value_words(setting.default))
     assert checked_setting(name, high) == high
     with pytest.raises(NotPlausible):

@@ -10,7 +10,7 @@ from typing import Final
 
 from sandboa.core.box import Closing
 from sandboa.core.dam_care.aftercare import TubSchool
-from sandboa.core.development.clock import DEFAULT_CLOCK
+from sandboa.core.development.clock import DEFAULT_CLOCK, DevelopmentClock
 from sandboa.core.errors import NotPlausible
 from sandboa.core.messages import Message, Temperature, Words
 from sandboa.core.names import clean_name
@@ -126,11 +126,11 @@ class Difference:
     own: Words
 
 
-def checked(method: Method) -> Method:
+def checked(method: Method, clock: DevelopmentClock = DEFAULT_CLOCK) -> Method:
     """The method with its name tidied; NotPlausible when a line cannot be true.
 
     Temperature 20-36 °C, ratio 0.1-8; a set day needs the day, and never one
-    before day 55 at the standard temperature, or as far developed by heat.
+    before day 55 at the standard temperature, or as far developed by the house's `clock`.
     """
     name = clean_name("name", method.name)
     medium = medium_named(method.medium)
@@ -143,7 +143,7 @@ def checked(method: Method) -> Method:
     if method.cutting is CuttingSchool.SET_DAY:
         if method.set_day is None:
             raise NotPlausible("set_day", "which day are eggs cut on?")
-        earliest = earliest_set_day(method.temperature_c)
+        earliest = earliest_set_day(method.temperature_c, clock)
         require_range("set_day", method.set_day, _SET_DAY_RANGE, "days")
         if method.set_day < earliest:
             raise NotPlausible(
@@ -161,14 +161,14 @@ def checked(method: Method) -> Method:
     return Method(**kept)
 
 
-def earliest_set_day(temperature_c: float) -> int:
+def earliest_set_day(temperature_c: float, clock: DevelopmentClock = DEFAULT_CLOCK) -> int:
     """First day on which cutting on a set day can be meant: day 55 at 31.67 °C, by heat elsewhere.
 
     `temperature_c` above the clock's zero; at or below it nothing develops and
     the latest day of all is returned.
     """
-    developed = EARLIEST_SET_DAY * float(DEFAULT_CLOCK.rate_per_day(STANDARD_C))
-    rate = float(DEFAULT_CLOCK.rate_per_day(temperature_c))
+    developed = EARLIEST_SET_DAY * float(clock.rate_per_day(STANDARD_C))
+    rate = float(clock.rate_per_day(temperature_c))
     if rate <= 0:
         return int(_SET_DAY_RANGE[1])
     return math.ceil(developed / rate - 1e-9)

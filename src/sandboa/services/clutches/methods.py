@@ -26,6 +26,7 @@ from sandboa.records.facts import Act, act_of
 from sandboa.records.methods import ClutchMethod, MethodLines
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import act
+from sandboa.services.snapshot.settings import house_settings
 
 
 @dataclass(frozen=True, slots=True)
@@ -61,7 +62,7 @@ def find_method(entity: int) -> HouseMethod:
 
 def add_method(method: Method, now_s: float, *, chosen: bool) -> tuple[int, Act]:
     """Record a house method; Conflict when its name is taken, NotPlausible when it cannot be."""
-    method = checked(method)
+    method = checked(method, house_settings().rules.clock)
     _require_free(method.name, own=None)
     with act(ActKind.METHOD, f"House method {method.name}", now_s) as adding:
         if chosen:
@@ -75,7 +76,7 @@ def change_method(entity: int, method: Method, now_s: float, *, chosen: bool) ->
     held = recorded.Method.now(entity)
     if held is None:
         raise NotFound("there is no such method")
-    method = checked(method)
+    method = checked(method, house_settings().rules.clock)
     _require_free(method.name, own=entity)
     with act(ActKind.METHOD, f"House method {method.name} changed", now_s) as changing:
         if chosen and not held.chosen:
@@ -126,7 +127,9 @@ def change_clutch_method(code: str, method: Method, now_s: float) -> Act:
     clutch = clutch_coded(code)
     if clutch is None:
         raise NotFound(f"there is no clutch {code}")
-    method = checked(replace(method, dam=method_of_clutch(clutch.entity_id).dam))
+    method = checked(
+        replace(method, dam=method_of_clutch(clutch.entity_id).dam), house_settings().rules.clock
+    )
     held = ClutchMethod.only(clutch_id=clutch.entity_id)
     with act(
         ActKind.METHOD, f"Method of {clutch.code} changed", now_s, clutch.entity_id

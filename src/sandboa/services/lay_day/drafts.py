@@ -32,6 +32,7 @@ from sandboa.services.lay_day.origin import check_origin, laid_at_of
 from sandboa.services.lay_day.record import require_asked_about, write_clutch
 from sandboa.services.lay_day.rows import suggested_code
 from sandboa.services.lay_day.state import LayDayState, OriginState, lay_day_of
+from sandboa.services.snapshot.settings import house_settings
 
 #: h after the last save from which a lay day is said to have been left half-finished (assumption).
 LEFT_AFTER_HOURS = 12.0
@@ -123,7 +124,7 @@ def save(draft_id: int, revision: int, step: Step, state: LayDayState, now_s: fl
             clean_name(field, typed)
     _require_time(state.laid_at, now_s)
     require_handled_between(state.handled_at, state.laid_at.timestamp(), now_s)
-    state = state.model_copy(update={"method": checked(state.method)})
+    state = state.model_copy(update={"method": checked(state.method, house_settings().rules.clock)})
     kept = lay_drafts.save_draft(
         draft_id, revision, int(now_s), step.value, state.model_dump_json()
     )

@@ -135,7 +135,9 @@ def require_asked_about(dam: int, name: str, laid_s: float, second_clutch: bool)
 def _method(day: LayDay) -> Method:
     """The clutch's own copy; its temperature is what its cabinet is set to, whatever was meant."""
     if day.method is not None:
-        return replace(checked(day.method), temperature_c=day.set_point_c)
+        return replace(
+            checked(day.method, house_settings().rules.clock), temperature_c=day.set_point_c
+        )
     own = replace(chosen_method(), temperature_c=day.set_point_c)
     if day.medium is None:
         return own
