@@ -16,8 +16,9 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.rates.rules import DEFAULT_RATES
 from sandboa.core.rules_in_force import RulesInForce, rules_in_force
 from sandboa.core.settings import SETTINGS, Quantity, checked_setting
+from sandboa.core.standing.judgement import Observation, Situation, judge_standing
 from sandboa.core.standing.rules import StandingRules
-from sandboa.core.standing.signs import SIGNS
+from sandboa.core.standing.signs import SIGNS, SignKind
 from sandboa.core.water.drying import DEFAULT_EXCHANGE, EXCHANGE_L_DAY
 from sandboa.core.water.mixing import MEDIA
 from sandboa.core.water.rules import DEFAULT_WATER
@@ -40,7 +41,8 @@ def test_what_nobody_set_is_what_the_rules_say() -> None:
     assert told.exchange.sd_factor == DEFAULT_EXCHANGE.sd_factor
     usual = StandingRules()
     assert all(told.standing.weight(s) == usual.weight(s) for s in SIGNS.values())
-    assert replace(told.standing, weights={}, priors={}) == usual
+    assert all(told.standing.at_stage(s) == s for s in SIGNS.values())
+    assert replace(told.standing, weights={}, priors={}, stage_limits={}) == usual
 
 
 @pytest.mark.parametrize("name", SETTINGS)
@@ -73,6 +75,24 @@ def test_each_reaches_a_rule(name: str) -> None:
     assert rules_in_force({**DEFAULTS, name: other}) != rules_in_force(DEFAULTS)
 
 
+@pytest.mark.parametrize(
+    ("lower", "higher"),
+    [
+        ("dry_share", "top_up_share"),
+        ("water.unknown_humidity_low", "water.unknown_humidity_high"),
+        ("forecast.shed_from_days", "forecast.shed_to_days"),
+        ("forecast.told_from", "forecast.no_date_from"),
+        ("fault.egg_heat_low_c", "fault.egg_heat_high_c"),
+        ("losses.hot_degree_hours", "losses.very_hot_degree_hours"),
+        ("losses.cold_hours", "losses.very_cold_hours"),
+        ("losses.swing_days", "losses.many_swing_days"),
+        ("losses.batch_from_days", "losses.batch_to_days"),
+    ],
+)
+def test_two_ends_of_a_span_cannot_be_set_the_wrong_way_round(lower: str, higher: str) -> None:
+    assert SETTINGS[lower].limits[1] < SETTINGS[higher].limits[0]
+
+
 def test_a_number_reaches_the_place_it_names() -> None:
     told = in_force(climate__hot_hours=3.0, oxygen__85=4.0, start__malformed=-1.0,
                     probe__checked_sd_c=0.2)  # fmt: skip
@@ -98,3 +118,14 @@ def test_weights_lie_one_level_deeper_and_nothing_else() -> None:
     }  # fmt: skip
     assert {s.group for s in SETTINGS.values() if not s.deep}.isdisjoint(deep)
     assert all(s.quantity is not Quantity.PLAIN for s in SETTINGS.values() if s.name.endswith("_c"))
+
+
+def test_a_sign_counts_at_the_stages_the_keeper_set() -> None:
+    own = in_force(stage__vessels__until_share=0.9, stage__feel__from_share=0.7).standing
+    strong, firm = SIGNS[SignKind.VESSELS, "strong"], SIGNS[SignKind.FEEL, "firm"]
+    assert own.at_stage(strong).until_share == 0.9
+    assert own.at_stage(firm).from_share == 0.7
+    assert own.at_stage(SIGNS[SignKind.VESSELS, "broken"]) == SIGNS[SignKind.VESSELS, "broken"]
+    late = Observation(50 * 86_400.0, SignKind.VESSELS, "strong", 0.85)
+    situation = Situation(0.0, 51 * 86_400.0, 0.86)
+    assert judge_standing([late], situation, own).alive > judge_standing([late], situation).alive

@@ -19,7 +19,7 @@ from sandboa.core.dimples.scores import CAUSE_SCORES
 from sandboa.core.rates.rules import RateRules
 from sandboa.core.settings import SETTINGS
 from sandboa.core.standing.rules import PRIORS, RISKS, STAGE_KEY, STANDING_FROM, StandingRules
-from sandboa.core.standing.signs import SIGNS
+from sandboa.core.standing.signs import SIGNS, STAGE_LIMITS
 from sandboa.core.units import SECONDS_PER_HOUR, SECONDS_PER_MINUTE
 from sandboa.core.water.drying import EXCHANGE_L_DAY, MEDIUM_FACTOR, ExchangeRules
 from sandboa.core.water.mixing import MEDIA, Medium
@@ -67,12 +67,15 @@ def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
             late_after_hours=values["standing.late_after_hours"],
             late_per_hours=values["standing.late_per_hours"],
             risk_days=values["standing.risk_days"],
+            stage_limits={limit.name: values[limit.name] for limit in STAGE_LIMITS},
             risks={(kind, value): values[f"risk.{kind}.{value}"] for kind, value in RISKS},
         ),
         exchange=ExchangeRules(
             exchange_l_day={Closing(c): values[f"exchange.{c}"] for c in EXCHANGE_L_DAY},
             medium_factor={m: values[f"medium.{m}"] for m in MEDIUM_FACTOR},
             sd_factor=values["exchange_sd_factor"],
+            box_humidity=values["box_humidity"],
+            saturated_humidity=values["climate.saturated_humidity"],
         ),
         water=_water(values),
         media=tuple(_medium(values, medium) for medium in MEDIA),
@@ -137,16 +140,10 @@ def _forecast(values: Mapping[str, float]) -> ForecastRules:
     del own["none_alive"]
     return ForecastRules(
         emergence=Delay(own.pop("emergence_days"), own.pop("emergence_sigma")),
-        first_shed=_delay_within(own.pop("shed_from_days"), own.pop("shed_to_days")),
+        first_shed=Delay.within(own.pop("shed_from_days"), own.pop("shed_to_days")),
         first_meal=Delay(own.pop("meal_days"), own.pop("meal_sigma")),
         **own,
     )
-
-
-def _delay_within(low_days: float, high_days: float) -> Delay:
-    """Two ends that were set the wrong way round are those of the same span."""
-    low, high = sorted((low_days, high_days))
-    return Delay.within(low, max(high, 1.01 * low))
 
 
 def _dents(values: Mapping[str, float]) -> DentRules:

@@ -3,6 +3,7 @@
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.climate.probe_checks import SATURATED_HUMIDITY
 from sandboa.core.development.cold_spells import COLD_BELOW_C
 from sandboa.core.development.exposure import FINE_OFF_C, HARM_ABOVE_C
 from sandboa.core.units import SECONDS_PER_HOUR
@@ -33,6 +34,9 @@ MEAN_OFF_C: Final = 0.5
 class ClimateRules:
     """Numbers in force: °C, s, and relative humidity 0-1, each named as its default is."""
 
+    fine_off_c: float = FINE_OFF_C
+    swing_good_c: float = SWING_C[0]
+    saturated_humidity: float = SATURATED_HUMIDITY
     harm_above_c: float = HARM_ABOVE_C
     slow_below_c: float = COLD_BELOW_C
     hot_emergencies: tuple[tuple[float, float], ...] = HOT_EMERGENCIES

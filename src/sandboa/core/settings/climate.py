@@ -16,6 +16,12 @@ def climate() -> Iterator[Setting]:
     (hot_c, hot_s), (hotter_c, hotter_s) = FINE.hot_emergencies
     cold_c, cold_s = FINE.cold_emergency
     for name, label, unit, default, limits, reason, quantity in (
+        ("fine_off_c", "All is fine within", "", FINE.fine_off_c, (0.1, 2.0),
+         "Off the set point.", apart),
+        ("swing_good_c", "A day's swing is good up to", "", FINE.swing_good_c, (0.2, 2.0),
+         "Above it a day is watched.", apart),
+        ("saturated_humidity", "A sensor is saturated from", "of 1", FINE.saturated_humidity,
+         (0.90, 1.0), "It says no number then.", Quantity.SHARE),
         ("harm_above_c", "Harm adds up above", "", FINE.harm_above_c, (31.5, 36.0),
          "More deformities, weaker hatchlings.", warm),
         ("slow_below_c", "Eggs wait below", "", FINE.slow_below_c, (22.0, 30.0),
@@ -77,9 +83,9 @@ def climate() -> Iterator[Setting]:
          "Against the others and the set point.", apart),
         ("drift_days", "Fault, drifting probe: over", "days", FAULTS.drift_days, (3.0, 30.0),
          "A straight line, for so long at least.", Quantity.PLAIN),
-        ("egg_heat_low_c", "Heat of the eggs: from", "", FAULTS.egg_heat_low_c, (0.1, 2.0),
+        ("egg_heat_low_c", "Heat of the eggs: from", "", FAULTS.egg_heat_low_c, (0.1, 0.7),
          "Late in term they warm their place.", apart),
-        ("egg_heat_high_c", "Heat of the eggs: up to", "", FAULTS.egg_heat_high_c, (0.3, 4.0),
+        ("egg_heat_high_c", "Heat of the eggs: up to", "", FAULTS.egg_heat_high_c, (0.8, 4.0),
          "More of it is something else.", apart),
     ):  # fmt: skip
         yield Setting(f"fault.{name}", label, unit, default, limits, reason, _GROUP, quantity)

@@ -21,7 +21,7 @@ from sandboa.core.standing.rules import (
     Standing,
 )
 from sandboa.core.standing.settle import CANDLE_EVERY_DAYS
-from sandboa.core.standing.signs import SIGNS
+from sandboa.core.standing.signs import SIGNS, STAGE_LIMITS
 
 
 def dents() -> Iterator[Setting]:
@@ -118,6 +118,13 @@ def standing() -> Iterator[Setting]:
          "After it was last seen."),
     ):  # fmt: skip
         yield Setting(f"standing.{name}", label, unit, default, span, reason, "Standing")
+    for limit in STAGE_LIMITS:
+        day = limit.field == "from_day"
+        yield Setting(
+            limit.name, limit.words, "" if day else "developed", limit.usual,
+            (1.0, 30.0) if day else (0.1, 1.0), "At other stages it says nothing.", "Standing",
+            Quantity.PLAIN if day else Quantity.SHARE,
+        )  # fmt: skip
     for (kind, value), times in RISKS.items():
         yield Setting(
             f"risk.{kind}.{value}", f"{SIGNS[kind, value].words.capitalize()}: losses ahead",

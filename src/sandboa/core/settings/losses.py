@@ -27,22 +27,22 @@ _LIMITS = {
     "never_hot_c": (
         "It was never hot up to", "", (31.0, 35.0), "Then heat is not to blame.", _WARM),
     "hot_degree_hours": (
-        "Too hot from", "Celsius degree-hours", (0.5, 50.0),
+        "Too hot from", "Celsius degree-hours", (0.5, 19.0),
         "Above where harm adds up, before it died.", _PLAIN),
     "very_hot_degree_hours": (
-        "Much too hot from", "Celsius degree-hours", (2.0, 200.0),
+        "Much too hot from", "Celsius degree-hours", (19.5, 200.0),
         "Above where harm adds up, before it died.", _PLAIN),
     "cold_hours": (
-        "Too cold from", "hours in a row", (4.0, 240.0), "Eggs mostly wait; they seldom die.",
+        "Too cold from", "hours in a row", (4.0, 71.0), "Eggs mostly wait; they seldom die.",
         _PLAIN),
     "very_cold_hours": (
-        "Very cold from", "hours in a row", (12.0, 480.0), "Three days cost some eggs.", _PLAIN),
+        "Very cold from", "hours in a row", (71.5, 480.0), "Three days cost some eggs.", _PLAIN),
     "deep_cold_c": (
         "Deep cold below", "", (10.0, 26.0), "However short it was.", _WARM),
     "swing_days": (
-        "Unstable from", "days of large swings", (1.0, 30.0), "One bad day is none.", _PLAIN),
+        "Unstable from", "days of large swings", (1.0, 7.0), "One bad day is none.", _PLAIN),
     "many_swing_days": (
-        "Very unstable from", "days of large swings", (2.0, 60.0), "A week and more.", _PLAIN),
+        "Very unstable from", "days of large swings", (7.5, 60.0), "A week and more.", _PLAIN),
     "calm_swing_c": (
         "A day is calm up to a swing of", "", (0.2, 2.0), "Then swings are not to blame.", _APART),
     "measured_enough": (
@@ -92,9 +92,9 @@ _LIMITS = {
         "A cabinet is new for", "days", (10.0, 730.0), "New foam and glue give off vapours.",
         _PLAIN),
     "batch_from_days": (
-        "Vapours kill a batch from day", "", (1.0, 60.0), "After lay.", _PLAIN),
+        "Vapours kill a batch from day", "", (1.0, 35.0), "After lay.", _PLAIN),
     "batch_to_days": (
-        "Vapours kill a batch until day", "", (10.0, 90.0), "After lay.", _PLAIN),
+        "Vapours kill a batch until day", "", (36.0, 90.0), "After lay.", _PLAIN),
     "batch_share": (
         "A batch is lost from", "of its eggs", (0.2, 1.0), "In one cabinet, at one age.", _SHARE),
     "wrong_notes": (

@@ -5,6 +5,7 @@ from collections.abc import Iterator
 from sandboa.core.air import AIR_BELOW, FREE_AIR_L, USE_FACTOR, USE_ML_HOUR
 from sandboa.core.settings.setting import Quantity, Setting
 from sandboa.core.water.drying import (
+    BOX_HUMIDITY,
     EXCHANGE_L_DAY,
     EXCHANGE_SD_FACTOR,
     MEDIUM_FACTOR,
@@ -43,19 +44,22 @@ def water() -> Iterator[Setting]:
         _GROUP,
     )  # fmt: skip
     yield Setting(
+        "box_humidity", "Humidity in a box with damp medium", "of 1", BOX_HUMIDITY, (0.9, 1.0),
+        "A box loses by how much drier its cabinet is.", _GROUP, Quantity.SHARE,
+    )  # fmt: skip
+    yield Setting(
         "top_up_share", "Top up soon below", "of its water", DEFAULT_WATER.top_up, (0.3, 0.9),
         "Half of the water gone is time enough to plan a visit.", _GROUP, Quantity.SHARE,
     )  # fmt: skip
     yield Setting(
-        "dry_share", "Dry below", "of its water", DEFAULT_WATER.dry, (0.05, 0.5),
+        "dry_share", "Dry below", "of its water", DEFAULT_WATER.dry, (0.05, 0.29),
         "A quarter left no longer keeps the air of the box damp.", _GROUP, Quantity.SHARE,
     )  # fmt: skip
     for name, label, unit, span, reason, quantity in (
-        ("unknown_humidity_low", "A cabinet nobody measures may be as dry as", "of 1", (0.02, 0.9),
-         "Eight in ten such rooms are damper.", Quantity.SHARE),
+        ("unknown_humidity_low", "A cabinet nobody measures may be as dry as", "of 1", (0.02, 0.39),
+         "One in ten such rooms is drier.", Quantity.SHARE),
         ("unknown_humidity_high", "A cabinet nobody measures may be as damp as", "of 1",
-         (0.05, 0.97),
-         "Eight in ten such rooms are drier.", Quantity.SHARE),
+         (0.41, 0.97), "One in ten such rooms is damper.", Quantity.SHARE),
         ("round_to_g", "A top-up is rounded to", "g", (1.0, 50.0), "What you can pour.",
          Quantity.MASS),
         ("split_above", "A top-up is split above", "of its water", (0.2, 1.0),

@@ -227,7 +227,7 @@ def _sign_of(observation: Observation) -> Sign:
 
 
 def _signed(observation: Observation, situation: Situation, rules: StandingRules) -> _Signed:
-    sign = _sign_of(observation)
+    sign = rules.at_stage(_sign_of(observation))
     weight = rules.weight(sign)
     look = Look(sign.kind, observation.development, weight * rules.dependence)
     void = _void(sign, observation, situation)

@@ -1,14 +1,14 @@
 """The numbers of an egg's standing, as the house uses them (rule C)."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from enum import StrEnum
 from typing import Final
 
 from sandboa.core.candling import Vessels
 from sandboa.core.development.rules import NONE_ALIVE
 from sandboa.core.standing.death_time import DIES
-from sandboa.core.standing.signs import Sign, SignKind
+from sandboa.core.standing.signs import STAGE_LIMITS, Sign, SignKind
 
 #: Log-odds (alive : dead) an egg starts with, by its look on lay day (rule C; "unsure",
 #: between weak and not candled, is an assumption: a look that showed nothing clear says a little).
@@ -77,6 +77,7 @@ class StandingRules:
     """Numbers in force: `weights` and `priors` by key replace the defaults where they are set.
 
     `none_alive` is the chance that nothing of a clutch lives, before anything is known of its eggs.
+    `stage_limits` by name, as in STAGE_LIMITS: when a kind of sign counts.
     `risks` say by how many times a sign (kind, value) raises the losses ahead, for `risk_days`.
     """
 
@@ -91,10 +92,27 @@ class StandingRules:
     late_per_hours: float = LATE_PER_HOURS
     risk_days: float = RISK_DAYS
     risks: Mapping[tuple[SignKind, str], float] = field(default_factory=lambda: RISKS)
+    stage_limits: Mapping[str, float] = field(default_factory=dict)
 
     def weight(self, sign: Sign) -> float:
         """Its log likelihood ratio before the factor for dependence."""
         return self.weights.get(sign.key, sign.weight)
+
+    def at_stage(self, sign: Sign) -> Sign:
+        """The sign with the stages at which it counts in this house."""
+        own = {
+            line.field: self.stage_limits[line.name]
+            for line in STAGE_LIMITS
+            if line.name in self.stage_limits and line.limits(sign)
+        }
+        if not own:
+            return sign
+        return replace(
+            sign,
+            from_share=own.get("from_share", sign.from_share),
+            until_share=own.get("until_share", sign.until_share),
+            from_day=own.get("from_day", sign.from_day),
+        )
 
     def prior(self, seen: str) -> float:
         """Log-odds to start with; `seen` is a key of PRIORS."""

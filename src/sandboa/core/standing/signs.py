@@ -87,6 +87,35 @@ SIGNS: Final = {
     )
 }
 
+
+@dataclass(frozen=True, slots=True)
+class StageLimit:
+    """When signs of a kind count: the `field` of a Sign that says so, and its usual value."""
+
+    kind: SignKind
+    field: str
+    usual: float
+    words: str
+
+    @property
+    def name(self) -> str:
+        """Name of its setting."""
+        return f"stage.{self.kind}.{self.field}"
+
+    def limits(self, sign: Sign) -> bool:
+        """Whether that sign is limited by it."""
+        return sign.kind is self.kind and getattr(sign, self.field) == self.usual
+
+
+#: Stages at which signs count, as they are in SIGNS (rule C).
+STAGE_LIMITS: Final = (
+    StageLimit(SignKind.VESSELS, "until_share", 0.8, "Vessels by torch count before"),
+    StageLimit(SignKind.VESSELS, "from_day", 7.0, "No vessels by torch counts from day"),
+    StageLimit(SignKind.BODY, "from_share", 0.6, "A dark body counts from"),
+    StageLimit(SignKind.COLOUR, "until_share", 0.6, "Yellowing counts before"),
+    StageLimit(SignKind.FEEL, "from_share", 0.9, "How it feels counts from"),
+)
+
 #: Kinds a keeper records at a visit; the others follow from what is recorded elsewhere.
 RECORDED_KINDS: Final = (
     SignKind.MOVEMENT,

@@ -53,6 +53,8 @@ class ExchangeRules:
     exchange_l_day: dict[Closing, float] = field(default_factory=dict)
     medium_factor: dict[str, float] = field(default_factory=dict)
     sd_factor: float = EXCHANGE_SD_FACTOR
+    box_humidity: float = BOX_HUMIDITY
+    saturated_humidity: float = SATURATED_HUMIDITY
 
     def l_day(self, closing: Closing) -> float:
         """Effective air exchange of a closing."""
@@ -82,8 +84,8 @@ def loss_g_day(
 
     Example: perlite, cracked corner, 31.5 °C and 40 %: 2.1 g a day.
     """
-    inside = vapour_density_g_l(box_c, BOX_HUMIDITY)
-    outside = vapour_density_g_l(cabinet_c, min(cabinet_humidity, SATURATED_HUMIDITY))
+    inside = vapour_density_g_l(box_c, rules.box_humidity)
+    outside = vapour_density_g_l(cabinet_c, min(cabinet_humidity, rules.saturated_humidity))
     return rules.l_day(closing) * rules.factor(medium) * max(inside - outside, 0.0)
 
 
@@ -93,4 +95,4 @@ def unmeasured_air_sd(rules: WaterRules = DEFAULT_WATER) -> float:
     A box loses in proportion to how much drier the cabinet is than the box.
     """
     dry, damp = rules.unknown_humidity_low, rules.unknown_humidity_high
-    return abs(math.log((BOX_HUMIDITY - dry) / (BOX_HUMIDITY - damp))) / 2.0 / Z80
+    return math.log((BOX_HUMIDITY - dry) / (BOX_HUMIDITY - damp)) / 2.0 / Z80

@@ -7,9 +7,7 @@ from fastapi import APIRouter
 from sandboa.core.animals import ADULT_RANGE_G
 from sandboa.core.box import Closing
 from sandboa.core.cautions import CAUTIONS
-from sandboa.core.climate.probe_checks import SALT_HUMIDITY, SATURATED_HUMIDITY
-from sandboa.core.climate.rules import SWING_C
-from sandboa.core.development.exposure import FINE_OFF_C
+from sandboa.core.climate.probe_checks import SALT_HUMIDITY
 from sandboa.core.hatching.advice import FULL_TERM, RESCUE_HOURS
 from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G
 from sandboa.core.lay_day import EGG_MASS_RANGE_G, USUAL_EGG_G, steps
@@ -72,15 +70,15 @@ def get_rules(house: TheHouse) -> RulesResponse:
             rescue_hours=RESCUE_HOURS, full_term_from=FULL_TERM, hatchling_g=HATCHLING_RANGE_G
         ),
         climate=ClimateRules(
-            fine_off_c=FINE_OFF_C,
+            fine_off_c=rules.climate.fine_off_c,
             harm_above_c=rules.climate.harm_above_c,
             slow_below_c=rules.climate.slow_below_c,
-            saturated_humidity=SATURATED_HUMIDITY,
+            saturated_humidity=rules.climate.saturated_humidity,
             salt_humidity=SALT_HUMIDITY,
             checked_probe_sd_c=rules.probe_sd_c[1],
             unchecked_probe_sd_c=rules.probe_sd_c[0],
             recent_days=rules.record.recent_days,
-            swing_good_up_to_c=SWING_C[0],
+            swing_good_up_to_c=rules.climate.swing_good_c,
             swing_watch_up_to_c=rules.climate.swing_c,
         ),
         lay_day_orders=[
