@@ -36,6 +36,42 @@ def test_any_column_order_and_delimiter(delimiter: str, order: tuple[int, ...]) 
 
 
 @pytest.mark.parametrize(
+    ("delimiter", "lines"),
+    [
+        # A decimal comma in each cell, and commas in the page before.
+        (";", ("Logger 7, north, upper shelf", "Zeit;Temp;Feuchte", "13.03.2026 09:00;31,5;95,0",
+               "13.03.2026 09:10;31,6;95,5")),
+        ("\t", ("time\ttemp, °C", "2026-03-01 09:00\t31,5", "2026-03-01 09:10\t31,6")),
+        ("|", ("time|temp", "2026-03-01 09:00|31.5", "2026-03-01 09:10|31.6")),
+        (",", ("time,temp,note", '2026-03-01 09:00,31.5,"door; wiped; shut"',
+               "2026-03-01 09:10,31.6,")),
+        (";", ("Datum;Uhrzeit;Temp", "13.03.2026;09:00;31,5", "13.03.2026;09:10;31,6")),
+        (",", ("Mar 13, 2026 21:05", "time,temp", '"Mar 1, 2026 09:00",31.5',
+               '"Mar 1, 2026 09:10",31.6')),
+    ],
+)  # fmt: skip
+def test_the_delimiter_is_the_one_that_makes_readings(
+    delimiter: str, lines: tuple[str, ...]
+) -> None:
+    file = read("\r\n".join(lines))
+    assert file.delimiter == delimiter
+    assert [row[1] for row in file.rows] == [31.5, 31.6]
+    assert file.bad_rows == []
+
+
+@pytest.mark.parametrize("nothing", ["NaN", "", "n/a", "--", "null", "ERR", "#N/A", "—"])
+def test_a_cell_without_a_reading_costs_that_cell(nothing: str) -> None:
+    told = read(f"time,temp,rh\n2026-03-01 09:00,31.5,{nothing}\n2026-03-01 09:10,{nothing},95\n")
+    assert told.rows == [(at(2026, 3, 1, 8, 0), 31.5, None)]
+    assert [(bad.line, bad.reason) for bad in told.bad_rows] == [(3, "the temperature is missing")]
+
+
+def test_a_degree_sign_in_one_letter_is_understood() -> None:
+    assert read("time,temp\n2026-03-01 09:00,31.5℃").rows[0][1] == 31.5
+    assert read("time,temp\n2026-03-01 09:00,88.7℉").rows[0][1] == pytest.approx(31.5)
+
+
+@pytest.mark.parametrize(
     "written",
     [
         "2026-03-13 21:05", "2026-03-13T20:05Z", "2026/03/13 21:05:00", "13.03.2026 21:05",

@@ -4,7 +4,12 @@ import math
 import re
 
 _NUMBER = re.compile(
-    r"\s*([+-]?\d+(?:[.,]\d+)?(?:[eE][+-]?\d+)?)\s*(?:°?\s*[CcFf]|%(?:\s*rh)?)?\s*", re.IGNORECASE
+    r"\s*([+-]?\d+(?:[.,]\d+)?(?:[eE][+-]?\d+)?)\s*(?:°?\s*[CcFf]|[℃℉]|%(?:\s*rh)?)?\s*",
+    re.IGNORECASE,
+)
+#: What loggers write where they have no reading.
+_MISSING = re.compile(
+    r"\s*(?:nan|n/?a|null|none|no\s?data|err(?:or)?|#n/?a|[-–—.]+)?\s*", re.IGNORECASE
 )
 
 
@@ -15,3 +20,8 @@ def number(text: str) -> float | None:
         return None
     value = float(match[1].replace(",", "."))
     return value if math.isfinite(value) else None
+
+
+def is_missing(text: str) -> bool:
+    """Whether a cell says that there is no reading: empty, "NaN", "n/a", "--"."""
+    return _MISSING.fullmatch(text) is not None

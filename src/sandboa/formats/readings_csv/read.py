@@ -12,7 +12,8 @@ from zoneinfo import ZoneInfo
 
 from sandboa.core.units import READING_RANGE_C, celsius_from_fahrenheit
 from sandboa.formats.readings_csv.columns import Columns, columns_of_contents, columns_of_heading
-from sandboa.formats.readings_csv.numbers import number
+from sandboa.formats.readings_csv.delimiter import find_delimiter
+from sandboa.formats.readings_csv.numbers import is_missing, number
 from sandboa.formats.readings_csv.times import DateOrder, TimeReader, date_order, looks_like_time
 from sandboa.records.readings import ReadingRow
 
@@ -163,7 +164,7 @@ def _text(data: bytes) -> str:
 
 def _table(text: str) -> tuple[list[_Row], str]:
     """Rows that are not blank with their line numbers, and the delimiter."""
-    delimiter = _delimiter(text)
+    delimiter = find_delimiter(text)
     reader = csv.reader(io.StringIO(text, newline=""), delimiter=delimiter)
     try:
         table = [(reader.line_num, row) for row in reader if any(cell.strip() for cell in row)]
@@ -172,18 +173,6 @@ def _table(text: str) -> tuple[list[_Row], str]:
     if not table:
         raise NotReadable("the file is empty")
     return table, delimiter
-
-
-def _delimiter(text: str) -> str:
-    # Half a second to import, for the few who bring a file.
-    import clevercsv
-
-    sample = "\n".join(text[:20_000].splitlines()[:80])
-    try:
-        found = clevercsv.Sniffer().sniff(sample, delimiters=[",", ";", "\t", "|"])
-    except clevercsv.Error:
-        return ","
-    return found.delimiter if found and found.delimiter else ","
 
 
 def _locate(table: Sequence[_Row], chosen: Columns | None) -> tuple[int, Columns | None]:
@@ -297,7 +286,9 @@ def _temperature(text: str, unit: Unit) -> float:
     value = number(text)
     if value is None:
         raise ValueError(
-            f'temperature "{text[:40]}" is not a number' if text else "the temperature is missing"
+            "the temperature is missing"
+            if is_missing(text)
+            else f'temperature "{text[:40]}" is not a number'
         )
     celsius = celsius_from_fahrenheit(value) if unit == "f" else value
     low, high = READING_RANGE_C
@@ -307,7 +298,7 @@ def _temperature(text: str, unit: Unit) -> float:
 
 
 def _humidity(text: str, unit: HumidityUnit | None) -> float | None:
-    if not text or unit is None:
+    if unit is None or is_missing(text):
         return None
     value = number(text)
     if value is None:

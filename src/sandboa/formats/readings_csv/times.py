@@ -22,7 +22,7 @@ _NAMED = re.compile(
 _MONTH_FIRST = re.compile(
     rf"(?P<m>[A-Za-z]{{3,9}})\.?\s+(?P<a>\d{{1,2}}),?\s+(?P<y>\d{{4}})(?:[\sT,]+{_CLOCK})?"
 )
-_YEAR_FIRST = re.compile(r"\d{4}[-/.]\d{1,2}[-/.]\d{1,2}.*")
+_YEAR_FIRST = re.compile(r"\d{4}[-/.]\d{1,2}[-/.]\d{1,2}(?:[ T,]+[\d:.,+ ZzAaPpMm-]*)?")
 _EPOCH = re.compile(r"1\d{9}(?:\d{3})?(?:\.\d+)?")
 _MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
 
