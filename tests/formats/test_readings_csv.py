@@ -7,7 +7,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from sandboa.formats.readings_csv import Choices, NotReadable, read_readings
+from sandboa.formats.readings_csv import Choices, Columns, NotReadable, read_readings
 from sandboa.formats.readings_csv import read as reading_module
 
 BERLIN = Choices(zone="Europe/Berlin")
@@ -57,6 +57,56 @@ def test_the_delimiter_is_the_one_that_makes_readings(
     assert file.delimiter == delimiter
     assert [row[1] for row in file.rows] == [31.5, 31.6]
     assert file.bad_rows == []
+
+
+@pytest.mark.parametrize(
+    "heading",
+    [
+        "Date;Time;Temperature;Humidity", "Datum;Uhrzeit;Temperatur °C;rel. Feuchte %",
+        "Date;Heure;Température (°C);Humidité (%)", "Data;Ora;Temperatura;Umidità relativa",
+        "Fecha;Hora;Temperatura;Humedad", "Data;Hora;Temperatura (℃);Umidade",
+        "Data;Godzina;Temperatura;Wilgotność", "Datum;Tijd;Temperatuur;Luchtvochtigheid",
+        "Data;Ora;Temperatură;Umiditate", "Дата;Время;Температура;Влажность",
+        "Дата;Час;Температура;Вологість", "Datum;Čas;Teplota;Vlhkost",
+        "Datum;Tid;Temperatur;Luftfuktighet", "Dátum;Idő;Hőmérséklet;Páratartalom",
+        "Ημερομηνία;Ώρα;Θερμοκρασία;Υγρασία", "Tarih;Saat;Sıcaklık;Nem",
+    ],
+)  # fmt: skip
+def test_headings_in_the_languages_of_europe(heading: str) -> None:
+    """The clock stands apart: where it was overlooked all readings were of midnight."""
+    file = read(f"{heading}\n13.03.2026;09:00:00;31,5;95\n13.03.2026;09:10:00;31,6;96\n")
+    assert file.rows == [
+        (at(2026, 3, 13, 8, 0), 31.5, 0.95), (at(2026, 3, 13, 8, 10), 31.6, 0.96),
+    ]  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    "heading",
+    [
+        "Datum/Uhrzeit;Temp;Feuchte", "Data e ora;Temperatura;Umidità",
+        "Datum a čas;Teplota;Vlhkost",
+        "Datum och tid;Temperatur;Fuktighet", "Date and time;Temperature;Humidity",
+        "Zeitstempel;Temperatur;Feuchte", "Horodatage;Température;Humidité",
+    ],
+)  # fmt: skip
+def test_a_heading_of_date_and_clock_together(heading: str) -> None:
+    file = read(f"{heading}\n13.03.2026 09:00;31,5;95\n")
+    assert file.rows == [(at(2026, 3, 13, 8, 0), 31.5, 0.95)]
+
+
+def test_a_clock_that_is_not_recognised_is_asked_for() -> None:
+    file = read("Datum;Kello;Temp\n13.03.2026;09:00;31,5\n13.03.2026;09:10;31,6\n")
+    assert [question.about for question in file.questions] == ["columns"]
+    assert file.rows == []
+    chosen = Choices(zone="Europe/Berlin", columns=Columns(0, 2, None, 1))
+    assert [
+        row[0]
+        for row in read(
+            "Datum;Kello;Temp\n13.03.2026;09:00;31,5\n13.03.2026;09:10;31,6\n", chosen
+        ).rows
+    ] == [at(2026, 3, 13, 8, 0), at(2026, 3, 13, 8, 10)]
+    # One reading a day is of a thermometer read by hand.
+    assert read("Datum;Temp\n13.03.2026;31,5\n14.03.2026;31,6\n").questions == ()
 
 
 @pytest.mark.parametrize("nothing", ["NaN", "", "n/a", "--", "null", "ERR", "#N/A", "—"])

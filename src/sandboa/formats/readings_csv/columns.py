@@ -1,19 +1,47 @@
 """Which column is what: by its heading, or by its contents where there is none."""
 
 import re
+import unicodedata
 from collections.abc import Sequence
 from dataclasses import dataclass
 
 from sandboa.formats.readings_csv.numbers import number
 from sandboa.formats.readings_csv.times import looks_like_time
 
-_TIME = re.compile(r"time|date|zeit|datum|uhr|hora|fecha|heure|stamp|logged", re.IGNORECASE)
-_DATE_ONLY = re.compile(r"date|datum|fecha|day|tag", re.IGNORECASE)
-_CLOCK_ONLY = re.compile(r"^(time|uhrzeit|zeit|hora|heure)\b", re.IGNORECASE)
-_TEMPERATURE = re.compile(r"temp|celsius|fahrenheit|°\s*[cf]\b|^t$|^t[\s_(]", re.IGNORECASE)
-_HUMIDITY = re.compile(r"hum|\brh\b|^rh|feucht|%|r\.h\.", re.IGNORECASE)
+# Headings are compared as `plain` writes them: small letters without accents. The languages are
+# those most spoken in Europe, and their neighbours: English, German, French, Italian, Spanish,
+# Portuguese, Polish, Dutch, Romanian, Russian, Ukrainian, Czech, Swedish, Hungarian, Greek, Turkish.
+_DATE = r"date|datum|fecha|\bdata\b|\bdia\b|\bday\b|\btag\b|jour|giorno|дата|ημερομηνια|tarih"
+_CLOCK = (
+    r"time\b|uhrzeit|zeit\b|hora\b|heure|\bora\b|orario|godzina|czas\b|tijd\b|\bcas\b|tid\b|klock"
+    r"|\bido\b|idopont|время|\bчас\b|ωρα|saat|zaman"
+)
+_TIME = re.compile(rf"{_DATE}|{_CLOCK}|uhr|stamp|stempel|horodat|logged|recorded|timp\b|tijdstip")
+_DATE_ONLY = re.compile(_DATE)
+_CLOCK_ONLY = re.compile(rf"^(?:{_CLOCK})")
+_TEMPERATURE = re.compile(
+    r"temp|celsius|fahrenheit|kelvin|°\s*[cfk]\b|^t$|^t[\s_(]|teplot|темпер|homersekl|θερμοκρ"
+    r"|s[iı]cakl"
+)
+_HUMIDITY = re.compile(
+    r"hum|\brh\b|^rh|feucht|%|r\.h\.|umid|humed|wilgot|vocht|влажн|волог|vlhk|fukt|paratart|υγρασ"
+    r"|\bnem\b|\b(?:hr|ur|rf|rv|rel)\b"
+)
 #: Headings that carry the word but not the reading.
-_NOT_THE_READING = re.compile(r"dew|set|target|min|max|alarm|offset|tau", re.IGNORECASE)
+_NOT_THE_READING = re.compile(
+    r"dew|set|target|min\b|max\b|minim|maxim|alarm|offset|tau|rosee|rugiada|rocio|orvalho|rosy"
+    r"|dauw|росы|роси|rosn|dagg|harmat|δροσ"
+)
+
+
+#: A heading of both: "date and time", "Datum/Uhrzeit".
+_CLOCK_WITHIN = re.compile(rf"(?:{_CLOCK})")
+
+
+def plain(heading: str) -> str:
+    """A heading as headings are compared: small letters, without accents, ℃ as °C."""
+    parted = unicodedata.normalize("NFKD", heading.strip()).casefold()
+    return "".join(letter for letter in parted if not unicodedata.combining(letter))
 
 
 @dataclass(frozen=True, slots=True)
@@ -28,9 +56,11 @@ class Columns:
 
 def columns_of_heading(cells: Sequence[str]) -> Columns | None:
     """Columns named by a heading row, or None when this is no heading for readings."""
-    names = [cell.strip() for cell in cells]
+    if any(looks_like_time(cell.strip()) for cell in cells):
+        return None
+    names = [plain(cell) for cell in cells]
     temperature = _first(names, _TEMPERATURE)
-    if temperature is None or any(looks_like_time(name) for name in names):
+    if temperature is None:
         return None
     humidity = _first(names, _HUMIDITY, taken={temperature})
     times = [
@@ -42,7 +72,7 @@ def columns_of_heading(cells: Sequence[str]) -> Columns | None:
         return None
     clocks = [i for i in times if _CLOCK_ONLY.search(names[i])]
     dates = [i for i in times if _DATE_ONLY.search(names[i]) and i not in clocks]
-    if dates and clocks and "time" not in names[dates[0]].lower():
+    if dates and clocks and not _CLOCK_WITHIN.search(names[dates[0]]):
         return Columns(dates[0], temperature, humidity, clocks[0])
     return Columns(times[0], temperature, humidity)
 

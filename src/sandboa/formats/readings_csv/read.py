@@ -115,7 +115,10 @@ def read_readings(data: bytes, choices: Choices | None = None) -> ReadingsFile:
     proven, order_needed = date_order(texts)
     has_offset = _has_offset(texts)
     unit = choices.unit or _unit(heading, columns, body)
-    questions = _questions(choices, proven, order_needed, has_offset, unit)
+    questions = (
+        *_questions(choices, proven, order_needed, has_offset, unit),
+        *_no_clock(texts, choices),
+    )
     humidity_unit = _humidity_unit(columns, body)
     understood = ReadingsFile(
         heading,
@@ -259,6 +262,18 @@ def _questions(
     if unit is None:
         questions.append(Question("unit", "The heading and the values disagree: is this °C or °F?"))
     return tuple(questions)
+
+
+def _no_clock(texts: Sequence[str], choices: Choices) -> tuple[Question, ...]:
+    """Asks for the clock where several readings of a day carry its date alone: else all of them
+    would be of midnight."""
+    if choices.columns is not None:
+        return ()
+    first = [text.strip() for text in texts[:500] if looks_like_time(text)]
+    without = [text for text in first if ":" not in text and not text.isdigit()]
+    if len(without) < len(first) or len(set(without)) == len(without):
+        return ()
+    return (Question("columns", "The dates carry no hour: which column is the clock?"),)
 
 
 def _read_rows(
