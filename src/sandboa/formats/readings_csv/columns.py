@@ -9,8 +9,8 @@ from sandboa.formats.readings_csv.numbers import number
 from sandboa.formats.readings_csv.times import looks_like_time
 
 # Headings are compared as `plain` writes them: small letters without accents. The languages are
-# those most spoken in Europe, and their neighbours: English, German, French, Italian, Spanish,
-# Portuguese, Polish, Dutch, Romanian, Russian, Ukrainian, Czech, Swedish, Hungarian, Greek, Turkish.
+# those most spoken in Europe: English, German, French, Italian, Spanish, Portuguese, Polish, Dutch,
+# Romanian, Russian, Ukrainian, Czech, Swedish, Hungarian, Greek, Turkish.
 _DATE = r"date|datum|fecha|\bdata\b|\bdia\b|\bday\b|\btag\b|jour|giorno|дата|ημερομηνια|tarih"
 _CLOCK = (
     r"time\b|uhrzeit|zeit\b|hora\b|heure|\bora\b|orario|godzina|czas\b|tijd\b|\bcas\b|tid\b|klock"
