@@ -141,7 +141,7 @@ def _told(eggs: Sequence[Lived]) -> list[str]:
     died = [e.warned_days for e in eggs if e.warned_days is not None]
     warned = float(np.mean([days >= _AHEAD_DAYS for days in died]))
     in_time = [e.warned_days for e in eggs if e.warned_days is not None and e.looked_in_time]
-    seen = float(np.mean([days >= _AHEAD_DAYS for days in in_time]))
+    seen = sum(days >= _AHEAD_DAYS for days in in_time) / max(len(in_time), 1)
     lived = [e.ever_failing for e in eggs if e.hatches]
     wrong = float(np.mean(lived))
     lines = [

@@ -89,6 +89,7 @@ NUMBERS: dict[str, object] = {
     "rates/compare._POINTS": 400,
     "rates/groups._STRENGTH_RANGE": (2, 200),
     "rates/rate._MOST_ALIKE": 0.8,
+    "standing/clutch._NOTHING_SAID": 0.995,
     "standing/learning._ROUNDS": 5,
     "rates/side_by_side._HOUSE": (2.1972245773362196, 1.5),
     "rates/side_by_side._ROUNDS": 12,

@@ -17,6 +17,9 @@ from sandboa.core.standing.rules import DEFAULT_RULES, NONE_ALIVE_KEY, StandingR
 SHARED_LUCK: Final = 0.8
 #: Chance that something befell all eggs since they were looked at (assumption).
 ALL_AT_ONCE: Final = 0.005
+#: What time without a pip leaves of hope from which nothing is said of it: days before a pip is due
+#: it says nothing anybody would see (assumption).
+_NOTHING_SAID: Final = 0.995
 #: Equally likely values of what a clutch's eggs share.
 _LUCK: Final = tuple(quantile((n + 0.5) / 9) for n in range(9))
 
@@ -87,7 +90,7 @@ def after_silence(
     `still` as of `still_hopeful`; its chances are that share of what they were. The list of
     evidence says so in a line of its own. Source: rules A6, C.
     """
-    if still >= 1.0:
+    if still >= _NOTHING_SAID:
         return standing
     alive, will_pip = still * standing.alive, still * standing.will_pip
     log_odds = _log_odds(alive)
