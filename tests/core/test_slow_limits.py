@@ -5,6 +5,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from sandboa.core.climate.rules import ClimateRules
 from sandboa.core.climate.slow_limits import (
     DAYS_BACK,
     days_off,
@@ -80,6 +81,10 @@ def test_air_that_fell_against_the_week_before_is_told() -> None:
     assert humidity_fall(times, np.full(len(times), np.nan), NOW) is None
     saturated = np.where(times > NOW - DAY, 0.84, 1.0)
     assert humidity_fall(times, saturated, NOW) is None, "97 % and more is no number"
+    sooner = ClimateRules(saturated_humidity=0.90)
+    fell = np.where(times > NOW - DAY, 0.80, 0.96)
+    assert humidity_fall(times, fell, NOW) is not None
+    assert humidity_fall(times, fell, NOW, sooner) is None, "the keeper's sensor ends at 90 %"
 
 
 def test_a_box_with_dry_air_is_told_after_three_hours() -> None:

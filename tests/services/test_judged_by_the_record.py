@@ -10,6 +10,7 @@ from sandboa.core.hatching.advice import AdviceKind
 from sandboa.core.methods import CuttingSchool, DamSchool, Method
 from sandboa.core.rounds import DueKind, EggActKind
 from sandboa.records import issued_forecasts
+from sandboa.services.boxes.water import weighed_boxes
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.clutches.issued_forecasts import keep_due
 from sandboa.services.clutches.lessons import lessons
@@ -23,6 +24,7 @@ from sandboa.services.readings.commands import store_readings
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import EggSeen
 from sandboa.services.snapshot.cache import SnapshotCache
+from sandboa.services.snapshot.settings import set_setting
 from services.test_rounds import CODE, box, due_kinds, now, on_round, visit
 
 __all__ = ["box"]
@@ -230,3 +232,13 @@ def test_one_pip_gives_all_its_siblings_their_hope_back(house: SnapshotCache) ->
     assert one is not None
     assert other is not None
     assert one.alive < other.alive
+
+
+def test_what_weighed_boxes_taught_rests_on_every_number_of_their_air(box: SnapshotCache) -> None:
+    """It was kept by some numbers, by name: of the others it heard at the next weighing only."""
+    close_visit(visit("weighed", 1, mass_g=1150.0), NOW_S)
+    (before,) = weighed_boxes(box.current(), NOW_S)
+    set_setting("box_humidity", 0.92, NOW_S)
+    (after,) = weighed_boxes(box.current(), NOW_S)
+    # In drier air it would have lost less: so this box loses by more than its closing.
+    assert after.exchange.mean > before.exchange.mean

@@ -123,6 +123,16 @@ def test_a_season_is_told_with_intervals_and_compared_in_words(lost: TestClient)
     problem(lost.get("/api/seasons/comparison", params={**asked, "by": "moon"}), 422)
 
 
+def test_a_season_is_told_at_the_level_the_keeper_set(lost: TestClient) -> None:
+    lost.post(f"{ROUND}/finished", json={}).raise_for_status()
+    usual = lost.get("/api/seasons").json()
+    lost.put("/api/settings/rates.level", json={"value": 0.5}).raise_for_status()
+    own = lost.get("/api/seasons").json()
+    assert (usual["interval_level"], own["interval_level"]) == (0.9, 0.5)
+    assert usual["hatched"]["low"] < own["hatched"]["low"]
+    assert own["hatched"]["high"] < usual["hatched"]["high"]
+
+
 def test_pests_knocks_and_an_altered_cabinet_become_grounds(lost: TestClient) -> None:
     at = NOW - timedelta(days=40)
     visit = {

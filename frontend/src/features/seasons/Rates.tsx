@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import { Button } from '@/shared/ui/Button'
 import { Pick } from '@/shared/ui/Pick'
 import { Heading } from '@/shared/ui/page'
+import { percent } from '@/shared/units'
 import { type Dimension, type Season, useComparison } from './queries'
 import { changeWords, chartHeightRem, expectedWords, rateWords } from './rates'
 
@@ -22,8 +23,8 @@ export function Rates({ season }: { season: Season }) {
     <section aria-labelledby="rates">
       <Heading id="rates">Hatch rates</Heading>
       <Text mb={3} maxWidth="40em">
-        All together {rateWords(season.hatched)}. The bar holds the rate in nine cases of ten; it is
-        wider than the eggs alone would make it, for eggs of one clutch share their luck. The ring
+        All together {rateWords(season.hatched)}. The bar holds the rate in{' '}
+        {percent(season.interval_level)} of cases; it is wider than the eggs alone would make it, for eggs of one clutch share their luck. The ring
         is what to expect next, drawn to the house's mean where a group is small and, but for shelf
         and method, with all else as usual: dam, sire, medium, closing, cabinet and month are
         weighed together.

@@ -7370,7 +7370,8 @@ export interface components {
         };
         /**
          * SeasonsResponse
-         * @description `year` null is all years. `intraclass_correlation` is how alike eggs of one clutch are, 0-1.
+         * @description `year` null is all years. `intraclass_correlation` is how alike eggs of one clutch are,
+         *     0-1, and `interval_level` the share that intervals of rates hold.
          *
          *     Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
          */
@@ -7384,6 +7385,8 @@ export interface components {
             hatched: components["schemas"]["RateResponse"];
             /** Intraclass Correlation */
             intraclass_correlation: number;
+            /** Interval Level */
+            interval_level: number;
             /** Dimensions */
             dimensions: components["schemas"]["DimensionResponse"][];
             /** Slugs */

@@ -5,7 +5,6 @@ from typing import Final
 
 import numpy as np
 
-from sandboa.core.climate.probe_checks import SATURATED_HUMIDITY
 from sandboa.core.climate.rules import DEFAULT_CLIMATE, ClimateRules
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.sources import ReadingSeries, SetPoints
@@ -104,10 +103,10 @@ def humidity_fall(
     """Whether the air of the last 24 h is far drier than that of the week before; None if not.
 
     `times_s` (s, rising) and `humidity` (0-1, NaN unknown) have shape (n,). What a sensor
-    says above 97 % is "saturated", and counts as that.
+    says from where it is "saturated" on counts as that.
     """
     known = ~np.isnan(humidity)
-    days = _by_day(times_s[known], np.minimum(humidity[known], SATURATED_HUMIDITY), now_s)
+    days = _by_day(times_s[known], np.minimum(humidity[known], rules.saturated_humidity), now_s)
     week = days[1 : 1 + _USUAL_DAYS]
     week = week[~np.isnan(week)]
     if np.isnan(days[0]) or len(week) < _USUAL_KNOWN:

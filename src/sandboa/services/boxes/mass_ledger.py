@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from sandboa.core.box import Closing
 from sandboa.core.rounds import EggActKind
 from sandboa.core.water.ledger import MassChange, MassLedger, Pour, Weighing, unweighed_egg
-from sandboa.core.water.rules import DEFAULT_WATER, WaterRules
+from sandboa.core.water.rules import WaterRules
 from sandboa.records import rounds
 from sandboa.records.clutches import Box, Egg, EggEvent, EggStay, Watering
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -140,9 +140,7 @@ def _unrecorded(rows: BoxRows, begun_s: float, rules: WaterRules) -> Iterator[Ma
             yield unweighed_egg(carried.at_s, rows.eggs_g, into=carried.into, rules=rules)
 
 
-def account_of(
-    box: Box, rows: BoxRows, as_of_s: float, rules: WaterRules = DEFAULT_WATER
-) -> BoxAccount:
+def account_of(box: Box, rows: BoxRows, as_of_s: float, rules: WaterRules) -> BoxAccount:
     """The account as it stood at `as_of_s`. It is a box with a medium, no dam's tub."""
     assert box.medium, "eggs the dam keeps lie in no box"
     assert box.closing, "eggs the dam keeps lie in no box"

@@ -244,17 +244,13 @@ def weighed_boxes(snapshot: Snapshot, as_of_s: float) -> list[WeighedBox]:
     these boxes is taken from set points: a degree makes 6 % of the loss,
     against the factor of 2 that is to be learned.
     """
-    exchange = tuple(
-        value
-        for name, value in snapshot.settings.values.items()
-        if name.startswith(("exchange.", "medium.", "unknown_humidity", "water.", "water sign."))
-    )
     taught = []
     for box in snapshot.boxes.values():
         if not snapshot.box(box.entity_id).weighings or not box.medium or not box.closing:
             continue
         account = account_in(snapshot, box, as_of_s)
-        stamp = (account, exchange)
+        # A number that is set touches every clutch.
+        stamp = (account, snapshot.last_acts.every_clutch)
         told = snapshot.kept.held(
             f"weighed box {box.entity_id}",
             stamp,

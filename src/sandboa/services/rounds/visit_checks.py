@@ -19,6 +19,7 @@ from sandboa.services.acts.preconditions import require_between_set_up_and_now, 
 from sandboa.services.boxes.mass_ledger import account_of
 from sandboa.services.rounds.box_under_visit import BoxUnderVisit
 from sandboa.services.rounds.visit import EggSeen
+from sandboa.services.snapshot.settings import house_settings
 
 #: What a nose says of a whole box on opening it.
 BOX_SMELLS: Final = ("none", "off", "foul")
@@ -90,7 +91,7 @@ def _check_masses(at: BoxUnderVisit) -> None:
             "what was put in or taken out", change_g, _CHANGE_G, "g", field="mass_change_g"
         )
     if visit.mass_g is not None:
-        account = account_of(at.box, at.rows, at.at_s)
+        account = account_of(at.box, at.rows, at.at_s, house_settings().rules.water)
         require_plausible_weighing(account.ledger, Weighing(at.at_s, visit.mass_g))
     if visit.fresh is not None:
         medium_named(visit.fresh.medium)

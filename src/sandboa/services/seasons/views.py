@@ -77,12 +77,14 @@ class SeasonPage:
     Of `waiting` clutches it is not worked out yet why eggs were lost: their
     eggs are not among `lost`, `opened`, `costs` and the findings on causes. `changes`
     are of eggs that lay under two names of a dimension while they developed.
+    `level` is the share (0-1) that intervals of rates hold.
     """
 
     year: int | None
     years: tuple[int, ...]
     clutches: tuple[CountedClutch, ...]
     hatched: Rate
+    level: float
     correlation: float
     dimensions: dict[Dimension, tuple[GroupShown, ...]]
     changes: dict[Dimension, tuple[PlaceChange, ...]]
@@ -130,6 +132,7 @@ def season_page(
         years=tuple(sorted({c.year for c in every}, reverse=True)),
         clutches=tuple(clutches),
         hatched=hatched,
+        level=level,
         correlation=correlation,
         dimensions={d: tuple(_shown(d, held, rates)) for d, held in groups.items()},
         changes={d: tuple(m for c in clutches for m in c.changes.get(d, ())) for d in Dimension},

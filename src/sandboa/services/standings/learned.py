@@ -26,24 +26,15 @@ def learned_standing(snapshot: Snapshot) -> LearnedStanding:
     acts = snapshot.last_acts
     touched = tuple((c.entity_id, acts.by_clutch.get(c.entity_id, 0)) for c in closed)
     values = snapshot.settings.values
-    numbers = tuple(value for name, value in values.items() if _bears(name))
 
     def learn() -> LearnedStanding:
         ordered = sorted(closed, key=lambda c: snapshot.clutch(c.entity_id).finished.at_s)  # type: ignore[union-attr]
         eggs = [egg for clutch in ordered for egg in _closed_eggs(snapshot, clutch)]
-        own = frozenset(
-            name
-            for name, value in values.items()
-            if _bears(name) and value != SETTINGS[name].default
-        )
+        own = frozenset(name for name, value in values.items() if value != SETTINGS[name].default)
         return learn_standing(eggs, rules_in_force(values).standing, own)
 
-    return snapshot.kept.held("learned standing", (touched, acts.every_clutch, numbers), learn)
-
-
-def _bears(name: str) -> bool:
-    """Whether a setting is one of those standings rest on."""
-    return name.startswith(("sign.", "standing.", "prior.", "forecast.none", "clock."))
+    stamp = (touched, acts.every_clutch)
+    return snapshot.kept.held("learned standing", stamp, learn)
 
 
 def _closed_eggs(snapshot: Snapshot, clutch: Clutch) -> Iterator[ClosedEgg]:

@@ -51,6 +51,7 @@ def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsRespo
         clutches=len(page.clutches),
         hatched=RateResponse.model_validate(page.hatched),
         intraclass_correlation=page.correlation,
+        interval_level=page.level,
         dimensions=[
             DimensionResponse(
                 dimension=dimension,

@@ -143,7 +143,8 @@ class SeasonFindingResponse(ResponseSchema):
 
 
 class SeasonsResponse(BaseModel):
-    """`year` null is all years. `intraclass_correlation` is how alike eggs of one clutch are, 0-1.
+    """`year` null is all years. `intraclass_correlation` is how alike eggs of one clutch are,
+    0-1, and `interval_level` the share that intervals of rates hold.
 
     Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
     """
@@ -153,6 +154,7 @@ class SeasonsResponse(BaseModel):
     clutches: int
     hatched: RateResponse
     intraclass_correlation: float
+    interval_level: float
     dimensions: list[DimensionResponse]
     slugs: list[DamSlugsResponse]
     slug_rates: SlugRatesResponse
