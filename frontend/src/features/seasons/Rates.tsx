@@ -24,10 +24,10 @@ export function Rates({ season }: { season: Season }) {
       <Heading id="rates">Hatch rates</Heading>
       <Text mb={3} maxWidth="40em">
         All together {rateWords(season.hatched)}. The bar holds the rate in{' '}
-        {percent(season.interval_level)} of cases; it is wider than the eggs alone would make it, for eggs of one clutch share their luck. The ring
-        is what to expect next, drawn to the house's mean where a group is small and, but for shelf
-        and method, with all else as usual: dam, sire, medium, closing, cabinet and month are
-        weighed together.
+        {percent(season.interval_level)} of cases; it is wider than the eggs alone would make it,
+        for eggs of one clutch share their luck. The ring is what to expect next, drawn to the
+        house's mean where a group is small and, but for shelf and method, with all else as usual:
+        dam, sire, medium, closing, cabinet and month are weighed together.
       </Text>
       <Flex gap={2} wrap="wrap" mb={4} role="group" aria-label="Grouped by">
         {shown.map(({ dimension }) => (
