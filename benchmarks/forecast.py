@@ -1,4 +1,8 @@
-"""A whole forecast from a season of minute readings, against a bare cumulative sum of them."""
+"""A whole forecast from a season of minute readings, against a bare cumulative sum of them.
+
+As a house makes it: the sums are kept with the readings, and the last of them is not of this
+very second.
+"""
 
 import time
 from collections.abc import Iterator
@@ -27,15 +31,15 @@ _LEARNING_MS = 50.0
 
 
 def measure() -> Iterator[Ratio]:
-    """60 days of minutes: chain, gaps, development, windows of six events."""
+    """60 days of minutes: chain, gaps, development, windows of seven events."""
     times = np.arange(_READINGS) * 60.0
     values = 30.0 + 0.3 * np.sin(times / 5000.0)
-    series = ReadingSeries(times, values)
+    series = ReadingSeries(times, values).summed()
 
     def whole() -> None:
         temperature = box_temperature(
             0.0,
-            float(times[-1]),
+            float(times[-1]) + 20.0,
             [TemperatureSource(Provenance.BOX_PROBE, series)],
             SetPoints((0.0,), (30.0,)),
         )

@@ -7,8 +7,9 @@ from hypothesis import strategies as st
 
 from sandboa.core.development.box_temperature import _runs
 from sandboa.core.development.delays import Delay, later
+from sandboa.core.development.reading_series import ReadingSeries
 from sandboa.core.development.rules import EMERGENCE, FIRST_SHED
-from sandboa.core.development.sources import ReadingSeries, SetPoints
+from sandboa.core.development.sources import SetPoints
 
 
 def test_quantiles_of_the_known_delays() -> None:

@@ -7,7 +7,8 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.climate.rules import DEFAULT_CLIMATE, ClimateRules
-from sandboa.core.development.sources import LOGGER_GAP_S, ReadingSeries
+from sandboa.core.development.reading_series import ReadingSeries
+from sandboa.core.development.sources import LOGGER_GAP_S
 from sandboa.core.units import SECONDS_PER_HOUR
 
 

@@ -8,7 +8,7 @@ import numpy as np
 
 from sandboa.core.climate.rules import DEFAULT_CLIMATE, ClimateRules
 from sandboa.core.development.clock import FloatArray
-from sandboa.core.development.sources import ReadingSeries
+from sandboa.core.development.reading_series import ReadingSeries
 from sandboa.core.units import SECONDS_PER_HOUR
 
 #: h that must have been steady (rule P6).

@@ -7,7 +7,8 @@ import numpy as np
 
 from sandboa.core.climate.rules import DEFAULT_CLIMATE, ClimateRules
 from sandboa.core.development.clock import FloatArray
-from sandboa.core.development.sources import ReadingSeries, SetPoints
+from sandboa.core.development.reading_series import ReadingSeries
+from sandboa.core.development.sources import SetPoints
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 
 #: Days back that are looked at, in spans of 24 h that end now.

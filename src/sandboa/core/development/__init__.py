@@ -15,9 +15,10 @@ from sandboa.core.development.learning import (
 )
 from sandboa.core.development.pipping import EggGroup
 from sandboa.core.development.place_offsets import learned_offset_c, offset_from_set_point_c
+from sandboa.core.development.reading_series import ReadingSeries
 from sandboa.core.development.record_errors import RecordErrors, record_errors
 from sandboa.core.development.score import SCORED_DAYS, Score, score
-from sandboa.core.development.sources import Provenance, ReadingSeries, SetPoints, TemperatureSource
+from sandboa.core.development.sources import Provenance, SetPoints, TemperatureSource
 from sandboa.core.development.windows import HatchPrior, Window
 
 __all__ = [

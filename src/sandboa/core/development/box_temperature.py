@@ -14,11 +14,11 @@ import numpy as np
 
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.earlier_life import EarlierLife
+from sandboa.core.development.reading_series import ReadingSeries
 from sandboa.core.development.sources import (
     DEFAULT_RECORD,
     ESTIMATED_SD_C,
     Provenance,
-    ReadingSeries,
     RecordRules,
     SetPoints,
     TemperatureSource,
@@ -33,22 +33,40 @@ SETTLING_S: Final = 6.0 * SECONDS_PER_HOUR
 
 @dataclass(frozen=True, slots=True)
 class Stretch:
-    """A piece of time with one provenance; temperature is straight between samples (n >= 2)."""
+    """A piece of time with one provenance.
 
-    times_s: FloatArray
-    temperature_c: FloatArray
+    `parts` follow each other without a hole, each of 2 samples or more with a straight line
+    between them; `offset_c` is to be added to every sample.
+    """
+
+    parts: tuple[ReadingSeries, ...]
     provenance: Provenance
     sd_c: float
     measured: bool
     name: str = ""
+    offset_c: float = 0.0
+
+    @property
+    def times_s(self) -> FloatArray:
+        """At every sample, shape (n,); where two parts meet it stands twice."""
+        return np.concatenate([part.times_s for part in self.parts])
+
+    @property
+    def temperature_c(self) -> FloatArray:
+        """At every sample, the offset added; shape (n,)."""
+        return np.concatenate([part.temperature_c for part in self.parts]) + self.offset_c
 
     @property
     def start_s(self) -> float:
-        return float(self.times_s[0])
+        return float(self.parts[0].times_s[0])
+
+    @property
+    def began_c(self) -> float:
+        return float(self.parts[0].temperature_c[0]) + self.offset_c
 
     @property
     def end_s(self) -> float:
-        return float(self.times_s[-1])
+        return float(self.parts[-1].times_s[-1])
 
     @property
     def seconds(self) -> float:
@@ -144,18 +162,17 @@ def box_temperature(
     here_s = stretches[0].end_s if stretches else laid_s
     open_intervals = [(here_s, as_of_s)] if as_of_s > here_s else []
     for source in sources:
-        known = _held_at_ends(source, laid_s, as_of_s)
+        speaking = _speaking(source, laid_s, as_of_s)
         still_open: list[tuple[float, float]] = []
         for start_s, end_s in open_intervals:
-            covered = list(_covered(source, known, start_s, end_s))
+            covered = list(_covered(source, speaking, start_s, end_s))
             stretches.extend(covered)
             still_open.extend(_left_open(covered, start_s, end_s))
         open_intervals = still_open
     for start_s, end_s in open_intervals:
         stretches.extend(
             Stretch(
-                np.array([left, right]),
-                np.full(2, set_point),
+                _steady(left, right, set_point),
                 Provenance.SET_POINT,
                 ahead.record.estimated_sd_c,
                 measured=False,
@@ -187,8 +204,7 @@ def _elsewhere(laid_s: float, as_of_s: float, earlier: EarlierLife) -> list[Stre
         return []
     return [
         Stretch(
-            np.array([laid_s, until_s]),
-            np.full(2, earlier.temperature_c),
+            _steady(laid_s, until_s, earlier.temperature_c),
             Provenance.BEFORE,
             earlier.temperature_sd_c,
             measured=False,
@@ -204,51 +220,63 @@ def _usual_c(
     recent_s = as_of_s - ahead.record.recent_days * SECONDS_PER_DAY
     begins_s = max(laid_s, settled_since_s if settled_since_s is not None else laid_s)
     if known_by is not None and as_of_s - begins_s < KNOWN_DAYS * SECONDS_PER_DAY:
-        known = known_by.series.between(recent_s, as_of_s)
-        place = list(_covered(known_by, known, recent_s, as_of_s))
+        place = list(_covered(known_by, _speaking(known_by, recent_s, as_of_s), recent_s, as_of_s))
         usual_c = _usual_since_c(place, recent_s)
         if usual_c is not None:
-            return usual_c + known_by.offset_c
+            return usual_c
     if settled_since_s is not None and settled_since_s > recent_s:
         settled = as_of_s - settled_since_s >= SETTLING_S
         return _usual_since_c(stretches, settled_since_s) if settled else None
     return _usual_since_c(stretches, recent_s)
 
 
-def _held_at_ends(source: TemperatureSource, laid_s: float, as_of_s: float) -> ReadingSeries:
-    """The source's readings, offset applied, with the end values held to lay and to as-of."""
+@dataclass(frozen=True, slots=True)
+class _Run:
+    """Readings without a gap, and from when to when they speak: held to an edge that is near."""
+
+    series: ReadingSeries
+    from_s: float
+    until_s: float
+
+
+def _speaking(source: TemperatureSource, laid_s: float, as_of_s: float) -> list[_Run]:
+    """The source's readings cut at every gap, held to lay, to as-of and to where it was cut."""
     margin = source.longest_gap_s
+    from_s, until_s = source.speaks_between
+    earliest_s, latest_s = max(laid_s, from_s), min(as_of_s, until_s)
+    # Readings from just before lay stay in: they speak for the moment of lay.
     known = source.series.between(laid_s - margin, as_of_s)
-    if len(known.times_s):
-        # Readings from just before lay stay in: they speak for the moment of lay.
-        known = known.filling(min(laid_s, float(known.times_s[0])), as_of_s, margin)
-    if source.offset_c:
-        return ReadingSeries(known.times_s, known.temperature_c + source.offset_c)
-    return known
+    runs = []
+    for first, last in _runs(known.times_s, margin):
+        begins_s, ends_s = float(known.times_s[first]), float(known.times_s[last - 1])
+        if first == 0 and 0.0 < begins_s - earliest_s <= margin:
+            begins_s = earliest_s
+        if last == len(known.times_s) and 0.0 < latest_s - ends_s <= margin:
+            ends_s = latest_s
+        runs.append(_Run(known.part(first, last), begins_s, ends_s))
+    return runs
+
+
+def _steady(start_s: float, end_s: float, temperature_c: float) -> tuple[ReadingSeries, ...]:
+    """One temperature for a while, which nobody measured."""
+    return (ReadingSeries(np.array([start_s, end_s]), np.full(2, temperature_c)),)
 
 
 def _covered(
-    source: TemperatureSource, known: ReadingSeries, start_s: float, end_s: float
+    source: TemperatureSource, runs: Sequence[_Run], start_s: float, end_s: float
 ) -> Iterator[Stretch]:
-    """The parts of start..end that `known` speaks for, in order."""
-    times = known.times_s
-    if len(times) < 2:
-        return
-    for first, last in _runs(times, source.longest_gap_s):
-        left, right = max(start_s, float(times[first])), min(end_s, float(times[last - 1]))
-        if right <= left:
-            continue
-        piece = _clip(
-            ReadingSeries(times[first:last], known.temperature_c[first:last]), left, right
-        )
-        yield Stretch(
-            piece.times_s,
-            piece.temperature_c,
-            source.provenance,
-            source.sd_c,
-            source.measured,
-            source.name,
-        )
+    """The parts of start..end that the source speaks for, in order."""
+    for run in runs:
+        left, right = max(start_s, run.from_s), min(end_s, run.until_s)
+        if right > left:
+            yield Stretch(
+                run.series.across(left, right),
+                source.provenance,
+                source.sd_c,
+                source.measured,
+                source.name,
+                source.offset_c,
+            )
 
 
 def _runs(times: FloatArray, longest_gap_s: float) -> Iterator[tuple[int, int]]:
@@ -258,6 +286,8 @@ def _runs(times: FloatArray, longest_gap_s: float) -> Iterator[tuple[int, int]]:
     room for a gap between them: only the strides that are not are looked into.
     """
     count = len(times)
+    if not count:
+        return iter(())
     span_s = float(times[-1] - times[0])
     stride = max(1, min(count - 1, int(count * longest_gap_s / (2.0 * span_s)))) if span_s else 1
     corners = np.append(np.arange(0, count - 1, stride), count - 1)
@@ -267,22 +297,6 @@ def _runs(times: FloatArray, longest_gap_s: float) -> Iterator[tuple[int, int]]:
         gaps = np.flatnonzero(np.diff(times[start : end + 1]) > longest_gap_s)
         edges += (gaps + start + 1).tolist()
     return pairwise([*edges, count])
-
-
-def _clip(series: ReadingSeries, left: float, right: float) -> ReadingSeries:
-    """Cut a gapless run to left..right, interpolating at the cuts."""
-    times, values = series.times_s, series.temperature_c
-    if times[0] == left and times[-1] == right:
-        return series
-    inner = series.between(left, right)
-    ends = np.interp([left, right], times, values)
-    add_left = len(inner.times_s) == 0 or inner.times_s[0] > left
-    add_right = len(inner.times_s) == 0 or inner.times_s[-1] < right
-    head, tail = np.array([left])[: int(add_left)], np.array([right])[: int(add_right)]
-    return ReadingSeries(
-        np.concatenate([head, inner.times_s, tail]),
-        np.concatenate([ends[: len(head)], inner.temperature_c, ends[2 - len(tail) :]]),
-    )
 
 
 def _left_open(
@@ -320,28 +334,30 @@ def _usual_since_c(stretches: Sequence[Stretch], start_s: float) -> float | None
     The median of its hourly means: two days without a fan say nothing of the
     weeks to come once the fan turns again (assumption).
     """
-    pieces = [
-        _clip(
-            ReadingSeries(stretch.times_s, stretch.temperature_c),
-            max(start_s, stretch.start_s),
-            stretch.end_s,
-        )
+    parts = [
+        (late, stretch.offset_c)
         for stretch in stretches
-        if stretch.end_s > start_s
+        for part in stretch.parts
+        if part.times_s[-1] > start_s
+        for late in part.across(max(start_s, float(part.times_s[0])), float(part.times_s[-1]))
     ]
-    if not pieces:
+    if not parts:
         return None
-    one = len(pieces) == 1
-    times = pieces[0].times_s if one else np.concatenate([p.times_s for p in pieces])
-    values = pieces[0].temperature_c if one else np.concatenate([p.temperature_c for p in pieces])
+    times = np.concatenate([part.times_s for part, _ in parts])
     whole_s = float(times[-1] - times[0])
-    if whole_s <= 0:
-        return None
-    twice_degree_s = np.zeros(len(times))
-    np.cumsum((values[1:] + values[:-1]) * (times[1:] - times[:-1]), out=twice_degree_s[1:])
     count = max(1, round(whole_s / SECONDS_PER_HOUR))
     edges = times[0] + np.arange(count + 1) * (whole_s / count)
-    ordered = np.sort(np.diff(np.interp(edges, times, twice_degree_s)))
+    ordered = np.sort(np.diff(np.interp(edges, times, _degree_s(parts))))
     middle = len(ordered) // 2
     # numpy.median says the same and takes as long as all the rest.
-    return float(ordered[middle] + ordered[~middle]) / 4.0 / (whole_s / count)
+    return float(ordered[middle] + ordered[~middle]) / 2.0 / (whole_s / count)
+
+
+def _degree_s(parts: Sequence[tuple[ReadingSeries, float]]) -> FloatArray:
+    """°C·s since the first sample at each, of parts in their order, each with its offset."""
+    reached = 0.0
+    degree_s = []
+    for part, offset_c in parts:
+        degree_s.append(part.degree_s_from_first(offset_c) + reached)
+        reached = float(degree_s[-1][-1])
+    return np.concatenate(degree_s)

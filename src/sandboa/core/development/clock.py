@@ -94,27 +94,33 @@ class DevelopmentClock:
         gained = 0.0
         for start, end in _blocks(len(times_s)):
             times, values = times_s[start : end + 1], temperature_c[start : end + 1]
-            if self._is_straight(values):
+            if self.is_straight(float(values.min()), float(values.max())):
                 # Each sample speaks for half of the steps on both its sides: two passes, not three.
                 degree_s = float(values[1:-1] @ (times[2:] - times[:-2]))
                 degree_s += float(values[0] * (times[1] - times[0]))
                 degree_s = 0.5 * (degree_s + float(values[-1] * (times[-1] - times[-2])))
-                degree_s -= self.zero_c * float(times[-1] - times[0])
-                gained += degree_s / SECONDS_PER_DAY / self.sum_c_days
+                gained += float(self.straight_total(degree_s, float(times[-1] - times[0])))
             else:
                 part = np.empty(end - start)
                 self._block(times, values, part)
                 gained += float(part.sum())
         return gained
 
-    def _is_straight(self, temperature_c: FloatArray) -> bool:
-        """Whether no sample reaches beyond the kinks of the rate."""
-        return bool(temperature_c.min() >= self.zero_c and temperature_c.max() <= self.cap_c)
+    def is_straight(self, lowest_c: float, highest_c: float) -> bool:
+        """Whether temperatures between the two (°C) reach beyond neither kink of the rate."""
+        return lowest_c >= self.zero_c and highest_c <= self.cap_c
+
+    def straight_total(
+        self, degree_s: FloatArray | float, seconds: FloatArray | float
+    ) -> FloatArray:
+        """Development gained over so many °C·s and s, between the kinks of the rate (any shape)."""
+        per_degree_s = 1.0 / SECONDS_PER_DAY / self.sum_c_days
+        return np.asarray((degree_s - self.zero_c * seconds) * per_degree_s)
 
     def _block(self, times_s: FloatArray, temperature_c: FloatArray, gained: FloatArray) -> None:
         """`steps` of a few samples, written to `gained`."""
         seconds = times_s[1:] - times_s[:-1]
-        if self._is_straight(temperature_c):
+        if self.is_straight(float(temperature_c.min()), float(temperature_c.max())):
             np.add(temperature_c[1:], temperature_c[:-1], out=gained)
             gained -= 2.0 * self.zero_c
             gained *= seconds

@@ -7,6 +7,7 @@ import numpy as np
 
 from sandboa.core.development.box_temperature import BoxTemperature
 from sandboa.core.development.clock import DevelopmentClock, FloatArray
+from sandboa.core.development.reading_series import ReadingSeries
 from sandboa.core.units import SECONDS_PER_DAY
 
 
@@ -23,25 +24,50 @@ class DevelopmentCurve:
     clock: DevelopmentClock
 
     @cached_property
+    def _parts(self) -> tuple[tuple[ReadingSeries, float], ...]:
+        """All that follows each other from lay to as-of, with what is to be added to each (°C)."""
+        return tuple((part, s.offset_c) for s in self.temperature.stretches for part in s.parts)
+
+    @cached_property
     def _at_start(self) -> list[float]:
-        """Development at the start of each stretch, and at the end of the last: k + 1 values."""
+        """Development at the start of each part, and at the end of the last: k + 1 values."""
         reached = [0.0]
-        for stretch in self.temperature.stretches:
-            reached.append(reached[-1] + self.clock.total(stretch.times_s, stretch.temperature_c))
+        for part, offset_c in self._parts:
+            reached.append(reached[-1] + self._gained(part, offset_c))
         return reached
 
     @cached_property
     def _samples(self) -> tuple[FloatArray, FloatArray, FloatArray]:
-        """Time, temperature and development at every sample; stretch joints stand twice."""
-        stretches = self.temperature.stretches
+        """Time, temperature and development at every sample; joints of parts stand twice."""
         reached = [
-            start + np.concatenate([[0.0], np.cumsum(self.clock.steps(s.times_s, s.temperature_c))])
-            for start, s in zip(self._at_start, stretches, strict=False)
+            start + self._since_first(part, offset_c)
+            for start, (part, offset_c) in zip(self._at_start, self._parts, strict=False)
         ]
         return (
-            np.concatenate([s.times_s for s in stretches]),
-            np.concatenate([s.temperature_c for s in stretches]),
+            np.concatenate([part.times_s for part, _ in self._parts]),
+            np.concatenate([part.temperature_c + offset_c for part, offset_c in self._parts]),
             np.concatenate(reached),
+        )
+
+    def _gained(self, part: ReadingSeries, offset_c: float) -> float:
+        """Development from the first sample to the last: by the sums kept with them, if any."""
+        if self._has_straight_sums(part, offset_c):
+            return float(self.clock.straight_total(part.degree_s(offset_c), part.seconds))
+        return self.clock.total(part.times_s, part.temperature_c + offset_c)
+
+    def _since_first(self, part: ReadingSeries, offset_c: float) -> FloatArray:
+        """Development from the first sample to each, shape (n,)."""
+        if self._has_straight_sums(part, offset_c):
+            since_s = part.times_s - part.times_s[0]
+            return self.clock.straight_total(part.degree_s_from_first(offset_c), since_s)
+        steps = self.clock.steps(part.times_s, part.temperature_c + offset_c)
+        return np.concatenate([[0.0], np.cumsum(steps)])
+
+    def _has_straight_sums(self, part: ReadingSeries, offset_c: float) -> bool:
+        """Whether degree seconds alone say what developed."""
+        sums = part.sums
+        return sums is not None and self.clock.is_straight(
+            sums.lowest_c + offset_c, sums.highest_c + offset_c
         )
 
     @property
@@ -137,15 +163,15 @@ class DevelopmentCurve:
     def _lately(self, since_s: float) -> tuple[FloatArray, FloatArray]:
         """Time and development at every sample from just before `since_s` on."""
         times, reached = [], []
-        for end, stretch in zip(self._at_start[1:], self.temperature.stretches, strict=True):
-            if stretch.end_s < since_s:
+        for end, (part, offset_c) in zip(self._at_start[1:], self._parts, strict=True):
+            if part.times_s[-1] < since_s:
                 continue
-            first = max(int(np.searchsorted(stretch.times_s, since_s, side="right")) - 1, 0)
-            at = stretch.times_s[first:]
-            gained = np.cumsum(self.clock.steps(at, stretch.temperature_c[first:]))
-            times.append(at)
+            first = max(int(np.searchsorted(part.times_s, since_s, side="right")) - 1, 0)
+            lately = part.part(first, len(part.times_s))
+            gained = self._since_first(lately, offset_c)
+            times.append(lately.times_s)
             # Counted back from its end, so that what was before needs no summing.
-            reached.append(end - gained[-1] + np.concatenate([[0.0], gained]))
+            reached.append(end - gained[-1] + gained)
         return np.concatenate(times), np.concatenate(reached)
 
     def samples(self) -> tuple[FloatArray, FloatArray, FloatArray]:

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import cached_property
 from typing import Final
 
 import numpy as np
@@ -57,6 +58,15 @@ class ClutchPosterior:
     inside_days: tuple[float, ...]
     likelihood: float
 
+    @cached_property
+    def _cumulative(self) -> FloatArray:
+        return np.cumsum(self.weights)
+
+    @cached_property
+    def _middles(self) -> FloatArray:
+        """Cumulative weight at the middle of each value of e."""
+        return np.asarray(self._cumulative - self.weights / 2.0)
+
     @property
     def remaining(self) -> int:
         """Eggs that have not pipped by as-of."""
@@ -64,20 +74,17 @@ class ClutchPosterior:
 
     def typical(self) -> Window:
         """Quantiles of the mean pip of all eggs, those still closed after as-of."""
-        cumulative = np.cumsum(self.weights) - self.weights / 2.0
-        return window_from(self.as_of_s, np.interp(QUANTILES, cumulative, self.typical_days))
+        return window_from(self.as_of_s, np.interp(QUANTILES, self._middles, self.typical_days))
 
     def typical_distribution(self, grid_days: FloatArray) -> FloatArray:
         """Cumulative probability of the mean pip on `grid_days` from as-of."""
-        cumulative = np.cumsum(self.weights)
-        return np.interp(grid_days, self.typical_days, cumulative, left=0.0, right=1.0)
+        return np.interp(grid_days, self.typical_days, self._cumulative, left=0.0, right=1.0)
 
     def nodes(self, count: int) -> tuple[tuple[FloatArray, int], ...]:
         """`closed` at `count` values of e that are equally likely, shape (count,) each."""
-        cumulative = np.cumsum(self.weights) - self.weights / 2.0
         places = np.arange(len(self.weights), dtype=np.float64)
         shares = (np.arange(count) + 0.5) / count
-        at = np.interp(shares, cumulative, places)
+        at = np.interp(shares, self._middles, places)
         return tuple((np.interp(at, places, days), eggs) for days, eggs in self.closed)
 
 

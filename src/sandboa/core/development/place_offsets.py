@@ -5,7 +5,8 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.development.clock import FloatArray
-from sandboa.core.development.sources import LOGGER_GAP_S, ReadingSeries, SetPoints
+from sandboa.core.development.reading_series import ReadingSeries
+from sandboa.core.development.sources import LOGGER_GAP_S, SetPoints
 from sandboa.core.units import SECONDS_PER_DAY
 
 #: days of common record from which a shelf's offset is learned (rule E).

@@ -102,6 +102,6 @@ def _sd_at_lay(curve: DevelopmentCurve) -> float:
         return earlier.development_sd
     if earlier.span_s == 0.0:
         return 0.0
-    began_c = float(stretches[0].temperature_c[0]) if stretches else curve.temperature.future_c
+    began_c = stretches[0].began_c if stretches else curve.temperature.future_c
     rate = float(curve.clock.rate_per_day(began_c))
     return rate * earlier.span_s / SECONDS_PER_DAY / math.sqrt(12.0)

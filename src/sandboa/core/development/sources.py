@@ -1,5 +1,6 @@
 """What says a temperature: probes, thermometers read by hand, set points."""
 
+import math
 from collections.abc import Iterator
 from dataclasses import dataclass
 from enum import StrEnum
@@ -8,7 +9,7 @@ from typing import Final
 
 import numpy as np
 
-from sandboa.core.development.clock import FloatArray
+from sandboa.core.development.reading_series import ReadingSeries
 from sandboa.core.units import SECONDS_PER_HOUR
 
 #: s between readings up to which a straight line is drawn (rule A2).
@@ -54,47 +55,13 @@ class Provenance(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class ReadingSeries:
-    """One probe's readings: `times_s`, strictly rising, and `temperature_c`, both shape (n,)."""
-
-    times_s: FloatArray
-    temperature_c: FloatArray
-
-    def __post_init__(self) -> None:
-        if self.times_s.shape != self.temperature_c.shape or self.times_s.ndim != 1:
-            raise ValueError("times and temperatures must be two equally long 1-d arrays")
-
-    def between(self, start_s: float, end_s: float) -> "ReadingSeries":
-        """The readings with start <= time <= end (views, nothing is copied)."""
-        first = np.searchsorted(self.times_s, start_s, side="left")
-        last = np.searchsorted(self.times_s, end_s, side="right")
-        return ReadingSeries(self.times_s[first:last], self.temperature_c[first:last])
-
-    def filling(self, start_s: float, end_s: float, longest_gap_s: float) -> "ReadingSeries":
-        """As `between`, with the first and last value held to the edges when these are near.
-
-        For a record cut at a move or a check: no sliver is left without a reading.
-        """
-        inside = self.between(start_s, end_s)
-        times, values = inside.times_s, inside.temperature_c
-        if len(times) == 0:
-            return inside
-        head = times[:1] if 0 < times[0] - start_s <= longest_gap_s else times[:0]
-        tail = times[-1:] if 0 < end_s - times[-1] <= longest_gap_s else times[:0]
-        if not (len(head) or len(tail)):
-            return inside
-        return ReadingSeries(
-            np.concatenate([np.full(len(head), start_s), times, np.full(len(tail), end_s)]),
-            np.concatenate([values[: len(head)], values, values[len(values) - len(tail) :]]),
-        )
-
-
-@dataclass(frozen=True, slots=True)
 class TemperatureSource:
     """One link of the chain.
 
     `sd_c` is the probe's systematic error (1 sd, °C); `offset_c` is added to
     every reading; `measured` is False for what only stands in for a reading.
+    `speaks_between` is from when to when (s) it counts, where it was moved or checked then: no
+    sliver beside such a cut is left without a reading.
     """
 
     provenance: Provenance
@@ -104,6 +71,7 @@ class TemperatureSource:
     measured: bool = True
     longest_gap_s: float = LOGGER_GAP_S
     name: str = ""
+    speaks_between: tuple[float, float] = (-math.inf, math.inf)
 
 
 @dataclass(frozen=True, slots=True)

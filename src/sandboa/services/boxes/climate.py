@@ -193,16 +193,14 @@ def _sources(
     longest_gap_s = snapshot.settings.rules.record.longest_gap_s
     for probe in loggers_ever_at(snapshot, place):
         for piece in pieces_at(snapshot, probe, place, from_s, until_s):
-            whole = piece.from_s <= from_s and piece.until_s >= until_s
             yield TemperatureSource(
                 provenance,
-                piece.series
-                if whole
-                else piece.series.filling(piece.from_s, piece.until_s, longest_gap_s),
+                piece.series,
                 sd_c=piece.sd_c,
                 offset_c=piece.offset_c,
                 longest_gap_s=longest_gap_s,
                 name=probe.name,
+                speaks_between=(piece.from_s, piece.until_s),
             )
 
 
@@ -218,13 +216,10 @@ def _cabinet_sources(
     one_shelf = sum(s.cabinet_id == cabinet for s in snapshot.shelves.values()) == 1
     known = offset_c is not None or one_shelf
     for source in _sources(snapshot, cabinet, Provenance.CABINET_PROBE, from_s, until_s):
-        yield TemperatureSource(
-            source.provenance,
-            source.series,
+        yield replace(
+            source,
             sd_c=source.sd_c if known else snapshot.settings.rules.record.estimated_sd_c,
             offset_c=source.offset_c + (offset_c or 0.0),
-            longest_gap_s=source.longest_gap_s,
-            name=source.name,
         )
 
 

@@ -93,7 +93,7 @@ def _by_the_hour(probe: int, from_s: float, until_s: float) -> ReadingSeries:
 
 def _read(tip: readings.Tip, from_s: float) -> _HeldSeries:
     times, values, humidity = readings.series(tip.probe_id, from_s)
-    return _HeldSeries(from_s, tip, ReadingSeries(times, values), humidity)
+    return _HeldSeries(from_s, tip, ReadingSeries(times, values).summed(), humidity)
 
 
 def _extended(held: _HeldSeries, tip: readings.Tip) -> _HeldSeries:
@@ -102,7 +102,9 @@ def _extended(held: _HeldSeries, tip: readings.Tip) -> _HeldSeries:
     if held.tip.rewrites != tip.rewrites or not len(known.times_s):
         return _read(tip, held.from_s)
     times, values, humidity = readings.series(tip.probe_id, float(known.times_s[-1]) + 1.0)
-    series = ReadingSeries(
-        np.concatenate([known.times_s, times]), np.concatenate([known.temperature_c, values])
+    return _HeldSeries(
+        held.from_s,
+        tip,
+        known.followed_by(times, values),
+        np.concatenate([held.humidity, humidity]),
     )
-    return _HeldSeries(held.from_s, tip, series, np.concatenate([held.humidity, humidity]))
