@@ -62,6 +62,8 @@ NUMBERS: dict[str, object] = {
     "dam_care/aftercare._ASKED_FOR_DAYS": 14,
     "dam_care/aftercare._SLACK_DAYS": 3,
     "development/clock._BLOCK": 32768,
+    "development/conditioning._UPPER": 0.9,
+    "development/conditioning._VALUES": 7,
     "development/conditioning._WEIGHINGS": (3, 2),
     "development/events._GRID": 72,
     "development/events._LONGEST": 0.9995,
@@ -107,6 +109,7 @@ NUMBERS: dict[str, object] = {
     "standing/score._FEWEST_EGGS": 12,
     "standing/score._SURE_ERRORS": 1.645,
     "standing/signs._OPENED_FROM": 0.9,
+    "student._ANGLES": 20_001,
     "water/estimate._GRID": 481,
     "water/estimate._GRID_SD": 4.5,
     "water/estimate._BAND": (0.1, 0.5, 0.9),
@@ -115,8 +118,7 @@ NUMBERS: dict[str, object] = {
 }
 #: Tables made from others, or tested whole below.
 ELSEWHERE = {
-    "causes/scores._TABLE", "development/conditioning._T_INFORMATION",
-    "development/conditioning._T_SCALE", "development/delays._MIDPOINTS",
+    "causes/scores._TABLE", "development/delays._MIDPOINTS",
     "development/learning._NOTHING", "development/pipping._Z", "standing/clutch._LUCK",
 }  # fmt: skip
 

@@ -7,9 +7,10 @@ from hypothesis import strategies as st
 
 from sandboa.core.development.box_temperature import _runs
 from sandboa.core.development.delays import Delay, later
+from sandboa.core.development.place_offsets import learned_offset_c, offset_from_set_point_c
 from sandboa.core.development.reading_series import ReadingSeries
 from sandboa.core.development.rules import EMERGENCE, FIRST_SHED
-from sandboa.core.development.sources import SetPoints
+from sandboa.core.development.sources import RecordRules, SetPoints
 
 
 def test_quantiles_of_the_known_delays() -> None:
@@ -65,3 +66,16 @@ def test_the_first_set_point_also_holds_before_it() -> None:
     points = SetPoints((100.0, 200.0), (31.0, 32.0))
     assert [points.at(t) for t in (0.0, 100.0, 199.0, 200.0, 999.0)] == [31, 31, 31, 32, 32]
     assert list(points.pieces(150.0, 250.0)) == [(150.0, 200.0, 31.0), (200.0, 250.0, 32.0)]
+
+
+def test_a_place_is_compared_over_the_days_the_house_has() -> None:
+    times = np.arange(20 * 24) * 3600.0
+    cabinet = ReadingSeries(times, np.full(len(times), 31.0))
+    recent = times > times[-1] - 5 * 86_400.0
+    shelf = ReadingSeries(times, np.where(recent, 31.6, 31.2))
+    last_s = float(times[-1])
+    assert learned_offset_c(shelf, cabinet, last_s) == pytest.approx(0.2, abs=0.1)
+    short = RecordRules(offset_days=4.0)
+    assert learned_offset_c(shelf, cabinet, last_s, short) == pytest.approx(0.6)
+    shown = SetPoints((0.0,), (31.0,))
+    assert offset_from_set_point_c(shelf, shown, last_s, short) == pytest.approx(0.6)

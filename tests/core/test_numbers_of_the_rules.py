@@ -29,7 +29,7 @@ NUMBERS: dict[str, object] = {
     "development/box_temperature.SETTLING_S": 21_600,
     "development/sources.LOGGER_GAP_S": 7200,
     "development/sources.HAND_GAP_S": 93_600,
-    "development/place_offsets.OFFSET_DAYS": 14,
+    "development/sources.OFFSET_DAYS": 14,
     # A3 How sure it is
     "development/sources.CHECKED_PROBE_SD_C": 0.1,
     "development/sources.UNCHECKED_PROBE_SD_C": 0.3,
@@ -93,7 +93,7 @@ NUMBERS: dict[str, object] = {
     "standing/rules.LATE_AFTER_HOURS": 36,
     "standing/rules.LATE_PER_HOURS": 24,
     "standing/rules.STANDING_FROM": {"sound": 0.85, "watch": 0.5, "failing": 0.15},
-    "standing/settle.CANDLE_EVERY_DAYS": 4,
+    "standing/rules.CANDLE_EVERY_DAYS": 4,
     "standing/settle.LOOK_EVERY_DAYS": 2,
     "standing/settle.WORTH_A_LOOK": -0.4,
     "standing/rules.RISKS": {

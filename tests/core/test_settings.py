@@ -81,6 +81,8 @@ def test_each_reaches_a_rule(name: str) -> None:
         ("dry_share", "top_up_share"),
         ("water.unknown_humidity_low", "water.unknown_humidity_high"),
         ("forecast.shed_from_days", "forecast.shed_to_days"),
+        ("forecast.egg_sd_low_days", "forecast.egg_sd_high_days"),
+        ("forecast.chance_low_sd", "forecast.chance_high_sd"),
         ("forecast.told_from", "forecast.no_date_from"),
         ("fault.egg_heat_low_c", "fault.egg_heat_high_c"),
         ("losses.hot_degree_hours", "losses.very_hot_degree_hours"),

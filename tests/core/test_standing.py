@@ -350,6 +350,18 @@ def test_late_in_term_movement_and_feel_settle_it() -> None:
     assert "Feel it" in told.text
 
 
+def test_what_settles_it_keeps_to_the_days_and_stages_the_keeper_set() -> None:
+    looks = [seen(0.1, "vessels", "weak", 0.0), seen(28, "vessels", "weak", 0.5)]
+    own = StandingRules(candle_every_days=6.0)
+    told = what_settles(judged(*looks), looks, Situation(0.0, NOW, 0.5), 0.5, rules=own)
+    assert told is not None
+    assert told.from_s == 34 * DAY
+    earlier = StandingRules(stage_limits={"stage.vessels.until_share": 0.45})
+    told = what_settles(judged(*looks), looks, Situation(0.0, NOW, 0.5), 0.5, rules=earlier)
+    assert told is not None
+    assert "vessels alone are hidden by now" in told.text
+
+
 def test_signs_against_a_sound_egg_ask_for_the_torch_before_they_outweigh_it() -> None:
     looks = [seen(0.1, "vessels", "strong", 0.0), seen(20, "vessels", "strong", 0.4)]
     off = [*looks, seen(29, "smell", "off")]

@@ -32,6 +32,7 @@ from sandboa.services.overview.today import today
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit, EggSeen
 from sandboa.services.snapshot.cache import SnapshotCache
+from sandboa.services.snapshot.settings import set_setting
 
 HOUR_S = 3600.0
 
@@ -117,6 +118,9 @@ def test_a_pip_nobody_saw_is_taken_from_the_emergence(due: SnapshotCache) -> Non
     egg = next(e for e in now.eggs if e.number == 2)
     assert egg.pipped_s == pytest.approx(NOW_S - HOUR_S - 1.3 * DAY_S)
     assert egg.standing is None
+    set_setting("forecast.emergence_days", 2.0, NOW_S)
+    egg = next(e for e in clutch_page(due.current(), "26-01", NOW_S).now.eggs if e.number == 2)
+    assert egg.pipped_s == pytest.approx(NOW_S - HOUR_S - 2.0 * DAY_S)
 
 
 def test_a_removed_egg_neither_pips_nor_hatches(due: SnapshotCache) -> None:

@@ -22,6 +22,7 @@ from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.readings.commands import store_readings
 from sandboa.services.rounds.close_visit import close_visit
+from sandboa.services.rounds.due_now import boxes_of_round
 from sandboa.services.rounds.visit import EggSeen
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.services.snapshot.settings import set_setting
@@ -221,6 +222,18 @@ def test_long_after_its_time_a_clutch_is_not_expected_to_hatch(house: SnapshotCa
         assert egg.standing is not None
         assert egg.standing.alive < 0.2
         assert any("no egg of the clutch has pipped" in e.words for e in egg.standing.evidence)
+
+
+def test_a_box_tells_an_egg_of_a_silent_clutch_as_its_clutch_does(house: SnapshotCache) -> None:
+    code, _ = lay_clutch(lay_day(80.0), NOW_S)
+    told = clutch_page(house.current(), code, NOW_S).now
+    (line,) = today(house.current(), NOW_S).boxes
+    (due,) = boxes_of_round(house.current(), lessons(house.current()), NOW_S)
+    chances = [egg.standing.alive for egg in told.eggs if egg.standing is not None]
+    assert len(chances) >= 5
+    assert max(chances) < 0.2
+    for place in (told.box, told.boxes[0], line.box, due.box):
+        assert [e.standing.alive for e in place.eggs if e.standing is not None] == chances
 
 
 def test_one_pip_gives_all_its_siblings_their_hope_back(house: SnapshotCache) -> None:

@@ -49,7 +49,6 @@ class RulesInForce:
     probe_sd_c: tuple[float, float]
     losses: CauseRules
     watch_every_days: float
-    candle_every_days: float
 
 
 def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
@@ -68,6 +67,7 @@ def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
             late_per_hours=values["standing.late_per_hours"],
             risk_days=values["standing.risk_days"],
             stage_limits={limit.name: values[limit.name] for limit in STAGE_LIMITS},
+            candle_every_days=values["candle_every_days"],
             risks={(kind, value): values[f"risk.{kind}.{value}"] for kind, value in RISKS},
         ),
         exchange=ExchangeRules(
@@ -97,11 +97,11 @@ def rules_in_force(values: Mapping[str, float]) -> RulesInForce:
             values["record.ahead_sd_c"],
             values["record.recent_days"],
             values["record.longest_gap_hours"] * SECONDS_PER_HOUR,
+            values["record.offset_days"],
         ),
         probe_sd_c=(values["probe.unchecked_sd_c"], values["probe.checked_sd_c"]),
         losses=_losses(values),
         watch_every_days=values["watch_every_days"],
-        candle_every_days=values["candle_every_days"],
     )
 
 

@@ -10,12 +10,10 @@ from typing import Final
 import numpy as np
 
 from sandboa.core.development.clock import FloatArray
-from sandboa.core.development.conditioning import CHANCE, Conditioned, Surprises
+from sandboa.core.development.conditioning import Conditioned, Surprises
 from sandboa.core.development.rules import (
     DEFAULT_RULES,
-    EFFECT_SD_WORTH,
     EGG_SD_DAYS,
-    EGG_SD_RANGE_DAYS,
     ForecastRules,
 )
 from sandboa.core.development.windows import HatchPrior
@@ -99,7 +97,7 @@ class _Kind(StrEnum):
 #: A house has one of each of these.
 _NORM: Final = ((_Kind.HOUSE, None), (_Kind.SLOPE, None), (_Kind.CURVATURE, None))
 _Place = tuple[_Kind, Hashable]
-_NOTHING: Final = Conditioned(np.zeros((0, 0)), np.zeros((0, 0, 0)), np.zeros(0))
+_NOTHING: Final = Conditioned(np.zeros((0, 0)), np.zeros((0, 0, 0)), np.zeros(0), np.zeros(0))
 
 
 @dataclass(frozen=True)
@@ -134,7 +132,7 @@ class HouseLearning:
             house[_Kind.PROBE, where.probe] = where.probe_sd
         dam: dict[_Place, float] = {(_Kind.DAM, where.dam): 1.0}
         mean, variance = self._of(house | dam)
-        chance = float(self.known.likely @ CHANCE**2)
+        chance = self.known.chance_variance
         prior = HatchPrior(
             mean,
             math.sqrt(variance + chance),
@@ -164,8 +162,8 @@ class HouseLearning:
     def _freedom(self, whole_variance: float) -> float:
         """Degrees of freedom of the t that has the kurtosis of a normal whose variance is not sure:
         3 Var(V) / E(V)² beyond a normal's."""
-        chance = float(self.known.likely @ CHANCE**2)
-        unsure = float(self.known.likely @ (CHANCE**2 - chance) ** 2)
+        known = self.known
+        unsure = float(known.likely @ (known.chance**2 - known.chance_variance) ** 2)
         excess = 3.0 * unsure / whole_variance**2
         return 4.0 + 6.0 / max(excess, 1e-9)
 
@@ -199,9 +197,10 @@ def learn(
     them all. All but chance are normal about zero, so that a dam or a norm of which nothing speaks
     adds nothing; their sds start from rules A3 and A7 and are learned by kind, each counting as
     four. Chance, with the error of its record and of a mean over few eggs, is
-    Student's t with 4 degrees of freedom: one wrong lay date counts little. How wide it is, is
-    looked for on a grid between 0.02 and 0.10. Given that, surprises are weighed by how far out
-    they are and the rest is exact normal conditioning; its probability is Laplace's. No sampling.
+    Student's t (4 degrees of freedom by default): one wrong lay date counts little. How wide it
+    is, is looked for on a grid (between 0.02 and 0.10 by default). Given that, surprises are
+    weighed by how far out they are and the rest is exact normal conditioning; its probability is
+    Laplace's. No sampling.
 
     How far eggs of one clutch differ is the pooled variance of their pips, the prior counting as
     four clutches. Order of `finished` does not matter. Source: rules A5, A7.
@@ -217,7 +216,7 @@ def learn(
         np.array([f.log_development for f in finished]),
         _design(finished, places, usual_c),
         np.array([f.sd**2 + eggs_log_sd**2 / max(f.eggs, 1) for f in finished]),
-        rules.chance_sd,
+        rules,
     )
     kinds = [kind for kind, _ in places]
     sds = _untaught_sds(rules)
@@ -277,20 +276,19 @@ def _egg_sd_days(finished: Sequence[FinishedClutch], rules: ForecastRules) -> fl
         if clutch.egg_variance is not None and clutch.eggs > 1:
             squares += (clutch.eggs - 1) * clutch.egg_variance
             worth += clutch.eggs - 1
-    low, high = EGG_SD_RANGE_DAYS
-    return min(max(math.sqrt(squares / worth), low), high)
+    return min(max(math.sqrt(squares / worth), rules.egg_sd_low_days), rules.egg_sd_high_days)
 
 
 def _sds_of_kinds(
     kinds: Sequence[_Kind], known: Conditioned, rules: ForecastRules
 ) -> dict[_Kind, float]:
     """How much those of one kind differ, from what is known of each: one step of expectation and
-    maximisation, the prior sd counting as EFFECT_SD_WORTH of them."""
+    maximisation, the prior sd counting as `rules.effect_sd_worth` of them."""
     squares = known.mean_squares()
     sds = _untaught_sds(rules)
     for kind, untaught in sds.items():
         of_kind = [square for own, square in zip(kinds, squares, strict=True) if own is kind]
         if kind is not _Kind.PROBE and of_kind:
-            whole = EFFECT_SD_WORTH * untaught**2 + sum(of_kind)
-            sds[kind] = math.sqrt(whole / (EFFECT_SD_WORTH + len(of_kind)))
+            whole = rules.effect_sd_worth * untaught**2 + sum(of_kind)
+            sds[kind] = math.sqrt(whole / (rules.effect_sd_worth + len(of_kind)))
     return sds

@@ -1,25 +1,25 @@
 """How a place usually stands to its cabinet, and to the set point (rule A2, E)."""
 
-from typing import Final
-
 import numpy as np
 
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.development.reading_series import ReadingSeries
-from sandboa.core.development.sources import LOGGER_GAP_S, SetPoints
+from sandboa.core.development.sources import DEFAULT_RECORD, LOGGER_GAP_S, RecordRules, SetPoints
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: days of common record from which a shelf's offset is learned (rule E).
-OFFSET_DAYS: Final = 14.0
 
-
-def learned_offset_c(place: ReadingSeries, cabinet: ReadingSeries, as_of_s: float) -> float | None:
-    """Mean of place minus cabinet probe over the last 14 days (°C), or None without common record.
+def learned_offset_c(
+    place: ReadingSeries,
+    cabinet: ReadingSeries,
+    as_of_s: float,
+    record: RecordRules = DEFAULT_RECORD,
+) -> float | None:
+    """Mean of place minus cabinet probe over its last days (°C), or None without common record.
 
     The mean is that of the middle half: two days without a fan are not how
     the shelf usually stands to the cabinet (assumption).
 
-    When one of the two fell silent before `as_of_s`, the 14 days end where it
+    When one of the two fell silent before `as_of_s`, the days (14 by default) end where it
     did. The place's readings are compared with the cabinet's straight line at
     the same moments, where the cabinet has readings within 2 h on both sides.
     Source: rule E.
@@ -28,7 +28,7 @@ def learned_offset_c(place: ReadingSeries, cabinet: ReadingSeries, as_of_s: floa
     if not all(len(times) for times in known):
         return None
     as_of_s = min(as_of_s, *(float(times[-1]) for times in known))
-    start_s = as_of_s - OFFSET_DAYS * SECONDS_PER_DAY
+    start_s = as_of_s - record.offset_days * SECONDS_PER_DAY
     here, there = place.between(start_s, as_of_s), cabinet.between(start_s, as_of_s)
     if len(here.times_s) == 0 or len(there.times_s) < 2:
         return None
@@ -46,9 +46,12 @@ def learned_offset_c(place: ReadingSeries, cabinet: ReadingSeries, as_of_s: floa
 
 
 def offset_from_set_point_c(
-    place: ReadingSeries, set_points: SetPoints, as_of_s: float
+    place: ReadingSeries,
+    set_points: SetPoints,
+    as_of_s: float,
+    record: RecordRules = DEFAULT_RECORD,
 ) -> float | None:
-    """Mean of the place's readings minus the set point in force (°C), over its last 14 days.
+    """Mean of the place's readings minus the set point in force (°C), over its last days.
 
     What a thermostat shows and what a probe measures are two things; when the
     probe falls silent, their usual difference still holds. None without readings.
@@ -56,7 +59,7 @@ def offset_from_set_point_c(
     known = place.between(-np.inf, as_of_s)
     if len(known.times_s) == 0:
         return None
-    recent = known.between(known.times_s[-1] - OFFSET_DAYS * SECONDS_PER_DAY, as_of_s)
+    recent = known.between(known.times_s[-1] - record.offset_days * SECONDS_PER_DAY, as_of_s)
     changes = np.searchsorted(set_points.from_s, recent.times_s, side="right") - 1
     wanted = np.asarray(set_points.temperature_c)[np.maximum(changes, 0)]
     return _mean_of_middle_half(recent.temperature_c - wanted)

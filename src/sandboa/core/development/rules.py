@@ -51,8 +51,12 @@ MATERNAL_FACTOR: Final = 2.0
 @dataclass(frozen=True, slots=True)
 class ForecastRules:
     """Numbers in force. Sds are of ln D, `slope_sd` per °C, `curvature_sd` per °C²; `egg_sd_days`
-    is in days, learned as worth `egg_sd_worth_clutches`. `told_from` and `no_date_from` are chances
-    (0-1) that nothing is alive, `asked_from_sds` how far out a pip must be to be asked about.
+    is in days, learned between `egg_sd_low_days` and `egg_sd_high_days` as worth
+    `egg_sd_worth_clutches`; how far those of one kind differ is worth `effect_sd_worth` of them.
+    Chance is learned between `chance_low_sd` and `chance_high_sd`, the logarithm of it being sure
+    to `chance_log_sd` before, as Student's t with `chance_freedom` degrees. `told_from` and
+    `no_date_from` are chances (0-1) that nothing is alive, `asked_from_sds` how far out a pip must
+    be to be asked about.
     `emergence`, `first_shed` and `first_meal` follow one another after the pip."""
 
     house_sd: float = HOUSE_SD
@@ -62,7 +66,14 @@ class ForecastRules:
     slope_sd: float = SLOPE_SD
     curvature_sd: float = CURVATURE_SD
     egg_sd_days: float = EGG_SD_DAYS
+    egg_sd_low_days: float = EGG_SD_RANGE_DAYS[0]
+    egg_sd_high_days: float = EGG_SD_RANGE_DAYS[1]
     egg_sd_worth_clutches: float = EGG_SD_WORTH_CLUTCHES
+    effect_sd_worth: float = EFFECT_SD_WORTH
+    chance_low_sd: float = CHANCE_RANGE[0]
+    chance_high_sd: float = CHANCE_RANGE[1]
+    chance_log_sd: float = CHANCE_LOG_SD
+    chance_freedom: float = CHANCE_FREEDOM
     told_from: float = TOLD_FROM
     no_date_from: float = NO_DATE_FROM
     asked_from_sds: float = ASKED_FROM_SDS

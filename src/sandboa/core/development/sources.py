@@ -27,17 +27,21 @@ ESTIMATED_SD_C: Final = 0.7
 AHEAD_SD_C: Final = 0.2
 #: days whose mean is taken for the time to come (rule A2).
 RECENT_DAYS: Final = 7.0
+#: days of common record from which a shelf's offset is learned (rule E).
+OFFSET_DAYS: Final = 14.0
 
 
 @dataclass(frozen=True, slots=True)
 class RecordRules:
     """Numbers in force: °C (1 sd) of what was not measured and of the time to come, days whose
-    mean is taken for it, and s between readings up to which a straight line is drawn."""
+    mean is taken for it, s between readings up to which a straight line is drawn, and days from
+    which a place's difference to its cabinet, or to the set point, is learned."""
 
     estimated_sd_c: float = ESTIMATED_SD_C
     ahead_sd_c: float = AHEAD_SD_C
     recent_days: float = RECENT_DAYS
     longest_gap_s: float = LOGGER_GAP_S
+    offset_days: float = OFFSET_DAYS
 
 
 DEFAULT_RECORD: Final = RecordRules()

@@ -8,6 +8,7 @@ from sandboa.core.rounds.due import WATCH_EVERY_DAYS
 from sandboa.core.settings.setting import Quantity, Setting
 from sandboa.core.standing.death_time import DIES
 from sandboa.core.standing.rules import (
+    CANDLE_EVERY_DAYS,
     DEPENDENCE,
     LATE_AFTER_HOURS,
     LATE_PER_HOURS,
@@ -20,7 +21,6 @@ from sandboa.core.standing.rules import (
     STANDING_FROM,
     Standing,
 )
-from sandboa.core.standing.settle import CANDLE_EVERY_DAYS
 from sandboa.core.standing.signs import SIGNS, STAGE_LIMITS
 
 

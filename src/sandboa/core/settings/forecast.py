@@ -97,6 +97,22 @@ def windows() -> Iterator[Setting]:
         ("meal_sigma", "From the shed to the first meal spreads by", "of its logarithm",
          FINE.first_meal.sigma, (0.05, 1.5),
          "One sd.", Quantity.PLAIN),
+        ("egg_sd_low_days", "Eggs of a clutch differ at least by", "days", FINE.egg_sd_low_days,
+         (0.1, 0.9), "One sd, whatever your clutches say.", Quantity.PLAIN),
+        ("egg_sd_high_days", "Eggs of a clutch differ at most by", "days", FINE.egg_sd_high_days,
+         (1.0, 8.0), "One sd, whatever your clutches say.", Quantity.PLAIN),
+        ("effect_sd_worth", "How far cabinets, dams or norms differ is worth", "of them",
+         FINE.effect_sd_worth, (0.5, 30.0), "Of your own, before it is moved half way.",
+         Quantity.PLAIN),
+        ("chance_low_sd", "Clutches differ by chance at least by", _LN, FINE.chance_low_sd,
+         (0.005, 0.04), "One sd, whatever yours say.", Quantity.SHARE),
+        ("chance_high_sd", "Clutches differ by chance at most by", _LN, FINE.chance_high_sd,
+         (0.05, 0.30), "One sd, whatever yours say.", Quantity.SHARE),
+        ("chance_log_sd", "How sure chance is before yours say anything", "of its logarithm",
+         FINE.chance_log_sd, (0.1, 1.5), "One sd.", Quantity.PLAIN),
+        ("chance_freedom", "A clutch far from all others counts less by", "degrees of freedom",
+         FINE.chance_freedom, (2.0, 60.0),
+         "Student's t: the fewer, the less one wrong lay date moves the house.", Quantity.PLAIN),
     ):  # fmt: skip
         yield Setting(f"forecast.{name}", label, unit, default, span, reason, _GROUP, quantity)
     for name, label, unit, default, span, reason, quantity in (
@@ -109,6 +125,8 @@ def windows() -> Iterator[Setting]:
         ("longest_gap_hours", "Readings are joined over", "hours",
          RECORD.longest_gap_s / SECONDS_PER_HOUR, (0.25, 12.0),
          "A longer gap goes to the next source, and is estimated.", Quantity.PLAIN),
+        ("offset_days", "A shelf's difference is learned over", "days", RECORD.offset_days,
+         (2.0, 60.0), "To its cabinet's probe, and to what is set.", Quantity.PLAIN),
     ):  # fmt: skip
         yield Setting(f"record.{name}", label, unit, default, span, reason, _GROUP, quantity)
     yield Setting(

@@ -72,12 +72,17 @@ class Standing(StrEnum):
 STANDING_FROM: Final = {Standing.SOUND: 0.85, Standing.WATCH: 0.50, Standing.FAILING: 0.15}
 
 
+#: Days before a torch shows anything new (assumption).
+CANDLE_EVERY_DAYS: Final = 4.0
+
+
 @dataclass(frozen=True)
 class StandingRules:
     """Numbers in force: `weights` and `priors` by key replace the defaults where they are set.
 
     `none_alive` is the chance that nothing of a clutch lives, before anything is known of its eggs.
     `stage_limits` by name, as in STAGE_LIMITS: when a kind of sign counts.
+    `candle_every_days` is how long a torch shows nothing new.
     `risks` say by how many times a sign (kind, value) raises the losses ahead, for `risk_days`.
     """
 
@@ -93,6 +98,7 @@ class StandingRules:
     risk_days: float = RISK_DAYS
     risks: Mapping[tuple[SignKind, str], float] = field(default_factory=lambda: RISKS)
     stage_limits: Mapping[str, float] = field(default_factory=dict)
+    candle_every_days: float = CANDLE_EVERY_DAYS
 
     def weight(self, sign: Sign) -> float:
         """Its log likelihood ratio before the factor for dependence."""

@@ -10,8 +10,6 @@ from sandboa.core.standing.rules import DEFAULT_RULES, STAGE_KEY, Standing, Stan
 from sandboa.core.standing.signs import SIGNS, SignKind
 from sandboa.core.units import SECONDS_PER_DAY
 
-#: Days before a torch shows anything new (assumption).
-CANDLE_EVERY_DAYS: Final = 4.0
 #: Days after which a closed, doubtful egg late in term is looked at again (assumption).
 LOOK_EVERY_DAYS: Final = 2.0
 
@@ -39,37 +37,37 @@ def what_settles(
     development: float,
     *,
     sinking: bool = False,
-    candle_every_days: float = CANDLE_EVERY_DAYS,
+    rules: StandingRules = DEFAULT_RULES,
 ) -> Settles | None:
     """What to look for next at an egg in doubt; None for one that is sound and unmarked.
 
     A strong look with the torch weeks ago keeps an egg sound while it fails:
     so signs against it ask for the torch before they have outweighed it.
     `development` is the share developed now; `sinking`: its dents deepened by
-    two grades within a week, which asks for the torch at once. `candle_every_days`
-    is how long a torch shows nothing new, as the house has it.
+    two grades within a week, which asks for the torch at once. `rules` say how
+    long a torch shows nothing new and when each sign counts, as the house has it.
 
     Before 80 % the torch settles it: never before day 7, and not sooner than
-    4 days (by default) after the last look with it. After that vessels are
-    hidden: a dark body with vessels on top or movement speaks for it, and from
-    90 % how it feels.
+    4 days after the last look with it. After that vessels are hidden: a dark
+    body with vessels on top or movement speaks for it, and from 90 % how it
+    feels (all by default).
     """
     if judged.standing is Standing.SOUND and not sinking and not worth_a_look(judged):
         return None
     laid_s, now_s = situation.laid_s, situation.now_s
-    no_vessels = SIGNS[SignKind.VESSELS, "none"]
+    no_vessels = rules.at_stage(SIGNS[SignKind.VESSELS, "none"])
     torch = [o.at_s for o in observations if o.kind in _TORCH and o.at_s <= now_s]
     if development < no_vessels.until_share:
         start_s = laid_s + no_vessels.from_day * SECONDS_PER_DAY
         if torch and not sinking:
-            start_s = max(start_s, max(torch) + candle_every_days * SECONDS_PER_DAY)
+            start_s = max(start_s, max(torch) + rules.candle_every_days * SECONDS_PER_DAY)
         return Settles(
             "Candle it: strong vessels or movement say it lives, "
             "no vessels or a blood ring that it does not.",
             max(start_s, now_s),
         )
     start_s = max(torch) + LOOK_EVERY_DAYS * SECONDS_PER_DAY if torch else now_s
-    feel = SIGNS[SignKind.FEEL, "firm"].from_share
+    feel = rules.at_stage(SIGNS[SignKind.FEEL, "firm"]).from_share
     feels = " Feel it: firm or full is good, mushy is not." if development >= feel else ""
     return Settles(
         "Candle it for movement, or a dark body below with vessels on top; "

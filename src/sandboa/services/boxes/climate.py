@@ -16,7 +16,6 @@ from sandboa.core.development import (
     offset_from_set_point_c,
 )
 from sandboa.core.development.box_temperature import KNOWN_DAYS, Ahead
-from sandboa.core.development.place_offsets import OFFSET_DAYS
 from sandboa.core.development.sources import HAND_GAP_S
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Box
@@ -56,7 +55,7 @@ def shelf_offset_c(snapshot: Snapshot, shelf: int, as_of_s: float) -> float | No
     from_s = _learning_from_s(snapshot, as_of_s)
     here = record_at(snapshot, shelf, from_s, as_of_s)
     there = record_at(snapshot, snapshot.shelves[shelf].cabinet_id, from_s, as_of_s)
-    return learned_offset_c(here, there, as_of_s)
+    return learned_offset_c(here, there, as_of_s, snapshot.settings.rules.record)
 
 
 def _stand_in_offset_c(
@@ -76,7 +75,9 @@ def _stand_in_offset_c(
     chain = ((box, 0.0, there_s), (shelf, 0.0, from_s), (cabinet, offset_c or 0.0, from_s))
     for place, further_c, since_s in chain:
         record = record_at(snapshot, place, since_s, as_of_s)
-        off_c = offset_from_set_point_c(record, snapshot.set_points(cabinet), as_of_s)
+        off_c = offset_from_set_point_c(
+            record, snapshot.set_points(cabinet), as_of_s, snapshot.settings.rules.record
+        )
         if off_c is not None:
             return off_c + further_c
     return offset_c or 0.0
@@ -89,7 +90,8 @@ def _known_by(snapshot: Snapshot, shelf: int, as_of_s: float) -> TemperatureSour
     set_since_s = max(
         (t for t in snapshot.set_points(cabinet).from_s if t <= as_of_s), default=-math.inf
     )
-    from_s = max(as_of_s - OFFSET_DAYS * SECONDS_PER_DAY, set_since_s)
+    offset_days = snapshot.settings.rules.record.offset_days
+    from_s = max(as_of_s - offset_days * SECONDS_PER_DAY, set_since_s)
     chain = [(shelf, Provenance.SHELF_PROBE), (cabinet, Provenance.CABINET_PROBE)]
     for place, provenance in chain if one_shelf else chain[:1]:
         for source in _sources(snapshot, place, provenance, from_s, as_of_s):
@@ -101,7 +103,8 @@ def _known_by(snapshot: Snapshot, shelf: int, as_of_s: float) -> TemperatureSour
 
 def _learning_from_s(snapshot: Snapshot, as_of_s: float) -> float:
     """From when records are learned from: what is held at hand, so that nothing is read twice."""
-    return min(snapshot.kept_from_s(as_of_s), as_of_s - 4 * OFFSET_DAYS * SECONDS_PER_DAY)
+    offset_days = snapshot.settings.rules.record.offset_days
+    return min(snapshot.kept_from_s(as_of_s), as_of_s - 4 * offset_days * SECONDS_PER_DAY)
 
 
 def _temperature_along(snapshot: Snapshot, path: EggPath, as_of_s: float) -> BoxTemperature:

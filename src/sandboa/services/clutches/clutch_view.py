@@ -1,7 +1,7 @@
 """A clutch as it stands: development, forecast, eggs, what the forecast rests on, its log."""
 
 import math
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
@@ -170,15 +170,16 @@ def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
         )
         if forecast.first_pipped_s is None:
             still = still_hopeful(before, forecast.none_alive)
+    after = tuple(_after_silence(at, egg, still) for egg in told)
     return ClutchNow(
         clutch=clutch,
-        boxes=boxes,
-        box=box_now(at, snapshot.box_of(clutch, as_of_s)),
+        boxes=tuple(_with_eggs(box, after) for box in boxes),
+        box=_with_eggs(box_now(at, snapshot.box_of(clutch, as_of_s)), after),
         dam=snapshot.animals[clutch.dam_id].name,
         sire=snapshot.animals[clutch.sire_id].name if clutch.sire_id else None,
         set_points=set_points,
         count=ClutchCount(len(eggs), sum(egg.slug for egg in eggs)),
-        eggs=tuple(_after_silence(at, egg, still) for egg in told),
+        eggs=after,
         live_eggs=len(live),
         curve=curve,
         forecast=forecast,
@@ -233,6 +234,17 @@ def _after_silence(at: AsOf, egg: EggView, still: float) -> EggView:
     return replace(egg, standing=after_silence(egg.standing, still, rules))
 
 
+def told_box(at: AsOf, box: BoxNow) -> BoxNow:
+    """A box whose eggs are told as their clutches tell them, of however many they are."""
+    return _with_eggs(box, [egg for own in box.clutches for egg in clutch_at(at, own).eggs])
+
+
+def _with_eggs(box: BoxNow, told: Iterable[EggView]) -> BoxNow:
+    by_id = {egg.entity: egg for egg in told}
+    eggs = tuple(by_id.get(egg.entity, egg) for egg in box.eggs)
+    return replace(box, judged=replace(box.judged, eggs=eggs))
+
+
 def _impossible_pip(
     at: AsOf, clutch: Clutch, eggs: Sequence[Egg], learned: Learned
 ) -> ImpossiblePip | None:
@@ -275,7 +287,7 @@ def boxes_standing(at: AsOf) -> list[BoxNow]:
         if at.snapshot.under_way(clutch, at.at_s)
         for box in at.snapshot.boxes_of(clutch, at.at_s)
     }
-    standing = [box_now(at, box) for box in boxes.values()]
+    standing = [told_box(at, box_now(at, box)) for box in boxes.values()]
     return sorted(standing, key=lambda now: (now.cabinet, now.shelf.position, now.box.name))
 
 

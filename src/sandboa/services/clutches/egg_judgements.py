@@ -358,7 +358,7 @@ class _Judging:
             situation,
             stage.share,
             sinking=judged.rose_fast,
-            candle_every_days=in_force.candle_every_days,
+            rules=rules,
         )
         return replace(view, standing=standing, settles=settles, causes=causes)
 

@@ -52,8 +52,12 @@ from sandboa.services.snapshot.looks import Look
 
 @dataclass(slots=True)
 class EggHistory:
-    """What was seen and done at an egg, and what became of it."""
+    """What was seen and done at an egg, and what became of it.
 
+    `emergence_days` is how long this house takes an egg to be open, from its pip to out.
+    """
+
+    emergence_days: float = EMERGENCE.median_days
     stays: list[EggStay] = field(default_factory=list)
     shells: list[ShellLook] = field(default_factory=list)
     turgor: list[Look] = field(default_factory=list)
@@ -74,7 +78,7 @@ class EggHistory:
         if self.pip is not None:
             return float(self.pip.seen_s)
         if self.emergence is not None:
-            return self.emergence.seen_s - EMERGENCE.median_days * SECONDS_PER_DAY
+            return self.emergence.seen_s - self.emergence_days * SECONDS_PER_DAY
         return None
 
     @property

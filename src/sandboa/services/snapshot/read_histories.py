@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Any, TypeVar
 
 from sandboa.core.climate.probe_checks import Check, CheckKind
+from sandboa.core.development.rules import ForecastRules
 from sandboa.core.location_history import LocationHistory
 from sandboa.records.clutches import (
     Box,
@@ -70,11 +71,14 @@ class Histories:
 
 
 def read_histories(
-    boxes: Iterable[Box], probes: Iterable[Probe], eggs: Iterable[tuple[Egg, float]]
+    rules: ForecastRules,
+    boxes: Iterable[Box],
+    probes: Iterable[Probe],
+    eggs: Iterable[tuple[Egg, float]],
 ) -> Histories:
     """Everything recorded, by subject; `eggs` with when each was laid (s)."""
     of_boxes = _boxes(boxes)
-    of_eggs = _eggs()
+    of_eggs = _eggs(rules.emergence.median_days)
     _look_at(eggs, of_eggs, of_boxes)
     return Histories(of_eggs, of_boxes, _probes(probes), _cabinets(), _clutches())
 
@@ -87,8 +91,10 @@ def grouped(table: type[FactT], owner: str, order: str = "id") -> dict[int, list
     return dict(groups)
 
 
-def _eggs() -> dict[int, EggHistory]:
-    found: defaultdict[int, EggHistory] = defaultdict(EggHistory)
+def _eggs(emergence_days: float) -> dict[int, EggHistory]:
+    found: defaultdict[int, EggHistory] = defaultdict(
+        lambda: EggHistory(emergence_days=emergence_days)
+    )
     _fill(found, "stays", grouped(EggStay, "egg_id", "from_s"))
     _fill(found, "shells", grouped(ShellLook, "egg_id", "seen_s"))
     _fill(found, "candlings", grouped(Candling, "egg_id", "seen_s"))

@@ -7,7 +7,6 @@ from typing import Final, TypeVar
 
 from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.development import SetPoints
-from sandboa.core.development.place_offsets import OFFSET_DAYS
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.animals import Departure
 from sandboa.records.clutches import (
@@ -187,7 +186,8 @@ class Snapshot:
     def kept_from_s(self, now_s: float) -> float:
         """From when readings are kept at hand: what clutches under way can ask for."""
         laid = [c.laid_s for c in self.clutches if self.under_way(c, now_s)]
-        return min([now_s, *laid]) - (OFFSET_DAYS + 1) * SECONDS_PER_DAY
+        days = self.settings.rules.record.offset_days + 1
+        return min([now_s, *laid]) - days * SECONDS_PER_DAY
 
 
 def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
@@ -197,7 +197,9 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
     probes = Probe.current()
     eggs = grouped(Egg, "clutch_id", order="number")
     laid_s = {clutch.entity_id: float(clutch.laid_s) for clutch in clutches}
+    settings = house_settings()
     histories = read_histories(
+        settings.rules.forecast,
         boxes,
         probes,
         ((egg, laid_s[clutch]) for clutch in laid_s for egg in eggs.get(clutch, [])),
@@ -216,7 +218,7 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
             newest_act_of(ActKind.touching(Touch.EVERY_CLUTCH)),
             newest_act_of(ActKind.touching(Touch.LOSSES)),
         ),
-        settings=house_settings(),
+        settings=settings,
         animals=_by_entity(Animal),
         devices=_by_entity(Device),
         cabinets=_by_entity(Cabinet),
