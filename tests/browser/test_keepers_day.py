@@ -134,21 +134,22 @@ def test_a_loggers_file_is_understood_asked_about_and_stored_once(
     record_clutch(desk, empty)
     desk.get_by_role("link", name="Add readings").click()
     file = logger_file(tmp_path)
-    desk.get_by_label("Logger's CSV file", exact=True).set_input_files(file)
+    desk.get_by_label("Logger's file", exact=True).set_input_files(file)
     desk.get_by_label("The times carry no zone").select_option(ZONE)
     region = desk.get_by_role("region", name="A logger's file")
     expect(region).to_contain_text("2 rows cannot be read and will be left out")
     expect(region).to_contain_text("line 6: 451 °F is outside what a logger near eggs can read")
-    expect(region).to_contain_text('line 7: temperature "--" is not a number')
-    expect(region).to_contain_text("temperature: Temp (F) in °F")
-    expect(region).to_contain_text("semicolon, day first")
+    expect(region).to_contain_text("line 7: the temperature is missing")
+    expect(region).to_contain_text("temperature from Temp (F), in °F; humidity from RH %, in %")
+    expect(region).to_contain_text("text parted by semicolons, day first")
+    expect(region.get_by_label("Use of Time")).to_have_value("clock")
     desk.get_by_label("Its name").fill("Pocket logger")
     store = desk.get_by_role("button", name="Store 406 readings")
     store.click()
     expect(region).to_contain_text("406 readings stored for Pocket logger.")
 
     # The same file again changes nothing.
-    desk.get_by_label("Logger's CSV file", exact=True).set_input_files(
+    desk.get_by_label("Logger's file", exact=True).set_input_files(
         file.rename(tmp_path / "again.csv")
     )
     desk.get_by_label("The times carry no zone").select_option(ZONE)
@@ -156,7 +157,7 @@ def test_a_loggers_file_is_understood_asked_about_and_stored_once(
         label=f"Pocket logger (box {wall_clock():%y}-01)"
     )
     desk.get_by_role("button", name="Store 406 readings").click()
-    expect(region).to_contain_text("Nothing new in this file; nothing changed.")
+    expect(region).to_contain_text("Nothing new for Pocket logger in this file; nothing changed.")
     expect(region).to_contain_text("406 were known already")
 
     desk.goto(f"{empty}/clutches/{wall_clock():%y}-01")
@@ -178,13 +179,13 @@ def test_files_that_are_no_logs_are_refused_in_place(desk: Page, demo: str, tmp_
     huge = tmp_path / "huge.csv"
     with huge.open("wb") as file:
         file.truncate(200_000_000)
-    choose = desk.get_by_label("Logger's CSV file", exact=True)
+    choose = desk.get_by_label("Logger's file", exact=True)
     choose.set_input_files(huge)
     expect(desk.get_by_text("huge.csv has 200 MB")).to_be_visible()
     picture = tmp_path / "picture.csv"
     picture.write_bytes(b"\x89PNG\r\n\x1a\n" + bytes(2000))
     choose.set_input_files(picture)
-    expect(desk.get_by_text("this is not a text file")).to_be_visible()
+    expect(desk.get_by_text("this is neither a text file nor a spreadsheet")).to_be_visible()
 
 
 def test_a_reading_by_hand_and_its_limits(desk: Page, empty: str) -> None:

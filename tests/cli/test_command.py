@@ -176,6 +176,18 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
         "time,temperature_c,humidity\n2026-06-10T09:00:00+00:00,31.5,0.95\n"
     )
     assert main(["import", str(file), "--probe", "Nobody", *data]) == 2
+    two = tmp_path / "two.csv"
+    two.write_text("time,T1,T2\n2026-06-11T09:00Z,31.5,31.9\n")
+    capsys.readouterr()
+    assert main(["import", str(two), "--probe", "Lower", *data]) == 2
+    assert 'of the sensors "1", "2": say --probe SENSOR=NAME' in capsys.readouterr().err
+    assert main(["import", str(two), "--probe", "2=Lower", *data]) == 0
+    assert "Lower: 1 new" in capsys.readouterr().out
+    columns = ["--columns", "time,temperature"]
+    assert main(["import", str(two), "--probe", "Lower", *columns, *data]) == 0
+    assert "1 contradict" in capsys.readouterr().out
+    assert main(["import", str(two), "--probe", "Lower", "--columns", "when", *data]) == 2
+    assert "there is: time, clock" in capsys.readouterr().err
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 0
     assert main(["backup", str(tmp_path / "copy.sqlite3"), *data]) == 2
     (clutch,) = Clutch.current()
@@ -187,7 +199,7 @@ def test_import_export_backup_and_check(capsys, tmp_path: Path) -> None:
     assert "photos beside it: 1" in capsys.readouterr().out
     assert len(list((elsewhere / "photos").iterdir())) == 2
     assert main(["check", *data]) == 0
-    assert capsys.readouterr().out.startswith("sound: 4 acts, 2 animals, 1 clutches, 6 eggs")
+    assert capsys.readouterr().out.startswith("sound: 5 acts, 2 animals, 1 clutches, 6 eggs")
     database.close()
 
 

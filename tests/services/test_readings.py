@@ -24,7 +24,7 @@ from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace, hang_probe
-from sandboa.services.readings.commands import read_by_hand, store_readings
+from sandboa.services.readings.commands import read_by_hand, store_file, store_readings
 from sandboa.services.snapshot.cache import SnapshotCache
 
 
@@ -53,6 +53,31 @@ def test_readings_move_the_forecast_and_what_it_rests_on(house: SnapshotCache, p
     assert after.rests_on == "Measured the whole time."
     assert after.now.curve.now == pytest.approx(10 * 11 / 735, rel=1e-3)
     assert after.now.forecast.typical_pip.p50 > before.now.forecast.typical_pip.p50
+
+
+def test_two_sensors_of_a_file_go_to_their_probes_and_out_again_in_one_go(
+    house: SnapshotCache, probe: int
+) -> None:
+    other, _ = hang_probe("Upper", ProbePlace(cabinet="North"), NOW_S - 20 * DAY_S, NOW_S)
+    parts = [(probe, rows()), (other.entity_id, rows(temperature_c=31.0))]
+    lower, upper = store_file(parts, "csv", "both.csv", NOW_S)
+    assert lower.new == upper.new == len(rows())
+    assert lower.act is not None
+    assert lower.act == upper.act
+    assert lower.act.said == f"{2 * len(rows()):,} readings of Lower and Upper from both.csv"
+    # A third file that is news to one of them says so of that one.
+    more = [(probe, rows()), (other.entity_id, rows(days=11.0, temperature_c=31.0))]
+    known, news = store_file(more, "csv", "more.csv", NOW_S)
+    assert (known.new, known.act, known.known) == (0, None, len(rows()))
+    assert news.new == 144
+    undo(news.act.id, NOW_S)
+    undo(lower.act.id, NOW_S)
+    assert hours() == []
+    with pytest.raises(NotPlausible, match="cannot be one probe"):
+        store_file([(probe, rows()), (probe, rows())], "csv", "", NOW_S)
+    with pytest.raises(NotFound):
+        store_file([(probe, rows()), (9999, rows())], "csv", "", NOW_S)
+    assert hours() == []
 
 
 def test_the_same_file_twice_changes_nothing(house: SnapshotCache, probe: int) -> None:

@@ -6,7 +6,7 @@ import pytest
 from fastapi.testclient import TestClient
 
 from samples import NOW, NOW_S
-from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
+from sandboa.formats.logger_files import LARGEST_FILE_BYTES
 from sandboa.web.clock import StoppedClock
 from sandboa.web.security import request_limits
 from web.asking import LAID, lay, problem
@@ -62,7 +62,8 @@ def test_a_file_is_previewed_then_stored_then_known(http: TestClient) -> None:
     lay(http)
     probe = hang(http)
     preview = http.post("/api/readings/files/preview", content=csv_file()).json()
-    assert (preview["rows"], preview["unit"], preview["questions"]) == (480, "c", [])
+    (sensor,) = preview["sensors"]
+    assert (sensor["rows"], sensor["unit"], preview["questions"]) == (480, "c", [])
     assert http.get("/api/clutches/26-01").json()["forecast"]["measured_share"] == 0
     for expected in (480, 0):
         stored = http.post(
@@ -70,11 +71,65 @@ def test_a_file_is_previewed_then_stored_then_known(http: TestClient) -> None:
             params={"probe": probe, "file_name": "C:\\logs\\box.csv"},
             content=csv_file(),
         ).json()
-        assert stored["intake"]["new"] == expected
+        (taken,) = stored["stored"]
+        assert (taken["probe"], taken["intake"]["new"]) == ("Lower", expected)
+        assert (stored["act"] is None) is (expected == 0)
     clutch = http.get("/api/clutches/26-01").json()
     assert clutch["rests_on"] == "Measured the whole time."
     assert clutch["boxes"][0]["temperature_c"] == pytest.approx(30.0)
     assert all(piece["source"] == "box probe" for piece in clutch["ribbon"])
+
+
+def two_sensors() -> bytes:
+    lines = ["time,T1 °C,H1 %,T2 °C,H2 %"]
+    lines += [f"{(NOW - timedelta(hours=hour)).isoformat()},30.0,95,31.0,90" for hour in range(48)]
+    return "\n".join(lines).encode()
+
+
+def test_a_file_of_two_sensors_goes_to_two_probes_or_to_one_of_them(http: TestClient) -> None:
+    lay(http)
+    lower, upper = hang(http), hang(http, "Upper")
+    told = http.post("/api/readings/files/preview", content=two_sensors()).json()
+    assert [(s["name"], s["temperature_column"], s["rows"]) for s in told["sensors"]] == [
+        ("1", 1, 48), ("2", 3, 48),
+    ]  # fmt: skip
+    assert [c["used_for"] for c in told["columns"]] == [
+        "time", "temperature", "humidity", "temperature", "humidity",
+    ]  # fmt: skip
+    assert told["columns"][1]["cells"][:2] == ["30.0", "30.0"]
+    refused = http.post("/api/readings/files", params={"probe": lower}, content=two_sensors())
+    assert "of 2 sensors and 1 probes are named" in problem(refused, 422)["detail"]
+    one = http.post(
+        "/api/readings/files", params={"probe": [0, upper]}, content=two_sensors()
+    ).json()
+    assert [(s["name"], s["probe"], s["intake"]["new"]) for s in one["stored"]] == [
+        ("2", "Upper", 48)
+    ]
+    both = http.post(
+        "/api/readings/files", params={"probe": [lower, upper]}, content=two_sensors()
+    ).json()
+    assert [s["intake"]["new"] for s in both["stored"]] == [48, 0]
+
+
+def test_columns_are_used_as_the_keeper_says(http: TestClient) -> None:
+    unnamed = b"2026-03-01T09:00Z,31.5,95\n2026-03-01T10:00Z,31.6,96\n"
+    told = http.post("/api/readings/files/preview", content=unnamed).json()
+    assert [q["about"] for q in told["questions"]] == ["columns"]
+    uses = ["time", "humidity", "temperature"]
+    said = http.post(
+        "/api/readings/files/preview", params={"column": uses, "unit": "f"}, content=unnamed
+    ).json()
+    assert said["questions"] == []
+    (sensor,) = said["sensors"]
+    assert sensor["sample"][0]["temperature_c"] == pytest.approx(35.0)
+    none = http.post(
+        "/api/readings/files/preview", params={"column": ["unused"] * 3}, content=unnamed
+    ).json()
+    assert [q["text"] for q in none["questions"]] == [
+        "Which columns are the time and the temperature?"
+    ]
+    odd = http.post("/api/readings/files/preview", params={"column": "moon"}, content=unnamed)
+    problem(odd, 422)
 
 
 def test_open_questions_stop_a_file_from_being_stored(http: TestClient) -> None:

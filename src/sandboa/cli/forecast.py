@@ -25,14 +25,12 @@ def add_arguments(command: argparse.ArgumentParser) -> None:
     command.add_argument("--laid", required=True, metavar="TIME", help="with offset, RFC 3339")
     command.add_argument("--set-point", required=True, metavar="31.5C", help="with C or F")
     command.add_argument("--eggs", required=True, type=int, help="eggs expected to pip")
-    command.add_argument("--readings", metavar="FILE.csv", help="readings of the box")
+    command.add_argument("--readings", metavar="FILE", help="readings of the box: CSV, XLSX or ODS")
     command.add_argument(
         "--as-of", metavar="TIME", help="stand at this moment (now); no egg has pipped by then"
     )
-    command.add_argument(
-        "--zone", help="zone of times without offset in FILE.csv, like Europe/Berlin"
-    )
-    command.add_argument("--date-order", choices=("dmy", "mdy"), help="order of 03/04 in FILE.csv")
+    command.add_argument("--zone", help="zone of times without offset in FILE, like Europe/Berlin")
+    command.add_argument("--date-order", choices=("dmy", "mdy"), help="order of 03/04 in FILE")
     command.add_argument("--json", action="store_true", help="print JSON")
 
 
@@ -77,11 +75,11 @@ def _moment(option: str, text: str) -> datetime:
 
 def _readings(asked: argparse.Namespace, laid: datetime) -> list[ReadingRow]:
     # Reading files brings much along that a forecast from a set point does without.
-    from sandboa.formats.readings_csv import (
+    from sandboa.formats.logger_files import (
         LARGEST_FILE_BYTES,
         Choices,
         NotReadable,
-        read_readings,
+        read_logger_file,
     )
 
     path = Path(asked.readings)
@@ -91,8 +89,9 @@ def _readings(asked: argparse.Namespace, laid: datetime) -> list[ReadingRow]:
         if path.stat().st_size > LARGEST_FILE_BYTES:
             raise NotReadable(f"larger than {LARGEST_FILE_BYTES / 1e6:.0f} MB")
         zone: tzinfo | None = ZoneInfo(asked.zone) if asked.zone else laid.tzinfo
-        file = read_readings(path.read_bytes(), Choices(zone=zone, order=asked.date_order))
+        file = read_logger_file(path.read_bytes(), Choices(zone=zone, order=asked.date_order))
         file.require_no_questions()
+        rows = file.rows
     except OSError as error:
         raise NotPlausible("--readings", f"{path.name}: {error.strerror or error}") from error
     except NotReadable as error:
@@ -106,7 +105,7 @@ def _readings(asked: argparse.Namespace, laid: datetime) -> list[ReadingRow]:
         sys.stderr.write(f"sandboa forecast: {path.name} line {bad.line} left out: {bad.reason}\n")
     if len(file.bad_rows) > 10:
         sys.stderr.write(f"sandboa forecast: and {len(file.bad_rows) - 10} more lines left out\n")
-    return file.rows
+    return rows
 
 
 def _as_json(made: Forecast, zone: tzinfo, as_of: datetime) -> dict[str, object]:

@@ -6,6 +6,7 @@ import { answer, api, type Schemas } from '@/shared/api/client'
 import { day, fromInputMoment, inputMoment } from '@/shared/dates'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
 import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
+import { Columns } from '@/shared/logger-file/Columns'
 import { DropLoggerFile } from '@/shared/logger-file/DropLoggerFile'
 import { type FileChoices, Questions } from '@/shared/logger-file/Questions'
 import { TextField } from '@/shared/ui/fields'
@@ -43,15 +44,16 @@ export function WhatIf({ now }: { now: string }) {
     refetchInterval: false,
     placeholderData: keepPreviousData,
     queryFn: async () => {
-      const { zone, order, unit: fileUnit } = choices
+      const { zone, order, column, unit: fileUnit } = choices
       const body: Schemas['WhatIfRequest'] = {
         ...(asked as Schemas['WhatIfRequest']),
-        ...(file ? { readings_csv: await file.text(), zone, order, unit: fileUnit } : {}),
+        ...(file ? { readings_csv: await file.text(), zone, order, column, unit: fileUnit } : {}),
       }
       return answer(api.POST('/api/bench/forecast', { body }))
     },
   })
   const told = query.data
+  const doubt = told?.questions.find(({ about }) => about === 'columns')?.text
   return (
     <FormProvider {...form}>
       <Grid templateColumns={{ base: '1fr 1fr', lg: '15rem 9rem 11rem 6rem 1fr' }} columnGap={4}>
@@ -76,6 +78,10 @@ export function WhatIf({ now }: { now: string }) {
           <DropLoggerFile
             file={file}
             onFile={(next) => {
+              if (/\.(xlsx|ods)$/i.test(next.name)) {
+                setRefused('Bench reads text. Save the sheet as CSV; Readings takes it as it is.')
+                return
+              }
               setFile(next)
               setChoices({})
               setRefused('')
@@ -86,12 +92,17 @@ export function WhatIf({ now }: { now: string }) {
       </Grid>
       {(refused || query.error) && <Notice urgent>{refused || query.error?.message}</Notice>}
       {told && (
-        <Questions
-          questions={told.questions}
-          heading={[]}
-          choices={choices}
-          onChoose={setChoices}
-        />
+        <>
+          <Questions questions={told.questions} choices={choices} onChoose={setChoices} />
+          {doubt && (
+            <Columns
+              columns={told.columns}
+              chosen={choices.column}
+              doubt={doubt}
+              onChoose={(column) => setChoices({ ...choices, column })}
+            />
+          )}
+        </>
       )}
       {told?.forecast && !query.error && asked && <Answer told={told} asked={asked} />}
     </FormProvider>

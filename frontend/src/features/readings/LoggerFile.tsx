@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react'
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
+import { Columns } from '@/shared/logger-file/Columns'
 import { DropLoggerFile } from '@/shared/logger-file/DropLoggerFile'
 import { type FileChoices, Questions } from '@/shared/logger-file/Questions'
 import { sentence } from '@/shared/sentence'
@@ -41,6 +42,8 @@ export function LoggerFile({ places, probes }: Props) {
     setStored(null)
   }
   const told = file && !preview.error ? preview.data : undefined
+  const settled = told?.questions.length === 0
+  const rows = told?.sensors.reduce((sum, sensor) => sum + sensor.rows, 0) ?? 0
   return (
     <>
       <DropLoggerFile file={file} onFile={take} onRefused={setRefused} />
@@ -51,17 +54,27 @@ export function LoggerFile({ places, probes }: Props) {
           <>
             <Questions
               questions={told.questions}
-              heading={told.heading}
+              sheets={told.sheets}
               choices={choices}
               onChoose={setChoices}
             />
-            {told.questions.length === 0 && <Understood told={told} />}
+            <Columns
+              columns={told.columns}
+              chosen={choices.column}
+              doubt={told.questions.find(({ about }) => about === 'columns')?.text}
+              onChoose={(column) => setChoices({ ...choices, column })}
+            />
+            {settled && <Understood told={told} />}
           </>
         )}
-        {stored && <Outcome stored={stored} />}
+        {stored?.map((sensor) => (
+          <Outcome key={sensor.probe} stored={sensor} />
+        ))}
       </Box>
-      {file && told && told.questions.length === 0 && told.rows > 0 && !stored && (
+      {file && told && settled && rows > 0 && !stored && (
         <StoreFile
+          // Other columns are other sensors.
+          key={JSON.stringify(choices.column)}
           file={file}
           told={told}
           choices={choices}
@@ -74,7 +87,7 @@ export function LoggerFile({ places, probes }: Props) {
   )
 }
 
-function Outcome({ stored: { intake, probe } }: { stored: Stored }) {
+function Outcome({ stored: { intake, probe } }: { stored: Stored[number] }) {
   const left = [
     intake.known && `${intake.known.toLocaleString('en')} were known already`,
     intake.conflicting && `${intake.conflicting} contradict what is stored and were left out`,
@@ -86,7 +99,7 @@ function Outcome({ stored: { intake, probe } }: { stored: Stored }) {
       <strong>
         {intake.new
           ? `${intake.new.toLocaleString('en')} readings stored for ${probe}.`
-          : 'Nothing new in this file; nothing changed.'}
+          : `Nothing new for ${probe} in this file; nothing changed.`}
       </strong>
       {left.length > 0 && ` ${left.join('; ')}.`}
     </Notice>

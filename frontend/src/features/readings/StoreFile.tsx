@@ -1,22 +1,20 @@
 import { chakra } from '@chakra-ui/react'
+import { useRef } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
-import { answer, api, type Schemas } from '@/shared/api/client'
-import { useAct, useRules } from '@/shared/api/queries'
+import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
+import { useAct } from '@/shared/api/queries'
 import { fromInputMoment, inputMoment } from '@/shared/dates'
 import type { FileChoices } from '@/shared/logger-file/Questions'
 import { Button } from '@/shared/ui/Button'
-import { SelectField, TextField } from '@/shared/ui/fields'
-import { difference, useTemperatureUnit } from '@/shared/units'
 import { fileBody } from './fileBody'
 import type { Place } from './places'
+import { LEFT_OUT, NEW, SensorProbe, type SensorValues } from './SensorProbe'
 
-export type Stored = { intake: Schemas['IntakeResponse']; probe: string }
+export type Stored = Schemas['StoredSensorResponse'][]
 
-const NEW = 'new'
+type Values = { sensors: SensorValues[] }
 
-type Values = { probe: string; name: string; place: string; since: string; checked: string }
-
-/** Says which probe wrote the file, a known one or a new one at its place, and stores it. */
+/** Says which probe each sensor of the file is, a known one or a new one, and stores it. */
 export function StoreFile({
   file,
   told,
@@ -32,41 +30,59 @@ export function StoreFile({
   probes: Schemas['HungProbeResponse'][]
   onStored: (stored: Stored) => void
 }) {
-  const unit = useTemperatureUnit()
-  const rules = useRules().data?.climate
-  const allowed = (sdC: number | undefined) =>
-    sdC === undefined ? '' : `: forecasts allow ±${difference(sdC, unit)}`
   const loggers = probes.filter((probe) => !probe.by_hand)
+  const alone = told.sensors.length === 1
   const form = useForm<Values>({
     defaultValues: {
-      probe: loggers.length ? '' : NEW,
-      name: '',
-      place: places[0]?.value ?? '',
-      since: told.first ? inputMoment(told.first.at) : '',
-      checked: 'no',
+      sensors: told.sensors.map((sensor) => ({
+        probe: probeNamed(loggers, sensor.name) ?? (loggers.length ? '' : NEW),
+        name: sensor.name,
+        place: places[0]?.value ?? '',
+        since: sensor.first ? inputMoment(sensor.first.at) : '',
+        checked: 'no',
+      })),
     },
   })
-  const probe = form.watch('probe')
+  const sensors = form.watch('sensors')
+  const stored = told.sensors.reduce(
+    (rows, sensor, at) => rows + (sensors[at]?.probe === LEFT_OUT ? 0 : sensor.rows),
+    0,
+  )
+  /** The sensor whose probe was hung last: what is refused is refused there. */
+  const hanging = useRef(0)
+  /** New probes by sensor and name: one is hung once, should another or the file be refused. */
+  const hung = useRef(new Map<string, number>())
+  const refuse = (at: number, problem: Problem, isNew: boolean) => {
+    const named = problem.status === 409 || problem.fields[0]?.field === 'probe'
+    form.setError(`sensors.${at}.${isNew && named ? 'name' : 'probe'}`, { message: problem.detail })
+  }
   const store = useAct(
     async (values: Values) => {
-      const { id, name } = values.probe === NEW ? await hang(values) : known(values.probe)
-      const answered = await answer(
+      const ids: number[] = []
+      for (const [at, sensor] of values.sensors.entries()) {
+        // One after the other: a refusal is told at its own sensor.
+        ids.push(sensor.probe === NEW ? await hang(at, sensor) : Number(sensor.probe))
+      }
+      return answer(
         api.POST('/api/readings/files', {
-          params: { query: { ...choices, probe: id, file_name: file.name } },
+          params: { query: { ...choices, probe: ids, file_name: file.name } },
           ...fileBody(file),
         }),
       )
-      return { intake: answered.intake, probe: name }
     },
-    (stored) => stored.intake.act,
+    (answered) => answered.act,
     (problem) => {
-      const name = problem.status === 409 || problem.fields[0]?.field === 'probe' ? 'name' : 'probe'
-      form.setError(probe === NEW ? name : 'probe', { message: problem.detail })
+      const at = hanging.current
+      refuse(at, problem, form.getValues(`sensors.${at}.probe`) === NEW)
     },
   )
 
-  const hang = (values: Values) =>
-    answer(
+  const hang = async (at: number, values: SensorValues) => {
+    const key = `${at} ${values.name}`
+    const known = hung.current.get(key)
+    if (known !== undefined) return known
+    hanging.current = at
+    const { id } = await answer(
       api.POST('/api/probes', {
         body: {
           name: values.name,
@@ -75,15 +91,9 @@ export function StoreFile({
           checked: values.checked === 'yes',
         },
       }),
-    ).then((hung) => {
-      // LocationHistory chosen, should the file itself be refused: a probe is hung once.
-      form.setValue('probe', String(hung.id))
-      return hung
-    })
-
-  const known = (id: string) => {
-    const held = loggers.find((p) => String(p.id) === id)
-    return { id: Number(id), name: held?.name ?? '' }
+    )
+    hung.current.set(key, id)
+    return id
   }
 
   return (
@@ -92,37 +102,31 @@ export function StoreFile({
         noValidate
         mt={6}
         maxWidth="34rem"
-        onSubmit={form.handleSubmit((values) => store.mutate(values, { onSuccess: onStored }))}
-      >
-        <SelectField
-          name="probe"
-          label="Which probe wrote it"
-          required
-          options={[
-            { value: '', label: 'choose' },
-            ...loggers.map((p) => ({ value: String(p.id), label: `${p.name} (${p.place})` })),
-            { value: NEW, label: 'a new probe' },
-          ]}
-        />
-        {probe === NEW && (
-          <>
-            <TextField name="name" label="Its name" required help="As written on the logger." />
-            <SelectField name="place" label="Where it hangs" options={places} />
-            <TextField name="since" label="Since" type="datetime-local" required />
-            <SelectField
-              name="checked"
-              label="Checked against a reference thermometer"
-              options={[
-                { value: 'no', label: `no${allowed(rules?.unchecked_probe_sd_c)}` },
-                { value: 'yes', label: `yes${allowed(rules?.checked_probe_sd_c)}` },
-              ]}
-            />
-          </>
+        onSubmit={form.handleSubmit((values) =>
+          store.mutate(values, { onSuccess: (answered) => onStored(answered.stored) }),
         )}
-        <Button type="submit" variant="act" disabled={store.isPending}>
-          Store {told.rows.toLocaleString('en')} readings
+      >
+        {told.sensors.map((sensor, at) => (
+          <SensorProbe
+            key={at}
+            at={at}
+            sensor={sensor}
+            alone={alone}
+            places={places}
+            loggers={loggers}
+          />
+        ))}
+        <Button type="submit" variant="act" disabled={store.isPending || stored === 0}>
+          Store {stored.toLocaleString('en')} readings
         </Button>
       </chakra.form>
     </FormProvider>
   )
+}
+
+/** The logger that has the name the file gives a sensor. */
+function probeNamed(loggers: Schemas['HungProbeResponse'][], name: string): string | undefined {
+  const wanted = name.trim().toLowerCase()
+  const found = wanted ? loggers.find((probe) => probe.name.toLowerCase() === wanted) : undefined
+  return found && String(found.id)
 }

@@ -2298,7 +2298,9 @@ export interface paths {
         put?: never;
         /**
          * Store File
-         * @description Store a logger's file as readings of a probe, all that can be read, or nothing at all.
+         * @description Store a logger's file as readings of probes, all that can be read, or nothing at all.
+         *
+         *     `probe` is asked for once for each sensor of the file, in their order; 0 leaves one out.
          */
         post: operations["store_file"];
         delete?: never;
@@ -4073,6 +4075,23 @@ export interface components {
             delay_days: number;
         };
         /**
+         * ColumnResponse
+         * @description A column of a file: its heading, its first cells as written, and what it is used for.
+         */
+        ColumnResponse: {
+            /** Heading */
+            heading: string;
+            /** Cells */
+            cells: string[];
+            used_for: components["schemas"]["ColumnUse"];
+        };
+        /**
+         * ColumnUse
+         * @description What a column is used for. `SENSOR` names the sensor of each row of a long file.
+         * @enum {string}
+         */
+        ColumnUse: "time" | "clock" | "temperature" | "humidity" | "sensor" | "unused";
+        /**
          * ComparisonResponse
          * @description `better` is the chance that the first group's rate is the higher one.
          */
@@ -5558,7 +5577,7 @@ export interface components {
         Inheritance: "recessive" | "incomplete dominant" | "dominant";
         /**
          * IntakeResponse
-         * @description What became of the readings. `act` is null when nothing changed.
+         * @description What became of the readings of one sensor.
          */
         IntakeResponse: {
             /** New */
@@ -5573,7 +5592,6 @@ export interface components {
             before_probe: number;
             /** In Future */
             in_future: number;
-            act: components["schemas"]["ActResponse"] | null;
         };
         /**
          * Kind
@@ -6950,7 +6968,7 @@ export interface components {
              * About
              * @enum {string}
              */
-            about: "zone" | "order" | "unit" | "columns";
+            about: "zone" | "order" | "unit" | "columns" | "sheet";
             /** Text */
             text: string;
         };
@@ -7008,42 +7026,25 @@ export interface components {
         };
         /**
          * ReadFileResponse
-         * @description A file as understood, before anything is stored.
+         * @description A file as understood, before anything is stored; with questions, no sensor has rows.
+         *
+         *     `written` is the delimiter, or "spreadsheet", of which `sheet` is read.
          */
         ReadFileResponse: {
-            /** Heading */
-            heading: string[];
-            /** Time Column */
-            time_column: number | null;
-            /** Clock Column */
-            clock_column: number | null;
-            /** Temperature Column */
-            temperature_column: number | null;
-            /** Humidity Column */
-            humidity_column: number | null;
-            /** Delimiter */
-            delimiter: string;
-            /**
-             * Unit
-             * @enum {string}
-             */
-            unit: "c" | "f";
-            /** Humidity Unit */
-            humidity_unit: ("percent" | "fraction") | null;
+            /** Columns */
+            columns: components["schemas"]["ColumnResponse"][];
+            /** Sensors */
+            sensors: components["schemas"]["SensorResponse"][];
+            /** Written */
+            written: string;
+            /** Sheet */
+            sheet: string;
+            /** Sheets */
+            sheets: string[];
             /** Order */
             order: ("dmy" | "mdy") | null;
             /** Times Have Offset */
             times_have_offset: boolean;
-            /** Rows */
-            rows: number;
-            first: components["schemas"]["RowResponse"] | null;
-            last: components["schemas"]["RowResponse"] | null;
-            /** Sample */
-            sample: components["schemas"]["RowResponse"][];
-            /** Lowest C */
-            lowest_c: number | null;
-            /** Highest C */
-            highest_c: number | null;
             /** Bad Row Count */
             bad_row_count: number;
             /** Bad Rows */
@@ -7446,6 +7447,35 @@ export interface components {
             words: string;
         };
         /**
+         * SensorResponse
+         * @description One sensor of a file. `name` is what the file calls it, empty where it does not.
+         */
+        SensorResponse: {
+            /** Name */
+            name: string;
+            /** Temperature Column */
+            temperature_column: number;
+            /** Humidity Column */
+            humidity_column: number | null;
+            /**
+             * Unit
+             * @enum {string}
+             */
+            unit: "c" | "f" | "k";
+            /** Humidity Unit */
+            humidity_unit: ("percent" | "fraction") | null;
+            /** Rows */
+            rows: number;
+            first: components["schemas"]["RowResponse"] | null;
+            last: components["schemas"]["RowResponse"] | null;
+            /** Sample */
+            sample: components["schemas"]["RowResponse"][];
+            /** Lowest C */
+            lowest_c: number | null;
+            /** Highest C */
+            highest_c: number | null;
+        };
+        /**
          * SessionResponse
          * @description Who is asking. Without people nobody signs in: `sign_in` is false, `name` null.
          *
@@ -7796,9 +7826,25 @@ export interface components {
             /** Steps */
             steps: components["schemas"]["Step"][];
         };
-        /** StoredFileResponse */
+        /**
+         * StoredFileResponse
+         * @description `act` brought all of it in; null when nothing was new.
+         */
         StoredFileResponse: {
             file: components["schemas"]["ReadFileResponse"];
+            /** Stored */
+            stored: components["schemas"]["StoredSensorResponse"][];
+            act: components["schemas"]["ActResponse"] | null;
+        };
+        /**
+         * StoredSensorResponse
+         * @description What became of one sensor's readings: of those stored, in the order asked for.
+         */
+        StoredSensorResponse: {
+            /** Name */
+            name: string;
+            /** Probe */
+            probe: string;
             intake: components["schemas"]["IntakeResponse"];
         };
         /**
@@ -8328,7 +8374,9 @@ export interface components {
             /** Order */
             order?: ("dmy" | "mdy") | null;
             /** Unit */
-            unit?: ("c" | "f") | null;
+            unit?: ("c" | "f" | "k") | null;
+            /** Column */
+            column?: components["schemas"]["ColumnUse"][] | null;
         };
         /**
          * WhatIfResponse
@@ -8366,6 +8414,11 @@ export interface components {
              * @default []
              */
             questions: components["schemas"]["QuestionResponse"][];
+            /**
+             * Columns
+             * @default []
+             */
+            columns: components["schemas"]["ColumnResponse"][];
         };
         /**
          * WindowResponse
@@ -12754,10 +12807,9 @@ export interface operations {
             query?: {
                 zone?: string | null;
                 order?: ("dmy" | "mdy") | null;
-                unit?: ("c" | "f") | null;
-                time_column?: number | null;
-                temperature_column?: number | null;
-                humidity_column?: number | null;
+                unit?: ("c" | "f" | "k") | null;
+                sheet?: string | null;
+                column?: components["schemas"]["ColumnUse"][];
             };
             header?: never;
             path?: never;
@@ -12766,6 +12818,8 @@ export interface operations {
         requestBody: {
             content: {
                 "text/csv": string;
+                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                "application/vnd.oasis.opendocument.spreadsheet": string;
             };
         };
         responses: {
@@ -12794,11 +12848,10 @@ export interface operations {
             query: {
                 zone?: string | null;
                 order?: ("dmy" | "mdy") | null;
-                unit?: ("c" | "f") | null;
-                time_column?: number | null;
-                temperature_column?: number | null;
-                humidity_column?: number | null;
-                probe: number;
+                unit?: ("c" | "f" | "k") | null;
+                sheet?: string | null;
+                column?: components["schemas"]["ColumnUse"][];
+                probe: number[];
                 file_name?: string;
             };
             header?: never;
@@ -12808,6 +12861,8 @@ export interface operations {
         requestBody: {
             content: {
                 "text/csv": string;
+                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                "application/vnd.oasis.opendocument.spreadsheet": string;
             };
         };
         responses: {

@@ -2,7 +2,7 @@ import { useRules } from '../api/queries'
 import { DropFile } from '../files/DropFile'
 import { Fetching } from '../ui/page'
 
-/** Takes a logger's CSV file, as large as the house takes one. */
+/** Takes a logger's file, as large as the house takes one. */
 export function DropLoggerFile(told: {
   file: File | null
   onFile: (file: File) => void
@@ -11,5 +11,5 @@ export function DropLoggerFile(told: {
   const rules = useRules()
   // Before the limit is known, a file too large would be sent in vain.
   if (!rules.data) return <Fetching problem={rules.error?.message} />
-  return <DropFile {...told} what="logger's CSV file" largest={rules.data.largest_file_bytes} />
+  return <DropFile {...told} what="logger's file" largest={rules.data.largest_file_bytes} />
 }

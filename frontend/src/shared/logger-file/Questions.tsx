@@ -1,33 +1,34 @@
-import { Box, Flex, NativeSelect, Stack, Text } from '@chakra-ui/react'
+import { Box, NativeSelect, Stack, Text } from '@chakra-ui/react'
+import type { Schemas } from '../api/client'
 import { zone } from '../dates'
+import type { ColumnUse } from './Columns'
 
 export type FileChoices = {
   zone?: string
   order?: 'dmy' | 'mdy'
-  unit?: 'c' | 'f'
-  time_column?: number
-  temperature_column?: number
-  humidity_column?: number
+  unit?: 'c' | 'f' | 'k'
+  sheet?: string
+  column?: ColumnUse[]
 }
 
-type Question = { about: 'zone' | 'order' | 'unit' | 'columns'; text: string }
-
-/** What a file leaves open, asked one under the other; nothing is guessed. */
+/** What a file leaves open, asked one under the other; nothing is guessed. Which column is what
+    is asked where the columns are shown. */
 export function Questions({
   questions,
-  heading,
+  sheets = [],
   choices,
   onChoose,
 }: {
-  questions: Question[]
-  heading: string[]
+  questions: Schemas['QuestionResponse'][]
+  sheets?: string[]
   choices: FileChoices
   onChoose: (choices: FileChoices) => void
 }) {
-  if (questions.length === 0) return null
+  const asked = questions.filter(({ about }) => about !== 'columns')
+  if (asked.length === 0) return null
   return (
     <Stack gap={4} my={4}>
-      {questions.map(({ about, text }) => (
+      {asked.map(({ about, text }) => (
         <Box key={about}>
           <Text fontWeight="bold" mb={1}>
             {text}
@@ -48,8 +49,9 @@ export function Questions({
               options={[
                 ['c', '°C'],
                 ['f', '°F'],
+                ['k', 'kelvin'],
               ]}
-              onChoose={(value) => onChoose({ ...choices, unit: value as 'c' | 'f' })}
+              onChoose={(value) => onChoose({ ...choices, unit: value as 'c' | 'f' | 'k' })}
             />
           )}
           {about === 'zone' && (
@@ -59,8 +61,13 @@ export function Questions({
               onChoose={(zone) => onChoose({ ...choices, zone })}
             />
           )}
-          {about === 'columns' && (
-            <Columns heading={heading} choices={choices} onChoose={onChoose} />
+          {about === 'sheet' && (
+            <Choice
+              label={text}
+              options={sheets.map((name): [string, string] => [name, name])}
+              // Another sheet has columns of its own.
+              onChoose={(sheet) => onChoose({ ...choices, sheet, column: [] })}
+            />
           )}
         </Box>
       ))}
@@ -104,34 +111,5 @@ function Choice({
       </NativeSelect.Field>
       <NativeSelect.Indicator />
     </NativeSelect.Root>
-  )
-}
-
-function Columns({
-  heading,
-  choices,
-  onChoose,
-}: {
-  heading: string[]
-  choices: FileChoices
-  onChoose: (choices: FileChoices) => void
-}) {
-  const options = heading.map((name, i): [string, string] => [
-    String(i),
-    `column ${i + 1}: ${name || 'no name'}`,
-  ])
-  return (
-    <Flex gap={4} wrap="wrap">
-      {(['time_column', 'temperature_column', 'humidity_column'] as const).map((key) => (
-        <Box key={key} flex="1" minWidth="min(12rem, 100%)">
-          <span>{key.replace('_column', '')}</span>
-          <Choice
-            label={key.replace('_', ' ')}
-            options={options}
-            onChoose={(value) => onChoose({ ...choices, [key]: Number(value) })}
-          />
-        </Box>
-      ))}
-    </Flex>
   )
 }

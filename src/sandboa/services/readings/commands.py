@@ -42,22 +42,45 @@ def store_readings(
     returned. The same rows again change nothing. Raises NotFound for an
     unknown probe; values must have been range-checked.
     """
-    probe = find_probe(probe_entity)
-    fitting, before_probe, in_future = _fitting(rows, probe.since_s, now_s + LOGGER_GRACE_S)
+    (intake,) = store_file([(probe_entity, rows)], source, file_name, now_s)
+    return intake
+
+
+def store_file(
+    parts: Sequence[tuple[int, Sequence[ReadingRow]]], source: str, file_name: str, now_s: float
+) -> tuple[Intake, ...]:
+    """Store what several sensors of a file measured, each as its probe's: all of it or nothing.
+
+    As `store_readings`, and undone in one go. Raises NotPlausible where two are of one probe.
+    """
+    if len({probe for probe, _ in parts}) < len(parts):
+        raise NotPlausible("probe", "two sensors of a file cannot be one probe")
+    latest_s = now_s + LOGGER_GRACE_S
+    probes = [find_probe(probe) for probe, _ in parts]
+    fitting = [
+        _fitting(rows, probe.since_s, latest_s)
+        for probe, (_, rows) in zip(probes, parts, strict=True)
+    ]
+    taken_in: Act | None = None
     try:
         with act(ActKind.READINGS, "", now_s) as taking_in:
-            batch = Batch.record(
-                taking_in, probe_id=probe.entity_id, source=source, file_name=file_name
-            )
-            stored = readings.store(probe.entity_id, batch.entity_id, fitting)
-            if not stored.new:
+            stored = []
+            for probe, (rows, _, _) in zip(probes, fitting, strict=True):
+                batch = Batch.record(
+                    taking_in, probe_id=probe.entity_id, source=source, file_name=file_name
+                )
+                stored.append(readings.store(probe.entity_id, batch.entity_id, rows))
+            if not any(one.new for one in stored):
                 raise _NothingNew(stored)
-            taking_in.say(_summary(stored.new, probe.name, file_name))
+            names = [p.name for p, one in zip(probes, stored, strict=True) if one.new]
+            taking_in.say(_summary(sum(one.new for one in stored), names, file_name))
+        taken_in = taking_in
     except _NothingNew as nothing:
-        return Intake(
-            0, nothing.stored.known, nothing.stored.conflicting, before_probe, in_future, None
-        )
-    return Intake(stored.new, stored.known, stored.conflicting, before_probe, in_future, taking_in)
+        stored = nothing.stored
+    return tuple(
+        Intake(one.new, one.known, one.conflicting, before, after, taken_in if one.new else None)
+        for one, (_, before, after) in zip(stored, fitting, strict=True)
+    )
 
 
 def read_by_hand(
@@ -114,10 +137,11 @@ def _fitting(
 class _NothingNew(Exception):
     """Rolls the act back: a batch without news leaves no trace."""
 
-    def __init__(self, stored: readings.Stored) -> None:
+    def __init__(self, stored: list[readings.Stored]) -> None:
         self.stored = stored
 
 
-def _summary(new: int, probe: str, file_name: str) -> str:
+def _summary(new: int, probes: Sequence[str], file_name: str) -> str:
     what = "1 reading" if new == 1 else f"{new:,} readings"
-    return f"{what} of {probe} from {file_name}" if file_name else f"{what} of {probe}"
+    whose = " and ".join([", ".join(probes[:-1]), probes[-1]] if probes[1:] else probes)
+    return f"{what} of {whose} from {file_name}" if file_name else f"{what} of {whose}"

@@ -5,7 +5,7 @@ from fastapi import APIRouter
 from sandboa.core.development.bench import BenchClutch, what_if
 from sandboa.core.water.mixing import dry_mass_from_volume, medium_named, mix, water_of_depth
 from sandboa.core.water.top_up import top_up
-from sandboa.formats.readings_csv import read_readings
+from sandboa.formats.logger_files import read_logger_file
 from sandboa.services.readings.commands import ReadingRow
 from sandboa.web.bench.schemas import (
     DepthRequest,
@@ -17,7 +17,7 @@ from sandboa.web.bench.schemas import (
     WhatIfResponse,
 )
 from sandboa.web.house import NowS, TheHouse
-from sandboa.web.readings.schemas import BadRowResponse, FileChoices, QuestionResponse
+from sandboa.web.readings.schemas import FileChoices, QuestionResponse, ReadFileResponse
 from sandboa.web.schemas.common import (
     ForecastResponse,
     RibbonPieceResponse,
@@ -36,13 +36,21 @@ def bench_forecast(asked: WhatIfRequest, house: TheHouse, now_s: NowS) -> WhatIf
     rows: list[ReadingRow] = []
     told = WhatIfResponse(forecast=None)
     if asked.readings_csv:
-        choices = FileChoices(zone=asked.zone, order=asked.order, unit=asked.unit).choices()
-        file = read_readings(asked.readings_csv.encode(), choices)
+        choices = FileChoices(
+            zone=asked.zone, order=asked.order, unit=asked.unit, column=asked.column or []
+        )
+        file = read_logger_file(asked.readings_csv.encode(), choices.choices())
+        read = ReadFileResponse.of(file)
+        told.columns = read.columns
         if file.questions:
-            told.questions = [QuestionResponse(about=q.about, text=q.text) for q in file.questions]  # type: ignore[arg-type]
+            told.questions = read.questions
+            return told
+        if len(file.sensors) > 1:
+            text = f"The file is of {len(file.sensors)} sensors: which one's temperature is it?"
+            told.questions = [QuestionResponse(about="columns", text=text)]
             return told
         rows = file.rows
-        told.bad_rows = [BadRowResponse(line=b.line, reason=b.reason) for b in file.bad_rows[:200]]
+        told.bad_rows = read.bad_rows
     own = house.snapshot().settings.rules
     answer = what_if(
         BenchClutch(laid_s, as_of_s, asked.set_point_c, asked.eggs, rows),

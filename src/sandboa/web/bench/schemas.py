@@ -1,10 +1,18 @@
 """Requests and responses of this place."""
 
-from typing import Annotated, Literal
+from typing import Annotated
 
 from pydantic import BaseModel, Field
 
-from sandboa.web.readings.schemas import BadRowResponse, QuestionResponse
+from sandboa.formats.logger_files import ColumnUse
+from sandboa.formats.logger_files.times import DateOrder
+from sandboa.formats.logger_files.units import Unit
+from sandboa.web.readings.schemas import (
+    MOST_COLUMNS,
+    BadRowResponse,
+    ColumnResponse,
+    QuestionResponse,
+)
 from sandboa.web.schemas.common import (
     AskedMoment,
     ForecastResponse,
@@ -24,8 +32,9 @@ class WhatIfRequest(RequestSchema):
     as_of: AskedMoment | None = None
     readings_csv: str | None = None
     zone: Annotated[str, Field(max_length=60)] | None = None
-    order: Literal["dmy", "mdy"] | None = None
-    unit: Literal["c", "f"] | None = None
+    order: DateOrder | None = None
+    unit: Unit | None = None
+    column: Annotated[list[ColumnUse], Field(max_length=MOST_COLUMNS)] | None = None
 
 
 class WhatIfResponse(BaseModel):
@@ -40,6 +49,7 @@ class WhatIfResponse(BaseModel):
     readings: int = 0
     bad_rows: list[BadRowResponse] = []
     questions: list[QuestionResponse] = []
+    columns: list[ColumnResponse] = []
 
 
 class MixRequest(RequestSchema):

@@ -13,8 +13,8 @@ from starlette.exceptions import HTTPException
 from sandboa.core.errors import NotPlausible
 from sandboa.core.messages import Message, Temperature, Words, capitalised
 from sandboa.core.units import UNIT_ENDINGS, spoken
+from sandboa.formats.logger_files import NotReadable
 from sandboa.formats.pictures import NotAPicture
-from sandboa.formats.readings_csv import NotReadable
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.revisions import Outdated, revision_of
 from sandboa.services.people.signing_in import Busy, NotSignedIn

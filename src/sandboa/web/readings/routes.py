@@ -5,28 +5,24 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Request
 from starlette.concurrency import run_in_threadpool
 
-from sandboa.formats.readings_csv import ReadingsFile, read_readings
+from sandboa.core.errors import NotPlausible
+from sandboa.formats.logger_files import read_logger_file
 from sandboa.services.readings import commands as readings
-from sandboa.web.house import NowS
+from sandboa.web.house import NowS, TheHouse
 from sandboa.web.readings.schemas import (
-    BadRowResponse,
+    MOST_COLUMNS,
     ByHandRequest,
     ConflictResponse,
     FileChoices,
     IntakeResponse,
-    QuestionResponse,
     ReadFileResponse,
-    RowResponse,
     StoredFileResponse,
+    StoredSensorResponse,
 )
-from sandboa.web.schemas.common import ActResponse, Id, seconds_or_now
+from sandboa.web.schemas.common import ActResponse, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
 
 router = APIRouter(prefix="/api", tags=["readings"])
-
-
-#: Bad rows told in full; the rest is counted.
-_TOLD_BAD_ROWS = 200
 
 
 @router.post("/readings/by-hand", dependencies=[RECORD], status_code=201)
@@ -41,7 +37,14 @@ def read_by_hand(asked: ByHandRequest, now_s: NowS) -> ActResponse:
 _FILE_BODY = {
     "requestBody": {
         "required": True,
-        "content": {"text/csv": {"schema": {"type": "string", "format": "binary"}}},
+        "content": {
+            kind: {"schema": {"type": "string", "format": "binary"}}
+            for kind in (
+                "text/csv",
+                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+                "application/vnd.oasis.opendocument.spreadsheet",
+            )
+        },
     }
 }
 
@@ -52,59 +55,51 @@ async def preview_file(
 ) -> ReadFileResponse:
     """Say what is understood of a logger's file; nothing is stored."""
     data = await request.body()
-    return _file(await run_in_threadpool(read_readings, data, choices.choices()))
+    file = await run_in_threadpool(read_logger_file, data, choices.choices())
+    return ReadFileResponse.of(file)
 
 
 @router.post("/readings/files", dependencies=[RECORD], status_code=201, openapi_extra=_FILE_BODY)
 async def store_file(
     request: Request,
     choices: Annotated[FileChoices, Query()],
-    probe: Annotated[Id, Query()],
+    probe: Annotated[list[int], Query(max_length=MOST_COLUMNS)],
+    house: TheHouse,
     now_s: NowS,
     file_name: Annotated[str, Query(max_length=300)] = "",
 ) -> StoredFileResponse:
-    """Store a logger's file as readings of a probe, all that can be read, or nothing at all."""
+    """Store a logger's file as readings of probes, all that can be read, or nothing at all.
+
+    `probe` is asked for once for each sensor of the file, in their order; 0 leaves one out.
+    """
     data = await request.body()
 
     def store() -> StoredFileResponse:
-        file = read_readings(data, choices.choices())
+        file = read_logger_file(data, choices.choices())
         file.require_no_questions()
+        if len(probe) != len(file.sensors):
+            raise NotPlausible(
+                "probe",
+                f"the file is of {len(file.sensors)} sensors and {len(probe)} probes are named",
+            )
+        wanted = [(s, id_) for s, id_ in zip(file.sensors, probe, strict=True) if id_]
         # Its last part, on one line: it is shown in logs and lists.
         shown_name = " ".join(file_name.rsplit("/", 1)[-1].rsplit("\\", 1)[-1].split())[:120]
-        intake = readings.store_readings(probe, file.rows, "csv", shown_name, now_s)
-        return StoredFileResponse(file=_file(file), intake=_intake(intake))
+        parts = [(id_, sensor.rows) for sensor, id_ in wanted]
+        taken_in = readings.store_file(parts, "csv", shown_name, now_s)
+        probes = house.snapshot().probes
+        return StoredFileResponse(
+            file=ReadFileResponse.of(file),
+            stored=[
+                StoredSensorResponse(
+                    name=sensor.name, probe=probes[id_].name, intake=_intake(intake)
+                )
+                for (sensor, id_), intake in zip(wanted, taken_in, strict=True)
+            ],
+            act=next((ActResponse.of(i.act) for i in taken_in if i.act), None),
+        )
 
     return await run_in_threadpool(store)
-
-
-def _file(file: ReadingsFile) -> ReadFileResponse:
-    columns = file.columns
-    temperatures = [row[1] for row in file.rows]
-    told = [RowResponse(at=a, temperature_c=t, humidity=h) for a, t, h in file.rows[:5]]  # type: ignore[arg-type]
-    last = file.rows[-1] if file.rows else None
-    return ReadFileResponse(
-        heading=list(file.heading),
-        time_column=columns.time if columns else None,
-        clock_column=columns.clock if columns else None,
-        temperature_column=columns.temperature if columns else None,
-        humidity_column=columns.humidity if columns else None,
-        delimiter=file.delimiter,
-        unit=file.unit,
-        humidity_unit=file.humidity_unit,
-        order=file.order,
-        times_have_offset=file.times_have_offset,
-        rows=len(file.rows),
-        first=told[0] if told else None,
-        last=RowResponse(at=last[0], temperature_c=last[1], humidity=last[2]) if last else None,  # type: ignore[arg-type]
-        sample=told,
-        lowest_c=min(temperatures, default=None),
-        highest_c=max(temperatures, default=None),
-        bad_row_count=len(file.bad_rows),
-        bad_rows=[
-            BadRowResponse(line=b.line, reason=b.reason) for b in file.bad_rows[:_TOLD_BAD_ROWS]
-        ],
-        questions=[QuestionResponse(about=q.about, text=q.text) for q in file.questions],  # type: ignore[arg-type]
-    )
 
 
 def _intake(intake: readings.Intake) -> IntakeResponse:
@@ -118,5 +113,4 @@ def _intake(intake: readings.Intake) -> IntakeResponse:
         ],
         before_probe=intake.before_probe,
         in_future=intake.in_future,
-        act=ActResponse.of(intake.act) if intake.act else None,
     )

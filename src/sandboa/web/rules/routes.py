@@ -17,8 +17,8 @@ from sandboa.core.units import MEDIUM_MASS_RANGE_G
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G, POURED_RANGE_G
 from sandboa.formats.cards_pdf import LABELS_PER_SHEET
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
+from sandboa.formats.logger_files import LARGEST_FILE_BYTES
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
-from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.services.alarms.delivery import REPEAT_S
 from sandboa.web.house import TheHouse
 from sandboa.web.rules.schemas import (

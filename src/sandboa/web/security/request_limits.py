@@ -9,8 +9,8 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
 from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES
+from sandboa.formats.logger_files import LARGEST_FILE_BYTES
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
-from sandboa.formats.readings_csv import LARGEST_FILE_BYTES
 from sandboa.web.problems.handlers import problem
 
 #: Bytes of a request body of which nothing else is known (assumption: the longest form, a lay

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from itertools import islice
 from typing import Final
 
-from sandboa.formats.readings_csv.columns import columns_of_contents
+from sandboa.formats.logger_files.columns import is_reading
 
 #: In the order in which they are taken where two serve alike.
 DELIMITERS: Final = (",", ";", "\t", "|")
@@ -37,7 +37,7 @@ def _serves(lines: Sequence[str], delimiter: str) -> tuple[int, int, int]:
         rows = [row for row in csv.reader(lines, delimiter=delimiter) if row]
     except csv.Error:
         return 0, 0, 0
-    readings = sum(columns_of_contents(row) is not None for row in rows)
+    readings = sum(is_reading(row) for row in rows)
     widths = Counter(len(row) for row in rows if len(row) > 1)
     width, alike = max(widths.items(), key=lambda item: (item[1], item[0]), default=(0, 0))
     return readings, alike, width

@@ -4,7 +4,7 @@ import math
 import re
 
 _NUMBER = re.compile(
-    r"\s*([+-]?\d+(?:[.,]\d+)?(?:[eE][+-]?\d+)?)\s*(?:°?\s*[CcFf]|[℃℉]|%(?:\s*rh)?)?\s*",
+    r"\s*([+-]?\d+(?:[.,]\d+)?(?:[eE][+-]?\d+)?)\s*(?:[°º]?\s*[CcFfKk]|[℃℉K]|%(?:\s*rh)?)?\s*",
     re.IGNORECASE,
 )
 #: What loggers write where they have no reading.

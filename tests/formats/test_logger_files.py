@@ -7,14 +7,14 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from sandboa.formats.readings_csv import Choices, Columns, NotReadable, read_readings
-from sandboa.formats.readings_csv import read as reading_module
+from sandboa.formats.logger_files import Choices, Columns, ColumnUse, NotReadable, read_logger_file
+from sandboa.formats.logger_files import table as reading_module
 
 BERLIN = Choices(zone="Europe/Berlin")
 
 
 def read(text: str, choices: Choices = BERLIN):
-    return read_readings(text.encode(), choices)
+    return read_logger_file(text.encode(), choices)
 
 
 def at(*when: int) -> int:
@@ -54,7 +54,7 @@ def test_the_delimiter_is_the_one_that_makes_readings(
     delimiter: str, lines: tuple[str, ...]
 ) -> None:
     file = read("\r\n".join(lines))
-    assert file.delimiter == delimiter
+    assert file.written == delimiter
     assert [row[1] for row in file.rows] == [31.5, 31.6]
     assert file.bad_rows == []
 
@@ -98,7 +98,10 @@ def test_a_clock_that_is_not_recognised_is_asked_for() -> None:
     file = read("Datum;Kello;Temp\n13.03.2026;09:00;31,5\n13.03.2026;09:10;31,6\n")
     assert [question.about for question in file.questions] == ["columns"]
     assert file.rows == []
-    chosen = Choices(zone="Europe/Berlin", columns=Columns(0, 2, None, 1))
+    chosen = Choices(
+        zone="Europe/Berlin",
+        columns=Columns((ColumnUse.TIME, ColumnUse.CLOCK, ColumnUse.TEMPERATURE)),
+    )
     assert [
         row[0]
         for row in read(
@@ -190,12 +193,16 @@ def test_preamble_no_heading_and_apart_date_and_clock() -> None:
         "Logger 7\nSerial: 123\n\nNo.,Time,Temperature,Humidity\n1,2026-03-01 09:00,31.5,95\n"
     )
     assert read(preamble).rows == [(at(2026, 3, 1, 8), 31.5, 0.95)]
-    assert read("2026-03-01 09:00,31.5,95\n").rows == [(at(2026, 3, 1, 8), 31.5, 0.95)]
+    unnamed = read("2026-03-01 09:00,31.5,95\n")
+    assert [(q.about, unnamed.rows) for q in unnamed.questions] == [("columns", [])]
+    # What was suggested is what is meant, once the keeper has said so.
+    said = Choices(zone="Europe/Berlin", columns=unnamed.columns)
+    assert read("2026-03-01 09:00,31.5,95\n", said).rows == [(at(2026, 3, 1, 8), 31.5, 0.95)]
     apart = "Datum;Uhrzeit;Temp;rH\n13.03.2026;09:00:00;31,5;95\n"
     assert read(apart).rows == [(at(2026, 3, 13, 8), 31.5, 0.95)]
     windows = "Zeit;Temperatur (°C)\n13.03.2026 09:00;31,5\n".encode("cp1252")
-    assert read_readings(windows, BERLIN).rows == [(at(2026, 3, 13, 8), 31.5, None)]
-    assert read_readings("time,temp\n2026-03-01 09:00,31\n".encode("utf-16"), BERLIN).rows
+    assert read_logger_file(windows, BERLIN).rows == [(at(2026, 3, 13, 8), 31.5, None)]
+    assert read_logger_file("time,temp\n2026-03-01 09:00,31\n".encode("utf-16"), BERLIN).rows
 
 
 @pytest.mark.parametrize(
@@ -210,7 +217,7 @@ def test_preamble_no_heading_and_apart_date_and_clock() -> None:
 )
 def test_what_is_no_table_of_readings_is_refused_in_words(data: bytes) -> None:
     with pytest.raises(NotReadable):
-        read_readings(data, BERLIN)
+        read_logger_file(data, BERLIN)
 
 
 def test_a_file_too_large_is_refused_before_it_is_read(monkeypatch) -> None:
@@ -222,7 +229,7 @@ def test_a_file_too_large_is_refused_before_it_is_read(monkeypatch) -> None:
 @given(st.binary(max_size=400))
 def test_no_bytes_make_it_fall_over(data: bytes) -> None:
     with suppress(NotReadable):
-        read_readings(data, BERLIN)
+        read_logger_file(data, BERLIN)
 
 
 @given(st.lists(st.floats(20, 40).map(lambda v: round(v, 2)), min_size=1, max_size=30))

@@ -8,30 +8,39 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 from datetime import UTC, datetime, timedelta, tzinfo
-from typing import Literal
+from typing import Final, Literal
+
+from sandboa.formats.logger_files.months import month_named
 
 DateOrder = Literal["dmy", "mdy"]
 
-_CLOCK = r"(?P<h>\d{1,2}):(?P<mi>\d{2})(?::(?P<s>\d{2})(?:[.,]\d+)?)?\s*(?P<ap>[AaPp]\.?[Mm]\.?)?"
+_CLOCK = (
+    r"(?P<h>\d{1,2})[:.h](?P<mi>\d{2})(?:[:.](?P<s>\d{2})(?:[.,]\d+)?)?\s*"
+    r"(?P<ap>[AaPp]\.?\s?[Mm]\.?)?"
+)
 _NUMERIC = re.compile(
     rf"(?P<a>\d{{1,2}})[./-](?P<b>\d{{1,2}})[./-](?P<y>\d{{4}}|\d{{2}})(?:[\sT,]+{_CLOCK})?"
 )
 _NAMED = re.compile(
-    rf"(?P<a>\d{{1,2}})[.\s-]+(?P<m>[A-Za-z]{{3,9}})[.,\s-]+(?P<y>\d{{4}})(?:[\sT,]+{_CLOCK})?"
+    rf"(?P<a>\d{{1,2}})[.\s-]+(?:de\s+)?(?P<m>[^\W\d_]{{3,12}})[.,\s-]+(?:de\s+)?(?P<y>\d{{4}})(?:[\sT,]+{_CLOCK})?"
 )
 _MONTH_FIRST = re.compile(
-    rf"(?P<m>[A-Za-z]{{3,9}})\.?\s+(?P<a>\d{{1,2}}),?\s+(?P<y>\d{{4}})(?:[\sT,]+{_CLOCK})?"
+    rf"(?P<m>[^\W\d_]{{3,12}})\.?\s+(?P<a>\d{{1,2}}),?\s+(?P<y>\d{{4}})(?:[\sT,]+{_CLOCK})?"
 )
 _YEAR_FIRST = re.compile(r"\d{4}[-/.]\d{1,2}[-/.]\d{1,2}(?:[ T,]+[\d:.,+ ZzAaPpMm-]*)?")
 _EPOCH = re.compile(r"1\d{9}(?:\d{3})?(?:\.\d+)?")
-_MONTHS = ("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec")
+#: Days since the end of 1899, as spreadsheets count them, of this century; a date and a clock that
+#: stood apart may be two such numbers.
+_SERIAL = re.compile(r"(?P<days>\d{5}(?:[.,]\d+)?)(?:\s+(?P<part>0[.,]\d+))?")
+_SERIAL_SPAN: Final = (36_526.0, 73_051.0)
+_SERIAL_FROM: Final = datetime(1899, 12, 30)
 
 
 def looks_like_time(text: str) -> bool:
     """Whether a cell holds a date (with or without time of day) in a form known here."""
     text = text.strip()
     forms = (_NUMERIC, _NAMED, _MONTH_FIRST, _YEAR_FIRST, _EPOCH)
-    return any(form.fullmatch(text) for form in forms)
+    return any(form.fullmatch(text) for form in forms) or _serial_days(text) is not None
 
 
 def date_order(texts: Iterable[str]) -> tuple[DateOrder | None, bool]:
@@ -89,6 +98,9 @@ class TimeReader:
         if _EPOCH.fullmatch(text):
             value = float(text)
             return datetime.fromtimestamp(value / 1000 if value > 1e11 else value, UTC)
+        if (days := _serial_days(text)) is not None:
+            # Sixteenths of a second are lost in such a number: whole ones are what was meant.
+            return _SERIAL_FROM + timedelta(seconds=round(days * 86_400.0))
         try:
             if _YEAR_FIRST.fullmatch(text):
                 return _year_first(text)
@@ -97,11 +109,18 @@ class TimeReader:
                 day, month = (second, first) if self.order == "mdy" else (first, second)
                 return _combined(match, day, month)
             if match := _NAMED.fullmatch(text) or _MONTH_FIRST.fullmatch(text):
-                month = _MONTHS.index(match["m"][:3].lower()) + 1
-                return _combined(match, int(match["a"]), month)
+                return _combined(match, int(match["a"]), month_named(match["m"]))
         except ValueError as error:
             raise ValueError(f'"{text[:40]}" is not a date') from error
         raise ValueError(f'"{text[:40]}" is not a time' if text else "the time is missing")
+
+
+def _serial_days(text: str) -> float | None:
+    match = _SERIAL.fullmatch(text)
+    if match is None:
+        return None
+    days = float(match["days"].replace(",", ".")) + float((match["part"] or "0").replace(",", "."))
+    return days if _SERIAL_SPAN[0] <= days < _SERIAL_SPAN[1] else None
 
 
 def _year_first(text: str) -> datetime:

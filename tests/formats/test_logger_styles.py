@@ -1,0 +1,73 @@
+"""Every style a logger writes in: right, or asked about; silently wrong in none."""
+
+import io
+import zipfile
+
+import pytest
+from benchmarks.logger_files.page import PAGE, written
+from benchmarks.logger_files.report import Outcome, outcomes, report
+
+from sandboa.formats.logger_files import Choices, NotReadable, read_logger_file, spreadsheet
+
+OUTCOMES = outcomes()
+
+
+@pytest.mark.parametrize("outcome", OUTCOMES, ids=[one.style.name for one in OUTCOMES])
+def test_it_is_understood_or_asked_about(outcome: Outcome) -> None:
+    assert outcome.right
+    assert {*outcome.asked} - {"zone"} == {*outcome.style.asks}
+
+
+def test_there_are_many_and_the_page_tells_of_each() -> None:
+    assert len(OUTCOMES) >= 60
+    page = PAGE.read_text(encoding="utf-8")
+    assert written(page, report()) == page, "run python -m benchmarks.logger_files"
+    with pytest.raises(ValueError, match="no place"):
+        written("nothing", "")
+
+
+def test_sensors_are_called_what_the_file_calls_them() -> None:
+    names = {one.style.name: one.style.data for one in OUTCOMES}
+    for style, expected in (
+        ("two sensors side by side", ["Upper", "Lower"]),
+        ("two channels, numbered", ["1", "2"]),
+        ("two channels of a hub", ["CH1", "CH2"]),
+        ("long: a row for each sensor", ["upper", "lower"]),
+        ("long: names of a hub", ["sensor upper", "sensor lower"]),
+        ("two temperatures without names", ["column 2", "column 3"]),
+        ("temperature alone", [""]),
+    ):
+        file = read_logger_file(names[style], Choices(zone="UTC"))
+        assert [sensor.name for sensor in file.sensors] == expected
+
+
+def test_a_file_of_several_sensors_is_not_taken_for_one() -> None:
+    names = {one.style.name: one.style.data for one in OUTCOMES}
+    file = read_logger_file(names["two channels, numbered"], Choices(zone="UTC"))
+    with pytest.raises(NotReadable, match="of 2 sensors: “1”, “2”"):
+        _ = file.rows
+
+
+def packed(size: int) -> bytes:
+    held = io.BytesIO()
+    with zipfile.ZipFile(held, "w", zipfile.ZIP_DEFLATED) as archive:
+        archive.writestr("xl/worksheets/sheet1.xml", b"0" * size)
+    return held.getvalue()
+
+
+@pytest.mark.parametrize(
+    ("data", "words"),
+    [
+        (packed(100), "no spreadsheet"),
+        (b"PK\x03\x04" + bytes(300), "damaged"),
+    ],
+)
+def test_what_is_packed_and_no_spreadsheet_is_refused_in_words(data: bytes, words: str) -> None:
+    with pytest.raises(NotReadable, match=words):
+        read_logger_file(data)
+
+
+def test_a_small_file_that_unpacks_to_gigabytes_is_not_unpacked(monkeypatch) -> None:
+    monkeypatch.setattr(spreadsheet, "LARGEST_UNPACKED_BYTES", 1_000_000)
+    with pytest.raises(NotReadable, match="unpacks to 5 MB"):
+        read_logger_file(packed(5_000_000))
