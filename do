@@ -59,6 +59,16 @@ find_chromium() {
   fi
 }
 
+find_mosquitto() {
+  # Debian keeps it where only root's shell looks.
+  if command -v mosquitto || [ -x /usr/sbin/mosquitto ]; then return; fi >/dev/null
+  say "mosquitto is missing; the tests of readings by MQTT need it. Installing Debian's package ..."
+  if ! { apt-get update -qq && apt-get install -y -qq --no-install-recommends mosquitto; } >/dev/null; then
+    say "mosquitto could not be installed. Install it (apt-get install mosquitto) and run ./do test again."
+    exit 1
+  fi
+}
+
 lint() {
   "$py" -m ruff format --check --quiet .
   "$py" -m ruff check --quiet .
@@ -91,6 +101,7 @@ case "${1:-}" in
   test)
     set_up
     find_chromium
+    find_mosquitto
     lint
     fresh_client
     (cd frontend && npm run --silent test)

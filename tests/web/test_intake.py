@@ -1,5 +1,6 @@
 """Live intake through HTTP: tokens, deliveries in any order, wrong clocks, refusals."""
 
+import base64
 import gzip
 import json
 from datetime import timedelta
@@ -107,7 +108,8 @@ def test_only_a_token_that_holds_lets_readings_in(logger: Logger) -> None:
     http, body = logger.http, json.dumps({"readings": [reading(1)]})
     assert "says who it is" in problem(http.post("/api/readings", content=body), 401)["detail"]
     for header, words in (
-        ("Bearer sb_wrong", "not known"), ("Basic eDp5", "Bearer"), ("Bearer ", "says who"),
+        ("Bearer sb_wrong", "not known"), ("Basic eDp5", "not known"),
+        ("Basic !", "cannot be read"), ("Digest a", "Bearer"), ("Bearer ", "says who"),
     ):  # fmt: skip
         answer = http.post("/api/readings", content=body, headers={"Authorization": header})
         assert words in problem(answer, 401)["detail"]
@@ -267,3 +269,49 @@ def test_the_clock_of_the_machine_stepping_back_loses_nothing(
     assert logger.http.post("/api/held-readings/let-in", json=ask).is_success
     assert stored() == 2
     assert logger.http.get("/api/today").status_code == 200
+
+
+def test_sensors_are_taken_in_their_own_words(logger: Logger) -> None:
+    basic = base64.b64encode(f"anything:{logger.token}".encode()).decode()
+    ways = [
+        logger.post({"temperature": 31.4, "humidity": 62}),
+        logger.post({"AM2301": {"Temperature": 31.4, "Humidity": 62}}),
+        logger.post(b"31.4"),
+        logger.post(gzip.compress(b'{"temp_f": 88.5}'), headers={"Content-Encoding": "gzip"}),
+        logger.post(
+            "temperature=31.4&humidity=62",
+            headers={"Content-Type": "application/x-www-form-urlencoded"},
+        ),
+        logger.http.post(f"/api/readings?token={logger.token}", content=b"31.4"),
+        logger.http.post(
+            "/api/readings", content=b"31.4", headers={"Authorization": f"Basic {basic}"}
+        ),
+        logger.http.get(f"/api/readings?token={logger.token}&temp=31.4&hum=62"),
+    ]
+    assert [way.status_code for way in ways] == [201] * len(ways)
+    # All of this second, and the first of them stays.
+    assert [way.json()["new"] for way in ways] == [1, *[0] * (len(ways) - 1)]
+    assert stored() == 1
+
+
+def test_a_device_of_several_probes_is_told_which_there_are(http: TestClient) -> None:
+    lay(http)
+    logger = Logger(http, "Upper", "Lower")
+    assert logger.post([{"name": "lower", "temperature": 30.0}]).status_code == 201
+    told = problem(logger.post({"AM2301": {"Temperature": 31.4}}), 422)
+    assert 'no probe "AM2301"; it has: Lower, Upper' in told["detail"]
+
+
+def test_what_was_refused_is_told_on_today_until_something_is_taken(logger: Logger) -> None:
+    def refused() -> list[dict[str, str]]:
+        return logger.http.get("/api/today").json()["refused_senders"]
+
+    assert refused() == []
+    problem(logger.post({"humidity": 62}), 422)
+    (told,) = refused()
+    assert told["device"] == "Gateway"
+    assert "no temperature in it" in told["reason"]
+    problem(logger.post({"readings": [{"at": "noon", "temperature_c": "warm"}]}), 422)
+    assert "readings.0.temperature_c" in refused()[0]["reason"]
+    assert logger.post({"temperature": 31.4}).status_code == 201
+    assert refused() == []

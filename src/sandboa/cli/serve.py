@@ -68,9 +68,11 @@ def run(asked: argparse.Namespace) -> int:
             intake = MqttIntake(
                 broker,
                 house.clock.now_s,
-                lambda _: house.live.readings_came_elsewhere(),
+                house.readings_came_by_mqtt,
                 house.access.use_when_open,
+                house.mqtt_refused,
             )
+            house.senders.broker_problem = lambda: intake.problem
             closing.callback(intake.close)
         # What goes wrong from here on is no reason to remove what keepers recorded.
         whole()

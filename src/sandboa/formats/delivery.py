@@ -81,3 +81,13 @@ class Delivery(BaseModel):
             except ValueError:
                 return NotPlausible(field, f'{field} "{reading["at"]}" is not a date and time')
         raise AssertionError("every time is one")
+
+
+def refusal_words(error: Exception) -> str:
+    """Why a delivery was refused, in a line: a validation's first reason, with its field."""
+    told = getattr(error, "errors", None)
+    if told is None:
+        return str(error)
+    first = told()[0]
+    place = ".".join(str(part) for part in first["loc"] if part != "body")
+    return f"{place}: {first['msg']}"

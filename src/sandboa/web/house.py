@@ -9,10 +9,13 @@ from uuid import uuid4
 from fastapi import Depends, Request
 
 from sandboa.services.people.signing_in import SignedIn
+from sandboa.services.probes.devices import Device
+from sandboa.services.readings.intake import TakenIn
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.background.live_state import LiveState
 from sandboa.web.background.restoring import Restoring
+from sandboa.web.background.senders import Senders
 from sandboa.web.clock import Clock
 from sandboa.web.requests.concurrency import (
     Bounded,
@@ -44,6 +47,7 @@ class House:
     access: Access = field(default_factory=Access)
     connections: Ledger = field(default_factory=Ledger)
     restoring: Restoring = field(default_factory=Restoring)
+    senders: Senders = field(default_factory=Senders)
     #: What the last night found not to be as it was recorded.
     problems: tuple[str, ...] = ()
     #: When the watch last looked at the cabinets, s; None: not yet.
@@ -59,6 +63,15 @@ class House:
     def snapshot(self) -> Snapshot:
         """What the house knows now."""
         return self.snapshots.current()
+
+    def readings_came_by_mqtt(self, device: Device, _: TakenIn) -> None:
+        """A device's message was stored, from a thread of its own."""
+        self.senders.take(device.entity_id)
+        self.live.readings_came_elsewhere()
+
+    def mqtt_refused(self, device: Device, reason: str) -> None:
+        """A device's message was refused, from a thread of its own."""
+        self.senders.refuse(device.entity_id, reason, self.clock.now_s())
 
     def forget(self) -> None:
         """Another house was put in place: nothing that was known of the one before holds."""

@@ -3,8 +3,9 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
-import { devicesQuery, useAct } from '@/shared/api/queries'
+import { devicesQuery, useAct, useToday } from '@/shared/api/queries'
 import { dayAndTime } from '@/shared/dates'
+import { Senders } from '@/shared/senders/Senders'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { LineButton, ListedLine } from './ListedLine'
@@ -15,6 +16,7 @@ type Token = Schemas['TokenResponse']
 /** Devices that may send readings. A token is shown once, when it is made. */
 export function Devices() {
   const devices = useQuery(devicesQuery)
+  const today = useToday()
   const [made, setMade] = useState<Token | null>(null)
   const form = useForm({ defaultValues: { name: '' } })
   const add = useAct(
@@ -25,9 +27,10 @@ export function Devices() {
   return (
     <>
       <Text color="soft" mb={3}>
-        A logger or gateway posts its readings with a token of its own. Give its name to a probe
-        when you hang it.
+        A logger, sensor or gateway sends its readings with a token of its own, in its own words.
+        Give its name to a probe when you hang it.
       </Text>
+      {today.data && <Senders today={today.data} />}
       {made && <Shown token={made} />}
       <chakra.ul mb={4}>
         {devices.data?.map((device) => (

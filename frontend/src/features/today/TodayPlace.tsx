@@ -9,6 +9,7 @@ import { useAlarms } from '@/shared/climate/useAlarms'
 import { dayAndTime, fullMoment } from '@/shared/dates'
 import { LogOf, logQuery } from '@/shared/log/LogOf'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
+import { Senders } from '@/shared/senders/Senders'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { temperature, useTemperatureUnit } from '@/shared/units'
@@ -121,7 +122,7 @@ function useDamsInTrouble() {
   ]
 }
 
-/** What to know besides: watch, silent probes, notices. */
+/** What to know besides: watch, silent probes, what hinders readings, notices. */
 function ToKnow({ today }: { today: Today }) {
   const alarms = useOpenAlarms()
   const lines = linesOf(today).filter(({ attention }) => urgencyRank(attention.urgency) === 1)
@@ -130,7 +131,8 @@ function ToKnow({ today }: { today: Today }) {
   )
   const notices = alarms.filter((alarm) => alarm.severity === 'notice')
   const dams = useDamsInTrouble()
-  if (lines.length + silent.length + notices.length === 0) {
+  const hindered = !!today.broker_problem || today.refused_senders.length > 0
+  if (!hindered && lines.length + silent.length + notices.length === 0) {
     const busy = alarms.length > 0 || today.boxes.some((box) => box.due.length > 0)
     if (busy) return null
     return (
@@ -151,6 +153,7 @@ function ToKnow({ today }: { today: Today }) {
             : 'Its eggs are forecast from what stands in for it.'}
         </Notice>
       ))}
+      <Senders today={today} />
       {notices.length > 0 && (
         <Box mt={2}>
           <Alarms alarms={notices} showCabinet />

@@ -1265,11 +1265,19 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Get Readings
+         * @description Take in a reading that stands in the address: for sensors that can do nothing else.
+         */
+        get: operations["get_readings"];
         put?: never;
         /**
          * Post Readings
          * @description Take in a delivery of a device; the same delivery again changes nothing.
+         *
+         *     Besides the one described, what sensors send in words of their own is understood: a number, flat
+         *     or nested JSON, a form. The token may also be the password of basic authorization, or `token` in
+         *     the address.
          */
         post: operations["post_readings"];
         delete?: never;
@@ -7104,6 +7112,21 @@ export interface components {
             late_at: string | null;
         };
         /**
+         * RefusedSenderResponse
+         * @description A device of which the last message was not taken, and why.
+         */
+        RefusedSenderResponse: {
+            /** Device */
+            device: string;
+            /** Reason */
+            reason: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+        };
+        /**
          * ReliabilityBinResponse
          * @description Of `eggs` told about `said` it came for `came`; low-high holds the share in 90 %.
          */
@@ -7965,7 +7988,10 @@ export interface components {
             /** Eggs */
             eggs: components["schemas"]["SmallEggResponse"][];
         };
-        /** TodayResponse */
+        /**
+         * TodayResponse
+         * @description `broker_problem`: why no reading can come by MQTT, in words.
+         */
         TodayResponse: {
             /**
              * As Of
@@ -7980,6 +8006,10 @@ export interface components {
             boxes: components["schemas"]["TodayBoxResponse"][];
             /** Silent Probes */
             silent_probes: components["schemas"]["SilentProbeResponse"][];
+            /** Broker Problem */
+            broker_problem: string | null;
+            /** Refused Senders */
+            refused_senders: components["schemas"]["RefusedSenderResponse"][];
         };
         /**
          * TokenResponse
@@ -10989,9 +11019,43 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    get_readings: {
+        parameters: {
+            query?: {
+                token?: string;
+            };
+            header?: {
+                authorization?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenInResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     post_readings: {
         parameters: {
-            query?: never;
+            query?: {
+                token?: string;
+            };
             header?: {
                 authorization?: string;
                 "content-encoding"?: string | null;

@@ -46,7 +46,8 @@ class OwnTopics(BaseTopicPlugin):  # type: ignore[misc]  # the package has no ty
         if name == _HOUSE:
             return True
         if action == Action.PUBLISH:
-            return topic == f"sandboa/{name}/readings"
+            own = f"sandboa/{name}/readings"
+            return topic is not None and (topic == own or topic.startswith(f"{own}/"))
         return topic == f"sandboa/{name}/problems"
 
 

@@ -1,8 +1,9 @@
 """Subscribes to a broker and stores what devices publish; acknowledged when it is stored.
 
-Devices publish to `sandboa/NAME/readings` with QoS 1, NAME as in Settings; the
-payload is that of POST /api/readings. What cannot be taken is answered on
-`sandboa/NAME/problems`. Who may publish where is the broker's to decide.
+Devices publish to `sandboa/NAME/readings` with QoS 1, NAME as in Settings, or to
+`sandboa/NAME/readings/PROBE`; the payload is anything POST /api/readings takes. What
+cannot be taken is answered on `sandboa/NAME/problems`. Who may publish where is the
+broker's to decide.
 """
 
 import json
@@ -18,20 +19,24 @@ from paho.mqtt.enums import CallbackAPIVersion
 from pydantic import ValidationError
 
 from sandboa.core.errors import NotPlausible
-from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery
+from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery, refusal_words
+from sandboa.formats.sensor_payloads import understood
 from sandboa.records.database import Unavailable
 from sandboa.services.people.tokens import NotAllowed
-from sandboa.services.probes.devices import device_called
-from sandboa.services.readings.intake import TakenIn, take_in
+from sandboa.services.probes.devices import Device, device_called
+from sandboa.services.readings.intake import TakenIn, take_in, take_in_as_said
 
-TOPIC: Final = "sandboa/+/readings"
+#: The topic itself, and all below it.
+TOPIC: Final = "sandboa/+/readings/#"
 #: s after which a delivery that could not be stored is tried again.
 _RETRY_S: Final = 1.0
 
 _log = logging.getLogger(__name__)
 
-#: Called after a delivery was stored.
-Taking = Callable[[TakenIn], None]
+#: Called with the device after a delivery was stored.
+Taking = Callable[[Device, TakenIn], None]
+#: Called with the device and the reason, when one was refused.
+Refusing = Callable[[Device, str], None]
 
 
 class MqttIntake:
@@ -43,11 +48,16 @@ class MqttIntake:
         now_s: Callable[[], float],
         taken: Taking,
         using: Callable[[], AbstractContextManager[None]] = nullcontext,
+        refused: Refusing = lambda *_: None,
     ) -> None:
         """`using` is held while the house is used: it may wait while somebody has it alone."""
-        self._now_s, self._taken, self._using = now_s, taken, using
+        self._now_s, self._taken, self._using, self._refused = now_s, taken, using, refused
+        self._problem: str | None = None
         self._closing, self.subscribed = Event(), Event()
         where = require_broker(url)
+        port = where.port or (8883 if where.scheme == "mqtts" else 1883)
+        #: As it is told: without the password.
+        self._address = f"{where.hostname}:{port}"
         self._client = mqtt.Client(
             CallbackAPIVersion.VERSION2,
             client_id="sandboa-house",
@@ -59,10 +69,11 @@ class MqttIntake:
         if where.scheme == "mqtts":
             self._client.tls_set()
         self._client.on_connect = self._on_connect
+        self._client.on_connect_fail = self._on_connect_fail
+        self._client.on_disconnect = self._on_disconnect
         self._client.on_subscribe = lambda *_: self.subscribed.set()
         self._client.on_message = self._on_message
         self._client.reconnect_delay_set(1, 60)
-        port = where.port or (8883 if where.scheme == "mqtts" else 1883)
         self._client.connect_async(where.hostname or "", port)
         self._client.loop_start()
 
@@ -75,33 +86,64 @@ class MqttIntake:
     def _on_connect(self, client: mqtt.Client, _: Any, __: Any, reason: Any, ___: Any) -> None:
         if reason.is_failure:
             _log.warning("the MQTT broker refused: %s", reason)
+            self._problem = f"The MQTT broker {self._address} lets nobody in: {reason}."
             return
+        self._problem = None
         client.subscribe(TOPIC, qos=1)
 
+    def _on_connect_fail(self, *_: Any) -> None:
+        self._problem = f"The MQTT broker {self._address} does not answer."
+
+    def _on_disconnect(self, _: Any, __: Any, ___: Any, reason: Any, ____: Any) -> None:
+        # After a refusal it hangs up too: why it refused says more.
+        if not self._closing.is_set() and self._problem is None:
+            self._problem = f"The connection to the MQTT broker {self._address} was lost: {reason}."
+
+    @property
+    def problem(self) -> str | None:
+        """Why nothing can come from the broker, in words; None where all is well."""
+        return self._problem
+
     def _on_message(self, client: mqtt.Client, _: Any, message: mqtt.MQTTMessage) -> None:
-        name = message.topic.split("/")[1]
+        name, _, sensor = message.topic.removeprefix("sandboa/").partition("/readings")
         while not self._closing.is_set():
             try:
                 with self._using():
-                    taken = self._store(name, bytes(message.payload))
-                self._taken(taken)
+                    self._take(name, sensor.strip("/"), message)
             except Unavailable:
                 # Not stored, so not acknowledged: the broker keeps it while we try again.
                 self._closing.wait(_RETRY_S)
                 continue
             except (NotPlausible, NotAllowed, ValidationError) as error:
                 # Sending it again would not help: the device is told why.
-                problem = json.dumps({"detail": _reason(error)})
+                problem = json.dumps({"detail": refusal_words(error)})
                 client.publish(f"sandboa/{name}/problems", problem, qos=0)
             client.ack(message.mid, message.qos)
             return
 
-    def _store(self, name: str, payload: bytes) -> TakenIn:
+    def _take(self, name: str, sensor: str, message: mqtt.MQTTMessage) -> None:
         device = device_called(name)
+        try:
+            taken = self._store(device, sensor, message)
+        except (NotPlausible, ValidationError) as error:
+            self._refused(device, refusal_words(error))
+            raise
+        self._taken(device, taken)
+
+    def _store(self, device: Device, sensor: str, message: mqtt.MQTTMessage) -> TakenIn:
+        payload, now_s = bytes(message.payload), self._now_s()
         if len(payload) > LARGEST_DELIVERY_BYTES:
             raise NotPlausible("readings", "too large: send smaller batches")
-        delivery = Delivery.model_validate_json(payload, strict=True)
-        return take_in(device, delivery.rows(), self._now_s(), delivery.sent_s)
+        if b'"readings"' in payload:
+            delivery = Delivery.model_validate_json(payload, strict=True)
+            return take_in(device, delivery.rows(), now_s, delivery.sent_s)
+        sent = understood(payload, now_s)
+        if message.retain:
+            # Kept by the broker, nobody knows since when: without a time of its own it is not now.
+            sent = [row for row in sent if row[1] != int(now_s)]
+        if sensor:
+            sent = [(said or sensor, *rest) for said, *rest in sent]  # type: ignore[misc]
+        return take_in_as_said(device, sent, now_s)
 
 
 def require_broker(url: str) -> Any:
@@ -115,10 +157,3 @@ def require_broker(url: str) -> Any:
     if not known:
         raise NotPlausible("mqtt", f'"{url[:60]}" is not a broker: mqtt://host:1883')
     return where
-
-
-def _reason(error: Exception) -> str:
-    if isinstance(error, ValidationError):
-        first = error.errors()[0]
-        return f"{'.'.join(map(str, first['loc']))}: {first['msg']}"
-    return str(error)

@@ -10,11 +10,11 @@ from sandboa.formats.logger_files.headings import unit_marks
 
 #: Medians above which unmarked temperatures must be °F, and K: no incubator runs at 50 °C.
 _FAHRENHEIT_ABOVE: Final = 50.0
-_KELVIN_ABOVE: Final = 200.0
+KELVIN_ABOVE: Final = 200.0
 #: K at 0 °C.
 _KELVIN_AT_0_C: Final = 273.15
 #: Median up to which humidity is written as a fraction: near eggs it is never 1.5 % or less.
-_FRACTION_UP_TO: Final = 1.5
+FRACTION_UP_TO: Final = 1.5
 
 Unit = Literal["c", "f", "k"]
 HumidityUnit = Literal["percent", "fraction"]
@@ -26,7 +26,7 @@ def temperature_unit(heading: Sequence[str], body: Sequence[Row], place: int) ->
     if not values:
         return "c"
     middle = median(values)
-    by_size: Unit = "k" if middle > _KELVIN_ABOVE else "f" if middle > _FAHRENHEIT_ABOVE else "c"
+    by_size: Unit = "k" if middle > KELVIN_ABOVE else "f" if middle > _FAHRENHEIT_ABOVE else "c"
     cell = body[0][1][place] if place < len(body[0][1]) else ""
     marks = {mark for text in (*heading[place : place + 1], cell) for mark in unit_marks(text)}
     if len(marks) != 1:
@@ -39,7 +39,7 @@ def humidity_unit(body: Sequence[Row], place: int | None) -> HumidityUnit | None
     if place is None:
         return None
     values = values_of(body, place)
-    return "percent" if values and median(values) > _FRACTION_UP_TO else "fraction"
+    return "percent" if values and median(values) > FRACTION_UP_TO else "fraction"
 
 
 def celsius(value: float, unit: Unit) -> float:

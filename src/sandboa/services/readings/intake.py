@@ -80,6 +80,16 @@ def _sorted_out(
     return fitting, {reason: told for reason, told in doubtful.items() if told[0]}
 
 
+def take_in_as_said(device: Device, sent: Sequence[SentReading], now_s: float) -> TakenIn:
+    """As `take_in`, of a device that knows nothing of Sandboa: what it calls its only sensor need
+    not be what the keeper calls its only probe."""
+    own = {probe.name.casefold() for probe in Probe.current(device_id=device.entity_id)}
+    called = {name.casefold() for name, *_ in sent if name}
+    if len(own) == 1 and len(called) == 1 and not called & own:
+        sent = [(None, *rest) for _, *rest in sent]  # type: ignore[misc]
+    return take_in(device, sent, now_s)
+
+
 def held() -> list[Held]:
     """Everything that is held back and waits for a decision, by probe."""
     return held_readings.held()

@@ -1,21 +1,29 @@
 """Live intake: what devices post with their token, and what was held back of it."""
 
+from collections.abc import Callable
 from typing import Annotated
 
 from fastapi import APIRouter, Header, Request
+from fastapi.exceptions import RequestValidationError
 from starlette.concurrency import run_in_threadpool
 
-from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery
-from sandboa.services.people.tokens import NotAllowed
+from sandboa.core.errors import NotPlausible
+from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery, refusal_words
+from sandboa.formats.sensor_payloads import of_words, understood
 from sandboa.services.probes.devices import Device, device_of
 from sandboa.services.readings import intake
+from sandboa.web.device_readings.device_token import (
+    Authorization,
+    TokenInAddress,
+    device_token,
+)
 from sandboa.web.device_readings.schemas import (
     DropRequest,
     HeldResponse,
     LetInRequest,
     TakenInResponse,
 )
-from sandboa.web.house import NowS, TheHouse
+from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.requests.gzip_body import unpacked
 from sandboa.web.requests.json_body import described, validated
 from sandboa.web.schemas.common import ActResponse, at
@@ -29,15 +37,57 @@ async def post_readings(
     request: Request,
     house: TheHouse,
     now_s: NowS,
-    authorization: Annotated[str, Header(max_length=300)] = "",
+    authorization: Authorization = "",
+    token: TokenInAddress = "",
     content_encoding: Annotated[str | None, Header(max_length=40)] = None,
 ) -> TakenInResponse:
-    """Take in a delivery of a device; the same delivery again changes nothing."""
-    device = await run_in_threadpool(device_of, _token(authorization))
+    """Take in a delivery of a device; the same delivery again changes nothing.
+
+    Besides the one described, what sensors send in words of their own is understood: a number, flat
+    or nested JSON, a form. The token may also be the password of basic authorization, or `token` in
+    the address.
+    """
+
+    def take(device: Device, body: bytes) -> TakenInResponse:
+        whole = unpacked(body, content_encoding, LARGEST_DELIVERY_BYTES)
+        return _take_in(device, whole, request.headers.get("content-type", ""), now_s)
+
+    return await _taken(request, house, device_token(authorization, token), take)
+
+
+@router.get("/readings", dependencies=[DEVICE], status_code=201)
+async def get_readings(
+    request: Request,
+    house: TheHouse,
+    now_s: NowS,
+    authorization: Authorization = "",
+    token: TokenInAddress = "",
+) -> TakenInResponse:
+    """Take in a reading that stands in the address: for sensors that can do nothing else."""
+
+    def take(device: Device, _: bytes) -> TakenInResponse:
+        sent = of_words(request.query_params, now_s)
+        return _told(intake.take_in_as_said(device, sent, now_s))
+
+    return await _taken(request, house, device_token(authorization, token), take)
+
+
+async def _taken(
+    request: Request,
+    house: House,
+    token: str,
+    take: Callable[[Device, bytes], TakenInResponse],
+) -> TakenInResponse:
+    device = await run_in_threadpool(device_of, token)
     with house.deliveries.enter(f"device {device.entity_id}"):
         body = await request.body()
-        async with house.writing:
-            taken = await run_in_threadpool(_take_in, device, body, content_encoding, now_s)
+        try:
+            async with house.writing:
+                taken = await run_in_threadpool(take, device, body)
+        except (NotPlausible, RequestValidationError) as error:
+            house.senders.refuse(device.entity_id, refusal_words(error), house.clock.now_s())
+            raise
+    house.senders.take(device.entity_id)
     house.live.readings_came()
     return taken
 
@@ -74,16 +124,14 @@ def set_aside(asked: DropRequest, now_s: NowS) -> ActResponse:
     return ActResponse.of(intake.drop_held(asked.probe, asked.reason, now_s))
 
 
-def _take_in(device: Device, body: bytes, encoding: str | None, now_s: float) -> TakenInResponse:
-    asked = validated(Delivery, unpacked(body, encoding, LARGEST_DELIVERY_BYTES))
-    taken = intake.take_in(device, asked.rows(), now_s, asked.sent_s)
+def _take_in(device: Device, body: bytes, content_type: str, now_s: float) -> TakenInResponse:
+    if b'"readings"' not in body:
+        return _told(intake.take_in_as_said(device, understood(body, now_s, content_type), now_s))
+    asked = validated(Delivery, body)
+    return _told(intake.take_in(device, asked.rows(), now_s, asked.sent_s))
+
+
+def _told(taken: intake.TakenIn) -> TakenInResponse:
     return TakenInResponse(
         new=taken.new, known=taken.known, conflicting=taken.conflicting, held=taken.held
     )
-
-
-def _token(authorization: str) -> str:
-    scheme, _, token = authorization.partition(" ")
-    if authorization and scheme.casefold() != "bearer":
-        raise NotAllowed("send the token as Authorization: Bearer ...")
-    return token.strip()

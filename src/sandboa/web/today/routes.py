@@ -7,9 +7,11 @@ from sandboa.web.boxes.schemas import ClutchInBoxResponse
 from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.requests.reader import reader_now
 from sandboa.web.rounds.schemas import due_told
+from sandboa.web.schemas.common import at
 from sandboa.web.security.permissions import LOOK
 from sandboa.web.today.schemas import (
     AttentionResponse,
+    RefusedSenderResponse,
     SilentProbeResponse,
     TodayBoxResponse,
     TodayResponse,
@@ -24,7 +26,8 @@ def get_today(house: TheHouse, now_s: NowS) -> Response:
     """Every box with whose eggs lie in it, what is expected of them and what needs attention."""
     snapshot, reader = house.snapshot(), reader_now()
     # Good for its minute, as long as no act is recorded and nothing read; each unit has its own.
-    stamp = (snapshot.version, snapshot.readings.newest_change(), int(now_s // 60), reader)
+    stamp = (snapshot.version, snapshot.readings.newest_change(), int(now_s // 60), reader,
+             house.senders.stamp())  # fmt: skip
 
     def said() -> bytes:
         return _told(today(snapshot, now_s), house).model_dump_json().encode()
@@ -46,6 +49,12 @@ def _told(now: Today, house: House) -> TodayResponse:
                 from_files=p.from_files,
             )
             for p in now.silent
+        ],
+        broker_problem=house.senders.broker_problem(),
+        refused_senders=[
+            RefusedSenderResponse(device=device.name, reason=refused.reason, at=at(refused.at_s))
+            for device in house.snapshot().devices.values()
+            if (refused := house.senders.refused(device.entity_id))
         ],
     )
 

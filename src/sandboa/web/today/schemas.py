@@ -65,12 +65,24 @@ class SilentProbeResponse(BaseModel):
     from_files: bool
 
 
+class RefusedSenderResponse(BaseModel):
+    """A device of which the last message was not taken, and why."""
+
+    device: str
+    reason: str
+    at: Moment
+
+
 class TodayResponse(BaseModel):
+    """`broker_problem`: why no reading can come by MQTT, in words."""
+
     as_of: Moment
     demo: bool
     clock_behind_s: float
     boxes: list[TodayBoxResponse]
     silent_probes: list[SilentProbeResponse]
+    broker_problem: str | None
+    refused_senders: list[RefusedSenderResponse]
 
 
 def small_egg(egg: EggView) -> SmallEggResponse:
