@@ -26,7 +26,7 @@ export function Component() {
   const today = useToday()
   if (!today.data) return <Waiting problem={today.error?.message} />
   const { boxes } = today.data
-  if (boxes.length === 0) return <FirstClutch />
+  if (boxes.length === 0) return <FirstClutch today={today.data} />
   return (
     <Stack gap={8}>
       <Flex align="baseline" wrap="wrap" columnGap={4}>
@@ -226,7 +226,7 @@ function Cabinet({ cabinet, boxes }: { cabinet: string; boxes: TodayBox[] }) {
   )
 }
 
-function FirstClutch() {
+function FirstClutch({ today }: { today: Today }) {
   return (
     <Box py={8} maxWidth="44rem">
       <EggDrawing egg={{ number: 1, grade: 0, topMark: 'top' }} size={150} decorative />
@@ -241,6 +241,7 @@ function FirstClutch() {
         <Link to="/lay-day">Record a clutch</Link>
       </Button>
       <Stack mt={12} gap={8}>
+        <Senders today={today} />
         <HatchlingsDue />
         <BeforeAndAfter />
         <RecordedLast />

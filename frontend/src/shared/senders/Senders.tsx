@@ -1,11 +1,14 @@
+import { Stack } from '@chakra-ui/react'
 import type { Schemas } from '../api/client'
 import { dayAndTime } from '../dates'
+import { sentence } from '../sentence'
 import { Notice } from '../ui/page'
 
 /** What hinders readings on their way in: a broker that is not there, messages that are refused. */
 export function Senders({ today }: { today: Schemas['TodayResponse'] }) {
+  if (!today.broker_problem && today.refused_senders.length === 0) return null
   return (
-    <>
+    <Stack gap={2} my={3}>
       {today.broker_problem && (
         <Notice urgent label="No readings by MQTT">
           {today.broker_problem}
@@ -13,9 +16,10 @@ export function Senders({ today }: { today: Schemas['TodayResponse'] }) {
       )}
       {today.refused_senders.map((refused) => (
         <Notice key={refused.device} label="Refused">
-          What {refused.device} sent {dayAndTime(refused.at)} was not taken: {refused.reason}
+          What {refused.device} sent {dayAndTime(refused.at)} was not taken.{' '}
+          {sentence(refused.reason)}
         </Notice>
       ))}
-    </>
+    </Stack>
   )
 }
