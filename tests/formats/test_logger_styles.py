@@ -6,8 +6,9 @@ import zipfile
 import pytest
 from benchmarks.logger_files.page import PAGE, written
 from benchmarks.logger_files.report import Outcome, outcomes, report
+from openpyxl import Workbook
 
-from sandboa.formats.logger_files import Choices, NotReadable, read_logger_file, spreadsheet
+from sandboa.formats.logger_files import Choices, NotReadable, read_logger_file
 
 OUTCOMES = outcomes()
 
@@ -67,7 +68,17 @@ def test_what_is_packed_and_no_spreadsheet_is_refused_in_words(data: bytes, word
         read_logger_file(data)
 
 
-def test_a_small_file_that_unpacks_to_gigabytes_is_not_unpacked(monkeypatch) -> None:
-    monkeypatch.setattr(spreadsheet, "LARGEST_UNPACKED_BYTES", 1_000_000)
-    with pytest.raises(NotReadable, match="unpacks to 5 MB"):
-        read_logger_file(packed(5_000_000))
+def test_a_small_file_that_unpacks_to_gigabytes_is_not_unpacked() -> None:
+    with pytest.raises(NotReadable, match=r"unpacks to 5\d\d MB"):
+        read_logger_file(packed(500_000_000))
+
+
+def test_a_cell_far_out_ends_its_own_process_and_no_other() -> None:
+    """A stray cell in the last corner: a table of seventeen billion cells, from five kilobytes."""
+    book = Workbook()
+    book.active.append(["Time", "Temp"])
+    book.active.cell(row=1_048_576, column=16_384).value = 1
+    held = io.BytesIO()
+    book.save(held)
+    with pytest.raises(NotReadable, match="a cell far out"):
+        read_logger_file(held.getvalue())
