@@ -8,7 +8,13 @@ from benchmarks.logger_files.page import PAGE, written
 from benchmarks.logger_files.report import Outcome, outcomes, report
 from openpyxl import Workbook
 
-from sandboa.formats.logger_files import Choices, NotReadable, read_logger_file
+from sandboa.formats.logger_files import (
+    Choices,
+    Columns,
+    ColumnUse,
+    NotReadable,
+    read_logger_file,
+)
 
 OUTCOMES = outcomes()
 
@@ -82,3 +88,26 @@ def test_a_cell_far_out_ends_its_own_process_and_no_other() -> None:
     book.save(held)
     with pytest.raises(NotReadable, match="a cell far out"):
         read_logger_file(held.getvalue())
+
+
+@pytest.mark.parametrize(
+    "data",
+    [
+        # Words and brackets without an end, each name another, and a column for each of them.
+        b"time," + b"a" * 2_000_000 + b",temp\n2026-03-01 09:00,1,31\n",
+        b"time," + b"(" * 2_000_000 + b",temp\n2026-03-01 09:00,1,31\n",
+        b"time,sensor,quantity,value\n"
+        + b"".join(b"2026-03-01 09:00,s%d,temperature,31\n" % n for n in range(20_000)),
+    ],
+    ids=["a long word", "brackets", "names that never come again"],
+)
+def test_no_file_takes_forever_or_all_the_memory_there_is(data: bytes) -> None:
+    file = read_logger_file(data, Choices(zone="UTC"))
+    assert len(file.sensors) <= 2
+
+
+def test_a_column_that_names_thousands_is_no_column_of_sensors() -> None:
+    rows = b"".join(b"2026-03-01 09:00,s%d,31\n" % n for n in range(200))
+    uses = Columns((ColumnUse.TIME, ColumnUse.SENSOR, ColumnUse.TEMPERATURE))
+    with pytest.raises(NotReadable, match="holds 200 of them; at most 64"):
+        read_logger_file(b"time,name,temp\n" + rows, Choices(zone="UTC", columns=uses))

@@ -23,7 +23,7 @@ LOOKED_AT: Final = 2_000
 _LIKELY_C: Final = (5.0, 50.0)
 _LIKELY_F: Final = (50.0, 122.0)
 #: A column of several sensors' names holds at most so many.
-_MOST_SENSORS: Final = 64
+MOST_SENSORS: Final = 64
 
 Row = tuple[int, list[str]]
 
@@ -173,7 +173,7 @@ def _within(body: Sequence[Row], place: int, span: tuple[float, float]) -> bool:
 def _names_sensors(body: Sequence[Row], place: int) -> bool:
     cells = [row[place].strip() for _, row in islice(body, LOOKED_AT) if place < len(row)]
     names = {cell for cell in cells if cell}
-    return 1 < len(names) <= _MOST_SENSORS and 2 * len(names) <= len(cells)
+    return 1 < len(names) <= MOST_SENSORS and 2 * len(names) <= len(cells)
 
 
 def _keep_one_unit(uses: list[ColumnUse], heading: Sequence[str]) -> None:

@@ -59,6 +59,10 @@ _OFFSET = re.compile(
 )
 
 
+#: Letters of a heading that are looked at: patterns take long over a megabyte of them.
+_LONGEST: Final = 200
+
+
 class Named(StrEnum):
     """What a heading names."""
 
@@ -72,8 +76,9 @@ class Named(StrEnum):
 
 
 def plain(heading: str) -> str:
-    """A heading as headings are compared: small letters, without accents, ℃ as °C."""
-    parted = unicodedata.normalize("NFKD", heading.strip()).casefold()
+    """A heading as headings are compared: small letters, without accents, ℃ as °C; its beginning,
+    where it is as long as no heading."""
+    parted = unicodedata.normalize("NFKD", heading.strip()[:_LONGEST]).casefold()
     return "".join(letter for letter in parted if not unicodedata.combining(letter))
 
 
@@ -128,7 +133,7 @@ _NO_NAME = re.compile(
 
 def sensor_name(heading: str) -> str:
     """What is left of a heading without its quantity and its unit: "Sensor 1", "2", ""."""
-    written = unicodedata.normalize("NFKC", heading)
+    written = unicodedata.normalize("NFKC", heading[:_LONGEST])
     left = _NO_NAME.sub(" ", written.casefold()).translate(str.maketrans("_-/,;:.|", " " * 8))
     words = left.split()
     # As it is written, where it stands there in one piece.

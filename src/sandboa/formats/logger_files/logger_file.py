@@ -9,6 +9,7 @@ from zoneinfo import ZoneInfo
 from sandboa.core.units import READING_RANGE_C
 from sandboa.formats.logger_files.columns import (
     LOOKED_AT,
+    MOST_SENSORS,
     Columns,
     ColumnUse,
     Row,
@@ -298,6 +299,11 @@ def _sensors(
     wide = columns.sensors(heading)
     label = columns.first(ColumnUse.SENSOR)
     names = [""] if label is None else _names(body, label)
+    if len(names) > MOST_SENSORS:
+        raise NotReadable(
+            f"the column of sensors' names holds {len(names):,} of them; at most {MOST_SENSORS} "
+            "are in one file"
+        )
     for own in wide:
         unit = chosen or temperature_unit(heading, body, own.temperature)
         for name in names:

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 
-from sandboa.formats.logger_files.columns import Row
+from sandboa.formats.logger_files.columns import MOST_SENSORS, Row
 from sandboa.formats.logger_files.headings import Named, date_and_clock, named
 
 
@@ -25,12 +25,16 @@ def widened(heading: Sequence[str], body: Sequence[Row]) -> tuple[list[str], lis
     beside = [i for i in told if i != quantity and names[i] is Named.SENSOR]
     when = [time] if clock is None else [time, clock]
     columns: dict[str, int] = {}
+    # Names that never come again name no sensors.
+    most = 2 * MOST_SENSORS
     moments: dict[tuple[str, ...], tuple[int, dict[int, str]]] = {}
     for line, cells in body:
         if len(cells) <= max(value, quantity, *when):
             continue
         what = " ".join(cells[i].strip() for i in (*beside, quantity) if i < len(cells))
         place = columns.setdefault(what, len(columns))
+        if len(columns) > most:
+            return None
         moment = tuple(cells[i].strip() for i in when)
         moments.setdefault(moment, (line, {}))[1].setdefault(place, cells[value])
     return [*(heading[i] for i in when), *columns], [
