@@ -268,6 +268,20 @@ def test_simulate_feeds_a_running_house(tmp_path: Path) -> None:
         assert {p["name"] for p in probes} == {"North 1", "North 2", "North 3"}
 
 
+@pytest.mark.parametrize("speech", ["form", "nested"])
+def test_simulate_speaks_as_other_sensors_do(tmp_path: Path, speech: str) -> None:
+    with forked("serve", "--data", str(tmp_path)) as address:
+        done = subprocess.run(
+            [sys.executable, "-m", "sandboa", "simulate", "--url", address, "--speak", speech,
+             "--shelves", "2", "--back", "2h", "--for", "0m", "--every", "600"],
+            capture_output=True, text=True, timeout=120, check=False,
+        )  # fmt: skip
+        assert done.returncode == 0, done.stderr
+        probes = httpx2.get(f"{address}/api/probes").json()
+    assert len(probes) == 2
+    assert len(stored(tmp_path)) >= 11
+
+
 @pytest.mark.parametrize(
     ("options", "words"),
     [

@@ -22,6 +22,12 @@ from sandboa.devices.simulation import run as run_cabinet
 from sandboa.devices.simulation.eggs import developed, heat_w
 from sandboa.devices.simulation.mishaps import OF_THE_CABINET
 from sandboa.devices.simulation.probes import Sensor
+from sandboa.devices.simulation.speech import (
+    SimulatedReading,
+    Speech,
+    Utterance,
+    utterances,
+)
 
 _DAY_S = 86_400.0
 _UNITS = {"m": 60.0, "h": 3_600.0, "d": _DAY_S}
@@ -39,15 +45,25 @@ class _House:
 
     client: httpx2.Client
     token: str
+    speech: Speech = Speech.SANDBOA
 
-    def deliver(self, readings: list[dict[str, object]]) -> None:
-        """Post until it is acknowledged; NotPlausible when it is refused for good."""
+    def deliver(self, readings: list[SimulatedReading]) -> None:
+        """Send until it is acknowledged; NotPlausible when it is refused for good."""
+        for said in utterances(self.speech, readings):
+            self._send(said)
+
+    def _send(self, said: Utterance) -> None:
         for _ in range(_PATIENCE):
             try:
-                answer = self.client.post(
+                answer = self.client.request(
+                    said.method,
                     "/api/readings",
-                    json={"readings": readings},
-                    headers={"Authorization": f"Bearer {self.token}"},
+                    content=said.body,
+                    params=said.words,
+                    headers={
+                        "Authorization": f"Bearer {self.token}",
+                        "Content-Type": said.content_type,
+                    },
                 )
             except httpx2.TransportError:
                 time.sleep(1.0)
@@ -83,6 +99,10 @@ def add_arguments(command: argparse.ArgumentParser) -> None:
     command.add_argument("--eggs", type=int, default=6, help="laid at the beginning, lowest shelf")
     command.add_argument("--visits", type=float, default=4.0, help="days between visits; 0: none")
     command.add_argument("--seed", type=int, default=1)
+    command.add_argument(
+        "--speak", choices=tuple(Speech), default=Speech.SANDBOA, metavar="WORDS",
+        help=f"send as sensors of other makes do: {', '.join(Speech)}",
+    )  # fmt: skip
 
 
 def run(asked: argparse.Namespace) -> int:
@@ -105,7 +125,7 @@ def run(asked: argparse.Namespace) -> int:
     )
     with httpx2.Client(base_url=asked.url, timeout=30.0) as client:
         token = asked.token or _introduce(client, asked, names, began_s)
-        house = _House(client, token)
+        house = _House(client, token, Speech(asked.speak))
         print(f"Sending {len(names)} probes of {asked.cabinet} to {asked.url}", flush=True)
         cabinet = _MadeUp(model, names, began_s, asked)
         sent = _catch_up(house, cabinet, now_s)
@@ -127,7 +147,7 @@ class _MadeUp:
 def _catch_up(house: _House, cabinet: _MadeUp, now_s: float) -> int:
     asked, began_s = cabinet.asked, cabinet.began_s
     sent, started = 0, time.monotonic()
-    batch: list[dict[str, object]] = []
+    batch: list[SimulatedReading] = []
     for reading, at_s in _readings(cabinet, now_s):
         batch.append(reading)
         if len(batch) >= _BATCH:
@@ -153,7 +173,7 @@ def _go_on(house: _House, cabinet: _MadeUp, told_s: float, ends_s: float | None)
         told_s = now_s
 
 
-def _readings(cabinet: _MadeUp, until_s: float) -> Iterator[tuple[dict[str, object], float]]:
+def _readings(cabinet: _MadeUp, until_s: float) -> Iterator[tuple[SimulatedReading, float]]:
     """Readings of all probes in order of time, with their time."""
     model, began_s, asked = cabinet.model, cabinet.began_s, cabinet.asked
     sensor = Sensor(every_s=asked.every)
@@ -168,9 +188,7 @@ def _readings(cabinet: _MadeUp, until_s: float) -> Iterator[tuple[dict[str, obje
         )
         rows += [(at_s, name, c, h) for at_s, c, h in logged.rows()]
     for at_s, name, temperature_c, humidity in sorted(rows):
-        at = datetime.fromtimestamp(at_s, UTC).isoformat()
-        reading = {"probe": name, "at": at, "temperature_c": temperature_c, "humidity": humidity}
-        yield reading, at_s
+        yield SimulatedReading(name, at_s, temperature_c, humidity), at_s
 
 
 def _visits(began_s: float, days: float) -> list[tuple[float, float]]:
