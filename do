@@ -129,7 +129,8 @@ case "${1:-}" in
   screenshots)
     set_up
     find_chromium
-    PYTHONPATH=tests exec "$py" -m docs.refresh_screenshots
+    shift
+    PYTHONPATH=tests exec "$py" -m docs.refresh_screenshots "$@"
     ;;
   mutate)
     set_up

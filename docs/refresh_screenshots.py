@@ -5,8 +5,9 @@ Pictures of a phone are taken as a phone finds the house: over plain http, by it
 
 import shutil
 import sqlite3
+import sys
 import tempfile
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from contextlib import closing
 from datetime import datetime
 from pathlib import Path
@@ -23,6 +24,8 @@ from sandboa.cli.house_folder import DATABASE
 _TODAY = "2026-06-14T18:30+00:00"
 _DEMO = Path(tempfile.gettempdir()) / "sandboa-pictures"
 _SECOND_DISK = Path(tempfile.gettempdir()) / "second-disk"
+#: Taken of a house that was damaged on purpose.
+_DAMAGED = "damaged-phone-night"
 _FOLDER = Path(__file__).parent / "screenshots"
 
 
@@ -87,7 +90,7 @@ def _file_understood(page: Page) -> None:
     with tempfile.TemporaryDirectory() as folder:
         file = Path(folder) / "pocket-logger.csv"
         file.write_text("\n".join(lines))
-        page.get_by_label("Logger's CSV file", exact=True).set_input_files(file)
+        page.get_by_label("Logger's file", exact=True).set_input_files(file)
         page.get_by_label("The times carry no zone").select_option("UTC")
         expect(page.get_by_text("1 row cannot be read")).to_be_visible()
 
@@ -115,7 +118,12 @@ _VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...]
 )
 
 
-def main() -> None:
+def main(names: Sequence[str] = ()) -> None:
+    """Take the named pictures, or all of them."""
+    known = [*(view[0] for view in _VIEWS), _DAMAGED]
+    if unknown := [name for name in names if name not in known]:
+        raise SystemExit(f"no picture {', '.join(unknown)}; there is: {', '.join(known)}")
+    wanted = names or known
     for folder in (_DEMO, _SECOND_DISK):
         shutil.rmtree(folder, ignore_errors=True)
     demo = ("demo", "--today", _TODAY, "--address", f"http://{HOME}", "--data", str(_DEMO))
@@ -125,13 +133,14 @@ def main() -> None:
         with opened(*demo) as (_, base, keeper):
             house = at(base, keeper)
             ids = _ids(browser, house)
-            for name, place, *view in _VIEWS:
+            for name, place, *view in (view for view in _VIEWS if view[0] in wanted):
                 _take(browser, house, name, _Shot(place.format(**ids), *view))
-        _damage(_DEMO / DATABASE)
-        stopped_at_s = datetime.fromisoformat(_TODAY).timestamp()
-        with opened("serve", *demo[3:], stopped_at_s=stopped_at_s) as (_, base, _):
-            house = at(base, keeper)
-            _take(browser, house, "damaged-phone-night", _Shot("/", "night", PHONE, _told))
+        if _DAMAGED in wanted:
+            _damage(_DEMO / DATABASE)
+            stopped_at_s = datetime.fromisoformat(_TODAY).timestamp()
+            with opened("serve", *demo[3:], stopped_at_s=stopped_at_s) as (_, base, _):
+                house = at(base, keeper)
+                _take(browser, house, _DAMAGED, _Shot("/", "night", PHONE, _told))
         browser.close()
     for folder in (_DEMO, _SECOND_DISK):
         shutil.rmtree(folder, ignore_errors=True)
@@ -189,4 +198,4 @@ def _take(browser: Browser, house: Address, name: str, shot: _Shot) -> None:
 
 
 if __name__ == "__main__":
-    main()
+    main(sys.argv[1:])

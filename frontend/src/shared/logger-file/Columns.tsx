@@ -50,7 +50,7 @@ export function Columns({
               {column.heading || `column ${place + 1}`}
             </Text>
             <Text color="soft" fontSize="small" truncate>
-              {column.cells.slice(0, 3).join(', ')}
+              {column.cells.slice(0, 3).join(' · ')}
             </Text>
           </Box>
           <NativeSelect.Root flex="0 0 11.5rem">
