@@ -298,6 +298,9 @@ def test_a_device_of_several_probes_is_told_which_there_are(http: TestClient) ->
     lay(http)
     logger = Logger(http, "Upper", "Lower")
     assert logger.post([{"name": "lower", "temperature": 30.0}]).status_code == 201
+    own_words = {"readings": [{"name": "upper", "temperature": 30.5, "ts": int(NOW_S) - 60}]}
+    assert logger.post(own_words).json()["new"] == 1
+    assert logger.post({"readings": []}).json()["new"] == 0
     told = problem(logger.post({"AM2301": {"Temperature": 31.4}}), 422)
     assert 'no probe "AM2301"; it has: Lower, Upper' in told["detail"]
 

@@ -83,6 +83,13 @@ class Delivery(BaseModel):
         raise AssertionError("every time is one")
 
 
+def is_delivery(payload: bytes) -> bool:
+    """Whether a message is a delivery, and not what a sensor says in words of its own."""
+    if b'"readings"' not in payload:
+        return False
+    return b'"temperature_c"' in payload or b"temp" not in payload.lower()
+
+
 def refusal_words(error: Exception) -> str:
     """Why a delivery was refused, in a line: a validation's first reason, with its field."""
     told = getattr(error, "errors", None)

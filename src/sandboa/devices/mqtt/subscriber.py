@@ -19,7 +19,12 @@ from paho.mqtt.enums import CallbackAPIVersion
 from pydantic import ValidationError
 
 from sandboa.core.errors import NotPlausible
-from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery, refusal_words
+from sandboa.formats.delivery import (
+    LARGEST_DELIVERY_BYTES,
+    Delivery,
+    is_delivery,
+    refusal_words,
+)
 from sandboa.formats.sensor_payloads import understood
 from sandboa.records.database import Unavailable
 from sandboa.services.people.tokens import NotAllowed
@@ -134,7 +139,7 @@ class MqttIntake:
         payload, now_s = bytes(message.payload), self._now_s()
         if len(payload) > LARGEST_DELIVERY_BYTES:
             raise NotPlausible("readings", "too large: send smaller batches")
-        if b'"readings"' in payload:
+        if is_delivery(payload):
             delivery = Delivery.model_validate_json(payload, strict=True)
             return take_in(device, delivery.rows(), now_s, delivery.sent_s)
         sent = understood(payload, now_s)

@@ -8,7 +8,12 @@ from fastapi.exceptions import RequestValidationError
 from starlette.concurrency import run_in_threadpool
 
 from sandboa.core.errors import NotPlausible
-from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES, Delivery, refusal_words
+from sandboa.formats.delivery import (
+    LARGEST_DELIVERY_BYTES,
+    Delivery,
+    is_delivery,
+    refusal_words,
+)
 from sandboa.formats.sensor_payloads import of_words, understood
 from sandboa.services.probes.devices import Device, device_of
 from sandboa.services.readings import intake
@@ -125,7 +130,7 @@ def set_aside(asked: DropRequest, now_s: NowS) -> ActResponse:
 
 
 def _take_in(device: Device, body: bytes, content_type: str, now_s: float) -> TakenInResponse:
-    if b'"readings"' not in body:
+    if not is_delivery(body):
         return _told(intake.take_in_as_said(device, understood(body, now_s, content_type), now_s))
     asked = validated(Delivery, body)
     return _told(intake.take_in(device, asked.rows(), now_s, asked.sent_s))
