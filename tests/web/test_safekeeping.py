@@ -329,3 +329,23 @@ def test_a_look_that_fails_is_none(
     with pytest.raises(RuntimeError):
         look_round(house_of(http))
     assert http.get("/api/health").json()["watch_late"]
+
+
+def test_what_looks_after_services_is_told_how_the_house_is(
+    http: TestClient, clock: StoppedClock
+) -> None:
+    told = http.get("/healthz")
+    assert (told.status_code, told.json()["status"]) == (200, "well")
+    assert told.json()["backup_at"] is None
+    assert http.post("/api/house/backups").is_success
+    assert http.get("/healthz").json()["backup_at"] is not None
+    # Nobody looked at the cabinets for ten minutes: whoever watches services should look.
+    house = house_of(http)
+    house.looked_s = clock.now_s() - 600.0
+    late = http.get("/healthz")
+    assert (late.status_code, late.json()["status"]) == (503, "watch late")
+    house.looked_s = clock.now_s()
+    house.problems = ("act 7 is not as it was recorded",)
+    assert http.get("/healthz").json()["status"] == "damaged"
+    house.problems = ()
+    assert http.get("/healthz").status_code == 200

@@ -21,6 +21,7 @@ from sandboa.web.eggs.routes import router as eggs
 from sandboa.web.genes.routes import router as genes
 from sandboa.web.hatching.routes import router as hatching
 from sandboa.web.hatchlings.routes import router as hatchlings
+from sandboa.web.health.routes import outside as health_outside
 from sandboa.web.health.routes import router as health
 from sandboa.web.lay_day.routes import router as lay_day
 from sandboa.web.lay_day_drafts.routes import router as lay_day_drafts
@@ -71,6 +72,7 @@ ROUTERS: Final[tuple[APIRouter, ...]] = (
     data_package,
     safekeeping,
     health,
+    health_outside,
     acts,
     rules,
 )

@@ -2945,6 +2945,28 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/healthz": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Healthz
+         * @description For what looks after services: 200 while all is well, 503 while somebody should look.
+         *
+         *     The house is asked for its last backup, so a database that does not answer is found out.
+         */
+        get: operations["get_healthz"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/acts": {
         parameters: {
             query?: never;
@@ -6555,6 +6577,21 @@ export interface components {
         OutcomesResponse: {
             /** Outcomes */
             outcomes: components["schemas"]["VisitOutcome"][];
+        };
+        /**
+         * OutsideHealthResponse
+         * @description `watch_at`: when the watch last looked at the cabinets; `backup_at`: the last good backup.
+         */
+        OutsideHealthResponse: {
+            /**
+             * Status
+             * @enum {string}
+             */
+            status: "well" | "watch late" | "damaged";
+            /** Watch At */
+            watch_at: string | null;
+            /** Backup At */
+            backup_at: string | null;
         };
         /**
          * OwnPassphraseRequest
@@ -14139,6 +14176,31 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HealthResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_healthz: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OutsideHealthResponse"];
                 };
             };
             400: components["responses"]["400"];

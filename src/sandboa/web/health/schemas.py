@@ -1,5 +1,7 @@
 """Requests and responses of this place."""
 
+from typing import Literal
+
 from pydantic import BaseModel
 
 from sandboa.web.schemas.common import Moment
@@ -19,3 +21,11 @@ class HealthResponse(BaseModel):
     looked_at: Moment | None
     watch_late: bool
     clock_behind_s: float
+
+
+class OutsideHealthResponse(BaseModel):
+    """`watch_at`: when the watch last looked at the cabinets; `backup_at`: the last good backup."""
+
+    status: Literal["well", "watch late", "damaged"]
+    watch_at: Moment | None
+    backup_at: Moment | None
