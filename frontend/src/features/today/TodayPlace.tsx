@@ -1,5 +1,6 @@
 import { Box, chakra, Flex, Span, Stack, Text } from '@chakra-ui/react'
 import { useInfiniteQuery } from '@tanstack/react-query'
+import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import type { Schemas } from '@/shared/api/client'
@@ -9,7 +10,6 @@ import { useAlarms } from '@/shared/climate/useAlarms'
 import { dayAndTime, fullMoment } from '@/shared/dates'
 import { LogOf, logQuery } from '@/shared/log/LogOf'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
-import { Senders } from '@/shared/senders/Senders'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { temperature, useTemperatureUnit } from '@/shared/units'
@@ -17,6 +17,9 @@ import { BeforeAndAfter } from './BeforeAndAfter'
 import { BoxLine, codeOf } from './BoxLine'
 import { HatchlingsDue } from './HatchlingsDue'
 import { OpenToday } from './OpenToday'
+
+// Fetched when something hinders readings: most days nothing does.
+const Senders = lazy(() => import('@/shared/senders/Senders'))
 
 type Today = Schemas['TodayResponse']
 type TodayBox = Schemas['TodayBoxResponse']
@@ -131,7 +134,7 @@ function ToKnow({ today }: { today: Today }) {
   )
   const notices = alarms.filter((alarm) => alarm.severity === 'notice')
   const dams = useDamsInTrouble()
-  const hindered = !!today.broker_problem || today.refused_senders.length > 0
+  const hindered = isHindered(today)
   if (!hindered && lines.length + silent.length + notices.length === 0) {
     const busy = alarms.length > 0 || today.boxes.some((box) => box.due.length > 0)
     if (busy) return null
@@ -153,13 +156,24 @@ function ToKnow({ today }: { today: Today }) {
             : 'Its eggs are forecast from what stands in for it.'}
         </Notice>
       ))}
-      <Senders today={today} />
+      {hindered && <Hindered today={today} />}
       {notices.length > 0 && (
         <Box mt={2}>
           <Alarms alarms={notices} showCabinet />
         </Box>
       )}
     </section>
+  )
+}
+
+const isHindered = (today: Today) =>
+  today.broker_problem !== null || today.refused_senders.length > 0
+
+function Hindered({ today }: { today: Today }) {
+  return (
+    <Suspense>
+      <Senders today={today} />
+    </Suspense>
   )
 }
 
@@ -241,7 +255,7 @@ function FirstClutch({ today }: { today: Today }) {
         <Link to="/lay-day">Record a clutch</Link>
       </Button>
       <Stack mt={12} gap={8}>
-        <Senders today={today} />
+        {isHindered(today) && <Hindered today={today} />}
         <HatchlingsDue />
         <BeforeAndAfter />
         <RecordedLast />

@@ -5,7 +5,7 @@ import { sentence } from '../sentence'
 import { Notice } from '../ui/page'
 
 /** What hinders readings on their way in: a broker that is not there, messages that are refused. */
-export function Senders({ today }: { today: Schemas['TodayResponse'] }) {
+export default function Senders({ today }: { today: Schemas['TodayResponse'] }) {
   if (!today.broker_problem && today.refused_senders.length === 0) return null
   return (
     <Stack gap={2} my={3}>
