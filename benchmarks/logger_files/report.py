@@ -5,8 +5,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from typing import Final
 
-from benchmarks.logger_files.styles import Style, styles
+from benchmarks.logger_files.styles import styles
 from benchmarks.logger_files.truth import MEASURED, ZONE
+from benchmarks.logger_files.writing import Style
 from sandboa.formats.logger_files import Choices, Columns, LoggerFile, read_logger_file
 
 #: Half of the last digit that any style writes: of °C by way of °F, and of humidity.

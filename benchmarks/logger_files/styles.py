@@ -1,92 +1,29 @@
 """The styles in which loggers, hubs and spreadsheets write readings."""
 
-from collections.abc import Callable, Iterator, Sequence
-from dataclasses import dataclass
-from datetime import datetime
-from typing import Any, Final
+from collections.abc import Iterator, Sequence
+from typing import Final
 
-from benchmarks.logger_files.truth import MEASURED, Measured
+from benchmarks.logger_files.truth import MEASURED
 from benchmarks.logger_files.workbooks import ods, xlsx
+from benchmarks.logger_files.writing import (
+    C_COMMA,
+    ISO,
+    LOW_C,
+    LOW_RH,
+    RH,
+    RH_COMMA,
+    C,
+    Cell,
+    Style,
+    fahrenheit,
+    kelvin,
+    number,
+    serial,
+    stamp,
+    upper_c,
+    written,
+)
 from sandboa.formats.logger_files import ColumnUse
-
-Cell = Callable[[Measured], Any]
-
-
-@dataclass(frozen=True, slots=True)
-class Style:
-    """One way to write what was measured.
-
-    `sensors` are those in it, in order: "upper" or "lower", with " dry" behind where it tells no
-    humidity. `asks` is what must be asked about, `columns` what a keeper then answers. `sheet` is
-    the one chosen where it is asked.
-    """
-
-    name: str
-    data: bytes
-    sensors: tuple[str, ...]
-    asks: tuple[str, ...] = ()
-    columns: tuple[ColumnUse, ...] = ()
-    sheet: str | None = None
-
-
-def _stamp(pattern: str) -> Cell:
-    return lambda m: m.local.strftime(pattern)
-
-
-def _number(value: Callable[[Measured], float], digits: int = 1, mark: str = ".") -> Cell:
-    return lambda m: f"{value(m):.{digits}f}".replace(".", mark)
-
-
-def _fahrenheit(value: Callable[[Measured], float]) -> Callable[[Measured], float]:
-    return lambda m: value(m) * 9.0 / 5.0 + 32.0
-
-
-def _kelvin(value: Callable[[Measured], float]) -> Callable[[Measured], float]:
-    return lambda m: value(m) + 273.15
-
-
-def _upper_c(m: Measured) -> float:
-    return m.upper_c
-
-
-def _upper_rh(m: Measured) -> float:
-    return m.upper_rh
-
-
-def _lower_c(m: Measured) -> float:
-    return m.lower_c
-
-
-def _lower_rh(m: Measured) -> float:
-    return m.lower_rh
-
-
-ISO: Final = _stamp("%Y-%m-%d %H:%M:%S")
-C, RH = _number(_upper_c), _number(_upper_rh)
-C_COMMA, RH_COMMA = _number(_upper_c, 2, ","), _number(_upper_rh, 1, ",")
-LOW_C, LOW_RH = _number(_lower_c), _number(_lower_rh)
-
-
-def written(
-    heading: str,
-    cells: Sequence[Cell],
-    *,
-    delimiter: str = ",",
-    before: str = "",
-    encoding: str = "utf-8",
-    quoted: bool = False,
-) -> bytes:
-    """A text file: a preamble, a heading (none where empty), a row for each moment."""
-    mark = '"' if quoted else ""
-    lines = [delimiter.join(f"{mark}{cell(m)}{mark}" for cell in cells) for m in MEASURED]
-    head = [heading] if heading else []
-    return (before + "\r\n".join([*head, *lines]) + "\r\n").encode(encoding)
-
-
-def _serial(m: Measured) -> float:
-    since = m.local.replace(tzinfo=None) - datetime(1899, 12, 30)
-    return since.total_seconds() / 86_400.0
-
 
 #: Heading of date, clock, temperature and humidity, as loggers of that language write it.
 LANGUAGES: Final = {
@@ -132,12 +69,12 @@ def styles() -> Iterator[Style]:
     """All of them."""
     both = ("upper",)
     for language, heading in LANGUAGES.items():
-        cells = (_stamp("%d.%m.%Y"), _stamp("%H:%M:%S"), C_COMMA, RH_COMMA)
+        cells = (stamp("%d.%m.%Y"), stamp("%H:%M:%S"), C_COMMA, RH_COMMA)
         yield Style(
             f"headings in {language}", written(heading, cells, delimiter=";"), both, ("order",)
         )
     for form, (pattern, asked) in TIMES.items():
-        data = written("Time,Temperature (°C),Humidity (%)", (_stamp(pattern), C, RH))
+        data = written("Time,Temperature (°C),Humidity (%)", (stamp(pattern), C, RH))
         yield Style(f"times: {form}", data, both, ("order",) if asked else ())
     for language, day in _MONTHS.items():
         cells = (lambda m, day=day: f"{day} {m.local:%H:%M}", C_COMMA, RH_COMMA)
@@ -169,7 +106,7 @@ def _clocks() -> Iterator[Style]:
     )
     yield Style(
         "zone in the heading",
-        written('"Date Time, GMT+02:00","Temp, °C","RH, %"', (_stamp("%Y-%m-%d %H:%M:%S"), C, RH)),
+        written('"Date Time, GMT+02:00","Temp, °C","RH, %"', (stamp("%Y-%m-%d %H:%M:%S"), C, RH)),
         both,
     )
     yield Style(
@@ -179,14 +116,14 @@ def _clocks() -> Iterator[Style]:
     )
     yield Style(
         "spreadsheet serials",
-        written("Time,Temp °C,RH %", (lambda m: f"{_serial(m):.9f}", C, RH)),
+        written("Time,Temp °C,RH %", (lambda m: f"{serial(m):.9f}", C, RH)),
         both,
     )
     yield Style(
         "spreadsheet serials with a comma",
         written(
             "Zeit;Temp °C;Feuchte %",
-            (lambda m: f"{_serial(m):.8f}".replace(".", ","), C_COMMA, RH_COMMA),
+            (lambda m: f"{serial(m):.8f}".replace(".", ","), C_COMMA, RH_COMMA),
             delimiter=";",
         ),
         both,
@@ -195,7 +132,7 @@ def _clocks() -> Iterator[Style]:
         "serials, date and clock apart",
         written(
             "Date;Time;Temp;RH",
-            (lambda m: int(_serial(m)), lambda m: f"{_serial(m) % 1:.8f}", C, RH),
+            (lambda m: int(serial(m)), lambda m: f"{serial(m) % 1:.8f}", C, RH),
             delimiter=";",
         ),
         both,
@@ -208,30 +145,30 @@ def _clocks() -> Iterator[Style]:
 
 
 def _units() -> Iterator[Style]:
-    both, stamp = ("upper",), ISO
-    fahrenheit, kelvin = _number(_fahrenheit(_upper_c), 2), _number(_kelvin(_upper_c), 2)
-    fraction = _number(lambda m: m.upper_rh / 100.0, 3)
+    both = ("upper",)
+    in_f, in_k = number(fahrenheit(upper_c), 2), number(kelvin(upper_c), 2)
+    fraction = number(lambda m: m.upper_rh / 100.0, 3)
     for name, heading, cells in (
-        ("°F in the heading", "Time,Temp (°F),RH", (stamp, fahrenheit, RH)),
-        ("°F by size alone", "Time,Temp,RH", (stamp, fahrenheit, RH)),
-        ("K in the heading", "Time,Temperature [K],RH", (stamp, kelvin, RH)),
-        ("kelvin by size alone", "time,temperature,humidity", (stamp, kelvin, fraction)),
-        ("℃ as one letter", "Time,Temperature(℃),Humidity(%RH)", (stamp, C, RH)),
-        ("humidity as a fraction", "time,temp,hum", (stamp, C, fraction)),
+        ("°F in the heading", "Time,Temp (°F),RH", (ISO, in_f, RH)),
+        ("°F by size alone", "Time,Temp,RH", (ISO, in_f, RH)),
+        ("K in the heading", "Time,Temperature [K],RH", (ISO, in_k, RH)),
+        ("kelvin by size alone", "time,temperature,humidity", (ISO, in_k, fraction)),
+        ("℃ as one letter", "Time,Temperature(℃),Humidity(%RH)", (ISO, C, RH)),
+        ("humidity as a fraction", "time,temp,hum", (ISO, C, fraction)),
         (
             "units behind the values",
             "Time,Temp,Hum",
-            (stamp, lambda m: f"{m.upper_c:.1f} °C", lambda m: f"{m.upper_rh:.0f} %"),
+            (ISO, lambda m: f"{m.upper_c:.1f} °C", lambda m: f"{m.upper_rh:.0f} %"),
         ),
         (
             "°C and °F of the same sensor",
             "Time,Temp (°C),Temp (°F),RH (%)",
-            (stamp, C, fahrenheit, RH),
+            (ISO, C, in_f, RH),
         ),
         (
             "°F and °C of the same sensor",
             "Time,Temperature_F,Temperature_C,Humidity",
-            (stamp, fahrenheit, C, RH),
+            (ISO, in_f, C, RH),
         ),
     ):
         yield Style(name, written(heading, cells), both)
@@ -239,7 +176,7 @@ def _units() -> Iterator[Style]:
 
 def _shapes() -> Iterator[Style]:
     both = ("upper",)
-    dew = _number(lambda m: m.upper_c - 2.0)
+    dew = number(lambda m: m.upper_c - 2.0)
     yield Style("tab", written("Time\tTemp\tRH", (ISO, C_COMMA, RH_COMMA), delimiter="\t"), both)
     yield Style("bar", written("Time|Temp|RH", (ISO, C, RH), delimiter="|"), both)
     yield Style("everything quoted", written('"Time","Temp","RH"', (ISO, C, RH), quoted=True), both)
@@ -419,21 +356,21 @@ def _doubtful() -> Iterator[Style]:
     )
     yield Style(
         "values under each other's heading",
-        written("Time,Temp,RH", (ISO, _number(lambda m: m.upper_rh), C)),
+        written("Time,Temp,RH", (ISO, number(lambda m: m.upper_rh), C)),
         both,
         ask,
         (time, hum, temp),
     )
     yield Style(
         "a fraction headed temperature",
-        written("Time,Temp,Value", (ISO, _number(lambda m: m.upper_rh / 100, 3), C)),
+        written("Time,Temp,Value", (ISO, number(lambda m: m.upper_rh / 100, 3), C)),
         both,
         ask,
         (time, hum, temp),
     )
     yield Style(
         "a clock that is not recognised",
-        written("Datum;Kello;Temp;RH", (_stamp("%Y-%m-%d"), _stamp("%H:%M"), C, RH), delimiter=";"),
+        written("Datum;Kello;Temp;RH", (stamp("%Y-%m-%d"), stamp("%H:%M"), C, RH), delimiter=";"),
         both,
         ask,
         (time, ColumnUse.CLOCK, temp, hum),
@@ -453,7 +390,7 @@ def _doubtful() -> Iterator[Style]:
     )
     yield Style(
         "°F headed °C",
-        written("Time,Temp (°C),RH", (ISO, _number(_fahrenheit(_upper_c)), RH)),
+        written("Time,Temp (°C),RH", (ISO, number(fahrenheit(upper_c)), RH)),
         both,
         ("unit",),
     )

@@ -94,6 +94,14 @@ def test_several_sensors_are_told_apart_by_name() -> None:
     ]  # fmt: skip
 
 
+def test_what_was_kept_since_nobody_knows_when_needs_a_time_of_its_own() -> None:
+    both = [{"temperature": 31.4}, {"temperature": 30.0, "ts": 1_779_990_000}]
+    assert understood(json.dumps(both).encode(), None) == [(None, 1_779_990_000, 30.0, None)]
+    assert understood(b"31.4", None) == []
+    with pytest.raises(NotPlausible, match="no temperature"):
+        understood(b"{}", None)
+
+
 def test_an_overheated_cabinet_does_not_pass_for_a_cool_one_in_fahrenheit() -> None:
     assert read({"temperature": 55.0})[0][2] == 55.0
     assert read({"temperature": 55.0, "unit": "F"})[0][2] == pytest.approx(12.78, abs=0.01)
@@ -111,6 +119,7 @@ def test_an_overheated_cabinet_does_not_pass_for_a_cool_one_in_fahrenheit() -> N
         (b'{"temperature": 31, "humidity": 140}', "outside 0"),
         (b"[" * 5000 + b"]" * 5000, "deep"), (b'{"a":' * 12 + b"{}" + b"}" * 12, "deep"),
         (b'{"temperature": 31, "time": 9999999999}', "clock been set"),
+        (b'{"temperature": 1' + b"0" * 400 + b"}", "no temperature"),
     ],
 )  # fmt: skip
 def test_what_cannot_be_is_refused_in_words(payload: bytes, words: str) -> None:

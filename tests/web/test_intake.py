@@ -316,5 +316,10 @@ def test_what_was_refused_is_told_on_today_until_something_is_taken(logger: Logg
     assert "no temperature in it" in told["reason"]
     problem(logger.post({"readings": [{"at": "noon", "temperature_c": "warm"}]}), 422)
     assert "readings.0.temperature_c" in refused()[0]["reason"]
+    # In the units of whoever reads it.
+    problem(logger.post({"temperature": -127}), 422)
+    told = logger.http.get("/api/today", headers={"Sandboa-Unit": "F"}).json()
+    assert "-196.6\u00a0°F is outside" in told["refused_senders"][0]["reason"]
+    assert "-127.0\u00a0°C is outside" in refused()[0]["reason"]
     assert logger.post({"temperature": 31.4}).status_code == 201
     assert refused() == []

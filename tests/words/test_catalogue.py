@@ -18,7 +18,8 @@ PACKAGE = Path(sandboa.__file__).parent
 TEMPLATES = templates()
 #: Where °C is the thing itself: an SI form for logs, a unit's name, a file's own unit, a question.
 OWN_UNIT = {
-    "core/messages.py", "core/units.py", "cli/simulate.py", "formats/logger_files/logger_file.py",
+    "core/messages.py", "core/units.py", "cli/simulate.py",
+    "formats/logger_files/read.py", "formats/logger_files/rows.py",
 }  # fmt: skip
 _EXAMPLES = {
     "Temperature": messages.Temperature(31.5),

@@ -7,6 +7,7 @@ from pydantic import AwareDatetime, BaseModel, ConfigDict, Field
 from typing_extensions import TypedDict
 
 from sandboa.core.errors import NotPlausible
+from sandboa.core.messages import Words
 from sandboa.core.units import READING_RANGE_C, require_device_clock
 from sandboa.services.readings.intake import SentReading
 
@@ -90,8 +91,10 @@ def is_delivery(payload: bytes) -> bool:
     return b'"temperature_c"' in payload or b"temp" not in payload.lower()
 
 
-def refusal_words(error: Exception) -> str:
+def refusal_words(error: Exception) -> Words:
     """Why a delivery was refused, in a line: a validation's first reason, with its field."""
+    if isinstance(error, NotPlausible):
+        return error.reason
     told = getattr(error, "errors", None)
     if told is None:
         return str(error)

@@ -8,6 +8,7 @@ from uuid import uuid4
 
 from fastapi import Depends, Request
 
+from sandboa.core.messages import Words
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.services.probes.devices import Device
 from sandboa.services.readings.intake import TakenIn
@@ -69,7 +70,7 @@ class House:
         self.senders.take(device.entity_id)
         self.live.readings_came_elsewhere()
 
-    def mqtt_refused(self, device: Device, reason: str) -> None:
+    def mqtt_refused(self, device: Device, reason: Words) -> None:
         """A device's message was refused, from a thread of its own."""
         self.senders.refuse(device.entity_id, reason, self.clock.now_s())
 

@@ -1,5 +1,5 @@
-import { Box, chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
+import { Facts } from '@/shared/ui/Facts'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 
 export function BoxFacts({
@@ -24,16 +24,7 @@ export function BoxFacts({
         ]),
     ['Probes', clutch.probes.map((p) => p.name).join(', ') || 'none: add readings'],
   ]
-  return (
-    <chakra.dl display="grid" gridTemplateColumns="auto 1fr" columnGap={4} rowGap={1}>
-      {facts.map(([name, value]) => (
-        <Box key={name} display="contents">
-          <chakra.dt color="soft">{name}</chakra.dt>
-          <chakra.dd fontWeight="semibold">{value}</chakra.dd>
-        </Box>
-      ))}
-    </chakra.dl>
-  )
+  return <Facts facts={facts} />
 }
 
 function contents({ dry_mass_g, water_g, set_up_mass_g }: Schemas['BoxResponse']): string {

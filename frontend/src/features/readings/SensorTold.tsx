@@ -1,6 +1,7 @@
-import { Box, chakra } from '@chakra-ui/react'
+import { chakra } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
 import { fullMoment } from '@/shared/dates'
+import { Facts } from '@/shared/ui/Facts'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 
 const UNITS = { c: '°C', f: '°F', k: 'K' }
@@ -49,14 +50,7 @@ export function SensorTold({
           {sensorName(sensor)}
         </chakra.h3>
       )}
-      <chakra.dl display="grid" gridTemplateColumns="auto 1fr" columnGap={4} rowGap={1}>
-        {facts.map(([label, value]) => (
-          <Box key={label} display="contents">
-            <chakra.dt color="soft">{label}</chakra.dt>
-            <chakra.dd fontWeight="semibold">{value}</chakra.dd>
-          </Box>
-        ))}
-      </chakra.dl>
+      <Facts facts={facts} />
       <Sample sensor={sensor} />
     </chakra.section>
   )

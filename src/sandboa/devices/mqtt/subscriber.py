@@ -19,6 +19,7 @@ from paho.mqtt.enums import CallbackAPIVersion
 from pydantic import ValidationError
 
 from sandboa.core.errors import NotPlausible
+from sandboa.core.messages import Words
 from sandboa.formats.delivery import (
     LARGEST_DELIVERY_BYTES,
     Delivery,
@@ -41,7 +42,7 @@ _log = logging.getLogger(__name__)
 #: Called with the device after a delivery was stored.
 Taking = Callable[[Device, TakenIn], None]
 #: Called with the device and the reason, when one was refused.
-Refusing = Callable[[Device, str], None]
+Refusing = Callable[[Device, Words], None]
 
 
 class MqttIntake:
@@ -121,7 +122,7 @@ class MqttIntake:
                 continue
             except (NotPlausible, NotAllowed, ValidationError) as error:
                 # Sending it again would not help: the device is told why.
-                problem = json.dumps({"detail": refusal_words(error)})
+                problem = json.dumps({"detail": str(refusal_words(error))})
                 client.publish(f"sandboa/{name}/problems", problem, qos=0)
             client.ack(message.mid, message.qos)
             return
@@ -142,10 +143,8 @@ class MqttIntake:
         if is_delivery(payload):
             delivery = Delivery.model_validate_json(payload, strict=True)
             return take_in(device, delivery.rows(), now_s, delivery.sent_s)
-        sent = understood(payload, now_s)
-        if message.retain:
-            # Kept by the broker, nobody knows since when: without a time of its own it is not now.
-            sent = [row for row in sent if row[1] != int(now_s)]
+        # What a broker kept was sent nobody knows when.
+        sent = understood(payload, None if message.retain else now_s)
         if sensor:
             sent = [(said or sensor, *rest) for said, *rest in sent]  # type: ignore[misc]
         return take_in_as_said(device, sent, now_s)

@@ -8,8 +8,8 @@ from sandboa.formats.logger_files.logger_file import (
     LoggerFile,
     Question,
     Sensor,
-    read_logger_file,
 )
+from sandboa.formats.logger_files.read import read_logger_file
 from sandboa.formats.logger_files.table import LARGEST_FILE_BYTES
 
 __all__ = [

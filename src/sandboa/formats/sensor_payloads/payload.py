@@ -15,26 +15,28 @@ _FORM: Final = "application/x-www-form-urlencoded"
 _NOT_SAID: Final = frozenset(("token", "key", "api_key", "apikey"))
 
 
-def understood(payload: bytes, now_s: float, content_type: str = "") -> list[SentReading]:
+def understood(payload: bytes, now_s: float | None, content_type: str = "") -> list[SentReading]:
     """Readings of a message: (sensor's name or None, s, °C, humidity 0-1 or None).
 
     A number is a temperature. JSON may be flat or nested, of one sensor or several, its names those
     of logger files' headings; a form or the words of an address likewise. °C, °F or K by name, by
     a unit beside it, or by size; humidity in % or as a fraction. A time with its offset, or in
-    seconds or milliseconds since 1970, is when it was; any other, and none, is now.
+    seconds or milliseconds since 1970, is when it was; any other, and none, is `now_s`. Where that
+    is None nobody knows when it was sent, and what tells no time of its own is left out.
 
     Raises NotPlausible, in words, where no temperature is in it or one cannot be.
     """
     if len(payload) > LARGEST_DELIVERY_BYTES:
         raise NotPlausible("readings", "too large: send smaller batches")
-    found = [sensor.reading(now_s) for sensor in sensors_in(_parsed(payload, content_type))]
+    found = sensors_in(_parsed(payload, content_type))
     if not found:
         raise NotPlausible(
             "body",
             "there is no temperature in it: a number, or a name like temperature, temp, tempC, "
             "temp_f with a number",
         )
-    return found
+    times = [s.at_s if s.at_s is not None or now_s is None else int(now_s) for s in found]
+    return [s.reading(at_s) for s, at_s in zip(found, times, strict=True) if at_s is not None]
 
 
 def of_words(words: Mapping[str, str], now_s: float) -> list[SentReading]:

@@ -37,14 +37,15 @@ class _Sensor:
     """What was found of one sensor so far."""
 
     name: str | None = None
-    celsius: dict[Unit, float] = field(default_factory=dict)
+    #: °C, by the unit in which it was told.
+    at_c: dict[Unit, float] = field(default_factory=dict)
     humidity: float | None = None
     at_s: int | None = None
 
-    def reading(self, now_s: float) -> SentReading:
-        """As it is stored; NotPlausible for what no sensor beside eggs reads."""
+    def reading(self, at_s: int) -> SentReading:
+        """As it is stored, of `at_s`; NotPlausible for what no sensor beside eggs reads."""
         # Told in two units it is one temperature: °C has lost nothing on its way.
-        at_c = min(self.celsius.items(), key=lambda told: told[0])[1]
+        at_c = min(self.at_c.items(), key=lambda told: told[0])[1]
         low, high = READING_RANGE_C
         if not low <= at_c <= high:
             raise NotPlausible(
@@ -56,7 +57,7 @@ class _Sensor:
             raise NotPlausible(
                 "humidity", f"humidity {100 * self.humidity:g} % is outside 0 to 100 %"
             )
-        return self.name, self.at_s or int(now_s), round(at_c, 4), self.humidity
+        return self.name, at_s, round(at_c, 4), self.humidity
 
 
 def sensors_in(message: Any) -> list[_Sensor]:
@@ -71,7 +72,7 @@ def sensors_in(message: Any) -> list[_Sensor]:
 def _with(value: float, unit: Unit | None) -> _Sensor:
     sensor = _Sensor()
     unit = unit or _unit_by_size(value)
-    sensor.celsius[unit] = celsius(value, unit)
+    sensor.at_c[unit] = celsius(value, unit)
     return sensor
 
 
@@ -93,7 +94,7 @@ def _sensors(node: Any, above: _Sensor, unit: Unit | None, depth: int) -> Iterat
     own = _Sensor(_name_said(node) or above.name, at_s=_time_said(node) or above.at_s)
     for key, value in node.items():
         _take(own, str(key), value, unit)
-    if own.celsius:
+    if own.at_c:
         yield own
     shared = _Sensor(own.name, at_s=own.at_s)
     for key, value in node.items():
@@ -119,7 +120,7 @@ def _take(sensor: _Sensor, key: str, value: Any, unit: Unit | None) -> None:
         marks = unit_marks(key) | (unit_marks(value) if isinstance(value, str) else set())
         said: Any = _SHORT.get(short) or (min(marks) if marks else unit)
         said = said or _unit_by_size(measured)
-        sensor.celsius.setdefault(said, celsius(measured, said))
+        sensor.at_c.setdefault(said, celsius(measured, said))
 
 
 def _is_quantity(key: str, value: Any) -> bool:
@@ -192,5 +193,9 @@ def _number(value: Any) -> float | None:
     if isinstance(value, bool):
         return None
     if isinstance(value, int | float):
-        return float(value) if math.isfinite(value) else None
+        try:
+            return float(value) if math.isfinite(value) else None
+        except OverflowError:
+            # A whole number of hundreds of digits.
+            return None
     return number(value) if isinstance(value, str) else None

@@ -4,6 +4,8 @@ from collections.abc import Callable
 from dataclasses import dataclass, field
 from typing import Final
 
+from sandboa.core.messages import Words
+
 #: Letters of a refusal that are kept.
 _LONGEST: Final = 300
 
@@ -12,7 +14,7 @@ _LONGEST: Final = 300
 class Refusal:
     """Why what a device sent last was not taken, and when (s)."""
 
-    reason: str
+    reason: Words
     at_s: float
 
 
@@ -31,9 +33,10 @@ class Senders:
     broker_problem: Callable[[], str | None] = _no_broker
     _refused: dict[int, Refusal] = field(default_factory=dict)
 
-    def refuse(self, device: int, reason: str, at_s: float) -> None:
+    def refuse(self, device: int, reason: Words, at_s: float) -> None:
         """A message of a device was not taken."""
-        self._refused[device] = Refusal(reason[:_LONGEST], at_s)
+        short = reason[:_LONGEST] if isinstance(reason, str) else reason
+        self._refused[device] = Refusal(short, at_s)
 
     def take(self, device: int) -> None:
         """A message of a device was taken: what was refused before is mended."""

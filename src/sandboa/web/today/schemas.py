@@ -65,11 +65,11 @@ class SilentProbeResponse(BaseModel):
     from_files: bool
 
 
-class RefusedSenderResponse(BaseModel):
+class RefusedSenderResponse(ResponseSchema):
     """A device of which the last message was not taken, and why."""
 
     device: str
-    reason: str
+    reason: Sentence
     at: Moment
 
 
