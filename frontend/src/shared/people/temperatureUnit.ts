@@ -23,7 +23,9 @@ export function useChooseUnit() {
     // Shown at once; taken back when the house does not take it.
     keepKeepersUnit(unit)
     try {
-      await done(api.PUT('/api/session/preferences', { body: { temperature_unit: unit } }))
+      // Whoever chooses and goes on at once has chosen: the page may be gone before the answer.
+      const body = { temperature_unit: unit }
+      await done(api.PUT('/api/session/preferences', { body, keepalive: true }))
     } catch (problem) {
       keepKeepersUnit(before)
       showProblem(problem instanceof Problem ? problem.detail : 'That did not work.')
