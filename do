@@ -59,12 +59,12 @@ find_chromium() {
   fi
 }
 
-find_mosquitto() {
-  # Debian keeps it where only root's shell looks.
-  if command -v mosquitto || [ -x /usr/sbin/mosquitto ]; then return; fi >/dev/null
-  say "mosquitto is missing; the tests of readings by MQTT need it. Installing Debian's package ..."
-  if ! { apt-get update -qq && apt-get install -y -qq --no-install-recommends mosquitto; } >/dev/null; then
-    say "mosquitto could not be installed. Install it (apt-get install mosquitto) and run ./do test again."
+# need COMMAND PACKAGE WHY: Debian keeps some where only root's shell looks.
+need() {
+  if command -v "$1" || [ -x "/usr/sbin/$1" ]; then return; fi >/dev/null
+  say "$1 is missing; $3 need it. Installing Debian's package ..."
+  if ! { apt-get update -qq && apt-get install -y -qq --no-install-recommends "$2"; } >/dev/null; then
+    say "$1 could not be installed. Install it (apt-get install $2) and run ./do test again."
     exit 1
   fi
 }
@@ -101,7 +101,9 @@ case "${1:-}" in
   test)
     set_up
     find_chromium
-    find_mosquitto
+    need mosquitto mosquitto "the tests of readings by MQTT"
+    need certutil libnss3-tools "the tests of a phone that trusts the house"
+    need systemd-analyze systemd "the tests of the service"
     lint
     fresh_client
     (cd frontend && npm run --silent test)

@@ -14,11 +14,32 @@ export default defineConfig({
         name: 'Sandboa',
         short_name: 'Sandboa',
         description: 'From pairing to first meals: eggs, boxes, cabinets',
+        // What tells systems that it is the same application, wherever it begins.
+        id: '/',
         start_url: '/',
+        scope: '/',
         display: 'standalone',
         background_color: '#EDF0F2',
         theme_color: '#EDF0F2',
-        icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+        icons: [
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png', purpose: 'any' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png', purpose: 'any' },
+          {
+            src: '/icon-maskable-512.png',
+            sizes: '512x512',
+            type: 'image/png',
+            purpose: 'maskable',
+          },
+          { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' },
+        ],
+        shortcuts: [
+          { name: 'Round', url: '/round' },
+          { name: 'Lay day', url: '/lay-day' },
+          { name: 'Today', url: '/' },
+        ].map((place) => ({
+          ...place,
+          icons: [{ src: '/icon-192.png', sizes: '192x192', type: 'image/png' }],
+        })),
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,woff2,svg}'],

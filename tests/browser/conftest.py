@@ -8,7 +8,7 @@ from urllib.parse import urlsplit
 
 import httpx2 as httpx
 import pytest
-from playwright.sync_api import Browser, Page, Request, expect, sync_playwright
+from playwright.sync_api import Browser, Page, Playwright, Request, expect, sync_playwright
 
 from browser.contexts import Contexts, new_context
 from browser.home import HOME, Address, at, sign_in
@@ -99,14 +99,19 @@ def empty(tmp_path: Path, at_home: bool, monkeypatch: pytest.MonkeyPatch) -> Ite
 
 
 @pytest.fixture(scope="session")
-def chromium() -> Iterator[Browser]:
-    with sync_playwright() as playwright:
-        browser = playwright.chromium.launch(
-            executable_path=chromium_here(),
-            args=[*CHROMIUM_FLAGS, *SHORT_LIVED, f"--host-resolver-rules=MAP {HOME} 127.0.0.1"],
-        )
-        yield browser
-        browser.close()
+def playwright() -> Iterator[Playwright]:
+    with sync_playwright() as driving:
+        yield driving
+
+
+@pytest.fixture(scope="session")
+def chromium(playwright: Playwright) -> Iterator[Browser]:
+    browser = playwright.chromium.launch(
+        executable_path=chromium_here(),
+        args=[*CHROMIUM_FLAGS, *SHORT_LIVED, f"--host-resolver-rules=MAP {HOME} 127.0.0.1"],
+    )
+    yield browser
+    browser.close()
 
 
 @pytest.fixture(scope="session")

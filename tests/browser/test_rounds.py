@@ -12,6 +12,7 @@ from PIL import Image
 from playwright.sync_api import Browser, Locator, Page, Route, expect
 
 from browser.home import Address, sign_in
+from browser.in_the_hand import egg_button, settled
 from browser.thumb import Thumb
 from forked import started
 from running import PHONE
@@ -24,16 +25,6 @@ EIGHT = "26-03"
 def box_now(page: Page) -> Locator:
     """The drawing of the box as it is now, whose eggs are buttons."""
     return page.get_by_role("figure").filter(has=page.get_by_role("button"))
-
-
-def egg_button(page: Page, number: int) -> Locator:
-    return page.get_by_role("button", name=re.compile(f"^(Egg|Slug) {number}, day"))
-
-
-def settled(page: Page) -> None:
-    """The service worker has taken over: from here on the page can do without a network."""
-    page.evaluate("navigator.serviceWorker.ready.then(() => true)")
-    page.wait_for_function("navigator.serviceWorker.controller !== null")
 
 
 @pytest.mark.both_ways

@@ -48,6 +48,7 @@ RUNS = {
     ("GET", "/api/house/restore"),
     ("POST", "/api/house/restore"),
     ("GET", "/api/house/security"),
+    ("GET", "/api/house/log"),
     ("POST", "/api/house/acceptance"),
     ("PUT", "/api/settings/{name}"),
     ("POST", "/api/methods"),

@@ -19,6 +19,7 @@ from sandboa.records.people import Passphrase, Session
 from sandboa.services.people.signing_in import SESSION_DAYS
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
+from sandboa.web.house import Reach
 from sandboa.web.security.authorization import is_elsewhere, still_admitted
 from sandboa.web.security.permissions import COOKIE
 from web.asking import lay, problem
@@ -302,7 +303,7 @@ def test_devices_go_on_with_their_own_token(manned: TestClient, others: TestClie
 def test_a_house_open_to_others_is_reached_by_its_address(
     tmp_path: Path, clock: StoppedClock
 ) -> None:
-    app = create_app(tmp_path / "open.sqlite3", clock, address="http://192.0.2.2:8350")
+    app = create_app(tmp_path / "open.sqlite3", clock, reach=Reach("http://192.0.2.2:8350"))
     with TestClient(app) as http:
         for host, status in (
             ("192.0.2.2:8350", 200), ("192.0.2.77", 200), ("[::1]:8350", 200),

@@ -8,7 +8,7 @@ from importlib import import_module
 from typing import Final, NoReturn
 
 from sandboa import __version__
-from sandboa.cli.environment import said
+from sandboa.cli.environment import SaidWrongly, require_known, take
 
 #: Each command's module in this folder, and what it does in a line.
 COMMANDS: Final = {
@@ -20,12 +20,15 @@ COMMANDS: Final = {
     "backup": ("backup", "copy the house with its photos, also while it runs, and prove the copy"),
     "restore": ("restore", "put a copy in the place of the house, which is moved aside whole"),
     "check": ("check", "verify the house, or a copy of one"),
+    "service": ("service", "print a systemd unit that runs the application from now on"),
     "people": ("people", "list the people of the house, or give one a passphrase"),
     "forecast": ("forecast", "forecast pip and emergence"),
     "mix": ("mix", "water for a mass of dry medium"),
     "dimple": ("dimple", "judge a dent for its stage"),
     "messages": ("messages", "list every template of what is said to a keeper"),
 }
+_HOUSE: Final = ("--data",)
+_RUNNING: Final = ("--host", "--port", "--address", "--proxy", "--certificate", "--key")
 #: Exit code of a command ended by Ctrl+C before it was done, as shells have it.
 _INTERRUPTED: Final = 130
 
@@ -69,8 +72,8 @@ def _parser(given: Sequence[str]) -> _Parser:
     parser = _Parser(prog="sandboa", description="Follows ball python clutches.")
     parser.add_argument("--version", action="version", version=f"sandboa {__version__}")
     parser.add_argument(
-        "--unit", choices=("C", "F"), default=said("UNIT"),
-        help="what temperatures are told in (or SANDBOA_UNIT); C unless told otherwise",
+        "--unit", choices=("C", "F"),
+        help="what temperatures are told in; C unless told otherwise",
     )  # fmt: skip
     commands = parser.add_subparsers(dest="command", required=True, metavar="COMMAND")
     called = next((word for word in given if word in COMMANDS), None)
@@ -80,7 +83,25 @@ def _parser(given: Sequence[str]) -> _Parser:
             own = import_module(f"sandboa.cli.{module}")
             own.add_arguments(command)
             command.set_defaults(run=own.run)
+            _take_what_is_said(parser, command, name)
     return parser
+
+
+def _take_what_is_said(parser: _Parser, command: argparse.ArgumentParser, name: str) -> None:
+    """Let flags be said by the environment and the file: of the house for all, and how it runs."""
+    try:
+        take(parser)
+        # A demo makes a house of its own, and never in the place of the keeper's.
+        take(command, None if name == "serve" else _RUNNING if name == "demo" else _HOUSE)
+        if name == "serve":
+            require_known([*_flags(parser), *_flags(command)])
+    except SaidWrongly as error:
+        command.error(str(error))
+
+
+def _flags(parser: argparse.ArgumentParser) -> list[str]:
+    own = parser._option_string_actions
+    return [flag for flag in own if flag.startswith("--") and flag not in ("--help", "--version")]
 
 
 def _log() -> None:

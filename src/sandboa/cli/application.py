@@ -2,6 +2,7 @@
 
 import asyncio
 import gc
+import logging
 import signal
 import socket
 from collections.abc import Iterator
@@ -14,13 +15,19 @@ from typing import Final
 import uvicorn
 from fastapi import FastAPI
 
+from sandboa import __version__
+from sandboa.cli.home import say_the_way_in
 from sandboa.cli.place import Place
+from sandboa.devices.home_network import HomeNetwork
 from sandboa.web.app import STATIC
 from sandboa.web.house import House
 from sandboa.web.requests.connections import HEADERS_S, guarded
 
+#: s between looks at the machine's names and addresses, and at the certificate's days.
+FOLLOWED_EVERY_S: Final = 30.0
 #: Bytes of a request's line and headers.
 LARGEST_HEADERS: Final = 32 * 1024
+_log = logging.getLogger(__name__)
 _STOPPED_BY = (signal.SIGINT, signal.SIGTERM)
 
 
@@ -34,10 +41,12 @@ def answer(app: FastAPI, place: Place, listening: socket.socket, folder: Path) -
     print(f"Sandboa is at {here}/  (Ctrl+C stops it)", flush=True)
     if house.address is not None:
         print(f"Others reach it at {house.address}/", flush=True)
+    if house.reach.home is not None:
+        say_the_way_in(house.reach.home)
     if place.open and not place.certificate:
         print(
-            "Passphrases travel unencrypted in your network. With --certificate and --key they "
-            "do not, and phones keep pages for when they are out of reach."
+            "Passphrases travel unencrypted in your network. With --home they do not, and phones "
+            "keep pages for when they are out of reach."
         )
     # What start-up made stays for good: spare the collector walking over it at every batch.
     gc.collect()
@@ -55,7 +64,9 @@ def answer(app: FastAPI, place: Place, listening: socket.socket, folder: Path) -
         h11_max_incomplete_event_size=LARGEST_HEADERS,
         proxy_headers=False,
     )
+    _log.info("Sandboa %s began at %s over %s", __version__, here, folder.resolve())
     _Server(config, house).run(sockets=[listening])
+    _log.info("Sandboa has stopped; the house is closed")
     print("Sandboa has stopped; the house is closed.", flush=True)
     return 0
 
@@ -75,6 +86,16 @@ class _Server(uvicorn.Server):
                 loop.create_server, ssl_handshake_timeout=HEADERS_S
             )
         await super().startup(sockets)
+        if self._house.reach.home is not None:
+            self._following = asyncio.create_task(self._follow(self._house.reach.home))
+
+    async def _follow(self, home: HomeNetwork) -> None:
+        """Keep the certificate true: a router gives new addresses, and a year goes by."""
+        while True:
+            await asyncio.sleep(FOLLOWED_EVERY_S)
+            if await asyncio.to_thread(home.refresh) and self.config.ssl is not None:
+                _log.info("the house's certificate was made anew for %s", ", ".join(home.home.all))
+                self.config.ssl.load_cert_chain(home.certificate.path)
 
     @contextmanager
     def capture_signals(self) -> Iterator[None]:

@@ -40,8 +40,8 @@ def run(asked: argparse.Namespace) -> int:
         whole = closing.enter_context(nothing_half_made(path))
         closing.enter_context(only_server(path))
         closing.callback(close_database)
-        address = place.address(listening.getsockname()[1])
-        app = create_app(path, clock, demo=True, address=address, proxies=place.proxies)
+        reach = place.reach(listening.getsockname()[1])
+        app = create_app(path, clock, demo=True, reach=reach)
         furnish(clock.now_s())
         if place.open:
             # As in a real house: others are let in once somebody signs in.

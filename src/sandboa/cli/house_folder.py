@@ -6,7 +6,6 @@ from typing import Final
 
 import platformdirs
 
-from sandboa.cli.environment import said
 from sandboa.core.errors import NotPlausible
 
 DATABASE: Final = "house.sqlite3"
@@ -16,8 +15,8 @@ def add_data_folder(command: argparse.ArgumentParser) -> None:
     """Add --data, the folder of the house."""
     usual = platformdirs.user_data_path("sandboa")
     command.add_argument(
-        "--data", type=Path, default=Path(said("DATA") or usual),
-        help=f"the house's folder (or SANDBOA_DATA); {usual} unless told otherwise",
+        "--data", type=Path, default=usual,
+        help=f"the house's folder; {usual} unless told otherwise",
     )  # fmt: skip
 
 

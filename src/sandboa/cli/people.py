@@ -37,7 +37,7 @@ def run(asked: argparse.Namespace) -> int:
             can = "can sign in" if now.can_sign_in else "has no passphrase"
             print(f"{now.person.name}: {now.person.role}, {can}")
         return 0
-    phrase = sys.stdin.readline().rstrip("\r\n") if asked.stdin else _typed_twice()
+    phrase = sys.stdin.readline().rstrip("\r\n") if asked.stdin else typed_twice()
     now_s = time.time()
     path = asked.data / DATABASE
     # A house that is to be opened to others may begin with its keeper.
@@ -53,7 +53,8 @@ def run(asked: argparse.Namespace) -> int:
     return 0
 
 
-def _typed_twice() -> str:
+def typed_twice() -> str:
+    """A passphrase asked for at the terminal; NotPlausible when the two were not the same."""
     phrase = getpass.getpass("Passphrase: ")
     if getpass.getpass("Once more: ") != phrase:
         raise NotPlausible("passphrase", "the two were not the same; nothing was changed")

@@ -4,12 +4,13 @@ import argparse
 import ipaddress
 import socket
 import ssl
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from pathlib import Path
 from urllib.parse import urlsplit
 
-from sandboa.cli.environment import said
 from sandboa.core.errors import NotPlausible
+from sandboa.devices.home_network import HomeNetwork, machine_names
+from sandboa.web.house import Reach
 
 #: An address kept for documentation: asking the way there sends nothing.
 _FAR_AWAY = "192.0.2.1"
@@ -20,7 +21,10 @@ _PORT = 8350
 
 @dataclass(frozen=True, slots=True)
 class Place:
-    """Host and port to listen on (0 takes a free port); `named` is the address for others."""
+    """Host and port to listen on (0 takes a free port).
+
+    `named` is the address for others, `names` what it answers to beside.
+    """
 
     host: str
     port: int
@@ -28,6 +32,7 @@ class Place:
     certificate: Path | None = None
     key: Path | None = None
     proxies: frozenset[str] = frozenset()
+    names: tuple[str, ...] = ()
 
     @property
     def listens_to_others(self) -> bool:
@@ -39,8 +44,18 @@ class Place:
         """Whether other machines can get in here, be it through a proxy on this machine."""
         return self.listens_to_others or self.named is not None
 
-    def address(self, port: int) -> str | None:
-        """Where others reach the house that listens on `port`; None when they do not."""
+    def reach(self, port: int, home: HomeNetwork | None = None) -> Reach:
+        """How others reach the house that listens on `port`."""
+        own = machine_names() if self.open else ()
+        return Reach(self._address(port), frozenset((*self.names, *own)), self.proxies, home)
+
+    def at_home(self, home: HomeNetwork) -> "Place":
+        """The same with the certificate and names that it has at home."""
+        path = home.certificate.path
+        named = self.named or home.addresses()[0]
+        return replace(self, certificate=path, key=path, named=named)
+
+    def _address(self, port: int) -> str | None:
         if self.named is not None or not self.listens_to_others:
             return self.named
         return self._url(_own_address() if _is_everywhere(self.host) else self.host, port)
@@ -57,31 +72,30 @@ class Place:
 def add_place(command: argparse.ArgumentParser) -> None:
     """Add the flags that say where to listen, each also settable in the environment."""
     command.add_argument(
-        "--host", default=said("HOST") or _LOOPBACK, metavar="ADDRESS",
-        help="listen there; 0.0.0.0 lets other machines in, once a keeper has a passphrase "
-        "(or SANDBOA_HOST)",
+        "--host", default=_LOOPBACK, metavar="ADDRESS",
+        help="listen there; 0.0.0.0 lets other machines in, once a keeper has a passphrase",
     )  # fmt: skip
     command.add_argument(
-        "--port", type=int, default=said("PORT") or _PORT,
-        help=f"0 takes a free one; {_PORT} unless told otherwise (or SANDBOA_PORT)",
+        "--port", type=int, default=_PORT,
+        help=f"0 takes a free one; {_PORT} unless told otherwise",
     )  # fmt: skip
     command.add_argument(
-        "--address", metavar="URL", default=said("ADDRESS"),
+        "--address", metavar="URL",
         help="how other machines reach this one, as printed on cards; also behind a proxy, "
-        "once a keeper has a passphrase (or SANDBOA_ADDRESS)",
+        "once a keeper has a passphrase; several with commas between, the one for cards first",
     )  # fmt: skip
     command.add_argument(
-        "--proxy", metavar="ADDRESS", default=said("PROXY"),
+        "--proxy", metavar="ADDRESS",
         help="a reverse proxy whose word for where a request comes from is taken, several with "
-        "commas between (or SANDBOA_PROXY); nobody else's word is",
+        "commas between; nobody else's word is",
     )  # fmt: skip
     command.add_argument(
-        "--certificate", type=Path, metavar="PEM", default=said("CERTIFICATE"),
-        help="answer by https (or SANDBOA_CERTIFICATE)",
+        "--certificate", type=Path, metavar="PEM",
+        help="answer by https",
     )  # fmt: skip
     command.add_argument(
-        "--key", type=Path, metavar="PEM", default=said("KEY"),
-        help="the certificate's private key (or SANDBOA_KEY)",
+        "--key", type=Path, metavar="PEM",
+        help="the certificate's private key",
     )  # fmt: skip
 
 
@@ -99,9 +113,17 @@ def _proxies(named: str | None) -> frozenset[str]:
 def place_of(asked: argparse.Namespace) -> Place:
     """The place asked for on the command line; NotPlausible when it cannot be one."""
     _require_certificate(asked.certificate, asked.key)
-    named = None if asked.address is None else _clean_address(asked.address)
-    proxies = _proxies(asked.proxy)
-    return Place(asked.host, asked.port, named, asked.certificate, asked.key, proxies)
+    addresses = [_clean_address(one.strip()) for one in (asked.address or "").split(",") if one]
+    names = tuple(urlsplit(one).hostname or "" for one in addresses)
+    return Place(
+        asked.host,
+        asked.port,
+        named=addresses[0] if addresses else None,
+        certificate=asked.certificate,
+        key=asked.key,
+        proxies=_proxies(asked.proxy),
+        names=names,
+    )
 
 
 def listen(place: Place) -> socket.socket:

@@ -4,11 +4,12 @@ import argparse
 from collections.abc import Iterator
 from contextlib import ExitStack, contextmanager
 from pathlib import Path
-from typing import TYPE_CHECKING, Final
+from typing import TYPE_CHECKING
 
 from sandboa.cli.application import answer
-from sandboa.cli.environment import said
+from sandboa.cli.home import NEEDS_A_KEEPER, add_home, at_home, home_place, let_in_first_keeper
 from sandboa.cli.house_folder import DATABASE, add_data_folder
+from sandboa.cli.logs import FILE_BYTES, FILES, log_to_file
 from sandboa.cli.place import add_place, listen, place_of
 from sandboa.core.errors import NotPlausible
 from sandboa.devices.mqtt import MqttIntake, require_broker
@@ -20,46 +21,53 @@ from sandboa.web.house import House
 if TYPE_CHECKING:
     from sandboa.devices.mqtt.broker import DevelopmentBroker
 
-NEEDS_A_KEEPER: Final = (
-    "other machines are let in once a keeper has a passphrase: set one in Settings, "
-    "or here with: sandboa people NAME"
-)
-
 
 def add_arguments(command: argparse.ArgumentParser) -> None:
     """Add what the command is asked with."""
     add_data_folder(command)
     ways = command.add_mutually_exclusive_group()
     ways.add_argument(
-        "--mqtt", metavar="URL", default=said("MQTT"),
-        help="take readings from this MQTT broker too (or SANDBOA_MQTT)",
+        "--mqtt", metavar="URL",
+        help="take readings from this MQTT broker too",
     )  # fmt: skip
     ways.add_argument(
         "--broker", type=int, metavar="PORT", help="run an MQTT broker for development on this port"
     )
     command.add_argument(
-        "--backups", type=Path, metavar="FOLDER", default=said("BACKUPS"),
-        help="put every night's backup there, best on another disk (or SANDBOA_BACKUPS); "
+        "--backups", type=Path, metavar="FOLDER",
+        help="put every night's backup there, best on another disk; "
         "else as set in Settings, else beside the house",
     )  # fmt: skip
+    command.add_argument(
+        "--log", type=Path, metavar="FILE",
+        help=f"keep the log there, {FILES} files of at most {FILE_BYTES // 2**20} MB; "
+        "sandboa.log in the house's folder unless told otherwise",
+    )  # fmt: skip
     add_place(command)
+    add_home(command)
 
 
 def run(asked: argparse.Namespace) -> int:
     """Run until interrupted; the house is closed then, its one file whole."""
-    place = place_of(asked)
+    place = home_place(asked) if asked.home else place_of(asked)
     path: Path = asked.data / DATABASE
     with ExitStack() as closing:
         listening = closing.enter_context(listen(place))
+        port = listening.getsockname()[1]
+        if asked.home:
+            let_in_first_keeper(path)
         if place.open and not path.exists():
             raise NotPlausible("host", NEEDS_A_KEEPER)
         broker = closing.enter_context(_readings_by_mqtt(asked))
         whole = closing.enter_context(nothing_half_made(path))
         closing.enter_context(only_server(path))
+        log = asked.log or asked.data / "sandboa.log"
         closing.callback(close_database)
-        address = place.address(listening.getsockname()[1])
+        home = closing.enter_context(at_home(asked, port)) if asked.home else None
+        if home is not None:
+            place = place.at_home(home)
         app = create_app(
-            path, address=address, backups=_backups(asked.backups), proxies=place.proxies
+            path, log=log, backups=_backups(asked.backups), reach=place.reach(port, home)
         )
         if place.open and not someone_signs_in():
             raise NotPlausible("host", NEEDS_A_KEEPER)
@@ -76,6 +84,7 @@ def run(asked: argparse.Namespace) -> int:
             closing.callback(intake.close)
         # What goes wrong from here on is no reason to remove what keepers recorded.
         whole()
+        closing.callback(log_to_file(log))
         return answer(app, place, listening, asked.data)
 
 

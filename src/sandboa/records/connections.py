@@ -53,6 +53,11 @@ class HouseDatabase(SqliteDatabase):
         for connection in list(self._everywhere):
             connection.execute(f"PRAGMA query_only = {int(bool(damage))}")
 
+    @property
+    def open_anywhere(self) -> bool:
+        """Whether any thread holds a connection."""
+        return bool(self._everywhere) or self._last is not None or not self.is_closed()
+
     def close_everywhere(self) -> None:
         """Close every thread's connection. The last one empties the log into a sound file."""
         self.close()

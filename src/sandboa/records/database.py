@@ -156,7 +156,8 @@ def close_database() -> None:
     meets no write-ahead log of another one. A damaged house is left as it is.
     """
     opened = database.obj
-    if not isinstance(opened, HouseDatabase):
+    # Asked once more of a closed house, its file would be opened again, or made.
+    if not isinstance(opened, HouseDatabase) or not opened.open_anywhere:
         return
     if not opened.damage:
         with suppress(DatabaseError):

@@ -21,7 +21,7 @@ from sandboa.services.safekeeping.house_file import open_house
 from sandboa.web.background.alarm_monitor import monitoring_alarms
 from sandboa.web.background.night import nights
 from sandboa.web.clock import Clock, SystemClock
-from sandboa.web.house import House
+from sandboa.web.house import House, Reach
 from sandboa.web.openapi import describe
 from sandboa.web.places import ROUTERS
 from sandboa.web.problems import handlers as problems
@@ -41,16 +41,16 @@ def create_app(
     clock: Clock | None = None,
     *,
     demo: bool = False,
-    address: str | None = None,
     backups: Path | None = None,
-    proxies: frozenset[str] = frozenset(),
+    reach: Reach | None = None,
+    log: Path | None = None,
 ) -> FastAPI:
     """The application over the house at `database` (None: only its description is wanted).
 
-    `address` is where others reach it; without one it answers this machine
-    alone. `backups` is the folder for the night's copies. `proxies` are the
-    addresses whose word is taken for where a request comes from.
+    `backups` is the folder for the night's copies. `reach` is how others reach
+    it; without one it answers this machine alone. `log` is the file of the log.
     """
+    reach = reach or Reach()
     app = FastAPI(
         title="Sandboa",
         version=__version__,
@@ -62,9 +62,10 @@ def create_app(
     app.state.house = House(
         clock or SystemClock(),
         demo,
-        address=address,
         backups=backups,
-        connections=ledger_for(proxies),
+        connections=ledger_for(reach.proxies),
+        reach=reach,
+        log=log,
     )
     if database is not None:
         open_house(database)
@@ -76,10 +77,11 @@ def create_app(
     app.add_middleware(Authorization, permissions=Permissions(ROUTERS))
     app.add_middleware(OpenHouse)
     app.add_middleware(RequestLimits)
-    app.add_middleware(KnownHosts, address=address)
-    app.add_middleware(SecurityHeaders)
-    if proxies:
-        app.add_middleware(ProxyHeadersMiddleware, trusted_hosts=sorted(proxies))
+    app.add_middleware(KnownHosts, reach=reach)
+    # At home the first page of a phone goes by http under the house's name.
+    app.add_middleware(SecurityHeaders, https_for_good=reach.home is None)
+    if reach.proxies:
+        app.add_middleware(ProxyHeadersMiddleware, trusted_hosts=sorted(reach.proxies))
     return app
 
 

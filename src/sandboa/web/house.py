@@ -4,11 +4,13 @@ from asyncio import Semaphore
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Annotated, cast
+from urllib.parse import urlsplit
 from uuid import uuid4
 
 from fastapi import Depends, Request
 
 from sandboa.core.messages import Words
+from sandboa.devices.home_network import HomeNetwork
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.services.probes.devices import Device
 from sandboa.services.readings.intake import TakenIn
@@ -30,6 +32,28 @@ from sandboa.web.requests.exclusive_use import Access
 from sandboa.web.security.sign_in_attempts import Attempts
 
 
+@dataclass(frozen=True, slots=True)
+class Reach:
+    """How others reach the house; by itself: not at all.
+
+    `address` is the one for cards and codes, like https://192.168.1.20:8350.
+    `names` are those it answers to beside that one's and bare addresses.
+    `proxies` are the addresses whose word is taken for where a request comes
+    from. `home` is its standing in the network with `serve --home`.
+    """
+
+    address: str | None = None
+    names: frozenset[str] = frozenset()
+    proxies: frozenset[str] = frozenset()
+    home: HomeNetwork | None = None
+
+    def answers_to(self) -> frozenset[str]:
+        """Every name the house answers to from elsewhere."""
+        named = urlsplit(self.address).hostname if self.address else None
+        known = frozenset(self.home.home.all) if self.home is not None else frozenset()
+        return self.names | known | ({named} if named else frozenset())
+
+
 @dataclass
 class House:
     clock: Clock
@@ -41,10 +65,11 @@ class House:
     listening: Bounded = field(default_factory=pages_that_listen)
     photos: Bounded = field(default_factory=photos_that_come)
     attempts: Attempts = field(default_factory=Attempts)
-    #: Where others reach the house, like https://192.168.1.20:8350; None: at this machine alone.
-    address: str | None = None
+    reach: Reach = field(default_factory=Reach)
     #: Where backups go when that was said at the start; None: as set in Settings.
     backups: Path | None = None
+    #: The file of the log; None: none is kept.
+    log: Path | None = None
     access: Access = field(default_factory=Access)
     connections: Ledger = field(default_factory=Ledger)
     restoring: Restoring = field(default_factory=Restoring)
@@ -60,6 +85,11 @@ class House:
 
     def __post_init__(self) -> None:
         self.begun_s = self.clock.now_s()
+
+    @property
+    def address(self) -> str | None:
+        """Where others reach the house; None: at this machine alone."""
+        return self.reach.address
 
     def snapshot(self) -> Snapshot:
         """What the house knows now."""

@@ -23,6 +23,7 @@ from sandboa.web.hatching.routes import router as hatching
 from sandboa.web.hatchlings.routes import router as hatchlings
 from sandboa.web.health.routes import outside as health_outside
 from sandboa.web.health.routes import router as health
+from sandboa.web.home_network.routes import router as home_network
 from sandboa.web.lay_day.routes import router as lay_day
 from sandboa.web.lay_day_drafts.routes import router as lay_day_drafts
 from sandboa.web.losses.routes import router as losses
@@ -73,6 +74,7 @@ ROUTERS: Final[tuple[APIRouter, ...]] = (
     safekeeping,
     health,
     health_outside,
+    home_network,
     acts,
     rules,
 )

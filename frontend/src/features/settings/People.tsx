@@ -26,11 +26,7 @@ export function People() {
     <>
       <Text color="soft" mb={3}>
         {session.data?.sign_in ? (
-          <>
-            Everybody signs in, at this machine too. For phones and other machines, start with{' '}
-            <code>sandboa serve --host 0.0.0.0</code>; with a certificate, phones keep pages for
-            when they are out of reach.
-          </>
+          <>Everybody signs in, at this machine too. How phones come in stands under Phones.</>
         ) : (
           <>
             This machine alone opens the house, and nobody signs in. To let phones and other people

@@ -2,6 +2,8 @@ import { Box, chakra, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Link, useLocation } from 'react-router'
+import { Phones } from '@/features/home-network/Phones'
+import { ProgramLog } from '@/features/home-network/ProgramLog'
 import { useMethods } from '@/shared/api/queries'
 import { mayRun, useSession } from '@/shared/people/session'
 import { Temperatures } from '@/shared/people/Temperatures'
@@ -68,6 +70,10 @@ export function Component() {
           <Temperatures />
         </section>
       )}
+      <section aria-labelledby="phones">
+        <Heading id="phones">Phones</Heading>
+        <Phones />
+      </section>
       {mayRun(session.data) && (
         <section aria-labelledby="people">
           <Heading id="people">People</Heading>
@@ -94,6 +100,12 @@ export function Component() {
         <section aria-labelledby="security">
           <Heading id="security">Who came in</Heading>
           <SecurityLog />
+        </section>
+      )}
+      {mayRun(session.data) && (
+        <section aria-labelledby="log">
+          <Heading id="log">What the program noted</Heading>
+          <ProgramLog />
         </section>
       )}
       <section aria-labelledby="devices">

@@ -2905,6 +2905,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/house/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Program Log
+         * @description The end of the log, oldest line first; null where none is kept, as in a demo.
+         */
+        get: operations["get_program_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/house/acceptance": {
         parameters: {
             query?: never;
@@ -2959,6 +2979,46 @@ export interface paths {
          *     The house is asked for its last backup, so a database that does not answer is found out.
          */
         get: operations["get_healthz"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/home-network": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Home Network
+         * @description How phones find the house.
+         */
+        get: operations["get_home_network"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/home-network/qr.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Home Network Qr
+         * @description What a new phone scans (SVG): the page that makes it know the house, or the house itself.
+         */
+        get: operations["get_home_network_qr"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3845,6 +3905,21 @@ export interface components {
             moment: string;
             /** Text */
             text: string;
+        };
+        /**
+         * CertificateResponse
+         * @description The authority of a house at home: what phones compare, and until when they can trust it.
+         *
+         *     `fingerprint` is the SHA-256 of its certificate in pairs of hexadecimal digits.
+         */
+        CertificateResponse: {
+            /** Fingerprint */
+            fingerprint: string;
+            /**
+             * Ends At
+             * Format: date-time
+             */
+            ends_at: string;
         };
         /**
          * CheckKind
@@ -5533,6 +5608,25 @@ export interface components {
             role?: ("dam" | "sire") | null;
         };
         /**
+         * HomeNetworkResponse
+         * @description `address` is the one on cards and codes; None: the house answers its own machine alone.
+         *
+         *     `names` are all it answers to, beside bare addresses. `door` is the first
+         *     page of a new phone and `certificate` the house's own, with `serve --home`;
+         *     `name_is_known` says whether the network is told the house's name.
+         */
+        HomeNetworkResponse: {
+            /** Address */
+            address: string | null;
+            /** Names */
+            names: string[];
+            /** Door */
+            door: string | null;
+            certificate: components["schemas"]["CertificateResponse"] | null;
+            /** Name Is Known */
+            name_is_known: boolean;
+        };
+        /**
          * HouseResponse
          * @description The folder on the machine that serves it, and the size of its database.
          */
@@ -6994,6 +7088,16 @@ export interface components {
             low: (number | null)[];
             /** High */
             high: (number | null)[];
+        };
+        /**
+         * ProgramLogResponse
+         * @description Where the log is kept on the house's computer, and its last lines, oldest first.
+         */
+        ProgramLogResponse: {
+            /** File */
+            file: string;
+            /** Lines */
+            lines: string[];
         };
         /**
          * Provenance
@@ -14134,6 +14238,36 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    get_program_log: {
+        parameters: {
+            query?: {
+                lines?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgramLogResponse"] | null;
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     accept: {
         parameters: {
             query?: never;
@@ -14202,6 +14336,54 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["OutsideHealthResponse"];
                 };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_home_network: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HomeNetworkResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_home_network_qr: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             400: components["responses"]["400"];
             401: components["responses"]["401"];

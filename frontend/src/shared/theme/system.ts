@@ -1,4 +1,5 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react'
+import { PAPER } from './paper'
 import { recipes, slotRecipes } from './recipes'
 import { TIGHT } from './tight'
 
@@ -75,7 +76,7 @@ const config = defineConfig({
     },
     semanticTokens: {
       colors: {
-        paper: pair('#EDF0F2', '#0B0706'),
+        paper: pair(PAPER.bench, PAPER.night),
         sheet: pair('#F8FAFB', '#150D09'),
         // Under photos by torch: black in the night room, so that nothing outshines them.
         plate: pair('#F8FAFB', '#000000'),

@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react'
+import { PAPER } from './paper'
 
 export type ThemeName = 'bench' | 'night'
 
@@ -13,12 +14,17 @@ function current(): ThemeName {
 export function startTheme() {
   const kept = localStorage.getItem(KEY)
   const night = kept ? kept === 'night' : window.matchMedia('(prefers-color-scheme: dark)').matches
-  document.documentElement.dataset.theme = night ? 'night' : 'bench'
+  show(night ? 'night' : 'bench')
+}
+
+function show(theme: ThemeName) {
+  document.documentElement.dataset.theme = theme
+  document.querySelector('meta[name=theme-color]')?.setAttribute('content', PAPER[theme])
 }
 
 export function toggleTheme() {
   const next: ThemeName = current() === 'night' ? 'bench' : 'night'
-  document.documentElement.dataset.theme = next
+  show(next)
   localStorage.setItem(KEY, next)
   for (const listener of listeners) listener()
 }

@@ -54,7 +54,9 @@ def night_if_due(house: House, stop: threading.Event) -> bool:
         try:
             if house.demo or not backup_due(now_s):
                 return False
+            _log.info("the night's work begins")
             house.problems = night(now_s, house.backups, lambda: _rest(stop)).problems
+            _log.info("the night's work is done, %d problems", len(house.problems))
         finally:
             let_go()
     house.live.readings_came_elsewhere()

@@ -1,6 +1,7 @@
 """The health of the house itself: damage, a restore under way, the watch, the clock."""
 
 from fastapi import APIRouter, Response
+from fastapi.responses import PlainTextResponse
 
 from sandboa.services.safekeeping.backups import backup_state
 from sandboa.services.safekeeping.condition import CLOCK_OFF_S, clock_behind_s
@@ -53,6 +54,12 @@ def get_healthz(house: TheHouse, now_s: NowS, response: Response) -> OutsideHeal
         watch_at=at_or_none(house.looked_s),
         backup_at=at_or_none(state.last_good.at_s if state.last_good else None),
     )
+
+
+@outside.get("/trusted", dependencies=[ANYONE], include_in_schema=False)
+def get_trusted() -> PlainTextResponse:
+    """For the first page of a phone: who can read this believes the house's certificate."""
+    return PlainTextResponse("trusted", headers={"Cross-Origin-Resource-Policy": "cross-origin"})
 
 
 @router.get("/alive", dependencies=[ANYONE], include_in_schema=False)

@@ -18,6 +18,7 @@ from sandboa.services.safekeeping.backups import (
     set_backup_folder,
 )
 from sandboa.services.safekeeping.daily import problems_behind
+from sandboa.services.safekeeping.log_file import last_lines
 from sandboa.services.safekeeping.restores import find_copy, restorable
 from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
@@ -27,6 +28,7 @@ from sandboa.web.safekeeping.schemas import (
     BackupResponse,
     BackupsResponse,
     CopyResponse,
+    ProgramLogResponse,
     RestoreRequest,
     RestoreResponse,
     SecurityEventResponse,
@@ -107,6 +109,16 @@ def get_security_log(
         )
         for row in security_log.lately(limit, before)
     ]
+
+
+@router.get("/log", dependencies=[RUN])
+def get_program_log(
+    house: TheHouse, lines: Annotated[int, Query(ge=1, le=1_000)] = 200
+) -> ProgramLogResponse | None:
+    """The end of the log, oldest line first; null where none is kept, as in a demo."""
+    if house.log is None:
+        return None
+    return ProgramLogResponse(file=str(house.log), lines=last_lines(house.log, lines))
 
 
 @router.post("/acceptance", dependencies=[RUN], status_code=201)

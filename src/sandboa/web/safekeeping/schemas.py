@@ -87,6 +87,13 @@ class SecurityEventResponse(BaseModel):
     device: str
 
 
+class ProgramLogResponse(BaseModel):
+    """Where the log is kept on the house's computer, and its last lines, oldest first."""
+
+    file: str
+    lines: list[str]
+
+
 class AcceptedResponse(BaseModel):
     """What was not as it had been recorded, and counts from now on."""
 

@@ -1,13 +1,18 @@
 """Under which names the house answers, and which one a phone can reach."""
 
 import ipaddress
+import re
+from html import escape
+from string import Template
+from typing import Final
 from urllib.parse import urlsplit
 
 from starlette.datastructures import Headers
 from starlette.requests import Request
+from starlette.responses import HTMLResponse, Response
 from starlette.types import ASGIApp, Receive, Scope, Send
 
-from sandboa.web.house import House
+from sandboa.web.house import House, Reach
 from sandboa.web.problems.handlers import problem
 
 _HERE = frozenset({"127.0.0.1", "localhost", "::1"})
@@ -21,27 +26,69 @@ class KnownHosts:
     those belong to nobody's page.
     """
 
-    def __init__(self, app: ASGIApp, address: str | None) -> None:
+    def __init__(self, app: ASGIApp, reach: Reach) -> None:
         self.app = app
-        self._open = address is not None
-        named = urlsplit(address).hostname if address else None
-        self._names = _HERE | ({named} if named else set())
+        self._reach = reach
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
-        if scope["type"] == "http" and not self._knows(Headers(scope=scope).get("host", "")):
-            await problem(400, "This house is not called that here.")(scope, receive, send)
-            return
+        if scope["type"] == "http":
+            headers = Headers(scope=scope)
+            host = headers.get("host", "")
+            if not self._knows(_name_in(host)):
+                typed = f"{scope['scheme']}://{host}"
+                refused = _page(typed) if "text/html" in headers.get("accept", "") else _UNKNOWN
+                await refused(scope, receive, send)
+                return
         await self.app(scope, receive, send)
 
-    def _knows(self, host: str) -> bool:
-        name = _name_in(host)
-        return name in self._names or (self._open and _is_bare_address(name))
+    def _knows(self, name: str) -> bool:
+        if name in _HERE:
+            return True
+        open_to_others = self._reach.address is not None
+        # The names of a house at home follow its machine, so they are asked for each time.
+        return (open_to_others and is_bare_address(name)) or name in self._reach.answers_to()
+
+
+_UNKNOWN: Final = problem(400, "This house is not called that here.")
+
+
+def _page(address: str) -> Response:
+    """For whoever typed a name into a browser.
+
+    It says none of the names that the house does have: a stranger's page whose
+    name was made to lead here would read them.
+    """
+    told = address if _TYPED.fullmatch(address) else "https://THAT-NAME"
+    return HTMLResponse(_PAGE.substitute(name=escape(address[:80]), address=told), 400)
+
+
+#: Addresses that may stand in a line to be typed.
+_TYPED: Final = re.compile(r"https?://[A-Za-z0-9][A-Za-z0-9.-]{0,80}(:\d{1,5})?")
+_PAGE: Final = Template("""<!doctype html>
+<html lang="en"><head><meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<meta name="color-scheme" content="light dark"><title>Sandboa goes by another name</title>
+<style>
+  body { max-width: 36rem; margin: 2rem auto; padding: 0 1rem; font: 1.0625rem/1.5 sans-serif;
+         background: light-dark(#edf0f2, #0b0706); color: light-dark(#15212b, #e3966a) }
+  code { display: block; padding: .75rem; overflow-wrap: anywhere;
+         background: light-dark(#dce3e8, #22140d) }
+</style></head><body>
+<h1>Sandboa goes by another name here</h1>
+<p>A house answers only to names it was told, so that no page of a stranger can pass for it.
+“$name” is none of them.</p>
+<p>Open it under the address that was printed where Sandboa was started; Settings lists every
+name under Phones.</p>
+<p>If this name shall lead to the house, start it with the name beside its others:</p>
+<code>sandboa serve --address $address</code>
+</body></html>
+""")
 
 
 def reached_at(request: Request, house: House) -> str:
     """Scheme and host under which a phone reaches the house: for codes that are scanned.
 
-    RequestSchema from the machine itself it is the address given to others, if there is one.
+    Asked from the machine itself it is the address given to others, if there is one.
     """
     asked = f"{request.url.scheme}://{request.url.netloc}"
     if house.address is not None and _name_in(request.url.netloc) in _HERE:
@@ -61,7 +108,8 @@ def _name_in(host: str) -> str:
         return ""
 
 
-def _is_bare_address(name: str) -> bool:
+def is_bare_address(name: str) -> bool:
+    """Whether a host is an IP address rather than a name."""
     try:
         ipaddress.ip_address(name)
     except ValueError:

@@ -5,9 +5,10 @@ from typing import Final
 from starlette.datastructures import MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
+_POLICY: Final = "Content-Security-Policy"
 _ALWAYS: Final = {
     # Everything ships with the application; the browser is told to fetch nothing else.
-    "Content-Security-Policy": (
+    _POLICY: (
         "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
         "object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'"
     ),
@@ -27,8 +28,13 @@ _OF_THE_API: Final = ("Cache-Control", "no-store")
 class SecurityHeaders:
     """ASGI middleware, outermost; an answer that says something itself is left as it is."""
 
-    def __init__(self, app: ASGIApp) -> None:
+    def __init__(self, app: ASGIApp, *, https_for_good: bool = True, asks: str = "") -> None:
+        """`asks` is where its pages may ask beside the application itself, in a policy's words."""
         self.app = app
+        self._https_for_good = https_for_good
+        self._always = dict(_ALWAYS)
+        if asks:
+            self._always[_POLICY] += f"; connect-src 'self' {asks}"
 
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
@@ -38,9 +44,9 @@ class SecurityHeaders:
         async def sending(message: Message) -> None:
             if message["type"] == "http.response.start":
                 headers = MutableHeaders(scope=message)
-                for name, value in _ALWAYS.items():
+                for name, value in self._always.items():
                     headers.setdefault(name, value)
-                if scope["scheme"] == "https":
+                if self._https_for_good and scope["scheme"] == "https":
                     headers.setdefault(*_BY_HTTPS)
                 if scope["path"].startswith("/api/"):
                     headers.setdefault(*_OF_THE_API)

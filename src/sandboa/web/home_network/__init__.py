@@ -1,0 +1,1 @@
+"""How phones find the house: its names, its certificate, and the code a new one scans."""
