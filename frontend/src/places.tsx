@@ -49,6 +49,7 @@ export const router = createBrowserRouter([
         lazy: () => import('./features/cabinet/CabinetFormPlace'),
       },
       { path: '/readings', lazy: () => import('./features/readings/ReadingsPlace') },
+      { path: '/heard', lazy: () => import('./features/heard/HeardPlace') },
       { path: '/notes', lazy: () => import('./features/notes/NotesPlace') },
       { path: '/bench', lazy: () => import('./features/bench/BenchPlace') },
       { path: '/specimens', lazy: () => import('./features/specimens/SpecimensPlace') },

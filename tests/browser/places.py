@@ -18,6 +18,7 @@ PLACES = [
     "/hatch",
     "/hatch/26-01",
     "/hatchlings",
+    "/heard",
     "/hatchlings/{hatchling}",
     "/losses",
     "/losses/25-03",

@@ -33,6 +33,9 @@ SAID = {
     "unit": ('"F"', "F"),
     "mqtt": ('"mqtt://broker.lan"', "mqtt://broker.lan"),
     "broker": ("1884", 1884),
+    "mqtt_password": ('"lamp"', "lamp"),
+    "mqtt_password_file": ('"secret"', Path("secret")),
+    "mqtt_authority": ('"ca.pem"', Path("ca.pem")),
     "backups": ('"/mnt/stick"', Path("/mnt/stick")),
     "log": ('"/var/log/sandboa.log"', Path("/var/log/sandboa.log")),
     "host": ('"0.0.0.0"', "0.0.0.0"),
@@ -60,7 +63,7 @@ def test_a_flag_is_said_by_a_variable_and_by_a_line_of_the_file(
     assert before != meant
     file = tmp_path / "config" / "sandboa" / "sandboa.toml"
     file.parent.mkdir(parents=True)
-    file.write_text(f"{flag} = {line}\n")
+    file.write_text(f"{flag.replace('_', '-')} = {line}\n")
     monkeypatch.setenv("SANDBOA_CONFIG", str(file))
     assert asked_of("serve")[flag] == meant
     # The environment counts before the file.

@@ -16,7 +16,7 @@ MEASURED = {"probe", "check", "left out", "set point", "readings", "move", "sett
 TAKEN_BACK = {"undo", "redo", "mended"}
 EVERYDAY = {
     "visit", "candle", "grade", "water", "postpone", "task", "photo", "meal", "shed", "lock",
-    "reading", "sign", "alarm", "device", "messenger", "note", "tub", "departure",
+    "reading", "sign", "alarm", "device", "messenger", "note", "tub", "departure", "heard",
 }  # fmt: skip
 
 

@@ -10,7 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from sandboa.core.errors import NotPlausible
-from sandboa.formats.sensor_payloads import of_words, understood
+from sandboa.formats.sensor_payloads import json_of_words, understood
 
 NOW_S = 1_780_000_000.6
 NOW = int(NOW_S)
@@ -63,7 +63,8 @@ def test_a_number_is_a_temperature(payload: bytes) -> None:
 def test_a_form_and_the_words_of_an_address() -> None:
     assert read(b"temperature=31.4&humidity=62", FORM) == ONE
     assert read(b"temp=31.4&hum=62") == ONE
-    assert of_words({"temp": "31.4", "rh": "62", "token": "sb_1"}, NOW_S) == ONE
+    in_the_address = json_of_words({"temp": "31.4", "rh": "62", "token": "sb_1"})
+    assert understood(in_the_address, NOW_S) == ONE
 
 
 @pytest.mark.parametrize(

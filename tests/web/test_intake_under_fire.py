@@ -42,10 +42,11 @@ class Sender:
         }).raise_for_status()  # fmt: skip
         told = self.http.post("/api/devices", json={"name": name}).raise_for_status().json()
         self.token = told["token"]
-        self.http.post("/api/probes", json={
+        hung = self.http.post("/api/probes", json={
             "name": "Lower", "place": {"cabinet": "North"}, "since": since,
             "device": told["device"],
-        }).raise_for_status()  # fmt: skip
+        }).raise_for_status().json()  # fmt: skip
+        self.probe = hung["id"]
 
     def __enter__(self) -> "Sender":
         return self

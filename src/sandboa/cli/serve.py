@@ -12,10 +12,11 @@ from sandboa.cli.house_folder import DATABASE, add_data_folder
 from sandboa.cli.logs import FILE_BYTES, FILES, log_to_file
 from sandboa.cli.place import add_place, listen, place_of
 from sandboa.core.errors import NotPlausible
-from sandboa.devices.mqtt import MqttIntake, require_broker
+from sandboa.devices.mqtt import Broker, MqttIntake, MqttListener
 from sandboa.records.database import close_database, nothing_half_made, only_server
 from sandboa.services.people.signing_in import someone_signs_in
 from sandboa.web.app import create_app
+from sandboa.web.background.mqtt_messages import MqttMessages
 from sandboa.web.house import House
 
 if TYPE_CHECKING:
@@ -33,6 +34,21 @@ def add_arguments(command: argparse.ArgumentParser) -> None:
     ways.add_argument(
         "--broker", type=int, metavar="PORT", help="run an MQTT broker for development on this port"
     )
+    command.add_argument(
+        "--mqtt-password", metavar="PASSWORD",
+        help="of the name in that address; better said by the variable or in a file, for others "
+        "on the machine see what is typed",
+    )  # fmt: skip
+    command.add_argument(
+        "--mqtt-password-file",
+        type=Path,
+        metavar="FILE",
+        help="the file that holds the password",
+    )
+    command.add_argument(
+        "--mqtt-authority", type=Path, metavar="PEM",
+        help="with mqtts://: believe only what this authority has signed",
+    )  # fmt: skip
     command.add_argument(
         "--backups", type=Path, metavar="FOLDER",
         help="put every night's backup there, best on another disk; "
@@ -58,7 +74,7 @@ def run(asked: argparse.Namespace) -> int:
             let_in_first_keeper(path)
         if place.open and not path.exists():
             raise NotPlausible("host", NEEDS_A_KEEPER)
-        broker = closing.enter_context(_readings_by_mqtt(asked))
+        broker = closing.enter_context(_broker(asked))
         whole = closing.enter_context(nothing_half_made(path))
         closing.enter_context(only_server(path))
         log = asked.log or asked.data / "sandboa.log"
@@ -72,36 +88,42 @@ def run(asked: argparse.Namespace) -> int:
         if place.open and not someone_signs_in():
             raise NotPlausible("host", NEEDS_A_KEEPER)
         if broker is not None:
-            house: House = app.state.house
-            intake = MqttIntake(
-                broker,
-                house.clock.now_s,
-                house.readings_came_by_mqtt,
-                house.access.use_when_open,
-                house.mqtt_refused,
-            )
-            house.senders.broker_problem = lambda: intake.problem
-            closing.callback(intake.close)
+            _follow(broker, app.state.house, closing)
         # What goes wrong from here on is no reason to remove what keepers recorded.
         whole()
         closing.callback(log_to_file(log))
         return answer(app, place, listening, asked.data)
 
 
+def _follow(broker: Broker, house: House, closing: ExitStack) -> None:
+    """Take what a broker passes on, until everything is closed."""
+    messages = MqttMessages(house)
+    intake = MqttIntake(broker, messages)
+    closing.callback(intake.close)
+    house.senders.broker_problem = lambda: intake.problem
+    house.follow_named = intake.follow_named
+    closing.callback(MqttListener(broker, messages.heard).close)
+
+
 @contextmanager
-def _readings_by_mqtt(asked: argparse.Namespace) -> Iterator[str | None]:
+def _broker(asked: argparse.Namespace) -> Iterator[Broker | None]:
     """The broker to take readings from, if one was asked for: the house's, or one of our own."""
     if not asked.broker:
-        if asked.mqtt:
-            require_broker(asked.mqtt)
-        yield asked.mqtt
+        yield _broker_named(asked) if asked.mqtt else None
         return
     broker = _own_broker(asked.broker)
     print(f"MQTT broker for development at 127.0.0.1:{asked.broker}", flush=True)
     try:
-        yield broker.url
+        yield Broker(broker.url)
     finally:
         broker.close()
+
+
+def _broker_named(asked: argparse.Namespace) -> Broker:
+    password = asked.mqtt_password
+    if asked.mqtt_password_file is not None:
+        password = asked.mqtt_password_file.read_text(encoding="utf-8").rstrip("\r\n")
+    return Broker(asked.mqtt, password, asked.mqtt_authority)
 
 
 def _own_broker(port: int) -> "DevelopmentBroker":

@@ -4,13 +4,17 @@ import argparse
 import re
 import time
 from collections.abc import Iterator
+from contextlib import closing
 from dataclasses import dataclass, replace
 from datetime import UTC, datetime
+from typing import Protocol
 
 import httpx2
 import numpy as np
 
 from sandboa.core.errors import NotPlausible
+from sandboa.devices.mqtt import Broker
+from sandboa.devices.mqtt.publisher import Publisher
 from sandboa.devices.simulation import (
     CabinetModel,
     Mishap,
@@ -19,6 +23,12 @@ from sandboa.devices.simulation import (
     log_probe,
 )
 from sandboa.devices.simulation import run as run_cabinet
+from sandboa.devices.simulation.broker_speech import (
+    BrokerSpeech,
+    SensorNow,
+    presented,
+    published,
+)
 from sandboa.devices.simulation.eggs import developed, heat_w
 from sandboa.devices.simulation.mishaps import OF_THE_CABINET
 from sandboa.devices.simulation.probes import Sensor
@@ -100,8 +110,14 @@ def add_arguments(command: argparse.ArgumentParser) -> None:
     command.add_argument("--visits", type=float, default=4.0, help="days between visits; 0: none")
     command.add_argument("--seed", type=int, default=1)
     command.add_argument(
-        "--speak", choices=tuple(Speech), default=Speech.SANDBOA, metavar="WORDS",
-        help=f"send as sensors of other makes do: {', '.join(Speech)}",
+        "--speak", choices=tuple(dict.fromkeys((*Speech, *BrokerSpeech))), metavar="WORDS",
+        help=f"send as sensors of other makes do: {', '.join(Speech)}; "
+        f"with --mqtt: {', '.join(BrokerSpeech)}",
+    )  # fmt: skip
+    command.add_argument(
+        "--mqtt", metavar="URL",
+        help="publish what is read from now on at this broker, on topics of its own, as sensors do "
+        "that know nothing of Sandboa; a keeper names them where they are heard",
     )  # fmt: skip
 
 
@@ -123,11 +139,16 @@ def run(asked: argparse.Namespace) -> int:
         mishaps=mishaps,
         opens=_visits(began_s, asked.visits),
     )
+    cabinet = _MadeUp(model, names, began_s, asked)
+    if asked.mqtt:
+        _publish(cabinet, now_s, ends_s)
+        return 0
+    if asked.speak and asked.speak not in tuple(Speech):
+        raise NotPlausible("speak", f"{asked.speak} is spoken at a broker: say --mqtt URL too")
     with httpx2.Client(base_url=asked.url, timeout=30.0) as client:
         token = asked.token or _introduce(client, asked, names, began_s)
-        house = _House(client, token, Speech(asked.speak))
+        house = _House(client, token, Speech(asked.speak or Speech.SANDBOA))
         print(f"Sending {len(names)} probes of {asked.cabinet} to {asked.url}", flush=True)
-        cabinet = _MadeUp(model, names, began_s, asked)
         sent = _catch_up(house, cabinet, now_s)
         print(f"{sent} readings sent up to now", flush=True)
         _go_on(house, cabinet, now_s, ends_s)
@@ -160,17 +181,51 @@ def _catch_up(house: _House, cabinet: _MadeUp, now_s: float) -> int:
     return sent + len(batch)
 
 
-def _go_on(house: _House, cabinet: _MadeUp, told_s: float, ends_s: float | None) -> None:
+def _publish(cabinet: _MadeUp, now_s: float, ends_s: float | None) -> None:
+    """What the cabinet's probes read from now on, at a broker."""
+    asked = cabinet.asked
+    try:
+        speech = BrokerSpeech(asked.speak or BrokerSpeech.FLAT)
+    except ValueError as error:
+        known = ", ".join(BrokerSpeech)
+        raise NotPlausible("speak", f"at a broker is spoken: {known}") from error
+    with closing(Publisher(Broker(asked.mqtt))) as publisher:
+        print(f"Publishing {len(cabinet.names)} sensors at {asked.mqtt}", flush=True)
+        publisher.publish(presented(speech, cabinet.names))
+        _go_on(_Heard(publisher, speech), cabinet, now_s - asked.every, ends_s)
+
+
+@dataclass(frozen=True)
+class _Heard:
+    """Whoever listens at a broker."""
+
+    publisher: Publisher
+    speech: BrokerSpeech
+
+    def deliver(self, readings: list[SimulatedReading]) -> None:
+        """Publish the last reading of each probe: such sensors tell no time."""
+        last = {r.probe: SensorNow(r.probe, r.temperature_c, r.humidity) for r in readings}
+        self.publisher.publish(published(self.speech, list(last.values())))
+
+
+class _Taker(Protocol):
+    """What takes readings: a house, or whoever listens at a broker."""
+
+    def deliver(self, readings: list[SimulatedReading]) -> None: ...
+
+
+def _go_on(house: _Taker, cabinet: _MadeUp, told_s: float, ends_s: float | None) -> None:
     """A reading of every probe each `every` seconds, of the cabinet that was caught up with."""
     every_s = cabinet.asked.every
-    while ends_s is None or time.time() < ends_s:
-        time.sleep(min(every_s, max(ends_s - time.time(), 0.0) if ends_s else every_s))
+    now_s = told_s
+    while ends_s is None or now_s < ends_s:
         now_s = time.time()
         # The same cabinet, run on: what was is the same for the same seed.
         fresh = [reading for reading, at_s in _readings(cabinet, now_s) if at_s > told_s]
         if fresh:
             house.deliver(fresh)
         told_s = now_s
+        time.sleep(min(every_s, max(ends_s - time.time(), 0.0) if ends_s else every_s))
 
 
 def _readings(cabinet: _MadeUp, until_s: float) -> Iterator[tuple[SimulatedReading, float]]:

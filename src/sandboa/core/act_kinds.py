@@ -47,6 +47,8 @@ class ActKind(StrEnum):
     ALTERATION = "alteration", Touch.LOSSES
     SET_POINT = "set point", Touch.EVERY_CLUTCH | Touch.LOSSES
     PROBE = "probe", Touch.EVERY_CLUTCH | Touch.LOSSES
+    #: What a sensor's messages say of which probe: of what comes from then on.
+    HEARD = "heard", Touch.NOTHING
     PROBE_CHECK = "check", Touch.EVERY_CLUTCH | Touch.LOSSES
     LEFT_OUT = "left out", Touch.EVERY_CLUTCH | Touch.LOSSES
     #: A box set up or put away.

@@ -19,6 +19,9 @@ GRAMS_PER_OUNCE: Final = 28.349523125
 #: °F between two temperatures that are 1 °C apart; exact by definition.
 FAHRENHEIT_PER_CELSIUS: Final = 1.8
 
+#: K at 0 °C; exact by definition.
+_KELVIN_AT_0_C: Final = 273.15
+
 #: °C a logger near eggs can honestly report: from a frozen shed to a hot loft (assumption).
 READING_RANGE_C: Final = (-20.0, 60.0)
 #: °C a cabinet can be set to while eggs are in it (assumption; above 32.8 °C is discouraged).
@@ -45,6 +48,11 @@ class TemperatureUnit(StrEnum):
 def celsius_from_fahrenheit(fahrenheit: float) -> float:
     """°F to °C; exact by definition."""
     return (fahrenheit - 32.0) / FAHRENHEIT_PER_CELSIUS
+
+
+def celsius_from_kelvin(kelvin: float) -> float:
+    """K to °C."""
+    return kelvin - _KELVIN_AT_0_C
 
 
 def fahrenheit_from_celsius(celsius: float) -> float:

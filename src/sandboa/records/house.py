@@ -100,6 +100,22 @@ class Device(Fact):
     token_hash = TextField()
 
 
+class HeardValue(Fact):
+    """What the value at `path` of a message is: a `quantity` of a probe, in `unit` (c, f, k,
+    percent, fraction).
+
+    The message comes on `topic` of a broker, or from `device` by HTTP. `path` is empty where the
+    whole message is the value.
+    """
+
+    topic = TextField(null=True)
+    device_id = IntegerField(null=True)
+    path = TextField()
+    quantity = TextField()
+    unit = TextField()
+    probe_id = IntegerField()
+
+
 class Setting(Fact):
     """A number the keeper has set in place of the default."""
 

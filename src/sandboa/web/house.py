@@ -1,6 +1,7 @@
 """What every request works with: the house's knowledge and the clock."""
 
 from asyncio import Semaphore
+from collections.abc import Callable
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Annotated, cast
@@ -9,13 +10,12 @@ from uuid import uuid4
 
 from fastapi import Depends, Request
 
-from sandboa.core.messages import Words
 from sandboa.devices.home_network import HomeNetwork
 from sandboa.services.people.signing_in import SignedIn
-from sandboa.services.probes.devices import Device
-from sandboa.services.readings.intake import TakenIn
+from sandboa.services.readings.named_values import LoneHumidities
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.services.snapshot.snapshot import Snapshot
+from sandboa.web.background.heard import Heard
 from sandboa.web.background.live_state import LiveState
 from sandboa.web.background.restoring import Restoring
 from sandboa.web.background.senders import Senders
@@ -54,6 +54,10 @@ class Reach:
         return self.names | known | ({named} if named else frozenset())
 
 
+def _follow_nothing() -> None:
+    """No broker was asked for."""
+
+
 @dataclass
 class House:
     clock: Clock
@@ -74,6 +78,10 @@ class House:
     connections: Ledger = field(default_factory=Ledger)
     restoring: Restoring = field(default_factory=Restoring)
     senders: Senders = field(default_factory=Senders)
+    heard: Heard = field(default_factory=Heard)
+    lone_humidities: LoneHumidities = field(default_factory=LoneHumidities)
+    #: Called when other topics are to be followed than before.
+    follow_named: Callable[[], None] = _follow_nothing
     #: What the last night found not to be as it was recorded.
     problems: tuple[str, ...] = ()
     #: When the watch last looked at the cabinets, s; None: not yet.
@@ -94,15 +102,6 @@ class House:
     def snapshot(self) -> Snapshot:
         """What the house knows now."""
         return self.snapshots.current()
-
-    def readings_came_by_mqtt(self, device: Device, _: TakenIn) -> None:
-        """A device's message was stored, from a thread of its own."""
-        self.senders.take(device.entity_id)
-        self.live.readings_came_elsewhere()
-
-    def mqtt_refused(self, device: Device, reason: Words) -> None:
-        """A device's message was refused, from a thread of its own."""
-        self.senders.refuse(device.entity_id, reason, self.clock.now_s())
 
     def forget(self) -> None:
         """Another house was put in place: nothing that was known of the one before holds."""

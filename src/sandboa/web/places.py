@@ -23,6 +23,7 @@ from sandboa.web.hatching.routes import router as hatching
 from sandboa.web.hatchlings.routes import router as hatchlings
 from sandboa.web.health.routes import outside as health_outside
 from sandboa.web.health.routes import router as health
+from sandboa.web.heard.routes import router as heard
 from sandboa.web.home_network.routes import router as home_network
 from sandboa.web.lay_day.routes import router as lay_day
 from sandboa.web.lay_day_drafts.routes import router as lay_day_drafts
@@ -57,6 +58,7 @@ ROUTERS: Final[tuple[APIRouter, ...]] = (
     probes,
     devices,
     device_readings,
+    heard,
     hatching,
     hatchlings,
     losses,

@@ -1,5 +1,5 @@
 import { chakra, Grid, Stack, Text } from '@chakra-ui/react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { useChoices, useProbes, useToday } from '@/shared/api/queries'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { ByHand } from './ByHand'
@@ -44,6 +44,9 @@ export function Component() {
           <section aria-labelledby="probes">
             <Heading id="probes">Probes</Heading>
             <ProbeList probes={probes.data} />
+            <Text mt={4}>
+              Sensors that send by themselves: <Link to="/heard">what is heard</Link>
+            </Text>
           </section>
         </Stack>
       </Grid>

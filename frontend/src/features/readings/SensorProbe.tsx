@@ -5,7 +5,6 @@ import { useRules } from '@/shared/api/queries'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { difference, useTemperatureUnit } from '@/shared/units'
 import type { Place } from './places'
-import { sensorName } from './SensorTold'
 
 export const NEW = 'new'
 export const LEFT_OUT = '0'
@@ -18,18 +17,18 @@ export type SensorValues = {
   checked: string
 }
 
-/** Which probe a sensor of a file is: a known one, a new one at its place, or none. */
+/** Which probe a sensor is: a known one, a new one at its place, or none. */
 export function SensorProbe({
   at,
-  sensor,
-  alone,
+  label,
+  mayLeaveOut,
   places,
   loggers,
 }: {
-  /** Its place among the sensors of the file. */
+  /** Its place among the sensors of the form. */
   at: number
-  sensor: Schemas['SensorResponse']
-  alone: boolean
+  label: string
+  mayLeaveOut: boolean
   places: Place[]
   loggers: Schemas['HungProbeResponse'][]
 }) {
@@ -40,16 +39,16 @@ export function SensorProbe({
     sdC === undefined ? '' : `: forecasts allow ±${difference(sdC, unit)}`
   const field = (name: keyof SensorValues) => `sensors.${at}.${name}` as const
   return (
-    <Box mb={alone ? 0 : 6}>
+    <Box mb={mayLeaveOut ? 6 : 0}>
       <SelectField
         name={field('probe')}
-        label={alone ? 'Which probe wrote it' : `Which probe is ${sensorName(sensor)}`}
+        label={label}
         required
         options={[
           { value: '', label: 'choose' },
           ...loggers.map((p) => ({ value: String(p.id), label: `${p.name} (${p.place})` })),
           { value: NEW, label: 'a new probe' },
-          ...(alone ? [] : [{ value: LEFT_OUT, label: 'none: leave it out' }]),
+          ...(mayLeaveOut ? [{ value: LEFT_OUT, label: 'none: leave it out' }] : []),
         ]}
       />
       {form.watch(field('probe')) === NEW && (

@@ -3,12 +3,14 @@ import { useRef } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
-import { fromInputMoment, inputMoment } from '@/shared/dates'
+import { inputMoment } from '@/shared/dates'
 import type { FileChoices } from '@/shared/logger-file/Questions'
 import { Button } from '@/shared/ui/Button'
 import { fileBody } from './fileBody'
+import { hangProbe } from './hangProbe'
 import type { Place } from './places'
 import { LEFT_OUT, NEW, SensorProbe, type SensorValues } from './SensorProbe'
+import { sensorName } from './SensorTold'
 
 export type Stored = Schemas['StoredSensorResponse'][]
 
@@ -82,16 +84,7 @@ export function StoreFile({
     const known = hung.current.get(key)
     if (known !== undefined) return known
     hanging.current = at
-    const { id } = await answer(
-      api.POST('/api/probes', {
-        body: {
-          name: values.name,
-          place: places.find((p) => p.value === values.place)?.asked ?? {},
-          since: fromInputMoment(values.since),
-          checked: values.checked === 'yes',
-        },
-      }),
-    )
+    const id = await hangProbe(values, places)
     hung.current.set(key, id)
     return id
   }
@@ -110,8 +103,8 @@ export function StoreFile({
           <SensorProbe
             key={at}
             at={at}
-            sensor={sensor}
-            alone={alone}
+            label={alone ? 'Which probe wrote it' : `Which probe is ${sensorName(sensor)}`}
+            mayLeaveOut={!alone}
             places={places}
             loggers={loggers}
           />

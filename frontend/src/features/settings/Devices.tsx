@@ -2,6 +2,7 @@ import { Box, chakra, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
+import { Link } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { devicesQuery, useAct, useToday } from '@/shared/api/queries'
 import { dayAndTime } from '@/shared/dates'
@@ -28,7 +29,8 @@ export function Devices() {
     <>
       <Text color="soft" mb={3}>
         A logger, sensor or gateway sends its readings with a token of its own, in its own words.
-        Give its name to a probe when you hang it.
+        Give its name to a probe when you hang it, or name its values where they are{' '}
+        <Link to="/heard">heard</Link>.
       </Text>
       {today.data && <Senders today={today.data} />}
       {made && <Shown token={made} />}

@@ -167,7 +167,7 @@ function ToKnow({ today }: { today: Today }) {
 }
 
 const isHindered = (today: Today) =>
-  today.broker_problem !== null || today.refused_senders.length > 0
+  today.broker_problem !== null || today.refused_senders.length + today.weak_senders.length > 0
 
 function Hindered({ today }: { today: Today }) {
   return (

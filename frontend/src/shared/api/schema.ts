@@ -1346,6 +1346,31 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/heard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Heard
+         * @description Every topic and device that spoke since the start, announced itself or was named; the one
+         *     that spoke last first.
+         */
+        get: operations["get_heard"];
+        /**
+         * Name
+         * @description Say what the values of a topic's or device's messages are; with none they are not stored.
+         */
+        put: operations["name"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/hatch-watch": {
         parameters: {
             query?: never;
@@ -5540,6 +5565,35 @@ export interface components {
             clock_behind_s: number;
         };
         /**
+         * HeardResponse
+         * @description A topic, or a device, and what it said last; `count` since the application was started.
+         *
+         *     `kept`: the broker had the message from before, and nobody knows when it
+         *     was sent. `at` is null for a sensor that announced itself and said nothing
+         *     yet. `weakness` is why it may soon fall silent; `refused` why its last
+         *     message was not taken.
+         */
+        HeardResponse: {
+            /** Topic */
+            topic: string | null;
+            /** Device */
+            device: number | null;
+            /** Name */
+            name: string;
+            /** At */
+            at: string | null;
+            /** Count */
+            count: number;
+            /** Kept */
+            kept: boolean;
+            /** Values */
+            values: components["schemas"]["ValueResponse"][];
+            /** Weakness */
+            weakness: string | null;
+            /** Refused */
+            refused: string | null;
+        };
+        /**
          * HeldBackResponse
          * @description The animal that a hatchling was held back as.
          */
@@ -6446,11 +6500,34 @@ export interface components {
          * @enum {string}
          */
         MouldSchool: "leave unless it comes away freely" | "isolate" | "antifungal powder and dry brush" | "discard only when certain";
+        /**
+         * NameRequest
+         * @description What the values of a topic's or a device's messages are, in place of what was said before.
+         */
+        NameRequest: {
+            /** Topic */
+            topic?: string | null;
+            /** Device */
+            device?: number | null;
+            /** Values */
+            values: components["schemas"]["ValueRequest"][];
+        };
         /** NamedRateResponse */
         NamedRateResponse: {
             /** Name */
             name: string;
             rate: components["schemas"]["RateResponse"];
+        };
+        /**
+         * NamedValueResponse
+         * @description What a keeper said a value is: in which unit, and of which probe.
+         */
+        NamedValueResponse: {
+            unit: components["schemas"]["ValueUnit"];
+            /** Probe */
+            probe: number;
+            /** Probe Name */
+            probe_name: string;
         };
         /**
          * NewBoxRequest
@@ -7595,6 +7672,12 @@ export interface components {
             device: string;
         };
         /**
+         * Seems
+         * @description What a value seems to be, by its name and size.
+         * @enum {string}
+         */
+        Seems: "temperature" | "humidity" | "battery" | "battery low" | "signal" | "link";
+        /**
          * SeenResponse
          * @description How often a trait was seen among hatchlings, against what was to be expected.
          */
@@ -8151,6 +8234,8 @@ export interface components {
             broker_problem: string | null;
             /** Refused Senders */
             refused_senders: components["schemas"]["RefusedSenderResponse"][];
+            /** Weak Senders */
+            weak_senders: components["schemas"]["WeakSenderResponse"][];
         };
         /**
          * TokenResponse
@@ -8325,6 +8410,42 @@ export interface components {
             until: string;
         };
         /**
+         * ValueRequest
+         * @description A value of a message that is to be stored.
+         */
+        ValueRequest: {
+            /**
+             * Path
+             * @default
+             */
+            path: string;
+            unit: components["schemas"]["ValueUnit"];
+            /** Probe */
+            probe: number;
+        };
+        /**
+         * ValueResponse
+         * @description A value of a message; `path` is empty where it is the whole message.
+         *
+         *     `seems` and `unit` are what it seems to be, by its name, its size, or what
+         *     the sensor announced of itself.
+         */
+        ValueResponse: {
+            /** Path */
+            path: string;
+            /** Text */
+            text: string;
+            seems: components["schemas"]["Seems"] | null;
+            unit: components["schemas"]["ValueUnit"] | null;
+            named: components["schemas"]["NamedValueResponse"] | null;
+        };
+        /**
+         * ValueUnit
+         * @description How a message writes it.
+         * @enum {string}
+         */
+        ValueUnit: "c" | "f" | "k" | "percent" | "fraction";
+        /**
          * Vessels
          * @description Vessels near the top. `UNSURE`: looked, could not tell.
          * @enum {string}
@@ -8491,6 +8612,16 @@ export interface components {
             water_g: number;
             /** At */
             at?: string | null;
+        };
+        /**
+         * WeakSenderResponse
+         * @description A sensor that feeds a probe and may soon fall silent, by what it says of itself.
+         */
+        WeakSenderResponse: {
+            /** Name */
+            name: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * WeightRequest
@@ -11322,6 +11453,64 @@ export interface operations {
         responses: {
             /** @description Successful Response */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_heard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeardResponse"][];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    name: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NameRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,5 +1,7 @@
-"""MQTT, the second way in: a client of a broker, and a small broker for development."""
+"""MQTT, the second way in: clients of a broker, and a small broker for development."""
 
-from sandboa.devices.mqtt.subscriber import MqttIntake, Taking, require_broker
+from sandboa.devices.mqtt.address import Broker, require_broker
+from sandboa.devices.mqtt.listener import MqttListener
+from sandboa.devices.mqtt.subscriber import MqttIntake
 
-__all__ = ["MqttIntake", "Taking", "require_broker"]
+__all__ = ["Broker", "MqttIntake", "MqttListener", "require_broker"]

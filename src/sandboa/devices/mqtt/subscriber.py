@@ -2,24 +2,23 @@
 
 Devices publish to `sandboa/NAME/readings` with QoS 1, NAME as in Settings, or to
 `sandboa/NAME/readings/PROBE`; the payload is anything POST /api/readings takes. What
-cannot be taken is answered on `sandboa/NAME/problems`. Who may publish where is the
-broker's to decide.
+cannot be taken is answered on `sandboa/NAME/problems`. Sensors that know nothing of
+Sandboa publish where they do: their topics are followed once a keeper has named their
+values. Who may publish where is the broker's to decide.
 """
 
 import json
 import logging
-from collections.abc import Callable
-from contextlib import AbstractContextManager, nullcontext
+from contextlib import AbstractContextManager
 from threading import Event
-from typing import Any, Final
-from urllib.parse import unquote, urlsplit
+from typing import Any, Final, Protocol
 
 import paho.mqtt.client as mqtt
-from paho.mqtt.enums import CallbackAPIVersion
 from pydantic import ValidationError
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.messages import Words
+from sandboa.devices.mqtt.address import Broker
 from sandboa.formats.delivery import (
     LARGEST_DELIVERY_BYTES,
     Delivery,
@@ -39,49 +38,49 @@ _RETRY_S: Final = 1.0
 
 _log = logging.getLogger(__name__)
 
-#: Called with the device after a delivery was stored.
-Taking = Callable[[Device, TakenIn], None]
-#: Called with the device and the reason, when one was refused.
-Refusing = Callable[[Device, Words], None]
+
+class TheHouse(Protocol):
+    """The house, as far as messages go; called from threads of their own."""
+
+    def now_s(self) -> float:
+        """The house's clock, s."""
+
+    def using(self) -> AbstractContextManager[None]:
+        """Held while the house is used: it may wait while somebody has it alone."""
+
+    def taken(self, device: Device, taken: TakenIn) -> None:
+        """A device's delivery was stored."""
+
+    def refused(self, device: Device, reason: Words) -> None:
+        """A device's delivery was refused."""
+
+    def named_topics(self) -> set[str]:
+        """Topics whose values a keeper has named."""
+
+    def take_named(self, topic: str, payload: bytes, kept: bool) -> None:
+        """Store a message of such a topic; a refusal is the house's to tell.
+
+        `kept`: the broker had it from before. Raises Unavailable where it cannot be stored now.
+        """
 
 
 class MqttIntake:
     """A connection to a broker, kept up until it is closed; its session outlives a restart."""
 
-    def __init__(
-        self,
-        url: str,
-        now_s: Callable[[], float],
-        taken: Taking,
-        using: Callable[[], AbstractContextManager[None]] = nullcontext,
-        refused: Refusing = lambda *_: None,
-    ) -> None:
-        """`using` is held while the house is used: it may wait while somebody has it alone."""
-        self._now_s, self._taken, self._using, self._refused = now_s, taken, using, refused
+    def __init__(self, broker: Broker, house: TheHouse) -> None:
+        self._house = house
         self._problem: str | None = None
         self._closing, self.subscribed = Event(), Event()
-        where = require_broker(url)
-        port = where.port or (8883 if where.scheme == "mqtts" else 1883)
         #: As it is told: without the password.
-        self._address = f"{where.hostname}:{port}"
-        self._client = mqtt.Client(
-            CallbackAPIVersion.VERSION2,
-            client_id="sandboa-house",
-            clean_session=False,
-            manual_ack=True,
-        )
-        if where.username:
-            self._client.username_pw_set(unquote(where.username), unquote(where.password or ""))
-        if where.scheme == "mqtts":
-            self._client.tls_set()
+        self._address = broker.address
+        self._followed: set[str] = set()
+        self._client = broker.client("sandboa-house", clean_session=False, manual_ack=True)
         self._client.on_connect = self._on_connect
         self._client.on_connect_fail = self._on_connect_fail
         self._client.on_disconnect = self._on_disconnect
         self._client.on_subscribe = lambda *_: self.subscribed.set()
         self._client.on_message = self._on_message
-        self._client.reconnect_delay_set(1, 60)
-        self._client.connect_async(where.hostname or "", port)
-        self._client.loop_start()
+        broker.begin(self._client)
 
     def close(self) -> None:
         """Leave the broker; what comes meanwhile waits there."""
@@ -96,6 +95,19 @@ class MqttIntake:
             return
         self._problem = None
         client.subscribe(TOPIC, qos=1)
+        self._followed = set()
+        with self._house.using():
+            self.follow_named()
+
+    def follow_named(self) -> None:
+        """Follow the topics whose values are named now, and no others; asked while the house is
+        used."""
+        wanted = self._house.named_topics()
+        for topic in sorted(wanted - self._followed):
+            self._client.subscribe(topic, qos=1)
+        for topic in sorted(self._followed - wanted):
+            self._client.unsubscribe(topic)
+        self._followed = wanted
 
     def _on_connect_fail(self, *_: Any) -> None:
         self._problem = f"The MQTT broker {self._address} does not answer."
@@ -112,10 +124,15 @@ class MqttIntake:
 
     def _on_message(self, client: mqtt.Client, _: Any, message: mqtt.MQTTMessage) -> None:
         name, _, sensor = message.topic.removeprefix("sandboa/").partition("/readings")
+        ours = mqtt.topic_matches_sub(TOPIC, message.topic)
         while not self._closing.is_set():
             try:
-                with self._using():
-                    self._take(name, sensor.strip("/"), message)
+                with self._house.using():
+                    if ours:
+                        self._take(name, sensor.strip("/"), message)
+                    else:
+                        payload = bytes(message.payload)
+                        self._house.take_named(message.topic, payload, message.retain)
             except Unavailable:
                 # Not stored, so not acknowledged: the broker keeps it while we try again.
                 self._closing.wait(_RETRY_S)
@@ -132,12 +149,12 @@ class MqttIntake:
         try:
             taken = self._store(device, sensor, message)
         except (NotPlausible, ValidationError) as error:
-            self._refused(device, refusal_words(error))
+            self._house.refused(device, refusal_words(error))
             raise
-        self._taken(device, taken)
+        self._house.taken(device, taken)
 
     def _store(self, device: Device, sensor: str, message: mqtt.MQTTMessage) -> TakenIn:
-        payload, now_s = bytes(message.payload), self._now_s()
+        payload, now_s = bytes(message.payload), self._house.now_s()
         if len(payload) > LARGEST_DELIVERY_BYTES:
             raise NotPlausible("readings", "too large: send smaller batches")
         if is_delivery(payload):
@@ -148,16 +165,3 @@ class MqttIntake:
         if sensor:
             sent = [(said or sensor, *rest) for said, *rest in sent]  # type: ignore[misc]
         return take_in_as_said(device, sent, now_s)
-
-
-def require_broker(url: str) -> Any:
-    """The parts of a broker's address; NotPlausible when it is none."""
-    try:
-        where = urlsplit(url)
-        known = where.scheme in ("mqtt", "mqtts") and bool(where.hostname)
-        _ = where.port
-    except ValueError:
-        known = False
-    if not known:
-        raise NotPlausible("mqtt", f'"{url[:60]}" is not a broker: mqtt://host:1883')
-    return where

@@ -4,15 +4,13 @@ from collections.abc import Sequence
 from statistics import median
 from typing import Final, Literal
 
-from sandboa.core.units import celsius_from_fahrenheit
+from sandboa.core.units import celsius_from_fahrenheit, celsius_from_kelvin
 from sandboa.formats.logger_files.columns import Row, values_of
 from sandboa.formats.logger_files.headings import unit_marks
 
 #: Medians above which unmarked temperatures must be °F, and K: no incubator runs at 50 °C.
 _FAHRENHEIT_ABOVE: Final = 50.0
 KELVIN_ABOVE: Final = 200.0
-#: K at 0 °C.
-_KELVIN_AT_0_C: Final = 273.15
 #: Median up to which humidity is written as a fraction: near eggs it is never 1.5 % or less.
 FRACTION_UP_TO: Final = 1.5
 
@@ -46,4 +44,4 @@ def celsius(value: float, unit: Unit) -> float:
     """°C of a value in its unit."""
     if unit == "f":
         return celsius_from_fahrenheit(value)
-    return value - _KELVIN_AT_0_C if unit == "k" else value
+    return celsius_from_kelvin(value) if unit == "k" else value

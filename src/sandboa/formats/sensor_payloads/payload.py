@@ -28,7 +28,7 @@ def understood(payload: bytes, now_s: float | None, content_type: str = "") -> l
     """
     if len(payload) > LARGEST_DELIVERY_BYTES:
         raise NotPlausible("readings", "too large: send smaller batches")
-    found = sensors_in(_parsed(payload, content_type))
+    found = sensors_in(parsed(payload, content_type))
     if not found:
         raise NotPlausible(
             "body",
@@ -39,13 +39,14 @@ def understood(payload: bytes, now_s: float | None, content_type: str = "") -> l
     return [s.reading(at_s) for s, at_s in zip(found, times, strict=True) if at_s is not None]
 
 
-def of_words(words: Mapping[str, str], now_s: float) -> list[SentReading]:
-    """Readings that stand in the words of an address, as `understood`."""
+def json_of_words(words: Mapping[str, str]) -> bytes:
+    """The words of an address as a message that `understood` takes; without those that are keys."""
     said = {name: text for name, text in words.items() if name.casefold() not in _NOT_SAID}
-    return understood(json.dumps(said).encode(), now_s)
+    return json.dumps(said).encode()
 
 
-def _parsed(payload: bytes, content_type: str) -> Any:
+def parsed(payload: bytes, content_type: str) -> Any:
+    """A message as JSON has it, or the text of a number with its unit; NotPlausible for neither."""
     try:
         text = payload.decode("utf-8-sig").strip()
     except UnicodeDecodeError as error:

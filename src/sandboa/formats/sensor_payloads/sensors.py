@@ -18,11 +18,18 @@ from sandboa.services.readings.intake import SentReading
 #: Levels of a message that are looked into.
 DEEPEST: Final = 8
 #: Names that say in a letter or two what it is.
-_SHORT: Final = {"tc": "c", "tf": "f", "tempc": "c", "tempf": "f", "temp_c": "c", "temp_f": "f"}
+_SHORT: Final[dict[str, Unit]] = {
+    "tc": "c",
+    "tf": "f",
+    "tempc": "c",
+    "tempf": "f",
+    "temp_c": "c",
+    "temp_f": "f",
+}
 _HUMIDITY: Final = frozenset(("h", "hum", "humi", "rh"))
 _UNIT_NAMES: Final = re.compile(r"unit|scale", re.IGNORECASE)
 _NAMES: Final = ("probe", "name", "sensor", "friendly_name", "device", "id", "mac", "address")
-_VALUES: Final = ("value", "val", "v", "state")
+VALUE_NAMES: Final = ("value", "val", "v", "state")
 #: What holds sensors and is none.
 _HOLDERS: Final = frozenset(
     ("data", "payload", "sensors", "sensor", "values", "state", "attributes", "readings", "params",
@@ -71,7 +78,7 @@ def sensors_in(message: Any) -> list[_Sensor]:
 
 def _with(value: float, unit: Unit | None) -> _Sensor:
     sensor = _Sensor()
-    unit = unit or _unit_by_size(value)
+    unit = unit or unit_by_size(value)
     sensor.at_c[unit] = celsius(value, unit)
     return sensor
 
@@ -90,8 +97,8 @@ def _sensors(node: Any, above: _Sensor, unit: Unit | None, depth: int) -> Iterat
         return
     if not isinstance(node, dict):
         return
-    unit = _unit_said(node) or unit
-    own = _Sensor(_name_said(node) or above.name, at_s=_time_said(node) or above.at_s)
+    unit = unit_said(node) or unit
+    own = _Sensor(_name_said(node) or above.name, at_s=time_said(node) or above.at_s)
     for key, value in node.items():
         _take(own, str(key), value, unit)
     if own.at_c:
@@ -108,25 +115,45 @@ def _sensors(node: Any, above: _Sensor, unit: Unit | None, depth: int) -> Iterat
 def _take(sensor: _Sensor, key: str, value: Any, unit: Unit | None) -> None:
     """Add a value to what is known of a sensor, where its name says what it is."""
     if isinstance(value, dict):
-        unit = _unit_said(value) or unit
-        value = next((value[name] for name in _VALUES if name in value), None)
+        unit = unit_said(value) or unit
+        value = next((value[name] for name in VALUE_NAMES if name in value), None)
     measured = _number(value)
     if measured is None:
         return
+    what = quantity_named(key)
+    if what is None:
+        return
+    if what.quantity is Named.HUMIDITY:
+        sensor.humidity = measured if measured <= FRACTION_UP_TO else measured / 100.0
+        return
+    marks = unit_marks(key) | (unit_marks(value) if isinstance(value, str) else set())
+    said: Any = what.unit or (min(marks) if marks else unit)
+    said = said or unit_by_size(measured)
+    sensor.at_c.setdefault(said, celsius(measured, said))
+
+
+@dataclass(frozen=True, slots=True)
+class QuantityNamed:
+    """What the name of a value says: a temperature, its unit where it is in the name; humidity."""
+
+    quantity: Named
+    unit: Unit | None = None
+
+
+def quantity_named(key: str) -> QuantityNamed | None:
+    """The quantity a value's name says; None for anything else."""
     short = key.casefold().replace("-", "_")
     if short in _HUMIDITY or named(key) is Named.HUMIDITY:
-        sensor.humidity = measured if measured <= FRACTION_UP_TO else measured / 100.0
-    elif short in _SHORT or named(key) is Named.TEMPERATURE:
-        marks = unit_marks(key) | (unit_marks(value) if isinstance(value, str) else set())
-        said: Any = _SHORT.get(short) or (min(marks) if marks else unit)
-        said = said or _unit_by_size(measured)
-        sensor.at_c.setdefault(said, celsius(measured, said))
+        return QuantityNamed(Named.HUMIDITY)
+    if short in _SHORT:
+        return QuantityNamed(Named.TEMPERATURE, _SHORT[short])
+    return QuantityNamed(Named.TEMPERATURE) if named(key) is Named.TEMPERATURE else None
 
 
 def _is_quantity(key: str, value: Any) -> bool:
     return (
         isinstance(value, dict)
-        and any(name in value for name in _VALUES)
+        and any(name in value for name in VALUE_NAMES)
         and (named(key) in (Named.TEMPERATURE, Named.HUMIDITY))
     )
 
@@ -137,15 +164,16 @@ def _typed(parts: list[Any]) -> list[dict[str, Any]] | None:
     for part in parts:
         if not isinstance(part, dict):
             return None
-        value = next((part[name] for name in _VALUES if name in part), None)
+        value = next((part[name] for name in VALUE_NAMES if name in part), None)
         kinds = [text for text in part.values() if isinstance(text, str) and named(text)]
         if value is None or not kinds:
             return None
-        told[kinds[0]] = {"value": value, "unit": _unit_said(part)}
+        told[kinds[0]] = {"value": value, "unit": unit_said(part)}
     return [told] if told else None
 
 
-def _unit_said(node: dict[Any, Any]) -> Unit | None:
+def unit_said(node: dict[Any, Any]) -> Unit | None:
+    """The unit of temperature that a field of a message's part names; None for none, or several."""
     for key, value in node.items():
         if _UNIT_NAMES.search(str(key)) and isinstance(value, str):
             marks = unit_marks(value)
@@ -161,7 +189,8 @@ def _name_said(node: dict[Any, Any]) -> str | None:
     )
 
 
-def _time_said(node: dict[Any, Any]) -> int | None:
+def time_said(node: dict[Any, Any]) -> int | None:
+    """The time (s) that a field of a message's part tells; None where it tells none."""
     for key, value in node.items():
         if named(str(key)) is Named.TIME or str(key).casefold() in ("at", "dt"):
             at_s = _moment(value)
@@ -184,7 +213,7 @@ def _moment(value: Any) -> float | None:
     return None if moment is None or moment.tzinfo is None else moment.timestamp()
 
 
-def _unit_by_size(value: float) -> Unit:
+def unit_by_size(value: float) -> Unit:
     """An overheated cabinet must not pass for a cool one in °F: what can be °C is."""
     return "k" if value > KELVIN_ABOVE else "f" if value > READING_RANGE_C[1] else "c"
 

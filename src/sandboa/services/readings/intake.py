@@ -1,7 +1,7 @@
 """What devices send: stored at once and for good, or held back where its time cannot be."""
 
 from collections import defaultdict
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -45,8 +45,14 @@ def take_in(
     `sent_s`, the sender's own now, is off by more than that. Raises
     NotPlausible for a probe that is not this device's.
     """
-    by_probe = _by_probe(device, sent)
     off_s = 0.0 if sent_s is None else sent_s - now_s
+    return take_in_of_probes(_by_probe(device, sent), now_s, off_s)
+
+
+def take_in_of_probes(
+    by_probe: Mapping[Probe, list[ReadingRow]], now_s: float, off_s: float = 0.0
+) -> TakenIn:
+    """As `take_in`, of rows of known probes; the sender's clock is off by `off_s`."""
     new = known = conflicting = held = 0
     with transaction():
         for probe, rows in by_probe.items():

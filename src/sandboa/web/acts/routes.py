@@ -12,7 +12,7 @@ from sandboa.services.acts.log import LINES, house_log, log_about
 from sandboa.services.acts.revisions import saved_over
 from sandboa.services.corrections.commands import correct_record, recorded_fields
 from sandboa.web.acts.schemas import RecordRequest, RecordResponse, form
-from sandboa.web.house import Asking, NowS
+from sandboa.web.house import Asking, NowS, TheHouse
 from sandboa.web.problems.handlers import NotForYou
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import ActResponse, DependentsResponse, Id, LogResponse
@@ -58,9 +58,11 @@ def correct(act_id: Id, asked: RecordRequest, seen: Seen, now_s: NowS) -> ActRes
 
 
 @router.post("/{act_id}/undo", dependencies=[RECORD])
-def undo_act(act_id: Id, person: Asking, now_s: NowS) -> ActResponse:
+def undo_act(act_id: Id, person: Asking, house: TheHouse, now_s: NowS) -> ActResponse:
     """Take an act back; undoing the undo does it again."""
     running = Touch.RUNNING in acts.touched_by_undoing(act_id)
     if person and running and not may(person.role, Deed.RUN):
         raise NotForYou(refusal(Deed.RUN))
-    return ActResponse.of(acts.undo(act_id, now_s))
+    undone = acts.undo(act_id, now_s)
+    house.follow_named()
+    return ActResponse.of(undone)

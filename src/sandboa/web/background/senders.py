@@ -5,6 +5,7 @@ from dataclasses import dataclass, field
 from typing import Final
 
 from sandboa.core.messages import Words
+from sandboa.services.probes.heard_values import Source
 
 #: Letters of a refusal that are kept.
 _LONGEST: Final = 300
@@ -31,21 +32,21 @@ class Senders:
     """
 
     broker_problem: Callable[[], str | None] = _no_broker
-    _refused: dict[int, Refusal] = field(default_factory=dict)
+    _refused: dict[Source, Refusal] = field(default_factory=dict)
 
-    def refuse(self, device: int, reason: Words, at_s: float) -> None:
-        """A message of a device was not taken."""
+    def refuse(self, source: Source, reason: Words, at_s: float) -> None:
+        """A message of a device, or of a topic, was not taken."""
         short = reason[:_LONGEST] if isinstance(reason, str) else reason
-        self._refused[device] = Refusal(short, at_s)
+        self._refused[source] = Refusal(short, at_s)
 
-    def take(self, device: int) -> None:
-        """A message of a device was taken: what was refused before is mended."""
-        self._refused.pop(device, None)
+    def take(self, source: Source) -> None:
+        """A message was taken: what was refused before is mended."""
+        self._refused.pop(source, None)
 
-    def refused(self, device: int) -> Refusal | None:
-        """The last refusal, while nothing was taken since."""
-        return self._refused.get(device)
+    def refused(self) -> dict[Source, Refusal]:
+        """The last refusal of each, while nothing was taken since."""
+        return dict(self._refused)
 
     def stamp(self) -> tuple[object, ...]:
         """Changes whenever what is told of senders does."""
-        return (self.broker_problem(), *sorted(self._refused.items(), key=lambda held: held[0]))
+        return (self.broker_problem(), tuple(self._refused.items()))

@@ -14,9 +14,11 @@ from sandboa.formats.delivery import (
     is_delivery,
     refusal_words,
 )
-from sandboa.formats.sensor_payloads import of_words, understood
+from sandboa.formats.sensor_payloads import json_of_words, understood, values_in
 from sandboa.services.probes.devices import Device, device_of
+from sandboa.services.probes.heard_values import Source, values_of
 from sandboa.services.readings import intake
+from sandboa.services.readings.named_values import take_in_named
 from sandboa.web.device_readings.device_token import (
     Authorization,
     TokenInAddress,
@@ -41,7 +43,6 @@ router = APIRouter(prefix="/api", tags=["intake"])
 async def post_readings(
     request: Request,
     house: TheHouse,
-    now_s: NowS,
     authorization: Authorization = "",
     token: TokenInAddress = "",
     content_encoding: Annotated[str | None, Header(max_length=40)] = None,
@@ -55,7 +56,7 @@ async def post_readings(
 
     def take(device: Device, body: bytes) -> TakenInResponse:
         whole = unpacked(body, content_encoding, LARGEST_DELIVERY_BYTES)
-        return _take_in(device, whole, request.headers.get("content-type", ""), now_s)
+        return _take_in(house, device, whole, request.headers.get("content-type", ""))
 
     return await _taken(request, house, device_token(authorization, token), take)
 
@@ -64,15 +65,13 @@ async def post_readings(
 async def get_readings(
     request: Request,
     house: TheHouse,
-    now_s: NowS,
     authorization: Authorization = "",
     token: TokenInAddress = "",
 ) -> TakenInResponse:
     """Take in a reading that stands in the address: for sensors that can do nothing else."""
 
     def take(device: Device, _: bytes) -> TakenInResponse:
-        sent = of_words(request.query_params, now_s)
-        return _told(intake.take_in_as_said(device, sent, now_s))
+        return _take_in(house, device, json_of_words(request.query_params), "")
 
     return await _taken(request, house, device_token(authorization, token), take)
 
@@ -84,15 +83,16 @@ async def _taken(
     take: Callable[[Device, bytes], TakenInResponse],
 ) -> TakenInResponse:
     device = await run_in_threadpool(device_of, token)
+    source = Source(device=device.entity_id)
     with house.deliveries.enter(f"device {device.entity_id}"):
         body = await request.body()
         try:
             async with house.writing:
                 taken = await run_in_threadpool(take, device, body)
         except (NotPlausible, RequestValidationError) as error:
-            house.senders.refuse(device.entity_id, refusal_words(error), house.clock.now_s())
+            house.senders.refuse(source, refusal_words(error), house.clock.now_s())
             raise
-    house.senders.take(device.entity_id)
+    house.senders.take(source)
     house.live.readings_came()
     return taken
 
@@ -129,8 +129,15 @@ def set_aside(asked: DropRequest, now_s: NowS) -> ActResponse:
     return ActResponse.of(intake.drop_held(asked.probe, asked.reason, now_s))
 
 
-def _take_in(device: Device, body: bytes, content_type: str, now_s: float) -> TakenInResponse:
+def _take_in(house: House, device: Device, body: bytes, content_type: str) -> TakenInResponse:
+    now_s = house.clock.now_s()
     if not is_delivery(body):
+        house.heard.device(device.entity_id, body, content_type, now_s)
+        if named := values_of(Source(device=device.entity_id)):
+            message = values_in(body, content_type)
+            at_s = now_s if message.at_s is None else message.at_s
+            numbers = message.numbers()
+            return _told(take_in_named(named, numbers, at_s, now_s, house.lone_humidities))
         return _told(intake.take_in_as_said(device, understood(body, now_s, content_type), now_s))
     asked = validated(Delivery, body)
     return _told(intake.take_in(device, asked.rows(), now_s, asked.sent_s))

@@ -3,6 +3,7 @@
 from fastapi import APIRouter, Response
 
 from sandboa.services.overview.today import Today, TodayBox, today
+from sandboa.web.background.heard_sensors import name_of, weak_senders
 from sandboa.web.boxes.schemas import ClutchInBoxResponse
 from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.requests.reader import reader_now
@@ -15,6 +16,7 @@ from sandboa.web.today.schemas import (
     SilentProbeResponse,
     TodayBoxResponse,
     TodayResponse,
+    WeakSenderResponse,
     small_egg,
 )
 
@@ -27,7 +29,7 @@ def get_today(house: TheHouse, now_s: NowS) -> Response:
     snapshot, reader = house.snapshot(), reader_now()
     # Good for its minute, as long as no act is recorded and nothing read; each unit has its own.
     stamp = (snapshot.version, snapshot.readings.newest_change(), int(now_s // 60), reader,
-             house.senders.stamp())  # fmt: skip
+             house.senders.stamp(), weak_senders(house.heard, snapshot))  # fmt: skip
 
     def said() -> bytes:
         return _told(today(snapshot, now_s), house).model_dump_json().encode()
@@ -52,9 +54,13 @@ def _told(now: Today, house: House) -> TodayResponse:
         ],
         broker_problem=house.senders.broker_problem(),
         refused_senders=[
-            RefusedSenderResponse(device=device.name, reason=refused.reason, at=at(refused.at_s))
-            for device in house.snapshot().devices.values()
-            if (refused := house.senders.refused(device.entity_id))
+            RefusedSenderResponse(device=name, reason=refused.reason, at=at(refused.at_s))
+            for source, refused in house.senders.refused().items()
+            if (name := name_of(source, house.snapshot())) is not None
+        ],
+        weak_senders=[
+            WeakSenderResponse(name=weak.name, reason=weak.reason)
+            for weak in weak_senders(house.heard, house.snapshot())
         ],
     )
 

@@ -73,6 +73,13 @@ class RefusedSenderResponse(ResponseSchema):
     at: Moment
 
 
+class WeakSenderResponse(ResponseSchema):
+    """A sensor that feeds a probe and may soon fall silent, by what it says of itself."""
+
+    name: str
+    reason: Sentence
+
+
 class TodayResponse(BaseModel):
     """`broker_problem`: why no reading can come by MQTT, in words."""
 
@@ -83,6 +90,7 @@ class TodayResponse(BaseModel):
     silent_probes: list[SilentProbeResponse]
     broker_problem: str | None
     refused_senders: list[RefusedSenderResponse]
+    weak_senders: list[WeakSenderResponse]
 
 
 def small_egg(egg: EggView) -> SmallEggResponse:

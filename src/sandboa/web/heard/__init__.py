@@ -1,0 +1,1 @@
+"""Heard: every topic and device that speaks, and what its values are."""
