@@ -78,6 +78,36 @@ def test_a_closed_house_has_an_empty_calendar(http: TestClient) -> None:
     assert read(http) == {}
 
 
+def test_what_was_stays_and_only_what_is_to_come_reminds(
+    http: TestClient, clock: StoppedClock
+) -> None:
+    code = lay(http, laid_at=(NOW - timedelta(days=58)).isoformat())["code"]
+    http.post(f"/api/clutches/{code}/eggs/1/pip", json={}).raise_for_status()
+
+    def alarms() -> dict[str, int]:
+        events = Calendar.from_ical(http.get("/api/calendar.ics?zone=UTC").content).walk("VEVENT")
+        return {str(e["uid"]).split(".")[0]: len(e.walk("VALARM")) for e in events}
+
+    held = read(http, "/api/calendar.ics?zone=UTC")
+    assert held["laid"]["words"].startswith(f"{code}: laid, ")
+    assert held["laid"]["from"] == (NOW - timedelta(days=58)).date()
+    assert held["pipped"]["words"] == f"{code}: the first pipped"
+    told = alarms()
+    assert told["laid"] == told["pipped"] == 0
+    assert told["all-out"] == 1
+    # In the morning of its first day, whole days having only a midnight.
+    (event,) = (
+        e for e in Calendar.from_ical(http.get("/api/calendar.ics").content).walk("VEVENT")
+        if str(e["uid"]).startswith("all-out")
+    )  # fmt: skip
+    assert event.walk("VALARM")[0].decoded("trigger") == timedelta(hours=7)
+    # It is still there when it is long over, and gone when nobody asks after it any more.
+    clock.at_s += 100 * DAY_S
+    assert "laid" in read(http)
+    clock.at_s += 300 * DAY_S
+    assert "laid" not in read(http)
+
+
 def test_a_dam_about_to_lay_is_in_it_with_what_to_prepare(http: TestClient) -> None:
     http.post("/api/animals", json={"role": "dam", "name": "Costmary"})
     dam = http.get("/api/animals").json()[0]["id"]

@@ -4,7 +4,7 @@ from collections.abc import Iterable
 from datetime import UTC, datetime, timedelta
 from typing import Final
 
-from icalendar import Calendar, Event
+from icalendar import Alarm, Calendar, Event
 
 from sandboa.services.overview.calendar import CalendarEntry
 from sandboa.words import Reader, sentence
@@ -13,6 +13,8 @@ from sandboa.words.dates import day_of, long_day
 MEDIA_TYPE: Final = "text/calendar"
 #: How often a subscriber should ask again.
 _AGAIN: Final = timedelta(hours=1)
+#: After the midnight that a day begins with (assumption: before the keeper leaves the house).
+_REMINDED_AFTER: Final = timedelta(hours=7)
 
 
 def write_calendar(
@@ -52,4 +54,15 @@ def _event(entry: CalendarEntry, reader: Reader, now_s: float, address: str) -> 
     event.add("url", f"{address}{entry.place}")
     # A window of days is no appointment: it keeps nobody from being free.
     event.add("transp", "TRANSPARENT")
+    if not entry.past:
+        event.add_component(_alarm(str(event["summary"])))
     return event
+
+
+def _alarm(words: str) -> Alarm:
+    """A reminder in the morning of the first day; of clocks, a whole day has only its midnight."""
+    alarm = Alarm()
+    alarm.add("action", "DISPLAY")
+    alarm.add("description", words)
+    alarm.add("trigger", _REMINDED_AFTER)
+    return alarm

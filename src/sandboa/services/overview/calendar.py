@@ -21,7 +21,7 @@ class CalendarEntry:
 
     `key` stays the same while dates move, so that a calendar moves the entry
     and makes no second one. `likely_s` is the middle of a window; `place` the
-    path of the page that tells more.
+    path of the page that tells more. `past` has been, and nobody is reminded of it.
     """
 
     key: str
@@ -31,6 +31,7 @@ class CalendarEntry:
     place: str
     why: Words = ""
     likely_s: float | None = None
+    past: bool = False
 
 
 def calendar(snapshot: Snapshot, as_of_s: float) -> list[CalendarEntry]:

@@ -7,6 +7,7 @@ from starlette.responses import Response
 
 from sandboa.formats.icalendar import MEDIA_TYPE, write_calendar
 from sandboa.services.overview.calendar import calendar
+from sandboa.services.overview.happened import happened
 from sandboa.services.people.preferences import temperature_unit_of
 from sandboa.services.people.private_link import (
     end_link,
@@ -92,8 +93,12 @@ def _entity(person: SignedIn | None) -> int | None:
 
 
 def _written(request: Request, house: House, now_s: float, reader: Reader, how: str) -> Response:
+    snapshot = house.snapshot()
     written = write_calendar(
-        calendar(house.snapshot(), now_s), reader, now_s, reached_at(request, house)
+        [*happened(snapshot, now_s), *calendar(snapshot, now_s)],
+        reader,
+        now_s,
+        reached_at(request, house),
     )
     headers = {
         "Content-Disposition": f'{how}; filename="sandboa.ics"',
