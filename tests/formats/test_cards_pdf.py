@@ -1,6 +1,7 @@
 """Cards and labels as PDF: their paper, their words, and what cannot be printed."""
 
 import io
+from itertools import pairwise
 
 import pypdf
 import pytest
@@ -10,10 +11,17 @@ from hypothesis import strategies as st
 from samples import DAY_S, NOW_S
 from sandboa.core.development import Window
 from sandboa.core.errors import NotPlausible
-from sandboa.formats.cards_pdf import LABELS_PER_SHEET, Printed, write_cards, write_labels
+from sandboa.formats.cards_pdf import Printed, write_cards, write_labels
+from sandboa.formats.paper import (
+    CARD_GRIDS,
+    LABEL_GRIDS,
+    CardPaper,
+    LabelSheet,
+)
 from sandboa.services.clutches.cards import Card, CardLine
 from sandboa.words import SI_READER, Reader
 
+LABELS_PER_SHEET = 24
 A6_PT, A4_PT = (297.64, 419.53), (595.28, 841.89)
 WINDOW = Window(*(NOW_S + day * DAY_S for day in (14, 16, 18, 20, 22)))
 
@@ -92,3 +100,43 @@ def test_a_script_the_letters_lack_is_refused_by_name() -> None:
     assert read(write_cards([printed(parents="Łucja × Žofie Ñandú")], SI_READER))
     with pytest.raises(NotPlausible, match=r'have no "火".*26-05'):
         write_cards([printed(parents="火 × Flint")], SI_READER)
+
+
+@pytest.mark.parametrize("sheet", LabelSheet)
+def test_each_place_of_a_sheet_lies_on_its_page_and_beside_the_others(sheet: LabelSheet) -> None:
+    grid = LABEL_GRIDS[sheet]
+    wide, high = grid.size
+    corners = [grid.corner(place) for place in range(grid.places)]
+    assert len(set(corners)) == grid.places
+    for x, y in corners:
+        assert 0 <= x <= grid.page[0] - wide + 0.1
+        assert 0 <= y <= grid.page[1] - high + 1.1
+    for (x, y), (u, v) in pairwise(corners):
+        assert u - x >= wide - 1e-6 or v - y >= high - 1e-6
+
+
+@pytest.mark.parametrize("sheet", LabelSheet)
+def test_labels_are_printed_on_every_sheet_whole(sheet: LabelSheet) -> None:
+    grid = LABEL_GRIDS[sheet]
+    codes = [f"26-{n:02d}" for n in range(1, grid.places + 2)]
+    pages = read(write_labels([printed(code) for code in codes], SI_READER, 1, sheet))
+    points = tuple(mm * 72 / 25.4 for mm in grid.page)
+    assert [size for size, _ in pages] == [pytest.approx(points, abs=0.5)] * 2
+    assert [code for code in codes if code in pages[0][1]] == codes[: grid.places - 1]
+    assert all(code in pages[1][1] for code in codes[grid.places - 1 :])
+
+
+@pytest.mark.parametrize("used", [-1, 10])
+def test_no_more_labels_are_used_up_than_a_sheet_has(used: int) -> None:
+    with pytest.raises(NotPlausible, match="of 10 labels 0 to 9"):
+        write_labels([printed()], SI_READER, used, LabelSheet.LETTER_102_BY_51)
+
+
+@pytest.mark.parametrize(("paper", "pages"), [("A6", 5), ("A4", 2), ("Letter", 2)])
+def test_four_cards_fill_a_large_page(paper: str, pages: int) -> None:
+    cards = [printed(f"26-{n:02d}") for n in range(1, 6)]
+    told = read(write_cards(cards, SI_READER, CardPaper(paper)))
+    assert len(told) == pages
+    points = tuple(mm * 72 / 25.4 for mm in CARD_GRIDS[CardPaper(paper)].page)
+    assert told[0][0] == pytest.approx(points, abs=0.5)
+    assert "26-05" in told[-1][1]

@@ -1,10 +1,11 @@
-"""Cards (A6) and labels (3 by 8 on A4) as PDF: drawn in millimetres, ink on white.
+"""Cards and labels as PDF on common papers: drawn in millimetres, ink on white.
 
 The letters are those of the application, shipped beside this module under
 their own open licence; a script they lack is refused, not printed as boxes.
 """
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
+from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 from typing import TYPE_CHECKING, Final
@@ -12,6 +13,15 @@ from typing import TYPE_CHECKING, Final
 import segno
 
 from sandboa.core.errors import NotPlausible
+from sandboa.formats.paper import (
+    CARD_GRIDS,
+    CARD_MM,
+    LABEL_GRIDS,
+    LABEL_MM,
+    CardPaper,
+    Grid,
+    LabelSheet,
+)
 from sandboa.services.clutches.cards import Card
 from sandboa.words import Reader, sentence
 from sandboa.words.dates import day, days, full_day
@@ -20,11 +30,6 @@ if TYPE_CHECKING:
     from fpdf import FPDF
 
 MEDIA_TYPE: Final = "application/pdf"
-#: Labels on a sheet of A4, across and down, and the size of each, mm.
-LABELS_ACROSS, LABELS_DOWN = 3, 8
-LABELS_PER_SHEET: Final = LABELS_ACROSS * LABELS_DOWN
-_LABEL_MM: Final = (70.0, 37.0)
-_CARD_MM: Final = (105.0, 148.0)
 _FONTS: Final = Path(__file__).parent / "fonts"
 _FACE: Final = "Atkinson"
 _FILES: Final = {
@@ -44,27 +49,73 @@ class Printed:
     address: str
 
 
-def write_cards(cards: Sequence[Printed], reader: Reader) -> bytes:
-    """One A6 page a card, days and degrees as `reader` has them.
+def write_cards(cards: Sequence[Printed], reader: Reader, paper: CardPaper = CardPaper.A6) -> bytes:
+    """One A6 page a card, or four to a page with lines to cut along; days and degrees as `reader`
+    has them.
 
     Raises NotPlausible for a letter the font lacks.
     """
-    pdf = _paper(_CARD_MM, cards)
-    for printed in cards:
-        pdf.add_page()
-        _draw_card(pdf, printed, reader)
-    return bytes(pdf.output())
-
-
-def write_labels(cards: Sequence[Printed], reader: Reader, used: int = 0) -> bytes:
-    """Labels from the first free place of a sheet of which `used` (0-23) are gone."""
-    pdf = _paper((210.0, 297.0), cards)
-    for place, printed in enumerate(cards, start=used):
-        if place == used or place % LABELS_PER_SHEET == 0:
+    grid = CARD_GRIDS[paper]
+    pdf = _paper(grid.page, cards)
+    for number, printed in enumerate(cards):
+        if number % grid.places == 0:
             pdf.add_page()
-        down, across = divmod(place % LABELS_PER_SHEET, LABELS_ACROSS)
-        _draw_label(pdf, printed, reader, across * _LABEL_MM[0], down * _LABEL_MM[1])
-    return bytes(pdf.output())
+            _draw_cuts(pdf, grid)
+        with _place(pdf, grid, number % grid.places, CARD_MM):
+            _draw_card(pdf, printed, reader)
+    return _written(pdf)
+
+
+def write_labels(
+    cards: Sequence[Printed],
+    reader: Reader,
+    used: int = 0,
+    sheet: LabelSheet = LabelSheet.A4_70_BY_37,
+) -> bytes:
+    """Labels from the first free place of a sheet of which `used` are gone.
+
+    Raises NotPlausible where that are all of them, and for a letter the font lacks.
+    """
+    grid = LABEL_GRIDS[sheet]
+    if not 0 <= used < grid.places:
+        raise NotPlausible("used", f"of {grid.places} labels 0 to {grid.places - 1} can be used up")
+    pdf = _paper(grid.page, cards)
+    for place, printed in enumerate(cards, start=used):
+        if place == used or place % grid.places == 0:
+            pdf.add_page()
+        with _place(pdf, grid, place % grid.places, LABEL_MM):
+            _draw_label(pdf, printed, reader)
+    return _written(pdf)
+
+
+def _written(pdf: "FPDF") -> bytes:
+    """The finished file; the library would leave the fonts it was written with open."""
+    written = bytes(pdf.output())
+    for font in pdf.fonts.values():
+        font.ttfont.close()  # type: ignore[union-attr]
+    return written
+
+
+@contextmanager
+def _place(pdf: "FPDF", grid: Grid, place: int, drawn: tuple[float, float]) -> Iterator[None]:
+    """What is drawn inside, for the size `drawn`, stands at a place of the page and fills it."""
+    from fpdf.drawing_primitives import Transform
+
+    scale, (x, y) = grid.scale(drawn), grid.corner(place)
+    with pdf.transform(Transform.scaling(scale, scale).translate(x, y)):
+        yield
+
+
+def _draw_cuts(pdf: "FPDF", grid: Grid) -> None:
+    """Hair lines between the places of a page that is to be cut."""
+    pdf.set_draw_color(_RULE)
+    pdf.set_line_width(0.1)
+    for across in range(1, grid.across):
+        x = grid.corner(across)[0]
+        pdf.line(x, 0, x, grid.page[1])
+    for down in range(1, grid.down):
+        y = grid.corner(down * grid.across)[1]
+        pdf.line(0, y, grid.page[0], y)
 
 
 def _paper(size: tuple[float, float], cards: Sequence[Printed]) -> "FPDF":
@@ -72,6 +123,11 @@ def _paper(size: tuple[float, float], cards: Sequence[Printed]) -> "FPDF":
     from fontTools.ttLib import TTFont
     from fpdf import FPDF
 
+    # Before the fonts are opened to write with: a refusal would leave them open.
+    with TTFont(_FONTS / _FILES[""], lazy=True) as font:
+        known = set(font.getBestCmap())
+    for printed in cards:
+        _require_letters(printed.card, known)
     pdf = FPDF(orientation="portrait", unit="mm", format=size)
     pdf.set_auto_page_break(False)
     pdf.set_margin(0)
@@ -79,10 +135,6 @@ def _paper(size: tuple[float, float], cards: Sequence[Printed]) -> "FPDF":
     pdf.set_title("Sandboa: " + ", ".join(printed.card.code for printed in cards))
     for style, file in _FILES.items():
         pdf.add_font(_FACE, style, _FONTS / file)
-    with TTFont(_FONTS / _FILES[""], lazy=True) as font:
-        known = set(font.getBestCmap())
-    for printed in cards:
-        _require_letters(printed.card, known)
     return pdf
 
 
@@ -99,7 +151,7 @@ def _require_letters(card: Card, known: set[int]) -> None:
 
 def _draw_card(pdf: "FPDF", printed: Printed, reader: Reader) -> None:
     card = printed.card
-    width = _CARD_MM[0] - 2 * _MARGIN
+    width = CARD_MM[0] - 2 * _MARGIN
     pdf.set_xy(_MARGIN, 5.2)
     _write(pdf, card.code, _Style(15.7, bold=True), width=width * 0.6)
     pdf.set_xy(_MARGIN, 5.2)
@@ -124,10 +176,10 @@ def _draw_card(pdf: "FPDF", printed: Printed, reader: Reader) -> None:
     pdf.set_draw_color(_RULE)
     pdf.set_line_width(0.2)
     for row in range(3):
-        y = _CARD_MM[1] - 6.3 - 8.4 * row
+        y = CARD_MM[1] - 6.3 - 8.4 * row
         if y > pdf.get_y() + 6:
-            pdf.line(_MARGIN, y, _CARD_MM[0] - 42, y)
-    _draw_code(pdf, printed.address, _CARD_MM[0] - 36.7, _CARD_MM[1] - 36.7, 33.6)
+            pdf.line(_MARGIN, y, CARD_MM[0] - 42, y)
+    _draw_code(pdf, printed.address, CARD_MM[0] - 36.7, CARD_MM[1] - 36.7, 33.6)
 
 
 def _draw_window(pdf: "FPDF", card: Card, reader: Reader, width: float) -> None:
@@ -152,16 +204,16 @@ def _draw_window(pdf: "FPDF", card: Card, reader: Reader, width: float) -> None:
     pdf.line(_MARGIN, pdf.get_y(), _MARGIN + width, pdf.get_y())
 
 
-def _draw_label(pdf: "FPDF", printed: Printed, reader: Reader, x: float, y: float) -> None:
+def _draw_label(pdf: "FPDF", printed: Printed, reader: Reader) -> None:
     card = printed.card
-    _draw_code(pdf, printed.address, x + 2.5, y + 6, 25)
-    left, width = x + 29.5, _LABEL_MM[0] - 31
-    pdf.set_xy(left, y + 4)
+    _draw_code(pdf, printed.address, 2.5, 6, 25)
+    left, width = 29.5, LABEL_MM[0] - 31
+    pdf.set_xy(left, 4)
     _font(pdf, 6.0, bold=True)
     pdf.cell(text=f"{card.code} ", h=7)
     _font(pdf, 6.0)
     pdf.cell(text=card.count, h=7)
-    pdf.set_xy(left, y + 12)
+    pdf.set_xy(left, 12)
     lines = [(card.parents, True), (f"laid {day(card.laid_s, reader.zone)}", False)]
     if card.pips is not None:
         lines.append((f"pips {days(card.pips.p10, card.pips.p90, reader.zone)}", True))

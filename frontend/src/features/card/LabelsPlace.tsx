@@ -1,4 +1,4 @@
-import { Box, Field, Flex, HStack, Input } from '@chakra-ui/react'
+import { Box, Field, Flex, HStack, Input, NativeSelect } from '@chakra-ui/react'
 import { useQueries } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
 import { clutchesOf } from '@/shared/api/clutchesOf'
@@ -10,6 +10,38 @@ import { Title, Waiting } from '@/shared/ui/page'
 import { Tick } from '@/shared/ui/Tick'
 import { useTemperatureUnit } from '@/shared/units'
 
+const PAPERS: [string, string][] = [
+  ['A6', 'A6, a card each'],
+  ['A4', 'A4, four to cut'],
+  ['Letter', 'US Letter, four to cut'],
+]
+
+function Choice(props: {
+  label: string
+  value: string
+  options: [string, string][]
+  onChoose: (value: string) => void
+}) {
+  return (
+    <Field.Root maxWidth="16rem">
+      <Field.Label>{props.label}</Field.Label>
+      <NativeSelect.Root>
+        <NativeSelect.Field
+          value={props.value}
+          onChange={(event) => props.onChoose(event.target.value)}
+        >
+          {props.options.map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </NativeSelect.Field>
+        <NativeSelect.Indicator />
+      </NativeSelect.Root>
+    </Field.Root>
+  )
+}
+
 /** Small labels of one clutch or many, from the first free place of a used sheet. */
 export function Component() {
   const today = useToday()
@@ -17,7 +49,10 @@ export function Component() {
   const chosen = asked.get('clutches')?.split(',').filter(Boolean) ?? []
   const rules = useRules()
   const unit = useTemperatureUnit()
-  const perSheet = rules.data?.labels_per_sheet ?? 1
+  const sheets = Object.entries(rules.data?.labels_per_sheet ?? {})
+  const sheet = asked.get('sheet') ?? sheets[0]?.[0] ?? ''
+  const paper = asked.get('paper') ?? 'A6'
+  const perSheet = sheets.find(([name]) => name === sheet)?.[1] ?? 1
   const used = Math.max(0, Math.min(perSheet - 1, Number(asked.get('used') ?? 0) || 0))
   const inZone = `clutches=${chosen.join(',')}&zone=${encodeURIComponent(zone())}`
   const clutches = useQueries({
@@ -26,34 +61,49 @@ export function Component() {
   if (!today.data || !rules.data) {
     return <Waiting problem={today.error?.message ?? rules.error?.message} />
   }
-  const change = (changed: { clutches?: string[]; used?: string }) =>
+  const change = (changed: {
+    clutches?: string[]
+    used?: string
+    sheet?: string
+    paper?: string
+  }) =>
     setAsked(
       {
+        used: String(used),
+        sheet,
+        paper,
+        ...changed,
         clutches: (changed.clutches ?? chosen).join(','),
-        used: changed.used ?? String(used),
       },
       { replace: true },
     )
+  const words = (name: string) => name.replaceAll(' x ', ' × ')
   return (
     <div>
       <Box _print={{ display: 'none' }} mb={6}>
         <HStack gap={3} wrap="wrap" mb={4}>
           <Title>Labels</Title>
-          <Button
-            type="button"
-            variant="act"
-            disabled={chosen.length === 0}
-            onClick={() => window.print()}
-          >
-            Print on A4
-          </Button>
+          {sheet === sheets[0]?.[0] && (
+            <Button
+              type="button"
+              variant="act"
+              disabled={chosen.length === 0}
+              onClick={() => window.print()}
+            >
+              Print on A4
+            </Button>
+          )}
           {chosen.length > 0 && (
             <>
               <Button asChild>
-                <a href={`/api/labels.pdf?${inZone}&used=${used}`}>Labels as PDF</a>
+                <a
+                  href={`/api/labels.pdf?${inZone}&used=${used}&sheet=${encodeURIComponent(sheet)}`}
+                >
+                  Labels as PDF
+                </a>
               </Button>
               <Button asChild>
-                <a href={`/api/cards.pdf?${inZone}&unit=${unit}`}>Cards as PDF</a>
+                <a href={`/api/cards.pdf?${inZone}&unit=${unit}&paper=${paper}`}>Cards as PDF</a>
               </Button>
             </>
           )}
@@ -70,6 +120,20 @@ export function Component() {
             />
           ))}
         </Flex>
+        <Flex wrap="wrap" columnGap={6} mt={3}>
+          <Choice
+            label="Sheet of labels, mm"
+            value={sheet}
+            options={sheets.map(([name]) => [name, words(name)])}
+            onChoose={(chosenSheet) => change({ sheet: chosenSheet, used: '0' })}
+          />
+          <Choice
+            label="Paper of cards"
+            value={paper}
+            options={PAPERS}
+            onChoose={(chosenPaper) => change({ paper: chosenPaper })}
+          />
+        </Flex>
         <Field.Root mt={3}>
           <Field.Label>Labels used up on this sheet, 0 to {perSheet - 1}</Field.Label>
           <Input
@@ -81,7 +145,7 @@ export function Component() {
             onChange={(event) => change({ used: event.target.value })}
           />
           <Field.HelperText>
-            {perSheet} to a sheet, 70 by 37 mm; print without margins.
+            {perSheet} to a sheet. Print without margins, in its actual size.
           </Field.HelperText>
         </Field.Root>
       </Box>

@@ -799,7 +799,7 @@ export interface paths {
         };
         /**
          * Get Cards
-         * @description Cards as PDF, one A6 page each.
+         * @description Cards as PDF, one A6 page each, or four to a page of A4 or Letter.
          */
         get: operations["get_cards"];
         put?: never;
@@ -819,7 +819,7 @@ export interface paths {
         };
         /**
          * Get Labels
-         * @description Labels as PDF, 24 to a sheet of A4, from the first free place of a used sheet.
+         * @description Labels as PDF, from the first free place of a used sheet.
          */
         get: operations["get_labels"];
         put?: never;
@@ -3854,6 +3854,12 @@ export interface components {
             text: string;
         };
         /**
+         * CardPaper
+         * @description One card to a small page, or four to a large one, to be cut.
+         * @enum {string}
+         */
+        CardPaper: "A6" | "A4" | "Letter";
+        /**
          * CardResponse
          * @description What card and label say beside the dates.
          */
@@ -5777,6 +5783,12 @@ export interface components {
          * @enum {string}
          */
         Kind: "signed in" | "refused" | "signed out" | "passphrase" | "token" | "link" | "exported" | "restored" | "people" | "backup";
+        /**
+         * LabelSheet
+         * @description Sheets of labels by paper and size of a label, mm: what is written on their wrapping.
+         * @enum {string}
+         */
+        LabelSheet: "A4, 70 x 37" | "A4, 63.5 x 38.1" | "A4, 99.1 x 57" | "Letter, 66.7 x 25.4" | "Letter, 101.6 x 50.8";
         /** LaidResponse */
         LaidResponse: {
             /** Code */
@@ -7563,7 +7575,9 @@ export interface components {
             /** Largest Package Bytes */
             largest_package_bytes: number;
             /** Labels Per Sheet */
-            labels_per_sheet: number;
+            labels_per_sheet: {
+                [key: string]: number;
+            };
             /** Shortest Passphrase */
             shortest_passphrase: number;
         };
@@ -10405,11 +10419,12 @@ export interface operations {
     get_cards: {
         parameters: {
             query: {
-                /** @description Clutch codes, comma between */
-                clutches: string;
                 /** @description IANA name of the keeper's zone */
                 zone?: string;
                 unit?: components["schemas"]["TemperatureUnit"] | null;
+                paper?: components["schemas"]["CardPaper"];
+                /** @description Clutch codes, comma between */
+                clutches: string;
             };
             header?: never;
             path?: never;
@@ -10437,11 +10452,12 @@ export interface operations {
     get_labels: {
         parameters: {
             query: {
-                /** @description Clutch codes, comma between */
-                clutches: string;
                 /** @description IANA name of the keeper's zone */
                 zone?: string;
                 used?: number;
+                sheet?: components["schemas"]["LabelSheet"];
+                /** @description Clutch codes, comma between */
+                clutches: string;
             };
             header?: never;
             path?: never;

@@ -4,18 +4,18 @@ import io
 from typing import Annotated
 
 import segno
-from fastapi import APIRouter, Path, Query, Request
+from fastapi import APIRouter, Depends, Path, Query, Request
 from starlette.responses import Response
 
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import TemperatureUnit
 from sandboa.formats.cards_pdf import (
-    LABELS_PER_SHEET,
     MEDIA_TYPE,
     Printed,
     write_cards,
     write_labels,
 )
+from sandboa.formats.paper import CardPaper, LabelSheet
 from sandboa.services.acts.preconditions import clutch_called
 from sandboa.services.clutches.cards import card_of
 from sandboa.services.clutches.clutch_view import clutch_page
@@ -46,43 +46,39 @@ def get_qr(
     return Response(out.getvalue(), media_type="image/svg+xml")
 
 
-@router.get("/cards.pdf", dependencies=[LOOK], response_class=Response)
-def get_cards(
-    clutches: CodesAsked,
-    request: Request,
-    house: TheHouse,
-    now_s: NowS,
-    zone: ZoneAsked = "UTC",
-    unit: TemperatureUnit | None = None,
-) -> Response:
-    """Cards as PDF, one A6 page each."""
-    printed = _printed(clutches, request, house, now_s)
-    reader = Reader.of(unit or reader_now().unit, known_zone(zone))
-    return _pdf(write_cards(printed, reader), "sandboa-cards.pdf")
-
-
-@router.get("/labels.pdf", dependencies=[LOOK], response_class=Response)
-def get_labels(
-    clutches: CodesAsked,
-    request: Request,
-    house: TheHouse,
-    now_s: NowS,
-    zone: ZoneAsked = "UTC",
-    used: Annotated[int, Query(ge=0, lt=LABELS_PER_SHEET)] = 0,
-) -> Response:
-    """Labels as PDF, 24 to a sheet of A4, from the first free place of a used sheet."""
-    printed = _printed(clutches, request, house, now_s)
-    return _pdf(
-        write_labels(printed, Reader.of(None, known_zone(zone)), used), "sandboa-labels.pdf"
-    )
-
-
-def _printed(clutches: str, request: Request, house: House, now_s: float) -> list[Printed]:
+def _printed(clutches: CodesAsked, request: Request, house: TheHouse, now_s: NowS) -> list[Printed]:
     codes = [code.strip() for code in clutches.split(",") if code.strip()]
     if not 1 <= len(codes) <= _MOST_CARDS:
         raise NotPlausible("clutches", f"name 1 to {_MOST_CARDS} clutches")
     cards = [card_of(clutch_page(house.snapshot(), code, now_s)) for code in codes]
     return [Printed(card, _address(card.code, request, house)) for card in cards]
+
+
+PrintedAsked = Annotated[list[Printed], Depends(_printed)]
+
+
+@router.get("/cards.pdf", dependencies=[LOOK], response_class=Response)
+def get_cards(
+    printed: PrintedAsked,
+    zone: ZoneAsked = "UTC",
+    unit: TemperatureUnit | None = None,
+    paper: CardPaper = CardPaper.A6,
+) -> Response:
+    """Cards as PDF, one A6 page each, or four to a page of A4 or Letter."""
+    reader = Reader.of(unit or reader_now().unit, known_zone(zone))
+    return _pdf(write_cards(printed, reader, paper), "sandboa-cards.pdf")
+
+
+@router.get("/labels.pdf", dependencies=[LOOK], response_class=Response)
+def get_labels(
+    printed: PrintedAsked,
+    zone: ZoneAsked = "UTC",
+    used: Annotated[int, Query(ge=0, le=100)] = 0,
+    sheet: LabelSheet = LabelSheet.A4_70_BY_37,
+) -> Response:
+    """Labels as PDF, from the first free place of a used sheet."""
+    reader = Reader.of(None, known_zone(zone))
+    return _pdf(write_labels(printed, reader, used, sheet), "sandboa-labels.pdf")
 
 
 def _address(code: str, request: Request, house: House) -> str:

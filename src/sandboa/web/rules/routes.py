@@ -15,9 +15,9 @@ from sandboa.core.people import SHORTEST_PASSPHRASE
 from sandboa.core.standing import RECORDED_KINDS, SIGNS, asked_from, asks_for_torch
 from sandboa.core.units import MEDIUM_MASS_RANGE_G
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G, POURED_RANGE_G
-from sandboa.formats.cards_pdf import LABELS_PER_SHEET
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
 from sandboa.formats.logger_files import LARGEST_FILE_BYTES
+from sandboa.formats.paper import LABEL_GRIDS
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.services.alarms.delivery import REPEAT_S
 from sandboa.web.house import TheHouse
@@ -45,7 +45,7 @@ def get_rules(house: TheHouse) -> RulesResponse:
         largest_file_bytes=LARGEST_FILE_BYTES,
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
         largest_package_bytes=LARGEST_PACKED_BYTES,
-        labels_per_sheet=LABELS_PER_SHEET,
+        labels_per_sheet={sheet: grid.places for sheet, grid in LABEL_GRIDS.items()},
         shortest_passphrase=SHORTEST_PASSPHRASE,
         usual_egg_g=USUAL_EGG_G,
         cautions=[CautionResponse.model_validate(c) for c in CAUTIONS],

@@ -4,6 +4,7 @@ from pydantic import BaseModel
 
 from sandboa.core.box import Closing
 from sandboa.core.lay_day import Step
+from sandboa.formats.paper import LabelSheet
 from sandboa.web.schemas.common import ResponseSchema
 
 
@@ -90,5 +91,5 @@ class RulesResponse(BaseModel):
     closings: list[Closing]
     hatch: HatchRules
     largest_package_bytes: int
-    labels_per_sheet: int
+    labels_per_sheet: dict[LabelSheet, int]
     shortest_passphrase: int
