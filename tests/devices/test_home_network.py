@@ -13,7 +13,7 @@ from hypothesis import strategies as st
 from zeroconf import AddressResolverIPv4, IPVersion, Zeroconf
 
 from sandboa.devices.home_network import announcement, names
-from sandboa.devices.home_network.announcement import Announcement, free_name, multicast
+from sandboa.devices.home_network.announcement import Announcement, multicast
 from sandboa.devices.home_network.authority import (
     AUTHORITY_DAYS,
     CERTIFICATE_DAYS,
@@ -198,20 +198,40 @@ def addresses_of(name: str, listening: Zeroconf) -> list[str]:
 
 
 def test_another_machine_hears_the_names_and_a_second_house_takes_another() -> None:
-    first = Announcement(multicast(LOOPBACK), 8350, 8351)
+    def loopback() -> Zeroconf | None:
+        return multicast(LOOPBACK)
+
+    first = Announcement(loopback, 8350, 8351)
+    second = Announcement(loopback, 8360, 8361)
     try:
         first.tell("sandboa.local", HOME)
         assert first.heard
         with heard_from() as listening:
             assert addresses_of("sandboa.local", listening) == ["192.168.1.20"]
             assert addresses_of("shed.local", listening) == ["192.168.1.20"]
-            assert free_name(listening, ("192.168.1.20",)) == "sandboa.local"
-            assert free_name(listening, ("192.168.1.31",)) == "sandboa-2.local"
+        assert second.free_name(("192.168.1.20",)) == "sandboa.local"
+        assert second.free_name(("192.168.1.31",)) == "sandboa-2.local"
         first.tell("sandboa.local", HomeNames(HOME.names, ("192.168.1.77",)))
         with heard_from() as listening:
             assert addresses_of("sandboa.local", listening) == ["192.168.1.77"]
     finally:
         first.close()
+        second.close()
+
+
+def test_a_network_that_comes_after_the_house_is_told_too() -> None:
+    """At boot a small computer has no address yet, and nothing to speak by."""
+    opened = iter([None, multicast(LOOPBACK)])
+    house = Announcement(lambda: next(opened), 8350, 8351)
+    try:
+        house.tell("sandboa.local", HomeNames(HOME.names, ()))
+        assert not house.heard
+        house.tell("sandboa.local", HOME)
+        assert house.heard
+        with heard_from() as listening:
+            assert addresses_of("sandboa.local", listening) == ["192.168.1.20"]
+    finally:
+        house.close()
 
 
 def test_without_multicast_the_house_goes_by_its_address(
@@ -223,8 +243,8 @@ def test_without_multicast_the_house_goes_by_its_address(
     monkeypatch.setattr(announcement, "Zeroconf", refused)
     assert multicast() is None
     assert "no such device" in caplog.text
-    silent = Announcement(None, 8350, 8351)
+    silent = Announcement(multicast, 8350, 8351)
     silent.tell("sandboa.local", HOME)
     assert not silent.heard
-    assert free_name(None, ()) == "sandboa.local"
+    assert silent.free_name(()) == "sandboa.local"
     silent.close()

@@ -105,6 +105,7 @@ def test_what_is_not_in_it_or_no_number_is_left_out(six: SnapshotCache, probe: i
         (Source(topic="hub/#"), "not a pattern"),
         (Source(topic="hub/+/t"), "not a pattern"),
         (Source(topic="x" * 401), "1 to 400"),
+        (Source(topic="sandboa/Hub/readings"), "Sandboa's own"),
         (Source(), "1 to 400"),
     ],
 )

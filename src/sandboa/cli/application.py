@@ -93,9 +93,13 @@ class _Server(uvicorn.Server):
         """Keep the certificate true: a router gives new addresses, and a year goes by."""
         while True:
             await asyncio.sleep(FOLLOWED_EVERY_S)
-            if await asyncio.to_thread(home.refresh) and self.config.ssl is not None:
-                _log.info("the house's certificate was made anew for %s", ", ".join(home.home.all))
-                self.config.ssl.load_cert_chain(home.certificate.path)
+            try:
+                if await asyncio.to_thread(home.refresh) and self.config.ssl is not None:
+                    self.config.ssl.load_cert_chain(home.certificate.path)
+                    _log.info("the certificate was made anew for %s", ", ".join(home.home.all))
+            except Exception:
+                # Whatever it was: in half a minute it is tried again, or the year would run out.
+                _log.exception("the machine's names could not be followed")
 
     @contextmanager
     def capture_signals(self) -> Iterator[None]:

@@ -101,7 +101,7 @@ def at_home(asked: argparse.Namespace, port: int) -> Iterator[HomeNetwork]:
         door_port = listening.getsockname()[1]
         try:
             home = HomeNetwork(
-                asked.data / FOLDER, (port, door_port), multicast(), place_of(asked).names
+                asked.data / FOLDER, (port, door_port), multicast, place_of(asked).names
             )
         except Unreadable as error:
             raise NotPlausible("home", str(error)) from error
@@ -141,6 +141,11 @@ def say_the_way_in(home: HomeNetwork) -> None:
     segno.make_qr(door, error="m").terminal(sys.stdout, compact=True)
     print(f"A new phone scans this, or opens {door}")
     print(f"The house's certificate begins with {home.authority.fingerprint[:23]}")
+    for name in home.unbelieved():
+        print(
+            f"Phones will not believe the house under {name}: its authority was made without it. "
+            f"Move the folder {FOLDER} away, and every phone trusts a new one once more."
+        )
     if not home.name_is_known:
         print("The house's name could not be made known here: phones use its address.")
     sys.stdout.flush()

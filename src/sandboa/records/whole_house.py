@@ -1,8 +1,9 @@
 """A whole house, table by table: read out as it is, or put into an empty one."""
 
+import re
 import sqlite3
 from collections.abc import Iterable, Iterator, Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from typing import Any, Final
 
 from peewee import SqliteDatabase
@@ -34,12 +35,23 @@ class NotLoadable(ValueError):
 
 
 @dataclass(frozen=True, slots=True)
+class Limits:
+    """What the table's own checks allow of a column: certain values, a range, a length."""
+
+    values: tuple[str, ...] = ()
+    between: tuple[float, float] | None = None
+    letters: tuple[int, int] | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Column:
-    """A column: its SQLite type (INTEGER, REAL, TEXT), and whether it can be without a value."""
+    """A column: its SQLite type (INTEGER, REAL, TEXT), whether it can be without a value, and what
+    the table allows of it."""
 
     name: str
     kind: str
     nullable: bool
+    limits: Limits = field(default_factory=Limits)
 
 
 @dataclass(frozen=True, slots=True)
@@ -135,6 +147,19 @@ def _rows_of(connection: sqlite3.Connection, table: Table) -> Iterator[Row]:
     yield from connection.execute(f'SELECT {columns} FROM "{table.name}" ORDER BY {order}')
 
 
+def is_of_facts(table: Table) -> bool:
+    """Whether rows of the table are corrected by later ones, and those that hold can be told."""
+    return {"entity_id", "act_id", "superseded_by_id"} <= {column.name for column in table.columns}
+
+
+def current_rows_of(table: Table, columns: Sequence[Column]) -> Iterator[Row]:
+    """Those columns of the rows of a table of facts that hold, in order of what they are about."""
+    listed = ", ".join(f'"{column.name}"' for column in columns)
+    yield from database.connection().execute(
+        f'SELECT {listed} FROM "{table.name}" WHERE superseded_by_id IS NULL ORDER BY entity_id'
+    )
+
+
 def picture_names() -> list[str]:
     """Every picture any photo of the record speaks of, undone ones too."""
     rows = database.execute_sql("SELECT DISTINCT file FROM photo ORDER BY file").fetchall()
@@ -185,13 +210,33 @@ def _described(connection: sqlite3.Connection, name: str) -> Table:
     info = connection.execute(f'PRAGMA table_info("{name}")').fetchall()
     foreign = connection.execute(f'PRAGMA foreign_key_list("{name}")').fetchall()
     keyed = sorted((row for row in info if row[5]), key=lambda row: row[5])
+    (sql,) = connection.execute(
+        "SELECT sql FROM sqlite_master WHERE type = 'table' AND name = ?", (name,)
+    ).fetchone()
     return Table(
         name,
         tuple(
-            Column(row[1], row[2].upper(), not row[3] and not row[5])
+            Column(row[1], row[2].upper(), not row[3] and not row[5], _limits(sql, row[1]))
             for row in info
             if row[1] != SEAL and (name, row[1]) not in _PROOF
         ),
         tuple(row[1] for row in keyed),
         tuple(sorted((row[3], row[2]) for row in foreign)),
+    )
+
+
+_NUMBER: Final = r"(-?\d+(?:\.\d+)?)"
+
+
+def _limits(sql: str, column: str) -> Limits:
+    """What the checks in a table's definition allow of a column."""
+    named = re.escape(column)
+    values = re.search(rf"CHECK \({named} IN \(([^)]*)\)\)", sql)
+    between = re.search(rf"CHECK \({named} BETWEEN {_NUMBER} AND {_NUMBER}\)", sql)
+    letters = re.search(rf"length\({named}\) BETWEEN (\d+) AND (\d+)", sql)
+    most = re.search(rf"length\({named}\) <= (\d+)", sql)
+    return Limits(
+        tuple(part.strip().strip("'") for part in values[1].split(",")) if values else (),
+        (float(between[1]), float(between[2])) if between else None,
+        (int(letters[1]), int(letters[2])) if letters else (0, int(most[1])) if most else None,
     )

@@ -107,7 +107,9 @@ class House:
         """Another house was put in place: nothing that was known of the one before holds."""
         self.snapshots = SnapshotCache()
         self.problems = ()
+        self.lone_humidities = LoneHumidities()
         self.generation = uuid4().hex
+        self.follow_named()
 
 
 def _house(request: Request) -> House:

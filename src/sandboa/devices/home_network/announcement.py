@@ -2,6 +2,7 @@
 
 import logging
 import socket
+from collections.abc import Callable
 from typing import Final
 
 from zeroconf import (  # type: ignore[attr-defined]
@@ -25,11 +26,7 @@ _FAULTS: Final = (OSError, ZeroconfError)
 _log = logging.getLogger(__name__)
 
 
-def free_name(zeroconf: Zeroconf | None, own: tuple[str, ...]) -> str:
-    """`sandboa.local`, or the first like `sandboa-2.local` that no other machine answers to.
-
-    `own` are this machine's addresses: an answer with one of those is our own.
-    """
+def _free_name(zeroconf: Zeroconf | None, own: tuple[str, ...]) -> str:
     if zeroconf is None:
         return HOUSE_NAME
     stem, _, end = HOUSE_NAME.partition(".")
@@ -54,13 +51,26 @@ def multicast(interfaces: list[str] | None = None) -> Zeroconf | None:
         return None
 
 
+#: Opens the way to speak to the network; None where there is none now.
+Multicast = Callable[[], Zeroconf | None]
+
+
 class Announcement:
     """The house's page under its name, and the first page for phones under the machine's."""
 
-    def __init__(self, zeroconf: Zeroconf | None, port: int, door_port: int) -> None:
-        self._zeroconf = zeroconf
+    def __init__(self, multicast: Multicast, port: int, door_port: int) -> None:
+        self._multicast = multicast
+        self._zeroconf = multicast()
         self._ports = (port, door_port)
         self._told: tuple[ServiceInfo, ...] = ()
+        self._addresses: tuple[str, ...] | None = None
+
+    def free_name(self, own: tuple[str, ...]) -> str:
+        """`sandboa.local`, or the first like `sandboa-2.local` that no other machine answers to.
+
+        `own` are this machine's addresses: an answer with one of those is our own.
+        """
+        return _free_name(self._zeroconf, own)
 
     @property
     def heard(self) -> bool:
@@ -73,9 +83,14 @@ class Announcement:
         Where that fails the house is reached by its address all the same, so
         it is only noted.
         """
+        self._take_back()
+        if self._addresses not in (None, home.addresses):
+            # It speaks by the adapters there were when it was opened: at boot, often by none.
+            self._close()
+            self._zeroconf = self._multicast()
+        self._addresses = home.addresses
         if self._zeroconf is None or not home.addresses:
             return
-        self._take_back()
         addresses = [socket.inet_aton(one) for one in home.addresses]
         local = next(
             (one for one in home.names if one.endswith(".local") and one != house_name), house_name
@@ -106,5 +121,9 @@ class Announcement:
     def close(self) -> None:
         """Say goodbye, so that phones do not ask an address that answers no more."""
         self._take_back()
+        self._close()
+
+    def _close(self) -> None:
         if self._zeroconf is not None:
             self._zeroconf.close()
+            self._zeroconf = None

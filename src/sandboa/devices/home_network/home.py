@@ -5,9 +5,7 @@ from datetime import UTC, datetime
 from pathlib import Path
 from types import TracebackType
 
-from zeroconf import Zeroconf
-
-from sandboa.devices.home_network.announcement import Announcement, free_name
+from sandboa.devices.home_network.announcement import Announcement, Multicast
 from sandboa.devices.home_network.authority import Authority, HouseCertificate
 from sandboa.devices.home_network.names import HomeNames, names_here, own_addresses
 
@@ -18,8 +16,8 @@ class HomeNetwork:
     """Names, certificate and announcement of a house answering by https at home.
 
     `folder` keeps the authority; `ports` are the house's and the first
-    page's; `more` are names its keeper gave it, before its own. `zeroconf` is
-    how names are made known; None: they are not.
+    page's; `more` are names its keeper gave it, before its own. `multicast`
+    opens the way by which names are made known.
 
     Raises Unreadable when the authority's file is damaged and OSError when
     the folder cannot be written.
@@ -29,18 +27,18 @@ class HomeNetwork:
         self,
         folder: Path,
         ports: tuple[int, int],
-        zeroconf: Zeroconf | None,
+        multicast: Multicast,
         more: tuple[str, ...] = (),
     ) -> None:
         self.port, self.door_port = ports
         self._more = more
-        self._house_name = free_name(zeroconf, own_addresses())
+        self._announcement = Announcement(multicast, self.port, self.door_port)
+        self._house_name = self._announcement.free_name(own_addresses())
         self.home: HomeNames = self._names()
         now = datetime.now(UTC)
         self.authority = Authority.kept_in(folder, now, self.home.names)
         self.certificate = HouseCertificate(folder, self.authority)
         self.certificate.renewed(self.home, now)
-        self._announcement = Announcement(zeroconf, self.port, self.door_port)
         self._announcement.tell(self._house_name, self.home)
 
     def __enter__(self) -> "HomeNetwork":
@@ -66,6 +64,10 @@ class HomeNetwork:
             for name in self.home.all
             if self.authority.may_certify(name)
         ]
+
+    def unbelieved(self) -> list[str]:
+        """Names its keeper gave the house that its authority may not certify."""
+        return [name for name in self._more if not self.authority.may_certify(name)]
 
     def door(self) -> str:
         """The first page's address for a phone.

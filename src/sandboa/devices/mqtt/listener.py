@@ -6,6 +6,7 @@ from typing import Any, Final
 import paho.mqtt.client as mqtt
 
 from sandboa.devices.mqtt.address import Broker
+from sandboa.services.probes.heard_values import OWN
 
 #: Everything but the broker's own topics.
 _ALL: Final = "#"
@@ -36,4 +37,5 @@ class MqttListener:
             client.subscribe(_ALL, qos=0)
 
     def _on_message(self, _: mqtt.Client, __: Any, message: mqtt.MQTTMessage) -> None:
-        self._heard(message.topic, bytes(message.payload[:_HEARD_BYTES]), message.retain)
+        if not message.topic.startswith(OWN):
+            self._heard(message.topic, bytes(message.payload[:_HEARD_BYTES]), message.retain)

@@ -11,6 +11,7 @@ from typing import Annotated, Any, Final
 from pydantic import BaseModel, ConfigDict, Field
 
 from sandboa.core.units import MOMENT_RANGE_S
+from sandboa.formats.data_package.field_words import unit_of, words_of
 from sandboa.records.integrity.spelling import unspelled
 from sandboa.records.whole_house import Column, Table
 
@@ -101,17 +102,25 @@ def field_name(column: Column, layout: int = FORMAT) -> str:
     return "at" if stem == "at" else f"{stem}_at"
 
 
+def field_of(table: str, column: Column) -> dict[str, Any]:
+    """The column's field in a descriptor: its type, meaning, unit, and what it allows."""
+    if is_moment(column):
+        kind: dict[str, Any] = {"type": "datetime", "format": _MOMENT}
+    else:
+        kind = {"type": _TYPES[column.kind]}
+    told: dict[str, Any] = {"description": words_of(table, column.name)}
+    unit = unit_of(column.name)
+    if unit is not None and not is_moment(column):
+        told["unit"] = unit
+    constraints = _constraints(column)
+    if constraints:
+        told["constraints"] = constraints
+    return {"name": field_name(column), **kind, **told}
+
+
 def resource(table: Table, digest: str, size: int, rows: int) -> dict[str, Any]:
     """The table's entry in datapackage.json."""
-    fields = []
-    for column in table.columns:
-        if is_moment(column):
-            kind: dict[str, Any] = {"type": "datetime", "format": _MOMENT}
-        else:
-            kind = {"type": _TYPES[column.kind]}
-        required = not column.nullable and column.kind != "TEXT"
-        constraints = {"constraints": {"required": True}} if required else {}
-        fields.append({"name": field_name(column), **kind, **constraints})
+    fields = [field_of(table.name, column) for column in table.columns]
     names = {column.name: field_name(column) for column in table.columns}
     schema: dict[str, Any] = {
         "fields": fields,
@@ -137,6 +146,27 @@ def resource(table: Table, digest: str, size: int, rows: int) -> dict[str, Any]:
         "rows": rows,
         "schema": schema,
     }
+
+
+def _constraints(column: Column) -> dict[str, Any]:
+    """What must hold of a field's values, in the words of the standard."""
+    found: dict[str, Any] = {}
+    if not column.nullable and column.kind != "TEXT":
+        found["required"] = True
+    limits = column.limits
+    if limits.values:
+        found["enum"] = [_typed(column, value) for value in limits.values]
+    if limits.between is not None:
+        found["minimum"], found["maximum"] = limits.between
+    if limits.letters is not None:
+        low, high = limits.letters
+        # An empty text is written as no value.
+        found |= {"maxLength": high} if not low else {"minLength": low, "maxLength": high}
+    return found
+
+
+def _typed(column: Column, value: str) -> int | str:
+    return int(value) if column.kind == "INTEGER" else value
 
 
 def as_text(column: Column) -> Callable[[Any], str]:

@@ -12,6 +12,7 @@ from itertools import zip_longest
 from pathlib import Path
 from typing import IO, Any, Final
 
+from sandboa.formats.data_package.current_state import write_current
 from sandboa.formats.data_package.describe import (
     DESCRIPTOR,
     FORMAT,
@@ -50,6 +51,7 @@ def write_package(target: IO[bytes] | Path, now_s: float) -> dict[str, int]:
 def _write(target: IO[bytes] | Path, dated: "_Dated", created: datetime) -> list[dict[str, Any]]:
     with zipfile.ZipFile(target, "w") as package:
         resources = [_write_table(package, table, dated) for table in whole_house.tables()]
+        write_current(package, dated)
         photos, missing = _write_photos(package, dated)
         descriptor = {
             "profile": "tabular-data-package",

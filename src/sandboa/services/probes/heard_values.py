@@ -14,6 +14,8 @@ from sandboa.records.house import Probe
 from sandboa.services.acts.recording import act
 from sandboa.services.probes.devices import find_device
 
+#: How Sandboa's own topics begin: what comes there is of the device that is named in it.
+OWN: Final = "sandboa/"
 _LONGEST_TOPIC: Final = 400
 _LONGEST_PATH: Final = 200
 #: Values of one message that are named at most (assumption: a gateway with a sensor in each box).
@@ -124,6 +126,10 @@ def _checked(source: Source) -> str:
     topic = source.topic or ""
     if not 1 <= len(topic) <= _LONGEST_TOPIC:
         raise NotPlausible("topic", f"a topic has 1 to {_LONGEST_TOPIC} letters")
+    if topic.startswith(OWN):
+        raise NotPlausible(
+            "topic", f"topics under {OWN} are Sandboa's own: give the device's name to a probe"
+        )
     if any(sign in topic for sign in "+#\0"):
         raise NotPlausible("topic", "one topic, not a pattern of topics: without + and #")
     return topic if len(topic) <= 60 else f"{topic[:57]}..."
