@@ -34,6 +34,9 @@ NUMBERS: dict[str, object] = {
     "climate/faults/cabinet_faults._SWINGS": 3,
     "climate/faults/cabinet_faults._WINDOW_HOURS": 6,
     "climate/faults/grid._USUAL_BEFORE_DAYS": 7,
+    "climate/sensor_health._PERCENT": (0, 100),
+    "climate/sensor_health._DBM": (-150, 20),
+    "climate/sensor_health._LINK": (0, 255),
     "climate/slow_limits._USUAL_DAYS": 7,
     "climate/slow_limits._USUAL_KNOWN": 4,
     "climate/slow_limits._HOURS_OF_DAY": 12,
@@ -115,6 +118,7 @@ NUMBERS: dict[str, object] = {
     "water/estimate._BAND": (0.1, 0.5, 0.9),
     "water/learning._WHOLE_VARIANCE": 0.48045301391,
     "water/top_up._WORTH_POURING": 2,
+    "units._KELVIN_AT_0_C": 273.15,
 }
 #: Tables made from others, or tested whole below.
 ELSEWHERE = {

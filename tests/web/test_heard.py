@@ -90,3 +90,13 @@ def test_a_flood_of_devices_words_is_bounded(http: TestClient, hub: dict[str, An
     assert len(told) == 400
     # Too long for a sensor: it spoke, and nobody looked into it.
     assert told[0]["values"] == []
+
+
+def test_who_named_it_meanwhile_is_not_overwritten(http: TestClient, hub: dict[str, Any]) -> None:
+    send(http, hub, {"x": 31.4})
+    seen = {"If-Match": heard(http)["revision"]}
+    http.put("/api/heard", json=named(hub, x="f"), headers=seen).raise_for_status()
+    assert problem(http.put("/api/heard", json=named(hub, x="c"), headers=seen), 412)["current"]
+    assert heard(http)["values"][0]["named"]["unit"] == "f"
+    again = {"If-Match": heard(http)["revision"]}
+    assert http.put("/api/heard", json=named(hub, x="c"), headers=again).status_code == 200

@@ -199,7 +199,7 @@ def test_a_sensor_that_knows_nothing_of_us_is_heard_named_and_stored(
                     {"path": "c.rh", "unit": "percent", "probe": sender.probe},
                 ],
             }
-            act = httpx2.put(f"{address}/api/heard", json=named).json()
+            act = httpx2.put(f"{address}/api/heard", json=named, headers={"If-Match": "*"}).json()
             sending.publish("hub/shelf", message)
             eventually(lambda: len(stored(house)) == 1, "it is stored")
             assert "battery is at 9 %" in today(address)["weak_senders"][0]["reason"]
@@ -238,7 +238,9 @@ def test_the_simulated_cabinet_is_heard_at_a_real_broker_and_stored(
         topic, value = next((t, v) for t, v in readings() if "humid" not in t)
         named = {"path": value["path"], "unit": value["unit"], "probe": sender.probe}
         httpx2.put(
-            f"{address}/api/heard", json={"topic": topic, "values": [named]}
+            f"{address}/api/heard",
+            json={"topic": topic, "values": [named]},
+            headers={"If-Match": "*"},
         ).raise_for_status()
         assert main([*asked, "0m"]) == 0
         eventually(lambda: stored(house), "it is stored")

@@ -43,6 +43,8 @@ export function NameValues({ heard, onEnd }: { heard: Heard; onEnd: () => void }
     },
   })
   const told = form.watch('sensors')
+  /** As it was when the form was opened: who named it meanwhile is not overwritten. */
+  const seen = useRef(heard.revision)
   const hanging = useRef(0)
   /** New probes by name: one is hung once, should what follows be refused. */
   const hung = useRef(new Map<string, number>())
@@ -58,7 +60,8 @@ export function NameValues({ heard, onEnd }: { heard: Heard; onEnd: () => void }
         values.push(...kept.map(([path, unit]) => ({ path, unit: unit as Unit, probe })))
       }
       const source = heard.topic !== null ? { topic: heard.topic } : { device: heard.device }
-      return answer(api.PUT('/api/heard', { body: { ...source, values } }))
+      const header = { 'If-Match': seen.current }
+      return answer(api.PUT('/api/heard', { params: { header }, body: { ...source, values } }))
     },
     (act) => act,
     (problem: Problem) => {

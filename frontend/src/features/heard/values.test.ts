@@ -19,6 +19,7 @@ const heard = (...values: Value[]): Heard => ({
   values,
   weakness: null,
   refused: null,
+  revision: 'r',
 })
 
 describe('what is heard', () => {

@@ -15,6 +15,7 @@ from sandboa.services.acts.revisions import Form
 from sandboa.services.alarms.delivery import SEALED
 from sandboa.services.animals.commands import find_animal
 from sandboa.services.cabinets.commands import cabinet_called
+from sandboa.services.probes.heard_values import Source, values_of
 
 
 def animal_form(entity: int) -> Form:
@@ -76,3 +77,8 @@ def form_of_messenger(row: Messenger) -> Form:
 def form_of_person(row: Person) -> Form:
     """A person's name and role."""
     return {"name": row.name, "role": row.role}
+
+
+def heard_form(source: Source) -> Form:
+    """What the values of a source's messages are: unit and probe by path."""
+    return {row.path: f"{row.unit} {row.probe_id}" for row in values_of(source)}

@@ -5,6 +5,8 @@ from collections.abc import Iterator
 from fastapi import APIRouter
 
 from sandboa.formats.sensor_payloads import Announced, Seems, Value
+from sandboa.services.acts.revisions import revision_of, saved_over
+from sandboa.services.forms.people_and_things import heard_form
 from sandboa.services.probes.heard_values import (
     HeardValue,
     Quantity,
@@ -23,6 +25,7 @@ from sandboa.web.heard.schemas import (
     ValueResponse,
 )
 from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import ActResponse, at_or_none
 from sandboa.web.security.permissions import LOOK, RECORD
 
@@ -44,9 +47,11 @@ def get_heard(house: TheHouse) -> list[HeardResponse]:
 
 
 @router.put("", dependencies=[RECORD])
-def name(asked: NameRequest, house: TheHouse, now_s: NowS) -> ActResponse:
+def name(asked: NameRequest, seen: Seen, house: TheHouse, now_s: NowS) -> ActResponse:
     """Say what the values of a topic's or device's messages are; with none they are not stored."""
-    act = name_values(asked.source(), asked.commands(), now_s)
+    source = asked.source()
+    with saved_over(seen, lambda: heard_form(source)):
+        act = name_values(source, asked.commands(), now_s)
     house.follow_named()
     return ActResponse.of(act)
 
@@ -86,6 +91,7 @@ def _told(
         ],
         weakness=weakness(message) if message is not None else None,
         refused=refused.reason if refused is not None else None,
+        revision=revision_of(heard_form(source)),
     )
 
 

@@ -7,6 +7,7 @@ from pydantic import BaseModel, Field, model_validator
 from sandboa.formats.sensor_payloads import Seems
 from sandboa.services.probes.heard_values import Source, ValueCommand, ValueUnit
 from sandboa.web.requests.reader import Sentence
+from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import Moment, RequestSchema, ResponseSchema
 
 _Id = Annotated[int, Field(ge=1, le=2**53)]
@@ -52,6 +53,7 @@ class HeardResponse(ResponseSchema):
     values: list[ValueResponse]
     weakness: Sentence | None
     refused: Sentence | None
+    revision: Revision
 
 
 class ValueRequest(RequestSchema):

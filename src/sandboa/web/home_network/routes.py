@@ -32,7 +32,15 @@ def get_home_network(house: TheHouse) -> HomeNetworkResponse:
     )
 
 
-@router.get("/qr.svg", dependencies=[LOOK], response_class=Response)
+_NO_CODE = {
+    "description": "Phones do not reach this house yet",
+    "content": {"application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}}},
+}
+
+
+@router.get(
+    "/qr.svg", dependencies=[LOOK], response_class=Response, responses={404: _NO_CODE}
+)
 def get_home_network_qr(house: TheHouse) -> Response:
     """What a new phone scans (SVG): the page that makes it know the house, or the house itself."""
     home = house.reach.home
