@@ -20,6 +20,8 @@ TEMPLATES = templates()
 OWN_UNIT = {
     "core/messages.py", "core/units.py", "cli/simulate.py",
     "formats/logger_files/read.py", "formats/logger_files/rows.py",
+    # A package's numbers are °C for whoever reads it.
+    "formats/data_package/field_words.py",
 }  # fmt: skip
 _EXAMPLES = {
     "Temperature": messages.Temperature(31.5),

@@ -5598,6 +5598,8 @@ export interface components {
             weakness: string | null;
             /** Refused */
             refused: string | null;
+            /** Revision */
+            revision: string;
         };
         /**
          * HeldBackResponse
@@ -11515,7 +11517,9 @@ export interface operations {
     name: {
         parameters: {
             query?: never;
-            header?: never;
+            header: {
+                "If-Match": string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -11539,8 +11543,10 @@ export interface operations {
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
+            412: components["responses"]["412"];
             413: components["responses"]["413"];
             422: components["responses"]["422"];
+            428: components["responses"]["428"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };
@@ -14593,6 +14599,15 @@ export interface operations {
             400: components["responses"]["400"];
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            /** @description Phones do not reach this house yet */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

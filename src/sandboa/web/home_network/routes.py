@@ -38,9 +38,7 @@ _NO_CODE = {
 }
 
 
-@router.get(
-    "/qr.svg", dependencies=[LOOK], response_class=Response, responses={404: _NO_CODE}
-)
+@router.get("/qr.svg", dependencies=[LOOK], response_class=Response, responses={404: _NO_CODE})
 def get_home_network_qr(house: TheHouse) -> Response:
     """What a new phone scans (SVG): the page that makes it know the house, or the house itself."""
     home = house.reach.home
