@@ -24,6 +24,7 @@ _ICONS: Final = (
 def main() -> None:
     """Draw each icon on the paper it has in the application."""
     drawing = (_PUBLIC / "icon.svg").read_text()
+    paper = drawing.partition('fill="')[2].partition('"')[0]
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(
             executable_path=chromium_here(), args=list(CHROMIUM_FLAGS)
@@ -31,7 +32,7 @@ def main() -> None:
         for name, pixels, share in _ICONS:
             page = browser.new_page(viewport={"width": pixels, "height": pixels})
             page.set_content(
-                f"<body style='margin:0;background:#EDF0F2;display:grid;place-items:center;"
+                f"<body style='margin:0;background:{paper};display:grid;place-items:center;"
                 f"height:100vh'><div style='width:{share:.0%};height:{share:.0%}'>{drawing}"
             )
             page.screenshot(path=_PUBLIC / name)

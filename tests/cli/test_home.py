@@ -10,7 +10,7 @@ import pytest
 
 from forked import opened
 from houses import put_empty_house
-from sandboa.cli import home, main
+from sandboa.cli import home, main, serve
 from sandboa.cli.house_folder import DATABASE
 from sandboa.records.database import close_database
 
@@ -39,7 +39,7 @@ def test_a_phone_takes_the_certificate_and_comes_in_by_https(folder: Path) -> No
         assert "Bring this phone into the house" in page.text
         assert "https:" in page.headers["content-security-policy"]
         house = httpx.get(f"{door}house.json").json()
-        assert house["fingerprint"] == told["certificate"]["fingerprint"]
+        assert house["begins_with"] == told["certificate"]["begins_with"]
         assert any(one.startswith("https://sandboa") for one in house["addresses"])
         taken = httpx.get(f"{door}sandboa-house.crt")
         assert taken.headers["content-type"] == "application/x-x509-ca-cert"
@@ -83,6 +83,32 @@ def test_at_a_terminal_the_keeper_is_asked_for_until_it_will_do(
     close_database()
     assert main(["people", "--data", str(tmp_path)]) == 0
     assert "Rowan: keeper, can sign in" in capsys.readouterr().out
+
+
+def test_a_terminal_that_closes_before_a_name_is_said_leaves_nothing(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    def closed(_: str) -> str:
+        raise EOFError
+
+    monkeypatch.setattr("builtins.input", closed)
+    monkeypatch.setattr(sys.stdin, "isatty", lambda: True)
+    asked = ["serve", "--home", "--port", "0", "--door", "0", "--data", str(tmp_path / "house")]
+    assert main(asked) == 2
+    assert "once a keeper has a passphrase" in capsys.readouterr().err
+    assert not (tmp_path / "house").exists()
+
+
+def test_a_house_that_another_serves_is_left_alone(folder: Path, capsys, monkeypatch) -> None:
+    monkeypatch.setattr(serve, "let_in_first_keeper", _never)
+    with opened("serve", "--data", str(folder)):
+        asked = ["serve", "--home", "--port", "0", "--door", "0", "--data", str(folder)]
+        assert main(asked) == 2
+    assert "another Sandboa serves the house" in capsys.readouterr().err
+
+
+def _never(_: Path) -> None:
+    raise AssertionError("its database would be opened, and perhaps changed, under the other")
 
 
 @pytest.mark.parametrize(

@@ -1,5 +1,6 @@
 """What the house answers to: its names, bare addresses, and in words to what it is not called."""
 
+import re
 from collections.abc import Iterator
 from pathlib import Path
 
@@ -11,9 +12,11 @@ from samples import NOW_S
 from sandboa.cli.house_folder import DATABASE
 from sandboa.web.app import create_app
 from sandboa.web.clock import StoppedClock
+from sandboa.web.front_door.app import STYLE
 from sandboa.web.house import Reach
 
 OPEN = Reach("https://shed.example:8350", frozenset({"vivarium", "vivarium.local"}))
+FRONTEND = Path(__file__).parents[2] / "frontend" / "src" / "shared"
 BROWSER = {"accept": "text/html,application/xhtml+xml"}
 
 
@@ -54,7 +57,7 @@ def test_what_is_no_name_stands_in_no_page(opened: TestClient, host: str) -> Non
     assert answer.status_code == 400
     assert "<script" not in answer.text
     assert "THAT-NAME" in answer.text
-    assert len(answer.text) < 2_500
+    assert len(answer.text) - len(STYLE.read_text()) < 2_500
 
 
 def test_settings_are_told_how_phones_find_it(opened: TestClient, http: TestClient) -> None:
@@ -67,3 +70,20 @@ def test_settings_are_told_how_phones_find_it(opened: TestClient, http: TestClie
     # A house by itself has no code to scan.
     assert http.get("/api/home-network").json()["address"] is None
     assert http.get("/api/home-network/qr.svg").status_code == 404
+
+
+def test_pages_before_the_application_have_its_inks() -> None:
+    """The theme is TypeScript, these are plain pages: each ink stands in both, and is the same."""
+    theme = {
+        name: pair
+        for name, *pair in re.findall(
+            r"(\w+): pair\('(#\w+)', '(#\w+)'\)", (FRONTEND / "theme" / "system.ts").read_text()
+        )
+    }
+    paper = (FRONTEND / "theme" / "paper.ts").read_text()
+    theme["paper"] = re.findall(r"#\w+", paper)
+    day, _, night = STYLE.read_text().partition("@media")
+    for name in ("paper", "sheet", "ink", "soft", "line", "yolk", "on-yolk", "sound"):
+        inks = [re.search(rf"--{name}: (#\w+)", part)[1].upper() for part in (day, night)]
+        camel = re.sub(r"-(\w)", lambda found: found[1].upper(), name)
+        assert inks == theme[camel], name

@@ -78,31 +78,33 @@ def let_in_first_keeper(path: Path) -> None:
 
 
 def _ask_for_keeper() -> None:
-    name = input("Name: ")
+    name = ""
     while True:
         try:
+            name = name or input("Name: ")
             phrase = typed_twice()
             now_s = time.time()
             person = person_called(name) or add_person(name, Role.KEEPER, now_s)[0]
             set_passphrase(person.entity_id, phrase, now_s)
+        except EOFError as error:
+            raise NotPlausible("home", NEEDS_A_KEEPER) from error
         except NotPlausible as error:
             print(f"{str(error).capitalize()}. Once again, please.")
             if error.field == "name":
-                name = input("Name: ")
+                name = ""
         else:
             return
 
 
 @contextmanager
-def at_home(asked: argparse.Namespace, port: int) -> Iterator[HomeNetwork]:
-    """The house's standing in its network, told to it, and the page for new phones answering."""
-    door = Place(asked.host if asked.host != "127.0.0.1" else _EVERYWHERE, asked.door)
+def at_home(asked: argparse.Namespace, place: Place, port: int) -> Iterator[HomeNetwork]:
+    """The standing in its network of a house at `place` and `port`, told to the network, and the
+    page for new phones answering."""
+    door = Place(place.host, asked.door)
     with closing(listen(door)) as listening:
         door_port = listening.getsockname()[1]
         try:
-            home = HomeNetwork(
-                asked.data / FOLDER, (port, door_port), multicast, place_of(asked).names
-            )
+            home = HomeNetwork(asked.data / FOLDER, (port, door_port), multicast, place.names)
         except Unreadable as error:
             raise NotPlausible("home", str(error)) from error
         with home:
@@ -120,7 +122,7 @@ def at_home(asked: argparse.Namespace, port: int) -> Iterator[HomeNetwork]:
 
 class _DoorServer(uvicorn.Server):
     def __init__(self, home: HomeNetwork) -> None:
-        app = front_door(home.authority.der, home.authority.fingerprint, home.addresses)
+        app = front_door(home.authority.der, home.authority.begins_with, home.addresses)
         most, most_of_one = _MOST_AT_THE_DOOR
         super().__init__(
             uvicorn.Config(
@@ -140,7 +142,7 @@ def say_the_way_in(home: HomeNetwork) -> None:
     door = home.door()
     segno.make_qr(door, error="m").terminal(sys.stdout, compact=True)
     print(f"A new phone scans this, or opens {door}")
-    print(f"The house's certificate begins with {home.authority.fingerprint[:23]}")
+    print(f"The house's certificate begins with {home.authority.begins_with}")
     for name in home.unbelieved():
         print(
             f"Phones will not believe the house under {name}: its authority was made without it. "

@@ -70,16 +70,16 @@ def run(asked: argparse.Namespace) -> int:
     with ExitStack() as closing:
         listening = closing.enter_context(listen(place))
         port = listening.getsockname()[1]
-        if asked.home:
-            let_in_first_keeper(path)
-        if place.open and not path.exists():
+        if place.open and not asked.home and not path.exists():
             raise NotPlausible("host", NEEDS_A_KEEPER)
         broker = closing.enter_context(_broker(asked))
         whole = closing.enter_context(nothing_half_made(path))
         closing.enter_context(only_server(path))
+        if asked.home:
+            let_in_first_keeper(path)
         log = asked.log or asked.data / "sandboa.log"
         closing.callback(close_database)
-        home = closing.enter_context(at_home(asked, port)) if asked.home else None
+        home = closing.enter_context(at_home(asked, place, port)) if asked.home else None
         if home is not None:
             place = place.at_home(home)
         app = create_app(

@@ -45,6 +45,23 @@ class TemperatureUnit(StrEnum):
     FAHRENHEIT = "F"
 
 
+def require_reading(at_c: float, humidity: float | None) -> None:
+    """Raise NotPlausible for what no sensor near eggs reads: °C, and relative humidity 0-1."""
+    low, high = READING_RANGE_C
+    if not low <= at_c <= high:
+        raise NotPlausible(
+            "temperature",
+            Message("{value} is outside what a sensor near eggs can read", value=Temperature(at_c)),
+        )
+    require_humidity(humidity)
+
+
+def require_humidity(humidity: float | None) -> None:
+    """Raise NotPlausible for a relative humidity outside 0 to 1."""
+    if humidity is not None and not 0.0 <= humidity <= 1.0:
+        raise NotPlausible("humidity", f"humidity {100 * humidity:g} % is outside 0 to 100 %")
+
+
 def celsius_from_fahrenheit(fahrenheit: float) -> float:
     """°F to °C; exact by definition."""
     return (fahrenheit - 32.0) / FAHRENHEIT_PER_CELSIUS

@@ -4,9 +4,6 @@ import type { ReactNode } from 'react'
 import { fullDay } from '@/shared/dates'
 import { homeNetworkQuery } from './queries'
 
-/** As many digits as the first page of a new phone shows. */
-const SHOWN_DIGITS = 23
-
 /** How a phone comes into the house: the code it scans, and every name the house answers to. */
 export function Phones() {
   const { data: home } = useQuery(homeNetworkQuery)
@@ -33,7 +30,7 @@ export function Phones() {
         {home.certificate && (
           <>
             <Told label="Certificate begins with">
-              <Strong>{home.certificate.fingerprint.slice(0, SHOWN_DIGITS)}</Strong>
+              <Strong>{home.certificate.begins_with}</Strong>
             </Told>
             <Text color="soft">
               The phone’s page must show the same. Phones trust it until{' '}

@@ -6,9 +6,3 @@ export const homeNetworkQuery = queryOptions({
   queryKey: ['home network'],
   queryFn: () => answer(api.GET('/api/home-network')),
 })
-
-/** The end of the program's own log; null in a demo, which keeps none. */
-export const programLogQuery = queryOptions({
-  queryKey: ['program log'],
-  queryFn: () => answer(api.GET('/api/house/log')),
-})

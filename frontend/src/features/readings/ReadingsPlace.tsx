@@ -1,4 +1,4 @@
-import { chakra, Grid, Stack, Text } from '@chakra-ui/react'
+import { chakra, Grid, Span, Stack, Text } from '@chakra-ui/react'
 import { Link, useSearchParams } from 'react-router'
 import { useChoices, useProbes, useToday } from '@/shared/api/queries'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
@@ -45,7 +45,10 @@ export function Component() {
             <Heading id="probes">Probes</Heading>
             <ProbeList probes={probes.data} />
             <Text mt={4}>
-              Sensors that send by themselves: <Link to="/heard">what is heard</Link>
+              Sensors that send by themselves:{' '}
+              <Link to="/heard">
+                <Span textDecoration="underline">what is heard</Span>
+              </Link>
             </Text>
           </section>
         </Stack>

@@ -1,4 +1,4 @@
-import { Box, chakra, Text } from '@chakra-ui/react'
+import { Box, chakra, Span, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
@@ -30,7 +30,10 @@ export function Devices() {
       <Text color="soft" mb={3}>
         A logger, sensor or gateway sends its readings with a token of its own, in its own words.
         Give its name to a probe when you hang it, or name its values where they are{' '}
-        <Link to="/heard">heard</Link>.
+        <Link to="/heard">
+          <Span textDecoration="underline">heard</Span>
+        </Link>
+        .
       </Text>
       {today.data && <Senders today={today.data} />}
       {made && <Shown token={made} />}

@@ -3941,11 +3941,11 @@ export interface components {
          * CertificateResponse
          * @description The authority of a house at home: what phones compare, and until when they can trust it.
          *
-         *     `fingerprint` is the SHA-256 of its certificate in pairs of hexadecimal digits.
+         *     `begins_with` are the first digits of the SHA-256 of its certificate.
          */
         CertificateResponse: {
-            /** Fingerprint */
-            fingerprint: string;
+            /** Begins With */
+            begins_with: string;
             /**
              * Ends At
              * Format: date-time

@@ -29,10 +29,11 @@ from sandboa.formats.sensor_payloads import understood
 from sandboa.records.database import Unavailable
 from sandboa.services.people.tokens import NotAllowed
 from sandboa.services.probes.devices import Device, device_called
+from sandboa.services.probes.heard_values import OWN
 from sandboa.services.readings.intake import TakenIn, take_in, take_in_as_said
 
 #: The topic itself, and all below it.
-TOPIC: Final = "sandboa/+/readings/#"
+TOPIC: Final = f"{OWN}+/readings/#"
 #: s after which a delivery that could not be stored is tried again.
 _RETRY_S: Final = 1.0
 
@@ -123,7 +124,7 @@ class MqttIntake:
         return self._problem
 
     def _on_message(self, client: mqtt.Client, _: Any, message: mqtt.MQTTMessage) -> None:
-        name, _, sensor = message.topic.removeprefix("sandboa/").partition("/readings")
+        name, _, sensor = message.topic.removeprefix(OWN).partition("/readings")
         ours = mqtt.topic_matches_sub(TOPIC, message.topic)
         while not self._closing.is_set():
             try:
@@ -140,7 +141,7 @@ class MqttIntake:
             except (NotPlausible, NotAllowed, ValidationError) as error:
                 # Sending it again would not help: the device is told why.
                 problem = json.dumps({"detail": str(refusal_words(error))})
-                client.publish(f"sandboa/{name}/problems", problem, qos=0)
+                client.publish(f"{OWN}{name}/problems", problem, qos=0)
             client.ack(message.mid, message.qos)
             return
 

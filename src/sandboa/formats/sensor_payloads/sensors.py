@@ -8,8 +8,7 @@ from datetime import datetime
 from typing import Any, Final
 
 from sandboa.core.errors import NotPlausible
-from sandboa.core.messages import Message, Temperature
-from sandboa.core.units import READING_RANGE_C, require_device_clock
+from sandboa.core.units import READING_RANGE_C, require_device_clock, require_reading
 from sandboa.formats.logger_files.headings import Named, named, unit_marks
 from sandboa.formats.logger_files.numbers import number
 from sandboa.formats.logger_files.units import FRACTION_UP_TO, KELVIN_ABOVE, Unit, celsius
@@ -53,17 +52,7 @@ class _Sensor:
         """As it is stored, of `at_s`; NotPlausible for what no sensor beside eggs reads."""
         # Told in two units it is one temperature: °C has lost nothing on its way.
         at_c = min(self.at_c.items(), key=lambda told: told[0])[1]
-        low, high = READING_RANGE_C
-        if not low <= at_c <= high:
-            raise NotPlausible(
-                "temperature",
-                Message("{value} is outside what a sensor near eggs can read",
-                        value=Temperature(at_c)),
-            )  # fmt: skip
-        if self.humidity is not None and not 0.0 <= self.humidity <= 1.0:
-            raise NotPlausible(
-                "humidity", f"humidity {100 * self.humidity:g} % is outside 0 to 100 %"
-            )
+        require_reading(at_c, self.humidity)
         return self.name, at_s, round(at_c, 4), self.humidity
 
 

@@ -5,9 +5,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Final
 
-from sandboa.core.errors import NotPlausible
-from sandboa.core.messages import Message, Temperature
-from sandboa.core.units import READING_RANGE_C
+from sandboa.core.units import require_humidity, require_reading
 from sandboa.records.house import Probe
 from sandboa.records.readings import ReadingRow
 from sandboa.services.probes.heard_values import HeardValue, Quantity, ValueUnit
@@ -54,10 +52,13 @@ def take_in_named(
         if value is None:
             continue
         unit = ValueUnit(row.unit)
+        measured = unit.read(value)
         if unit.quantity is Quantity.TEMPERATURE:
-            temperatures[row.probe_id] = _temperature(unit.read(value))
+            require_reading(measured, None)
+            temperatures[row.probe_id] = round(measured, 4)
         else:
-            own_humidities[row.probe_id] = _humidity(unit.read(value))
+            require_humidity(measured)
+            own_humidities[row.probe_id] = measured
     rows: dict[Probe, list[ReadingRow]] = defaultdict(list)
     for entity, at_c in temperatures.items():
         probe = Probe.now(entity)
@@ -69,19 +70,3 @@ def take_in_named(
     for entity, humidity in own_humidities.items():
         humidities.keep(entity, at_s, humidity)
     return taken
-
-
-def _temperature(at_c: float) -> float:
-    low, high = READING_RANGE_C
-    if not low <= at_c <= high:
-        raise NotPlausible(
-            "temperature",
-            Message("{value} is outside what a sensor near eggs can read", value=Temperature(at_c)),
-        )
-    return round(at_c, 4)
-
-
-def _humidity(share: float) -> float:
-    if not 0.0 <= share <= 1.0:
-        raise NotPlausible("humidity", f"humidity {100 * share:g} % is outside 0 to 100 %")
-    return share

@@ -13,7 +13,7 @@ from sandboa.services.probes import heard_values
 from sandboa.services.probes.devices import Device
 from sandboa.services.probes.heard_values import Source
 from sandboa.services.readings.intake import TakenIn
-from sandboa.services.readings.named_values import take_in_named
+from sandboa.web.background.named_messages import take_in_message
 from sandboa.web.house import House
 
 
@@ -40,19 +40,14 @@ class MqttMessages:
         return heard_values.named_topics()
 
     def take_named(self, topic: str, payload: bytes, kept: bool) -> None:
-        source = Source(topic=topic)
-        named = heard_values.values_of(source)
-        now_s = self.now_s()
+        source, now_s = Source(topic=topic), self.now_s()
         try:
-            message = values_in(payload)
             # What the broker kept was sent nobody knows when.
-            at_s = message.at_s if message.at_s is not None else None if kept else now_s
-            if at_s is None or not named:
-                return
-            numbers = message.numbers()
-            taken = take_in_named(named, numbers, at_s, now_s, self.house.lone_humidities)
+            taken = take_in_message(self.house, source, values_in(payload), None if kept else now_s)
         except (NotPlausible, ValidationError) as error:
             self.house.senders.refuse(source, refusal_words(error), now_s)
+            return
+        if taken is None:
             return
         self.house.senders.take(source)
         if taken.new:

@@ -18,7 +18,7 @@ from sandboa.formats.sensor_payloads import json_of_words, understood, values_in
 from sandboa.services.probes.devices import Device, device_of
 from sandboa.services.probes.heard_values import Source, values_of
 from sandboa.services.readings import intake
-from sandboa.services.readings.named_values import take_in_named
+from sandboa.web.background.named_messages import take_in_message
 from sandboa.web.device_readings.device_token import (
     Authorization,
     TokenInAddress,
@@ -133,11 +133,10 @@ def _take_in(house: House, device: Device, body: bytes, content_type: str) -> Ta
     now_s = house.clock.now_s()
     if not is_delivery(body):
         house.heard.device(device.entity_id, body, content_type, now_s)
-        if named := values_of(Source(device=device.entity_id)):
-            message = values_in(body, content_type)
-            at_s = now_s if message.at_s is None else message.at_s
-            numbers = message.numbers()
-            return _told(take_in_named(named, numbers, at_s, now_s, house.lone_humidities))
+        source = Source(device=device.entity_id)
+        if values_of(source):
+            taken = take_in_message(house, source, values_in(body, content_type), now_s)
+            return _told(taken or intake.TakenIn(0, 0, 0, 0))
         return _told(intake.take_in_as_said(device, understood(body, now_s, content_type), now_s))
     asked = validated(Delivery, body)
     return _told(intake.take_in(device, asked.rows(), now_s, asked.sent_s))

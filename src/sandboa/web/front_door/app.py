@@ -14,20 +14,22 @@ from starlette.staticfiles import StaticFiles
 from sandboa.web.security.security_headers import SecurityHeaders
 
 PAGE: Final = Path(__file__).parent / "page"
+#: Of every page that is shown before the application is.
+STYLE: Final = PAGE / "page.css"
 
 
 def front_door(
-    certificate: bytes, fingerprint: str, leads_to: Callable[[], Sequence[str]]
+    certificate: bytes, begins_with: str, leads_to: Callable[[], Sequence[str]]
 ) -> Starlette:
     """The page's application.
 
-    `certificate` is the authority's (DER), `fingerprint` its SHA-256 as text.
+    `certificate` is the authority's (DER), `begins_with` what is compared of its fingerprint.
     `leads_to` gives the house's https addresses now, the one to keep first.
     """
 
     def get_house(_: Request) -> Response:
         return JSONResponse(
-            {"addresses": list(leads_to()), "fingerprint": fingerprint},
+            {"addresses": list(leads_to()), "begins_with": begins_with},
             headers={"Cache-Control": "no-store"},
         )
 

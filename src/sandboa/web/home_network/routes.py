@@ -26,7 +26,7 @@ def get_home_network(house: TheHouse) -> HomeNetworkResponse:
         certificate=None
         if home is None
         else CertificateResponse(
-            fingerprint=home.authority.fingerprint, ends_at=home.authority.ends
+            begins_with=home.authority.begins_with, ends_at=home.authority.ends
         ),
         name_is_known=home is not None and home.name_is_known,
     )

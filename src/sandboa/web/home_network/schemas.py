@@ -8,10 +8,10 @@ from sandboa.web.schemas.common import Moment
 class CertificateResponse(BaseModel):
     """The authority of a house at home: what phones compare, and until when they can trust it.
 
-    `fingerprint` is the SHA-256 of its certificate in pairs of hexadecimal digits.
+    `begins_with` are the first digits of the SHA-256 of its certificate.
     """
 
-    fingerprint: str
+    begins_with: str
     ends_at: Moment
 
 

@@ -12,6 +12,7 @@ from starlette.requests import Request
 from starlette.responses import HTMLResponse, Response
 from starlette.types import ASGIApp, Receive, Scope, Send
 
+from sandboa.web.front_door.app import STYLE
 from sandboa.web.house import House, Reach
 from sandboa.web.problems.handlers import problem
 
@@ -59,7 +60,8 @@ def _page(address: str) -> Response:
     name was made to lead here would read them.
     """
     told = address if _TYPED.fullmatch(address) else "https://THAT-NAME"
-    return HTMLResponse(_PAGE.substitute(name=escape(address[:80]), address=told), 400)
+    words = {"name": escape(address[:80]), "address": told, "style": STYLE.read_text("utf-8")}
+    return HTMLResponse(_PAGE.substitute(words), 400)
 
 
 #: Addresses that may stand in a line to be typed.
@@ -68,12 +70,7 @@ _PAGE: Final = Template("""<!doctype html>
 <html lang="en"><head><meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <meta name="color-scheme" content="light dark"><title>Sandboa goes by another name</title>
-<style>
-  body { max-width: 36rem; margin: 2rem auto; padding: 0 1rem; font: 1.0625rem/1.5 sans-serif;
-         background: light-dark(#edf0f2, #0b0706); color: light-dark(#15212b, #e3966a) }
-  code { display: block; padding: .75rem; overflow-wrap: anywhere;
-         background: light-dark(#dce3e8, #22140d) }
-</style></head><body>
+<style>$style</style></head><body><main>
 <h1>Sandboa goes by another name here</h1>
 <p>A house answers only to names it was told, so that no page of a stranger can pass for it.
 “$name” is none of them.</p>
@@ -81,7 +78,7 @@ _PAGE: Final = Template("""<!doctype html>
 name under Phones.</p>
 <p>If this name shall lead to the house, start it with the name beside its others:</p>
 <code>sandboa serve --address $address</code>
-</body></html>
+</main></body></html>
 """)
 
 
