@@ -115,6 +115,8 @@ def test_a_phone_comes_to_trust_the_house_and_does_a_round_without_a_network(
             phone.get_by_label("Name").fill(keeper)
             phone.get_by_label("Passphrase").fill(passphrase)
             phone.get_by_role("button", name="Sign in").click()
+            # Leaving sooner would outrun the answer that signs in.
+            expect(phone.get_by_role("heading", level=1)).to_have_text("Today")
             # 6: the round, once with a network.
             phone.goto(f"{house}/round")
             settled(phone)
