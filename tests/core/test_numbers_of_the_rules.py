@@ -296,6 +296,8 @@ NUMBERS: dict[str, object] = {
     "laying/origin.BEFORE_RANGE_C": (24, 36),
     "laying/origin.LONGEST_SPAN_DAYS": 60,
     "development/earlier_life.ABOUT_SD_C": 1,
+    "past_clutches/card.PIP_RANGE_DAYS": (44, 105),
+    "past_clutches/first_pip.DAY_SD": 0.2886751346,
     "development/earlier_life.UNKNOWN_BEFORE_C": 31,
     "development/earlier_life.UNKNOWN_BEFORE_SD_C": 1.5,
     "pairing/proving.MOST_TOGETHER": 20,

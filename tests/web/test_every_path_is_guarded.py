@@ -20,6 +20,8 @@ LOOKS = {
     ("POST", "/api/bench/depth"),
     ("POST", "/api/bench/top-up"),
     ("POST", "/api/readings/files/preview"),
+    ("POST", "/api/old-records/files/read"),
+    ("POST", "/api/old-records/check"),
     # Everybody's own session and calendar link.
     ("POST", "/api/session"),
     ("DELETE", "/api/session"),

@@ -60,6 +60,8 @@ class ActKind(StrEnum):
 
     # Of animals.
     ANIMAL = "animal", Touch.LOSSES
+    #: A list of before Sandboa, whatever it is about; and a past clutch corrected.
+    OLD_RECORDS = "old records", Touch.LOSSES
     GENE = "gene", Touch.LOSSES
     PAIR = "pair", Touch.LOSSES
     PAIRING = "pairing", Touch.LOSSES

@@ -12,6 +12,24 @@ class Clutch(Fact):
     laid_s = IntegerField()
 
 
+class PastClutch(Fact):
+    """A clutch of before Sandboa, as a card tells it: of its eggs only counts are known.
+
+    Days are noon UTC of them. `hatched` and `first_pip_s` are null where the card does not say,
+    `kept_c` where nobody knows what it was kept at.
+    """
+
+    code = TextField(null=True)
+    dam_id = IntegerField()
+    sire_id = IntegerField(null=True)
+    laid_s = IntegerField()
+    eggs = IntegerField()
+    slugs = IntegerField()
+    hatched = IntegerField(null=True)
+    first_pip_s = IntegerField(null=True)
+    kept_c = FloatField(null=True)
+
+
 class PossibleSire(Fact):
     """One of the sires a clutch may be of; its `sire_id` is null as long as there are several."""
 

@@ -1,6 +1,6 @@
 """The log of facts: appended, superseded, never overwritten."""
 
-from collections.abc import Iterable, Iterator
+from collections.abc import Collection, Iterable, Iterator
 from functools import cache
 from typing import Any, Final, Self, TypeVar
 
@@ -325,6 +325,12 @@ def first_recorded_s() -> int | None:
     """When the first act of the house was recorded (s); None in an empty house."""
     row = Act.select(Act.recorded_s).order_by(Act.id).first()
     return row.recorded_s if row else None
+
+
+def recorded_s_of(act_ids: Collection[int]) -> dict[int, float]:
+    """When each of those acts was recorded (s)."""
+    rows = Act.select(Act.id, Act.recorded_s).where(Act.id << list(act_ids))
+    return {row.id: float(row.recorded_s) for row in rows}
 
 
 def last_recorded_s() -> int | None:

@@ -30,6 +30,7 @@ from sandboa.web.lay_day_drafts.routes import router as lay_day_drafts
 from sandboa.web.losses.routes import router as losses
 from sandboa.web.messengers.routes import router as messengers
 from sandboa.web.notes.routes import router as notes
+from sandboa.web.old_records.routes import router as old_records
 from sandboa.web.people.routes import router as people
 from sandboa.web.photos.routes import router as photos
 from sandboa.web.probes.routes import router as probes
@@ -55,6 +56,7 @@ ROUTERS: Final[tuple[APIRouter, ...]] = (
     lay_day_drafts,
     notes,
     photos,
+    old_records,
     probes,
     devices,
     device_readings,

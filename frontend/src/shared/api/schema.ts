@@ -1110,6 +1110,112 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/old-records/files/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Record File
+         * @description Say what is understood of a list in a file; nothing is stored.
+         *
+         *     `column` is what each column holds, as the keeper chose; else their headings tell it.
+         */
+        post: operations["read_record_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/old-records/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Check Lines
+         * @description Say what would become of each line; nothing is stored.
+         */
+        post: operations["check_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/old-records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Store Lines
+         * @description Record every line that is new in one act, all of them or none.
+         */
+        post: operations["store_lines"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/past-clutches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Past Clutches
+         * @description The clutches of before Sandboa, the latest first.
+         */
+        get: operations["get_past_clutches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/past-clutches/{past}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Correct Past
+         * @description Correct a past clutch; what was recorded before stays in the log.
+         */
+        put: operations["correct_past"];
+        post?: never;
+        /**
+         * Remove Past
+         * @description Take a past clutch away; that can be undone.
+         */
+        delete: operations["remove_past"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/probes": {
         parameters: {
             query?: never;
@@ -3971,20 +4077,20 @@ export interface components {
             /** At */
             at?: string | null;
         };
-        /** CheckResponse */
-        CheckResponse: {
-            kind: components["schemas"]["CheckKind"];
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** Shown */
-            shown: number;
-            /** Expected */
-            expected: number;
-            /** Offset */
-            offset: number;
+        /**
+         * CheckedLineResponse
+         * @description What becomes of a line: `cells` is how it was understood, empty where it could not be.
+         */
+        CheckedLineResponse: {
+            state: components["schemas"]["State"];
+            /** Words */
+            words: string;
+            /** Problems */
+            problems: components["schemas"]["LineProblemResponse"][];
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
         };
         /**
          * ChoicesResponse
@@ -4101,10 +4207,15 @@ export interface components {
             /** Slugs */
             slugs: components["schemas"]["LostEggResponse"][];
         };
-        /** ClutchOfResponse */
+        /**
+         * ClutchOfResponse
+         * @description `past` is one of before Sandboa: it has no page, and a code only where its card had one.
+         */
         ClutchOfResponse: {
             /** Code */
-            code: string;
+            code: string | null;
+            /** Past */
+            past: boolean;
             /**
              * Laid At
              * Format: date-time
@@ -4993,6 +5104,12 @@ export interface components {
             delay_days: number;
         };
         /**
+         * Field
+         * @description What a cell tells; `UNUSED` for a column nothing is read from.
+         * @enum {string}
+         */
+        Field: "dam" | "sire" | "laid" | "count" | "eggs" | "slugs" | "hatched" | "first_pip" | "kept" | "code" | "name" | "role" | "hatch_year" | "traits" | "animal" | "day" | "mass" | "start" | "end" | "unused";
+        /**
          * FieldKind
          * @description How a field is asked: as a time, grams, degrees Celsius, percent, one line, words of
          *     several lines, or one of some choices.
@@ -5730,7 +5847,7 @@ export interface components {
             /** Humidity Offset */
             humidity_offset: number;
             /** Checks */
-            checks: components["schemas"]["CheckResponse"][];
+            checks: components["schemas"]["sandboa__web__probes__schemas__CheckResponse"][];
             /** Stays */
             stays: components["schemas"]["ProbeLocationResponse"][];
             /** Left Out */
@@ -6104,6 +6221,16 @@ export interface components {
             low: number;
             /** High */
             high: number;
+        };
+        /**
+         * LineProblemResponse
+         * @description A cell that cannot be read or cannot be true, and why.
+         */
+        LineProblemResponse: {
+            /** Holds */
+            holds: string;
+            /** Reason */
+            reason: string;
         };
         /** LockRequest */
         LockRequest: {
@@ -6515,6 +6642,20 @@ export interface components {
          */
         MouldSchool: "leave unless it comes away freely" | "isolate" | "antifungal powder and dry brush" | "discard only when certain";
         /**
+         * NameAnswer
+         * @description Who a name on the list is: an animal by its id, or a new one of `new_role`.
+         */
+        NameAnswer: {
+            /** Name */
+            name: string;
+            /** Role */
+            role?: ("dam" | "sire") | null;
+            /** Animal */
+            animal?: number | null;
+            /** New Role */
+            new_role?: ("dam" | "sire") | null;
+        };
+        /**
          * NameRequest
          * @description What the values of a topic's or a device's messages are, in place of what was said before.
          */
@@ -6525,6 +6666,25 @@ export interface components {
             device?: number | null;
             /** Values */
             values: components["schemas"]["ValueRequest"][];
+        };
+        /**
+         * NameResponse
+         * @description Who a name is: `animal` by id, or a new one of `new_role`; neither while it is asked, `why`
+         *     saying what about. `near` are animals it may be.
+         */
+        NameResponse: {
+            /** Name */
+            name: string;
+            /** Role */
+            role: ("dam" | "sire") | null;
+            /** Animal */
+            animal: number | null;
+            /** New Role */
+            new_role: ("dam" | "sire") | null;
+            /** Near */
+            near: components["schemas"]["NearAnimalResponse"][];
+            /** Why */
+            why: string;
         };
         /** NamedRateResponse */
         NamedRateResponse: {
@@ -6542,6 +6702,13 @@ export interface components {
             probe: number;
             /** Probe Name */
             probe_name: string;
+        };
+        /** NearAnimalResponse */
+        NearAnimalResponse: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
         };
         /**
          * NewBoxRequest
@@ -6910,6 +7077,56 @@ export interface components {
         PassphraseRequest: {
             /** Passphrase */
             passphrase: string;
+        };
+        /**
+         * PastClutchRequest
+         * @description A past clutch; days and the count as texts: 2019-06-12, 7-2.
+         */
+        PastClutchRequest: {
+            /** Dam */
+            dam: string;
+            /** Sire */
+            sire?: string | null;
+            /** Laid */
+            laid: string;
+            /** Count */
+            count: string;
+            /** Hatched */
+            hatched?: number | null;
+            /** First Pip */
+            first_pip?: string | null;
+            /** Kept C */
+            kept_c?: number | null;
+            /** Code */
+            code?: string | null;
+        };
+        /**
+         * PastClutchResponse
+         * @description A past clutch as its form has it; `revision` is what a correction of it was made of.
+         */
+        PastClutchResponse: {
+            /** Id */
+            id: number;
+            /** Dam */
+            dam: string;
+            /** Sire */
+            sire: string | null;
+            /** Laid */
+            laid: string;
+            /** Count */
+            count: string;
+            /** Hatched */
+            hatched: number | null;
+            /** First Pip */
+            first_pip: string | null;
+            /** Days To Pip */
+            days_to_pip: number | null;
+            /** Kept C */
+            kept_c: number | null;
+            /** Code */
+            code: string | null;
+            /** Revision */
+            revision: string;
         };
         /** PersonRequest */
         PersonRequest: {
@@ -7293,6 +7510,52 @@ export interface components {
             questions: components["schemas"]["QuestionResponse"][];
         };
         /**
+         * RecordColumnResponse
+         * @description A column of a list: its heading, some of its cells, and what it is taken for.
+         */
+        RecordColumnResponse: {
+            /** Heading */
+            heading: string;
+            /** Examples */
+            examples: string[];
+            holds: components["schemas"]["Field"];
+        };
+        /**
+         * RecordKind
+         * @description What the lines of a list are about.
+         * @enum {string}
+         */
+        RecordKind: "clutches" | "animals" | "weights" | "pairings";
+        /**
+         * RecordLineResponse
+         * @description A line of a list by its number, its cells by what they tell.
+         */
+        RecordLineResponse: {
+            /** Line */
+            line: number;
+            /** Cells */
+            cells: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * RecordListResponse
+         * @description A list as it is understood; `complete` is false while a column that is needed is missing.
+         */
+        RecordListResponse: {
+            kind: components["schemas"]["RecordKind"];
+            /** Complete */
+            complete: boolean;
+            /** Columns */
+            columns: components["schemas"]["RecordColumnResponse"][];
+            /** Lines */
+            lines: components["schemas"]["RecordLineResponse"][];
+            /** Sheets */
+            sheets: string[];
+            /** Sheet */
+            sheet: string;
+        };
+        /**
          * RecordRequest
          * @description The fields to correct; those left out stay as they are.
          */
@@ -7323,6 +7586,25 @@ export interface components {
             /** Revision */
             revision: string;
             visit: components["schemas"]["VisitRequest"];
+        };
+        /**
+         * RecordsRequest
+         * @description Lines of a list by their cells, and the answers to what was asked about them.
+         *
+         *     `doubles` are places (from 0) of lines that are recorded although they seem to be already.
+         */
+        RecordsRequest: {
+            kind: components["schemas"]["RecordKind"];
+            /** Lines */
+            lines: {
+                [key: string]: string;
+            }[];
+            /** Order */
+            order?: ("dmy" | "mdy") | null;
+            /** Names */
+            names?: components["schemas"]["NameAnswer"][];
+            /** Doubles */
+            doubles?: number[];
         };
         /** RecoveryResponse */
         RecoveryResponse: {
@@ -7631,7 +7913,8 @@ export interface components {
          * @description `year` null is all years. `intraclass_correlation` is how alike eggs of one clutch are,
          *     0-1, and `interval_level` the share that intervals of rates hold.
          *
-         *     Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
+         *     `past` of the clutches are of before Sandboa: only counts of them are known. Of `waiting`
+         *     clutches it is not worked out yet why eggs were lost: ask again.
          */
         SeasonsResponse: {
             /** Year */
@@ -7640,6 +7923,8 @@ export interface components {
             years: number[];
             /** Clutches */
             clutches: number;
+            /** Past */
+            past: number;
             hatched: components["schemas"]["RateResponse"];
             /** Intraclass Correlation */
             intraclass_correlation: number;
@@ -8071,6 +8356,12 @@ export interface components {
             will_hatch: components["schemas"]["ReliabilityResponse"] | null;
             alive: components["schemas"]["ReliabilityResponse"] | null;
         };
+        /**
+         * State
+         * @description What becomes of a line.
+         * @enum {string}
+         */
+        State: "new" | "known" | "refused";
         /**
          * Step
          * @description One screen each, in the order of work.
@@ -8784,6 +9075,38 @@ export interface components {
          * @enum {string}
          */
         YolkLeft: "absorbed" | "some left" | "much left";
+        /**
+         * CheckResponse
+         * @description `order_asked` is true while nothing proves whether day or month comes first: then no line is
+         *     read. `asked` while a name has to be told.
+         */
+        sandboa__web__old_records__schemas__CheckResponse: {
+            /** Order */
+            order: ("dmy" | "mdy") | null;
+            /** Order Asked */
+            order_asked: boolean;
+            /** Asked */
+            asked: boolean;
+            /** Lines */
+            lines: components["schemas"]["CheckedLineResponse"][];
+            /** Names */
+            names: components["schemas"]["NameResponse"][];
+        };
+        /** CheckResponse */
+        sandboa__web__probes__schemas__CheckResponse: {
+            kind: components["schemas"]["CheckKind"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Shown */
+            shown: number;
+            /** Expected */
+            expected: number;
+            /** Offset */
+            offset: number;
+        };
         /**
          * CurrentFormResponse
          * @description What a form holds that somebody changed meanwhile; null when it was emptied.
@@ -11017,6 +11340,203 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    read_record_file: {
+        parameters: {
+            query?: {
+                kind?: components["schemas"]["RecordKind"] | null;
+                column?: components["schemas"]["Field"][] | null;
+                sheet?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecordListResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    check_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordsRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["sandboa__web__old_records__schemas__CheckResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    store_lines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordsRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_past_clutches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PastClutchResponse"][];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    correct_past: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                past: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PastClutchRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            412: components["responses"]["412"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            428: components["responses"]["428"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    remove_past: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                past: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
             };
             400: components["responses"]["400"];
             401: components["responses"]["401"];

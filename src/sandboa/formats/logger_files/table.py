@@ -59,8 +59,7 @@ def _text(data: bytes) -> str:
     strange = sum(not (c.isprintable() or c in "\r\n\t") for c in text[:4096])
     if "\0" in text or strange > 8:
         raise NotReadable(
-            "this is neither a text file nor a spreadsheet: export it from the logger as CSV, "
-            "XLSX or ODS"
+            "this is neither a text file nor a spreadsheet: save it as CSV, XLSX or ODS"
         )
     return text
 

@@ -13,7 +13,15 @@ from sandboa.records.animals import (
     Tub,
     Weight,
 )
-from sandboa.records.clutches import Box, BoxMove, Clutch, Egg, EggStay, PossibleSire
+from sandboa.records.clutches import (
+    Box,
+    BoxMove,
+    Clutch,
+    Egg,
+    EggStay,
+    PastClutch,
+    PossibleSire,
+)
 from sandboa.records.facts import Act, Fact
 from sandboa.records.hatching import Finished, Hatchling, Shed
 from sandboa.records.house import (
@@ -116,7 +124,7 @@ def _animal_needed(entity: int) -> bool:
     """Whether anything else is recorded of the animal, or it is another one's parent."""
     as_parent = [
         table.current(**{parent: entity})
-        for table in (Clutch, Pair, Pairing, Animal)
+        for table in (Clutch, PastClutch, Pair, Pairing, Animal)
         for parent in ("dam_id", "sire_id")
     ]
     perhaps = PossibleSire.current(sire_id=entity)

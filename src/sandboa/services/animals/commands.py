@@ -18,7 +18,7 @@ from sandboa.core.animals import (
 from sandboa.core.errors import NotPlausible
 from sandboa.core.names import clean_code, clean_name
 from sandboa.records.animals import Pair, Pairing, Sign, Weight
-from sandboa.records.clutches import Clutch, PossibleSire
+from sandboa.records.clutches import Clutch, PastClutch, PossibleSire
 from sandboa.records.facts import Act
 from sandboa.records.house import Animal as Animal
 from sandboa.services.acts.errors import Conflict, NotFound, Question
@@ -27,7 +27,7 @@ from sandboa.services.animals.individuals import individual, require_here
 from sandboa.services.animals.meals import MealCommand, keep_meal
 from sandboa.services.animals.traits import TraitCommand, keep_traits, tidy_traits
 
-_LONGEST_TRAITS: Final = 400
+LONGEST_TRAITS: Final = 400
 
 
 @dataclass(frozen=True, slots=True)
@@ -120,7 +120,7 @@ def breeds_as(entity: int) -> bool:
     """Whether anything is recorded of the animal that only a dam, or only a sire, can have."""
     as_parent = (
         table.current(**{parent: entity})
-        for table in (Clutch, Pair, Pairing, Animal)
+        for table in (Clutch, PastClutch, Pair, Pairing, Animal)
         for parent in ("dam_id", "sire_id")
     )
     perhaps = PossibleSire.current(sire_id=entity)
@@ -174,8 +174,8 @@ def _values(said: AnimalCommand, now_s: float, own: Animal | None) -> dict[str, 
     code = clean_code(said.code) if said.code and said.code.strip() else None
     if said.hatch_year is not None:
         require_hatch_year(said.hatch_year, datetime.fromtimestamp(now_s, UTC).year)
-    if len(said.traits_text) > _LONGEST_TRAITS:
-        raise NotPlausible("traits_text", f"{_LONGEST_TRAITS} characters fit")
+    if len(said.traits_text) > LONGEST_TRAITS:
+        raise NotPlausible("traits_text", f"{LONGEST_TRAITS} characters fit")
     animals = {a.entity_id: a for a in Animal.current()}
     for other in animals.values():
         if own is not None and other.entity_id == own.entity_id:

@@ -15,9 +15,11 @@ from sandboa.core.development import (
     record_errors,
 )
 from sandboa.core.development.rules import ForecastRules
+from sandboa.core.past_clutches.first_pip import past_pip
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import issued_forecasts
-from sandboa.records.clutches import Clutch
+from sandboa.records.clutches import Clutch, PastClutch
+from sandboa.records.facts import recorded_s_of
 from sandboa.records.hatching import Finished
 from sandboa.records.issued_forecasts import Lesson
 from sandboa.services.boxes.egg_paths import groups_by_path
@@ -27,6 +29,8 @@ from sandboa.services.snapshot.snapshot import Snapshot
 @dataclass(frozen=True)
 class Lessons:
     """What finished clutches taught: (clutch, done at s, its lesson), in order of time.
+
+    Past clutches that were recorded with a first pip are among them from when they were recorded.
 
     `maternal` are the clutches whose dam kept them: they teach only their own kind; `rules` are the
     numbers it is learned with.
@@ -94,11 +98,27 @@ def _read_lessons(snapshot: Snapshot) -> Lessons:
         for entity, done in closed_clutches(snapshot)
         if entity in kept
     ]
+    finished += _of_past_clutches(snapshot)
     kept_by_dams = frozenset(
         clutch for clutch, *_ in finished if snapshot.clutch(clutch).kept_by_dam
     )
     ordered = tuple(sorted(finished, key=lambda f: (f[1], f[0])))
     return Lessons(ordered, kept_by_dams, snapshot.settings.rules.forecast)
+
+
+def _of_past_clutches(snapshot: Snapshot) -> Iterator[tuple[int, float, FinishedClutch]]:
+    pipped = [(row, row.first_pip_s) for row in snapshot.past_clutches if row.first_pip_s]
+    recorded_s = recorded_s_of({row.act_id for row, _ in pipped})
+    rules = snapshot.settings.rules
+    for row, first_pip_s in pipped:
+        days = (first_pip_s - row.laid_s) / SECONDS_PER_DAY
+        lesson = past_pip(row.dam_id, days, _pipped(row), row.kept_c, rules.forecast, rules.clock)
+        yield row.entity_id, recorded_s[row.act_id], lesson
+
+
+def _pipped(row: PastClutch) -> int:
+    """Eggs among which the first pip was the first: those that hatched, or could have."""
+    return row.hatched or int(row.eggs - row.slugs)
 
 
 def _finished_clutch(snapshot: Snapshot, lesson: Lesson) -> FinishedClutch:

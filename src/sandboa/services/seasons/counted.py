@@ -1,4 +1,4 @@
-"""Closed clutches as counts: hatched of fertile, slugs of laid, and the groups each belongs to."""
+"""Clutches as counts: hatched of fertile, slugs of laid, and the groups each belongs to."""
 
 from collections import Counter, defaultdict
 from collections.abc import Sequence
@@ -7,9 +7,9 @@ from datetime import UTC, datetime
 
 from sandboa.core.hatching import Fate
 from sandboa.core.rates import Cell, Tally
+from sandboa.records.clutches import Clutch, PastClutch
 from sandboa.services.boxes.box_stays import BoxStay
 from sandboa.services.clutches.methods import method_of
-from sandboa.services.losses.loss_list import year_of
 from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome, stays_of_egg
 from sandboa.services.losses.why import all_outcomes
 from sandboa.services.seasons.changes import PlaceChange, place_changes, where_longest
@@ -19,14 +19,18 @@ from sandboa.services.snapshot.snapshot import Snapshot
 
 @dataclass(frozen=True)
 class CountedClutch:
-    """A closed clutch; `groups` names its group on every dimension that is known.
+    """A closed clutch, or a past one; `groups` names its group on every dimension that is known.
+
+    Of a past clutch nothing is known of its eggs one by one: its `outcomes` are None. Where nobody
+    knows how many hatched, `hatched` is of no eggs.
 
     Of medium, closing, cabinet and shelf, `by_place` counts its eggs by where each lay while it
     developed, `groups` names that of most of them, and `changes` tells of those that changed it.
     `cells` are its eggs by all that they had in common.
     """
 
-    outcomes: ClutchOutcomes
+    laid_s: float
+    outcomes: ClutchOutcomes | None
     hatched: Tally
     slugs: Tally
     groups: dict[Dimension, str]
@@ -36,20 +40,21 @@ class CountedClutch:
 
     @property
     def year(self) -> int:
-        return year_of(self.outcomes.clutch)
+        return datetime.fromtimestamp(self.laid_s, UTC).year
 
 
 def counted_clutches(
     snapshot: Snapshot, as_of_s: float, year: int | None = None
 ) -> list[CountedClutch]:
-    """Closed clutches, of a year of laying or of all years, in order of laying."""
+    """Closed and past clutches, of a year of laying or of all years, in order of laying."""
     counted = [
         _counted(snapshot, outcomes)
         for outcomes in all_outcomes(snapshot, as_of_s)
         if snapshot.clutch(outcomes.clutch.entity_id).finished is not None
     ]
+    counted += [_counted_past(snapshot, row) for row in snapshot.past_clutches]
     told = [c for c in counted if year is None or c.year == year]
-    return sorted(told, key=lambda c: c.outcomes.clutch.laid_s)
+    return sorted(told, key=lambda c: c.laid_s)
 
 
 def grouped(clutches: Sequence[CountedClutch], dimension: Dimension) -> dict[str, list[Tally]]:
@@ -78,6 +83,7 @@ def _counted(snapshot: Snapshot, outcomes: ClutchOutcomes) -> CountedClutch:
     }
     named = _groups(snapshot, outcomes, list(places.values()))
     return CountedClutch(
+        outcomes.clutch.laid_s,
         outcomes,
         Tally(hatched, len(fertile)),
         Tally(slugs, len(outcomes.eggs)),
@@ -86,6 +92,16 @@ def _counted(snapshot: Snapshot, outcomes: ClutchOutcomes) -> CountedClutch:
         _cells(outcomes, fertile, named, places),
         place_changes(outcomes.clutch.code, fertile, lain),
     )
+
+
+def _counted_past(snapshot: Snapshot, row: PastClutch) -> CountedClutch:
+    fertile = row.eggs - row.slugs
+    hatched = Tally(0, 0) if row.hatched is None else Tally(row.hatched, fertile)
+    named = _groups_of_all(snapshot, row)
+    alike = tuple((d.value, named[d]) for d in SIDE_BY_SIDE if d in named)
+    cells = (Cell(row.entity_id, hatched.k, hatched.n, alike),) if hatched.n else ()
+    slugs = Tally(row.slugs, row.eggs)
+    return CountedClutch(row.laid_s, None, hatched, slugs, named, {}, cells, {})
 
 
 def _places(stays: Sequence[BoxStay]) -> dict[Dimension, str]:
@@ -130,12 +146,20 @@ def _groups(
 ) -> dict[Dimension, str]:
     clutch = outcomes.clutch
     own = snapshot.clutch(clutch.entity_id).method
+    named = {
+        **_groups_of_all(snapshot, clutch),
+        **{dimension: _of_most(places, dimension) for dimension in PLACES},
+        Dimension.METHOD: method_of(own).name if own else None,
+    }
+    return {dimension: name for dimension, name in named.items() if name}
+
+
+def _groups_of_all(snapshot: Snapshot, clutch: Clutch | PastClutch) -> dict[Dimension, str]:
+    """The groups of every clutch, whoever recorded it."""
     sire = snapshot.animals.get(clutch.sire_id) if clutch.sire_id is not None else None
     named = {
         Dimension.DAM: snapshot.animals[clutch.dam_id].name,
         Dimension.SIRE: sire.name if sire else None,
-        **{dimension: _of_most(places, dimension) for dimension in PLACES},
-        Dimension.METHOD: method_of(own).name if own else None,
         Dimension.MONTH: f"{datetime.fromtimestamp(clutch.laid_s, UTC):%B}",
     }
     return {dimension: name for dimension, name in named.items() if name}

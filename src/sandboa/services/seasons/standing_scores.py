@@ -20,6 +20,7 @@ def standing_scores(snapshot: Snapshot, clutches: Sequence[CountedClutch]) -> li
     ends = {
         end.egg.entity_id: (clutch.outcomes, end)
         for clutch in clutches
+        if clutch.outcomes is not None
         for end in clutch.outcomes.eggs
         if end.fate not in (None, Fate.REMOVED, Fate.UNKNOWN)
     }

@@ -74,7 +74,8 @@ class SlugRates:
 class SeasonPage:
     """`year` None is all years. `costs` are eggs by cause, the dearest first.
 
-    Of `waiting` clutches it is not worked out yet why eggs were lost: their
+    `past` of the clutches are of before Sandboa: of them only counts are known, and they are not
+    among the losses. Of `waiting` clutches it is not worked out yet why eggs were lost: their
     eggs are not among `lost`, `opened`, `costs` and the findings on causes. `changes`
     are of eggs that lay under two names of a dimension while they developed.
     `level` is the share (0-1) that intervals of rates hold.
@@ -83,6 +84,7 @@ class SeasonPage:
     year: int | None
     years: tuple[int, ...]
     clutches: tuple[CountedClutch, ...]
+    past: int
     hatched: Rate
     level: float
     correlation: float
@@ -113,14 +115,15 @@ def season_page(
     """
     every = counted_clutches(snapshot, as_of_s)
     clutches = [c for c in every if year is None or c.year == year]
-    tallies = [c.hatched for c in clutches]
+    tallies = [c.hatched for c in clutches if c.hatched.n]
     correlation = intraclass_correlation(tallies)
     groups = {dimension: grouped(clutches, dimension) for dimension in Dimension}
     rates = _side_by_side(snapshot, clutches, year)
     by_dam, by_month = (_slugs_by(clutches, d) for d in (Dimension.DAM, Dimension.MONTH))
     slug_correlation = intraclass_correlation(c.slugs for c in clutches)
     worked_out = list(_worked_out(snapshot, clutches, as_of_s, goes_on))
-    waiting = len(clutches) - len(worked_out)
+    past = sum(c.outcomes is None for c in clutches)
+    waiting = len(clutches) - past - len(worked_out)
     lost = [(losses.clutch.code, egg) for losses in worked_out for egg in losses.lost]
     costs = tuple(_costs(lost))
     told_scores = tuple(scores(snapshot))
@@ -131,6 +134,7 @@ def season_page(
         year=year,
         years=tuple(sorted({c.year for c in every}, reverse=True)),
         clutches=tuple(clutches),
+        past=past,
         hatched=hatched,
         level=level,
         correlation=correlation,
@@ -184,7 +188,7 @@ def compare_groups(
         if name not in groups:
             raise NotFound(f'no closed clutch has the {dimension} "{name[:60]}"')
     if dimension not in SIDE_BY_SIDE:
-        correlation = intraclass_correlation(c.hatched for c in clutches)
+        correlation = intraclass_correlation(c.hatched for c in clutches if c.hatched.n)
         rules = snapshot.settings.rules.rates
         return compare(first, second, groups[first], groups[second], correlation, rules)
     rates = _side_by_side(snapshot, clutches, year)
@@ -211,8 +215,8 @@ def _worked_out(
 ) -> Iterator[ClutchLosses]:
     """Losses of the clutches, the latest first: those at hand, and others for as long as it may."""
     more = True
-    for counted in sorted(clutches, key=lambda c: -c.outcomes.clutch.laid_s):
-        clutch = counted.outcomes.clutch
+    recorded = [counted.outcomes.clutch for counted in clutches if counted.outcomes is not None]
+    for clutch in sorted(recorded, key=lambda c: -c.laid_s):
         known = at_hand(snapshot, clutch, as_of_s)
         if known or more:
             yield losses_of(snapshot, clutch, as_of_s)
@@ -296,6 +300,8 @@ def _bias(told: Sequence[Score]) -> tuple[float, int] | None:
 
 
 def _unweighed(snapshot: Snapshot, clutch: CountedClutch) -> bool:
+    if clutch.outcomes is None:
+        return False
     boxes = snapshot.boxes_of(clutch.outcomes.clutch, clutch.outcomes.clutch.laid_s)
     return Dimension.MEDIUM in clutch.groups and not any(
         snapshot.box(box.entity_id).weighings for box in boxes

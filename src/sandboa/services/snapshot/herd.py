@@ -5,16 +5,29 @@ from collections.abc import Callable
 from dataclasses import dataclass
 from typing import TypeVar
 
+from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.laying import INTERVALS, PastInterval, SeenSign, Sign
 from sandboa.core.laying.intervals import believable
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records import animals as recorded
 from sandboa.records.animals import Departure, Lock, Meal, Pair, Pairing, Trait, Weight
-from sandboa.records.clutches import Clutch, Egg
+from sandboa.records.clutches import Clutch, Egg, PastClutch
 from sandboa.records.facts import Fact
 from sandboa.records.house import Animal, Task
 
 FactT = TypeVar("FactT", bound=Fact)
+
+
+@dataclass(frozen=True, slots=True)
+class ClutchOf:
+    """A clutch of an animal: `code` None where a past one's card had none, `mate` the other
+    parent's name."""
+
+    code: str | None
+    past: bool
+    laid_s: float
+    count: ClutchCount
+    mate: str | None
 
 
 @dataclass(frozen=True)
@@ -33,6 +46,7 @@ class Herd:
     locks: dict[int, list[Lock]]
     signs: dict[int, list[SeenSign]]
     clutches: dict[int, list[Clutch]]
+    past_clutches: list[PastClutch]
     counts: dict[int, tuple[int, int]]
     tasks: dict[int, list[Task]]
     departures: dict[int, Departure]
@@ -48,6 +62,27 @@ class Herd:
     def last_laid_s(self, dam: int) -> float | None:
         clutches = self.clutches.get(dam)
         return clutches[-1].laid_s if clutches else None
+
+    def clutches_of(self, animal: int) -> list[ClutchOf]:
+        """The clutches of a dam or a sire, past ones too, in order of laying."""
+        recorded = [c for clutches in self.clutches.values() for c in clutches]
+        every: list[Clutch | PastClutch] = [*recorded, *self.past_clutches]
+        own = [clutch for clutch in every if animal in (clutch.dam_id, clutch.sire_id)]
+        return [
+            ClutchOf(
+                clutch.code,
+                isinstance(clutch, PastClutch),
+                clutch.laid_s,
+                self._count(clutch),
+                self.name(clutch.sire_id if animal == clutch.dam_id else clutch.dam_id),
+            )
+            for clutch in sorted(own, key=lambda c: c.laid_s)
+        ]
+
+    def _count(self, clutch: Clutch | PastClutch) -> ClutchCount:
+        if isinstance(clutch, PastClutch):
+            return ClutchCount(clutch.eggs, clutch.slugs)
+        return ClutchCount(*self.counts.get(clutch.entity_id, (0, 0)))
 
     def signs_since_laying(self, dam: int) -> list[SeenSign]:
         """Signs of the clutch still to come: those after the last one."""
@@ -93,6 +128,7 @@ def read_herd() -> Herd:
         locks=_by(Lock, "pairing_id", lambda r: r.seen_s),
         signs=signs,
         clutches=_by(Clutch, "dam_id", lambda r: r.laid_s),
+        past_clutches=PastClutch.current(),
         counts=counts,
         tasks=_by(Task, "subject_id", lambda r: r.done_s),
         departures={left.animal_id: left for left in Departure.current()},

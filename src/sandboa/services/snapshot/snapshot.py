@@ -13,6 +13,7 @@ from sandboa.records.clutches import (
     Box,
     Clutch,
     Egg,
+    PastClutch,
 )
 from sandboa.records.facts import Fact, newest_act_by, newest_act_of
 from sandboa.records.hatching import (
@@ -89,6 +90,11 @@ class Snapshot:
         """Animals that hatched here, by what they were recorded as then."""
         rows = self.animals.values()
         return {row.hatchling_id: row for row in rows if row.hatchling_id is not None}
+
+    @cached_property
+    def past_clutches(self) -> list[PastClutch]:
+        """Clutches of before Sandboa, in order of laying; read when first asked for."""
+        return sorted(PastClutch.current(), key=lambda row: (row.laid_s, row.id))
 
     @cached_property
     def herd(self) -> Herd:

@@ -6,7 +6,6 @@ from typing import Annotated
 from fastapi import APIRouter, Path
 
 from sandboa.core.animals import DAM
-from sandboa.core.clutch_count import ClutchCount
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.animals import commands as animals
 from sandboa.services.animals.commands import Animal, AnimalCommand
@@ -105,7 +104,16 @@ def get_animal(animal: AnimalId, house: TheHouse, now_s: NowS) -> AnimalPageResp
         parents=" × ".join(parents) or None,
         weights=[WeightResponse.model_validate(w) for w in herd.weights.get(animal, [])],
         meals=[MealResponse.model_validate(m) for m in herd.meals.get(animal, [])],
-        clutches=_clutches(herd, row),
+        clutches=[
+            ClutchOfResponse(
+                code=clutch.code,
+                past=clutch.past,
+                laid_at=at(clutch.laid_s),
+                count=str(clutch.count),
+                mate=clutch.mate,
+            )
+            for clutch in herd.clutches_of(animal)
+        ],
         lightest_g=settings["lightest_dam_g"] if is_dam else None,
         season=DamLaySeasonResponse.of(dam_lay_season(herd, animal, now_s, inf), now_s, herd)
         if is_dam
@@ -188,8 +196,8 @@ def _animal(herd: Herd, row: Animal) -> AnimalResponse:
     taken = [m for m in meals if m.taken]
     left = herd.departures.get(row.entity_id)
     years: dict[int, list[str]] = {}
-    for clutch in _clutches(herd, row):
-        years.setdefault(clutch.laid_at.year, []).append(clutch.count)
+    for clutch in herd.clutches_of(row.entity_id):
+        years.setdefault(at(clutch.laid_s).year, []).append(str(clutch.count))
     return AnimalResponse(
         id=row.entity_id,
         role=row.role,
@@ -216,18 +224,3 @@ def _proof(told: TraitProof) -> TraitProofResponse:
         words=told.words,
         by_mate=list(told.by_mate),
     )
-
-
-def _clutches(herd: Herd, row: Animal) -> list[ClutchOfResponse]:
-    """The animal's clutches in order of time, with the other parent."""
-    every = [c for clutches in herd.clutches.values() for c in clutches]
-    own = [c for c in every if row.entity_id in (c.dam_id, c.sire_id)]
-    return [
-        ClutchOfResponse(
-            code=clutch.code,
-            laid_at=at(clutch.laid_s),
-            count=str(ClutchCount(*herd.counts.get(clutch.entity_id, (0, 0)))),
-            mate=herd.name(clutch.sire_id if row.role == DAM else clutch.dam_id),
-        )
-        for clutch in sorted(own, key=lambda c: c.laid_s)
-    ]

@@ -115,7 +115,10 @@ class AnimalResponse(BaseModel):
 
 
 class ClutchOfResponse(BaseModel):
-    code: str
+    """`past` is one of before Sandboa: it has no page, and a code only where its card had one."""
+
+    code: str | None
+    past: bool
     laid_at: Moment
     count: str
     mate: str | None

@@ -49,6 +49,7 @@ def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsRespo
         year=page.year,
         years=list(page.years),
         clutches=len(page.clutches),
+        past=page.past,
         hatched=RateResponse.model_validate(page.hatched),
         intraclass_correlation=page.correlation,
         interval_level=page.level,

@@ -146,12 +146,14 @@ class SeasonsResponse(BaseModel):
     """`year` null is all years. `intraclass_correlation` is how alike eggs of one clutch are,
     0-1, and `interval_level` the share that intervals of rates hold.
 
-    Of `waiting` clutches it is not worked out yet why eggs were lost: ask again.
+    `past` of the clutches are of before Sandboa: only counts of them are known. Of `waiting`
+    clutches it is not worked out yet why eggs were lost: ask again.
     """
 
     year: int | None
     years: list[int]
     clutches: int
+    past: int
     hatched: RateResponse
     intraclass_correlation: float
     interval_level: float

@@ -10,6 +10,7 @@ from starlette.types import ASGIApp, Message, Receive, Scope, Send
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
 from sandboa.formats.delivery import LARGEST_DELIVERY_BYTES
 from sandboa.formats.logger_files import LARGEST_FILE_BYTES
+from sandboa.formats.old_records import LARGEST_LIST_BYTES
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.web.problems.handlers import problem
 
@@ -25,6 +26,7 @@ LIMITS: Final = (
     ("/api/house/package", LARGEST_PACKED_BYTES),
     ("/api/readings/files", LARGEST_FILE_BYTES),
     ("/api/bench/forecast", LARGEST_FILE_BYTES),
+    ("/api/old-records", LARGEST_LIST_BYTES),
     ("/api/photos", LARGEST_PHOTO_BYTES),
     ("/api/readings", LARGEST_DELIVERY_BYTES),
 )

@@ -1,0 +1,1 @@
+"""Records of before Sandboa: checked line by line, stored in one act, corrected."""

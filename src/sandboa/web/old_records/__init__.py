@@ -1,0 +1,1 @@
+"""Lists of before Sandboa, and the past clutches that came of them."""
