@@ -49,6 +49,8 @@ export const router = createBrowserRouter([
         lazy: () => import('./features/cabinet/CabinetFormPlace'),
       },
       { path: '/readings', lazy: () => import('./features/readings/ReadingsPlace') },
+      { path: '/old-records', lazy: () => import('./features/old-records/OldRecordsPlace') },
+      { path: '/old-records/:id', lazy: () => import('./features/old-records/CorrectPastPlace') },
       { path: '/heard', lazy: () => import('./features/heard/HeardPlace') },
       { path: '/notes', lazy: () => import('./features/notes/NotesPlace') },
       { path: '/bench', lazy: () => import('./features/bench/BenchPlace') },

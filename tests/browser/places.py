@@ -19,6 +19,7 @@ PLACES = [
     "/hatch/26-01",
     "/hatchlings",
     "/heard",
+    "/old-records",
     "/hatchlings/{hatchling}",
     "/losses",
     "/losses/25-03",

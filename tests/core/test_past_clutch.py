@@ -32,7 +32,7 @@ def test_a_card_that_can_be_true_passes() -> None:
     [
         ({"laid": date(2027, 1, 1)}, "laid", "in the future"),
         ({"laid": date(1912, 6, 12)}, "laid", "years 1980"),
-        ({"hatched": 6}, "hatched", "6 hatched, but of 7-2 5 were fertile"),
+        ({"hatched": 6}, "hatched", "6 hatched, but 5 of 7 eggs were fertile"),
         ({"first_pip": LAID + timedelta(days=43)}, "first_pip", "43 days after laying"),
         ({"first_pip": LAID + timedelta(days=106)}, "first_pip", "106 days after laying"),
         ({"first_pip": LAID - timedelta(days=3)}, "first_pip", "-3 days"),

@@ -57,8 +57,8 @@ HEADINGS = {
 def lines_of(data: bytes, kind: RecordKind | None = None) -> list[OldLine | None]:
     """Every line of a list as it is read."""
     told = read_record_list(data, kind)
-    order, _ = order_of(texts for _, texts in told.lines)
-    return [read_line(told.kind, texts, order).line for _, texts in told.lines]
+    order, _ = order_of(texts for *_, texts in told.lines)
+    return [read_line(told.kind, texts, order).line for *_, texts in told.lines]
 
 
 @pytest.mark.parametrize("heading", HEADINGS)
@@ -146,15 +146,16 @@ def test_sheets_with_the_same_headings_are_one_list() -> None:
     packed = io.BytesIO()
     book.save(packed)
     told = read_record_list(packed.getvalue())
-    assert (told.sheet, told.sheets) == ("2018", ("2018", "2019", "notes"))
+    assert (told.sheet, told.sheets) == ("2018", (("2018", "2019"), ("notes",)))
+    assert [own[:2] for own in told.lines] == [("2018", 2), ("2019", 2)]
     named = [line.dam for line in lines_of(packed.getvalue()) if isinstance(line, ClutchLine)]
     assert named == ["Sorrel", "Tansy"]
 
 
 def test_days_that_can_be_read_two_ways_are_asked_about() -> None:
     told = read_record_list(b"Dam,Laid,Eggs\nSorrel,6/7/2019,7-2\nTansy,5/8/2019,6-0\n")
-    assert order_of(texts for _, texts in told.lines) == (None, True)
-    first = told.lines[0][1]
+    assert order_of(texts for *_, texts in told.lines) == (None, True)
+    first = told.lines[0][2]
     for order, day in (("dmy", date(2019, 7, 6)), ("mdy", date(2019, 6, 7))):
         line = read_line(told.kind, first, order).line  # type: ignore[arg-type]
         assert isinstance(line, ClutchLine)
@@ -167,7 +168,7 @@ def test_the_keeper_says_what_a_column_holds() -> None:
     chosen = (Field.DAM, Field.LAID, Field.COUNT)
     told = read_record_list(data, RecordKind.CLUTCHES, chosen)
     assert told.complete
-    assert dict(told.lines[0][1]) == {
+    assert dict(told.lines[0][2]) == {
         Field.DAM: "Sorrel", Field.LAID: "2019-06-12", Field.COUNT: "7-2",
     }  # fmt: skip
 

@@ -165,7 +165,7 @@ def test_names_are_matched_asked_about_or_made(house: SnapshotCache) -> None:
     checked = check_records([card("Sorel")], {}, NOW_S)
     assert checked.asked
     assert checked.names[0].near == ((sorrel, "Sorrel"),)
-    with pytest.raises(Conflict, match="one of those"):
+    with pytest.raises(Conflict, match="misspelt"):
         store(card("Sorel"))
     store(card("Sorel"), Sorel=NameChoice(animal=sorrel))
     assert len(Animal.current()) == 2

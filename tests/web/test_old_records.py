@@ -83,7 +83,7 @@ def test_columns_can_be_said_and_what_is_no_list_is_told(http: TestClient) -> No
     assert read(http, data)["complete"] is False
     told = read(http, data, kind="clutches", column=["dam", "laid", "count"])
     assert told["lines"] == [
-        {"line": 2, "cells": {"dam": "Sorrel", "laid": "2019-06-12", "count": "7-2"}}
+        {"sheet": "", "line": 2, "cells": {"dam": "Sorrel", "laid": "2019-06-12", "count": "7-2"}}
     ]
     refused = http.post("/api/old-records/files/read", content=b"1,2\n3,4\n")
     assert "No headings" in problem(refused, 422)["detail"]

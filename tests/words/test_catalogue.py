@@ -30,6 +30,7 @@ _EXAMPLES = {
     "Mass": messages.Mass(45.0),
     "Share": messages.Share(0.42),
     "Moment": messages.Moment(1_780_500_000.0),
+    "Day": messages.Day(1_780_500_000.0),
     "Message": Message("{warmth}", warmth=messages.Temperature(31.5)),
 }
 

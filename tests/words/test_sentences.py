@@ -7,6 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from sandboa.core.messages import (
+    Day,
     Difference,
     Mass,
     Message,
@@ -44,6 +45,7 @@ def test_each_quantity_in_each_unit(value: object, celsius: str, fahrenheit: str
 
 
 def test_a_moment_is_told_where_its_reader_is() -> None:
+    assert sentence(Message("On {day}.", day=Day(JUNE_S)), SI_READER) == "On 3 Jun 2026."
     said = Message("Since {since}.", since=Moment(JUNE_S))
     assert to_reader(said, "C", "UTC") == "Since 3 Jun, 15:20."
     assert to_reader(said, "C", "Pacific/Auckland") == "Since 4 Jun, 03:20."

@@ -1,4 +1,4 @@
-import { format, roundToNearestHours } from 'date-fns'
+import { format, parseISO, roundToNearestHours } from 'date-fns'
 
 /** "12 Mar", unambiguous everywhere. Times are shown in the keeper's zone. */
 export function day(moment: string | Date): string {
@@ -23,6 +23,11 @@ export function fullMoment(moment: string | Date): string {
 /** "12 Mar 2026" */
 export function fullDay(moment: string | Date): string {
   return format(new Date(moment), 'd MMM yyyy')
+}
+
+/** "12 Mar 2026" of a day without a time, like 2026-03-12: the same wherever it is read. */
+export function plainDay(iso: string): string {
+  return format(parseISO(iso), 'd MMM yyyy')
 }
 
 /** "14-22 Jul" or "28 Jun-3 Jul" */

@@ -8,7 +8,7 @@ export const PLACES: Place[] = [
   { to: '/hatch', name: 'Hatch', key: 'h', inHand: true, also: '/hatchlings' },
   { to: '/lay-day', name: 'Lay day', key: 'l', inHand: true },
   { to: '/cabinets', name: 'Cabinets', key: 'c' },
-  { to: '/animals', name: 'Animals', key: 'a' },
+  { to: '/animals', name: 'Animals', key: 'a', also: '/old-records' },
   { to: '/losses', name: 'Losses', key: 'o' },
   { to: '/seasons', name: 'Seasons', key: 'e' },
   { to: '/notes', name: 'Notes', key: 'w' },

@@ -90,11 +90,22 @@ class Moment:
         return f"{self.at_s:.0f} s"
 
 
-Quantity = Temperature | Difference | TemperatureRange | Mass | Share | Moment
+@dataclass(frozen=True, slots=True)
+class Day:
+    """A day, by a moment of it (s since epoch), told with its year."""
+
+    at_s: float
+
+    def __str__(self) -> str:
+        return f"{self.at_s:.0f} s"
+
+
+Quantity = Temperature | Difference | TemperatureRange | Mass | Share | Moment | Day
 
 _KINDS: Final[dict[str, type[Any]]] = {
     "temperature": Temperature, "difference": Difference, "temperature_range": TemperatureRange,
     "mass": Mass, "share": Share, "moment": Moment,
+    "day": Day,
 }  # fmt: skip
 
 

@@ -5,6 +5,7 @@ from functools import singledispatch
 from typing import Final
 
 from sandboa.core.messages import (
+    Day,
     Difference,
     Mass,
     Moment,
@@ -14,7 +15,7 @@ from sandboa.core.messages import (
     number,
 )
 from sandboa.core.units import FAHRENHEIT_PER_CELSIUS, TemperatureUnit, fahrenheit_from_celsius
-from sandboa.words.dates import day
+from sandboa.words.dates import day, full_day
 from sandboa.words.reader import Reader
 
 #: Does not break: a number stays on the line of its unit.
@@ -59,6 +60,11 @@ def _(quantity: Share, _reader: Reader) -> str:
 def _(quantity: Moment, reader: Reader) -> str:
     hour = datetime.fromtimestamp(quantity.at_s, reader.zone)
     return f"{day(quantity.at_s, reader.zone)}, {hour:%H:%M}"
+
+
+@spoken.register
+def _(quantity: Day, reader: Reader) -> str:
+    return full_day(quantity.at_s, reader.zone)
 
 
 def _degrees(celsius: float, digits: int | None, reader: Reader) -> str:

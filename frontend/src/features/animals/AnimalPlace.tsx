@@ -140,8 +140,8 @@ function Clutches({ page }: { page: Page }) {
   return (
     <ul>
       {[...page.clutches].reverse().map((clutch) => (
-        <li key={clutch.code}>
-          <Link to={`/clutches/${clutch.code}`}>
+        <li key={clutch.laid_at}>
+          <Link to={clutch.past ? '/old-records' : `/clutches/${clutch.code}`}>
             <Grid
               templateColumns="5.625rem 4.375rem 1fr 1fr"
               minHeight="thumb"
@@ -150,7 +150,7 @@ function Clutches({ page }: { page: Page }) {
               borderColor="line"
               _hover={{ bg: 'faint' }}
             >
-              <Strong fontSize="lead">{clutch.code}</Strong>
+              <Strong fontSize="lead">{clutch.code ?? 'card'}</Strong>
               <Strong>{clutch.count}</Strong>
               <span>{clutch.mate ?? ''}</span>
               <Span color="soft">{fullDay(clutch.laid_at)}</Span>

@@ -36,6 +36,9 @@ export function Component() {
               <Link to="/hatchlings">Hatchlings</Link>
             </Button>
             <Button asChild>
+              <Link to="/old-records">Old records</Link>
+            </Button>
+            <Button asChild>
               <Link to="/animals/new">Add an animal</Link>
             </Button>
           </HStack>

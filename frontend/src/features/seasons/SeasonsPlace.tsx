@@ -27,10 +27,24 @@ export function Component() {
         <Text maxWidth="36em">
           No clutch is closed yet. Once you have said at Hatch watch what became of its eggs and
           closed it, it is counted here: what hatched, what was lost to what, and how good the
-          forecasts were.
+          forecasts were. Clutches of the years before come in by their cards, at{' '}
+          <Link to="/old-records">
+            <Span textDecoration="underline">Old records</Span>
+          </Link>
+          .
         </Text>
       ) : (
         <>
+          {season.past > 0 && (
+            <Text color="soft" maxWidth="52em">
+              {season.past === season.clutches ? 'All' : season.past} of these {season.clutches}{' '}
+              clutches are of before Sandboa: they count in the rates and the slugs, but nobody
+              recorded what became of their eggs one by one.{' '}
+              <Link to="/old-records">
+                <Span textDecoration="underline">Old records</Span>
+              </Link>
+            </Text>
+          )}
           <WhatItTaught season={season} />
           <Rates season={season} />
           <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap={10}>

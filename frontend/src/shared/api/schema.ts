@@ -4077,6 +4077,21 @@ export interface components {
             /** At */
             at?: string | null;
         };
+        /** CheckResponse */
+        CheckResponse: {
+            kind: components["schemas"]["CheckKind"];
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Shown */
+            shown: number;
+            /** Expected */
+            expected: number;
+            /** Offset */
+            offset: number;
+        };
         /**
          * CheckedLineResponse
          * @description What becomes of a line: `cells` is how it was understood, empty where it could not be.
@@ -5847,7 +5862,7 @@ export interface components {
             /** Humidity Offset */
             humidity_offset: number;
             /** Checks */
-            checks: components["schemas"]["sandboa__web__probes__schemas__CheckResponse"][];
+            checks: components["schemas"]["CheckResponse"][];
             /** Stays */
             stays: components["schemas"]["ProbeLocationResponse"][];
             /** Left Out */
@@ -6670,7 +6685,7 @@ export interface components {
         /**
          * NameResponse
          * @description Who a name is: `animal` by id, or a new one of `new_role`; neither while it is asked, `why`
-         *     saying what about. `near` are animals it may be.
+         *     saying what about. `near` are animals it may be, `may_be_new` is whether it can be a new one.
          */
         NameResponse: {
             /** Name */
@@ -6685,6 +6700,8 @@ export interface components {
             near: components["schemas"]["NearAnimalResponse"][];
             /** Why */
             why: string;
+            /** May Be New */
+            may_be_new: boolean;
         };
         /** NamedRateResponse */
         NamedRateResponse: {
@@ -7528,9 +7545,11 @@ export interface components {
         RecordKind: "clutches" | "animals" | "weights" | "pairings";
         /**
          * RecordLineResponse
-         * @description A line of a list by its number, its cells by what they tell.
+         * @description A line of a list by its sheet and its number, its cells by what they tell.
          */
         RecordLineResponse: {
+            /** Sheet */
+            sheet: string;
             /** Line */
             line: number;
             /** Cells */
@@ -7541,6 +7560,8 @@ export interface components {
         /**
          * RecordListResponse
          * @description A list as it is understood; `complete` is false while a column that is needed is missing.
+         *
+         *     `sheets` are groups with the same columns, `sheet` the first of the group that was read.
          */
         RecordListResponse: {
             kind: components["schemas"]["RecordKind"];
@@ -7551,7 +7572,7 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["RecordLineResponse"][];
             /** Sheets */
-            sheets: string[];
+            sheets: string[][];
             /** Sheet */
             sheet: string;
         };
@@ -7586,6 +7607,23 @@ export interface components {
             /** Revision */
             revision: string;
             visit: components["schemas"]["VisitRequest"];
+        };
+        /**
+         * RecordsCheckResponse
+         * @description `order_asked` is true while nothing proves whether day or month comes first: then no line is
+         *     read. `asked` while a name has to be told.
+         */
+        RecordsCheckResponse: {
+            /** Order */
+            order: ("dmy" | "mdy") | null;
+            /** Order Asked */
+            order_asked: boolean;
+            /** Asked */
+            asked: boolean;
+            /** Lines */
+            lines: components["schemas"]["CheckedLineResponse"][];
+            /** Names */
+            names: components["schemas"]["NameResponse"][];
         };
         /**
          * RecordsRequest
@@ -7826,6 +7864,10 @@ export interface components {
             dimple_stages: components["schemas"]["DimpleStage"][];
             /** Largest File Bytes */
             largest_file_bytes: number;
+            /** Largest List Bytes */
+            largest_list_bytes: number;
+            /** Most Eggs */
+            most_eggs: number;
             /** Largest Photo Bytes */
             largest_photo_bytes: number;
             /** Usual Egg G */
@@ -9075,38 +9117,6 @@ export interface components {
          * @enum {string}
          */
         YolkLeft: "absorbed" | "some left" | "much left";
-        /**
-         * CheckResponse
-         * @description `order_asked` is true while nothing proves whether day or month comes first: then no line is
-         *     read. `asked` while a name has to be told.
-         */
-        sandboa__web__old_records__schemas__CheckResponse: {
-            /** Order */
-            order: ("dmy" | "mdy") | null;
-            /** Order Asked */
-            order_asked: boolean;
-            /** Asked */
-            asked: boolean;
-            /** Lines */
-            lines: components["schemas"]["CheckedLineResponse"][];
-            /** Names */
-            names: components["schemas"]["NameResponse"][];
-        };
-        /** CheckResponse */
-        sandboa__web__probes__schemas__CheckResponse: {
-            kind: components["schemas"]["CheckKind"];
-            /**
-             * At
-             * Format: date-time
-             */
-            at: string;
-            /** Shown */
-            shown: number;
-            /** Expected */
-            expected: number;
-            /** Offset */
-            offset: number;
-        };
         /**
          * CurrentFormResponse
          * @description What a form holds that somebody changed meanwhile; null when it was emptied.
@@ -11407,7 +11417,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["sandboa__web__old_records__schemas__CheckResponse"];
+                    "application/json": components["schemas"]["RecordsCheckResponse"];
                 };
             };
             400: components["responses"]["400"];

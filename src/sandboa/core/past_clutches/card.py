@@ -61,8 +61,9 @@ def check_past_clutch(clutch: PastClutch, now_s: float) -> None:
     """
     require_past_day("laid", clutch.laid, now_s)
     if clutch.hatched is not None and not 0 <= clutch.hatched <= clutch.count.fertile:
+        fertile, laid = clutch.count.fertile, clutch.count.laid
         raise NotPlausible(
-            "hatched", f"{clutch.hatched} hatched, but of {clutch.count} {_fertile(clutch.count)}"
+            "hatched", f"{clutch.hatched} hatched, but {fertile} of {laid} eggs were fertile"
         )
     if clutch.first_pip is not None and clutch.days_to_pip is not None:
         require_past_day("first_pip", clutch.first_pip, now_s)
@@ -77,7 +78,3 @@ def check_past_clutch(clutch: PastClutch, now_s: float) -> None:
             raise NotPlausible("first_pip", f"all of {clutch.count} were slugs: none can pip")
     if clutch.kept_c is not None:
         require_range("kept", clutch.kept_c, BEFORE_RANGE_C, CELSIUS)
-
-
-def _fertile(count: ClutchCount) -> str:
-    return "1 was fertile" if count.fertile == 1 else f"{count.fertile} were fertile"

@@ -52,19 +52,20 @@ Texts = Mapping[Field, str]
 @dataclass(frozen=True, slots=True)
 class RecordList:
     """A list as it is understood: `headings` with `fields` and some `examples` of each column, and
-    the lines of it by number. `complete` is False while a column that is needed is missing.
+    the lines of it with the sheet and the number each has there. `complete` is False while a column
+    that is needed is missing.
 
-    `sheets` are those it could be read from, `sheet` the one it is; sheets with the same headings
-    are read as one.
+    Sheets with the same headings are read as one: `sheets` are the groups of them that could be
+    read, `sheet` the first of the group that is.
     """
 
     kind: RecordKind
     headings: tuple[str, ...]
     fields: tuple[Field, ...]
     examples: tuple[tuple[str, ...], ...]
-    lines: tuple[tuple[int, Texts], ...] = field(repr=False)
+    lines: tuple[tuple[str, int, Texts], ...] = field(repr=False)
     complete: bool
-    sheets: tuple[str, ...]
+    sheets: tuple[tuple[str, ...], ...]
     sheet: str
 
 
@@ -87,32 +88,38 @@ def read_record_list(
 
     Raises NotReadable for no table, one without headings, or of more lines than 2,000.
     """
-    tables = [(table, _heading(table)) for table in tables_of(data)]
-    named = [(table, at) for table, at in tables if at is not None]
-    if not named:
+    alike: dict[tuple[str, ...], list[tuple[Table, int]]] = {}
+    for table in tables_of(data):
+        if (at := _heading(table)) is not None:
+            alike.setdefault(_cells(table, at), []).append((table, at))
+    if not alike:
         raise NotReadable(
             "no headings were found: the first line names what each column holds, like "
             '"dam, sire, laid, count"'
         )
-    table, at = next((one for one in named if one[0].sheet == sheet), named[0])
-    headings = _cells(table, at)
-    alike = [one for one, own in named if _cells(one, own) == headings]
-    body = [(number, row) for one in alike for number, row in one.rows[(_heading(one) or 0) + 1 :]]
+    chosen = (own for own, tables in alike.items() if sheet in (one.sheet for one, _ in tables))
+    headings = next(chosen, next(iter(alike)))
+    body = [
+        (table.sheet, number, row)
+        for table, at in alike[headings]
+        for number, row in table.rows[at + 1 :]
+    ]
     if len(body) > MOST_LINES:
         raise NotReadable(f"the list has {len(body):,} lines: {MOST_LINES:,} are taken at once")
     kind = kind or likely_kind(headings) or RecordKind.CLUTCHES
     known = fields_of(headings, kind)
     if fields is not None and len(fields) == len(headings):
         known = tuple(fields)
+    rows = [row for _, _, row in body]
     return RecordList(
         kind,
         headings,
         known,
-        tuple(_examples(body, place) for place in range(len(headings))),
-        tuple((number, _texts(headings, known, row)) for number, row in body),
+        tuple(_examples(rows, place) for place in range(len(headings))),
+        tuple((own, number, _texts(headings, known, row)) for own, number, row in body),
         has_all(known, kind),
-        tuple(one.sheet for one, _ in named),
-        table.sheet,
+        tuple(tuple(one.sheet for one, _ in tables) for tables in alike.values()),
+        alike[headings][0][0].sheet,
     )
 
 
@@ -239,8 +246,8 @@ def _cells(table: Table, at: int) -> tuple[str, ...]:
     return tuple(" ".join(cell.split()) for cell in table.rows[at][1])
 
 
-def _examples(body: Sequence[tuple[int, list[str]]], place: int) -> tuple[str, ...]:
-    held = (row[place].strip() for _, row in body if place < len(row))
+def _examples(rows: Sequence[list[str]], place: int) -> tuple[str, ...]:
+    held = (row[place].strip() for row in rows if place < len(row))
     return tuple(dict.fromkeys(text for text in held if text))[:_EXAMPLES]
 
 

@@ -9,7 +9,7 @@ from enum import StrEnum
 from sandboa.core.animals import leaps, require_hatch_year, require_weight
 from sandboa.core.errors import NotPlausible
 from sandboa.core.lay_day import SECOND_CLUTCH_DAYS
-from sandboa.core.messages import Message, Moment, Words
+from sandboa.core.messages import Day, Message, Words
 from sandboa.core.names import clean_code, clean_name
 from sandboa.core.past_clutches.card import check_past_clutch, noon_s, require_past_day
 from sandboa.core.units import SECONDS_PER_DAY
@@ -126,7 +126,7 @@ class _Look:
     def _require_not_left(self, named: NamedAnimal, day: date) -> None:
         left_s = self._left.get(self._who(named))  # type: ignore[call-overload]
         if left_s is not None and noon_s(day) > left_s + SECONDS_PER_DAY:
-            left = Message("{name} left the house on {at}", name=named.name, at=Moment(left_s))
+            left = Message("{name} left the house on {at}", name=named.name, at=Day(left_s))
             raise NotPlausible(named.field, left)
 
     def _clutch(self, line: ClutchLine) -> Checked:
@@ -151,7 +151,7 @@ class _Look:
                 Message(
                     "{dam} laid on {day} already: {what}",
                     dam=line.dam,
-                    day=Moment(laid_s),
+                    day=Day(laid_s),
                     what=what,
                 ),
             )

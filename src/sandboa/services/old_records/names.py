@@ -30,7 +30,8 @@ Key = tuple[str, str | None]
 @dataclass(frozen=True, slots=True)
 class NameTold:
     """A name of a role (None: either), and who it is: `animal` by id, or a new one of `new_role`;
-    neither while it is asked about. `near` are animals it may be, `why` says why it is asked."""
+    neither while it is asked about. `near` are animals it may be, `why` says why it is asked, and
+    `may_be_new` whether it can be a new animal under that name."""
 
     name: str
     role: str | None
@@ -38,6 +39,7 @@ class NameTold:
     new_role: str | None
     near: tuple[tuple[int, str], ...] = ()
     why: str = ""
+    may_be_new: bool = True
 
     @property
     def asked(self) -> bool:
@@ -93,15 +95,17 @@ class Names:
         taken = self.known(name)
         if taken is not None:
             why = f"{taken.name} is recorded as a {taken.role}: which {role} is meant?"
-            return NameTold(name, role, None, None, near, why)
+            return NameTold(name, role, None, None, near, why, may_be_new=False)
         try:
             clean_name(named.field, name)
         except NotPlausible as error:
-            return NameTold(name, role, None, None, near, str(error.reason))
+            return NameTold(name, role, None, None, near, str(error.reason), may_be_new=False)
         if answer is not None and answer.new_role in (DAM, SIRE):
             return NameTold(name, role, None, role or answer.new_role, near)
         if near:
-            return NameTold(name, role, None, None, near, "is it one of those, or another animal?")
+            return NameTold(
+                name, role, None, None, near, "is that a name misspelt, or another animal?"
+            )
         if role is None:
             return NameTold(name, role, None, None, near, "is it a dam or a sire?")
         return NameTold(name, role, None, role)

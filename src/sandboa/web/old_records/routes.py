@@ -31,11 +31,11 @@ from sandboa.web.house import NowS, TheHouse
 from sandboa.web.old_records.schemas import (
     MOST_COLUMNS,
     CheckedLineResponse,
-    CheckResponse,
     NameResponse,
     PastClutchRequest,
     PastClutchResponse,
     RecordListResponse,
+    RecordsCheckResponse,
     RecordsRequest,
 )
 from sandboa.web.requests.revisions import Seen
@@ -71,15 +71,15 @@ async def read_record_file(
 
 
 @router.post("/old-records/check", dependencies=[LOOK])
-def check_lines(asked: RecordsRequest, now_s: NowS) -> CheckResponse:
+def check_lines(asked: RecordsRequest, now_s: NowS) -> RecordsCheckResponse:
     """Say what would become of each line; nothing is stored."""
     order, order_asked = _order(asked.order, asked.lines)
     if order_asked:
-        return CheckResponse(order=None, order_asked=True, asked=False, lines=[], names=[])
+        return RecordsCheckResponse(order=None, order_asked=True, asked=False, lines=[], names=[])
     read = [read_line(asked.kind, texts, order) for texts in asked.lines]
     checked = check_records([own.line for own in read], asked.chosen(), now_s)
     lines = zip(read, checked.lines, strict=True)
-    return CheckResponse(
+    return RecordsCheckResponse(
         order=order,
         order_asked=False,
         asked=checked.asked,

@@ -33,20 +33,24 @@ class RecordColumnResponse(BaseModel):
 
 
 class RecordLineResponse(BaseModel):
-    """A line of a list by its number, its cells by what they tell."""
+    """A line of a list by its sheet and its number, its cells by what they tell."""
 
+    sheet: str
     line: int
     cells: dict[Cells, str]
 
 
 class RecordListResponse(BaseModel):
-    """A list as it is understood; `complete` is false while a column that is needed is missing."""
+    """A list as it is understood; `complete` is false while a column that is needed is missing.
+
+    `sheets` are groups with the same columns, `sheet` the first of the group that was read.
+    """
 
     kind: RecordKind
     complete: bool
     columns: list[RecordColumnResponse]
     lines: list[RecordLineResponse]
-    sheets: list[str]
+    sheets: list[list[str]]
     sheet: str
 
     @classmethod
@@ -60,8 +64,11 @@ class RecordListResponse(BaseModel):
                 RecordColumnResponse(heading=heading[:200], examples=_short(cells), holds=holds)
                 for heading, cells, holds in columns
             ],
-            lines=[RecordLineResponse(line=at, cells=dict(cells)) for at, cells in told.lines],
-            sheets=list(told.sheets),
+            lines=[
+                RecordLineResponse(sheet=sheet, line=at, cells=dict(cells))
+                for sheet, at, cells in told.lines
+            ],
+            sheets=[list(names) for names in told.sheets],
             sheet=told.sheet,
         )
 
@@ -133,7 +140,7 @@ class NearAnimalResponse(BaseModel):
 
 class NameResponse(BaseModel):
     """Who a name is: `animal` by id, or a new one of `new_role`; neither while it is asked, `why`
-    saying what about. `near` are animals it may be."""
+    saying what about. `near` are animals it may be, `may_be_new` is whether it can be a new one."""
 
     name: str
     role: RoleName | None
@@ -141,6 +148,7 @@ class NameResponse(BaseModel):
     new_role: RoleName | None
     near: list[NearAnimalResponse]
     why: str
+    may_be_new: bool
 
     @classmethod
     def of(cls, told: NameTold) -> Self:
@@ -153,6 +161,7 @@ class NameResponse(BaseModel):
             new_role=_role(told.new_role),
             near=near,
             why=told.why,
+            may_be_new=told.may_be_new,
         )
 
 
@@ -160,7 +169,7 @@ def _role(role: str | None) -> Any:
     return role if role in (DAM, SIRE) else None
 
 
-class CheckResponse(BaseModel):
+class RecordsCheckResponse(BaseModel):
     """`order_asked` is true while nothing proves whether day or month comes first: then no line is
     read. `asked` while a name has to be told."""
 

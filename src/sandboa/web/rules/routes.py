@@ -8,6 +8,7 @@ from sandboa.core.animals import ADULT_RANGE_G
 from sandboa.core.box import Closing
 from sandboa.core.cautions import CAUTIONS
 from sandboa.core.climate.probe_checks import SALT_HUMIDITY
+from sandboa.core.clutch_count import MOST_EGGS
 from sandboa.core.hatching.advice import FULL_TERM, RESCUE_HOURS
 from sandboa.core.hatching.hatchlings import HATCHLING_RANGE_G
 from sandboa.core.lay_day import EGG_MASS_RANGE_G, USUAL_EGG_G, steps
@@ -17,6 +18,7 @@ from sandboa.core.units import MEDIUM_MASS_RANGE_G
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G, POURED_RANGE_G
 from sandboa.formats.data_package import LARGEST_PACKED_BYTES
 from sandboa.formats.logger_files import LARGEST_FILE_BYTES
+from sandboa.formats.old_records import LARGEST_LIST_BYTES
 from sandboa.formats.paper import LABEL_GRIDS
 from sandboa.formats.pictures import LARGEST_PHOTO_BYTES
 from sandboa.services.alarms.delivery import REPEAT_S
@@ -43,6 +45,8 @@ def get_rules(house: TheHouse) -> RulesResponse:
     return RulesResponse(
         dimple_stages=[DimpleStage(development=d, grade=g) for d, g in rules.dents.stages],
         largest_file_bytes=LARGEST_FILE_BYTES,
+        largest_list_bytes=LARGEST_LIST_BYTES,
+        most_eggs=MOST_EGGS,
         largest_photo_bytes=LARGEST_PHOTO_BYTES,
         largest_package_bytes=LARGEST_PACKED_BYTES,
         labels_per_sheet={sheet: grid.places for sheet, grid in LABEL_GRIDS.items()},

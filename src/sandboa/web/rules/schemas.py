@@ -77,6 +77,8 @@ class RulesResponse(BaseModel):
 
     dimple_stages: list[DimpleStage]
     largest_file_bytes: int
+    largest_list_bytes: int
+    most_eggs: int
     largest_photo_bytes: int
     usual_egg_g: tuple[float, float]
     cautions: list[CautionResponse]
