@@ -44,21 +44,22 @@ export default defineConfig({
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,woff2,svg}'],
-        navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//, /^\/calendar\//],
+        // Beside the worker, wherever that is.
+        navigateFallback: 'index.html',
+        navigateFallbackDenylist: [/\/api\//, /\/calendar\//],
         // What is read for a round: from the house where it answers, else as it was last read.
         runtimeCaching: [
           {
             urlPattern: ({ url, request }) =>
               request.method === 'GET' &&
-              /^\/api\/(round|rules|today|acts|alarms|clutches\/[^/]+(\/eggs\/\d+)?)$/.test(
+              /\/api\/(round|rules|today|acts|alarms|clutches\/[^/]+(\/eggs\/\d+)?)$/.test(
                 url.pathname,
               ),
             handler: 'NetworkFirst',
             options: { cacheName: 'read last', networkTimeoutSeconds: 10 },
           },
           {
-            urlPattern: ({ url }) => /^\/api\/photos\/[0-9a-f]+\.jpg$/.test(url.pathname),
+            urlPattern: ({ url }) => /\/api\/photos\/[0-9a-f]+\.jpg$/.test(url.pathname),
             handler: 'CacheFirst',
             options: { cacheName: 'pictures', expiration: { maxEntries: 400 } },
           },
@@ -67,6 +68,10 @@ export default defineConfig({
     }),
   ],
   resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
+  // Scripts and styles name each other from where they are; the house tells the page its path.
+  experimental: {
+    renderBuiltUrl: (file, { hostType }) => (hostType === 'html' ? `/${file}` : { relative: true }),
+  },
   build: {
     // The wheel ships the built front end from inside the Python package.
     outDir: '../src/sandboa/web/static',

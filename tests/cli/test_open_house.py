@@ -1,5 +1,6 @@
 """`sandboa people` and a house opened to other machines, as real processes."""
 
+import argparse
 import io
 import ssl
 import sys
@@ -11,6 +12,7 @@ import trustme
 
 from forked import started
 from sandboa.cli import main
+from sandboa.cli.place import place_of
 from sandboa.records.database import database
 
 PHRASE = "beeswax ladder harbour mint"
@@ -72,6 +74,8 @@ def test_refusals_are_one_line(tmp_path, capsys, monkeypatch) -> None:
         (["--certificate", "no.pem"], "belong together"),
         (["--certificate", "no.pem", "--key", "no.pem"], "no certificate and its key"),
         (["--address", "sandboa.home"], "is not like https://"),
+        (["--address", 'https://sandboa.home/"><script>'], "is not like https://"),
+        (["--address", "https://sandboa.home//other.example"], "is not like https://"),
     ],
 )
 def test_a_place_it_cannot_be_at_is_refused(tmp_path, capsys, asked, why) -> None:
@@ -106,3 +110,14 @@ def test_opened_to_others_by_https_it_lets_in_who_signs_in(tmp_path, monkeypatch
 
 def _trusting(authority: str) -> ssl.SSLContext:
     return ssl.create_default_context(cafile=authority)
+
+
+def test_an_address_may_have_a_path() -> None:
+    asked = argparse.Namespace(
+        address="https://home.example/sandboa/, https://shed.local:8350", proxy=None,
+        certificate=None, key=None, host="127.0.0.1", port=0,
+    )  # fmt: skip
+    reach = place_of(asked).reach(8350)
+    assert reach.address == "https://home.example/sandboa"
+    assert dict(reach.paths) == {"home.example": "/sandboa"}
+    assert {"home.example", "shed.local"} <= reach.answers_to()

@@ -8,7 +8,7 @@ from pathlib import Path
 import pytest
 from fastapi.testclient import TestClient
 
-from sandboa.web.app import STATIC
+from sandboa.web.front_end.pages import STATIC
 from web.asking import description
 
 ROOT = Path(__file__).parents[2]

@@ -19,7 +19,7 @@ from sandboa import __version__
 from sandboa.cli.home import say_the_way_in
 from sandboa.cli.place import Place
 from sandboa.devices.home_network import HomeNetwork
-from sandboa.web.app import STATIC
+from sandboa.web.front_end.pages import STATIC
 from sandboa.web.house import House
 from sandboa.web.requests.connections import HEADERS_S, guarded
 

@@ -2,16 +2,21 @@
 
 import argparse
 import ipaddress
+import os
+import re
 import socket
 import ssl
 from dataclasses import dataclass, replace
 from pathlib import Path
+from typing import Final
 from urllib.parse import urlsplit
 
 from sandboa.core.errors import NotPlausible
 from sandboa.devices.home_network import HomeNetwork, machine_names
 from sandboa.web.house import Reach
 
+#: A path a house may be under: none, or names a browser sends as they are.
+_PATH: Final = re.compile(r"(?:/[A-Za-z0-9._~-]{1,60}){0,4}")
 #: An address kept for documentation: asking the way there sends nothing.
 _FAR_AWAY = "192.0.2.1"
 #: This machine only, unless told otherwise.
@@ -23,7 +28,8 @@ _PORT = 8350
 class Place:
     """Host and port to listen on (0 takes a free port).
 
-    `named` is the address for others, `names` what it answers to beside.
+    `named` is the address for others, `names` what it answers to beside; `paths` are the paths it
+    is under, by name.
     """
 
     host: str
@@ -33,6 +39,7 @@ class Place:
     key: Path | None = None
     proxies: frozenset[str] = frozenset()
     names: tuple[str, ...] = ()
+    paths: tuple[tuple[str, str], ...] = ()
 
     @property
     def listens_to_others(self) -> bool:
@@ -47,7 +54,8 @@ class Place:
     def reach(self, port: int, home: HomeNetwork | None = None) -> Reach:
         """How others reach the house that listens on `port`."""
         own = machine_names() if self.open else ()
-        return Reach(self._address(port), frozenset((*self.names, *own)), self.proxies, home)
+        names = frozenset((*self.names, *own))
+        return Reach(self._address(port), names, self.proxies, home, dict(self.paths))
 
     def at_home(self, home: HomeNetwork) -> "Place":
         """The same with the certificate and names that it has at home."""
@@ -81,8 +89,9 @@ def add_place(command: argparse.ArgumentParser) -> None:
     )  # fmt: skip
     command.add_argument(
         "--address", metavar="URL",
-        help="how other machines reach this one, as printed on cards; also behind a proxy, "
-        "once a keeper has a passphrase; several with commas between, the one for cards first",
+        help="how other machines reach this one, as printed on cards; also behind a proxy and "
+        "under a path of it, once a keeper has a passphrase; several with commas between, the one "
+        "for cards first",
     )  # fmt: skip
     command.add_argument(
         "--proxy", metavar="ADDRESS",
@@ -114,7 +123,8 @@ def place_of(asked: argparse.Namespace) -> Place:
     """The place asked for on the command line; NotPlausible when it cannot be one."""
     _require_certificate(asked.certificate, asked.key)
     addresses = [_clean_address(one.strip()) for one in (asked.address or "").split(",") if one]
-    names = tuple(urlsplit(one).hostname or "" for one in addresses)
+    parts = [urlsplit(one) for one in addresses]
+    names = tuple(part.hostname or "" for part in parts)
     return Place(
         asked.host,
         asked.port,
@@ -123,6 +133,7 @@ def place_of(asked: argparse.Namespace) -> Place:
         key=asked.key,
         proxies=_proxies(asked.proxy),
         names=names,
+        paths=tuple((part.hostname or "", part.path) for part in parts if part.path),
     )
 
 
@@ -131,7 +142,9 @@ def listen(place: Place) -> socket.socket:
     # Named as TCP, or asyncio leaves small answers waiting 40 ms for their acknowledgement.
     family = socket.AF_INET6 if ":" in place.host else socket.AF_INET
     listening = socket.socket(family, socket.SOCK_STREAM, socket.IPPROTO_TCP)
-    listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+    if os.name != "nt":
+        # On Windows it would let two houses listen at one port.
+        listening.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
     try:
         listening.bind((place.host, place.port))
     except (OSError, OverflowError) as error:
@@ -145,11 +158,14 @@ def listen(place: Place) -> socket.socket:
 
 def _clean_address(text: str) -> str:
     parts = urlsplit(text)
-    if parts.scheme not in ("http", "https") or not parts.hostname or parts.path.strip("/"):
+    path = parts.path.rstrip("/")
+    if parts.scheme not in ("http", "https") or not parts.hostname or not _PATH.fullmatch(path):
         raise NotPlausible(
-            "address", f'--address "{text[:60]}" is not like https://sandboa.home:8350'
+            "address",
+            f'--address "{text[:60]}" is not like https://sandboa.home:8350 or '
+            "https://home.example/sandboa",
         )
-    return f"{parts.scheme}://{parts.netloc}"
+    return f"{parts.scheme}://{parts.netloc}{path}"
 
 
 def _require_certificate(certificate: Path | None, key: Path | None) -> None:

@@ -7,12 +7,8 @@ from pathlib import Path
 
 from fastapi import APIRouter, FastAPI
 from fastapi.routing import APIRoute
-from starlette.exceptions import HTTPException
 from starlette.middleware.gzip import GZipMiddleware
-from starlette.responses import FileResponse, Response
 from starlette.routing import BaseRoute
-from starlette.staticfiles import StaticFiles
-from starlette.types import Scope
 from uvicorn.middleware.proxy_headers import ProxyHeadersMiddleware
 
 from sandboa import __version__
@@ -21,6 +17,8 @@ from sandboa.services.safekeeping.house_file import open_house
 from sandboa.web.background.alarm_monitor import monitoring_alarms
 from sandboa.web.background.night import nights
 from sandboa.web.clock import Clock, SystemClock
+from sandboa.web.front_end.pages import STATIC, FrontEnd
+from sandboa.web.front_end.sub_path import SubPath
 from sandboa.web.house import House, Reach
 from sandboa.web.openapi import describe
 from sandboa.web.places import ROUTERS
@@ -32,8 +30,6 @@ from sandboa.web.security.known_hosts import KnownHosts
 from sandboa.web.security.permissions import Permissions
 from sandboa.web.security.request_limits import RequestLimits
 from sandboa.web.security.security_headers import SecurityHeaders
-
-STATIC = Path(__file__).parent / "static"
 
 
 def create_app(
@@ -73,13 +69,15 @@ def create_app(
     app.router.routes.extend(_places())
     describe(app)
     if STATIC.is_dir():
-        app.mount("/", GZipMiddleware(_FrontEnd(directory=STATIC, html=True), minimum_size=1000))
+        app.mount("/", GZipMiddleware(FrontEnd(directory=STATIC, html=True), minimum_size=1000))
     app.add_middleware(Authorization, permissions=Permissions(ROUTERS))
     app.add_middleware(OpenHouse)
     app.add_middleware(RequestLimits)
     app.add_middleware(KnownHosts, reach=reach)
     # At home the first page of a phone goes by http under the house's name.
     app.add_middleware(SecurityHeaders, https_for_good=reach.home is None)
+    if reach.paths:
+        app.add_middleware(SubPath, paths=reach.paths)
     if reach.proxies:
         app.add_middleware(ProxyHeadersMiddleware, trusted_hosts=sorted(reach.proxies))
     return app
@@ -102,23 +100,6 @@ async def _beside_requests(app: FastAPI) -> AsyncIterator[None]:
     async with monitoring_alarms(app), nights(app):
         yield
     close_readers()
-
-
-class _FrontEnd(StaticFiles):
-    """The built front end; a path that is no file is a place of the single page."""
-
-    async def get_response(self, path: str, scope: Scope) -> Response:
-        try:
-            response = await super().get_response(path, scope)
-        except HTTPException as error:
-            if error.status_code != 404 or path.startswith(("api/", "assets/")):
-                raise
-            response = FileResponse(STATIC / "index.html")
-        hashed = path.startswith("assets/")
-        response.headers["Cache-Control"] = (
-            "public, max-age=31536000, immutable" if hashed else "no-cache"
-        )
-        return response
 
 
 def _operation_name(route: APIRoute) -> str:

@@ -1,7 +1,7 @@
 """What every request works with: the house's knowledge and the clock."""
 
 from asyncio import Semaphore
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
 from pathlib import Path
 from typing import Annotated, cast
@@ -39,13 +39,15 @@ class Reach:
     `address` is the one for cards and codes, like https://192.168.1.20:8350.
     `names` are those it answers to beside that one's and bare addresses.
     `proxies` are the addresses whose word is taken for where a request comes
-    from. `home` is its standing in the network with `serve --home`.
+    from. `home` is its standing in the network with `serve --home`. `paths` are
+    those it is under, like /sandboa, by the names of the hosts.
     """
 
     address: str | None = None
     names: frozenset[str] = frozenset()
     proxies: frozenset[str] = frozenset()
     home: HomeNetwork | None = None
+    paths: Mapping[str, str] = field(default_factory=dict)
 
     def answers_to(self) -> frozenset[str]:
         """Every name the house answers to from elsewhere."""

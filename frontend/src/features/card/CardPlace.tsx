@@ -1,6 +1,7 @@
 import { Box, HStack, Text } from '@chakra-ui/react'
 import { Link, useParams } from 'react-router'
 import { useClutch } from '@/shared/api/queries'
+import { under } from '@/shared/api/under'
 import { ClutchCard } from '@/shared/card/ClutchCard'
 import { zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
@@ -22,7 +23,9 @@ export function Component() {
         </Button>
         <Button asChild>
           <a
-            href={`/api/cards.pdf?clutches=${clutch.data.code}&zone=${encodeURIComponent(zone())}&unit=${unit}`}
+            href={under(
+              `/api/cards.pdf?clutches=${clutch.data.code}&zone=${encodeURIComponent(zone())}&unit=${unit}`,
+            )}
           >
             PDF
           </a>

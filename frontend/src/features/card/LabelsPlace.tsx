@@ -3,6 +3,7 @@ import { useQueries } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
 import { clutchesOf } from '@/shared/api/clutchesOf'
 import { clutchQuery, useRules, useToday } from '@/shared/api/queries'
+import { under } from '@/shared/api/under'
 import { BoxLabel } from '@/shared/card/ClutchCard'
 import { zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
@@ -97,13 +98,17 @@ export function Component() {
             <>
               <Button asChild>
                 <a
-                  href={`/api/labels.pdf?${inZone}&used=${used}&sheet=${encodeURIComponent(sheet)}`}
+                  href={under(
+                    `/api/labels.pdf?${inZone}&used=${used}&sheet=${encodeURIComponent(sheet)}`,
+                  )}
                 >
                   Labels as PDF
                 </a>
               </Button>
               <Button asChild>
-                <a href={`/api/cards.pdf?${inZone}&unit=${unit}&paper=${paper}`}>Cards as PDF</a>
+                <a href={under(`/api/cards.pdf?${inZone}&unit=${unit}&paper=${paper}`)}>
+                  Cards as PDF
+                </a>
               </Button>
             </>
           )}

@@ -1,5 +1,6 @@
 import { Box, chakra, Stack } from '@chakra-ui/react'
 import type { Schemas } from '@/shared/api/client'
+import { under } from '@/shared/api/under'
 import { day } from '@/shared/dates'
 import { Photos } from '@/shared/photos/Photos'
 
@@ -52,9 +53,9 @@ function Plate({ photo, egg }: { photo: Photo; egg: number }) {
   const torch = photo.step === 'candling' || photo.step === 'eggs'
   return (
     <chakra.figure margin={0} width="13.75rem" bg={torch ? 'plate' : 'sheet'}>
-      <a href={`/api/photos/${photo.file}.jpg`} target="_blank" rel="noreferrer">
+      <a href={under(`/api/photos/${photo.file}.jpg`)} target="_blank" rel="noreferrer">
         <chakra.img
-          src={`/api/photos/${photo.file}.jpg?small=true`}
+          src={under(`/api/photos/${photo.file}.jpg?small=true`)}
           alt={`Egg ${egg}, ${day(photo.taken_at)}${torch ? ', by torch' : ''}`}
           width="13.75rem"
           height="10.313rem"

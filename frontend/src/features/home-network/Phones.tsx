@@ -1,6 +1,7 @@
 import { Code, chakra, Flex, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import type { ReactNode } from 'react'
+import { under } from '@/shared/api/under'
 import { fullDay } from '@/shared/dates'
 import { homeNetworkQuery } from './queries'
 
@@ -12,7 +13,7 @@ export function Phones() {
   return (
     <Flex gap={6} wrap="wrap" align="start">
       <chakra.img
-        src="/api/home-network/qr.svg"
+        src={under('/api/home-network/qr.svg')}
         alt={`Opens ${home.door ?? home.address}`}
         width="10rem"
         bg="white"

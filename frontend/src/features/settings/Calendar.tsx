@@ -1,6 +1,7 @@
 import { Flex, Text } from '@chakra-ui/react'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api, done, type Problem } from '@/shared/api/client'
+import { under } from '@/shared/api/under'
 import { fullDay, zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { showProblem } from '@/shared/ui/toaster'
@@ -36,7 +37,7 @@ export function Calendar() {
       </Text>
       <Flex gap={3} wrap="wrap" mb={3}>
         <Button asChild>
-          <a href={`/api/calendar.ics?zone=${encodeURIComponent(zone())}`} download>
+          <a href={under(`/api/calendar.ics?zone=${encodeURIComponent(zone())}`)} download>
             Calendar file
           </a>
         </Button>

@@ -5,6 +5,7 @@ import { FormProvider, useForm } from 'react-hook-form'
 import { Link } from 'react-router'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { devicesQuery, useAct, useToday } from '@/shared/api/queries'
+import { under } from '@/shared/api/under'
 import { dayAndTime } from '@/shared/dates'
 import Senders from '@/shared/senders/Senders'
 import { Button } from '@/shared/ui/Button'
@@ -112,7 +113,7 @@ function Device({
 
 /** The token in the clear, with a line that sends a reading with it. */
 function Shown({ token }: { token: Token }) {
-  const line = `curl -X POST ${window.location.origin}/api/readings \\
+  const line = `curl -X POST ${window.location.origin}${under('/api/readings')} \\
   -H "Authorization: Bearer ${token.token}" \\
   -d '{"readings": [{"at": "${new Date().toISOString().slice(0, 19)}Z", "temperature_c": 31.4, "humidity": 0.62}]}'`
   return (

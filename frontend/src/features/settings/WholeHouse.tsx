@@ -5,6 +5,7 @@ import { Problem, problemOf, type Schemas } from '@/shared/api/client'
 import { useRules } from '@/shared/api/queries'
 import { readAgain } from '@/shared/api/readAgain'
 import { readerHeaders } from '@/shared/api/readerHeaders'
+import { under } from '@/shared/api/under'
 import { DropFile } from '@/shared/files/DropFile'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
@@ -28,7 +29,7 @@ export function WholeHouse() {
       </Text>
       <Flex gap={3} wrap="wrap" mb={4}>
         <Button asChild>
-          <a href="/api/house/package" download>
+          <a href={under('/api/house/package')} download>
             Take the house out
           </a>
         </Button>
@@ -98,7 +99,7 @@ function TakeIn() {
 
 /** A file of gigabytes goes as it is, not through the form of the typed client. */
 async function send(file: File): Promise<Schemas['PackageTakenResponse']> {
-  const response = await fetch('/api/house/package', {
+  const response = await fetch(under('/api/house/package'), {
     method: 'POST',
     headers: { 'Content-Type': 'application/zip', ...readerHeaders() },
     body: file,

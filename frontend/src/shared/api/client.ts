@@ -2,8 +2,9 @@ import createClient from 'openapi-fetch'
 import { noteGiven } from './readAt'
 import { readerHeaders } from './readerHeaders'
 import type { components, paths } from './schema'
+import { under } from './under'
 
-export const api = createClient<paths>({ baseUrl: '/' })
+export const api = createClient<paths>({ baseUrl: under('/') })
 
 api.use({
   onRequest({ request }) {

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { readAgain } from './readAgain'
+import { under } from './under'
 
 /** ms between two questions whether the house is there: while it is, and while it is not. */
 const EVERY_MS = { there: 20_000, away: 4_000 }
@@ -16,7 +17,7 @@ export function useReach(): boolean {
   const asked = useQuery({
     queryKey: ['alive'],
     queryFn: async () => {
-      const answer = await fetch('/api/alive', {
+      const answer = await fetch(under('/api/alive'), {
         cache: 'no-store',
         signal: AbortSignal.timeout(PATIENCE_MS),
       })

@@ -1,4 +1,5 @@
 import type { Schemas } from '@/shared/api/client'
+import { under } from '@/shared/api/under'
 import { day, dayRange, fullDay } from '@/shared/dates'
 import './card.css'
 
@@ -38,7 +39,7 @@ export function ClutchCard({ clutch }: { clutch: Clutch }) {
       </div>
       <img
         className="code"
-        src={`/api/clutches/${clutch.code}/qr.svg`}
+        src={under(`/api/clutches/${clutch.code}/qr.svg`)}
         alt={`Opens ${clutch.code}`}
       />
     </article>
@@ -50,7 +51,7 @@ export function BoxLabel({ clutch }: { clutch: Clutch }) {
   const pip = clutch.forecast?.typical_pip
   return (
     <article className="box-label" aria-label={`Label of ${clutch.code}`}>
-      <img src={`/api/clutches/${clutch.code}/qr.svg`} alt={`Opens ${clutch.code}`} />
+      <img src={under(`/api/clutches/${clutch.code}/qr.svg`)} alt={`Opens ${clutch.code}`} />
       <div>
         <p className="big">
           <strong>{clutch.code}</strong> <span>{clutch.count}</span>

@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { readAgain } from '@/shared/api/readAgain'
+import { under } from '@/shared/api/under'
 
 const TITLE = 'Sandboa'
 
@@ -30,7 +31,7 @@ export function useLive(who: string | null) {
   const client = useQueryClient()
   useEffect(() => {
     if (who === null) return
-    const stream = new EventSource('/api/live')
+    const stream = new EventSource(under('/api/live'))
     let seen: number | null = null
     let house: string | null = null
     stream.onmessage = (event) => {

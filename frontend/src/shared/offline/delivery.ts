@@ -1,3 +1,4 @@
+import { under } from '@/shared/api/under'
 import { answer, api, Problem, problemOf, type Schemas } from '../api/client'
 import { readerHeaders } from '../api/readerHeaders'
 import { boxOf, type QueuedPhoto, type QueuedVisit, store } from './store'
@@ -78,7 +79,7 @@ async function deliverPhoto(photo: QueuedPhoto): Promise<boolean> {
   })
   if (photo.egg !== null) query.set('egg', String(photo.egg))
   if (photo.step !== null) query.set('step', photo.step)
-  const response = await fetch(`/api/photos?${query}`, {
+  const response = await fetch(under(`/api/photos?${query}`), {
     method: 'POST',
     headers: readerHeaders(),
     body: photo.picture,

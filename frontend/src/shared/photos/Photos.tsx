@@ -4,6 +4,7 @@ import { answer, api, type Problem, problemOf, type Schemas } from '@/shared/api
 import { useRules, useUndo } from '@/shared/api/queries'
 import { readAgain } from '@/shared/api/readAgain'
 import { readerHeaders } from '@/shared/api/readerHeaders'
+import { under } from '@/shared/api/under'
 import { dayAndTime } from '@/shared/dates'
 import { takeMoment } from '@/shared/moment/moment'
 import { sentence } from '@/shared/sentence'
@@ -21,7 +22,7 @@ async function upload(file: File, of: PhotoOf): Promise<Schemas['PhotoAddedRespo
   if (of.egg) query.set('egg', String(of.egg))
   const taken = takeMoment()
   if (taken) query.set('taken_at', taken)
-  const response = await fetch(`/api/photos?${query}`, {
+  const response = await fetch(under(`/api/photos?${query}`), {
     method: 'POST',
     headers: readerHeaders(),
     body: file,
@@ -102,9 +103,9 @@ export function Picture({ photo }: { photo: Photo }) {
   const of = photo.egg ? `Egg ${photo.egg}` : 'Photo'
   return (
     <chakra.figure position="relative" margin={0}>
-      <a href={`/api/photos/${photo.file}.jpg`} target="_blank" rel="noreferrer">
+      <a href={under(`/api/photos/${photo.file}.jpg`)} target="_blank" rel="noreferrer">
         <chakra.img
-          src={`/api/photos/${photo.file}.jpg?small=true`}
+          src={under(`/api/photos/${photo.file}.jpg?small=true`)}
           alt={`${of}, ${dayAndTime(photo.taken_at)}`}
           height="6rem"
           maxWidth="10.625rem"

@@ -13,6 +13,7 @@ from starlette.responses import HTMLResponse, Response
 from starlette.types import ASGIApp, Receive, Scope, Send
 
 from sandboa.web.front_door.app import STYLE
+from sandboa.web.front_end.sub_path import name_in, sub_path
 from sandboa.web.house import House, Reach
 from sandboa.web.problems.handlers import problem
 
@@ -35,7 +36,7 @@ class KnownHosts:
         if scope["type"] == "http":
             headers = Headers(scope=scope)
             host = headers.get("host", "")
-            if not self._knows(_name_in(host)):
+            if not self._knows(name_in(host)):
                 typed = f"{scope['scheme']}://{host}"
                 refused = _page(typed) if "text/html" in headers.get("accept", "") else _UNKNOWN
                 await refused(scope, receive, send)
@@ -83,12 +84,12 @@ name under Phones.</p>
 
 
 def reached_at(request: Request, house: House) -> str:
-    """Scheme and host under which a phone reaches the house: for codes that are scanned.
+    """Scheme, host and path under which a phone reaches the house: for codes that are scanned.
 
     Asked from the machine itself it is the address given to others, if there is one.
     """
-    asked = f"{request.url.scheme}://{request.url.netloc}"
-    if house.address is not None and _name_in(request.url.netloc) in _HERE:
+    asked = f"{request.url.scheme}://{request.url.netloc}{sub_path(request.scope)}"
+    if house.address is not None and name_in(request.url.netloc) in _HERE:
         return house.address
     return asked
 
@@ -96,13 +97,6 @@ def reached_at(request: Request, house: House) -> str:
 def is_here(address: str) -> bool:
     """Whether an address like http://127.0.0.1:8350 leads to the machine that follows it."""
     return urlsplit(address).hostname in _HERE
-
-
-def _name_in(host: str) -> str:
-    try:
-        return urlsplit(f"//{host}").hostname or ""
-    except ValueError:
-        return ""
 
 
 def is_bare_address(name: str) -> bool:

@@ -1,0 +1,1 @@
+"""The built front end as it is served, wherever the house is."""
