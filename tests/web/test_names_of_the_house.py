@@ -22,7 +22,9 @@ BROWSER = {"accept": "text/html,application/xhtml+xml"}
 
 @pytest.fixture
 def opened(tmp_path: Path) -> Iterator[TestClient]:
-    app = create_app(put_empty_house(tmp_path / DATABASE), StoppedClock(NOW_S), reach=OPEN)
+    # A test that asks two houses has each in a folder of its own.
+    (tmp_path / "open").mkdir()
+    app = create_app(put_empty_house(tmp_path / "open" / DATABASE), StoppedClock(NOW_S), reach=OPEN)
     with TestClient(app) as client:
         yield client
 
