@@ -7,7 +7,6 @@ their own open licence; a script they lack is refused, not printed as boxes.
 from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
-from pathlib import Path
 from typing import TYPE_CHECKING, Final
 
 import segno
@@ -22,6 +21,17 @@ from sandboa.formats.paper import (
     Grid,
     LabelSheet,
 )
+from sandboa.formats.pdf_paper import (
+    INK,
+    RULE,
+    SOFT,
+    Style,
+    font,
+    known_letters,
+    paper,
+    write,
+    written,
+)
 from sandboa.services.clutches.cards import Card
 from sandboa.words import Reader, sentence
 from sandboa.words.dates import day, days, full_day
@@ -29,16 +39,7 @@ from sandboa.words.dates import day, days, full_day
 if TYPE_CHECKING:
     from fpdf import FPDF
 
-MEDIA_TYPE: Final = "application/pdf"
-_FONTS: Final = Path(__file__).parent / "fonts"
-_FACE: Final = "Atkinson"
-_FILES: Final = {
-    "": "AtkinsonHyperlegibleNext-Regular.ttf",
-    "B": "AtkinsonHyperlegibleNext-Bold.ttf",
-}
-_INK, _SOFT, _RULE = 17, 68, 153
 _MARGIN: Final = 6.3
-_PT_PER_MM: Final = 72 / 25.4
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,21 +50,21 @@ class Printed:
     address: str
 
 
-def write_cards(cards: Sequence[Printed], reader: Reader, paper: CardPaper = CardPaper.A6) -> bytes:
+def write_cards(cards: Sequence[Printed], reader: Reader, size: CardPaper = CardPaper.A6) -> bytes:
     """One A6 page a card, or four to a page with lines to cut along; days and degrees as `reader`
     has them.
 
     Raises NotPlausible for a letter the font lacks.
     """
-    grid = CARD_GRIDS[paper]
-    pdf = _paper(grid.page, cards)
+    grid = CARD_GRIDS[size]
+    pdf = _paper_for(grid.page, cards)
     for number, printed in enumerate(cards):
         if number % grid.places == 0:
             pdf.add_page()
             _draw_cuts(pdf, grid)
         with _place(pdf, grid, number % grid.places, CARD_MM):
             _draw_card(pdf, printed, reader)
-    return _written(pdf)
+    return written(pdf)
 
 
 def write_labels(
@@ -79,21 +80,13 @@ def write_labels(
     grid = LABEL_GRIDS[sheet]
     if not 0 <= used < grid.places:
         raise NotPlausible("used", f"of {grid.places} labels 0 to {grid.places - 1} can be used up")
-    pdf = _paper(grid.page, cards)
+    pdf = _paper_for(grid.page, cards)
     for place, printed in enumerate(cards, start=used):
         if place == used or place % grid.places == 0:
             pdf.add_page()
         with _place(pdf, grid, place % grid.places, LABEL_MM):
             _draw_label(pdf, printed, reader)
-    return _written(pdf)
-
-
-def _written(pdf: "FPDF") -> bytes:
-    """The finished file; the library would leave the fonts it was written with open."""
-    written = bytes(pdf.output())
-    for font in pdf.fonts.values():
-        font.ttfont.close()  # type: ignore[union-attr]
-    return written
+    return written(pdf)
 
 
 @contextmanager
@@ -108,7 +101,7 @@ def _place(pdf: "FPDF", grid: Grid, place: int, drawn: tuple[float, float]) -> I
 
 def _draw_cuts(pdf: "FPDF", grid: Grid) -> None:
     """Hair lines between the places of a page that is to be cut."""
-    pdf.set_draw_color(_RULE)
+    pdf.set_draw_color(RULE)
     pdf.set_line_width(0.1)
     for across in range(1, grid.across):
         x = grid.corner(across)[0]
@@ -118,27 +111,15 @@ def _draw_cuts(pdf: "FPDF", grid: Grid) -> None:
         pdf.line(0, y, grid.page[0], y)
 
 
-def _paper(size: tuple[float, float], cards: Sequence[Printed]) -> "FPDF":
-    # Here, for only whoever prints waits for it.
-    from fontTools.ttLib import TTFont
-    from fpdf import FPDF
-
+def _paper_for(size: tuple[float, float], cards: Sequence[Printed]) -> "FPDF":
     # Before the fonts are opened to write with: a refusal would leave them open.
-    with TTFont(_FONTS / _FILES[""], lazy=True) as font:
-        known = set(font.getBestCmap())
+    known = known_letters()
     for printed in cards:
         _require_letters(printed.card, known)
-    pdf = FPDF(orientation="portrait", unit="mm", format=size)
-    pdf.set_auto_page_break(False)
-    pdf.set_margin(0)
-    pdf.c_margin = 0
-    pdf.set_title("Sandboa: " + ", ".join(printed.card.code for printed in cards))
-    for style, file in _FILES.items():
-        pdf.add_font(_FACE, style, _FONTS / file)
-    return pdf
+    return paper(size, ", ".join(printed.card.code for printed in cards))
 
 
-def _require_letters(card: Card, known: set[int]) -> None:
+def _require_letters(card: Card, known: frozenset[int]) -> None:
     said = [card.parents, card.egg_notes, card.keeping, *(str(line.text) for line in card.lines)]
     for letter in "".join(said):
         if ord(letter) not in known:
@@ -153,27 +134,27 @@ def _draw_card(pdf: "FPDF", printed: Printed, reader: Reader) -> None:
     card = printed.card
     width = CARD_MM[0] - 2 * _MARGIN
     pdf.set_xy(_MARGIN, 5.2)
-    _write(pdf, card.code, _Style(15.7, bold=True), width=width * 0.6)
+    write(pdf, card.code, Style(15.7, bold=True), width=width * 0.6)
     pdf.set_xy(_MARGIN, 5.2)
-    _write(pdf, card.count, _Style(15.7, align="R"), width=width)
-    pdf.set_fill_color(_INK)
+    write(pdf, card.count, Style(15.7, align="R"), width=width)
+    pdf.set_fill_color(INK)
     pdf.rect(_MARGIN, 22.6, width, 0.85, style="F")
     pdf.set_xy(_MARGIN, 26.0)
-    _write(pdf, card.parents, _Style(7.6, bold=True), width=width)
-    _write(pdf, f"laid {full_day(card.laid_s, reader.zone)}", _Style(5.2), width=width)
+    write(pdf, card.parents, Style(7.6, bold=True), width=width)
+    write(pdf, f"laid {full_day(card.laid_s, reader.zone)}", Style(5.2), width=width)
     if card.pips is not None:
         _draw_window(pdf, card, reader, width)
     pdf.set_y(pdf.get_y() + 2)
     for line in card.lines:
         top = pdf.get_y()
         pdf.set_xy(_MARGIN, top)
-        _write(pdf, line.name, _Style(4.3, shade=_SOFT), width=18)
+        write(pdf, line.name, Style(4.3, shade=SOFT), width=18)
         pdf.set_xy(_MARGIN + 18, top)
-        _write(pdf, sentence(line.text, reader), _Style(4.3, bold=True), width=width - 18)
+        write(pdf, sentence(line.text, reader), Style(4.3, bold=True), width=width - 18)
     if card.egg_notes:
         pdf.set_xy(_MARGIN, pdf.get_y() + 2)
-        _write(pdf, f"Eggs: {card.egg_notes}", _Style(4.3, bold=True), width=width - 31)
-    pdf.set_draw_color(_RULE)
+        write(pdf, f"Eggs: {card.egg_notes}", Style(4.3, bold=True), width=width - 31)
+    pdf.set_draw_color(RULE)
     pdf.set_line_width(0.2)
     for row in range(3):
         y = CARD_MM[1] - 6.3 - 8.4 * row
@@ -186,7 +167,7 @@ def _draw_window(pdf: "FPDF", card: Card, reader: Reader, width: float) -> None:
     window = card.pips
     assert window is not None, "asked for only where there is one"
     top = pdf.get_y() + 3
-    pdf.set_draw_color(_INK)
+    pdf.set_draw_color(INK)
     pdf.set_line_width(0.3)
     pdf.line(_MARGIN, top, _MARGIN + width, top)
     pdf.set_xy(_MARGIN, top + 1.6)
@@ -196,7 +177,7 @@ def _draw_window(pdf: "FPDF", card: Card, reader: Reader, width: float) -> None:
         (f"{days(window.p10, window.p90, reader.zone)}  ", 8.0, True),
         (likely, 4.8, False),
     ):
-        _font(pdf, size, bold=bold)
+        font(pdf, size, bold=bold)
         if pdf.get_x() + pdf.get_string_width(words.rstrip()) > _MARGIN + width:
             pdf.set_xy(_MARGIN, pdf.get_y() + 8.6)
         pdf.cell(text=words, h=8.6)
@@ -209,16 +190,16 @@ def _draw_label(pdf: "FPDF", printed: Printed, reader: Reader) -> None:
     _draw_code(pdf, printed.address, 2.5, 6, 25)
     left, width = 29.5, LABEL_MM[0] - 31
     pdf.set_xy(left, 4)
-    _font(pdf, 6.0, bold=True)
+    font(pdf, 6.0, bold=True)
     pdf.cell(text=f"{card.code} ", h=7)
-    _font(pdf, 6.0)
+    font(pdf, 6.0)
     pdf.cell(text=card.count, h=7)
     pdf.set_xy(left, 12)
     lines = [(card.parents, True), (f"laid {day(card.laid_s, reader.zone)}", False)]
     if card.pips is not None:
         lines.append((f"pips {days(card.pips.p10, card.pips.p90, reader.zone)}", True))
     for words, bold in (*lines, (card.keeping, False)):
-        _font(pdf, 3.2, bold=bold)
+        font(pdf, 3.2, bold=bold)
         pdf.set_x(left)
         pdf.cell(w=width, h=4.4, text=_fitting(pdf, words, width))
         pdf.set_y(pdf.get_y() + 4.4)
@@ -234,36 +215,6 @@ def _draw_code(pdf: "FPDF", address: str, x: float, y: float, size: float) -> No
             if dark:
                 # A hair of overlap, or some printers leave white seams.
                 pdf.rect(x + column * cell, y + row * cell, cell + 0.01, cell + 0.01, style="F")
-
-
-@dataclass(frozen=True, slots=True)
-class _Style:
-    """How words look: their height in mm, weight, side and shade."""
-
-    size: float
-    bold: bool = False
-    align: str = "L"
-    shade: int = _INK
-
-
-def _write(
-    pdf: "FPDF",
-    words: str,
-    style: _Style,
-    width: float,
-) -> None:
-    """Words broken into lines of `width` mm, from where the pen is."""
-    _font(pdf, style.size, bold=style.bold, shade=style.shade)
-    x = pdf.get_x()
-    pdf.multi_cell(
-        w=width, h=style.size * 1.25, text=words, align=style.align, new_x="LEFT", new_y="NEXT"
-    )
-    pdf.set_x(x)
-
-
-def _font(pdf: "FPDF", size: float, *, bold: bool = False, shade: int = _INK) -> None:
-    pdf.set_font(_FACE, "B" if bold else "", size * _PT_PER_MM)
-    pdf.set_text_color(shade)
 
 
 def _fitting(pdf: "FPDF", words: str, width: float) -> str:

@@ -29,6 +29,20 @@ class CardPaper(StrEnum):
     LETTER = "Letter"
 
 
+class PagePaper(StrEnum):
+    """What is read rather than cut is printed on."""
+
+    A4 = "A4"
+    LETTER = "Letter"
+
+
+#: Pages by their paper, mm.
+PAGES: Final[dict[PagePaper, tuple[float, float]]] = {
+    PagePaper.A4: _A4,
+    PagePaper.LETTER: _LETTER,
+}
+
+
 @dataclass(frozen=True, slots=True)
 class Grid:
     """Places of one size on a page, mm: the first at `left`, `top`, each `step` from the next."""

@@ -27,6 +27,7 @@ import { CorrectBox } from './CorrectBox'
 import { EggGrades } from './EggGrades'
 import { Pips } from './Pips'
 import { RestsOn } from './RestsOn'
+import { StoryLinks } from './StoryLinks'
 import { WaterForm } from './WaterForm'
 
 /** One clutch: how far it is, how its eggs look, what to do, and everything done. */
@@ -184,6 +185,7 @@ export function Component() {
       <chakra.section aria-labelledby="log">
         <Heading id="log">Log</Heading>
         <LogOf about={clutch.id} shownAtFirst={8} />
+        <StoryLinks code={clutch.code} />
       </chakra.section>
     </Stack>
   )

@@ -830,6 +830,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clutches/{code}/story.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Story
+         * @description A clutch's whole story as PDF: curve, eggs, what was done, photos.
+         */
+        get: operations["get_story"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lay-day/choices": {
         parameters: {
             query?: never;
@@ -7022,6 +7042,12 @@ export interface components {
                 [key: string]: number;
             };
         };
+        /**
+         * PagePaper
+         * @description What is read rather than cut is printed on.
+         * @enum {string}
+         */
+        PagePaper: "A4" | "Letter";
         /** PairRequest */
         PairRequest: {
             /** Dam */
@@ -10796,6 +10822,39 @@ export interface operations {
             };
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_story: {
+        parameters: {
+            query?: {
+                /** @description IANA name of the keeper's zone */
+                zone?: string;
+                unit?: components["schemas"]["TemperatureUnit"] | null;
+                paper?: components["schemas"]["PagePaper"];
+            };
+            header?: never;
+            path: {
+                code: string;
+            };
             cookie?: never;
         };
         requestBody?: never;

@@ -1,4 +1,4 @@
-"""What is printed for a box: the code, cards and labels."""
+"""What is printed of a clutch: the code, cards, labels, and its whole story."""
 
 import io
 from typing import Annotated
@@ -10,15 +10,17 @@ from starlette.responses import Response
 from sandboa.core.errors import NotPlausible
 from sandboa.core.units import TemperatureUnit
 from sandboa.formats.cards_pdf import (
-    MEDIA_TYPE,
     Printed,
     write_cards,
     write_labels,
 )
-from sandboa.formats.paper import CardPaper, LabelSheet
+from sandboa.formats.paper import CardPaper, LabelSheet, PagePaper
+from sandboa.formats.pdf_paper import MEDIA_TYPE
+from sandboa.formats.story_pdf import write_story
 from sandboa.services.acts.preconditions import clutch_called
 from sandboa.services.clutches.cards import card_of
 from sandboa.services.clutches.clutch_view import clutch_page
+from sandboa.services.overview.clutch_story import clutch_story
 from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.requests.reader import reader_now
 from sandboa.web.requests.zones import ZoneAsked, known_zone
@@ -79,6 +81,22 @@ def get_labels(
     """Labels as PDF, from the first free place of a used sheet."""
     reader = Reader.of(None, known_zone(zone))
     return _pdf(write_labels(printed, reader, used, sheet), "sandboa-labels.pdf")
+
+
+@router.get("/clutches/{code}/story.pdf", dependencies=[LOOK], response_class=Response)
+def get_story(
+    code: Annotated[str, Path(max_length=20)],
+    house: TheHouse,
+    now_s: NowS,
+    zone: ZoneAsked = "UTC",
+    unit: TemperatureUnit | None = None,
+    paper: PagePaper = PagePaper.A4,
+) -> Response:
+    """A clutch's whole story as PDF: curve, eggs, what was done, photos."""
+    reader = Reader.of(unit or reader_now().unit, known_zone(zone))
+    story = clutch_story(house.snapshot(), code, now_s)
+    name = f"sandboa-{story.page.now.clutch.code}.pdf"
+    return _pdf(write_story(story, reader, paper), name)
 
 
 def _address(code: str, request: Request, house: House) -> str:
