@@ -33,6 +33,12 @@ export default defineConfig({
           },
           { src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' },
         ],
+        share_target: {
+          action: '/share',
+          method: 'POST',
+          enctype: 'multipart/form-data',
+          params: { files: [{ name: 'photos', accept: ['image/*'] }] },
+        },
         shortcuts: [
           { name: 'Round', url: '/round' },
           { name: 'Lay day', url: '/lay-day' },
@@ -43,6 +49,7 @@ export default defineConfig({
         })),
       },
       workbox: {
+        importScripts: ['share-worker.js'],
         globPatterns: ['**/*.{js,css,html,woff2,svg}'],
         // Beside the worker, wherever that is.
         navigateFallback: 'index.html',

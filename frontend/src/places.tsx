@@ -56,6 +56,7 @@ export const router = createBrowserRouter(
         { path: '/readings', lazy: () => import('./features/readings/ReadingsPlace') },
         { path: '/old-records', lazy: () => import('./features/old-records/OldRecordsPlace') },
         { path: '/old-records/:id', lazy: () => import('./features/old-records/CorrectPastPlace') },
+        { path: '/shared', lazy: () => import('./features/shared-photos/SharedPlace') },
         { path: '/heard', lazy: () => import('./features/heard/HeardPlace') },
         { path: '/notes', lazy: () => import('./features/notes/NotesPlace') },
         { path: '/bench', lazy: () => import('./features/bench/BenchPlace') },

@@ -20,6 +20,7 @@ PLACES = [
     "/hatchlings",
     "/heard",
     "/old-records",
+    "/shared",
     "/hatchlings/{hatchling}",
     "/losses",
     "/losses/25-03",

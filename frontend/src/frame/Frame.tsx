@@ -10,6 +10,7 @@ import { MomentBar } from '@/shared/moment/MomentBar'
 import { useDelivery } from '@/shared/offline/useDelivery'
 import { SignIn } from '@/shared/people/SignIn'
 import { mayComeIn, useSession } from '@/shared/people/session'
+import { noteOpen } from '@/shared/photos/lastOpen'
 import { PLACES } from '@/shared/places'
 import { toggleTheme } from '@/shared/theme/useTheme'
 import { Waiting } from '@/shared/ui/page'
@@ -34,6 +35,7 @@ export function Frame() {
   useEffect(() => {
     // A new place starts at its top.
     if (pathname) window.scrollTo(0, 0)
+    noteOpen(pathname)
   }, [pathname])
   return (
     <Flex minHeight="100dvh" direction="column">

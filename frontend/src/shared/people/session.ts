@@ -59,5 +59,5 @@ export function useSessionChanged() {
 /** Sign out: pages that were read are not left behind on the device; what waits for the house is. */
 export async function forgetWhatWasRead() {
   if (!('caches' in window)) return
-  await Promise.all(['read last', 'pictures'].map((name) => caches.delete(name)))
+  await Promise.all(['read last', 'pictures', 'shared photos'].map((name) => caches.delete(name)))
 }
