@@ -12,5 +12,6 @@ export function startOffline() {
   worker.addEventListener('activated', (event) => {
     if (event.isUpdate || event.isExternal) window.location.reload()
   })
-  void worker.register({ immediate: true })
+  // A browser that was told to keep nothing refuses: that is the keeper's choice.
+  worker.register({ immediate: true }).catch(() => {})
 }
