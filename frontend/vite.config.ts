@@ -49,7 +49,7 @@ export default defineConfig({
         })),
       },
       workbox: {
-        importScripts: ['share-worker.js'],
+        importScripts: ['share-worker.js', 'push-worker.js'],
         globPatterns: ['**/*.{js,css,html,woff2,svg}'],
         // Beside the worker, wherever that is.
         navigateFallback: 'index.html',

@@ -60,6 +60,7 @@ RUNS = {
     ("POST", "/api/devices/{device}/token"),
     ("DELETE", "/api/devices/{device}"),
     ("POST", "/api/messengers"),
+    ("POST", "/api/messengers/push-key"),
     ("PUT", "/api/messengers/{messenger}"),
     ("DELETE", "/api/messengers/{messenger}"),
     ("POST", "/api/messengers/{messenger}/trial"),

@@ -1,4 +1,4 @@
-import { chakra, Grid } from '@chakra-ui/react'
+import { chakra, Grid, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
@@ -10,6 +10,7 @@ import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { type TemperatureUnit, temperatureUnit } from '@/shared/units'
 import { GRAVITY, KINDS, type Kind, type Messenger, minuteOf } from './messenger'
+import { subscribe } from './subscribe'
 
 /** Of a target; empty, they stay as they are. */
 const SECRETS = ['target.password', 'target.secret', 'target.authority']
@@ -58,7 +59,12 @@ export function MessengerForm({ held, onDone }: { held?: Messenger; onDone: () =
     form.setError((at in EMPTY ? at : 'name') as keyof Said, { message: problem.detail })
   }
   const add = useAct(
-    (said: Said) => answer(api.POST('/api/messengers', { body: bodyOf(said) })),
+    async (said: Said) => {
+      const body = bodyOf(said)
+      // Asked for with the press of the button: browsers allow it then alone.
+      if (said.kind === 'push') body.target = await subscribe()
+      return answer(api.POST('/api/messengers', { body }))
+    },
     (act) => act,
     refuse,
   )
@@ -130,7 +136,13 @@ export function MessengerForm({ held, onDone }: { held?: Messenger; onDone: () =
             />
           </>
         )}
-        {kind !== 'record only' && (
+        {kind === 'push' && !held && (
+          <Text mb={4} color="soft">
+            Alarms come as notifications, also while Sandboa is closed, as long as the phone and the
+            house reach the internet. Nobody but this phone can read them.
+          </Text>
+        )}
+        {(kind === 'email' || kind === 'webhook') && (
           <TextField
             name="authority"
             label="Certificate of your own authority, if it has one"

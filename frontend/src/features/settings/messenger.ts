@@ -7,6 +7,7 @@ export type Kind = Messenger['kind']
 export const KINDS: Record<Kind, string> = {
   email: 'e-mail',
   webhook: 'webhook',
+  push: 'this phone or computer',
   'record only': 'kept here only',
 }
 

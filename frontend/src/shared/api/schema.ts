@@ -2362,6 +2362,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/messengers/push-key": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Get Push Key
+         * @description The key a phone's browser subscribes with; made when it is first asked for.
+         */
+        post: operations["get_push_key"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/messengers/{messenger}": {
         parameters: {
             query?: never;
@@ -6460,7 +6480,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "email" | "webhook" | "record only";
+            kind: "email" | "webhook" | "push" | "record only";
             /** Name */
             name: string;
             /** Zone */
@@ -6494,7 +6514,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "email" | "webhook" | "record only";
+            kind: "email" | "webhook" | "push" | "record only";
             /** Name */
             name: string;
             /** Zone */
@@ -7456,6 +7476,14 @@ export interface components {
          * @enum {string}
          */
         Provenance: "box probe" | "shelf probe" | "cabinet probe" | "by hand" | "set point" | "before they came";
+        /**
+         * PushKeyResponse
+         * @description The key by which a browser knows the house that may send to it.
+         */
+        PushKeyResponse: {
+            /** Key */
+            key: string;
+        };
         /**
          * Quantity
          * @description What a number is, so that it can be told in the reader's units.
@@ -8512,7 +8540,8 @@ export interface components {
         };
         /**
          * TargetRequest
-         * @description Where messages go: the fields of e-mail, or of a webhook. Empty secrets stay as they are.
+         * @description Where messages go: the fields of e-mail, of a webhook, or those a browser made for its phone.
+         *     Empty secrets stay as they are.
          */
         TargetRequest: {
             /** Server */
@@ -8535,6 +8564,8 @@ export interface components {
             secret?: string | null;
             /** Authority */
             authority?: string | null;
+            /** Phone Key */
+            phone_key?: string | null;
         };
         /**
          * TemperatureSchoolResponse
@@ -13671,6 +13702,32 @@ export interface operations {
             400: components["responses"]["400"];
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_push_key: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushKeyResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            409: components["responses"]["409"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

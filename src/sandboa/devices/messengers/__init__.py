@@ -4,6 +4,7 @@ from collections.abc import Mapping
 from typing import Final
 
 from sandboa.devices.messengers.email import Email
+from sandboa.devices.messengers.push import Push
 from sandboa.devices.messengers.record_only import RecordOnly
 from sandboa.devices.messengers.webhook import Webhook
 from sandboa.services.alarms.delivery import Carrier, Post
@@ -13,6 +14,7 @@ from sandboa.words import to_reader
 CARRIERS: Final[Mapping[str, Carrier]] = {
     "email": Email(),
     "webhook": Webhook(),
+    "push": Push(),
     "record only": RecordOnly(),
 }
 #: How messages go out of a house.

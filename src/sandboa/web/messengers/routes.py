@@ -8,6 +8,7 @@ from fastapi import APIRouter, Path
 from sandboa.core.people import Role
 from sandboa.core.units import TemperatureUnit
 from sandboa.devices.messengers import CARRIERS, POST
+from sandboa.devices.messengers.push_keys import push_keys
 from sandboa.services.acts.revisions import revision_of, saved_over
 from sandboa.services.alarms import delivery
 from sandboa.services.alarms import messengers as messages
@@ -22,7 +23,12 @@ from sandboa.services.alarms.trouble import Severity
 from sandboa.services.forms.people_and_things import form_of_messenger
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.web.house import Asking, NowS
-from sandboa.web.messengers.schemas import MessageResponse, MessengerRequest, MessengerResponse
+from sandboa.web.messengers.schemas import (
+    MessageResponse,
+    MessengerRequest,
+    MessengerResponse,
+    PushKeyResponse,
+)
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import ActResponse, at, at_or_none
 from sandboa.web.security.permissions import LOOK, RUN
@@ -34,7 +40,7 @@ MessengerId = Annotated[int, Path(ge=1, le=2**53)]
 
 
 #: Of a target; told only as "set", also to keepers.
-_HIDDEN = ("password", "secret", "authority")
+_HIDDEN = ("password", "secret", "authority", "phone_key")
 
 
 @router.get("", dependencies=[LOOK])
@@ -70,6 +76,12 @@ def _messages(*, keeper: bool) -> list[MessageResponse]:
 def add_messenger(asked: MessengerRequest, now_s: NowS) -> ActResponse:
     """Let alarms go out."""
     return ActResponse.of(messages.add_messenger(asked.said(), CARRIERS, now_s))
+
+
+@router.post("/push-key", dependencies=[RUN])
+def get_push_key() -> PushKeyResponse:
+    """The key a phone's browser subscribes with; made when it is first asked for."""
+    return PushKeyResponse(key=push_keys().for_browsers)
 
 
 @router.put("/{messenger}", dependencies=[RUN])

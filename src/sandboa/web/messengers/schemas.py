@@ -12,11 +12,13 @@ from sandboa.services.alarms.trouble import Severity
 from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import Moment, RequestSchema
 
+MessengerKind = Literal["email", "webhook", "push", "record only"]
 MinuteOfDay = Annotated[int, Field(ge=0, le=1439)]
 
 
 class TargetRequest(RequestSchema):
-    """Where messages go: the fields of e-mail, or of a webhook. Empty secrets stay as they are."""
+    """Where messages go: the fields of e-mail, of a webhook, or those a browser made for its phone.
+    Empty secrets stay as they are."""
 
     server: Annotated[str, Field(max_length=200)] | None = None
     port: int | None = None
@@ -28,10 +30,11 @@ class TargetRequest(RequestSchema):
     url: Annotated[str, Field(max_length=2000)] | None = None
     secret: Annotated[str, Field(max_length=400)] | None = None
     authority: Annotated[str, Field(max_length=LARGEST_PEM)] | None = None
+    phone_key: Annotated[str, Field(max_length=200)] | None = None
 
 
 class MessengerRequest(RequestSchema):
-    kind: Literal["email", "webhook", "record only"]
+    kind: MessengerKind
     name: Annotated[str, Field(max_length=200)]
     zone: Annotated[str, Field(max_length=60)]
     temperature_unit: TemperatureUnit = TemperatureUnit.CELSIUS
@@ -59,7 +62,7 @@ class MessengerResponse(BaseModel):
     """
 
     id: int
-    kind: Literal["email", "webhook", "record only"]
+    kind: MessengerKind
     name: str
     zone: str
     temperature_unit: TemperatureUnit
@@ -74,6 +77,12 @@ class MessengerResponse(BaseModel):
     failure: str | None
     next_try_at: Moment | None
     revision: Revision
+
+
+class PushKeyResponse(BaseModel):
+    """The key by which a browser knows the house that may send to it."""
+
+    key: str
 
 
 class MessageResponse(BaseModel):
