@@ -4,7 +4,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from sandboa.records import secret_box
-from sandboa.records.database import house_file
+from sandboa.records.database import house_file, transaction
 from sandboa.records.machine import machine_setting, set_machine_setting
 
 _NAME: Final = "push key"
@@ -31,12 +31,14 @@ def push_keys() -> PushKeys:
     from cryptography.hazmat.primitives.serialization import load_pem_public_key
     from webpush.vapid import VAPID
 
-    sealed = machine_setting(_NAME)
-    held = secret_box.opened(house_file(), sealed) if sealed else None
-    if held is None:
-        private, public, _ = VAPID.generate_keys()
-        held = f"{private.decode()}{_BETWEEN}{public.decode()}"
-        set_machine_setting(_NAME, secret_box.seal(house_file(), held))
+    # Two phones that ask at once are given the same.
+    with transaction():
+        sealed = machine_setting(_NAME)
+        held = secret_box.opened(house_file(), sealed) if sealed else None
+        if held is None:
+            private, public, _ = VAPID.generate_keys()
+            held = f"{private.decode()}{_BETWEEN}{public.decode()}"
+            set_machine_setting(_NAME, secret_box.seal(house_file(), held))
     private_pem, public_pem = (part.encode() for part in held.split(_BETWEEN))
     told = VAPID.get_application_server_key(load_pem_public_key(public_pem))
     return PushKeys(private_pem, public_pem, told)
