@@ -12,7 +12,7 @@ import { startTheme } from './shared/theme/useTheme'
 import { Toaster } from './shared/ui/toaster'
 
 startTheme()
-startOffline()
+void startOffline()
 
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root element')

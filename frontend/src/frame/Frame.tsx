@@ -1,5 +1,5 @@
 import { chakra, Flex, SkipNavLink } from '@chakra-ui/react'
-import { useEffect, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { Outlet, useLocation, useNavigate } from 'react-router'
 import { OutOfReach } from '@/shared/api/OutOfReach'
 import { useLive } from '@/shared/climate/useLive'
@@ -8,7 +8,6 @@ import { KeysDialog } from '@/shared/keys/KeysDialog'
 import { useKeyboard, useKeys } from '@/shared/keys/useKeys'
 import { MomentBar } from '@/shared/moment/MomentBar'
 import { useDelivery } from '@/shared/offline/useDelivery'
-import { SignIn } from '@/shared/people/SignIn'
 import { mayComeIn, useSession } from '@/shared/people/session'
 import { noteOpen } from '@/shared/photos/lastOpen'
 import { PLACES } from '@/shared/places'
@@ -16,6 +15,11 @@ import { toggleTheme } from '@/shared/theme/useTheme'
 import { Waiting } from '@/shared/ui/page'
 import { PlacesBar } from './PlacesBar'
 import { TopBar } from './TopBar'
+
+/** A form, and so all that forms are made of: not among what Today needs first. */
+const SignIn = lazy(() =>
+  import('@/shared/people/SignIn').then(({ SignIn }) => ({ default: SignIn })),
+)
 
 /** What surrounds every place: the ways to the others, the switches, the keys. */
 export function Frame() {
@@ -62,7 +66,9 @@ export function Frame() {
         pb="calc(var(--places-bar) + 2.75rem + var(--toast-room, 0px))"
         _print={{ p: 0, maxWidth: 'none', m: 0 }}
       >
-        {session.isPending ? <Waiting /> : admitted ? <Outlet /> : <SignIn />}
+        <Suspense fallback={<Waiting />}>
+          {session.isPending ? <Waiting /> : admitted ? <Outlet /> : <SignIn />}
+        </Suspense>
       </chakra.main>
       <PlacesBar />
       <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
