@@ -12,18 +12,18 @@ from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.development import Circumstances, learn
 from sandboa.core.development.rules import DEFAULT_RULES
 from sandboa.core.errors import NotPlausible
-from sandboa.core.past_clutches.card import PastClutch, check_past_clutch, noon_s
+from sandboa.core.past_clutches.card import ClutchCard, check_past_clutch, noon_s
 from sandboa.core.past_clutches.first_pip import past_pip
 
 LAID = date(2019, 6, 12)
 NOW_S = noon_s(date(2026, 6, 14))
-CARD = PastClutch(LAID, ClutchCount(7, 2), 5, LAID + timedelta(days=57), 31.5)
+CARD = ClutchCard(LAID, ClutchCount(7, 2), 5, LAID + timedelta(days=57), 31.5)
 HERE = Circumstances("North", "Sorrel", 31.5, "lower", 0.01)
 
 
 def test_a_card_that_can_be_true_passes() -> None:
     check_past_clutch(CARD, NOW_S)
-    check_past_clutch(PastClutch(LAID, ClutchCount(3, 3)), NOW_S)
+    check_past_clutch(ClutchCard(LAID, ClutchCount(3, 3)), NOW_S)
     assert CARD.days_to_pip == 57
 
 

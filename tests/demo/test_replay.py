@@ -5,7 +5,7 @@ from pathlib import Path
 
 import pytest
 
-from sandboa.demo.replay import Told, tell
+from sandboa.demo.replay import ReplayScope, tell
 from sandboa.devices.simulation.season import SEASON_DAYS, season
 from sandboa.records.database import open_database
 from sandboa.records.facts import Act
@@ -17,7 +17,7 @@ STORY = season(1_001, BEGAN_S, cabinets=1, clutches=3)
 DAY_S = 86_400.0
 
 
-def told(folder: Path, how: Told) -> tuple[Counter, SnapshotCache]:
+def told(folder: Path, how: ReplayScope) -> tuple[Counter, SnapshotCache]:
     """Kinds of acts in a house that was told the season, and the house, open."""
     open_database(folder / "house.sqlite")
     for _, happen in sorted(tell(STORY, BEGAN_S, how), key=lambda event: event[0]):
@@ -34,7 +34,7 @@ def closed_afterwards():
 
 
 def test_every_act_is_one_the_product_knows_and_happened_in_its_time(tmp_path: Path) -> None:
-    kinds, _ = told(tmp_path, Told())
+    kinds, _ = told(tmp_path, ReplayScope())
     assert kinds["lay"] == 3
     assert kinds["finished"] == 3
     assert kinds["visit"] == sum(len(clutch.visits) for clutch in STORY.clutches)
@@ -47,15 +47,15 @@ def test_every_act_is_one_the_product_knows_and_happened_in_its_time(tmp_path: P
 @pytest.mark.parametrize(
     ("how", "gone"),
     [
-        (Told(readings=False), {"readings"}),
-        (Told(openings=False), {"opening"}),
+        (ReplayScope(readings=False), {"readings"}),
+        (ReplayScope(openings=False), {"opening"}),
         (
-            Told(readings=False, openings=False, anything=False),
+            ReplayScope(readings=False, openings=False, anything=False),
             {"readings", "opening", "visit", "weigh", "gene", "cut"},
         ),
     ],
 )
-def test_what_is_withheld_leaves_no_trace(tmp_path: Path, how: Told, gone: set[str]) -> None:
+def test_what_is_withheld_leaves_no_trace(tmp_path: Path, how: ReplayScope, gone: set[str]) -> None:
     kinds, house = told(tmp_path, how)
     assert not gone & set(kinds)
     # The eggs that were lost are lost all the same.
@@ -68,7 +68,7 @@ def test_what_is_withheld_leaves_no_trace(tmp_path: Path, how: Told, gone: set[s
 
 def test_what_really_happened_is_never_told(tmp_path: Path) -> None:
     """No act, note or name gives away what killed an egg: the house has to find out."""
-    told(tmp_path, Told())
+    told(tmp_path, ReplayScope())
     said = " ".join(act.summary for act in Act.select())
     causes = {egg.cause for clutch in STORY.clutches for egg in clutch.eggs if egg.cause}
     assert causes

@@ -10,7 +10,7 @@ from openpyxl import Workbook
 
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.errors import NotPlausible
-from sandboa.core.past_clutches.card import PastClutch
+from sandboa.core.past_clutches.card import ClutchCard
 from sandboa.formats.logger_files import NotReadable
 from sandboa.formats.old_records import (
     Field,
@@ -95,14 +95,14 @@ def test_a_list_of_clutches_as_people_write_them() -> None:
         ClutchLine(
             "Sorrel",
             "Flint",
-            PastClutch(date(2019, 6, 12), ClutchCount(7, 2), 5, date(2019, 8, 8), 31.5),
+            ClutchCard(date(2019, 6, 12), ClutchCount(7, 2), 5, date(2019, 8, 8), 31.5),
         ),
         ClutchLine(
             "Tansy",
             None,
-            PastClutch(date(2019, 6, 14), ClutchCount(7, 2), 4, None, pytest.approx(31.5)),
+            ClutchCard(date(2019, 6, 14), ClutchCount(7, 2), 4, None, pytest.approx(31.5)),
         ),
-        ClutchLine("Yarrow", None, PastClutch(date(2019, 7, 1), ClutchCount(6, 0))),
+        ClutchLine("Yarrow", None, ClutchCard(date(2019, 7, 1), ClutchCount(6, 0))),
     ]
 
 
@@ -226,7 +226,7 @@ clutches = st.builds(
     names,
     st.none() | names,
     st.builds(
-        PastClutch, days, counts, st.none() | st.integers(0, 20), st.none() | days,
+        ClutchCard, days, counts, st.none() | st.integers(0, 20), st.none() | days,
         st.none() | st.integers(240, 360).map(lambda tenths: tenths / 10),
     ),
     st.none() | st.just("19-04"),

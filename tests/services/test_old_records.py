@@ -9,8 +9,7 @@ from samples import DAY_S, NOW_S, animal, lay_day
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching.raising import Departure
-from sandboa.core.past_clutches.card import PastClutch as Told
-from sandboa.core.past_clutches.card import noon_s
+from sandboa.core.past_clutches.card import ClutchCard, noon_s
 from sandboa.records.animals import Pairing, Weight
 from sandboa.records.clutches import PastClutch
 from sandboa.records.facts import Act
@@ -40,6 +39,7 @@ from sandboa.services.old_records.store import store_records
 from sandboa.services.seasons.counted import counted_clutches
 from sandboa.services.seasons.views import season_page
 from sandboa.services.snapshot.cache import SnapshotCache
+from sandboa.words import SI_READER, sentence
 
 LAID = date(2019, 6, 12)
 
@@ -55,7 +55,7 @@ def card(
     """A clutch as its card tells it."""
     eggs, slugs = map(int, count.split("-"))
     pip = None if pip_days is None else laid + timedelta(days=pip_days)
-    return ClutchLine(dam, sire, Told(laid, ClutchCount(eggs, slugs), hatched, pip))
+    return ClutchLine(dam, sire, ClutchCard(laid, ClutchCount(eggs, slugs), hatched, pip))
 
 
 def warm(line: ClutchLine) -> ClutchLine:
@@ -188,7 +188,7 @@ def test_a_dam_who_is_recorded_as_a_sire_is_asked_about(house: SnapshotCache) ->
         (card(laid=date(2030, 1, 1)), "laid"),
         (card(hatched=6), "hatched"),
         (card(pip_days=20), "first_pip"),
-        (card(sire="Sorrel "), "sire"),
+        (card(sire="sorrel"), "sire"),
         (WeightLine("Sorrel", LAID, 9.0), "mass_g"),
         (WeightLine("Sorrel", date(2030, 1, 1), 1900.0), "day"),
         (PairingLine("Sorrel", "Flint", LAID, LAID - timedelta(days=1)), "end"),
@@ -296,3 +296,31 @@ def test_an_animal_that_more_was_recorded_of_stays_when_its_list_is_taken_back(
     undo(stored.id, NOW_S)
     assert [row.name for row in Animal.current()] == ["Sorrel"]
     assert PastClutch.current() == []
+
+
+def test_one_name_for_a_dam_and_a_sire_is_asked_about(house: SnapshotCache) -> None:
+    """Else the sire of one clutch would be the dam of another."""
+    lines = [card("Ember", sire=None), card("Tansy", sire="ember")]
+    checked = check_records(lines, {}, NOW_S)
+    assert checked.asked
+    assert "as a dam and as a sire" in checked.names[-1].why
+    with pytest.raises(Conflict, match="as a dam and as a sire"):
+        store(*lines)
+    assert Animal.current() == []
+
+
+def test_an_answer_of_the_other_role_is_none(house: SnapshotCache) -> None:
+    animal("dam", "Sorrel")
+    flint = animal("sire", "Flint")
+    with pytest.raises(Conflict, match="misspelt"):
+        store(card("Sorel"), Sorel=NameChoice(animal=flint))
+    assert PastClutch.current() == []
+
+
+def test_a_refused_line_is_told_in_words_for_its_reader(house: SnapshotCache) -> None:
+    sorrel = animal("dam", "Sorrel")
+    leave_house(sorrel, Departure.SOLD, "", noon_s(date(2019, 1, 1)), NOW_S)
+    with pytest.raises(Conflict) as refused:
+        store(card("Tansy"), card())
+    told = sentence(refused.value.reason, SI_READER)
+    assert told == "line 2: Sorrel left the house on 1 Jan 2019"

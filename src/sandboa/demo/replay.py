@@ -56,7 +56,7 @@ _DRY_AFTER_S: Final = 43_200.0
 
 
 @dataclass(frozen=True)
-class Told:
+class ReplayScope:
     """What of the season is told: withheld, there is less to go by."""
 
     readings: bool = True
@@ -66,9 +66,9 @@ class Told:
     anything: bool = True
 
 
-def tell(story: SeasonStory, began_s: float, told: Told | None = None) -> Iterator[Event]:
+def tell(story: SeasonStory, began_s: float, told: ReplayScope | None = None) -> Iterator[Event]:
     """The season's events, each with its moment (s), in no order."""
-    told = told or Told()
+    told = told or ReplayScope()
     year = datetime.fromtimestamp(began_s, UTC).year
     for number, (name, inheritance, double) in enumerate(story.genes if told.anything else ()):
         at_s = began_s - 300 * _DAY_S + number
@@ -85,13 +85,17 @@ def tell(story: SeasonStory, began_s: float, told: Told | None = None) -> Iterat
 
 
 def tell_clutch(
-    story: ClutchStory, code: str, began_s: float, set_point_c: float, told: Told | None = None
+    story: ClutchStory,
+    code: str,
+    began_s: float,
+    set_point_c: float,
+    told: ReplayScope | None = None,
 ) -> Iterator[Event]:
     """A clutch from lay day to its closing, and its failed eggs opened.
 
     Its day 0 is `began_s` (s), its cabinet set to `set_point_c`.
     """
-    told = told or Told()
+    told = told or ReplayScope()
     laid_s = began_s + story.laid_day * _DAY_S
     laid_s -= laid_s % 60
 
@@ -137,7 +141,9 @@ def _weigh(name: str, mass_g: float, at_s: float) -> None:
     weigh(animal.entity_id, mass_g, at_s, at_s, confirmed=True)
 
 
-def _cabinet(story: CabinetStory, days: float, began_s: float, told: Told) -> Iterator[Event]:
+def _cabinet(
+    story: CabinetStory, days: float, began_s: float, told: ReplayScope
+) -> Iterator[Event]:
     first_s = began_s + story.first_day * _DAY_S
     said = CabinetCommand(story.name, CabinetKind.HOME_BUILT, story.shelves)
     yield first_s, partial(add_cabinet, said, story.set_point_c, first_s, first_s)
@@ -151,7 +157,7 @@ def _cabinet(story: CabinetStory, days: float, began_s: float, told: Told) -> It
         yield end_s, partial(_send, story, end_s)
 
 
-def _hang(story: CabinetStory, began_s: float, told: Told) -> None:
+def _hang(story: CabinetStory, began_s: float, told: ReplayScope) -> None:
     add_device(f"{story.name} logger", began_s)
     device = named(Device, f"{story.name} logger")
     assert device is not None, "added just now"

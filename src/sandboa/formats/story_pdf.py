@@ -203,7 +203,7 @@ class _Story:
             self._line(self._act(entry))
 
     def _act(self, entry: LogEntry) -> str:
-        at_s = entry.act.recorded_s if entry.act.at_s is None else entry.act.at_s
+        at_s = entry.happened_s
         by = f" ({entry.by})" if entry.by else ""
         words = sentence(entry.act.said, self._reader)
         return f"{day(at_s, self._reader.zone)}, day {self._day(at_s)} - {words}{by}"

@@ -15,7 +15,7 @@ PIP_RANGE_DAYS: Final = (44, 105)
 
 
 @dataclass(frozen=True, slots=True)
-class PastClutch:
+class ClutchCard:
     """`hatched` eggs of it hatched, None where the card does not say, as with the first pip; it was
     kept at about `kept_c` (°C), None where nobody knows."""
 
@@ -53,7 +53,7 @@ def require_past_day(field: str, day: date, now_s: float) -> None:
         raise NotPlausible(field, f"{day} is in the future")
 
 
-def check_past_clutch(clutch: PastClutch, now_s: float) -> None:
+def check_past_clutch(clutch: ClutchCard, now_s: float) -> None:
     """Raise NotPlausible, at its field, for what cannot be true of a past clutch.
 
     A first pip 44 to 105 days after laying is believed (assumption), more hatched than were fertile

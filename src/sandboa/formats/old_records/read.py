@@ -8,7 +8,7 @@ from typing import Final, TypeVar
 from sandboa.core.clutch_count import ClutchCount
 from sandboa.core.errors import NotPlausible
 from sandboa.core.messages import Words
-from sandboa.core.past_clutches.card import PastClutch
+from sandboa.core.past_clutches.card import ClutchCard
 from sandboa.formats.logger_files.errors import NotReadable
 from sandboa.formats.logger_files.headings import plain
 from sandboa.formats.logger_files.table import Table, tables_of
@@ -161,7 +161,7 @@ class _Cells:
         kept = self._cell(Field.KEPT, read_kept)
         if dam is None or laid is None or count is None:
             return None
-        told = PastClutch(laid, count, hatched, pip, kept)
+        told = ClutchCard(laid, count, hatched, pip, kept)
         return ClutchLine(dam, self._text(Field.SIRE), told, self._text(Field.CODE))
 
     def _animal(self) -> OldLine | None:

@@ -34,6 +34,12 @@ class LogEntry:
     single: bool = False
     clutch: str | None = None
 
+    @property
+    def happened_s(self) -> float:
+        """When what it tells happened; where that is not known, when it was recorded."""
+        at_s = self.act.at_s
+        return float(self.act.recorded_s if at_s is None else at_s)
+
 
 def house_log(limit: int = LINES, before: int | None = None) -> list[LogEntry]:
     """What was recorded last in the whole house, newest first; before an act where one is given."""

@@ -16,6 +16,7 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.animals import Departure, Pairing, Weight
 from sandboa.records.clutches import Clutch, PastClutch
 from sandboa.services.animals.commands import LONGEST_TRAITS
+from sandboa.services.lay_day.day import require_two
 from sandboa.services.old_records.lines import (
     AnimalLine,
     ClutchLine,
@@ -24,7 +25,7 @@ from sandboa.services.old_records.lines import (
     PairingLine,
     WeightLine,
 )
-from sandboa.services.old_records.names import Key, NameChoice, Names, NameTold, key_of
+from sandboa.services.old_records.names import Key, NameChoice, NameMatch, Names, key_of
 
 
 class State(StrEnum):
@@ -50,7 +51,7 @@ class CheckedRecords:
     """Each line in order, None for one that could not be read, and every name on them."""
 
     lines: tuple[Checked | None, ...]
-    names: tuple[NameTold, ...]
+    names: tuple[NameMatch, ...]
 
     @property
     def asked(self) -> bool:
@@ -135,8 +136,7 @@ class _Look:
             clean_name("code", line.code)
         for named in line.animals:
             self._require_not_left(named, line.told.laid)
-        if line.sire is not None and key_of(line.sire, None) == key_of(line.dam, None):
-            raise NotPlausible("sire", f"{line.dam} cannot be dam and sire at once")
+        require_two(line.dam, line.sire)
         laid = self._laid[self._who(line.animals[0])]
         near = [
             (abs(line.told.laid_s - laid_s), laid_s, what)

@@ -5,7 +5,7 @@ from datetime import date
 from enum import StrEnum
 
 from sandboa.core.animals import DAM, SIRE
-from sandboa.core.past_clutches.card import PastClutch
+from sandboa.core.past_clutches.card import ClutchCard
 
 
 class RecordKind(StrEnum):
@@ -32,7 +32,7 @@ class ClutchLine:
 
     dam: str
     sire: str | None
-    told: PastClutch
+    told: ClutchCard
     code: str | None = None
 
     @property

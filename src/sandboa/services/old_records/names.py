@@ -28,7 +28,7 @@ Key = tuple[str, str | None]
 
 
 @dataclass(frozen=True, slots=True)
-class NameTold:
+class NameMatch:
     """A name of a role (None: either), and who it is: `animal` by id, or a new one of `new_role`;
     neither while it is asked about. `near` are animals it may be, `why` says why it is asked, and
     `may_be_new` whether it can be a new animal under that name."""
@@ -60,14 +60,14 @@ class Names:
         self._own = {
             key_of(line.name, None)[0]: line.role for line in lines if isinstance(line, AnimalLine)
         }
-        self.told: dict[Key, NameTold] = {}
+        self.told: dict[Key, NameMatch] = {}
         for line in lines:
             for named in line.animals:
                 key = key_of(named.name, named.role)
                 if key not in self.told and key[0] not in self._own:
-                    self.told[key] = self._tell(named)
+                    self.told[key] = self._of_one_role(named, self._tell(named))
 
-    def of(self, named: NamedAnimal) -> NameTold | None:
+    def of(self, named: NamedAnimal) -> NameMatch | None:
         """Who that is; None for an animal that another line of the same list records."""
         return self.told.get(key_of(named.name, named.role))
 
@@ -84,31 +84,40 @@ class Names:
                 return row
         return None
 
-    def _tell(self, named: NamedAnimal) -> NameTold:
+    def _tell(self, named: NamedAnimal) -> NameMatch:
         name, role = named.name, named.role
         if (row := self.known(name, role)) is not None:
-            return NameTold(name, role, row.entity_id, None)
+            return NameMatch(name, role, row.entity_id, None)
         answer = self._chosen.get(key_of(name, role))
         near = self._near(name, role)
-        if answer is not None and answer.animal in self.animals:
-            return NameTold(name, role, answer.animal, None, near)
+        chosen = self.animals.get(answer.animal) if answer is not None and answer.animal else None
+        if chosen is not None and role in (None, chosen.role):
+            return NameMatch(name, role, chosen.entity_id, None, near)
         taken = self.known(name)
         if taken is not None:
             why = f"{taken.name} is recorded as a {taken.role}: which {role} is meant?"
-            return NameTold(name, role, None, None, near, why, may_be_new=False)
+            return NameMatch(name, role, None, None, near, why, may_be_new=False)
         try:
             clean_name(named.field, name)
         except NotPlausible as error:
-            return NameTold(name, role, None, None, near, str(error.reason), may_be_new=False)
+            return NameMatch(name, role, None, None, near, str(error.reason), may_be_new=False)
         if answer is not None and answer.new_role in (DAM, SIRE):
-            return NameTold(name, role, None, role or answer.new_role, near)
+            return NameMatch(name, role, None, role or answer.new_role, near)
         if near:
-            return NameTold(
+            return NameMatch(
                 name, role, None, None, near, "is that a name misspelt, or another animal?"
             )
         if role is None:
-            return NameTold(name, role, None, None, near, "is it a dam or a sire?")
-        return NameTold(name, role, None, role)
+            return NameMatch(name, role, None, None, near, "is it a dam or a sire?")
+        return NameMatch(name, role, None, role)
+
+    def _of_one_role(self, named: NamedAnimal, told: NameMatch) -> NameMatch:
+        """Asked about where the list has a new animal of that name in the other role already."""
+        other = self.told.get(key_of(named.name, SIRE if named.role == DAM else DAM))
+        if told.new_role is None or other is None or other.new_role in (None, told.new_role):
+            return told
+        why = "it stands on this list as a dam and as a sire: which is meant?"
+        return NameMatch(told.name, told.role, None, None, told.near, why, may_be_new=False)
 
     def _near(self, name: str, role: str | None) -> tuple[tuple[int, str], ...]:
         of_role = {

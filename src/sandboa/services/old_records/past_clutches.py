@@ -6,33 +6,33 @@ from datetime import UTC, datetime
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import DAM, SIRE
 from sandboa.core.clutch_count import ClutchCount
-from sandboa.core.errors import NotPlausible
-from sandboa.core.past_clutches.card import PastClutch as Told
-from sandboa.core.past_clutches.card import check_past_clutch
+from sandboa.core.past_clutches.card import ClutchCard, check_past_clutch
 from sandboa.records.clutches import PastClutch
 from sandboa.records.facts import Act
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.acts.recording import act
 from sandboa.services.acts.revisions import Form
 from sandboa.services.animals.commands import animal_named, find_animal
+from sandboa.services.lay_day.day import require_two
 from sandboa.services.old_records.lines import ClutchLine
 from sandboa.services.old_records.store import values_of
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
 @dataclass(frozen=True, slots=True)
-class PastClutchTold:
+class PastClutchEntry:
     """A past clutch and its id, with its parents by name."""
 
     id: int
     line: ClutchLine
 
 
-def past_clutches(snapshot: Snapshot) -> list[PastClutchTold]:
+def past_clutches(snapshot: Snapshot) -> list[PastClutchEntry]:
     """Those of the house, the latest first."""
     names = {entity: row.name for entity, row in snapshot.animals.items()}
     return [
-        PastClutchTold(row.entity_id, _line(row, names)) for row in reversed(snapshot.past_clutches)
+        PastClutchEntry(row.entity_id, _line(row, names))
+        for row in reversed(snapshot.past_clutches)
     ]
 
 
@@ -66,8 +66,7 @@ def correct_past_clutch(entity: int, line: ClutchLine, now_s: float) -> Act:
     """
     row = _row(entity)
     check_past_clutch(line.told, now_s)
-    if line.sire is not None and line.sire.casefold() == line.dam.casefold():
-        raise NotPlausible("sire", f"{line.dam} cannot be dam and sire at once")
+    require_two(line.dam, line.sire)
     with act(ActKind.OLD_RECORDS, "", now_s) as correcting:
         dam = animal_named(correcting, DAM, line.dam)
         sire = None if line.sire is None else animal_named(correcting, SIRE, line.sire)
@@ -96,7 +95,7 @@ def _row(entity: int) -> PastClutch:
 
 def _line(row: PastClutch, names: dict[int, str]) -> ClutchLine:
     pipped = row.first_pip_s
-    told = Told(
+    told = ClutchCard(
         datetime.fromtimestamp(row.laid_s, UTC).date(),
         ClutchCount(row.eggs, row.slugs),
         row.hatched,

@@ -4,6 +4,7 @@ from collections.abc import Collection, Mapping, Sequence
 
 from sandboa.core.act_kinds import ActKind
 from sandboa.core.animals import DAM, SIRE
+from sandboa.core.messages import Message
 from sandboa.core.names import clean_name
 from sandboa.core.past_clutches.card import noon_s
 from sandboa.records.animals import Pairing, Weight
@@ -40,7 +41,8 @@ def store_records(
         raise Conflict(f"{asked.name}: {asked.why}")
     for place, told in enumerate(checked.lines, 1):
         if told is not None and told.state is State.REFUSED:
-            raise Conflict(f"line {place}: {told.problems[0][1]}")
+            why = told.problems[0][1]
+            raise Conflict(Message("line {place}: {why}", place=place, why=why))
     wanted = [
         line
         for place, (line, told) in enumerate(zip(lines, checked.lines, strict=True))

@@ -61,12 +61,7 @@ def clutch_story(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchStory:
         page,
         as_of_s,
         tuple(EggStory(own.egg, tuple(reversed(own.history))) for own in eggs),
-        tuple(sorted(acts, key=lambda entry: (_happened_s(entry), entry.act.id))),
+        tuple(sorted(acts, key=lambda entry: (entry.happened_s, entry.act.id))),
         tuple(photos[-_MOST_PHOTOS:]),
         len(photos),
     )
-
-
-def _happened_s(entry: LogEntry) -> float:
-    at_s = entry.act.at_s
-    return float(entry.act.recorded_s if at_s is None else at_s)

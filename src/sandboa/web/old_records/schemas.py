@@ -11,8 +11,8 @@ from sandboa.formats.old_records import ReadLine, RecordList, Texts, texts_of
 from sandboa.formats.old_records.read import MOST_LINES
 from sandboa.services.old_records.checks import Checked, State
 from sandboa.services.old_records.lines import RecordKind
-from sandboa.services.old_records.names import Key, NameChoice, NameTold, key_of
-from sandboa.services.old_records.past_clutches import PastClutchTold
+from sandboa.services.old_records.names import Key, NameChoice, NameMatch, key_of
+from sandboa.services.old_records.past_clutches import PastClutchEntry
 from sandboa.web.requests.reader import Sentence
 from sandboa.web.schemas.common import Id, RequestSchema
 
@@ -151,7 +151,7 @@ class NameResponse(BaseModel):
     may_be_new: bool
 
     @classmethod
-    def of(cls, told: NameTold) -> Self:
+    def of(cls, told: NameMatch) -> Self:
         """As it is told."""
         near = [NearAnimalResponse(id=animal, name=name) for animal, name in told.near]
         return cls(
@@ -223,7 +223,7 @@ class PastClutchResponse(BaseModel):
     revision: str
 
     @classmethod
-    def of(cls, told: PastClutchTold, form: dict[str, Any], revision: str) -> Self:
+    def of(cls, told: PastClutchEntry, form: dict[str, Any], revision: str) -> Self:
         """Of a past clutch and its form."""
         days = told.line.told.days_to_pip
         return cls(id=told.id, days_to_pip=days, revision=revision, **form)
