@@ -9,7 +9,7 @@ from pathlib import Path
 
 from benchmarks.report import met
 from sandboa.core.causes import Cause
-from sandboa.demo.replay import Told, tell
+from sandboa.demo.replay import ReplayScope, tell
 from sandboa.devices.simulation.season import SEASON_DAYS, Habits, season
 from sandboa.devices.simulation.season_hazards import UNLISTED
 from sandboa.records.database import database, open_database
@@ -63,23 +63,25 @@ class Withheld:
 
     words: str
     habits: Habits
-    told: Told
+    told: ReplayScope
 
 
-FULL = Withheld("full records", Habits(misreads=_MISREADS), Told())
+FULL = Withheld("full records", Habits(misreads=_MISREADS), ReplayScope())
 NOTHING = Withheld(
     "nothing but who laid, where, and what hatched",
     Habits(),
-    Told(readings=False, openings=False, anything=False),
+    ReplayScope(readings=False, openings=False, anything=False),
 )
 VARIANTS = (
     FULL,
-    Withheld("no weighings", Habits(weighs=False, misreads=_MISREADS), Told()),
-    Withheld("no candling after lay day", Habits(candles=False, misreads=_MISREADS), Told()),
-    Withheld("no egg opened", Habits(), Told(openings=False)),
-    Withheld("no probe", Habits(misreads=_MISREADS), Told(readings=False)),
+    Withheld("no weighings", Habits(weighs=False, misreads=_MISREADS), ReplayScope()),
+    Withheld("no candling after lay day", Habits(candles=False, misreads=_MISREADS), ReplayScope()),
+    Withheld("no egg opened", Habits(), ReplayScope(openings=False)),
+    Withheld("no probe", Habits(misreads=_MISREADS), ReplayScope(readings=False)),
     Withheld(
-        "none of these", Habits(weighs=False, candles=False), Told(readings=False, openings=False)
+        "none of these",
+        Habits(weighs=False, candles=False),
+        ReplayScope(readings=False, openings=False),
     ),
     NOTHING,
 )

@@ -50,9 +50,29 @@ def test_a_card_takes_twelve_keys_and_no_hand_leaves_them(desk: Page, own_demo: 
     pressed(desk, "T")
     desk.get_by_role("button", name="Mend it").click()
     expect(desk.get_by_label("Laid", exact=True)).to_have_value("2019-06-13")
+    # Mended, it is stored; what was half typed goes on.
+    desk.get_by_label("Laid", exact=True).fill("2018-06-13")
+    desk.get_by_label("First pip", exact=True).select_text()
+    desk.keyboard.type("58")
+    expect(desk.get_by_label("Dam", exact=True)).to_have_value("Tansy")
+    expect(desk.get_by_role("region", name="2018").get_by_role("listitem")).to_have_count(1)
     # It counts from now on.
     desk.goto(f"{own_demo}/seasons")
-    expect(desk.get_by_text("3 of these")).to_be_visible()
+    expect(desk.get_by_text("4 of these")).to_be_visible()
+
+
+def test_a_line_that_is_asked_about_twice_keeps_both_answers(desk: Page, own_demo: str) -> None:
+    desk.goto(f"{own_demo}/old-records")
+    desk.get_by_label("Season", exact=True).fill("2017")
+    for name, typed in (("Dam", "Sorel"), ("Sire", "Flintt"), ("Laid", "2017-06-12")):
+        desk.get_by_label(name, exact=True).fill(typed)
+    desk.get_by_label("Eggs-slugs", exact=True).press_sequentially("72")
+    desk.keyboard.press("Enter")
+    desk.get_by_role("group", name="Sorel").get_by_role("button", name="It is Sorrel").click()
+    asked = desk.get_by_role("group", name="Flintt")
+    expect(desk.get_by_role("group", name="Sorel")).to_be_hidden()
+    asked.get_by_role("button", name="It is Flint").click()
+    expect(desk.get_by_role("region", name="2017").get_by_role("listitem")).to_contain_text("Flint")
 
 
 def test_a_list_is_looked_over_mended_stored_and_taken_back(desk: Page, own_demo: str) -> None:

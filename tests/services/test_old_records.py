@@ -324,3 +324,12 @@ def test_a_refused_line_is_told_in_words_for_its_reader(house: SnapshotCache) ->
         store(card("Tansy"), card())
     told = sentence(refused.value.reason, SI_READER)
     assert told == "line 2: Sorrel left the house on 1 Jan 2019"
+
+
+def test_a_list_happened_when_it_was_recorded(house: SnapshotCache) -> None:
+    """It is of many days: none of them is when somebody did it."""
+    stored = store(card(), card("Tansy", laid=date(2018, 6, 1)))
+    assert Act.get_by_id(stored.id).at_s is None
+    past = past_clutches(house.current())[0]
+    correcting = correct_past_clutch(past.id, card(count="8-1"), NOW_S)
+    assert Act.get_by_id(correcting.id).at_s is None

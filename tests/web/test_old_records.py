@@ -124,7 +124,10 @@ def test_a_past_clutch_is_corrected_where_nobody_did_meanwhile(
     seen = {"If-Match": f'"{past["revision"]}"'}
     refused = problem(http.put(path, json=form(past, hatched=6), headers=seen), 422)
     assert refused["errors"][0]["field"] == "hatched"
-    assert http.put(path, json=form(past, count="8-2"), headers=seen).status_code == 200
+    unclear = problem(http.put(path, json=form(past, laid="6/7/2019"), headers=seen), 422)
+    assert "month" in unclear["detail"]
+    named = form(past, count="8-2", laid="12 Jun 2019")
+    assert http.put(path, json=named, headers=seen).status_code == 200
     changed = problem(http.put(path, json=form(past, count="6-1"), headers=seen), 412)
     assert changed["current"]["form"]["count"] == "8-2"
     taken = http.delete(path)

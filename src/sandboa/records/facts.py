@@ -126,6 +126,10 @@ class Act(Record):
         """Give the act another summary, until it is closed."""
         self.summary, self.message = str(summary), kept(summary)
 
+    def is_of_no_moment(self) -> None:
+        """Let it have happened when it was recorded, whatever days it told of so far."""
+        _happened.pop(self.id, None)
+
     def close(self) -> None:
         """Write it as it is now and chain it to the one before; the last thing of its transaction.
 

@@ -71,6 +71,8 @@ export function CheckedList({
     store.mutate(
       {
         ...body,
+        // A line that is left out may be the one that proved it.
+        order: told.order ?? null,
         lines: kept.map((line) => line.cells),
         doubles: kept.flatMap((line, at) => (doubles.includes(line.place) ? [at] : [])),
       },
@@ -117,6 +119,7 @@ export function CheckedList({
         />
       )}
       {!told.order_asked && <NewLines lines={of('new')} kind={list.kind} />}
+      {check.error && <Notice urgent>{sentence(check.error.message)}</Notice>}
       {store.error && <Notice urgent>{sentence(store.error.detail)}</Notice>}
       <Box>
         <Button

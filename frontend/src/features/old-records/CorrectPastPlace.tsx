@@ -7,6 +7,7 @@ import { answer, api, type Problem, type Schemas } from '@/shared/api/client'
 import { useAct, useAnimals } from '@/shared/api/queries'
 import { BothVersions } from '@/shared/corrections/BothVersions'
 import { useCorrection } from '@/shared/corrections/useCorrection'
+import { plainDay } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { FormEnd } from '@/shared/ui/FormEnd'
 import { TextField } from '@/shared/ui/fields'
@@ -71,7 +72,7 @@ function Correcting({ clutch }: { clutch: PastClutch }) {
           <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap={5}>
             <TextField name="dam" label="Dam" required offers={named('dam')} />
             <TextField name="sire" label="Sire" offers={named('sire')} />
-            <TextField name="laid" label="Laid" type="date" required />
+            <TextField name="laid" label="Laid" help="like 12 Jun 2019" required />
             <TextField
               name="count"
               label="Eggs-slugs"
@@ -84,7 +85,7 @@ function Correcting({ clutch }: { clutch: PastClutch }) {
               inputMode="numeric"
               check={(text) => /^\d*$/.test(text.trim()) || 'A whole number, or nothing.'}
             />
-            <TextField name="first_pip" label="First pip" type="date" />
+            <TextField name="first_pip" label="First pip" />
             <TextField
               name="kept"
               label={`Kept at about, °${unit}`}
@@ -121,10 +122,10 @@ function valuesOf(clutch: PastClutch, unit: TemperatureUnit): Values {
   return {
     dam: clutch.dam,
     sire: clutch.sire ?? '',
-    laid: clutch.laid,
+    laid: plainDay(clutch.laid),
     count: clutch.count,
     hatched: clutch.hatched?.toString() ?? '',
-    first_pip: clutch.first_pip ?? '',
+    first_pip: clutch.first_pip ? plainDay(clutch.first_pip) : '',
     kept: clutch.kept_c === null ? '' : String(degrees(clutch.kept_c, unit)),
     code: clutch.code ?? '',
   }
@@ -136,15 +137,16 @@ function requestOf(
   start: Values,
   unit: TemperatureUnit,
 ): Schemas['PastClutchRequest'] {
-  // What was not touched stays to the last digit, whatever it was shown as.
+  // What was not touched stays as it is, whatever it was shown as.
   const kept = values.kept === start.kept ? clutch.kept_c : keptOf(values.kept.trim(), unit)
   return {
     dam: values.dam.trim(),
     sire: values.sire.trim() || null,
-    laid: values.laid,
+    laid: values.laid === start.laid ? clutch.laid : values.laid.trim(),
     count: values.count.trim(),
     hatched: values.hatched.trim() ? Number(values.hatched) : null,
-    first_pip: values.first_pip || null,
+    first_pip:
+      values.first_pip === start.first_pip ? clutch.first_pip : values.first_pip.trim() || null,
     kept_c: kept,
     code: values.code.trim() || null,
   }

@@ -17,6 +17,8 @@ export function HandLines({ animals, past, mostEggs }: Props) {
   const [year, setYear] = useState(String(new Date().getFullYear() - 1))
   const [monthFirst, setMonthFirst] = useState(() => writesMonthFirst(navigator.language))
   const [texts, setTexts] = useState<Texts>(NOTHING)
+  // What was half typed when a line came back to be mended: it goes on after that.
+  const [aside, setAside] = useState<Texts>(NOTHING)
   const written = hand.lines.map(({ cells }) => cells)
   const named = (role: 'dam' | 'sire') => [
     ...new Set([
@@ -26,7 +28,8 @@ export function HandLines({ animals, past, mostEggs }: Props) {
   ]
   const finish = (cells: Cells) => {
     hand.add(cells)
-    setTexts(NOTHING)
+    setTexts(aside)
+    setAside(NOTHING)
   }
   return (
     <Stack gap={4}>
@@ -78,6 +81,7 @@ export function HandLines({ animals, past, mostEggs }: Props) {
               onAgain={(answers) => hand.again(line, answers)}
               onMend={() => {
                 hand.take(line)
+                setAside(texts)
                 setTexts(textsOf(line.cells))
               }}
             />

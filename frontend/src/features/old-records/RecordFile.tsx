@@ -1,10 +1,10 @@
 import { Box, Stack, Text } from '@chakra-ui/react'
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { ColumnUses } from '@/shared/files/ColumnUses'
 import { DropFile } from '@/shared/files/DropFile'
 import { fileBody } from '@/shared/files/fileBody'
+import { useFileRead } from '@/shared/files/useFileRead'
 import { sentence } from '@/shared/sentence'
 import { Fetching, Notice } from '@/shared/ui/page'
 import { CheckedList } from './CheckedList'
@@ -14,6 +14,11 @@ import { KINDS, USES } from './words'
 
 type Choices = { kind?: RecordKind; column?: Field[]; sheet?: string }
 
+const NONE: Choices = {}
+
+const readList = (file: File, choices: Choices) =>
+  answer(api.POST('/api/old-records/files/read', { params: { query: choices }, ...fileBody(file) }))
+
 /** A list is dropped, its columns are looked over, its lines checked; then all is stored at once. */
 export function RecordFile({
   animals,
@@ -22,31 +27,9 @@ export function RecordFile({
   animals: Schemas['AnimalResponse'][]
   largest: number
 }) {
-  const [file, setFile] = useState<File | null>(null)
-  const [choices, setChoices] = useState<Choices>({})
-  const [refused, setRefused] = useState('')
+  const { file, choices, setChoices, refused, setRefused, take, told, problem, pending } =
+    useFileRead('record-list', NONE, readList)
   const [stored, setStored] = useState('')
-  const read = useQuery({
-    queryKey: ['record-list', file?.name, file?.size, file?.lastModified, choices],
-    enabled: file !== null,
-    retry: false,
-    refetchInterval: false,
-    staleTime: Number.POSITIVE_INFINITY,
-    placeholderData: keepPreviousData,
-    queryFn: () =>
-      answer(
-        api.POST('/api/old-records/files/read', {
-          params: { query: choices },
-          ...fileBody(file as File),
-        }),
-      ),
-  })
-  const take = (next: File | null) => {
-    setFile(next)
-    setChoices({})
-    setRefused('')
-  }
-  const list = file && !read.error ? read.data : undefined
   return (
     <Stack gap={4}>
       <Text color="soft" maxWidth="44rem">
@@ -65,41 +48,41 @@ export function RecordFile({
       />
       <Box aria-live="polite">
         {refused && <Notice urgent>{refused}</Notice>}
-        {file && read.error && <Notice urgent>{sentence(read.error.message)}</Notice>}
+        {problem && <Notice urgent>{sentence(problem)}</Notice>}
         {stored && <Notice label="Stored.">{stored}</Notice>}
-        {file && read.isPending && <Fetching />}
+        {pending && <Fetching />}
       </Box>
-      {list && (
+      {told && (
         <>
           <Options
             label="What it is a list of"
             options={KINDS}
-            value={list.kind}
+            value={told.kind}
             onChoose={(kind) => setChoices({ ...choices, kind, column: [] })}
           />
-          {list.sheets.length > 1 && (
+          {told.sheets.length > 1 && (
             <Options
               label="Which sheet"
-              options={list.sheets.map((names): [string, string] => [
+              options={told.sheets.map((names): [string, string] => [
                 names[0] ?? '',
                 names.join(', '),
               ])}
-              value={list.sheet}
+              value={told.sheet}
               onChoose={(sheet) => setChoices({ sheet })}
             />
           )}
           <ColumnUses
-            columns={list.columns.map(({ heading, examples }) => ({ heading, cells: examples }))}
-            uses={list.columns.map(({ holds }, place) => choices.column?.[place] ?? holds)}
-            words={USES[list.kind]}
+            columns={told.columns.map(({ heading, examples }) => ({ heading, cells: examples }))}
+            uses={told.columns.map(({ holds }, place) => choices.column?.[place] ?? holds)}
+            words={USES[told.kind]}
             unused="unused"
-            onChoose={(column) => setChoices({ ...choices, kind: list.kind, column })}
+            onChoose={(column) => setChoices({ ...choices, kind: told.kind, column })}
           />
-          {list.complete ? (
+          {told.complete ? (
             <CheckedList
               // Other columns are other lines.
-              key={JSON.stringify([list.kind, list.sheet, list.columns])}
-              list={list}
+              key={JSON.stringify([told.kind, told.sheet, told.columns])}
+              list={told}
               animals={animals}
               onStored={(summary) => {
                 take(null)
@@ -108,7 +91,7 @@ export function RecordFile({
             />
           ) : (
             <Notice urgent label="A column is missing.">
-              {NEEDED[list.kind]}
+              {NEEDED[told.kind]}
             </Notice>
           )}
         </>

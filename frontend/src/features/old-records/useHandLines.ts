@@ -11,6 +11,10 @@ export type HandLine = {
   check?: Check | undefined
   /** Why it could not be stored. */
   problem?: string | undefined
+  /** What was answered about it so far: a line may be asked about twice. */
+  names: NameAnswer[]
+  /** Whether it is another clutch than the one it looks like. */
+  anyway: boolean
 }
 
 type Answers = { names?: NameAnswer[]; anyway?: boolean }
@@ -19,6 +23,7 @@ type Answers = { names?: NameAnswer[]; anyway?: boolean }
 export function useHandLines() {
   const [lines, setLines] = useState<HandLine[]>([])
   const next = useRef(0)
+  const last = useRef(Promise.resolve())
   const change = (key: number, to: Partial<HandLine>) =>
     setLines((all) => all.map((line) => (line.key === key ? { ...line, ...to } : line)))
   const act = useAct(
@@ -27,8 +32,7 @@ export function useHandLines() {
     () => {},
   )
 
-  const store = async (key: number, cells: Cells, { names = [], anyway = false }: Answers = {}) => {
-    change(key, { state: 'storing', check: undefined, problem: undefined })
+  const store = async ({ key, cells, names, anyway }: HandLine) => {
     const body = {
       kind: 'clutches' as const,
       lines: [cells],
@@ -49,14 +53,31 @@ export function useHandLines() {
     }
   }
 
+  // One after the other: a line is looked at beside those that were finished before it.
+  const queue = (line: HandLine) => {
+    last.current = last.current.then(() => store(line))
+  }
+
   return {
     lines,
     add: (cells: Cells) => {
       const key = next.current++
-      setLines((all) => [{ key, cells, state: 'storing' }, ...all])
-      void store(key, cells)
+      const line: HandLine = { key, cells, state: 'storing', names: [], anyway: false }
+      setLines((all) => [line, ...all])
+      queue(line)
     },
-    again: (line: HandLine, answers: Answers) => void store(line.key, line.cells, answers),
+    again: (held: HandLine, { names = [], anyway = false }: Answers) => {
+      const line: HandLine = {
+        ...held,
+        state: 'storing',
+        check: undefined,
+        problem: undefined,
+        names: [...held.names, ...names],
+        anyway: held.anyway || anyway,
+      }
+      change(line.key, line)
+      queue(line)
+    },
     take: (line: HandLine) => setLines((all) => all.filter(({ key }) => key !== line.key)),
   }
 }

@@ -1,8 +1,8 @@
 import { Box } from '@chakra-ui/react'
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { fileBody } from '@/shared/files/fileBody'
+import { useFileRead } from '@/shared/files/useFileRead'
 import { Columns } from '@/shared/logger-file/Columns'
 import { DropLoggerFile } from '@/shared/logger-file/DropLoggerFile'
 import { type FileChoices, Questions } from '@/shared/logger-file/Questions'
@@ -14,42 +14,34 @@ import { Understood } from './Understood'
 
 type Props = { places: Place[]; probes: Schemas['HungProbeResponse'][] }
 
+const NONE: FileChoices = {}
+
+const previewOf = (file: File, choices: FileChoices) =>
+  answer(api.POST('/api/readings/files/preview', { params: { query: choices }, ...fileBody(file) }))
+
 /** Drop a file, see what was understood, answer what it leaves open, then store it. */
 export function LoggerFile({ places, probes }: Props) {
-  const [file, setFile] = useState<File | null>(null)
-  const [choices, setChoices] = useState<FileChoices>({})
-  const [refused, setRefused] = useState('')
+  const { file, choices, setChoices, refused, setRefused, take, told, problem } = useFileRead(
+    'preview',
+    NONE,
+    previewOf,
+  )
   const [stored, setStored] = useState<Stored | null>(null)
-  const preview = useQuery({
-    queryKey: ['preview', file?.name, file?.size, file?.lastModified, choices],
-    enabled: file !== null,
-    retry: false,
-    refetchInterval: false,
-    staleTime: Number.POSITIVE_INFINITY,
-    placeholderData: keepPreviousData,
-    queryFn: () =>
-      answer(
-        api.POST('/api/readings/files/preview', {
-          params: { query: choices },
-          ...fileBody(file as File),
-        }),
-      ),
-  })
-  const take = (next: File) => {
-    setFile(next)
-    setChoices({})
-    setRefused('')
-    setStored(null)
-  }
-  const told = file && !preview.error ? preview.data : undefined
   const settled = told?.questions.length === 0
   const rows = told?.sensors.reduce((sum, sensor) => sum + sensor.rows, 0) ?? 0
   return (
     <>
-      <DropLoggerFile file={file} onFile={take} onRefused={setRefused} />
+      <DropLoggerFile
+        file={file}
+        onFile={(next) => {
+          take(next)
+          setStored(null)
+        }}
+        onRefused={setRefused}
+      />
       <Box aria-live="polite" mt={4}>
         {refused && <Notice urgent>{refused}</Notice>}
-        {file && preview.error && <Notice urgent>{sentence(preview.error.message)}</Notice>}
+        {problem && <Notice urgent>{sentence(problem)}</Notice>}
         {told && (
           <>
             <Questions

@@ -10,7 +10,7 @@ import { dayAndTime } from '@/shared/dates'
 import Senders from '@/shared/senders/Senders'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
-import { LineButton, ListedLine } from './ListedLine'
+import { LineButton, ListedLine } from '@/shared/ui/ListedLine'
 import { ShownOnce } from './ShownOnce'
 
 type Token = Schemas['TokenResponse']

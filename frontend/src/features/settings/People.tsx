@@ -12,8 +12,8 @@ import { ROLE_MEANS, ROLES, type Role } from '@/shared/people/roles'
 import { signInWith, useSession, useSessionChanged } from '@/shared/people/session'
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
+import { LineButton, ListedLine } from '@/shared/ui/ListedLine'
 import { showProblem } from '@/shared/ui/toaster'
-import { LineButton, ListedLine } from './ListedLine'
 import { peopleQuery } from './queries'
 
 type Person = Schemas['PersonResponse']

@@ -43,14 +43,3 @@ export const backupsQuery = queryOptions({
   queryKey: ['backups'],
   queryFn: () => answer(api.GET('/api/house/backups')),
 })
-
-export const messengersQuery = queryOptions({
-  queryKey: ['messengers'],
-  queryFn: () => answer(api.GET('/api/messengers')),
-})
-
-/** What was sent lately. */
-export const messagesQuery = queryOptions({
-  queryKey: ['messages'],
-  queryFn: () => answer(api.GET('/api/messengers/messages')),
-})

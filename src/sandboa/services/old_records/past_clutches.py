@@ -73,6 +73,7 @@ def correct_past_clutch(entity: int, line: ClutchLine, now_s: float) -> Act:
         values = values_of(line, dam.entity_id, sire.entity_id if sire else None)
         row.correct(correcting, **values)
         correcting.say(f"Past clutch {line.told.count} of {dam.name} corrected")
+        correcting.is_of_no_moment()
     return correcting
 
 

@@ -54,6 +54,7 @@ def store_records(
         writer = _Writer(storing, Names(wanted, chosen), now_s)
         writer.write_all(wanted)
         storing.say(_summary(wanted, writer.made))
+        storing.is_of_no_moment()
     return storing
 
 

@@ -111,7 +111,11 @@ def correct_past(
     past: PastClutchId, asked: PastClutchRequest, seen: Seen, now_s: NowS
 ) -> ActResponse:
     """Correct a past clutch; what was recorded before stays in the log."""
-    read = read_line(RecordKind.CLUTCHES, asked.texts(), None)
+    texts = asked.texts()
+    order, order_asked = _order(None, [texts])
+    if order_asked:
+        raise NotPlausible("laid", "write the month of each day as a word, or 2019-06-12")
+    read = read_line(RecordKind.CLUTCHES, texts, order)
     if not isinstance(read.line, ClutchLine):
         raise NotPlausible(*read.problems[0])
     with saved_over(seen, lambda: past_clutch_form(past)):
