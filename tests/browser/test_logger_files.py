@@ -3,8 +3,10 @@
 from pathlib import Path
 
 from benchmarks.logger_files.styles import styles
+from openpyxl import Workbook
 from playwright.sync_api import Page, expect
 
+from browser.places import open_place
 from browser.test_keepers_day import record_clutch
 
 STYLES = {style.name: style for style in styles()}
@@ -33,9 +35,7 @@ def test_a_swapped_heading_is_asked_about_and_the_columns_are_chosen(
     assert wide <= 0
 
 
-def test_two_sensors_of_a_spreadsheet_go_to_two_probes(
-    desk: Page, empty: str, tmp_path: Path
-) -> None:
+def test_two_sensors_of_a_file_go_to_two_probes(desk: Page, empty: str, tmp_path: Path) -> None:
     record_clutch(desk, empty)
     desk.goto(f"{empty}/readings")
     take(desk, tmp_path, "two channels of a hub", "hub.csv")
@@ -59,3 +59,20 @@ def test_two_sensors_of_a_spreadsheet_go_to_two_probes(
     desk.get_by_role("button", name="Store 60 readings").click()
     expect(region).to_contain_text("30 readings stored for Hub, first.")
     expect(region).to_contain_text("30 readings stored for Hub, second.")
+
+
+def test_bench_takes_a_spreadsheet_and_asks_which_sheet(
+    desk: Page, demo: str, tmp_path: Path
+) -> None:
+    book = Workbook()
+    for sheet, warmth in ((book.active, 29.0), (book.create_sheet("South"), 33.0)):
+        sheet.append(["Time", "Temperature (°C)"])
+        for hour in range(200):
+            sheet.append([f"2026-05-{1 + hour // 24:02} {hour % 24:02}:00:00Z", warmth])
+    book.active.title = "North"
+    book.save(tmp_path / "house.xlsx")
+    open_place(desk, f"{demo}/bench")
+    desk.get_by_label("Laid").fill("2026-05-01T00:00")
+    desk.get_by_label("Logger's file", exact=True).set_input_files(tmp_path / "house.xlsx")
+    desk.get_by_label("Readings stand in several sheets").select_option("South")
+    expect(desk.get_by_text("200 readings from the file")).to_be_visible()

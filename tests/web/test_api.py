@@ -193,8 +193,9 @@ def test_what_is_not_there_and_what_is_taken(http: TestClient) -> None:
         ("POST", "/api/clutches/26-01/eggs/99999999999999999999/grades", '{"grade": 1}'),
         ("POST", "/api/clutches", "[]"),
         ("POST", "/api/clutches", '{"dam":'),
-        ("POST", "/api/bench/forecast", '{"laid_at": "9999-12-31T23:59:59Z", "set_point_c": 31}'),
-        ("POST", "/api/bench/forecast", '{"laid_at": "0001-01-01T00:00:00Z", "set_point_c": 31}'),
+        ("POST", "/api/bench/forecast?laid_at=9999-12-31T23:59:59Z&set_point_c=31", None),
+        ("POST", "/api/bench/forecast?laid_at=0001-01-01T00:00:00Z&set_point_c=31", None),
+        ("POST", "/api/bench/forecast?laid_at=2026-05-25T18:30:00Z&set_point_c=nan", None),
         (
             "POST",
             "/api/probes",
@@ -236,16 +237,13 @@ def test_bench_answers_without_any_data(http: TestClient) -> None:
         "other_set_point_c": 30.0,
         "eggs": 6,
     }
-    told = http.post("/api/bench/forecast", json=asked).json()
+    told = http.post("/api/bench/forecast", params=asked).json()
     assert told["shift_days"] == pytest.approx(735 / 11 - 735 / 12.5, abs=0.01)
-    with_file = http.post(
-        "/api/bench/forecast", json={**asked, "readings_csv": csv_file().decode()}
-    ).json()
+    with_file = http.post("/api/bench/forecast", params=asked, content=csv_file()).json()
     assert with_file["readings"] == 480
     assert with_file["forecast"]["measured_share"] == pytest.approx(1.0)
-    questions = http.post(
-        "/api/bench/forecast", json={**asked, "readings_csv": "time,temp\n03/04/2026 9:00,31"}
-    ).json()
+    open_file = b"time,temp\n03/04/2026 9:00,31"
+    questions = http.post("/api/bench/forecast", params=asked, content=open_file).json()
     assert questions["forecast"] is None
     assert len(questions["questions"]) == 2
     assert http.post("/api/bench/mix", json={"medium": "perlite", "dry_mass_g": 150}).json()[

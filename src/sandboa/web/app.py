@@ -9,7 +9,6 @@ from fastapi import APIRouter, FastAPI
 from fastapi.routing import APIRoute
 from starlette.middleware.gzip import GZipMiddleware
 from starlette.routing import BaseRoute
-from uvicorn.middleware.proxy_headers import ProxyHeadersMiddleware
 
 from sandboa import __version__
 from sandboa.formats.pictures import close_readers
@@ -27,6 +26,7 @@ from sandboa.web.requests.connections import ledger_for
 from sandboa.web.requests.open_house import OpenHouse
 from sandboa.web.security.authorization import Authorization
 from sandboa.web.security.known_hosts import KnownHosts
+from sandboa.web.security.named_proxies import NamedProxies
 from sandboa.web.security.permissions import Permissions
 from sandboa.web.security.request_limits import RequestLimits
 from sandboa.web.security.security_headers import SecurityHeaders
@@ -79,7 +79,7 @@ def create_app(
     if reach.paths:
         app.add_middleware(SubPath, paths=reach.paths)
     if reach.proxies:
-        app.add_middleware(ProxyHeadersMiddleware, trusted_hosts=sorted(reach.proxies))
+        app.add_middleware(NamedProxies, addresses=reach.proxies)
     return app
 
 

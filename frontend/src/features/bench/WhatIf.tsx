@@ -3,7 +3,9 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
+import type { operations } from '@/shared/api/schema'
 import { day, fromInputMoment, inputMoment } from '@/shared/dates'
+import { fileBody } from '@/shared/files/fileBody'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
 import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
 import { Columns } from '@/shared/logger-file/Columns'
@@ -19,6 +21,7 @@ import {
   useTemperatureUnit,
 } from '@/shared/units'
 
+type Asked = operations['bench_forecast']['parameters']['query']
 type Values = { laidAt: string; setPoint: string; other: string; eggs: string }
 
 /** A forecast from a lay date and a set point, perhaps a logger's file, against another set point. */
@@ -44,12 +47,10 @@ export function WhatIf({ now }: { now: string }) {
     refetchInterval: false,
     placeholderData: keepPreviousData,
     queryFn: async () => {
-      const { zone, order, column, unit: fileUnit } = choices
-      const body: Schemas['WhatIfRequest'] = {
-        ...(asked as Schemas['WhatIfRequest']),
-        ...(file ? { readings_csv: await file.text(), zone, order, column, unit: fileUnit } : {}),
-      }
-      return answer(api.POST('/api/bench/forecast', { body }))
+      const query = { ...(asked as Asked), ...choices }
+      return answer(
+        api.POST('/api/bench/forecast', { params: { query }, ...(file ? fileBody(file) : {}) }),
+      )
     },
   })
   const told = query.data
@@ -78,10 +79,6 @@ export function WhatIf({ now }: { now: string }) {
           <DropLoggerFile
             file={file}
             onFile={(next) => {
-              if (/\.(xlsx|ods)$/i.test(next.name)) {
-                setRefused('Bench reads text. Save the sheet as CSV; Readings takes it as it is.')
-                return
-              }
               setFile(next)
               setChoices({})
               setRefused('')
@@ -93,7 +90,12 @@ export function WhatIf({ now }: { now: string }) {
       {(refused || query.error) && <Notice urgent>{refused || query.error?.message}</Notice>}
       {told && (
         <>
-          <Questions questions={told.questions} choices={choices} onChoose={setChoices} />
+          <Questions
+            questions={told.questions}
+            sheets={told.sheets}
+            choices={choices}
+            onChoose={setChoices}
+          />
           {doubt && (
             <Columns
               columns={told.columns}
@@ -109,13 +111,7 @@ export function WhatIf({ now }: { now: string }) {
   )
 }
 
-function Answer({
-  told,
-  asked,
-}: {
-  told: Schemas['WhatIfResponse']
-  asked: Schemas['WhatIfRequest']
-}) {
+function Answer({ told, asked }: { told: Schemas['WhatIfResponse']; asked: Asked }) {
   const unit = useTemperatureUnit()
   const { forecast, other, shift_days: shift } = told
   if (!forecast) return null
@@ -159,7 +155,7 @@ function Answer({
   )
 }
 
-function requestOf(values: Values, unit: TemperatureUnit): Schemas['WhatIfRequest'] | null {
+function requestOf(values: Values, unit: TemperatureUnit): Asked | null {
   const setPoint = toCelsius(typedNumber(values.setPoint), unit)
   const other = values.other.trim() ? toCelsius(typedNumber(values.other), unit) : null
   const eggs = typedNumber(values.eggs)

@@ -2499,7 +2499,7 @@ export interface paths {
         put?: never;
         /**
          * Bench Forecast
-         * @description A what-if: lay date, set point, perhaps readings, against another set point.
+         * @description A what-if: lay date, set point, perhaps a logger's file, against another set point.
          */
         post: operations["bench_forecast"];
         delete?: never;
@@ -9055,40 +9055,8 @@ export interface components {
             mass_g: number;
         };
         /**
-         * WhatIfRequest
-         * @description `as_of` is the moment to stand at, now when left out (or lay, when that is later).
-         */
-        WhatIfRequest: {
-            /**
-             * Laid At
-             * Format: date-time
-             */
-            laid_at: string;
-            /** Set Point C */
-            set_point_c: number;
-            /**
-             * Eggs
-             * @default 6
-             */
-            eggs: number;
-            /** Other Set Point C */
-            other_set_point_c?: number | null;
-            /** As Of */
-            as_of?: string | null;
-            /** Readings Csv */
-            readings_csv?: string | null;
-            /** Zone */
-            zone?: string | null;
-            /** Order */
-            order?: ("dmy" | "mdy") | null;
-            /** Unit */
-            unit?: ("c" | "f" | "k") | null;
-            /** Column */
-            column?: components["schemas"]["ColumnUse"][] | null;
-        };
-        /**
          * WhatIfResponse
-         * @description `forecast` is null while the readings leave questions open.
+         * @description `forecast` is null while the file leaves questions open. `sheets` are a spreadsheet's.
          */
         WhatIfResponse: {
             forecast: components["schemas"]["ForecastResponse"] | null;
@@ -9127,6 +9095,11 @@ export interface components {
              * @default []
              */
             columns: components["schemas"]["ColumnResponse"][];
+            /**
+             * Sheets
+             * @default []
+             */
+            sheets: string[];
         };
         /**
          * WindowResponse
@@ -13950,14 +13923,27 @@ export interface operations {
     };
     bench_forecast: {
         parameters: {
-            query?: never;
+            query: {
+                zone?: string | null;
+                order?: ("dmy" | "mdy") | null;
+                unit?: ("c" | "f" | "k") | null;
+                sheet?: string | null;
+                column?: components["schemas"]["ColumnUse"][];
+                laid_at: string;
+                set_point_c: number;
+                eggs?: number;
+                other_set_point_c?: number | null;
+                as_of?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
-        requestBody: {
+        requestBody?: {
             content: {
-                "application/json": components["schemas"]["WhatIfRequest"];
+                "text/csv": string;
+                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                "application/vnd.oasis.opendocument.spreadsheet": string;
             };
         };
         responses: {

@@ -1,6 +1,9 @@
 """Bench: what-if forecast, mixing, top-up; nothing is recorded."""
 
-from fastapi import APIRouter
+from typing import Annotated
+
+from fastapi import APIRouter, Query, Request
+from starlette.concurrency import run_in_threadpool
 
 from sandboa.core.development.bench import BenchClutch, what_if
 from sandboa.core.water.mixing import dry_mass_from_volume, medium_named, mix, water_of_depth
@@ -13,11 +16,11 @@ from sandboa.web.bench.schemas import (
     MixRequest,
     MixResponse,
     TopUpRequest,
-    WhatIfRequest,
+    WhatIf,
     WhatIfResponse,
 )
-from sandboa.web.house import NowS, TheHouse
-from sandboa.web.readings.schemas import FileChoices, QuestionResponse, ReadFileResponse
+from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.readings.schemas import QuestionResponse, ReadFileResponse, file_body
 from sandboa.web.schemas.common import (
     ForecastResponse,
     RibbonPieceResponse,
@@ -28,20 +31,25 @@ from sandboa.web.security.permissions import LOOK
 router = APIRouter(prefix="/api/bench", tags=["bench"])
 
 
-@router.post("/forecast", dependencies=[LOOK])
-def bench_forecast(asked: WhatIfRequest, house: TheHouse, now_s: NowS) -> WhatIfResponse:
-    """A what-if: lay date, set point, perhaps readings, against another set point."""
+@router.post("/forecast", dependencies=[LOOK], openapi_extra=file_body(required=False))
+async def bench_forecast(
+    request: Request, asked: Annotated[WhatIf, Query()], house: TheHouse, now_s: NowS
+) -> WhatIfResponse:
+    """A what-if: lay date, set point, perhaps a logger's file, against another set point."""
+    data = await request.body()
+    return await run_in_threadpool(_forecast, data, asked, house, now_s)
+
+
+def _forecast(data: bytes, asked: WhatIf, house: House, now_s: float) -> WhatIfResponse:
     laid_s = asked.laid_at.timestamp()
     as_of_s = asked.as_of.timestamp() if asked.as_of else max(now_s, laid_s)
     rows: list[ReadingRow] = []
     told = WhatIfResponse(forecast=None)
-    if asked.readings_csv:
-        choices = FileChoices(
-            zone=asked.zone, order=asked.order, unit=asked.unit, column=asked.column or []
-        )
-        file = read_logger_file(asked.readings_csv.encode(), choices.choices())
+    if data:
+        file = read_logger_file(data, asked.choices())
         read = ReadFileResponse.of(file)
         told.columns = read.columns
+        told.sheets = read.sheets
         if file.questions:
             told.questions = read.questions
             return told

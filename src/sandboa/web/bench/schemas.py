@@ -2,15 +2,12 @@
 
 from typing import Annotated
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, ConfigDict, Field
 
-from sandboa.formats.logger_files import ColumnUse
-from sandboa.formats.logger_files.times import DateOrder
-from sandboa.formats.logger_files.units import Unit
 from sandboa.web.readings.schemas import (
-    MOST_COLUMNS,
     BadRowResponse,
     ColumnResponse,
+    FileChoices,
     QuestionResponse,
 )
 from sandboa.web.schemas.common import (
@@ -22,23 +19,24 @@ from sandboa.web.schemas.common import (
 )
 
 
-class WhatIfRequest(RequestSchema):
-    """`as_of` is the moment to stand at, now when left out (or lay, when that is later)."""
+class WhatIf(FileChoices):
+    """What the query says; a logger's file may be the body.
+
+    `as_of` is the moment to stand at, now when left out (or lay, when that is
+    later). The rest is about the file.
+    """
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
     laid_at: AskedMoment
     set_point_c: Temperature
     eggs: Annotated[int, Field(ge=1, le=20)] = 6
     other_set_point_c: Temperature | None = None
     as_of: AskedMoment | None = None
-    readings_csv: str | None = None
-    zone: Annotated[str, Field(max_length=60)] | None = None
-    order: DateOrder | None = None
-    unit: Unit | None = None
-    column: Annotated[list[ColumnUse], Field(max_length=MOST_COLUMNS)] | None = None
 
 
 class WhatIfResponse(BaseModel):
-    """`forecast` is null while the readings leave questions open."""
+    """`forecast` is null while the file leaves questions open. `sheets` are a spreadsheet's."""
 
     forecast: ForecastResponse | None
     other: ForecastResponse | None = None
@@ -50,6 +48,7 @@ class WhatIfResponse(BaseModel):
     bad_rows: list[BadRowResponse] = []
     questions: list[QuestionResponse] = []
     columns: list[ColumnResponse] = []
+    sheets: list[str] = []
 
 
 class MixRequest(RequestSchema):

@@ -18,6 +18,7 @@ from sandboa.web.readings.schemas import (
     ReadFileResponse,
     StoredFileResponse,
     StoredSensorResponse,
+    file_body,
 )
 from sandboa.web.schemas.common import ActResponse, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
@@ -34,22 +35,7 @@ def read_by_hand(asked: ByHandRequest, now_s: NowS) -> ActResponse:
     )
 
 
-_FILE_BODY = {
-    "requestBody": {
-        "required": True,
-        "content": {
-            kind: {"schema": {"type": "string", "format": "binary"}}
-            for kind in (
-                "text/csv",
-                "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
-                "application/vnd.oasis.opendocument.spreadsheet",
-            )
-        },
-    }
-}
-
-
-@router.post("/readings/files/preview", dependencies=[LOOK], openapi_extra=_FILE_BODY)
+@router.post("/readings/files/preview", dependencies=[LOOK], openapi_extra=file_body(required=True))
 async def preview_file(
     request: Request, choices: Annotated[FileChoices, Query()]
 ) -> ReadFileResponse:
@@ -59,7 +45,12 @@ async def preview_file(
     return ReadFileResponse.of(file)
 
 
-@router.post("/readings/files", dependencies=[RECORD], status_code=201, openapi_extra=_FILE_BODY)
+@router.post(
+    "/readings/files",
+    dependencies=[RECORD],
+    status_code=201,
+    openapi_extra=file_body(required=True),
+)
 async def store_file(
     request: Request,
     choices: Annotated[FileChoices, Query()],

@@ -1,6 +1,6 @@
 """Requests and responses of this place."""
 
-from typing import Annotated, Final, Literal, Self
+from typing import Annotated, Any, Final, Literal, Self
 
 from pydantic import BaseModel, Field
 
@@ -23,6 +23,20 @@ from sandboa.web.schemas.common import (
 MOST_COLUMNS: Final = 200
 _TOLD_BAD_ROWS: Final = 200
 _SAMPLE_ROWS: Final = 5
+#: The media types a logger's file may come as; what it is shows in itself.
+_FILE_TYPES: Final = (
+    "text/csv",
+    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet",
+    "application/vnd.oasis.opendocument.spreadsheet",
+)
+
+
+def file_body(*, required: bool) -> dict[str, Any]:
+    """What the API's description says of a body that is a logger's file as it lies."""
+    file = {"schema": {"type": "string", "format": "binary"}}
+    return {
+        "requestBody": {"required": required, "content": dict.fromkeys(_FILE_TYPES, file)},
+    }
 
 
 class ByHandRequest(RequestSchema):
