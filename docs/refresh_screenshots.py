@@ -4,12 +4,9 @@ Pictures of a phone are taken as a phone finds the house: over plain http, by it
 """
 
 import shutil
-import sqlite3
 import sys
 import tempfile
 from collections.abc import Callable, Sequence
-from contextlib import closing
-from datetime import datetime
 from pathlib import Path
 from typing import NamedTuple
 from urllib.parse import urlsplit
@@ -19,13 +16,20 @@ from playwright.sync_api import Browser, Page, expect, sync_playwright
 from browser.home import HOME, Address, at, sign_in
 from forked import opened
 from running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here
-from sandboa.cli.house_folder import DATABASE
 
 _TODAY = "2026-06-14T18:30+00:00"
 _DEMO = Path(tempfile.gettempdir()) / "sandboa-pictures"
 _SECOND_DISK = Path(tempfile.gettempdir()) / "second-disk"
-#: Taken of a house that was damaged on purpose.
-_DAMAGED = "damaged-phone-night"
+#: What a hub says: values by number, then words of its own.
+_MESSAGES = (
+    {"tC": 31.4, "rh": 62},
+    {"left": {"t1": 31.2, "h1": 0.81}, "right": {"t1": 30.9}, "battery": 9, "rssi": -84},
+)
+_LIST = """Dam;Sire;Laid;Eggs;Hatched;First out
+Sorrel;Flint;12.06.2019;7-1;6;09.08.2019
+Tansey;Flint;20.06.2019;5/0;5;19.08.2019
+Sorrel;Flint;03.06.2018;6-0;5;10.06.2018
+"""
 _FOLDER = Path(__file__).parent / "screenshots"
 
 
@@ -60,27 +64,31 @@ def _backed_up(page: Page) -> None:
     page.evaluate("document.getElementById('backups').scrollIntoView()")
 
 
-def _somebody_was_faster(page: Page) -> None:
-    """What was typed and what somebody recorded meanwhile, side by side."""
-    expect(page.get_by_label("Hatched in")).to_be_visible()
-    address = f"{_api(page)}/animals/{urlsplit(page.url).path.split('/')[2]}"
-    told = page.request.get(address).json()
-    body = {
-        **{name: told["animal"][name] for name in ("role", "name", "hatch_year", "traits")},
-        "dam": told["dam"], "sire": told["sire"], "code": "S-7",
-        "traits_text": "calm, feeds in the dark",
-    }  # fmt: skip
-    meanwhile = page.request.put(address, data=body, headers={"If-Match": told["revision"]})
-    assert meanwhile.ok, meanwhile.text()
-    page.get_by_label("Hatched in").fill("2019")
-    page.get_by_label("In your own words").fill("bites when she is hungry")
-    page.get_by_role("button", name="Record the correction").click()
-    expect(page.get_by_role("dialog")).to_be_visible()
+def _sensors_speak(page: Page) -> None:
+    """One in words that are understood, and one that needs a word of the keeper."""
+    ask = page.request
+    token = ask.post(f"{_api(page)}/devices", data={"name": "Shelf hub"}).json()["token"]
+    for message in _MESSAGES:
+        ask.post(
+            f"{_api(page)}/readings", data=message, headers={"Authorization": f"Bearer {token}"}
+        )
+    page.reload()
+    page.get_by_role("listitem").filter(has_text="Shelf hub").first.get_by_role(
+        "button", name="Name it"
+    ).click()
+    expect(page.get_by_role("form", name="What Shelf hub says")).to_be_visible()
 
 
 def _api(page: Page) -> str:
-    """Where the house is asked without a browser, which alone knows its name here."""
     return f"http://127.0.0.1:{urlsplit(page.url).port}/api"
+
+
+def _list_looked_over(page: Page) -> None:
+    page.get_by_label("List", exact=True).set_input_files(
+        files=[{"name": "cards.csv", "mimeType": "text/csv", "buffer": _LIST.encode()}]
+    )
+    expect(page.get_by_role("region", name="Lines that cannot be")).to_be_visible()
+    page.get_by_role("heading", name="From a list").evaluate("e => e.scrollIntoView()")
 
 
 def _file_understood(page: Page) -> None:
@@ -114,13 +122,14 @@ _VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...]
     ("settings-night", "/settings#backups", "night", DESK, _backed_up),
     ("readings", "/readings", "bench", DESK, _file_understood),
     ("bench-night", "/bench", "night", DESK, _nothing),
-    ("both-versions", "/animals/{animal}/correct", "bench", DESK, _somebody_was_faster),
+    ("old-records", "/old-records", "bench", DESK, _list_looked_over),
+    ("heard", "/heard", "bench", DESK, _sensors_speak),
 )
 
 
 def main(names: Sequence[str] = ()) -> None:
     """Take the named pictures, or all of them."""
-    known = [*(view[0] for view in _VIEWS), _DAMAGED]
+    known = [view[0] for view in _VIEWS]
     if unknown := [name for name in names if name not in known]:
         raise SystemExit(f"no picture {', '.join(unknown)}; there is: {', '.join(known)}")
     wanted = names or known
@@ -135,38 +144,14 @@ def main(names: Sequence[str] = ()) -> None:
             ids = _ids(browser, house)
             for name, place, *view in (view for view in _VIEWS if view[0] in wanted):
                 _take(browser, house, name, _Shot(place.format(**ids), *view))
-        if _DAMAGED in wanted:
-            _damage(_DEMO / DATABASE)
-            stopped_at_s = datetime.fromisoformat(_TODAY).timestamp()
-            with opened("serve", *demo[3:], stopped_at_s=stopped_at_s) as (_, base, _):
-                house = at(base, keeper)
-                _take(browser, house, _DAMAGED, _Shot("/", "night", PHONE, _told))
         browser.close()
     for folder in (_DEMO, _SECOND_DISK):
         shutil.rmtree(folder, ignore_errors=True)
 
 
-def _damage(file: Path) -> None:
-    """Let an index lead into a table of something else, as a bad block may."""
-    with closing(sqlite3.connect(file)) as house, house:
-        house.execute("PRAGMA writable_schema = 1")
-        house.execute(
-            "UPDATE sqlite_master SET rootpage = (SELECT rootpage FROM sqlite_master "
-            "WHERE name = 'egg_act') WHERE name = 'turgor_act'"
-        )
-
-
-def _told(page: Page) -> None:
-    expect(page.get_by_role("alert").filter(has_text="damaged")).to_be_visible()
-
-
 def _ids(browser: Browser, house: Address) -> dict[str, int]:
     page = _page(browser, house, DESK)
-    animals = page.request.get(f"{house.api}/api/animals").json()
-    return {
-        "lay": page.request.get(f"{house.api}/api/lay-day-drafts").json()[0]["id"],
-        "animal": next(a["id"] for a in animals if a["name"] == "Sorrel"),
-    }
+    return {"lay": page.request.get(f"{house.api}/api/lay-day-drafts").json()[0]["id"]}
 
 
 def _page(browser: Browser, house: Address, size: dict[str, int]) -> Page:

@@ -7,18 +7,18 @@ export const PLACES: Place[] = [
   { to: '/round', name: 'Round', key: 'r', inHand: true },
   { to: '/hatch', name: 'Hatch', key: 'h', inHand: true, also: '/hatchlings' },
   { to: '/lay-day', name: 'Lay day', key: 'l', inHand: true },
-  { to: '/cabinets', name: 'Cabinets', key: 'c' },
+  { to: '/cabinets', name: 'Cabinets', key: 'c', also: '/readings' },
   { to: '/animals', name: 'Animals', key: 'a', also: '/old-records' },
   { to: '/losses', name: 'Losses', key: 'o' },
   { to: '/seasons', name: 'Seasons', key: 'e' },
   { to: '/notes', name: 'Notes', key: 'w' },
   { to: '/bench', name: 'Bench', key: 'b' },
-  { to: '/settings', name: 'Settings', key: 's' },
+  { to: '/settings', name: 'Settings', key: 's', also: '/heard' },
 ]
 
 /** The place an address belongs to, where one can go on from it: Today for what has none of its own. */
 export function placeOf(pathname: string): Place {
-  const found = PLACES.find((place) => place.to !== '/' && pathname.startsWith(place.to))
+  const found = PLACES.find((place) => place.to !== '/' && isIn(place, pathname))
   return found ?? (PLACES[0] as Place)
 }
 
