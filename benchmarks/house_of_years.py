@@ -35,7 +35,7 @@ def furnish(folder: Path, years: int) -> int:
     now_s = int(time.time())
     if not made:
         _house(now_s, years)
-        _readings(now_s, years)
+        store_minutes(now_s, years)
         _teach(now_s)
     total = sum(tip.readings for tip in readings.tips().values())
     database.execute_sql("PRAGMA wal_checkpoint(TRUNCATE)")
@@ -43,15 +43,21 @@ def furnish(folder: Path, years: int) -> int:
     return total
 
 
-def _house(now_s: int, years: int) -> None:
+def hang_probes(now_s: int, years: int, device: int | None = None) -> None:
+    """A cabinet of each name, with a probe on every shelf since the house began."""
     began_s = now_s - years * _YEAR_S
     for cabinet in CABINETS:
         said = CabinetCommand(cabinet, CabinetKind.BOUGHT, SHELVES)
         add_cabinet(said, 31.5, began_s, now_s)
         for shelf in SHELVES:
             hang_probe(
-                f"{cabinet} {shelf}", ProbePlace(cabinet=cabinet, shelf=shelf), began_s, now_s
-            )
+                f"{cabinet} {shelf}", ProbePlace(cabinet=cabinet, shelf=shelf), began_s, now_s,
+                device=device,
+            )  # fmt: skip
+
+
+def _house(now_s: int, years: int) -> None:
+    hang_probes(now_s, years)
     for year in range(years):
         for n in range(CLUTCHES_A_YEAR):
             _clutch(now_s, year, n)
@@ -73,7 +79,7 @@ def _clutch(now_s: int, year: int, n: int) -> None:
         finish(code, laid_s + 63 * _DAY_S, now_s)
 
 
-def _readings(now_s: int, years: int) -> None:
+def store_minutes(now_s: int, years: int) -> None:
     """A reading a minute of every probe, stored as a device's would be, in large batches."""
     random = np.random.default_rng(1)
     start_s = now_s - years * _YEAR_S + 60

@@ -61,7 +61,6 @@ def _backed_up(page: Page) -> None:
     expect(backups.get_by_label("Folder on the computer")).to_be_hidden()
     backups.get_by_role("button", name="Back up now").click()
     expect(backups).to_contain_text("Last good backup")
-    page.evaluate("document.getElementById('backups').scrollIntoView()")
 
 
 def _sensors_speak(page: Page) -> None:
@@ -119,7 +118,7 @@ _VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...]
     ("losses", "/losses/25-03", "bench", DESK, _nothing),
     ("seasons", "/seasons", "bench", DESK, _scored),
     ("card", "/clutches/26-04/card", "bench", DESK, _nothing),
-    ("settings-night", "/settings#backups", "night", DESK, _backed_up),
+    ("settings-night", "/settings/backups", "night", DESK, _backed_up),
     ("readings", "/readings", "bench", DESK, _file_understood),
     ("bench-night", "/bench", "night", DESK, _nothing),
     ("old-records", "/old-records", "bench", DESK, _list_looked_over),

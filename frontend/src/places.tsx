@@ -42,6 +42,7 @@ export const router = createBrowserRouter(
         { path: '/lay-day/:id/:step?', lazy: () => import('./features/lay-day/StepPlace') },
         { path: '/you', lazy: () => import('./features/you/YouPlace') },
         { path: '/settings', lazy: () => import('./features/settings/SettingsPlace') },
+        { path: '/settings/:part', lazy: () => import('./features/settings/PartPlace') },
         {
           path: '/settings/methods/:method',
           lazy: () => import('./features/settings/MethodPlace'),

@@ -41,6 +41,9 @@ PLACES = [
     "/bench",
     "/you",
     "/settings",
+    "/settings/numbers",
+    "/settings/people",
+    "/settings/backups",
     "/settings/methods/{method}",
     "/specimens",
 ]
@@ -63,6 +66,7 @@ IN_THE_HAND = [
         "/animals/{dam}",
         "/you",
         "/settings",
+        "/settings/numbers",
     ),
     *(f"/lay-day/{{lay}}/{step}" for step in BEFORE_RECORDING),
 ]

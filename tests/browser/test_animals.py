@@ -189,7 +189,7 @@ def test_aftercare_is_ticked_where_it_stands(desk: Page, empty: str) -> None:
 
 def test_a_house_method_is_changed_and_the_clutch_keeps_its_copy(desk: Page, empty: str) -> None:
     lay(desk, empty)
-    desk.goto(f"{empty}/settings")
+    desk.goto(f"{empty}/settings/methods")
     methods = desk.get_by_role("region", name="Methods")
     methods.get_by_role("listitem").get_by_role("link").first.click()
     desk.get_by_label("Name", exact=True).fill("Cooler")

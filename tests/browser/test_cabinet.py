@@ -169,7 +169,7 @@ def test_an_alarm_shows_on_an_open_page_and_in_its_title_without_reload(
 
 
 def test_a_token_is_shown_once_with_the_line_that_uses_it(desk: Page, empty: str) -> None:
-    desk.goto(f"{empty}/settings")
+    desk.goto(f"{empty}/settings/devices")
     devices = desk.get_by_role("region", name="Devices and tokens")
     devices.get_by_label("Name of a new device").fill("Gateway")
     devices.get_by_role("button", name="Make a token").click()
@@ -188,9 +188,9 @@ def test_a_token_is_shown_once_with_the_line_that_uses_it(desk: Page, empty: str
 
 
 def test_a_messenger_is_added_tried_and_shown(desk: Page, empty: str) -> None:
-    desk.goto(f"{empty}/settings")
-    out = desk.get_by_role("region", name="Alarms out of the house")
-    out.get_by_role("button", name="Add a messenger").click()
+    desk.goto(f"{empty}/settings/alarms")
+    out = desk.get_by_role("region", name="Alarm notifications")
+    out.get_by_role("button", name="Add a channel").click()
     out.get_by_label("By").select_option("webhook")
     out.get_by_label("Name").fill("Phone")
     out.get_by_label("Address").fill("nowhere")

@@ -25,7 +25,7 @@ def test_begun_on_the_phone_and_finished_at_the_desk(
     next_step(phone, "Mark every top")
 
     desk.goto(empty)
-    desk.get_by_role("link", name="Go on").click()
+    desk.get_by_role("link", name="Continue").click()
     next_step(desk, "Mark every top")
     desk.get_by_role("button", name="All marked").click()
     desk.get_by_role("radio", name="3", exact=True).first.click()
@@ -46,7 +46,7 @@ def test_the_back_button_loses_nothing_and_records_nothing(desk: Page, empty: Ad
     desk.go_back()
     next_step(desk, "Lay day")
     desk.reload()
-    desk.get_by_role("link", name="Go on").click()
+    desk.get_by_role("link", name="Continue").click()
     next_step(desk, "Move the dam, look at her")
     expect(desk.get_by_role("radio", name="Not sure")).to_be_checked()
     assert desk.request.get(f"{empty.api}/api/today").json()["boxes"] == []
@@ -65,7 +65,7 @@ def test_a_lump_left_stops_here_with_advice_and_goes_on_when_it_is_gone(
     next_step(desk, "Move the dam, look at her")
     desk.goto(empty)
     expect(desk.get_by_text("A lump was left: look at her again.")).to_be_visible()
-    desk.get_by_role("link", name="Go on").click()
+    desk.get_by_role("link", name="Continue").click()
     # Her eggs are not left lying: with her in a vet's care they are boxed.
     with_a_vet = desk.get_by_role("button", name="box these eggs")
     with_a_vet.click()
@@ -238,7 +238,7 @@ def test_a_lay_day_found_again_three_days_later(desk: Page, empty: Address, tmp_
     desk.goto(empty)
     found = desk.get_by_role("region", name="Laid, not boxed yet")
     expect(found).to_contain_text("days")
-    found.get_by_role("link", name="Go on").click()
+    found.get_by_role("link", name="Continue").click()
     expect(desk.get_by_text("Found again")).to_be_visible()
     desk.goto(f"{empty}/lay-day")
     desk.get_by_role("button", name="Set aside").click()

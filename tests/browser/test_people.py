@@ -27,7 +27,7 @@ def sign_in(page: Page, name: str, phrase: str) -> None:
 def add_person(page: Page, name: str, role: str, phrase: str) -> None:
     people = page.get_by_role("region", name="People")
     people.get_by_label("Name of a person").fill(name)
-    people.get_by_label("May come in as").select_option(role)
+    people.get_by_label("Role").select_option(role)
     people.get_by_role("button", name="Add").click()
     line = people.get_by_role("listitem").filter(has_text=f"{name}, {role}")
     line.get_by_role("button", name="Give a passphrase").click()
@@ -46,7 +46,7 @@ def delivered(page: Page) -> None:
 def test_a_keeper_locks_the_house_and_lets_a_helper_in(
     desk: Page, phone: Page, own_demo: str
 ) -> None:
-    desk.goto(f"{own_demo}/settings")
+    desk.goto(f"{own_demo}/settings/people")
     people = desk.get_by_role("region", name="People")
     expect(people).to_contain_text("This machine alone opens the house")
     # A weak one is refused at its field, and nobody is locked out by it.
@@ -77,13 +77,14 @@ def test_a_keeper_locks_the_house_and_lets_a_helper_in(
     delivered(phone)
     phone.goto(f"{own_demo}/settings")
     expect(phone.get_by_text("Only a keeper may change how the house is run")).to_be_visible()
-    expect(phone.get_by_role("region", name="People")).to_have_count(0)
+    expect(phone.get_by_role("link", name="Numbers")).to_be_visible()
+    expect(phone.get_by_role("link", name=re.compile("^People"))).to_have_count(0)
 
     # The log says who.
     desk.goto(f"{own_demo}/clutches/26-05")
     expect(desk.get_by_text("by Linden").first).to_be_visible()
     # A lost phone: the keeper signs it out, and it is asked at its next step.
-    desk.goto(f"{own_demo}/settings")
+    desk.goto(f"{own_demo}/settings/people")
     line = people.get_by_role("listitem").filter(has_text="Linden, helper")
     line.get_by_role("button", name="Sign out").click()
     expect(line).to_contain_text("not signed in anywhere")
@@ -94,7 +95,7 @@ def test_a_keeper_locks_the_house_and_lets_a_helper_in(
 def test_a_keeper_changes_the_passphrase_and_signs_out(
     desk: Page, chromium: Browser, own_demo: str
 ) -> None:
-    desk.goto(f"{own_demo}/settings")
+    desk.goto(f"{own_demo}/settings/people")
     add_person(desk, "Rowan", "keeper", PHRASE)
     desk.get_by_role("link", name="Rowan", exact=True).click()
     expect(desk.get_by_role("heading", level=1)).to_have_text("Rowan")
@@ -128,8 +129,8 @@ def test_a_keeper_changes_the_passphrase_and_signs_out(
     sign_in(desk, "Rowan", "three quiet yellow boats")
     expect(desk.get_by_role("heading", level=1)).to_have_text("Rowan")
     # Keepers see who came in, and who tried to.
-    desk.goto(f"{own_demo}/settings")
-    who = desk.get_by_role("region", name="Who came in")
+    desk.goto(f"{own_demo}/settings/people")
+    who = desk.get_by_role("region", name="Sign-ins")
     expect(who).to_contain_text("Rowan: the passphrase before was wrong")
     expect(who).to_contain_text("ended a session of their own")
 
@@ -137,10 +138,10 @@ def test_a_keeper_changes_the_passphrase_and_signs_out(
 def test_a_name_typed_before_the_list_has_come_stays(phone: Page, own_demo: str) -> None:
     held: list[Route] = []
     phone.route("**/api/people", lambda route: route.continue_() if held else held.append(route))
-    phone.goto(f"{own_demo}/settings")
+    phone.goto(f"{own_demo}/settings/people")
     people = phone.get_by_role("region", name="People")
     people.get_by_label("Name of a person").fill("Rowan")
-    people.get_by_label("May come in as").select_option("visitor")
+    people.get_by_label("Role").select_option("visitor")
     with phone.expect_response("**/api/people"):
         held[0].continue_()
     people.get_by_role("button", name="Add").click()
@@ -149,7 +150,7 @@ def test_a_name_typed_before_the_list_has_come_stays(phone: Page, own_demo: str)
 
 def test_a_visit_waits_on_a_phone_whose_session_has_ended(phone: Page, own_demo: str) -> None:
     """Nothing tapped is lost because somebody has to sign in again."""
-    phone.goto(f"{own_demo}/settings")
+    phone.goto(f"{own_demo}/settings/people")
     add_person(phone, "Rowan", "keeper", PHRASE)
     phone.goto(f"{own_demo}/round/26-05")
     shut = phone.get_by_role("button", name="All as before, shut")
@@ -166,7 +167,7 @@ def test_a_visit_waits_on_a_phone_whose_session_has_ended(phone: Page, own_demo:
 
 def test_a_phone_between_two_bars_waits_for_no_name(phone: Page, own_demo: str) -> None:
     """The house cannot be asked who is here: whoever was here last goes on with the box."""
-    phone.goto(f"{own_demo}/settings")
+    phone.goto(f"{own_demo}/settings/people")
     add_person(phone, "Rowan", "keeper", PHRASE)
     phone.goto(f"{own_demo}/round/26-05")
     shut = phone.get_by_role("button", name="All as before, shut")
@@ -180,7 +181,7 @@ def test_a_phone_between_two_bars_waits_for_no_name(phone: Page, own_demo: str) 
 
 
 def test_the_calendar_as_a_file_and_as_a_link(desk: Page, own_demo: str) -> None:
-    desk.goto(f"{own_demo}/settings")
+    desk.goto(f"{own_demo}/settings/phones")
     section = desk.get_by_role("region", name="Calendar")
     with desk.expect_download() as came:
         section.get_by_role("link", name="Calendar file").click()
@@ -201,9 +202,9 @@ def test_the_calendar_as_a_file_and_as_a_link(desk: Page, own_demo: str) -> None
 def test_the_house_goes_out_and_into_an_empty_one(
     desk: Page, chromium: Browser, demo: str, tmp_path: Path
 ) -> None:
-    desk.goto(f"{demo}/settings")
+    desk.goto(f"{demo}/settings/backups")
     with desk.expect_download() as came:
-        desk.get_by_role("link", name="Take the house out").click()
+        desk.get_by_role("link", name="Export the house").click()
     package = tmp_path / "house.zip"
     came.value.save_as(package)
     with zipfile.ZipFile(package) as held:
@@ -211,9 +212,9 @@ def test_the_house_goes_out_and_into_an_empty_one(
 
     with forked("serve", "--data", str(tmp_path / "new")) as empty:
         page = chromium.new_page(viewport=DESK)
-        page.goto(f"{empty}/settings")
-        section = page.get_by_role("region", name="The whole house")
-        section.get_by_role("button", name="Take a package in").click()
+        page.goto(f"{empty}/settings/backups")
+        section = page.get_by_role("region", name="Export and import")
+        section.get_by_role("button", name="Import a package").click()
         choose = section.get_by_label("House package", exact=True)
         damaged = package.read_bytes()[:5_000]
         choose.set_input_files({"name": "h.zip", "mimeType": "application/zip", "buffer": damaged})
@@ -232,7 +233,7 @@ def test_the_house_goes_out_and_into_an_empty_one(
         assert logs[0] == logs[1]
         page.context.close()
     # Here are records already: two houses are not merged.
-    desk.get_by_role("button", name="Take a package in").click()
+    desk.get_by_role("button", name="Import a package").click()
     desk.get_by_label("House package", exact=True).set_input_files(package)
     desk.get_by_role("button", name="Take it in").click()
     expect(desk.get_by_role("alert")).to_contain_text("cannot be merged")

@@ -39,9 +39,9 @@ def page(chromium: Browser, own_demo: Address, phone: Phone) -> Iterator[Page]:
 
 
 def test_a_phone_is_added_and_gets_a_trial(page: Page, own_demo: Address, phone: Phone) -> None:
-    page.goto(f"{own_demo}/settings")
-    page.get_by_role("button", name="Add a messenger").tap()
-    form = page.get_by_role("form", name="New messenger")
+    page.goto(f"{own_demo}/settings/alarms")
+    page.get_by_role("button", name="Add a channel").tap()
+    form = page.get_by_role("form", name="New channel")
     form.get_by_label("By").select_option("this phone or computer")
     expect(form).to_contain_text("Nobody but this phone can read them")
     form.get_by_label("Name").fill("Rowan's phone")

@@ -86,7 +86,7 @@ def test_degrees_follow_the_keeper_and_a_device_may_differ(
     for page in (desk, phone):
         page.goto(own_demo)
         expect(page.get_by_text(re.compile(r"Ran cold, down to 7\d\.\d\s°F")).first).to_be_visible()
-    phone.goto(f"{own_demo}/settings")
+    phone.goto(f"{own_demo}/settings/phones")
     here = phone.get_by_role("radiogroup", name="On this device")
     here.get_by_role("radio", name="°C").check()
     phone.goto(own_demo)

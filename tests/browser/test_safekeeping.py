@@ -36,7 +36,7 @@ def test_a_keeper_backs_up_goes_back_and_forward_again(desk: Page, empty: str) -
 
 
 def test_a_folder_that_is_not_there_is_said_at_the_field(desk: Page, empty: str) -> None:
-    desk.goto(f"{empty}/settings")
+    desk.goto(f"{empty}/settings/backups")
     backups = desk.get_by_role("region", name="Backups")
     backups.get_by_role("button", name="Use another folder").click()
     backups.get_by_label("Folder on the computer of the house").fill("/nowhere/at/all")

@@ -11,6 +11,6 @@ def test_a_refused_message_is_told_on_today_and_in_settings(desk: Page, empty: s
         return desk.request.post(f"{empty}/api/readings", data=reading, headers=headers).status
 
     assert send({"humidity": 62}) == 422
-    for path in ("/", "/settings"):
+    for path in ("/", "/settings", "/settings/devices"):
         desk.goto(f"{empty}{path}")
         expect(desk.get_by_text("was not taken. There is no temperature in it")).to_be_visible()

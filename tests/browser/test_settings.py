@@ -18,8 +18,26 @@ def lay(page: Page, base: str, **changes: object) -> None:
     assert answer.ok, answer.text()
 
 
+def test_any_setting_is_found_from_one_field(desk: Page, demo: str) -> None:
+    desk.goto(f"{demo}/settings")
+    parts = desk.get_by_role("navigation", name="Parts of Settings").get_by_role("link")
+    expect(parts).to_have_count(9)
+    sought = desk.get_by_label("Find a setting")
+    sought.fill("passphrase")
+    expect(parts).to_have_count(1)
+    sought.fill("nothing is called that")
+    expect(desk.get_by_text("Nothing in Settings has that in its name")).to_be_visible()
+    sought.fill("lightest dam")
+    desk.get_by_role("region", name="Numbers").get_by_role("link").click()
+    expect(desk.get_by_label("Lightest dam to breed, g")).to_have_value("1500")
+    # Each number is a form, and they are many: a group is made when it is opened.
+    assert desk.locator("main form").count() < 30
+    desk.goto(f"{demo}/settings#Oxygen")
+    expect(desk).to_have_url(re.compile("/settings/numbers#Oxygen"))
+
+
 def test_a_number_of_the_house_is_set_within_its_range_and_undone(desk: Page, empty: str) -> None:
-    desk.goto(f"{empty}/settings")
+    desk.goto(f"{empty}/settings/numbers")
     numbers = desk.get_by_role("region", name="Numbers")
     field = numbers.get_by_label("Lightest dam to breed, g")
     line = numbers.locator("form").filter(has_text="Lightest dam to breed")
@@ -39,7 +57,7 @@ def test_a_number_of_the_house_is_set_within_its_range_and_undone(desk: Page, em
 
 
 def test_a_method_is_added_chosen_copied_and_taken_away(desk: Page, empty: str) -> None:
-    desk.goto(f"{empty}/settings")
+    desk.goto(f"{empty}/settings/methods")
     desk.get_by_role("link", name="Add a method").click()
     save = desk.get_by_role("button", name="Save the method")
     save.click()
@@ -61,7 +79,7 @@ def test_a_method_is_added_chosen_copied_and_taken_away(desk: Page, empty: str) 
     lay(desk, empty)
     desk.goto(f"{empty}/clutches/A-1")
     expect(desk.get_by_role("region", name="Method")).to_contain_text("As the house method Set day")
-    desk.goto(f"{empty}/settings")
+    desk.goto(f"{empty}/settings/methods")
     methods.get_by_role("link", name="Set day").click()
     desk.get_by_role("button", name="Take it away").click()
     expect(methods.get_by_text("Set day")).to_have_count(0)
@@ -110,7 +128,7 @@ def test_one_clutch_differs_and_says_in_what(desk: Page, empty: str) -> None:
 
 
 def test_methods_speak_the_keepers_degrees(desk: Page, empty: str) -> None:
-    desk.goto(f"{empty}/settings")
+    desk.goto(f"{empty}/settings/methods")
     methods = desk.get_by_role("region", name="House methods")
     expect(methods).to_contain_text("31.5 °C")
     desk.get_by_role("button", name="switch to °F").click()

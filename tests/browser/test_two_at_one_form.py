@@ -65,10 +65,10 @@ def test_a_messenger_is_changed_and_its_secret_given_again(desk: Page, empty: st
         "target": {"url": "https://10.0.0.9/x", "secret": "first"},
     }  # fmt: skip
     assert desk.request.post(f"{empty}/api/messengers", data=hook).ok
-    desk.goto(f"{empty}/settings")
-    messengers = desk.get_by_role("region", name="Alarms out of the house")
+    desk.goto(f"{empty}/settings/alarms")
+    messengers = desk.get_by_role("region", name="Alarm notifications")
     messengers.get_by_role("button", name="Change").click()
-    form = messengers.get_by_role("form", name="Messenger bell")
+    form = messengers.get_by_role("form", name="Channel bell")
     expect(form.get_by_label("Address")).to_have_value("https://10.0.0.9/x")
     form.get_by_label("Address").fill("https://10.0.0.9/y")
     form.get_by_label("Quiet from").fill("21:30")

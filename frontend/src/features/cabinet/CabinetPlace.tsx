@@ -156,7 +156,7 @@ function Head({
         )}
         <Flex marginStart={{ md: 'auto' }} wrap="wrap" gap={2}>
           <Button asChild>
-            <Link to="/readings">Bring in readings</Link>
+            <Link to="/readings">Import readings</Link>
           </Button>
           <Button asChild variant="bare">
             <Link to={`/cabinets/${encodeURIComponent(cabinet.name)}/correct`}>Correct</Link>

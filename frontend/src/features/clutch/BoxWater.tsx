@@ -37,7 +37,7 @@ export function BoxWater({ box, water }: { box: string; water: Water }) {
       </p>
       <Text color="soft" fontSize="small">
         {restsOn(water)}{' '}
-        <Link to={`/settings#${encodeURIComponent(`exchange.${water.closing}`)}`}>
+        <Link to={`/settings/numbers#${encodeURIComponent(`exchange.${water.closing}`)}`}>
           <Span color="yolkInk" textDecoration="underline">
             Why?
           </Span>

@@ -8,7 +8,7 @@ export function Causes({ causes }: { causes: Schemas['CauseResponse'][] }) {
     <Box mt={5}>
       <chakra.h3 fontWeight="bold">
         Why is it dented early?{' '}
-        <Link to="/settings#Causes of dents">
+        <Link to="/settings/numbers#Causes of dents">
           <Span color="yolkInk" fontWeight="medium" textDecoration="underline">
             The rule and its numbers
           </Span>

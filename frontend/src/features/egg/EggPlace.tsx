@@ -113,7 +113,7 @@ function Dents({ page }: { page: Page }) {
         {wide &&
           ` ${page.early_eggs.length} of ${page.live_eggs} eggs are early, so the box is to blame and no egg.`}
       </Span>{' '}
-      <Link to="/settings#dents.1">
+      <Link to="/settings/numbers#dents.1">
         <Span color="yolkInk" textDecoration="underline">
           The rule
         </Span>
@@ -157,7 +157,7 @@ function Standing({ page }: { page: Page }) {
         <Box mt={5}>
           <Notice label={settlesWhen(egg.settles.from_at, page.as_of)}>
             {egg.settles.text}{' '}
-            <Link to="/settings#Rounds">
+            <Link to="/settings/numbers#Rounds">
               <Span color="yolkInk" textDecoration="underline">
                 Why then?
               </Span>

@@ -102,6 +102,6 @@ describe('causes of early dents', () => {
     )
     expect(words(told)).toContain('93 % dry box + 4 of 6 eggs are early')
     expect(words(told)).toContain('7 % unknown')
-    expect(markup(told)).toContain('/settings#Causes')
+    expect(markup(told)).toContain('/settings/numbers#Causes')
   })
 })

@@ -62,7 +62,7 @@ export function EvidenceList({
             ? `, moved by ${closedEggs} eggs of this house whose end is known`
             : ', until this house has closed eggs of its own'}
           ;{' '}
-          <Link to="/settings#Standing">
+          <Link to="/settings/numbers#Standing">
             <Span color="yolkInk" textDecoration="underline">
               change any of them in settings
             </Span>
@@ -111,7 +111,7 @@ function Line({
           {line.void ? `; ${line.void}` : `; ${pushWords(line.push)}`}
         </Span>
         {why && (
-          <Link to={`/settings#${encodeURIComponent(line.key)}`}>
+          <Link to={`/settings/numbers#${encodeURIComponent(line.key)}`}>
             <Span display="block" color="yolkInk" fontSize="small">
               {numbersOf(line, dependence)}
               {taughtBy > 0 && `; ${taughtBy} of your eggs showed it`}

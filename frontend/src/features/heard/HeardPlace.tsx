@@ -80,7 +80,7 @@ function Nothing() {
         A sensor that sends by MQTT is heard once the house is started with its broker, like{' '}
         <code>sandboa serve --mqtt mqtt://192.168.1.5</code>. One that sends by HTTP needs a token
         from{' '}
-        <Link to="/settings#devices">
+        <Link to="/settings/devices">
           <Span textDecoration="underline">Devices and tokens</Span>
         </Link>
         .

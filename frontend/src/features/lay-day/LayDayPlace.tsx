@@ -119,7 +119,7 @@ function UnderWay({ day }: { day: LayDay }) {
         {STEP_TITLES[day.step].toLowerCase()}. {day.found_again && <span>{day.found_again}</span>}
         <Flex gap={3} mt={2} wrap="wrap">
           <Button asChild variant="act">
-            <Link to={`/lay-day/${day.id}`}>Go on</Link>
+            <Link to={`/lay-day/${day.id}`}>Continue</Link>
           </Button>
           <Button type="button" onClick={() => aside.mutate(true)}>
             Set aside

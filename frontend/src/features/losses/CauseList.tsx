@@ -55,7 +55,7 @@ function OneCause({ cause, first }: { cause: RankedCause; first: boolean }) {
           <ul>
             {cause.grounds.map((ground) => (
               <chakra.li key={ground.key} lineHeight={1.35}>
-                <Link to={`/settings#${ground.key}`} aria-label={groundLabel(ground)}>
+                <Link to={`/settings/numbers#${ground.key}`} aria-label={groundLabel(ground)}>
                   <Span
                     display="inline-block"
                     width="1.2em"

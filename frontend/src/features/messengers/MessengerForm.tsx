@@ -87,7 +87,7 @@ export function MessengerForm({ held, onDone }: { held?: Messenger; onDone: () =
       <chakra.form
         noValidate
         maxWidth="34rem"
-        aria-label={held ? `Messenger ${held.name}` : 'New messenger'}
+        aria-label={held ? `Channel ${held.name}` : 'New channel'}
         onSubmit={form.handleSubmit((said) =>
           held ? correction.save(bodyOf(said), refuse) : add.mutate(said, { onSuccess: onDone }),
         )}

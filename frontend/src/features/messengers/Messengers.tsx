@@ -32,7 +32,7 @@ export function Messengers() {
         <MessengerForm onDone={() => setAdding(false)} />
       ) : (
         <Button type="button" onClick={() => setAdding(true)}>
-          Add a messenger
+          Add a channel
         </Button>
       )}
       <Sent />

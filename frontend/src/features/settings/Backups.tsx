@@ -42,7 +42,8 @@ export function Backups() {
       <Text color="soft" mb={3}>
         Every night the whole house is copied with its photos, and the copy is opened and checked
         before it counts. The last {backups.data.kept_days} days, {backups.data.kept_weeks} weeks
-        and {backups.data.kept_months} months are kept. Passwords of messengers are in no copy.
+        and {backups.data.kept_months} months are kept. Passwords of notification channels are in no
+        copy.
       </Text>
       <Flex gap={3} wrap="wrap" mb={4}>
         <Button type="button" disabled={make.isPending} onClick={() => make.mutate()}>

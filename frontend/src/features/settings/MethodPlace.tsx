@@ -76,7 +76,7 @@ function MethodForm({
         api.PUT('/api/methods/{method}', { params: { path: { method: id ?? 0 }, header }, body }),
       ),
     actOf: (act) => act,
-    onDone: () => navigate('/settings'),
+    onDone: () => navigate('/settings/methods'),
   })
   const refuse = (here: () => boolean) => (problem: Problem) => {
     const field = problem.fields[0]?.field.replace('method.', '') ?? 'name'
@@ -98,7 +98,7 @@ function MethodForm({
         onSubmit={form.handleSubmit((values) =>
           id === null
             ? add.mutate(bodyOf(values), {
-                onSuccess: () => navigate('/settings'),
+                onSuccess: () => navigate('/settings/methods'),
                 onError: refuse(stillThere()),
               })
             : correction.save(bodyOf(values), refuse(stillThere())),
@@ -114,7 +114,9 @@ function MethodForm({
           {id !== null && (
             <Button
               type="button"
-              onClick={() => drop.mutate(undefined, { onSuccess: () => navigate('/settings') })}
+              onClick={() =>
+                drop.mutate(undefined, { onSuccess: () => navigate('/settings/methods') })
+              }
             >
               Take it away
             </Button>

@@ -1,7 +1,10 @@
 import { Box, chakra, Field, Input, Span, Text } from '@chakra-ui/react'
+import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
+import { Fetching } from '@/shared/ui/page'
 import { found, type Setting } from './numbers'
+import { settingsQuery } from './queries'
 import { SettingLine } from './SettingLine'
 
 /** The part of the address that names a number or a group of them. */
@@ -11,7 +14,20 @@ function useHash(): string {
 
 /** The house's numbers by what they judge; a group opens when the address names one of it.
  *  Weights, of which there are many, lie one level deeper; all are found by their words. */
-export function Numbers({ settings }: { settings: Setting[] }) {
+export function Numbers() {
+  const settings = useQuery(settingsQuery)
+  if (!settings.data) return <Fetching problem={settings.error?.message} />
+  return (
+    <div>
+      <Text color="soft" mb={3}>
+        What the house judges by. A number you set replaces the default everywhere at once.
+      </Text>
+      <Groups settings={settings.data} />
+    </div>
+  )
+}
+
+function Groups({ settings }: { settings: Setting[] }) {
   const hash = useHash()
   const [sought, setSought] = useState('')
   useEffect(() => {
@@ -43,14 +59,14 @@ export function Numbers({ settings }: { settings: Setting[] }) {
         </>
       ) : (
         <>
-          <Groups settings={settings.filter((setting) => !setting.deep)} hash={hash} />
+          <Folds settings={settings.filter((setting) => !setting.deep)} hash={hash} />
           <Fold
             name="Weights, one by one"
             own={deep}
             open={deep.some((s) => s.name === hash || s.group === hash)}
           >
             <Box ps={{ base: 2, md: 5 }}>
-              <Groups settings={deep} hash={hash} />
+              <Folds settings={deep} hash={hash} />
             </Box>
           </Fold>
         </>
@@ -59,13 +75,13 @@ export function Numbers({ settings }: { settings: Setting[] }) {
   )
 }
 
-function Groups({ settings, hash }: { settings: Setting[]; hash: string }) {
+function Folds({ settings, hash }: { settings: Setting[]; hash: string }) {
   const groups = [...new Set(settings.map((setting) => setting.group))]
   return groups.map((group) => {
     const own = settings.filter((setting) => setting.group === group)
     const named = hash === group || own.some((setting) => setting.name === hash)
     return (
-      <Fold key={group} name={group} own={own} open={named || group === 'House'}>
+      <Fold key={group} name={group} own={own} open={named || (hash === '' && group === 'House')}>
         {own.map((setting) => (
           <SettingLine key={`${setting.name}-${setting.value}`} setting={setting} />
         ))}
@@ -74,6 +90,7 @@ function Groups({ settings, hash }: { settings: Setting[]; hash: string }) {
   })
 }
 
+/** A group of numbers; what is in it is made when it is opened, for each number is a form. */
 function Fold({
   name,
   own,
@@ -85,10 +102,16 @@ function Fold({
   open: boolean
   children: ReactNode
 }) {
+  const [opened, setOpened] = useState(open)
+  useEffect(() => setOpened((before) => before || open), [open])
   return (
     <chakra.details
       id={name}
-      open={open || undefined}
+      open={opened || undefined}
+      onToggle={(event) => {
+        // One within another tells of itself through both.
+        if (event.target === event.currentTarget) setOpened(event.currentTarget.open)
+      }}
       scrollMarginTop="5rem"
       borderTop="1.5px solid"
       borderColor="line"
@@ -100,7 +123,7 @@ function Fold({
           {changedWords(own)}
         </Span>
       </chakra.summary>
-      {children}
+      {opened && children}
     </chakra.details>
   )
 }

@@ -216,7 +216,7 @@ function AddPerson({ first }: { first: boolean }) {
         columnGap={4}
         onSubmit={form.handleSubmit((said) => add.mutate(said, { onSuccess: () => form.reset() }))}
       >
-        <NameAndRoleFields nameLabel="Name of a person" roleLabel="May come in as" />
+        <NameAndRoleFields nameLabel="Name of a person" roleLabel="Role" />
         <Box pt={{ md: '1.625rem' }}>
           <Button type="submit" disabled={add.isPending}>
             Add

@@ -1,140 +1,106 @@
-import { Box, chakra, Span, Stack, Strong, Text } from '@chakra-ui/react'
+import { Box, chakra, Field, Input, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
-import { useEffect } from 'react'
-import { Link, useLocation } from 'react-router'
-import { Phones } from '@/features/home-network/Phones'
-import { Messengers } from '@/features/messengers/Messengers'
-import { ProgramLog } from '@/features/program-log/ProgramLog'
-import { useMethods } from '@/shared/api/queries'
+import { useState } from 'react'
+import { Link, Navigate, useLocation } from 'react-router'
+import { useToday } from '@/shared/api/queries'
 import { mayRun, useSession } from '@/shared/people/session'
-import { Temperatures } from '@/shared/people/Temperatures'
-import { Button } from '@/shared/ui/Button'
-import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
-import { temperature, useTemperatureUnit } from '@/shared/units'
-import { Backups } from './Backups'
-import { Calendar } from './Calendar'
-import { Devices } from './Devices'
-import { Numbers } from './Numbers'
-import { People } from './People'
+import Senders from '@/shared/senders/Senders'
+import { Fetching, Notice, Title } from '@/shared/ui/page'
+import { useTemperatureUnit } from '@/shared/units'
+import { found, quantityOf, type Setting } from './numbers'
+import { addressOf, foundParts, PARTS, type Part } from './parts'
 import { settingsQuery } from './queries'
-import { Scores } from './Scores'
-import { SecurityLog } from './SecurityLog'
-import { WholeHouse } from './WholeHouse'
 
-/** The house's methods and numbers, each with its reason. */
+/** The parts of Settings, and one field that finds any of them and any number. */
 export function Component() {
-  const methods = useMethods()
-  const settings = useQuery(settingsQuery)
-  const unit = useTemperatureUnit()
   const session = useSession()
-  useAnchor(methods.data !== undefined && settings.data !== undefined)
-  if (!methods.data || !settings.data) {
-    return <Waiting problem={methods.error?.message ?? settings.error?.message} />
-  }
+  const { hash } = useLocation()
+  const [sought, setSought] = useState('')
+  const today = useToday()
+  // Links of before lead to a mark in one long page.
+  if (hash) return <Navigate to={addressOf(decodeURIComponent(hash.slice(1)))} replace />
+  const runs = mayRun(session.data)
+  const parts = PARTS.filter((part) => runs || !part.runs)
+  const matching = foundParts(parts, sought)
   return (
-    <Stack gap={10} maxWidth="53.75rem">
+    <Stack gap={6} maxWidth="53.75rem">
       <Title>Settings</Title>
-      {session.data && !mayRun(session.data) && (
+      {session.data && !runs && (
         <Notice>Only a keeper may change how the house is run; you may look.</Notice>
       )}
-      <section aria-labelledby="methods">
-        <Heading id="methods">House methods</Heading>
-        <Text color="soft" mb={3}>
-          Every clutch copies the method it was laid with and can differ from it afterwards. Results
-          are compared by method later.
-        </Text>
-        <chakra.ul mb={4}>
-          {methods.data.methods.map(({ id, method, chosen, temperature_school }) => (
-            <li key={method.name}>
-              <Link to={`/settings/methods/${id ?? 'standard'}`}>
-                <Box py={3} borderTop="1px solid" borderColor="line" _hover={{ bg: 'faint' }}>
-                  <Strong fontSize="large">{method.name}</Strong>
-                  {chosen && <Span color="soft"> for new clutches</Span>}
-                  <Span display="block" color="soft">
-                    {method.dam === 'maternal incubation'
-                      ? 'The dam keeps the clutch; eggs are not touched.'
-                      : `${method.medium}, ${method.closing}, ${temperature(method.temperature_c, unit)} (${temperature_school}), visits ${method.visits}`}
-                  </Span>
-                </Box>
-              </Link>
-            </li>
-          ))}
-        </chakra.ul>
-        <Button asChild>
-          <Link to="/settings/methods/new">Add a method</Link>
-        </Button>
-      </section>
-      {session.data && !session.data.sign_in && (
-        <section aria-labelledby="temperatures">
-          <Heading id="temperatures">Temperatures</Heading>
-          <Temperatures />
-        </section>
+      {today.data && <Senders today={today.data} />}
+      <Field.Root maxWidth="28rem">
+        <Field.Label>Find a setting</Field.Label>
+        <Input
+          type="search"
+          value={sought}
+          placeholder="passphrase, backup, swing, mould"
+          onChange={(event) => setSought(event.target.value)}
+        />
+      </Field.Root>
+      {matching.length > 0 && (
+        <chakra.nav aria-label="Parts of Settings">
+          <ul>
+            {matching.map((part) => (
+              <PartLine key={part.id} part={part} />
+            ))}
+          </ul>
+        </chakra.nav>
       )}
-      <section aria-labelledby="phones">
-        <Heading id="phones">Phones</Heading>
-        <Phones />
-      </section>
-      {mayRun(session.data) && (
-        <section aria-labelledby="people">
-          <Heading id="people">People</Heading>
-          <People />
-        </section>
-      )}
-      <section aria-labelledby="calendar">
-        <Heading id="calendar">Calendar</Heading>
-        <Calendar />
-      </section>
-      {mayRun(session.data) && (
-        <section aria-labelledby="whole-house">
-          <Heading id="whole-house">The whole house</Heading>
-          <WholeHouse />
-        </section>
-      )}
-      {mayRun(session.data) && (
-        <section aria-labelledby="backups">
-          <Heading id="backups">Backups</Heading>
-          <Backups />
-        </section>
-      )}
-      {mayRun(session.data) && (
-        <section aria-labelledby="security">
-          <Heading id="security">Who came in</Heading>
-          <SecurityLog />
-        </section>
-      )}
-      {mayRun(session.data) && (
-        <section aria-labelledby="log">
-          <Heading id="log">What the program noted</Heading>
-          <ProgramLog />
-        </section>
-      )}
-      <section aria-labelledby="devices">
-        <Heading id="devices">Devices and tokens</Heading>
-        <Devices />
-      </section>
-      <section aria-labelledby="messengers">
-        <Heading id="messengers">Alarms out of the house</Heading>
-        <Messengers />
-      </section>
-      <section aria-labelledby="scores">
-        <Heading id="scores">How good the forecasts were</Heading>
-        <Scores />
-      </section>
-      <section aria-labelledby="numbers">
-        <Heading id="numbers">Numbers</Heading>
-        <Text color="soft" mb={3}>
-          What the house judges by. A number you set replaces the default everywhere at once.
-        </Text>
-        <Numbers settings={settings.data} />
-      </section>
+      {sought.trim() && <FoundNumbers sought={sought} none={matching.length === 0} />}
     </Stack>
   )
 }
 
-/** Goes to the section that the address names, once it is there. */
-function useAnchor(ready: boolean) {
-  const { hash } = useLocation()
-  useEffect(() => {
-    if (ready && hash) document.getElementById(hash.slice(1))?.scrollIntoView()
-  }, [ready, hash])
+function PartLine({ part }: { part: Part }) {
+  return (
+    <li>
+      <Link to={`/settings/${part.id}`}>
+        <Box py={3} borderTop="1px solid" borderColor="line" _hover={{ bg: 'faint' }}>
+          <Strong fontSize="large">{part.name}</Strong>
+          <Span display="block" color="soft">
+            {part.about}
+          </Span>
+        </Box>
+      </Link>
+    </li>
+  )
+}
+
+/** Numbers that hold what is sought, each with its value; they are set in their own part. */
+function FoundNumbers({ sought, none }: { sought: string; none: boolean }) {
+  const settings = useQuery(settingsQuery)
+  if (!settings.data) return <Fetching problem={settings.error?.message} />
+  const matching = found(settings.data, sought)
+  if (matching.length === 0) {
+    return none && <Text role="status">Nothing in Settings has that in its name.</Text>
+  }
+  return (
+    <section aria-label="Numbers">
+      <Text role="status" color="soft" mb={2}>
+        {matching.length} of {settings.data.length} numbers
+      </Text>
+      <ul>
+        {matching.map((setting) => (
+          <NumberLine key={setting.name} setting={setting} />
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function NumberLine({ setting }: { setting: Setting }) {
+  const { unit, shown } = quantityOf(setting, useTemperatureUnit())
+  return (
+    <li>
+      <Link to={addressOf(setting.name)}>
+        <Box py={2} borderTop="1px solid" borderColor="line" _hover={{ bg: 'faint' }}>
+          {setting.group}: {setting.label}{' '}
+          <Strong>
+            {shown(setting.value)} {unit}
+          </Strong>
+        </Box>
+      </Link>
+    </li>
+  )
 }

@@ -30,12 +30,12 @@ export function WholeHouse() {
       <Flex gap={3} wrap="wrap" mb={4}>
         <Button asChild>
           <a href={under('/api/house/package')} download>
-            Take the house out
+            Export the house
           </a>
         </Button>
         {!taking && (
           <Button type="button" onClick={() => setTaking(true)}>
-            Take a package in
+            Import a package
           </Button>
         )}
       </Flex>

@@ -66,7 +66,7 @@ function UnderWay() {
               )}
             </Span>
             <Button asChild variant="act">
-              <Link to={`/lay-day/${lay.id}`}>Go on</Link>
+              <Link to={`/lay-day/${lay.id}`}>Continue</Link>
             </Button>
           </chakra.li>
         ))}

@@ -103,7 +103,7 @@ function Band({
 
 function ToBackups({ children }: { children: ReactNode }) {
   return (
-    <Link to="/settings#backups">
+    <Link to="/settings/backups">
       <Span fontWeight="bold" textDecoration="underline">
         {children}
       </Span>

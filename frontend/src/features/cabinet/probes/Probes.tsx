@@ -110,7 +110,7 @@ function ProbeLine({
             aria-expanded={open === 'hang'}
             onClick={() => setOpen(open === 'hang' ? null : 'hang')}
           >
-            Hang elsewhere
+            Move it
           </Button>
         </Flex>
       )}
