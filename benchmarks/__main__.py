@@ -12,6 +12,7 @@ from benchmarks import (
     readings,
     rounds,
     scale,
+    size,
     today,
     trace,
 )
@@ -30,6 +31,7 @@ _REPORTS = {
     "rounds": rounds.report,
     "trace": trace.report,
     "scale": scale.report,
+    "size": size.report,
     "alarm-monitor": alarm_monitor.report,
 }
 

@@ -228,7 +228,7 @@ def test_a_box_tells_an_egg_of_a_silent_clutch_as_its_clutch_does(house: Snapsho
     code, _ = lay_clutch(lay_day(80.0), NOW_S)
     told = clutch_page(house.current(), code, NOW_S).now
     (line,) = today(house.current(), NOW_S).boxes
-    (due,) = boxes_of_round(house.current(), lessons(house.current()), NOW_S)
+    (due,) = boxes_of_round(house.current(), NOW_S)
     chances = [egg.standing.alive for egg in told.eggs if egg.standing is not None]
     assert len(chances) >= 5
     assert max(chances) < 0.2

@@ -24,6 +24,10 @@ _MOMENTS: Final = (
 )  # fmt: skip
 
 
+#: Later than any act.
+_NEVER: Final = 2**62
+
+
 class Record(Model):
     """Base of all models: bound to the house's database."""
 
@@ -164,6 +168,26 @@ class Fact(Record):
     def since(cls, act_id: int, **having: Any) -> list[Self]:
         """As `current`, of them those that later acts than that one recorded."""
         return cls._held("superseded_by_id IS NULL AND act_id > ?", (act_id,), having)
+
+    @classmethod
+    def as_of(cls, act_id: int) -> list[Self]:
+        """The rows that held at an act, from the table itself: no damage to an index hides one."""
+        which = "+act_id <= ? AND ifnull(superseded_by_id, ?) > ?"
+        return sorted(cls._held(which, (act_id, _NEVER, act_id), {}), key=lambda row: row.id)
+
+    @classmethod
+    def between(cls, after: int, until: int) -> list[Self]:
+        """Rows that acts after one and up to another recorded, as they held at the other."""
+        which = "act_id > ? AND act_id <= ? AND ifnull(superseded_by_id, ?) > ?"
+        rows = cls._held(which, (after, until, _NEVER, until), {})
+        return sorted(rows, key=lambda row: row.id)
+
+    @classmethod
+    def ended_between(cls, after: int, until: int) -> list[int]:
+        """Ids of the rows that acts after one and up to another put an end to."""
+        ended = f'SELECT id FROM "{cls._meta.table_name}" WHERE superseded_by_id > ? AND '
+        rows = database.execute_sql(f"{ended}superseded_by_id <= ?", (after, until)).fetchall()
+        return [row[0] for row in rows]
 
     @classmethod
     def ever(cls, **having: Any) -> list[Self]:

@@ -105,6 +105,15 @@ class House:
         """What the house knows now."""
         return self.snapshots.current()
 
+    def moment_s(self) -> float:
+        """Now (s), the same for its minute while nothing is recorded and nothing read.
+
+        Pages asked for one after another, by however many, then share what was worked out.
+        """
+        now_s, snapshot = self.clock.now_s(), self.snapshot()
+        stamp = (int(now_s // 60), snapshot.readings.newest_change())
+        return snapshot.own.held("moment", stamp, lambda: now_s)
+
     def forget(self) -> None:
         """Another house was put in place: nothing that was known of the one before holds."""
         self.snapshots = SnapshotCache()
@@ -122,6 +131,10 @@ def _now_s(request: Request) -> float:
     return _house(request).clock.now_s()
 
 
+def _moment_s(request: Request) -> float:
+    return _house(request).moment_s()
+
+
 def _asking(request: Request) -> SignedIn | None:
     return cast("SignedIn | None", request.state.person)
 
@@ -130,3 +143,5 @@ TheHouse = Annotated[House, Depends(_house)]
 #: Who is signed in where the request comes from; None as long as nobody has to be.
 Asking = Annotated[SignedIn | None, Depends(_asking)]
 NowS = Annotated[float, Depends(_now_s)]
+#: Now for answers that only look: good for its minute, until something is recorded or read.
+MomentS = Annotated[float, Depends(_moment_s)]

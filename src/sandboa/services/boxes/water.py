@@ -244,6 +244,10 @@ def weighed_boxes(snapshot: Snapshot, as_of_s: float) -> list[WeighedBox]:
     these boxes is taken from set points: a degree makes 6 % of the loss,
     against the factor of 2 that is to be learned.
     """
+    return snapshot.own.held("weighed boxes", as_of_s, lambda: _weighed_boxes(snapshot, as_of_s))
+
+
+def _weighed_boxes(snapshot: Snapshot, as_of_s: float) -> list[WeighedBox]:
     taught = []
     for box in snapshot.boxes.values():
         if not snapshot.box(box.entity_id).weighings or not box.medium or not box.closing:

@@ -16,10 +16,9 @@ from sandboa.services.boxes.climate import shelf_offset_c
 from sandboa.services.cabinets.commands import cabinet_called
 from sandboa.services.climate.faults import CabinetFault, cabinet_faults
 from sandboa.services.climate.readiness import CabinetReadiness, cabinets_readiness
-from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.as_of import AsOf, at_hand
 from sandboa.services.clutches.box_view import BoxNow, boxes_of_others
 from sandboa.services.clutches.clutch_view import boxes_standing
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.probes.calibrated_readings import record_at, with_humidity_offset
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -75,7 +74,7 @@ class CabinetNow:
 def cabinet_now(snapshot: Snapshot, name: str, now_s: float) -> CabinetNow:
     """Everything of a cabinet at `now_s`; NotFound when there is none of that name."""
     cabinet = cabinet_called(name)
-    at = AsOf(snapshot, lessons(snapshot), now_s)
+    at = at_hand(snapshot, now_s)
     boxes = [*boxes_standing(at), *boxes_of_others(at)]
     set_points = snapshot.cabinet(cabinet.entity_id).set_points
     shelves = _shelves(snapshot, cabinet)

@@ -8,7 +8,7 @@ from sandboa.core.development import DevelopmentCurve, Learned
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path, path_of_egg
-from sandboa.services.clutches.lessons import Lessons, circumstances
+from sandboa.services.clutches.lessons import Lessons, circumstances, lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -84,3 +84,13 @@ class AsOf:
         """How far an egg is."""
         clutch = self.snapshot.clutch_by_id[egg.clutch_id]
         return EggStage(self.curve(self.path(egg)), self.at_pip(clutch))
+
+
+def at_hand(snapshot: Snapshot, at_s: float) -> AsOf:
+    """The house at a moment, with what was judged of it for whoever asked before.
+
+    It holds until an act is recorded, a reading comes, or another moment is asked for.
+    """
+    known = lessons(snapshot)
+    stamp = (at_s, snapshot.readings.newest_change(), id(known))
+    return snapshot.own.held("the house at a moment", stamp, lambda: AsOf(snapshot, known, at_s))

@@ -37,10 +37,10 @@ from sandboa.services.acts.checklists import ticked
 from sandboa.services.acts.log import LogEntry, log_about
 from sandboa.services.boxes.climate import probes_of, set_points_of
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path
-from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.as_of import AsOf, at_hand
 from sandboa.services.clutches.box_view import BoxNow, box_now, may_hatch
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.services.clutches.lessons import Lessons, lessons
+from sandboa.services.clutches.lessons import Lessons
 from sandboa.services.clutches.methods import departures, method_of_clutch
 from sandboa.services.clutches.origin_words import origin_words
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -300,7 +300,7 @@ def _moved_days(curve: DevelopmentCurve, learned: Learned) -> float:
 def clutch_page(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchPage:
     """The Clutch place for a code (upper and lower case alike); NotFound when there is none."""
     clutch = snapshot.clutch_called(code)
-    at = AsOf(snapshot, lessons(snapshot), as_of_s)
+    at = at_hand(snapshot, as_of_s)
     now = clutch_at(at, clutch)
     method = method_of_clutch(clutch.entity_id)
     house_method, different = departures(method)

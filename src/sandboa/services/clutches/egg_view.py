@@ -11,11 +11,10 @@ from sandboa.core.standing import SIGNS, SignKind
 from sandboa.records.clutches import Egg
 from sandboa.records.photos import Photo
 from sandboa.services.acts.preconditions import egg_of
-from sandboa.services.clutches.as_of import AsOf, EggStage
+from sandboa.services.clutches.as_of import EggStage, at_hand
 from sandboa.services.clutches.box_view import BoxNow
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_at
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.clutches.photos import photos_of_owner
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -46,7 +45,7 @@ def egg_page(snapshot: Snapshot, code: str, number: int, as_of_s: float) -> EggP
     """Everything of one egg; NotFound for an unknown clutch or egg."""
     clutch = snapshot.clutch_called(code)
     egg = egg_of(clutch, number)
-    at = AsOf(snapshot, lessons(snapshot), as_of_s)
+    at = at_hand(snapshot, as_of_s)
     now = clutch_at(at, clutch)
     history = sorted(_history(snapshot, egg, at.stage(egg)), key=lambda m: -m.at_s)
     photos = [p for p in photos_of_owner(clutch.entity_id) if p.egg_number == number]

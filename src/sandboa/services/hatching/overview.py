@@ -13,7 +13,7 @@ from sandboa.core.rounds.due import LAST_WEEK_DAYS
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch
 from sandboa.services.acts.checklists import ticked
-from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.as_of import at_hand
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_at, clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.services.clutches.lessons import lessons
@@ -60,7 +60,7 @@ class HatchingClutch:
 
 def hatch_overview(snapshot: Snapshot, as_of_s: float) -> tuple[HatchingClutch, ...]:
     """Clutches in their last week, pipping, or with hatchlings that are not settled yet."""
-    at = AsOf(snapshot, lessons(snapshot), as_of_s)
+    at = at_hand(snapshot, as_of_s)
     at_hatch = []
     for clutch in snapshot.clutches:
         if clutch.laid_s > as_of_s or not _may_be_hatching(snapshot, clutch, as_of_s):

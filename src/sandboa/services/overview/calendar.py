@@ -7,9 +7,8 @@ from urllib.parse import quote
 from sandboa.core.development import Window
 from sandboa.core.messages import Words
 from sandboa.services.breeding.lay_windows import DamLaySeason, lay_season
-from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.as_of import at_hand
 from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutches_standing
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.hatching.overview import HatchingClutch, hatch_overview
 from sandboa.services.rounds.due_now import next_visit
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -41,7 +40,7 @@ def calendar(snapshot: Snapshot, as_of_s: float) -> list[CalendarEntry]:
     closed and animals that have retired have no entries.
     """
     entries: list[CalendarEntry] = []
-    at = AsOf(snapshot, lessons(snapshot), as_of_s)
+    at = at_hand(snapshot, as_of_s)
     for box in boxes_standing(at):
         visit = next_visit(at, box)
         if visit is not None:

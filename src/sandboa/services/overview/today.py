@@ -13,10 +13,9 @@ from sandboa.core.rounds.due import candle_again_words, which_eggs
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.core.water.rain import rain_advice
 from sandboa.records import readings
-from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.as_of import AsOf, at_hand
 from sandboa.services.clutches.box_view import BoxNow
 from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutch_at
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.probes.calibrated_readings import read_from_files
 from sandboa.services.rounds.due_now import BoxDue, box_due, dents_words
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -82,7 +81,7 @@ class Today:
 
 def today(snapshot: Snapshot, as_of_s: float) -> Today:
     """What to know and do at `as_of_s`."""
-    at = AsOf(snapshot, lessons(snapshot), as_of_s)
+    at = at_hand(snapshot, as_of_s)
     return Today(
         as_of_s,
         tuple(today_box(at, box) for box in boxes_standing(at)),

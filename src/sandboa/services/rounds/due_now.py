@@ -12,10 +12,9 @@ from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
 from sandboa.core.rounds.due import ANSWER_LOOK_DAYS, LAST_WEEK_DAYS, MID_TERM, next_due
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.top_up import rest_of_split
-from sandboa.services.clutches.as_of import AsOf
+from sandboa.services.clutches.as_of import AsOf, at_hand
 from sandboa.services.clutches.box_view import BoxNow
 from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutch_at
-from sandboa.services.clutches.lessons import Lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days ahead in which a next visit is sought (assumption: the longest rhythm and a week).
@@ -51,9 +50,9 @@ class BoxDue:
         return max((d.urgency for d in self.due), key=lambda u: u.rank, default=Urgency.NONE)
 
 
-def boxes_of_round(snapshot: Snapshot, known: Lessons, as_of_s: float) -> tuple[BoxDue, ...]:
+def boxes_of_round(snapshot: Snapshot, as_of_s: float) -> tuple[BoxDue, ...]:
     """Every box with live eggs in it, due or not, by cabinet, shelf and name."""
-    at = AsOf(snapshot, known, as_of_s)
+    at = at_hand(snapshot, as_of_s)
     return tuple(box_due(at, box) for box in boxes_standing(at) if box.water and box.live_eggs)
 
 

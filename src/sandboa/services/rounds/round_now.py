@@ -10,7 +10,6 @@ from sandboa.core.water.ledger import heaviest_g
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 from sandboa.records.facts import newest_act_by
 from sandboa.services.boxes.water import BoxWater, top_up_by_scale
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.rounds.due_now import BoxDue, boxes_of_round, cloth_since_s, last_visit_s
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -60,7 +59,7 @@ def round_now(snapshot: Snapshot, as_of_s: float) -> Round:
         as_of_s,
         tuple(
             _round_box(snapshot, box, newest.get(box.box.box.entity_id, 0), as_of_s)
-            for box in boxes_of_round(snapshot, lessons(snapshot), as_of_s)
+            for box in boxes_of_round(snapshot, as_of_s)
         ),
         tuple(_shelves(snapshot)),
     )

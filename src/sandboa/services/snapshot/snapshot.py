@@ -1,9 +1,10 @@
 """What the house knows now: the current facts of every table, read once."""
 
 from collections import defaultdict
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping
+from dataclasses import dataclass, field
 from functools import cached_property
-from typing import Final, TypeVar
+from typing import Any, Final, TypeVar
 
 from sandboa.core.act_kinds import ActKind, Touch
 from sandboa.core.development import SetPoints
@@ -13,17 +14,19 @@ from sandboa.records.clutches import (
     Box,
     Clutch,
     Egg,
+    EggStay,
     PastClutch,
 )
 from sandboa.records.facts import Fact, newest_act_by, newest_act_of
-from sandboa.records.hatching import (
-    Shed,
-)
+from sandboa.records.hatching import Finished, Shed
+from sandboa.records.held_rows import HeldRows
 from sandboa.records.house import (
     Animal,
     Cabinet,
     Device,
     Probe,
+    ProbeMove,
+    Setting,
     Shelf,
 )
 from sandboa.services.acts.errors import NotFound
@@ -36,7 +39,8 @@ from sandboa.services.snapshot.histories import (
     ProbeHistory,
 )
 from sandboa.services.snapshot.kept import Kept
-from sandboa.services.snapshot.read_histories import Histories, grouped, read_histories
+from sandboa.services.snapshot.read_histories import TABLES as HISTORY_TABLES
+from sandboa.services.snapshot.read_histories import Histories, read_histories
 from sandboa.services.snapshot.series import SeriesCache
 from sandboa.services.snapshot.settings import HouseSettings, house_settings
 
@@ -79,11 +83,19 @@ class Snapshot:
     probes_at: dict[int, list[Probe]]
     clutches: list[Clutch]
     boxes: dict[int, Box]
-    eggs: dict[int, list[Egg]]
+    eggs: Mapping[int, list[Egg]]
     eggs_of_box: dict[int, list[Egg]]
-    sheds: dict[int, list[Shed]]
+    sheds: Mapping[int, list[Shed]]
     departures: dict[int, Departure]
     histories: Histories
+    #: What was worked out of this snapshot alone; it goes with it.
+    own: Kept = field(default_factory=Kept)
+
+    @cached_property
+    def closed(self) -> list[tuple[Clutch, Finished]]:
+        """Clutches that are closed, each with when, in order of laying."""
+        ends = ((clutch, self.clutch(clutch.entity_id).finished) for clutch in self.clutches)
+        return [(clutch, finished) for clutch, finished in ends if finished is not None]
 
     @cached_property
     def held_back(self) -> dict[int, Animal]:
@@ -191,32 +203,47 @@ class Snapshot:
 
     def kept_from_s(self, now_s: float) -> float:
         """From when readings are kept at hand: what clutches under way can ask for."""
-        laid = [c.laid_s for c in self.clutches if self.under_way(c, now_s)]
-        days = self.settings.rules.record.offset_days + 1
-        return min([now_s, *laid]) - days * SECONDS_PER_DAY
+
+        def earliest_s() -> float:
+            laid = [c.laid_s for c in self.clutches if self.under_way(c, now_s)]
+            days = self.settings.rules.record.offset_days + 1
+            return min([now_s, *laid]) - days * SECONDS_PER_DAY
+
+        return self.own.held("readings at hand", now_s, earliest_s)
 
 
-def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
-    """All facts as they hold now; `version` is the newest act."""
-    boxes = Box.current()
-    clutches = sorted(Clutch.current(), key=lambda c: (c.laid_s, c.code))
-    probes = Probe.current()
-    eggs = grouped(Egg, "clutch_id", order="number")
-    laid_s = {clutch.entity_id: float(clutch.laid_s) for clutch in clutches}
-    settings = house_settings()
-    histories = read_histories(
-        settings.rules.forecast,
-        boxes,
-        probes,
-        ((egg, laid_s[clutch]) for clutch in laid_s for egg in eggs.get(clutch, [])),
+#: Every table that a snapshot is made of.
+TABLES: Final[tuple[type[Fact], ...]] = (
+    *HISTORY_TABLES,
+    *(Animal, Device, Shelf, Setting, Shed, Departure),
+)
+
+
+def read_snapshot(
+    rows: HeldRows, series: SeriesCache, kept: Kept, before: Snapshot | None = None
+) -> Snapshot:
+    """All facts as they hold by `rows`.
+
+    With the snapshot `before` their last step forward, what that step did not touch is the same.
+    """
+    if rows.changed(Setting, "id"):
+        # Histories are told by the numbers of the house.
+        before = None
+    settings = before.settings if before else house_settings()
+    histories = read_histories(rows, settings.rules.forecast, before.histories if before else None)
+
+    def carried(name: str, make: Callable[[], Any], *tables: type[Fact]) -> Any:
+        """What the snapshot before held, where no row of those tables came or went."""
+        if before and not any(rows.changed(table, "id") for table in tables):
+            return getattr(before, name)
+        return make()
+
+    clutches = carried(
+        "clutches", lambda: sorted(rows.of(Clutch), key=lambda c: (c.laid_s, c.code)), Clutch
     )
-    hanging: dict[int, list[Probe]] = defaultdict(list)
-    for probe in probes:
-        place = histories.probes[probe.entity_id].locations.last
-        if place is not None:
-            hanging[place].append(probe)
+    eggs = rows.grouped(Egg, "clutch_id", "number")
     return Snapshot(
-        version=version,
+        version=rows.version,
         readings=series,
         kept=kept,
         last_acts=LastActs(
@@ -225,24 +252,38 @@ def read_snapshot(version: int, series: SeriesCache, kept: Kept) -> Snapshot:
             newest_act_of(ActKind.touching(Touch.LOSSES)),
         ),
         settings=settings,
-        animals=_by_entity(Animal),
-        devices=_by_entity(Device),
-        cabinets=_by_entity(Cabinet),
-        shelves=_by_entity(Shelf),
-        probes={p.entity_id: p for p in probes},
-        probes_at=dict(hanging),
+        animals=carried("animals", lambda: _by_entity(rows, Animal), Animal),
+        devices=carried("devices", lambda: _by_entity(rows, Device), Device),
+        cabinets=carried("cabinets", lambda: _by_entity(rows, Cabinet), Cabinet),
+        shelves=carried("shelves", lambda: _by_entity(rows, Shelf), Shelf),
+        probes=carried("probes", lambda: _by_entity(rows, Probe), Probe),
+        probes_at=carried("probes_at", lambda: _hanging(rows, histories), Probe, ProbeMove),
         clutches=clutches,
-        boxes={box.entity_id: box for box in boxes},
+        boxes=carried("boxes", lambda: _by_entity(rows, Box), Box),
         eggs=eggs,
-        eggs_of_box=_eggs_of_boxes(clutches, eggs, histories),
-        sheds=grouped(Shed, "hatchling_id", "seen_s"),
-        departures={left.animal_id: left for left in Departure.current()},
+        eggs_of_box=carried(
+            "eggs_of_box", lambda: _eggs_of_boxes(clutches, eggs, histories), Clutch, Egg, EggStay
+        ),
+        sheds=rows.grouped(Shed, "hatchling_id", "seen_s"),
+        departures=carried(
+            "departures", lambda: {left.animal_id: left for left in rows.of(Departure)}, Departure
+        ),
         histories=histories,
     )
 
 
+def _hanging(rows: HeldRows, histories: Histories) -> dict[int, list[Probe]]:
+    """Probes by where they hang now."""
+    found: dict[int, list[Probe]] = defaultdict(list)
+    for probe in rows.of(Probe):
+        place = histories.probes[probe.entity_id].locations.last
+        if place is not None:
+            found[place].append(probe)
+    return dict(found)
+
+
 def _eggs_of_boxes(
-    clutches: list[Clutch], eggs: dict[int, list[Egg]], histories: Histories
+    clutches: list[Clutch], eggs: Mapping[int, list[Egg]], histories: Histories
 ) -> dict[int, list[Egg]]:
     found: dict[int, list[Egg]] = defaultdict(list)
     for clutch in clutches:
@@ -253,5 +294,5 @@ def _eggs_of_boxes(
     return dict(found)
 
 
-def _by_entity(table: type[FactT]) -> dict[int, FactT]:
-    return {row.entity_id: row for row in table.current()}
+def _by_entity(rows: HeldRows, table: type[FactT]) -> dict[int, FactT]:
+    return {row.entity_id: row for row in rows.of(table)}

@@ -18,18 +18,19 @@ def learned_standing(snapshot: Snapshot) -> LearnedStanding:
 
     What a keeper set stays as it was set.
     """
-    closed = [
-        clutch
-        for clutch in snapshot.clutches
-        if snapshot.clutch(clutch.entity_id).finished is not None
-    ]
+    # Every egg asks, and the stamp alone is made of every closed clutch.
+    return snapshot.own.held("learned standing", None, lambda: _learned(snapshot))
+
+
+def _learned(snapshot: Snapshot) -> LearnedStanding:
+    closed = snapshot.closed
     acts = snapshot.last_acts
-    touched = tuple((c.entity_id, acts.by_clutch.get(c.entity_id, 0)) for c in closed)
+    touched = tuple((c.entity_id, acts.by_clutch.get(c.entity_id, 0)) for c, _ in closed)
     values = snapshot.settings.values
 
     def learn() -> LearnedStanding:
-        ordered = sorted(closed, key=lambda c: snapshot.clutch(c.entity_id).finished.at_s)  # type: ignore[union-attr]
-        eggs = [egg for clutch in ordered for egg in _closed_eggs(snapshot, clutch)]
+        ordered = sorted(closed, key=lambda one: one[1].at_s)
+        eggs = [egg for clutch, _ in ordered for egg in _closed_eggs(snapshot, clutch)]
         own = frozenset(name for name, value in values.items() if value != SETTINGS[name].default)
         return learn_standing(eggs, rules_in_force(values).standing, own)
 

@@ -23,7 +23,7 @@ from sandboa.web.cabinets.schemas import (
     cabinet_told,
     trace_told,
 )
-from sandboa.web.house import NowS, TheHouse
+from sandboa.web.house import MomentS, NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import ActResponse, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
@@ -35,7 +35,7 @@ Name = Annotated[str, Path(max_length=200)]
 
 
 @router.get("", dependencies=[LOOK])
-def get_cabinets(house: TheHouse, now_s: NowS) -> list[CabinetListedResponse]:
+def get_cabinets(house: TheHouse, now_s: MomentS) -> list[CabinetListedResponse]:
     """Every cabinet with its shelves, by name."""
     snapshot = house.snapshot()
     return [
@@ -63,7 +63,7 @@ def add_cabinet(asked: NewCabinetRequest, now_s: NowS) -> ActResponse:
 
 
 @router.get("/{name}", dependencies=[LOOK])
-def get_cabinet(name: Name, house: TheHouse, now_s: NowS) -> CabinetResponse:
+def get_cabinet(name: Name, house: TheHouse, now_s: MomentS) -> CabinetResponse:
     """Everything the Cabinet place shows but the trace."""
     return cabinet_told(house.snapshot(), cabinet_now(house.snapshot(), name, now_s), now_s)
 

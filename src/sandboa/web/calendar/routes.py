@@ -18,7 +18,7 @@ from sandboa.services.people.private_link import (
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.services.safekeeping.security_log import Kind, note
 from sandboa.web.calendar.schemas import CalendarLinkResponse, NewCalendarLinkResponse
-from sandboa.web.house import Asking, House, NowS, TheHouse
+from sandboa.web.house import Asking, House, MomentS, NowS, TheHouse
 from sandboa.web.requests.reader import reader_now
 from sandboa.web.requests.zones import ZoneAsked, known_zone
 from sandboa.web.schemas.common import at_or_none
@@ -32,7 +32,7 @@ router = APIRouter(tags=["calendar"])
 
 @router.get("/api/calendar.ics", dependencies=[LOOK], response_class=Response)
 def get_calendar(
-    request: Request, house: TheHouse, now_s: NowS, zone: ZoneAsked = "UTC"
+    request: Request, house: TheHouse, now_s: MomentS, zone: ZoneAsked = "UTC"
 ) -> Response:
     """Visits due and windows expected, as an iCalendar file."""
     reader = Reader.of(reader_now().unit, known_zone(zone))

@@ -51,7 +51,7 @@ from sandboa.web.clutches.schemas import (
     SiresRequest,
     SwapRequest,
 )
-from sandboa.web.house import NowS, TheHouse
+from sandboa.web.house import MomentS, NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.rounds.schemas import due_told
 from sandboa.web.schemas.common import (
@@ -80,7 +80,7 @@ EggNumber = Annotated[int, Path(ge=1, le=1000)]
 
 
 @router.get("/{code}", dependencies=[LOOK])
-def get_clutch(code: Code, house: TheHouse, now_s: NowS) -> ClutchResponse:
+def get_clutch(code: Code, house: TheHouse, now_s: MomentS) -> ClutchResponse:
     """Everything the Clutch place shows."""
     page = clutch_page(house.snapshot(), code, now_s)
     faults = clutch_faults(house.snapshot(), page.now, now_s)

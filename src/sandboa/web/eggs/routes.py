@@ -19,7 +19,7 @@ from sandboa.web.eggs.schemas import (
     EggPageResponse,
     StandingResponse,
 )
-from sandboa.web.house import NowS, TheHouse
+from sandboa.web.house import MomentS, NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import ActResponse, PhotoResponse
 from sandboa.web.schemas.eggs import EvidenceResponse, egg_told
@@ -35,7 +35,7 @@ EggNumber = Annotated[int, Path(ge=1, le=1000)]
 
 
 @router.get("/{code}/eggs/{number}", dependencies=[LOOK])
-def get_egg(code: Code, number: EggNumber, house: TheHouse, now_s: NowS) -> EggPageResponse:
+def get_egg(code: Code, number: EggNumber, house: TheHouse, now_s: MomentS) -> EggPageResponse:
     """Everything of one egg."""
     page = egg_page(house.snapshot(), code, number, now_s)
     return _told(page, learned_standing(house.snapshot()), now_s)

@@ -20,7 +20,7 @@ from sandboa.web.hatching.schemas import (
     hatching_clutch_told,
 )
 from sandboa.web.hatchlings.schemas import HatchlingRequest, MomentRequest
-from sandboa.web.house import NowS, TheHouse
+from sandboa.web.house import MomentS, NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.schemas.common import ActResponse, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
@@ -35,7 +35,7 @@ EggNumber = Annotated[int, Path(ge=1, le=1000)]
 
 
 @router.get("/hatch-watch", dependencies=[LOOK])
-def get_hatch_overview(house: TheHouse, now_s: NowS) -> HatchOverviewResponse:
+def get_hatch_overview(house: TheHouse, now_s: MomentS) -> HatchOverviewResponse:
     """Clutches in their last week, pipping, or with hatchlings not settled yet."""
     return HatchOverviewResponse(
         as_of=now_s,  # type: ignore[arg-type]
@@ -46,7 +46,7 @@ def get_hatch_overview(house: TheHouse, now_s: NowS) -> HatchOverviewResponse:
 
 
 @router.get("/clutches/{code}/hatch", dependencies=[LOOK])
-def get_hatching_clutch(code: Code, house: TheHouse, now_s: NowS) -> HatchingClutchResponse:
+def get_hatching_clutch(code: Code, house: TheHouse, now_s: MomentS) -> HatchingClutchResponse:
     """One clutch at hatch."""
     return hatching_clutch_told(overview.hatching_clutch(house.snapshot(), code, now_s))
 

@@ -13,7 +13,7 @@ from sandboa.services.rounds.recorded_visit import recorded_visit
 from sandboa.services.rounds.round_now import RoundBox, round_now
 from sandboa.services.rounds.visit import BoxVisit, EggSeen, EggsMoved, FreshMedium
 from sandboa.web.boxes.schemas import ClutchInBoxResponse
-from sandboa.web.house import NowS, TheHouse
+from sandboa.web.house import MomentS, NowS, TheHouse
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.rounds.schemas import (
     OutcomesResponse,
@@ -43,7 +43,7 @@ router = APIRouter(prefix="/api", tags=["rounds"])
 
 @router.get("/round", dependencies=[LOOK])
 def get_round(
-    house: TheHouse, now_s: NowS, at: Annotated[AskedMoment | None, Query()] = None
+    house: TheHouse, now_s: MomentS, at: Annotated[AskedMoment | None, Query()] = None
 ) -> RoundResponse:
     """Every box with eggs in it, by cabinet, shelf and code: what a phone needs offline.
 

@@ -5,7 +5,7 @@ from fastapi import APIRouter, Response
 from sandboa.services.overview.today import Today, TodayBox, today
 from sandboa.web.background.heard_sensors import name_of, weak_senders
 from sandboa.web.boxes.schemas import ClutchInBoxResponse
-from sandboa.web.house import House, NowS, TheHouse
+from sandboa.web.house import House, MomentS, TheHouse
 from sandboa.web.requests.reader import reader_now
 from sandboa.web.rounds.schemas import due_told
 from sandboa.web.schemas.common import at
@@ -24,7 +24,7 @@ router = APIRouter(prefix="/api", tags=["today"])
 
 
 @router.get("/today", dependencies=[LOOK], response_model=TodayResponse)
-def get_today(house: TheHouse, now_s: NowS) -> Response:
+def get_today(house: TheHouse, now_s: MomentS) -> Response:
     """Every box with whose eggs lie in it, what is expected of them and what needs attention."""
     snapshot, reader = house.snapshot(), reader_now()
     # Good for its minute, as long as no act is recorded and nothing read; each unit has its own.
