@@ -4,6 +4,7 @@ from collections.abc import AsyncIterator
 from contextlib import asynccontextmanager
 from functools import cache
 from pathlib import Path
+from typing import Final
 
 from fastapi import APIRouter, FastAPI
 from fastapi.routing import APIRoute
@@ -23,6 +24,7 @@ from sandboa.web.openapi import describe
 from sandboa.web.places import ROUTERS
 from sandboa.web.problems import handlers as problems
 from sandboa.web.requests.connections import ledger_for
+from sandboa.web.requests.entity_tags import EntityTags
 from sandboa.web.requests.open_house import OpenHouse
 from sandboa.web.security.authorization import Authorization
 from sandboa.web.security.known_hosts import KnownHosts
@@ -30,6 +32,9 @@ from sandboa.web.security.named_proxies import NamedProxies
 from sandboa.web.security.permissions import Permissions
 from sandboa.web.security.request_limits import RequestLimits
 from sandboa.web.security.security_headers import SecurityHeaders
+
+#: How hard answers are compressed, 1 to 9: beyond this a small computer works longer than it saves.
+_COMPRESSION: Final = 5
 
 
 def create_app(
@@ -69,7 +74,9 @@ def create_app(
     app.router.routes.extend(_places())
     describe(app)
     if STATIC.is_dir():
-        app.mount("/", GZipMiddleware(FrontEnd(directory=STATIC, html=True), minimum_size=1000))
+        app.mount("/", FrontEnd(directory=STATIC, html=True))
+    app.add_middleware(EntityTags)
+    app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=_COMPRESSION)
     app.add_middleware(Authorization, permissions=Permissions(ROUTERS))
     app.add_middleware(OpenHouse)
     app.add_middleware(RequestLimits)

@@ -10,6 +10,7 @@ from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.loss_curve import AirOfDay
 from sandboa.records import readings
 from sandboa.services.probes.calibrated_readings import loggers_ever_at, with_humidity_offset
+from sandboa.services.snapshot.kept import Same
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days whose mean humidity stands for the days to come (assumption).
@@ -37,7 +38,8 @@ def humidity_by_day(
         return told
 
     first, last = int(from_s // SECONDS_PER_DAY), int(until_s // 3600)
-    return snapshot.kept.held(f"humidity of {cabinet} from {first}", (snapshot.version, last), read)
+    stamp = (Same(snapshot.shelves), Same(snapshot.histories.probes), last)
+    return snapshot.kept.held(f"humidity of {cabinet} from {first}", stamp, read)
 
 
 def box_air(

@@ -7,6 +7,21 @@ from typing import Any, TypeVar
 ResultT = TypeVar("ResultT")
 
 
+class Same:
+    """Part of a stamp: the same object, which a snapshot passes on while nothing of it changed."""
+
+    __slots__ = ("_held",)
+
+    def __init__(self, held: object) -> None:
+        self._held = held
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, Same) and other._held is self._held
+
+    def __hash__(self) -> int:
+        return id(self._held)
+
+
 @dataclass
 class Kept:
     """Safe to share between threads: at worst two of them make the same result."""
