@@ -118,8 +118,8 @@ def test_a_visit_of_the_past_is_told_with_its_dates_and_lock(desk: Page, empty: 
     form = desk.get_by_role("region", name="Record a sign or a visit")
     record = form.get_by_role("button", name="Record the visit")
     record.click()
-    expect(form).to_contain_text("Visited by: choose one.")
-    form.get_by_label("Visited by").select_option(label="Flint")
+    expect(form).to_contain_text("Paired with: choose one.")
+    form.get_by_label("Paired with").select_option(label="Flint")
     for name in ("From, if not now", "Until, if over", "Lock seen, if any"):
         form.get_by_label(name).click()
     form.get_by_label("From, if not now").fill("2026-02-03T20:00")

@@ -53,7 +53,7 @@ def test_a_box_is_moved_with_the_keys_and_to_another_cabinet(desk: Page, own_dem
 
 def test_the_fan_failure_is_told_on_the_cabinet_and_on_the_clutch(desk: Page, demo: str) -> None:
     desk.goto(f"{demo}/cabinets/North")
-    wrong = desk.get_by_role("region", name="What went wrong")
+    wrong = desk.get_by_role("region", name="Faults")
     expect(wrong).to_contain_text("Shelves drifted apart: upper, middle, lower")
     expect(wrong).to_contain_text("pips 0.8 days later")
     expect(wrong).to_contain_text("Probe stuck: North middle")

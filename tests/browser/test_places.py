@@ -61,7 +61,7 @@ def test_the_demo_has_something_true_to_say_on_today(desk: Page, demo: str) -> N
     expect(known).to_contain_text("Ran cold, down to 25")
     expect(known).to_contain_text("First pip likely in")
     expect(known).to_contain_text("The lid rains: normal late in the term")
-    expect(known).to_contain_text("North middle: tells the same to the last digit")
+    expect(known).to_contain_text("North middle: repeats one value")
     boxed = desk.get_by_role("region", name="Laid, not boxed yet")
     expect(boxed).to_contain_text("Hyssop, 7-1")
 

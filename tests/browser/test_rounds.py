@@ -269,9 +269,9 @@ def test_a_reason_is_put_off_and_remembered(desk: Page, own_demo: Address) -> No
     listed = desk.get_by_role("region", name="4 boxes to open")
     line = listed.get_by_role("listitem").filter(has_text="26-06").first
     expect(line).to_contain_text("Candle egg 2 again")
-    line.get_by_role("button", name=re.compile("Put off for a day: Candle egg 2")).click()
+    line.get_by_role("button", name=re.compile("Later, in a day: Candle egg 2")).click()
     fewer = desk.get_by_role("region", name="3 boxes to open")
-    expect(fewer).to_contain_text("Put off until 15 Jun: Candle egg 2 again")
+    expect(fewer).to_contain_text("Later, on 15 Jun: Candle egg 2 again")
     desk.get_by_role("button", name="Undo").first.click()
     expect(listed).to_be_visible()
 

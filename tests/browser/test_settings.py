@@ -27,9 +27,9 @@ def test_any_setting_is_found_from_one_field(desk: Page, demo: str) -> None:
     expect(parts).to_have_count(1)
     sought.fill("nothing is called that")
     expect(desk.get_by_text("Nothing in Settings has that in its name")).to_be_visible()
-    sought.fill("lightest dam")
+    sought.fill("breeding weight")
     desk.get_by_role("region", name="Numbers").get_by_role("link").click()
-    expect(desk.get_by_label("Lightest dam to breed, g")).to_have_value("1500")
+    expect(desk.get_by_label("Minimum breeding weight, g")).to_have_value("1500")
     # Each number is a form, and they are many: a group is made when it is opened.
     assert desk.locator("main form").count() < 30
     desk.goto(f"{demo}/settings#Oxygen")
@@ -39,8 +39,8 @@ def test_any_setting_is_found_from_one_field(desk: Page, demo: str) -> None:
 def test_a_number_of_the_house_is_set_within_its_range_and_undone(desk: Page, empty: str) -> None:
     desk.goto(f"{empty}/settings/numbers")
     numbers = desk.get_by_role("region", name="Numbers")
-    field = numbers.get_by_label("Lightest dam to breed, g")
-    line = numbers.locator("form").filter(has_text="Lightest dam to breed")
+    field = numbers.get_by_label("Minimum breeding weight, g")
+    line = numbers.locator("form").filter(has_text="Minimum breeding weight")
     expect(field).to_have_value("1500")
     expect(line.get_by_role("button", name="Set")).to_be_disabled()
     field.fill("fifteen hundred")
@@ -53,7 +53,7 @@ def test_a_number_of_the_house_is_set_within_its_range_and_undone(desk: Page, em
     line.get_by_role("button", name="Set").click()
     toast = desk.get_by_role("status").filter(has_text="1600")
     toast.get_by_role("button", name="Undo").click()
-    expect(numbers.get_by_label("Lightest dam to breed, g")).to_have_value("1500")
+    expect(numbers.get_by_label("Minimum breeding weight, g")).to_have_value("1500")
 
 
 def test_a_method_is_added_chosen_copied_and_taken_away(desk: Page, empty: str) -> None:

@@ -130,7 +130,7 @@ def test_it_looks_alive_on_any_day(house: SnapshotCache, today_is: str) -> None:
     assert len({b.clutches[0].clutch.code for b in told.boxes}) == 6
     assert told.silent == ()
     (stuck,) = look(house.current(), now_s)
-    assert stuck.text.startswith("North middle: tells the same to the last digit")
+    assert stuck.text.startswith("North middle: repeats one value")
     assert all(not b.clutches[0].forecast.overdue for b in told.boxes)
     assert_the_scenario(house, now_s)
 

@@ -151,7 +151,7 @@ export function SignForm({ dam }: { dam: number }) {
         })}
       >
         <Choices
-          legend="Seen at her"
+          legend="Signs seen"
           columns={2}
           choices={SIGNS}
           value={sign || null}
@@ -209,7 +209,7 @@ export function VisitForm({ dam }: { dam: number }) {
       >
         <SelectField
           name="sire"
-          label="Visited by"
+          label="Paired with"
           required
           options={[
             { value: '', label: 'choose' },

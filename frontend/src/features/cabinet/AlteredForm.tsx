@@ -28,7 +28,7 @@ export function AlteredForm({ cabinet }: { cabinet: string }) {
   if (!writing) {
     return (
       <Button type="button" size="small" mt={4} onClick={() => setWriting(true)}>
-        The cabinet itself was altered
+        Cabinet modified
       </Button>
     )
   }

@@ -62,7 +62,7 @@ function Shown({ name, cabinets }: { name: string; cabinets: Schemas['CabinetLis
           <OtherSpecies cabinet={cabinet.data} />
         </chakra.section>
         <chakra.section aria-labelledby="faults" minWidth={0}>
-          <Heading id="faults">What went wrong</Heading>
+          <Heading id="faults">Faults</Heading>
           <Faults cabinet={cabinet.data} />
           <AlarmLog alarms={own.filter((alarm) => alarm.ended_at)} />
         </chakra.section>

@@ -40,7 +40,7 @@ const said = (told: Schemas['BoxWaterResponse']) => words(<BoxWater box="26-04" 
 describe('the water of a box', () => {
   it('says what is left, how surely, and when it runs short', () => {
     const told = said(water())
-    expect(told).toContain('54 % of its water left, about 54 g; between 51 and 56 %')
+    expect(told).toContain('54 % of its water left, about 54 g; likely between 51 and 56 %')
     expect(told).toContain('Losing about 1.8 g a day (1.5 to 2.0).')
     expect(told).toContain('Half gone about 17 Jun (16 Jun to 19 Jun).')
     expect(told).toContain('Dry about 1 Jul (28 Jun or much later).')

@@ -26,8 +26,7 @@ export function BoxWater({ box, water }: { box: string; water: Water }) {
     <Stack gap={3}>
       <Text>
         <Strong fontSize="larger">{Math.round(left.share * 100)} %</Strong> of its water left, about{' '}
-        {Math.round(left.water_g)} g; between {Math.round(left.share_low * 100)} and{' '}
-        {Math.round(left.share_high * 100)} % as far as anybody can know.
+        {Math.round(left.water_g)} g{likelyRange(left.share_low, left.share_high)}.
       </Text>
       <Level left={left} marks={rules?.water_shares} />
       <p>
@@ -206,4 +205,10 @@ function WhatIf({ box, closing }: { box: string; closing: Schemas['Closing'] }) 
       )}
     </Box>
   )
+}
+
+/** The likely range of what is left, where it is one. */
+function likelyRange(low: number, high: number): string {
+  const [from, to] = [Math.round(low * 100), Math.round(high * 100)]
+  return from === to ? '' : `; likely between ${from} and ${to} %`
 }

@@ -161,8 +161,8 @@ export function StripLegend() {
   const [from = 0, by = 0] = useRules().data?.hatch.rescue_hours ?? []
   return (
     <Text color="soft" fontSize="small" mt={2}>
-      Dots closed, line pipped, halves out; framed, where it is likely four times of five. Amber:{' '}
-      {from} to {by} h after the first pip, when help for a closed egg comes to be considered.
+      Dots closed, line pipped, halves out; framed, where it is with a chance of 80 %. Amber: {from}{' '}
+      to {by} h after the first pip, when help for a closed egg comes to be considered.
     </Text>
   )
 }

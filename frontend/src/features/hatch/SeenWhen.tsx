@@ -36,7 +36,7 @@ export function SeenWhen({
   return (
     <div>
       <Choices
-        legend="What you tap was seen"
+        legend="Time of what you record"
         columns={{ base: 3, md: 6 }}
         choices={AGO}
         value={typed ? 'other' : String(when.hoursAgo)}

@@ -9,7 +9,7 @@ export function standingWords(clutch: HatchingClutch, asOf: string): string {
   if (clutch.finished_at) return `Closed: ${out} of ${fertile.length} hatched.`
   if (!clutch.first_pipped_at) {
     return clutch.first_pip
-      ? `First pip likely ${day(clutch.first_pip.p50)}, in ${dayRange(clutch.first_pip.p10, clutch.first_pip.p90)} four times of five.`
+      ? `First pip likely ${day(clutch.first_pip.p50)}, with a chance of 80\u00a0% in ${dayRange(clutch.first_pip.p10, clutch.first_pip.p90)}.`
       : 'By heat every egg should have pipped long ago: look, candle, and check the probe.'
   }
   const since = `First pip ${lasted(clutch.first_pipped_at, asOf)} ago`

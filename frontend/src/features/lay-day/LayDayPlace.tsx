@@ -14,7 +14,7 @@ import { TextField } from '@/shared/ui/fields'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { showAct, showProblem } from '@/shared/ui/toaster'
 import { useTemperatureUnit } from '@/shared/units'
-import { STEP_TITLES } from './steps'
+import { titleOf } from './steps'
 
 type LayDay = Schemas['LayDayResponse']
 
@@ -63,7 +63,7 @@ function useAside(day: LayDay) {
       client.invalidateQueries({ queryKey: layDaysQuery.queryKey })
       if (away) {
         const take = () => aside.mutate(false)
-        showAct(`Lay day of ${day.state.dam} set aside`, take, 'Take it up again')
+        showAct(`Lay day of ${day.state.dam} discarded`, take, 'Take it up again')
       }
     },
     onError: (problem) => showProblem(problem.detail),
@@ -77,7 +77,7 @@ function PutAside() {
   if (!aside.data?.length) return null
   return (
     <section aria-labelledby="aside">
-      <Heading id="aside">Set aside</Heading>
+      <Heading id="aside">Discarded</Heading>
       <ul>
         {aside.data.map((day) => (
           <Aside key={day.id} day={day} />
@@ -101,7 +101,7 @@ function Aside({ day }: { day: LayDay }) {
     >
       <Span flex="1 1 14rem">
         <strong>{day.state.dam}</strong>, {day.count ? `${day.count}, ` : ''}laid{' '}
-        {dayAndTime(day.state.laid_at)}, stopped at {STEP_TITLES[day.step].toLowerCase()}
+        {dayAndTime(day.state.laid_at)}, stopped at {titleOf(day.step, day.state).toLowerCase()}
       </Span>
       <Button type="button" size="small" onClick={() => aside.mutate(false)}>
         Take it up again
@@ -116,13 +116,14 @@ function UnderWay({ day }: { day: LayDay }) {
     <li>
       <Notice label={day.state.dam}>
         {day.count ? `${day.count}, ` : ''}laid {dayAndTime(day.state.laid_at)}, stopped at{' '}
-        {STEP_TITLES[day.step].toLowerCase()}. {day.found_again && <span>{day.found_again}</span>}
+        {titleOf(day.step, day.state).toLowerCase()}.{' '}
+        {day.found_again && <span>{day.found_again}</span>}
         <Flex gap={3} mt={2} wrap="wrap">
           <Button asChild variant="act">
             <Link to={`/lay-day/${day.id}`}>Continue</Link>
           </Button>
           <Button type="button" onClick={() => aside.mutate(true)}>
-            Set aside
+            Discard
           </Button>
         </Flex>
       </Notice>

@@ -6,7 +6,7 @@ import { Photos } from '@/shared/photos/Photos'
 import { ActBar } from '@/shared/ui/ActBar'
 import { Button } from '@/shared/ui/Button'
 import { Notice } from '@/shared/ui/page'
-import { type LayDay, STEP_TITLES, type Step } from './steps'
+import { type LayDay, type Step, titleOf } from './steps'
 
 type Props = {
   day: LayDay
@@ -64,7 +64,7 @@ export function StepFrame(props: Props) {
         outline="none"
         _focusVisible={{ outline: 'none' }}
       >
-        {STEP_TITLES[step]}
+        {titleOf(step, day.state)}
       </chakra.h1>
       {day.found_again && (
         <Box mb={4}>

@@ -21,6 +21,18 @@ export const STEP_TITLES: Record<Step, string> = {
   aftercare: 'The dam afterwards',
 }
 
+/** What she who keeps her eggs is spared, and where she then is. */
+const OF_HER_OWN: Partial<Record<Step, string>> = {
+  dam: 'Look at her',
+  shelf: 'Her tub',
+}
+
+/** What a step of a lay day is called: a dam that keeps her eggs is not moved. */
+export function titleOf(step: Step, state: State): string {
+  const own = state.method.dam === 'maternal incubation' ? OF_HER_OWN[step] : undefined
+  return own ?? STEP_TITLES[step]
+}
+
 /** Steps that come after the clutch is recorded. */
 export const AFTER_RECORDING: Step[] = ['card', 'aftercare']
 

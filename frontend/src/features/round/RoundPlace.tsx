@@ -57,7 +57,7 @@ export function Component() {
       )}
       {shut.length > 0 && (
         <section aria-labelledby="shut">
-          <Heading id="shut">Leave shut</Heading>
+          <Heading id="shut">No need to open</Heading>
           <ol>
             {shut.map((box) => (
               <Line key={box.name} box={box} left={open.includes(box.name)} />

@@ -46,7 +46,7 @@ export const BOX_SIGNS: { kind: BoxSignKind; legend: string; choices: Choice[] }
   },
   {
     kind: 'pests',
-    legend: 'Anything alive in it',
+    legend: 'Pests',
     choices: ['none', 'flies', 'ants', 'larvae'].map((value) => ({ value, label: value })),
   },
 ]

@@ -7,7 +7,7 @@ export type Fault = Schemas['FaultResponse']
 /** What a fault is called, and what to look at. */
 export const FAULT_WORDS: Record<Fault['kind'], { name: string; look: string }> = {
   fan: { name: 'Shelves drifted apart', look: 'Look at the fan, or whatever moves the air.' },
-  'power cut': { name: 'No heat', look: 'Look at power, fuse, cut-out.' },
+  'power cut': { name: 'Heating failed', look: 'Look at power, fuse, cut-out.' },
   door: { name: 'Door left open', look: 'Look at seal and latch.' },
   overshoot: { name: 'Thermostat swung', look: 'Look where the thermostat’s own probe hangs.' },
   unplugged: { name: 'No readings', look: 'Look at plug, battery, range.' },

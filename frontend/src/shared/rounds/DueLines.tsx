@@ -44,7 +44,7 @@ export function DueLines({
           </Span>
           <chakra.button
             type="button"
-            aria-label={`Put off for a day: ${reason.text}`}
+            aria-label={`Later, in a day: ${reason.text}`}
             onClick={() => postpone.mutate({ box, kind: reason.kind, days: 1 })}
             minHeight="thumbSmall"
             px={2}
@@ -56,13 +56,13 @@ export function DueLines({
             whiteSpace="var(--one-line)"
             flexShrink={0}
           >
-            Put off
+            Later
           </chakra.button>
         </chakra.li>
       ))}
       {postponed.map((reason) => (
         <chakra.li key={reason.kind} color="soft">
-          Put off until {day(reason.until)}: {reason.text}
+          Later, on {day(reason.until)}: {reason.text}
         </chakra.li>
       ))}
     </chakra.ul>

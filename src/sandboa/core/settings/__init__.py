@@ -27,7 +27,7 @@ SETTINGS: Final = {
     setting.name: setting
     for setting in (
         Setting(
-            "lightest_dam_g", "Lightest dam to breed", "g", LIGHTEST_DAM_G, (500.0, 5000.0),
+            "lightest_dam_g", "Minimum breeding weight", "g", LIGHTEST_DAM_G, (500.0, 5000.0),
             "Laying costs a quarter to two fifths of her weight; many keepers set 1,500 g.",
             quantity=Quantity.MASS,
         ),

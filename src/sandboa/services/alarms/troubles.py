@@ -68,7 +68,7 @@ _FAULT_WORDS: Final = {
     FaultKind.DOOR: "warmth and damp escape: is the door shut?",
     FaultKind.OVERSHOOT: "the thermostat drives it up and down",
     FaultKind.UNPLUGGED: f"no reading for {_SILENT_HOURS:g} h: plug, battery, range?",
-    FaultKind.STUCK: "tells the same to the last digit: restart it",
+    FaultKind.STUCK: "repeats one value: restart it",
     FaultKind.FALLEN: "its reading jumped alone: does it hang where it should?",
     FaultKind.DRIFT: "drifts from the others: check it against a reference",
 }

@@ -72,7 +72,7 @@ _FIELDS: Final[Mapping[type[Fact], Callable[[Any], Fields]]] = {
         moment_field("at", "Offered", row.at_s),
     ),
     animals.Sign: lambda row: (
-        choice_field("sign", "Seen at her", row.kind, tuple(sign.value for sign in Sign)),
+        choice_field("sign", "Signs seen", row.kind, tuple(sign.value for sign in Sign)),
         moment_field("seen", "Seen", row.seen_s),
     ),
     animals.Lock: lambda row: (moment_field("seen", "Lock seen", row.seen_s),),

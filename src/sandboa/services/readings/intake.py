@@ -136,7 +136,7 @@ def drop_held(probe_entity: int, reason: str, now_s: float) -> Act:
     probe = find_probe(probe_entity)
     waiting = _waiting(probe, reason)
     with act(
-        ActKind.READINGS, f"{waiting.count:,} held readings of {probe.name} set aside", now_s
+        ActKind.READINGS, f"{waiting.count:,} held readings of {probe.name} discarded", now_s
     ) as a:
         batch = Batch.record(a, probe_id=probe_entity, source="held", file_name="")
         held_readings.drop(probe_entity, reason, batch)

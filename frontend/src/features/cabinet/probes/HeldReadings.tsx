@@ -50,7 +50,7 @@ function HeldLine({ held }: { held: Held }) {
         disabled={setAside.isPending}
         onClick={() => setAside.mutate()}
       >
-        Set aside
+        Discard
       </Button>
     </HStack>
   )

@@ -62,7 +62,7 @@ export function Dam({ day, step, back, change, next }: StepProps) {
             alignSelf="flex-start"
             onClick={form.handleSubmit((values) => next(weighed(values)))}
           >
-            A vet sees her: box these eggs
+            Box these eggs; she is still to be watched
           </Button>
         </>
       )}

@@ -13,7 +13,7 @@ import { Notice, Waiting } from '@/shared/ui/page'
 import { fromCelsius, typedTemperature, useTemperatureUnit } from '@/shared/units'
 import { StepFrame } from '../StepFrame'
 import type { StepProps } from '../steps'
-import { STEP_TITLES, type State, type Step } from '../steps'
+import { STEP_TITLES, type State, type Step, titleOf } from '../steps'
 
 type Values = { cabinet: string; shelf: string; setPoint: string; code: string }
 type Cabinet = Schemas['CabinetChoiceResponse']
@@ -170,6 +170,7 @@ function ShelfForm({
         <Refusal
           {...refusal}
           step={step}
+          state={state}
           onSecondClutch={form.handleSubmit((values) => submit(values, true))}
           onGo={(at) => navigate(`/lay-day/${day.id}/${at}`)}
         />
@@ -223,12 +224,13 @@ function AnotherPlace({ maternal }: { maternal: boolean }) {
 type Refused = { problem: Problem; at?: Step | undefined }
 type RefusalProps = Refused & {
   step: Step
+  state: State
   onSecondClutch: () => void
   onGo: (at: Step) => void
 }
 
 /** Why the clutch was not recorded, or what is asked first, and the way to mend it. */
-function Refusal({ problem, at, step, onSecondClutch, onGo }: RefusalProps) {
+function Refusal({ problem, at, step, state, onSecondClutch, onGo }: RefusalProps) {
   return (
     <div role="alert">
       <Notice urgent={!problem.confirm} label={problem.confirm ? 'One question' : 'Not yet'}>
@@ -240,7 +242,7 @@ function Refusal({ problem, at, step, onSecondClutch, onGo }: RefusalProps) {
         )}
         {at && at !== step && (
           <Button type="button" variant="bare" display="block" onClick={() => onGo(at)}>
-            To: {STEP_TITLES[at].toLowerCase()}
+            To: {titleOf(at, state).toLowerCase()}
           </Button>
         )}
       </Notice>
