@@ -49,6 +49,8 @@ class _Size:
 def report(sizes: tuple[int, ...] = _SIZES) -> str:
     """Each size's figures, then those that have an aim beside it."""
     found = {active: _measured(furnish(_FOLDER, active)) for active in sizes}
+    if _AT in found:
+        found[_AT].losses_s = _losses_s(furnish(_FOLDER, _AT))
     lines = ["In empty endpoints, by clutches under way (300 closed, 12 probes, a year of minutes)"]
     lines.append(f"{'':24}" + "".join(f"{active:>9}" for active in sizes))
     for what, name in (("held", "held"), ("anew", "after an act"), ("read", "after a reading")):
@@ -97,8 +99,6 @@ def _measured(folder: Path) -> _Size:
     size = _Size()
     with _served(folder) as (pid, http):
         token = (folder / TOKEN).read_text()
-        year = time.gmtime().tm_year
-        size.losses_s = _cost_s(pid, lambda: http.get(f"/api/losses?year={year}"))
         boxes = http.get("/api/today").json()["boxes"]
         clutch = boxes[0]["clutches"][0]["code"]
         empty_s = min(_cost_s(pid, lambda: http.get("/api/alive")) for _ in range(20))
@@ -127,6 +127,13 @@ def _measured(folder: Path) -> _Size:
             size.kilobytes[place] = _on_the_wire(http, path) / 1000
         size.memory_mb = _memory_mb(pid)
     return size
+
+
+def _losses_s(folder: Path) -> float:
+    """Processor time (s) of the server until it first tells the losses of a year."""
+    with _served(folder) as (pid, http):
+        year = time.gmtime().tm_year
+        return _cost_s(pid, lambda: http.get(f"/api/losses?year={year}"))
 
 
 def _best_s(pid: int, ask: Callable[[], None], before: Callable[[], None] | None = None) -> float:
