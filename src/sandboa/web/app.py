@@ -24,8 +24,8 @@ from sandboa.web.openapi import describe
 from sandboa.web.places import ROUTERS
 from sandboa.web.problems import handlers as problems
 from sandboa.web.requests.connections import ledger_for
-from sandboa.web.requests.entity_tags import EntityTags
 from sandboa.web.requests.open_house import OpenHouse
+from sandboa.web.responses.entity_tags import EntityTags
 from sandboa.web.security.authorization import Authorization
 from sandboa.web.security.known_hosts import KnownHosts
 from sandboa.web.security.named_proxies import NamedProxies

@@ -1,0 +1,1 @@
+"""What is done to answers on their way out."""
