@@ -21,7 +21,7 @@ def test_a_lost_egg_is_read_from_the_list_to_its_grounds(desk: Page, demo: str) 
     expect(causes).to_contain_text("equipment failure")
     # Every ground leads to its number in the settings.
     causes.get_by_role("link", name=re.compile("For: yolk thick or hard")).click()
-    expect(desk).to_have_url(re.compile("settings#loss"))
+    expect(desk).to_have_url(re.compile("settings/numbers#loss"))
 
 
 def test_a_failed_egg_is_opened_and_written_down(desk: Page, own_demo: str) -> None:

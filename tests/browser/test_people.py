@@ -142,6 +142,8 @@ def test_a_name_typed_before_the_list_has_come_stays(phone: Page, own_demo: str)
     people = phone.get_by_role("region", name="People")
     people.get_by_label("Name of a person").fill("Rowan")
     people.get_by_label("Role").select_option("visitor")
+    # Whether it is the first, who comes in as keeper, nobody can say yet.
+    expect(people.get_by_role("button", name="Add")).to_be_disabled()
     with phone.expect_response("**/api/people"):
         held[0].continue_()
     people.get_by_role("button", name="Add").click()

@@ -74,7 +74,8 @@ def create_app(
     app.router.routes.extend(_places())
     describe(app)
     if STATIC.is_dir():
-        app.mount("/", FrontEnd(directory=STATIC, html=True))
+        # Scripts are asked for once and kept: they are worth the longest look.
+        app.mount("/", GZipMiddleware(FrontEnd(directory=STATIC, html=True), minimum_size=1000))
     app.add_middleware(EntityTags)
     app.add_middleware(GZipMiddleware, minimum_size=1000, compresslevel=_COMPRESSION)
     app.add_middleware(Authorization, permissions=Permissions(ROUTERS))

@@ -40,7 +40,7 @@ export function People() {
           <Line key={person.id} person={person} />
         ))}
       </chakra.ul>
-      <AddPerson first={people.data?.length === 0} />
+      <AddPerson known={people.data !== undefined} first={people.data?.length === 0} />
     </>
   )
 }
@@ -196,7 +196,8 @@ function PassphraseForm({ person, onDone }: { person: Person; onDone: () => void
   )
 }
 
-function AddPerson({ first }: { first: boolean }) {
+/** Whoever is `first` comes in as keeper; until it is `known` who there is, nobody is added. */
+function AddPerson({ known, first }: { known: boolean; first: boolean }) {
   const form = useForm<NameAndRole>({
     values: { name: '', role: first ? 'keeper' : 'helper' },
     // Who there is may come in while somebody types.
@@ -218,7 +219,7 @@ function AddPerson({ first }: { first: boolean }) {
       >
         <NameAndRoleFields nameLabel="Name of a person" roleLabel="Role" />
         <Box pt={{ md: '1.625rem' }}>
-          <Button type="submit" disabled={add.isPending}>
+          <Button type="submit" disabled={!known || add.isPending}>
             Add
           </Button>
         </Box>
