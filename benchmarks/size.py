@@ -3,7 +3,6 @@
 Processor time is that of the server's process, as the system's clock of it tells.
 """
 
-import gzip
 import math
 import subprocess
 import sys
@@ -168,7 +167,6 @@ def _on_the_wire(http: httpx2.Client, path: str) -> int:
     """Bytes of an answer as they travel to a browser, which takes gzip."""
     with http.stream("GET", path, headers={"Accept-Encoding": "gzip"}) as answer:
         raw = b"".join(answer.iter_raw())
-    assert gzip.decompress(raw) if "content-encoding" in answer.headers else raw
     return len(raw)
 
 

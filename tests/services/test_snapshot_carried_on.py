@@ -17,6 +17,7 @@ from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching import Fate
 from sandboa.records.database import close_database
 from sandboa.records.facts import newest_act
+from sandboa.records.held_rows import HeldRows
 from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.recording import undo
 from sandboa.services.boxes.commands import candle_egg, grade_egg, water_box
@@ -30,7 +31,7 @@ from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit, EggsMoved
 from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.services.snapshot.settings import set_setting
-from sandboa.services.snapshot.snapshot import Snapshot
+from sandboa.services.snapshot.snapshot import TABLES, Snapshot, read_snapshot
 
 #: What a snapshot holds for as long as it is the one, or passes on whole.
 _NOT_COMPARED: Final = ("readings", "kept", "own")
@@ -136,3 +137,14 @@ def test_what_an_act_did_not_touch_is_the_same_object(house: SnapshotCache) -> N
     assert after.eggs_of_box is before.eggs_of_box
     # And the one before still says what it said.
     assert before.egg(touched.entity_id).turgor == []
+
+
+@pytest.mark.parametrize("name", ["grade", "number", "visit, move an egg", "probe"])
+def test_an_act_that_comes_while_it_is_read_is_not_in_it(house: SnapshotCache, name: str) -> None:
+    """Else what is kept under its acts would be taken for what a later one says."""
+    for n in (0, 1):
+        _laid(n, NOW_S)
+    before = house.current()
+    ACTS[name](3, NOW_S + 60)
+    rows = HeldRows(before.version, TABLES)
+    the_same(read_snapshot(rows, before.readings, before.kept), before)

@@ -367,21 +367,22 @@ def last_recorded_s() -> int | None:
     return row.recorded_s if row else None
 
 
-def newest_act_of(kinds: tuple[str, ...]) -> int:
-    """Id of the latest act of one of those kinds, 0 without any."""
+def newest_act_of(kinds: tuple[str, ...], until: int = _NEVER) -> int:
+    """Id of the latest act of one of those kinds, up to one; 0 without any."""
     marks = ", ".join("?" * len(kinds))
     row = database.execute_sql(
-        f"SELECT coalesce(max(id), 0) FROM act WHERE kind IN ({marks})", kinds
+        f"SELECT coalesce(max(id), 0) FROM act WHERE kind IN ({marks}) AND id <= ?",
+        (*kinds, until),
     ).fetchone()
     return int(row[0])
 
 
-def newest_act_by(kind: str) -> dict[int, int]:
-    """Id of the latest act about each thing of a kind: each clutch, each box."""
+def newest_act_by(kind: str, until: int = _NEVER) -> dict[int, int]:
+    """Id of the latest act, up to one, about each thing of a kind: each clutch, each box."""
     rows: list[tuple[int, int]] = database.execute_sql(
         "SELECT subject_id, max(act_id) FROM act_subject JOIN entity ON entity.id = subject_id "
-        "WHERE entity.kind = ? GROUP BY subject_id",
-        (kind,),
+        "WHERE entity.kind = ? AND act_id <= ? GROUP BY subject_id",
+        (kind, until),
     ).fetchall()
     return dict(rows)
 
@@ -394,7 +395,7 @@ def acts_about(*subjects: int, limit: int = 200, before: int | None = None) -> l
         f"SELECT DISTINCT act_id FROM act_subject WHERE subject_id IN ({marks}) AND act_id < ? "
         "ORDER BY act_id DESC LIMIT ?"
     )
-    asked = (*subjects, 2**62 if before is None else before, limit)
+    asked = (*subjects, _NEVER if before is None else before, limit)
     ids = [row[0] for row in database.execute_sql(about, asked).fetchall()]
     return list(Act.select().where(Act.id << ids).order_by(Act.id.desc()))
 

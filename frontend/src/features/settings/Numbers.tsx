@@ -1,10 +1,11 @@
-import { Box, chakra, Field, Input, Span, Text } from '@chakra-ui/react'
+import { Box, chakra, Span, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, useEffect, useState } from 'react'
 import { useLocation } from 'react-router'
 import { Fetching } from '@/shared/ui/page'
 import { found, type Setting } from './numbers'
 import { settingsQuery } from './queries'
+import { SearchField } from './SearchField'
 import { SettingLine } from './SettingLine'
 
 /** The part of the address that names a number or a group of them. */
@@ -37,15 +38,14 @@ function Groups({ settings }: { settings: Setting[] }) {
   const deep = settings.filter((setting) => setting.deep)
   return (
     <>
-      <Field.Root mb={4} maxWidth="28rem">
-        <Field.Label>Find a number</Field.Label>
-        <Input
-          type="search"
-          value={sought}
-          placeholder="swing, oxygen, mould, dry"
-          onChange={(event) => setSought(event.target.value)}
+      <Box mb={4}>
+        <SearchField
+          label="Find a number"
+          examples="swing, oxygen, mould, dry"
+          sought={sought}
+          onSought={setSought}
         />
-      </Field.Root>
+      </Box>
       {sought.trim() ? (
         <>
           <Text role="status" color="soft" mb={2}>

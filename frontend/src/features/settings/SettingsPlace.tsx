@@ -1,4 +1,4 @@
-import { Box, chakra, Field, Input, Span, Stack, Strong, Text } from '@chakra-ui/react'
+import { Box, chakra, Span, Stack, Strong, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, Navigate, useLocation } from 'react-router'
@@ -10,6 +10,7 @@ import { useTemperatureUnit } from '@/shared/units'
 import { found, quantityOf, type Setting } from './numbers'
 import { addressOf, foundParts, PARTS, type Part } from './parts'
 import { settingsQuery } from './queries'
+import { SearchField } from './SearchField'
 
 /** The parts of Settings, and one field that finds any of them and any number. */
 export function Component() {
@@ -29,15 +30,12 @@ export function Component() {
         <Notice>Only a keeper may change how the house is run; you may look.</Notice>
       )}
       {today.data && <Senders today={today.data} />}
-      <Field.Root maxWidth="28rem">
-        <Field.Label>Find a setting</Field.Label>
-        <Input
-          type="search"
-          value={sought}
-          placeholder="passphrase, backup, swing, mould"
-          onChange={(event) => setSought(event.target.value)}
-        />
-      </Field.Root>
+      <SearchField
+        label="Find a setting"
+        examples="passphrase, backup, swing, mould"
+        sought={sought}
+        onSought={setSought}
+      />
       {matching.length > 0 && (
         <chakra.nav aria-label="Parts of Settings">
           <ul>

@@ -3,7 +3,7 @@ import { addressOf, foundParts, PARTS } from './parts'
 
 it.each([
   ['backups', '/settings/backups'],
-  ['messengers', '/settings/alarms#messengers'],
+  ['messengers', '/settings/alarms'],
   ['dents.1', '/settings/numbers#dents.1'],
   ['Causes of dents', '/settings/numbers#Causes%20of%20dents'],
 ])('the old mark %s leads to %s', (mark, address) => {

@@ -54,7 +54,7 @@ export const PARTS: Part[] = [
 ]
 
 /** Sections that had an address of their own when Settings was one page, by the part they are in. */
-const SECTIONS: Record<string, string> = {
+const PART_OF: Record<string, string> = {
   security: 'people',
   temperatures: 'phones',
   calendar: 'phones',
@@ -65,9 +65,8 @@ const SECTIONS: Record<string, string> = {
 
 /** Where a mark in the old one page of Settings leads now: a part, or a number. */
 export function addressOf(mark: string): string {
-  const part = PARTS.find(({ id }) => id === mark)?.id ?? SECTIONS[mark]
-  if (part === undefined) return `/settings/numbers#${encodeURIComponent(mark)}`
-  return part === mark ? `/settings/${part}` : `/settings/${part}#${mark}`
+  const part = PARTS.find(({ id }) => id === mark)?.id ?? PART_OF[mark]
+  return part ? `/settings/${part}` : `/settings/numbers#${encodeURIComponent(mark)}`
 }
 
 /** Parts whose name or contents hold every word that is sought. */

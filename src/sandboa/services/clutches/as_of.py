@@ -9,6 +9,7 @@ from sandboa.records.clutches import Clutch, Egg
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path, path_of_egg
 from sandboa.services.clutches.lessons import Lessons, circumstances, lessons
+from sandboa.services.snapshot.kept import Same
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -92,5 +93,5 @@ def at_hand(snapshot: Snapshot, at_s: float) -> AsOf:
     It holds until an act is recorded, a reading comes, or another moment is asked for.
     """
     known = lessons(snapshot)
-    stamp = (at_s, snapshot.readings.newest_change(), id(known))
+    stamp = (at_s, snapshot.readings.newest_change(), Same(known))
     return snapshot.own.held("the house at a moment", stamp, lambda: AsOf(snapshot, known, at_s))

@@ -1,5 +1,6 @@
 """The house's numbers: the core's defaults, and what the keeper set instead."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from functools import cached_property
 
@@ -29,7 +30,12 @@ class HouseSettings:
 
 def house_settings() -> HouseSettings:
     """What holds now."""
-    own = {row.name: row.value for row in Setting.current()}
+    return settings_of(Setting.current())
+
+
+def settings_of(rows: Iterable[Setting]) -> HouseSettings:
+    """The defaults, and what the keeper set by those rows."""
+    own = {row.name: row.value for row in rows}
     return HouseSettings({name: own.get(name, s.default) for name, s in SETTINGS.items()})
 
 

@@ -1,4 +1,4 @@
-"""What the house knows now: the current facts of every table, read once."""
+"""What the house knows now: the current facts of every table, carried on from act to act."""
 
 from collections import defaultdict
 from collections.abc import Callable, Mapping
@@ -42,7 +42,7 @@ from sandboa.services.snapshot.kept import Kept
 from sandboa.services.snapshot.read_histories import TABLES as HISTORY_TABLES
 from sandboa.services.snapshot.read_histories import Histories, read_histories
 from sandboa.services.snapshot.series import SeriesCache
-from sandboa.services.snapshot.settings import HouseSettings, house_settings
+from sandboa.services.snapshot.settings import HouseSettings, settings_of
 
 #: s after laying beyond which no egg is still in its box (assumption: twice a cool term).
 LONGEST_TERM_S: Final = 150 * SECONDS_PER_DAY
@@ -229,7 +229,7 @@ def read_snapshot(
     if rows.changed(Setting, "id"):
         # Histories are told by the numbers of the house.
         before = None
-    settings = before.settings if before else house_settings()
+    settings = before.settings if before else settings_of(rows.of(Setting))
     histories = read_histories(rows, settings.rules.forecast, before.histories if before else None)
 
     def carried(name: str, make: Callable[[], Any], *tables: type[Fact]) -> Any:
@@ -247,9 +247,9 @@ def read_snapshot(
         readings=series,
         kept=kept,
         last_acts=LastActs(
-            newest_act_by("clutch"),
-            newest_act_of(ActKind.touching(Touch.EVERY_CLUTCH)),
-            newest_act_of(ActKind.touching(Touch.LOSSES)),
+            newest_act_by("clutch", rows.version),
+            newest_act_of(ActKind.touching(Touch.EVERY_CLUTCH), rows.version),
+            newest_act_of(ActKind.touching(Touch.LOSSES), rows.version),
         ),
         settings=settings,
         animals=carried("animals", lambda: _by_entity(rows, Animal), Animal),
