@@ -13,11 +13,11 @@ from sandboa.records import issued_forecasts
 from sandboa.services.boxes.water import weighed_boxes
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.clutches.issued_forecasts import keep_due
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.clutches.methods import add_method, change_clutch_method, method_of_clutch
 from sandboa.services.hatching.egg_events import see_pip
 from sandboa.services.hatching.overview import hatching_clutch
 from sandboa.services.lay_day import EggLaid, lay_clutch
+from sandboa.services.moment.lessons import lessons
 from sandboa.services.overview.today import today
 from sandboa.services.probes.commands import ProbePlace, hang_probe
 from sandboa.services.readings.commands import store_readings

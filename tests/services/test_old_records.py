@@ -19,8 +19,8 @@ from sandboa.services.acts.recording import undo
 from sandboa.services.animals.commands import AnimalCommand, correct_animal, weigh
 from sandboa.services.animals.leaving import leave_house
 from sandboa.services.clutches.clutch_view import clutch_page
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.lay_day import lay_clutch
+from sandboa.services.moment.lessons import lessons
 from sandboa.services.old_records.checks import State, check_records
 from sandboa.services.old_records.lines import (
     AnimalLine,

@@ -187,7 +187,7 @@ def test_a_sensor_that_knows_nothing_of_us_is_heard_named_and_stored(
             (value,) = heard(address)["attic/warm"]["values"]
             assert (heard(address)["attic/warm"]["name"], value["unit"]) == ("Attic sensor", "c")
             at = int(time.time())
-            message = '{"time": %d, "c": {"temp_f": 88.52, "rh": 62}, "battery": 9}' % at
+            message = f'{{"time": {at}, "c": {{"temp_f": 88.52, "rh": 62}}, "battery": 9}}'
             sending.publish("hub/shelf", message)
             eventually(lambda: "hub/shelf" in heard(address), "it is heard")
             # Until it is named nothing of it is stored, nor warned of.

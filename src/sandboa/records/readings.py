@@ -104,14 +104,14 @@ def hours(probe: int, from_s: float, until_s: float) -> FloatArray:
     return np.array(rows, dtype=np.float64).reshape(-1, 4)
 
 
-def humidity_of_days(probe: int, from_s: float, until_s: float) -> list[tuple[int, float]]:
-    """(start of a UTC day s, mean relative humidity 0-1) of days it was measured, in order."""
-    rows: list[tuple[int, float]] = database.execute_sql(
-        "SELECT hour / 24 * 86400, avg(mean_humidity) FROM reading_hour WHERE probe_id = ? "
-        "AND hour BETWEEN ? AND ? AND mean_humidity IS NOT NULL GROUP BY 1 ORDER BY 1",
-        (probe, int(from_s) // _SECONDS_PER_HOUR, int(until_s) // _SECONDS_PER_HOUR),
+def humidity_of_hours(probe: int, from_s: float) -> FloatArray:
+    """Roll-ups of each hour it was measured: its start (s), mean humidity 0-1; shape (n, 2)."""
+    rows = database.execute_sql(
+        "SELECT hour * 3600, mean_humidity FROM reading_hour "
+        "WHERE probe_id = ? AND hour >= ? AND mean_humidity IS NOT NULL ORDER BY hour",
+        (probe, int(from_s) // _SECONDS_PER_HOUR),
     ).fetchall()
-    return rows
+    return np.array(rows, dtype=np.float64).reshape(-1, 2)
 
 
 @dataclass(frozen=True, slots=True)

@@ -1,5 +1,6 @@
 """What every request works with: the house's knowledge and the clock."""
 
+import math
 from asyncio import Semaphore
 from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field
@@ -106,13 +107,11 @@ class House:
         return self.snapshots.current()
 
     def moment_s(self) -> float:
-        """Now (s), the same for its minute while nothing is recorded and nothing read.
+        """The end of this minute (s): what is recorded or read in it has been by then.
 
         Pages asked for one after another, by however many, then share what was worked out.
         """
-        now_s, snapshot = self.clock.now_s(), self.snapshot()
-        stamp = (int(now_s // 60), snapshot.readings.newest_change())
-        return snapshot.own.held("moment", stamp, lambda: now_s)
+        return math.ceil(self.clock.now_s() / 60.0) * 60.0
 
     def forget(self) -> None:
         """Another house was put in place: nothing that was known of the one before holds."""
@@ -143,5 +142,5 @@ TheHouse = Annotated[House, Depends(_house)]
 #: Who is signed in where the request comes from; None as long as nobody has to be.
 Asking = Annotated[SignedIn | None, Depends(_asking)]
 NowS = Annotated[float, Depends(_now_s)]
-#: Now for answers that only look: good for its minute, until something is recorded or read.
+#: The end of this minute, for answers that only look.
 MomentS = Annotated[float, Depends(_moment_s)]

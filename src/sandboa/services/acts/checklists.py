@@ -58,8 +58,3 @@ def correct_tick(entity: int, done_s: float, now_s: float) -> Act:
     with act(ActKind.TASK, f"Corrected: {held.name}, done", now_s, of) as correcting:
         held.correct(correcting, done_s=int(done_s))
     return correcting
-
-
-def ticked(subject: int) -> dict[str, float]:
-    """When each ticked line of a subject was done (s), by name."""
-    return {task.name: float(task.done_s) for task in Task.current(subject_id=subject)}

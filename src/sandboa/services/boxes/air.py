@@ -8,9 +8,7 @@ import numpy as np
 from sandboa.core.development import DevelopmentCurve
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.loss_curve import AirOfDay
-from sandboa.records import readings
 from sandboa.services.probes.calibrated_readings import loggers_ever_at, with_humidity_offset
-from sandboa.services.snapshot.kept import Same
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days whose mean humidity stands for the days to come (assumption).
@@ -22,24 +20,17 @@ def humidity_by_day(
 ) -> dict[int, float]:
     """Mean relative humidity of the cabinet's air by UTC day (its start, s), offsets added.
 
-    Of its own probe, else of one on a shelf, for the days it hung there. Held
-    for the hour.
+    Of its own probe, else of one on a shelf, for the days it hung there.
     """
-
-    def read() -> dict[int, float]:
-        shelves = sorted(s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet)
-        told: dict[int, float] = {}
-        for place in (cabinet, *shelves):
-            for probe in loggers_ever_at(snapshot, place):
-                stays = snapshot.probe(probe.entity_id).locations
-                for day, humidity in readings.humidity_of_days(probe.entity_id, from_s, until_s):
-                    if day not in told and stays.at(day + SECONDS_PER_DAY / 2) == place:
-                        told[day] = with_humidity_offset(snapshot, probe, humidity, day)
-        return told
-
-    first, last = int(from_s // SECONDS_PER_DAY), int(until_s // 3600)
-    stamp = (Same(snapshot.shelves), Same(snapshot.histories.probes), last)
-    return snapshot.kept.held(f"humidity of {cabinet} from {first}", stamp, read)
+    shelves = sorted(s.entity_id for s in snapshot.shelves.values() if s.cabinet_id == cabinet)
+    told: dict[int, float] = {}
+    for place in (cabinet, *shelves):
+        for probe in loggers_ever_at(snapshot, place):
+            stays = snapshot.probe(probe.entity_id).locations
+            for day, humidity in snapshot.readings.humidity.days(probe.entity_id, from_s, until_s):
+                if day not in told and stays.at(day + SECONDS_PER_DAY / 2) == place:
+                    told[day] = with_humidity_offset(snapshot, probe, humidity, day)
+    return told
 
 
 def box_air(

@@ -11,6 +11,7 @@ from sandboa.core.development.earlier_life import (
 from sandboa.core.laying.origin import StageShare, TorchStage, laid_by_stage, stage_share
 from sandboa.records import issued_forecasts
 from sandboa.records.clutches import Clutch, ClutchOrigin
+from sandboa.services.snapshot.kept import Same
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -48,7 +49,7 @@ def share_of(snapshot: Snapshot, clutch: Clutch, origin: ClutchOrigin) -> StageS
     """
     if origin.stage is None:
         return None
-    taught = _stages(snapshot)
+    taught = stages_known(snapshot)
     seen = [
         developed
         for other, (stage, developed) in taught.items()
@@ -57,7 +58,7 @@ def share_of(snapshot: Snapshot, clutch: Clutch, origin: ClutchOrigin) -> StageS
     return stage_share(TorchStage(origin.stage), seen)
 
 
-def _stages(snapshot: Snapshot) -> Mapping[int, tuple[str, float]]:
+def stages_known(snapshot: Snapshot) -> Mapping[int, tuple[str, float]]:
     """The stage that each closed clutch aged by torch showed, and D then, by clutch."""
 
     def read() -> dict[int, tuple[str, float]]:
@@ -69,5 +70,5 @@ def _stages(snapshot: Snapshot) -> Mapping[int, tuple[str, float]]:
             and origin.stage is not None
         }
 
-    stamp = (snapshot.version, *issued_forecasts.lessons_stamp())
+    stamp = (Same(snapshot.histories.clutches), *issued_forecasts.lessons_stamp())
     return snapshot.kept.held("stages", stamp, read)

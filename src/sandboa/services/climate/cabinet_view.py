@@ -16,9 +16,9 @@ from sandboa.services.boxes.climate import shelf_offset_c
 from sandboa.services.cabinets.commands import cabinet_called
 from sandboa.services.climate.faults import CabinetFault, cabinet_faults
 from sandboa.services.climate.readiness import CabinetReadiness, cabinets_readiness
-from sandboa.services.clutches.as_of import AsOf, at_hand
 from sandboa.services.clutches.box_view import BoxNow, boxes_of_others
 from sandboa.services.clutches.clutch_view import boxes_standing
+from sandboa.services.moment.as_of import AsOf, at_hand
 from sandboa.services.probes.calibrated_readings import record_at, with_humidity_offset
 from sandboa.services.snapshot.snapshot import Snapshot
 

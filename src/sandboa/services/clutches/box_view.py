@@ -17,9 +17,9 @@ from sandboa.services.boxes.water import (
     on_grid_now,
     what_if,
 )
-from sandboa.services.clutches.as_of import AsOf, EggStage
 from sandboa.services.clutches.egg_judgements import EggsView, EggView, judge_eggs
-from sandboa.services.clutches.lessons import lessons
+from sandboa.services.moment.as_of import AsOf, EggStage
+from sandboa.services.moment.lessons import lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -65,11 +65,8 @@ class BoxNow:
 
 def box_now(at: AsOf, box: Box) -> BoxNow:
     """Work out where a box stands; the same answer while `at` is asked."""
-    held = at.boxes.get(box.entity_id)
-    if held is None:
-        held = at.boxes[box.entity_id] = _box_now(at, box)
-    told: BoxNow = held
-    return told
+    own = box.entity_id
+    return at.of_box(own).once(("box", own), lambda: _box_now(at, box))
 
 
 def _box_now(at: AsOf, box: Box) -> BoxNow:

@@ -33,16 +33,15 @@ from sandboa.core.standing import (
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, Egg
 from sandboa.records.house import Probe
-from sandboa.services.acts.checklists import ticked
 from sandboa.services.acts.log import LogEntry, log_about
 from sandboa.services.boxes.climate import probes_of, set_points_of
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path
-from sandboa.services.clutches.as_of import AsOf, at_hand
 from sandboa.services.clutches.box_view import BoxNow, box_now, may_hatch
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.services.clutches.lessons import Lessons
 from sandboa.services.clutches.methods import departures, method_of_clutch
 from sandboa.services.clutches.origin_words import origin_words
+from sandboa.services.moment.as_of import AsOf, at_hand
+from sandboa.services.moment.lessons import Lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.services.standings.learned import learned_standing
 
@@ -141,11 +140,8 @@ def clutch_now(snapshot: Snapshot, clutch: Clutch, as_of_s: float, known: Lesson
 
 def clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
     """As `clutch_now`, among others that are asked for at the same moment."""
-    held = at.clutches.get(clutch.entity_id)
-    if held is None:
-        held = at.clutches[clutch.entity_id] = _clutch_at(at, clutch)
-    told: ClutchNow = held
-    return told
+    own = clutch.entity_id
+    return at.of_clutch(own).once(("clutch", own), lambda: _clutch_at(at, clutch))
 
 
 def _clutch_at(at: AsOf, clutch: Clutch) -> ClutchNow:
@@ -236,7 +232,11 @@ def _after_silence(at: AsOf, egg: EggView, still: float) -> EggView:
 
 def told_box(at: AsOf, box: BoxNow) -> BoxNow:
     """A box whose eggs are told as their clutches tell them, of however many they are."""
-    return _with_eggs(box, [egg for own in box.clutches for egg in clutch_at(at, own).eggs])
+    own = box.box.entity_id
+    return at.of_box(own).once(
+        ("told box", own),
+        lambda: _with_eggs(box, [egg for of in box.clutches for egg in clutch_at(at, of).eggs]),
+    )
 
 
 def _with_eggs(box: BoxNow, told: Iterable[EggView]) -> BoxNow:
@@ -263,7 +263,7 @@ def _impossible_pip(
         first_s,
         maternal=at.snapshot.clutch(clutch.entity_id).kept_by_dam,
     )
-    said_right = found is not None and PIP_IS_RIGHT in ticked(clutch.entity_id)
+    said_right = found is not None and PIP_IS_RIGHT in at.snapshot.ticked(clutch.entity_id)
     return None if said_right else found
 
 

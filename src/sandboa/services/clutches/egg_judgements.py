@@ -32,7 +32,7 @@ from sandboa.core.standing import (
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.estimate import WaterLeft
 from sandboa.records.clutches import Box, Egg
-from sandboa.services.clutches.as_of import AsOf, EggStage
+from sandboa.services.moment.as_of import AsOf, EggStage
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.services.standings.learned import learned_standing
 from sandboa.services.standings.observations import observations_of

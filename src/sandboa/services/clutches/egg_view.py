@@ -11,11 +11,11 @@ from sandboa.core.standing import SIGNS, SignKind
 from sandboa.records.clutches import Egg
 from sandboa.records.photos import Photo
 from sandboa.services.acts.preconditions import egg_of
-from sandboa.services.clutches.as_of import EggStage, at_hand
 from sandboa.services.clutches.box_view import BoxNow
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_at
 from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.services.clutches.photos import photos_of_owner
+from sandboa.services.moment.as_of import EggStage, at_hand
 from sandboa.services.snapshot.snapshot import Snapshot
 
 

@@ -23,9 +23,9 @@ from sandboa.records.facts import newest_act
 from sandboa.records.issued_forecasts import IssuedForecast, IssuedStanding, Lesson
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import groups_by_path
-from sandboa.services.clutches.as_of import AsOf
 from sandboa.services.clutches.box_view import box_now
-from sandboa.services.clutches.lessons import lessons
+from sandboa.services.moment.as_of import AsOf
+from sandboa.services.moment.lessons import lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Lessons, and forecasts, worked out in one look: the watch must not stop for a long history.

@@ -12,13 +12,11 @@ from sandboa.core.methods import CuttingSchool, Method
 from sandboa.core.rounds.due import LAST_WEEK_DAYS
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch
-from sandboa.services.acts.checklists import ticked
-from sandboa.services.clutches.as_of import at_hand
-from sandboa.services.clutches.clutch_view import ClutchNow, clutch_at, clutch_now
+from sandboa.services.clutches.clutch_view import ClutchNow, clutch_at
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.clutches.methods import method_of, was_chosen
 from sandboa.services.hatching.hatchling_views import HatchlingView, hatchlings_of_eggs
+from sandboa.services.moment.as_of import AsOf, at_hand
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: days after it came out from which a hatchling is not followed here any more (assumption).
@@ -61,21 +59,35 @@ class HatchingClutch:
 def hatch_overview(snapshot: Snapshot, as_of_s: float) -> tuple[HatchingClutch, ...]:
     """Clutches in their last week, pipping, or with hatchlings that are not settled yet."""
     at = at_hand(snapshot, as_of_s)
-    at_hatch = []
-    for clutch in snapshot.clutches:
-        if clutch.laid_s > as_of_s or not _may_be_hatching(snapshot, clutch, as_of_s):
-            continue
-        now = clutch_at(at, clutch)
-        standing = _hatching(snapshot, now, as_of_s)
-        if _belongs(standing, as_of_s):
-            at_hatch.append(standing)
-    return tuple(sorted(at_hatch, key=_order))
+    may_be = [
+        clutch
+        for clutch in snapshot.clutches
+        if clutch.laid_s <= as_of_s and _may_be_hatching(snapshot, clutch, as_of_s)
+    ]
+    hatched: dict[int, list[HatchlingView]] = {clutch.entity_id: [] for clutch in may_be}
+    rows = [(c, egg) for c in may_be for egg in snapshot.eggs.get(c.entity_id, [])]
+    for hatchling in hatchlings_of_eggs(snapshot, rows, as_of_s):
+        hatched[hatchling.clutch.entity_id].append(hatchling)
+    standing = (_standing(at, clutch, tuple(hatched[clutch.entity_id])) for clutch in may_be)
+    return tuple(sorted((one for one in standing if _belongs(one, as_of_s)), key=_order))
 
 
 def hatching_clutch(snapshot: Snapshot, code: str, as_of_s: float) -> HatchingClutch:
     """One clutch at hatch, whatever its stage; NotFound for an unknown code."""
     clutch = snapshot.clutch_called(code)
-    return _hatching(snapshot, clutch_now(snapshot, clutch, as_of_s, lessons(snapshot)), as_of_s)
+    rows = [(clutch, egg) for egg in snapshot.eggs[clutch.entity_id]]
+    hatchlings = tuple(hatchlings_of_eggs(snapshot, rows, as_of_s))
+    return _standing(at_hand(snapshot, as_of_s), clutch, hatchlings)
+
+
+def _standing(at: AsOf, clutch: Clutch, hatchlings: tuple[HatchlingView, ...]) -> HatchingClutch:
+    """What is recorded of hatchlings is no part of what a clutch is judged by."""
+    own = clutch.entity_id
+    return at.of_clutch(own).held(
+        ("hatching", own),
+        hatchlings,
+        lambda: _hatching(at.snapshot, clutch_at(at, clutch), hatchlings, at.at_s),
+    )
 
 
 def egg_record(view: EggView) -> EggRecord:
@@ -125,15 +137,14 @@ def _order(standing: HatchingClutch) -> tuple[int, float]:
     return (0 if waiting else 1, -standing.now.fraction)
 
 
-def _hatching(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> HatchingClutch:
+def _hatching(
+    snapshot: Snapshot, now: ClutchNow, hatchlings: tuple[HatchlingView, ...], as_of_s: float
+) -> HatchingClutch:
     own = snapshot.clutch(now.clutch.entity_id).method
     method = method_of(own) if own else Method("")
     views = now.eggs
     chosen = own is not None and was_chosen(own)
     advices = _advices(now, method, chosen, views, as_of_s)
-    by_number = {egg.number: egg for egg in snapshot.eggs[now.clutch.entity_id]}
-    rows = [(now.clutch, by_number[view.number]) for view in views]
-    hatchlings = hatchlings_of_eggs(snapshot, rows, as_of_s)
     eggs = tuple(
         _egg(
             snapshot,
@@ -145,7 +156,7 @@ def _hatching(snapshot: Snapshot, now: ClutchNow, as_of_s: float) -> HatchingClu
         )
         for view in views
     )
-    done = ticked(now.clutch.entity_id)
+    done = snapshot.ticked(now.clutch.entity_id)
     lines = last_week(
         method.last_days, on_grid=any(box.on_grid for box in now.boxes) or LastWeekTask.GRID in done
     )

@@ -16,10 +16,10 @@ from sandboa.services.boxes.egg_paths import path_of_box
 from sandboa.services.boxes.mass_ledger import account_in
 from sandboa.services.boxes.water import BoxEggs, BoxWater, box_water, on_grid_now
 from sandboa.services.climate.faults import faults_of_term
-from sandboa.services.clutches.as_of import AsOf
 from sandboa.services.clutches.box_view import may_hatch
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome
+from sandboa.services.moment.as_of import AsOf
+from sandboa.services.moment.lessons import lessons
 from sandboa.services.rounds.visit_checks import PESTS_KIND
 from sandboa.services.snapshot.snapshot import Snapshot
 

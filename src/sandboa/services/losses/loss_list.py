@@ -7,8 +7,8 @@ from sandboa.core.clutch_count import ClutchCount
 from sandboa.records.clutches import Clutch
 from sandboa.services.clutches.clutch_view import clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.losses.why import ClutchLosses, losses_of
+from sandboa.services.moment.lessons import lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 

@@ -16,7 +16,7 @@ from sandboa.services.boxes.box_stays import BoxStay, box_stays
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path
 from sandboa.services.clutches.egg_judgements import removed_s
-from sandboa.services.clutches.lessons import Lessons, circumstances
+from sandboa.services.moment.lessons import Lessons, circumstances
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days after lay beyond which nothing more is learned of an egg (assumption).

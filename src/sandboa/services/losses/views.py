@@ -4,9 +4,9 @@ from dataclasses import dataclass
 
 from sandboa.records.photos import Photo
 from sandboa.services.clutches.clutch_view import ClutchNow, clutch_now
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.clutches.photos import photos_of_owner
 from sandboa.services.losses.why import ClutchLosses, losses_of
+from sandboa.services.moment.lessons import lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 

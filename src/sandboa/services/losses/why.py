@@ -23,7 +23,6 @@ from sandboa.records.clutches import EggEvent as EggEventRow
 from sandboa.records.hatching import Opening
 from sandboa.services.animals.genes import as_genes, genes
 from sandboa.services.boxes.box_stays import BoxStay
-from sandboa.services.clutches.lessons import lessons
 from sandboa.services.losses.box_evidence import (
     air_of,
     heat_of,
@@ -33,6 +32,7 @@ from sandboa.services.losses.box_evidence import (
 )
 from sandboa.services.losses.house_evidence import neighbours_of, parents_of
 from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome, ends_of, stays_of_egg
+from sandboa.services.moment.lessons import lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Share of the box within which two eggs touch (assumption: about an egg's length).

@@ -7,9 +7,9 @@ from urllib.parse import quote
 from sandboa.core.development import Window
 from sandboa.core.messages import Words
 from sandboa.services.breeding.lay_windows import DamLaySeason, lay_season
-from sandboa.services.clutches.as_of import at_hand
 from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutches_standing
 from sandboa.services.hatching.overview import HatchingClutch, hatch_overview
+from sandboa.services.moment.as_of import at_hand
 from sandboa.services.rounds.due_now import next_visit
 from sandboa.services.snapshot.snapshot import Snapshot
 

@@ -13,9 +13,9 @@ from sandboa.core.rounds.due import candle_again_words, which_eggs
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.core.water.rain import rain_advice
 from sandboa.records import readings
-from sandboa.services.clutches.as_of import AsOf, at_hand
 from sandboa.services.clutches.box_view import BoxNow
-from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutch_at
+from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutch_at, told_box
+from sandboa.services.moment.as_of import AsOf, at_hand
 from sandboa.services.probes.calibrated_readings import read_from_files
 from sandboa.services.rounds.due_now import BoxDue, box_due, dents_words
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -91,6 +91,11 @@ def today(snapshot: Snapshot, as_of_s: float) -> Today:
 
 def today_box(at: AsOf, box: BoxNow) -> TodayBox:
     """A box with what needs the keeper at it, and at the clutches whose eggs lie in it."""
+    own = box.box.entity_id
+    return at.of_box(own).once(("today", own), lambda: _today_box(at, told_box(at, box)))
+
+
+def _today_box(at: AsOf, box: BoxNow) -> TodayBox:
     clutches = tuple(clutch_at(at, clutch) for clutch in box.clutches)
     return TodayBox(
         box,

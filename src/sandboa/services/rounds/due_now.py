@@ -12,9 +12,9 @@ from sandboa.core.rounds import BoxActKind, BoxState, Due, DueKind, due_at_box
 from sandboa.core.rounds.due import ANSWER_LOOK_DAYS, LAST_WEEK_DAYS, MID_TERM, next_due
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.core.water.top_up import rest_of_split
-from sandboa.services.clutches.as_of import AsOf, at_hand
 from sandboa.services.clutches.box_view import BoxNow
-from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutch_at
+from sandboa.services.clutches.clutch_view import ClutchNow, boxes_standing, clutch_at, told_box
+from sandboa.services.moment.as_of import AsOf, at_hand
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days ahead in which a next visit is sought (assumption: the longest rhythm and a week).
@@ -58,6 +58,11 @@ def boxes_of_round(snapshot: Snapshot, as_of_s: float) -> tuple[BoxDue, ...]:
 
 def box_due(at: AsOf, box: BoxNow) -> BoxDue:
     """The reasons to open one box now."""
+    own = box.box.entity_id
+    return at.of_box(own).once(("due", own), lambda: _box_due(at, told_box(at, box)))
+
+
+def _box_due(at: AsOf, box: BoxNow) -> BoxDue:
     until = {
         DueKind(p.kind): float(p.until_s)
         for p in at.snapshot.box(box.box.entity_id).postponements
@@ -78,6 +83,11 @@ def next_visit(at: AsOf, box: BoxNow) -> tuple[float, str] | None:
 
     Reasons that are put off count from the day they come back.
     """
+    own = box.box.entity_id
+    return at.of_box(own).once(("next visit", own), lambda: _next_visit(at, told_box(at, box)))
+
+
+def _next_visit(at: AsOf, box: BoxNow) -> tuple[float, str] | None:
     if box.water is None or not box.live_eggs:
         return None
     until = {

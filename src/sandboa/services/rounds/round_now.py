@@ -10,6 +10,7 @@ from sandboa.core.water.ledger import heaviest_g
 from sandboa.core.water.top_up import BOX_MASS_RANGE_G
 from sandboa.records.facts import newest_act_by
 from sandboa.services.boxes.water import BoxWater, top_up_by_scale
+from sandboa.services.moment.as_of import AsOf, at_hand
 from sandboa.services.rounds.due_now import BoxDue, boxes_of_round, cloth_since_s, last_visit_s
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -54,11 +55,11 @@ class Round:
 
 def round_now(snapshot: Snapshot, as_of_s: float) -> Round:
     """Every box with live eggs at `as_of_s`, by cabinet, shelf and name."""
-    newest = newest_act_by("box")
+    newest, at = newest_act_by("box", snapshot.version), at_hand(snapshot, as_of_s)
     return Round(
         as_of_s,
         tuple(
-            _round_box(snapshot, box, newest.get(box.box.box.entity_id, 0), as_of_s)
+            _round_box(at, box, newest.get(box.box.box.entity_id, 0))
             for box in boxes_of_round(snapshot, as_of_s)
         ),
         tuple(_shelves(snapshot)),
@@ -79,13 +80,13 @@ def top_up_steps(water: BoxWater) -> tuple[TopUpStep, ...]:
     return (*steps[:-1], replace(steps[-1], from_g=0.0))
 
 
-def _round_box(
-    snapshot: Snapshot,
-    box: BoxDue,
-    seen_act: int,
-    as_of_s: float,
-) -> RoundBox:
-    water = box.box.water
+def _round_box(at: AsOf, box: BoxDue, seen_act: int) -> RoundBox:
+    own = box.box.box.entity_id
+    return at.of_box(own).held(("round", own), seen_act, lambda: _as_carried(at, box, seen_act))
+
+
+def _as_carried(at: AsOf, box: BoxDue, seen_act: int) -> RoundBox:
+    snapshot, as_of_s, water = at.snapshot, at.at_s, box.box.water
     own = snapshot.clutch(box.clutches[0].clutch.entity_id).method
     last_s = last_visit_s(snapshot, box.box, as_of_s)
     return RoundBox(

@@ -11,6 +11,7 @@ from sandboa.core.development.clock import FloatArray
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
 from sandboa.records.readings import Tip as Tip
+from sandboa.services.snapshot.hourly_humidity import HourlyHumidity
 
 #: s before the end of a record beyond which a stretch is read anew each time: a season.
 _HELD_SPAN_S: Final = 150 * SECONDS_PER_DAY
@@ -30,6 +31,7 @@ class _HeldSeries:
 class SeriesCache:
     """Answers with the series of any probe; safe to share between threads."""
 
+    humidity: HourlyHumidity = field(default_factory=HourlyHumidity)
     _series: dict[int, _HeldSeries] = field(default_factory=dict)
     _lock: Lock = field(default_factory=Lock)
 

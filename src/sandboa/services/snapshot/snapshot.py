@@ -28,6 +28,7 @@ from sandboa.records.house import (
     ProbeMove,
     Setting,
     Shelf,
+    Task,
 )
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.snapshot.herd import Herd, read_herd
@@ -65,7 +66,8 @@ class Snapshot:
     """The house as it is recorded now.
 
     `eggs` are by clutch, `eggs_of_box` are those that ever lay in a box, by box, `probes_at` by
-    where probes hang now, `sheds` by hatchling, `departures` by animal or hatchling; what was
+    where probes hang now, `sheds` by hatchling, `departures` by animal or hatchling, `tasks` (lines
+    that are ticked) by whose list they are of, `past_clutches` those of before Sandboa; what was
     recorded of each egg, box, probe, cabinet and clutch is in its history (`egg`, `box`, `probe`,
     `cabinet`, `clutch`, each by its id).
     """
@@ -87,6 +89,8 @@ class Snapshot:
     eggs_of_box: dict[int, list[Egg]]
     sheds: Mapping[int, list[Shed]]
     departures: dict[int, Departure]
+    tasks: Mapping[int, list[Task]]
+    past_clutches: list[PastClutch]
     histories: Histories
     #: What was worked out of this snapshot alone; it goes with it.
     own: Kept = field(default_factory=Kept)
@@ -102,11 +106,6 @@ class Snapshot:
         """Animals that hatched here, by what they were recorded as then."""
         rows = self.animals.values()
         return {row.hatchling_id: row for row in rows if row.hatchling_id is not None}
-
-    @cached_property
-    def past_clutches(self) -> list[PastClutch]:
-        """Clutches of before Sandboa, in order of laying; read when first asked for."""
-        return sorted(PastClutch.current(), key=lambda row: (row.laid_s, row.id))
 
     @cached_property
     def herd(self) -> Herd:
@@ -139,6 +138,10 @@ class Snapshot:
     def clutch(self, clutch: int) -> ClutchHistory:
         """What is recorded of a clutch beside its eggs and its box."""
         return self.histories.clutches.get(clutch) or ClutchHistory()
+
+    def ticked(self, subject: int) -> dict[str, float]:
+        """When each ticked line of a dam's or a clutch's list was done (s), by name."""
+        return {task.name: float(task.done_s) for task in self.tasks.get(subject, [])}
 
     def clutch_called(self, code: str) -> Clutch:
         """The clutch of that code, upper and lower case alike; NotFound otherwise."""
@@ -215,7 +218,7 @@ class Snapshot:
 #: Every table that a snapshot is made of.
 TABLES: Final[tuple[type[Fact], ...]] = (
     *HISTORY_TABLES,
-    *(Animal, Device, Shelf, Setting, Shed, Departure),
+    *(Animal, Device, Shelf, Setting, Shed, Departure, Task, PastClutch),
 )
 
 
@@ -267,6 +270,12 @@ def read_snapshot(
         sheds=rows.grouped(Shed, "hatchling_id", "seen_s"),
         departures=carried(
             "departures", lambda: {left.animal_id: left for left in rows.of(Departure)}, Departure
+        ),
+        tasks=rows.grouped(Task, "subject_id", "done_s"),
+        past_clutches=carried(
+            "past_clutches",
+            lambda: sorted(rows.of(PastClutch), key=lambda row: (row.laid_s, row.id)),
+            PastClutch,
         ),
         histories=histories,
     )

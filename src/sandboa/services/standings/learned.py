@@ -9,6 +9,8 @@ from sandboa.core.standing import Situation
 from sandboa.core.standing.learning import ClosedEgg, LearnedStanding, learn_standing
 from sandboa.core.units import SECONDS_PER_DAY
 from sandboa.records.clutches import Clutch, Egg
+from sandboa.services.snapshot.closed_clutches import record_of_closed
+from sandboa.services.snapshot.kept import Same
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.services.standings.observations import observations_of
 
@@ -23,10 +25,7 @@ def learned_standing(snapshot: Snapshot) -> LearnedStanding:
 
 
 def _learned(snapshot: Snapshot) -> LearnedStanding:
-    closed = snapshot.closed
-    acts = snapshot.last_acts
-    touched = tuple((c.entity_id, acts.by_clutch.get(c.entity_id, 0)) for c, _ in closed)
-    values = snapshot.settings.values
+    closed, values = snapshot.closed, snapshot.settings.values
 
     def learn() -> LearnedStanding:
         ordered = sorted(closed, key=lambda one: one[1].at_s)
@@ -34,7 +33,10 @@ def _learned(snapshot: Snapshot) -> LearnedStanding:
         own = frozenset(name for name, value in values.items() if value != SETTINGS[name].default)
         return learn_standing(eggs, rules_in_force(values).standing, own)
 
-    stamp = (touched, acts.every_clutch)
+    stamp = (
+        record_of_closed(snapshot),
+        Same(snapshot.settings, snapshot.shelves, snapshot.histories.cabinets),
+    )
     return snapshot.kept.held("learned standing", stamp, learn)
 
 

@@ -2,13 +2,16 @@
 
 from typing import Annotated
 
-from fastapi import APIRouter, Path
+from fastapi import APIRouter, Path, Response
 
 from sandboa.services.acts.revisions import saved_over
 from sandboa.services.animals.traits import TraitCommand
 from sandboa.services.clutches.issued_forecasts import scores
 from sandboa.services.forms.clutch import hatchling_form
 from sandboa.services.hatching import egg_events, fates, hatchlings, overview
+from sandboa.services.hatching.overview import HatchingClutch
+from sandboa.services.moment.as_of import at_hand
+from sandboa.services.snapshot.kept import Same
 from sandboa.web.hatching.schemas import (
     CutRequest,
     FatesRequest,
@@ -21,7 +24,9 @@ from sandboa.web.hatching.schemas import (
 )
 from sandboa.web.hatchlings.schemas import HatchlingRequest, MomentRequest
 from sandboa.web.house import MomentS, NowS, TheHouse
+from sandboa.web.requests.reader import reader_now
 from sandboa.web.requests.revisions import Seen
+from sandboa.web.responses.parts import joined
 from sandboa.web.schemas.common import ActResponse, seconds_or_now
 from sandboa.web.security.permissions import LOOK, RECORD
 
@@ -34,15 +39,22 @@ Code = Annotated[str, Path(max_length=20)]
 EggNumber = Annotated[int, Path(ge=1, le=1000)]
 
 
-@router.get("/hatch-watch", dependencies=[LOOK])
-def get_hatch_overview(house: TheHouse, now_s: MomentS) -> HatchOverviewResponse:
+@router.get("/hatch-watch", dependencies=[LOOK], response_model=HatchOverviewResponse)
+def get_hatch_overview(house: TheHouse, now_s: MomentS) -> Response:
     """Clutches in their last week, pipping, or with hatchlings not settled yet."""
-    return HatchOverviewResponse(
-        as_of=now_s,  # type: ignore[arg-type]
-        clutches=[
-            hatching_clutch_told(c) for c in overview.hatch_overview(house.snapshot(), now_s)
-        ],
-    )
+    at, reader = at_hand(house.snapshot(), now_s), reader_now()
+
+    def told(clutch: HatchingClutch) -> bytes:
+        own = clutch.now.clutch.entity_id
+        return at.of_clutch(own).held(
+            ("at hatch", own, reader),
+            Same(clutch),
+            lambda: hatching_clutch_told(clutch).model_dump_json().encode(),
+        )
+
+    whole = HatchOverviewResponse(as_of=now_s, clutches=[])  # type: ignore[arg-type]
+    clutches = overview.hatch_overview(house.snapshot(), now_s)
+    return joined(whole, "clutches", map(told, clutches))
 
 
 @router.get("/clutches/{code}/hatch", dependencies=[LOOK])

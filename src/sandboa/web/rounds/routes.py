@@ -2,10 +2,11 @@
 
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Path, Query
+from fastapi import APIRouter, Path, Query, Response
 
 from sandboa.services.acts.preconditions import require_not_ahead
 from sandboa.services.acts.revisions import saved_over
+from sandboa.services.moment.as_of import at_hand
 from sandboa.services.rounds.close_visit import Closed, Refused, deliver
 from sandboa.services.rounds.correct_visit import correct_visit
 from sandboa.services.rounds.postponing import postpone
@@ -14,7 +15,9 @@ from sandboa.services.rounds.round_now import RoundBox, round_now
 from sandboa.services.rounds.visit import BoxVisit, EggSeen, EggsMoved, FreshMedium
 from sandboa.web.boxes.schemas import ClutchInBoxResponse
 from sandboa.web.house import MomentS, NowS, TheHouse
+from sandboa.web.requests.reader import reader_now
 from sandboa.web.requests.revisions import Seen
+from sandboa.web.responses.parts import joined
 from sandboa.web.rounds.schemas import (
     OutcomesResponse,
     PostponementRequest,
@@ -41,22 +44,31 @@ VisitId = Annotated[int, Path(ge=1, le=2**53)]
 router = APIRouter(prefix="/api", tags=["rounds"])
 
 
-@router.get("/round", dependencies=[LOOK])
+@router.get("/round", dependencies=[LOOK], response_model=RoundResponse)
 def get_round(
     house: TheHouse, now_s: MomentS, at: Annotated[AskedMoment | None, Query()] = None
-) -> RoundResponse:
+) -> Response:
     """Every box with eggs in it, by cabinet, shelf and code: what a phone needs offline.
 
     With `at` as it was then: for what is entered late from paper.
     """
     at_s = at.timestamp() if at else now_s
     require_not_ahead(at_s, now_s)
-    now = round_now(house.snapshot(), at_s)
-    return RoundResponse(
+    snapshot, reader = house.snapshot(), reader_now()
+    now, moment = round_now(snapshot, at_s), at_hand(snapshot, at_s)
+
+    def told(box: RoundBox) -> bytes:
+        own = box.box.box.box.entity_id
+        return moment.of_box(own).held(
+            ("round", own, reader), box.seen_act, lambda: _box(box).model_dump_json().encode()
+        )
+
+    whole = RoundResponse(
         as_of=now.as_of_s,  # type: ignore[arg-type]
-        boxes=[_box(box) for box in now.boxes],
+        boxes=[],
         shelves=[ShelfChoice(cabinet=c, shelf=s) for c, s in now.shelves],
     )
+    return joined(whole, "boxes", map(told, now.boxes))
 
 
 @router.post("/visits", dependencies=[RECORD])

@@ -2,11 +2,13 @@
 
 from fastapi import APIRouter, Response
 
+from sandboa.services.moment.as_of import at_hand
 from sandboa.services.overview.today import Today, TodayBox, today
 from sandboa.web.background.heard_sensors import name_of, weak_senders
 from sandboa.web.boxes.schemas import ClutchInBoxResponse
 from sandboa.web.house import House, MomentS, TheHouse
 from sandboa.web.requests.reader import reader_now
+from sandboa.web.responses.parts import joined
 from sandboa.web.rounds.schemas import due_told
 from sandboa.web.schemas.common import at
 from sandboa.web.security.permissions import LOOK
@@ -27,23 +29,24 @@ router = APIRouter(prefix="/api", tags=["today"])
 def get_today(house: TheHouse, now_s: MomentS) -> Response:
     """Every box with whose eggs lie in it, what is expected of them and what needs attention."""
     snapshot, reader = house.snapshot(), reader_now()
-    # Good for its minute, as long as no act is recorded and nothing read; each unit has its own.
-    stamp = (snapshot.version, snapshot.readings.newest_change(), int(now_s // 60), reader,
-             house.senders.stamp(), weak_senders(house.heard, snapshot))  # fmt: skip
+    now, moment = today(snapshot, now_s), at_hand(snapshot, now_s)
 
-    def said() -> bytes:
-        return _told(today(snapshot, now_s), house).model_dump_json().encode()
+    def told(box: TodayBox) -> bytes:
+        own = box.box.box.entity_id
+        return moment.of_box(own).once(
+            ("today", own, reader), lambda: _box(box).model_dump_json().encode()
+        )
 
-    body = snapshot.kept.held(f"today in {reader.unit}", stamp, said)
-    return Response(body, media_type="application/json")
+    return joined(_told(now, house), "boxes", map(told, now.boxes))
 
 
 def _told(now: Today, house: House) -> TodayResponse:
+    """All but the boxes."""
     return TodayResponse(
         as_of=now.as_of_s,  # type: ignore[arg-type]
         demo=house.demo,
         clock_behind_s=house.clock.behind_s(),
-        boxes=[_box(box) for box in now.boxes],
+        boxes=[],
         silent_probes=[
             SilentProbeResponse(
                 name=p.name,

@@ -23,6 +23,8 @@ from sandboa.records.facts import recorded_s_of
 from sandboa.records.hatching import Finished
 from sandboa.records.issued_forecasts import Lesson
 from sandboa.services.boxes.egg_paths import groups_by_path
+from sandboa.services.snapshot.closed_clutches import record_of_closed
+from sandboa.services.snapshot.kept import Same
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -87,7 +89,11 @@ def circumstances(snapshot: Snapshot, clutch: Clutch, curve: DevelopmentCurve) -
 
 def lessons(snapshot: Snapshot) -> Lessons:
     """The lessons of all clutches that are finished, in order of when; held while they hold."""
-    stamp = (snapshot.version, *issued_forecasts.lessons_stamp())
+    stamp = (
+        record_of_closed(snapshot),
+        Same(snapshot.settings, snapshot.past_clutches),
+        *issued_forecasts.lessons_stamp(),
+    )
     return snapshot.kept.held("lessons", stamp, lambda: _read_lessons(snapshot))
 
 
