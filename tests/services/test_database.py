@@ -152,10 +152,10 @@ def test_a_house_of_the_second_version_gets_the_ends_of_its_records(
     assert tip is not None
     assert (tip.readings, tip.last_s, tip.last_c, tip.last_humidity) == (2, 3660, 31.2, None)
     house = SnapshotCache()
-    assert len(house.current().readings.series(3, 0, 9999).times_s) == 2
+    assert len(house.current().readings.single(3, 0, 9999)) == 2
     with opening.database.atomic():
         readings.store(3, readings.LIVE, [(3720, 31.3, 0.61)], 4000)
-    assert house.current().readings.series(3, 0, 9999).temperature_c.tolist() == [31.0, 31.2, 31.3]
+    assert house.current().readings.single(3, 0, 9999)[:, 1].tolist() == [31.0, 31.2, 31.3]
     facts = house.current()
     assert facts.probe(3).locations.at(5000) == 2
     assert facts.cabinets[2].kind == "bought"

@@ -77,21 +77,31 @@ def restore(batch: int) -> None:
     _move(batch, "withdrawn_reading", "reading")
 
 
-def series(
-    probe: int, from_s: float | None = None, until_s: float | None = None
-) -> tuple[FloatArray, FloatArray, FloatArray]:
-    """Times (s), temperatures (°C) and humidities (0-1, NaN where not measured), in order.
+def single(probe: int, from_s: float | None = None, until_s: float | None = None) -> FloatArray:
+    """Every reading from..until, both included, in order; shape (n, 3).
 
-    From..until, both included.
+    Time (s), °C and relative humidity (0-1, NaN where not measured).
     """
     rows = database.execute_sql(
         "SELECT at_s, temperature_c, humidity FROM reading "
         "WHERE probe_id = ? AND at_s BETWEEN ? AND ? ORDER BY at_s",
         (probe, *_span(from_s, until_s)),
     ).fetchall()
-    # One array from all rows: whole seconds stay exact in a float for 285 million years.
-    table = np.array(rows, dtype=np.float64).reshape(-1, 3)
-    return table[:, 0].copy(), table[:, 1].copy(), table[:, 2].copy()
+    # Whole seconds stay exact in a float for 285 million years.
+    return np.array(rows, dtype=np.float64).reshape(-1, 3)
+
+
+def means(probe: int, from_s: float, over_s: int) -> FloatArray:
+    """Means of the readings of every `over_s` s, counted from 1970: their time (s) and °C.
+
+    Shape (n, 2); spans without a reading have no row.
+    """
+    rows = database.execute_sql(
+        "SELECT avg(at_s), avg(temperature_c) FROM reading WHERE probe_id = ? AND at_s >= ? "
+        "GROUP BY at_s / ? ORDER BY 1",
+        (probe, _span(from_s, None)[0], over_s),
+    ).fetchall()
+    return np.array(rows, dtype=np.float64).reshape(-1, 2)
 
 
 def hours(probe: int, from_s: float, until_s: float) -> FloatArray:

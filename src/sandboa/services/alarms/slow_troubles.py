@@ -110,12 +110,12 @@ def _of_humidity(
     rules = snapshot.settings.rules.climate
     for probe, place in hanging:
         since_s = max(_hung_since_s(snapshot, probe), now_s - DAYS_BACK * SECONDS_PER_DAY)
-        series, humidity = snapshot.readings.with_humidity(probe.entity_id, since_s, now_s)
+        times, _, humidity = snapshot.readings.single(probe.entity_id, since_s, now_s).T
         if not len(humidity) or np.isnan(humidity).all():
             continue
         moved = partial(_moved, snapshot, probe, now_s)
         if place in snapshot.boxes:
-            dry = dry_air_in_box(series.times_s, moved(humidity), now_s, rules)
+            dry = dry_air_in_box(times, moved(humidity), now_s, rules)
             if dry is not None:
                 yield Trouble(
                     "dry air", Severity.NOTICE, cabinet.entity_id, probe.entity_id,
@@ -126,7 +126,7 @@ def _of_humidity(
                     ),
                     now_s - SECONDS_PER_DAY / 8.0,
                 )  # fmt: skip
-        elif (fell := humidity_fall(series.times_s, moved(humidity), now_s, rules)) is not None:
+        elif (fell := humidity_fall(times, moved(humidity), now_s, rules)) is not None:
             yield Trouble(
                 "drier air", Severity.NOTICE, cabinet.entity_id, probe.entity_id,
                 Message(

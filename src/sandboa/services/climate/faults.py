@@ -218,14 +218,14 @@ def _record(
     pieces = list(pieces_at(snapshot, probe, place.entity, from_s, until_s))
     if not pieces:
         return None
-    parts = [snapshot.readings.with_humidity(probe.entity_id, p.from_s, p.until_s) for p in pieces]
-    times = np.concatenate([series.times_s for series, _ in parts])
+    parts = [snapshot.readings.single(probe.entity_id, p.from_s, p.until_s) for p in pieces]
+    rows = np.concatenate(parts)
+    if not len(rows):
+        return None
+    times, values, humidity = rows[np.concatenate([[True], np.diff(rows[:, 0]) > 0])].T
     # The last offset throughout: a check moves no temperature, it must not look like a step.
-    values = np.concatenate([series.temperature_c for series, _ in parts]) + pieces[-1].offset_c
-    humidity = np.concatenate([humid for _, humid in parts])
-    first = np.concatenate([[True], np.diff(times) > 0])
     return ProbeRecord(
-        probe.name, times[first], values[first], humidity[first], place.position, place.in_box
+        probe.name, times, values + pieces[-1].offset_c, humidity, place.position, place.in_box
     )
 
 

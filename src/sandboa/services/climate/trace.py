@@ -120,8 +120,8 @@ def _probe(
 ) -> ProbeTrace:
     start_s, end_s = buckets.start_s, buckets.end_s
     if raw:
-        times, low, _ = readings.series(probe.entity_id, start_s, end_s - 1)
-        high = low
+        rows = readings.single(probe.entity_id, start_s, end_s - 1)
+        times, low, high = rows[:, 0], rows[:, 1], rows[:, 1]
     else:
         hours = readings.hours(probe.entity_id, start_s, end_s - 1)
         times, low, high = hours[:, 0], hours[:, 1], hours[:, 3]
