@@ -1,7 +1,7 @@
 """The demo's finished season, simulated and told: it holds what it must, and teaches."""
 
 import shutil
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from pathlib import Path
 
 import pytest
@@ -15,12 +15,18 @@ from sandboa.services.acts.errors import NotFound
 from sandboa.services.clutches.issued_forecasts import keep_due
 from sandboa.services.hatching.fates import FateCommand, declare_fates
 from sandboa.services.hatching.overview import hatch_overview
+from sandboa.services.losses.ahead import outcomes_by_now
 from sandboa.services.losses.loss_list import losses_of_year
-from sandboa.services.losses.why import at_hand, clutch_losses, losses_of
+from sandboa.services.losses.why import clutch_losses, losses_at_hand, losses_of
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit
 from sandboa.services.seasons.dimensions import Dimension
-from sandboa.services.seasons.views import compare_groups, season_page
+from sandboa.services.seasons.views import (
+    SeasonPage,
+    compare_groups,
+    go_on_with_season,
+    season_page,
+)
 from sandboa.services.snapshot.cache import SnapshotCache
 
 
@@ -45,7 +51,7 @@ def leads(house: SnapshotCache, code: str) -> dict[int, Cause]:
 
 
 def test_it_holds_seven_closed_clutches_with_slugs_and_losses(furnished: SnapshotCache) -> None:
-    lines = losses_of_year(furnished.current(), 2025, NOW_S)
+    lines = losses_of_year(furnished.current(), 2025, NOW_S).lines
     assert [line.losses.clutch.code for line in lines] == [f"25-0{n}" for n in range(7, 0, -1)]
     assert all(line.closed for line in lines)
     assert sum(len(line.losses.slugs) for line in lines) == 4
@@ -82,17 +88,40 @@ def test_in_autumn_it_says_what_the_open_corner_cost(furnished: SnapshotCache) -
     assert [score.first_season for score in page.scores] == [True, True, True, False]
 
 
+def never() -> bool:
+    return False
+
+
+def times(more: int) -> Callable[[], bool]:
+    """Goes on so many times."""
+    left = iter([True] * more)
+    return lambda: next(left, False)
+
+
 def test_a_long_record_is_worked_out_bit_by_bit(furnished: SnapshotCache) -> None:
     whole = season_page(furnished.current(), 2025, NOW_S)
     assert whole.waiting == 0
     fresh = SnapshotCache()
-    left = [season_page(fresh.current(), 2025, NOW_S, lambda: False) for _ in range(7)]
+
+    def at_once() -> SeasonPage:
+        return season_page(fresh.current(), 2025, NOW_S, never)
+
+    nothing, laid = at_once(), len(fresh.current().clutches)
+    assert (nothing.uncounted, nothing.clutches, nothing.findings) == (laid, (), ())
+    assert nothing.years == whole.years
+    # How all ended comes before why any died; of that the latest first.
+    outcomes_by_now(fresh.current(), NOW_S, times(laid - 1))
+    assert (at_once().uncounted, at_once().findings) == (1, ())
+    left = []
+    for done in range(7):
+        more = times(2 if done == 0 else 1)
+        assert go_on_with_season(fresh.current(), 2025, NOW_S, more) is (done == 6)
+        left.append(at_once())
     assert [page.waiting for page in left] == [6, 5, 4, 3, 2, 1, 0]
-    # The latest first, and nothing is taught of causes before all are known.
     assert left[0].lost == len(clutch_losses(fresh.current(), "25-07", NOW_S).lost)
+    # Nothing is taught of causes before all are known.
     assert not any("Too dry" in sentence.text for sentence in left[5].findings)
     assert (left[6].costs, left[6].findings) == (whole.costs, whole.findings)
-    assert season_page(fresh.current(), 2025, NOW_S, lambda: False).waiting == 0
 
 
 def test_rounds_at_other_boxes_leave_a_closed_clutch_alone(furnished: SnapshotCache) -> None:
@@ -105,10 +134,10 @@ def test_rounds_at_other_boxes_leave_a_closed_clutch_alone(furnished: SnapshotCa
             key="visit.elsewhere", box="26-03", opened_s=NOW_S - 60, closed_s=NOW_S, mass_g=1_890
         )
         close_visit(visit, NOW_S)
-        assert at_hand(furnished.current(), closed, NOW_S + 9 * DAY_S)
+        assert losses_at_hand(furnished.current(), closed, NOW_S + 9 * DAY_S)
         chervils = FateCommand(3, Fate.DEAD_IN_EGG, DeathStage.EARLY)
         declare_fates("26-05", [chervils], NOW_S, NOW_S)
-        assert not at_hand(furnished.current(), closed, NOW_S)
+        assert not losses_at_hand(furnished.current(), closed, NOW_S)
         undone.rollback()
 
 

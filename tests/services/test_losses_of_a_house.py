@@ -102,7 +102,7 @@ def test_slugs_are_no_losses_of_incubation(laid: SnapshotCache) -> None:
     assert (losses.fertile, losses.hatched, losses.lost) == (5, 5, ())
     (slug,) = losses.slugs
     assert slug.causes[0].cause is Cause.INFERTILE
-    (line,) = losses_of_year(laid.current(), 2026, NOW_S)
+    (line,) = losses_of_year(laid.current(), 2026, NOW_S).lines
     assert (line.count, line.closed) == ("6-1", True)
     assert loss_years(laid.current()) == [2026]
 

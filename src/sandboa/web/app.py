@@ -15,6 +15,7 @@ from sandboa import __version__
 from sandboa.formats.pictures import close_readers
 from sandboa.services.safekeeping.house_file import open_house
 from sandboa.web.background.alarm_monitor import monitoring_alarms
+from sandboa.web.background.long_work import long_work
 from sandboa.web.background.night import nights
 from sandboa.web.clock import Clock, SystemClock
 from sandboa.web.front_end.pages import STATIC, FrontEnd
@@ -105,7 +106,7 @@ def _places() -> tuple[BaseRoute, ...]:
 
 @asynccontextmanager
 async def _beside_requests(app: FastAPI) -> AsyncIterator[None]:
-    async with monitoring_alarms(app), nights(app):
+    async with monitoring_alarms(app), nights(app), long_work(app):
         yield
     close_readers()
 

@@ -18,6 +18,7 @@ from sandboa.services.snapshot.cache import SnapshotCache
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.background.heard import Heard
 from sandboa.web.background.live_state import LiveState
+from sandboa.web.background.long_work import LongWork
 from sandboa.web.background.restoring import Restoring
 from sandboa.web.background.senders import Senders
 from sandboa.web.clock import Clock
@@ -78,6 +79,7 @@ class House:
     #: The file of the log; None: none is kept.
     log: Path | None = None
     access: Access = field(default_factory=Access)
+    long_work: LongWork = field(init=False)
     connections: Ledger = field(default_factory=Ledger)
     restoring: Restoring = field(default_factory=Restoring)
     senders: Senders = field(default_factory=Senders)
@@ -96,6 +98,7 @@ class House:
 
     def __post_init__(self) -> None:
         self.begun_s = self.clock.now_s()
+        self.long_work = LongWork(self.access)
 
     @property
     def address(self) -> str | None:

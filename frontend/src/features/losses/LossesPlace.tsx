@@ -28,7 +28,12 @@ export function Component() {
       {losses.years.length > 1 && (
         <Years years={losses.years} chosen={losses.year} onChoose={setYear} />
       )}
-      {losses.clutches.length === 0 && (
+      {losses.worked_out < losses.laid && (
+        <Text role="status" fontWeight="semibold">
+          Being worked out: {losses.worked_out} of {losses.laid} clutches so far, the latest first.
+        </Text>
+      )}
+      {losses.clutches.length === 0 && losses.worked_out === losses.laid && (
         <p>
           Nothing to look into yet. When you say at Hatch watch what became of an egg that failed,
           it stands here.

@@ -8,6 +8,9 @@ export const lossesQuery = (year: number | null) =>
   queryOptions({
     queryKey: ['losses', year],
     queryFn: () => answer(api.GET('/api/losses', { params: { query: { year } } })),
+    // A long record is worked out bit by bit: what was not there at once is there soon.
+    refetchInterval: ({ state }) =>
+      state.data && state.data.worked_out < state.data.laid ? 1_000 : false,
   })
 
 export const useLosses = (year: number | null) => useQuery(lossesQuery(year))

@@ -23,7 +23,13 @@ export function Component() {
           <Years years={[null, ...season.years]} chosen={year} onChoose={setYear} />
         )}
       </HStack>
-      {season.clutches === 0 ? (
+      {season.uncounted > 0 && (
+        <Text role="status" fontWeight="semibold">
+          Being counted: {season.uncounted} more {season.uncounted === 1 ? 'clutch' : 'clutches'} to
+          go. Until then the numbers below are of the others.
+        </Text>
+      )}
+      {season.clutches === 0 && season.uncounted === 0 && (
         <Text maxWidth="36em">
           No clutch is closed yet. Once you have said at Hatch watch what became of its eggs and
           closed it, it is counted here: what hatched, what was lost to what, and how good the
@@ -33,7 +39,8 @@ export function Component() {
           </Link>
           .
         </Text>
-      ) : (
+      )}
+      {season.clutches > 0 && (
         <>
           {season.past > 0 && (
             <Text color="soft" maxWidth="52em">
@@ -45,7 +52,7 @@ export function Component() {
               </Link>
             </Text>
           )}
-          <WhatItTaught season={season} />
+          {season.uncounted === 0 && <WhatItTaught season={season} />}
           <Rates season={season} />
           <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} gap={10}>
             <Costs season={season} />

@@ -10,8 +10,8 @@ export const seasonsQuery = (year: number | null) =>
   queryOptions({
     queryKey: ['seasons', year],
     queryFn: () => answer(api.GET('/api/seasons', { params: { query: { year } } })),
-    // Causes of a long record are worked out bit by bit: each time it is asked, some more.
-    refetchInterval: ({ state }) => (state.data?.waiting ? 300 : false),
+    // A long record is worked out bit by bit: what was not there at once is there soon.
+    refetchInterval: ({ state }) => (state.data?.waiting || state.data?.uncounted ? 1_000 : false),
   })
 
 export const useSeasons = (year: number | null) => useQuery(seasonsQuery(year))

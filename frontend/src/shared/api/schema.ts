@@ -1971,7 +1971,8 @@ export interface paths {
         };
         /**
          * Get Losses
-         * @description The losses of a year; of the latest with any when none is asked for.
+         * @description The losses of a year, as far as they are worked out; of the latest with any when none is
+         *     asked for.
          */
         get: operations["get_losses"];
         put?: never;
@@ -6353,6 +6354,9 @@ export interface components {
         /**
          * LossesResponse
          * @description The losses of a year's clutches (by lay), and the years there are.
+         *
+         *     Of `laid` clutches of the year `worked_out` are worked out; the others follow, and are not among
+         *     `clutches`.
          */
         LossesResponse: {
             /** Year */
@@ -6361,6 +6365,10 @@ export interface components {
             years: number[];
             /** Clutches */
             clutches: components["schemas"]["LossLineResponse"][];
+            /** Worked Out */
+            worked_out: number;
+            /** Laid */
+            laid: number;
         };
         /**
          * LostEggResponse
@@ -8009,8 +8017,9 @@ export interface components {
          * @description `year` null is all years. `intraclass_correlation` is how alike eggs of one clutch are,
          *     0-1, and `interval_level` the share that intervals of rates hold.
          *
-         *     `past` of the clutches are of before Sandboa: only counts of them are known. Of `waiting`
-         *     clutches it is not worked out yet why eggs were lost: ask again.
+         *     `past` of the clutches are of before Sandboa: only counts of them are known. How `uncounted`
+         *     clutches ended, of whatever year, is not worked out yet, nor why eggs of `waiting` clutches
+         *     were lost: ask again.
          */
         SeasonsResponse: {
             /** Year */
@@ -8041,6 +8050,8 @@ export interface components {
             scores: components["schemas"]["ScoreResponse"][];
             /** Standings */
             standings: components["schemas"]["StandingScoreResponse"][];
+            /** Uncounted */
+            uncounted: number;
             /** Waiting */
             waiting: number;
             /** Findings */

@@ -173,15 +173,13 @@ class HouseLearning:
 
     def _of(self, terms: dict[_Place, float]) -> tuple[float, float]:
         """Mean and variance of a sum of what is looked for, chance being unknown."""
-        about = np.zeros(len(self.places))
-        unknown = 0.0
-        for place, times in terms.items():
-            if place in self.places:
-                about[self.places[place]] = times
-            else:
-                unknown += (times * self.sds[place[0]]) ** 2
-        means = self.known.means @ about
-        variances = np.einsum("i,sij,j->s", about, self._covariances, about)
+        known = [place for place in terms if place in self.places]
+        about = np.array([terms[place] for place in known])
+        unknown = sum((terms[p] * self.sds[p[0]]) ** 2 for p in terms if p not in self.places)
+        # Of a house's many dams and probes a sum has a few.
+        at = np.array([self.places[place] for place in known], dtype=np.intp)
+        means = self.known.means[:, at] @ about
+        variances = self._covariances[:, at[:, None], at] @ about @ about
         mean = float(self.known.likely @ means)
         spread = float(self.known.likely @ (variances + (means - mean) ** 2))
         return mean, max(spread, 0.0) + unknown

@@ -84,15 +84,24 @@ class ClutchOutcomes:
 
 def ends_of(snapshot: Snapshot, clutch: Clutch, known: Lessons, as_of_s: float) -> ClutchOutcomes:
     """The ends of a clutch's eggs as recorded by `as_of_s`; held until something touches them."""
-    finished = snapshot.clutch(clutch.entity_id).finished
-    acts = snapshot.last_acts
-    stamp = (
+    return snapshot.kept.held(
+        ("ends", clutch.entity_id),
+        _stamp(snapshot, clutch, as_of_s),
+        lambda: _read(snapshot, clutch, known, as_of_s),
+    )
+
+
+def ends_at_hand(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> bool:
+    """Whether the ends of a clutch's eggs are worked out already."""
+    return snapshot.kept.holds(("ends", clutch.entity_id), _stamp(snapshot, clutch, as_of_s))
+
+
+def _stamp(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> tuple[int, int, int]:
+    finished, acts = snapshot.clutch(clutch.entity_id).finished, snapshot.last_acts
+    return (
         acts.by_clutch.get(clutch.entity_id, 0),
         acts.every_clutch,
         0 if finished else int(as_of_s // 3600),
-    )
-    return snapshot.kept.held(
-        f"ends of {clutch.entity_id}", stamp, lambda: _read(snapshot, clutch, known, as_of_s)
     )
 
 

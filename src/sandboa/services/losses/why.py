@@ -75,22 +75,19 @@ def clutch_losses(snapshot: Snapshot, code: str, as_of_s: float) -> ClutchLosses
 def losses_of(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> ClutchLosses:
     """A clutch's losses with their causes; held while what they rest on stands."""
     return snapshot.kept.held(
-        _name(clutch),
-        _stamp(snapshot, clutch, as_of_s),
+        ("losses", clutch.entity_id),
+        stamp_of_losses(snapshot, clutch, as_of_s),
         lambda: _worked_out(snapshot, clutch, as_of_s),
     )
 
 
-def at_hand(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> bool:
+def losses_at_hand(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> bool:
     """Whether a clutch's losses are worked out already."""
-    return snapshot.kept.holds(_name(clutch), _stamp(snapshot, clutch, as_of_s))
+    stamp = stamp_of_losses(snapshot, clutch, as_of_s)
+    return snapshot.kept.holds(("losses", clutch.entity_id), stamp)
 
 
-def _name(clutch: Clutch) -> str:
-    return f"losses of {clutch.entity_id}"
-
-
-def _stamp(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> tuple[int, ...]:
+def stamp_of_losses(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> tuple[int, ...]:
     """A closed clutch's causes rest on the house, but not on the rounds at its other boxes."""
     if snapshot.clutch(clutch.entity_id).finished is None:
         return snapshot.version, int(as_of_s // SECONDS_PER_DAY)

@@ -3,6 +3,7 @@
 import math
 from collections.abc import Hashable
 from dataclasses import dataclass, field
+from functools import cached_property
 from threading import Lock
 
 from sandboa.core.development import DevelopmentCurve, Learned
@@ -11,7 +12,7 @@ from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path, path_of_egg
 from sandboa.services.moment.lessons import Lessons, circumstances, lessons
 from sandboa.services.moment.rests_on import of_each_group, of_every_clutch
-from sandboa.services.moment.shared_boxes import Group, groups
+from sandboa.services.moment.shared_boxes import Group, Groups, groups
 from sandboa.services.snapshot.kept import Kept, Same
 from sandboa.services.snapshot.snapshot import Snapshot
 
@@ -48,13 +49,17 @@ class AsOf:
     with_water: bool = True
     groups: dict[Group | None, Kept] = field(default_factory=dict)
 
+    @cached_property
+    def _groups(self) -> Groups:
+        return groups(self.snapshot)
+
     def of_clutch(self, clutch: int) -> Kept:
         """What was worked out of a clutch and those that share its boxes."""
-        return self._of(groups(self.snapshot).of_clutch.get(clutch))
+        return self._of(self._groups.of_clutch.get(clutch))
 
     def of_box(self, box: int) -> Kept:
         """What was worked out of a box and of whose eggs lay in it."""
-        return self._of(groups(self.snapshot).of_box.get(box))
+        return self._of(self._groups.of_box.get(box))
 
     def _of(self, group: Group | None) -> Kept:
         """That of boxes without eggs is one, under None."""
@@ -93,12 +98,17 @@ class AsOf:
     def path(self, egg: Egg) -> EggPath:
         """The way an egg went."""
         clutch = self.snapshot.clutch_by_id[egg.clutch_id]
-        return path_of_egg(self.snapshot, clutch, egg, self.at_s)
+        return self.of_clutch(egg.clutch_id).once(
+            ("path", egg.entity_id), lambda: path_of_egg(self.snapshot, clutch, egg, self.at_s)
+        )
 
     def stage(self, egg: Egg) -> EggStage:
         """How far an egg is."""
         clutch = self.snapshot.clutch_by_id[egg.clutch_id]
-        return EggStage(self.curve(self.path(egg)), self.at_pip(clutch))
+        return self.of_clutch(egg.clutch_id).once(
+            ("stage", egg.entity_id),
+            lambda: EggStage(self.curve(self.path(egg)), self.at_pip(clutch)),
+        )
 
 
 def at_hand(snapshot: Snapshot, at_s: float) -> AsOf:

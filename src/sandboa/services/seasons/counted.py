@@ -10,8 +10,8 @@ from sandboa.core.rates import Cell, Tally
 from sandboa.records.clutches import Clutch, PastClutch
 from sandboa.services.boxes.box_stays import BoxStay
 from sandboa.services.clutches.methods import method_of
+from sandboa.services.losses.ahead import outcomes_by_now
 from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome, stays_of_egg
-from sandboa.services.losses.why import all_outcomes
 from sandboa.services.seasons.changes import PlaceChange, place_changes, where_longest
 from sandboa.services.seasons.dimensions import PLACES, SIDE_BY_SIDE, Dimension, while_developing
 from sandboa.services.snapshot.snapshot import Snapshot
@@ -47,10 +47,17 @@ def counted_clutches(
     snapshot: Snapshot, as_of_s: float, year: int | None = None
 ) -> list[CountedClutch]:
     """Closed and past clutches, of a year of laying or of all years, in order of laying."""
+    return count(snapshot, outcomes_by_now(snapshot, as_of_s)[0], year)
+
+
+def count(
+    snapshot: Snapshot, outcomes: Sequence[ClutchOutcomes], year: int | None = None
+) -> list[CountedClutch]:
+    """The closed ones of those clutches, and past ones, as `counted_clutches` tells them."""
     counted = [
-        _counted(snapshot, outcomes)
-        for outcomes in all_outcomes(snapshot, as_of_s)
-        if snapshot.clutch(outcomes.clutch.entity_id).finished is not None
+        _counted(snapshot, one)
+        for one in outcomes
+        if snapshot.clutch(one.clutch.entity_id).finished is not None
     ]
     counted += [_counted_past(snapshot, row) for row in snapshot.past_clutches]
     told = [c for c in counted if year is None or c.year == year]

@@ -2,7 +2,7 @@
 
 from calendar import month_name
 from collections import defaultdict
-from collections.abc import Callable, Iterator, Mapping, Sequence
+from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
 
 from sandboa.core.causes import Cause
@@ -24,15 +24,19 @@ from sandboa.core.seasons import CauseCost, SeasonFacts, SeasonFinding, season_f
 from sandboa.core.standing import StandingScore
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.clutches.issued_forecasts import scores
-from sandboa.services.losses.why import (
-    ClutchLosses,
-    LostEgg,
-    at_hand,
-    losses_of,
+from sandboa.services.losses.ahead import (
+    GoesOn,
+    go_on_with_losses,
+    losses_by_now,
+    outcomes_by_now,
+    without_end,
 )
+from sandboa.services.losses.loss_list import year_of
+from sandboa.services.losses.why import LostEgg
 from sandboa.services.seasons.changes import PlaceChange
 from sandboa.services.seasons.counted import (
     CountedClutch,
+    count,
     counted_clutches,
     grouped,
 )
@@ -75,9 +79,10 @@ class SeasonPage:
     """`year` None is all years. `costs` are eggs by cause, the dearest first.
 
     `past` of the clutches are of before Sandboa: of them only counts are known, and they are not
-    among the losses. Of `waiting` clutches it is not worked out yet why eggs were lost: their
-    eggs are not among `lost`, `opened`, `costs` and the findings on causes. `changes`
-    are of eggs that lay under two names of a dimension while they developed.
+    among the losses. How the eggs of `uncounted` clutches ended, of whatever year, is not worked
+    out yet: they are not among `clutches`. Of `waiting` clutches it is not worked out yet why eggs
+    were lost: their eggs are not among `lost`, `opened`, `costs` and the findings on causes.
+    `changes` are of eggs that lay under two names of a dimension while they developed.
     `level` is the share (0-1) that intervals of rates hold.
     """
 
@@ -97,6 +102,7 @@ class SeasonPage:
     costs: tuple[CauseCost, ...]
     scores: tuple[Score, ...]
     standings: tuple[StandingScore, ...]
+    uncounted: int
     waiting: int
     findings: tuple[SeasonFinding, ...]
 
@@ -105,15 +111,15 @@ def season_page(
     snapshot: Snapshot,
     year: int | None,
     as_of_s: float,
-    goes_on: Callable[[], bool] = lambda: True,
+    goes_on: GoesOn = without_end,
 ) -> SeasonPage:
     """Everything of a season (by year of laying), or of all.
 
     Causes of loss take a second a clutch where probes measured every minute.
-    Once `goes_on` says no, the clutches left over wait for the next time it is
-    asked for; one more is worked out each time.
+    Once `goes_on` says no, it is told of what is worked out by then.
     """
-    every = counted_clutches(snapshot, as_of_s)
+    outcomes, uncounted = outcomes_by_now(snapshot, as_of_s, goes_on)
+    every = count(snapshot, outcomes)
     clutches = [c for c in every if year is None or c.year == year]
     tallies = [c.hatched for c in clutches if c.hatched.n]
     correlation = intraclass_correlation(tallies)
@@ -121,7 +127,8 @@ def season_page(
     rates = _side_by_side(snapshot, clutches, year)
     by_dam, by_month = (_slugs_by(clutches, d) for d in (Dimension.DAM, Dimension.MONTH))
     slug_correlation = intraclass_correlation(c.slugs for c in clutches)
-    worked_out = list(_worked_out(snapshot, clutches, as_of_s, goes_on))
+    recorded = [c.outcomes.clutch for c in clutches if c.outcomes is not None]
+    worked_out = list(losses_by_now(snapshot, recorded, as_of_s, goes_on))
     past = sum(c.outcomes is None for c in clutches)
     waiting = len(clutches) - past - len(worked_out)
     lost = [(losses.clutch.code, egg) for losses in worked_out for egg in losses.lost]
@@ -132,7 +139,7 @@ def season_page(
     opened = sum(egg.end.opened is True for _, egg in lost)
     return SeasonPage(
         year=year,
-        years=tuple(sorted({c.year for c in every}, reverse=True)),
+        years=_years(snapshot),
         clutches=tuple(clutches),
         past=past,
         hatched=hatched,
@@ -153,8 +160,12 @@ def season_page(
         costs=costs,
         scores=told_scores,
         standings=tuple(standing_scores(snapshot, every)),
+        uncounted=uncounted,
         waiting=waiting,
-        findings=season_findings(
+        findings=()
+        # Half of the clutches teach the wrong thing.
+        if uncounted
+        else season_findings(
             SeasonFacts(
                 hatched=hatched,
                 rates=rates,
@@ -171,6 +182,21 @@ def season_page(
             )
         ),
     )
+
+
+def _years(snapshot: Snapshot) -> tuple[int, ...]:
+    """Years in which a clutch was laid that is closed, or past; the latest first."""
+    laid = {year_of(clutch) for clutch, _ in snapshot.closed}
+    past = {year_of(clutch) for clutch in snapshot.past_clutches}
+    return tuple(sorted(laid | past, reverse=True))
+
+
+def go_on_with_season(
+    snapshot: Snapshot, year: int | None, as_of_s: float, goes_on: GoesOn
+) -> bool:
+    """Work on at what the page waits for; returns whether all of it is at hand."""
+    closed = [c for c, _ in snapshot.closed if year is None or year_of(c) == year]
+    return go_on_with_losses(snapshot, closed, as_of_s, goes_on)
 
 
 def compare_groups(
@@ -205,22 +231,6 @@ def _cannot_be_told_apart(
         if others:
             listed = " and ".join(others)
             yield f"{name} came with {listed} each time: they cannot be told apart."
-
-
-def _worked_out(
-    snapshot: Snapshot,
-    clutches: Sequence[CountedClutch],
-    as_of_s: float,
-    goes_on: Callable[[], bool],
-) -> Iterator[ClutchLosses]:
-    """Losses of the clutches, the latest first: those at hand, and others for as long as it may."""
-    more = True
-    recorded = [counted.outcomes.clutch for counted in clutches if counted.outcomes is not None]
-    for clutch in sorted(recorded, key=lambda c: -c.laid_s):
-        known = at_hand(snapshot, clutch, as_of_s)
-        if known or more:
-            yield losses_of(snapshot, clutch, as_of_s)
-            more = more if known else goes_on()
 
 
 def _costs(lost: Sequence[tuple[str, LostEgg]]) -> list[CauseCost]:

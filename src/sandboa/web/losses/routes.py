@@ -9,7 +9,12 @@ from sandboa.core.causes import FINDINGS
 from sandboa.core.causes.findings import ALONE, SEVERAL
 from sandboa.services.acts.revisions import saved_over
 from sandboa.services.forms.clutch import opening_form
-from sandboa.services.losses.loss_list import LossLine, loss_years, losses_of_year
+from sandboa.services.losses.loss_list import (
+    LossLine,
+    go_on_with_year,
+    loss_years,
+    losses_of_year,
+)
 from sandboa.services.losses.openings import OpeningCommand, record_opening
 from sandboa.services.losses.views import losses_page
 from sandboa.services.losses.why import LostEgg
@@ -44,12 +49,27 @@ EggNumber = Annotated[int, Path(ge=1, le=1000)]
 def get_losses(
     house: TheHouse, now_s: NowS, year: Annotated[int | None, Query(ge=1980, le=2200)] = None
 ) -> LossesResponse:
-    """The losses of a year; of the latest with any when none is asked for."""
+    """The losses of a year, as far as they are worked out; of the latest with any when none is
+    asked for."""
     snapshot = house.snapshot()
     years = loss_years(snapshot)
     chosen = year if year is not None else (years[0] if years else None)
-    lines = losses_of_year(snapshot, chosen, now_s) if chosen is not None else []
-    return LossesResponse(year=chosen, years=years, clutches=[_line(line) for line in lines])
+    if chosen is None:
+        return LossesResponse(year=None, years=years, clutches=[], worked_out=0, laid=0)
+    work = f"losses of {chosen}"
+    found = losses_of_year(snapshot, chosen, now_s, house.long_work.patience(work))
+    if found.worked_out < found.clutches:
+        house.long_work.go_on_with(
+            work,
+            lambda goes_on: go_on_with_year(house.snapshot(), chosen, house.clock.now_s(), goes_on),
+        )
+    return LossesResponse(
+        year=chosen,
+        years=years,
+        clutches=[_line(line) for line in found.lines],
+        worked_out=found.worked_out,
+        laid=found.clutches,
+    )
 
 
 @router.get("/findings", dependencies=[LOOK])

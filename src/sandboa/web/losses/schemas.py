@@ -49,11 +49,17 @@ class LossLineResponse(BaseModel):
 
 
 class LossesResponse(BaseModel):
-    """The losses of a year's clutches (by lay), and the years there are."""
+    """The losses of a year's clutches (by lay), and the years there are.
+
+    Of `laid` clutches of the year `worked_out` are worked out; the others follow, and are not among
+    `clutches`.
+    """
 
     year: int | None
     years: list[int]
     clutches: list[LossLineResponse]
+    worked_out: int
+    laid: int
 
 
 class OpeningRequest(RequestSchema):

@@ -2,6 +2,10 @@
 
 import time
 from collections.abc import Callable
+from typing import Final
+
+#: s after which a page is answered with what is worked out by then (product requirement).
+PATIENCE_S: Final = 1.0
 
 
 def for_seconds(seconds: float) -> Callable[[], bool]:

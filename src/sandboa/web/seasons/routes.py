@@ -6,10 +6,15 @@ from fastapi import APIRouter, Query
 
 from sandboa.services.seasons.changes import PlaceChange
 from sandboa.services.seasons.dimensions import Dimension
-from sandboa.services.seasons.views import GroupShown, SlugRates, compare_groups, season_page
+from sandboa.services.seasons.views import (
+    GroupShown,
+    SlugRates,
+    compare_groups,
+    go_on_with_season,
+    season_page,
+)
 from sandboa.web.hatching.schemas import ScoreResponse
 from sandboa.web.house import NowS, TheHouse
-from sandboa.web.requests.deadline import for_seconds
 from sandboa.web.seasons.schemas import (
     CauseCostResponse,
     ComparisonResponse,
@@ -28,10 +33,6 @@ from sandboa.web.seasons.schemas import (
 )
 from sandboa.web.security.permissions import LOOK
 
-#: s after which a page is answered with what is worked out by then.
-_PATIENCE_S = 2.0
-
-
 router = APIRouter(prefix="/api/seasons", tags=["seasons"])
 
 
@@ -44,7 +45,13 @@ _GroupName = Annotated[str, Query(max_length=200)]
 @router.get("", dependencies=[LOOK])
 def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsResponse:
     """A season's numbers (by year of laying), or those of all."""
-    page = season_page(house.snapshot(), year, now_s, for_seconds(_PATIENCE_S))
+    work = f"season {year}"
+    page = season_page(house.snapshot(), year, now_s, house.long_work.patience(work))
+    if page.uncounted or page.waiting:
+        house.long_work.go_on_with(
+            work,
+            lambda goes_on: go_on_with_season(house.snapshot(), year, house.clock.now_s(), goes_on),
+        )
     return SeasonsResponse(
         year=page.year,
         years=list(page.years),
@@ -68,6 +75,7 @@ def get_seasons(house: TheHouse, now_s: NowS, year: Year = None) -> SeasonsRespo
         costs=[CauseCostResponse.model_validate(cost) for cost in page.costs],
         scores=[ScoreResponse.model_validate(score) for score in page.scores],
         standings=[StandingScoreResponse.model_validate(score) for score in page.standings],
+        uncounted=page.uncounted,
         waiting=page.waiting,
         findings=[SeasonFindingResponse.model_validate(sentence) for sentence in page.findings],
     )

@@ -146,8 +146,9 @@ class SeasonsResponse(BaseModel):
     """`year` null is all years. `intraclass_correlation` is how alike eggs of one clutch are,
     0-1, and `interval_level` the share that intervals of rates hold.
 
-    `past` of the clutches are of before Sandboa: only counts of them are known. Of `waiting`
-    clutches it is not worked out yet why eggs were lost: ask again.
+    `past` of the clutches are of before Sandboa: only counts of them are known. How `uncounted`
+    clutches ended, of whatever year, is not worked out yet, nor why eggs of `waiting` clutches
+    were lost: ask again.
     """
 
     year: int | None
@@ -165,6 +166,7 @@ class SeasonsResponse(BaseModel):
     costs: list[CauseCostResponse]
     scores: list[ScoreResponse]
     standings: list[StandingScoreResponse]
+    uncounted: int
     waiting: int
     findings: list[SeasonFindingResponse]
 
