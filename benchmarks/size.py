@@ -18,6 +18,7 @@ import httpx2
 from tests.running import address_in
 
 from benchmarks.house_of_size import TOKEN, furnish
+from benchmarks.house_of_years import CABINETS, SHELVES
 from benchmarks.report import met
 
 #: Houses are kept there for a day, for they take minutes to make.
@@ -28,9 +29,11 @@ _ROUNDS: Final = 5
 _PLACES: Final = {"Today": "/api/today", "Round": "/api/round", "Hatch": "/api/hatch-watch"}
 #: Times an empty endpoint at 100 clutches; and how answers may grow: as clutches to this power.
 _HELD, _ANEW, _READ, _GROWTH = 5.0, 40.0, 25.0, 0.3
-#: kB on the wire at 100 clutches, s of processor of Losses, MB of memory and MB a clutch more.
+#: kB on the wire at 100 clutches, s of processor of the first answer of Losses and of a minute of
+#: the watch, MB of memory and MB a clutch more.
 _BYTES: Final = {"Today": 25.0, "Round": 40.0}
-_LOSSES_S, _MEMORY_MB, _MORE_MB = 2.0, 250.0, 0.5
+_LOSSES_S, _WATCH_S, _MEMORY_MB, _MORE_MB = 2.0, 1.0, 250.0, 0.5
+_MINUTE_S: Final = 60.0
 
 
 @dataclass
@@ -42,6 +45,7 @@ class _Size:
     read: dict[str, float] = field(default_factory=dict)
     kilobytes: dict[str, float] = field(default_factory=dict)
     losses_s: float = 0.0
+    watch_s: float = 0.0
     memory_mb: float = 0.0
 
 
@@ -50,6 +54,7 @@ def report(sizes: tuple[int, ...] = _SIZES) -> str:
     found = {active: _measured(furnish(_FOLDER, active)) for active in sizes}
     if _AT in found:
         found[_AT].losses_s = _losses_s(furnish(_FOLDER, _AT))
+        found[_AT].watch_s = _watch_s(furnish(_FOLDER, _AT))
     lines = ["In empty endpoints, by clutches under way (300 closed, 12 probes, a year of minutes)"]
     lines.append(f"{'':24}" + "".join(f"{active:>9}" for active in sizes))
     for what, name in (("held", "held"), ("anew", "after an act"), ("read", "after a reading")):
@@ -74,7 +79,8 @@ def _aims(found: dict[int, _Size]) -> Iterator[str]:
         yield _line(f"{place}, growth after an act", growth, _GROWTH)
     for place, aim in _BYTES.items():
         yield _line(f"{place} at {_AT}, kB on the wire", at.kilobytes[place], aim)
-    yield _line("Losses of a year, cold, s", at.losses_s, _LOSSES_S)
+    yield _line("Losses of a year, first answer, s", at.losses_s, _LOSSES_S)
+    yield _line("watch of a minute, s", at.watch_s, _WATCH_S)
     yield _line(f"memory at {_AT}, MB", at.memory_mb, _MEMORY_MB)
     largest = max(found)
     if largest > _AT:
@@ -107,11 +113,7 @@ def _measured(folder: Path) -> _Size:
             http.post(f"/api/clutches/{clutch}/eggs/2/grades", json=grade).raise_for_status()
 
         def reading() -> None:
-            row = {"probe": "North top", "at": datetime.now(UTC).isoformat(), "temperature_c": 31.4}
-            http.post(
-                "/api/readings", json={"readings": [row]},
-                headers={"Authorization": f"Bearer {token}"},
-            ).raise_for_status()  # fmt: skip
+            _send(http, token, ["North top"])
             time.sleep(1.0)
 
         for place, path in _PLACES.items():
@@ -129,10 +131,34 @@ def _measured(folder: Path) -> _Size:
 
 
 def _losses_s(folder: Path) -> float:
-    """Processor time (s) of the server until it first tells the losses of a year."""
+    """Processor time (s) of the server until it first tells of the losses of a year."""
     with _served(folder) as (pid, http):
         year = time.gmtime().tm_year
         return _cost_s(pid, lambda: http.get(f"/api/losses?year={year}"))
+
+
+def _watch_s(folder: Path) -> float:
+    """Processor time (s) of the server in a minute in which every probe is heard once.
+
+    No page is open. The first minute, in which everything is read, is not counted.
+    """
+    with _served(folder) as (pid, http):
+        token = (folder / TOKEN).read_text()
+
+        def minute() -> None:
+            _send(http, token, [f"{cabinet} {shelf}" for cabinet in CABINETS for shelf in SHELVES])
+            time.sleep(_MINUTE_S)
+
+        minute()
+        return _cost_s(pid, minute)
+
+
+def _send(http: httpx2.Client, token: str, probes: list[str]) -> None:
+    """A reading of now of each probe."""
+    at = datetime.now(UTC).isoformat()
+    rows = [{"probe": name, "at": at, "temperature_c": 31.4} for name in probes]
+    headers = {"Authorization": f"Bearer {token}"}
+    http.post("/api/readings", json={"readings": rows}, headers=headers).raise_for_status()
 
 
 def _best_s(pid: int, ask: Callable[[], None], before: Callable[[], None] | None = None) -> float:

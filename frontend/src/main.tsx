@@ -1,15 +1,17 @@
 import '@fontsource-variable/atkinson-hyperlegible-next'
 import { ChakraProvider } from '@chakra-ui/react'
 import { QueryClientProvider } from '@tanstack/react-query'
-import { StrictMode } from 'react'
+import { lazy, StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
-import { RouterProvider } from 'react-router'
-import { router } from './places'
+import { Places } from './places'
 import { queryClient } from './shared/api/queries'
 import { startOffline } from './shared/offline/startOffline'
 import { system } from './shared/theme/system'
 import { startTheme } from './shared/theme/useTheme'
-import { Toaster } from './shared/ui/toaster'
+
+const Toaster = lazy(() =>
+  import('./shared/ui/toaster').then(({ Toaster }) => ({ default: Toaster })),
+)
 
 startTheme()
 void startOffline()
@@ -21,8 +23,10 @@ createRoot(root).render(
   <StrictMode>
     <QueryClientProvider client={queryClient}>
       <ChakraProvider value={system}>
-        <RouterProvider router={router} />
-        <Toaster />
+        <Places />
+        <Suspense>
+          <Toaster />
+        </Suspense>
       </ChakraProvider>
     </QueryClientProvider>
   </StrictMode>,

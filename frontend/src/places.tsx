@@ -1,70 +1,68 @@
-import { createBrowserRouter } from 'react-router'
+import { type ComponentType, lazy } from 'react'
+import { BrowserRouter, Route, Routes } from 'react-router'
 import { Frame } from './frame/Frame'
 import { under } from './shared/api/under'
 import { Lost } from './shared/ui/Lost'
-import { Waiting } from './shared/ui/page'
 
-/** The places of the product that are built; each loads its own script when first opened. */
-export const router = createBrowserRouter(
-  [
-    {
-      element: <Frame />,
-      errorElement: <Lost />,
-      hydrateFallbackElement: <Waiting />,
-      children: [
-        { path: '/', lazy: () => import('./features/today/TodayPlace') },
-        { path: '/clutches/:code', lazy: () => import('./features/clutch/ClutchPlace') },
-        { path: '/clutches/:code/eggs/:number', lazy: () => import('./features/egg/EggPlace') },
-        { path: '/round', lazy: () => import('./features/round/RoundPlace') },
-        { path: '/round/:box', lazy: () => import('./features/round/BoxPlace') },
-        { path: '/visits/:visit', lazy: () => import('./features/round/CorrectVisitPlace') },
-        {
-          path: '/clutches/:code/correct',
-          lazy: () => import('./features/lay-day/correct/CorrectPlace'),
-        },
-        { path: '/clutches/:code/card', lazy: () => import('./features/card/CardPlace') },
-        { path: '/hatch', lazy: () => import('./features/hatch/HatchPlace') },
-        { path: '/hatch/:code', lazy: () => import('./features/hatch/ClutchHatchPlace') },
-        { path: '/hatchlings', lazy: () => import('./features/hatchlings/HatchlingsPlace') },
-        {
-          path: '/hatchlings/:hatchling',
-          lazy: () => import('./features/hatchlings/HatchlingPlace'),
-        },
-        { path: '/losses', lazy: () => import('./features/losses/LossesPlace') },
-        { path: '/losses/:code', lazy: () => import('./features/losses/ClutchLossesPlace') },
-        { path: '/seasons', lazy: () => import('./features/seasons/SeasonsPlace') },
-        { path: '/labels', lazy: () => import('./features/card/LabelsPlace') },
-        { path: '/animals', lazy: () => import('./features/animals/AnimalsPlace') },
-        { path: '/animals/new', lazy: () => import('./features/animals/NewAnimalPlace') },
-        { path: '/animals/:animal', lazy: () => import('./features/animals/AnimalPlace') },
-        { path: '/animals/:animal/correct', lazy: () => import('./features/animals/CorrectPlace') },
-        { path: '/lay-day', lazy: () => import('./features/lay-day/LayDayPlace') },
-        { path: '/lay-day/:id/:step?', lazy: () => import('./features/lay-day/StepPlace') },
-        { path: '/you', lazy: () => import('./features/you/YouPlace') },
-        { path: '/settings', lazy: () => import('./features/settings/SettingsPlace') },
-        { path: '/settings/:part', lazy: () => import('./features/settings/PartPlace') },
-        {
-          path: '/settings/methods/:method',
-          lazy: () => import('./features/settings/MethodPlace'),
-        },
-        { path: '/cabinets', lazy: () => import('./features/cabinet/CabinetPlace') },
-        { path: '/cabinets/new', lazy: () => import('./features/cabinet/CabinetFormPlace') },
-        { path: '/cabinets/:name', lazy: () => import('./features/cabinet/CabinetPlace') },
-        {
-          path: '/cabinets/:name/correct',
-          lazy: () => import('./features/cabinet/CabinetFormPlace'),
-        },
-        { path: '/readings', lazy: () => import('./features/readings/ReadingsPlace') },
-        { path: '/old-records', lazy: () => import('./features/old-records/OldRecordsPlace') },
-        { path: '/old-records/:id', lazy: () => import('./features/old-records/CorrectPastPlace') },
-        { path: '/shared', lazy: () => import('./features/shared-photos/SharedPlace') },
-        { path: '/heard', lazy: () => import('./features/heard/HeardPlace') },
-        { path: '/notes', lazy: () => import('./features/notes/NotesPlace') },
-        { path: '/bench', lazy: () => import('./features/bench/BenchPlace') },
-        { path: '/specimens', lazy: () => import('./features/specimens/SpecimensPlace') },
-        { path: '*', element: <Lost /> },
-      ],
-    },
-  ],
-  { basename: under('/') },
-)
+/** A place loads its own script when it is first opened. */
+const place = (fetched: () => Promise<{ Component: ComponentType }>) =>
+  lazy(async () => ({ default: (await fetched()).Component }))
+
+const CabinetPlace = place(() => import('./features/cabinet/CabinetPlace'))
+const CabinetFormPlace = place(() => import('./features/cabinet/CabinetFormPlace'))
+const PLACES: [path: string, Place: ComponentType][] = [
+  ['/', place(() => import('./features/today/TodayPlace'))],
+  ['/clutches/:code', place(() => import('./features/clutch/ClutchPlace'))],
+  ['/clutches/:code/eggs/:number', place(() => import('./features/egg/EggPlace'))],
+  ['/round', place(() => import('./features/round/RoundPlace'))],
+  ['/round/:box', place(() => import('./features/round/BoxPlace'))],
+  ['/visits/:visit', place(() => import('./features/round/CorrectVisitPlace'))],
+  ['/clutches/:code/correct', place(() => import('./features/lay-day/correct/CorrectPlace'))],
+  ['/clutches/:code/card', place(() => import('./features/card/CardPlace'))],
+  ['/hatch', place(() => import('./features/hatch/HatchPlace'))],
+  ['/hatch/:code', place(() => import('./features/hatch/ClutchHatchPlace'))],
+  ['/hatchlings', place(() => import('./features/hatchlings/HatchlingsPlace'))],
+  ['/hatchlings/:hatchling', place(() => import('./features/hatchlings/HatchlingPlace'))],
+  ['/losses', place(() => import('./features/losses/LossesPlace'))],
+  ['/losses/:code', place(() => import('./features/losses/ClutchLossesPlace'))],
+  ['/seasons', place(() => import('./features/seasons/SeasonsPlace'))],
+  ['/labels', place(() => import('./features/card/LabelsPlace'))],
+  ['/animals', place(() => import('./features/animals/AnimalsPlace'))],
+  ['/animals/new', place(() => import('./features/animals/NewAnimalPlace'))],
+  ['/animals/:animal', place(() => import('./features/animals/AnimalPlace'))],
+  ['/animals/:animal/correct', place(() => import('./features/animals/CorrectPlace'))],
+  ['/lay-day', place(() => import('./features/lay-day/LayDayPlace'))],
+  ['/lay-day/:id/:step?', place(() => import('./features/lay-day/StepPlace'))],
+  ['/you', place(() => import('./features/you/YouPlace'))],
+  ['/settings', place(() => import('./features/settings/SettingsPlace'))],
+  ['/settings/:part', place(() => import('./features/settings/PartPlace'))],
+  ['/settings/methods/:method', place(() => import('./features/settings/MethodPlace'))],
+  ['/cabinets', CabinetPlace],
+  ['/cabinets/new', CabinetFormPlace],
+  ['/cabinets/:name', CabinetPlace],
+  ['/cabinets/:name/correct', CabinetFormPlace],
+  ['/readings', place(() => import('./features/readings/ReadingsPlace'))],
+  ['/old-records', place(() => import('./features/old-records/OldRecordsPlace'))],
+  ['/old-records/:id', place(() => import('./features/old-records/CorrectPastPlace'))],
+  ['/shared', place(() => import('./features/shared-photos/SharedPlace'))],
+  ['/heard', place(() => import('./features/heard/HeardPlace'))],
+  ['/notes', place(() => import('./features/notes/NotesPlace'))],
+  ['/bench', place(() => import('./features/bench/BenchPlace'))],
+  ['/specimens', place(() => import('./features/specimens/SpecimensPlace'))],
+]
+
+/** The places of the product that are built. */
+export function Places() {
+  return (
+    <BrowserRouter basename={under('/')}>
+      <Routes>
+        <Route element={<Frame />}>
+          {PLACES.map(([path, Place]) => (
+            <Route key={path} path={path} element={<Place />} />
+          ))}
+          <Route path="*" element={<Lost />} />
+        </Route>
+      </Routes>
+    </BrowserRouter>
+  )
+}

@@ -4,7 +4,6 @@ import { Outlet, useLocation, useNavigate } from 'react-router'
 import { OutOfReach } from '@/shared/api/OutOfReach'
 import { useLive } from '@/shared/climate/useLive'
 import { HouseHealth } from '@/shared/house/HouseHealth'
-import { KeysDialog } from '@/shared/keys/KeysDialog'
 import { useKeyboard, useKeys } from '@/shared/keys/useKeys'
 import { MomentBar } from '@/shared/moment/MomentBar'
 import { useDelivery } from '@/shared/offline/useDelivery'
@@ -14,6 +13,7 @@ import { PLACES } from '@/shared/places'
 import { toggleTheme } from '@/shared/theme/useTheme'
 import { Waiting } from '@/shared/ui/page'
 import { PlacesBar } from './PlacesBar'
+import { Safe } from './Safe'
 import { TopBar } from './TopBar'
 
 /** A form, and so all that forms are made of: not among what Today needs first. */
@@ -21,9 +21,18 @@ const SignIn = lazy(() =>
   import('@/shared/people/SignIn').then(({ SignIn }) => ({ default: SignIn })),
 )
 
+const KeysDialog = lazy(() =>
+  import('@/shared/keys/KeysDialog').then(({ KeysDialog }) => ({ default: KeysDialog })),
+)
+
 /** What surrounds every place: the ways to the others, the switches, the keys. */
 export function Frame() {
   const [keysShown, setKeysShown] = useState(false)
+  const [keysAsked, setKeysAsked] = useState(false)
+  const showKeys = () => {
+    setKeysAsked(true)
+    setKeysShown(true)
+  }
   const navigate = useNavigate()
   const session = useSession()
   const admitted = mayComeIn(session.data)
@@ -34,7 +43,7 @@ export function Frame() {
   useKeys('frame', 'Everywhere', [
     ...PLACES.map(({ key, name, to }) => ({ keys: [key], what: name, act: () => navigate(to) })),
     { keys: ['n'], what: 'night room or light theme', act: toggleTheme },
-    { keys: ['?'], what: 'these keys', act: () => setKeysShown(true) },
+    { keys: ['?'], what: 'these keys', act: showKeys },
   ])
   useEffect(() => {
     // A new place starts at its top.
@@ -44,11 +53,7 @@ export function Frame() {
   return (
     <Flex minHeight="100dvh" direction="column">
       <SkipNavLink id="place">Skip to the page</SkipNavLink>
-      <TopBar
-        waiting={waiting}
-        name={session.data?.name ?? undefined}
-        onKeys={() => setKeysShown(true)}
-      />
+      <TopBar waiting={waiting} name={session.data?.name ?? undefined} onKeys={showKeys} />
       <OutOfReach />
       <MomentBar />
       <HouseHealth admitted={session.data !== undefined && admitted} session={session.data} />
@@ -66,12 +71,18 @@ export function Frame() {
         pb="calc(var(--places-bar) + 2.75rem + var(--toast-room, 0px))"
         _print={{ p: 0, maxWidth: 'none', m: 0 }}
       >
-        <Suspense fallback={<Waiting />}>
-          {session.isPending ? <Waiting /> : admitted ? <Outlet /> : <SignIn />}
-        </Suspense>
+        <Safe at={pathname}>
+          <Suspense fallback={<Waiting />}>
+            {session.isPending ? <Waiting /> : admitted ? <Outlet /> : <SignIn />}
+          </Suspense>
+        </Safe>
       </chakra.main>
       <PlacesBar />
-      <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
+      {keysAsked && (
+        <Suspense>
+          <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
+        </Suspense>
+      )}
     </Flex>
   )
 }

@@ -1,10 +1,16 @@
-import { chakra, Menu } from '@chakra-ui/react'
-import { useLocation, useNavigate } from 'react-router'
-import { isIn, PLACES } from '@/shared/places'
+import { chakra } from '@chakra-ui/react'
+import { lazy, Suspense, useState } from 'react'
+import { PLACES } from '@/shared/places'
 import { PlaceLink, PlaceName } from './PlaceLink'
+
+/** A menu is much script: it comes once the page is drawn. */
+const MorePlaces = lazy(() =>
+  import('./MorePlaces').then(({ MorePlaces }) => ({ default: MorePlaces })),
+)
 
 /** The bar under the thumb: the places used in the hand, and the way to the others. */
 export function PlacesBar() {
+  const [asked, setAsked] = useState(false)
   return (
     <chakra.nav
       aria-label="Places"
@@ -23,35 +29,15 @@ export function PlacesBar() {
       {PLACES.filter((place) => place.inHand).map((place) => (
         <PlaceLink key={place.to} place={place} />
       ))}
-      <MorePlaces />
+      <Suspense
+        fallback={
+          <PlaceName as="button" onClick={() => setAsked(true)}>
+            More
+          </PlaceName>
+        }
+      >
+        <MorePlaces open={asked} />
+      </Suspense>
     </chakra.nav>
-  )
-}
-
-/** The places that do not fit under the thumb. */
-function MorePlaces() {
-  const { pathname } = useLocation()
-  const navigate = useNavigate()
-  const others = PLACES.filter((place) => !place.inHand)
-  return (
-    <Menu.Root
-      positioning={{ placement: 'top', gutter: 0, strategy: 'fixed' }}
-      onSelect={({ value }) => navigate(value)}
-    >
-      <Menu.Trigger asChild>
-        <PlaceName as="button" here={others.some((place) => isIn(place, pathname))}>
-          More
-        </PlaceName>
-      </Menu.Trigger>
-      <Menu.Positioner>
-        <Menu.Content>
-          {others.map((place) => (
-            <Menu.Item key={place.to} value={place.to} asChild>
-              <PlaceName here={isIn(place, pathname)}>{place.name}</PlaceName>
-            </Menu.Item>
-          ))}
-        </Menu.Content>
-      </Menu.Positioner>
-    </Menu.Root>
   )
 }

@@ -5,7 +5,7 @@ import { useAnimals } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { SelectField, TextField } from '@/shared/ui/fields'
-import { TickField } from '@/shared/ui/Tick'
+import { TickField } from '@/shared/ui/TickField'
 import { TraitFields, type TraitValue } from '@/shared/ui/TraitFields'
 import { typedNumber } from '@/shared/units'
 

@@ -12,7 +12,7 @@ import { EMPTY, type OriginValues, originOf, refusedField } from '@/shared/origi
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
-import { showAct, showProblem } from '@/shared/ui/toaster'
+import { showAct, showProblem } from '@/shared/ui/toasts'
 import { useTemperatureUnit } from '@/shared/units'
 import { titleOf } from './steps'
 

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { answer, api, Problem } from '@/shared/api/client'
 import { layDaysQuery } from '@/shared/api/queries'
-import { showProblem } from '@/shared/ui/toaster'
+import { showProblem } from '@/shared/ui/toasts'
 import { type Clash, merged } from './merge'
 import type { LayDay, State, Step } from './steps'
 

@@ -1,6 +1,6 @@
 import type { Schemas } from '@/shared/api/client'
 import { eggRef, nameOfRef } from '@/shared/eggNames'
-import { boxOf, newVisitKey, type Visit } from '@/shared/offline/store'
+import { boxOf, newVisitKey, type Visit } from '@/shared/offline/visit'
 import { typedGrams } from '@/shared/units'
 
 type Egg = Schemas['EggResponse']

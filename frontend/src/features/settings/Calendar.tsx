@@ -4,7 +4,7 @@ import { answer, api, done, type Problem } from '@/shared/api/client'
 import { under } from '@/shared/api/under'
 import { fullDay, zone } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
-import { showProblem } from '@/shared/ui/toaster'
+import { showProblem } from '@/shared/ui/toasts'
 import { calendarLinkQuery } from './queries'
 import { ShownOnce } from './ShownOnce'
 

@@ -7,7 +7,7 @@ import { healthQuery, useHealth } from '@/shared/house/useHealth'
 import { Button } from '@/shared/ui/Button'
 import { LineButton, ListedLine } from '@/shared/ui/ListedLine'
 import { Notice } from '@/shared/ui/page'
-import { showProblem } from '@/shared/ui/toaster'
+import { showProblem } from '@/shared/ui/toasts'
 import { copiesQuery, restoreQuery } from './queries'
 import { size } from './size'
 

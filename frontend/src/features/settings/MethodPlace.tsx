@@ -16,7 +16,7 @@ import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Title, Waiting } from '@/shared/ui/page'
 import { stillThere } from '@/shared/ui/stillThere'
-import { TickField } from '@/shared/ui/Tick'
+import { TickField } from '@/shared/ui/TickField'
 import { useTemperatureUnit } from '@/shared/units'
 
 type Values = MethodValues & { chosen: boolean }

@@ -13,7 +13,7 @@ import { signInWith, useSession, useSessionChanged } from '@/shared/people/sessi
 import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { LineButton, ListedLine } from '@/shared/ui/ListedLine'
-import { showProblem } from '@/shared/ui/toaster'
+import { showProblem } from '@/shared/ui/toasts'
 import { peopleQuery } from './queries'
 
 type Person = Schemas['PersonResponse']

@@ -13,13 +13,16 @@ import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { temperature, useTemperatureUnit } from '@/shared/units'
-import { BeforeAndAfter } from './BeforeAndAfter'
 import { BoxLine, codeOf } from './BoxLine'
 import { HatchlingsDue } from './HatchlingsDue'
 import { OpenToday } from './OpenToday'
 
 // Fetched when something hinders readings: most days nothing does.
 const Senders = lazy(() => import('@/shared/senders/Senders'))
+// What is not in a box comes after what is.
+const BeforeAndAfter = lazy(() =>
+  import('./BeforeAndAfter').then(({ BeforeAndAfter }) => ({ default: BeforeAndAfter })),
+)
 
 type Today = Schemas['TodayResponse']
 type TodayBox = Schemas['TodayBoxResponse']
@@ -49,7 +52,9 @@ export function Component() {
       <OpenToday boxes={boxes} />
       <ToKnow today={today.data} />
       <HatchlingsDue />
-      <BeforeAndAfter />
+      <Suspense>
+        <BeforeAndAfter />
+      </Suspense>
       {cabinetsOf(boxes).map(({ cabinet, standing }) => (
         <Cabinet key={cabinet} cabinet={cabinet} boxes={standing} />
       ))}
@@ -257,7 +262,9 @@ function FirstClutch({ today }: { today: Today }) {
       <Stack mt={12} gap={8}>
         {isHindered(today) && <Hindered today={today} />}
         <HatchlingsDue />
-        <BeforeAndAfter />
+        <Suspense>
+          <BeforeAndAfter />
+        </Suspense>
         <RecordedLast />
       </Stack>
     </Box>

@@ -4,7 +4,7 @@ import { api, done, type Problem } from '@/shared/api/client'
 import { dayAndTime, fullDay } from '@/shared/dates'
 import { browserNamed } from '@/shared/people/browserNamed'
 import { Button } from '@/shared/ui/Button'
-import { showProblem } from '@/shared/ui/toaster'
+import { showProblem } from '@/shared/ui/toasts'
 import { ownSessionsQuery } from './queries'
 
 /** Where one is signed in, the device used last first; any other than this one can be ended. */

@@ -9,7 +9,7 @@ import { Temperatures } from '@/shared/people/Temperatures'
 import { Button } from '@/shared/ui/Button'
 import { TextField } from '@/shared/ui/fields'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
-import { showProblem } from '@/shared/ui/toaster'
+import { showProblem } from '@/shared/ui/toasts'
 import { OwnSessions } from './OwnSessions'
 
 /** Whoever is signed in: sign out here or everywhere, and another passphrase. */

@@ -8,7 +8,7 @@ import {
   useQuery,
   useQueryClient,
 } from '@tanstack/react-query'
-import { showAct, showProblem } from '../ui/toaster'
+import { showAct, showProblem } from '../ui/toasts'
 import { answer, api, Problem, type Schemas } from './client'
 import { readAgain } from './readAgain'
 import { sharedWithTime } from './readAt'

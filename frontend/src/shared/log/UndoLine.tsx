@@ -4,7 +4,7 @@ import type { Problem } from '@/shared/api/client'
 import { useUndo } from '@/shared/api/queries'
 import { sentence } from '@/shared/sentence'
 import { Button } from '@/shared/ui/Button'
-import { showProblem } from '@/shared/ui/toaster'
+import { showProblem } from '@/shared/ui/toasts'
 import { askDependents } from './dependents'
 import type { Entry } from './entries'
 

@@ -1,7 +1,8 @@
 import { under } from '@/shared/api/under'
 import { answer, api, Problem, problemOf, type Schemas } from '../api/client'
 import { readerHeaders } from '../api/readerHeaders'
-import { boxOf, type QueuedPhoto, type QueuedVisit, store } from './store'
+import { store } from './store'
+import { boxOf, type QueuedPhoto, type QueuedVisit } from './visit'
 
 /** Visits brought in one request. */
 const TOGETHER = 50

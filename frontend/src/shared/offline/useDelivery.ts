@@ -1,20 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useLiveQuery } from 'dexie-react-hooks'
-import { useEffect } from 'react'
+import { useEffect, useSyncExternalStore } from 'react'
 import { askAgainWhoIsHere, useUndo } from '../api/queries'
 import { readAgain } from '../api/readAgain'
-import { showAct } from '../ui/toaster'
-import { deliver } from './delivery'
-import { store } from './store'
-import { NOTHING, waitingOf } from './waiting'
+import { showAct } from '../ui/toasts'
+import { waitingNow, watchWaiting } from './waitingHere'
 
 /** How many visits and photos wait on this device, and how many the house refused. */
 export function useWaiting() {
-  return (
-    useLiveQuery(async () =>
-      waitingOf(await store.visits.toArray(), await store.photos.toArray()),
-    ) ?? NOTHING
-  )
+  return useSyncExternalStore(watchWaiting, waitingNow)
 }
 
 /** Delivers whatever waits: at once, again with growing pauses, and when the network is back. */
@@ -27,6 +20,7 @@ export function useDelivery() {
     queryKey: ['delivery', which],
     enabled: waiting > 0,
     queryFn: async () => {
+      const { deliver } = await import('./delivery')
       // Tried again without end, so a refusal never reaches the query cache by itself.
       const told = await deliver().catch((error: unknown) => {
         askAgainWhoIsHere(error)

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import type { QueuedPhoto, QueuedVisit } from './store'
+import type { QueuedPhoto, QueuedVisit } from './visit'
 import { NOTHING, waitingOf } from './waiting'
 
 const visit = (id: number, refused?: string) =>

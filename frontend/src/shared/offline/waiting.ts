@@ -1,4 +1,4 @@
-import { boxOf, type QueuedPhoto, type QueuedVisit } from './store'
+import { boxOf, type QueuedPhoto, type QueuedVisit } from './visit'
 
 export type OnThisDevice = {
   waiting: number

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { api, done, Problem } from '@/shared/api/client'
-import { showProblem } from '@/shared/ui/toaster'
+import { showProblem } from '@/shared/ui/toasts'
 import {
   deviceUnit,
   keepDeviceUnit,

@@ -8,7 +8,7 @@ import { under } from '@/shared/api/under'
 import { dayAndTime } from '@/shared/dates'
 import { takeMoment } from '@/shared/moment/moment'
 import { sentence } from '@/shared/sentence'
-import { showAct, showProblem } from '@/shared/ui/toaster'
+import { showAct, showProblem } from '@/shared/ui/toasts'
 import { TakePhoto } from './TakePhoto'
 
 type Photo = Schemas['PhotoResponse']

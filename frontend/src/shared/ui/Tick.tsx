@@ -1,9 +1,8 @@
 import { Checkbox, type CheckboxRootProps, Span } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
-import { useController, useFormContext } from 'react-hook-form'
 import { COVERING } from './covering'
 
-type Props = {
+export type TickProps = {
   label: ReactNode
   checked: boolean
   onChange: (checked: boolean) => void
@@ -11,7 +10,7 @@ type Props = {
 } & Pick<CheckboxRootProps, 'my' | 'mb'>
 
 /** Yes or no, as a large target. */
-export function Tick({ label, checked, onChange, note, ...room }: Props) {
+export function Tick({ label, checked, onChange, note, ...room }: TickProps) {
   return (
     <Checkbox.Root
       checked={checked}
@@ -30,13 +29,4 @@ export function Tick({ label, checked, onChange, note, ...room }: Props) {
       </Checkbox.Label>
     </Checkbox.Root>
   )
-}
-
-/** The same, of the form around it. */
-export function TickField({
-  name,
-  ...tick
-}: { name: string } & Omit<Props, 'checked' | 'onChange'>) {
-  const { field } = useController({ name, control: useFormContext().control })
-  return <Tick checked={field.value === true} onChange={field.onChange} {...tick} />
 }

@@ -6,7 +6,7 @@ import { shown } from '@/shared/clicked.testing'
 import { checkGrams } from '@/shared/units'
 import { Button } from './Button'
 import { SelectField, TextField } from './fields'
-import { TickField } from './Tick'
+import { TickField } from './TickField'
 
 afterEach(cleanup)
 

@@ -1,7 +1,7 @@
 import { Toaster as ChakraToaster, createToaster, Toast } from '@chakra-ui/react'
 import { useEffect, useId, useRef } from 'react'
 
-const toaster = createToaster({
+export const toaster = createToaster({
   placement: 'bottom',
   max: 3,
   // Above the bar of places on a phone, and above a page's own bar with the next act.
@@ -13,20 +13,14 @@ const toaster = createToaster({
   },
 })
 
-/** Says what was recorded, with its undo beside it. */
-export function showAct(summary: string, undo: () => void, label = 'Undo') {
-  toaster.create({
-    title: summary,
-    duration: 9000,
-    action: { label, onClick: undo },
-  })
-}
-
-export function showProblem(text: string) {
-  toaster.create({ title: text, type: 'error', duration: 12000 })
-}
+let settle = () => {}
+/** Once there is somebody to show a toast: what is said before would not be seen. */
+export const mounted = new Promise<void>((resolve) => {
+  settle = resolve
+})
 
 export function Toaster() {
+  useEffect(settle, [])
   return (
     <ChakraToaster toaster={toaster} insetInline="4">
       {(toast) => (

@@ -1,9 +1,11 @@
 """Pages, scripts and styles of the built front end, and what they are told of where they are."""
 
+import os
 from html import escape
 from pathlib import Path
 from typing import Final
 
+from starlette.datastructures import Headers
 from starlette.exceptions import HTTPException
 from starlette.responses import FileResponse, Response
 from starlette.staticfiles import StaticFiles
@@ -12,6 +14,10 @@ from starlette.types import Scope
 from sandboa.web.front_end.sub_path import sub_path
 
 STATIC: Final = Path(__file__).parents[1] / "static"
+#: Forms that scripts and styles are built in, by encoding, the smallest first. Browsers take the
+#: first on https and on this machine only.
+_COMPRESSED: Final = (("br", ".br"), ("gzip", ".gz"))
+PathLike = str | os.PathLike[str]
 
 
 class FrontEnd(StaticFiles):
@@ -36,6 +42,22 @@ class FrontEnd(StaticFiles):
             "public, max-age=31536000, immutable" if hashed else "no-cache"
         )
         return response
+
+    def file_response(
+        self, full_path: PathLike, stat_result: os.stat_result, scope: Scope, status_code: int = 200
+    ) -> Response:
+        """Of what was compressed when it was built, the smallest form that is taken."""
+        taken = Headers(scope=scope).get("accept-encoding", "")
+        for encoding, suffix in _COMPRESSED:
+            smaller = Path(f"{os.fspath(full_path)}{suffix}")
+            if encoding in (one.partition(";")[0].strip() for one in taken.split(",")) and (
+                smaller.is_file()
+            ):
+                response = super().file_response(smaller, smaller.stat(), scope, status_code)
+                response.headers["Content-Encoding"] = encoding
+                response.headers.add_vary_header("Accept-Encoding")
+                return response
+        return super().file_response(full_path, stat_result, scope, status_code)
 
 
 def _names_paths(response: FileResponse) -> bool:

@@ -9,7 +9,7 @@ import { toggled } from '@/shared/toggled'
 import { Button } from '@/shared/ui/Button'
 import { Chips } from '@/shared/ui/Chips'
 import { Heading } from '@/shared/ui/page'
-import { showProblem } from '@/shared/ui/toaster'
+import { showProblem } from '@/shared/ui/toasts'
 
 /** "One of these sires" as a fact: later what hatches tells them apart. */
 export function Sires({ clutch }: { clutch: Schemas['ClutchResponse'] }) {

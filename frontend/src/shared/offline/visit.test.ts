@@ -9,7 +9,7 @@ test('a visit gets its key where the browser has no randomUUID, as over plain ht
     getItem: (key: string) => kept.get(key) ?? null,
     setItem: (key: string, value: string) => kept.set(key, value),
   })
-  const { newVisitKey } = await import('./store')
+  const { newVisitKey } = await import('./visit')
   const [one, other] = [newVisitKey(), newVisitKey()]
   expect(one).not.toBe(other)
   expect(one.split('.')[0]).toBe(other.split('.')[0])
