@@ -74,6 +74,7 @@ NUMBERS: dict[str, object] = {
     "development/events._WIDE": 7,
     "development/impossible_pip._MOST_OFF_C": 5,
     "development/learned_words._LEAST_DAYS": 0.25,
+    "development/learning._MANY": 30,
     "development/learning._ROUNDS": 2,
     "development/learning._TYPICAL_DAYS": 58,
     "development/learning._USUAL_DIFFERENCES": 5,

@@ -1,6 +1,6 @@
 """Condition house, cabinets, dams and norm on finished clutches, chance being Student's t (A7)."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
@@ -22,12 +22,18 @@ _UPPER: Final = 0.9
 @dataclass(frozen=True)
 class Conditioned:
     """What is known of k effects for each of s values of chance: `means` (s, k), `precision`
-    (s, k, k), and `likely` (s,), how probable that value, of `chance` (s,), is; sum 1."""
+    (s, k, k), and `likely` (s,), how probable that value, of `chance` (s,), is; sum 1.
+
+    `weights` (s, n) is what each of n clutches counts for, and `log_own` (s, n) what it has added
+    to ln of `likely`.
+    """
 
     means: FloatArray
     precision: FloatArray
     likely: FloatArray
     chance: FloatArray
+    weights: FloatArray
+    log_own: FloatArray
 
     @property
     def chance_variance(self) -> float:
@@ -79,11 +85,44 @@ class Surprises:
         tails = 0.5 * (freedom + 1.0) * np.log1p(out2 / freedom)
         log_sd = rules.chance_log_sd
         away = (np.log(chance / rules.chance_sd) + log_sd**2 / 2.0) / log_sd
+        log_own = -(tails + 0.5 * np.log(scale2))
         log_likely = (
-            -(tails + 0.5 * np.log(scale2)).sum(axis=1)
+            log_own.sum(axis=1)
             - 0.5 * ((means / sds) ** 2).sum(axis=1)
             - 0.5 * np.linalg.slogdet(precision)[1]
             - 0.5 * away * away
         )
         likely = np.exp(log_likely - log_likely.max())
-        return Conditioned(means, np.asarray(precision), likely / likely.sum(), chance)
+        return Conditioned(
+            means, np.asarray(precision), likely / likely.sum(), chance, weights, log_own
+        )
+
+    def without(
+        self, row: int, known: Conditioned, covariances: FloatArray
+    ) -> tuple[Conditioned, FloatArray]:
+        """What is known without one of the clutches, and its covariances, shape (s, k, k).
+
+        The others count for what they count with it: then taking one out of a normal is exact
+        (Sherman and Morrison), and costs a hundredth of conditioning anew. `covariances` are of
+        `known`.
+        """
+        own, weight = self.design[row], known.weights[:, row]
+        toward = covariances @ own
+        left = 1.0 - weight * (toward @ own)
+        surprise = self.log_development[row] - known.means @ own
+        means = known.means - toward * (weight * surprise / left)[:, None]
+        log_likely = np.log(np.maximum(known.likely, 1e-300)) - known.log_own[:, row]
+        log_likely -= 0.5 * np.log(left)
+        likely = np.exp(log_likely - log_likely.max())
+        worth = (weight / left)[:, None, None]
+        return (
+            replace(
+                known,
+                means=means,
+                precision=known.precision - weight[:, None, None] * np.outer(own, own),
+                likely=likely / likely.sum(),
+                weights=np.delete(known.weights, row, axis=1),
+                log_own=np.delete(known.log_own, row, axis=1),
+            ),
+            covariances + worth * toward[:, :, None] * toward[:, None, :],
+        )

@@ -13,7 +13,10 @@ from sandboa.services.boxes.egg_paths import EggPath, groups_by_path, path_of_eg
 from sandboa.services.moment.lessons import Lessons, circumstances, lessons
 from sandboa.services.moment.rests_on import of_each_group, of_every_clutch
 from sandboa.services.moment.shared_boxes import Group, Groups, groups
-from sandboa.services.snapshot.kept import Kept, Same
+from sandboa.services.moment.worked_out import WorkedOut
+from sandboa.services.snapshot.kept import Same
+from sandboa.services.snapshot.readings_used import same
+from sandboa.services.snapshot.series import Tip
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -47,23 +50,23 @@ class AsOf:
     known: Lessons
     at_s: float
     with_water: bool = True
-    groups: dict[Group | None, Kept] = field(default_factory=dict)
+    groups: dict[Group | None, WorkedOut] = field(default_factory=dict)
 
     @cached_property
     def _groups(self) -> Groups:
         return groups(self.snapshot)
 
-    def of_clutch(self, clutch: int) -> Kept:
+    def of_clutch(self, clutch: int) -> WorkedOut:
         """What was worked out of a clutch and those that share its boxes."""
         return self._of(self._groups.of_clutch.get(clutch))
 
-    def of_box(self, box: int) -> Kept:
+    def of_box(self, box: int) -> WorkedOut:
         """What was worked out of a box and of whose eggs lay in it."""
         return self._of(self._groups.of_box.get(box))
 
-    def _of(self, group: Group | None) -> Kept:
+    def _of(self, group: Group | None) -> WorkedOut:
         """That of boxes without eggs is one, under None."""
-        return self.groups.setdefault(group, Kept())
+        return self.groups.setdefault(group, WorkedOut())
 
     def curve(self, path: EggPath) -> DevelopmentCurve:
         """D(t) along a way."""
@@ -136,17 +139,22 @@ class _Last:
     stamp: Hashable = None
     at: AsOf = field(init=False)
     of_every_clutch: Hashable = None
-    of_groups: dict[Group, Hashable] = field(default_factory=dict)
+    of_groups: dict[Group, Same] = field(default_factory=dict)
+    tips: dict[int, Tip] = field(default_factory=dict)
     lock: Lock = field(default_factory=Lock)
 
 
 def _carry_on(last: _Last, at: AsOf) -> None:
+    # Where records end first: what is read meanwhile is new the next time.
+    tips = at.snapshot.readings.tips()
     every = of_every_clutch(at.snapshot, at.known, at.at_s)
     of_groups = of_each_group(at.snapshot)
     if last.of_every_clutch == every:
         at.groups = {
             group: worked.copy()
             for group, worked in list(last.at.groups.items())
-            if group is not None and last.of_groups.get(group) == of_groups.get(group)
+            if group in of_groups
+            and last.of_groups.get(group) == of_groups[group]
+            and same(worked.readings, last.tips, tips)
         }
-    last.at, last.of_every_clutch, last.of_groups = at, every, of_groups
+    last.at, last.of_every_clutch, last.of_groups, last.tips = at, every, of_groups, tips

@@ -4,6 +4,7 @@ import math
 import statistics
 from collections.abc import Iterator
 from dataclasses import dataclass, field
+from functools import cached_property
 
 from sandboa.core.development import (
     Circumstances,
@@ -41,7 +42,7 @@ class Lessons:
     finished: tuple[tuple[int, float, FinishedClutch], ...]
     maternal: frozenset[int] = frozenset()
     rules: ForecastRules = field(default_factory=ForecastRules)
-    _known: dict[tuple[int, int | None, bool], HouseLearning] = field(default_factory=dict)
+    _known: dict[tuple[int, bool], HouseLearning] = field(default_factory=dict)
 
     def learned(
         self,
@@ -52,25 +53,28 @@ class Lessons:
         maternal: bool = False,
     ) -> Learned:
         """The prior of a clutch from what was finished by `as_of_s`, one clutch left out."""
-        return self.house(as_of_s, besides, maternal=maternal).expect(where)
+        known = self.house(as_of_s, maternal=maternal)
+        own = self._by_clutch.get(besides) if besides is not None else None
+        return (known if own is None else known.without(own)).expect(where)
 
-    def house(
-        self, as_of_s: float, besides: int | None = None, *, maternal: bool = False
-    ) -> HouseLearning:
-        """What all of them taught together by `as_of_s`, one clutch left out."""
+    def house(self, as_of_s: float, *, maternal: bool = False) -> HouseLearning:
+        """What all of them taught together by `as_of_s`."""
         by_then = sum(at_s <= as_of_s for _, at_s, _ in self.finished)
-        left_out = besides if any(clutch == besides for clutch, *_ in self.finished) else None
-        key = (by_then, left_out, maternal)
+        key = (by_then, maternal)
         if key not in self._known:
             self._known[key] = learn(
                 [
                     f
                     for clutch, _, f in self.finished[:by_then]
-                    if clutch != left_out and (clutch in self.maternal) == maternal
+                    if (clutch in self.maternal) == maternal
                 ],
                 self.rules,
             )
         return self._known[key]
+
+    @cached_property
+    def _by_clutch(self) -> dict[int, FinishedClutch]:
+        return {clutch: lesson for clutch, _, lesson in self.finished}
 
 
 def circumstances(snapshot: Snapshot, clutch: Clutch, curve: DevelopmentCurve) -> Circumstances:

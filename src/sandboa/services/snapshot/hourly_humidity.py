@@ -8,6 +8,7 @@ import numpy as np
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
+from sandboa.services.snapshot.readings_used import Used, note
 
 
 @dataclass(frozen=True, slots=True)
@@ -29,8 +30,18 @@ class HourlyHumidity:
     def days(self, probe: int, from_s: float, until_s: float) -> list[tuple[int, float]]:
         """(start of a UTC day s, mean relative humidity 0-1) of days it was measured, in order.
 
-        Of the hours from the one of `from_s` to the one of `until_s`.
+        Of the hours from the one of `from_s` to the one before that of `until_s`: a reading more
+        changes it once an hour. Where nothing was measured before, the hour of `until_s` counts.
         """
+        before_s = until_s // SECONDS_PER_HOUR * SECONDS_PER_HOUR
+        return self._days(probe, from_s, before_s - 1.0, before_s) or self._days(
+            probe, from_s, until_s, None
+        )
+
+    def _days(
+        self, probe: int, from_s: float, until_s: float, before_s: float | None
+    ) -> list[tuple[int, float]]:
+        note(Used(probe, before_s))
         tip = readings.tip(probe)
         if tip is None:
             return []

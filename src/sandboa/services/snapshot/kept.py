@@ -40,10 +40,6 @@ class Kept:
         """The same results, to which others may come."""
         return Kept(dict(self._results))
 
-    def once(self, name: Hashable, make: Callable[[], ResultT]) -> ResultT:
-        """What `make` returns, made when it is first asked for."""
-        return self.held(name, None, make)
-
     def holds(self, name: Hashable, stamp: Hashable) -> bool:
         """Whether something is kept under `name` with that stamp."""
         known = self._results.get(name)

@@ -12,6 +12,7 @@ from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
 from sandboa.records.readings import Tip as Tip
 from sandboa.services.snapshot.hourly_humidity import HourlyHumidity
+from sandboa.services.snapshot.readings_used import Used, note
 
 #: s of which the mean stands for what was read in them: eggs follow the air in hours (assumption).
 MEANS_S: Final = 600
@@ -69,7 +70,9 @@ class SeriesCache:
         what has developed by less than a thousandth.
         """
         if self._over_since(until_s, _HELD_SPAN_S):
+            note(Used(probe, until_s))
             return _by_the_hour(probe, from_s, until_s)
+        note(Used(probe))
         tip = readings.tip(probe)
         if tip is None:
             return ReadingSeries(np.empty(0), np.empty(0))
@@ -87,6 +90,7 @@ class SeriesCache:
 
         Time (s), °C and relative humidity (0-1, NaN where not measured), shape (n, 3).
         """
+        note(Used(probe))
         tip = readings.tip(probe)
         if tip is None:
             return np.empty((0, 3))
