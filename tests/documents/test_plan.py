@@ -2,6 +2,7 @@
 
 import ast
 import re
+import tomllib
 from pathlib import Path
 
 import pytest
@@ -37,3 +38,15 @@ def test_files_that_a_document_names_are_there(document: str) -> None:
     named = set(NAMED.findall((ROOT / "docs" / document).read_text()))
     tops = (ROOT, SOURCE, SOURCE / "core", ROOT / "frontend", ROOT / "frontend" / "src")
     assert [name for name in sorted(named) if not any((top / name).exists() for top in tops)] == []
+
+
+def test_the_ladder_of_services_is_told_as_it_is_held() -> None:
+    contracts = tomllib.loads((ROOT / "pyproject.toml").read_text())["tool"]["importlinter"][
+        "contracts"
+    ]
+    held = next(c for c in contracts if c.get("containers") == ["sandboa.services"])["layers"]
+    page = (ROOT / "docs" / "architecture.md").read_text()
+    ladder = page.split("a folder may ask those below it:")[1].split("##")[0]
+    assert ladder.split("\n\n")[1].splitlines() == [
+        "    " + layer.replace(" | ", ", ") for layer in held
+    ]

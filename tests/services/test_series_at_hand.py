@@ -11,8 +11,8 @@ from sandboa.records import readings
 from sandboa.records.database import transaction
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.probes.commands import ProbePlace, hang_probe
+from sandboa.services.series.cache import MEANS_S, SeriesCache
 from sandboa.services.snapshot.cache import SnapshotCache
-from sandboa.services.snapshot.series import MEANS_S, SeriesCache
 
 #: The start of ten minutes.
 START_S = int(NOW_S // MEANS_S * MEANS_S) - 7_200

@@ -99,9 +99,13 @@ class _Kind(StrEnum):
 #: A house has one of each of these.
 _NORM: Final = ((_Kind.HOUSE, None), (_Kind.SLOPE, None), (_Kind.CURVATURE, None))
 _Place = tuple[_Kind, Hashable]
-_NO_NUMBERS: Final = np.zeros((0, 0))
 _NOTHING: Final = Conditioned(
-    _NO_NUMBERS, np.zeros((0, 0, 0)), np.zeros(0), np.zeros(0), _NO_NUMBERS, _NO_NUMBERS
+    means=np.zeros((0, 0)),
+    precision=np.zeros((0, 0, 0)),
+    likely=np.zeros(0),
+    chance=np.zeros(0),
+    weights=np.zeros((0, 0)),
+    log_own=np.zeros((0, 0)),
 )
 
 

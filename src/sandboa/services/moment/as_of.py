@@ -14,9 +14,9 @@ from sandboa.services.moment.lessons import Lessons, circumstances, lessons
 from sandboa.services.moment.rests_on import of_each_group, of_every_clutch
 from sandboa.services.moment.shared_boxes import Group, Groups, groups
 from sandboa.services.moment.worked_out import WorkedOut
+from sandboa.services.series.cache import Tip
+from sandboa.services.series.readings_used import same
 from sandboa.services.snapshot.kept import Same
-from sandboa.services.snapshot.readings_used import same
-from sandboa.services.snapshot.series import Tip
 from sandboa.services.snapshot.snapshot import Snapshot
 
 

@@ -4,8 +4,8 @@ from collections.abc import Callable, Hashable
 from dataclasses import dataclass, field
 from typing import TypeVar
 
+from sandboa.services.series.readings_used import Used, noting
 from sandboa.services.snapshot.kept import Kept
-from sandboa.services.snapshot.readings_used import Used, noting
 
 ResultT = TypeVar("ResultT")
 

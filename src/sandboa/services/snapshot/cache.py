@@ -5,8 +5,8 @@ from threading import Lock
 
 from sandboa.records.facts import newest_act
 from sandboa.records.held_rows import HeldRows
+from sandboa.services.series.cache import SeriesCache
 from sandboa.services.snapshot.kept import Kept
-from sandboa.services.snapshot.series import SeriesCache
 from sandboa.services.snapshot.snapshot import TABLES, Snapshot, read_snapshot
 
 

@@ -31,6 +31,7 @@ from sandboa.records.house import (
     Task,
 )
 from sandboa.services.acts.errors import NotFound
+from sandboa.services.series.cache import SeriesCache
 from sandboa.services.snapshot.herd import Herd, read_herd
 from sandboa.services.snapshot.histories import (
     BoxHistory,
@@ -42,7 +43,6 @@ from sandboa.services.snapshot.histories import (
 from sandboa.services.snapshot.kept import Kept
 from sandboa.services.snapshot.read_histories import TABLES as HISTORY_TABLES
 from sandboa.services.snapshot.read_histories import Histories, read_histories
-from sandboa.services.snapshot.series import SeriesCache
 from sandboa.services.snapshot.settings import HouseSettings, settings_of
 
 #: s after laying beyond which no egg is still in its box (assumption: twice a cool term).

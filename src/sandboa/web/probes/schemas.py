@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 from sandboa.core.climate.probe_checks import CheckKind
 from sandboa.services.probes import commands as probes
 from sandboa.services.probes.commands import Probe
-from sandboa.services.snapshot.series import Tip
+from sandboa.services.series.cache import Tip
 from sandboa.services.snapshot.snapshot import Snapshot
 from sandboa.web.schemas.common import (
     ActResponse,

@@ -8,7 +8,7 @@ import numpy as np
 from sandboa.core.development.clock import FloatArray
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
-from sandboa.services.snapshot.readings_used import Used, note
+from sandboa.services.series.readings_used import Used, note
 
 
 @dataclass(frozen=True, slots=True)

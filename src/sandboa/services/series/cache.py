@@ -11,8 +11,8 @@ from sandboa.core.development.clock import FloatArray
 from sandboa.core.units import SECONDS_PER_DAY, SECONDS_PER_HOUR
 from sandboa.records import readings
 from sandboa.records.readings import Tip as Tip
-from sandboa.services.snapshot.hourly_humidity import HourlyHumidity
-from sandboa.services.snapshot.readings_used import Used, note
+from sandboa.services.series.hourly_humidity import HourlyHumidity
+from sandboa.services.series.readings_used import Used, note
 
 #: s of which the mean stands for what was read in them: eggs follow the air in hours (assumption).
 MEANS_S: Final = 600
