@@ -12,6 +12,7 @@ from sandboa.web.schemas.common import (
     AskedMoment,
     ExpectedResponse,
     RequestSchema,
+    Share,
     WindowResponse,
 )
 
@@ -29,7 +30,7 @@ class ClutchInBoxResponse(BaseModel):
     sire: str | None
     count: str
     day: int
-    fraction: float
+    fraction: Share
     first_pip: WindowResponse | None
     typical_pip: WindowResponse | None
     expected: ExpectedResponse | None

@@ -19,6 +19,7 @@ from sandboa.web.requests.revisions import Revision
 from sandboa.web.schemas.common import (
     ActResponse,
     AskedMoment,
+    Celsius,
     Moment,
     RequestSchema,
     ResponseSchema,
@@ -88,7 +89,7 @@ class RoundBoxResponse(BaseModel):
     on_grid: bool
     mould_method: str
     cloth_on: bool
-    box_c: float
+    box_c: Celsius
     box_water: BoxWaterResponse
     lid: str | None
     top_ups: list[TopUpStepResponse]

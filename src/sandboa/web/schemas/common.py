@@ -10,6 +10,7 @@ from pydantic import (
     BeforeValidator,
     ConfigDict,
     Field,
+    PlainSerializer,
 )
 
 from sandboa.core.animals import TraitForm
@@ -41,6 +42,24 @@ def at_or_none(seconds: float | None) -> datetime | None:
 
 #: A moment in a response, made from the core's seconds.
 Moment = Annotated[AwareDatetime, BeforeValidator(_moment)]
+
+
+def _minute(value: Any) -> Any:
+    return _moment(round(value / 60.0) * 60.0) if isinstance(value, int | float) else value
+
+
+#: A moment that is estimated, to the minute.
+Minute = Annotated[AwareDatetime, BeforeValidator(_minute)]
+
+
+def _digits(digits: int) -> PlainSerializer:
+    return PlainSerializer(lambda value: round(value, digits), return_type=float)
+
+
+#: A share or a chance (0-1), °C, and g as they are told: finer than anything here is known.
+Share = Annotated[float, _digits(4)]
+Celsius = Annotated[float, _digits(3)]
+Grams = Annotated[float, _digits(2)]
 
 
 def _asked_moment(moment: datetime) -> datetime:
@@ -126,11 +145,11 @@ class DependentsResponse(BaseModel):
 class WindowResponse(ResponseSchema):
     """p10-p90 holds 80 %, p25-p75 half."""
 
-    p10: Moment
-    p25: Moment
-    p50: Moment
-    p75: Moment
-    p90: Moment
+    p10: Minute
+    p25: Minute
+    p50: Minute
+    p75: Minute
+    p90: Minute
 
 
 class ForecastResponse(ResponseSchema):

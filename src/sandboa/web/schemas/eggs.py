@@ -7,7 +7,7 @@ from sandboa.core.candling import Disc, Vessels
 from sandboa.core.hatching import Fate
 from sandboa.core.standing import Standing
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.web.schemas.common import Moment, ResponseSchema
+from sandboa.web.schemas.common import Moment, ResponseSchema, Share
 
 
 class TorchlightResponse(ResponseSchema):
@@ -41,7 +41,7 @@ class CauseResponse(ResponseSchema):
     """A cause of early dents with its share 0-1 and what spoke for (+) or against (-) it."""
 
     cause: str
-    share: float
+    share: Share
     reasons: list[str]
 
 
@@ -57,9 +57,9 @@ class EggResponse(BaseModel):
     clutch: str
     clutch_id: int
     box: str
-    share: float
-    x: float
-    y: float
+    share: Share
+    x: Share
+    y: Share
     slug: bool
     shells: list[Shell]
     mass_g: float | None
@@ -82,9 +82,9 @@ class EggResponse(BaseModel):
     urgency: str | None
     advice: str | None
     standing: Standing | None
-    alive: float | None
-    will_pip: float | None
-    will_hatch: float | None
+    alive: Share | None
+    will_pip: Share | None
+    will_hatch: Share | None
     settles: SettlesResponse | None
     causes: list[CauseResponse]
 

@@ -6,7 +6,7 @@ from sandboa.core.box import Closing
 from sandboa.core.water.estimate import WaterLeft
 from sandboa.core.water.mixing import WaterBy
 from sandboa.services.boxes.water import BoxWater
-from sandboa.web.schemas.common import Moment, ResponseSchema, at_or_none
+from sandboa.web.schemas.common import Grams, Minute, Moment, ResponseSchema, Share, at_or_none
 
 
 class MediumResponse(ResponseSchema):
@@ -22,21 +22,21 @@ class MediumResponse(ResponseSchema):
 class DateBandResponse(ResponseSchema):
     """When it is reached, with its 80 % band; nulls beyond any term."""
 
-    early: Moment | None = Field(validation_alias="early_s")
-    middle: Moment | None = Field(validation_alias="middle_s")
-    late: Moment | None = Field(validation_alias="late_s")
+    early: Minute | None = Field(validation_alias="early_s")
+    middle: Minute | None = Field(validation_alias="middle_s")
+    late: Minute | None = Field(validation_alias="late_s")
 
 
 class WaterLeftResponse(ResponseSchema):
     """Share of the set-up water left with its 80 % band, the loss and the dates."""
 
-    water_g: float
-    share: float
-    share_low: float
-    share_high: float
-    loss_g_day: float
-    loss_low_g_day: float
-    loss_high_g_day: float
+    water_g: Grams
+    share: Share
+    share_low: Share
+    share_high: Share
+    loss_g_day: Grams
+    loss_low_g_day: Grams
+    loss_high_g_day: Grams
     top_up_soon: DateBandResponse
     dry: DateBandResponse
     weighings: int
@@ -45,19 +45,19 @@ class WaterLeftResponse(ResponseSchema):
 class TopUpResponse(ResponseSchema):
     """What to add, g; `split`: over two days, `today_g` of it now."""
 
-    deficit_g: float
-    add_g: float
-    today_g: float
+    deficit_g: Grams
+    add_g: Grams
+    today_g: Grams
     split: bool
-    left_out_g: float
+    left_out_g: Grams
 
 
 class OxygenResponse(ResponseSchema):
     """Estimated oxygen in the box with its 80 % band."""
 
-    share: float
-    low: float
-    high: float
+    share: Share
+    low: Share
+    high: Share
     advise_airing: bool
     may_need_airing: bool
 
@@ -67,15 +67,15 @@ class BoxWaterResponse(BaseModel):
 
     medium: str
     closing: Closing
-    full_g: float | None
-    reference_g: float | None
+    full_g: Grams | None
+    reference_g: Grams | None
     left: WaterLeftResponse | None
     add: TopUpResponse | None
     opened_at: Moment | None
     air: OxygenResponse | None
-    cabinet_humidity: float | None
+    cabinet_humidity: Share | None
     learned_from: int
-    last_weighed_g: float | None
+    last_weighed_g: Grams | None
     last_weighed_at: Moment | None
 
     @classmethod

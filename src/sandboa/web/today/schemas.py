@@ -8,7 +8,7 @@ from sandboa.services.clutches.egg_judgements import EggView
 from sandboa.web.boxes.schemas import ClutchInBoxResponse
 from sandboa.web.requests.reader import Sentence
 from sandboa.web.rounds.schemas import DueResponse, PostponedResponse
-from sandboa.web.schemas.common import Moment, ResponseSchema
+from sandboa.web.schemas.common import Celsius, Moment, ResponseSchema
 
 
 class AttentionResponse(ResponseSchema):
@@ -48,7 +48,7 @@ class TodayBoxResponse(BaseModel):
     clutches: list[ClutchInBoxResponse]
     cabinet: str
     shelf: str
-    temperature_c: float
+    temperature_c: Celsius
     set_point_c: float | None
     urgency: str
     attention: list[AttentionResponse]
