@@ -25,14 +25,29 @@ const KeysDialog = lazy(() =>
   import('@/shared/keys/KeysDialog').then(({ KeysDialog }) => ({ default: KeysDialog })),
 )
 
+const FindDialog = lazy(() =>
+  import('@/shared/finding/FindDialog').then(({ FindDialog }) => ({ default: FindDialog })),
+)
+
+/** A dialog whose script comes when it is first asked for. */
+function useDialog() {
+  const [open, setOpen] = useState(false)
+  const [asked, setAsked] = useState(false)
+  return {
+    open,
+    asked,
+    show: () => {
+      setAsked(true)
+      setOpen(true)
+    },
+    hide: () => setOpen(false),
+  }
+}
+
 /** What surrounds every place: the ways to the others, the switches, the keys. */
 export function Frame() {
-  const [keysShown, setKeysShown] = useState(false)
-  const [keysAsked, setKeysAsked] = useState(false)
-  const showKeys = () => {
-    setKeysAsked(true)
-    setKeysShown(true)
-  }
+  const keys = useDialog()
+  const finding = useDialog()
   const navigate = useNavigate()
   const session = useSession()
   const admitted = mayComeIn(session.data)
@@ -42,8 +57,9 @@ export function Frame() {
   useKeyboard()
   useKeys('frame', 'Everywhere', [
     ...PLACES.map(({ key, name, to }) => ({ keys: [key], what: name, act: () => navigate(to) })),
+    { keys: ['/'], what: 'find anything', act: finding.show },
     { keys: ['n'], what: 'night room or light theme', act: toggleTheme },
-    { keys: ['?'], what: 'these keys', act: showKeys },
+    { keys: ['?'], what: 'these keys', act: keys.show },
   ])
   useEffect(() => {
     // A new place starts at its top.
@@ -53,7 +69,12 @@ export function Frame() {
   return (
     <Flex minHeight="100dvh" direction="column">
       <SkipNavLink id="place">Skip to the page</SkipNavLink>
-      <TopBar waiting={waiting} name={session.data?.name ?? undefined} onKeys={showKeys} />
+      <TopBar
+        waiting={waiting}
+        name={session.data?.name ?? undefined}
+        onKeys={keys.show}
+        onFind={finding.show}
+      />
       <OutOfReach />
       <MomentBar />
       <HouseHealth admitted={session.data !== undefined && admitted} session={session.data} />
@@ -78,11 +99,10 @@ export function Frame() {
         </Safe>
       </chakra.main>
       <PlacesBar />
-      {keysAsked && (
-        <Suspense>
-          <KeysDialog open={keysShown} onClose={() => setKeysShown(false)} />
-        </Suspense>
-      )}
+      <Suspense>
+        {keys.asked && <KeysDialog open={keys.open} onClose={keys.hide} />}
+        {finding.asked && <FindDialog open={finding.open} onClose={finding.hide} />}
+      </Suspense>
     </Flex>
   )
 }

@@ -15,10 +15,11 @@ type Props = {
   /** Who is signed in. */
   name: string | undefined
   onKeys: () => void
+  onFind: () => void
 }
 
-/** The bar at the top: the places where they fit, what waits, who it is, and three switches. */
-export function TopBar({ waiting, name, onKeys }: Props) {
+/** The bar at the top: the places where they fit, what waits, who it is, and four switches. */
+export function TopBar({ waiting, name, onKeys, onFind }: Props) {
   return (
     <chakra.header
       display="flex"
@@ -73,6 +74,9 @@ export function TopBar({ waiting, name, onKeys }: Props) {
             </Span>
           </NavLink>
         )}
+        <Switch label="Find anything (/)" onClick={onFind}>
+          Find
+        </Switch>
         <UnitSwitch />
         <ThemeSwitch />
         <Span hideBelow="md">

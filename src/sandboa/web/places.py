@@ -18,6 +18,7 @@ from sandboa.web.data_package.routes import router as data_package
 from sandboa.web.device_readings.routes import router as device_readings
 from sandboa.web.devices.routes import router as devices
 from sandboa.web.eggs.routes import router as eggs
+from sandboa.web.finding.routes import router as finding
 from sandboa.web.genes.routes import router as genes
 from sandboa.web.hatching.routes import router as hatching
 from sandboa.web.hatchlings.routes import router as hatchlings
@@ -45,6 +46,7 @@ from sandboa.web.today.routes import router as today
 #: In the order in which the description lists them.
 ROUTERS: Final[tuple[APIRouter, ...]] = (
     today,
+    finding,
     animals,
     breeding,
     clutches,

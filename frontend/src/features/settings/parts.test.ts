@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { addressOf, foundParts, PARTS } from './parts'
+import { addressOf, foundParts, PARTS } from '@/shared/settings/parts'
 
 it.each([
   ['backups', '/settings/backups'],

@@ -24,6 +24,27 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/found": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Found
+         * @description Clutches, eggs ("26-04/3"), boxes, animals, cabinets, probes and notes that have every one
+         *     of the `words`, and what may be done with them ("top up 26-04"); the best first.
+         */
+        get: operations["get_found"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/animals": {
         parameters: {
             query?: never;
@@ -5287,6 +5308,19 @@ export interface components {
             /** Chance */
             chance: number;
         };
+        /**
+         * FoundResponse
+         * @description Something found: what it is called, more about it, and the path of its page.
+         */
+        FoundResponse: {
+            kind: components["schemas"]["sandboa__services__overview__finding__Kind"];
+            /** Name */
+            name: string;
+            /** About */
+            about: string;
+            /** Place */
+            place: string;
+        };
         /** FreshMediumRequest */
         FreshMediumRequest: {
             /** Medium */
@@ -5952,12 +5986,6 @@ export interface components {
             /** In Future */
             in_future: number;
         };
-        /**
-         * Kind
-         * @description What happened.
-         * @enum {string}
-         */
-        Kind: "signed in" | "refused" | "signed out" | "passphrase" | "token" | "link" | "exported" | "restored" | "people" | "backup";
         /**
          * LabelSheet
          * @description Sheets of labels by paper and size of a label, mm: what is written on their wrapping.
@@ -8069,7 +8097,7 @@ export interface components {
              * Format: date-time
              */
             at: string;
-            kind: components["schemas"]["Kind"];
+            kind: components["schemas"]["sandboa__services__safekeeping__security_log__Kind"];
             /** Who */
             who: string;
             /** Text */
@@ -9159,6 +9187,18 @@ export interface components {
          */
         YolkLeft: "absorbed" | "some left" | "much left";
         /**
+         * Kind
+         * @description What is found, in the order in which equal fits are told.
+         * @enum {string}
+         */
+        sandboa__services__overview__finding__Kind: "act" | "clutch" | "egg" | "box" | "animal" | "cabinet" | "probe" | "note";
+        /**
+         * Kind
+         * @description What happened.
+         * @enum {string}
+         */
+        sandboa__services__safekeeping__security_log__Kind: "signed in" | "refused" | "signed out" | "passphrase" | "token" | "link" | "exported" | "restored" | "people" | "backup";
+        /**
          * CurrentFormResponse
          * @description What a form holds that somebody changed meanwhile; null when it was emptied.
          */
@@ -9336,6 +9376,37 @@ export interface operations {
             400: components["responses"]["400"];
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_found: {
+        parameters: {
+            query?: {
+                words?: string;
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundResponse"][];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

@@ -1,0 +1,1 @@
+"""Anything of the house by its name, from anywhere."""
