@@ -18,7 +18,7 @@ def test_a_whole_lay_day_with_the_keyboard_only(desk: Page, empty: Address) -> N
     """No mouse at all: Tab and arrows to move, Enter and Space to answer, keys 1 to 6 for eggs."""
     keys = desk.keyboard
     desk.goto(empty)
-    expect(desk.get_by_role("heading", name="No clutch in a box")).to_be_visible()
+    expect(desk.get_by_role("heading", name="Where do you begin?")).to_be_visible()
     keys.press("l")
     next_step(desk, "Lay day")
     tab_to(desk, desk.get_by_label("Dam"))

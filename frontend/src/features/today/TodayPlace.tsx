@@ -19,6 +19,9 @@ import { OpenToday } from './OpenToday'
 
 // Fetched when something hinders readings: most days nothing does.
 const Senders = lazy(() => import('@/shared/senders/Senders'))
+const FirstScreen = lazy(() =>
+  import('./FirstScreen').then(({ FirstScreen }) => ({ default: FirstScreen })),
+)
 // What is not in a box comes after what is.
 const BeforeAndAfter = lazy(() =>
   import('./BeforeAndAfter').then(({ BeforeAndAfter }) => ({ default: BeforeAndAfter })),
@@ -245,7 +248,16 @@ function Cabinet({ cabinet, boxes }: { cabinet: string; boxes: TodayBox[] }) {
   )
 }
 
+/** No egg in a box: a house in which nothing was ever recorded asks where to begin. */
 function FirstClutch({ today }: { today: Today }) {
+  if (today.empty) {
+    return (
+      <Suspense fallback={<Waiting />}>
+        {isHindered(today) && <Hindered today={today} />}
+        <FirstScreen now={today.as_of} />
+      </Suspense>
+    )
+  }
   return (
     <Box py={8} maxWidth="44rem">
       <EggDrawing egg={{ number: 1, grade: 0, topMark: 'top' }} size={150} decorative />

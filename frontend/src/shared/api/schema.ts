@@ -8659,7 +8659,8 @@ export interface components {
         };
         /**
          * TodayResponse
-         * @description `broker_problem`: why no reading can come by MQTT, in words.
+         * @description `broker_problem`: why no reading can come by MQTT, in words; `empty`: no animal and no clutch
+         *     was ever recorded.
          */
         TodayResponse: {
             /**
@@ -8669,6 +8670,8 @@ export interface components {
             as_of: string;
             /** Demo */
             demo: boolean;
+            /** Empty */
+            empty: boolean;
             /** Clock Behind S */
             clock_behind_s: number;
             /** Boxes */

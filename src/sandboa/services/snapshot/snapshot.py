@@ -139,6 +139,11 @@ class Snapshot:
         """What is recorded of a clutch beside its eggs and its box."""
         return self.histories.clutches.get(clutch) or ClutchHistory()
 
+    @cached_property
+    def empty(self) -> bool:
+        """Whether there is nothing yet that Sandboa is for: no animal, and no clutch, past or not."""
+        return not (self.animals or self.clutches or self.past_clutches)
+
     def ticked(self, subject: int) -> dict[str, float]:
         """When each ticked line of a dam's or a clutch's list was done (s), by name."""
         return {task.name: float(task.done_s) for task in self.tasks.get(subject, [])}

@@ -45,6 +45,7 @@ def _told(now: Today, house: House) -> TodayResponse:
     return TodayResponse(
         as_of=now.as_of_s,  # type: ignore[arg-type]
         demo=house.demo,
+        empty=house.snapshot().empty,
         clock_behind_s=house.clock.behind_s(),
         boxes=[],
         silent_probes=[

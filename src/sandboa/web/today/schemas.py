@@ -81,10 +81,12 @@ class WeakSenderResponse(ResponseSchema):
 
 
 class TodayResponse(BaseModel):
-    """`broker_problem`: why no reading can come by MQTT, in words."""
+    """`broker_problem`: why no reading can come by MQTT, in words; `empty`: no animal and no clutch
+    was ever recorded."""
 
     as_of: Moment
     demo: bool
+    empty: bool
     clock_behind_s: float
     boxes: list[TodayBoxResponse]
     silent_probes: list[SilentProbeResponse]
