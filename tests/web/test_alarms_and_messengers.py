@@ -151,7 +151,7 @@ def test_whoever_follows_the_stream_is_told_and_let_go() -> None:
         live.loop = asyncio.get_running_loop()
         waiting = asyncio.create_task(_after(live, 0))
         await asyncio.sleep(0)
-        live.tell()
+        live.recorded()
         first = await waiting
         waiting = asyncio.create_task(_after(live, 1))
         await asyncio.sleep(0)

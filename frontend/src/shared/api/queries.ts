@@ -10,6 +10,7 @@ import {
 } from '@tanstack/react-query'
 import { showAct, showProblem } from '../ui/toasts'
 import { answer, api, Problem, type Schemas } from './client'
+import { askedAgainMs, noteOwn } from './followed'
 import { readAgain } from './readAgain'
 import { sharedWithTime } from './readAt'
 
@@ -24,7 +25,7 @@ export const queryClient = new QueryClient({
     // Asked without a network too: then the service worker answers with what was read last.
     queries: {
       retry: 1,
-      refetchInterval: 60_000,
+      refetchInterval: askedAgainMs,
       staleTime: 5_000,
       networkMode: 'always',
       structuralSharing: sharedWithTime,
@@ -160,8 +161,9 @@ export function useAct<Input, Output>(
   return useMutation<Output, Problem, Input>({
     mutationFn: record,
     onSuccess: (output) => {
-      void readAgain(client)
       const act = actOf(output)
+      if (act) noteOwn(act.id)
+      void readAgain(client)
       if (act) showAct(act.summary, () => undo.mutate(act.id))
     },
     onError: onProblem,
@@ -174,6 +176,7 @@ export function useUndo() {
     mutationFn: (act_id) =>
       answer(api.POST('/api/acts/{act_id}/undo', { params: { path: { act_id } } })),
     onSuccess: (act) => {
+      noteOwn(act.id)
       void readAgain(client)
       showAct(act.summary, () => undo.mutate(act.id), 'Do again')
     },

@@ -2329,7 +2329,8 @@ export interface paths {
         };
         /**
          * Live
-         * @description Tells at once, and again whenever alarms change; nothing more to who was signed out since.
+         * @description Tells at once, and again whenever alarms change, something is recorded, or readings came (of
+         *     these once a minute); nothing more to who was signed out since.
          */
         get: operations["live"];
         put?: never;

@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
+import { follow, isOwn } from '@/shared/api/followed'
 import { readAgain } from '@/shared/api/readAgain'
 import { under } from '@/shared/api/under'
 
@@ -15,7 +16,14 @@ const OF_THE_CLIMATE = [
   ['health'],
 ]
 
-type Live = { house: string; revision: number; emergencies: number; alarms: number }
+type Live = {
+  house: string
+  revision: number
+  act: number
+  readings: number
+  emergencies: number
+  alarms: number
+}
 
 /** Title of the page: how many alarms nobody has seen yet, emergencies called by name. */
 export function titleOf({ emergencies, alarms }: Pick<Live, 'emergencies' | 'alarms'>): string {
@@ -32,20 +40,31 @@ export function useLive(who: string | null) {
   useEffect(() => {
     if (who === null) return
     const stream = new EventSource(under('/api/live'))
-    let seen: number | null = null
-    let house: string | null = null
+    let seen: Live | null = null
+    stream.onopen = () => follow(true)
+    stream.onerror = () => follow(false)
     stream.onmessage = (event) => {
       const live = JSON.parse(event.data) as Live
       document.title = titleOf(live)
-      if (house !== null && live.house !== house) {
-        // The house was taken back to a copy: nothing on any page holds any more.
-        readAgain(client)
-      } else if (seen !== null && live.revision !== seen) {
+      if (seen !== null && isNews(seen, live)) {
+        void readAgain(client)
+      } else if (seen !== null && live.revision !== seen.revision) {
         for (const queryKey of OF_THE_CLIMATE) client.invalidateQueries({ queryKey })
       }
-      seen = live.revision
-      house = live.house
+      seen = live
     }
-    return () => stream.close()
+    return () => {
+      follow(false)
+      stream.close()
+    }
   }, [client, who])
+}
+
+/** Whether everything is to be read again: another house, an act of somebody else, readings. */
+function isNews(before: Live, now: Live): boolean {
+  return (
+    now.house !== before.house ||
+    now.readings !== before.readings ||
+    (now.act !== before.act && !isOwn(now.act))
+  )
 }

@@ -63,14 +63,15 @@ Followed = Annotated[None, Depends(_follow)]
 
 @router.get("/live", dependencies=[LOOK], response_class=EventSourceResponse)
 async def live(request: Request, house: TheHouse, _: Followed) -> AsyncIterable[ServerSentEvent]:
-    """Tells at once, and again whenever alarms change; nothing more to who was signed out since."""
-    revision: int | None = house.live.revision
-    while revision is not None:
-        told = await run_in_threadpool(_live, request, house, revision)
+    """Tells at once, and again whenever alarms change, something is recorded, or readings came (of
+    these once a minute); nothing more to who was signed out since."""
+    change: int | None = house.live.change
+    while change is not None:
+        told = await run_in_threadpool(_live, request, house)
         if told is None:
             return
-        yield ServerSentEvent(data=told, id=str(revision))
-        revision = await house.live.after(revision)
+        yield ServerSentEvent(data=told, id=str(change))
+        change = await house.live.after(change)
 
 
 def alarms_told(snapshot: Snapshot, rows: list[Alarm]) -> list[AlarmResponse]:
@@ -98,7 +99,7 @@ def _same(one: str | None, other: str) -> bool:
     return one is not None and one.casefold() == other.casefold()
 
 
-def _live(request: Request, house: House, revision: int) -> LiveResponse | None:
+def _live(request: Request, house: House) -> LiveResponse | None:
     """What is told now; None for who may not see it any more, or has to ask again in a moment."""
     try:
         with house.access.use():
@@ -106,12 +107,15 @@ def _live(request: Request, house: House, revision: int) -> LiveResponse | None:
                 return None
             rows = open_alarms()
             seen = acknowledged_at(rows)
+            snapshot = house.snapshot()
     except HouseClosed:
         return None
     waiting = [row.severity for row in rows if row.id not in seen]
     return LiveResponse(
         house=house.generation,
-        revision=revision,
+        revision=house.live.revision,
+        act=snapshot.version,
+        readings=snapshot.readings.newest_change(),
         emergencies=waiting.count(Severity.EMERGENCY),
         alarms=waiting.count(Severity.ALARM),
     )

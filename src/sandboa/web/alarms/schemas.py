@@ -25,10 +25,13 @@ class AlarmResponse(BaseModel):
 class LiveResponse(BaseModel):
     """How many alarms are open and not yet acknowledged; notices are not counted.
 
-    `house` changes when the house was taken back to a copy: everything is read anew.
+    `house` changes when the house was taken back to a copy: everything is read anew. `revision`
+    changes with alarms, `act` is the latest that was recorded, `readings` changes with them.
     """
 
     house: str
     revision: int
+    act: int
+    readings: int
     emergencies: int
     alarms: int

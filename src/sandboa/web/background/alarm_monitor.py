@@ -22,6 +22,8 @@ from sandboa.web.house import House
 #: bursts). A reading that makes an alarm is shown within a minute.
 _TICK_S: Final = 30.0
 _BURST_S: Final = 1.0
+#: s between two times that pages are told of readings: they are judged by the minute.
+_TOLD_S: Final = 60.0
 
 _log = logging.getLogger(__name__)
 
@@ -42,7 +44,12 @@ async def monitoring_alarms(app: FastAPI) -> AsyncIterator[None]:
 
 async def _monitor(house: House, outbox: Outbox) -> None:
     house.live.loop = asyncio.get_running_loop()
+    told_s, untold = 0.0, False
     while True:
+        untold = untold or house.live.came.is_set()
+        if untold and not 0.0 <= house.clock.now_s() - told_s < _TOLD_S:
+            house.live.recorded()
+            told_s, untold = house.clock.now_s(), False
         house.live.came.clear()
         try:
             changed = await run_in_threadpool(look_round, house, outbox.deliver)

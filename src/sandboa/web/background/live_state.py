@@ -6,12 +6,13 @@ from dataclasses import dataclass, field
 
 @dataclass
 class LiveState:
-    """A counter that rises with every change worth looking at, and those who wait for it.
+    """Counters that rise with every change worth looking at, and those who wait for one.
 
-    `revision` is what pages follow: it rises when alarms change. `came` is set
-    when readings came in. Used from the event loop, but for `*_elsewhere`.
+    `change` rises with anything that open pages are told of, `revision` when alarms change. `came`
+    is set when readings came in. Used from the event loop, but for `*_elsewhere`.
     """
 
+    change: int = 0
     revision: int = 0
     loop: asyncio.AbstractEventLoop | None = None
     came: asyncio.Event = field(default_factory=asyncio.Event)
@@ -28,8 +29,13 @@ class LiveState:
             self.loop.call_soon_threadsafe(self.came.set)
 
     def tell(self) -> None:
-        """Something on open pages has changed."""
+        """Alarms have changed, or another house stands here."""
         self.revision += 1
+        self.recorded()
+
+    def recorded(self) -> None:
+        """Something was recorded or read: pages look at what, and whether it is theirs."""
+        self.change += 1
         self._wake()
 
     def changed_elsewhere(self) -> None:
@@ -37,11 +43,11 @@ class LiveState:
         if self.loop is not None:
             self.loop.call_soon_threadsafe(self.tell)
 
-    async def after(self, revision: int) -> int | None:
-        """Wait until there is a revision after the one given; None when the house closes."""
-        while self.revision <= revision and not self._closed:
+    async def after(self, change: int) -> int | None:
+        """Wait until there is a change after the one given; None when the house closes."""
+        while self.change <= change and not self._closed:
             await self._changed.wait()
-        return None if self._closed else self.revision
+        return None if self._closed else self.change
 
     def close_elsewhere(self) -> None:
         """Let those go who wait, from another thread or a signal: the application stops."""

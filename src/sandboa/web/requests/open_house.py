@@ -1,4 +1,6 @@
-"""ASGI middleware: each request uses the house while it is there, and stores in it while it may."""
+"""ASGI middleware: each request uses the house while it is there, and stores in it while it may.
+
+What was stored is told to open pages."""
 
 from collections.abc import Awaitable, Callable
 from typing import Final
@@ -18,6 +20,8 @@ STORES_NOTHING: Final = (
     "/api/session",
     "/api/house/restore",
 )
+#: Readings of devices come too often to tell of each: the watch does, once a minute.
+_DELIVERIES: Final = "/api/readings"
 _LATER_S: Final = 30
 
 
@@ -39,6 +43,8 @@ class OpenHouse:
         try:
             with access.use():
                 await self.app(scope, receive, send)
+            if _stores(scope["method"], scope["path"]) and scope["path"] != _DELIVERIES:
+                scope["app"].state.house.live.recorded()
         except HouseClosed as closed:
             await _later(f"{str(closed).capitalize()}. Nothing was stored.")(scope, receive, send)
 
