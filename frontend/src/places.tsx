@@ -47,6 +47,7 @@ const PLACES: [path: string, Place: ComponentType][] = [
   ['/shared', place(() => import('./features/shared-photos/SharedPlace'))],
   ['/heard', place(() => import('./features/heard/HeardPlace'))],
   ['/notes', place(() => import('./features/notes/NotesPlace'))],
+  ['/wall', place(() => import('./features/wall/WallPlace'))],
   ['/bench', place(() => import('./features/bench/BenchPlace'))],
   ['/specimens', place(() => import('./features/specimens/SpecimensPlace'))],
 ]

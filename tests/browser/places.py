@@ -38,6 +38,7 @@ PLACES = [
     "/cabinets/new",
     "/readings",
     "/notes",
+    "/wall",
     "/bench",
     "/you",
     "/settings",

@@ -13,7 +13,7 @@ from running import DESK
 AXE = Path(__file__).parents[2] / "frontend/node_modules/axe-core/axe.min.js"
 #: Only a limit: drawing anew mostly takes a fraction of a second.
 FITS_WITHIN_MS = 20_000
-WIDTHS = (320, 390, 768, 1024, 1280)
+WIDTHS = (320, 390, 768, 1024, 1280, 1600)
 #: The colour of what can be acted on, in the light theme.
 AMBER = "rgb(240, 180, 41)"
 #: The main button, as it is seen: the amber one nearest to the end of the page.

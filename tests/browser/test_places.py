@@ -2,6 +2,7 @@
 
 import re
 
+import httpx2
 from playwright.sync_api import Page, expect
 
 from browser.home import Address
@@ -137,3 +138,22 @@ def test_an_unknown_address_and_an_unknown_clutch_are_told(desk: Page, demo: str
     expect(desk.get_by_role("heading", level=1)).to_have_text("There is nothing here")
     desk.goto(f"{demo}/clutches/26-99")
     expect(desk.get_by_text("There is no clutch 26-99")).to_be_visible()
+
+
+def test_the_wall_says_what_to_do_and_keeps_itself_current(desk: Page, own_demo: str) -> None:
+    open_place(desk, own_demo)
+    desk.get_by_role("link", name="Wall view").click()
+    expect(desk.get_by_role("heading", level=1)).to_have_text("4 boxes to open")
+    to_do = desk.get_by_role("region", name="To do now").get_by_role("listitem")
+    expect(to_do.first).to_contain_text("26-04")
+    expect(to_do.first).to_contain_text("dented early")
+    expect(desk.get_by_role("region", name="Cabinets")).to_contain_text("North")
+    expect(desk.get_by_role("region", name="Next to pip").get_by_role("listitem")).to_have_count(4)
+    # Nothing around it, and all of it on the screen.
+    expect(desk.get_by_role("navigation")).to_have_count(0)
+    assert desk.evaluate("document.documentElement.scrollHeight <= innerHeight")
+    put_off = {"box": "26-04", "kind": "dents", "days": 1}
+    httpx2.post(f"{own_demo}/api/postponements", json=put_off).raise_for_status()
+    expect(desk.get_by_role("heading", level=1)).to_have_text("3 boxes to open", timeout=15_000)
+    desk.get_by_role("link", name="Leave").click()
+    expect(desk.get_by_role("heading", level=1)).to_have_text("Today")

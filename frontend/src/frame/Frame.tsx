@@ -9,7 +9,7 @@ import { MomentBar } from '@/shared/moment/MomentBar'
 import { useDelivery } from '@/shared/offline/useDelivery'
 import { mayComeIn, useSession } from '@/shared/people/session'
 import { noteOpen } from '@/shared/photos/lastOpen'
-import { PLACES } from '@/shared/places'
+import { PLACES, WALL } from '@/shared/places'
 import { toggleTheme } from '@/shared/theme/useTheme'
 import { Waiting } from '@/shared/ui/page'
 import { PlacesBar } from './PlacesBar'
@@ -66,6 +66,17 @@ export function Frame() {
     if (pathname) window.scrollTo(0, 0)
     noteOpen(pathname)
   }, [pathname])
+  if (pathname === WALL && admitted) {
+    return (
+      <chakra.main id="place">
+        <Safe at={pathname}>
+          <Suspense fallback={<Waiting />}>
+            <Outlet />
+          </Suspense>
+        </Safe>
+      </chakra.main>
+    )
+  }
   return (
     <Flex minHeight="100dvh" direction="column">
       <SkipNavLink id="place">Skip to the page</SkipNavLink>

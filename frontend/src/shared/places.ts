@@ -28,3 +28,6 @@ export function isIn({ to, also }: Place, pathname: string): boolean {
     (start) => start && (pathname === start || (start !== '/' && pathname.startsWith(`${start}/`))),
   )
 }
+
+/** What hangs on a wall: a place without ways to the others around it. */
+export const WALL = '/wall'

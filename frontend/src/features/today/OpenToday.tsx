@@ -4,15 +4,22 @@ import type { Schemas } from '@/shared/api/client'
 import { DueLines } from '@/shared/rounds/DueLines'
 import { urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
+import { Few } from '@/shared/ui/Few'
 import { Heading } from '@/shared/ui/page'
 import { codeOf } from './BoxLine'
 
 type TodayBox = Schemas['TodayBoxResponse']
 
+/** Boxes shown before somebody asks for all. */
+const SHOWN = 12
+
 /** The boxes to open today, by cabinet and shelf so that doors stay shut, each with its why. */
 export function OpenToday({ boxes }: { boxes: TodayBox[] }) {
   const due = boxes.filter((box) => box.due.length > 0)
   const put = boxes.filter((box) => box.due.length === 0 && box.postponed.length > 0)
+  const listed = [...due, ...put]
+  // Of more than are shown at once those that cannot wait are never among the others.
+  if (listed.length > SHOWN) listed.sort((a, b) => Number(pressing(b)) - Number(pressing(a)))
   const first = due[0]
   if (due.length + put.length === 0) return null
   return (
@@ -31,8 +38,8 @@ export function OpenToday({ boxes }: { boxes: TodayBox[] }) {
           </Button>
         )}
       </HStack>
-      <ol>
-        {[...due, ...put].map((box) => (
+      <Few most={SHOWN} what="boxes" list={(shown) => <ol>{shown}</ol>}>
+        {listed.map((box) => (
           <chakra.li
             key={box.name}
             display="grid"
@@ -60,7 +67,7 @@ export function OpenToday({ boxes }: { boxes: TodayBox[] }) {
             <DueLines box={box.name} code={codeOf(box)} due={box.due} postponed={box.postponed} />
           </chakra.li>
         ))}
-      </ol>
+      </Few>
     </section>
   )
 }

@@ -9,8 +9,10 @@ import { Alarms } from '@/shared/climate/Alarms'
 import { useAlarms } from '@/shared/climate/useAlarms'
 import { dayAndTime, fullMoment } from '@/shared/dates'
 import { LogOf, logQuery } from '@/shared/log/LogOf'
+import { WALL } from '@/shared/places'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
+import { Few } from '@/shared/ui/Few'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 import { BoxLine, codeOf } from './BoxLine'
@@ -43,6 +45,13 @@ export function Component() {
         <Span color="soft">
           {fullMoment(today.data.as_of)}
           {today.data.demo ? ', made-up demo data' : ''}
+        </Span>
+        <Span hideBelow="md" marginStart="auto">
+          <Link to={WALL}>
+            <Span color="soft" textDecoration="underline">
+              Wall view
+            </Span>
+          </Link>
         </Span>
       </Flex>
       {today.data.clock_behind_s > 300 && (
@@ -92,7 +101,15 @@ function CannotWait({ today }: { today: Today }) {
         </Box>
       )}
       {dams.length > 0 && (
-        <chakra.ul mb={3} display="flex" flexDirection="column" gap={2}>
+        <Few
+          most={4}
+          what="dams that need somebody"
+          list={(shown) => (
+            <chakra.ul mb={3} display="flex" flexDirection="column" gap={2}>
+              {shown}
+            </chakra.ul>
+          )}
+        >
           {dams.map(({ key, to, label, text }) => (
             <li key={key}>
               <Link to={to}>
@@ -102,7 +119,7 @@ function CannotWait({ today }: { today: Today }) {
               </Link>
             </li>
           ))}
-        </chakra.ul>
+        </Few>
       )}
       <Lines lines={lines} />
     </section>
@@ -202,7 +219,15 @@ function useOpenAlarms() {
 function Lines({ lines }: { lines: Line[] }) {
   if (lines.length === 0) return null
   return (
-    <chakra.ul display="flex" flexDirection="column" gap={2}>
+    <Few
+      most={8}
+      what="of them"
+      list={(shown) => (
+        <chakra.ul display="flex" flexDirection="column" gap={2}>
+          {shown}
+        </chakra.ul>
+      )}
+    >
       {lines.map(({ box, attention }) => (
         <li key={`${box.name}-${attention.text}`}>
           <Link to={attention.at_hatch ? `/hatch/${codeOf(box)}` : `/clutches/${codeOf(box)}`}>
@@ -218,7 +243,7 @@ function Lines({ lines }: { lines: Line[] }) {
           </Link>
         </li>
       ))}
-    </chakra.ul>
+    </Few>
   )
 }
 

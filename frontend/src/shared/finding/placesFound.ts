@@ -1,4 +1,4 @@
-import { PLACES } from '@/shared/places'
+import { PLACES, WALL } from '@/shared/places'
 import { foundParts, PARTS } from '@/shared/settings/parts'
 
 export type Found = { kind: string; name: string; about: string; place: string }
@@ -7,14 +7,21 @@ export type Found = { kind: string; name: string; about: string; place: string }
 export function placesFound(sought: string, runs: boolean): Found[] {
   const words = sought.toLowerCase().split(/\s+/).filter(Boolean)
   if (words.length === 0) return []
-  const places = PLACES.filter(({ name }) =>
-    words.every((word) =>
-      name
-        .toLowerCase()
-        .split(' ')
-        .some((own) => own.startsWith(word)),
-    ),
-  ).map(({ name, to, key }) => ({ kind: 'place', name, about: `key ${key}`, place: to }))
+  const places = [...PLACES, { to: WALL, name: 'Wall view', key: null }]
+    .filter(({ name }) =>
+      words.every((word) =>
+        name
+          .toLowerCase()
+          .split(' ')
+          .some((own) => own.startsWith(word)),
+      ),
+    )
+    .map(({ name, to, key }) => ({
+      kind: 'place',
+      name,
+      about: key ? `key ${key}` : 'for a tablet in the room',
+      place: to,
+    }))
   const parts = foundParts(
     PARTS.filter((part) => runs || !part.runs),
     sought,

@@ -141,7 +141,7 @@ class Snapshot:
 
     @cached_property
     def empty(self) -> bool:
-        """Whether nothing was recorded yet that Sandboa is for: no animal, no clutch, past or not."""
+        """Whether nothing was recorded yet that Sandboa is for: no animal, no clutch, no past one."""
         return not (self.animals or self.clutches or self.past_clutches)
 
     def ticked(self, subject: int) -> dict[str, float]:
