@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { FormProvider, useForm } from 'react-hook-form'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import type { operations } from '@/shared/api/schema'
+import { counted } from '@/shared/counted'
 import { day, fromInputMoment, inputMoment } from '@/shared/dates'
 import { fileBody } from '@/shared/files/fileBody'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
@@ -142,7 +143,7 @@ function Answer({ told, asked }: { told: Schemas['WhatIfResponse']; asked: Asked
         <ForecastWindows forecast={forecast} />
         <div>
           <p>{told.rests_on}</p>
-          {told.readings > 0 && <p>{told.readings.toLocaleString('en')} readings from the file.</p>}
+          {told.readings > 0 && <p>{counted(told.readings, 'reading')} from the file.</p>}
           {told.bad_rows.length > 0 && (
             <Text color="soft">
               {told.bad_rows.length} rows left out, the first: line {told.bad_rows[0]?.line},{' '}

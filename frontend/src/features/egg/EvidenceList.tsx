@@ -2,6 +2,7 @@ import { chakra, Span, Strong, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
+import { counted } from '@/shared/counted'
 import { day } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { ago, numbersOf, pushWords, signed } from './words'
@@ -59,7 +60,7 @@ export function EvidenceList({
             .join(', ')}
           , below that probably lost. Weights start from keeper practice and our assumption
           {closedEggs > 0
-            ? `, moved by ${closedEggs} eggs of this house whose end is known`
+            ? `, moved by ${counted(closedEggs, 'egg')} of this house whose end is known`
             : ', until this house has closed eggs of its own'}
           ;{' '}
           <Link to="/settings/numbers#Standing">

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react'
 import { useState } from 'react'
 import { answer, api, type Schemas } from '@/shared/api/client'
+import { counted } from '@/shared/counted'
 import { fileBody } from '@/shared/files/fileBody'
 import { useFileRead } from '@/shared/files/useFileRead'
 import { Columns } from '@/shared/logger-file/Columns'
@@ -90,7 +91,7 @@ function Outcome({ stored: { intake, probe } }: { stored: Stored[number] }) {
     <Notice>
       <strong>
         {intake.new
-          ? `${intake.new.toLocaleString('en')} readings stored for ${probe}.`
+          ? `${counted(intake.new, 'reading')} stored for ${probe}.`
           : `Nothing new for ${probe} in this file; nothing changed.`}
       </strong>
       {left.length > 0 && ` ${left.join('; ')}.`}

@@ -2,6 +2,7 @@ import { Box, chakra, Flex, Span, Stack, Strong } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import { asLook } from '@/shared/api/eggLook'
+import { counted } from '@/shared/counted'
 import { day } from '@/shared/dates'
 import { useMoment } from '@/shared/moment/moment'
 import { When } from '@/shared/moment/When'
@@ -34,7 +35,7 @@ export function Component() {
             ? moment
               ? 'No box needed opening then.'
               : 'No box needs opening today.'
-            : `${due.length} of ${boxes.length} boxes to open`}
+            : `${due.length} of ${counted(boxes.length, 'box', 'boxes')} to open`}
         </Span>
         <When asOf={round.data.as_of} />
         {first && (

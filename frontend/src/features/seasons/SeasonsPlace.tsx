@@ -2,6 +2,7 @@ import { Box, chakra, Grid, HStack, Span, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { Years } from '@/shared/breeding/Years'
+import { counted } from '@/shared/counted'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { type Season, useSeasons } from './queries'
 import { Rates } from './Rates'
@@ -124,7 +125,7 @@ function Costs({ season }: { season: Season }) {
       {season.lost > 0 && (
         <>
           <Text mb={2}>
-            {season.lost} eggs lost, {season.opened} of them opened. Each counts by the shares of
+            {counted(season.lost, 'egg')} lost, {season.opened} opened. Each counts by the shares of
             its causes.
           </Text>
           <ul>

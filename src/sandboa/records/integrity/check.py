@@ -162,7 +162,7 @@ def _roll_ups(connection: sqlite3.Connection) -> Iterator[str]:
 def _tips(connection: sqlite3.Connection) -> Iterator[str]:
     stale = connection.execute(spelled(connection, _STALE_TIPS)).fetchone()[0]
     if stale:
-        yield f"the ends of {stale} probes' records differ from their readings"
+        yield f"where its record ends differs from its readings, of probes: {stale}"
 
 
 def _entities(connection: sqlite3.Connection) -> Iterator[str]:

@@ -1,6 +1,7 @@
 import { HStack, Text } from '@chakra-ui/react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
+import { counted } from '@/shared/counted'
 import { dayAndTime } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { useHeld } from '../queries'
@@ -35,8 +36,9 @@ function HeldLine({ held }: { held: Held }) {
   return (
     <HStack borderStart="6px solid" borderColor="soft" ps={4} py={1} wrap="wrap" gap={3}>
       <Text flex="1 1 20rem">
-        <strong>{held.probe_name}:</strong> {held.count} readings from {dayAndTime(held.first_at)}{' '}
-        to {dayAndTime(held.last_at)} are held back. {because(held)}
+        <strong>{held.probe_name}:</strong> {counted(held.count, 'reading')} from{' '}
+        {dayAndTime(held.first_at)} to {dayAndTime(held.last_at)} {held.count === 1 ? 'is' : 'are'}{' '}
+        held back. {because(held)}
       </Text>
       <Button type="button" size="small" disabled={letIn.isPending} onClick={() => letIn.mutate()}>
         {held.reason === 'before'
