@@ -16,10 +16,13 @@ from benchmarks.house_of_years import CABINETS, SHELVES, hang_probes, store_minu
 from sandboa.core.hatching import DeathStage, Fate
 from sandboa.records.database import close_database, open_database
 from sandboa.services.boxes.commands import grade_egg
+from sandboa.services.clutches.issued_forecasts import keep_due
 from sandboa.services.hatching.egg_events import see_emergence, see_pip
 from sandboa.services.hatching.fates import FateCommand, declare_fates, finish
 from sandboa.services.lay_day import lay_clutch
 from sandboa.services.probes.devices import add_device
+from sandboa.services.safekeeping.daily import night
+from sandboa.services.snapshot.cache import SnapshotCache
 
 CLOSED: Final = 300
 _DAY_S: Final = 86_400
@@ -44,7 +47,13 @@ def furnish(folder: Path, active: int) -> Path:
 def _made(folder: Path, fill: Callable[[Path, int], None]) -> Path:
     folder.mkdir(parents=True, exist_ok=True)
     open_database(folder / "house.sqlite3")
-    fill(folder, int(time.time()))
+    now_s = int(time.time())
+    fill(folder, now_s)
+    # What the first hours of a house of this size would catch up on is no part of its day.
+    house = SnapshotCache()
+    while keep_due(house.current(), now_s):
+        pass
+    night(now_s, None, lambda: None)
     close_database()
     return folder
 

@@ -47,7 +47,7 @@ def test_a_key_has_one_meaning_at_a_time_and_the_list_tells_it(desk: Page, demo:
     desk.keyboard.press("2")
     expect(desk.get_by_role("radio", name="clear dents", exact=True)).to_be_checked()
     desk.keyboard.press("?")
-    dialog = desk.get_by_role("dialog", name="Keys")
+    dialog = desk.get_by_role("dialog", name="Help and keys")
     expect(dialog.get_by_role("heading", name="Egg 1")).to_be_visible()
     terms = dialog.locator("dt").all_inner_texts()
     keys = [key for term in terms for key in term.split()]

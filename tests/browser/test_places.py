@@ -30,7 +30,7 @@ def test_places_by_key_theme_by_key_and_the_keys_themselves(desk: Page, demo: st
     desk.keyboard.press("b")
     expect(desk.get_by_role("heading", level=1)).to_have_text("Bench")
     desk.keyboard.press("?")
-    dialog = desk.get_by_role("dialog", name="Keys")
+    dialog = desk.get_by_role("dialog", name="Help and keys")
     expect(dialog).to_contain_text("night room or light theme")
     # Only what a key does here: there is no egg to grade on the bench.
     expect(dialog).not_to_contain_text("grade of the chosen egg")
@@ -157,3 +157,23 @@ def test_the_wall_says_what_to_do_and_keeps_itself_current(desk: Page, own_demo:
     expect(desk.get_by_role("heading", level=1)).to_have_text("3 boxes to open", timeout=15_000)
     desk.get_by_role("link", name="Leave").click()
     expect(desk.get_by_role("heading", level=1)).to_have_text("Today")
+
+
+def test_every_place_explains_itself_with_its_cautions(desk: Page, demo: str) -> None:
+    open_place(desk, f"{demo}/cabinets/North")
+    desk.get_by_role("button", name="Help and keys").click()
+    dialog = desk.get_by_role("dialog", name="Help and keys")
+    about = dialog.get_by_role("region", name="Cabinets")
+    expect(about).to_contain_text("A probe counts by its checks")
+    expect(about).to_contain_text("an electrician for the wiring")
+    dialog.get_by_role("button", name="Close").click()
+    expect(dialog).to_be_hidden()
+
+
+def test_help_is_under_the_thumb_too(phone: Page, demo: str) -> None:
+    open_place(phone, f"{demo}/round")
+    phone.get_by_role("button", name="More").tap()
+    phone.get_by_role("menuitem", name="Help").tap()
+    dialog = phone.get_by_role("dialog", name="Help and keys")
+    expect(dialog).to_contain_text("in the order that keeps doors shut")
+    expect(dialog).to_contain_text("Do not turn an egg")

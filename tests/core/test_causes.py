@@ -303,6 +303,15 @@ def test_what_is_missing_is_named() -> None:
     assert any("not opened" in words for words in blind)
     assert any("never candled" in words for words in blind)
     assert not any("not opened" in words for words in missing(lost(opened=False)))
+    # Who looked on lay day and was not sure did look; on day 6 that was another question.
+    for day, words in (
+        (0.2, "Its disc was not made out on lay day."),
+        (6.0, "Nobody looked where"),
+    ):
+        seen = (Seen(day / 60, day, SignKind.VESSELS, "unsure"),)
+        told = missing(LossEvidence(1, Fate.UNKNOWN, window(0.0, 1.0), 30.0, seen=seen))
+        assert any(one.startswith(words) for one in told)
+        assert sum("disc" in one for one in told) == 1
 
 
 # Time of death

@@ -59,7 +59,7 @@ export function Frame() {
     ...PLACES.map(({ key, name, to }) => ({ keys: [key], what: name, act: () => navigate(to) })),
     { keys: ['/'], what: 'find anything', act: finding.show },
     { keys: ['n'], what: 'night room or light theme', act: toggleTheme },
-    { keys: ['?'], what: 'these keys', act: keys.show },
+    { keys: ['?'], what: 'help for this place, and these keys', act: keys.show },
   ])
   useEffect(() => {
     // A new place starts at its top.
@@ -109,7 +109,7 @@ export function Frame() {
           </Suspense>
         </Safe>
       </chakra.main>
-      <PlacesBar />
+      <PlacesBar onHelp={keys.show} />
       <Suspense>
         {keys.asked && <KeysDialog open={keys.open} onClose={keys.hide} />}
         {finding.asked && <FindDialog open={finding.open} onClose={finding.hide} />}

@@ -3,8 +3,10 @@ import { useLocation, useNavigate } from 'react-router'
 import { isIn, PLACES } from '@/shared/places'
 import { PlaceName } from './PlaceLink'
 
+const HELP = 'help'
+
 /** The places that do not fit under the thumb; `open` when they were asked for already. */
-export function MorePlaces({ open }: { open: boolean }) {
+export function MorePlaces({ open, onHelp }: { open: boolean; onHelp: () => void }) {
   const { pathname } = useLocation()
   const navigate = useNavigate()
   const others = PLACES.filter((place) => !place.inHand)
@@ -12,7 +14,7 @@ export function MorePlaces({ open }: { open: boolean }) {
     <Menu.Root
       defaultOpen={open}
       positioning={{ placement: 'top', gutter: 0, strategy: 'fixed' }}
-      onSelect={({ value }) => navigate(value)}
+      onSelect={({ value }) => (value === HELP ? onHelp() : navigate(value))}
     >
       <Menu.Trigger asChild>
         <PlaceName as="button" here={others.some((place) => isIn(place, pathname))}>
@@ -26,6 +28,9 @@ export function MorePlaces({ open }: { open: boolean }) {
               <PlaceName here={isIn(place, pathname)}>{place.name}</PlaceName>
             </Menu.Item>
           ))}
+          <Menu.Item value={HELP} asChild>
+            <PlaceName>Help</PlaceName>
+          </Menu.Item>
         </Menu.Content>
       </Menu.Positioner>
     </Menu.Root>

@@ -9,7 +9,7 @@ const MorePlaces = lazy(() =>
 )
 
 /** The bar under the thumb: the places used in the hand, and the way to the others. */
-export function PlacesBar() {
+export function PlacesBar({ onHelp }: { onHelp: () => void }) {
   const [asked, setAsked] = useState(false)
   return (
     <chakra.nav
@@ -36,7 +36,7 @@ export function PlacesBar() {
           </PlaceName>
         }
       >
-        <MorePlaces open={asked} />
+        <MorePlaces open={asked} onHelp={onHelp} />
       </Suspense>
     </chakra.nav>
   )

@@ -80,7 +80,7 @@ export function TopBar({ waiting, name, onKeys, onFind }: Props) {
         <UnitSwitch />
         <ThemeSwitch />
         <Span hideBelow="md">
-          <Switch label="Show the keys" onClick={onKeys}>
+          <Switch label="Help and keys" onClick={onKeys}>
             ?
           </Switch>
         </Span>

@@ -12,7 +12,7 @@ const Here = () => <output>{useLocation().pathname}</output>
 const bar = (at = '/') =>
   shown(
     <>
-      <PlacesBar />
+      <PlacesBar onHelp={() => {}} />
       <Here />
     </>,
     at,
@@ -36,8 +36,9 @@ describe('the bar of places', () => {
     const { hand } = bar()
     await hand.click(screen.getByText('More'))
     const others = await screen.findAllByRole('menuitem', { hidden: true })
-    expect(others.map((place) => place.textContent)).toEqual(
-      PLACES.filter((place) => !place.inHand).map((place) => place.name),
-    )
+    expect(others.map((place) => place.textContent)).toEqual([
+      ...PLACES.filter((place) => !place.inHand).map((place) => place.name),
+      'Help',
+    ])
   })
 })

@@ -1,8 +1,12 @@
-import { Box, chakra, Dialog, Portal } from '@chakra-ui/react'
+import { Box, chakra, Dialog, Portal, Text } from '@chakra-ui/react'
+import { useLocation } from 'react-router'
+import { useRules } from '@/shared/api/queries'
 import { Button } from '@/shared/ui/Button'
+import { HELP } from '../help/texts'
+import { placeOf } from '../places'
 import { useKeyMeanings, useKeys } from './useKeys'
 
-/** The keys as they are at this moment, read from where they are listened for. */
+/** What this place is for, and the keys as they are at this moment, read from where they are heard. */
 export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   const layers = useKeyMeanings()
   useKeys('dialog', 'Keys', open ? [{ keys: ['?'], what: 'close this list', act: onClose }] : null)
@@ -18,8 +22,9 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
         <Dialog.Backdrop />
         <Dialog.Positioner>
           <Dialog.Content display="flex" flexDirection="column">
-            <Dialog.Title>Keys</Dialog.Title>
+            <Dialog.Title>Help and keys</Dialog.Title>
             <Box overflowY="auto" minHeight={0} mb={4}>
+              <OfThisPlace />
               {layers
                 .filter((layer) => layer.bindings.length > 0)
                 .map((layer) => (
@@ -52,5 +57,33 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
         </Dialog.Positioner>
       </Portal>
     </Dialog.Root>
+  )
+}
+
+/** A place explains itself: what it is for, what to know to trust it, and where hands may be hurt. */
+function OfThisPlace() {
+  const place = placeOf(useLocation().pathname)
+  const help = HELP[place.to]
+  const cautions = useRules().data?.cautions ?? []
+  if (!help) return null
+  return (
+    <chakra.section aria-label={place.name} mb={5}>
+      <chakra.h3 fontWeight="heavy">{place.name}</chakra.h3>
+      <Text>{help.about}</Text>
+      <chakra.ul mt={2} ps={5} listStyleType="disc">
+        {help.lines.map((line) => (
+          <chakra.li key={line} mb={1}>
+            {line}
+          </chakra.li>
+        ))}
+      </chakra.ul>
+      {cautions
+        .filter(({ moment }) => help.cautions?.includes(moment))
+        .map(({ moment, text }) => (
+          <Text key={moment} mt={3} borderStart="6px solid" borderColor="yolkInk" ps={3}>
+            {text}
+          </Text>
+        ))}
+    </chakra.section>
   )
 }

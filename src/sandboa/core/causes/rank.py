@@ -9,6 +9,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import Final
 
+from sandboa.core.candling import TURN_WITHIN_HOURS
 from sandboa.core.causes.by_box import pests, stale_air, too_dry, too_wet
 from sandboa.core.causes.by_egg import infection, knocked, shell, underneath
 from sandboa.core.causes.by_hatch import cord, could_not_get_out, malformed, opened_early
@@ -158,7 +159,12 @@ def missing(egg: LossEvidence) -> tuple[str, ...]:
     if egg.water is not None and not egg.water.weighed:
         gaps.append("Its box was not weighed.")
     if egg.disc_at_lay is None and not egg.slug_at_lay:
-        gaps.append("Nobody looked where its disc lay.")
+        looked = any(s.kind == "vessels" and s.day * 24.0 <= TURN_WITHIN_HOURS for s in egg.seen)
+        gaps.append(
+            "Its disc was not made out on lay day."
+            if looked
+            else "Nobody looked where its disc lay."
+        )
     if egg.parents.can_double is None:
         gaps.append("The parents' traits are not all on your list.")
     return tuple(gaps)

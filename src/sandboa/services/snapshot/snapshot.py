@@ -141,7 +141,7 @@ class Snapshot:
 
     @cached_property
     def empty(self) -> bool:
-        """Whether nothing was recorded yet that Sandboa is for: no animal, no clutch, no past one."""
+        """Whether no animal and no clutch, of now or before Sandboa, was ever recorded."""
         return not (self.animals or self.clutches or self.past_clutches)
 
     def ticked(self, subject: int) -> dict[str, float]:
