@@ -5,9 +5,13 @@ from contextlib import closing
 from threading import Event
 
 import pytest
+from fastapi.testclient import TestClient
 
+from sandboa.web.background import long_work
 from sandboa.web.background.long_work import LongWork
 from sandboa.web.requests.exclusive_use import Access
+from web.asking import lay
+from web.test_intake_under_fire import eventually
 
 
 @pytest.fixture
@@ -113,3 +117,21 @@ def test_it_ends_with_the_application() -> None:
     late = Pieces(1)
     work.go_on_with("late", late)
     assert late.left == 1
+
+
+def test_a_page_goes_on_with_losses_after_its_answer(
+    http: TestClient, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    """Nothing is told in no time; asked again, all of it is there."""
+    monkeypatch.setattr(long_work, "PATIENCE_S", 0.0)
+    code = lay(http)["code"]
+    fates = {"fates": [{"number": 1, "fate": "unknown"}]}
+    http.post(f"/api/clutches/{code}/fates", json=fates).raise_for_status()
+    first = http.get("/api/losses?year=2026").json()
+    assert (first["worked_out"], first["laid"], first["clutches"]) == (0, 1, [])
+
+    def all_there() -> bool:
+        told = http.get("/api/losses?year=2026").json()
+        return bool(told["worked_out"] == told["laid"] == 1)
+
+    eventually(all_there, "the losses are worked out")

@@ -10,6 +10,7 @@ from typing import Final
 from fastapi import FastAPI
 from starlette.concurrency import run_in_threadpool
 
+from sandboa.services.safekeeping.house_file import let_go
 from sandboa.web.requests.deadline import PATIENCE_S, for_seconds
 from sandboa.web.requests.exclusive_use import Access
 
@@ -70,7 +71,11 @@ class LongWork:
             done = True
             try:
                 with self.access.use_when_open():
-                    done = piece(self._for_a_piece())
+                    try:
+                        done = piece(self._for_a_piece())
+                    finally:
+                        # Before whoever puts another house in its place.
+                        let_go()
             except Exception:
                 # Whoever asks again for it sees why.
                 _log.exception("long work failed: %s", name)
