@@ -2,6 +2,7 @@
 
 import gzip
 
+import pytest
 from fastapi.testclient import TestClient
 
 from web.asking import lay
@@ -13,8 +14,6 @@ def test_who_has_the_answer_is_told_only_that(http: TestClient) -> None:
     again = http.get("/api/today", headers={"If-None-Match": first.headers["etag"]})
     assert (again.status_code, again.content) == (304, b"")
     assert again.headers["etag"] == first.headers["etag"]
-    # A browser keeps nothing of it by itself: what the house tells is for whoever asked.
-    assert again.headers["cache-control"] == "no-store"
     several = f'"x", {first.headers["etag"]}'
     assert http.get("/api/today", headers={"If-None-Match": several}).status_code == 304
 
@@ -55,3 +54,19 @@ def test_refusals_and_acts_have_no_tag(http: TestClient) -> None:
         "etag"
         not in http.post("/api/bench/mix", json={"medium": "perlite", "dry_mass_g": 1}).headers
     )
+
+
+@pytest.mark.parametrize("path", ["/api/today", "/api/round", "/api/hatch-watch", "/api/cabinets"])
+def test_a_browser_keeps_what_it_asks_for_again_and_asks_whether_it_holds(
+    http: TestClient, path: str
+) -> None:
+    first = http.get(path)
+    assert first.headers["cache-control"] == "private, no-cache"
+    again = http.get(path, headers={"If-None-Match": first.headers["etag"]})
+    assert again.status_code == 304
+    assert again.headers["cache-control"] == "private, no-cache"
+
+
+@pytest.mark.parametrize("path", ["/api/session", "/api/people", "/api/house", "/api/messengers"])
+def test_what_is_told_of_people_is_kept_nowhere(http: TestClient, path: str) -> None:
+    assert http.get(path).headers["cache-control"] == "no-store"

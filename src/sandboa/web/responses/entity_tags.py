@@ -7,6 +7,11 @@ from starlette.datastructures import Headers, MutableHeaders
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 _JSON: Final = "application/json"
+#: What is told of people and of how the house is run, no browser keeps.
+_NOT_KEPT: Final = (
+    *("/api/session", "/api/people", "/api/house", "/api/devices", "/api/messengers"),
+    "/api/calendar",
+)
 #: Headers about a body, which an answer without one does not have.
 _OF_A_BODY: Final = ("content-length", "content-type")
 
@@ -40,7 +45,8 @@ class EntityTags:
             body.extend(message.get("body", b""))
             if not message.get("more_body", False):
                 known = Headers(scope=scope).get("if-none-match", "")
-                await _send_tagged(held, bytes(body), known, send)
+                kept = not scope["path"].startswith(_NOT_KEPT)
+                await _send_tagged(held, bytes(body), known, send, kept=kept)
 
         await self.app(scope, receive, sending)
 
@@ -50,10 +56,13 @@ def _is_answer(start: Message) -> bool:
     return bool(start["status"] == 200 and told.startswith(_JSON))
 
 
-async def _send_tagged(start: Message, body: bytes, known: str, send: Send) -> None:
+async def _send_tagged(start: Message, body: bytes, known: str, send: Send, *, kept: bool) -> None:
     tag = f'W/"{blake2b(body, digest_size=16).hexdigest()}"'
     headers = MutableHeaders(scope=start)
     headers["etag"] = tag
+    if kept:
+        # A browser keeps it, shows it to nobody unasked, and asks each time whether it still holds.
+        headers.setdefault("Cache-Control", "private, no-cache")
     if tag in (one.strip() for one in known.split(",")):
         for name in _OF_A_BODY:
             del headers[name]
