@@ -273,18 +273,32 @@ function Cabinet({ cabinet, boxes }: { cabinet: string; boxes: TodayBox[] }) {
   )
 }
 
-/** No egg in a box: a house in which nothing was ever recorded asks where to begin. */
+/** No egg in a box: an empty house asks where to begin; what was begun or recorded stands below. */
 function FirstClutch({ today }: { today: Today }) {
-  if (today.empty) {
-    return (
-      <Suspense fallback={<Waiting />}>
-        {isHindered(today) && <Hindered today={today} />}
-        <FirstScreen now={today.as_of} />
-      </Suspense>
-    )
-  }
   return (
-    <Box py={8} maxWidth="44rem">
+    <Box py={{ base: 0, md: 4 }}>
+      {today.empty ? (
+        <Suspense fallback={<Waiting />}>
+          <FirstScreen now={today.as_of} />
+        </Suspense>
+      ) : (
+        <NoClutch />
+      )}
+      <Stack mt={12} gap={8} maxWidth="44rem">
+        {isHindered(today) && <Hindered today={today} />}
+        <HatchlingsDue />
+        <Suspense>
+          <BeforeAndAfter />
+        </Suspense>
+        <RecordedLast />
+      </Stack>
+    </Box>
+  )
+}
+
+function NoClutch() {
+  return (
+    <Box maxWidth="44rem">
       <EggDrawing egg={{ number: 1, grade: 0, topMark: 'top' }} size={150} decorative />
       <Box mt={6} mb={3}>
         <Title>No clutch in a box</Title>
@@ -296,14 +310,6 @@ function FirstClutch({ today }: { today: Today }) {
       <Button asChild variant="act">
         <Link to="/lay-day">Record a clutch</Link>
       </Button>
-      <Stack mt={12} gap={8}>
-        {isHindered(today) && <Hindered today={today} />}
-        <HatchlingsDue />
-        <Suspense>
-          <BeforeAndAfter />
-        </Suspense>
-        <RecordedLast />
-      </Stack>
     </Box>
   )
 }

@@ -141,8 +141,8 @@ class Snapshot:
 
     @cached_property
     def empty(self) -> bool:
-        """Whether no animal and no clutch, of now or before Sandboa, was ever recorded."""
-        return not (self.animals or self.clutches or self.past_clutches)
+        """Whether there is no animal, no cabinet and no clutch, of now or before Sandboa."""
+        return not (self.animals or self.cabinets or self.clutches or self.past_clutches)
 
     def ticked(self, subject: int) -> dict[str, float]:
         """When each ticked line of a dam's or a clutch's list was done (s), by name."""

@@ -81,8 +81,8 @@ class WeakSenderResponse(ResponseSchema):
 
 
 class TodayResponse(BaseModel):
-    """`broker_problem`: why no reading can come by MQTT, in words; `empty`: no animal and no clutch
-    was ever recorded."""
+    """`broker_problem`: why no reading can come by MQTT, in words; `empty`: there is no animal, no
+    cabinet and no clutch, of now or before Sandboa."""
 
     as_of: Moment
     demo: bool
