@@ -239,3 +239,22 @@ def test_the_house_goes_out_and_into_an_empty_one(
     desk.get_by_label("House package", exact=True).set_input_files(package)
     desk.get_by_role("button", name="Take it in").click()
     expect(desk.get_by_role("alert")).to_contain_text("cannot be merged")
+
+
+def test_the_bar_holds_whoever_is_signed_in(desk: Page, own_demo: str) -> None:
+    name = "Maximiliana Longname"
+    people = f"{own_demo}/api/people"
+    assert desk.request.post(people, data={"name": name, "role": "keeper"}).status == 201
+    (person,) = desk.request.get(people).json()
+    phrase = f"{people}/{person['id']}/passphrase"
+    assert desk.request.put(phrase, data={"passphrase": PHRASE}).ok
+    desk.goto(own_demo)
+    sign_in(desk, name, PHRASE)
+    expect(desk.get_by_role("link", name=name)).to_be_visible()
+    for width in (320, 340, 360, 390, 768, 1280, 1366, 1600):
+        desk.set_viewport_size({"width": width, "height": 700})
+        ends = desk.evaluate(
+            "Math.max(...[...document.querySelectorAll('header *')]"
+            ".filter(e => e.offsetParent).map(e => e.getBoundingClientRect().right))"
+        )
+        assert ends <= width, width

@@ -8,7 +8,7 @@ export const PlaceName = chakra('span', {
     display: 'flex',
     alignItems: 'center',
     minHeight: { base: '60px', xl: '3.6rem' },
-    px: { base: 2, '2xl': 3 },
+    px: { base: 2, xl: '0.35rem', '2xl': 3 },
     whiteSpace: 'nowrap',
     // Five stand side by side on a phone: letters grow with the reader's, as far as they fit.
     fontSize: { base: 'min(0.9rem, 5vw)', xl: '1em' },

@@ -24,8 +24,8 @@ export function TopBar({ waiting, name, onKeys, onFind }: Props) {
     <chakra.header
       display="flex"
       alignItems="center"
-      gap={{ base: 2, md: 6 }}
-      px={{ base: 4, md: 8 }}
+      gap={{ base: 2, md: 6, xl: 3, '2xl': 6 }}
+      px={{ base: 4, md: 8, xl: 6, '2xl': 8 }}
       minHeight="3.75rem"
       borderBottom="1.5px solid"
       borderColor="line"
@@ -35,8 +35,8 @@ export function TopBar({ waiting, name, onKeys, onFind }: Props) {
         <Span display="flex" alignItems="center" gap={2} fontWeight="heavy" fontSize="lead">
           <EggDrawing egg={{ number: 2, grade: 0, topMark: 'top' }} size={34} decorative />
           <Span
-            // What waits is read before the name of the house's program.
-            display={{ base: waiting > 0 ? 'none' : 'inline', md: 'inline' }}
+            // What waits, and who it is, is read before the name of the house's program.
+            display={{ base: waiting > 0 || name ? 'none' : 'inline', md: 'inline' }}
             css={{ [TIGHT]: { display: 'none' } }}
           >
             Sandboa
@@ -64,7 +64,8 @@ export function TopBar({ waiting, name, onKeys, onFind }: Props) {
               minHeight="thumbSmall"
               px={2}
               fontWeight="semibold"
-              maxWidth={{ base: '6em', md: '8em' }}
+              // Beside all places there is little room.
+              maxWidth={{ base: '4em', md: '8em', xl: '4em', '2xl': '8em' }}
               css={{ [TIGHT]: { maxWidth: '4em' } }}
               overflow="hidden"
               textOverflow="ellipsis"
@@ -125,7 +126,7 @@ function Switch({ label, onClick, children }: SwitchProps) {
       minWidth="44px"
       flexShrink={0}
       overflowWrap="normal"
-      px={3}
+      px={{ base: 3, xl: 2, '2xl': 3 }}
       css={{ [TIGHT]: { px: 1 } }}
       borderRadius="small"
       fontWeight="semibold"
