@@ -79,7 +79,8 @@ def test_held_through_deliveries_in_any_order_it_is_as_if_read_anew(
         one, other = (c.series(probe, START_S, until_s) for c in (held, SeriesCache()))
         assert one.times_s.tolist() == other.times_s.tolist()
         assert one.temperature_c.tolist() == other.temperature_c.tolist()
-        assert one.degree_s() == pytest.approx(other.degree_s(), rel=1e-12)
+        if len(one.times_s):
+            assert one.degree_s() == pytest.approx(other.degree_s(), rel=1e-12)
         singles = (c.single(probe, START_S, until_s) for c in (held, SeriesCache()))
         np.testing.assert_array_equal(*singles)
 

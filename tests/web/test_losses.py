@@ -63,7 +63,8 @@ def test_findings_that_cannot_be_are_refused(lost: TestClient, body: dict, words
 
 
 def test_a_house_without_losses_says_so(http: TestClient) -> None:
-    assert http.get("/api/losses").json() == {"year": None, "years": [], "clutches": []}
+    nothing = {"year": None, "years": [], "clutches": [], "worked_out": 0, "laid": 0}
+    assert http.get("/api/losses").json() == nothing
     problem(http.get("/api/clutches/26-09/losses"), 404)
     assert {kind["kind"] for kind in http.get("/api/findings").json()} >= {"yolk", "form", "cord"}
 
