@@ -1,12 +1,32 @@
 import { type ComponentType, lazy } from 'react'
-import { BrowserRouter, Route, Routes } from 'react-router'
+import { BrowserRouter, Route, Routes, useLocation } from 'react-router'
 import { Frame } from './frame/Frame'
 import { under } from './shared/api/under'
 import { Lost } from './shared/ui/Lost'
 
-/** A place loads its own script when it is first opened. */
-const place = (fetched: () => Promise<{ Component: ComponentType }>) =>
-  lazy(async () => ({ default: (await fetched()).Component }))
+/** A place loads its own script when it is first opened; where that failed, when it is next come to. */
+function place(fetched: () => Promise<{ Component: ComponentType }>): ComponentType {
+  let shownAt = ''
+  let failedAt: string | null = null
+  const load = async () => {
+    try {
+      return { default: (await fetched()).Component }
+    } catch (error) {
+      failedAt = shownAt
+      throw error
+    }
+  }
+  let Fetched = lazy(load)
+  return function Place() {
+    const { key } = useLocation()
+    shownAt = key
+    if (failedAt !== null && failedAt !== key) {
+      failedAt = null
+      Fetched = lazy(load)
+    }
+    return <Fetched />
+  }
+}
 
 const CabinetPlace = place(() => import('./features/cabinet/CabinetPlace'))
 const CabinetFormPlace = place(() => import('./features/cabinet/CabinetFormPlace'))

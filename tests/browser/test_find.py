@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from browser.places import open_place
 
@@ -59,3 +59,21 @@ def test_places_are_found_without_the_house_and_nothing_is_said_so(desk: Page, d
     expect(dialog).to_contain_text("The house does not answer: only places are found.")
     dialog.get_by_role("link", name="Lay day").click()
     expect(desk.get_by_role("heading", level=1)).to_have_text("Lay day")
+
+
+def test_enter_means_what_is_typed_not_what_still_stands_there(desk: Page, demo: str) -> None:
+    open_place(desk, demo)
+    desk.keyboard.press("/")
+    field = desk.get_by_role("searchbox", name="Find anything")
+    field.fill("26-04")
+    expect(desk.get_by_role("list", name="Found").get_by_role("link").first).to_be_visible()
+    held: list[Route] = []
+    desk.route("**/api/found*26-05*", lambda route: held.append(route))
+    field.fill("26-05")
+    desk.keyboard.press("Enter")
+    # The answer to what stood there before is no answer.
+    expect(desk.get_by_role("dialog")).to_be_visible()
+    expect(desk).to_have_url(re.compile("/$"))
+    for route in held:
+        route.continue_()
+    expect(desk).to_have_url(re.compile(r"/clutches/26-05$"))

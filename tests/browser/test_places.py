@@ -177,3 +177,26 @@ def test_help_is_under_the_thumb_too(phone: Page, demo: str) -> None:
     dialog = phone.get_by_role("dialog", name="Help and keys")
     expect(dialog).to_contain_text("in the order that keeps doors shut")
     expect(dialog).to_contain_text("Do not turn an egg")
+
+
+def test_a_place_whose_script_did_not_come_is_tried_again_when_it_is_come_to(
+    desk: Page, demo: str
+) -> None:
+    open_place(desk, demo)
+    desk.route("**/assets/SeasonsPlace-*.js", lambda route: route.abort())
+    desk.keyboard.press("e")
+    expect(desk.get_by_role("heading", level=1)).to_have_text("There is nothing here")
+    desk.keyboard.press("b")
+    expect(desk.get_by_role("heading", level=1)).to_have_text("Bench")
+    desk.unroute("**/assets/SeasonsPlace-*.js")
+    desk.keyboard.press("e")
+    expect(desk.get_by_role("heading", level=1)).to_have_text("Seasons")
+
+
+def test_the_wall_says_when_the_house_does_not_answer(desk: Page, demo: str) -> None:
+    open_place(desk, f"{demo}/wall")
+    desk.route("**/api/**", lambda route: route.abort())
+    desk.evaluate("dispatchEvent(new Event('offline'))")
+    expect(desk.get_by_role("alert").or_(desk.get_by_role("status")).first).to_be_visible()
+    desk.keyboard.press("/")
+    expect(desk.get_by_role("dialog", name="Find anything")).to_be_visible()

@@ -15,8 +15,8 @@ from sandboa.services.acts.errors import NotFound
 from sandboa.services.clutches.issued_forecasts import keep_due
 from sandboa.services.hatching.fates import FateCommand, declare_fates
 from sandboa.services.hatching.overview import hatch_overview
-from sandboa.services.losses.ahead import outcomes_by_now
 from sandboa.services.losses.loss_list import losses_of_year
+from sandboa.services.losses.outcomes import outcomes_by_now
 from sandboa.services.losses.why import clutch_losses, losses_at_hand, losses_of
 from sandboa.services.rounds.close_visit import close_visit
 from sandboa.services.rounds.visit import BoxVisit

@@ -66,15 +66,25 @@ export function Frame() {
     if (pathname) window.scrollTo(0, 0)
     noteOpen(pathname)
   }, [pathname])
+  const dialogs = (
+    <Suspense>
+      {keys.asked && <KeysDialog open={keys.open} onClose={keys.hide} />}
+      {finding.asked && <FindDialog open={finding.open} onClose={finding.hide} />}
+    </Suspense>
+  )
   if (pathname === WALL && admitted) {
     return (
-      <chakra.main id="place">
-        <Safe at={pathname}>
-          <Suspense fallback={<Waiting />}>
-            <Outlet />
-          </Suspense>
-        </Safe>
-      </chakra.main>
+      <>
+        <OutOfReach />
+        <chakra.main id="place">
+          <Safe at={pathname}>
+            <Suspense fallback={<Waiting />}>
+              <Outlet />
+            </Suspense>
+          </Safe>
+        </chakra.main>
+        {dialogs}
+      </>
     )
   }
   return (
@@ -110,10 +120,7 @@ export function Frame() {
         </Safe>
       </chakra.main>
       <PlacesBar onHelp={keys.show} />
-      <Suspense>
-        {keys.asked && <KeysDialog open={keys.open} onClose={keys.hide} />}
-        {finding.asked && <FindDialog open={finding.open} onClose={finding.hide} />}
-      </Suspense>
+      {dialogs}
     </Flex>
   )
 }

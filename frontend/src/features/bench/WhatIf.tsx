@@ -9,6 +9,7 @@ import { day, fromInputMoment, inputMoment } from '@/shared/dates'
 import { fileBody } from '@/shared/files/fileBody'
 import { DevelopmentRibbon } from '@/shared/forecast/DevelopmentRibbon'
 import { ForecastWindows } from '@/shared/forecast/ForecastWindows'
+import { USUAL_C } from '@/shared/forecast/usual'
 import { Columns } from '@/shared/logger-file/Columns'
 import { DropLoggerFile } from '@/shared/logger-file/DropLoggerFile'
 import { type FileChoices, Questions } from '@/shared/logger-file/Questions'
@@ -35,7 +36,7 @@ export function WhatIf({ now }: { now: string }) {
     mode: 'onChange',
     defaultValues: {
       laidAt: inputMoment(new Date(Date.parse(now) - 20 * 86_400_000)),
-      setPoint: fromCelsius(31.5, unit).toFixed(1),
+      setPoint: fromCelsius(USUAL_C, unit).toFixed(1),
       other: fromCelsius(30, unit).toFixed(1),
       eggs: '6',
     },

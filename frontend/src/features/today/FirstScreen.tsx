@@ -4,12 +4,10 @@ import { type ReactNode, useId, useState } from 'react'
 import { Link } from 'react-router'
 import { answer, api } from '@/shared/api/client'
 import { dayRange, fromInputMoment, inputMoment } from '@/shared/dates'
+import { USUAL_C } from '@/shared/forecast/usual'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title } from '@/shared/ui/page'
 import { degrees, toCelsius, typedNumber, useTemperatureUnit } from '@/shared/units'
-
-/** °C that cabinets are set to most (assumption); the keeper types their own over it. */
-const USUAL_C = 31.5
 
 /** An empty house: three ways in, each to something useful within a few taps. */
 export function FirstScreen({ now }: { now: string }) {

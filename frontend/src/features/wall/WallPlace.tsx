@@ -6,7 +6,7 @@ import { alarmInWords, byGravity } from '@/shared/climate/Alarms'
 import { useAlarms } from '@/shared/climate/useAlarms'
 import { dayAndTime, dayRange } from '@/shared/dates'
 import { Waiting } from '@/shared/ui/page'
-import { temperature, temperatureRange, useTemperatureUnit } from '@/shared/units'
+import { degrees, temperature, useTemperatureUnit } from '@/shared/units'
 import { cabinetsNow, nextPips, toDo } from './wall'
 
 /** Lines of a list that fit, and under an alarm; the rest is counted. */
@@ -106,7 +106,8 @@ function Cabinets({ cabinets }: { cabinets: ReturnType<typeof cabinetsNow> }) {
         return (
           <Line key={name}>
             <Span fontWeight="heavy">{name}</Span>{' '}
-            {even ? temperature(low, unit) : temperatureRange(low, high, unit)}
+            {even ? '' : `${degrees(low, unit).toFixed(1)} to `}
+            {temperature(high, unit)}
             {setTo !== null && <Span color="soft"> set {temperature(setTo, unit)}</Span>}
           </Line>
         )

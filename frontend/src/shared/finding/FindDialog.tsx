@@ -1,5 +1,5 @@
 import { Box, chakra, Dialog, Flex, Input, Portal, Span, Text } from '@chakra-ui/react'
-import { keepPreviousData, queryOptions, useQuery } from '@tanstack/react-query'
+import { keepPreviousData, queryOptions, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type KeyboardEvent, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { answer, api } from '@/shared/api/client'
@@ -62,8 +62,17 @@ function Finding({ onClose }: { onClose: () => void }) {
   const asked = useQuery(foundQuery(words))
   const list = useRef<HTMLUListElement>(null)
   const navigate = useNavigate()
+  const client = useQueryClient()
   // What the house knows of what was typed before stands until it has answered anew.
   const told: Found[] = words ? [...(asked.data ?? []), ...placesFound(words, runs)] : []
+  // Whoever types quickly means what is typed, not what still stands below it.
+  const follow = async () => {
+    const answered = await client.ensureQueryData(foundQuery(words)).catch(() => [])
+    const [first] = [...answered, ...placesFound(words, runs)]
+    if (!words || !first) return
+    onClose()
+    navigate(first.place)
+  }
   const links = () => [...(list.current?.querySelectorAll('a') ?? [])]
   const step = (event: KeyboardEvent<HTMLElement>) => {
     const by = { ArrowDown: 1, ArrowUp: -1 }[event.key]
@@ -89,12 +98,7 @@ function Finding({ onClose }: { onClose: () => void }) {
           value={sought}
           placeholder="26-04, 26-04/3, Sorrel, top up 26-04"
           onChange={(event) => setSought(event.target.value)}
-          onKeyDown={(event) => {
-            const first = told[0]
-            if (event.key !== 'Enter' || !first) return
-            onClose()
-            navigate(first.place)
-          }}
+          onKeyDown={(event) => event.key === 'Enter' && void follow()}
         />
         <Button onClick={onClose}>Close</Button>
       </Flex>

@@ -9,8 +9,7 @@ from sandboa.core.pairing.genes import Gene, Odds
 from sandboa.services.animals.commands import find_animal
 from sandboa.services.animals.genes import odds_of
 from sandboa.services.breeding.proving import HouseCarriers, shown_traits
-from sandboa.services.losses.outcomes import ClutchOutcomes
-from sandboa.services.losses.why import all_outcomes
+from sandboa.services.losses.outcomes import ClutchOutcomes, outcomes_by_now
 from sandboa.services.snapshot.snapshot import Snapshot
 
 
@@ -46,7 +45,7 @@ def pair_record(snapshot: Snapshot, dam: int, sire: int, as_of_s: float) -> Pair
     odds = odds_of(dam, sire, list(carriers.listed.values()), carriers.together(dam, sire))
     own = [
         outcomes
-        for outcomes in all_outcomes(snapshot, as_of_s)
+        for outcomes in outcomes_by_now(snapshot, as_of_s)[0]
         if outcomes.clutch.dam_id == dam and outcomes.clutch.sire_id == sire
     ]
     return PairRecord(

@@ -1,36 +1,11 @@
 """Long work on losses, done bit by bit: what is there is told, the rest in its turn."""
 
-from collections.abc import Callable, Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 
 from sandboa.records.clutches import Clutch
-from sandboa.services.losses.outcomes import ClutchOutcomes, ends_at_hand, ends_of
+from sandboa.services.losses.outcomes import GoesOn, outcomes_by_now, without_end
 from sandboa.services.losses.why import ClutchLosses, losses_at_hand, losses_of
-from sandboa.services.moment.lessons import lessons
 from sandboa.services.snapshot.snapshot import Snapshot
-
-#: Says whether more may be worked out now.
-GoesOn = Callable[[], bool]
-
-
-def without_end() -> bool:
-    """For whoever waits until all is worked out."""
-    return True
-
-
-def outcomes_by_now(
-    snapshot: Snapshot, as_of_s: float, goes_on: GoesOn = without_end
-) -> tuple[list[ClutchOutcomes], int]:
-    """The ends of clutches laid by `as_of_s`, in order of laying, and of how many they wait.
-
-    Those at hand, and others for as long as it may.
-    """
-    known, laid = lessons(snapshot), [c for c in snapshot.clutches if c.laid_s < as_of_s]
-    found = [
-        ends_of(snapshot, clutch, known, as_of_s)
-        for clutch in laid
-        if ends_at_hand(snapshot, clutch, as_of_s) or goes_on()
-    ]
-    return found, len(laid) - len(found)
 
 
 def losses_by_now(

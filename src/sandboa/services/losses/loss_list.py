@@ -7,7 +7,8 @@ from sandboa.core.clutch_count import ClutchCount
 from sandboa.records.clutches import Clutch, PastClutch
 from sandboa.services.clutches.clutch_view import clutch_now
 from sandboa.services.clutches.egg_judgements import EggView
-from sandboa.services.losses.ahead import GoesOn, losses_by_now, without_end
+from sandboa.services.losses.ahead import losses_by_now
+from sandboa.services.losses.outcomes import GoesOn, without_end
 from sandboa.services.losses.why import ClutchLosses
 from sandboa.services.moment.lessons import lessons
 from sandboa.services.snapshot.kept import Same

@@ -1,6 +1,7 @@
 """How the eggs of a clutch ended, each with its window of death: held while the record stands."""
 
 import math
+from collections.abc import Callable
 from dataclasses import dataclass
 from typing import Final
 
@@ -16,11 +17,20 @@ from sandboa.services.boxes.box_stays import BoxStay, box_stays
 from sandboa.services.boxes.climate import development_curve
 from sandboa.services.boxes.egg_paths import EggPath, groups_by_path
 from sandboa.services.clutches.egg_judgements import removed_s
-from sandboa.services.moment.lessons import Lessons, circumstances
+from sandboa.services.moment.lessons import Lessons, circumstances, lessons
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Days after lay beyond which nothing more is learned of an egg (assumption).
 _LONGEST_DAYS: Final = 110.0
+
+
+#: Says whether more may be worked out now.
+GoesOn = Callable[[], bool]
+
+
+def without_end() -> bool:
+    """For whoever waits until all is worked out."""
+    return True
 
 
 @dataclass(frozen=True)
@@ -103,6 +113,22 @@ def _stamp(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> tuple[int, int
         acts.every_clutch,
         0 if finished else int(as_of_s // 3600),
     )
+
+
+def outcomes_by_now(
+    snapshot: Snapshot, as_of_s: float, goes_on: GoesOn = without_end
+) -> tuple[list[ClutchOutcomes], int]:
+    """The ends of clutches laid by `as_of_s`, in order of laying, and of how many they wait.
+
+    Those at hand, and others for as long as it may.
+    """
+    known, laid = lessons(snapshot), [c for c in snapshot.clutches if c.laid_s < as_of_s]
+    found = [
+        ends_of(snapshot, clutch, known, as_of_s)
+        for clutch in laid
+        if ends_at_hand(snapshot, clutch, as_of_s) or goes_on()
+    ]
+    return found, len(laid) - len(found)
 
 
 def stays_of_egg(snapshot: Snapshot, end: EggOutcome) -> tuple[BoxStay, ...]:

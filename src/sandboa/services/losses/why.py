@@ -31,8 +31,12 @@ from sandboa.services.losses.box_evidence import (
     water_of,
 )
 from sandboa.services.losses.house_evidence import neighbours_of, parents_of
-from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome, ends_of, stays_of_egg
-from sandboa.services.moment.lessons import lessons
+from sandboa.services.losses.outcomes import (
+    ClutchOutcomes,
+    EggOutcome,
+    outcomes_by_now,
+    stays_of_egg,
+)
 from sandboa.services.snapshot.snapshot import Snapshot
 
 #: Share of the box within which two eggs touch (assumption: about an egg's length).
@@ -95,18 +99,8 @@ def stamp_of_losses(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> tuple
     return acts.by_clutch.get(clutch.entity_id, 0), acts.losses, 0
 
 
-def all_outcomes(snapshot: Snapshot, as_of_s: float) -> tuple[ClutchOutcomes, ...]:
-    """The ends of every clutch laid by then."""
-    known = lessons(snapshot)
-    return tuple(
-        ends_of(snapshot, clutch, known, as_of_s)
-        for clutch in snapshot.clutches
-        if clutch.laid_s < as_of_s
-    )
-
-
 def _worked_out(snapshot: Snapshot, clutch: Clutch, as_of_s: float) -> ClutchLosses:
-    everyone = all_outcomes(snapshot, as_of_s)
+    everyone, _ = outcomes_by_now(snapshot, as_of_s)
     outcomes = next(e for e in everyone if e.clutch.entity_id == clutch.entity_id)
     others = [e for e in everyone if e.clutch.entity_id != clutch.entity_id]
     listed = as_genes(genes())

@@ -10,8 +10,12 @@ from sandboa.core.rates import Cell, Tally
 from sandboa.records.clutches import Clutch, PastClutch
 from sandboa.services.boxes.box_stays import BoxStay
 from sandboa.services.clutches.methods import method_of
-from sandboa.services.losses.ahead import outcomes_by_now
-from sandboa.services.losses.outcomes import ClutchOutcomes, EggOutcome, stays_of_egg
+from sandboa.services.losses.outcomes import (
+    ClutchOutcomes,
+    EggOutcome,
+    outcomes_by_now,
+    stays_of_egg,
+)
 from sandboa.services.seasons.changes import PlaceChange, place_changes, where_longest
 from sandboa.services.seasons.dimensions import PLACES, SIDE_BY_SIDE, Dimension, while_developing
 from sandboa.services.snapshot.snapshot import Snapshot

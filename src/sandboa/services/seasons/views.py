@@ -24,14 +24,9 @@ from sandboa.core.seasons import CauseCost, SeasonFacts, SeasonFinding, season_f
 from sandboa.core.standing import StandingScore
 from sandboa.services.acts.errors import NotFound
 from sandboa.services.clutches.issued_forecasts import scores
-from sandboa.services.losses.ahead import (
-    GoesOn,
-    go_on_with_losses,
-    losses_by_now,
-    outcomes_by_now,
-    without_end,
-)
+from sandboa.services.losses.ahead import go_on_with_losses, losses_by_now
 from sandboa.services.losses.loss_list import year_of
+from sandboa.services.losses.outcomes import GoesOn, outcomes_by_now, without_end
 from sandboa.services.losses.why import LostEgg
 from sandboa.services.seasons.changes import PlaceChange
 from sandboa.services.seasons.counted import (

@@ -42,6 +42,7 @@ class LongWork:
         with self._lock:
             if self._stop.is_set():
                 return
+            self._wanted.pop(name, None)
             self._wanted[name] = piece
             if self._thread is None:
                 self._thread = Thread(target=self._work, name="long work", daemon=True)
