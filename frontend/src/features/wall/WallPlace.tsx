@@ -108,7 +108,12 @@ function Cabinets({ cabinets }: { cabinets: ReturnType<typeof cabinetsNow> }) {
             <Span fontWeight="heavy">{name}</Span>{' '}
             {even ? '' : `${degrees(low, unit).toFixed(1)} to `}
             {temperature(high, unit)}
-            {setTo !== null && <Span color="soft"> set {temperature(setTo, unit)}</Span>}
+            {setTo !== null && (
+              <Span color="soft" whiteSpace="nowrap">
+                {' '}
+                set {temperature(setTo, unit)}
+              </Span>
+            )}
           </Line>
         )
       })}
