@@ -75,6 +75,7 @@ lint() {
   "$py" -m mypy --no-error-summary
   .venv/bin/lint-imports --no-logo >&2
   (cd frontend && npm run --silent lint && npm run --silent typecheck)
+  fresh_client
 }
 
 fresh_client() {
@@ -105,7 +106,6 @@ case "${1:-}" in
     need certutil libnss3-tools "the tests of a phone that trusts the house"
     need systemd-analyze systemd "the tests of the service"
     lint
-    fresh_client
     (cd frontend && npm run --silent test)
     exec "$py" -m pytest -n 2 --dist worksteal
     ;;

@@ -8660,8 +8660,8 @@ export interface components {
         };
         /**
          * TodayResponse
-         * @description `broker_problem`: why no reading can come by MQTT, in words; `empty`: no animal and no clutch
-         *     was ever recorded.
+         * @description `broker_problem`: why no reading can come by MQTT, in words; `empty`: there is no animal, no
+         *     cabinet and no clutch, of now or before Sandboa.
          */
         TodayResponse: {
             /**
