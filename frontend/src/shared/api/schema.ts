@@ -69,6 +69,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/animals/retirements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Retire Animals
+         * @description Say that several animals breed no more, or again.
+         */
+        post: operations["retire_animals"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/animals/after-laying": {
         parameters: {
             query?: never;
@@ -437,6 +457,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clutches/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Method
+         * @description Let several clutches follow a house method, all of them or none.
+         */
+        post: operations["copy_method"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clutches/{code}/method": {
         parameters: {
             query?: never;
@@ -785,6 +825,26 @@ export interface paths {
          * @description Put a reason to open a box off for some days.
          */
         post: operations["put_off"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/postponements/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put Several Off
+         * @description Put reasons to open several boxes off for some days, all of them or none.
+         */
+        post: operations["put_several_off"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6635,6 +6695,16 @@ export interface components {
             act: components["schemas"]["ActResponse"];
         };
         /**
+         * MethodCopiesRequest
+         * @description The name of a house method, and the codes of the clutches that are to follow it.
+         */
+        MethodCopiesRequest: {
+            /** Method */
+            method: string;
+            /** Clutches */
+            clutches: string[];
+        };
+        /**
          * MethodRequest
          * @description A house method; `chosen` makes it the one new clutches start from.
          */
@@ -7377,6 +7447,13 @@ export interface components {
             /** Days */
             days: number;
         };
+        /** PostponementsRequest */
+        PostponementsRequest: {
+            /** Reasons */
+            reasons: components["schemas"]["ReasonRequest"][];
+            /** Days */
+            days: number;
+        };
         /**
          * PreferencesRequest
          * @description How whoever asks reads: what temperatures are told in.
@@ -7618,6 +7695,15 @@ export interface components {
             questions: components["schemas"]["QuestionResponse"][];
         };
         /**
+         * ReasonRequest
+         * @description A reason to open a box.
+         */
+        ReasonRequest: {
+            /** Box */
+            box: string;
+            kind: components["schemas"]["DueKind"];
+        };
+        /**
          * RecordColumnResponse
          * @description A column of a list: its heading, some of its cells, and what it is taken for.
          */
@@ -7835,6 +7921,19 @@ export interface components {
             problem: string | null;
             /** Aside */
             aside: string | null;
+        };
+        /**
+         * RetirementsRequest
+         * @description Animals by their ids, and whether they breed no more.
+         */
+        RetirementsRequest: {
+            /** Animals */
+            animals: number[];
+            /**
+             * Retired
+             * @default true
+             */
+            retired: boolean;
         };
         /**
          * RibbonPieceResponse
@@ -9473,6 +9572,39 @@ export interface operations {
             503: components["responses"]["503"];
         };
     };
+    retire_animals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RetirementsRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
     get_after_laying: {
         parameters: {
             query?: never;
@@ -10118,6 +10250,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["CandlingRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    copy_method: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MethodCopiesRequest"];
             };
         };
         responses: {
@@ -10816,6 +10981,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["PostponementRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ActResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    put_several_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PostponementsRequest"];
             };
         };
         responses: {

@@ -116,6 +116,21 @@ def offer_meal(
     return offering
 
 
+def retire(entities: Sequence[int], now_s: float, *, retired: bool = True) -> Act:
+    """Say that animals breed no more, or again: in one act, all or none.
+
+    Raises NotFound for an unknown animal.
+    """
+    animals = [find_animal(entity) for entity in entities]
+    what = "retired" if retired else "breeding again"
+    who = animals[0].name if len(animals) == 1 else f"{len(animals)} animals"
+    with act(ActKind.ANIMAL, f"{who} {what}", now_s) as retiring:
+        for animal in animals:
+            if bool(animal.retired) is not retired:
+                animal.correct(retiring, retired=int(retired))
+    return retiring
+
+
 def breeds_as(entity: int) -> bool:
     """Whether anything is recorded of the animal that only a dam, or only a sire, can have."""
     as_parent = (

@@ -1,5 +1,6 @@
 """House methods: made, changed, chosen; and the copy each clutch has."""
 
+from collections.abc import Sequence
 from dataclasses import asdict, dataclass, replace
 from enum import StrEnum
 
@@ -25,7 +26,7 @@ from sandboa.records.clutches import clutch_coded
 from sandboa.records.facts import Act, act_of
 from sandboa.records.methods import ClutchMethod, MethodLines
 from sandboa.services.acts.errors import Conflict, NotFound
-from sandboa.services.acts.recording import act
+from sandboa.services.acts.recording import act, together
 from sandboa.services.snapshot.settings import house_settings
 
 
@@ -139,6 +140,22 @@ def change_clutch_method(code: str, method: Method, now_s: float) -> Act:
         else:
             held.correct(changing, **lines_of(method))
     return changing
+
+
+def copy_to_clutches(name: str, codes: Sequence[str], now_s: float) -> Act:
+    """Let clutches follow the house method of that name as it is now: in one act, all or none.
+
+    Raises NotFound for an unknown method or clutch; NotPlausible where the method cannot be.
+    """
+    house = next((m.method for m in house_methods() if m.method.name == name), None)
+    if house is None:
+        raise NotFound(f"there is no method {name}")
+    to = f"{len(codes)} clutches" if len(codes) != 1 else codes[0]
+    words = f"House method {name} copied to {to}"
+    with together(ActKind.METHOD, words, now_s, None) as copying:
+        for code in codes:
+            change_clutch_method(code, house, now_s)
+    return copying
 
 
 def lines_of(method: Method) -> dict[str, object]:

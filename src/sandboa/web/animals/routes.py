@@ -29,6 +29,7 @@ from sandboa.web.animals.schemas import (
     ClutchOfResponse,
     HatchedHereResponse,
     MealRequest,
+    RetirementsRequest,
     TickRequest,
     TraitProofResponse,
     WeightRequest,
@@ -76,6 +77,13 @@ def add_animal(asked: AnimalRequest, now_s: NowS) -> AnimalAddedResponse:
     """Record an animal."""
     entity, act = animals.add_animal(_said(asked), now_s)
     return AnimalAddedResponse(id=entity, act=ActResponse.of(act))
+
+
+@router.post("/retirements", dependencies=[RECORD], status_code=201)
+def retire_animals(asked: RetirementsRequest, now_s: NowS) -> ActResponse:
+    """Say that several animals breed no more, or again."""
+    entities = list(dict.fromkeys(asked.animals))
+    return ActResponse.of(animals.retire(entities, now_s, retired=asked.retired))
 
 
 @router.get("/after-laying", dependencies=[LOOK])

@@ -43,6 +43,13 @@ class AnimalRequest(RequestSchema):
     retired: bool = False
 
 
+class RetirementsRequest(RequestSchema):
+    """Animals by their ids, and whether they breed no more."""
+
+    animals: Annotated[list[Id], Field(min_length=1, max_length=2_000)]
+    retired: bool = True
+
+
 class WeightRequest(RequestSchema):
     """`confirmed`: the leap from the weight before was asked about and is right."""
 

@@ -44,6 +44,7 @@ from sandboa.web.clutches.schemas import (
     GapResponse,
     GradeRequest,
     LearnedResponse,
+    MethodCopiesRequest,
     OriginRequest,
     OriginResponse,
     PossibleSireResponse,
@@ -101,6 +102,13 @@ def candle_egg(code: Code, number: EggNumber, asked: CandlingRequest, now_s: Now
     seen_s = seconds_or_now(asked.at, now_s)
     act = looks.candle_egg(code, number, asked.vessels, asked.disc, seen_s, now_s)
     return ActResponse.of(act)
+
+
+@router.post("/methods", dependencies=[RECORD], status_code=201)
+def copy_method(asked: MethodCopiesRequest, now_s: NowS) -> ActResponse:
+    """Let several clutches follow a house method, all of them or none."""
+    codes = list(dict.fromkeys(asked.clutches))
+    return ActResponse.of(methods.copy_to_clutches(asked.method, codes, now_s))
 
 
 @router.put("/{code}/method", dependencies=[RECORD])

@@ -141,6 +141,15 @@ class AsLaidResponse(ResponseSchema):
     shelf: str
 
 
+class MethodCopiesRequest(RequestSchema):
+    """The name of a house method, and the codes of the clutches that are to follow it."""
+
+    method: Annotated[str, Field(max_length=200)]
+    clutches: Annotated[
+        list[Annotated[str, Field(max_length=20)]], Field(min_length=1, max_length=1_000)
+    ]
+
+
 class SiresRequest(RequestSchema):
     """The sires a clutch may be of, by their ids: one alone is its sire, none: not known."""
 

@@ -9,7 +9,7 @@ from sandboa.services.acts.revisions import saved_over
 from sandboa.services.moment.as_of import at_hand
 from sandboa.services.rounds.close_visit import Closed, Refused, deliver
 from sandboa.services.rounds.correct_visit import correct_visit
-from sandboa.services.rounds.postponing import postpone
+from sandboa.services.rounds.postponing import postpone, postpone_several
 from sandboa.services.rounds.recorded_visit import recorded_visit
 from sandboa.services.rounds.round_now import RoundBox, round_now
 from sandboa.services.rounds.visit import BoxVisit, EggSeen, EggsMoved, FreshMedium
@@ -21,6 +21,7 @@ from sandboa.web.responses.parts import joined
 from sandboa.web.rounds.schemas import (
     OutcomesResponse,
     PostponementRequest,
+    PostponementsRequest,
     RecordedVisitResponse,
     RoundBoxResponse,
     RoundResponse,
@@ -101,6 +102,13 @@ def put_visit_right(visit: VisitId, asked: VisitRequest, seen: Seen, now_s: NowS
 def put_off(asked: PostponementRequest, now_s: NowS) -> ActResponse:
     """Put a reason to open a box off for some days."""
     return ActResponse.of(postpone(asked.box, asked.kind, asked.days, now_s))
+
+
+@router.post("/postponements/several", dependencies=[RECORD], status_code=201)
+def put_several_off(asked: PostponementsRequest, now_s: NowS) -> ActResponse:
+    """Put reasons to open several boxes off for some days, all of them or none."""
+    reasons = [(reason.box, reason.kind) for reason in asked.reasons]
+    return ActResponse.of(postpone_several(reasons, asked.days, now_s))
 
 
 def _outcome(key: str, told: Closed | Refused) -> VisitOutcome:

@@ -32,6 +32,10 @@ from sandboa.web.schemas.water import BoxWaterResponse
 MOST_VISITS = 500
 
 
+#: Reasons put off in one request: every one of the largest house.
+MOST_REASONS = 5_000
+
+
 _Name = Annotated[str, Field(max_length=200)]
 
 
@@ -271,9 +275,19 @@ class OutcomesResponse(BaseModel):
     outcomes: list[VisitOutcome]
 
 
-class PostponementRequest(RequestSchema):
+class ReasonRequest(RequestSchema):
+    """A reason to open a box."""
+
     box: _Name
     kind: DueKind
+
+
+class PostponementRequest(ReasonRequest):
+    days: float
+
+
+class PostponementsRequest(RequestSchema):
+    reasons: Annotated[list[ReasonRequest], Field(min_length=1, max_length=MOST_REASONS)]
     days: float
 
 
