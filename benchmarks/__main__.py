@@ -12,6 +12,7 @@ from benchmarks import (
     readings,
     rounds,
     scale,
+    screens,
     size,
     today,
     trace,
@@ -31,6 +32,7 @@ _REPORTS = {
     "rounds": rounds.report,
     "trace": trace.report,
     "scale": scale.report,
+    "screens": screens.report,
     "size": size.report,
     "alarm-monitor": alarm_monitor.report,
 }

@@ -7,13 +7,13 @@ from sandboa.web.front_end.pages import STATIC
 
 
 def first_load_scripts() -> set[Path]:
-    """The entry script, what it preloads and Today, with all that they import in turn.
+    """The entry script, Today in it, and what it preloads, with all that they import in turn.
 
     What comes once the page is drawn is imported by a call, and is not among them.
     """
     assets = STATIC / "assets"
     entry = re.findall(r"assets/([\w.-]+\.js)", (STATIC / "index.html").read_text())
-    wanted, todo = set[str](), [*entry, *(p.name for p in assets.glob("TodayPlace-*.js"))]
+    wanted, todo = set[str](), entry
     while todo:
         name = todo.pop()
         if name not in wanted:

@@ -1,5 +1,6 @@
 import { type ComponentType, lazy } from 'react'
 import { BrowserRouter, Route, Routes, useLocation } from 'react-router'
+import { Component as Today } from './features/today/TodayPlace'
 import { Frame } from './frame/Frame'
 import { under } from './shared/api/under'
 import { Lost } from './shared/ui/Lost'
@@ -31,7 +32,8 @@ function place(fetched: () => Promise<{ Component: ComponentType }>): ComponentT
 const CabinetPlace = place(() => import('./features/cabinet/CabinetPlace'))
 const CabinetFormPlace = place(() => import('./features/cabinet/CabinetFormPlace'))
 const PLACES: [path: string, Place: ComponentType][] = [
-  ['/', place(() => import('./features/today/TodayPlace'))],
+  // Opened more than all others: it comes with the frame, in the same files.
+  ['/', Today],
   ['/clutches/:code', place(() => import('./features/clutch/ClutchPlace'))],
   ['/clutches/:code/eggs/:number', place(() => import('./features/egg/EggPlace'))],
   ['/round', place(() => import('./features/round/RoundPlace'))],

@@ -18,6 +18,7 @@ export function BoxFrame({
 }) {
   return (
     <div
+      data-box
       style={{ position: 'relative', aspectRatio: `${BOX.width} / ${BOX.height}`, width: '100%' }}
     >
       <svg

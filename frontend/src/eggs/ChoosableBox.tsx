@@ -1,4 +1,4 @@
-import { type KeyboardEvent, useRef } from 'react'
+import { type KeyboardEvent, memo, useCallback } from 'react'
 import { BoxFrame, EggPicture, EggSpot, spotButton } from './BoxFrame'
 import { describeEgg } from './describe'
 import { nameOf } from './look'
@@ -24,37 +24,68 @@ export function ChoosableBox({
   onReach?: (name: string) => void
 }) {
   const scale = scaleFor(eggs.length)
-  const buttons = useRef<(HTMLButtonElement | null)[]>([])
-  /** Arrow keys go from egg to egg. */
-  const move = (at: number, event: KeyboardEvent) => {
-    const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
-    if (!by) return
-    event.preventDefault()
-    const to = (at + by + eggs.length) % eggs.length
-    buttons.current[to]?.focus()
-    const next = eggs[to]
-    if (next) onChoose(nameOf(next))
-  }
   return (
     <BoxFrame medium={medium} onGrid={onGrid} eggs={eggs}>
-      {eggs.map((egg, at) => (
-        <EggSpot key={nameOf(egg)} egg={egg} scale={scale}>
-          <button
-            type="button"
-            ref={(button) => {
-              buttons.current[at] = button
-            }}
-            aria-label={describeEgg(egg, day)}
-            aria-pressed={chosen === nameOf(egg)}
-            onClick={() => onChoose(nameOf(egg))}
-            onFocus={() => onReach?.(nameOf(egg))}
-            onKeyDown={(event) => move(at, event)}
-            style={spotButton(chosen === nameOf(egg))}
-          >
-            <EggPicture egg={egg} scale={scale} />
-          </button>
-        </EggSpot>
+      {eggs.map((egg) => (
+        <EggButton
+          key={nameOf(egg)}
+          egg={egg}
+          scale={scale}
+          day={day}
+          chosen={chosen === nameOf(egg)}
+          onChoose={onChoose}
+          onReach={onReach}
+        />
       ))}
     </BoxFrame>
   )
 }
+
+/** One egg of the box, drawn again only when it is another one, or chosen, or let go. */
+const EggButton = memo(function EggButton({
+  egg,
+  scale,
+  day,
+  chosen,
+  onChoose,
+  onReach,
+}: {
+  egg: PlacedEgg
+  scale: number
+  day: number
+  chosen: boolean
+  onChoose: (name: string) => void
+  onReach: ((name: string) => void) | undefined
+}) {
+  const name = nameOf(egg)
+  /** Arrow keys go from egg to egg. */
+  const move = useCallback(
+    (event: KeyboardEvent<HTMLButtonElement>) => {
+      const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
+      const frame = event.currentTarget.closest('[data-box]')
+      if (!by || !frame) return
+      event.preventDefault()
+      const all = [...frame.querySelectorAll('button')]
+      const next = all[(all.indexOf(event.currentTarget) + by + all.length) % all.length]
+      next?.focus()
+      if (next?.value) onChoose(next.value)
+    },
+    [onChoose],
+  )
+  return (
+    <EggSpot egg={egg} scale={scale}>
+      <button
+        type="button"
+        value={name}
+        aria-label={describeEgg(egg, day)}
+        aria-pressed={chosen}
+        onClick={() => onChoose(name)}
+        onFocus={() => onReach?.(name)}
+        onKeyDown={move}
+        style={spotButton(chosen)}
+      >
+        <EggPicture egg={egg} scale={scale} />
+      </button>
+    </EggSpot>
+  )
+})

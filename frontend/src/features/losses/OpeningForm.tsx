@@ -148,7 +148,7 @@ function OneKind({
       }))}
       on={found[kind.kind] ?? []}
       onToggle={onToggle}
-      css={{ width: '7.25rem', minHeight: '6rem', px: 1, fontSize: 'small' }}
+      drawn
     />
   )
 }

@@ -9,7 +9,7 @@ import { Choices } from '@/shared/ui/Choices'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 import { Grams, Select, Words } from './boxFields'
 import { BOX_SIGNS } from './boxSigns'
-import { type Draft, grams, topUpFor, withAllGraded, wrongWith } from './draft'
+import { type ChangeDraft, type Draft, grams, topUpFor, withAllGraded, wrongWith } from './draft'
 import { FreshMedium } from './FreshMedium'
 import { MoveAll } from './MoveEggs'
 import { type Round, type RoundBox, useLimits } from './queries'
@@ -18,7 +18,7 @@ import { BOX_ACTS } from './signs'
 type Props = {
   box: RoundBox
   draft: Draft
-  onChange: (draft: Draft) => void
+  onChange: ChangeDraft
 }
 
 /** The box itself: what it weighs and what to add, lid and medium, what is done at it. */
@@ -29,20 +29,13 @@ export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round
   return (
     <chakra.section aria-label="Box" display="flex" flexDirection="column" gap={5}>
       <Water box={box} draft={draft} onChange={onChange} />
-      <AllEggs box={box} draft={draft} onChange={onChange} />
+      <AllEggs box={box} onChange={onChange} />
       {BOX_SIGNS.map((group) => (
-        <Choices
+        <BoxSign
           key={group.kind}
-          legend={group.legend}
-          columns={group.choices.length}
-          choices={group.choices.map((choice) => ({
-            ...choice,
-            label: <Span fontSize="small">{choice.label}</Span>,
-          }))}
+          group={group}
           value={draft.signs[group.kind] ?? null}
-          onChoose={(value) =>
-            onChange({ ...draft, signs: { ...draft.signs, [group.kind]: value } })
-          }
+          onChange={onChange}
         />
       ))}
       {draft.signs.smell === 'foul' && (
@@ -55,7 +48,7 @@ export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round
         legend="Done at the box"
         chips={BOX_ACTS.filter(({ value }) => isPossible(value, box))}
         on={draft.acts}
-        onToggle={(act) => onChange({ ...draft, acts: toggled(draft.acts, act) })}
+        onToggle={(act) => onChange((held) => ({ ...held, acts: toggled(held.acts, act) }))}
       />
       <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap={4}>
         <Select
@@ -66,10 +59,10 @@ export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round
             label: closing,
           }))}
           onChange={(closing) =>
-            onChange({
-              ...draft,
+            onChange((held) => ({
+              ...held,
               closing: closing === box.box_water.closing ? null : (closing as Draft['closing']),
-            })
+            }))
           }
         />
         <Select
@@ -81,7 +74,7 @@ export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round
           }))}
           onChange={(place) => {
             const [cabinet = '', shelf = ''] = place.split('/')
-            onChange({ ...draft, shelf: place === here ? null : { cabinet, shelf } })
+            onChange((held) => ({ ...held, shelf: place === here ? null : { cabinet, shelf } }))
           }}
         />
       </Grid>
@@ -92,17 +85,43 @@ export function BoxPanel({ box, round, draft, onChange }: Props & { round: Round
           error={wrong?.field === 'change' ? wrong.words : undefined}
           signed
           help="less than 0 for what was taken out; empty for nothing to speak of"
-          onChange={(text) => onChange({ ...draft, change: text })}
+          onChange={(change) => onChange((held) => ({ ...held, change }))}
         />
       )}
-      <MoveAll box={box} round={round} draft={draft} onChange={onChange} />
+      <MoveAll box={box} round={round} moves={draft.moves} onChange={onChange} />
       <FreshMedium box={box} draft={draft} onChange={onChange} />
       <Words
         label="Note on this visit"
         value={draft.note}
-        onChange={(note) => onChange({ ...draft, note })}
+        onChange={(note) => onChange((held) => ({ ...held, note }))}
       />
     </chakra.section>
+  )
+}
+
+/** What is seen, felt or smelled of the box. */
+function BoxSign({
+  group,
+  value,
+  onChange,
+}: {
+  group: (typeof BOX_SIGNS)[number]
+  value: string | null
+  onChange: ChangeDraft
+}) {
+  return (
+    <Choices
+      legend={group.legend}
+      columns={group.choices.length}
+      choices={group.choices.map((choice) => ({
+        ...choice,
+        label: <Span fontSize="small">{choice.label}</Span>,
+      }))}
+      value={value}
+      onChoose={(chosen) =>
+        onChange((held) => ({ ...held, signs: { ...held.signs, [group.kind]: chosen } }))
+      }
+    />
   )
 }
 
@@ -114,7 +133,7 @@ function isPossible(act: Draft['acts'][number], box: RoundBox): boolean {
 }
 
 /** One answer for every egg; those that differ are tapped afterwards. */
-function AllEggs({ box, draft, onChange }: Props) {
+function AllEggs({ box, onChange }: Omit<Props, 'draft'>) {
   const [open, setOpen] = useState(false)
   if (!open) {
     return (
@@ -133,7 +152,7 @@ function AllEggs({ box, draft, onChange }: Props) {
       }))}
       value={null}
       onChoose={(grade) => {
-        onChange(withAllGraded(draft, box.eggs, Number(grade)))
+        onChange((held) => withAllGraded(held, box.eggs, Number(grade)))
         setOpen(false)
       }}
     />
@@ -167,14 +186,14 @@ function Water({ box, draft, onChange }: Props) {
           value={draft.mass}
           error={wrong?.field === 'mass' ? wrong.words : undefined}
           help={weighedBefore(box)}
-          onChange={(text) => onChange({ ...draft, mass: text })}
+          onChange={(text) => onChange((held) => ({ ...held, mass: text }))}
         />
         <Grams
           label="Water added, g"
           value={draft.water}
           error={wrong?.field === 'water' ? wrong.words : undefined}
           help="1 g is 1 ml"
-          onChange={(text) => onChange({ ...draft, water: text })}
+          onChange={(text) => onChange((held) => ({ ...held, water: text }))}
         />
       </Grid>
       {add && add.today_g > 0 && (
@@ -184,7 +203,7 @@ function Water({ box, draft, onChange }: Props) {
           split={add.split}
           by={step ? null : measured ? 'by its last weighing' : 'by estimate'}
           poured={draft.water === String(add.today_g)}
-          onPour={(water) => onChange({ ...draft, water })}
+          onPour={(water) => onChange((held) => ({ ...held, water }))}
         />
       )}
       {step && step.add_g === 0 && <Text color="soft">Nothing to add by the scale.</Text>}

@@ -1,5 +1,5 @@
 import { Span } from '@chakra-ui/react'
-import { useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { useKeys } from '@/shared/keys/useKeys'
 import { MomentField } from '@/shared/moment/MomentField'
@@ -43,24 +43,30 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
   // The house reading on must not open this box anew.
   const asOpened = useRef(box)
 
+  // What is open now, for what changes it; what is drawn follows.
+  const held = useRef<Draft | null>(null)
+  const change = useCallback((becomes: (draft: Draft) => Draft) => {
+    if (!held.current) return
+    held.current = becomes(held.current)
+    setDraft(held.current)
+    void keepOpen(held.current)
+  }, [])
+
   useEffect(() => {
     // What was tapped before the phone locked, or a door just opened.
     let here = true
-    openDraft(name).then((held) => {
+    openDraft(name).then((kept) => {
       if (!here) return
       const moment = heldMoment()
-      const opened = held ?? openBox(asOpened.current, new Date(), moment)
+      const opened = kept ?? openBox(asOpened.current, new Date(), moment)
       // What was tapped is of the moment that is held now, wherever that was changed.
-      setDraft(moment === opened.closedAt ? opened : seenAt(opened, moment, new Date()))
+      held.current = moment === opened.closedAt ? opened : seenAt(opened, moment, new Date())
+      setDraft(held.current)
     })
     return () => {
       here = false
     }
   }, [name])
-  const change = (next: Draft) => {
-    setDraft(next)
-    void keepOpen(next)
-  }
   const limits = useLimits(box)
   const wrong = draft && wrongWith(draft, limits)
   const next = nextDue(round.boxes, closed, name)
@@ -97,7 +103,7 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
             onChange={(moment) => {
               // The next box is entered for the same moment.
               holdMoment(moment)
-              change(seenAt(draft, moment, new Date()))
+              change((open) => seenAt(open, moment, new Date()))
             }}
           />
           {draft.closedAt === null && <DoorClock since={draft.openedAt} />}

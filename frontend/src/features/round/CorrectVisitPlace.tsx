@@ -89,11 +89,11 @@ function Correcting({ recorded, box, round }: { recorded: Recorded; box: RoundBo
             again="As it was"
             moment={draft.closedAt}
             onChange={(moment) =>
-              setDraft({
-                ...draft,
+              setDraft((held) => ({
+                ...held,
                 openedAt: moment ?? recorded.visit.opened_at,
                 closedAt: moment ?? recorded.visit.closed_at,
-              })
+              }))
             }
           />
         }

@@ -1,5 +1,5 @@
-import { Box, chakra, Flex, HStack, Span, Text } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
+import { Box, chakra, Span, Text } from '@chakra-ui/react'
+import { memo, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { GRADE_WORDS, GRADES } from '@/eggs/look'
@@ -15,18 +15,27 @@ import { Chips } from '@/shared/ui/Chips'
 import { Choices } from '@/shared/ui/Choices'
 import { Notice } from '@/shared/ui/page'
 import { Grams } from './boxFields'
-import { type Draft, type EggDraft, eggOf, grams, seenNow, withEgg, withSign } from './draft'
+import {
+  type ChangeDraft,
+  type Draft,
+  type EggDraft,
+  eggOf,
+  grams,
+  seenNow,
+  withEgg,
+  withSign,
+} from './draft'
 import { EggCamera } from './EggCamera'
 import { MoveEgg } from './MoveEggs'
 import type { Round, RoundBox } from './queries'
-import { drawnSign, EGG_ACTS, SIGN_GROUPS } from './signs'
+import { drawnSign, EGG_ACTS, SIGN_GROUPS, type SignGroup } from './signs'
 
 type Props = {
   box: RoundBox
   round: Round
   egg: Schemas['EggResponse']
   draft: Draft
-  onChange: (draft: Draft) => void
+  onChange: ChangeDraft
 }
 
 /** One egg or slug of the open box: how it was, how it is, and what differs, each a tap. */
@@ -36,20 +45,18 @@ export function EggPanel(props: Props) {
 
 function SlugPanel({ egg, draft, onChange }: Props) {
   const mine = eggOf(draft, egg.name)
-  const change = (changed: Partial<EggDraft>) => onChange(withEgg(draft, egg.name, changed))
   return (
     <chakra.section aria-label={`Slug ${egg.name}`} display="flex" flexDirection="column" gap={4}>
       <p>Slug {egg.name}: infertile. It may stay in or go out; a mouldy one is better out.</p>
-      <Chips
-        legend="Done"
-        chips={EGG_ACTS.filter((act) => act.value === 'removed')}
-        on={mine.acts}
-        onToggle={(act) => change({ acts: toggled(mine.acts, act) })}
-      />
-      {mine.acts.includes('removed') && <TakenOut egg={egg} mine={mine} onChange={change} />}
+      <Done legend="Done" acts={SLUG_ACTS} on={mine.acts} name={egg.name} onChange={onChange} />
+      {mine.acts.includes('removed') && (
+        <TakenOut egg={egg} mass={mine.mass ?? ''} onChange={onChange} />
+      )}
     </chakra.section>
   )
 }
+
+const SLUG_ACTS = EGG_ACTS.filter((act) => act.value === 'removed')
 
 function LivePanel({ box, round, egg, draft, onChange }: Props) {
   const mine = eggOf(draft, egg.name)
@@ -61,21 +68,11 @@ function LivePanel({ box, round, egg, draft, onChange }: Props) {
     (mine.grade ?? 0) > egg.allowed_grade ||
     Object.entries(mine.signs).some(([kind, value]) => torchSigns.includes(`${kind}.${value}`))
   const powder = mine.acts.includes('powdered') || (now.signs.mould ?? 'none') !== 'none'
-  const change = (changed: Partial<EggDraft>) => onChange(withEgg(draft, egg.name, changed))
   return (
     <chakra.section aria-label={`Egg ${egg.name}`} display="flex" flexDirection="column" gap={4}>
-      <HStack gap={4}>
-        <div>
-          <chakra.h2 fontSize="large" fontWeight="heavy" lineHeight={1.2}>
-            Egg {egg.name}
-          </chakra.h2>
-          <Link to={`/clutches/${egg.clutch}/eggs/${egg.number}`}>
-            <Span color="yolkInk" textDecoration="underline" textUnderlineOffset="3px">
-              {egg.standing && egg.standing !== 'sound' ? `Why ${egg.standing}?` : 'Its page'}
-            </Span>
-          </Link>
-        </div>
-        <Flex gap={3} marginStart="auto">
+      <chakra.div display="flex" gap={4} alignItems="center">
+        <EggTitle egg={egg} />
+        <chakra.div display="flex" gap={3} marginStart="auto">
           <Was egg={egg} />
           <figure>
             <EggDrawing egg={asLook(now)} size={72} day={dayOf(box, egg)} />
@@ -83,39 +80,18 @@ function LivePanel({ box, round, egg, draft, onChange }: Props) {
               now
             </chakra.figcaption>
           </figure>
-        </Flex>
+        </chakra.div>
         {draft.eggs[egg.name] && (
           <Button
             variant="bare"
             size="small"
-            onClick={() => onChange(withEgg(draft, egg.name, CLEARED))}
+            onClick={() => onChange((held) => withEgg(held, egg.name, CLEARED))}
           >
             As before
           </Button>
         )}
-      </HStack>
-      <Choices
-        legend={
-          <>
-            Dents; normal now up to {GRADE_WORDS[egg.allowed_grade as 0]}
-            <Key>0 to 4</Key>
-          </>
-        }
-        columns={5}
-        choices={GRADES.map((grade) => ({
-          value: String(grade),
-          label: <Span fontSize="fine">{GRADE_WORDS[grade]}</Span>,
-          drawing: (
-            <EggDrawing
-              egg={{ number: egg.number, grade, shells: egg.shells }}
-              size={50}
-              decorative
-            />
-          ),
-        }))}
-        value={mine.grade === undefined ? null : String(mine.grade)}
-        onChoose={(grade) => onChange(withEgg(draft, egg.name, { grade: Number(grade) }))}
-      />
+      </chakra.div>
+      <Dents egg={egg} grade={mine.grade} onChange={onChange} />
       {doubt && (
         <Notice label="Candle it now">
           {mine.vessels === undefined
@@ -131,42 +107,22 @@ function LivePanel({ box, round, egg, draft, onChange }: Props) {
       )}
       {asked.some((group) => group.kind === 'touch') && <Caution moment="blades" />}
       {asked.map((group) => (
-        <Choices
+        <Sign
           key={group.kind}
-          legend={
-            <>
-              {group.legend}
-              <Key>{group.letter}</Key>
-            </>
-          }
-          columns={Math.max(3, group.choices.length)}
-          choices={group.choices.map((choice) => ({
-            value: choice.value,
-            label: <Span fontSize="fine">{choice.label}</Span>,
-            drawing: drawnSign(choice, egg.number, now.shells),
-          }))}
+          group={group}
+          egg={egg}
+          shells={now.shells}
           value={chosen(mine, group.kind)}
-          onChoose={(value) =>
-            onChange(
-              group.kind === 'vessels'
-                ? withEgg(draft, egg.name, { vessels: value as Schemas['Vessels'] })
-                : withSign(draft, egg.name, group.kind, value),
-            )
-          }
+          onChange={onChange}
         />
       ))}
-      <ShellChips
-        legend="Shell, as it is now"
-        shells={mine.shells ?? egg.shells}
-        onChange={(shells) =>
-          change({ shells: sameMarks(shells, egg.shells) ? undefined : shells })
-        }
-      />
-      <Chips
+      <Shell egg={egg} shells={mine.shells ?? egg.shells} onChange={onChange} />
+      <Done
         legend="Done to this egg"
-        chips={EGG_ACTS}
+        acts={EGG_ACTS}
         on={mine.acts}
-        onToggle={(act) => change({ acts: toggled(mine.acts, act) })}
+        name={egg.name}
+        onChange={onChange}
       />
       {mine.acts.includes('removed') && (
         <>
@@ -174,14 +130,138 @@ function LivePanel({ box, round, egg, draft, onChange }: Props) {
             It leaves every count of this box. While it might live, keep it: moulded eggs hatch, and
             a dead egg rarely harms its neighbours.
           </Text>
-          <TakenOut egg={egg} mine={mine} onChange={change} />
+          <TakenOut egg={egg} mass={mine.mass ?? ''} onChange={onChange} />
         </>
       )}
-      <MoveEgg box={box} round={round} egg={egg} draft={draft} onChange={onChange} />
+      <MoveEgg box={box} round={round} egg={egg} moves={draft.moves} onChange={onChange} />
       <EggCamera owner={egg.clutch_id} egg={egg.number} torch={mine.vessels !== undefined} />
     </chakra.section>
   )
 }
+
+function EggTitle({ egg }: Pick<Props, 'egg'>) {
+  return (
+    <div>
+      <chakra.h2 fontSize="large" fontWeight="heavy" lineHeight={1.2}>
+        Egg {egg.name}
+      </chakra.h2>
+      <Link to={`/clutches/${egg.clutch}/eggs/${egg.number}`}>
+        <Span color="yolkInk" textDecoration="underline" textUnderlineOffset="3px">
+          {egg.standing && egg.standing !== 'sound' ? `Why ${egg.standing}?` : 'Its page'}
+        </Span>
+      </Link>
+    </div>
+  )
+}
+
+type PartProps = Pick<Props, 'egg' | 'onChange'>
+
+const Dents = memo(function Dents({
+  egg,
+  grade,
+  onChange,
+}: PartProps & { grade: number | undefined }) {
+  return (
+    <Choices
+      legend={
+        <>
+          Dents; normal now up to {GRADE_WORDS[egg.allowed_grade as 0]}
+          <Key>0 to 4</Key>
+        </>
+      }
+      columns={5}
+      choices={GRADES.map((known) => ({
+        value: String(known),
+        label: <Span fontSize="fine">{GRADE_WORDS[known]}</Span>,
+        drawing: (
+          <EggDrawing
+            egg={{ number: egg.number, grade: known, shells: egg.shells }}
+            size={50}
+            decorative
+          />
+        ),
+      }))}
+      value={grade === undefined ? null : String(grade)}
+      onChoose={(next) => onChange((held) => withEgg(held, egg.name, { grade: Number(next) }))}
+    />
+  )
+})
+
+const Sign = memo(function Sign({
+  group,
+  egg,
+  shells,
+  value,
+  onChange,
+}: PartProps & { group: SignGroup; shells: string[]; value: string | null }) {
+  return (
+    <Choices
+      legend={
+        <>
+          {group.legend}
+          <Key>{group.letter}</Key>
+        </>
+      }
+      columns={Math.max(3, group.choices.length)}
+      choices={group.choices.map((choice) => ({
+        value: choice.value,
+        label: <Span fontSize="fine">{choice.label}</Span>,
+        drawing: drawnSign(choice, egg.number, shells),
+      }))}
+      value={value}
+      onChoose={(next) =>
+        onChange((held) =>
+          group.kind === 'vessels'
+            ? withEgg(held, egg.name, { vessels: next as Schemas['Vessels'] })
+            : withSign(held, egg.name, group.kind, next),
+        )
+      }
+    />
+  )
+})
+
+const Shell = memo(function Shell({
+  egg,
+  shells,
+  onChange,
+}: PartProps & { shells: Schemas['Shell'][] }) {
+  return (
+    <ShellChips
+      legend="Shell, as it is now"
+      shells={shells}
+      onChange={(next) =>
+        onChange((held) =>
+          withEgg(held, egg.name, { shells: sameMarks(next, egg.shells) ? undefined : next }),
+        )
+      }
+    />
+  )
+})
+
+const Done = memo(function Done({
+  legend,
+  acts,
+  on,
+  name,
+  onChange,
+}: {
+  legend: string
+  acts: typeof EGG_ACTS
+  on: Schemas['EggActKind'][]
+  name: string
+  onChange: ChangeDraft
+}) {
+  return (
+    <Chips
+      legend={legend}
+      chips={acts}
+      on={on}
+      onToggle={(act) =>
+        onChange((held) => withEgg(held, name, { acts: toggled(eggOf(held, name).acts, act) }))
+      }
+    />
+  )
+})
 
 /** Whether two lists of marks say the same. */
 function sameMarks(one: readonly string[], other: readonly string[]): boolean {
@@ -207,24 +287,16 @@ function chosen(mine: ReturnType<typeof eggOf>, kind: (typeof SIGN_GROUPS)[numbe
 }
 
 /** What is taken out no longer weighs in the box: its own grams, so that the water stays right. */
-function TakenOut({
-  egg,
-  mine,
-  onChange,
-}: {
-  egg: Schemas['EggResponse']
-  mine: EggDraft
-  onChange: (changed: Partial<EggDraft>) => void
-}) {
-  const wrong = Number.isNaN(grams(mine.mass ?? ''))
+function TakenOut({ egg, mass, onChange }: PartProps & { mass: string }) {
+  const wrong = Number.isNaN(grams(mass))
   return (
     <Box maxWidth="16.25rem">
       <Grams
         label="It weighs, g"
-        value={mine.mass ?? ''}
+        value={mass}
         error={wrong ? 'Grams as a number, like 82.' : undefined}
         help={egg.mass_g === null ? 'for the water by the scale' : `${egg.mass_g} g on lay day`}
-        onChange={(mass) => onChange({ mass })}
+        onChange={(next) => onChange((held) => withEgg(held, egg.name, { mass: next }))}
       />
     </Box>
   )

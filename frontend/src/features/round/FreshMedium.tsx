@@ -2,13 +2,13 @@ import { Box, Grid } from '@chakra-ui/react'
 import { useMethods } from '@/shared/api/queries'
 import { Tick } from '@/shared/ui/Tick'
 import { Grams, Select } from './boxFields'
-import { type Draft, wrongWith } from './draft'
+import { type ChangeDraft, type Draft, wrongWith } from './draft'
 import { type RoundBox, useLimits } from './queries'
 
 type Props = {
   box: RoundBox
   draft: Draft
-  onChange: (draft: Draft) => void
+  onChange: ChangeDraft
 }
 
 /** Medium swapped: from here on the water of the box is counted anew. */
@@ -18,17 +18,17 @@ export function FreshMedium({ box, draft, onChange }: Props) {
   const names = media?.map((medium) => medium.name) ?? [box.box_water.medium]
   const wrong = wrongWith(draft, useLimits(box))
   const change = (changed: Partial<NonNullable<Draft['fresh']>>) =>
-    fresh && onChange({ ...draft, fresh: { ...fresh, ...changed } })
+    onChange((held) => (held.fresh ? { ...held, fresh: { ...held.fresh, ...changed } } : held))
   return (
     <div>
       <Tick
         label="Medium swapped for fresh"
         checked={fresh !== null}
         onChange={(checked) =>
-          onChange({
-            ...draft,
+          onChange((held) => ({
+            ...held,
             fresh: checked ? { medium: box.box_water.medium, water: '', mass: '' } : null,
-          })
+          }))
         }
       />
       {fresh && (

@@ -4,32 +4,32 @@ import { useRules } from '@/shared/api/queries'
 import { eggRef, nextBoxName } from '@/shared/eggNames'
 import { Button } from '@/shared/ui/Button'
 import { Select } from './boxFields'
-import { type Draft, type Target, withMove } from './draft'
+import { type ChangeDraft, type Draft, type Target, withMove } from './draft'
 import type { Round, RoundBox } from './queries'
 
 type Props = {
   box: RoundBox
   round: Round
-  draft: Draft
-  onChange: (draft: Draft) => void
+  moves: Draft['moves']
+  onChange: ChangeDraft
 }
 
 /** Puts one egg into a box by itself, a hatching box, or one that is there. */
 export function MoveEgg({ egg, ...props }: Props & { egg: Schemas['EggResponse'] }) {
-  const { draft, onChange } = props
+  const { moves, onChange } = props
   const full = useRules().data?.hatch.full_term_from ?? 1
-  const target = draft.moves[egg.name]
+  const target = moves[egg.name]
+  const put = (to: Target | null) => onChange((held) => withMove(held, egg.name, to))
   if (target) {
     return (
       <Flex align="center" gap={3} wrap="wrap">
         <Text flex="1">{movedWords(target)}</Text>
-        <Button size="small" onClick={() => onChange(withMove(draft, egg.name, null))}>
+        <Button size="small" onClick={() => put(null)}>
           Leave it here
         </Button>
       </Flex>
     )
   }
-  const put = (to: Target) => onChange(withMove(draft, egg.name, to))
   const stuck = stuckTo(egg, props.box)
   return (
     <div>
@@ -70,18 +70,18 @@ function stuckTo(egg: Schemas['EggResponse'], box: RoundBox): string[] {
 
 /** Puts all eggs of the box into another: two boxes become one, or all go onto damp paper. */
 export function MoveAll(props: Props) {
-  const { box, draft, onChange } = props
+  const { box, moves, onChange } = props
   const full = useRules().data?.hatch.full_term_from ?? 1
   const lying = box.eggs.filter((egg) => !egg.removed_at && !egg.emerged_at)
   const all = (target: Target | null) =>
-    onChange(lying.reduce((held, { name }) => withMove(held, name, target), draft))
-  const moved = Object.keys(draft.moves).length
+    onChange((held) => lying.reduce((all, { name }) => withMove(all, name, target), held))
+  const moved = Object.keys(moves).length
   if (moved > 0) {
     return (
       <Flex align="center" gap={3} wrap="wrap">
         <Text flex="1">
           {moved === 1 ? 'One egg goes' : `${moved} eggs go`} into another box:{' '}
-          {[...new Set(Object.values(draft.moves).map(movedWords))].join(' ')}
+          {[...new Set(Object.values(moves).map(movedWords))].join(' ')}
         </Text>
         <Button size="small" onClick={() => all(null)}>
           Leave all here
@@ -131,16 +131,16 @@ function OtherBox({
 }
 
 /** A new box under the next free name; eggs put into one in the same visit share it. */
-function newBox({ box, round, draft }: Props, kind: 'incubation' | 'hatching'): Target {
-  const made = Object.values(draft.moves).flatMap((target) => ('to' in target ? [] : [target.name]))
+function newBox({ box, round, moves }: Props, kind: 'incubation' | 'hatching'): Target {
+  const made = Object.values(moves).flatMap((target) => ('to' in target ? [] : [target.name]))
   const taken = [...round.boxes.map(({ name }) => name), ...made]
   return { name: nextBoxName(box.name, taken), kind }
 }
 
 /** The hatching box of this visit, one of the clutch that is there already, or a new one. */
 function hatchingBox(props: Props): Target {
-  const { box, round, draft } = props
-  const begun = Object.values(draft.moves).find((t) => !('to' in t) && t.kind === 'hatching')
+  const { box, round, moves } = props
+  const begun = Object.values(moves).find((t) => !('to' in t) && t.kind === 'hatching')
   if (begun) return begun
   const codes = box.clutches.map(({ code }) => code)
   const there = round.boxes.find(

@@ -1,43 +1,66 @@
-import { Box, chakra, Flex, Span, Stack, Strong } from '@chakra-ui/react'
+import { Box, Flex, Span, Stack } from '@chakra-ui/react'
 import { Link } from 'react-router'
-import { BoxDrawing } from '@/eggs/BoxDrawing'
-import { asLook } from '@/shared/api/eggLook'
+import type { Schemas } from '@/shared/api/client'
 import { counted } from '@/shared/counted'
-import { day } from '@/shared/dates'
+import { Narrow } from '@/shared/many/Narrow'
+import { TickedRow } from '@/shared/many/TickedRow'
+import { useNarrowing } from '@/shared/many/useNarrowing'
+import { useSeveral } from '@/shared/many/useSeveral'
+import { WindowedList } from '@/shared/many/WindowedList'
 import { useMoment } from '@/shared/moment/moment'
 import { When } from '@/shared/moment/When'
 import { useWaiting } from '@/shared/offline/useDelivery'
-import { DueLines } from '@/shared/rounds/DueLines'
-import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title } from '@/shared/ui/page'
 import { Deliveries } from './Deliveries'
 import { NoRound } from './NoRound'
-import { boxesDue, type RoundBox, stagesOf, useOpenCodes, useRound } from './queries'
+import { narrowingOf, SEEN_AT_A_GLANCE } from './narrowing'
+import { boxesDue, type RoundBox, useOpenCodes, useRound } from './queries'
+import { RoundLine } from './RoundLine'
+import { SeveralBoxes } from './SeveralBoxes'
+
+/** How high a line is by itself, px. */
+const LINE_PX = 150
 
 /** The round: which boxes to open, in the order that keeps the doors shut, and why. */
 export function Component() {
   const [moment] = useMoment()
   const round = useRound(moment)
+  if (!round.data) return <NoRound error={round.error} />
+  return <Round boxes={round.data.boxes} asOf={round.data.as_of} moment={moment} />
+}
+
+function Round({
+  boxes,
+  asOf,
+  moment,
+}: {
+  boxes: RoundBox[]
+  asOf: string
+  moment: string | null
+}) {
   const { boxes: closed } = useWaiting()
   const open = useOpenCodes()
-  if (!round.data) return <NoRound error={round.error} />
-  const { boxes } = round.data
-  const due = boxesDue(boxes, closed)
-  const shut = boxes.filter((box) => !due.includes(box))
+  const many = boxes.length > SEEN_AT_A_GLANCE
+  const narrowing = useNarrowing(boxes, narrowingOf(boxes))
+  const { items } = narrowing
+  const due = boxesDue(items, closed)
+  const shut = items.filter((box) => !due.includes(box))
+  const several = useSeveral([...due, ...shut].map(({ name }) => name))
   const first = due[0]
+  const needs = narrowing.chosen.needs
+  const choose = !several.choosing && <Button onClick={several.start}>Choose several</Button>
+  const row = (box: RoundBox) => (
+    <TickedRow several={several} id={box.name} name={box.name}>
+      <RoundLine box={box} left={open.includes(box.name)} />
+    </TickedRow>
+  )
   return (
-    <Stack gap={6} maxWidth="53.75rem">
+    <Stack gap={6} maxWidth={many ? undefined : '53.75rem'}>
       <Flex align="center" wrap="wrap" columnGap={5} rowGap={2}>
         <Title>Round</Title>
-        <Span color="soft">
-          {due.length === 0
-            ? moment
-              ? 'No box needed opening then.'
-              : 'No box needs opening today.'
-            : `${due.length} of ${counted(boxes.length, 'box', 'boxes')} to open`}
-        </Span>
-        <When asOf={round.data.as_of} />
+        <Span color="soft">{inAll(boxesDue(boxes, closed), boxes, moment)}</Span>
+        <When asOf={asOf} />
         {first && (
           <Box marginStart={{ md: 'auto' }} width={{ base: '100%', md: 'auto' }}>
             <Button asChild variant="act" width="100%">
@@ -49,72 +72,37 @@ export function Component() {
         )}
       </Flex>
       <Deliveries />
+      {many && (
+        <Narrow narrowing={narrowing} what="boxes" of={counted(boxes.length, 'box', 'boxes')}>
+          {choose}
+        </Narrow>
+      )}
       {due.length > 0 && (
-        <ol aria-label="To open">
-          {due.map((box) => (
-            <Line key={box.name} box={box} left={open.includes(box.name)} />
-          ))}
-        </ol>
+        <WindowedList
+          label="To open"
+          items={due}
+          keyOf={({ name }) => name}
+          height={LINE_PX}
+          row={row}
+        />
       )}
       {shut.length > 0 && (
-        <section aria-labelledby="shut">
+        <Box as="section" aria-labelledby="shut">
           <Heading id="shut">No need to open</Heading>
-          <ol>
-            {shut.map((box) => (
-              <Line key={box.name} box={box} left={open.includes(box.name)} />
-            ))}
-          </ol>
-        </section>
+          <WindowedList items={shut} keyOf={({ name }) => name} height={LINE_PX} row={row} />
+        </Box>
       )}
+      {!many && boxes.length > 1 && <Box>{choose}</Box>}
+      <SeveralBoxes
+        several={several}
+        boxes={[...due, ...shut]}
+        kind={needs && needs !== 'pressing' ? (needs as Schemas['DueKind']) : null}
+      />
     </Stack>
   )
 }
 
-function Line({ box, left }: { box: RoundBox; left: boolean }) {
-  return (
-    <chakra.li
-      display="grid"
-      gridTemplateColumns={{ base: '5.75rem minmax(0, 1fr)', md: '7.5rem 1fr auto' }}
-      css={ONE_COLUMN}
-      columnGap={4}
-      rowGap={2}
-      alignItems="center"
-      borderTop="1.5px solid"
-      borderColor="line"
-      py={3}
-    >
-      <Link to={`/round/${encodeURIComponent(box.name)}`} aria-label={`Open box ${box.name}`}>
-        <BoxDrawing
-          eggs={box.eggs.map(asLook)}
-          medium=""
-          width={120}
-          label={`Box ${box.name} at its last visit`}
-        />
-      </Link>
-      <div>
-        <Box>
-          <Link to={`/round/${encodeURIComponent(box.name)}`}>
-            <Strong fontSize="large" textDecoration="underline" textUnderlineOffset="4px">
-              {box.name}
-            </Strong>
-          </Link>{' '}
-          <Span color="soft">
-            {box.cabinet}, {box.shelf}; {stagesOf(box)}
-            {left && ', left open on this device'}
-          </Span>
-        </Box>
-        {box.due.length === 0 && box.postponed.length === 0 && (
-          <Span color="soft">
-            {box.visited ? `Last opened ${day(box.last_visit_at)}.` : 'Not opened since lay day.'}
-          </Span>
-        )}
-        <DueLines
-          box={box.name}
-          code={box.clutches[0]?.code ?? ''}
-          due={box.due}
-          postponed={box.postponed}
-        />
-      </div>
-    </chakra.li>
-  )
+function inAll(due: RoundBox[], boxes: RoundBox[], moment: string | null): string {
+  if (due.length > 0) return `${due.length} of ${counted(boxes.length, 'box', 'boxes')} to open`
+  return moment ? 'No box needed opening then.' : 'No box needs opening today.'
 }

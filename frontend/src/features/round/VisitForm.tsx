@@ -3,6 +3,7 @@ import { type ReactNode, useState } from 'react'
 import { Link } from 'react-router'
 import { BoxDrawing } from '@/eggs/BoxDrawing'
 import { ChoosableBox } from '@/eggs/ChoosableBox'
+import { useAlike } from '@/eggs/useAlike'
 import { asLook } from '@/shared/api/eggLook'
 import { day } from '@/shared/dates'
 import { useKeys } from '@/shared/keys/useKeys'
@@ -11,7 +12,7 @@ import { ActBar } from '@/shared/ui/ActBar'
 import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { BoxPanel } from './BoxPanel'
-import { type Draft, eggOf, exceptions, seenNow, withEgg } from './draft'
+import { type ChangeDraft, type Draft, eggOf, exceptions, seenNow, withEgg } from './draft'
 import { EggPanel } from './EggPanel'
 import { nextValue } from './keys'
 import { type Round, type RoundBox, stagesOf } from './queries'
@@ -31,7 +32,7 @@ export function VisitForm({
   box: RoundBox
   round: Round
   draft: Draft
-  onChange: (draft: Draft) => void
+  onChange: ChangeDraft
   /** When it was, or how long the door has been open. */
   clock: ReactNode
   /** Why the box is opened. */
@@ -43,7 +44,9 @@ export function VisitForm({
   const [chosen, setChosen] = useState<string | null>(null)
   useSignKeys(box, draft, chosen, onChange)
   const egg = box.eggs.find((e) => e.name === chosen)
-  const eggsNow = box.eggs.map((e) => asLook(seenNow(e, eggOf(draft, e.name), draft.moves[e.name])))
+  const eggsNow = useAlike(
+    box.eggs.map((e) => asLook(seenNow(e, eggOf(draft, e.name), draft.moves[e.name]))),
+  )
   const said = exceptions(draft)
   return (
     <Box maxWidth="67.5rem">
@@ -84,7 +87,7 @@ export function VisitForm({
                 onGrid={box.on_grid}
                 day={box.clutches[0]?.day ?? 0}
                 chosen={chosen}
-                onChoose={(egg) => setChosen(chosen === egg ? null : egg)}
+                onChoose={(egg) => setChosen((held) => (held === egg ? null : egg))}
               />
               <chakra.figcaption color="soft" fontSize="small" mt={1}>
                 {draft.closedAt ? 'then' : 'now'}
@@ -98,13 +101,13 @@ export function VisitForm({
             </Text>
           )}
         </div>
-        <Box>
+        <div>
           {egg ? (
             <EggPanel box={box} round={round} egg={egg} draft={draft} onChange={onChange} />
           ) : (
             <BoxPanel box={box} round={round} draft={draft} onChange={onChange} />
           )}
-        </Box>
+        </div>
       </Grid>
       <ActBar>
         {egg ? <Button onClick={() => setChosen(null)}>Box</Button> : leave}
@@ -145,7 +148,7 @@ function useSignKeys(
   box: RoundBox,
   draft: Draft | null,
   chosen: string | null,
-  change: (draft: Draft) => void,
+  change: ChangeDraft,
 ) {
   const egg = box.eggs.find((e) => e.name === chosen && !e.slug)
   useKeys(
@@ -157,12 +160,12 @@ function useSignKeys(
             keys: ['0', '1', '2', '3', '4'],
             shown: '0 to 4',
             what: 'its dents, from none to collapsed',
-            act: (key) => change(withEgg(draft, egg.name, { grade: Number(key) })),
+            act: (key) => change((held) => withEgg(held, egg.name, { grade: Number(key) })),
           },
           ...SIGN_GROUPS.map((group) => ({
             keys: [group.letter],
             what: group.legend.toLowerCase(),
-            act: () => change(nextValue(draft, egg.name, group)),
+            act: () => change((held) => nextValue(held, egg.name, group)),
           })),
         ]
       : null,

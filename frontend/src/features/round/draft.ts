@@ -48,6 +48,9 @@ export type Draft = {
   note: string
 }
 
+/** Changes an open box; told as what becomes of it, so that nothing is drawn again for its sake. */
+export type ChangeDraft = (change: (draft: Draft) => Draft) => void
+
 /** A box opened now, or entered for the `moment` at which it was. */
 export function openBox(
   box: Schemas['RoundBoxResponse'],
@@ -74,8 +77,11 @@ export function openBox(
   }
 }
 
+/** One and the same for every egg that nothing was tapped of. */
+const AS_BEFORE: EggDraft = { signs: {}, acts: [] }
+
 export function eggOf(draft: Draft, name: string): EggDraft {
-  return draft.eggs[name] ?? { signs: {}, acts: [] }
+  return draft.eggs[name] ?? AS_BEFORE
 }
 
 /** The draft with one egg changed; an egg with nothing left to say is no exception any more. */

@@ -4,7 +4,7 @@ import { afterEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '@/shared/api/client'
 import { Held, shown } from '@/shared/clicked.testing'
 import { BoxPanel } from './BoxPanel'
-import { type Draft, openBox } from './draft'
+import { type ChangeDraft, type Draft, openBox } from './draft'
 import { dryingBox, dryingRound } from './dryingBox.testing'
 import { EggPanel } from './EggPanel'
 
@@ -25,12 +25,13 @@ const EGG = {
   standing: 'sound',
 } as unknown as Schemas['EggResponse']
 
-function panel(of: (draft: Draft, onChange: (draft: Draft) => void) => React.ReactNode) {
+function panel(of: (draft: Draft, onChange: ChangeDraft) => React.ReactNode) {
   const drafts: Draft[] = []
   const told = shown(
     <Held from={openBox(dryingBox, new Date('2026-06-14T12:00:00Z'))}>
       {(draft, set) =>
-        of(draft, (next) => {
+        of(draft, (becomes) => {
+          const next = becomes(draft)
           drafts.push(next)
           set(next)
         })

@@ -4,13 +4,12 @@ import type { Schemas } from '@/shared/api/client'
 import { DueLines } from '@/shared/rounds/DueLines'
 import { urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
-import { Few } from '@/shared/ui/Few'
 import { Heading } from '@/shared/ui/page'
 import { codeOf } from './BoxLine'
 
 type TodayBox = Schemas['TodayBoxResponse']
 
-/** Boxes shown before somebody asks for all. */
+/** Boxes shown here; more are in the round. */
 const SHOWN = 12
 
 /** The boxes to open today, by cabinet and shelf so that doors stay shut, each with its why. */
@@ -20,6 +19,8 @@ export function OpenToday({ boxes }: { boxes: TodayBox[] }) {
   const listed = [...due, ...put]
   // Of more than are shown at once those that cannot wait are never among the others.
   if (listed.length > SHOWN) listed.sort((a, b) => Number(pressing(b)) - Number(pressing(a)))
+  // One more than fits is shown: a line that says so would take its room.
+  const shown = listed.length > SHOWN + 1 ? listed.slice(0, SHOWN) : listed
   const first = due[0]
   if (due.length + put.length === 0) return null
   return (
@@ -38,8 +39,8 @@ export function OpenToday({ boxes }: { boxes: TodayBox[] }) {
           </Button>
         )}
       </HStack>
-      <Few most={SHOWN} what="boxes" list={(shown) => <ol>{shown}</ol>}>
-        {listed.map((box) => (
+      <ol>
+        {shown.map((box) => (
           <chakra.li
             key={box.name}
             display="grid"
@@ -67,7 +68,12 @@ export function OpenToday({ boxes }: { boxes: TodayBox[] }) {
             <DueLines box={box.name} code={codeOf(box)} due={box.due} postponed={box.postponed} />
           </chakra.li>
         ))}
-      </Few>
+      </ol>
+      {shown.length < listed.length && (
+        <Button asChild size="small" mt={3}>
+          <Link to="/round">All {listed.length} boxes, by what they need</Link>
+        </Button>
+      )}
     </section>
   )
 }

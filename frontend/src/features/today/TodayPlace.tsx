@@ -1,5 +1,4 @@
 import { Box, chakra, Flex, Span, Stack, Text } from '@chakra-ui/react'
-import { useInfiniteQuery } from '@tanstack/react-query'
 import { lazy, Suspense } from 'react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
@@ -8,7 +7,7 @@ import { useAfterLaying, useLayDays, useToday } from '@/shared/api/queries'
 import { Alarms } from '@/shared/climate/Alarms'
 import { useAlarms } from '@/shared/climate/useAlarms'
 import { dayAndTime, fullMoment } from '@/shared/dates'
-import { LogOf, logQuery } from '@/shared/log/LogOf'
+import { WindowedList } from '@/shared/many/WindowedList'
 import { WALL } from '@/shared/places'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
@@ -24,9 +23,12 @@ const Senders = lazy(() => import('@/shared/senders/Senders'))
 const FirstScreen = lazy(() =>
   import('./FirstScreen').then(({ FirstScreen }) => ({ default: FirstScreen })),
 )
-// What is not in a box comes after what is.
+// What is not in a box comes after what is, and what was done after what is to do.
 const BeforeAndAfter = lazy(() =>
   import('./BeforeAndAfter').then(({ BeforeAndAfter }) => ({ default: BeforeAndAfter })),
+)
+const RecordedLast = lazy(() =>
+  import('./RecordedLast').then(({ RecordedLast }) => ({ default: RecordedLast })),
 )
 
 type Today = Schemas['TodayResponse']
@@ -70,20 +72,10 @@ export function Component() {
       {cabinetsOf(boxes).map(({ cabinet, standing }) => (
         <Cabinet key={cabinet} cabinet={cabinet} boxes={standing} />
       ))}
-      <RecordedLast />
+      <Suspense>
+        <RecordedLast />
+      </Suspense>
     </Stack>
-  )
-}
-
-/** The log of the whole house: here also what belongs to no clutch can be undone. */
-function RecordedLast() {
-  const log = useInfiniteQuery(logQuery(null))
-  if (!log.data?.pages[0]?.length) return null
-  return (
-    <section aria-labelledby="recorded-last">
-      <Heading id="recorded-last">Recorded last</Heading>
-      <LogOf about={null} />
-    </section>
   )
 }
 
@@ -247,6 +239,10 @@ function Lines({ lines }: { lines: Line[] }) {
   )
 }
 
+/** How high a box's line is by itself, px, and the board under a shelf. */
+const BOX_PX = 105
+const BOARD = { borderBottom: '5px solid', borderColor: 'line', mb: 3 }
+
 function Cabinet({ cabinet, boxes }: { cabinet: string; boxes: TodayBox[] }) {
   const unit = useTemperatureUnit()
   const setTo = boxes[0]?.set_point_c ?? null
@@ -262,13 +258,17 @@ function Cabinet({ cabinet, boxes }: { cabinet: string; boxes: TodayBox[] }) {
         </Heading>
         {setTo !== null && <Span color="soft">set to {temperature(setTo, unit)}</Span>}
       </Flex>
-      {shelvesOf(boxes).map(({ shelf, standing }) => (
-        <Box key={shelf} borderBottom="5px solid" borderColor="line" mb={3}>
-          {standing.map((box) => (
-            <BoxLine key={box.name} box={box} />
-          ))}
-        </Box>
-      ))}
+      <WindowedList
+        items={boxes}
+        keyOf={({ name }) => name}
+        height={BOX_PX}
+        row={(box, index) => (
+          // A board under the last box of each shelf.
+          <Box {...(box.shelf === boxes[index + 1]?.shelf ? {} : BOARD)}>
+            <BoxLine box={box} />
+          </Box>
+        )}
+      />
     </section>
   )
 }
@@ -289,8 +289,8 @@ function FirstClutch({ today }: { today: Today }) {
         <HatchlingsDue />
         <Suspense>
           <BeforeAndAfter />
+          <RecordedLast />
         </Suspense>
-        <RecordedLast />
       </Stack>
     </Box>
   )
@@ -314,17 +314,11 @@ function NoClutch() {
   )
 }
 
-/** Boxes come ordered by cabinet and shelf; these only cut the list. */
+/** Boxes come ordered by cabinet and shelf; this only cuts the list. */
 function cabinetsOf(boxes: TodayBox[]) {
-  return cut(boxes, (box) => box.cabinet).map(([cabinet, standing]) => ({ cabinet, standing }))
-}
-
-function shelvesOf(boxes: TodayBox[]) {
-  return cut(boxes, (box) => box.shelf).map(([shelf, standing]) => ({ shelf, standing }))
-}
-
-function cut(boxes: TodayBox[], by: (box: TodayBox) => string): [string, TodayBox[]][] {
   const groups = new Map<string, TodayBox[]>()
-  for (const box of boxes) groups.set(by(box), [...(groups.get(by(box)) ?? []), box])
-  return [...groups]
+  for (const box of boxes) {
+    groups.set(box.cabinet, [...(groups.get(box.cabinet) ?? []), box])
+  }
+  return [...groups].map(([cabinet, standing]) => ({ cabinet, standing }))
 }

@@ -1,13 +1,8 @@
 import { defineSlotRecipe } from '@chakra-ui/react'
-import {
-  checkboxAnatomy,
-  checkboxCardAnatomy,
-  menuAnatomy,
-  radioCardAnatomy,
-} from '@chakra-ui/react/anatomy'
+import { checkboxAnatomy, menuAnatomy } from '@chakra-ui/react/anatomy'
 
 /** The ring around what has the focus, where the focus itself is on a hidden input inside. */
-const focusRing = { outline: '3px solid', outlineColor: 'focus', outlineOffset: '2px' }
+export const focusRing = { outline: '3px solid', outlineColor: 'focus', outlineOffset: '2px' }
 
 /** A card to choose: told by its line and weight, not by colour alone. */
 export const card = {
@@ -28,50 +23,6 @@ export const chosenCard = {
 } as const
 
 export const choiceRecipes = {
-  radioCard: defineSlotRecipe({
-    className: 'radio-card',
-    slots: radioCardAnatomy.keys(),
-    base: {
-      root: { minWidth: 0 },
-      label: { display: 'block', fontWeight: 'semibold', mb: 2 },
-      item: {
-        ...card,
-        position: 'relative',
-        display: 'flex',
-        alignItems: 'center',
-        justifyContent: 'center',
-        minHeight: '3.5rem',
-        p: 2,
-        lineHeight: 1.2,
-        textAlign: 'center',
-        _checked: chosenCard,
-        _focusVisible: focusRing,
-      },
-      itemControl: { display: 'flex', flexDirection: 'column', alignItems: 'center', gap: 1 },
-      itemDescription: { color: 'soft', fontSize: 'fine', fontWeight: 'medium' },
-    },
-  }),
-  checkboxCard: defineSlotRecipe({
-    className: 'checkbox-card',
-    slots: checkboxCardAnatomy.keys(),
-    base: {
-      root: {
-        ...card,
-        position: 'relative',
-        display: 'inline-flex',
-        alignItems: 'center',
-        justifyContent: 'center',
-        minHeight: 'thumb',
-        px: 4,
-        py: 2,
-        lineHeight: 1.2,
-        _checked: chosenCard,
-        _focusVisible: focusRing,
-      },
-      control: { display: 'flex', flexDirection: 'column', alignItems: 'center', gap: 1 },
-      label: { textAlign: 'center' },
-    },
-  }),
   checkbox: defineSlotRecipe({
     className: 'checkbox',
     slots: checkboxAnatomy.keys(),

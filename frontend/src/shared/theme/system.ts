@@ -1,4 +1,5 @@
 import { createSystem, defaultBaseConfig, defineConfig } from '@chakra-ui/react'
+import { choiceCards } from './choiceCards'
 import { PAPER } from './paper'
 import { recipes, slotRecipes } from './recipes'
 import { TIGHT } from './tight'
@@ -31,6 +32,7 @@ const config = defineConfig({
     main: { [TIGHT]: { overflowWrap: 'anywhere', hyphens: 'auto' } },
     'main table': { [TIGHT]: { tableLayout: 'fixed' } },
     '*:focus-visible': { outline: '3px solid', outlineColor: 'focus', outlineOffset: '2px' },
+    ...choiceCards,
     'html[data-theme=night]': { colorScheme: 'dark' },
     // The browser's own calendar sign is white, which ends an hour of dark adaptation.
     '[data-theme=night] ::-webkit-calendar-picker-indicator': {

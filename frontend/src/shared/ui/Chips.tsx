@@ -1,6 +1,6 @@
-import { CheckboxCard, chakra, Flex, type SystemStyleObject } from '@chakra-ui/react'
+import { chakra, Flex } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
-import { COVERING } from './covering'
+import { ChoiceCard } from './ChoiceCard'
 
 export type Chip<T extends string> = {
   value: T
@@ -11,33 +11,30 @@ export type Chip<T extends string> = {
 
 type Props<T extends string> = {
   legend: ReactNode
-  chips: Chip<T>[]
-  on: T[]
+  chips: readonly Chip<T>[]
+  on: readonly T[]
   onToggle: (value: T) => void
-  css?: SystemStyleObject
+  /** Each has a drawing: they are all as wide. */
+  drawn?: boolean
 }
 
 /** Things that are so or are done, each a switch of its own. */
-export function Chips<T extends string>({ legend, chips, on, onToggle, css = {} }: Props<T>) {
+export function Chips<T extends string>({ legend, chips, on, onToggle, drawn }: Props<T>) {
   return (
     <chakra.fieldset minWidth={0}>
       <chakra.legend fontWeight="semibold" mb={2}>
         {legend}
       </chakra.legend>
       <Flex wrap="wrap" gap={2}>
-        {chips.map(({ value, label, drawing }) => (
-          <CheckboxCard.Root
-            key={value}
-            checked={on.includes(value)}
-            onCheckedChange={() => onToggle(value)}
-            css={css}
-          >
-            <CheckboxCard.HiddenInput style={COVERING} />
-            <CheckboxCard.Control>
-              {drawing}
-              <CheckboxCard.Label>{label}</CheckboxCard.Label>
-            </CheckboxCard.Control>
-          </CheckboxCard.Root>
+        {chips.map((chip) => (
+          <ChoiceCard
+            key={chip.value}
+            {...chip}
+            type="checkbox"
+            drawn={drawn}
+            checked={on.includes(chip.value)}
+            onPick={onToggle}
+          />
         ))}
       </Flex>
     </chakra.fieldset>

@@ -1,6 +1,6 @@
-import { Grid, RadioCard } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
-import { COVERING } from './covering'
+import { chakra, Grid } from '@chakra-ui/react'
+import { type ReactNode, useId } from 'react'
+import { ChoiceCard } from './ChoiceCard'
 
 export type Choice<T extends string> = {
   value: T
@@ -13,12 +13,14 @@ export type Choice<T extends string> = {
 
 type Props<T extends string> = {
   legend: ReactNode
-  choices: Choice<T>[]
+  choices: readonly Choice<T>[]
   value: T | null
   onChoose: (value: T) => void
   columns?: number | { base: number; md: number }
   hideLegend?: boolean
 }
+
+const template = (n: number) => `repeat(${n}, minmax(0, 1fr))`
 
 /** One of a few, as large targets. */
 export function Choices<T extends string>({
@@ -29,29 +31,28 @@ export function Choices<T extends string>({
   columns,
   hideLegend = false,
 }: Props<T>) {
-  const template = (n: number) => `repeat(${n}, minmax(0, 1fr))`
+  const id = useId()
   const grid =
     typeof columns === 'object'
       ? { base: template(columns.base), md: template(columns.md) }
       : template(columns ?? choices.length)
   return (
-    <RadioCard.Root
-      value={value}
-      onValueChange={(chosen) => chosen.value !== null && onChoose(chosen.value as T)}
-    >
-      <RadioCard.Label srOnly={hideLegend}>{legend}</RadioCard.Label>
+    <chakra.div role="radiogroup" aria-labelledby={id} minWidth={0}>
+      <chakra.span id={id} display="block" fontWeight="semibold" mb={2} srOnly={hideLegend}>
+        {legend}
+      </chakra.span>
       <Grid templateColumns={grid} gap={2}>
         {choices.map((choice) => (
-          <RadioCard.Item key={choice.value} value={choice.value}>
-            <RadioCard.ItemHiddenInput style={COVERING} />
-            <RadioCard.ItemControl>
-              {choice.drawing}
-              <RadioCard.ItemText>{choice.label}</RadioCard.ItemText>
-              {choice.note && <RadioCard.ItemDescription>{choice.note}</RadioCard.ItemDescription>}
-            </RadioCard.ItemControl>
-          </RadioCard.Item>
+          <ChoiceCard
+            key={choice.value}
+            {...choice}
+            type="radio"
+            group={id}
+            checked={choice.value === value}
+            onPick={onChoose}
+          />
         ))}
       </Grid>
-    </RadioCard.Root>
+    </chakra.div>
   )
 }
