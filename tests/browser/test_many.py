@@ -121,3 +121,24 @@ def test_today_counts_what_it_does_not_show_and_leads_to_it(desk: Page, large: s
     expect(boxes.get_by_role("listitem").first).to_be_visible()
     desk.get_by_role("link", name=f"All {CLUTCHES} boxes").click()
     expect(desk.get_by_role("heading", level=1)).to_have_text("Round")
+
+
+def test_animals_are_counted_by_where_they_stand_and_several_retire(desk: Page, large: str) -> None:
+    desk.goto(f"{large}/animals")
+    dams = desk.get_by_role("region", name=f"Dams {CLUTCHES}")
+    season = desk.get_by_role("region", name="Season")
+    expect(season.get_by_role("listitem")).to_have_count(8)
+    expect(dams).to_be_visible()
+    desk.get_by_role("button", name=re.compile(r"Look at her \d+")).click()
+    # What was looked for is not hidden below the season.
+    expect(season).to_have_count(0)
+    expect(desk.get_by_text("has taken nothing since laying").first).to_be_visible()
+    desk.get_by_role("searchbox", name="Only animals with these words").fill("dam 2")
+    few = desk.get_by_role("region", name="Dams")
+    expect(few.get_by_role("listitem").first).to_contain_text("Dam 2")
+    desk.get_by_role("button", name="Choose several").click()
+    desk.get_by_role("checkbox", name="Choose Dam 2", exact=True).check()
+    desk.get_by_role("button", name="Retire 1").click()
+    told = desk.get_by_role("status").filter(has_text="Dam 2 retired")
+    told.get_by_role("button", name="Undo").click()
+    expect(desk.get_by_role("status").filter(has_text="Undone: Dam 2 retired")).to_be_visible()

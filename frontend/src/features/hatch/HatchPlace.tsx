@@ -1,10 +1,14 @@
 import { Flex, Span, Stack, Text } from '@chakra-ui/react'
+import { useState } from 'react'
 import { Link } from 'react-router'
+import { Narrow } from '@/shared/many/Narrow'
+import { useNarrowing } from '@/shared/many/useNarrowing'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { useHeldOrder } from '@/shared/ui/useHeldOrder'
 import { developed } from '@/shared/units'
 import { HatchClutch } from './HatchClutch'
+import { isUnderWay, narrowingOf, SEEN_AT_A_GLANCE } from './narrowing'
 import { type HatchingClutch, useHatchWatch } from './queries'
 import { standingWords } from './words'
 
@@ -23,9 +27,10 @@ export function Component() {
   const query = useHatchWatch()
   const watch = query.data
   const clutches = useHeldOrder(watch?.clutches ?? [], codeOf)
+  const narrowing = useNarrowing(clutches, narrowingOf(clutches))
   if (!watch) return <Waiting problem={query.error?.message} />
   return (
-    <Stack gap={10}>
+    <Stack gap={clutches.length > SEEN_AT_A_GLANCE ? 8 : 10}>
       <div>
         <Flex align="center" gap={4} wrap="wrap">
           <Title>Hatch watch</Title>
@@ -40,35 +45,65 @@ export function Component() {
           </Text>
         )}
       </div>
-      {clutches.map((clutch) => (
-        <section key={clutch.code} aria-labelledby={`hatch-${clutch.code}`}>
-          <Flex align="flex-end" gap={4} wrap="wrap" mb={3}>
-            <div>
-              <Heading id={`hatch-${clutch.code}`}>
-                <Link to={`/hatch/${clutch.code}`}>
-                  <Span textDecoration="underline" textUnderlineOffset="3px">
-                    {clutch.code}
-                  </Span>
-                </Link>{' '}
-                of {clutch.dam}
-              </Heading>
-              <Text fontSize="lead" mt="-6px">
-                {standingWords(clutch, watch.as_of)}
-              </Text>
-              <Text color="soft">
-                {placesOf(clutch)}; day {clutch.day}, {developed(clutch.fraction)} by heat. Cutting:{' '}
-                {clutch.school}.
-              </Text>
-            </div>
-            <Button asChild marginStart={{ md: 'auto' }}>
-              <Link to={`/hatch/${clutch.code}`}>Hatchlings and fates</Link>
-            </Button>
-          </Flex>
-          {!clutch.maternal && !clutch.finished_at && (
-            <HatchClutch clutch={clutch} asOf={watch.as_of} />
-          )}
-        </section>
+      {clutches.length > SEEN_AT_A_GLANCE && (
+        <Narrow narrowing={narrowing} what="clutches" of={`${clutches.length} clutches`} />
+      )}
+      {narrowing.items.map((clutch) => (
+        <AtHatch
+          key={clutch.code}
+          clutch={clutch}
+          asOf={watch.as_of}
+          folded={clutches.length > SEEN_AT_A_GLANCE && !isUnderWay(clutch)}
+        />
       ))}
     </Stack>
+  )
+}
+
+/** A clutch at hatch; `folded` it shows its eggs when it is asked to. */
+function AtHatch({
+  clutch,
+  asOf,
+  folded,
+}: {
+  clutch: HatchingClutch
+  asOf: string
+  folded: boolean
+}) {
+  const [open, setOpen] = useState(false)
+  const hasEggs = !clutch.maternal && !clutch.finished_at
+  return (
+    <section aria-labelledby={`hatch-${clutch.code}`}>
+      <Flex align="flex-end" gap={4} wrap="wrap" mb={3}>
+        <div>
+          <Heading id={`hatch-${clutch.code}`}>
+            <Link to={`/hatch/${clutch.code}`}>
+              <Span textDecoration="underline" textUnderlineOffset="3px">
+                {clutch.code}
+              </Span>
+            </Link>{' '}
+            of {clutch.dam}
+          </Heading>
+          <Text fontSize="lead" mt="-6px">
+            {standingWords(clutch, asOf)}
+          </Text>
+          <Text color="soft">
+            {placesOf(clutch)}; day {clutch.day}, {developed(clutch.fraction)} by heat. Cutting:{' '}
+            {clutch.school}.
+          </Text>
+        </div>
+        <Flex gap={3} marginStart={{ md: 'auto' }} wrap="wrap">
+          {folded && hasEggs && (
+            <Button aria-expanded={open} onClick={() => setOpen(!open)}>
+              {open ? 'Fold' : 'Its eggs'}
+            </Button>
+          )}
+          <Button asChild>
+            <Link to={`/hatch/${clutch.code}`}>Hatchlings and fates</Link>
+          </Button>
+        </Flex>
+      </Flex>
+      {hasEggs && (open || !folded) && <HatchClutch clutch={clutch} asOf={asOf} />}
+    </section>
   )
 }

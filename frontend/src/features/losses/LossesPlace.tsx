@@ -1,4 +1,4 @@
-import { chakra, Span, Stack, Text } from '@chakra-ui/react'
+import { Box, chakra, Span, Stack, Text } from '@chakra-ui/react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
@@ -6,7 +6,11 @@ import type { Schemas } from '@/shared/api/client'
 import { asSmallLook } from '@/shared/api/eggLook'
 import { Years } from '@/shared/breeding/Years'
 import { fullDay } from '@/shared/dates'
+import { Narrow } from '@/shared/many/Narrow'
+import { useNarrowing } from '@/shared/many/useNarrowing'
+import { WindowedList } from '@/shared/many/WindowedList'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
+import { narrowingOf, SEEN_AT_A_GLANCE } from './narrowing'
 import { useLosses } from './queries'
 import { countWords, leadWords } from './words'
 
@@ -39,9 +43,32 @@ export function Component() {
           it stands here.
         </p>
       )}
-      {losses.clutches.map((line) => (
-        <OfClutch key={line.code} line={line} />
-      ))}
+      <Lines lines={losses.clutches} />
+    </Stack>
+  )
+}
+
+/** How high a clutch is by itself, px. */
+const CLUTCH_PX = 140
+
+function Lines({ lines }: { lines: Schemas['LossLineResponse'][] }) {
+  const narrowing = useNarrowing(lines, narrowingOf(lines))
+  if (lines.length === 0) return null
+  return (
+    <Stack gap={6}>
+      {lines.length > SEEN_AT_A_GLANCE && (
+        <Narrow narrowing={narrowing} what="clutches" of={`${lines.length} clutches with losses`} />
+      )}
+      <WindowedList
+        items={narrowing.items}
+        keyOf={({ code }) => code}
+        height={CLUTCH_PX}
+        row={(line) => (
+          <Box pb={9}>
+            <OfClutch line={line} />
+          </Box>
+        )}
+      />
     </Stack>
   )
 }

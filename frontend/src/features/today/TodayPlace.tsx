@@ -79,6 +79,9 @@ export function Component() {
   )
 }
 
+/** Dams shown here; more are among the animals. */
+const DAMS = 4
+
 /** Alarms and what cannot wait, before the boxes to open. */
 function CannotWait({ today }: { today: Today }) {
   const grave = useOpenAlarms().filter((alarm) => alarm.severity !== 'notice')
@@ -93,16 +96,8 @@ function CannotWait({ today }: { today: Today }) {
         </Box>
       )}
       {dams.length > 0 && (
-        <Few
-          most={4}
-          what="dams that need somebody"
-          list={(shown) => (
-            <chakra.ul mb={3} display="flex" flexDirection="column" gap={2}>
-              {shown}
-            </chakra.ul>
-          )}
-        >
-          {dams.map(({ key, to, label, text }) => (
+        <chakra.ul mb={3} display="flex" flexDirection="column" gap={2}>
+          {(dams.length > DAMS + 1 ? dams.slice(0, DAMS) : dams).map(({ key, to, label, text }) => (
             <li key={key}>
               <Link to={to}>
                 <Notice urgent label={label}>
@@ -111,7 +106,12 @@ function CannotWait({ today }: { today: Today }) {
               </Link>
             </li>
           ))}
-        </Few>
+        </chakra.ul>
+      )}
+      {dams.length > DAMS + 1 && (
+        <Button asChild size="small" mb={3}>
+          <Link to="/animals?now=look">All {dams.length} dams that need somebody</Link>
+        </Button>
       )}
       <Lines lines={lines} />
     </section>

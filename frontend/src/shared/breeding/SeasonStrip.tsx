@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 import { day, dayRange } from '@/shared/dates'
 import { token } from '@/shared/theme/token'
+import { Few } from '@/shared/ui/Few'
 import { useWidth } from '@/shared/ui/useWidth'
 
 type Season = Schemas['LaySeasonResponse']
@@ -13,6 +14,9 @@ type Clutch = Schemas['ClutchInBoxResponse']
 const ROW = 34
 const HEAD = 24
 const MIDDLE = ROW / 2
+
+/** Dams shown before somebody asks for all. */
+const ROWS = 8
 
 /** Days shown before and after today. */
 const BACK = 200
@@ -44,7 +48,7 @@ export function SeasonStrip({ season, clutches }: { season: Season; clutches: Cl
             </text>
           ))}
         </svg>
-        <ul>
+        <Few most={ROWS} what="dams of the season" list={(shown) => <ul>{shown}</ul>}>
           {season.dams.map((dam) => {
             const own = clutches.filter((c) => dam.clutches.some((d) => d.code === c.code))
             return (
@@ -79,7 +83,7 @@ export function SeasonStrip({ season, clutches }: { season: Season; clutches: Cl
               </chakra.li>
             )
           })}
-        </ul>
+        </Few>
       </div>
       <Legend />
     </div>

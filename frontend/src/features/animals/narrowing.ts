@@ -1,0 +1,116 @@
+import { addDays } from 'date-fns'
+import type { Schemas } from '@/shared/api/client'
+import type { Facet } from '@/shared/many/narrowing'
+import type { Asked, Order } from '@/shared/many/useNarrowing'
+import { traitsInWords } from '@/shared/traits'
+
+export type Animal = Schemas['AnimalResponse']
+
+/** More animals are narrowed and ordered; fewer are seen at a glance. */
+export const SEEN_AT_A_GLANCE = 12
+
+/** Where an animal stands in its season; the order is what calls for somebody first. */
+const STANDINGS = {
+  look: 'Look at her',
+  lays: 'Lays soon',
+  mate: 'With a mate',
+  after: 'After laying',
+  eggs: 'Eggs in a box',
+  retired: 'Retired',
+  left: 'Left the house',
+} as const
+
+export type StandingKey = keyof typeof STANDINGS
+
+const KEYS = Object.keys(STANDINGS) as StandingKey[]
+
+/** Days before the first likely lay day from which a dam "lays soon". */
+const SOON_DAYS = 14
+
+/** What is known of the animals besides what is recorded of each. */
+export type Around = {
+  season: Schemas['LaySeasonResponse']
+  after: Schemas['AfterLayingResponse'][]
+  /** Codes of clutches in boxes now. */
+  codes: ReadonlySet<string>
+}
+
+/** Where each animal stands, by its id. */
+export function standingsOf(animals: Animal[], around: Around): Map<number, StandingKey[]> {
+  const soon = addDays(new Date(around.season.as_of), SOON_DAYS)
+  const seasons = new Map(around.season.dams.map((dam) => [dam.dam, dam]))
+  const after = new Map(around.after.map((dam) => [dam.dam, dam]))
+  return new Map(
+    animals.map((animal) => {
+      const season = seasons.get(animal.id)
+      const recovering = after.get(animal.id)
+      const first = season?.forecast?.window?.p10
+      const so: Record<StandingKey, boolean | undefined> = {
+        look: recovering && recovering.flags.length > 0,
+        lays: season?.laying || (first != null && new Date(first) <= soon),
+        mate: season?.pairings.some(({ until }) => !until),
+        after: recovering !== undefined,
+        eggs: season?.clutches.some(({ code }) => around.codes.has(code)),
+        retired: animal.retired && !animal.departure,
+        left: animal.departure !== null,
+      }
+      return [animal.id, KEYS.filter((key) => so[key])]
+    }),
+  )
+}
+
+export const inWords = (standings: StandingKey[]) =>
+  standings.map((standing) => STANDINGS[standing].toLowerCase()).join(', ')
+
+/** How the animals are narrowed; few are not, whatever the address says. */
+export function narrowingOf(
+  animals: Animal[],
+  standings: Map<number, StandingKey[]>,
+): Asked<Animal> {
+  if (animals.length <= SEEN_AT_A_GLANCE) return { facets: [] }
+  const of = ({ id }: Animal) => standings.get(id) ?? []
+  const facets: Facet<Animal>[] = [
+    {
+      key: 'now',
+      legend: 'Now',
+      alone: true,
+      valuesOf: of,
+      words: (value) => STANDINGS[value as StandingKey] ?? value,
+    },
+    {
+      key: 'role',
+      legend: 'Role',
+      valuesOf: ({ role }) => [role],
+      words: (role) => (role === 'dam' ? 'Dams' : 'Sires'),
+    },
+  ]
+  const rank = (animal: Animal) => {
+    const ranks = of(animal).map((standing) => KEYS.indexOf(standing))
+    return ranks.length > 0 ? Math.min(...ranks) : KEYS.indexOf('retired') - 0.5
+  }
+  const orders: Order<Animal>[] = [
+    { value: 'name', label: 'By name', sort: (all) => all },
+    {
+      value: 'needs',
+      label: 'What needs somebody first',
+      sort: (all) => [...all].sort((a, b) => rank(a) - rank(b)),
+    },
+    {
+      value: 'weighed',
+      label: 'Longest not weighed first',
+      sort: (all) =>
+        [...all].sort((a, b) => (a.weighed_at ?? '').localeCompare(b.weighed_at ?? '')),
+    },
+    {
+      value: 'light',
+      label: 'Lightest first',
+      sort: (all) => [...all].sort((a, b) => (a.mass_g ?? 1e9) - (b.mass_g ?? 1e9)),
+    },
+  ]
+  return {
+    facets,
+    orders,
+    inOrder: { now: KEYS },
+    textOf: (animal) => `${animal.name} ${animal.code ?? ''} ${traitsInWords(animal)}`,
+  }
+}
