@@ -200,3 +200,18 @@ def test_the_wall_says_when_the_house_does_not_answer(desk: Page, demo: str) -> 
     expect(desk.get_by_role("alert").or_(desk.get_by_role("status")).first).to_be_visible()
     desk.keyboard.press("/")
     expect(desk.get_by_role("dialog", name="Find anything")).to_be_visible()
+
+
+def test_the_parts_of_a_clutch_are_jumped_to_and_what_needs_doing_stays_in_view(
+    desk: Page, demo: str
+) -> None:
+    open_place(desk, f"{demo}/clutches/26-04")
+    parts = desk.get_by_role("navigation", name="Parts of 26-04")
+    expect(parts.get_by_role("link")).to_have_text(
+        ["Eggs", "Forecast", "Box", "Method", "Notes", "Photos", "Log"]
+    )
+    needs = desk.get_by_text(re.compile("^4 of 6 eggs dented early"))
+    expect(needs.first).to_be_in_viewport()
+    parts.get_by_role("link", name="Log").click()
+    expect(desk.get_by_role("heading", name="Log", exact=True)).to_be_in_viewport()
+    expect(needs.first).to_be_in_viewport()

@@ -17,6 +17,7 @@ import { DueLines } from '@/shared/rounds/DueLines'
 import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { WhyEggs } from '@/shared/rounds/WhyEggs'
 import { Button } from '@/shared/ui/Button'
+import { type Part, PartsBar } from '@/shared/ui/PartsBar'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { useStayPut } from '@/shared/ui/useStayPut'
 import { percent } from '@/shared/units'
@@ -84,6 +85,10 @@ export function Component() {
         </Flex>
       </Flex>
 
+      <PartsBar of={clutch.code} parts={partsOf(clutch)}>
+        <NeedsDoing clutch={clutch} />
+      </PartsBar>
+
       {clutch.impossible_pip && (
         <ImpossiblePip
           code={clutch.code}
@@ -129,7 +134,7 @@ export function Component() {
 
       <Eggs clutch={clutch} />
 
-      {(clutch.finished_at || (clutch.forecast?.fraction ?? 0) >= 0.85) && (
+      {hasPips(clutch) && (
         <chakra.section aria-labelledby="pips">
           <Heading id="pips">Pips</Heading>
           <Pips clutch={clutch} />
@@ -188,6 +193,43 @@ export function Component() {
         <StoryLinks code={clutch.code} />
       </chakra.section>
     </Stack>
+  )
+}
+
+/** Whether the page has a part on pips: near the end, and after it. */
+const hasPips = (clutch: Schemas['ClutchResponse']) =>
+  clutch.finished_at !== null || (clutch.forecast?.fraction ?? 0) >= 0.85
+
+function partsOf(clutch: Schemas['ClutchResponse']): Part[] {
+  return [
+    { id: 'eggs', name: 'Eggs' },
+    ...(hasPips(clutch) ? [{ id: 'pips', name: 'Pips' }] : []),
+    { id: 'forecast', name: 'Forecast' },
+    ...clutch.boxes.map((box, at) => ({ id: `box-${at}`, name: nameOfBox(clutch, box) })),
+    { id: 'method', name: 'Method' },
+    { id: 'notes', name: 'Notes' },
+    { id: 'photos', name: 'Photos' },
+    { id: 'log', name: 'Log' },
+  ]
+}
+
+/** The most pressing of what is to be done at a clutch, and how much more there is. */
+function NeedsDoing({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
+  const lines = [...clutch.attention, ...clutch.boxes.flatMap(({ due }) => due)]
+  const texts = new Map(lines.map((line) => [line.text, line]))
+  const [first, ...others] = [...texts.values()].sort(
+    (a, b) => urgencyRank(b.urgency) - urgencyRank(a.urgency),
+  )
+  if (!first) return <Span color="soft">{clutch.code}: nothing to do now</Span>
+  const pressing = urgencyRank(first.urgency) >= 2
+  return (
+    <>
+      <Span fontWeight="bold">{clutch.code} </Span>
+      {others.length > 0 && <Span color="soft">1 of {others.length + 1} </Span>}
+      <Span color={pressing ? 'vessel' : 'ink'} fontWeight={pressing ? 'bold' : 'medium'}>
+        {first.text}
+      </Span>
+    </>
   )
 }
 
