@@ -31,6 +31,7 @@ from sandboa.web.requests.concurrency import (
 )
 from sandboa.web.requests.connections import Ledger
 from sandboa.web.requests.exclusive_use import Access
+from sandboa.web.rounds.shares import RoundShares
 from sandboa.web.security.sign_in_attempts import Attempts
 
 
@@ -80,6 +81,7 @@ class House:
     log: Path | None = None
     access: Access = field(default_factory=Access)
     long_work: LongWork = field(init=False)
+    shares: RoundShares = field(default_factory=RoundShares)
     connections: Ledger = field(default_factory=Ledger)
     restoring: Restoring = field(default_factory=Restoring)
     senders: Senders = field(default_factory=Senders)
@@ -120,6 +122,7 @@ class House:
         """Another house was put in place: nothing that was known of the one before holds."""
         self.snapshots = SnapshotCache()
         self.problems = ()
+        self.shares = RoundShares()
         self.lone_humidities = LoneHumidities()
         self.generation = uuid4().hex
         self.follow_named()

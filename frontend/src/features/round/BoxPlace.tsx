@@ -21,6 +21,7 @@ import {
   useLimits,
   useRound,
 } from './queries'
+import { isOthers, useShares } from './shares'
 import { VisitForm } from './VisitForm'
 
 /** One box, open: last time beside now, exceptions only, and shut again. */
@@ -69,7 +70,12 @@ function OpenBox({ box, round }: { box: RoundBox; round: Round }) {
   }, [name])
   const limits = useLimits(box)
   const wrong = draft && wrongWith(draft, limits)
-  const next = nextDue(round.boxes, closed, name)
+  const others = isOthers(useShares().shares)
+  const next = nextDue(
+    round.boxes.filter((other) => other.name === name || !others(other)),
+    closed,
+    name,
+  )
   const shut = async () => {
     if (!draft || wrong) return
     await store.transaction('rw', store.visits, store.openBoxes, async () => {

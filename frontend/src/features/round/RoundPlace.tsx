@@ -18,6 +18,8 @@ import { narrowingOf, SEEN_AT_A_GLANCE } from './narrowing'
 import { boxesDue, type RoundBox, useOpenCodes, useRound } from './queries'
 import { RoundLine } from './RoundLine'
 import { SeveralBoxes } from './SeveralBoxes'
+import { Sharing } from './Sharing'
+import { isOthers, useShares } from './shares'
 
 /** How high a line is by itself, px. */
 const LINE_PX = 150
@@ -44,9 +46,14 @@ function Round({
   const many = boxes.length > SEEN_AT_A_GLANCE
   const narrowing = useNarrowing(boxes, narrowingOf(boxes))
   const { items } = narrowing
-  const due = boxesDue(items, closed)
-  const shut = items.filter((box) => !due.includes(box))
-  const several = useSeveral([...due, ...shut].map(({ name }) => name))
+  const { possible, shares } = useShares()
+  const cabinets = [...new Set(boxes.map(({ cabinet }) => cabinet))]
+  const all = boxesDue(items, closed)
+  const others = all.filter(isOthers(shares))
+  const due = all.filter((box) => !others.includes(box))
+  const shut = items.filter((box) => !all.includes(box))
+  const listed = [...due, ...others, ...shut]
+  const several = useSeveral(listed.map(({ name }) => name))
   const first = due[0]
   const needs = narrowing.chosen.needs
   const choose = !several.choosing && <Button onClick={several.start}>Choose several</Button>
@@ -72,6 +79,7 @@ function Round({
         )}
       </Flex>
       <Deliveries />
+      {possible && cabinets.length > 1 && <Sharing cabinets={cabinets} shares={shares} />}
       {many && (
         <Narrow narrowing={narrowing} what="boxes" of={counted(boxes.length, 'box', 'boxes')}>
           {choose}
@@ -86,6 +94,12 @@ function Round({
           row={row}
         />
       )}
+      {others.length > 0 && (
+        <Box as="section" aria-labelledby="others">
+          <Heading id="others">Others open these</Heading>
+          <WindowedList items={others} keyOf={({ name }) => name} height={LINE_PX} row={row} />
+        </Box>
+      )}
       {shut.length > 0 && (
         <Box as="section" aria-labelledby="shut">
           <Heading id="shut">No need to open</Heading>
@@ -95,7 +109,7 @@ function Round({
       {!many && boxes.length > 1 && <Box>{choose}</Box>}
       <SeveralBoxes
         several={several}
-        boxes={[...due, ...shut]}
+        boxes={listed}
         kind={needs && needs !== 'pressing' ? (needs as Schemas['DueKind']) : null}
       />
     </Stack>

@@ -767,6 +767,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/round/shares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Shares
+         * @description Who opens which cabinet on this round.
+         */
+        get: operations["get_shares"];
+        put?: never;
+        /**
+         * Share Round
+         * @description Take a cabinet for this round, or leave it to anybody; the other phones are told.
+         */
+        post: operations["share_round"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits": {
         parameters: {
             query?: never;
@@ -8384,6 +8408,38 @@ export interface components {
          * @enum {string}
          */
         Sex: "male" | "female" | "not sexed";
+        /**
+         * ShareRequest
+         * @description A cabinet by name: `mine` takes it for this round, otherwise it is anybody's again.
+         */
+        ShareRequest: {
+            /** Cabinet */
+            cabinet: string;
+            /** Mine */
+            mine: boolean;
+        };
+        /**
+         * ShareResponse
+         * @description A cabinet, and who opens it on this round.
+         */
+        ShareResponse: {
+            /** Cabinet */
+            cabinet: string;
+            /** Name */
+            name: string;
+            /** Mine */
+            mine: boolean;
+        };
+        /**
+         * SharesResponse
+         * @description `possible`: somebody is signed in, and there are others to share a round with.
+         */
+        SharesResponse: {
+            /** Possible */
+            possible: boolean;
+            /** Shares */
+            shares: components["schemas"]["ShareResponse"][];
+        };
         /** ShelfChoice */
         ShelfChoice: {
             /** Cabinet */
@@ -10864,6 +10920,64 @@ export interface operations {
             403: components["responses"]["403"];
             404: components["responses"]["404"];
             409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_shares: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharesResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    share_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShareRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SharesResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
             422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];

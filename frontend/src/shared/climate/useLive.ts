@@ -1,4 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query'
+import { type QueryClient, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { follow, isOwn } from '@/shared/api/followed'
 import { readAgain } from '@/shared/api/readAgain'
@@ -21,6 +21,7 @@ type Live = {
   revision: number
   act: number
   readings: number
+  shares: number
   emergencies: number
   alarms: number
 }
@@ -46,11 +47,7 @@ export function useLive(who: string | null) {
     stream.onmessage = (event) => {
       const live = JSON.parse(event.data) as Live
       document.title = titleOf(live)
-      if (seen !== null && isNews(seen, live)) {
-        void readAgain(client)
-      } else if (seen !== null && live.revision !== seen.revision) {
-        for (const queryKey of OF_THE_CLIMATE) client.invalidateQueries({ queryKey })
-      }
+      if (seen !== null) readWhatChanged(client, seen, live)
       seen = live
     }
     return () => {
@@ -58,6 +55,20 @@ export function useLive(who: string | null) {
       stream.close()
     }
   }, [client, who])
+}
+
+/** Reads again what changed between two tellings of the house. */
+function readWhatChanged(client: QueryClient, before: Live, now: Live) {
+  if (isNews(before, now)) {
+    void readAgain(client)
+    return
+  }
+  if (now.revision !== before.revision) {
+    for (const queryKey of OF_THE_CLIMATE) client.invalidateQueries({ queryKey })
+  }
+  if (now.shares !== before.shares) {
+    client.invalidateQueries({ queryKey: ['round', 'shares'] })
+  }
 }
 
 /** Whether everything is to be read again: another house, an act of somebody else, readings. */

@@ -21,7 +21,7 @@ export const HELP: Record<string, Help> = {
     lines: [
       'Tap a box when you open it, say what you see, shut it. Its grams are worked out as you type what it weighs.',
       'Rest as before says that every egg you did not touch looked as it did at the last visit.',
-      'What you tap stays on this device until the house has it, also where no network reaches.',
+      'What you tap stays on this device until the house has it. Two people share a round by cabinets.',
     ],
     cautions: ['hands on eggs', 'mould'],
   },
@@ -57,7 +57,7 @@ export const HELP: Record<string, Help> = {
     lines: [
       'When she lays follows from the last sign you saw; with intervals of your own house it grows narrower.',
       'What a pair may bring is worked out from the traits on your list, and from what hatched.',
-      'Retired and departed animals keep their records.',
+      'Retired and departed animals keep their records. Choose several retires many at once.',
     ],
   },
   '/losses': {

@@ -116,6 +116,7 @@ def _live(request: Request, house: House) -> LiveResponse | None:
         revision=house.live.revision,
         act=snapshot.version,
         readings=snapshot.readings.newest_change(),
+        shares=house.shares.change,
         emergencies=waiting.count(Severity.EMERGENCY),
         alarms=waiting.count(Severity.ALARM),
     )

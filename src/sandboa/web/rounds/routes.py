@@ -4,9 +4,12 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, Path, Query, Response
 
+from sandboa.services.acts.errors import Conflict, NotFound
 from sandboa.services.acts.preconditions import require_not_ahead
 from sandboa.services.acts.revisions import saved_over
 from sandboa.services.moment.as_of import at_hand
+from sandboa.services.people.signing_in import SignedIn
+from sandboa.services.people.views import names_of_people
 from sandboa.services.rounds.close_visit import Closed, Refused, deliver
 from sandboa.services.rounds.correct_visit import correct_visit
 from sandboa.services.rounds.postponing import postpone, postpone_several
@@ -14,7 +17,7 @@ from sandboa.services.rounds.recorded_visit import recorded_visit
 from sandboa.services.rounds.round_now import RoundBox, round_now
 from sandboa.services.rounds.visit import BoxVisit, EggSeen, EggsMoved, FreshMedium
 from sandboa.web.boxes.schemas import ClutchInBoxResponse
-from sandboa.web.house import MomentS, NowS, TheHouse
+from sandboa.web.house import Asking, House, MomentS, NowS, TheHouse
 from sandboa.web.requests.reader import reader_now
 from sandboa.web.requests.revisions import Seen
 from sandboa.web.responses.parts import joined
@@ -25,6 +28,9 @@ from sandboa.web.rounds.schemas import (
     RecordedVisitResponse,
     RoundBoxResponse,
     RoundResponse,
+    ShareRequest,
+    ShareResponse,
+    SharesResponse,
     ShelfChoice,
     TopUpStepResponse,
     VisitOutcome,
@@ -70,6 +76,46 @@ def get_round(
         shelves=[ShelfChoice(cabinet=c, shelf=s) for c, s in now.shelves],
     )
     return joined(whole, "boxes", map(told, now.boxes))
+
+
+@router.get("/round/shares", dependencies=[LOOK])
+def get_shares(house: TheHouse, person: Asking, now_s: NowS) -> SharesResponse:
+    """Who opens which cabinet on this round."""
+    return _shares(house, person, now_s)
+
+
+@router.post("/round/shares", dependencies=[RECORD])
+def share_round(
+    asked: ShareRequest, house: TheHouse, person: Asking, now_s: NowS
+) -> SharesResponse:
+    """Take a cabinet for this round, or leave it to anybody; the other phones are told."""
+    if person is None:
+        raise Conflict("a round is shared between people: add them in Settings, and sign in")
+    cabinets = house.snapshot().cabinets.values()
+    cabinet = next((c for c in cabinets if c.name == asked.cabinet), None)
+    if cabinet is None:
+        raise NotFound(f"there is no cabinet {asked.cabinet}")
+    if asked.mine:
+        house.shares.take(cabinet.entity_id, person.entity, now_s)
+    else:
+        house.shares.leave(cabinet.entity_id)
+    return _shares(house, person, now_s)
+
+
+def _shares(house: House, person: SignedIn | None, now_s: float) -> SharesResponse:
+    names, cabinets = names_of_people(), house.snapshot().cabinets
+    return SharesResponse(
+        possible=person is not None and len(names) > 1,
+        shares=[
+            ShareResponse(
+                cabinet=cabinets[share.cabinet].name,
+                name=names[share.person],
+                mine=person is not None and share.person == person.entity,
+            )
+            for share in house.shares.held(now_s, names)
+            if share.cabinet in cabinets
+        ],
+    )
 
 
 @router.post("/visits", dependencies=[RECORD])

@@ -101,6 +101,28 @@ class RoundBoxResponse(BaseModel):
     eggs: list[EggResponse]
 
 
+class ShareRequest(RequestSchema):
+    """A cabinet by name: `mine` takes it for this round, otherwise it is anybody's again."""
+
+    cabinet: _Name
+    mine: bool
+
+
+class ShareResponse(BaseModel):
+    """A cabinet, and who opens it on this round."""
+
+    cabinet: str
+    name: str
+    mine: bool
+
+
+class SharesResponse(BaseModel):
+    """`possible`: somebody is signed in, and there are others to share a round with."""
+
+    possible: bool
+    shares: list[ShareResponse]
+
+
 class RoundResponse(BaseModel):
     as_of: Moment
     boxes: list[RoundBoxResponse]
