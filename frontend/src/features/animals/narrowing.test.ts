@@ -28,8 +28,8 @@ const AROUND = {
   season: {
     as_of: '2026-03-01T12:00:00Z',
     dams: [
-      dam(1, { forecast: { window: { p10: '2026-03-10T00:00:00Z' } } }),
-      dam(2, { forecast: { window: { p10: '2026-04-20T00:00:00Z' } } }),
+      dam(1, { preparations: [{ due: false }, { due: true }] }),
+      dam(2, { preparations: [{ due: false }] }),
       dam(3, { clutches: [{ code: '26-01' }], pairings: [{ until: '2026-01-01T00:00:00Z' }] }),
       dam(4, { pairings: [{ until: null }] }),
     ],
@@ -47,7 +47,7 @@ describe('where animals stand', () => {
     expect(inWords(standings.get(3) ?? [])).toBe('look at her, after laying, eggs in a box')
   })
 
-  it('takes a lay day as near from two weeks before it', () => {
+  it('takes a lay day as near once something is to be prepared for it', () => {
     expect(standings.get(1)).toEqual(['lays'])
     expect(standings.get(2)).toEqual([])
   })

@@ -1,4 +1,3 @@
-import { addDays } from 'date-fns'
 import type { Schemas } from '@/shared/api/client'
 import type { Facet } from '@/shared/many/narrowing'
 import type { Asked, Order } from '@/shared/many/useNarrowing'
@@ -12,7 +11,7 @@ export const SEEN_AT_A_GLANCE = 12
 /** Where an animal stands in its season; the order is what calls for somebody first. */
 const STANDINGS = {
   look: 'Look at her',
-  lays: 'Lays soon',
+  lays: 'Prepare for laying',
   mate: 'With a mate',
   after: 'After laying',
   eggs: 'Eggs in a box',
@@ -24,9 +23,6 @@ export type StandingKey = keyof typeof STANDINGS
 
 const KEYS = Object.keys(STANDINGS) as StandingKey[]
 
-/** Days before the first likely lay day from which a dam "lays soon". */
-const SOON_DAYS = 14
-
 /** What is known of the animals besides what is recorded of each. */
 export type Around = {
   season: Schemas['LaySeasonResponse']
@@ -37,17 +33,15 @@ export type Around = {
 
 /** Where each animal stands, by its id. */
 export function standingsOf(animals: Animal[], around: Around): Map<number, StandingKey[]> {
-  const soon = addDays(new Date(around.season.as_of), SOON_DAYS)
   const seasons = new Map(around.season.dams.map((dam) => [dam.dam, dam]))
   const after = new Map(around.after.map((dam) => [dam.dam, dam]))
   return new Map(
     animals.map((animal) => {
       const season = seasons.get(animal.id)
       const recovering = after.get(animal.id)
-      const first = season?.forecast?.window?.p10
       const so: Record<StandingKey, boolean | undefined> = {
         look: recovering && recovering.flags.length > 0,
-        lays: season?.laying || (first != null && new Date(first) <= soon),
+        lays: season?.laying || season?.preparations.some(({ due }) => due),
         mate: season?.pairings.some(({ until }) => !until),
         after: recovering !== undefined,
         eggs: season?.clutches.some(({ code }) => around.codes.has(code)),
