@@ -28,8 +28,7 @@ export const isUnderWay = (clutch: HatchingClutch) => {
   return stage === 'pipping' || stage === 'out'
 }
 
-const KEYS = Object.keys(STAGES) as Stage[]
-const rank = (clutch: HatchingClutch) => KEYS.indexOf(stageOf(clutch))
+const KEYS = Object.keys(STAGES)
 
 /** How the clutches at hatch are narrowed; few are not. */
 export const narrowingOf = (clutches: HatchingClutch[]): Asked<HatchingClutch> =>
@@ -51,11 +50,8 @@ export const narrowingOf = (clutches: HatchingClutch[]): Asked<HatchingClutch> =
           },
         ],
         orders: [
-          {
-            value: 'needs',
-            label: 'What needs somebody first',
-            sort: (all) => [...all].sort((a, b) => rank(a) - rank(b)),
-          },
+          // As the house tells them, and held: none changes places under a thumb.
+          { value: 'needs', label: 'What needs somebody first', sort: (all) => all },
           { value: 'code', label: 'By code', sort: byCode },
         ],
         inOrder: { stage: KEYS },

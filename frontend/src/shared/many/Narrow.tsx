@@ -1,5 +1,5 @@
 import { Box, chakra, Flex, Input, NativeSelect, Span, Stack, Strong } from '@chakra-ui/react'
-import type { ReactNode } from 'react'
+import { type ReactNode, useEffect, useRef, useState } from 'react'
 import type { Count } from './narrowing'
 import type { Narrowing } from './useNarrowing'
 
@@ -33,14 +33,7 @@ export function Narrow<T>({
       )}
       <Flex wrap="wrap" columnGap={3} rowGap={2} align="center">
         {typed !== null && (
-          <Input
-            type="search"
-            aria-label={`Only ${what} with these words`}
-            placeholder="Only with these words"
-            value={typed}
-            width={{ base: '100%', sm: '16rem' }}
-            onChange={(event) => choose('with', event.target.value)}
-          />
+          <Words what={what} typed={typed} onType={(words) => choose('with', words)} />
         )}
         {orders.length > 1 && (
           <NativeSelect.Root maxWidth="17rem" width="auto">
@@ -62,6 +55,41 @@ export function Narrow<T>({
         <LessThanAll narrowing={narrowing} of={of} />
       </Flex>
     </Stack>
+  )
+}
+
+/** What is typed stands here at once; the address, and with it the list, follow. */
+function Words({
+  what,
+  typed,
+  onType,
+}: {
+  what: string
+  typed: string
+  onType: (words: string) => void
+}) {
+  const [words, setWords] = useState(typed)
+  /** What was typed here and has not come back yet; of several in a hurry the last alone does. */
+  const told = useRef<string[]>([])
+  useEffect(() => {
+    const back = told.current.lastIndexOf(typed)
+    told.current = told.current.slice(back + 1)
+    // Said elsewhere: "Show all", or a way back.
+    if (back < 0) setWords(typed)
+  }, [typed])
+  return (
+    <Input
+      type="search"
+      aria-label={`Only ${what} with these words`}
+      placeholder="Only with these words"
+      value={words}
+      width={{ base: '100%', sm: '16rem' }}
+      onChange={(event) => {
+        told.current.push(event.target.value)
+        setWords(event.target.value)
+        onType(event.target.value)
+      }}
+    />
   )
 }
 

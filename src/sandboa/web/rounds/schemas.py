@@ -32,8 +32,8 @@ from sandboa.web.schemas.water import BoxWaterResponse
 MOST_VISITS = 500
 
 
-#: Reasons put off in one request: every one of the largest house.
-MOST_REASONS = 5_000
+#: Reasons put off in one request: every one of a house of three hundred boxes.
+MOST_REASONS = 2_500
 
 
 _Name = Annotated[str, Field(max_length=200)]
