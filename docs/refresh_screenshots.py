@@ -45,6 +45,9 @@ def _disc_underneath(page: Page) -> None:
 def _scored(page: Page) -> None:
     """The watch works through the finished clutches within its first minutes."""
     expect(page.get_by_text("window held")).not_to_have_count(0, timeout=240_000)
+    # Losses are worked out in the background: no picture of half of them.
+    expect(page.get_by_text("Being worked out")).to_have_count(0, timeout=120_000)
+    expect(page.get_by_text("Being counted")).to_have_count(0, timeout=120_000)
 
 
 def _trace_drawn(page: Page) -> None:
