@@ -59,7 +59,8 @@ class _Place:
     drawn: str
     before: Callable[[Page], None]
     tap: Callable[[Page], None]
-    small: bool = False
+    #: Whether the components of its tap have an aim.
+    bounded: bool = False
 
 
 @dataclass(frozen=True)
@@ -87,7 +88,7 @@ def report() -> str:
             lines.append(
                 f"{place.name:10}{_beside(cost.usable_ms, _USABLE_MS)}"
                 f"{cost.usable_ms / empty:10.1f}{_beside(cost.tap_ms, _TAP_MS)}"
-                f"{_beside(cost.renders, _RENDERS) if place.small else f'{cost.renders:9d}'}"
+                f"{_beside(cost.renders, _RENDERS) if place.bounded else f'{cost.renders:9d}'}"
             )
         browser.close()
     return "\n".join(lines)
@@ -140,7 +141,7 @@ def _places(box: str) -> tuple[_Place, ...]:
             "section[aria-label='Box']",
             choose_egg,
             lambda page: page.get_by_role("radio", name="clear dents").check(),
-            small=True,
+            bounded=True,
         ),
         _Place(
             "Settings",

@@ -46,6 +46,20 @@ def test_what_cannot_be_shared_is_refused_in_words(two: tuple[TestClient, TestCl
     assert "no cabinet Attic" in told["detail"]
 
 
+def test_a_visitor_sees_who_opens_what_and_is_not_asked_to(
+    two: tuple[TestClient, TestClient],
+) -> None:
+    rowan, _ = two
+    add(rowan, "Aspen", "visitor")
+    rowan.post("/api/round/shares", json={"cabinet": "North", "mine": True})
+    aspen = TestClient(rowan.app, client=ELSEWHERE)
+    sign_in(aspen, "Aspen")
+    told = aspen.get("/api/round/shares").json()
+    assert told["possible"] is False
+    assert [share["name"] for share in told["shares"]] == ["Rowan"]
+    problem(aspen.post("/api/round/shares", json={"cabinet": "North", "mine": True}), 403)
+
+
 def test_alone_in_the_house_nothing_is_shared(http: TestClient) -> None:
     lay(http)
     assert http.get("/api/round/shares").json() == {"possible": False, "shares": []}

@@ -15,14 +15,7 @@ import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { AnimalLine } from './AnimalLine'
 import { GeneList } from './GeneList'
 import { NextVisits } from './NextVisits'
-import {
-  type Animal,
-  inWords,
-  narrowingOf,
-  SEEN_AT_A_GLANCE,
-  type StandingKey,
-  standingsOf,
-} from './narrowing'
+import { type Animal, inWords, narrowingOf, type StandingKey, standingsOf } from './narrowing'
 import { PairOdds } from './PairOdds'
 import { SeveralAnimals } from './SeveralAnimals'
 
@@ -61,11 +54,10 @@ function Herd({
 }) {
   const codes = new Set(clutches.map(({ code }) => code))
   const standings = standingsOf(animals, { season, after, codes })
-  const narrowing = useNarrowing(animals, narrowingOf(animals, standings))
-  const { items } = narrowing
+  const narrowing = useNarrowing(animals, narrowingOf(standings))
+  const { items, many } = narrowing
   const flags = new Map(after.map((dam) => [dam.dam, dam.flags]))
   const several = useSeveral(items.map(({ id }) => id))
-  const many = animals.length > SEEN_AT_A_GLANCE
   const here = items.filter(({ departure }) => !departure)
   const row = (animal: Animal) => (
     <TickedRow several={several} id={animal.id} name={animal.name}>
@@ -78,17 +70,6 @@ function Herd({
   )
   // Whoever looks for some of them, or ticks several, has the lists before them.
   const listing = narrowing.narrow || several.choosing
-  const lists = (
-    <>
-      <AnimalList title="Dams" animals={here.filter(({ role }) => role === 'dam')} row={row} />
-      <AnimalList title="Sires" animals={here.filter(({ role }) => role === 'sire')} row={row} />
-      <AnimalList
-        title="Left the house"
-        animals={items.filter(({ departure }) => departure)}
-        row={row}
-      />
-    </>
-  )
   return (
     <Stack gap={many ? 6 : 10}>
       <HStack gap={4} wrap="wrap">
@@ -114,19 +95,21 @@ function Herd({
         </Text>
       ) : (
         <>
-          {many && (
-            <Narrow narrowing={narrowing} what="animals" of={`${animals.length} animals`}>
-              {!several.choosing && <Button onClick={several.start}>Choose several</Button>}
-            </Narrow>
-          )}
-          {listing ? (
-            lists
-          ) : (
-            <>
-              <Overview animals={animals} season={season} clutches={clutches} />
-              {lists}
-            </>
-          )}
+          <Narrow narrowing={narrowing} what="animals" of={`${animals.length} animals`}>
+            {!several.choosing && <Button onClick={several.start}>Choose several</Button>}
+          </Narrow>
+          {!listing && <Overview animals={animals} season={season} clutches={clutches} />}
+          <AnimalList title="Dams" animals={here.filter(({ role }) => role === 'dam')} row={row} />
+          <AnimalList
+            title="Sires"
+            animals={here.filter(({ role }) => role === 'sire')}
+            row={row}
+          />
+          <AnimalList
+            title="Left the house"
+            animals={items.filter(({ departure }) => departure)}
+            row={row}
+          />
           <SeveralAnimals several={several} animals={items} />
         </>
       )}
@@ -188,7 +171,7 @@ function AnimalList({
     <section aria-labelledby={heading}>
       <Heading id={heading}>
         {title}
-        {animals.length > SEEN_AT_A_GLANCE && <Span color="soft"> {animals.length}</Span>}
+        <Span color="soft"> {animals.length}</Span>
       </Heading>
       <WindowedList items={animals} keyOf={({ id }) => id} height={LINE_PX} row={row} />
     </section>

@@ -26,13 +26,20 @@ export function SeveralAnimals({
   return (
     <SeveralBar several={several} shown={animals.length}>
       <Button
+        flexShrink={0}
+        px={4}
         disabled={breeding.length === 0 || retire.isPending}
         onClick={() => say(breeding, true)}
       >
         Retire {breeding.length || ''}
       </Button>
       {resting.length > 0 && (
-        <Button disabled={retire.isPending} onClick={() => say(resting, false)}>
+        <Button
+          flexShrink={0}
+          px={4}
+          disabled={retire.isPending}
+          onClick={() => say(resting, false)}
+        >
           Breed {resting.length} again
         </Button>
       )}

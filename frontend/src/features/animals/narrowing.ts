@@ -5,9 +5,6 @@ import { traitsInWords } from '@/shared/traits'
 
 export type Animal = Schemas['AnimalResponse']
 
-/** More animals are narrowed and ordered; fewer are seen at a glance. */
-export const SEEN_AT_A_GLANCE = 12
-
 /** Where an animal stands in its season; the order is what calls for somebody first. */
 const STANDINGS = {
   look: 'Look at her',
@@ -56,12 +53,8 @@ export function standingsOf(animals: Animal[], around: Around): Map<number, Stan
 export const inWords = (standings: StandingKey[]) =>
   standings.map((standing) => STANDINGS[standing].toLowerCase()).join(', ')
 
-/** How the animals are narrowed; few are not, whatever the address says. */
-export function narrowingOf(
-  animals: Animal[],
-  standings: Map<number, StandingKey[]>,
-): Asked<Animal> {
-  if (animals.length <= SEEN_AT_A_GLANCE) return { facets: [] }
+/** How animals are narrowed. */
+export function narrowingOf(standings: Map<number, StandingKey[]>): Asked<Animal> {
   const of = ({ id }: Animal) => standings.get(id) ?? []
   const facets: Facet<Animal>[] = [
     {

@@ -14,7 +14,7 @@ import type { Schemas } from '@/shared/api/client'
 import { asSmallLook } from '@/shared/api/eggLook'
 import { useRules } from '@/shared/api/queries'
 import { useKeys } from '@/shared/keys/useKeys'
-import { urgencyRank } from '@/shared/rounds/urgency'
+import { isPressing } from '@/shared/rounds/urgency'
 import { difference, temperature, useTemperatureUnit } from '@/shared/units'
 import { boxInWords, sourceInWords } from './inWords'
 import { ProbeMarks } from './probes/ProbeMarks'
@@ -196,7 +196,7 @@ function BoxOnShelf({
   onKey: (event: KeyboardEvent) => void
 }) {
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: box.name })
-  const trouble = urgencyRank(box.urgency) >= 2
+  const trouble = isPressing(box.urgency)
   const [first] = box.clutches
   const percent = first ? `${Math.round(first.fraction * 100)} %` : (box.species ?? '')
   return (

@@ -14,7 +14,7 @@ import { When } from '@/shared/moment/When'
 import { Notes } from '@/shared/notes/Notes'
 import { ClutchPhotos } from '@/shared/photos/ClutchPhotos'
 import { DueLines } from '@/shared/rounds/DueLines'
-import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
+import { isPressing, URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { WhyEggs } from '@/shared/rounds/WhyEggs'
 import { Button } from '@/shared/ui/Button'
 import { type Part, PartsBar } from '@/shared/ui/PartsBar'
@@ -101,7 +101,7 @@ export function Component() {
         <chakra.ul display="flex" flexDirection="column" gap={2} fontSize="lead">
           {attention.map((line) => (
             <li key={line.text}>
-              <Notice urgent={urgencyRank(line.urgency) >= 2} label={URGENCY_WORDS[line.urgency]}>
+              <Notice urgent={isPressing(line.urgency)} label={URGENCY_WORDS[line.urgency]}>
                 {line.text}
                 <WhyEggs code={clutch.code} eggs={line.eggs} />
               </Notice>
@@ -221,7 +221,7 @@ function NeedsDoing({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
     (a, b) => urgencyRank(b.urgency) - urgencyRank(a.urgency),
   )
   if (!first) return <Span color="soft">{clutch.code}: nothing to do now</Span>
-  const pressing = urgencyRank(first.urgency) >= 2
+  const pressing = isPressing(first.urgency)
   return (
     <>
       <Span fontWeight="bold">{clutch.code} </Span>

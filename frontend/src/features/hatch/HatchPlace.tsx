@@ -8,7 +8,7 @@ import { Heading, Title, Waiting } from '@/shared/ui/page'
 import { useHeldOrder } from '@/shared/ui/useHeldOrder'
 import { developed } from '@/shared/units'
 import { HatchClutch } from './HatchClutch'
-import { isUnderWay, narrowingOf, SEEN_AT_A_GLANCE } from './narrowing'
+import { NARROWING, onlyWaits } from './narrowing'
 import { type HatchingClutch, useHatchWatch } from './queries'
 import { standingWords } from './words'
 
@@ -20,6 +20,9 @@ const placesOf = ({ boxes }: HatchingClutch) =>
     )
     .join('; ')
 
+/** Whether it has eggs that are watched here. */
+const hasEggs = ({ maternal, finished_at }: HatchingClutch) => !maternal && !finished_at
+
 const codeOf = (clutch: HatchingClutch) => clutch.code
 
 /** Every clutch at hatch: who is still closed and since when, and what to do. */
@@ -27,10 +30,10 @@ export function Component() {
   const query = useHatchWatch()
   const watch = query.data
   const clutches = useHeldOrder(watch?.clutches ?? [], codeOf)
-  const narrowing = useNarrowing(clutches, narrowingOf(clutches))
+  const narrowing = useNarrowing(clutches, NARROWING)
   if (!watch) return <Waiting problem={query.error?.message} />
   return (
-    <Stack gap={clutches.length > SEEN_AT_A_GLANCE ? 8 : 10}>
+    <Stack gap={narrowing.many ? 8 : 10}>
       <div>
         <Flex align="center" gap={4} wrap="wrap">
           <Title>Hatch watch</Title>
@@ -45,15 +48,13 @@ export function Component() {
           </Text>
         )}
       </div>
-      {clutches.length > SEEN_AT_A_GLANCE && (
-        <Narrow narrowing={narrowing} what="clutches" of={`${clutches.length} clutches`} />
-      )}
+      <Narrow narrowing={narrowing} what="clutches" of={`${clutches.length} clutches`} />
       {narrowing.items.map((clutch) => (
         <AtHatch
           key={clutch.code}
           clutch={clutch}
           asOf={watch.as_of}
-          folded={clutches.length > SEEN_AT_A_GLANCE && !isUnderWay(clutch)}
+          folded={narrowing.many && onlyWaits(clutch)}
         />
       ))}
     </Stack>
@@ -71,7 +72,6 @@ function AtHatch({
   folded: boolean
 }) {
   const [open, setOpen] = useState(false)
-  const hasEggs = !clutch.maternal && !clutch.finished_at
   return (
     <section aria-labelledby={`hatch-${clutch.code}`}>
       <Flex align="flex-end" gap={4} wrap="wrap" mb={3}>
@@ -93,7 +93,7 @@ function AtHatch({
           </Text>
         </div>
         <Flex gap={3} marginStart={{ md: 'auto' }} wrap="wrap">
-          {folded && hasEggs && (
+          {folded && (
             <Button aria-expanded={open} onClick={() => setOpen(!open)}>
               {open ? 'Fold' : 'Its eggs'}
             </Button>
@@ -103,7 +103,7 @@ function AtHatch({
           </Button>
         </Flex>
       </Flex>
-      {hasEggs && (open || !folded) && <HatchClutch clutch={clutch} asOf={asOf} />}
+      {hasEggs(clutch) && (open || !folded) && <HatchClutch clutch={clutch} asOf={asOf} />}
     </section>
   )
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest'
-import { isUnderWay, narrowingOf, stageOf } from './narrowing'
+import { onlyWaits, stageOf } from './narrowing'
 import type { HatchingClutch } from './queries'
 
 const clutch = (more: Partial<HatchingClutch>): HatchingClutch =>
@@ -22,8 +22,12 @@ test('a clutch is as far as its eggs are', () => {
   expect(stageOf(clutch({ maternal: true }))).toBe('dam')
 })
 
-test('those under way are never folded, and few are not narrowed', () => {
-  expect([clutch({}), clutch({ first_pipped_at: PIPPED })].map(isUnderWay)).toEqual([false, true])
-  expect(narrowingOf([clutch({})]).facets).toEqual([])
-  expect(narrowingOf(Array.from({ length: 5 }, () => clutch({}))).facets).toHaveLength(2)
+test('a clutch that only waits is folded; one overdue, or whose egg calls, never is', () => {
+  const first_pip = { p50: PIPPED } as HatchingClutch['first_pip']
+  const egg = (kind: string) => [{ advice: { kind } }] as HatchingClutch['eggs']
+  const waiting = clutch({ first_pip, eggs: egg('wait') })
+  expect(onlyWaits(waiting)).toBe(true)
+  expect(onlyWaits({ ...waiting, first_pip: null })).toBe(false)
+  expect(onlyWaits({ ...waiting, eggs: egg('consider a window') })).toBe(false)
+  expect(onlyWaits({ ...waiting, first_pipped_at: PIPPED })).toBe(false)
 })

@@ -1,9 +1,6 @@
 import type { Asked } from '@/shared/many/useNarrowing'
 import type { HatchingClutch } from './queries'
 
-/** More clutches are narrowed, and those that wait are folded; fewer are seen at a glance. */
-export const SEEN_AT_A_GLANCE = 4
-
 /** How far a clutch is; the order is that in which it calls for somebody. */
 const STAGES = {
   pipping: 'Pipping',
@@ -22,40 +19,39 @@ export function stageOf(clutch: HatchingClutch): Stage {
   return clutch.closed.length > 0 ? 'pipping' : 'out'
 }
 
-/** Whether its eggs are shown by the hour without being asked for. */
-export const isUnderWay = (clutch: HatchingClutch) => {
-  const stage = stageOf(clutch)
-  return stage === 'pipping' || stage === 'out'
-}
+/** What an egg may be told that cannot stay folded away. */
+const CALLS = ['consider a window', 'widen']
 
-const KEYS = Object.keys(STAGES)
-
-/** How the clutches at hatch are narrowed; few are not. */
-export const narrowingOf = (clutches: HatchingClutch[]): Asked<HatchingClutch> =>
-  clutches.length <= SEEN_AT_A_GLANCE
-    ? { facets: [] }
-    : {
-        facets: [
-          {
-            key: 'stage',
-            legend: 'Now',
-            alone: true,
-            valuesOf: (clutch) => [stageOf(clutch)],
-            words: (value) => STAGES[value as Stage] ?? value,
-          },
-          {
-            key: 'cabinet',
-            legend: 'Cabinet',
-            valuesOf: ({ boxes }) => [...new Set(boxes.map(({ cabinet }) => cabinet))],
-          },
-        ],
-        orders: [
-          // As the house tells them, and held: none changes places under a thumb.
-          { value: 'needs', label: 'What needs somebody first', sort: (all) => all },
-          { value: 'code', label: 'By code', sort: byCode },
-        ],
-        inOrder: { stage: KEYS },
-        textOf: ({ code, dam }) => `${code} ${dam}`,
-      }
+/** Whether it only waits: no pip yet, none overdue by heat, no egg that calls for somebody. */
+export const onlyWaits = (clutch: HatchingClutch) =>
+  stageOf(clutch) === 'waiting' &&
+  clutch.first_pip !== null &&
+  !clutch.eggs.some(({ advice }) => advice && CALLS.includes(advice.kind))
 
 const byCode = (all: HatchingClutch[]) => [...all].sort((a, b) => a.code.localeCompare(b.code))
+
+/** How the clutches at hatch are narrowed; each is as high as a screen, so soon they are many. */
+export const NARROWING: Asked<HatchingClutch> = {
+  glance: 4,
+  facets: [
+    {
+      key: 'stage',
+      legend: 'Now',
+      alone: true,
+      valuesOf: (clutch) => [stageOf(clutch)],
+      words: (value) => STAGES[value as Stage] ?? value,
+    },
+    {
+      key: 'cabinet',
+      legend: 'Cabinet',
+      valuesOf: ({ boxes }) => [...new Set(boxes.map(({ cabinet }) => cabinet))],
+    },
+  ],
+  orders: [
+    // As the house tells them, and held: none changes places under a thumb.
+    { value: 'needs', label: 'What needs somebody first', sort: (all) => all },
+    { value: 'code', label: 'By code', sort: byCode },
+  ],
+  inOrder: { stage: Object.keys(STAGES) },
+  textOf: ({ code, dam }) => `${code} ${dam}`,
+}

@@ -10,7 +10,7 @@ import { Narrow } from '@/shared/many/Narrow'
 import { useNarrowing } from '@/shared/many/useNarrowing'
 import { WindowedList } from '@/shared/many/WindowedList'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
-import { narrowingOf, SEEN_AT_A_GLANCE } from './narrowing'
+import { NARROWING } from './narrowing'
 import { useLosses } from './queries'
 import { countWords, leadWords } from './words'
 
@@ -52,13 +52,11 @@ export function Component() {
 const CLUTCH_PX = 140
 
 function Lines({ lines }: { lines: Schemas['LossLineResponse'][] }) {
-  const narrowing = useNarrowing(lines, narrowingOf(lines))
+  const narrowing = useNarrowing(lines, NARROWING)
   if (lines.length === 0) return null
   return (
     <Stack gap={6}>
-      {lines.length > SEEN_AT_A_GLANCE && (
-        <Narrow narrowing={narrowing} what="clutches" of={`${lines.length} clutches with losses`} />
-      )}
+      <Narrow narrowing={narrowing} what="clutches" of={`${lines.length} clutches with losses`} />
       <WindowedList
         items={narrowing.items}
         keyOf={({ code }) => code}

@@ -3,9 +3,6 @@ import type { Asked } from '@/shared/many/useNarrowing'
 
 type Line = Schemas['LossLineResponse']
 
-/** More clutches are narrowed and ordered; fewer are seen at a glance. */
-export const SEEN_AT_A_GLANCE = 12
-
 /** What a clutch that lost eggs still asks for. */
 const ASKS = { open: 'Eggs to open and say', told: 'All said' } as const
 
@@ -14,34 +11,31 @@ const asks = ({ lost }: Line): keyof typeof ASKS =>
 
 const causeWords = (cause: string) => (cause === 'unknown' ? 'not known' : cause)
 
-/** How the clutches of a season that lost eggs are narrowed; few are not. */
-export const narrowingOf = (lines: Line[]): Asked<Line> =>
-  lines.length <= SEEN_AT_A_GLANCE
-    ? { facets: [] }
-    : {
-        facets: [
-          {
-            key: 'asks',
-            legend: 'Asks',
-            alone: true,
-            valuesOf: (line) => [asks(line)],
-            words: (value) => ASKS[value as keyof typeof ASKS] ?? value,
-          },
-          {
-            key: 'cause',
-            legend: 'Cause',
-            valuesOf: ({ lost }) => [...new Set(lost.map(({ cause }) => cause))],
-            words: causeWords,
-          },
-        ],
-        orders: [
-          { value: 'laid', label: 'As they were laid', sort: (all) => all },
-          {
-            value: 'lost',
-            label: 'Most lost first',
-            sort: (all) => [...all].sort((a, b) => b.lost.length - a.lost.length),
-          },
-        ],
-        inOrder: { asks: Object.keys(ASKS) },
-        textOf: ({ code, dam, sire }) => `${code} ${dam} ${sire ?? ''}`,
-      }
+/** How the clutches of a season that lost eggs are narrowed. */
+export const NARROWING: Asked<Line> = {
+  facets: [
+    {
+      key: 'asks',
+      legend: 'Asks',
+      alone: true,
+      valuesOf: (line) => [asks(line)],
+      words: (value) => ASKS[value as keyof typeof ASKS] ?? value,
+    },
+    {
+      key: 'cause',
+      legend: 'Cause',
+      valuesOf: ({ lost }) => [...new Set(lost.map(({ cause }) => cause))],
+      words: causeWords,
+    },
+  ],
+  orders: [
+    { value: 'laid', label: 'As they were laid', sort: (all) => all },
+    {
+      value: 'lost',
+      label: 'Most lost first',
+      sort: (all) => [...all].sort((a, b) => b.lost.length - a.lost.length),
+    },
+  ],
+  inOrder: { asks: Object.keys(ASKS) },
+  textOf: ({ code, dam, sire }) => `${code} ${dam} ${sire ?? ''}`,
+}

@@ -14,7 +14,7 @@ import { Button } from '@/shared/ui/Button'
 import { Heading, Title } from '@/shared/ui/page'
 import { Deliveries } from './Deliveries'
 import { NoRound } from './NoRound'
-import { narrowingOf, SEEN_AT_A_GLANCE } from './narrowing'
+import { NARROWING } from './narrowing'
 import { boxesDue, type RoundBox, useOpenCodes, useRound } from './queries'
 import { RoundLine } from './RoundLine'
 import { SeveralBoxes } from './SeveralBoxes'
@@ -43,9 +43,8 @@ function Round({
 }) {
   const { boxes: closed } = useWaiting()
   const open = useOpenCodes()
-  const many = boxes.length > SEEN_AT_A_GLANCE
-  const narrowing = useNarrowing(boxes, narrowingOf(boxes))
-  const { items } = narrowing
+  const narrowing = useNarrowing(boxes, NARROWING)
+  const { items, many } = narrowing
   const { possible, shares } = useShares()
   const cabinets = [...new Set(boxes.map(({ cabinet }) => cabinet))]
   const all = boxesDue(items, closed)
@@ -80,11 +79,9 @@ function Round({
       </Flex>
       <Deliveries />
       {possible && cabinets.length > 1 && <Sharing cabinets={cabinets} shares={shares} />}
-      {many && (
-        <Narrow narrowing={narrowing} what="boxes" of={counted(boxes.length, 'box', 'boxes')}>
-          {choose}
-        </Narrow>
-      )}
+      <Narrow narrowing={narrowing} what="boxes" of={counted(boxes.length, 'box', 'boxes')}>
+        {choose}
+      </Narrow>
       {due.length > 0 && (
         <WindowedList
           label="To open"

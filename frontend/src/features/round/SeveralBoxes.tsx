@@ -34,13 +34,15 @@ export function SeveralBoxes({
   return (
     <SeveralBar several={several} shown={boxes.length}>
       <Button
+        flexShrink={0}
+        px={4}
         variant="act"
         disabled={reasons.length === 0 || putOff.isPending}
         onClick={() => putOff.mutate({ reasons, days: 1 }, { onSuccess: several.stop })}
       >
         Later, in a day
       </Button>
-      <Button asChild disabled={codes.length === 0}>
+      <Button flexShrink={0} px={4} asChild disabled={codes.length === 0}>
         <Link
           to={`/labels?clutches=${codes.map(encodeURIComponent).join(',')}`}
           aria-disabled={codes.length === 0}

@@ -1,11 +1,8 @@
 import type { Schemas } from '@/shared/api/client'
 import type { Facet } from '@/shared/many/narrowing'
 import type { Asked, Order } from '@/shared/many/useNarrowing'
-import { urgencyRank } from '@/shared/rounds/urgency'
+import { isPressing, urgencyRank } from '@/shared/rounds/urgency'
 import type { RoundBox } from './queries'
-
-/** A list of more boxes is narrowed and ordered; a shorter one is seen at a glance. */
-export const SEEN_AT_A_GLANCE = 12
 
 const PRESSING = 'pressing'
 
@@ -30,15 +27,13 @@ const FACETS: readonly Facet<RoundBox>[] = [
     legend: 'Needs',
     alone: true,
     valuesOf: ({ due }) => [
-      ...(due.some(isPressing) ? [PRESSING] : []),
+      ...(due.some(({ urgency }) => isPressing(urgency)) ? [PRESSING] : []),
       ...new Set(due.map(({ kind }) => kind)),
     ],
     words: (value) => NEEDS[value as keyof typeof NEEDS] ?? value,
   },
   { key: 'cabinet', legend: 'Cabinet', valuesOf: ({ cabinet }) => [cabinet] },
 ]
-
-const isPressing = ({ urgency }: Schemas['DueResponse']) => urgencyRank(urgency) >= 2
 
 const rankOf = ({ due }: RoundBox) =>
   Math.max(-1, ...due.map(({ urgency }) => urgencyRank(urgency)))
@@ -60,8 +55,10 @@ const ORDERS: readonly Order<RoundBox>[] = [
 const wordsOfBox = ({ name, cabinet, shelf, clutches }: RoundBox) =>
   [name, cabinet, shelf, ...clutches.flatMap(({ code, dam }) => [code, dam])].join(' ')
 
-/** How the boxes of a round are narrowed; few are not, whatever the address says. */
-export const narrowingOf = (boxes: RoundBox[]): Asked<RoundBox> =>
-  boxes.length > SEEN_AT_A_GLANCE
-    ? { facets: FACETS, orders: ORDERS, textOf: wordsOfBox, inOrder: { needs: NEEDS_IN_ORDER } }
-    : { facets: [] }
+/** How the boxes of a round are narrowed. */
+export const NARROWING: Asked<RoundBox> = {
+  facets: FACETS,
+  orders: ORDERS,
+  textOf: wordsOfBox,
+  inOrder: { needs: NEEDS_IN_ORDER },
+}

@@ -5,7 +5,7 @@ import type { Schemas } from '@/shared/api/client'
 import { asSmallLook } from '@/shared/api/eggLook'
 import { useRules } from '@/shared/api/queries'
 import { day, dayRange } from '@/shared/dates'
-import { urgencyRank } from '@/shared/rounds/urgency'
+import { isPressing } from '@/shared/rounds/urgency'
 import { token } from '@/shared/theme/token'
 import { developed, temperature, useTemperatureUnit } from '@/shared/units'
 
@@ -51,7 +51,7 @@ export function BoxLine({ box }: { box: TodayBox }) {
         </div>
         <div>
           {box.clutches.map((clutch) => (
-            <Progress key={clutch.code} clutch={clutch} trouble={urgencyRank(box.urgency) >= 2} />
+            <Progress key={clutch.code} clutch={clutch} trouble={isPressing(box.urgency)} />
           ))}
         </div>
         <Box textAlign={{ md: 'right' }}>

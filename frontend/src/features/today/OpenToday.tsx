@@ -2,8 +2,9 @@ import { Box, chakra, HStack, Span, Strong } from '@chakra-ui/react'
 import { Link } from 'react-router'
 import type { Schemas } from '@/shared/api/client'
 import { DueLines } from '@/shared/rounds/DueLines'
-import { urgencyRank } from '@/shared/rounds/urgency'
+import { isPressing } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
+import { firstOf } from '@/shared/ui/firstOf'
 import { Heading } from '@/shared/ui/page'
 import { codeOf } from './BoxLine'
 
@@ -19,8 +20,7 @@ export function OpenToday({ boxes }: { boxes: TodayBox[] }) {
   const listed = [...due, ...put]
   // Of more than are shown at once those that cannot wait are never among the others.
   if (listed.length > SHOWN) listed.sort((a, b) => Number(pressing(b)) - Number(pressing(a)))
-  // One more than fits is shown: a line that says so would take its room.
-  const shown = listed.length > SHOWN + 1 ? listed.slice(0, SHOWN) : listed
+  const shown = firstOf(listed, SHOWN)
   const first = due[0]
   if (due.length + put.length === 0) return null
   return (
@@ -79,5 +79,5 @@ export function OpenToday({ boxes }: { boxes: TodayBox[] }) {
 }
 
 function pressing(box: TodayBox): boolean {
-  return box.due.some((reason) => urgencyRank(reason.urgency) >= 2)
+  return box.due.some((reason) => isPressing(reason.urgency))
 }

@@ -9,9 +9,10 @@ import { useAlarms } from '@/shared/climate/useAlarms'
 import { dayAndTime, fullMoment } from '@/shared/dates'
 import { WindowedList } from '@/shared/many/WindowedList'
 import { WALL } from '@/shared/places'
-import { URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
+import { isPressing, URGENCY_WORDS, urgencyRank } from '@/shared/rounds/urgency'
 import { Button } from '@/shared/ui/Button'
 import { Few } from '@/shared/ui/Few'
+import { firstOf } from '@/shared/ui/firstOf'
 import { Heading, Notice, Title, Waiting } from '@/shared/ui/page'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 import { BoxLine, codeOf } from './BoxLine'
@@ -85,8 +86,9 @@ const DAMS = 4
 /** Alarms and what cannot wait, before the boxes to open. */
 function CannotWait({ today }: { today: Today }) {
   const grave = useOpenAlarms().filter((alarm) => alarm.severity !== 'notice')
-  const lines = linesOf(today).filter(({ attention }) => urgencyRank(attention.urgency) >= 2)
+  const lines = linesOf(today).filter(({ attention }) => isPressing(attention.urgency))
   const dams = useDamsInTrouble()
+  const shown = firstOf(dams, DAMS)
   if (grave.length + lines.length + dams.length === 0) return null
   return (
     <section aria-label="What needs you">
@@ -97,7 +99,7 @@ function CannotWait({ today }: { today: Today }) {
       )}
       {dams.length > 0 && (
         <chakra.ul mb={3} display="flex" flexDirection="column" gap={2}>
-          {(dams.length > DAMS + 1 ? dams.slice(0, DAMS) : dams).map(({ key, to, label, text }) => (
+          {shown.map(({ key, to, label, text }) => (
             <li key={key}>
               <Link to={to}>
                 <Notice urgent label={label}>
@@ -108,7 +110,7 @@ function CannotWait({ today }: { today: Today }) {
           ))}
         </chakra.ul>
       )}
-      {dams.length > DAMS + 1 && (
+      {shown.length < dams.length && (
         <Button asChild size="small" mb={3}>
           <Link to="/animals?now=look">All {dams.length} dams that need somebody</Link>
         </Button>
@@ -223,10 +225,7 @@ function Lines({ lines }: { lines: Line[] }) {
       {lines.map(({ box, attention }) => (
         <li key={`${box.name}-${attention.text}`}>
           <Link to={attention.at_hatch ? `/hatch/${codeOf(box)}` : `/clutches/${codeOf(box)}`}>
-            <Notice
-              urgent={urgencyRank(attention.urgency) >= 2}
-              label={URGENCY_WORDS[attention.urgency]}
-            >
+            <Notice urgent={isPressing(attention.urgency)} label={URGENCY_WORDS[attention.urgency]}>
               <Span fontWeight="bold">
                 Box {box.name}, {box.cabinet}, {box.shelf}:
               </Span>{' '}

@@ -1,5 +1,5 @@
 import type { Schemas } from '@/shared/api/client'
-import { urgencyRank } from '@/shared/rounds/urgency'
+import { isPressing } from '@/shared/rounds/urgency'
 
 type TodayBox = Schemas['TodayBoxResponse']
 
@@ -25,7 +25,7 @@ export function toDo(boxes: TodayBox[]): ToDo[] {
       box: box.name,
       stands: `${box.cabinet}, ${box.shelf}`,
       what: [...new Set(box.due.map(({ kind }) => DUE_WORDS[kind]))].join(', '),
-      pressing: box.due.some(({ urgency }) => urgencyRank(urgency) >= 2),
+      pressing: box.due.some(({ urgency }) => isPressing(urgency)),
     }))
     .sort((a, b) => Number(b.pressing) - Number(a.pressing))
 }

@@ -8432,7 +8432,7 @@ export interface components {
         };
         /**
          * SharesResponse
-         * @description `possible`: somebody is signed in, and there are others to share a round with.
+         * @description `possible`: who is signed in may open boxes, and there are others to share a round with.
          */
         SharesResponse: {
             /** Possible */

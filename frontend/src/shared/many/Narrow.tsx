@@ -1,5 +1,6 @@
 import { Box, chakra, Flex, Input, NativeSelect, Span, Stack, Strong } from '@chakra-ui/react'
 import { type ReactNode, useEffect, useRef, useState } from 'react'
+import { Button } from '@/shared/ui/Button'
 import type { Count } from './narrowing'
 import type { Narrowing } from './useNarrowing'
 
@@ -18,6 +19,7 @@ export function Narrow<T>({
   children?: ReactNode
 }) {
   const { facets, chosen, choose, typed, orders, order } = narrowing
+  if (!narrowing.many) return null
   return (
     <Stack gap={2} role="search" aria-label={`Narrow the ${what}`}>
       {facets.map(({ key, legend, counts, alone }) =>
@@ -32,15 +34,13 @@ export function Narrow<T>({
         ) : null,
       )}
       <Flex wrap="wrap" columnGap={3} rowGap={2} align="center">
-        {typed !== null && (
-          <Words what={what} typed={typed} onType={(words) => choose('with', words)} />
-        )}
+        {typed !== null && <Words what={what} typed={typed} onType={narrowing.type} />}
         {orders.length > 1 && (
           <NativeSelect.Root maxWidth="17rem" width="auto">
             <NativeSelect.Field
               aria-label={`Order of the ${what}`}
               value={order}
-              onChange={(event) => choose('by', event.target.value)}
+              onChange={(event) => narrowing.orderBy(event.target.value)}
             >
               {orders.map(({ value, label }) => (
                 <option key={value} value={value}>
@@ -167,18 +167,9 @@ function LessThanAll<T>({
   return (
     <Box role="status" color="soft">
       {items.length === 0 ? 'None of' : `${items.length} of`} {of} shown.{' '}
-      <chakra.button
-        type="button"
-        onClick={clear}
-        color="yolkInk"
-        fontWeight="semibold"
-        textDecoration="underline"
-        textUnderlineOffset="3px"
-        minHeight="thumbSmall"
-        cursor="pointer"
-      >
+      <Button variant="bare" size="small" onClick={clear}>
         Show all
-      </chakra.button>
+      </Button>
     </Box>
   )
 }

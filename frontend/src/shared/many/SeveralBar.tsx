@@ -1,4 +1,4 @@
-import { Flex, Strong } from '@chakra-ui/react'
+import { Flex, Grid, Strong } from '@chakra-ui/react'
 import type { ReactNode } from 'react'
 import { ActBar } from '@/shared/ui/ActBar'
 import { Button } from '@/shared/ui/Button'
@@ -20,20 +20,34 @@ export function SeveralBar<Key>({
   const { chosen } = several
   return (
     <ActBar>
-      <Flex wrap="wrap" columnGap={4} rowGap={2} align="center" width="100%">
+      <Grid
+        width="100%"
+        templateColumns={{ base: '1fr auto', md: 'auto 1fr auto' }}
+        columnGap={4}
+        rowGap={1}
+        alignItems="center"
+      >
         <Tick
           label={<Strong>{chosen.length} chosen</Strong>}
           checked={chosen.length > 0 && chosen.length === shown}
           note={`all ${shown} shown`}
           onChange={several.toggleAll}
         />
-        <Flex wrap="wrap" gap={3} flex="1">
+        {/* On a phone in one line below, which a thumb draws along: rows stay in sight. */}
+        <Flex
+          gap={2}
+          order={{ base: 1, md: 0 }}
+          gridColumn={{ base: '1 / -1', md: 'auto' }}
+          minWidth={0}
+          overflowX="auto"
+          py={1}
+        >
           {children}
         </Flex>
         <Button variant="bare" onClick={several.stop}>
           Done
         </Button>
-      </Flex>
+      </Grid>
     </ActBar>
   )
 }

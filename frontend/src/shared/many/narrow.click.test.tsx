@@ -15,8 +15,8 @@ const STATE: Facet<(typeof EGGS)[number]> = {
   valuesOf: ({ state }) => [state],
 }
 
-function Eggs() {
-  const narrowing = useNarrowing(EGGS, { facets: [STATE], textOf: ({ name }) => name })
+function Eggs({ glance = 2 }: { glance?: number }) {
+  const narrowing = useNarrowing(EGGS, { glance, facets: [STATE], textOf: ({ name }) => name })
   return (
     <>
       <Narrow narrowing={narrowing} what="eggs" of="3 eggs" />
@@ -51,6 +51,21 @@ describe('a list that is narrowed', () => {
     expect(names()).toHaveLength(3)
     await hand.type(field, '2')
     expect(names()).toEqual(['egg 2'])
+  })
+
+  it('counts what a tap would leave: by what is typed, not by what was tapped itself', async () => {
+    const { hand } = shown(<Eggs />)
+    await hand.click(screen.getByRole('button', { name: 'firm 2' }))
+    expect(screen.getByRole('button', { name: 'dented 1' })).toBeTruthy()
+    await hand.type(screen.getByRole('searchbox'), '2')
+    expect(screen.getByRole('button', { name: 'firm 1' })).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'dented 0' })).toBeTruthy()
+  })
+
+  it('shows all of a few, whatever the address says', () => {
+    shown(<Eggs glance={3} />, '/?state=dented')
+    expect(names()).toHaveLength(3)
+    expect(screen.queryByRole('search')).toBeNull()
   })
 
   it('opens as its address says', () => {

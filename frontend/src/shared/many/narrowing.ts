@@ -34,23 +34,21 @@ export function narrowed<T>(
 }
 
 /**
- * How many items have each value of a facet, of those that have all that was chosen of the others:
- * what a tap on it would leave. In the order of `order`, then as the items come.
+ * How many of the items `left` by everything else have each value of a facet: what a tap on it
+ * would leave. In the order of `order`, then as all items come.
  */
 export function countsOf<T>(
   items: T[],
   facet: Facet<T>,
-  facets: readonly Facet<T>[],
-  chosen: Chosen,
+  left: T[],
   order: readonly string[] = [],
 ): Count[] {
-  const others = facets.filter(({ key }) => key !== facet.key)
   const counts = new Map(order.map((value) => [value, 0]))
   for (const item of items) {
     // A value that nothing is left of stays in its place: chips do not move under a thumb.
     for (const value of facet.valuesOf(item)) counts.set(value, counts.get(value) ?? 0)
   }
-  for (const item of narrowed(items, others, chosen)) {
+  for (const item of left) {
     for (const value of facet.valuesOf(item)) counts.set(value, (counts.get(value) ?? 0) + 1)
   }
   const present = new Set(items.flatMap((item) => facet.valuesOf(item)))

@@ -4,6 +4,8 @@ import { type Chosen, type Count, countsOf, type Facet, narrowed } from './narro
 export type Order<T> = { value: string; label: string; sort: (items: T[]) => T[] }
 
 export type Asked<T> = {
+  /** Of so many items none is left out, whatever the address says: they are seen at a glance. */
+  glance?: number
   facets: readonly Facet<T>[]
   /** The first is how items come. */
   orders?: readonly Order<T>[]
@@ -14,7 +16,10 @@ export type Asked<T> = {
 
 export type Narrowing<T> = {
   items: T[]
+  /** Whether there are more than are seen at a glance. */
+  many: boolean
   chosen: Chosen
+  /** What was typed; null where nothing can be. */
   typed: string | null
   order: string
   orders: readonly Order<T>[]
@@ -22,8 +27,13 @@ export type Narrowing<T> = {
   /** Whether anything is left out. */
   narrow: boolean
   choose: (key: string, value: string | undefined) => void
+  type: (words: string) => void
+  orderBy: (order: string) => void
   clear: () => void
 }
+
+/** More items than this are counted, narrowed and ordered, where a place says no other number. */
+const GLANCE = 12
 
 /** Names in the address that are no facet: what was typed, and the order. */
 const TYPED = 'with'
@@ -31,12 +41,14 @@ const ORDER = 'by'
 
 /** A list narrowed and ordered by what the address of the page says: going back widens it again. */
 export function useNarrowing<T>(items: T[], asked: Asked<T>): Narrowing<T> {
-  const { facets, orders = [], textOf, inOrder = {} } = asked
+  const many = items.length > (asked.glance ?? GLANCE)
+  const { facets, orders = [], textOf, inOrder = {} } = many ? asked : { facets: [] }
   const [params, setParams] = useSearchParams()
   const chosen = Object.fromEntries(facets.map(({ key }) => [key, params.get(key) ?? undefined]))
   const typed = params.get(TYPED) ?? ''
   const order = orders.find(({ value }) => value === params.get(ORDER)) ?? orders[0]
-  const left = narrowed(items, facets, chosen, typed, textOf)
+  const leftBy = (by: readonly Facet<T>[]) => narrowed(items, by, chosen, typed, textOf)
+  const left = leftBy(facets)
   const set = (changed: Record<string, string | undefined>) =>
     setParams(
       (before) => {
@@ -51,6 +63,7 @@ export function useNarrowing<T>(items: T[], asked: Asked<T>): Narrowing<T> {
     )
   return {
     items: order ? order.sort(left) : left,
+    many,
     chosen,
     typed: textOf ? typed : null,
     order: order?.value ?? '',
@@ -59,10 +72,17 @@ export function useNarrowing<T>(items: T[], asked: Asked<T>): Narrowing<T> {
       key: facet.key,
       legend: facet.legend,
       alone: facet.alone ?? false,
-      counts: countsOf(items, facet, facets, chosen, inOrder[facet.key]),
+      counts: countsOf(
+        items,
+        facet,
+        leftBy(facets.filter((other) => other !== facet)),
+        inOrder[facet.key],
+      ),
     })),
     narrow: left.length < items.length,
     choose: (key, value) => set({ [key]: value }),
+    type: (words) => set({ [TYPED]: words }),
+    orderBy: (value) => set({ [ORDER]: value }),
     clear: () =>
       set(
         Object.fromEntries([TYPED, ...facets.map(({ key }) => key)].map((key) => [key, undefined])),

@@ -17,7 +17,9 @@ export function MethodMenu({ clutches, onDone }: { clutches: string[]; onDone: (
       onSelect={({ value }) => follow(value)}
     >
       <Menu.Trigger asChild>
-        <Button disabled={clutches.length === 0 || copy.isPending}>Copy a method</Button>
+        <Button flexShrink={0} px={4} disabled={clutches.length === 0 || copy.isPending}>
+          Copy a method
+        </Button>
       </Menu.Trigger>
       <Menu.Positioner>
         <Menu.Content>

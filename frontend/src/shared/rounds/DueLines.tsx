@@ -2,7 +2,7 @@ import { chakra, Span, Strong } from '@chakra-ui/react'
 import { answer, api, type Schemas } from '@/shared/api/client'
 import { useAct } from '@/shared/api/queries'
 import { day } from '@/shared/dates'
-import { URGENCY_WORDS, urgencyRank } from './urgency'
+import { isPressing, URGENCY_WORDS } from './urgency'
 import { WhyEggs } from './WhyEggs'
 
 /** Reasons that judge eggs; the others are about the box or the calendar. */
@@ -35,7 +35,7 @@ export function DueLines({
       {due.map((reason) => (
         <chakra.li key={reason.kind + reason.text} display="flex" alignItems="center" gap={3}>
           <Span flex="1">
-            {urgencyRank(reason.urgency) >= 2 && (
+            {isPressing(reason.urgency) && (
               <Strong color="vessel">{URGENCY_WORDS[reason.urgency]} </Strong>
             )}
             {named && `Box ${box}: `}

@@ -5,6 +5,9 @@ export function urgencyRank(urgency: string): number {
   return Math.max(0, ORDER.indexOf(urgency))
 }
 
+/** Whether it cannot wait: for today, or now. */
+export const isPressing = (urgency: string) => urgencyRank(urgency) >= 2
+
 export const URGENCY_WORDS: Record<string, string> = {
   watch: 'Watch',
   today: 'Today',

@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from 'react'
 import { Button } from './Button'
+import { firstOf } from './firstOf'
 
 /**
  * The first of many, in a list of their own, and a way to all of them.
@@ -20,12 +21,11 @@ export function Few({
   list: (shown: ReactNode[]) => ReactNode
 }) {
   const [all, setAll] = useState(false)
-  // One more than fits is shown: a line that says so would take its room.
-  const folded = !all && children.length > most + 1
+  const first = all ? children : firstOf(children, most)
   return (
     <>
-      {list(folded ? children.slice(0, most) : children)}
-      {folded && (
+      {list(first)}
+      {first.length < children.length && (
         <Button variant="plain" size="small" mt={2} mb={3} onClick={() => setAll(true)}>
           Show all {children.length} {what}
         </Button>

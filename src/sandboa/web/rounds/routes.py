@@ -4,9 +4,11 @@ from typing import Annotated, Any
 
 from fastapi import APIRouter, Path, Query, Response
 
-from sandboa.services.acts.errors import Conflict, NotFound
+from sandboa.core.people import Deed, may
+from sandboa.services.acts.errors import Conflict
 from sandboa.services.acts.preconditions import require_not_ahead
 from sandboa.services.acts.revisions import saved_over
+from sandboa.services.cabinets.commands import cabinet_called
 from sandboa.services.moment.as_of import at_hand
 from sandboa.services.people.signing_in import SignedIn
 from sandboa.services.people.views import names_of_people
@@ -91,21 +93,18 @@ def share_round(
     """Take a cabinet for this round, or leave it to anybody; the other phones are told."""
     if person is None:
         raise Conflict("a round is shared between people: add them in Settings, and sign in")
-    cabinets = house.snapshot().cabinets.values()
-    cabinet = next((c for c in cabinets if c.name == asked.cabinet), None)
-    if cabinet is None:
-        raise NotFound(f"there is no cabinet {asked.cabinet}")
+    cabinet = cabinet_called(asked.cabinet).entity_id
     if asked.mine:
-        house.shares.take(cabinet.entity_id, person.entity, now_s)
+        house.shares.take(cabinet, person.entity, now_s)
     else:
-        house.shares.leave(cabinet.entity_id)
+        house.shares.leave(cabinet)
     return _shares(house, person, now_s)
 
 
 def _shares(house: House, person: SignedIn | None, now_s: float) -> SharesResponse:
     names, cabinets = names_of_people(), house.snapshot().cabinets
     return SharesResponse(
-        possible=person is not None and len(names) > 1,
+        possible=person is not None and may(person.role, Deed.RECORD) and len(names) > 1,
         shares=[
             ShareResponse(
                 cabinet=cabinets[share.cabinet].name,

@@ -117,7 +117,7 @@ class ShareResponse(BaseModel):
 
 
 class SharesResponse(BaseModel):
-    """`possible`: somebody is signed in, and there are others to share a round with."""
+    """`possible`: who is signed in may open boxes, and there are others to share a round with."""
 
     possible: bool
     shares: list[ShareResponse]
