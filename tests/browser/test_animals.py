@@ -35,7 +35,7 @@ def test_an_animal_with_its_traits_is_added_and_corrected(desk: Page, empty: str
     expect(desk.get_by_role("heading", level=1)).to_have_text("Costmary")
     expect(desk.get_by_text("dam, hatched 2021, possibly Puzzle, of Chert")).to_be_visible()
     expect(desk.get_by_text("shy, eats well")).to_be_visible()
-    desk.get_by_role("link", name="Correct").click()
+    desk.get_by_role("link", name="Edit").click()
     desk.get_by_label("Retired from breeding").check()
     desk.get_by_label("Form").select_option("visual")
     desk.get_by_role("button", name="Record the correction").click()

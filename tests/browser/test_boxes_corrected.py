@@ -7,8 +7,8 @@ from browser.home import Address
 
 def test_a_box_gets_its_own_name_and_its_grid(desk: Page, own_demo: Address) -> None:
     desk.goto(f"{own_demo}/clutches/26-05")
-    desk.get_by_role("button", name="Correct box 26-05").click()
-    form = desk.get_by_role("form", name="Correct box 26-05")
+    desk.get_by_role("button", name="Edit box 26-05").click()
+    form = desk.get_by_role("form", name="Edit box 26-05")
     form.get_by_label("Its name").fill("26-04")
     form.get_by_role("button", name="Record the correction").click()
     expect(form.get_by_text("There is a box 26-04 already")).to_be_visible()
@@ -16,7 +16,7 @@ def test_a_box_gets_its_own_name_and_its_grid(desk: Page, own_demo: Address) -> 
     form.get_by_role("radio", name="On a grid").check()
     form.get_by_label("All of it, g").fill("1392")
     form.get_by_role("button", name="Record the correction").click()
-    expect(desk.get_by_role("button", name="Correct box Small, left")).to_be_visible()
+    expect(desk.get_by_role("button", name="Edit box Small, left")).to_be_visible()
     (box,) = desk.request.get(f"{own_demo.api}/api/clutches/26-05").json()["boxes"]
     assert (box["name"], box["contact"], box["set_up_mass_g"]) == ("Small, left", "on a grid", 1392)
     # Its page at the round is found by the new name.

@@ -12,7 +12,7 @@ def test_what_lay_day_said_of_an_egg_is_corrected_on_its_page(
     phone: Page, own_demo: Address
 ) -> None:
     phone.goto(f"{own_demo}/clutches/26-05/eggs/1")
-    phone.get_by_role("button", name="Correct lay day").tap()
+    phone.get_by_role("button", name="Edit lay day").tap()
     form = phone.get_by_role("form", name="Egg 1 as laid")
     form.get_by_role("checkbox", name="rough").check()
     form.get_by_role("checkbox", name="thin").check()

@@ -103,7 +103,7 @@ def test_a_toast_offers_undo_of_what_was_just_recorded(desk: Page, empty: str) -
 
 def test_correcting_keeps_the_earlier_value_in_the_log(desk: Page, empty: str) -> None:
     record_clutch(desk, empty, "5-0")
-    desk.get_by_role("link", name="Correct", exact=True).click()
+    desk.get_by_role("link", name="Edit", exact=True).click()
     expect(desk.get_by_label("Dam")).to_have_value("Costmary")
     desk.get_by_label("Count").fill("5-1")
     desk.get_by_label("Dam").fill("Borage")

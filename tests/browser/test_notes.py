@@ -30,7 +30,7 @@ def test_a_note_is_written_found_corrected_and_taken_away(
     # The page printed is the clutch's record: the words are on it, what is tapped is not.
     desk.emulate_media(media="print")
     expect(note.get_by_text("Ask for the finer grade.")).to_be_visible()
-    expect(note.get_by_role("button", name="Correct")).to_be_hidden()
+    expect(note.get_by_role("button", name="Edit")).to_be_hidden()
     desk.emulate_media(media="screen")
     desk.goto(f"{own_demo}/notes")
     found = desk.get_by_role("list", name="Notes").get_by_role("listitem")
@@ -39,7 +39,7 @@ def test_a_note_is_written_found_corrected_and_taken_away(
     desk.get_by_label("Words in it").fill("finer 26-04")
     expect(found).to_have_count(1)
     expect(found.get_by_role("link", name="26-04")).to_be_visible()
-    found.get_by_role("button", name="Correct").click()
+    found.get_by_role("button", name="Edit").click()
     found.get_by_role("textbox", name="Note").fill("Perlite too wet; the finer grade is better.")
     found.get_by_role("button", name="Record the correction").click()
     expect(found).to_contain_text("is better")

@@ -100,7 +100,7 @@ def test_a_list_is_looked_over_mended_stored_and_taken_back(desk: Page, own_demo
     expect(year.get_by_role("listitem")).to_have_count(3)
     # One is corrected.
     year.get_by_role("link", name="Sorrel").click()
-    expect(desk.get_by_role("heading", name="Correct a past clutch")).to_be_visible()
+    expect(desk.get_by_role("heading", name="Edit a past clutch")).to_be_visible()
     desk.get_by_label("Hatched", exact=True).fill("7")
     desk.get_by_role("button", name="Record the correction").click()
     expect(desk.get_by_text("7 hatched, but 6 of 6 eggs were fertile")).to_be_visible()

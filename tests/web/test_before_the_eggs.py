@@ -245,3 +245,15 @@ def test_a_photo_has_no_path_of_its_sender(http: TestClient, tmp_path) -> None:
     problem(http.post("/api/photos", params={"owner": 999}, content=jpeg()), 404)
     assert http.delete(f"/api/photos/{kept['id']}").is_success
     problem(http.delete(f"/api/photos/{kept['id']}"), 404)
+
+
+def test_labels_of_many_clutches_are_one_answer(http: TestClient) -> None:
+    lay(http)
+    lay(http, dam="Tansy")
+    labels = http.get("/api/labels", params={"clutches": "26-02, 26-01"}).json()
+    assert [label["code"] for label in labels] == ["26-02", "26-01"]
+    whole = http.get("/api/clutches/26-01").json()
+    assert labels[1]["parents"] == whole["card"]["parents"]
+    assert labels[1]["pips"] == whole["forecast"]["typical_pip"]
+    problem(http.get("/api/labels", params={"clutches": "26-01,26-99"}), 404)
+    problem(http.get("/api/labels", params={"clutches": " , "}), 422)

@@ -242,7 +242,7 @@ def test_a_damaged_house_is_shown_and_not_written_to(tmp_path: Path, clock: Stop
         assert health["damage"]
         assert dams(http) == {"Sorrel"}
         refused = http.post("/api/animals", json={"role": "dam", "name": "Tansy"})
-        assert "take the house back to a backup" in problem(refused, 503)["detail"]
+        assert "restore the house from a backup" in problem(refused, 503)["detail"]
         look_round(house_of(http))
         assert path.read_bytes() == content
         # The way out is open all the same.

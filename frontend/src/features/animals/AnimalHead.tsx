@@ -45,7 +45,7 @@ export function AnimalHead({ page }: { page: Page }) {
             </Button>
           )}
           <Button asChild>
-            <Link to={`/animals/${animal.id}/correct`}>Correct</Link>
+            <Link to={`/animals/${animal.id}/correct`}>Edit</Link>
           </Button>
           {!animal.departure && (
             <>

@@ -32,7 +32,7 @@ function Correcting({ page }: { page: Page }) {
   })
   return (
     <>
-      <Title>Correct {name}</Title>
+      <Title>Edit {name}</Title>
       <AnimalForm
         start={start}
         own={id}

@@ -78,7 +78,7 @@ function CabinetForm({ held }: { held?: Schemas['CabinetResponse'] }) {
     text.trim() === '' || !Number.isNaN(typedNumber(text)) || 'Litres as a number.'
   return (
     <FormProvider {...form}>
-      <Title>{held ? `Correct ${held.name}` : 'Set up a cabinet'}</Title>
+      <Title>{held ? `Edit ${held.name}` : 'Set up a cabinet'}</Title>
       <chakra.form
         noValidate
         mt={6}

@@ -159,7 +159,7 @@ function Head({
             <Link to="/readings">Import readings</Link>
           </Button>
           <Button asChild variant="bare">
-            <Link to={`/cabinets/${encodeURIComponent(cabinet.name)}/correct`}>Correct</Link>
+            <Link to={`/cabinets/${encodeURIComponent(cabinet.name)}/correct`}>Edit</Link>
           </Button>
           <Button asChild variant="bare">
             <Link to="/cabinets/new">Add a cabinet</Link>
@@ -176,8 +176,8 @@ function NoCabinet() {
     <Box maxWidth="44rem">
       <Title>No cabinet yet</Title>
       <Text mt={4} mb={6} fontSize="lead">
-        A cabinet has shelves and a set point. Hang a logger in it well before the first egg:
-        whether it is ready is measured.
+        A cabinet has shelves and a set point. Put a logger in it well before the first egg: whether
+        it is ready is measured.
       </Text>
       <Button asChild variant="act">
         <Link to="/cabinets/new">Set up a cabinet</Link>

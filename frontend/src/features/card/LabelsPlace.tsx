@@ -1,8 +1,9 @@
 import { Box, Field, Flex, HStack, Input, NativeSelect } from '@chakra-ui/react'
-import { useQueries } from '@tanstack/react-query'
+import { keepPreviousData, queryOptions, skipToken, useQuery } from '@tanstack/react-query'
 import { useSearchParams } from 'react-router'
+import { answer, api } from '@/shared/api/client'
 import { clutchesOf } from '@/shared/api/clutchesOf'
-import { clutchQuery, useRules, useToday } from '@/shared/api/queries'
+import { useRules, useToday } from '@/shared/api/queries'
 import { under } from '@/shared/api/under'
 import { BoxLabel } from '@/shared/card/ClutchCard'
 import { zone } from '@/shared/dates'
@@ -43,6 +44,16 @@ function Choice(props: {
   )
 }
 
+const labelsQuery = (clutches: string) =>
+  queryOptions({
+    queryKey: ['labels', clutches],
+    queryFn: clutches
+      ? () => answer(api.GET('/api/labels', { params: { query: { clutches } } }))
+      : skipToken,
+    // One more ticked: the others stay where they are meanwhile.
+    placeholderData: clutches ? keepPreviousData : [],
+  })
+
 /** Small labels of one clutch or many, from the first free place of a used sheet. */
 export function Component() {
   const today = useToday()
@@ -56,9 +67,7 @@ export function Component() {
   const perSheet = sheets.find(([name]) => name === sheet)?.[1] ?? 1
   const used = Math.max(0, Math.min(perSheet - 1, Number(asked.get('used') ?? 0) || 0))
   const inZone = `clutches=${chosen.join(',')}&zone=${encodeURIComponent(zone())}`
-  const clutches = useQueries({
-    queries: chosen.map(clutchQuery),
-  })
+  const labels = useQuery(labelsQuery(chosen.join(',')))
   if (!today.data || !rules.data) {
     return <Waiting problem={today.error?.message ?? rules.error?.message} />
   }
@@ -158,9 +167,9 @@ export function Component() {
         {Array.from({ length: used }, (_, i) => (
           <div key={`used-${i}`} className="empty" />
         ))}
-        {clutches.map((clutch) =>
-          clutch.data ? <BoxLabel key={clutch.data.code} clutch={clutch.data} /> : null,
-        )}
+        {labels.data?.map((label) => (
+          <BoxLabel key={label.code} label={label} />
+        ))}
       </div>
     </div>
   )

@@ -63,7 +63,7 @@ function Form({
     <FormProvider {...form}>
       <chakra.form
         noValidate
-        aria-label={`Correct box ${box.name}`}
+        aria-label={`Edit box ${box.name}`}
         mt={4}
         onSubmit={form.handleSubmit((values) => correction.save(bodyOf(values, box.kind), refuse))}
       >

@@ -80,7 +80,7 @@ export function Component() {
             <Link to={`/clutches/${clutch.code}/card`}>Card</Link>
           </Button>
           <Button asChild>
-            <Link to={`/clutches/${clutch.code}/correct`}>Correct</Link>
+            <Link to={`/clutches/${clutch.code}/correct`}>Edit</Link>
           </Button>
         </Flex>
       </Flex>

@@ -11,7 +11,7 @@ export function CorrectBox({ box }: { box: Schemas['BoxResponse'] }) {
   if (!open) {
     return (
       <Button type="button" variant="bare" size="small" onClick={() => setOpen(true)}>
-        Correct box {box.name}
+        Edit box {box.name}
       </Button>
     )
   }

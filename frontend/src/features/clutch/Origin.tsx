@@ -22,7 +22,7 @@ export function Origin({ clutch }: { clutch: Schemas['ClutchResponse'] }) {
         </Suspense>
       ) : (
         <Button type="button" variant="bare" size="small" onClick={() => setOpen(true)}>
-          {clutch.origin ? 'Correct where they come from' : 'Nobody saw them laid'}
+          {clutch.origin ? 'Edit where they come from' : 'Nobody saw them laid'}
         </Button>
       )}
     </div>

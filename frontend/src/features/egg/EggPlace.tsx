@@ -60,7 +60,7 @@ export function Component() {
             aria-expanded={correcting}
             onClick={() => setCorrecting(!correcting)}
           >
-            Correct lay day
+            Edit lay day
           </Button>
         </Flex>
       </Flex>

@@ -135,7 +135,7 @@ function One({
           type="button"
           size="small"
           variant="bare"
-          aria-label={`Correct ${hatchling.name}`}
+          aria-label={`Edit ${hatchling.name}`}
           onClick={onCorrect}
         >
           Correct

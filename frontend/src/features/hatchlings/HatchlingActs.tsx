@@ -20,7 +20,7 @@ const ACTS: [Asking, string][] = [
   ['tub', 'Its tub'],
   ['hold back', 'Hold back'],
   ['left', 'It left'],
-  ['correct', 'Correct'],
+  ['correct', 'Edit'],
 ]
 
 /** What is done at a hatchling; of one that left, what was told can only be corrected. */

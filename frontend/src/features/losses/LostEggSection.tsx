@@ -51,7 +51,7 @@ export function LostEggSection({
           <Found lost={lost} />
           <Box>
             <Button type="button" aria-expanded={writing} onClick={() => setWriting(!writing)}>
-              {opening ? `Correct what was found in egg ${egg.number}` : `Egg ${egg.number} opened`}
+              {opening ? `Edit what was found in egg ${egg.number}` : `Egg ${egg.number} opened`}
             </Button>
           </Box>
           <Photos photos={lost.photos} of={{ owner: clutch.id, egg: egg.number }} />

@@ -66,7 +66,7 @@ function Correcting({ clutch }: { clutch: PastClutch }) {
   )
   return (
     <>
-      <Title>Correct a past clutch</Title>
+      <Title>Edit a past clutch</Title>
       <FormProvider {...form}>
         <chakra.form noValidate mt={6} maxWidth="44rem" onSubmit={save}>
           <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} columnGap={5}>

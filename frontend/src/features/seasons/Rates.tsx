@@ -1,12 +1,16 @@
 import { Box, chakra, Flex, Grid, HStack, Span, Text } from '@chakra-ui/react'
 import { lazy, Suspense, useState } from 'react'
 import { Link } from 'react-router'
+import { Narrow } from '@/shared/many/Narrow'
+import type { Facet } from '@/shared/many/narrowing'
+import { useNarrowing } from '@/shared/many/useNarrowing'
 import { Button } from '@/shared/ui/Button'
+import { firstOf } from '@/shared/ui/firstOf'
 import { Pick } from '@/shared/ui/Pick'
 import { Heading } from '@/shared/ui/page'
 import { percent } from '@/shared/units'
-import { type Dimension, type Season, useComparison } from './queries'
-import { changeWords, chartHeightRem, expectedWords, rateWords } from './rates'
+import { type Dimension, type Group, type Season, useComparison } from './queries'
+import { changeWords, chartHeightRem, expectedWords, orders, rateWords } from './rates'
 
 // The chart's script is large, and only this place needs it.
 const WhiskerChart = lazy(() =>
@@ -50,13 +54,42 @@ export function Rates({ season }: { season: Season }) {
           </chakra.button>
         ))}
       </Flex>
+      <Groups key={chosen.dimension} season={season} dimension={chosen} />
+    </section>
+  )
+}
+
+/** Groups drawn and told at once; the others on asking. */
+const SHOWN = 12
+
+/** The groups of one dimension, as a chart and in words; of many the first, by the order chosen. */
+function Groups({
+  season,
+  dimension,
+}: {
+  season: Season
+  dimension: Season['dimensions'][number]
+}) {
+  const [all, setAll] = useState(false)
+  const narrowing = useNarrowing(dimension.groups, {
+    glance: SHOWN,
+    facets: NO_FACETS,
+    orders,
+    textOf: ({ name }) => name,
+  })
+  const groups = all ? narrowing.items : firstOf(narrowing.items, SHOWN)
+  return (
+    <>
+      <Box mb={narrowing.many ? 4 : 0}>
+        <Narrow narrowing={narrowing} what="groups" of={`${dimension.groups.length} groups`} />
+      </Box>
       <Grid templateColumns={{ base: '1fr', lg: '3fr 2fr' }} columnGap={10} rowGap={4}>
-        <Suspense fallback={<Box height={`${chartHeightRem(chosen.groups)}rem`} />}>
-          <WhiskerChart groups={chosen.groups} />
+        <Suspense fallback={<Box height={`${chartHeightRem(groups)}rem`} />}>
+          <WhiskerChart groups={groups} />
         </Suspense>
         <div>
-          <ul aria-label={`Hatch rate by ${chosen.dimension}`}>
-            {chosen.groups.map(({ name, rate, like_for_like, together }) => (
+          <ul aria-label={`Hatch rate by ${dimension.dimension}`}>
+            {groups.map(({ name, rate, like_for_like, together }) => (
               <chakra.li
                 key={name}
                 minHeight="2.125rem"
@@ -77,13 +110,20 @@ export function Rates({ season }: { season: Season }) {
               </chakra.li>
             ))}
           </ul>
-          <Changes key={`of ${chosen.dimension}`} changes={chosen.changes} />
-          <Compare key={chosen.dimension} season={season} dimension={chosen.dimension} />
+          {groups.length < narrowing.items.length && (
+            <Button type="button" variant="bare" size="small" onClick={() => setAll(true)}>
+              {narrowing.items.length - groups.length} more
+            </Button>
+          )}
+          <Changes changes={dimension.changes} />
+          <Compare season={season} dimension={dimension.dimension} />
         </div>
       </Grid>
-    </section>
+    </>
   )
 }
+
+const NO_FACETS: Facet<Group>[] = []
 
 /** Changes told at once; the others on asking. */
 const TOLD = 4

@@ -1,10 +1,11 @@
-import { expect, it } from 'vitest'
-import type { Season } from './queries'
+import { describe, expect, it } from 'vitest'
+import type { Group, Season } from './queries'
 import {
   changeWords,
   dotsOf,
   expectedWords,
   linkOf,
+  orders,
   rateWords,
   reliabilityWords,
   whiskersOf,
@@ -80,4 +81,25 @@ it('says how few eggs a chart of chances rests on, and what is known of their li
   const [dot] = dotsOf(told)
   expect(dot).toMatchObject({ said: 90, low: 60, high: 98 })
   expect(dot?.came).toBeCloseTo(88.9, 1)
+})
+
+describe('many groups', () => {
+  const group = (name: string, eggs: number, expected: number | null, share: number | null) =>
+    ({ name, rate: { n: eggs, share }, like_for_like: null, drawn: expected }) as unknown as Group
+  const groups = [
+    group('Sorrel', 6, 0.9, 1),
+    group('Tansy', 20, 0.7, 0.8),
+    group('Yarrow', 8, null, 0.5),
+  ]
+  const by = (value: string) =>
+    orders
+      .find((order) => order.value === value)
+      ?.sort(groups)
+      .map(({ name }) => name)
+
+  it('are ordered by their eggs, or by what to expect of them', () => {
+    expect(by('most')).toEqual(['Tansy', 'Yarrow', 'Sorrel'])
+    expect(by('least')).toEqual(['Yarrow', 'Tansy', 'Sorrel'])
+    expect(by('name')).toEqual(['Sorrel', 'Tansy', 'Yarrow'])
+  })
 })

@@ -11,6 +11,24 @@ export function rateWords(rate: Rate): string {
   return `${rate.k} of ${rate.n}, ${percent(rate.share)} (${span})`
 }
 
+const expected = ({ like_for_like, drawn, rate }: Group): number =>
+  like_for_like?.rate ?? drawn ?? rate.share ?? 1
+
+/** Orders of many groups; the first is how the house lists them. */
+export const orders = [
+  { value: 'name', label: 'As listed', sort: (groups: Group[]) => groups },
+  {
+    value: 'most',
+    label: 'Most eggs first',
+    sort: (groups: Group[]) => [...groups].sort((a, b) => b.rate.n - a.rate.n),
+  },
+  {
+    value: 'least',
+    label: 'Least expected first',
+    sort: (groups: Group[]) => [...groups].sort((a, b) => expected(a) - expected(b)),
+  },
+]
+
 /** "71 % (55 to 84)": what to expect of a group, with where it likely lies. */
 export function expectedWords({ rate, low, high }: NonNullable<Group['like_for_like']>): string {
   return `${percent(rate)} (${Math.round(100 * low)} to ${Math.round(100 * high)})`

@@ -16,7 +16,7 @@ type Copy = Schemas['CopyResponse']
 /** Copies shown before the rest is asked for. */
 const SHOWN = 6
 
-/** The copies the house can be taken back to, newest first. */
+/** The copies the house can be restored from, newest first. */
 export function Copies() {
   const [all, setAll] = useState(false)
   const [chosen, setChosen] = useState<string | null>(null)
@@ -28,7 +28,7 @@ export function Copies() {
   return (
     <>
       <chakra.h3 fontWeight="bold" mb={1}>
-        Take the house back
+        Restore the house
       </chakra.h3>
       <LastRestore underWay={underWay} />
       <chakra.ul mb={3}>
@@ -75,10 +75,10 @@ function Line({
     <>
       <ListedLine
         name={<strong>{fullMoment(copy.at)}</strong>}
-        more={`${copy.kind === 'backup' ? 'backup' : 'the house as it was before it was taken back'}, ${size(copy.size_bytes)}`}
+        more={`${copy.kind === 'backup' ? 'backup' : 'the house as it was before it was restored'}, ${size(copy.size_bytes)}`}
       >
         <LineButton doing={underWay} onClick={onChoose}>
-          {chosen ? 'Leave it' : 'Take back to this'}
+          {chosen ? 'Leave it' : 'Restore from this'}
         </LineButton>
       </ListedLine>
       {chosen && (
@@ -94,7 +94,7 @@ function Line({
             disabled={take.isPending}
             onClick={() => take.mutate()}
           >
-            Take the house back to {dayAndTime(copy.at)}
+            Restore the house as of {dayAndTime(copy.at)}
           </Button>
         </chakra.li>
       )}
@@ -108,18 +108,18 @@ function LastRestore({ underWay }: { underWay: boolean }) {
   if (underWay) {
     return (
       <Text role="status" fontWeight="semibold" mb={2}>
-        The house is being taken back. Everything can be read; nothing is stored until that is done.
+        The house is being restored. Everything can be read; nothing is stored until that is done.
       </Text>
     )
   }
   if (!last?.ended_at) return null
   return last.problem ? (
-    <Notice urgent label="It was not taken back.">
+    <Notice urgent label="It was not restored.">
       {last.problem}
     </Notice>
   ) : (
     <Text role="status" fontWeight="semibold" mb={2}>
-      The house was taken back {dayAndTime(last.ended_at)}. The one before lies whole in{' '}
+      The house was restored {dayAndTime(last.ended_at)}. The one before lies whole in{' '}
       <Span wordBreak="break-all">{last.aside}</Span>.
     </Text>
   )

@@ -895,6 +895,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Labels
+         * @description What the labels of these clutches say, in the order asked.
+         */
+        get: operations["list_labels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cards.pdf": {
         parameters: {
             query?: never;
@@ -3128,7 +3148,7 @@ export interface paths {
         };
         /**
          * Get Copies
-         * @description Every copy the house can be taken back to, newest first.
+         * @description Every copy the house can be restored from, newest first.
          */
         get: operations["get_copies"];
         put?: never;
@@ -3154,7 +3174,7 @@ export interface paths {
         put?: never;
         /**
          * Take House Back
-         * @description Take the house back to a copy; it is read meanwhile, and the one before moved aside whole.
+         * @description Restore the house from a copy; it is read meanwhile, and the one before moved aside whole.
          */
         post: operations["take_house_back"];
         delete?: never;
@@ -4555,7 +4575,7 @@ export interface components {
         CopyKind: "backup" | "replaced";
         /**
          * CopyResponse
-         * @description A copy the house can be taken back to: a backup, or a house a restore moved aside.
+         * @description A copy the house can be restored from: a backup, or a house a restore moved aside.
          */
         CopyResponse: {
             /** Name */
@@ -6070,6 +6090,26 @@ export interface components {
             before_probe: number;
             /** In Future */
             in_future: number;
+        };
+        /**
+         * LabelResponse
+         * @description The label of a clutch; `pips` is the window of its typical egg, null where none is told.
+         */
+        LabelResponse: {
+            /** Code */
+            code: string;
+            /** Count */
+            count: string;
+            /** Parents */
+            parents: string;
+            /**
+             * Laid At
+             * Format: date-time
+             */
+            laid_at: string;
+            pips: components["schemas"]["WindowResponse"] | null;
+            /** Keeping */
+            keeping: string;
         };
         /**
          * LabelSheet
@@ -11168,6 +11208,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    list_labels: {
+        parameters: {
+            query: {
+                /** @description Clutch codes, comma between */
+                clutches: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LabelResponse"][];
+                };
             };
             400: components["responses"]["400"];
             401: components["responses"]["401"];

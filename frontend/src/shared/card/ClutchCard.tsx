@@ -47,23 +47,23 @@ export function ClutchCard({ clutch }: { clutch: Clutch }) {
 }
 
 /** The small label for lid or shelf. */
-export function BoxLabel({ clutch }: { clutch: Clutch }) {
-  const pip = clutch.forecast?.typical_pip
+export function BoxLabel({ label }: { label: Schemas['LabelResponse'] }) {
+  const { code, count, parents, laid_at, pips, keeping } = label
   return (
-    <article className="box-label" aria-label={`Label of ${clutch.code}`}>
-      <img src={under(`/api/clutches/${clutch.code}/qr.svg`)} alt={`Opens ${clutch.code}`} />
+    <article className="box-label" aria-label={`Label of ${code}`}>
+      <img src={under(`/api/clutches/${code}/qr.svg`)} alt={`Opens ${code}`} />
       <div>
         <p className="big">
-          <strong>{clutch.code}</strong> <span>{clutch.count}</span>
+          <strong>{code}</strong> <span>{count}</span>
         </p>
-        <p>{clutch.card.parents}</p>
-        <p>laid {day(clutch.laid_at)}</p>
-        {pip && (
+        <p>{parents}</p>
+        <p>laid {day(laid_at)}</p>
+        {pips && (
           <p>
-            pips <strong>{dayRange(pip.p10, pip.p90)}</strong>
+            pips <strong>{dayRange(pips.p10, pips.p90)}</strong>
           </p>
         )}
-        <p className="how">{clutch.card.keeping}</p>
+        <p className="how">{keeping}</p>
       </div>
     </article>
   )

@@ -145,7 +145,7 @@ export function HatchlingForm({
           </Box>
         ) : (
           <FormEnd
-            label={held ? 'Correct it' : 'Record it'}
+            label={held ? 'Save' : 'Record it'}
             disabled={correction.pending}
             onLeave={onDone}
           />

@@ -19,7 +19,7 @@ export function HouseHealth({
   return (
     <>
       {health.restoring && (
-        <Band title="The house is being taken back to a copy">
+        <Band title="The house is being restored from a copy">
           Everything can be read; nothing is stored until that is done.
         </Band>
       )}
@@ -29,11 +29,11 @@ export function HouseHealth({
           writing on paper.{' '}
           {keeper ? (
             <>
-              <ToBackups>Take the house back to a backup</ToBackups>, or stop Sandboa and use{' '}
+              <ToBackups>Restore the house from a backup</ToBackups>, or stop Sandboa and use{' '}
               <code>sandboa restore</code>. Have the disk looked at.
             </>
           ) : (
-            'Tell a keeper: the house can be taken back to a backup.'
+            'Tell a keeper: the house can be restored from a backup.'
           )}
           <Found>{health.damage[0]}</Found>
         </Band>

@@ -6,7 +6,7 @@ export type Health = Schemas['HealthResponse']
 const QUIETLY_MS = 60_000
 const WATCHING_MS = 1_500
 
-/** How the house itself is; asked for more often while it is being taken back. */
+/** How the house itself is; asked for more often while it is being restored. */
 export const healthQuery = (admitted: boolean) =>
   queryOptions({
     queryKey: ['health'],

@@ -27,7 +27,7 @@ export function NoteItem({ note, about }: { note: Note; about?: ReactNode }) {
         {!correcting && (
           <Span marginStart="auto" _print={{ display: 'none' }}>
             <Button type="button" variant="bare" size="small" onClick={() => setCorrecting(true)}>
-              Correct
+              Edit
             </Button>
             <Button type="button" variant="bare" size="small" onClick={() => take.mutate()}>
               Take away

@@ -185,7 +185,7 @@ def tell_of_damage(post: Post, damage: tuple[str, ...], now_s: float) -> None:
     about = "Sandboa emergency: the house's file is damaged"
     text = (
         f"Emergency. The file with everything recorded is damaged ({damage[0]}). Nothing new is "
-        "stored, no alarm can be raised. Take the house back to a backup, in Settings."
+        "stored, no alarm can be raised. Restore the house from a backup, in Settings."
     )
     for messenger in Messenger.current():
         last_s = _told_of_damage.get(messenger.entity_id)

@@ -13,10 +13,10 @@ def accept_as_it_is(by: security_log.By, now_s: float) -> tuple[str, ...]:
     Raises Conflict where the file itself is damaged: that cannot be accepted.
     """
     if damage():
-        raise Conflict("the file itself is damaged: take the house back to a backup")
+        raise Conflict("the file itself is damaged: restore the house from a backup")
     problems = check_database(house_file()).problems
     if any(problem.startswith("damaged") for problem in problems):
-        raise Conflict("the file itself is damaged: take the house back to a backup")
+        raise Conflict("the file itself is damaged: restore the house from a backup")
     if problems:
         with transaction():
             prove_open_house()

@@ -22,7 +22,7 @@ class CopyKind(StrEnum):
 
 @dataclass(frozen=True, slots=True)
 class RestorableCopy:
-    """A copy the house can be taken back to.
+    """A copy the house can be restored from.
 
     `name` asks for it; `made_s` is when the house was as the copy is.
     """

@@ -25,7 +25,7 @@ class AlarmResponse(BaseModel):
 class LiveResponse(BaseModel):
     """How many alarms are open and not yet acknowledged; notices are not counted.
 
-    `house` changes when the house was taken back to a copy: everything is read anew. `revision`
+    `house` changes when the house was restored from a copy: everything is read anew. `revision`
     changes with alarms, `act` is the latest that was recorded, `readings` changes with them,
     `shares` with who opens which cabinet on a round.
     """

@@ -40,9 +40,9 @@ class Restoring:
         now_s = house.clock.now_s()
         with self._lock:
             if self.state is not None and self.state.ended_s is None:
-                raise Conflict("the house is being taken back already")
+                raise Conflict("the house is being restored already")
             self.state = RestoreUnderWay(copy.name, now_s)
-        house.access.only_read = "The house is being taken back to a copy: nothing was stored."
+        house.access.only_read = "The house is being restored from a copy: nothing was stored."
         thread = Thread(target=self._run, args=(house, copy, by, now_s), name="restore")
         thread.start()
         return thread
@@ -54,13 +54,13 @@ class Restoring:
             aside = str(moved) if moved else None
             house.forget()
             security_log.note(
-                security_log.Kind.RESTORED, f"the house was taken back to {copy.name}", by, now_s
+                security_log.Kind.RESTORED, f"the house was restored from {copy.name}", by, now_s
             )
         except (Conflict, HouseClosed) as error:
             problem = str(error)
         except Exception as error:
             # It runs in a thread of its own: whoever asked is told here or nowhere.
-            _log.exception("the house could not be taken back to %s", copy.name)
+            _log.exception("the house could not be restored from %s", copy.name)
             problem = f"it failed: {error}"
         finally:
             let_go()

@@ -18,9 +18,10 @@ from sandboa.formats.paper import CardPaper, LabelSheet, PagePaper
 from sandboa.formats.pdf_paper import MEDIA_TYPE
 from sandboa.formats.story_pdf import write_story
 from sandboa.services.acts.preconditions import clutch_called
-from sandboa.services.clutches.cards import card_of
+from sandboa.services.clutches.cards import Card, card_of
 from sandboa.services.clutches.clutch_view import clutch_page
 from sandboa.services.overview.clutch_story import clutch_story
+from sandboa.web.cards.schemas import LabelResponse
 from sandboa.web.house import House, NowS, TheHouse
 from sandboa.web.requests.reader import reader_now
 from sandboa.web.requests.zones import ZoneAsked, known_zone
@@ -48,15 +49,28 @@ def get_qr(
     return Response(out.getvalue(), media_type="image/svg+xml")
 
 
-def _printed(clutches: CodesAsked, request: Request, house: TheHouse, now_s: NowS) -> list[Printed]:
+def _cards(clutches: CodesAsked, house: TheHouse, now_s: NowS) -> list[Card]:
     codes = [code.strip() for code in clutches.split(",") if code.strip()]
     if not 1 <= len(codes) <= _MOST_CARDS:
         raise NotPlausible("clutches", f"name 1 to {_MOST_CARDS} clutches")
-    cards = [card_of(clutch_page(house.snapshot(), code, now_s)) for code in codes]
+    snapshot = house.snapshot()
+    return [card_of(clutch_page(snapshot, code, now_s)) for code in codes]
+
+
+CardsAsked = Annotated[list[Card], Depends(_cards)]
+
+
+def _printed(cards: CardsAsked, request: Request, house: TheHouse) -> list[Printed]:
     return [Printed(card, _address(card.code, request, house)) for card in cards]
 
 
 PrintedAsked = Annotated[list[Printed], Depends(_printed)]
+
+
+@router.get("/labels", dependencies=[LOOK])
+def list_labels(cards: CardsAsked) -> list[LabelResponse]:
+    """What the labels of these clutches say, in the order asked."""
+    return [LabelResponse.model_validate(card) for card in cards]
 
 
 @router.get("/cards.pdf", dependencies=[LOOK], response_class=Response)

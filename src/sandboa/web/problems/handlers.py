@@ -80,7 +80,7 @@ _LIMITS: Final = {
 
 DAMAGED_HOUSE = (
     "The house's file is damaged and only read from, so that nothing gets worse. Nothing was "
-    "stored: a keeper can take the house back to a backup, in Settings."
+    "stored: a keeper can restore the house from a backup, in Settings."
 )
 _NO_ROOM = frozenset({errno.ENOSPC, errno.EDQUOT, errno.EROFS, errno.EIO, errno.EFBIG})
 FAILED = "Something failed here that should not. Nothing was stored."

@@ -28,7 +28,7 @@ class Access:
         """Use the house; HouseClosed while somebody has it alone."""
         with self._changed:
             if self._closed:
-                raise HouseClosed("the house is being taken back: try again in a moment")
+                raise HouseClosed("the house is being restored: try again in a moment")
             self._using += 1
         try:
             yield
@@ -51,7 +51,7 @@ class Access:
         """Have the house alone, once all who use it are done; HouseClosed when that takes long."""
         with self._changed:
             if self._closed:
-                raise HouseClosed("the house is being taken back already")
+                raise HouseClosed("the house is being restored already")
             self._closed = True
             gone = self._changed.wait_for(lambda: self._using == 0, patience_s)
             if not gone:

@@ -26,7 +26,7 @@ _LATER_S: Final = 30
 
 
 class OpenHouse:
-    """Refuses what would store something in a damaged house, or in one being taken back."""
+    """Refuses what would store something in a damaged house, or in one being restored."""
 
     def __init__(self, app: ASGIApp) -> None:
         self.app = app

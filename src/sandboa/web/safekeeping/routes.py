@@ -68,7 +68,7 @@ def set_folder(
 
 @router.get("/copies", dependencies=[RUN])
 def get_copies(house: TheHouse) -> list[CopyResponse]:
-    """Every copy the house can be taken back to, newest first."""
+    """Every copy the house can be restored from, newest first."""
     return [
         CopyResponse(name=copy.name, kind=copy.kind, at=at(copy.made_s), size_bytes=copy.size)
         for copy in restorable(backup_folder(house.backups))
@@ -77,7 +77,7 @@ def get_copies(house: TheHouse) -> list[CopyResponse]:
 
 @router.post("/restore", dependencies=[RUN], status_code=202)
 def take_house_back(asked: RestoreRequest, house: TheHouse, by: AskedBy) -> RestoreResponse:
-    """Take the house back to a copy; it is read meanwhile, and the one before moved aside whole."""
+    """Restore the house from a copy; it is read meanwhile, and the one before moved aside whole."""
     house.restoring.begin(house, find_copy(asked.copy_name, backup_folder(house.backups)), by)
     told = _restore(house)
     assert told is not None

@@ -48,7 +48,7 @@ class BackupFolderRequest(RequestSchema):
 
 
 class CopyResponse(BaseModel):
-    """A copy the house can be taken back to: a backup, or a house a restore moved aside."""
+    """A copy the house can be restored from: a backup, or a house a restore moved aside."""
 
     name: str
     kind: CopyKind

@@ -10,13 +10,13 @@ import { Button } from '@/shared/ui/Button'
 import { SelectField, TextField } from '@/shared/ui/fields'
 import { HangsIn } from './HangsIn'
 
-/** Hangs another probe: its place, since when, and the device that sends for it. */
+/** Adds a probe: its place, since when, and the device that sends for it. */
 export function NewProbe({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
   const [open, setOpen] = useState(false)
   if (!open) {
     return (
       <Button type="button" onClick={() => setOpen(true)}>
-        Hang a probe
+        Add a probe
       </Button>
     )
   }
@@ -77,7 +77,7 @@ function NewProbeForm({
         />
         <TextField name="at" label="Since" type="datetime-local" required />
         <Button type="submit" disabled={hang.isPending}>
-          Hang it
+          Add it
         </Button>
       </chakra.form>
     </FormProvider>

@@ -21,7 +21,7 @@ export function Probes({ cabinet }: { cabinet: Schemas['CabinetResponse'] }) {
     <>
       {cabinet.probes.length === 0 && (
         <p>
-          None. Hang a logger's probe here, or read a thermometer by hand: both are brought in under{' '}
+          None. Add a logger's probe here, or read a thermometer by hand: both are brought in under{' '}
           <Span textDecoration="underline">
             <Link to="/readings">readings</Link>
           </Span>

@@ -45,7 +45,7 @@ function Correcting({
   })
   return (
     <>
-      <Title>Correct {code}</Title>
+      <Title>Edit {code}</Title>
       <LayForm
         start={start}
         choices={choices}
