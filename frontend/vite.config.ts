@@ -105,6 +105,18 @@ export default defineConfig({
             options: { cacheName: 'read last', networkTimeoutSeconds: 10 },
           },
           {
+            // A session of practice goes on where the house is out of reach.
+            urlPattern: ({ url, request }) =>
+              request.method === 'GET' && /\/api\/practice(\/looks\/\d+)?$/.test(url.pathname),
+            handler: 'NetworkFirst',
+            options: { cacheName: 'read last', networkTimeoutSeconds: 10 },
+          },
+          {
+            urlPattern: ({ url }) => /\/api\/practice\/.*\.webp$/.test(url.pathname),
+            handler: 'CacheFirst',
+            options: { cacheName: 'practice', expiration: { maxEntries: 60 } },
+          },
+          {
             urlPattern: ({ url }) => /\/api\/photos\/[0-9a-f]+\.jpg$/.test(url.pathname),
             handler: 'CacheFirst',
             options: { cacheName: 'pictures', expiration: { maxEntries: 400 } },

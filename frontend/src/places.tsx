@@ -71,6 +71,8 @@ const PLACES: [path: string, Place: ComponentType][] = [
   ['/notes', place(() => import('./features/notes/NotesPlace'))],
   ['/wall', place(() => import('./features/wall/WallPlace'))],
   ['/bench', place(() => import('./features/bench/BenchPlace'))],
+  ['/practice', place(() => import('./features/practice/PracticePlace'))],
+  ['/practice/looks/:id', place(() => import('./features/practice/LookPlace'))],
   ['/specimens', place(() => import('./features/specimens/SpecimensPlace'))],
 ]
 

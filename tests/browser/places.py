@@ -40,6 +40,7 @@ PLACES = [
     "/notes",
     "/wall",
     "/bench",
+    "/practice",
     "/you",
     "/settings",
     "/settings/numbers",

@@ -92,6 +92,8 @@ NUMBERS: dict[str, object] = {
     "people._DIFFERENT_CHARACTERS": 5,
     "people._FEWEST_GUESSES": 1e10,
     "people._COUNTED": 72,
+    "practice/scores._EVEN": 0.5,
+    "practice/scores._WEEK_S": 604_800.0,
     "rates/compare._POINTS": 400,
     "rates/groups._STRENGTH_RANGE": (2, 200),
     "rates/rate._MOST_ALIKE": 0.8,

@@ -27,6 +27,11 @@ LOOKS = {
     ("DELETE", "/api/session"),
     ("PUT", "/api/session/passphrase"),
     ("PUT", "/api/session/preferences"),
+    # Everybody's own practice, which is no part of the house.
+    ("DELETE", "/api/practice"),
+    ("POST", "/api/practice/looks"),
+    ("DELETE", "/api/practice/looks/{id}"),
+    ("POST", "/api/practice/looks/{id}/eggs/{egg}/judgement"),
     ("DELETE", "/api/sessions"),
     ("DELETE", "/api/sessions/{key}"),
     ("POST", "/api/calendar/link"),

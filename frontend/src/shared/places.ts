@@ -13,6 +13,7 @@ export const PLACES: Place[] = [
   { to: '/seasons', name: 'Seasons', key: 'e' },
   { to: '/notes', name: 'Notes', key: 'w' },
   { to: '/bench', name: 'Bench', key: 'b' },
+  { to: '/practice', name: 'Practice', key: 'p' },
   { to: '/settings', name: 'Settings', key: 's', also: '/heard' },
 ]
 

@@ -6,6 +6,8 @@ from typing import Final
 
 _FOLDER: Final = 0o700
 _FILE: Final = 0o600
+#: Folders beside the house that Sandboa makes.
+_FOLDERS: Final = ("photos", "backups", "practice")
 #: What of a mode lets others in.
 _OTHERS: Final = 0o077
 
@@ -19,7 +21,7 @@ def make_private(path: Path) -> None:
     """
     for file in (*path.parent.glob(f"{path.name}*"), *path.parent.glob("*.key")):
         _restrict(file, _FILE)
-    folders = [path.parent / "photos", path.parent / "backups"]
+    folders = [path.parent / name for name in _FOLDERS]
     if all(_is_ours(file.name, path.name) for file in path.parent.iterdir()):
         folders.append(path.parent)
     for folder in folders:
@@ -29,7 +31,7 @@ def make_private(path: Path) -> None:
 
 def _is_ours(name: str, house: str) -> bool:
     """Whether a file or folder beside the house is one that Sandboa made."""
-    return name in ("photos", "backups", "house.key") or name.startswith((house, "replaced-"))
+    return name in (*_FOLDERS, "house.key") or name.startswith((house, "replaced-"))
 
 
 def _restrict(path: Path, mode: int) -> None:

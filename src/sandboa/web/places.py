@@ -34,6 +34,7 @@ from sandboa.web.notes.routes import router as notes
 from sandboa.web.old_records.routes import router as old_records
 from sandboa.web.people.routes import router as people
 from sandboa.web.photos.routes import router as photos
+from sandboa.web.practice.routes import router as practice
 from sandboa.web.probes.routes import router as probes
 from sandboa.web.readings.routes import router as readings
 from sandboa.web.rounds.routes import router as rounds
@@ -67,6 +68,7 @@ ROUTERS: Final[tuple[APIRouter, ...]] = (
     hatchlings,
     losses,
     seasons,
+    practice,
     genes,
     cabinets,
     alarms,

@@ -5,6 +5,7 @@ import { Link, useParams } from 'react-router'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { isNotFound, type Schemas } from '@/shared/api/client'
 import { asLook } from '@/shared/api/eggLook'
+import { chanceWords } from '@/shared/chance'
 import { day, dayAndTime } from '@/shared/dates'
 import { LogOf } from '@/shared/log/LogOf'
 import { Notes } from '@/shared/notes/Notes'
@@ -17,7 +18,7 @@ import { Causes } from './Causes'
 import { EvidenceList } from './EvidenceList'
 import { PhotosByDay } from './PhotosByDay'
 import { eggQuery } from './queries'
-import { chancesAhead, chanceWords } from './words'
+import { chancesAhead } from './words'
 
 const AsLaidForm = lazy(() =>
   import('./AsLaid').then(({ AsLaidForm }) => ({ default: AsLaidForm })),

@@ -1,15 +1,5 @@
 import type { Schemas } from '@/shared/api/client'
-
-/** A chance in words first, the number second. */
-export function chanceWords(alive: number): string {
-  const percent = `${Math.round(alive * 100)}\u00a0%`
-  if (alive >= 0.97) return `almost surely alive (${alive >= 0.995 ? 'over 99 %' : percent})`
-  if (alive >= 0.85) return `very likely alive (${percent})`
-  if (alive >= 0.6) return `likely alive (${percent})`
-  if (alive >= 0.4) return `alive or not, about even (${percent})`
-  if (alive >= 0.15) return `more likely lost than alive (${percent} alive)`
-  return `hardly alive (${alive < 0.005 ? 'under 1 %' : percent})`
-}
+import { chance } from '@/shared/chance'
 
 /** A push in words: how strongly a sign speaks for the egg or against it. */
 export function pushWords(push: number): string {
@@ -35,10 +25,6 @@ export function ago(seen: string, asOf: string): string {
 /** What is still to come of it: "Chance to pip 81 %, to hatch 78 %." */
 export function chancesAhead({ will_pip, will_hatch }: Schemas['StandingResponse']): string {
   return `Chance to pip ${chance(will_pip)}, to hatch ${chance(will_hatch)}.`
-}
-
-function chance(share: number): string {
-  return share < 0.005 ? 'under 1\u00a0%' : `${Math.round(share * 100)}\u00a0%`
 }
 
 /** What a line rests on: its weight, the factor for signs that lean on one another, its push. */

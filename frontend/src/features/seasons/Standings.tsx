@@ -1,14 +1,17 @@
 import { Box, chakra, Text } from '@chakra-ui/react'
 import { lazy, Suspense } from 'react'
+import { RELIABILITY_REM } from '@/shared/charts/reliability'
 import { ONE_COLUMN } from '@/shared/theme/tight'
 import { Heading } from '@/shared/ui/page'
 import { percent } from '@/shared/units'
 import type { Season } from './queries'
-import { RELIABILITY_REM, reliabilityWords } from './rates'
+import { reliabilityWords } from './rates'
 
 // The chart's script is large, and only this place needs it.
 const ReliabilityChart = lazy(() =>
-  import('./ReliabilityChart').then((module) => ({ default: module.ReliabilityChart })),
+  import('@/shared/charts/ReliabilityChart').then((module) => ({
+    default: module.ReliabilityChart,
+  })),
 )
 
 type Score = Season['standings'][number]
@@ -60,7 +63,7 @@ function OneDay({ score }: { score: Score }) {
       </chakra.ul>
       {score.will_hatch && (
         <Suspense fallback={<Box height={`${RELIABILITY_REM}rem`} />}>
-          <ReliabilityChart willHatch={score.will_hatch} alive={score.alive} />
+          <ReliabilityChart bins={score.will_hatch.bins} rings={score.alive?.bins} />
         </Suspense>
       )}
       <Text color="soft" fontSize="small">

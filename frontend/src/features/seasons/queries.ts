@@ -3,7 +3,6 @@ import { answer, api, type Schemas } from '@/shared/api/client'
 
 export type Season = Schemas['SeasonsResponse']
 export type Group = Schemas['GroupRateResponse']
-export type Reliability = Schemas['ReliabilityResponse']
 export type Dimension = Schemas['Dimension']
 
 export const seasonsQuery = (year: number | null) =>

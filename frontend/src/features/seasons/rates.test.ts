@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import { dotsOf } from '@/shared/charts/reliability'
 import type { Group, Season } from './queries'
 import {
   changeWords,
-  dotsOf,
   expectedWords,
   linkOf,
   orders,
@@ -78,7 +78,7 @@ it('says how few eggs a chart of chances rests on, and what is known of their li
   expect(reliabilityWords({ ...score, eggs: 60, alive: told })).toBe(
     'Rings: alive that day, by 9 eggs whose pip or opening tells it; 8 were.',
   )
-  const [dot] = dotsOf(told)
+  const [dot] = dotsOf(bins)
   expect(dot).toMatchObject({ said: 90, low: 60, high: 98 })
   expect(dot?.came).toBeCloseTo(88.9, 1)
 })

@@ -1,5 +1,5 @@
 import { percent } from '@/shared/units'
-import type { Group, Reliability, Season } from './queries'
+import type { Group, Season } from './queries'
 
 type Change = Season['dimensions'][number]['changes'][number]
 type Rate = Season['hatched']
@@ -70,22 +70,6 @@ export function linkOf(about: string): string {
   }
   if (what === 'water') return '/round'
   return `#${what}`
-}
-
-/** Height of the chart of chances said and come, rem. */
-export const RELIABILITY_REM = 15
-
-/** A bin of chances for the chart, in per cent; the more eggs, the larger. */
-export type Dot = { said: number; came: number; low: number; high: number; radius: number }
-
-export function dotsOf(told: Reliability): Dot[] {
-  return told.bins.map(({ eggs, said, came, low, high }) => ({
-    said: 100 * said,
-    came: (100 * came) / eggs,
-    low: 100 * low,
-    high: 100 * high,
-    radius: 3.5 + Math.min(6, Math.sqrt(eggs) / 1.6),
-  }))
 }
 
 /** Below this many eggs a chart of chances says little. */

@@ -2208,6 +2208,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Practice
+         * @description What there is to practise, and what was begun.
+         */
+        get: operations["get_practice"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete Practice
+         * @description Forget everything this person practised.
+         */
+        delete: operations["delete_practice"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/looks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Looks
+         * @description Begin a session of single eggs; what was misjudged before comes first.
+         */
+        post: operations["begin_looks"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/looks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Looks
+         * @description A session as it stands: every egg as it is shown, the truth of those judged.
+         */
+        get: operations["get_looks"];
+        put?: never;
+        post?: never;
+        /**
+         * Delete Looks
+         * @description Delete a session, and what was judged in it.
+         */
+        delete: operations["delete_looks"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/looks/{id}/eggs/{egg}/torch.webp": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Torch
+         * @description What a torch shows of an egg: three moments below one another, 360 by 900.
+         */
+        get: operations["get_torch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/looks/{id}/eggs/{egg}/judgement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Judge Egg
+         * @description Judge an egg, once; its truth is the answer. The same said again changes nothing.
+         */
+        post: operations["judge_egg"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Progress
+         * @description What judging was worth so far, of one deck or of all.
+         */
+        get: operations["get_progress"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Export Practice
+         * @description Everything this person practised, as JSON.
+         */
+        get: operations["export_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/genes": {
         parameters: {
             query?: never;
@@ -4110,6 +4258,22 @@ export interface components {
             made_at: string | null;
         };
         /**
+         * CalibrationBinResponse
+         * @description Of `eggs` said to live with about `said` it was so for `came`; low-high holds the share.
+         */
+        CalibrationBinResponse: {
+            /** Eggs */
+            eggs: number;
+            /** Said */
+            said: number;
+            /** Came */
+            came: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
          * CandlingRequest
          * @description What the torch showed; `disc` null when it was not looked for.
          */
@@ -4167,6 +4331,62 @@ export interface components {
             ticked_by_hand: boolean;
             /** Due */
             due: boolean;
+        };
+        /**
+         * CaseBoxResponse
+         * @description The box of the egg; `short_g` is what the scale misses since set-up, `neighbours` the grades
+         *     of the other eggs' dents.
+         */
+        CaseBoxResponse: {
+            /** Medium */
+            medium: string;
+            /** Closing */
+            closing: string;
+            /** Lid */
+            lid: string;
+            /** Feels */
+            feels: string;
+            /** Short G */
+            short_g: number;
+            /** Mean Temperature C */
+            mean_temperature_c: number;
+            /** Neighbours */
+            neighbours: number[];
+        };
+        /**
+         * CaseResponse
+         * @description An egg as eyes, hand and nose find it; what a torch shows is its picture.
+         */
+        CaseResponse: {
+            /** Egg */
+            egg: number;
+            /** Day */
+            day: number;
+            /** Share */
+            share: number;
+            /** Shell */
+            shell: string;
+            /** Grade */
+            grade: number;
+            /** Mould */
+            mould: string;
+            /** Smell */
+            smell: string;
+            /** Wet */
+            wet: string;
+            /** Colour */
+            colour: string;
+            /** Feel */
+            feel: string;
+            /** Hangs */
+            hangs: boolean;
+            /** Pipped Hours */
+            pipped_hours: number | null;
+            /** First Pip Hours */
+            first_pip_hours: number | null;
+            box: components["schemas"]["CaseBoxResponse"];
+            /** Earlier */
+            earlier: components["schemas"]["EarlierLookResponse"][];
         };
         /**
          * Cause
@@ -4687,6 +4907,21 @@ export interface components {
          */
         DeathStage: "early" | "mid" | "late" | "full term";
         /**
+         * DeckResponse
+         * @description A deck: `kinds` of cases in it, of which `due` are to come again by now and `unseen` never
+         *     came.
+         */
+        DeckResponse: {
+            /** Deck */
+            deck: string;
+            /** Kinds */
+            kinds: number;
+            /** Due */
+            due: number;
+            /** Unseen */
+            unseen: number;
+        };
+        /**
          * Defect
          * @enum {string}
          */
@@ -4847,6 +5082,22 @@ export interface components {
             text: string;
             /** Eggs */
             eggs: string[];
+        };
+        /**
+         * EarlierLookResponse
+         * @description A look before: on which day since it was laid, and what was recorded.
+         */
+        EarlierLookResponse: {
+            /** Day */
+            day: number;
+            /** Grade */
+            grade: number;
+            /** Vessels */
+            vessels: string | null;
+            /** Mould */
+            mould: string;
+            /** Smell */
+            smell: string;
         };
         /**
          * EggActKind
@@ -6092,6 +6343,35 @@ export interface components {
             in_future: number;
         };
         /**
+         * JudgedResponse
+         * @description What the learner said.
+         */
+        JudgedResponse: {
+            /** Chance Percent */
+            chance_percent: number;
+            /** Usual */
+            usual: boolean;
+            /** Act */
+            act: string;
+            /** Candle Day */
+            candle_day: number | null;
+        };
+        /**
+         * JudgementRequest
+         * @description What the learner says: the chance that it lives, whether it is usual for its stage, and what
+         *     to do next; `candle_day` where that is to candle it.
+         */
+        JudgementRequest: {
+            /** Chance Percent */
+            chance_percent: number;
+            /** Usual */
+            usual: boolean;
+            /** Act */
+            act: string;
+            /** Candle Day */
+            candle_day?: number | null;
+        };
+        /**
          * LabelResponse
          * @description The label of a clutch; `pips` is the window of its typical egg, null where none is told.
          */
@@ -6477,6 +6757,61 @@ export interface components {
             correctable: boolean;
             /** Clutch */
             clutch: string | null;
+        };
+        /**
+         * LookBeginRequest
+         * @description A new session. With a `seed`, as typed, its eggs are those of whoever else takes it.
+         */
+        LookBeginRequest: {
+            /** Deck */
+            deck: string;
+            /**
+             * Eggs
+             * @default 10
+             */
+            eggs: number;
+            /** Seed */
+            seed?: string | null;
+        };
+        /**
+         * LookListedResponse
+         * @description A session in the list: `done` of its `eggs` were judged.
+         */
+        LookListedResponse: {
+            /** Id */
+            id: number;
+            /** Deck */
+            deck: string;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /** Eggs */
+            eggs: number;
+            /** Done */
+            done: number;
+        };
+        /**
+         * LookResponse
+         * @description A session: every egg as it is shown, and the truth of those that were judged.
+         */
+        LookResponse: {
+            /** Id */
+            id: number;
+            /** Deck */
+            deck: string;
+            /** Seed */
+            seed: number | null;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /** Cases */
+            cases: components["schemas"]["CaseResponse"][];
+            /** Told */
+            told: components["schemas"]["ToldResponse"][];
         };
         /** LossLineResponse */
         LossLineResponse: {
@@ -6995,6 +7330,16 @@ export interface components {
             /** This Machine Only */
             this_machine_only: boolean;
         };
+        /**
+         * NextActResponse
+         * @description What to do next, and why.
+         */
+        NextActResponse: {
+            /** Act */
+            act: string;
+            /** Text */
+            text: string;
+        };
         /** NoteAddedResponse */
         NoteAddedResponse: {
             /** Id */
@@ -7081,6 +7426,21 @@ export interface components {
             words: string[];
             /** Revision */
             revision: string;
+        };
+        /**
+         * OpinionResponse
+         * @description What Sandboa would have said of what can be seen.
+         */
+        OpinionResponse: {
+            standing: components["schemas"]["Standing"];
+            /** Alive */
+            alive: number;
+            /** Early */
+            early: boolean;
+            /** Advice */
+            advice: components["schemas"]["NextActResponse"][];
+            /** Evidence */
+            evidence: components["schemas"]["PushResponse"][];
         };
         /**
          * OriginKind
@@ -7519,6 +7879,18 @@ export interface components {
             days: number;
         };
         /**
+         * PracticeResponse
+         * @description Decks, and the sessions that are not done, the newest first; `judged` eggs so far.
+         */
+        PracticeResponse: {
+            /** Decks */
+            decks: components["schemas"]["DeckResponse"][];
+            /** Sessions */
+            sessions: components["schemas"]["LookListedResponse"][];
+            /** Judged */
+            judged: number;
+        };
+        /**
          * PreferencesRequest
          * @description How whoever asks reads: what temperatures are told in.
          */
@@ -7649,6 +8021,19 @@ export interface components {
             lines: string[];
         };
         /**
+         * ProgressResponse
+         * @description What judging was worth so far, of one deck or of all.
+         */
+        ProgressResponse: {
+            tally: components["schemas"]["TallyResponse"];
+            /** Bins */
+            bins: components["schemas"]["CalibrationBinResponse"][];
+            /** Signs */
+            signs: components["schemas"]["SignScoreResponse"][];
+            /** Weeks */
+            weeks: components["schemas"]["WeekResponse"][];
+        };
+        /**
          * Provenance
          * @description Where a stretch of temperature comes from.
          * @enum {string}
@@ -7661,6 +8046,18 @@ export interface components {
         PushKeyResponse: {
             /** Key */
             key: string;
+        };
+        /**
+         * PushResponse
+         * @description A sign and its push on the log-odds that the egg lives; 0 with the reason in `void`.
+         */
+        PushResponse: {
+            /** Words */
+            words: string;
+            /** Push */
+            push: number;
+            /** Void */
+            void: string;
         };
         /**
          * Quantity
@@ -8549,6 +8946,22 @@ export interface components {
             seen_at: string;
         };
         /**
+         * SignScoreResponse
+         * @description A sign in `eggs` cases: how many lived, how many were false alarms, how many missed.
+         */
+        SignScoreResponse: {
+            /** Sign */
+            sign: string;
+            /** Eggs */
+            eggs: number;
+            /** Alive */
+            alive: number;
+            /** False Alarms */
+            false_alarms: number;
+            /** Missed */
+            missed: number;
+        };
+        /**
          * SilentProbeResponse
          * @description `from_files`: its readings come as files, and one is due.
          */
@@ -8774,6 +9187,30 @@ export interface components {
             held: number;
         };
         /**
+         * TallyResponse
+         * @description Counts over eggs judged; `brier` is null of none.
+         */
+        TallyResponse: {
+            /** Eggs */
+            eggs: number;
+            /** Alive */
+            alive: number;
+            /** False Alarms */
+            false_alarms: number;
+            /** Missed */
+            missed: number;
+            /** Stages Right */
+            stages_right: number;
+            /** Saved */
+            saved: number;
+            /** Could Save */
+            could_save: number;
+            /** Lost */
+            lost: number;
+            /** Brier */
+            brier: number | null;
+        };
+        /**
          * TargetRequest
          * @description Where messages go: the fields of e-mail, of a webhook, or those a browser made for its phone.
          *     Empty secrets stay as they are.
@@ -8893,6 +9330,29 @@ export interface components {
             /** Token */
             token: string;
             act: components["schemas"]["ActResponse"];
+        };
+        /**
+         * ToldResponse
+         * @description The truth of an egg that was judged. `worth` is how many animals more live by what the
+         *     learner would have done than by leaving it alone, `best` by the best that could be done.
+         */
+        ToldResponse: {
+            /** Egg */
+            egg: number;
+            judged: components["schemas"]["JudgedResponse"];
+            /** Alive */
+            alive: boolean;
+            /** Usual */
+            usual: boolean;
+            /** Truth */
+            truth: string;
+            /** Came */
+            came: string;
+            /** Worth */
+            worth: number;
+            /** Best */
+            best: number;
+            opinion: components["schemas"]["OpinionResponse"];
         };
         /** TopUpRequest */
         TopUpRequest: {
@@ -9266,6 +9726,21 @@ export interface components {
             name: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * WeekResponse
+         * @description A week: eggs judged, and the mean squared error of the chance.
+         */
+        WeekResponse: {
+            /**
+             * Since
+             * Format: date-time
+             */
+            since: string;
+            /** Eggs */
+            eggs: number;
+            /** Brier */
+            brier: number;
         };
         /**
          * WeightRequest
@@ -13586,6 +14061,266 @@ export interface operations {
             404: components["responses"]["404"];
             409: components["responses"]["409"];
             422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    delete_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            409: components["responses"]["409"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    begin_looks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookBeginRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_looks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    delete_looks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_torch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                egg: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    judge_egg: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                egg: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgementRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ToldResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_progress: {
+        parameters: {
+            query?: {
+                deck?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProgressResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    export_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

@@ -88,6 +88,14 @@ export const HELP: Record<string, Help> = {
       'Water for a medium, and what to pour into a box that weighs so much.',
     ],
   },
+  '/practice': {
+    about: 'Judge eggs that cannot die: simulated ones, whose truth is told afterwards.',
+    lines: [
+      'Say how likely an egg lives, whether it looks as it should, and what you would do next.',
+      'What you misjudged comes back on another day, as another egg of its kind.',
+      'Nothing here is recorded in the house. It is a simulation, and yours alone.',
+    ],
+  },
   '/settings': {
     about: 'How the house is run, and what it judges by.',
     lines: [

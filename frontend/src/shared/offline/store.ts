@@ -1,11 +1,20 @@
 import Dexie, { type Table } from 'dexie'
+import type { Schemas } from '../api/client'
 import type { Conflict, OpenBox, QueuedPhoto, QueuedVisit } from './visit'
+
+/** What a learner said of an egg of practice, until its truth can be asked for. */
+export type KeptJudgement = {
+  session: number
+  egg: number
+  said: Schemas['JudgementRequest']
+}
 
 class DeviceStore extends Dexie {
   visits!: Table<QueuedVisit, number>
   photos!: Table<QueuedPhoto, number>
   conflicts!: Table<Conflict, number>
   openBoxes!: Table<OpenBox<unknown>, string>
+  judgements!: Table<KeptJudgement, [number, number]>
 
   constructor() {
     super('sandboa')
@@ -15,6 +24,7 @@ class DeviceStore extends Dexie {
       conflicts: '++id',
       openBoxes: 'code',
     })
+    this.version(2).stores({ judgements: '[session+egg], session' })
   }
 }
 

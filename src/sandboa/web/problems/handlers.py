@@ -15,6 +15,7 @@ from sandboa.core.messages import Message, Temperature, Words, capitalised
 from sandboa.core.units import UNIT_ENDINGS, spoken
 from sandboa.formats.logger_files import NotReadable
 from sandboa.formats.pictures import NotAPicture
+from sandboa.practice.errors import NoSuchSession, Refused
 from sandboa.services.acts.errors import Conflict, NotFound, Question
 from sandboa.services.acts.revisions import Outdated, revision_of
 from sandboa.services.people.signing_in import Busy, NotSignedIn
@@ -162,6 +163,8 @@ ANSWERS: Final[dict[type[Exception], Callable[[Any], JSONResponse]]] = {
     Question: lambda e: problem(409, e.reason, confirm=e.confirm),
     Conflict: lambda e: problem(409, e.reason),
     NotFound: lambda e: problem(404, e.reason),
+    Refused: lambda e: problem(409, e.reason),
+    NoSuchSession: lambda e: problem(404, e.reason),
     Outdated: _outdated,
     NotSeen: lambda e: problem(428, str(e)),
     NotAllowed: lambda e: _with({"WWW-Authenticate": "Bearer"}, problem(401, str(e))),

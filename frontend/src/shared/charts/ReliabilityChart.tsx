@@ -2,13 +2,13 @@ import { useCallback } from 'react'
 import type uPlot from 'uplot'
 import { type Drawing, Plot } from '@/shared/charts/Plot'
 import { inPlot, type Pen, pxOfRem } from '@/shared/charts/pen'
-import type { Reliability } from './queries'
-import { dotsOf, RELIABILITY_REM } from './rates'
+import { type Bin, dotsOf, RELIABILITY_REM } from './reliability'
 
-type Props = { willHatch: Reliability; alive: Reliability | null }
+/** Dots of the first, and rings of the second where there is one. */
+type Props = { bins: readonly Bin[]; rings?: readonly Bin[] | undefined }
 
 /** Chances said (across) against shares that came (up), with 90 % bars; on the line was right. */
-export function ReliabilityChart({ willHatch, alive }: Props) {
+export function ReliabilityChart({ bins, rings }: Props) {
   const drawing: Drawing = useCallback(
     (pen) => {
       const share = (_: uPlot, at: number[]) => at.map((value) => `${value}\u00a0%`)
@@ -22,7 +22,7 @@ export function ReliabilityChart({ willHatch, alive }: Props) {
             { ...axis, size: 4 * pen.letters },
           ],
           series: [{}, { stroke: pen.ink('ink'), points: { show: false }, paths: () => null }],
-          hooks: { draw: [(plot) => drawn(plot, pen, willHatch, alive)] },
+          hooks: { draw: [(plot) => drawn(plot, pen, bins, rings)] },
         },
         data: [
           [0, 100],
@@ -30,12 +30,12 @@ export function ReliabilityChart({ willHatch, alive }: Props) {
         ],
       }
     },
-    [willHatch, alive],
+    [bins, rings],
   )
   return <Plot drawing={drawing} height={pxOfRem(RELIABILITY_REM)} />
 }
 
-function drawn(plot: uPlot, pen: Pen, willHatch: Reliability, alive: Reliability | null) {
+function drawn(plot: uPlot, pen: Pen, dots: readonly Bin[], rings: readonly Bin[] | undefined) {
   const ratio = devicePixelRatio
   const at: At = {
     x: (share) => plot.valToPos(share, 'x', true),
@@ -49,19 +49,19 @@ function drawn(plot: uPlot, pen: Pen, willHatch: Reliability, alive: Reliability
     ctx.moveTo(at.x(0), at.y(0))
     ctx.lineTo(at.x(100), at.y(100))
     ctx.stroke()
-    if (alive) bins(ctx, pen.ink('yolk-ink'), at, alive, false)
-    bins(ctx, pen.ink('ink'), at, willHatch, true)
+    if (rings) marks(ctx, pen.ink('yolk-ink'), at, rings, false)
+    marks(ctx, pen.ink('ink'), at, dots, true)
   })
 }
 
 type At = { x: (share: number) => number; y: (share: number) => number; ratio: number }
 
 /** Each bin with its bar: a dot, or a ring. */
-function bins(
+function marks(
   ctx: CanvasRenderingContext2D,
   ink: string,
   { x, y, ratio }: At,
-  told: Reliability,
+  told: readonly Bin[],
   filled: boolean,
 ) {
   ctx.strokeStyle = ink

@@ -1,0 +1,27 @@
+"""What a learner's judgements of simulated eggs were worth: scores, and what comes again when."""
+
+from sandboa.core.practice.scores import (
+    CHANCES_PER_CENT,
+    Answer,
+    SignScore,
+    SpellScore,
+    Tally,
+    by_sign,
+    by_week,
+    calibration,
+    error,
+    tally,
+)
+
+__all__ = [
+    "CHANCES_PER_CENT",
+    "Answer",
+    "SignScore",
+    "SpellScore",
+    "Tally",
+    "by_sign",
+    "by_week",
+    "calibration",
+    "error",
+    "tally",
+]

@@ -1,0 +1,11 @@
+"""What a torch shows of a simulated egg, drawn from its hidden state: for photos and for practice.
+
+`TorchState` says what is true inside, `draw` makes the picture of it. Nothing else decides what an
+egg looks like by torch, so two eggs of one state look alike, and a picture gives away no more than
+a torch would.
+"""
+
+from sandboa.devices.simulation.torchlight.picture import FRAMES, draw, sprite
+from sandboa.devices.simulation.torchlight.state import TorchState, readable, state_of
+
+__all__ = ["FRAMES", "TorchState", "draw", "readable", "sprite", "state_of"]

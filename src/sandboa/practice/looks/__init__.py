@@ -1,0 +1,1 @@
+"""Look and judge: one simulated egg at a time, judged before its truth is told."""
