@@ -138,7 +138,7 @@ function One({
           aria-label={`Edit ${hatchling.name}`}
           onClick={onCorrect}
         >
-          Correct
+          Edit
         </Button>
       </Flex>
       {following && (
