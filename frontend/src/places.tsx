@@ -72,7 +72,8 @@ const PLACES: [path: string, Place: ComponentType][] = [
   ['/wall', place(() => import('./features/wall/WallPlace'))],
   ['/bench', place(() => import('./features/bench/BenchPlace'))],
   ['/practice', place(() => import('./features/practice/PracticePlace'))],
-  ['/practice/looks/:id', place(() => import('./features/practice/LookPlace'))],
+  ['/practice/looks/:id', place(() => import('./features/practice/looks/LookPlace'))],
+  ['/practice/seasons/:id', place(() => import('./features/practice/season/SeasonPlace'))],
   ['/specimens', place(() => import('./features/specimens/SpecimensPlace'))],
 ]
 

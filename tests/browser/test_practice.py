@@ -62,6 +62,38 @@ def test_the_torch_shows_its_picture_while_it_is_held(desk: Page, own_demo: str)
     expect(lit).to_have_count(0)
 
 
+def test_a_season_is_kept_in_the_hand_and_told(phone: Page, own_demo: str) -> None:
+    open_place(phone, f"{own_demo}/practice")
+    phone.get_by_label("The season of seed").fill("4711")
+    phone.get_by_role("button", name="Begin the season").tap()
+    box = phone.get_by_role("region", name="Box 1")
+    phone.get_by_role("button", name="7 days").tap()
+    expect(phone.get_by_role("heading", name="Day 7")).to_be_visible()
+    box.get_by_role("button", name="Open Box 1").tap()
+    box.get_by_role("button", name="Weigh").tap()
+    expect(box).to_contain_text("g short")
+    # What is missing stands in the field.
+    box.get_by_role("button", name="Add water").tap()
+    box.get_by_role("button", name="Weigh").tap()
+    expect(box).to_contain_text("weighs as at set-up")
+    box.get_by_role("button", name="Egg 2 of Box 1").tap()
+    box.get_by_role("button", name="Candle").tap()
+    box.get_by_role("button", name="Hold the torch").press("Enter")
+    expect(box.locator("[data-lit] img")).to_have_js_property("naturalHeight", 900)
+    told = phone.get_by_role("heading", name="What to learn")
+    week, weeks = phone.get_by_role("button", name="7 days"), 1
+    while weeks < 11 and not told.is_visible():
+        weeks += 1
+        if week.is_visible():
+            week.tap()
+        expect(phone.get_by_role("heading", level=1)).to_have_text(
+            re.compile(rf"Day {7 * weeks}$|The season is over")
+        )
+    expect(told).to_be_visible()
+    expect(phone.get_by_text("Box 1: water added once")).to_be_visible()
+    expect(phone.get_by_text("It is a simulation")).to_be_visible()
+
+
 def test_a_seed_that_is_none_is_refused_in_words(desk: Page, own_demo: str) -> None:
     open_place(desk, f"{own_demo}/practice")
     desk.get_by_label("The same eggs as somebody else: seed").fill("1" + "0" * 30)

@@ -30,6 +30,9 @@ LOOKS = {
     # Everybody's own practice, which is no part of the house.
     ("DELETE", "/api/practice"),
     ("POST", "/api/practice/looks"),
+    ("POST", "/api/practice/seasons"),
+    ("POST", "/api/practice/seasons/{id}/deeds"),
+    ("POST", "/api/practice/seasons/{id}/days"),
     ("DELETE", "/api/practice/looks/{id}"),
     ("POST", "/api/practice/looks/{id}/eggs/{egg}/judgement"),
     ("DELETE", "/api/sessions"),

@@ -132,3 +132,62 @@ def test_practice_leaves_no_trace_in_the_house(http: TestClient) -> None:
     judged(http, look, 1)
     assert http.get("/api/acts").json() == before
     assert http.get("/api/today").json()["boxes"] == []
+
+
+def season(http: TestClient, **asked: Any) -> dict[str, Any]:
+    response = http.post("/api/practice/seasons", json={"seed": "4711", **asked})
+    assert response.status_code == 201, response.text
+    return response.json()
+
+
+def deed(http: TestClient, now: dict[str, Any], what: str, **more: Any) -> Any:
+    body = {"revision": now["revision"], "day": now["day"], "what": what, **more}
+    return http.post(f"/api/practice/seasons/{now['id']}/deeds", json=body)
+
+
+def test_a_season_is_kept_day_by_day_and_told(http: TestClient) -> None:
+    now = season(http)
+    assert (now["day"], len(now["boxes"]), now["over"]) == (0, 4, False)
+    assert now["boxes"][0]["eggs"] == []
+    now = deed(http, now, "open", box=0).json()
+    assert now["boxes"][0]["open"]
+    assert now["boxes"][0]["eggs"]
+    now = deed(http, now, "candle", box=0, egg=1).json()
+    torch = http.get(f"/api/practice/seasons/{now['id']}/boxes/0/eggs/1/torch.webp")
+    assert torch.headers["content-type"] == "image/webp"
+    problem(http.get(f"/api/practice/seasons/{now['id']}/boxes/0/eggs/2/torch.webp"), 404)
+    path = f"/api/practice/seasons/{now['id']}"
+    problem(http.get(f"{path}/telling"), 409)
+    while not now["over"]:
+        now = http.post(f"{path}/days", json={"revision": now["revision"], "days": 7}).json()
+    told = http.get(f"{path}/telling").json()
+    assert told["own"]["hatched"] == now["hatched"]
+    assert len(told["lessons"]) <= 3
+    assert len(told["others"]) == 6
+    (listed,) = http.get("/api/practice").json()["seasons"]
+    assert (listed["seed"], listed["over"]) == (4711, True)
+
+
+def test_nothing_hidden_of_a_season_is_sent_before_it_is_told(http: TestClient) -> None:
+    now = season(http, difficulty="hard")
+    now = deed(http, now, "open", box=0).json()
+    text = str(now).lower()
+    for hidden in ("trouble", "torn", "hardy", "own_death", "alive", "infection", "oxygen"):
+        assert hidden not in text
+
+
+@pytest.mark.parametrize(
+    ("what", "more", "words"),
+    [
+        ("pour", {"box": 0, "water_g": 20}, "the box is shut"),
+        ("open", {"box": 40}, "no such box"),
+        ("open", {"box": 0, "day": 5}, "day 5 was"),
+        ("open", {"box": 0, "revision": 9}, "another page"),
+    ],
+)
+def test_what_cannot_be_done_in_a_season_is_refused_in_words(
+    http: TestClient, what: str, more: dict[str, Any], words: str
+) -> None:
+    now = season(http)
+    assert words in problem(deed(http, now, what, **more), 409)["detail"].lower()
+    assert http.get(f"/api/practice/seasons/{now['id']}").json() == now

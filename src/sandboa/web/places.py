@@ -35,6 +35,7 @@ from sandboa.web.old_records.routes import router as old_records
 from sandboa.web.people.routes import router as people
 from sandboa.web.photos.routes import router as photos
 from sandboa.web.practice.routes import router as practice
+from sandboa.web.practice_seasons.routes import router as practice_seasons
 from sandboa.web.probes.routes import router as probes
 from sandboa.web.readings.routes import router as readings
 from sandboa.web.rounds.routes import router as rounds
@@ -69,6 +70,7 @@ ROUTERS: Final[tuple[APIRouter, ...]] = (
     losses,
     seasons,
     practice,
+    practice_seasons,
     genes,
     cabinets,
     alarms,

@@ -7,9 +7,10 @@ import { counted } from '@/shared/counted'
 import { day } from '@/shared/dates'
 import { Button } from '@/shared/ui/Button'
 import { Heading, Title, Waiting } from '@/shared/ui/page'
-import { Doing } from './Doing'
+import { Doing } from './looks/Doing'
+import { DECKS, deckName } from './looks/words'
 import { practiceQuery, useBegin, useForget } from './queries'
-import { DECKS, deckName } from './words'
+import { SeasonBegin } from './season/SeasonBegin'
 
 /** Eggs of a session begun here. */
 const EGGS = 10
@@ -21,7 +22,7 @@ export function Component() {
   const navigate = useNavigate()
   const begin = useBegin(({ id }) => navigate(`/practice/looks/${id}`))
   if (!practice.data) return <Waiting problem={practice.error?.message} />
-  const { decks, sessions, judged } = practice.data
+  const { decks, sessions, seasons, judged } = practice.data
   const start = (deck: string) => begin.mutate({ deck, eggs: EGGS, seed: seed.trim() || null })
   return (
     <Stack gap={10} maxWidth="72rem">
@@ -84,6 +85,7 @@ export function Component() {
           />
         </Flex>
       </section>
+      <SeasonBegin seasons={seasons} />
       {sessions.length > 0 && (
         <section aria-labelledby="begun">
           <Heading id="begun">Begun</Heading>
@@ -104,7 +106,7 @@ export function Component() {
         </section>
       )}
       {judged > 0 && <Doing decks={decks.map(({ deck }) => deck)} />}
-      {(judged > 0 || sessions.length > 0) && <Yours judged={judged} />}
+      {(judged > 0 || sessions.length > 0 || seasons.length > 0) && <Yours judged={judged} />}
     </Stack>
   )
 }

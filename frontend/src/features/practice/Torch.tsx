@@ -9,13 +9,13 @@ const FRAME_MS = 450
 /** A press shorter than this keeps the torch on until the next one, ms. */
 const TAP_MS = 350
 
-/** An egg by torch: dark until the torch is held, and never quite clear. */
-export function Torch({ session, egg }: { session: number; egg: number }) {
+/** An egg by torch, its picture at a path: dark until the torch is held, and never quite clear. */
+export function Torch({ path }: { path: string }) {
   const [held, setHeld] = useState(false)
   const [missing, setMissing] = useState(false)
   const since = useRef(0)
   const frame = useFrame(held)
-  const src = under(`/api/practice/looks/${session}/eggs/${egg}/torch.webp`)
+  const src = under(path)
   const press = (now: number) => {
     since.current = held ? 0 : now
     setHeld(!held)

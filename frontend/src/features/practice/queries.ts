@@ -6,6 +6,10 @@ export type Look = Schemas['LookResponse']
 export type Case = Schemas['CaseResponse']
 export type Told = Schemas['ToldResponse']
 export type Judgement = Schemas['JudgementRequest']
+export type KeptSeason = Schemas['KeptSeasonResponse']
+export type KeptBox = Schemas['KeptBoxResponse']
+export type KeptEgg = Schemas['KeptEggResponse']
+export type Telling = Schemas['TellingResponse']
 export type Progress = Schemas['ProgressResponse']
 
 export const practiceQuery = queryOptions({
@@ -91,6 +95,60 @@ function useTell(id: number) {
     client.invalidateQueries({ queryKey: practiceQuery.queryKey, exact: true })
     client.invalidateQueries({ queryKey: ['practice', 'progress'] })
   }
+}
+
+export const seasonQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['practice', 'seasons', id],
+    queryFn: () => answer(api.GET('/api/practice/seasons/{id}', { params: { path: { id } } })),
+  })
+
+export const useTelling = (id: number, over: boolean) =>
+  useQuery({
+    queryKey: ['practice', 'seasons', id, 'telling'],
+    queryFn: () =>
+      answer(api.GET('/api/practice/seasons/{id}/telling', { params: { path: { id } } })),
+    enabled: over,
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+
+export function useBeginSeason(onBegun: (season: KeptSeason) => void) {
+  const client = useQueryClient()
+  return useMutation<KeptSeason, Problem, Schemas['SeasonBeginRequest']>({
+    mutationFn: (body) => answer(api.POST('/api/practice/seasons', { body })),
+    onSuccess: (season) => {
+      client.setQueryData(seasonQuery(season.id).queryKey, season)
+      client.invalidateQueries({ queryKey: practiceQuery.queryKey, exact: true })
+      onBegun(season)
+    },
+  })
+}
+
+/** Something done on a day, or days that pass; the season as it then stands. */
+export type Move = { days: number } | { what: string; box?: number; egg?: number; water_g?: number }
+
+export function useKeep({ id }: { id: number }) {
+  const client = useQueryClient()
+  return useMutation<KeptSeason, Problem, Move>({
+    mutationFn: (move) => {
+      // As it stands now, not as it stood when the button was drawn.
+      const now = client.getQueryData(seasonQuery(id).queryKey)
+      const params = { path: { id } }
+      const revision = now?.revision ?? 0
+      if ('days' in move) {
+        const body = { revision, days: move.days }
+        return answer(api.POST('/api/practice/seasons/{id}/days', { params, body }))
+      }
+      const body = { revision, day: now?.day ?? 0, water_g: 0, box: null, egg: null, ...move }
+      return answer(api.POST('/api/practice/seasons/{id}/deeds', { params, body }))
+    },
+    // One after another: each rests on what the one before left.
+    scope: { id: `season ${id}` },
+    onSuccess: (season) => client.setQueryData(seasonQuery(id).queryKey, season),
+    onError: (problem) => {
+      if (problem.status === 409) client.invalidateQueries({ queryKey: seasonQuery(id).queryKey })
+    },
+  })
 }
 
 export function useForget(onDone: () => void) {

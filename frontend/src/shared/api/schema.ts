@@ -2356,6 +2356,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice/seasons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Season
+         * @description Begin a season of simulated boxes.
+         */
+        post: operations["begin_season"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/seasons/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Kept Season
+         * @description A season as it stands: nothing of what is hidden.
+         */
+        get: operations["get_kept_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/seasons/{id}/deeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Do In Season
+         * @description Do something on the season's day.
+         */
+        post: operations["do_in_season"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/seasons/{id}/days": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pass Days
+         * @description Let days pass.
+         */
+        post: operations["pass_days"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/seasons/{id}/boxes/{box}/eggs/{egg}/torch.webp": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Get Kept Torch
+         * @description What a torch shows of an egg that was candled today.
+         */
+        get: operations["get_kept_torch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/seasons/{id}/telling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Tell Season
+         * @description The season told, once it is over.
+         */
+        get: operations["tell_season"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/genes": {
         parameters: {
             query?: never;
@@ -4495,6 +4615,21 @@ export interface components {
             };
         };
         /**
+         * ChoiceResponse
+         * @description What was done at a box, or anywhere (`box` null), how often, and how many eggs more hatched
+         *     by it.
+         */
+        ChoiceResponse: {
+            /** What */
+            what: string;
+            /** Box */
+            box: string | null;
+            /** Times */
+            times: number;
+            /** Worth */
+            worth: number;
+        };
+        /**
          * ChoicesResponse
          * @description What the form offers.
          */
@@ -4901,6 +5036,19 @@ export interface components {
             late: string | null;
         };
         /**
+         * DaysRequest
+         * @description So many days pass.
+         */
+        DaysRequest: {
+            /** Revision */
+            revision: number;
+            /**
+             * Days
+             * @default 1
+             */
+            days: number;
+        };
+        /**
          * DeathStage
          * @description How far along an egg was that died inside.
          * @enum {string}
@@ -4920,6 +5068,27 @@ export interface components {
             due: number;
             /** Unseen */
             unseen: number;
+        };
+        /**
+         * DeedRequest
+         * @description Something done on the season's `day`; `box` is its place, from 0, `egg` its number there.
+         */
+        DeedRequest: {
+            /** Revision */
+            revision: number;
+            /** Day */
+            day: number;
+            /** What */
+            what: string;
+            /** Box */
+            box?: number | null;
+            /** Egg */
+            egg?: number | null;
+            /**
+             * Water G
+             * @default 0
+             */
+            water_g: number;
         };
         /**
          * Defect
@@ -6221,6 +6390,18 @@ export interface components {
             swing_c: number | null;
         };
         /**
+         * HiddenResponse
+         * @description What befell a box, or the cabinet (`box` null), from a day on.
+         */
+        HiddenResponse: {
+            /** Day */
+            day: number;
+            /** Box */
+            box: string | null;
+            /** Text */
+            text: string;
+        };
+        /**
          * HoldBackRequest
          * @description What it is called from now on; `role` null to take it from its sex.
          */
@@ -6370,6 +6551,131 @@ export interface components {
             act: string;
             /** Candle Day */
             candle_day?: number | null;
+        };
+        /**
+         * KeptBoxResponse
+         * @description A box. `lid` is seen through it today; what is in it as it was on `seen_day`, null before
+         *     the first look. `day` counts from when its eggs were laid.
+         */
+        KeptBoxResponse: {
+            /** Place */
+            place: number;
+            /** Name */
+            name: string;
+            /** Shelf */
+            shelf: string;
+            /** Closing */
+            closing: string;
+            /** Holes */
+            holes: boolean;
+            /** Medium */
+            medium: string;
+            /** Set Up Mass G */
+            set_up_mass_g: number;
+            /** Day */
+            day: number;
+            /** Lid */
+            lid: string;
+            /** Open */
+            open: boolean;
+            /** Seen Day */
+            seen_day: number | null;
+            /** Feels */
+            feels: string | null;
+            /** Smell */
+            smell: string | null;
+            /** Mass G */
+            mass_g: number | null;
+            /** Short G */
+            short_g: number | null;
+            /** Eggs */
+            eggs: components["schemas"]["KeptEggResponse"][];
+        };
+        /**
+         * KeptEggResponse
+         * @description An egg as it was seen when its box was opened last; `candled`: its picture is there now.
+         */
+        KeptEggResponse: {
+            /** Number */
+            number: number;
+            /** Grade */
+            grade: number;
+            /** Mould */
+            mould: string;
+            /** Wet */
+            wet: string;
+            /** Colour */
+            colour: string;
+            /** Feel */
+            feel: string;
+            /** Hangs */
+            hangs: boolean;
+            /** Pipped */
+            pipped: boolean;
+            /** Out */
+            out: boolean;
+            /** Removed */
+            removed: boolean;
+            /** Isolated */
+            isolated: boolean;
+            /** Candled */
+            candled: boolean;
+        };
+        /**
+         * KeptResponse
+         * @description How a keeper fared in a season, and what took eggs, most first.
+         */
+        KeptResponse: {
+            /** Who */
+            who: string;
+            /** Hatched */
+            hatched: number;
+            /** Lost */
+            lost: number;
+            /** Causes */
+            causes: components["schemas"]["LostToResponse"][];
+        };
+        /**
+         * KeptSeasonResponse
+         * @description A season as it stands on its `day`.
+         */
+        KeptSeasonResponse: {
+            /** Id */
+            id: number;
+            /** Seed */
+            seed: number;
+            /** Difficulty */
+            difficulty: string;
+            /** Revision */
+            revision: number;
+            /** Day */
+            day: number;
+            /** Over */
+            over: boolean;
+            /** Set Point C */
+            set_point_c: number;
+            /** Humidity */
+            humidity: number;
+            /** Shelves */
+            shelves: components["schemas"]["KeptShelfResponse"][];
+            /** Boxes */
+            boxes: components["schemas"]["KeptBoxResponse"][];
+            /** Hatched */
+            hatched: number;
+        };
+        /**
+         * KeptShelfResponse
+         * @description A shelf's thermometer since yesterday.
+         */
+        KeptShelfResponse: {
+            /** Name */
+            name: string;
+            /** Mean Temperature C */
+            mean_temperature_c: number;
+            /** Lowest Temperature C */
+            lowest_temperature_c: number;
+            /** Highest Temperature C */
+            highest_temperature_c: number;
         };
         /**
          * LabelResponse
@@ -6679,6 +6985,20 @@ export interface components {
             reason: string;
         };
         /**
+         * LessonResponse
+         * @description Something to learn: eggs that others kept, what took them, and the rule.
+         */
+        LessonResponse: {
+            /** Eggs */
+            eggs: number;
+            /** Of */
+            of: string;
+            /** Text */
+            text: string;
+            /** Rule */
+            rule: string;
+        };
+        /**
          * LetInRequest
          * @description Take held readings in, each moved by `shift_s` seconds.
          */
@@ -6901,6 +7221,16 @@ export interface components {
             cause: components["schemas"]["Cause"];
             /** Share */
             share: number;
+        };
+        /**
+         * LostToResponse
+         * @description Eggs lost to one cause, in words.
+         */
+        LostToResponse: {
+            /** Of */
+            of: string;
+            /** Eggs */
+            eggs: number;
         };
         /**
          * Lump
@@ -7887,6 +8217,8 @@ export interface components {
             decks: components["schemas"]["DeckResponse"][];
             /** Sessions */
             sessions: components["schemas"]["LookListedResponse"][];
+            /** Seasons */
+            seasons: components["schemas"]["SeasonListedResponse"][];
             /** Judged */
             judged: number;
         };
@@ -8592,6 +8924,24 @@ export interface components {
             /** In Eighty */
             in_eighty: number;
         };
+        /**
+         * SeasonBeginRequest
+         * @description A new season. With a `seed`, as typed, it is that of whoever else takes it.
+         */
+        SeasonBeginRequest: {
+            /**
+             * Boxes
+             * @default 4
+             */
+            boxes: number;
+            /**
+             * Difficulty
+             * @default usual
+             */
+            difficulty: string;
+            /** Seed */
+            seed?: string | null;
+        };
         /** SeasonFindingResponse */
         SeasonFindingResponse: {
             /** Text */
@@ -8600,6 +8950,29 @@ export interface components {
             number: string;
             /** About */
             about: string;
+        };
+        /**
+         * SeasonListedResponse
+         * @description A kept season in the list: its day, and its seed to share.
+         */
+        SeasonListedResponse: {
+            /** Id */
+            id: number;
+            /** Seed */
+            seed: number;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /** Boxes */
+            boxes: number;
+            /** Difficulty */
+            difficulty: string;
+            /** Day */
+            day: number;
+            /** Over */
+            over: boolean;
         };
         /**
          * SeasonsResponse
@@ -9238,6 +9611,25 @@ export interface components {
             authority?: string | null;
             /** Phone Key */
             phone_key?: string | null;
+        };
+        /**
+         * TellingResponse
+         * @description A season told: what was hidden, how others kept it, what choices were worth.
+         */
+        TellingResponse: {
+            /** Eggs */
+            eggs: number;
+            /** Blanks */
+            blanks: number;
+            own: components["schemas"]["KeptResponse"];
+            /** Others */
+            others: components["schemas"]["KeptResponse"][];
+            /** Hidden */
+            hidden: components["schemas"]["HiddenResponse"][];
+            /** Choices */
+            choices: components["schemas"]["ChoiceResponse"][];
+            /** Lessons */
+            lessons: components["schemas"]["LessonResponse"][];
         };
         /**
          * TemperatureSchoolResponse
@@ -14321,6 +14713,199 @@ export interface operations {
             400: components["responses"]["400"];
             401: components["responses"]["401"];
             403: components["responses"]["403"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    begin_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeasonBeginRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptSeasonResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_kept_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptSeasonResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    do_in_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeedRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptSeasonResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    pass_days: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DaysRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptSeasonResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            413: components["responses"]["413"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    get_kept_torch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                box: number;
+                egg: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
+            429: components["responses"]["429"];
+            503: components["responses"]["503"];
+        };
+    };
+    tell_season: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TellingResponse"];
+                };
+            };
+            400: components["responses"]["400"];
+            401: components["responses"]["401"];
+            403: components["responses"]["403"];
+            404: components["responses"]["404"];
+            409: components["responses"]["409"];
+            422: components["responses"]["422"];
             429: components["responses"]["429"];
             503: components["responses"]["503"];
         };

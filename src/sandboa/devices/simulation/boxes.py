@@ -70,7 +70,7 @@ def dry_out(
     passes = typical * np.exp(random.normal(0.0, differ)) * _GIVES[box.medium]
     air = np.clip(humidity + _weather(days, 0.05, random), 0.15, 0.97)
     warmth = temperature_c + _weather(days, 0.25, random)
-    per_day = passes * np.maximum(0.985 - air, 0.0) * _saturated_g_l(warmth)
+    per_day = passes * np.maximum(0.985 - air, 0.0) * saturated_g_l(warmth)
     per_day *= np.exp(random.normal(0.0, _DAYS_DIFFER, days))
     thirst = _EGG_DRINKS_G * random.gamma(2.0, 0.5)
     water = np.empty(days)
@@ -86,7 +86,7 @@ def dry_out(
     return BoxTruth(water, water - full_g + np.cumsum(drunk), air, warmth)
 
 
-def _saturated_g_l(temperature_c: np.ndarray) -> np.ndarray:
+def saturated_g_l(temperature_c: np.ndarray) -> np.ndarray:
     """Buck 1981, over water; g/l."""
     pressure_pa = 611.21 * np.exp(
         (18.678 - temperature_c / 234.5) * temperature_c / (257.14 + temperature_c)

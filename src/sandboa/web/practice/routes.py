@@ -1,20 +1,21 @@
 """Practice: decks, sessions of single eggs, their pictures, judgements, progress."""
 
-from collections.abc import Iterator
 from typing import Annotated, Any
 
-from fastapi import APIRouter, Depends, Path, Query
+from fastapi import APIRouter, Path, Query
 from starlette.responses import JSONResponse, Response
 
 from sandboa.core.practice import Answer, by_sign, by_week, calibration, tally
 from sandboa.devices.simulation.cases import ACTS, DECKS, Case
 from sandboa.devices.simulation.torchlight import sprite
-from sandboa.practice.files import Practice, delete_all, exported, practice_of
+from sandboa.practice.files import delete_all, exported
 from sandboa.practice.looks import sessions as looks
 from sandboa.practice.looks.choosing import due
 from sandboa.practice.looks.truths import truth, what_came
+from sandboa.practice.seasons import sessions as seasons
 from sandboa.services.safekeeping.house_file import house_path
 from sandboa.web.house import Asking, NowS
+from sandboa.web.practice.own import Own
 from sandboa.web.practice.schemas import (
     CalibrationBinResponse,
     CaseBoxResponse,
@@ -31,6 +32,7 @@ from sandboa.web.practice.schemas import (
     PracticeResponse,
     ProgressResponse,
     PushResponse,
+    SeasonListedResponse,
     SignScoreResponse,
     TallyResponse,
     ToldResponse,
@@ -45,12 +47,6 @@ router = APIRouter(prefix="/api/practice", tags=["practice"])
 _LISTED = 12
 
 
-def _practice(asking: Asking) -> Iterator[Practice]:
-    with practice_of(house_path(), asking.entity if asking else None) as practice:
-        yield practice
-
-
-Own = Annotated[Practice, Depends(_practice)]
 Egg = Annotated[int, Path(ge=1, le=looks.EGGS_RANGE[1])]
 DeckAsked = Annotated[str | None, Query(max_length=40)]
 
@@ -71,6 +67,9 @@ def get_practice(practice: Own, now_s: NowS) -> PracticeResponse:
         sessions=[
             LookListedResponse(id=s.id, deck=s.deck, began_at=s.began_s, eggs=s.eggs, done=s.done)  # type: ignore[arg-type]
             for s in begun[:_LISTED]
+        ],
+        seasons=[
+            SeasonListedResponse.model_validate(s) for s in seasons.listed(practice)[:_LISTED]
         ],
         judged=len(practice.answers()),
     )

@@ -35,11 +35,24 @@ class LookListedResponse(BaseModel):
     done: int
 
 
+class SeasonListedResponse(ResponseSchema):
+    """A kept season in the list: its day, and its seed to share."""
+
+    id: int
+    seed: int
+    began_at: Moment
+    boxes: int
+    difficulty: str
+    day: int
+    over: bool
+
+
 class PracticeResponse(BaseModel):
     """Decks, and the sessions that are not done, the newest first; `judged` eggs so far."""
 
     decks: list[DeckResponse]
     sessions: list[LookListedResponse]
+    seasons: list[SeasonListedResponse]
     judged: int
 
 

@@ -1,8 +1,8 @@
 import { chakra, Flex, Grid, Span, Stack, Text } from '@chakra-ui/react'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { temperature, useTemperatureUnit } from '@/shared/units'
-import type { Case } from './queries'
-import { Torch } from './Torch'
+import type { Case } from '../queries'
+import { Torch } from '../Torch'
 import { boxOf, earlierOf, lookOf, pipsOf, signsOf } from './words'
 
 /** An egg as eyes, torch, hand and nose find it, in its box, on its day. */
@@ -35,7 +35,7 @@ export function CaseView({ session, egg }: { session: number; egg: Case }) {
             as it lies
           </Span>
         </Flex>
-        <Torch key={egg.egg} session={session} egg={egg.egg} />
+        <Torch key={egg.egg} path={`/api/practice/looks/${session}/eggs/${egg.egg}/torch.webp`} />
       </Grid>
       <Grid templateColumns={{ base: '1fr', sm: '1fr 1fr' }} columnGap={6} rowGap={4}>
         <Facts name="The egg" facts={signsOf(egg)} />

@@ -6,7 +6,7 @@ import { Button } from '@/shared/ui/Button'
 import { Caution } from '@/shared/ui/Caution'
 import { Choices } from '@/shared/ui/Choices'
 import { percent } from '@/shared/units'
-import type { Case, Judgement } from './queries'
+import type { Case, Judgement } from '../queries'
 import { ACTS, type Act } from './words'
 
 const STAGE = [

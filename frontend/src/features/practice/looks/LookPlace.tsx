@@ -1,16 +1,17 @@
-import { Box, Flex, Grid, Span, Text } from '@chakra-ui/react'
+import { Box, Flex, Grid, Span } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useLiveQuery } from 'dexie-react-hooks'
 import { useEffect, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { useParams } from 'react-router'
 import { under } from '@/shared/api/under'
 import { store } from '@/shared/offline/store'
 import { ActBar } from '@/shared/ui/ActBar'
 import { Button } from '@/shared/ui/Button'
 import { Notice, Title, Waiting } from '@/shared/ui/page'
+import { PracticeMark } from '../PracticeMark'
+import { type Look, lookQuery, useAskAgain, useJudge } from '../queries'
 import { CaseView } from './CaseView'
 import { JudgeForm } from './JudgeForm'
-import { type Look, lookQuery, useAskAgain, useJudge } from './queries'
 import { Told } from './Told'
 import { Truth } from './Truth'
 import { deckName } from './words'
@@ -103,22 +104,6 @@ function OneEgg({
         />
       )}
     </Grid>
-  )
-}
-
-/** Says on every page of it that this is no egg of the house. */
-export function PracticeMark() {
-  return (
-    <Text
-      borderBottom="3px double"
-      borderColor="yolkInk"
-      pb={1}
-      mb={4}
-      fontWeight="semibold"
-      color="yolkInk"
-    >
-      <Link to="/practice">Practice</Link>: simulated eggs. Nothing here is recorded in the house.
-    </Text>
   )
 }
 

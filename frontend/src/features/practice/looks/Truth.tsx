@@ -1,6 +1,6 @@
 import { Box, chakra, Flex, Span, Stack, Text } from '@chakra-ui/react'
 import { Notice } from '@/shared/ui/page'
-import type { Told } from './queries'
+import type { Told } from '../queries'
 import { actWords, chanceTold } from './words'
 
 /** What was true of an egg, what came of the learner's choice, and what Sandboa would have said. */

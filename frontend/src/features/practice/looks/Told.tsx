@@ -5,7 +5,7 @@ import { EggDrawing } from '@/eggs/EggDrawing'
 import { counted } from '@/shared/counted'
 import { Button } from '@/shared/ui/Button'
 import { percent } from '@/shared/units'
-import { type Look, practiceQuery, useBegin } from './queries'
+import { type Look, practiceQuery, useBegin } from '../queries'
 import { actWords, lookOf } from './words'
 
 /** A session that is done: each egg in a line, what went well, and the way on. */

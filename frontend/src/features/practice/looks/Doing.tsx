@@ -6,7 +6,7 @@ import { day } from '@/shared/dates'
 import { Pick } from '@/shared/ui/Pick'
 import { Heading } from '@/shared/ui/page'
 import { percent } from '@/shared/units'
-import { type Progress, useProgress } from './queries'
+import { type Progress, useProgress } from '../queries'
 import { deckName } from './words'
 
 // The chart's script is large, and only this place needs it.

@@ -2,7 +2,7 @@ import type { EggLook } from '@/eggs/look'
 import { chance } from '@/shared/chance'
 import { counted } from '@/shared/counted'
 import { percent } from '@/shared/units'
-import type { Case, Told } from './queries'
+import type { Case, Told } from '../queries'
 
 export const DECKS: Record<string, { name: string; about: string }> = {
   fresh: { name: 'Fresh eggs and slugs', about: 'The first week: is there an animal in it?' },

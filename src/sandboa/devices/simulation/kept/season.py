@@ -1,0 +1,449 @@
+"""A kept season as it comes true: what is done on a day, and the night after it."""
+
+from dataclasses import dataclass, field
+from typing import Final
+
+import numpy as np
+
+from sandboa.devices.simulation.boxes import saturated_g_l
+from sandboa.devices.simulation.eggs import rate_per_day
+from sandboa.devices.simulation.kept.plan import LONGEST_DAYS, SHELVES, Plan
+from sandboa.devices.simulation.kept.seeing import BoxSeen, CabinetSeen, EggSeen
+from sandboa.devices.simulation.kept.troubles import (
+    air_passing,
+    heat_c,
+    swings_c,
+)
+from sandboa.devices.simulation.torchlight import TorchState
+
+#: What can be done. On a box: those before "mend"; on an egg of it: those of `OF_EGG`.
+DEEDS: Final = (
+    "open", "weigh", "pour", "air", "holes", "wipe", "candle", "support", "isolate", "remove",
+    "help", "mend",
+)  # fmt: skip
+OF_EGG: Final = ("candle", "support", "isolate", "remove", "help")
+#: Minutes a door stands open for each deed.
+_MINUTES: Final = {"open": 1.5, "weigh": 0.7, "pour": 0.7, "candle": 0.6}
+_MINUTES_ELSE: Final = 0.5
+#: °C that a minute of open door takes off the day's mean, and the cabinet's air loses, 0-1.
+_DOOR_C: Final = 0.012
+_DOOR_AIR: Final = 0.004
+#: g of water a box loses each time it is opened.
+_OPENING_G: Final = 1.2
+#: g of water that is wiped off a lid, and that goes while a box is aired.
+_WIPED_G: Final = 10.0
+_AIRED_G: Final = 5.0
+#: l of air in a box, and l of oxygen an egg uses a day at its most.
+_FREE_L: Final = 4.5
+_USES_L_DAY: Final = 0.13
+#: Volume share of oxygen below which eggs suffer, and hazard a day for each share below it.
+_BREATHES: Final = 0.155
+_SUFFOCATES: Final = 9.0
+#: Share of its water below which a box takes water from its eggs; what they lose of theirs a day.
+_DRIES_BELOW: Final = 0.36
+_LOSES: Final = 0.045
+_REGAINS: Final = 0.07
+#: Turgor (0-1) below which an egg suffers, and hazard a day at none.
+_SUFFERS_BELOW: Final = 0.62
+_WITHERS: Final = 0.22
+#: Share of water above which a medium drips, and hazard a day of each share above it.
+_DRIPS: Final = 1.12
+_DROWNS: Final = 0.12
+#: Hazard a day from each degree of mould on a dead neighbour.
+_INFECTS: Final = 0.0011
+#: Chance that an egg is knocked when its box is opened, and when it is handled; hazard of a knock.
+_KNOCKED_OPENING: Final = 0.0012
+_KNOCKED_HANDLING: Final = 0.010
+_KNOCK: Final = 0.7
+#: °C above and below which eggs suffer, and hazard a day for each degree beyond.
+_HOT_C, _BURNS = 34.0, 0.05
+_COLD_C, _CHILLS = 26.5, 0.035
+#: Hazard of a shell that hangs over its clump without support, a day.
+_HANGS: Final = 0.008
+#: Days behind its slit after which an egg that sticks is lost, and after which any is out.
+_STUCK_DAYS: Final = 3
+_OUT_DAYS: Final = 2
+CAUSES: Final = (
+    "air", "dry", "wet", "infection", "knock", "heat", "cold", "hanging", "own", "stuck",
+)  # fmt: skip
+
+
+class Impossible(ValueError):
+    """Something that cannot be done in the season as it stands; the text says why."""
+
+
+@dataclass(frozen=True, slots=True)
+class Deed:
+    """Something done: what, at which box (place), at which egg (number), and how much water (g)."""
+
+    what: str
+    box: int | None = None
+    egg: int | None = None
+    water_g: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Left:
+    """How many eggs hatched, how many were lost, and of what each was (number of the egg -> cause);
+    blanks are neither."""
+
+    hatched: int
+    lost: int
+    causes: dict[int, str] = field(default_factory=dict)
+
+
+class KeptSeason:
+    """A season from its first day on. What is done is done on `day`, before its night."""
+
+    def __init__(self, plan: Plan) -> None:
+        n, boxes = plan.eggs, len(plan.boxes)
+        self.plan = plan
+        self.day = 0
+        self.water_g = np.array([box.water_g for box in plan.boxes], dtype=float)
+        self.full_g = self.water_g.copy()
+        self.closings = [box.closing for box in plan.boxes]
+        self.holes = np.zeros(boxes, dtype=bool)
+        self.wiped = np.zeros(boxes, dtype=bool)
+        self.opened = np.zeros(boxes, dtype=bool)
+        self.minutes = 0.0
+        self.mended: set[int] = set()
+        self.share = np.zeros(n)
+        self.turgor = np.ones(n)
+        self.hazard = np.zeros((n, len(CAUSES)))
+        self.died_day = np.full(n, np.inf)
+        self.died_share = np.full(n, np.inf)
+        self.pipped_day = np.full(n, np.inf)
+        self.out_day = np.full(n, np.inf)
+        self.removed = np.zeros(n, dtype=bool)
+        self.isolated = np.zeros(n, dtype=bool)
+        self.supported = np.zeros(n, dtype=bool)
+        self.helped = np.zeros(n, dtype=bool)
+        self.candled = np.zeros(n, dtype=bool)
+        self.weighed: set[int] = set()
+        self.oxygen = np.full(boxes, 0.209)
+        self._climate = self._of_night(0)
+        # Eggs laid before the first day have grown by then.
+        usual_c = np.array([plan.set_point_c])
+        self.share += -plan.laid_day * float(rate_per_day(usual_c)[0])
+
+    @property
+    def alive(self) -> np.ndarray:
+        """Which eggs hold an animal that lives, hatched or not; (n,)."""
+        return np.asarray(~self.plan.blank & np.isinf(self.died_day) & ~self._taken)
+
+    @property
+    def over(self) -> bool:
+        """Whether nothing is left to come."""
+        closed = self.alive & np.isinf(self.out_day)
+        return self.day >= LONGEST_DAYS or not closed.any()
+
+    @property
+    def _taken(self) -> np.ndarray:
+        return np.asarray(self.removed & np.isinf(self.out_day))
+
+    def do(self, deed: Deed) -> None:
+        """Do something now; Impossible where it cannot be done."""
+        if self.over:
+            raise Impossible("the season is over")
+        if deed.what == "mend":
+            self._mend()
+            return
+        if deed.what not in DEEDS:
+            raise Impossible("nobody can do that")
+        if deed.box is None or not 0 <= deed.box < len(self.plan.boxes):
+            raise Impossible("there is no such box")
+        if deed.what != "open" and not self.opened[deed.box]:
+            raise Impossible("the box is shut")
+        self.minutes += _MINUTES.get(deed.what, _MINUTES_ELSE)
+        if deed.what in OF_EGG:
+            self._at_egg(deed)
+        else:
+            self._at_box(deed.what, deed.box, deed.water_g)
+
+    def _mend(self) -> None:
+        """See to the cabinet: whatever is wrong with it now is put right."""
+        self.mended |= {
+            at
+            for at, trouble in enumerate(self.plan.troubles)
+            if trouble.box is None and trouble.start <= self.day
+        }
+
+    def _at_box(self, what: str, box: int, water_g: float) -> None:
+        if what == "open":
+            if not self.opened[box]:
+                self._lose(box, _OPENING_G)
+                self._jolt(self.plan.box_of == box, _KNOCKED_OPENING)
+            self.opened[box] = True
+            self.oxygen[box] = 0.209
+        elif what == "weigh":
+            self.weighed.add(box)
+        elif what == "pour":
+            if not 0.0 < water_g <= 500.0:
+                raise Impossible("nobody pours that much")
+            self.water_g[box] += water_g
+        elif what == "holes":
+            self.holes[box] = True
+        elif what == "wipe":
+            self.wiped[box] = True
+            self._lose(box, _WIPED_G)
+        elif what == "air":
+            self._lose(box, _AIRED_G)
+
+    def _lose(self, box: int, water_g: float) -> None:
+        self.water_g[box] = max(self.water_g[box] - water_g, 0.0)
+
+    def _at_egg(self, deed: Deed) -> None:
+        at = self._egg(deed)
+        if self.removed[at] or np.isfinite(self.out_day[at]):
+            raise Impossible("the egg is out")
+        only = np.zeros(self.plan.eggs, dtype=bool)
+        only[at] = True
+        if deed.what in ("isolate", "support"):
+            self._jolt(only, _KNOCKED_HANDLING)
+        {
+            "candle": self.candled,
+            "support": self.supported,
+            "isolate": self.isolated,
+            "remove": self.removed,
+            "help": self.helped,
+        }[deed.what][at] = True
+
+    def _egg(self, deed: Deed) -> int:
+        found = np.flatnonzero((self.plan.box_of == deed.box) & (self.plan.number == deed.egg))
+        if len(found) != 1:
+            raise Impossible("there is no such egg")
+        return int(found[0])
+
+    def _jolt(self, which: np.ndarray, chance: float) -> None:
+        """Each time something is moved an egg may be knocked: by its own luck of that day."""
+        luck = self.plan.knocks[:, self.day]
+        self.hazard[:, CAUSES.index("knock")] += _KNOCK * (which & (luck < chance))
+
+    def pass_night(self) -> None:
+        """Let a day and its night go by; Impossible once the season is over."""
+        if self.over:
+            raise Impossible("the season is over")
+        self._climate = self._of_night(self.minutes)
+        self._develop()
+        self._dry()
+        self._breathe()
+        self._suffer()
+        self._die()
+        self._pip()
+        self.day += 1
+        self.minutes = 0.0
+        self.opened[:] = False
+        self.wiped[:] = False
+        self.candled[:] = False
+        self.weighed.clear()
+
+    def _of_night(self, minutes: float) -> CabinetSeen:
+        plan, day = self.plan, self.day
+        off = np.array([heat_c(plan, day, shelf, self.mended) for shelf in range(len(SHELVES))])
+        swing = np.array([swings_c(plan, day, shelf, self.mended) for shelf in range(len(SHELVES))])
+        mean = plan.set_point_c + off - _DOOR_C * minutes
+        humidity = plan.humidity + plan.weather[min(day, LONGEST_DAYS)] - _DOOR_AIR * minutes
+        return CabinetSeen(
+            plan.set_point_c,
+            tuple(mean.tolist()),
+            tuple((mean - swing).tolist()),
+            tuple((mean + swing).tolist()),
+            float(np.clip(humidity, 0.15, 0.95)),
+        )
+
+    def _temperatures(self) -> np.ndarray:
+        """Of each box, °C; (boxes,)."""
+        return np.array([self._climate.mean_c[box.shelf] for box in self.plan.boxes])
+
+    def _develop(self) -> None:
+        rate = rate_per_day(self._temperatures()[self.plan.box_of])
+        growing = self.alive & np.isinf(self.pipped_day)
+        self.share += np.where(growing, rate / self.plan.pips_at, 0.0)
+
+    def _dry(self) -> None:
+        plan = self.plan
+        passes = air_passing(plan, self.day, self.closings, self.holes)
+        want = np.maximum(0.985 - self._climate.humidity, 0.0) * saturated_g_l(self._temperatures())
+        surface = np.minimum(1.0, self.water_g / (0.22 * self.full_g))
+        self.water_g = np.maximum(self.water_g - passes * want * surface, 0.0)
+        for trouble in plan.troubles:
+            if trouble.kind == "soaked" and trouble.box is not None and trouble.start == self.day:
+                self.water_g[trouble.box] += 0.45 * trouble.strength * self.full_g[trouble.box]
+        left = (self.water_g / self.full_g)[plan.box_of]
+        dry = np.clip((_DRIES_BELOW - left) / _DRIES_BELOW, 0.0, 1.0)
+        own = ~self.isolated
+        losing = _LOSES * dry * np.where(plan.thin, 1.8, 1.0) * own
+        gaining = _REGAINS * (left > 0.5) * self.alive
+        self.turgor = np.clip(self.turgor - losing + gaining, 0.0, 1.0)
+
+    def _breathe(self) -> None:
+        plan = self.plan
+        passes = air_passing(plan, self.day, self.closings, self.holes, of_water=False)
+        living = self.alive & np.isinf(self.out_day) & ~self.isolated
+        use = np.bincount(
+            plan.box_of, _USES_L_DAY * np.clip(self.share, 0.0, 1.0) ** 2.5 * living,
+            len(plan.boxes),
+        )  # fmt: skip
+        settled = 0.209 - use / passes
+        days = _FREE_L / passes
+        # The mean of the day on its way from where it was to where it settles.
+        on_way = days * (1.0 - np.exp(-1.0 / days))
+        mean = settled + (self.oxygen - settled) * on_way
+        self.oxygen = settled + (self.oxygen - settled) * np.exp(-1.0 / days)
+        lacking = np.clip(_BREATHES - mean, 0.0, None)[plan.box_of] * ~self.isolated
+        self.hazard[:, CAUSES.index("air")] += _SUFFOCATES * lacking
+
+    def _suffer(self) -> None:
+        plan, left = self.plan, (self.water_g / self.full_g)[self.plan.box_of]
+        warm = self._temperatures()[plan.box_of]
+        add = self._add
+        thirst = np.clip(_SUFFERS_BELOW - self.turgor, 0.0, None) / _SUFFERS_BELOW
+        add("dry", _WITHERS * thirst)
+        add("wet", _DROWNS * np.clip(left - _DRIPS, 0.0, None) * ~self.isolated)
+        add("heat", _BURNS * np.clip(warm - _HOT_C, 0.0, None))
+        add("cold", _CHILLS * np.clip(_COLD_C - warm, 0.0, None))
+        mould = self.mould() * ~self.removed * ~self.isolated
+        around = np.bincount(plan.box_of, mould, len(plan.boxes))[plan.box_of] - mould
+        add("infection", _INFECTS * around * ~self.isolated)
+        add("hanging", _HANGS * (self.hangs & ~self.supported))
+
+    def _add(self, cause: str, hazard: np.ndarray) -> None:
+        at_risk = self.alive & np.isinf(self.out_day)
+        self.hazard[:, CAUSES.index(cause)] += hazard * at_risk
+
+    def _die(self) -> None:
+        living = self.alive & np.isinf(self.out_day)
+        of_own = living & (self.share >= self.plan.own_death)
+        self.hazard[of_own, CAUSES.index("own")] = np.inf
+        sticks = self.plan.sticks & ~self.helped & (self.day - self.pipped_day >= _STUCK_DAYS)
+        self.hazard[living & sticks, CAUSES.index("stuck")] = np.inf
+        dies = living & (self.hazard.sum(axis=1) > self.plan.hardy)
+        self.died_day[dies] = self.day
+        self.died_share[dies] = self.share[dies]
+
+    def _pip(self) -> None:
+        ready = self.alive & (self.share >= 1.0) & np.isinf(self.pipped_day)
+        self.pipped_day[ready] = self.day
+        free = ~self.plan.sticks | self.helped
+        out = self.alive & free & (self.day - self.pipped_day >= _OUT_DAYS)
+        self.out_day[out & np.isinf(self.out_day)] = self.day
+
+    @property
+    def hangs(self) -> np.ndarray:
+        """Which eggs hang over their clump: one of a box in three; (n,)."""
+        return np.asarray((self.plan.number == 1) & (self.plan.box_of % 3 == 0))
+
+    def since_death(self) -> np.ndarray:
+        """Days since an egg died or since a blank was laid; 0 where it lives; (n,)."""
+        since = np.where(np.isfinite(self.died_day), self.day - self.died_day, 0.0)
+        return np.where(self.plan.blank, self.day - self.plan.laid_day, since)
+
+    def mould(self) -> np.ndarray:
+        """How mouldy each egg is, 0-3; (n,)."""
+        since = self.since_death()
+        # A blank keeps longer than an egg in which something rots.
+        kept = since / np.where(self.plan.blank, 2.2, 1.0)
+        return np.asarray(np.searchsorted([7.0, 13.0, 20.0], kept, side="right") * (since > 0))
+
+    def grades(self) -> np.ndarray:
+        """Dents, 0-4: of its age, of thirst, of sinking; (n,)."""
+        plan = self.plan
+        at = self.share[:, None] + plan.dents[:, None]
+        of_age = (at >= np.array([0.66, 0.80, 0.93])).sum(axis=1)
+        of_thirst = np.floor((1.0 - self.turgor) * 5.0 + 0.3).astype(int)
+        sinks = np.searchsorted([4.0, 9.0, 14.0, 19.0], self.since_death(), side="right")
+        return np.asarray(np.clip(np.maximum(of_age + of_thirst, sinks), 0, 4))
+
+    def cabinet(self) -> CabinetSeen:
+        """The cabinet's thermometers, as anybody reads them without opening it."""
+        return self._climate
+
+    def lid(self, box: int) -> str:
+        """Water under a lid, as it is seen through it."""
+        left = self.water_g[box] / self.full_g[box]
+        own = (self.plan.box_of == box) & self.alive & np.isinf(self.out_day)
+        late = bool(own.any()) and float(np.median(self.share[own])) > 0.91
+        if left > _DRIPS or late:
+            return "half" if self.wiped[box] else "raining"
+        if left < 0.25:
+            return "none"
+        return "edges" if left < 0.9 else "half" if self.oxygen[box] < 0.19 else "edges"
+
+    def look(self, box: int) -> BoxSeen | None:
+        """What is seen of an opened box now; None of one that is shut."""
+        if not self.opened[box]:
+            return None
+        left = self.water_g[box] / self.full_g[box]
+        plan, mould = self.plan, self.mould()
+        own = np.flatnonzero(plan.box_of == box)
+        here = own[~self.removed[own] & ~self.isolated[own]]
+        foul = int(mould[here].max(initial=0))
+        mass_g = None
+        if box in self.weighed:
+            gone = self.removed[own] | self.isolated[own]
+            mass_g = plan.boxes[box].dry_g + float(self.water_g[box]) + 82.0 * float((~gone).sum())
+        return BoxSeen(
+            day=self.day,
+            lid=self.lid(box),
+            feels=_feel(left),
+            smell=("none", "off", "off", "foul")[foul],
+            mass_g=mass_g,
+            eggs=tuple(self._egg_seen(int(at), int(mould[at])) for at in own),
+        )
+
+    def _egg_seen(self, at: int, mould: int) -> EggSeen:
+        since = float(self.since_death()[at])
+        pipped = self.pipped_day[at]
+        return EggSeen(
+            number=int(self.plan.number[at]),
+            grade=int(self.grades()[at]),
+            mould=("none", "spot", "patch", "furry")[mould],
+            wet="weeping" if 10.0 < since < 16.0 and self.plan.hardy[at] > 0.9 else "dry",
+            colour="yellowing" if self.plan.blank[at] else "white",
+            feel="mushy" if since > 5.0 else "firm",
+            pipped_hours=24.0 * float(self.day - pipped) if np.isfinite(pipped) else None,
+            out=bool(np.isfinite(self.out_day[at])),
+            removed=bool(self.removed[at]),
+            isolated=bool(self.isolated[at]),
+            hangs=bool(self.hangs[at] and not self.supported[at] and not self.isolated[at]),
+            torch=self._torch(at) if self.candled[at] else None,
+        )
+
+    def _torch(self, at: int) -> TorchState:
+        plan = self.plan
+        seed = plan.seed * 100 + at
+        if plan.blank[at]:
+            return TorchState(seed, 0.0, 0.0, 0.0, blank=True)
+        share, since = float(min(self.share[at], 1.0)), float(self.since_death()[at])
+        hidden = float(np.clip((share - 0.62) / 0.38, 0.0, 1.0)) * 0.75
+        return TorchState(
+            seed=seed,
+            share=share,
+            vessels=0.5 ** (since / 2.2) * (1.0 - hidden),
+            reach=float(np.clip(0.18 + 1.9 * share, 0.0, 1.0)),
+            body=float(np.clip((share - 0.3) / 0.64, 0.0, 1.0)) * 0.85,
+            clouds=float(np.clip(since / 7.0, 0.0, 1.0)),
+            moves=since == 0.0 and share > 0.35 and (at + self.day) % 2 == 0,
+            sunk=0.25 * int(self.grades()[at]),
+        )
+
+    def left(self) -> Left:
+        """What became of the eggs so far."""
+        hatched = np.isfinite(self.out_day)
+        lost = ~self.plan.blank & ~hatched & (np.isfinite(self.died_day) | self.removed)
+        causes = {int(at): self.cause(int(at)) for at in np.flatnonzero(lost)}
+        return Left(int(hatched.sum()), int(lost.sum()), causes)
+
+    def cause(self, at: int) -> str:
+        """What most of an egg's harm came from; "removed" for one that was taken out alive."""
+        if np.isinf(self.died_day[at]):
+            return "removed"
+        return CAUSES[int(np.argmax(self.hazard[at]))]
+
+
+def _feel(left: float) -> str:
+    if left > _DRIPS:
+        return "drips"
+    if left < 0.14:
+        return "dry"
+    return "barely damp" if left < 0.42 else "clumps"

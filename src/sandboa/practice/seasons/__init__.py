@@ -1,0 +1,1 @@
+"""Keep a season: a cabinet of simulated boxes over sixty days, kept by a learner and told."""

@@ -1,0 +1,1 @@
+"""Practice: seasons of simulated boxes, kept day by day and told."""
