@@ -35,8 +35,18 @@ def test_the_other_two_ways_lead_on(desk: Page, empty: str) -> None:
     for way, to in (
         ("Enter an animal", "/animals/new"),
         ("Bring old records", "/old-records"),
+        ("Practice on eggs", "/practice"),
         ("To the Bench", "/bench"),
     ):
         open_place(desk, empty)
         desk.get_by_role("main").get_by_role("link", name=way).click()
         expect(desk).to_have_url(re.compile(f"{to}$"))
+
+
+def test_who_is_just_looking_judges_an_egg_within_five_taps(phone: Page, empty: str) -> None:
+    open_place(phone, empty)
+    phone.get_by_role("link", name="Practice on eggs").tap()
+    phone.get_by_role("button", name="10 eggs of Fresh eggs and slugs").tap()
+    # The torch, and the first egg is seen: three taps.
+    phone.get_by_role("button", name="Hold the torch").tap()
+    expect(phone.locator("[data-lit] img")).to_have_js_property("naturalHeight", 900)

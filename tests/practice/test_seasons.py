@@ -68,6 +68,16 @@ def test_a_season_is_kept_and_stored_as_what_was_done(practice: Practice) -> Non
     assert other.now.season.plan.troubles == begun.now.season.plan.troubles
 
 
+def test_a_school_says_which_boxes_it_opens_and_opens_none(practice: Practice) -> None:
+    weekly = seasons.begin(practice, NOW_S, seed="3", school="weekly")
+    assert weekly.due == (0, 1, 2, 3)
+    later = seasons.pass_days(practice, weekly.id, weekly.revision, 3)
+    assert (later.school, later.due) == ("weekly", ())
+    assert seasons.begin(practice, NOW_S, seed="3").due == ()
+    with pytest.raises(NotPlausible, match="no school"):
+        seasons.begin(practice, NOW_S, school="montessori")
+
+
 def test_a_page_that_has_not_seen_what_another_did_is_refused(practice: Practice) -> None:
     begun = seasons.begin(practice, NOW_S, seed="1")
     seasons.do(practice, begun.id, 0, 0, Deed("open", 0))

@@ -37,13 +37,18 @@ export function FirstScreen({ now }: { now: string }) {
           id="looking"
           name="Just looking"
           next={
-            <Button asChild>
-              <Link to="/bench">To the Bench</Link>
-            </Button>
+            <>
+              <Button asChild>
+                <Link to="/practice">Practice on eggs</Link>
+              </Button>
+              <Button asChild variant="bare">
+                <Link to="/bench">To the Bench</Link>
+              </Button>
+            </>
           }
         >
-          On the Bench you try things out and nothing is recorded: another set point, water for a
-          medium, what to pour into a box that weighs so much.
+          In Practice you judge simulated eggs that cannot die. On the Bench you try things out:
+          another set point, water for a medium. Nothing of either is recorded.
         </Way>
       </Grid>
     </>

@@ -6637,7 +6637,8 @@ export interface components {
         };
         /**
          * KeptSeasonResponse
-         * @description A season as it stands on its `day`.
+         * @description A season as it stands on its `day`; `due` are the places of the boxes that the chosen
+         *     `school` opens on it.
          */
         KeptSeasonResponse: {
             /** Id */
@@ -6646,6 +6647,10 @@ export interface components {
             seed: number;
             /** Difficulty */
             difficulty: string;
+            /** School */
+            school: string | null;
+            /** Due */
+            due: number[];
             /** Revision */
             revision: number;
             /** Day */
@@ -8926,7 +8931,8 @@ export interface components {
         };
         /**
          * SeasonBeginRequest
-         * @description A new season. With a `seed`, as typed, it is that of whoever else takes it.
+         * @description A new season. With a `seed`, as typed, it is that of whoever else takes it; `school` is the
+         *     rhythm the learner means to keep, null for none.
          */
         SeasonBeginRequest: {
             /**
@@ -8939,6 +8945,8 @@ export interface components {
              * @default usual
              */
             difficulty: string;
+            /** School */
+            school?: string | null;
             /** Seed */
             seed?: string | null;
         };

@@ -62,13 +62,18 @@ def school(every_days: int | None) -> Player:
 
     def keep(season: KeptSeason) -> None:
         _see_to_cabinet(season)
-        for box in range(len(season.plan.boxes)):
-            lid = season.lid(box)
-            shut = lid in ("edges", "half") if every_days is None else season.day % every_days
-            if not shut:
-                _plain_visit(season, box)
+        for box in opens(every_days, season):
+            _plain_visit(season, box)
 
     return keep
+
+
+def opens(every_days: int | None, season: KeptSeason) -> tuple[int, ...]:
+    """Places of the boxes that a school opens on this day, by its rhythm or by their lids."""
+    boxes = range(len(season.plan.boxes))
+    if every_days is None:
+        return tuple(box for box in boxes if season.lid(box) in ("none", "raining"))
+    return tuple(boxes) if season.day % every_days == 0 else ()
 
 
 def _plain_visit(season: KeptSeason, box: int) -> None:

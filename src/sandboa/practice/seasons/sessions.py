@@ -8,6 +8,7 @@ from sandboa.devices.simulation.kept import Deed, Impossible, Plan, plan_of
 from sandboa.devices.simulation.kept.plan import DIFFICULTIES
 from sandboa.practice.errors import Refused
 from sandboa.practice.files import VERSION, Practice, require_room, require_session
+from sandboa.practice.seasons.players import SCHOOLS, opens
 from sandboa.practice.seasons.replay import Done, Replayed, note_seen, replay
 from sandboa.practice.seasons.telling import Telling, tell
 from sandboa.practice.seeds import any_seed, seed_of
@@ -30,8 +31,16 @@ class SeasonSession:
     id: int
     seed: int
     difficulty: str
+    school: str | None
     revision: int
     now: Replayed
+
+    @property
+    def due(self) -> tuple[int, ...]:
+        """Places of the boxes that the chosen school opens on this day."""
+        if self.school is None:
+            return ()
+        return opens(SCHOOLS[self.school], self.now.season)
 
 
 def begin(
@@ -40,20 +49,27 @@ def begin(
     *,
     boxes: int = USUAL_BOXES,
     difficulty: str = "usual",
+    school: str | None = None,
     seed: str | None = None,
 ) -> SeasonSession:
-    """Begin a season of so many boxes (3-8); NotPlausible for a value that cannot be."""
+    """Begin a season of so many boxes (3-8), kept by a school or as the learner likes (None).
+
+    Raises NotPlausible for a value that cannot be.
+    """
     low, high = BOXES_RANGE
     if not low <= boxes <= high:
         raise NotPlausible("boxes", f"a season has {low} to {high} boxes")
     if difficulty not in DIFFICULTIES:
         raise NotPlausible("difficulty", f"there is no season called {difficulty[:40]!r}")
+    if school is not None and school not in SCHOOLS:
+        raise NotPlausible("school", f"there is no school called {school[:40]!r}")
     number = any_seed() if seed is None else seed_of(seed)
     require_room(practice)
     body = {
         "seed": number,
         "boxes": boxes,
         "difficulty": difficulty,
+        "school": school,
         "day": 0,
         "over": False,
         "done": [],
@@ -151,14 +167,17 @@ def _stored(
     if not practice.change(stored.id, stored.revision, body):
         raise Refused("This season went on in another page. Nothing was changed: look at it anew.")
     return SeasonSession(
-        session.id, session.seed, session.difficulty, stored.revision + 1, session.now
-    )
+        session.id, session.seed, session.difficulty, session.school,
+        stored.revision + 1, session.now,
+    )  # fmt: skip
 
 
 def _session(stored: StoredSession) -> SeasonSession:
     body = stored.body
     now = replay(_plan(body), _done(body), body["day"])
-    return SeasonSession(stored.id, body["seed"], body["difficulty"], stored.revision, now)
+    return SeasonSession(
+        stored.id, body["seed"], body["difficulty"], body["school"], stored.revision, now
+    )
 
 
 def _plan(body: dict[str, Any]) -> Plan:

@@ -36,7 +36,12 @@ router = APIRouter(prefix="/api/practice/seasons", tags=["practice"])
 def begin_season(asked: SeasonBeginRequest, practice: Own, now_s: NowS) -> KeptSeasonResponse:
     """Begin a season of simulated boxes."""
     begun = seasons.begin(
-        practice, now_s, boxes=asked.boxes, difficulty=asked.difficulty, seed=asked.seed
+        practice,
+        now_s,
+        boxes=asked.boxes,
+        difficulty=asked.difficulty,
+        school=asked.school,
+        seed=asked.seed,
     )
     return _season(begun)
 
@@ -95,6 +100,8 @@ def _season(session: seasons.SeasonSession) -> KeptSeasonResponse:
         id=session.id,
         seed=session.seed,
         difficulty=session.difficulty,
+        school=session.school,
+        due=list(session.due),
         revision=session.revision,
         day=season.day,
         over=season.over,

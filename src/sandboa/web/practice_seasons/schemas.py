@@ -10,10 +10,12 @@ from sandboa.web.schemas.common import Celsius, Grams, RequestSchema, ResponseSc
 
 
 class SeasonBeginRequest(RequestSchema):
-    """A new season. With a `seed`, as typed, it is that of whoever else takes it."""
+    """A new season. With a `seed`, as typed, it is that of whoever else takes it; `school` is the
+    rhythm the learner means to keep, null for none."""
 
     boxes: Annotated[int, Field(ge=BOXES_RANGE[0], le=BOXES_RANGE[1])] = USUAL_BOXES
     difficulty: Annotated[str, Field(max_length=40)] = "usual"
+    school: Annotated[str, Field(max_length=40)] | None = None
     seed: Annotated[str, Field(max_length=40)] | None = None
 
 
@@ -84,11 +86,14 @@ class KeptShelfResponse(BaseModel):
 
 
 class KeptSeasonResponse(BaseModel):
-    """A season as it stands on its `day`."""
+    """A season as it stands on its `day`; `due` are the places of the boxes that the chosen
+    `school` opens on it."""
 
     id: int
     seed: int
     difficulty: str
+    school: str | None
+    due: list[int]
     revision: int
     day: int
     over: bool

@@ -27,6 +27,7 @@ export function KeptBoxCard({ season, box, onAct }: Props) {
       <Flex justify="space-between" align="baseline" gap={3} wrap="wrap">
         <Heading>{box.name}</Heading>
         <Span color="soft">
+          {season.due.includes(box.place) && !box.open && <strong>due today, </strong>}
           {box.shelf} shelf, eggs on day {box.day}
         </Span>
       </Flex>

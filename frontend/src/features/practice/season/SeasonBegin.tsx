@@ -7,7 +7,7 @@ import { Button } from '@/shared/ui/Button'
 import { Choices } from '@/shared/ui/Choices'
 import { Heading } from '@/shared/ui/page'
 import { useBeginSeason } from '../queries'
-import { DIFFICULTIES, type Difficulty } from './words'
+import { DIFFICULTIES, type Difficulty, SCHOOLS, type School } from './words'
 
 /** Boxes of a season, to choose from. */
 const BOXES = ['3', '4', '6', '8'] as const
@@ -16,6 +16,7 @@ const BOXES = ['3', '4', '6', '8'] as const
 export function SeasonBegin({ seasons }: { seasons: Schemas['SeasonListedResponse'][] }) {
   const [boxes, setBoxes] = useState<(typeof BOXES)[number]>('4')
   const [difficulty, setDifficulty] = useState<Difficulty>('usual')
+  const [school, setSchool] = useState<School>('')
   const [seed, setSeed] = useState('')
   const navigate = useNavigate()
   const begin = useBeginSeason(({ id }) => navigate(`/practice/seasons/${id}`))
@@ -49,13 +50,27 @@ export function SeasonBegin({ seasons }: { seasons: Schemas['SeasonListedRespons
             onChoose={setDifficulty}
           />
         </chakra.div>
+        <chakra.div flex="1 1 30rem">
+          <Choices
+            legend="Visits by the school of"
+            choices={SCHOOLS}
+            value={school}
+            onChoose={setSchool}
+            columns={{ base: 2, md: 4 }}
+          />
+        </chakra.div>
       </Flex>
       <Flex gap={4} wrap="wrap" align="center" mt={4}>
         <Button
           type="button"
           disabled={begin.isPending}
           onClick={() =>
-            begin.mutate({ boxes: Number(boxes), difficulty, seed: seed.trim() || null })
+            begin.mutate({
+              boxes: Number(boxes),
+              difficulty,
+              school: school || null,
+              seed: seed.trim() || null,
+            })
           }
         >
           Begin the season

@@ -23,6 +23,7 @@ export function Component() {
         <Title>{season.data.over ? 'The season is over' : `Day ${season.data.day}`}</Title>
         <Span color="soft">
           seed {season.data.seed}, {season.data.difficulty},{' '}
+          {season.data.school && `${season.data.school}, `}
           {counted(season.data.boxes.length, 'box', 'boxes')}
           {season.data.hatched > 0 && `, ${season.data.hatched} hatched`}
         </Span>

@@ -38,6 +38,7 @@ export function SeasonTold({ season }: { season: KeptSeason }) {
               seed: String(season.seed),
               boxes: season.boxes.length,
               difficulty: season.difficulty,
+              school: season.school,
             })
           }
         >

@@ -7,6 +7,16 @@ export const DIFFICULTIES = [
   { value: 'hard', label: 'Hard', note: 'much does' },
 ] as const
 
+/** Rhythms a learner may keep to; the house tells which boxes are due by them. */
+export const SCHOOLS = [
+  { value: '', label: 'As I like' },
+  { value: 'set and forget', label: 'Set and forget' },
+  { value: 'weekly', label: 'Weekly' },
+  { value: 'every two days', label: 'Every two days' },
+] as const
+
+export type School = (typeof SCHOOLS)[number]['value']
+
 export type Difficulty = (typeof DIFFICULTIES)[number]['value']
 
 /** What can be done at an opened box. */
