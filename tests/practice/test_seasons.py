@@ -20,7 +20,7 @@ from sandboa.practice.seasons.players import (
     school,
     waters_always,
 )
-from sandboa.practice.seasons.replay import Done
+from sandboa.practice.seasons.replay import Done, replay
 from sandboa.practice.seasons.telling import LESSONS, TROUBLES, tell
 
 NOW_S = 1_800_000_000.0
@@ -143,3 +143,26 @@ def test_every_cause_and_trouble_has_words() -> None:
     drawn = {t.kind for seed in range(80) for t in plan_of(seed, 8, "hard").troubles}
     assert drawn == set(TROUBLES)
     assert {*CAUSES, "removed"} == set(LESSONS)
+
+
+def test_a_season_at_hand_goes_on_as_one_that_is_lived_through_again(practice: Practice) -> None:
+    session = seasons.begin(practice, NOW_S, seed="9", difficulty="hard")
+    for day in range(0, 21, 3):
+        for deed in (Deed("open", 1), Deed("pour", 1, water_g=5.0), Deed("candle", 1, 1)):
+            session = seasons.do(practice, session.id, session.revision, day, deed)
+        # Refused, it leaves no trace in what is at hand.
+        with pytest.raises(Refused):
+            seasons.do(practice, session.id, session.revision, day, Deed("candle", 1, 99))
+        session = seasons.pass_days(practice, session.id, session.revision, 3)
+    stored = practice.session(session.id)
+    assert stored is not None
+    anew = replay(
+        plan_of(9, 4, "hard"),
+        [Done(day, Deed(**deed)) for day, deed in stored.body["done"]],
+        stored.body["day"],
+    )
+    for name in ("water_g", "share", "turgor", "hazard", "died_day"):
+        mine, other = (getattr(told.season, name) for told in (session.now, anew))
+        assert mine.tolist() == other.tolist()
+    assert session.now.seen == anew.seen
+    assert session.now.season.minutes == anew.season.minutes

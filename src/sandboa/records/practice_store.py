@@ -64,7 +64,9 @@ def forget(path: Path) -> None:
 class PracticeStore:
     """An open file. Every method is one transaction."""
 
-    def __init__(self, database: SqliteDatabase) -> None:
+    def __init__(self, database: SqliteDatabase, made: int) -> None:
+        #: Which file it is: one that was deleted and made anew is another.
+        self.name = f"{database.database} {made}"
         # peewee's tables take their columns from a list: no type knows them.
         self._database: Any = database
         bound: list[Any] = [
@@ -152,7 +154,7 @@ def opened(path: Path) -> Iterator[PracticeStore]:
             raise
         except DatabaseError as error:
             raise PracticeDamaged(f"{path.name} cannot be read") from error
-        yield PracticeStore(database)
+        yield PracticeStore(database, path.stat().st_ino)
     finally:
         database.close()
 

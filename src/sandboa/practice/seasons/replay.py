@@ -20,7 +20,6 @@ class Replayed:
 
     season: KeptSeason
     seen: dict[int, BoxSeen] = field(default_factory=dict)
-    lost_by_day: list[int] = field(default_factory=list)
 
 
 def replay(plan: Plan, done: Iterable[Done], day: int) -> Replayed:
@@ -29,12 +28,15 @@ def replay(plan: Plan, done: Iterable[Done], day: int) -> Replayed:
     waiting = sorted(done, key=lambda one: one.day)
     at = 0
     while True:
+        touched = set()
         while at < len(waiting) and waiting[at].day == told.season.day:
             deed = waiting[at].deed
             told.season.do(deed)
             if deed.box is not None:
-                note_seen(told, deed.box)
+                touched.add(deed.box)
             at += 1
+        for box in touched:
+            note_seen(told, box)
         if told.season.day >= day or told.season.over:
             return told
         told.season.pass_night()

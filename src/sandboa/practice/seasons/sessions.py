@@ -1,6 +1,8 @@
 """Kept seasons: begun, kept day by day, and told; only what was done is stored."""
 
+import json
 from dataclasses import asdict, dataclass
+from functools import lru_cache
 from typing import Any, Final
 
 from sandboa.core.errors import NotPlausible
@@ -8,6 +10,7 @@ from sandboa.devices.simulation.kept import Deed, Impossible, Plan, plan_of
 from sandboa.devices.simulation.kept.plan import DIFFICULTIES
 from sandboa.practice.errors import Refused
 from sandboa.practice.files import VERSION, Practice, require_room, require_session
+from sandboa.practice.seasons.at_hand import Key, SeasonsAtHand
 from sandboa.practice.seasons.players import SCHOOLS, opens
 from sandboa.practice.seasons.replay import Done, Replayed, note_seen, replay
 from sandboa.practice.seasons.telling import Telling, tell
@@ -20,6 +23,7 @@ BOXES_RANGE: Final = (3, 8)
 USUAL_BOXES: Final = 4
 #: Days that pass at once at most.
 MOST_DAYS: Final = 7
+_at_hand: Final = SeasonsAtHand()
 #: Things done in one season: more than anybody does by hand, few enough to live through again.
 MOST_DEEDS: Final = 2_000
 
@@ -80,7 +84,11 @@ def begin(
 
 def season_session(practice: Practice, id: int) -> SeasonSession:
     """A season as it stands; NoSuchSession without, Refused for one of a newer version."""
-    return _session(require_session(practice, id, KIND))
+    stored = require_session(practice, id, KIND)
+    session = _session(practice, stored)
+    # Nobody does anything to it: it is as good for the next who asks.
+    _at_hand.put(_key(practice, stored.id, stored.revision), session.now)
+    return session
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,7 +123,7 @@ def do(practice: Practice, id: int, revision: int, day: int, deed: Deed) -> Seas
     be done as the season stands; then nothing is stored.
     """
     stored = _seen(practice, id, revision)
-    session = _session(stored)
+    session = _session(practice, stored)
     if day != session.now.season.day:
         raise Refused(f"Day {day} was: the season is on day {session.now.season.day}.")
     if len(stored.body["done"]) >= MOST_DEEDS:
@@ -135,7 +143,7 @@ def pass_days(practice: Practice, id: int, revision: int, days: int) -> SeasonSe
     if not 1 <= days <= MOST_DAYS:
         raise NotPlausible("days", f"1 to {MOST_DAYS} days pass at once")
     stored = _seen(practice, id, revision)
-    session = _session(stored)
+    session = _session(practice, stored)
     if session.now.season.over:
         raise Refused("The season is over: it is told.")
     for _ in range(days):
@@ -149,9 +157,16 @@ def pass_days(practice: Practice, id: int, revision: int, days: int) -> SeasonSe
 def telling(practice: Practice, id: int) -> Telling:
     """The season told; Refused while it is not over."""
     stored = require_session(practice, id, KIND)
-    if not _session(stored).now.season.over:
+    if not stored.body["over"]:
         raise Refused("The season is told once it is over.")
-    return tell(_plan(stored.body), _done(stored.body))
+    return _told(json.dumps(stored.body, sort_keys=True))
+
+
+@lru_cache(maxsize=8)
+def _told(body: str) -> Telling:
+    """A telling is made once: a season that is over does not change."""
+    read = json.loads(body)
+    return tell(_plan(read), _done(read))
 
 
 def _seen(practice: Practice, id: int, revision: int) -> StoredSession:
@@ -166,18 +181,25 @@ def _stored(
 ) -> SeasonSession:
     if not practice.change(stored.id, stored.revision, body):
         raise Refused("This season went on in another page. Nothing was changed: look at it anew.")
+    _at_hand.put(_key(practice, stored.id, stored.revision + 1), session.now)
     return SeasonSession(
         session.id, session.seed, session.difficulty, session.school,
         stored.revision + 1, session.now,
     )  # fmt: skip
 
 
-def _session(stored: StoredSession) -> SeasonSession:
+def _session(practice: Practice, stored: StoredSession) -> SeasonSession:
     body = stored.body
-    now = replay(_plan(body), _done(body), body["day"])
+    now = _at_hand.take(_key(practice, stored.id, stored.revision))
+    if now is None:
+        now = replay(_plan(body), _done(body), body["day"])
     return SeasonSession(
         stored.id, body["seed"], body["difficulty"], body["school"], stored.revision, now
     )
+
+
+def _key(practice: Practice, id: int, revision: int) -> Key:
+    return practice.name, id, revision
 
 
 def _plan(body: dict[str, Any]) -> Plan:

@@ -12,7 +12,15 @@ export function SeasonTold({ season }: { season: KeptSeason }) {
   const navigate = useNavigate()
   const begin = useBeginSeason(({ id }) => navigate(`/practice/seasons/${id}`))
   const told = telling.data
-  if (!told) return <Fetching problem={telling.error?.message} />
+  if (!told && telling.error) return <Fetching problem={telling.error.message} />
+  if (!told) {
+    return (
+      <Text role="status" color="soft" py={6}>
+        The season is being told. Each of your choices is left out once, and it is lived through
+        again.
+      </Text>
+    )
+  }
   return (
     <Stack gap={8}>
       <Text fontSize="large">

@@ -374,7 +374,7 @@ class KeptSeason:
         if not self.opened[box]:
             return None
         left = self.water_g[box] / self.full_g[box]
-        plan, mould = self.plan, self.mould()
+        plan, mould, grades, since = self.plan, self.mould(), self.grades(), self.since_death()
         own = np.flatnonzero(plan.box_of == box)
         here = own[~self.removed[own] & ~self.isolated[own]]
         foul = int(mould[here].max(initial=0))
@@ -388,15 +388,17 @@ class KeptSeason:
             feels=_feel(left),
             smell=("none", "off", "off", "foul")[foul],
             mass_g=mass_g,
-            eggs=tuple(self._egg_seen(int(at), int(mould[at])) for at in own),
+            eggs=tuple(
+                self._egg_seen(int(at), int(mould[at]), int(grades[at]), float(since[at]))
+                for at in own
+            ),
         )
 
-    def _egg_seen(self, at: int, mould: int) -> EggSeen:
-        since = float(self.since_death()[at])
+    def _egg_seen(self, at: int, mould: int, grade: int, since: float) -> EggSeen:
         pipped = self.pipped_day[at]
         return EggSeen(
             number=int(self.plan.number[at]),
-            grade=int(self.grades()[at]),
+            grade=grade,
             mould=("none", "spot", "patch", "furry")[mould],
             wet="weeping" if 10.0 < since < 16.0 and self.plan.hardy[at] > 0.9 else "dry",
             colour="yellowing" if self.plan.blank[at] else "white",
@@ -406,15 +408,15 @@ class KeptSeason:
             removed=bool(self.removed[at]),
             isolated=bool(self.isolated[at]),
             hangs=bool(self.hangs[at] and not self.supported[at] and not self.isolated[at]),
-            torch=self._torch(at) if self.candled[at] else None,
+            torch=self._torch(at, grade, since) if self.candled[at] else None,
         )
 
-    def _torch(self, at: int) -> TorchState:
+    def _torch(self, at: int, grade: int, since: float) -> TorchState:
         plan = self.plan
         seed = plan.seed * 100 + at
         if plan.blank[at]:
             return TorchState(seed, 0.0, 0.0, 0.0, blank=True)
-        share, since = float(min(self.share[at], 1.0)), float(self.since_death()[at])
+        share = float(min(self.share[at], 1.0))
         hidden = float(np.clip((share - 0.62) / 0.38, 0.0, 1.0)) * 0.75
         return TorchState(
             seed=seed,
@@ -424,7 +426,7 @@ class KeptSeason:
             body=float(np.clip((share - 0.3) / 0.64, 0.0, 1.0)) * 0.85,
             clouds=float(np.clip(since / 7.0, 0.0, 1.0)),
             moves=since == 0.0 and share > 0.35 and (at + self.day) % 2 == 0,
-            sunk=0.25 * int(self.grades()[at]),
+            sunk=0.25 * grade,
         )
 
     def left(self) -> Left:
