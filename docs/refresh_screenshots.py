@@ -9,7 +9,6 @@ import tempfile
 from collections.abc import Callable, Sequence
 from pathlib import Path
 from typing import NamedTuple
-from urllib.parse import urlsplit
 
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 
@@ -20,11 +19,6 @@ from running import CHROMIUM_FLAGS, DESK, PHONE, chromium_here
 _TODAY = "2026-06-14T18:30+00:00"
 _DEMO = Path(tempfile.gettempdir()) / "sandboa-pictures"
 _SECOND_DISK = Path(tempfile.gettempdir()) / "second-disk"
-#: What a hub says: values by number, then words of its own.
-_MESSAGES = (
-    {"tC": 31.4, "rh": 62},
-    {"left": {"t1": 31.2, "h1": 0.81}, "right": {"t1": 30.9}, "battery": 9, "rssi": -84},
-)
 _LIST = """Dam;Sire;Laid;Eggs;Hatched;First out
 Sorrel;Flint;12.06.2019;7-1;6;09.08.2019
 Tansey;Flint;20.06.2019;5/0;5;19.08.2019
@@ -66,23 +60,11 @@ def _backed_up(page: Page) -> None:
     expect(backups).to_contain_text("Last good backup")
 
 
-def _sensors_speak(page: Page) -> None:
-    """One in words that are understood, and one that needs a word of the keeper."""
-    ask = page.request
-    token = ask.post(f"{_api(page)}/devices", data={"name": "Shelf hub"}).json()["token"]
-    for message in _MESSAGES:
-        ask.post(
-            f"{_api(page)}/readings", data=message, headers={"Authorization": f"Bearer {token}"}
-        )
-    page.reload()
-    page.get_by_role("listitem").filter(has_text="Shelf hub").first.get_by_role(
-        "button", name="Name it"
-    ).click()
-    expect(page.get_by_role("form", name="What Shelf hub says")).to_be_visible()
-
-
-def _api(page: Page) -> str:
-    return f"http://127.0.0.1:{urlsplit(page.url).port}/api"
+def _egg_by_torch(page: Page) -> None:
+    page.get_by_label("The same eggs as somebody else: seed").fill("20")
+    page.get_by_role("button", name="10 eggs of Is this dimple early?").click()
+    page.get_by_role("button", name="Hold the torch").press("Enter")
+    expect(page.locator("[data-lit] img")).to_have_js_property("naturalHeight", 900)
 
 
 def _list_looked_over(page: Page) -> None:
@@ -125,7 +107,7 @@ _VIEWS: tuple[tuple[str, str, str, dict[str, int], Callable[[Page], None]], ...]
     ("readings", "/readings", "bench", DESK, _file_understood),
     ("bench-night", "/bench", "night", DESK, _nothing),
     ("old-records", "/old-records", "bench", DESK, _list_looked_over),
-    ("heard", "/heard", "bench", DESK, _sensors_speak),
+    ("practice-phone-night", "/practice", "night", PHONE, _egg_by_torch),
 )
 
 

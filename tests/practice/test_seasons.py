@@ -158,7 +158,7 @@ def test_a_season_at_hand_goes_on_as_one_that_is_lived_through_again(practice: P
     assert stored is not None
     anew = replay(
         plan_of(9, 4, "hard"),
-        [Done(day, Deed(**deed)) for day, deed in stored.body["done"]],
+        [Done(day, Deed(*deed)) for day, *deed in stored.body["done"]],
         stored.body["day"],
     )
     for name in ("water_g", "share", "turgor", "hazard", "died_day"):

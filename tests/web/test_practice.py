@@ -118,6 +118,9 @@ def test_practice_is_exported_and_deleted(http: TestClient) -> None:
     judged(http, look, 1)
     export = http.get("/api/practice/export").json()
     assert (len(export["sessions"]), len(export["answers"])) == (1, 1)
+    # No egg's truth leaves by this way before it is told either.
+    eggs = export["sessions"][0]["body"]["eggs"]
+    assert [egg is not None for egg in eggs] == [True] + 9 * [False]
     assert http.delete(f"/api/practice/looks/{look['id']}").status_code == 204
     problem(http.delete(f"/api/practice/looks/{look['id']}"), 404)
     begin(http)

@@ -1,12 +1,13 @@
 """Each person's practice: opened, exported, deleted."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from pathlib import Path
 from typing import Any, Final
 
 from sandboa.practice.errors import NoSuchSession, Refused
 from sandboa.records.practice_store import (
+    Body,
     PracticeDamaged,
     PracticeStore,
     PracticeTooNew,
@@ -65,8 +66,11 @@ def require_room(store: PracticeStore) -> None:
         )
 
 
-def exported(store: PracticeStore) -> dict[str, Any]:
-    """Everything of a person's practice, as plain values."""
+def exported(store: PracticeStore, told: Mapping[str, Callable[[Body], Body]]) -> dict[str, Any]:
+    """Everything of a person's practice, as plain values.
+
+    `told` says of a kind of session what of it may be told by now: no truth before its time.
+    """
     return {
         "version": VERSION,
         "sessions": [
@@ -75,13 +79,17 @@ def exported(store: PracticeStore) -> dict[str, Any]:
                 "kind": session.kind,
                 "version": session.version,
                 "began_s": session.began_s,
-                "body": session.body,
+                "body": told.get(session.kind, _whole)(session.body),
             }
             for session in store.sessions()
         ],
         "answers": [{"at_s": at_s, **said} for at_s, said in store.answers()],
         "reviews": store.reviews(),
     }
+
+
+def _whole(body: Body) -> Body:
+    return body
 
 
 def delete_all(house: Path, person: int | None) -> None:

@@ -131,6 +131,12 @@ def listed(practice: Practice) -> list[Listed]:
     ]
 
 
+def exportable(body: dict[str, Any]) -> dict[str, Any]:
+    """A stored session without what its eggs are that were not judged yet."""
+    pairs = zip(body["eggs"], body["judged"], strict=True)
+    return {**body, "eggs": [egg if judged else None for egg, judged in pairs]}
+
+
 def delete(practice: Practice, id: int) -> None:
     """Delete a session and what was judged in it; NoSuchSession without."""
     if not practice.delete(id):

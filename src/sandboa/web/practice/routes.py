@@ -128,7 +128,7 @@ def get_progress(practice: Own, now_s: NowS, deck: DeckAsked = None) -> Progress
 def export_practice(practice: Own) -> JSONResponse:
     """Everything this person practised, as JSON."""
     headers = {"Content-Disposition": 'attachment; filename="sandboa-practice.json"'}
-    told: dict[str, Any] = exported(practice)
+    told: dict[str, Any] = exported(practice, {looks.KIND: looks.exportable})
     return JSONResponse(told, headers=headers)
 
 

@@ -20,7 +20,10 @@ export function CaseView({ session, egg }: { session: number; egg: Case }) {
         {pips && <Span fontWeight="normal">. {pips}</Span>}
       </Text>
       <Grid
-        templateColumns={{ base: 'minmax(0, 2fr) minmax(0, 3fr)', sm: '1fr 1fr' }}
+        templateColumns={{
+          base: 'minmax(0, 2fr) minmax(0, 3fr)',
+          sm: 'minmax(0, 1fr) minmax(0, 1fr)',
+        }}
         gap={4}
         alignItems="center"
       >
@@ -37,7 +40,11 @@ export function CaseView({ session, egg }: { session: number; egg: Case }) {
         </Flex>
         <Torch key={egg.egg} path={`/api/practice/looks/${session}/eggs/${egg.egg}/torch.webp`} />
       </Grid>
-      <Grid templateColumns={{ base: '1fr', sm: '1fr 1fr' }} columnGap={6} rowGap={4}>
+      <Grid
+        templateColumns="repeat(auto-fit, minmax(min(17rem, 100%), 1fr))"
+        columnGap={6}
+        rowGap={4}
+      >
         <Facts name="The egg" facts={signsOf(egg)} />
         <Facts name="Its box" facts={box} />
       </Grid>
@@ -55,10 +62,12 @@ function Facts({ name, facts }: { name: string; facts: [string, string][] }) {
       <dl>
         {facts.map(([what, said]) => (
           <Flex key={what} gap={3} py={1} borderTop="1px solid" borderColor="line">
-            <chakra.dt color="soft" flex="0 0 7rem">
+            <chakra.dt color="soft" flex="0 1 7rem">
               {what}
             </chakra.dt>
-            <chakra.dd fontWeight="medium">{said}</chakra.dd>
+            <chakra.dd fontWeight="medium" flex="1" minWidth={0}>
+              {said}
+            </chakra.dd>
           </Flex>
         ))}
       </dl>

@@ -40,7 +40,11 @@ export function Doing({ decks }: { decks: string[] }) {
       </Box>
       {told && told.tally.eggs === 0 && <p>None of this deck was judged yet.</p>}
       {told && told.tally.eggs > 0 && (
-        <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} columnGap={10} rowGap={8}>
+        <Grid
+          templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(0, 1fr)' }}
+          columnGap={10}
+          rowGap={8}
+        >
           <div>
             <chakra.h3 fontWeight="bold">Chances said, and what was true</chakra.h3>
             <Text color="soft" mb={2}>

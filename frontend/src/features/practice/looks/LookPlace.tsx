@@ -78,7 +78,11 @@ function OneEgg({
     window.scrollTo({ top: 0 })
   }, [])
   return (
-    <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} columnGap={10} rowGap={6}>
+    <Grid
+      templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(0, 1fr)' }}
+      columnGap={10}
+      rowGap={6}
+    >
       <CaseView session={look.id} egg={egg} />
       {told || kept ? (
         <div>
@@ -125,11 +129,22 @@ function useWaitingHere(id: number): number[] {
   return waiting
 }
 
-/** The pictures of all eggs are fetched at once, so that a session goes on without a network. */
+/**
+ * The pictures of all eggs are fetched, so that a session goes on without a network: one after
+ * another, for a slow computer draws the one that is looked at first.
+ */
 function useFetchedPictures(id: number, eggs: number) {
   useEffect(() => {
-    for (let egg = 1; egg <= eggs; egg++) {
-      new Image().src = under(`/api/practice/looks/${id}/eggs/${egg}/torch.webp`)
+    let gone = false
+    const fetchFrom = (egg: number) => {
+      if (gone || egg > eggs) return
+      const picture = new Image()
+      picture.onload = () => fetchFrom(egg + 1)
+      picture.src = under(`/api/practice/looks/${id}/eggs/${egg}/torch.webp`)
+    }
+    fetchFrom(1)
+    return () => {
+      gone = true
     }
   }, [id, eggs])
 }

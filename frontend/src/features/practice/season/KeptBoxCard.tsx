@@ -2,7 +2,6 @@ import { Box, chakra, Flex, Input, Span, Text } from '@chakra-ui/react'
 import { type FormEvent, useState } from 'react'
 import { EggDrawing } from '@/eggs/EggDrawing'
 import { Button } from '@/shared/ui/Button'
-import { Heading } from '@/shared/ui/page'
 import type { KeptBox, KeptEgg, KeptSeason, Move } from '../queries'
 import { Torch } from '../Torch'
 import { AT_BOX, AT_EGG, boxWords, keptLook } from './words'
@@ -24,14 +23,16 @@ export function KeptBoxCard({ season, box, onAct }: Props) {
       borderRadius="small"
       p={4}
     >
-      <Flex justify="space-between" align="baseline" gap={3} wrap="wrap">
-        <Heading>{box.name}</Heading>
+      <Flex justify="space-between" align="baseline" columnGap={3} wrap="wrap" mb={1}>
+        <chakra.h2 fontSize="large" fontWeight="bold">
+          {box.name}
+        </chakra.h2>
         <Span color="soft">
           {season.due.includes(box.place) && !box.open && <strong>due today, </strong>}
           {box.shelf} shelf, eggs on day {box.day}
         </Span>
       </Flex>
-      <Text mt="-0.5rem">
+      <Text>
         {box.medium}, {box.closing}
         {box.holes && ' and a hole more'}
       </Text>

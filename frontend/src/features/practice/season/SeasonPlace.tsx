@@ -45,7 +45,11 @@ function ADay({ season }: { season: KeptSeason }) {
             {keep.error.detail}
           </Text>
         )}
-        <Grid templateColumns={{ base: '1fr', md: '1fr 1fr' }} gap={5} alignItems="start">
+        <Grid
+          templateColumns={{ base: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' }}
+          gap={5}
+          alignItems="start"
+        >
           {season.boxes.map((box) => (
             <KeptBoxCard key={box.place} season={season} box={box} onAct={act} />
           ))}

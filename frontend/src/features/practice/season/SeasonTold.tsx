@@ -29,7 +29,11 @@ export function SeasonTold({ season }: { season: KeptSeason }) {
         It is a simulation: which school loses what here need not be so in your room.
       </Text>
       <Lessons told={told} />
-      <Grid templateColumns={{ base: '1fr', lg: '1fr 1fr' }} columnGap={10} rowGap={8}>
+      <Grid
+        templateColumns={{ base: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) minmax(0, 1fr)' }}
+        columnGap={10}
+        rowGap={8}
+      >
         <Others told={told} />
         <Stack gap={8}>
           <Hidden told={told} />
