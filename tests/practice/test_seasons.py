@@ -8,7 +8,7 @@ from benchmarks.practice import report
 
 from sandboa.core.errors import NotPlausible
 from sandboa.devices.simulation.kept import Deed, KeptSeason, plan_of
-from sandboa.devices.simulation.kept.season import CAUSES
+from sandboa.devices.simulation.kept.night import CAUSES
 from sandboa.practice.errors import Refused
 from sandboa.practice.files import Practice, practice_of
 from sandboa.practice.seasons import sessions as seasons

@@ -51,8 +51,12 @@ const send = (id: number, egg: number, body: Judgement) =>
     }),
   )
 
+/** Two people of one device may have sessions of one number: not begun at one moment. */
+export const keptAs = ({ id, began_at }: Look): string => `${id} of ${began_at}`
+
 /** Judges an egg: its truth, or null where the house is out of reach and it is kept here. */
-export function useJudge(id: number) {
+export function useJudge(look: Look) {
+  const { id } = look
   const tell = useTell(id)
   return useMutation<Told | null, Problem, { egg: number; said: Judgement }>({
     mutationFn: async ({ egg, said }) => {
@@ -60,7 +64,7 @@ export function useJudge(id: number) {
         return await send(id, egg, said)
       } catch (error) {
         if (!(error instanceof Problem) || error.status !== 0) throw error
-        await store.judgements.put({ session: id, egg, said })
+        await store.judgements.put({ session: keptAs(look), egg, said })
         return null
       }
     },
@@ -69,17 +73,19 @@ export function useJudge(id: number) {
 }
 
 /** Asks for the truths of what is kept on this device; throws while the house is out of reach. */
-export function useAskAgain(id: number) {
+export function useAskAgain(look: Look) {
+  const { id } = look
+  const session = keptAs(look)
   const tell = useTell(id)
   return async () => {
-    for (const { egg, said } of await store.judgements.where({ session: id }).toArray()) {
+    for (const { egg, said } of await store.judgements.where({ session }).toArray()) {
       try {
         tell(await send(id, egg, said))
       } catch (error) {
         // Still out of reach. What was refused was judged elsewhere meanwhile.
         if (error instanceof Problem && error.status === 0) throw error
       }
-      await store.judgements.delete([id, egg])
+      await store.judgements.delete([session, egg])
     }
   }
 }

@@ -4,7 +4,7 @@ import type { Conflict, OpenBox, QueuedPhoto, QueuedVisit } from './visit'
 
 /** What a learner said of an egg of practice, until its truth can be asked for. */
 export type KeptJudgement = {
-  session: number
+  session: string
   egg: number
   said: Schemas['JudgementRequest']
 }
@@ -14,7 +14,7 @@ class DeviceStore extends Dexie {
   photos!: Table<QueuedPhoto, number>
   conflicts!: Table<Conflict, number>
   openBoxes!: Table<OpenBox<unknown>, string>
-  judgements!: Table<KeptJudgement, [number, number]>
+  judgements!: Table<KeptJudgement, [string, number]>
 
   constructor() {
     super('sandboa')

@@ -85,7 +85,7 @@ class SignScore:
 
 
 @dataclass(frozen=True, slots=True)
-class SpellScore:
+class WeekScore:
     """A week that began at `from_s` (s): eggs judged, and the mean squared error of the chance."""
 
     from_s: float
@@ -143,13 +143,13 @@ def by_sign(answers: Iterable[Answer]) -> tuple[SignScore, ...]:
     )
 
 
-def by_week(answers: Iterable[Answer], now_s: float) -> tuple[SpellScore, ...]:
+def by_week(answers: Iterable[Answer], now_s: float) -> tuple[WeekScore, ...]:
     """Weeks back from now in which eggs were judged, the earliest first."""
     weeks: dict[int, list[float]] = defaultdict(list)
     for answer in answers:
         weeks[int((now_s - answer.at_s) // _WEEK_S)].append(error(answer) ** 2)
     return tuple(
-        SpellScore(now_s - (ago + 1) * _WEEK_S, len(of), sum(of) / len(of))
+        WeekScore(now_s - (ago + 1) * _WEEK_S, len(of), sum(of) / len(of))
         for ago, of in sorted(weeks.items(), reverse=True)
     )
 

@@ -9,7 +9,7 @@ import { ActBar } from '@/shared/ui/ActBar'
 import { Button } from '@/shared/ui/Button'
 import { Notice, Title, Waiting } from '@/shared/ui/page'
 import { PracticeMark } from '../PracticeMark'
-import { type Look, lookQuery, useAskAgain, useJudge } from '../queries'
+import { keptAs, type Look, lookQuery, useAskAgain, useJudge } from '../queries'
 import { CaseView } from './CaseView'
 import { JudgeForm } from './JudgeForm'
 import { Told } from './Told'
@@ -25,7 +25,7 @@ export function Component() {
 }
 
 function Session({ look }: { look: Look }) {
-  const waiting = useWaitingHere(look.id)
+  const waiting = useWaitingHere(look)
   const judged = new Set([...look.told.map(({ egg }) => egg), ...waiting])
   const next = look.cases.find(({ egg }) => !judged.has(egg))?.egg
   const [at, setAt] = useState(next ?? 0)
@@ -72,7 +72,7 @@ function OneEgg({
   onNext: () => void
   last: boolean
 }) {
-  const judge = useJudge(look.id)
+  const judge = useJudge(look)
   const told = look.told.find((one) => one.egg === egg.egg)
   useEffect(() => {
     window.scrollTo({ top: 0 })
@@ -112,12 +112,13 @@ function OneEgg({
 }
 
 /** Eggs of a session that were judged while the house was out of reach; asked for once it is back. */
-function useWaitingHere(id: number): number[] {
-  const kept = useLiveQuery(() => store.judgements.where({ session: id }).toArray(), [id]) ?? []
-  const askAgain = useAskAgain(id)
+function useWaitingHere(look: Look): number[] {
+  const session = keptAs(look)
+  const kept = useLiveQuery(() => store.judgements.where({ session }).toArray(), [session]) ?? []
+  const askAgain = useAskAgain(look)
   const waiting = kept.map(({ egg }) => egg)
   useQuery({
-    queryKey: ['practice', 'kept', id, waiting.join(',')],
+    queryKey: ['practice', 'kept', session, waiting.join(',')],
     enabled: waiting.length > 0,
     queryFn: () => askAgain().then(() => true),
     networkMode: 'always',

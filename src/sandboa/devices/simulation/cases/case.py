@@ -86,11 +86,6 @@ class Case:
         """Whether there never was an animal in it."""
         return self.torch.blank
 
-    @property
-    def best(self) -> Ending:
-        """The best that could become of it."""
-        return max(self.endings.values(), key=_worth)
-
     def worth(self, act: str) -> float:
         """Animals that live by that act more (positive) or fewer than by leaving it alone."""
         return _worth(self.endings[act]) - _worth(self.endings["leave"])

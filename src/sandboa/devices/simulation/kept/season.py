@@ -5,16 +5,12 @@ from typing import Final
 
 import numpy as np
 
-from sandboa.devices.simulation.boxes import saturated_g_l
 from sandboa.devices.simulation.eggs import rate_per_day
+from sandboa.devices.simulation.kept.looking import lid, look
+from sandboa.devices.simulation.kept.night import CAUSES, come_true
 from sandboa.devices.simulation.kept.plan import LONGEST_DAYS, SHELVES, Plan
-from sandboa.devices.simulation.kept.seeing import BoxSeen, CabinetSeen, EggSeen
-from sandboa.devices.simulation.kept.troubles import (
-    air_passing,
-    heat_c,
-    swings_c,
-)
-from sandboa.devices.simulation.torchlight import TorchState
+from sandboa.devices.simulation.kept.seeing import BoxSeen, CabinetSeen
+from sandboa.devices.simulation.kept.troubles import heat_c, swings_c
 
 #: What can be done. On a box: those before "mend"; on an egg of it: those of `OF_EGG`.
 DEEDS: Final = (
@@ -33,39 +29,10 @@ _OPENING_G: Final = 1.2
 #: g of water that is wiped off a lid, and that goes while a box is aired.
 _WIPED_G: Final = 10.0
 _AIRED_G: Final = 5.0
-#: l of air in a box, and l of oxygen an egg uses a day at its most.
-_FREE_L: Final = 4.5
-_USES_L_DAY: Final = 0.13
-#: Volume share of oxygen below which eggs suffer, and hazard a day for each share below it.
-_BREATHES: Final = 0.155
-_SUFFOCATES: Final = 9.0
-#: Share of its water below which a box takes water from its eggs; what they lose of theirs a day.
-_DRIES_BELOW: Final = 0.36
-_LOSES: Final = 0.045
-_REGAINS: Final = 0.07
-#: Turgor (0-1) below which an egg suffers, and hazard a day at none.
-_SUFFERS_BELOW: Final = 0.62
-_WITHERS: Final = 0.22
-#: Share of water above which a medium drips, and hazard a day of each share above it.
-_DRIPS: Final = 1.12
-_DROWNS: Final = 0.12
-#: Hazard a day from each degree of mould on a dead neighbour.
-_INFECTS: Final = 0.0011
 #: Chance that an egg is knocked when its box is opened, and when it is handled; hazard of a knock.
 _KNOCKED_OPENING: Final = 0.0012
 _KNOCKED_HANDLING: Final = 0.010
 _KNOCK: Final = 0.7
-#: °C above and below which eggs suffer, and hazard a day for each degree beyond.
-_HOT_C, _BURNS = 34.0, 0.05
-_COLD_C, _CHILLS = 26.5, 0.035
-#: Hazard of a shell that hangs over its clump without support, a day.
-_HANGS: Final = 0.008
-#: Days behind its slit after which an egg that sticks is lost, and after which any is out.
-_STUCK_DAYS: Final = 3
-_OUT_DAYS: Final = 2
-CAUSES: Final = (
-    "air", "dry", "wet", "infection", "knock", "heat", "cold", "hanging", "own", "stuck",
-)  # fmt: skip
 
 
 class Impossible(ValueError):
@@ -121,7 +88,7 @@ class KeptSeason:
         self.candled = np.zeros(n, dtype=bool)
         self.weighed: set[int] = set()
         self.oxygen = np.full(boxes, 0.209)
-        self._climate = self._of_night(0)
+        self.climate = self._of_night(0)
         # Eggs laid before the first day have grown by then.
         usual_c = np.array([plan.set_point_c])
         self.share += -plan.laid_day * float(rate_per_day(usual_c)[0])
@@ -223,13 +190,8 @@ class KeptSeason:
         """Let a day and its night go by; Impossible once the season is over."""
         if self.over:
             raise Impossible("the season is over")
-        self._climate = self._of_night(self.minutes)
-        self._develop()
-        self._dry()
-        self._breathe()
-        self._suffer()
-        self._die()
-        self._pip()
+        self.climate = self._of_night(self.minutes)
+        come_true(self)
         self.day += 1
         self.minutes = 0.0
         self.opened[:] = False
@@ -250,83 +212,6 @@ class KeptSeason:
             tuple((mean + swing).tolist()),
             float(np.clip(humidity, 0.15, 0.95)),
         )
-
-    def _temperatures(self) -> np.ndarray:
-        """Of each box, °C; (boxes,)."""
-        return np.array([self._climate.mean_c[box.shelf] for box in self.plan.boxes])
-
-    def _develop(self) -> None:
-        rate = rate_per_day(self._temperatures()[self.plan.box_of])
-        growing = self.alive & np.isinf(self.pipped_day)
-        self.share += np.where(growing, rate / self.plan.pips_at, 0.0)
-
-    def _dry(self) -> None:
-        plan = self.plan
-        passes = air_passing(plan, self.day, self.closings, self.holes)
-        want = np.maximum(0.985 - self._climate.humidity, 0.0) * saturated_g_l(self._temperatures())
-        surface = np.minimum(1.0, self.water_g / (0.22 * self.full_g))
-        self.water_g = np.maximum(self.water_g - passes * want * surface, 0.0)
-        for trouble in plan.troubles:
-            if trouble.kind == "soaked" and trouble.box is not None and trouble.start == self.day:
-                self.water_g[trouble.box] += 0.45 * trouble.strength * self.full_g[trouble.box]
-        left = (self.water_g / self.full_g)[plan.box_of]
-        dry = np.clip((_DRIES_BELOW - left) / _DRIES_BELOW, 0.0, 1.0)
-        own = ~self.isolated
-        losing = _LOSES * dry * np.where(plan.thin, 1.8, 1.0) * own
-        gaining = _REGAINS * (left > 0.5) * self.alive
-        self.turgor = np.clip(self.turgor - losing + gaining, 0.0, 1.0)
-
-    def _breathe(self) -> None:
-        plan = self.plan
-        passes = air_passing(plan, self.day, self.closings, self.holes, of_water=False)
-        living = self.alive & np.isinf(self.out_day) & ~self.isolated
-        use = np.bincount(
-            plan.box_of, _USES_L_DAY * np.clip(self.share, 0.0, 1.0) ** 2.5 * living,
-            len(plan.boxes),
-        )  # fmt: skip
-        settled = 0.209 - use / passes
-        days = _FREE_L / passes
-        # The mean of the day on its way from where it was to where it settles.
-        on_way = days * (1.0 - np.exp(-1.0 / days))
-        mean = settled + (self.oxygen - settled) * on_way
-        self.oxygen = settled + (self.oxygen - settled) * np.exp(-1.0 / days)
-        lacking = np.clip(_BREATHES - mean, 0.0, None)[plan.box_of] * ~self.isolated
-        self.hazard[:, CAUSES.index("air")] += _SUFFOCATES * lacking
-
-    def _suffer(self) -> None:
-        plan, left = self.plan, (self.water_g / self.full_g)[self.plan.box_of]
-        warm = self._temperatures()[plan.box_of]
-        add = self._add
-        thirst = np.clip(_SUFFERS_BELOW - self.turgor, 0.0, None) / _SUFFERS_BELOW
-        add("dry", _WITHERS * thirst)
-        add("wet", _DROWNS * np.clip(left - _DRIPS, 0.0, None) * ~self.isolated)
-        add("heat", _BURNS * np.clip(warm - _HOT_C, 0.0, None))
-        add("cold", _CHILLS * np.clip(_COLD_C - warm, 0.0, None))
-        mould = self.mould() * ~self.removed * ~self.isolated
-        around = np.bincount(plan.box_of, mould, len(plan.boxes))[plan.box_of] - mould
-        add("infection", _INFECTS * around * ~self.isolated)
-        add("hanging", _HANGS * (self.hangs & ~self.supported))
-
-    def _add(self, cause: str, hazard: np.ndarray) -> None:
-        at_risk = self.alive & np.isinf(self.out_day)
-        self.hazard[:, CAUSES.index(cause)] += hazard * at_risk
-
-    def _die(self) -> None:
-        living = self.alive & np.isinf(self.out_day)
-        of_own = living & (self.share >= self.plan.own_death)
-        self.hazard[of_own, CAUSES.index("own")] = np.inf
-        sticks = self.plan.sticks & ~self.helped & (self.day - self.pipped_day >= _STUCK_DAYS)
-        self.hazard[living & sticks, CAUSES.index("stuck")] = np.inf
-        dies = living & (self.hazard.sum(axis=1) > self.plan.hardy)
-        self.died_day[dies] = self.day
-        self.died_share[dies] = self.share[dies]
-
-    def _pip(self) -> None:
-        ready = self.alive & (self.share >= 1.0) & np.isinf(self.pipped_day)
-        self.pipped_day[ready] = self.day
-        free = ~self.plan.sticks | self.helped
-        out = self.alive & free & (self.day - self.pipped_day >= _OUT_DAYS)
-        self.out_day[out & np.isinf(self.out_day)] = self.day
 
     @property
     def hangs(self) -> np.ndarray:
@@ -356,78 +241,15 @@ class KeptSeason:
 
     def cabinet(self) -> CabinetSeen:
         """The cabinet's thermometers, as anybody reads them without opening it."""
-        return self._climate
+        return self.climate
 
     def lid(self, box: int) -> str:
         """Water under a lid, as it is seen through it."""
-        left = self.water_g[box] / self.full_g[box]
-        own = (self.plan.box_of == box) & self.alive & np.isinf(self.out_day)
-        late = bool(own.any()) and float(np.median(self.share[own])) > 0.91
-        if left > _DRIPS or late:
-            return "half" if self.wiped[box] else "raining"
-        if left < 0.25:
-            return "none"
-        return "edges" if left < 0.9 else "half" if self.oxygen[box] < 0.19 else "edges"
+        return lid(self, box)
 
     def look(self, box: int) -> BoxSeen | None:
         """What is seen of an opened box now; None of one that is shut."""
-        if not self.opened[box]:
-            return None
-        left = self.water_g[box] / self.full_g[box]
-        plan, mould, grades, since = self.plan, self.mould(), self.grades(), self.since_death()
-        own = np.flatnonzero(plan.box_of == box)
-        here = own[~self.removed[own] & ~self.isolated[own]]
-        foul = int(mould[here].max(initial=0))
-        mass_g = None
-        if box in self.weighed:
-            gone = self.removed[own] | self.isolated[own]
-            mass_g = plan.boxes[box].dry_g + float(self.water_g[box]) + 82.0 * float((~gone).sum())
-        return BoxSeen(
-            day=self.day,
-            lid=self.lid(box),
-            feels=_feel(left),
-            smell=("none", "off", "off", "foul")[foul],
-            mass_g=mass_g,
-            eggs=tuple(
-                self._egg_seen(int(at), int(mould[at]), int(grades[at]), float(since[at]))
-                for at in own
-            ),
-        )
-
-    def _egg_seen(self, at: int, mould: int, grade: int, since: float) -> EggSeen:
-        pipped = self.pipped_day[at]
-        return EggSeen(
-            number=int(self.plan.number[at]),
-            grade=grade,
-            mould=("none", "spot", "patch", "furry")[mould],
-            wet="weeping" if 10.0 < since < 16.0 and self.plan.hardy[at] > 0.9 else "dry",
-            colour="yellowing" if self.plan.blank[at] else "white",
-            feel="mushy" if since > 5.0 else "firm",
-            pipped_hours=24.0 * float(self.day - pipped) if np.isfinite(pipped) else None,
-            out=bool(np.isfinite(self.out_day[at])),
-            removed=bool(self.removed[at]),
-            isolated=bool(self.isolated[at]),
-            hangs=bool(self.hangs[at] and not self.supported[at] and not self.isolated[at]),
-            torch=self._torch(at, grade, since) if self.candled[at] else None,
-        )
-
-    def _torch(self, at: int, grade: int, since: float) -> TorchState:
-        plan = self.plan
-        seed = plan.seed * 100 + at
-        if plan.blank[at]:
-            return TorchState(seed, 0.0, 0.0, 0.0, blank=True)
-        share = float(min(self.share[at], 1.0))
-        hidden = float(np.clip((share - 0.62) / 0.38, 0.0, 1.0)) * 0.75
-        return TorchState(
-            seed=seed,
-            share=share,
-            vessels=0.5 ** (since / 2.2) * (1.0 - hidden),
-            reach=float(np.clip(0.18 + 1.9 * share, 0.0, 1.0)),
-            body=float(np.clip((share - 0.3) / 0.64, 0.0, 1.0)) * 0.85,
-            clouds=float(np.clip(since / 7.0, 0.0, 1.0)),
-            moves=since == 0.0 and share > 0.35 and (at + self.day) % 2 == 0,
-            sunk=0.25 * grade,
-        )
+        return look(self, box)
 
     def left(self) -> Left:
         """What became of the eggs so far."""
@@ -441,11 +263,3 @@ class KeptSeason:
         if np.isinf(self.died_day[at]):
             return "removed"
         return CAUSES[int(np.argmax(self.hazard[at]))]
-
-
-def _feel(left: float) -> str:
-    if left > _DRIPS:
-        return "drips"
-    if left < 0.14:
-        return "dry"
-    return "barely damp" if left < 0.42 else "clumps"
