@@ -1,15 +1,19 @@
 """What is seen of a kept season's boxes: through a lid, and opened."""
 
-from typing import TYPE_CHECKING
+from dataclasses import replace
+from typing import TYPE_CHECKING, Final
 
 import numpy as np
 
 from sandboa.devices.simulation.kept.night import DRIPS
 from sandboa.devices.simulation.kept.seeing import BoxSeen, EggSeen
-from sandboa.devices.simulation.torchlight import TorchState
+from sandboa.devices.simulation.torchlight import TorchState, inside_of
 
 if TYPE_CHECKING:
     from sandboa.devices.simulation.kept.season import KeptSeason
+
+#: Days of a term, as days since a death are told in shares of it.
+_TERM_DAYS: Final = 60.0
 
 
 def lid(season: "KeptSeason", box: int) -> str:
@@ -68,23 +72,13 @@ def _egg_seen(season: "KeptSeason", at: int, mould: int, grade: int, since: floa
     )
 
 
-def _torch(season: "KeptSeason", at: int, grade: int, since: float) -> TorchState:
-    plan = season.plan
-    seed = plan.seed * 100 + at
-    if plan.blank[at]:
+def _torch(season: "KeptSeason", at: int, grade: int, since_days: float) -> TorchState:
+    seed = season.plan.seed * 100 + at
+    if season.plan.blank[at]:
         return TorchState(seed, 0.0, 0.0, 0.0, blank=True)
-    share = float(min(season.share[at], 1.0))
-    hidden = float(np.clip((share - 0.62) / 0.38, 0.0, 1.0)) * 0.75
-    return TorchState(
-        seed=seed,
-        share=share,
-        vessels=0.5 ** (since / 2.2) * (1.0 - hidden),
-        reach=float(np.clip(0.18 + 1.9 * share, 0.0, 1.0)),
-        body=float(np.clip((share - 0.3) / 0.64, 0.0, 1.0)) * 0.85,
-        clouds=float(np.clip(since / 7.0, 0.0, 1.0)),
-        moves=since == 0.0 and share > 0.35 and (at + season.day) % 2 == 0,
-        sunk=0.25 * grade,
-    )
+    stirs = (at + season.day) % 2 == 0
+    grown = float(min(season.share[at], 1.0))
+    return replace(inside_of(seed, grown, since_days / _TERM_DAYS, stirs=stirs), sunk=0.25 * grade)
 
 
 def _feel(left: float) -> str:

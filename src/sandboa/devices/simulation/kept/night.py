@@ -11,6 +11,8 @@ from sandboa.devices.simulation.kept.troubles import air_passing
 if TYPE_CHECKING:
     from sandboa.devices.simulation.kept.season import KeptSeason
 
+#: Oxygen in fresh air, volume share.
+FRESH: Final = 0.209
 #: l of air in a box, and l of oxygen an egg uses a day at its most.
 _FREE_L: Final = 4.5
 _USES_L_DAY: Final = 0.13
@@ -84,7 +86,7 @@ def _breathe(season: "KeptSeason") -> None:
         plan.box_of, _USES_L_DAY * np.clip(season.share, 0.0, 1.0) ** 2.5 * living,
         len(plan.boxes),
     )  # fmt: skip
-    settled = 0.209 - use / passes
+    settled = FRESH - use / passes
     days = _FREE_L / passes
     # The mean of the day on its way from where it was to where it settles.
     on_way = days * (1.0 - np.exp(-1.0 / days))

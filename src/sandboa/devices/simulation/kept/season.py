@@ -7,7 +7,7 @@ import numpy as np
 
 from sandboa.devices.simulation.eggs import rate_per_day
 from sandboa.devices.simulation.kept.looking import lid, look
-from sandboa.devices.simulation.kept.night import CAUSES, come_true
+from sandboa.devices.simulation.kept.night import CAUSES, FRESH, come_true
 from sandboa.devices.simulation.kept.plan import LONGEST_DAYS, SHELVES, Plan
 from sandboa.devices.simulation.kept.seeing import BoxSeen, CabinetSeen
 from sandboa.devices.simulation.kept.troubles import heat_c, swings_c
@@ -87,7 +87,7 @@ class KeptSeason:
         self.helped = np.zeros(n, dtype=bool)
         self.candled = np.zeros(n, dtype=bool)
         self.weighed: set[int] = set()
-        self.oxygen = np.full(boxes, 0.209)
+        self.oxygen = np.full(boxes, FRESH)
         self.climate = self._of_night(0)
         # Eggs laid before the first day have grown by then.
         usual_c = np.array([plan.set_point_c])
@@ -141,7 +141,7 @@ class KeptSeason:
                 self._lose(box, _OPENING_G)
                 self._jolt(self.plan.box_of == box, _KNOCKED_OPENING)
             self.opened[box] = True
-            self.oxygen[box] = 0.209
+            self.oxygen[box] = FRESH
         elif what == "weigh":
             self.weighed.add(box)
         elif what == "pour":

@@ -1,6 +1,6 @@
 """What is true inside an egg, as far as a torch can show it."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
@@ -79,22 +79,36 @@ def state_of(
     random = np.random.default_rng([seed, 17])
     stirs, gathers = random.random() < 0.5, random.random() < _RINGS
     grown = share if fate.died is None else min(share, fate.died)
+    inside = inside_of(seed, grown, share - grown, stirs=stirs, disc=disc)
+    if fate.weak_from_start and share < 0.3:
+        inside = replace(inside, vessels=0.4 * inside.vessels)
     since = share - grown
-    faded = 0.5 ** (since / _FADES_BY_HALF)
-    strength = 0.4 if fate.weak_from_start and share < 0.3 else 1.0
-    hidden = np.clip((grown - _HIDES_FROM) / (1.0 - _HIDES_FROM), 0.0, 1.0) * 0.75
     early = fate.died is not None and fate.died < _EARLY
+    if early and gathers and since < _RING_WITHIN:
+        inside = replace(inside, ring=float(np.clip(since / 0.02, 0.0, 1.0)))
+    return replace(inside, sunk=0.25 * sum(share >= from_ for from_ in fate.dents))
+
+
+def inside_of(
+    seed: int,
+    grown: float,
+    since: float,
+    *,
+    stirs: bool = False,
+    disc: tuple[float, float] = (0.0, 0.45),
+) -> TorchState:
+    """The inside of an egg that grew to a share (0-1.2) and died `since` (share of a term) ago.
+
+    `since` is 0 for one that lives; `stirs`: whether it would move now, old enough for that.
+    """
+    hidden = np.clip((grown - _HIDES_FROM) / (1.0 - _HIDES_FROM), 0.0, 1.0) * 0.75
     return TorchState(
         seed=seed,
         share=grown,
-        vessels=float(strength * faded * (1.0 - hidden)),
+        vessels=float(0.5 ** (since / _FADES_BY_HALF) * (1.0 - hidden)),
         reach=float(np.clip(0.18 + 1.9 * grown, 0.0, 1.0)),
         disc=disc,
         body=float(np.clip((grown - _BODY_FROM) / (_BODY_FULL - _BODY_FROM), 0.0, 1.0)) * 0.85,
         clouds=float(np.clip(since / 0.12, 0.0, 1.0)),
-        ring=float(np.clip(since / 0.02, 0.0, 1.0))
-        * float(early and gathers)
-        * float(since < _RING_WITHIN),
-        moves=fate.died is None and share > _MOVES_FROM and stirs,
-        sunk=0.25 * sum(share >= from_ for from_ in fate.dents),
+        moves=since == 0.0 and grown > _MOVES_FROM and stirs,
     )
