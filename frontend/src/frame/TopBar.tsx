@@ -20,6 +20,7 @@ type Props = {
 
 /** The bar at the top: the places where they fit, what waits, who it is, and four switches. */
 export function TopBar({ waiting, name, onKeys, onFind }: Props) {
+  const brief = waiting > 0 || name ? 'none' : 'inline'
   return (
     <chakra.header
       display="flex"
@@ -36,7 +37,7 @@ export function TopBar({ waiting, name, onKeys, onFind }: Props) {
           <EggDrawing egg={{ number: 2, grade: 0, topMark: 'top' }} size={34} decorative />
           <Span
             // What waits, and who it is, is read before the name of the house's program.
-            display={{ base: waiting > 0 || name ? 'none' : 'inline', md: 'inline' }}
+            display={{ base: brief, md: 'inline', xl: brief, '2xl': 'inline' }}
             css={{ [TIGHT]: { display: 'none' } }}
           >
             Sandboa
