@@ -118,3 +118,25 @@ def test_a_loaded_session_is_judged_on_without_the_house(desk: Page, own_demo: s
     signs = desk.get_by_role("region", name="What the signs were worth")
     expect(signs).to_be_visible(timeout=20_000)
     expect(desk.get_by_text(re.compile(r"^You said 60\s%"))).to_be_visible()
+
+
+def test_practice_that_cannot_be_read_is_deleted_by_whose_it_is(desk: Page, own_demo: str) -> None:
+    begin(desk, own_demo, "Mixed", 3)
+    refused = {"status": 409, "title": "Contradicts", "detail": "Your practice cannot be read."}
+    desk.route(
+        "**/api/practice",
+        lambda route: (
+            route.fulfill(status=409, content_type="application/problem+json", json=refused)
+            if route.request.method == "GET"
+            else route.continue_()
+        ),
+    )
+    open_place(desk, f"{own_demo}/practice")
+    expect(desk.get_by_role("alert")).to_contain_text("cannot be read")
+    desk.get_by_role("button", name="Delete my practice").click()
+    with desk.expect_response(lambda told: told.request.method == "DELETE") as deleted:
+        desk.get_by_role("button", name="Delete all of my practice").click()
+    assert deleted.value.status == 204
+    desk.unroute("**/api/practice")
+    open_place(desk, f"{own_demo}/practice")
+    expect(desk.get_by_role("heading", name="Begun")).to_have_count(0)

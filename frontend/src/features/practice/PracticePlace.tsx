@@ -2,6 +2,7 @@ import { Box, chakra, Flex, Input, Span, Stack, Text } from '@chakra-ui/react'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import { Problem } from '@/shared/api/client'
 import { under } from '@/shared/api/under'
 import { counted } from '@/shared/counted'
 import { day } from '@/shared/dates'
@@ -21,7 +22,16 @@ export function Component() {
   const [seed, setSeed] = useState('')
   const navigate = useNavigate()
   const begin = useBegin(({ id }) => navigate(`/practice/looks/${id}`))
-  if (!practice.data) return <Waiting problem={practice.error?.message} />
+  if (!practice.data) {
+    const problem = practice.error
+    return (
+      <>
+        <Waiting problem={problem?.message} />
+        {/* A file that cannot be read is the learner's to delete, and nothing of the house. */}
+        {problem instanceof Problem && problem.status === 409 && <Forget />}
+      </>
+    )
+  }
   const { decks, sessions, seasons, judged } = practice.data
   const start = (deck: string) => begin.mutate({ deck, eggs: EGGS, seed: seed.trim() || null })
   return (
@@ -119,8 +129,6 @@ function stateOf(due: number, unseen: number, kinds: number): string {
 
 /** What a learner did is the learner's: taken along, or forgotten. */
 function Yours({ judged }: { judged: number }) {
-  const [asked, setAsked] = useState(false)
-  const forget = useForget(() => setAsked(false))
   return (
     <section aria-labelledby="yours">
       <Heading id="yours">What is kept</Heading>
@@ -131,27 +139,37 @@ function Yours({ judged }: { judged: number }) {
         <Button asChild size="small">
           <a href={under('/api/practice/export')}>Export</a>
         </Button>
-        {asked ? (
-          <>
-            <Button
-              type="button"
-              size="small"
-              disabled={forget.isPending}
-              onClick={() => forget.mutate()}
-            >
-              Delete all of my practice
-            </Button>
-            <Button type="button" size="small" variant="bare" onClick={() => setAsked(false)}>
-              Keep it
-            </Button>
-            <Span color="soft">This cannot be undone.</Span>
-          </>
-        ) : (
-          <Button type="button" size="small" variant="bare" onClick={() => setAsked(true)}>
-            Delete my practice
-          </Button>
-        )}
+        <Forget />
       </Flex>
     </section>
+  )
+}
+
+/** Deletes what a person practised, once it was said twice: it cannot be undone. */
+function Forget() {
+  const [asked, setAsked] = useState(false)
+  const forget = useForget(() => setAsked(false))
+  if (!asked) {
+    return (
+      <Button type="button" size="small" variant="bare" onClick={() => setAsked(true)}>
+        Delete my practice
+      </Button>
+    )
+  }
+  return (
+    <>
+      <Button
+        type="button"
+        size="small"
+        disabled={forget.isPending}
+        onClick={() => forget.mutate()}
+      >
+        Delete all of my practice
+      </Button>
+      <Button type="button" size="small" variant="bare" onClick={() => setAsked(false)}>
+        Keep it
+      </Button>
+      <Span color="soft">This cannot be undone.</Span>
+    </>
   )
 }
