@@ -124,8 +124,12 @@ def test_a_dead_egg_moulds_and_takes_its_neighbours_unless_it_is_isolated() -> N
 def test_a_door_costs_warmth_water_and_now_and_then_an_egg() -> None:
     shut, opened = KeptSeason(quiet()), KeptSeason(quiet())
     opened.do(Deed("open", 0))
-    for season in (shut, opened):
+    mended = KeptSeason(quiet())
+    mended.do(Deed("mend"))
+    for season in (shut, opened, mended):
         season.pass_night()
+    # Who sees to the cabinet for nothing opens its door for nothing.
+    assert mended.cabinet().mean_c[0] < shut.cabinet().mean_c[0]
     assert opened.water_g[0] < shut.water_g[0]
     assert opened.cabinet().mean_c[0] < shut.cabinet().mean_c[0]
     assert (opened.share < shut.share).all()
@@ -174,7 +178,7 @@ def test_an_egg_that_is_out_or_none_and_water_that_nobody_pours_are_refused() ->
     with pytest.raises(Impossible, match="out"):
         season.do(Deed("candle", 0, 1))
     with pytest.raises(Impossible, match="no such egg"):
-        season.do(Deed("candle", 0, 99))
+        season.do(Deed("candle", 0, 10**30))
     for water_g in (0.0, -5.0, 5_000.0, float("nan")):
         with pytest.raises(Impossible, match="nobody pours"):
             season.do(Deed("pour", 0, water_g=water_g))

@@ -10,7 +10,7 @@ from sandboa.core.errors import NotPlausible
 from sandboa.devices.simulation.kept import Deed, KeptSeason, plan_of
 from sandboa.devices.simulation.kept.night import CAUSES
 from sandboa.practice.errors import Refused
-from sandboa.practice.files import Practice, practice_of
+from sandboa.practice.files import Practice, delete_all, practice_of
 from sandboa.practice.seasons import sessions as seasons
 from sandboa.practice.seasons.players import (
     FollowsSandboa,
@@ -166,3 +166,18 @@ def test_a_season_at_hand_goes_on_as_one_that_is_lived_through_again(practice: P
         assert mine.tolist() == other.tolist()
     assert session.now.seen == anew.seen
     assert session.now.season.minutes == anew.season.minutes
+
+
+def test_a_season_begun_after_all_was_deleted_is_its_own(tmp_path: Path) -> None:
+    house = tmp_path / "house.sqlite3"
+    with practice_of(house, None) as practice:
+        before = seasons.begin(practice, NOW_S, seed="1")
+        seasons.pass_days(practice, before.id, before.revision, 7)
+    delete_all(house, None)
+    with practice_of(house, None) as practice:
+        anew = seasons.begin(practice, NOW_S + 60, seed="2")
+        later = seasons.pass_days(practice, anew.id, anew.revision, 1)
+        # The same number at the same revision as the one before, and another season.
+        assert (anew.id, later.revision) == (before.id, 1)
+        again = seasons.season_session(practice, anew.id)
+        assert (again.seed, again.now.season.plan.seed, again.now.season.day) == (2, 2, 1)

@@ -26,6 +26,7 @@ def test_a_session_is_judged_egg_by_egg_and_its_progress_is_told(http: TestClien
     for egg in range(1, 11):
         told = judged(http, look, egg, chance_percent=90).json()
         assert told["truth"]
+        assert told["mistaken"] is not told["alive"]
         assert told["came"]
         assert told["opinion"]["advice"]
     whole = http.get(f"/api/practice/looks/{look['id']}").json()

@@ -29,7 +29,7 @@ MOST_SESSIONS: Final = 500
 
 @contextmanager
 def practice_of(house: Path, person: int | None) -> Iterator[PracticeStore]:
-    """A person's practice; Refused where a newer Sandboa wrote it."""
+    """A person's practice; Refused where a newer Sandboa wrote it, or it cannot be read."""
     try:
         with opened(practice_file(house, person)) as store:
             yield store
@@ -60,7 +60,7 @@ def require_session(store: PracticeStore, id: int, kind: str) -> StoredSession:
 
 def require_room(store: PracticeStore) -> None:
     """Refused where a person has as many sessions as are kept."""
-    if len(store.sessions()) >= MOST_SESSIONS:
+    if store.count() >= MOST_SESSIONS:
         raise Refused(
             f"{MOST_SESSIONS} sessions are kept. Delete some of yours, then begin another."
         )

@@ -64,9 +64,8 @@ def forget(path: Path) -> None:
 class PracticeStore:
     """An open file. Every method is one transaction."""
 
-    def __init__(self, database: SqliteDatabase, made: int) -> None:
-        #: Which file it is: one that was deleted and made anew is another.
-        self.name = f"{database.database} {made}"
+    def __init__(self, database: SqliteDatabase, path: Path) -> None:
+        self.path = path
         # peewee's tables take their columns from a list: no type knows them.
         self._database: Any = database
         bound: list[Any] = [
@@ -82,6 +81,10 @@ class PracticeStore:
     def sessions(self) -> list[StoredSession]:
         """Every session, the newest first."""
         return [_session(row) for row in self._sessions.select().order_by(self._sessions.id.desc())]
+
+    def count(self) -> int:
+        """How many sessions there are."""
+        return int(self._sessions.select().count())
 
     def session(self, id: int) -> StoredSession | None:
         """The session of that id; None without one."""
@@ -154,7 +157,7 @@ def opened(path: Path) -> Iterator[PracticeStore]:
             raise
         except DatabaseError as error:
             raise PracticeDamaged(f"{path.name} cannot be read") from error
-        yield PracticeStore(database, path.stat().st_ino)
+        yield PracticeStore(database, path)
     finally:
         database.close()
 

@@ -9742,6 +9742,8 @@ export interface components {
             judged: components["schemas"]["JudgedResponse"];
             /** Alive */
             alive: boolean;
+            /** Mistaken */
+            mistaken: boolean;
             /** Usual */
             usual: boolean;
             /** Truth */

@@ -10,6 +10,7 @@ from sandboa.core.practice.scores import (
     by_week,
     calibration,
     error,
+    mistaken,
     tally,
 )
 
@@ -23,5 +24,6 @@ __all__ = [
     "by_week",
     "calibration",
     "error",
+    "mistaken",
     "tally",
 ]

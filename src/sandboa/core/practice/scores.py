@@ -46,12 +46,12 @@ class Answer:
     @property
     def false_alarm(self) -> bool:
         """Whether it lived, and was taken for dead."""
-        return self.alive and self.chance < _EVEN
+        return self.alive and mistaken(self.chance, self.alive)
 
     @property
     def missed(self) -> bool:
         """Whether it was dead, and taken for alive."""
-        return not self.alive and self.chance >= _EVEN
+        return not self.alive and mistaken(self.chance, self.alive)
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,6 +91,11 @@ class WeekScore:
     from_s: float
     eggs: int
     brier: float
+
+
+def mistaken(chance: float, alive: bool) -> bool:
+    """Whether an egg was taken for dead that lives, or for alive that does not."""
+    return (chance >= _EVEN) is not alive
 
 
 def error(answer: Answer) -> float:

@@ -38,7 +38,7 @@ def chosen(
 ) -> list[str]:
     """`many` kinds in the order they come: what is due, what is new, then any, shuffled together.
 
-    No kind comes oftener than another twice, but for want of others.
+    Every kind comes once before any comes again.
     """
     waiting = due(reviews, kinds, now_s)
     new = [kind for kind in kinds if kind not in reviews]

@@ -12,7 +12,6 @@ from sandboa.core.dimples.advice import advice as dent_advice
 from sandboa.core.hatching.advice import AdviceKind, EggAtHatch, advise
 from sandboa.core.messages import Mass, Message, Temperature, Words
 from sandboa.core.standing import (
-    SIGNS,
     EggStanding,
     Observation,
     SignKind,
@@ -26,11 +25,11 @@ from sandboa.core.water.rain import rain_advice
 from sandboa.core.water.rules import DEFAULT_WATER
 from sandboa.core.water.signs import WaterSign, speaks_for
 from sandboa.devices.simulation.cases import Case
+from sandboa.devices.simulation.torchlight import lies_aside, shows_body
+from sandboa.practice.signs import of_shell, of_torch
 
 #: Days a box stood shut before a case is looked at (assumption: a weekly visit).
 SHUT_DAYS: Final = 7.0
-#: How low a disc lies, in half heights of the egg, to be called at the side.
-_ASIDE_BELOW: Final = 0.15
 
 
 @dataclass(frozen=True, slots=True)
@@ -91,7 +90,7 @@ def opinion(case: Case) -> Opinion:
     settles = what_settles(judged, seen, situation, case.share)
     if settles is not None and case.pipped_hours is None:
         told.append(Advice("candle", settles.text))
-    if _aside(case):
+    if lies_aside(case.torch):
         turn = turn_advice(Disc.SIDE, 0.0, now_s)
         told.append(Advice("leave", turn.text if turn else ""))
     told.append(Advice("leave", "Nothing speaks for opening the box again today."))
@@ -101,24 +100,12 @@ def opinion(case: Case) -> Opinion:
 def observations(case: Case) -> Iterator[Observation]:
     """Every sign of a case, as a keeper would have recorded it."""
     for day, seen in (*case.earlier, (case.day, case.glance)):
-        share = day / case.term_days
-        signs = [
-            ("mould", seen.mould),
-            ("smell", seen.smell),
-            ("wet", seen.wet),
-            ("colour", seen.colour),
-            ("feel", seen.feel),
-        ]
-        if not any(SIGNS[SignKind(kind), value].weight < 0 for kind, value in signs):
-            signs.append(("shell", "clean"))
-        if seen.vessels is not None:
-            signs.append(("vessels", seen.vessels))
-        if seen.movement:
-            signs.append(("movement", "seen"))
-        if day == case.day and case.torch.body > 0.3 and case.torch.clouds < 0.5:
-            signs.append(("body", "dark"))
-        for kind, value in signs:
-            yield Observation(day * SECONDS_PER_DAY, SignKind(kind), value, share)
+        at_s, share = day * SECONDS_PER_DAY, day / case.term_days
+        yield from of_shell(seen, at_s, share, smell=seen.smell)
+        yield from of_torch(seen.vessels, seen.movement, at_s, share)
+    if shows_body(case.torch):
+        now_s = case.day * SECONDS_PER_DAY
+        yield Observation(now_s, SignKind.BODY, "dark", case.share)
 
 
 def _says_dry(case: Case) -> bool:
@@ -173,7 +160,3 @@ def _of_pip(case: Case, now_s: float) -> Iterator[Advice]:
     )  # fmt: skip
     helps = own.kind in (AdviceKind.WIDEN, AdviceKind.WINDOW)
     yield Advice("help" if helps else "leave", f"{own.text} {own.reason}".strip())
-
-
-def _aside(case: Case) -> bool:
-    return not case.blank and case.torch.disc[1] < _ASIDE_BELOW

@@ -3,6 +3,7 @@ again for each thing more that is done.
 """
 
 from collections import OrderedDict
+from pathlib import Path
 from threading import Lock
 from typing import Final
 
@@ -11,8 +12,8 @@ from sandboa.practice.seasons.replay import Replayed
 #: Seasons kept at hand: more than people keep at once in one house (assumption).
 _MOST: Final = 12
 
-#: Whose file, which session, at which revision.
-Key = tuple[str, int, int]
+#: Whose file, which session by number and when it began (s), at which revision.
+Key = tuple[Path, int, float, int]
 
 
 class SeasonsAtHand:

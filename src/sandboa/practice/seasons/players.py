@@ -15,9 +15,7 @@ from sandboa.core.dimples import EggTurgor, Scope, judge_box
 from sandboa.core.errors import NotPlausible
 from sandboa.core.hatching.advice import AdviceKind, EggAtHatch, advise
 from sandboa.core.standing import (
-    SIGNS,
     Observation,
-    SignKind,
     Situation,
     Standing,
     judge_standing,
@@ -31,6 +29,7 @@ from sandboa.core.water.top_up import top_up
 from sandboa.devices.simulation.kept import BoxSeen, Deed, KeptSeason
 from sandboa.devices.simulation.torchlight import readable
 from sandboa.practice.seasons.set_up import set_up_g
+from sandboa.practice.signs import of_shell, of_torch
 
 Player = Callable[[KeptSeason], None]
 
@@ -207,12 +206,7 @@ class FollowsSandboa:
             if egg.hangs:
                 season.do(Deed("support", box, egg.number))
             looks = self._seen.setdefault((box, egg.number), [])
-            signs = [
-                ("mould", egg.mould), ("wet", egg.wet), ("colour", egg.colour), ("feel", egg.feel),
-            ]  # fmt: skip
-            if not any(SIGNS[SignKind(kind), value].weight < 0 for kind, value in signs):
-                signs.append(("shell", "clean"))
-            looks += [Observation(now_s, SignKind(k), v, share) for k, v in signs]
+            looks += of_shell(egg, now_s, share)
             dents = judged.by_egg[str(egg.number)]
             own = dents.excess if dents.scope is Scope.EGG else 0
             laid_s = self._laid[box] * SECONDS_PER_DAY
@@ -223,9 +217,7 @@ class FollowsSandboa:
                 season.do(Deed("candle", box, egg.number))
                 torch = next(e.torch for e in _look(season, box).eggs if e.number == egg.number)
                 assert torch is not None, "it was candled"
-                looks.append(Observation(now_s, SignKind.VESSELS, readable(torch), share))
-                if torch.moves:
-                    looks.append(Observation(now_s, SignKind.MOVEMENT, "seen", share))
+                looks += of_torch(readable(torch), torch.moves, now_s, share)
                 standing = judge_standing(looks, situation)
             certain = standing.standing is Standing.PROBABLY_LOST and egg.mould != "none"
             if certain:

@@ -87,7 +87,7 @@ def season_session(practice: Practice, id: int) -> SeasonSession:
     stored = require_session(practice, id, KIND)
     session = _session(practice, stored)
     # Nobody does anything to it: it is as good for the next who asks.
-    _at_hand.put(_key(practice, stored.id, stored.revision), session.now)
+    _at_hand.put(_key(practice, stored, stored.revision), session.now)
     return session
 
 
@@ -181,7 +181,7 @@ def _stored(
 ) -> SeasonSession:
     if not practice.change(stored.id, stored.revision, body):
         raise Refused("This season went on in another page. Nothing was changed: look at it anew.")
-    _at_hand.put(_key(practice, stored.id, stored.revision + 1), session.now)
+    _at_hand.put(_key(practice, stored, stored.revision + 1), session.now)
     return SeasonSession(
         session.id, session.seed, session.difficulty, session.school,
         stored.revision + 1, session.now,
@@ -190,7 +190,7 @@ def _stored(
 
 def _session(practice: Practice, stored: StoredSession) -> SeasonSession:
     body = stored.body
-    now = _at_hand.take(_key(practice, stored.id, stored.revision))
+    now = _at_hand.take(_key(practice, stored, stored.revision))
     if now is None:
         now = replay(_plan(body), _done(body), body["day"])
     return SeasonSession(
@@ -198,8 +198,9 @@ def _session(practice: Practice, stored: StoredSession) -> SeasonSession:
     )
 
 
-def _key(practice: Practice, id: int, revision: int) -> Key:
-    return practice.name, id, revision
+def _key(practice: Practice, stored: StoredSession, revision: int) -> Key:
+    # When it began too: numbers come again once a practice was deleted.
+    return practice.path, stored.id, stored.began_s, revision
 
 
 def _plan(body: dict[str, Any]) -> Plan:

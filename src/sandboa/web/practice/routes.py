@@ -5,7 +5,8 @@ from typing import Annotated, Any
 from fastapi import APIRouter, Path, Query
 from starlette.responses import JSONResponse, Response
 
-from sandboa.core.practice import Answer, by_sign, by_week, calibration, tally
+from sandboa.core.practice import Answer, by_sign, by_week, calibration, mistaken, tally
+from sandboa.core.practice.scores import require_chance
 from sandboa.devices.simulation.cases import ACTS, DECKS, Case
 from sandboa.devices.simulation.torchlight import sprite
 from sandboa.practice.files import delete_all, exported
@@ -192,6 +193,7 @@ def _told(egg: int, told: looks.Told) -> ToldResponse:
         egg=egg,
         judged=JudgedResponse.model_validate(told.judgement),
         alive=case.alive,
+        mistaken=mistaken(require_chance(told.judgement.chance_percent), case.alive),
         usual=case.usual,
         truth=truth(case),
         came=what_came(case, told.judgement.act),

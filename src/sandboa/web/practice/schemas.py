@@ -158,6 +158,7 @@ class ToldResponse(BaseModel):
     egg: int
     judged: JudgedResponse
     alive: bool
+    mistaken: bool
     usual: bool
     truth: Sentence
     came: Sentence

@@ -1,5 +1,6 @@
 import { chakra, Flex, Grid, Span, Stack, Text } from '@chakra-ui/react'
 import { EggDrawing } from '@/eggs/EggDrawing'
+import { Facts } from '@/shared/ui/Facts'
 import { temperature, useTemperatureUnit } from '@/shared/units'
 import type { Case } from '../queries'
 import { Torch } from '../Torch'
@@ -41,36 +42,25 @@ export function CaseView({ session, egg }: { session: number; egg: Case }) {
         <Torch key={egg.egg} path={`/api/practice/looks/${session}/eggs/${egg.egg}/torch.webp`} />
       </Grid>
       <Grid
-        templateColumns="repeat(auto-fit, minmax(min(17rem, 100%), 1fr))"
+        templateColumns="repeat(auto-fit, minmax(min(14rem, 100%), 1fr))"
         columnGap={6}
         rowGap={4}
       >
-        <Facts name="The egg" facts={signsOf(egg)} />
-        <Facts name="Its box" facts={box} />
+        <Found name="The egg" facts={signsOf(egg)} />
+        <Found name="Its box" facts={box} />
       </Grid>
       {egg.earlier.length > 0 && <Text color="soft">{earlierOf(egg).join('. ')}.</Text>}
     </Stack>
   )
 }
 
-function Facts({ name, facts }: { name: string; facts: [string, string][] }) {
+function Found({ name, facts }: { name: string; facts: [string, string][] }) {
   return (
     <section aria-label={name}>
       <chakra.h3 fontWeight="bold" mb={1}>
         {name}
       </chakra.h3>
-      <dl>
-        {facts.map(([what, said]) => (
-          <Flex key={what} gap={3} py={1} borderTop="1px solid" borderColor="line">
-            <chakra.dt color="soft" flex="0 1 7rem">
-              {what}
-            </chakra.dt>
-            <chakra.dd fontWeight="medium" flex="1" minWidth={0}>
-              {said}
-            </chakra.dd>
-          </Flex>
-        ))}
-      </dl>
+      <Facts facts={facts} />
     </section>
   )
 }

@@ -15,7 +15,7 @@ export function Told({ look, waiting }: { look: Look; waiting: number }) {
     truth: look.told.find((one) => one.egg === egg.egg),
   }))
   const known = look.told
-  const wrong = known.filter(({ alive, judged }) => alive !== judged.chance_percent >= 50)
+  const wrong = known.filter(({ mistaken }) => mistaken)
   const lost = known.filter(({ worth }) => worth < 0).length
   const saved = known.filter(({ worth }) => worth > 0).length
   const could = known.filter(({ best }) => best > 0).length

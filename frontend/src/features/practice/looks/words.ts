@@ -1,4 +1,4 @@
-import type { EggLook } from '@/eggs/look'
+import { type EggLook, GRADE_WORDS } from '@/eggs/look'
 import { chance } from '@/shared/chance'
 import { counted } from '@/shared/counted'
 import { percent } from '@/shared/units'
@@ -55,13 +55,11 @@ export function lookOf(egg: Case): EggLook {
   }
 }
 
-const GRADES = ['firm and round', 'one slight dimple', 'clear dents', 'creased', 'collapsed']
-
 /** What eyes, hand and nose tell of the egg, in few words each. */
 export function signsOf(egg: Case): [string, string][] {
   const mould = egg.mould === 'none' ? 'none' : egg.mould === 'furry' ? 'furry' : `a ${egg.mould}`
   return [
-    ['Dents', GRADES[egg.grade] ?? ''],
+    ['Dents', GRADE_WORDS[egg.grade] ?? ''],
     ['Shell', `${egg.shell}, ${egg.colour}, ${egg.wet}`],
     ['Mould', mould],
     ['Smell', egg.smell],
@@ -98,7 +96,7 @@ export function earlierOf({ earlier }: Case): string[] {
   return earlier.map(({ day, grade, vessels, mould, smell }) => {
     const said = [
       vessels && `${vessels === 'none' ? 'no' : vessels} vessels`,
-      grade > 0 && GRADES[grade],
+      grade > 0 && GRADE_WORDS[grade],
       mould !== 'none' && `mould: ${mould}`,
       smell !== 'none' && `smells ${smell}`,
     ].filter(Boolean)

@@ -1,6 +1,7 @@
 import { Box, chakra, Flex, Input, Span, Text } from '@chakra-ui/react'
 import { type FormEvent, useState } from 'react'
 import { EggDrawing } from '@/eggs/EggDrawing'
+import { GRADE_WORDS } from '@/eggs/look'
 import { Button } from '@/shared/ui/Button'
 import type { KeptBox, KeptEgg, KeptSeason, Move } from '../queries'
 import { Torch } from '../Torch'
@@ -170,7 +171,7 @@ function eggWords(egg: KeptEgg): string {
   if (egg.out) return 'out'
   if (egg.removed) return 'removed'
   return [
-    ['firm and round', 'one slight dimple', 'clear dents', 'creased', 'collapsed'][egg.grade],
+    GRADE_WORDS[egg.grade],
     egg.colour !== 'white' && egg.colour,
     egg.mould !== 'none' && `mould: ${egg.mould}`,
     egg.wet !== 'dry' && egg.wet,

@@ -12,14 +12,14 @@ from sandboa.devices.simulation.kept.plan import LONGEST_DAYS, SHELVES, Plan
 from sandboa.devices.simulation.kept.seeing import BoxSeen, CabinetSeen
 from sandboa.devices.simulation.kept.troubles import heat_c, swings_c
 
-#: What can be done. On a box: those before "mend"; on an egg of it: those of `OF_EGG`.
+#: What can be done: "mend" at the cabinet, those of `OF_EGG` at an egg, the others at a box.
 DEEDS: Final = (
     "open", "weigh", "pour", "air", "holes", "wipe", "candle", "support", "isolate", "remove",
     "help", "mend",
 )  # fmt: skip
 OF_EGG: Final = ("candle", "support", "isolate", "remove", "help")
 #: Minutes a door stands open for each deed.
-_MINUTES: Final = {"open": 1.5, "weigh": 0.7, "pour": 0.7, "candle": 0.6}
+_MINUTES: Final = {"open": 1.5, "weigh": 0.7, "pour": 0.7, "candle": 0.6, "mend": 4.0}
 _MINUTES_ELSE: Final = 0.5
 #: °C that a minute of open door takes off the day's mean, and the cabinet's air loses, 0-1.
 _DOOR_C: Final = 0.012
@@ -113,6 +113,7 @@ class KeptSeason:
         if self.over:
             raise Impossible("the season is over")
         if deed.what == "mend":
+            self.minutes += _MINUTES["mend"]
             self._mend()
             return
         if deed.what not in DEEDS:

@@ -6,6 +6,23 @@ a torch would.
 """
 
 from sandboa.devices.simulation.torchlight.picture import FRAMES, draw, sprite
-from sandboa.devices.simulation.torchlight.state import TorchState, inside_of, readable, state_of
+from sandboa.devices.simulation.torchlight.state import (
+    TorchState,
+    inside_of,
+    lies_aside,
+    readable,
+    shows_body,
+    state_of,
+)
 
-__all__ = ["FRAMES", "TorchState", "draw", "inside_of", "readable", "sprite", "state_of"]
+__all__ = [
+    "FRAMES",
+    "TorchState",
+    "draw",
+    "inside_of",
+    "lies_aside",
+    "readable",
+    "shows_body",
+    "sprite",
+    "state_of",
+]

@@ -24,6 +24,11 @@ _MOVES_FROM: Final = 0.35
 _STRONG: Final = 0.62
 _FAINT: Final = 0.14
 _DARK_FROM: Final = 0.8
+#: How much of an egg a body darkens to be seen, how far contents curdle to hide it, and how low a
+#: disc lies (half heights) to be called at the side.
+_BODY_SEEN: Final = 0.3
+_CURDLED: Final = 0.5
+_ASIDE_BELOW: Final = 0.15
 
 
 @dataclass(frozen=True, slots=True)
@@ -64,9 +69,19 @@ def readable(state: TorchState) -> str:
         return "broken"
     if state.vessels >= _STRONG:
         return "strong"
-    if state.share >= _DARK_FROM and state.clouds < 0.5:
+    if state.share >= _DARK_FROM and state.clouds < _CURDLED:
         return "unsure"
     return "weak" if state.vessels >= _FAINT else "none"
+
+
+def shows_body(state: TorchState) -> bool:
+    """Whether a dark body is seen below, and nothing curdled above it."""
+    return state.body > _BODY_SEEN and state.clouds < _CURDLED
+
+
+def lies_aside(state: TorchState) -> bool:
+    """Whether the disc is seen at the side of the egg, or lower."""
+    return not state.blank and state.disc[1] < _ASIDE_BELOW
 
 
 def state_of(
